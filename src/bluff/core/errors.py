@@ -1,0 +1,60 @@
+"""Every error the core raises.
+
+::
+
+    BluffError
+    ├── LengthError      (ValueError)   text that is not one length
+    ├── SizeError        (ValueError)   text that is not one width by height
+    ├── LumberError      (LookupError)  a board nobody sells under that name
+    ├── SettingError     (ValueError)   a way of framing that contradicts itself
+    ├── JobError         (ValueError)   a wall or opening that cannot stand in a job
+    ├── EditError        (LookupError)  an edit that names something the job does not hold
+    └── PhraseError      (ValueError)   a typed line that is not understood
+
+Each message is a whole sentence for the person at the bench: what was read, what is wrong with it,
+what to write instead. Faults of a *wall* (an opening that runs off it, a header that does not fit)
+are never exceptions: a job that is being edited must stay readable, so they are findings
+(`bluff.core.finding`).
+"""
+
+
+class BluffError(Exception):
+    """Base of everything the core refuses.
+
+    Args:
+        message: A sentence that says what to do.
+        path: Where in the value it went wrong (``"at"``, ``"header.size"``), empty when it is the whole.
+    """
+
+    def __init__(self, message: str, path: str = "") -> None:
+        super().__init__(message)
+        self.message = message
+        self.path = path
+
+
+class LengthError(BluffError, ValueError):
+    """Text that is not exactly one length."""
+
+
+class SizeError(BluffError, ValueError):
+    """Text that is not exactly one width by height."""
+
+
+class LumberError(BluffError, LookupError):
+    """A lumber size that is not in the table."""
+
+
+class SettingError(BluffError, ValueError):
+    """A way of framing that cannot be followed."""
+
+
+class JobError(BluffError, ValueError):
+    """A wall, an opening or a job that contradicts itself."""
+
+
+class EditError(BluffError, LookupError):
+    """An edit that does not fit the job it is applied to."""
+
+
+class PhraseError(BluffError, ValueError):
+    """A typed line that is not understood, or that could mean two things."""

@@ -1,0 +1,74 @@
+"""Findings: what a good lead would say looking over your shoulder.
+
+A finding is not an exception: the wall is framed as far as it makes sense and the finding says where
+it does not. `Code` is the closed list; docs/findings.md explains each, and a test holds the two
+together.
+"""
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+from bluff.core.edit import Edit
+from bluff.core.length import Length
+
+
+class Severity(StrEnum):
+    ERROR = "error"
+    """The wall cannot be built as it stands; something was left out."""
+    WARNING = "warning"
+    """It can be built and will hurt."""
+    INFO = "info"
+    """Worth knowing before the saw starts."""
+
+
+class Code(StrEnum):
+    """What can be found."""
+
+    OPENING_OFF_WALL = "opening-off-wall"
+    OPENINGS_OVERLAP = "openings-overlap"
+    OPENING_TOO_HIGH = "opening-too-high"
+    OPENING_BELOW_PLATE = "opening-below-plate"
+    OPENING_REFERENCE = "opening-reference"
+    OPENING_CROWDS_END = "opening-crowds-end"
+    HEADER_DOES_NOT_FIT = "header-does-not-fit"
+    HEADER_THICKNESS = "header-thickness"
+    HEADER_SOURCE_UNVERIFIED = "header-source-unverified"
+    FLAT_HEADER_BEARING = "flat-header-bearing"
+    ROUGH_OPENING_BY_DEFAULT = "rough-opening-by-default"
+    HEADS_DIFFER = "heads-differ"
+    SHORT_CRIPPLE = "short-cripple"
+    STUD_SLID = "stud-slid"
+    STUD_LEFT_OUT = "stud-left-out"
+    NARROW_GAP = "narrow-gap"
+    SHEET_EDGE_NO_WOOD = "sheet-edge-no-wood"
+    SPACING_MISSES_SHEETS = "spacing-misses-sheets"
+    PLATE_LONGER_THAN_STOCK = "plate-longer-than-stock"
+    STUD_TOO_SHORT = "stud-too-short"
+    WALL_ON_ITS_OWN = "wall-on-its-own"
+
+
+@dataclass(frozen=True, slots=True)
+class Finding:
+    """One thing found in a wall.
+
+    Args:
+        code: What kind of thing.
+        severity: How bad.
+        text: What is the matter, with the figures.
+        do: What to do about it.
+        at: Where along the wall, None when it is everywhere.
+        opening: The opening it is about, if any.
+        member: The member it is about, if any.
+        fix: An edit that would settle it, where there is one that needs no more thought.
+        fix_label: What the edit does, in a few words.
+    """
+
+    code: Code
+    severity: Severity
+    text: str
+    do: str
+    at: Length | None = None
+    opening: str | None = None
+    member: str | None = None
+    fix: Edit | None = None
+    fix_label: str | None = None

@@ -1,0 +1,188 @@
+"""Framing a wall: from its plan to members, marks and findings.
+
+`frame` is the whole of it. It reads a `WallPlan` and nothing else, so equal plans frame equally and a
+wall whose plan did not change need not be framed again.
+"""
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+
+from bluff.core.finding import Code, Finding, Severity
+from bluff.core.job import Between
+from bluff.core.layout import Height, LaidOut, Layer, Wood, lay_out, on_centre_lines
+from bluff.core.length import Length, format_feet, format_inches
+from bluff.core.lumber import LONGEST_STOCK
+from bluff.core.marks import plate_marks
+from bluff.core.member import Mark, Member, Orientation, Role
+from bluff.core.opening_checks import admit, check_heads, check_opening, crowds_end
+from bluff.core.opening_frame import OpeningFrame, upright
+from bluff.core.sheets import check_sheet_edges, check_spacing, sheet_edges
+from bluff.core.standard import End
+from bluff.core.sum import Sum
+from bluff.core.wall_plan import WallPlan
+
+
+@dataclass(frozen=True, slots=True)
+class Framing:
+    """A framed wall.
+
+    Args:
+        plan: What it was framed from.
+        openings: The openings that were framed, in order along the wall.
+        members: Plates from the bottom up, then every upright and opening piece along the wall.
+        marks: Both plates, in order along the wall.
+        findings: Errors first, then along the wall.
+    """
+
+    plan: WallPlan
+    openings: tuple[OpeningFrame, ...]
+    members: tuple[Member, ...]
+    marks: tuple[Mark, ...]
+    findings: tuple[Finding, ...]
+
+
+def frame(plan: WallPlan) -> Framing:
+    """Frame one wall.
+
+    Openings are placed first, since they outrank the layout; the layout then counts straight through
+    them, layer by layer.
+
+    Args:
+        plan: A wall with every position and way decided.
+
+    Returns:
+        Its framing. Whatever could not be framed is in the findings, never an exception.
+    """
+    openings, findings = admit(plan)
+    if plan.stud_length.value <= 0:
+        return Framing(plan, (), tuple(_plates(plan)), (), _in_order([*plan.findings, *findings, _no_studs(plan)]))
+
+    end_studs = [*_end_studs(plan, openings)]
+    zones = [*_full_height_layers(plan, openings, end_studs)]
+    layers = [*zones, *(layer for opening in openings for layer in opening.layers())]
+    lines = on_centre_lines(plan.length, plan.standard.spacing, plan.standard.datum)
+    laid_out = [lay_out(layer, lines, plan.stud.thickness) for layer in layers]
+
+    pieces = [*end_studs]
+    for opening in openings:
+        pieces.extend(opening.members())
+    for laid in laid_out:
+        pieces.extend(_commons(plan, openings, laid))
+    members = (*_plates(plan), *sorted(pieces, key=lambda member: (member.start, member.bottom)))
+
+    findings += plan.findings
+    for opening in openings:
+        findings.extend(check_opening(opening))
+        findings.extend(found for end in End if (found := crowds_end(opening, end)))
+    findings.extend(check_heads(openings))
+    for laid in laid_out:
+        findings.extend(laid.findings)
+    findings.extend(check_spacing(plan.standard.spacing))
+    findings.extend(
+        check_sheet_edges(laid_out, sheet_edges(plan.length, plan.standard.spacing, plan.standard.datum))
+    )
+    findings.extend(_check_wall(plan))
+    return Framing(plan, tuple(openings), members, plate_marks(plan, openings, members), _in_order(findings))
+
+
+def _plates(plan: WallPlan) -> Iterator[Member]:
+    thick = plan.stud.thickness
+    above = plan.underside
+    for number in range(1, plan.standard.bottom_plates + 1):
+        below = Sum.of("floor", 0) if number == 1 else Sum.of("bottom plate", (number - 1) * thick)
+        yield _plate(plan, Role.BOTTOM_PLATE, "bottom_plate" if number == 1 else f"bottom_plate/{number}", below)
+    yield _plate(plan, Role.TOP_PLATE, "top_plate", above)
+    if plan.standard.top_plates == 2:
+        yield _plate(plan, Role.CAP_PLATE, "cap_plate", above.plus("top plate", thick))
+
+
+def _plate(plan: WallPlan, role: Role, place: str, y: Sum) -> Member:
+    return Member(
+        id=f"{plan.id}/{place}",
+        role=role,
+        size=plan.stud.nominal,
+        plies=1,
+        orientation=Orientation.FLAT,
+        x=Sum.of("start of the wall", 0),
+        y=y,
+        length=plan.plate_length,
+        width=plan.length,
+        height=plan.stud.thickness,
+    )
+
+
+def _end_studs(plan: WallPlan, openings: Sequence[OpeningFrame]) -> Iterator[Member]:
+    """A stud at each end whatever the spacing, unless a king stands there."""
+    thick = plan.stud.thickness
+    at_end = Sum.of("plate length", plan.length).minus("its own thickness", thick)
+    for end, x in ((End.START, Sum.of("start of the wall", 0)), (End.END, at_end)):
+        taken = any(opening.pack_start < x.value + thick and x.value < opening.pack_end for opening in openings)
+        if not taken:
+            yield upright(plan, Role.END_STUD, f"end_stud/{end}", x, plan.bottom, plan.stud_length)
+
+
+def _full_height_layers(
+    plan: WallPlan, openings: Sequence[OpeningFrame], end_studs: Sequence[Member]
+) -> Iterator[Layer]:
+    """The stretches between openings, where studs run from plate to plate."""
+    studs = [Wood(stud.start, stud.end, "the end stud") for stud in end_studs]
+    start: Length = 0
+    beside: tuple[Wood, ...] = ()
+    for opening in openings:
+        left, right = opening.packs()
+        within = [stud for stud in studs if start <= stud.start and stud.end <= left.start]
+        yield Layer(Height.FULL, start, left.start, (*beside, *within, left))
+        start, beside = right.end, (right,)
+    within = [stud for stud in studs if start <= stud.start]
+    yield Layer(Height.FULL, start, plan.length, (*beside, *within))
+
+
+def _commons(plan: WallPlan, openings: Sequence[OpeningFrame], laid: LaidOut) -> Iterator[Member]:
+    """The studs or cripples of one layer, named by their line so that they keep their names."""
+    opening = next((opening for opening in openings if opening.placed.id == laid.layer.opening), None)
+    for common in laid.commons:
+        if opening is None:
+            place = f"stud/{common.number}"
+            yield upright(plan, Role.STUD, place, common.x, plan.bottom, plan.stud_length)
+        elif laid.layer.at is Height.ABOVE:
+            yield opening.top_cripple(f"line/{common.number}", common.x)
+        else:
+            yield opening.bottom_cripple(f"line/{common.number}", common.x)
+
+
+def _check_wall(plan: WallPlan) -> Iterator[Finding]:
+    if plan.length > LONGEST_STOCK:
+        yield Finding(
+            Code.PLATE_LONGER_THAN_STOCK,
+            Severity.INFO,
+            f"The plates are {format_feet(plan.length)} and the longest board {format_feet(LONGEST_STOCK)}; they are "
+            "listed in one piece.",
+            "Break them on the middle of a stud, the two plates never on the same one.",
+        )
+    if isinstance(plan.wall.run, Between):
+        yield Finding(
+            Code.WALL_ON_ITS_OWN,
+            Severity.INFO,
+            "This wall is laid out from point to point on its own: corners, laps and walls that meet it are not "
+            "worked out.",
+            "Take off the thickness of a wall it butts into, and add corner studs by hand.",
+        )
+
+
+def _no_studs(plan: WallPlan) -> Finding:
+    return Finding(
+        Code.STUD_TOO_SHORT,
+        Severity.ERROR,
+        f"The plates alone are as high as the wall; nothing is left for a stud "
+        f"({format_inches(plan.stud_length.value)}).",
+        "Write the height from the floor to the top of the plates.",
+    )
+
+
+_RANK = {severity: rank for rank, severity in enumerate(Severity)}
+
+
+def _in_order(findings: Sequence[Finding]) -> tuple[Finding, ...]:
+    return tuple(
+        sorted(findings, key=lambda found: (_RANK[found.severity], found.at if found.at is not None else -1, found.code))
+    )

@@ -1,0 +1,308 @@
+"""A job: what the plan says, before anything is framed.
+
+run
+    Where a wall lies: a length of its own, or two points in the plan.
+position
+    Where an opening is in its wall, in the words the plan uses.
+rough opening
+    The hole that is framed: clear between the jacks, from the floor to the underside of the header.
+unit
+    The window or door slab that goes in, by its call-out.
+"""
+
+import math
+import re
+from dataclasses import dataclass, field, replace
+from enum import StrEnum
+from fractions import Fraction
+
+from bluff.core.errors import EditError, JobError, LumberError
+from bluff.core.length import Length, format_inches, nearest
+from bluff.core.lumber import STUDS, lumber
+from bluff.core.size import Size
+from bluff.core.standard import OPENING_WAYS, End, Standard, Ways
+
+_ID = re.compile(r"[A-Za-z0-9][A-Za-z0-9 ._-]{0,23}")
+MOST_WALLS = 2000
+MOST_OPENINGS = 10_000
+
+
+class WallKind(StrEnum):
+    """What a wall is part of."""
+
+    EXTERIOR = "exterior"
+    PARTITION = "partition"
+
+
+class Line(StrEnum):
+    """Which line of a wall's thickness its two points give, walking from start to end."""
+
+    LEFT = "left"
+    CENTRE = "centre"
+    RIGHT = "right"
+
+
+class OpeningKind(StrEnum):
+    """What goes into an opening."""
+
+    WINDOW = "window"
+    DOOR = "door"
+    POCKET_DOOR = "pocket-door"
+    BYPASS_DOOR = "bypass-door"
+    SLIDING_DOOR = "sliding-door"
+    OVERHEAD_DOOR = "overhead-door"
+    CASED_OPENING = "cased-opening"
+
+    @property
+    def is_doorway(self) -> bool:
+        """Whether people walk through it: no sill, and the bottom plate is cut out of it later."""
+        return self is not OpeningKind.WINDOW
+
+
+class Sizing(StrEnum):
+    """What an opening's size measures."""
+
+    UNIT = "unit"
+    ROUGH = "rough"
+
+
+@dataclass(frozen=True, slots=True)
+class Point:
+    """A place in the plan: x east, y north."""
+
+    x: Length
+    y: Length
+
+
+@dataclass(frozen=True, slots=True)
+class Alone:
+    """The run of a wall that is drawn on no plan: only how long it is."""
+
+    length: Length
+
+
+@dataclass(frozen=True, slots=True)
+class Between:
+    """The run of a wall between two points of the plan; line None is the usual one for its kind."""
+
+    start: Point
+    end: Point
+    line: Line | None = None
+
+    @property
+    def length(self) -> Length:
+        """From point to point, to the nearest 64th.
+
+        >>> Between(Point(0, 0), Point(192, 256)).length
+        320
+        """
+        squared = (self.end.x - self.start.x) ** 2 + (self.end.y - self.start.y) ** 2
+        # isqrt keeps a long diagonal exact: 1/1024 of a 64th is far below what nearest can see.
+        return nearest(Fraction(math.isqrt(squared * 1024**2), 1024))
+
+
+class Reference(StrEnum):
+    """What of the opening a position is measured to."""
+
+    CENTRE = "centre"
+    EDGE = "edge"
+
+
+@dataclass(frozen=True, slots=True)
+class FromPlate:
+    """Measured from an end of this wall's own plate."""
+
+    end: End
+
+
+@dataclass(frozen=True, slots=True)
+class FromOutside:
+    """Measured from the outside of the building at an end of this wall."""
+
+    end: End
+
+
+@dataclass(frozen=True, slots=True)
+class FromOpening:
+    """Measured toward the wall's end from the far edge of another opening's rough opening."""
+
+    opening: str
+
+
+@dataclass(frozen=True, slots=True)
+class At:
+    """A distance to an opening's centre or to its nearest edge."""
+
+    reference: Reference
+    distance: Length
+    origin: FromPlate | FromOutside | FromOpening = FromPlate(End.START)
+
+
+@dataclass(frozen=True, slots=True)
+class Centred:
+    """In the middle of the wall's plate."""
+
+
+@dataclass(frozen=True, slots=True)
+class Opening:
+    """A window, door or other hole in a wall.
+
+    Args:
+        id: Its mark on the plan, W1.
+        wall: The wall it is in.
+        kind: What goes into it.
+        size: Width by height.
+        sizing: Whether the size is the unit's call-out or the rough opening as scheduled.
+        position: Where in the wall.
+        ways: What is framed otherwise than in the rest of the wall.
+
+    Raises:
+        JobError: The id cannot be written on a plate, or a way belongs to the whole wall.
+    """
+
+    id: str
+    wall: str
+    kind: OpeningKind
+    size: Size
+    sizing: Sizing
+    position: At | Centred
+    ways: Ways = field(default_factory=Ways)
+
+    def __post_init__(self) -> None:
+        _check_id("opening", self.id)
+        if misplaced := sorted(self.ways.said().keys() - OPENING_WAYS):
+            raise JobError(f"{misplaced[0]} is the same for a whole wall; set it on the wall.", misplaced[0])
+
+
+@dataclass(frozen=True, slots=True)
+class Wall:
+    """A straight wall.
+
+    Args:
+        id: Its mark on the plan, A.
+        stud: Nominal size of its studs and plates.
+        run: How long it is, or where it lies.
+        kind: Exterior or partition; None where nobody has said.
+        bearing: Whether it carries a floor or roof; None where nobody has said.
+        ways: What is framed otherwise than in the rest of the job.
+
+    Raises:
+        JobError: No such stud, or a run no wall can have.
+    """
+
+    id: str
+    stud: str
+    run: Alone | Between
+    kind: WallKind | None = None
+    bearing: bool | None = None
+    ways: Ways = field(default_factory=Ways)
+
+    def __post_init__(self) -> None:
+        _check_id("wall", self.id)
+        try:
+            nominal = lumber(self.stud).nominal
+        except LumberError as error:
+            raise JobError(error.message, "stud") from error
+        if nominal not in STUDS:
+            raise JobError(f"Studs are {', '.join(STUDS)}, not {nominal}.", "stud")
+        object.__setattr__(self, "stud", nominal)
+        least = 2 * lumber(nominal).thickness
+        if self.run.length < least:
+            raise JobError(
+                f"A wall has a stud at each end, so it is at least {format_inches(least)} long; "
+                f"this one is {format_inches(self.run.length)}.",
+                "length" if isinstance(self.run, Alone) else "to",
+            )
+
+
+@dataclass(frozen=True, slots=True)
+class Job:
+    """Everything that is known of a building before it is framed.
+
+    Args:
+        name: What the crew calls it.
+        ways: The job's standard, where it is not the product's own.
+        walls: In the order they were entered.
+        openings: In the order they were entered.
+
+    Raises:
+        JobError: Two of the same id, or an opening in a wall that is not there.
+    """
+
+    name: str
+    ways: Ways = field(default_factory=Ways)
+    walls: tuple[Wall, ...] = ()
+    openings: tuple[Opening, ...] = ()
+
+    def __post_init__(self) -> None:
+        if not 1 <= len(self.name.strip()) <= 120:
+            raise JobError("A job needs a name of 1 to 120 characters.", "name")
+        if len(self.walls) > MOST_WALLS:
+            raise JobError(f"A job holds at most {MOST_WALLS} walls; split it into buildings.", "walls")
+        if len(self.openings) > MOST_OPENINGS:
+            raise JobError(f"A job holds at most {MOST_OPENINGS} openings; split it into buildings.", "openings")
+        _check_unique("walls", [wall.id for wall in self.walls])
+        _check_unique("openings", [opening.id for opening in self.openings])
+        walls = {wall.id for wall in self.walls}
+        for index, opening in enumerate(self.openings):
+            if opening.wall not in walls:
+                raise JobError(
+                    f"{opening.id} is in wall {opening.wall}, which is not in the job; {_have('walls', walls)}.",
+                    f"openings[{index}].wall",
+                )
+
+    @property
+    def standard(self) -> Standard:
+        """The job's standard in full."""
+        return self.ways.over(Standard())
+
+    def wall(self, wall_id: str) -> Wall:
+        """The wall of that id.
+
+        Raises:
+            EditError: There is none.
+        """
+        for wall in self.walls:
+            if wall.id == wall_id:
+                return wall
+        raise EditError(f"There is no wall {wall_id}; {_have('walls', {wall.id for wall in self.walls})}.", "wall")
+
+    def opening(self, opening_id: str) -> Opening:
+        """The opening of that id.
+
+        Raises:
+            EditError: There is none.
+        """
+        for opening in self.openings:
+            if opening.id == opening_id:
+                return opening
+        known = {opening.id for opening in self.openings}
+        raise EditError(f"There is no opening {opening_id}; {_have('openings', known)}.", "opening")
+
+    def openings_in(self, wall_id: str) -> tuple[Opening, ...]:
+        """The openings of one wall, as entered."""
+        return tuple(opening for opening in self.openings if opening.wall == wall_id)
+
+    def renamed(self, name: str) -> "Job":
+        return replace(self, name=name.strip())
+
+
+def _check_id(what: str, text: str) -> None:
+    if not _ID.fullmatch(text):
+        raise JobError(
+            f"“{text}” cannot be the mark of {'an' if what[0] in 'aeiou' else 'a'} {what}; "
+            "write up to 24 letters, digits, spaces, dots and dashes, like W1.",
+            "id",
+        )
+
+
+def _check_unique(where: str, ids: list[str]) -> None:
+    seen: set[str] = set()
+    for index, id_ in enumerate(ids):
+        if id_ in seen:
+            raise JobError(f"{id_} is there twice; give each its own mark.", f"{where}[{index}].id")
+        seen.add(id_)
+
+
+def _have(what: str, ids: set[str]) -> str:
+    return f"the {what} are {', '.join(sorted(ids)[:12])}" if ids else f"there are no {what} yet"

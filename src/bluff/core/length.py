@@ -1,0 +1,283 @@
+"""Lengths: exact 64ths of an inch, read from what people type and printed as a tape reads.
+
+A *length* is an ``int``: the number of 64ths of an inch. Sums and differences of lengths are exact.
+Whatever is not a whole 64th (19.2 inches, half of an odd 64th, metres) goes through `nearest` once,
+by itself; nothing is ever added up from rounded parts.
+
+Words used here:
+
+call-out
+    A size as plans write it: ``3-6`` is 3 feet 6 inches. The dash separates feet from inches; it is
+    never a minus and never a range.
+"""
+
+import re
+from fractions import Fraction
+from typing import TypeAlias
+
+from bluff.core.errors import LengthError
+
+Length: TypeAlias = int
+"""A length in whole 64ths of an inch."""
+
+PER_INCH = 64
+"""64ths in an inch."""
+
+LONGEST: Length = 1000 * 12 * PER_INCH
+"""No wall is longer; a length beyond it is a slip of the finger (1000 feet)."""
+
+TAPE_DENOMINATORS = (2, 4, 8, 16, 32, 64)
+
+_MILLIMETRES = {"mm": Fraction(1), "cm": Fraction(10), "m": Fraction(1000)}
+
+_WRITE = """write it like 12' 6 1/2", 12-6 1/2 or 150 1/2"""
+
+# One spelling for each sign, whatever the keyboard made of it.
+_SPELLING = str.maketrans(
+    {"′": "'", "’": "'", "‘": "'", "″": '"', "”": '"', "“": '"', "⁄": "/", "–": "-", "—": "-", "−": "-", "\u00a0": " "}
+)
+_VULGAR = {"½": "1/2", "¼": "1/4", "¾": "3/4", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8"}
+
+_INCHES = r"(?P<whole>\d+(?:\.\d+)?|\.\d+)?(?P<gap>\s+(?=\d+/))?(?P<fraction>\d+/\d+)?"
+_FEET_AND_INCHES = re.compile(
+    rf"""(?P<feet>\d+(?:\.\d+)?)\s*(?:'|ft\.?|feet|foot)\s*-?\s*(?:{_INCHES}\s*(?:"|in\.?|inch(?:es)?)?)?"""
+)
+_CALL_OUT = re.compile(rf"""(?P<feet>\d+)\s*-\s*{_INCHES}\s*"?""")
+_ONLY_INCHES = re.compile(rf"""{_INCHES}\s*(?:"|in\.?|inch(?:es)?)?""")
+_METRIC = re.compile(r"(?P<amount>\d+(?:\.\d+)?)\s*(?P<unit>mm|cm|m)")
+
+
+def nearest(value: Fraction | int) -> Length:
+    """The whole 64th nearest to an exact number of 64ths; a tie goes to the even one.
+
+    This is the one place where Bluff rounds a length.
+
+    >>> nearest(Fraction(12288, 10))
+    1229
+    >>> nearest(Fraction(1, 2)), nearest(Fraction(3, 2))
+    (0, 2)
+    """
+    return round(value)
+
+
+def inches(text: int | str) -> Length:
+    """A length that code or a table states, exact by construction.
+
+    >>> inches("92 5/8") == 92 * PER_INCH + 40
+    True
+
+    Raises:
+        LengthError: The text is no length.
+    """
+    return text * PER_INCH if isinstance(text, int) else parse_length(text)
+
+
+def from_inches(value: Fraction | int | float) -> Length:
+    """The length nearest to a number of inches.
+
+    >>> from_inches(19.2)
+    1229
+    """
+    return nearest(Fraction(value).limit_denominator(10**9) * PER_INCH)
+
+
+def to_inches(length: Length) -> float:
+    """A length as inches, for files and drawings. Exact: every 64th is a binary fraction."""
+    return length / PER_INCH
+
+
+def half(length: Length) -> Length:
+    """Half a length, to the nearest 64th.
+
+    >>> half(inches(43)) == inches("21 1/2")
+    True
+    """
+    return nearest(Fraction(length, 2))
+
+
+def parse_length(text: str) -> Length:
+    """Read a length as a carpenter types it. A bare number is inches.
+
+    Args:
+        text: ``12'6``, ``12' 6 1/2"``, ``12-6 1/2``, ``150 1/2``, ``1/2``, ``3-0``, ``2.4m``, ``12ft 6in`` …
+
+    Returns:
+        The length. Metric and decimals go to the nearest 64th.
+
+    Raises:
+        LengthError: It is not one length, or it could be two; the message says what to write.
+
+    Examples:
+        >>> parse_length("12-6 1/2") == parse_length("150.5") == inches("150 1/2")
+        True
+        >>> parse_length("3-0-0")
+        Traceback (most recent call last):
+        bluff.core.errors.LengthError: “3-0-0” has two dashes; write 3-0 for 3 feet, or 3' 0".
+    """
+    said = text.strip()
+    plain = _one_spelling(said)
+    if not plain:
+        raise LengthError(f"A length is missing; {_WRITE}.")
+    metric = _parse_metric(plain)
+    length = _parse_imperial(said, plain) if metric is None else metric
+    if length > LONGEST:
+        raise LengthError(f"“{said}” is more than 1000 feet; {_WRITE}.")
+    return nearest(length)
+
+
+def parse_signed_length(text: str) -> Length:
+    """Read a length that may start with a minus, such as a shift of the datum.
+
+    >>> parse_signed_length("-5 1/2") == -inches("5 1/2")
+    True
+
+    Raises:
+        LengthError: As `parse_length`.
+    """
+    plain = text.strip().replace("−", "-")
+    return -parse_length(plain[1:]) if plain.startswith("-") else parse_length(plain)
+
+
+def parse_spacing(text: str) -> Fraction:
+    """Read a spacing, in inches, exactly: 19.2 stays 19.2 and is rounded only line by line.
+
+    >>> parse_spacing("19.2")
+    Fraction(96, 5)
+
+    Raises:
+        LengthError: As `parse_length`.
+    """
+    try:
+        return Fraction(text.strip())
+    except (ValueError, ZeroDivisionError):
+        return Fraction(parse_length(text), PER_INCH)
+
+
+def format_inches(length: Length, denominator: int = 16) -> str:
+    """A tape reading in plain inches.
+
+    Args:
+        length: In 64ths.
+        denominator: The finest fraction shown, a power of two to 64. Ties go to the even fraction.
+
+    >>> format_inches(inches("86 1/2")), format_inches(inches("3/4")), format_inches(0)
+    ('86 1/2', '3/4', '0')
+    """
+    sign, whole, fraction = _parts(length, denominator)
+    return sign + (" ".join(part for part in (str(whole) if whole else "", fraction) if part) or "0")
+
+
+def format_feet(length: Length, denominator: int = 16) -> str:
+    """A length in feet and inches.
+
+    >>> format_feet(inches("150 1/2")), format_feet(inches(96)), format_feet(inches("1/2"))
+    ('12\\'-6 1/2"', '8\\'-0"', '0\\'-0 1/2"')
+    """
+    sign, whole, fraction = _parts(length, denominator)
+    feet, rest = divmod(whole, 12)
+    return f"""{sign}{feet}'-{rest}{" " + fraction if fraction else ""}\""""
+
+
+def format_exact(length: Length) -> str:
+    """A length in inches that reads back as the same length, however fine.
+
+    >>> parse_signed_length(format_exact(-1229)) == -1229
+    True
+    """
+    return format_inches(length, 64)
+
+
+def format_call_out(length: Length) -> str:
+    """A size as plans write it, feet and inches with a dash.
+
+    >>> format_call_out(inches(42)), format_call_out(inches("34 1/2"))
+    ('3-6', '2-10 1/2')
+    """
+    sign, whole, fraction = _parts(length, 64)
+    feet, rest = divmod(whole, 12)
+    return f"{sign}{feet}-{rest}{' ' + fraction if fraction else ''}"
+
+
+def format_spacing(spacing: Fraction) -> str:
+    """A spacing in inches as it is spoken: 16, 19.2, 12 3/4.
+
+    >>> format_spacing(Fraction(96, 5)), format_spacing(Fraction(16))
+    ('19.2', '16')
+    """
+    exact = spacing * PER_INCH
+    return format_exact(int(exact)) if exact.denominator == 1 else f"{float(spacing):g}"
+
+
+def _one_spelling(text: str) -> str:
+    plain = text.lower().translate(_SPELLING).replace("''", '"')
+    for sign, fraction in _VULGAR.items():
+        plain = plain.replace(sign, f" {fraction}")
+    return re.sub(r"\s+", " ", plain).strip()
+
+
+def _parse_metric(plain: str) -> Fraction | None:
+    """The exact number of 64ths a metric length is, or None when it is not metric."""
+    match = _METRIC.fullmatch(plain)
+    if match is None:
+        return None
+    millimetres = Fraction(match["amount"]) * _MILLIMETRES[match["unit"]]
+    return millimetres / Fraction("25.4") * PER_INCH
+
+
+def _parse_imperial(said: str, plain: str) -> Fraction:
+    if plain.startswith("-"):
+        raise LengthError(f"“{said}” is less than nothing; write a length without the minus.")
+    if len(re.findall(r"\d\s*-\s*(?=\d)", plain)) > 1:
+        raise LengthError(f"""“{said}” has two dashes; write 3-0 for 3 feet, or 3' 0".""")
+    if re.fullmatch(r"\d+\s*-\s*\d+/\d+\s*\"?", plain):
+        foot, fraction = re.split(r"\s*-\s*", plain.rstrip('" '))
+        raise LengthError(
+            f"“{said}” could be inches or feet; write {foot} {fraction} for inches, {foot}' 0 {fraction}\" for feet."
+        )
+    for pattern in (_FEET_AND_INCHES, _CALL_OUT):
+        if match := pattern.fullmatch(plain):
+            return _feet_and_inches(said, match)
+    if match := _ONLY_INCHES.fullmatch(plain):
+        return _inch_part(said, match) * PER_INCH
+    raise LengthError(f"“{said}” is not a length; {_WRITE}.")
+
+
+def _feet_and_inches(said: str, match: re.Match[str]) -> Fraction:
+    feet = Fraction(match["feet"])
+    part = _inch_part(said, match)
+    if feet.denominator != 1 and part:
+        raise LengthError(f"“{said}” has part of a foot and inches as well; {_WRITE}.")
+    if part >= 12:
+        total = nearest((feet * 12 + part) * PER_INCH)
+        raise LengthError(
+            f"“{said}” has {match['whole']} inches after the feet, more than a foot; "
+            f"write {format_feet(total, 64)} if that is what it measures."
+        )
+    return (feet * 12 + part) * PER_INCH
+
+
+def _inch_part(said: str, match: re.Match[str]) -> Fraction:
+    """The inches of a match of `_INCHES`: a whole or decimal number, a tape fraction, or both."""
+    whole, fraction = match["whole"], match["fraction"]
+    if whole and fraction and (not match["gap"] or "." in whole):
+        raise LengthError(f"“{said}” is not a length; {_WRITE}.")
+    total = Fraction(whole or 0)
+    if fraction:
+        top, bottom = (int(part) for part in fraction.split("/"))
+        if bottom not in TAPE_DENOMINATORS:
+            raise LengthError(f"“{said}” has a fraction no tape shows; use halves, 4ths, 8ths, 16ths, 32nds or 64ths.")
+        if top >= bottom:
+            raise LengthError(f"“{said}” has a fraction of an inch or more; {_WRITE}.")
+        total += Fraction(top, bottom)
+    return total
+
+
+def _parts(length: Length, denominator: int) -> tuple[str, int, str]:
+    """Sign, whole inches and lowest-terms fraction of a length shown in 1/denominator."""
+    if denominator not in TAPE_DENOMINATORS:
+        raise LengthError(f"A tape shows no {denominator}ths; use one of {', '.join(map(str, TAPE_DENOMINATORS))}.")
+    units = round(Fraction(abs(length) * denominator, PER_INCH))
+    whole, rest = divmod(units, denominator)
+    fraction = Fraction(rest, denominator)
+    sign = "-" if length < 0 and units else ""
+    return sign, whole, f"{fraction.numerator}/{fraction.denominator}" if rest else ""

@@ -1,0 +1,80 @@
+"""Marks: what is written on the plates, and how it reads on the tape from either end.
+
+A piece is marked on each plate it touches, and only there: jacks and bottom cripples on the bottom
+plate, top cripples on the top plate, kings and studs on both, a floating jack on neither.
+"""
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+
+from bluff.core.length import Length, inches
+from bluff.core.member import CUT_LINE, SYMBOLS, Mark, Member, Plate
+from bluff.core.opening_frame import OpeningFrame
+from bluff.core.standard import End
+from bluff.core.sum import Sum
+from bluff.core.wall_plan import WallPlan
+
+
+@dataclass(frozen=True, slots=True)
+class Reading:
+    """A mark as read on a tape.
+
+    Args:
+        at: The figure on the tape where the line goes.
+        ahead: Whether the symbol goes beyond the line as that reader sees it, or before it.
+    """
+
+    at: Sum
+    ahead: bool
+
+
+def plate_marks(plan: WallPlan, openings: Sequence[OpeningFrame], members: Sequence[Member]) -> tuple[Mark, ...]:
+    """Every mark of a wall, in order along it, bottom plate before top at the same place."""
+    marks = [mark for member in members if member.is_upright for mark in _marks_of(plan, member)]
+    marks.extend(mark for opening in openings if not opening.has_sill for mark in _cut_lines(opening))
+    return tuple(sorted(marks, key=lambda mark: (mark.at.value, mark.plate, mark.width)))
+
+
+def read_mark(
+    mark: Mark, length: Length, hook: End = End.START, ahead: bool = True, burn: Length = 0
+) -> Reading:
+    """How a mark reads from one end of the plate.
+
+    Whoever hooks the tape where, and on whichever side they put the X, they mark the same wood.
+
+    Args:
+        mark: What is marked.
+        length: Of the plate.
+        hook: The end the tape hooks on.
+        ahead: Whether this reader puts the symbol beyond the line (the usual) or before it.
+        burn: What the tape is held past its end, to be added to every figure (an inch, or nothing).
+
+    Source: docs/rules.md, Reading the tape. On a plate of 136 the stud at 15 1/4 reads 119 1/4 from the
+    other end with the X ahead, 120 3/4 with the X behind.
+    """
+    near = mark.at if hook is End.START else Sum.of("plate length", length).minus("from the start", mark.at.value)
+    if hook is End.END and ahead:
+        near = near.minus("its thickness", mark.width)
+    if hook is End.START and not ahead:
+        near = near.plus("its thickness", mark.width)
+    return Reading(near.plus("burned", burn), ahead)
+
+
+BURNED_INCH: Length = inches(1)
+"""What is added to every reading when the tape is held on its one-inch line."""
+
+
+def _marks_of(plan: WallPlan, member: Member) -> Iterator[Mark]:
+    touches = {Plate.BOTTOM: member.bottom == plan.bottom.value, Plate.TOP: member.top == plan.underside.value}
+    for plate in Plate:
+        if touches[plate]:
+            yield Mark(
+                plate, member.x, member.width, True, SYMBOLS[member.role], member.role, member.id, member.opening
+            )
+
+
+def _cut_lines(opening: OpeningFrame) -> Iterator[Mark]:
+    """Where the bottom plate is cut out of a doorway once the wall stands."""
+    placed = opening.placed
+    for at in (placed.start, placed.start.plus("width of the opening", placed.rough.width.value)):
+        yield Mark(Plate.BOTTOM, at, 0, True, SYMBOLS[CUT_LINE], CUT_LINE, None, placed.id)

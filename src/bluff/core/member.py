@@ -1,0 +1,141 @@
+"""What a framed wall is made of: members, and the marks that say on the plates where they stand.
+
+x
+    Along the plate from the wall's start.
+y
+    Up from the underside of the bottom plate, which is the floor.
+"""
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+from bluff.core.length import Length
+from bluff.core.sum import Sum
+
+
+class Role(StrEnum):
+    """What a member does in the wall. The names are the trade's most common ones."""
+
+    BOTTOM_PLATE = "bottom_plate"
+    TOP_PLATE = "top_plate"
+    CAP_PLATE = "cap_plate"
+    STUD = "stud"
+    END_STUD = "end_stud"
+    KING = "king"
+    JACK = "jack"
+    HEADER = "header"
+    SILL = "sill"
+    TOP_CRIPPLE = "top_cripple"
+    BOTTOM_CRIPPLE = "bottom_cripple"
+
+
+class Orientation(StrEnum):
+    """How a board lies in the wall."""
+
+    EDGE = "edge"
+    """Its narrow side to the room, as a stud stands."""
+    FLAT = "flat"
+    """Its wide side up or to the room, as a plate lies."""
+
+
+class Plate(StrEnum):
+    """A plate that is marked."""
+
+    BOTTOM = "bottom"
+    TOP = "top"
+
+
+CUT_LINE = "cut_line"
+"""Role of the mark where the bottom plate is cut out of a doorway; no member stands there."""
+
+SYMBOLS: dict[str, str] = {
+    Role.STUD: "X",
+    Role.END_STUD: "X",
+    Role.KING: "K",
+    Role.JACK: "J",
+    Role.TOP_CRIPPLE: "C",
+    Role.BOTTOM_CRIPPLE: "C",
+    CUT_LINE: "cut",
+}
+"""What is written on a plate for each role. Source: docs/rules.md, Marks."""
+
+
+@dataclass(frozen=True, slots=True)
+class Member:
+    """One piece of the wall (or several boards nailed up as one, see plies).
+
+    Args:
+        id: Names the piece by what it is for, so that it keeps the name when other things change:
+            ``A/W1/king/start``.
+        role: What it does.
+        size: Nominal lumber of one board of it.
+        plies: Boards it is made of.
+        orientation: How they lie.
+        x: Left side of its rectangle in the elevation.
+        y: Underside of its rectangle in the elevation.
+        length: What it is cut to.
+        width: Its rectangle's extent along the wall.
+        height: Its rectangle's extent upward.
+        opening: The opening it belongs to, if any.
+    """
+
+    id: str
+    role: Role
+    size: str
+    plies: int
+    orientation: Orientation
+    x: Sum
+    y: Sum
+    length: Sum
+    width: Length
+    height: Length
+    opening: str | None = None
+
+    @property
+    def start(self) -> Length:
+        return self.x.value
+
+    @property
+    def end(self) -> Length:
+        return self.x.value + self.width
+
+    @property
+    def bottom(self) -> Length:
+        return self.y.value
+
+    @property
+    def top(self) -> Length:
+        return self.y.value + self.height
+
+    @property
+    def is_upright(self) -> bool:
+        """Whether its length runs up the wall: studs, kings, jacks and cripples."""
+        return self.role in _UPRIGHT
+
+
+_UPRIGHT = frozenset({Role.STUD, Role.END_STUD, Role.KING, Role.JACK, Role.TOP_CRIPPLE, Role.BOTTOM_CRIPPLE})
+
+
+@dataclass(frozen=True, slots=True)
+class Mark:
+    """A line and a symbol on a plate.
+
+    Args:
+        plate: The plate it is written on.
+        at: The line, which is the side of the wood nearer to the wall's start.
+        width: Thickness of the wood, 0 for a line that is only a line.
+        ahead: Whether the symbol goes on the far side of the line, away from the wall's start.
+        symbol: What is written.
+        role: What stands there, or `CUT_LINE`.
+        member: Id of the member that stands there, None for a line.
+        opening: The opening it belongs to, if any.
+    """
+
+    plate: Plate
+    at: Sum
+    width: Length
+    ahead: bool
+    symbol: str
+    role: str
+    member: str | None
+    opening: str | None = None

@@ -1,0 +1,294 @@
+"""What can be wrong with one opening in one wall, and which openings can be framed at all."""
+
+from collections.abc import Iterable, Iterator
+from dataclasses import replace
+
+from bluff.core.edit import ChangeOpening, Edit
+from bluff.core.finding import Code, Finding, Severity
+from bluff.core.header import plies_that_fill
+from bluff.core.job import At, FromOpening, FromOutside, FromPlate
+from bluff.core.length import Length, format_inches, inches
+from bluff.core.lumber import HEADER_PLIES
+from bluff.core.opening_frame import OpeningFrame
+from bluff.core.standard import End, Header, HeaderKind, Source
+from bluff.core.wall_plan import WallPlan
+
+SHORT_CRIPPLE: Length = inches(3)
+"""Nails split shorter ones. Source: docs/rules.md, Around an opening."""
+
+VERIFY = "Follow the approved drawings or a licensed designer."
+
+
+def admit(plan: WallPlan) -> tuple[list[OpeningFrame], list[Finding]]:
+    """The openings that can be framed, in order along the wall, and why the others cannot.
+
+    Of two that need the same wood the one entered first stays, so that adding an opening never
+    changes what is already marked.
+    """
+    admitted: list[OpeningFrame] = []
+    findings: list[Finding] = []
+    for placed in plan.openings:
+        frame = OpeningFrame(plan, placed)
+        reason = _outside_the_wall(frame) or _overlap(frame, admitted)
+        if reason:
+            findings.append(reason)
+        else:
+            admitted.append(frame)
+    return sorted(admitted, key=lambda frame: frame.pack_start), findings
+
+
+def check_opening(frame: OpeningFrame) -> Iterator[Finding]:
+    """Everything to be said about an opening that is framed."""
+    yield from _rough_by_default(frame)
+    yield from _header_fits(frame)
+    yield from _header_fills_wall(frame)
+    yield from _header_source(frame)
+    yield from _flat_header_bears(frame)
+    yield from _short_cripples(frame)
+
+
+def check_heads(frames: Iterable[OpeningFrame]) -> Iterator[Finding]:
+    """Heads that do not line up with the first one in the wall."""
+    first, *others = [*frames] or [None]
+    if first is None:
+        return
+    for frame in others:
+        head, lead = frame.placed.head.value, first.placed.head.value
+        if head != lead:
+            above = "higher" if head > lead else "lower"
+            yield _about(
+                frame,
+                Code.HEADS_DIFFER,
+                Severity.INFO,
+                f"The head of {frame.placed.id} is at {format_inches(head)}, {format_inches(abs(head - lead))} {above} "
+                f"than {first.placed.id} at {format_inches(lead)}.",
+                "Check the elevations; trim lines usually run through.",
+            )
+
+
+def _outside_the_wall(frame: OpeningFrame) -> Finding | None:
+    """An opening that runs off the wall at an end, above the plates or below them."""
+    plan, placed = frame.plan, frame.placed
+    start, end = frame.pack_start, frame.pack_end
+    if start < 0 or end > plan.length:
+        over, which = (-start, "start") if start < 0 else (end - plan.length, "end")
+        fits = end - start <= plan.length
+        do = f"Move it {format_inches(over)} or more along the wall." if fits else "The wall is too short for it."
+        shift = over if start < 0 else -over
+        return _about(
+            frame,
+            Code.OPENING_OFF_WALL,
+            Severity.ERROR,
+            f"{placed.id} with its kings needs {format_inches(end - start)} and runs {format_inches(over)} past the "
+            f"{which} of the wall, so it is left out.",
+            do,
+            fix=_moved(frame, shift) if fits else None,
+            fix_label=f"Move it {format_inches(over)}",
+        )
+    if placed.head.value > plan.underside.value:
+        over = placed.head.value - plan.underside.value
+        return _about(
+            frame,
+            Code.OPENING_TOO_HIGH,
+            Severity.ERROR,
+            f"The head of {placed.id} is at {format_inches(placed.head.value)}, {format_inches(over)} above the "
+            f"underside of the top plates, so it is left out.",
+            "Lower the head or make the studs longer.",
+        )
+    if frame.has_sill and frame.bottom_cripple_length.value < 0:
+        over = -frame.bottom_cripple_length.value
+        return _about(
+            frame,
+            Code.OPENING_BELOW_PLATE,
+            Severity.ERROR,
+            f"{placed.id} is {format_inches(placed.rough.height.value)} high under a head at "
+            f"{format_inches(placed.head.value)}: its sill would be {format_inches(over)} below the bottom plate, "
+            "so it is left out.",
+            "Raise the head, or check whether it is a door.",
+        )
+    return None
+
+
+def _overlap(frame: OpeningFrame, admitted: Iterable[OpeningFrame]) -> Finding | None:
+    for other in admitted:
+        over = min(frame.pack_end, other.pack_end) - max(frame.pack_start, other.pack_start)
+        if over > 0:
+            return _about(
+                frame,
+                Code.OPENINGS_OVERLAP,
+                Severity.ERROR,
+                f"{frame.placed.id} and {other.placed.id} share {format_inches(over)} of wall, kings and jacks "
+                f"included, so {frame.placed.id} is left out.",
+                f"Move {frame.placed.id}, or take the two as one wide opening with a mullion.",
+            )
+    return None
+
+
+def _rough_by_default(frame: OpeningFrame) -> Iterator[Finding]:
+    placed = frame.placed
+    if placed.rough.is_usual:
+        width, height = placed.rough.width.value, placed.rough.height.value
+        rough = f"{format_inches(width)} x {format_inches(height)}"
+        kind = placed.opening.kind.value.replace("-", " ")
+        yield _about(
+            frame,
+            Code.ROUGH_OPENING_BY_DEFAULT,
+            Severity.WARNING,
+            f"The rough opening of {placed.id}, {rough}, is only a usual one for a {kind}; makers differ.",
+            "Take the rough opening from the schedule or the maker's sheet and enter it as rough.",
+        )
+
+
+def _header_fits(frame: OpeningFrame) -> Iterator[Finding]:
+    over = -frame.top_cripple_length.value
+    if over <= 0:
+        return
+    placed = frame.placed
+    room = placed.header.depth - over
+    yield _about(
+        frame,
+        Code.HEADER_DOES_NOT_FIT,
+        Severity.ERROR,
+        f"The header of {placed.id}, {placed.header}, is {format_inches(placed.header.depth)} deep and only "
+        f"{format_inches(room)} is left under the top plates: {format_inches(over)} too much. It is left out.",
+        "Lower the head, make the studs longer, or have the designer choose a shallower header.",
+    )
+
+
+def _header_fills_wall(frame: OpeningFrame) -> Iterator[Finding]:
+    placed, stud = frame.placed, frame.plan.stud
+    thickness = placed.header.thickness.value
+    if thickness == stud.width:
+        return
+    header = placed.header.header
+    plies = plies_that_fill(header, stud, placed.standard)
+    short = stud.width - thickness
+    remedy = f"{format_inches(short)} of furring fills it" if short > 0 else "it stands proud of the wall"
+    instead = f"{plies} plies of {placed.header.board.nominal} would fill it" if plies else "choose another build-up"
+    yield _about(
+        frame,
+        Code.HEADER_THICKNESS,
+        Severity.WARNING,
+        f"The header of {placed.id}, {placed.header}, is {format_inches(thickness)} thick in a wall of "
+        f"{format_inches(stud.width)}: {remedy}, or {instead}.",
+        f"Choose plies or furring so that both faces get nailing. {VERIFY}",
+        fix=_with_header(frame, replace(header, plies=plies)) if plies else None,
+        fix_label=f"Make it {plies} plies" if plies else None,
+    )
+
+
+def _header_source(frame: OpeningFrame) -> Iterator[Finding]:
+    header = frame.placed.header.header
+    if not header.source.is_verified:
+        yield _about(
+            frame,
+            Code.HEADER_SOURCE_UNVERIFIED,
+            Severity.INFO,
+            f"The header of {frame.placed.id}, {frame.placed.header}, is the crew's habit; nobody has said that the "
+            "drawings ask for it.",
+            f"Check it against the drawings and say so. {VERIFY}",
+            fix=_with_header(frame, replace(header, source=Source.DRAWINGS)),
+            fix_label="It is on the drawings",
+        )
+
+
+def _flat_header_bears(frame: OpeningFrame) -> Iterator[Finding]:
+    if frame.placed.header.header.kind is HeaderKind.FLAT and frame.plan.wall.bearing:
+        yield _about(
+            frame,
+            Code.FLAT_HEADER_BEARING,
+            Severity.WARNING,
+            f"{frame.placed.id} has a flat header in a bearing wall; a flat board carries next to nothing.",
+            f"Take the header the drawings give. {VERIFY}",
+        )
+
+
+def _short_cripples(frame: OpeningFrame) -> Iterator[Finding]:
+    placed = frame.placed
+    lengths = [("top", frame.top_cripple_length.value)]
+    if frame.has_sill:
+        lengths.append(("bottom", frame.bottom_cripple_length.value))
+    for which, length in lengths:
+        if not 0 < length < SHORT_CRIPPLE:
+            continue
+        deeper = _deeper_that_fits(frame) if which == "top" else None
+        yield _about(
+            frame,
+            Code.SHORT_CRIPPLE,
+            Severity.WARNING,
+            f"The {which} cripples of {placed.id} are only {format_inches(length)} long; nails split such blocks.",
+            "Use a solid filler, or a deeper header." if which == "top" else "Use a solid filler, or a second sill.",
+            fix=_with_header(frame, deeper) if deeper else None,
+            fix_label=f"Use {deeper.size}" if deeper else None,
+        )
+
+
+def _deeper_that_fits(frame: OpeningFrame) -> Header | None:
+    """The next deeper built-up header that leaves no cripple, or one long enough to nail."""
+    header = frame.placed.header.header
+    if header.kind is not HeaderKind.BUILT_UP or header.size is None:
+        return None
+    room = frame.top_cripple_length.value + frame.placed.header.depth
+    for size in HEADER_PLIES[HEADER_PLIES.index(header.size) + 1 :]:
+        left = room - frame.placed.standard.board(size).width
+        if left == 0 or left >= SHORT_CRIPPLE:
+            return replace(header, size=size, source=Source.HABIT)
+    return None
+
+
+def _with_header(frame: OpeningFrame, header: Header) -> Edit:
+    opening = frame.placed.opening
+    return ChangeOpening(opening.id, replace(opening, ways=replace(opening.ways, header=header)))
+
+
+def _moved(frame: OpeningFrame, shift: Length) -> Edit | None:
+    """The opening moved along the wall, in the words its position is given in; None when it is centred."""
+    opening = frame.placed.opening
+    position = opening.position
+    if not isinstance(position, At):
+        return None
+    match position.origin:
+        case FromPlate(End.END) | FromOutside(End.END):
+            distance = position.distance - shift
+        case FromPlate() | FromOutside() | FromOpening():
+            distance = position.distance + shift
+    if distance < 0:
+        return None
+    return ChangeOpening(opening.id, replace(opening, position=replace(position, distance=distance)))
+
+
+def _about(
+    frame: OpeningFrame,
+    code: Code,
+    severity: Severity,
+    text: str,
+    do: str,
+    fix: Edit | None = None,
+    fix_label: str | None = None,
+) -> Finding:
+    at = min(max(frame.placed.start.value, 0), frame.plan.length)
+    return Finding(
+        code, severity, text, do, at=at, opening=frame.placed.id, fix=fix, fix_label=fix_label if fix else None
+    )
+
+
+def crowds_end(frame: OpeningFrame, end: End) -> Finding | None:
+    """An outermost king so near the wall's end that the end stud has no room, yet does not stand on it.
+
+    A king exactly at the end takes the end stud's place and is no fault.
+    """
+    room = frame.pack_start if end is End.START else frame.plan.length - frame.pack_end
+    thick = frame.thickness
+    if not 0 < room < thick:
+        return None
+    shift = thick - room if end is End.START else room - thick
+    return _about(
+        frame,
+        Code.OPENING_CROWDS_END,
+        Severity.ERROR,
+        f"Between the {end} of the wall and the king of {frame.placed.id} is {format_inches(room)}, too little for "
+        "the end stud, which is left out.",
+        f"Move it {format_inches(abs(shift))}, or right to the end so that the king is the end stud.",
+        fix=_moved(frame, shift),
+        fix_label=f"Move it {format_inches(abs(shift))}",
+    )

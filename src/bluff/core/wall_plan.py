@@ -1,0 +1,250 @@
+"""From a job to wall plans: every position on its own plate, every way of framing decided.
+
+`wall_plan` is the one place where ways are merged, plan dimensions become plate positions and the
+stud length is settled. What comes out needs nothing else to be framed, and two equal wall plans frame
+to the same wall.
+"""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from bluff.core.finding import Code, Finding, Severity
+from bluff.core.header import HeaderBoards, header_boards
+from bluff.core.job import (
+    At,
+    Centred,
+    FromOpening,
+    FromOutside,
+    FromPlate,
+    Job,
+    Opening,
+    Reference,
+    Wall,
+)
+from bluff.core.length import Length, half
+from bluff.core.lumber import Lumber
+from bluff.core.rough_opening import RoughOpening, rough_opening
+from bluff.core.standard import End, Jacks, PrecutStuds, Standard
+from bluff.core.sum import Sum, counted
+
+
+@dataclass(frozen=True, slots=True)
+class PlacedOpening:
+    """An opening on its plate, with everything about it decided.
+
+    Args:
+        opening: What the plan says.
+        standard: The ways that hold for it.
+        rough: Its rough opening.
+        start: Side of the rough opening nearer to the wall's start.
+        head: Underside of its header above the floor.
+        header: Its header, measured.
+        jack_count: Jacks a side.
+        king_count: Kings a side.
+    """
+
+    opening: Opening
+    standard: Standard
+    rough: RoughOpening
+    start: Sum
+    head: Sum
+    header: HeaderBoards
+    jack_count: int
+    king_count: int
+
+    @property
+    def id(self) -> str:
+        return self.opening.id
+
+    @property
+    def end(self) -> Length:
+        """Side of the rough opening nearer to the wall's end."""
+        return self.start.value + self.rough.width.value
+
+    @property
+    def is_floating(self) -> bool:
+        """Whether its jacks stand on the sill. A doorway has no sill to stand on."""
+        return self.standard.jacks is Jacks.FLOATING and not self.opening.kind.is_doorway
+
+
+@dataclass(frozen=True, slots=True)
+class WallPlan:
+    """A wall ready to be framed.
+
+    Args:
+        wall: What the plan says.
+        standard: The ways that hold for it.
+        stud: Its studs' and plates' lumber.
+        plate_length: Its bottom plate.
+        stud_length: Its studs.
+        openings: Those that have a place, in the order they were entered.
+        findings: What was wrong with the plan itself.
+    """
+
+    wall: Wall
+    standard: Standard
+    stud: Lumber
+    plate_length: Sum
+    stud_length: Sum
+    openings: tuple[PlacedOpening, ...]
+    findings: tuple[Finding, ...]
+
+    @property
+    def id(self) -> str:
+        return self.wall.id
+
+    @property
+    def length(self) -> Length:
+        """The bottom plate's length, which is where x ends."""
+        return self.plate_length.value
+
+    @property
+    def bottom(self) -> Sum:
+        """Top of the bottom plates, where studs stand."""
+        count = self.standard.bottom_plates
+        return Sum.of(counted("bottom plate", count), count * self.stud.thickness)
+
+    @property
+    def underside(self) -> Sum:
+        """Underside of the top plates above the floor."""
+        return self.bottom.plus("stud", self.stud_length.value)
+
+    @property
+    def height(self) -> Sum:
+        """The wall from the floor to the top of its plates."""
+        count = self.standard.top_plates
+        return self.underside.plus(counted("top plate", count), count * self.stud.thickness)
+
+
+def wall_plans(job: Job) -> tuple[WallPlan, ...]:
+    """Every wall of a job, in the order they were entered."""
+    return tuple(wall_plan(job, wall) for wall in job.walls)
+
+
+def wall_plan(job: Job, wall: Wall) -> WallPlan:
+    """One wall of a job, with everything about it decided.
+
+    Openings that have no place (measured from one that is not there, or from each other) are left out
+    and found.
+    """
+    standard = wall.ways.over(job.standard)
+    stud = standard.board(wall.stud)
+    length = Sum.of("wall length", wall.run.length)
+    openings, findings = _place_openings(job.openings_in(wall.id), length, stud, standard)
+    return WallPlan(
+        wall=wall,
+        standard=standard,
+        stud=stud,
+        plate_length=length,
+        stud_length=stud_length(standard, stud.thickness),
+        openings=openings,
+        findings=findings,
+    )
+
+
+def stud_length(standard: Standard, plate: Length) -> Sum:
+    """The length of a full-height stud.
+
+    Precut studs are as long as they are sold; otherwise the wall's height less all its plates.
+
+    Args:
+        standard: The wall's ways.
+        plate: Thickness of one plate.
+
+    Source: docs/rules.md, Plates and studs. 92 5/8 + 4 1/2 = 97 1/8.
+    """
+    if isinstance(standard.studs, PrecutStuds):
+        return Sum.of("precut stud", standard.studs.length)
+    return (
+        Sum.of("wall height", standard.studs.height)
+        .minus(counted("bottom plate", standard.bottom_plates), standard.bottom_plates * plate)
+        .minus(counted("top plate", standard.top_plates), standard.top_plates * plate)
+    )
+
+
+def _place_openings(
+    openings: tuple[Opening, ...], length: Sum, stud: Lumber, standard: Standard
+) -> tuple[tuple[PlacedOpening, ...], tuple[Finding, ...]]:
+    """Place each opening after those it is measured from; what is left over has no place."""
+    placed: dict[str, PlacedOpening] = {}
+    waiting = list(openings)
+    while ready := [opening for opening in waiting if _measured_from(opening) in {None, *placed}]:
+        for opening in ready:
+            placed[opening.id] = _placed(opening, length, stud, opening.ways.over(standard), placed)
+        waiting = [opening for opening in waiting if opening.id not in placed]
+    known = {opening.id for opening in openings}
+    in_order = tuple(placed[opening.id] for opening in openings if opening.id in placed)
+    return in_order, tuple(_no_place(opening, known) for opening in waiting)
+
+
+def _placed(
+    opening: Opening, length: Sum, stud: Lumber, standard: Standard, placed: dict[str, PlacedOpening]
+) -> PlacedOpening:
+    rough = rough_opening(opening, standard)
+    wide = standard.wide_opening if rough.width.value >= standard.wide_opening.from_width else None
+    return PlacedOpening(
+        opening=opening,
+        standard=standard,
+        rough=rough,
+        start=_start(opening, rough.width.value, length, placed),
+        head=_head(opening, rough, standard),
+        header=header_boards(standard.header, stud, standard),
+        # A count given for this very opening outranks the rule for wide ones.
+        jack_count=opening.ways.jack_count or max(standard.jack_count, wide.jacks if wide else 0),
+        king_count=opening.ways.king_count or max(standard.king_count, wide.kings if wide else 0),
+    )
+
+
+def _head(opening: Opening, rough: RoughOpening, standard: Standard) -> Sum:
+    """A door's header sits at its own rough height, a window's at the head height."""
+    if opening.kind.is_doorway:
+        return Sum.of(f"rough height of {opening.id}", rough.height.value)
+    return Sum.of("head height", standard.head_height)
+
+
+def _start(opening: Opening, width: Length, length: Sum, placed: dict[str, PlacedOpening]) -> Sum:
+    """Where the rough opening starts on the plate, from the words the plan uses.
+
+    Source: docs/rules.md, Where an opening is.
+    """
+    position = opening.position
+    if isinstance(position, Centred):
+        return Sum.of("half of the plate", half(length.value)).minus("half of the opening", half(width))
+    name = f"{position.reference} of {opening.id}"
+    match position.origin:
+        case FromPlate(End.END) | FromOutside(End.END):
+            to_reference = Sum.of("plate length", length.value).minus(f"{name} from the end", position.distance)
+            nearest_edge = -width
+        case FromOpening(other):
+            to_reference = Sum.of(f"far edge of {other}", placed[other].end).plus(f"to the {name}", position.distance)
+            nearest_edge = 0
+        case _:
+            to_reference = Sum.of(name, position.distance)
+            nearest_edge = 0
+    if position.reference is Reference.CENTRE:
+        return to_reference.minus("half of the opening", half(width))
+    return to_reference.plus("width of the opening", nearest_edge)
+
+
+def _measured_from(opening: Opening) -> str | None:
+    """The id of the opening this one is measured from, None when it is measured from the wall."""
+    position = opening.position
+    if isinstance(position, At) and isinstance(position.origin, FromOpening):
+        return position.origin.opening
+    return None
+
+
+def _no_place(opening: Opening, known: Iterable[str]) -> Finding:
+    other = _measured_from(opening)
+    if other in known:
+        text = f"{opening.id} has no place: it is measured from {other}, which is in turn measured from it."
+    else:
+        text = f"{opening.id} has no place: it is measured from {other}, which is not in this wall."
+    return Finding(
+        Code.OPENING_REFERENCE,
+        Severity.ERROR,
+        text,
+        "Measure it from an end of the plate, or from an opening that has a place.",
+        opening=opening.id,
+    )
+
