@@ -165,8 +165,10 @@ def lay_out(layer: Layer, lines: Sequence[Line], thickness: Length) -> LaidOut:
         x = against.start - thickness if point < against.start + NAILABLE else against.end
         if _is_free(x, x + thickness, layer, runs):
             slid = x - on_line.value
-            commons.append(Common(line.number, on_line.plus(f"slid tight against {against.name}", slid)))
-            findings.append(_slid(layer, line, min(x, against.start), max(x + thickness, against.end), slid, against))
+            # The piece it touches, which may be only the last of those joined in the run.
+            name = next(wood.name for wood in layer.wood if x in (wood.end, wood.start - thickness))
+            commons.append(Common(line.number, on_line.plus(f"slid tight against {name}", slid)))
+            findings.append(_slid(layer, line, min(x, against.start), max(x + thickness, against.end), slid, name))
         else:
             findings.append(_left_out(layer, line, against))
     # Commons stand at least `thickness` apart because spacings do, so only now need they be joined in.
@@ -211,12 +213,12 @@ def _is_free(start: Length, end: Length, layer: Layer, runs: Iterable[Wood]) -> 
     return inside and all(run.end <= start or end <= run.start for run in runs)
 
 
-def _slid(layer: Layer, line: Line, start: Length, end: Length, slid: Length, against: Wood) -> Finding:
+def _slid(layer: Layer, line: Line, start: Length, end: Length, slid: Length, against: str) -> Finding:
     point = line.point.value
     return Finding(
         Code.STUD_SLID,
         Severity.INFO,
-        f"Line {line.number} ({layer.name}) at {format_inches(point)}: {against.name} is in the way, so the piece "
+        f"Line {line.number} ({layer.name}) at {format_inches(point)}: {against} is in the way, so the piece "
         f"slides {format_inches(abs(slid))} tight against it. A sheet joint there bears "
         f"{format_inches(point - start)} on one side and {format_inches(end - point)} on the other.",
         "Mark it tight; nail the sheet on the on-centre point as usual.",

@@ -49,10 +49,9 @@ def check_opening(frame: OpeningFrame) -> Iterator[Finding]:
 
 def check_heads(frames: Iterable[OpeningFrame]) -> Iterator[Finding]:
     """Heads that do not line up with the first one in the wall."""
-    first, *others = [*frames] or [None]
-    if first is None:
-        return
-    for frame in others:
+    first: OpeningFrame | None = None
+    for frame in frames:
+        first = first or frame
         head, lead = frame.placed.head.value, first.placed.head.value
         if head != lead:
             above = "higher" if head > lead else "lower"

@@ -60,12 +60,12 @@ def check_sheet_edges(layers: list[LaidOut], edges: list[Length]) -> Iterator[Fi
     Source: docs/rules.md, Sheets.
     """
     for laid in layers:
-        # The wood at a layer's bounds is part of it: a joint may fall on a king.
-        start, end = (laid.wood[0].start, laid.wood[-1].end) if laid.wood else (laid.layer.start, laid.layer.end)
+        # A joint just inside the king at a layer's bound still needs wood in the layer for its other sheet;
+        # further in, it is the business of whatever is on the king's other side.
+        first, last = laid.layer.start - NAILABLE, laid.layer.end + NAILABLE
         for edge in edges:
-            if not start <= edge <= end:
-                continue
-            if not any(wood.start + NAILABLE <= edge <= wood.end - NAILABLE for wood in laid.wood):
+            on_wood = any(wood.start + NAILABLE <= edge <= wood.end - NAILABLE for wood in laid.wood)
+            if first < edge < last and not on_wood:
                 yield Finding(
                     Code.SHEET_EDGE_NO_WOOD,
                     Severity.WARNING,

@@ -5,7 +5,6 @@ stud length is settled. What comes out needs nothing else to be framed, and two 
 to the same wall.
 """
 
-from collections.abc import Iterable
 from dataclasses import dataclass
 
 from bluff.core.finding import Code, Finding, Severity
@@ -172,7 +171,7 @@ def _place_openings(
         for opening in ready:
             placed[opening.id] = _placed(opening, length, stud, opening.ways.over(standard), placed)
         waiting = [opening for opening in waiting if opening.id not in placed]
-    known = {opening.id for opening in openings}
+    known: set[str | None] = {opening.id for opening in openings}
     in_order = tuple(placed[opening.id] for opening in openings if opening.id in placed)
     return in_order, tuple(_no_place(opening, known) for opening in waiting)
 
@@ -234,7 +233,7 @@ def _measured_from(opening: Opening) -> str | None:
     return None
 
 
-def _no_place(opening: Opening, known: Iterable[str]) -> Finding:
+def _no_place(opening: Opening, known: set[str | None]) -> Finding:
     other = _measured_from(opening)
     if other in known:
         text = f"{opening.id} has no place: it is measured from {other}, which is in turn measured from it."

@@ -1,0 +1,96 @@
+"""`./bluff`: set up what a command needs, then run it."""
+
+import fcntl
+import os
+import sys
+from collections.abc import Iterator
+from contextlib import contextmanager
+
+from launcher import check, debian, setup
+from launcher.steps import LOCAL, ROOT, SetupError, say
+
+USAGE = """\
+usage: ./bluff COMMAND
+
+  demo [--port N]     set up what is missing, start with the demo job, print the address
+  start [--port N]    the same without demo data
+  test [PYTEST …]     set up what tests need, run linters, type checks and all tests
+  frame JOB.json      print a job file framed, as JSON
+  generate            write the schemas and the front end's types again
+  screenshots         take the pictures in docs/screenshots/ again from the demo job
+  lock                resolve the Python packages anew
+"""
+
+
+def main(arguments: list[str]) -> int:
+    """Run one command; returns the exit code."""
+    command, *rest = arguments or ["help"]
+    match command:
+        case "demo" | "start":
+            with _one_at_a_time():
+                setup.database_programs()
+                setup.python_environment(for_tests=False)
+                setup.front_end()
+            _become("serve", *(["--demo"] if command == "demo" else []), *rest)
+        case "frame":
+            with _one_at_a_time():
+                setup.python_environment(for_tests=False)
+            _become("frame", *rest)
+        case "test":
+            _set_up_tests()
+            return check.run_checks(rest)
+        case "generate":
+            _set_up_tests()
+            return check.run_tool("generate.py")
+        case "screenshots":
+            _set_up_tests()
+            return check.run_tool("screenshots.py")
+        case "lock":
+            setup.lock()
+        case "help" | "-h" | "--help":
+            print(USAGE, end="")
+        case _:
+            say(f"There is no command “{command}”.\n\n{USAGE}")
+            return 2
+    return 0
+
+
+def _set_up_tests() -> None:
+    with _one_at_a_time():
+        setup.database_programs()
+        debian.install(debian.need_chromium())
+        setup.python_environment(for_tests=True)
+        setup.front_end()
+
+
+def _become(*arguments: str) -> None:
+    """Hand this process over to Bluff itself, so that Ctrl-C and exit codes are its own."""
+    os.environ.update(setup.tools_environment())
+    os.execv(setup.PYTHON, [str(setup.PYTHON), "-m", "bluff", *arguments])
+
+
+@contextmanager
+def _one_at_a_time() -> Iterator[None]:
+    """Two set-ups at once would tread on each other; the second waits for the first."""
+    LOCAL.mkdir(exist_ok=True)
+    with (LOCAL / "setup.lock").open("w") as lock:
+        try:
+            fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
+        except BlockingIOError:
+            say("Another ./bluff is setting up; waiting for it.")
+            fcntl.flock(lock, fcntl.LOCK_EX)
+        yield
+
+
+if __name__ == "__main__":
+    if not os.access(ROOT, os.W_OK):
+        say(f"Bluff keeps its data under {ROOT}, which you may not write to; clone it to a place of your own.")
+        sys.exit(1)
+    try:
+        sys.exit(main(sys.argv[1:]))
+    except SetupError as error:
+        say(str(error))
+        sys.exit(1)
+    except KeyboardInterrupt:
+        say("\nStopped. Run it again to go on from here.")
+        sys.exit(130)

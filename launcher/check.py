@@ -1,0 +1,48 @@
+"""Everything CI runs: linters, type checks, generated files, tests."""
+
+import os
+import subprocess
+from collections.abc import Sequence
+from pathlib import Path
+
+from launcher.setup import PYTHON, WEB, tools_environment
+from launcher.steps import ROOT, say
+
+_WEB_BIN = WEB / "node_modules" / ".bin"
+
+Check = tuple[str, Sequence[str | Path], Path]
+
+_CHECKS: Sequence[Check] = (
+    ("Python style", [PYTHON, "-m", "ruff", "check", "."], ROOT),
+    ("Python format", [PYTHON, "-m", "ruff", "format", "--check", "."], ROOT),
+    ("Python types", [PYTHON, "-m", "mypy"], ROOT),
+    ("Front-end style and format", [_WEB_BIN / "biome", "check", "--error-on-warnings"], WEB),
+    ("Front-end types", [_WEB_BIN / "tsc", "--noEmit"], WEB),
+    ("Front-end tests", [_WEB_BIN / "vitest", "run"], WEB),
+    ("Tests", [PYTHON, "-m", "pytest"], ROOT),
+)
+
+
+def run_checks(pytest_arguments: Sequence[str]) -> int:
+    """Run every check, all of them even when one fails.
+
+    Args:
+        pytest_arguments: Given to pytest; with any, only the Python tests run.
+
+    Returns:
+        0 when all passed.
+    """
+    checks = _CHECKS if not pytest_arguments else _CHECKS[-1:]
+    failed = [name for name, command, cwd in checks if not _passes(name, [*command, *pytest_arguments], cwd)]
+    say(f"\nFailed: {', '.join(failed)}." if failed else "\nAll checks passed.")
+    return 1 if failed else 0
+
+
+def run_tool(name: str, *arguments: str) -> int:
+    """Run one of tools/ in the environment; returns its exit code."""
+    return 0 if _passes(name, [PYTHON, ROOT / "tools" / name, *arguments], ROOT) else 1
+
+
+def _passes(name: str, command: Sequence[str | Path], cwd: Path) -> bool:
+    say(f"\n== {name}")
+    return subprocess.run(command, cwd=cwd, env={**os.environ, **tools_environment()}, check=False).returncode == 0

@@ -1,0 +1,92 @@
+"""What the commands need: the Python environment, Node, the built front end."""
+
+import os
+import subprocess
+import sys
+from pathlib import Path
+
+from launcher import debian
+from launcher.steps import LOCAL, ROOT, digest, is_done, mark_done, run, say
+
+VENV = LOCAL / "venv"
+PYTHON = VENV / "bin" / "python"
+WEB = ROOT / "web"
+REQUIREMENTS = ROOT / "requirements"
+
+_UV = LOCAL / "uv"
+_PYTHON_STEP = "python"
+
+
+def python_environment(for_tests: bool) -> None:
+    """The virtual environment with exactly the locked packages; those for tests contain those to run."""
+    kinds = ["test"] if for_tests else ["run", "test"]
+    locks = {kind: REQUIREMENTS / f"{kind}.txt" for kind in kinds}
+    digests = {kind: digest([lock, REQUIREMENTS / "uv.txt"], kind) for kind, lock in locks.items()}
+    if _works() and any(is_done(_PYTHON_STEP, digests[kind]) for kind in kinds):
+        return
+    kind = kinds[0]
+    uv = _installed_uv()
+    sync = [uv, "pip", "sync", "--require-hashes", "--python", PYTHON, locks[kind]]
+    run("Installing Python packages", sync, {"UV_PYTHON_DOWNLOADS": "never", "UV_NO_PROGRESS": "1"})
+    mark_done(_PYTHON_STEP, digests[kind])
+
+
+def front_end() -> None:
+    """The front end built from its sources, with Node from the Python environment."""
+    packages = digest([WEB / "package.json", WEB / "package-lock.json"])
+    if not (WEB / "node_modules").exists() or not is_done("node_modules", packages):
+        npm("Installing front-end packages", "install", "--no-audit", "--no-fund", "--ignore-scripts")
+        mark_done("node_modules", packages)
+    sources = digest([WEB])
+    if not (WEB / "dist" / "index.html").exists() or not is_done("web", sources):
+        npm("Building the front end", "run", "build")
+        mark_done("web", sources)
+
+
+def npm(what: str, *arguments: str) -> None:
+    """Run npm in web/ with the environment's own Node."""
+    run(what, [VENV / "bin" / "npm", *arguments], tools_environment(), cwd=WEB)
+
+
+def database_programs() -> None:
+    """PostgreSQL, unless an existing server is named."""
+    if not os.environ.get("BLUFF_DATABASE_URL"):
+        debian.install(debian.need_postgresql())
+
+
+def lock() -> None:
+    """Resolve requirements/*.in anew and write the lock files, which name no host."""
+    uv = _installed_uv()
+    for name in ("uv", "run", "test"):
+        source, target = REQUIREMENTS / f"{name}.in", REQUIREMENTS / f"{name}.txt"
+        options = ["--quiet", "--generate-hashes", "--no-header", "--python-version", "3.11", "--upgrade"]
+        run(f"Locking {target.name}", [uv, "pip", "compile", *options, source, "-o", target])
+    say("Locked. Look at git diff requirements/, then run ./bluff test.")
+
+
+def tools_environment() -> dict[str, str]:
+    """Environment for everything run from the virtual environment."""
+    return {
+        "PATH": f"{VENV / 'bin'}{os.pathsep}{os.environ['PATH']}",
+        "PYTHONPATH": str(ROOT / "src"),
+        "VIRTUAL_ENV": str(VENV),
+    }
+
+
+def _installed_uv() -> Path:
+    """The package installer, apart from the environment it fills."""
+    if not _works():
+        debian.install(debian.need_venv())
+        run("Making the Python environment", [sys.executable, "-m", "venv", "--clear", VENV], {"PYTHONPATH": ""})
+    now = digest([REQUIREMENTS / "uv.txt"])
+    program = _UV / "bin" / "uv"
+    if not program.exists() or not is_done("uv", now):
+        pip = [PYTHON, "-m", "pip", "install", "--quiet", "--upgrade", "--target", _UV]
+        run("Fetching the package installer", [*pip, "--require-hashes", "-r", REQUIREMENTS / "uv.txt"])
+        mark_done("uv", now)
+    return program
+
+
+def _works() -> bool:
+    """Whether the environment is there and its Python runs; a half-made one does not."""
+    return PYTHON.exists() and subprocess.run([PYTHON, "-c", ""], capture_output=True, check=False).returncode == 0

@@ -1,0 +1,7 @@
+"""`python -m bluff`."""
+
+import sys
+
+from bluff.cli import main
+
+sys.exit(main())

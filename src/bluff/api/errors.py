@@ -1,0 +1,51 @@
+"""Every refusal becomes HTTP here, and only here."""
+
+from fastapi import FastAPI, Request
+from fastapi.exceptions import RequestValidationError
+from fastapi.responses import JSONResponse
+from pydantic import BaseModel
+
+from bluff.api.schemas import ConflictView, EditRequest, FaultView, Refusal
+from bluff.api.views import job_view
+from bluff.core.errors import BluffError
+from bluff.formats.edits import edit_from_core
+from bluff.formats.errors import Fault, FaultyData, fault_of, faults_in
+from bluff.service.errors import Conflict, NotFound, NothingToDo, NotSignedIn, ServiceError
+
+_STATUS: dict[type[ServiceError], int] = {NotFound: 404, NotSignedIn: 401, NothingToDo: 409}
+
+
+def install_error_handlers(app: FastAPI) -> None:
+    """Answer every error of the core, the formats and the service with a `Refusal`."""
+
+    @app.exception_handler(BluffError)
+    def refuse(_: Request, error: BluffError) -> JSONResponse:
+        return _answer(422, _refusal([fault_of(error)]))
+
+    @app.exception_handler(FaultyData)
+    def refuse_data(_: Request, error: FaultyData) -> JSONResponse:
+        return _answer(422, _refusal(error.faults))
+
+    @app.exception_handler(RequestValidationError)
+    def refuse_request(_: Request, error: RequestValidationError) -> JSONResponse:
+        return _answer(422, _refusal(faults_in(error.errors(), EditRequest)))
+
+    @app.exception_handler(Conflict)
+    def show_both(_: Request, error: Conflict) -> JSONResponse:
+        yours = edit_from_core(error.yours) if error.yours else None
+        view = ConflictView(message=str(error), faults=[], current=job_view(error.current), yours=yours)
+        return _answer(409, view)
+
+    @app.exception_handler(ServiceError)
+    def refuse_service(_: Request, error: ServiceError) -> JSONResponse:
+        return _answer(_STATUS[type(error)], Refusal(message=str(error), faults=[]))
+
+
+def _refusal(faults: list[Fault] | tuple[Fault, ...]) -> Refusal:
+    return Refusal(
+        message=faults[0].message, faults=[FaultView(path=fault.path, message=fault.message) for fault in faults]
+    )
+
+
+def _answer(status: int, body: BaseModel) -> JSONResponse:
+    return JSONResponse(body.model_dump(mode="json", by_alias=True), status_code=status)

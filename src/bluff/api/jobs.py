@@ -1,0 +1,136 @@
+"""Routes for jobs, their edits, and one wall on the bench."""
+
+import re
+from typing import Annotated, Any
+from uuid import UUID
+
+from fastapi import APIRouter, Body, Depends, Query, Request, Response
+
+from bluff import core
+from bluff.api.schemas import (
+    BenchView,
+    ConflictView,
+    EditReading,
+    EditRequest,
+    JobSummary,
+    JobView,
+    NewJob,
+    PhraseRequest,
+    PreviewRequest,
+    Refusal,
+    RevisionRequest,
+)
+from bluff.api.session import signed_in
+from bluff.api.views import bench_view, edit_reading, job_summary, job_view
+from bluff.core.standard import End
+from bluff.formats.edits import edit_to_core
+from bluff.formats.job_file import read_job, write_job
+from bluff.service.jobs import Jobs, read_phrase
+from bluff.store.accounts import Account
+
+router = APIRouter(
+    prefix="/api/jobs",
+    tags=["jobs"],
+    responses={401: {"model": Refusal}, 404: {"model": Refusal}, 422: {"model": Refusal}},
+)
+
+CONFLICT: dict[int | str, dict[str, Any]] = {409: {"model": ConflictView}}
+
+
+def jobs_of(request: Request, account: Annotated[Account, Depends(signed_in)]) -> Jobs:
+    """The jobs of whoever is signed in."""
+    return Jobs(request.app.state.pool, account)
+
+
+CrewJobs = Annotated[Jobs, Depends(jobs_of)]
+
+
+@router.get("")
+def list_jobs(jobs: CrewJobs) -> list[JobSummary]:
+    """Every job of the crew, the one changed last first."""
+    return [job_summary(state) for state in jobs.all()]
+
+
+@router.post("", status_code=201)
+def start_job(jobs: CrewJobs, new: NewJob) -> JobView:
+    """Start an empty job."""
+    return job_view(jobs.add(core.Job(new.name.strip())))
+
+
+@router.post("/import", status_code=201)
+def import_job(jobs: CrewJobs, file: Annotated[bytes, Body(media_type="application/octet-stream")]) -> JobView:
+    """Take in a job file as a new job; the body is the file as it is."""
+    return job_view(jobs.add(read_job(file)))
+
+
+@router.get("/{job_id}")
+def get_job(jobs: CrewJobs, job_id: UUID) -> JobView:
+    """One job."""
+    return job_view(jobs.get(job_id))
+
+
+@router.delete("/{job_id}", status_code=204)
+def remove_job(jobs: CrewJobs, job_id: UUID) -> None:
+    """Put a job out of sight; it can be restored."""
+    jobs.remove(job_id)
+
+
+@router.post("/{job_id}/restore")
+def restore_job(jobs: CrewJobs, job_id: UUID) -> JobView:
+    """Bring a removed job back."""
+    return job_view(jobs.restore(job_id))
+
+
+@router.get("/{job_id}/file", response_class=Response)
+def export_job(jobs: CrewJobs, job_id: UUID) -> Response:
+    """The job as a job file to keep, mail or edit."""
+    job = jobs.get(job_id).job
+    name = re.sub(r"[^a-z0-9]+", "-", job.name.lower()).strip("-") or "job"
+    return Response(
+        write_job(job),
+        media_type="application/json",
+        headers={"Content-Disposition": f'attachment; filename="{name}.bluff.json"'},
+    )
+
+
+@router.post("/{job_id}/edits", responses=CONFLICT)
+def edit_job(jobs: CrewJobs, job_id: UUID, request: EditRequest) -> JobView:
+    """Apply an edit to the revision it was made on."""
+    return job_view(jobs.edit(job_id, request.revision, edit_to_core(request.edit)))
+
+
+@router.post("/{job_id}/undo", responses=CONFLICT)
+def undo(jobs: CrewJobs, job_id: UUID, request: RevisionRequest) -> JobView:
+    """Take the last edit back."""
+    return job_view(jobs.undo(job_id, request.revision))
+
+
+@router.post("/{job_id}/redo", responses=CONFLICT)
+def redo(jobs: CrewJobs, job_id: UUID, request: RevisionRequest) -> JobView:
+    """Make the edit undone last again."""
+    return job_view(jobs.redo(job_id, request.revision))
+
+
+@router.post("/{job_id}/phrase")
+def understand(jobs: CrewJobs, job_id: UUID, request: PhraseRequest) -> EditReading:
+    """Say what a typed line means, without changing anything."""
+    job = jobs.get(job_id).job
+    return edit_reading(job, read_phrase(job, request.text, request.wall))
+
+
+@router.post("/{job_id}/preview")
+def preview(jobs: CrewJobs, job_id: UUID, request: PreviewRequest) -> EditReading:
+    """Say what an edit would do, without making it."""
+    return edit_reading(jobs.get(job_id).job, edit_to_core(request.edit))
+
+
+@router.get("/{job_id}/walls/{wall_id}/bench")
+def bench(
+    jobs: CrewJobs,
+    job_id: UUID,
+    wall_id: str,
+    hook: Annotated[End, Query(description="The end the tape hooks on.")] = End.START,
+    burn: Annotated[bool, Query(description="Whether the tape is held on its one-inch line.")] = False,
+) -> BenchView:
+    """One wall framed, read from the end the tape hooks on."""
+    return bench_view(jobs.get(job_id), wall_id, hook, burn)

@@ -1,0 +1,181 @@
+"""From service and core values to what goes over the wire."""
+
+from collections import Counter
+from dataclasses import fields
+
+from bluff import core
+from bluff.api.schemas import (
+    BenchView,
+    EditReading,
+    JobSummary,
+    JobView,
+    NamedSum,
+    OpeningOnBench,
+    StandardInForce,
+    TapeReading,
+    WallSummary,
+    severities,
+)
+from bluff.core.edit import AddOpening, AddWall, ChangeOpening, ChangeWall
+from bluff.core.errors import EditError
+from bluff.core.finding import Severity
+from bluff.core.length import Length, format_feet, to_inches
+from bluff.core.marks import BURNED_INCH, read_mark
+from bluff.core.standard import End, Standard, Ways
+from bluff.core.sum import Sum
+from bluff.core.wall_plan import PlacedOpening
+from bluff.formats.edits import edit_from_core
+from bluff.formats.figures import figures_of
+from bluff.formats.framed import framed_cut_row, framed_finding, framed_spacer_row, framed_wall, steps
+from bluff.formats.job_file import JobFile, OpeningFile, StandardFile, WallFile
+from bluff.service.jobs import JobState, findings_by_wall, framing
+
+
+def job_view(state: JobState) -> JobView:
+    """A job with its walls as the wall list shows them."""
+    walls = _walls(state.job)
+    return JobView(
+        id=state.id,
+        revision=state.revision,
+        changed_at=state.changed_at,
+        undo=state.undo,
+        redo=state.redo,
+        job=JobFile.from_core(state.job),
+        walls=walls,
+        figures=figures_of([wall.length for wall in walls], format_feet),
+    )
+
+
+def job_summary(state: JobState) -> JobSummary:
+    """A job as one line of the jobs list."""
+    length = to_inches(sum(wall.run.length for wall in state.job.walls))
+    findings: Counter[Severity] = sum(findings_by_wall(state.job).values(), Counter())
+    return JobSummary(
+        id=state.id,
+        name=state.job.name,
+        revision=state.revision,
+        changed_at=state.changed_at,
+        walls=len(state.job.walls),
+        openings=len(state.job.openings),
+        length=length,
+        findings=severities(findings),
+        figures=figures_of([length], format_feet),
+    )
+
+
+def bench_view(state: JobState, wall_id: str, hook: End, burn: bool) -> BenchView:
+    """One wall on the bench.
+
+    Args:
+        state: The job.
+        wall_id: Which wall.
+        hook: The end the tape hooks on.
+        burn: Whether the tape is held on its one-inch line.
+    """
+    framed = framing(state.job, wall_id)
+    plan = framed.plan
+    burned: Length = BURNED_INCH if burn else 0
+    readings = [read_mark(mark, plan.length, hook, burn=burned) for mark in framed.marks]
+    in_wall = {opening.placed.id for opening in framed.openings}
+    view = BenchView(
+        revision=state.revision,
+        wall=framed_wall(framed),
+        entered=WallFile.from_core(plan.wall),
+        standard=StandardInForce(wall=_in_full(plan.standard), job=_in_full(state.job.standard)),
+        openings=[_opening(placed, placed.id in in_wall) for placed in plan.openings],
+        stud_length=named_sum("stud", plan.stud_length),
+        hook=hook,
+        burn=burn,
+        burned=to_inches(burned),
+        readings=[
+            TapeReading(at=to_inches(reading.at.value), ahead=reading.ahead, steps=steps(reading.at))
+            for reading in readings
+        ],
+        cut_list=[framed_cut_row(row) for row in core.cut_list([framed])],
+        spacers=[framed_spacer_row(row) for row in core.spacer_list([framed])],
+        findings=severities(Counter(finding.severity for finding in framed.findings)),
+        figures={},
+        feet={},
+    )
+    numbers = view.model_dump(include={"wall", "openings", "stud_length", "burned", "readings", "cut_list", "spacers"})
+    view.figures = figures_of(numbers)
+    view.feet = figures_of([view.wall.length, view.wall.plate_length, view.wall.height, *numbers["cut_list"]], format_feet)
+    return view
+
+
+def edit_reading(job: core.Job, edit: core.Edit) -> EditReading:
+    """What an edit would do to its wall, before it is made.
+
+    Raises:
+        BluffError: The edit does not fit the job, or is about no wall or opening in particular.
+    """
+    after = core.apply(job, edit)
+    match edit:
+        case AddOpening(opening) | ChangeOpening(_, opening):
+            framed = framing(after, opening.wall)
+            placed = next((placed for placed in framed.plan.openings if placed.id == opening.id), None)
+            says = f"{opening.kind.value.replace('-', ' ').capitalize()} {opening.id}, {opening.size}"
+            sums = _opening_sums(placed) if placed else []
+            findings = [finding for finding in framed.findings if finding.opening == opening.id]
+        case AddWall(wall) | ChangeWall(_, wall):
+            framed = framing(after, wall.id)
+            says = f"Wall {wall.id} of {wall.stud}, {format_feet(wall.run.length)}"
+            sums = [named_sum("stud", framed.plan.stud_length)]
+            findings = list(framed.findings)
+        case _:
+            raise EditError("Only an edit that adds or changes a wall or an opening can be shown first.", "edit")
+    return EditReading(
+        edit=edit_from_core(edit),
+        says=says,
+        sums=sums,
+        findings=[framed_finding(finding) for finding in findings],
+        figures=figures_of([total.model_dump() for total in sums]),
+    )
+
+
+def named_sum(name: str, total: Sum) -> NamedSum:
+    return NamedSum(name=name, value=to_inches(total.value), steps=steps(total))
+
+
+def _walls(job: core.Job) -> list[WallSummary]:
+    findings = findings_by_wall(job)
+    openings = Counter(opening.wall for opening in job.openings)
+    return [
+        WallSummary(
+            id=wall.id,
+            stud=wall.stud,
+            length=to_inches(wall.run.length),
+            openings=openings[wall.id],
+            findings=severities(findings[wall.id]),
+        )
+        for wall in job.walls
+    ]
+
+
+def _opening(placed: PlacedOpening, is_framed: bool) -> OpeningOnBench:
+    width, height, start = _opening_sums(placed)
+    return OpeningOnBench(
+        opening=OpeningFile.from_core(placed.opening),
+        framed=is_framed,
+        rough_width=width,
+        rough_height=height,
+        start=start,
+        end=to_inches(placed.end),
+        head=to_inches(placed.head.value),
+        header=str(placed.header),
+        jack_count=placed.jack_count,
+        king_count=placed.king_count,
+    )
+
+
+def _opening_sums(placed: PlacedOpening) -> list[NamedSum]:
+    return [
+        named_sum("rough width", placed.rough.width),
+        named_sum("rough height", placed.rough.height),
+        named_sum("starts at", placed.start),
+    ]
+
+
+def _in_full(standard: Standard) -> StandardFile:
+    """Every choice of a standard, as the job file would say it."""
+    return StandardFile.from_core(Ways(**{key.name: getattr(standard, key.name) for key in fields(Ways)}))

@@ -1,0 +1,79 @@
+"""The command line: `bluff frame JOB.json`, and what the launcher calls once everything is set up."""
+
+import argparse
+import sys
+from collections.abc import Sequence
+from pathlib import Path
+
+UNREADABLE = 2
+"""Exit code for a file that cannot be read."""
+
+
+def main(arguments: Sequence[str] | None = None) -> int:
+    """Run one command; returns the exit code."""
+    options = _parser().parse_args(arguments)
+    match options.command:
+        case "frame":
+            return frame_file(options.file)
+        case "schema":
+            return print_schema(options.of)
+        case "serve":
+            # Imported here: framing a file must not pay for a web server's imports.
+            from bluff.serve import serve
+
+            return serve(with_demo=options.demo, port=options.port)
+    raise AssertionError(f"argparse let an unknown command through: {options.command}")
+
+
+def frame_file(path: Path) -> int:
+    """Print a job file framed, as JSON. Needs no database and no server.
+
+    Returns:
+        0, or 2 with one line per fault on standard error and nothing on standard output.
+    """
+    from bluff.core import frame, wall_plans
+    from bluff.formats.errors import FaultyData
+    from bluff.formats.framed import framed_job
+    from bluff.formats.job_file import read_job
+
+    try:
+        job = read_job(sys.stdin.buffer.read() if str(path) == "-" else path.read_bytes())
+    except OSError as error:
+        print(f"{path}: {error.strerror or error}; name a job file.", file=sys.stderr)
+        return UNREADABLE
+    except FaultyData as error:
+        for fault in error.faults:
+            print(fault, file=sys.stderr)
+        return UNREADABLE
+    framed = framed_job(frame(plan) for plan in wall_plans(job))
+    print(framed.model_dump_json(indent=1, by_alias=True))
+    return 0
+
+
+def print_schema(of: str) -> int:
+    """Print a published schema: the job file's JSON Schema or the server's OpenAPI."""
+    import json
+
+    if of == "job-file":
+        from bluff.formats.job_file import job_file_schema
+
+        schema = job_file_schema()
+    else:
+        from bluff.api.app import openapi_schema
+
+        schema = openapi_schema()
+    print(json.dumps(schema, indent=2, ensure_ascii=False))
+    return 0
+
+
+def _parser() -> argparse.ArgumentParser:
+    parser = argparse.ArgumentParser(prog="bluff", description="Lay out wall plates and frame walls.")
+    commands = parser.add_subparsers(dest="command", required=True)
+    frame = commands.add_parser("frame", help="print a job file framed, as JSON")
+    frame.add_argument("file", type=Path, help="a job file, or - for standard input")
+    schema = commands.add_parser("schema", help="print a published schema")
+    schema.add_argument("of", choices=["job-file", "openapi"])
+    serve = commands.add_parser("serve", help="start the database and the web application")
+    serve.add_argument("--demo", action="store_true", help="load the demo job once")
+    serve.add_argument("--port", type=int, default=None, help="the port to serve on")
+    return parser

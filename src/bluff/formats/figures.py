@@ -1,0 +1,47 @@
+"""Figures: every length of an answer, printed once by the core.
+
+Screens set fractions and choose sizes, but they never turn a number into feet and inches themselves:
+they look the number up here.
+"""
+
+from collections.abc import Callable, Iterator
+from typing import Any
+
+from bluff.core.length import Length, format_inches, from_inches
+
+
+def figures_of(data: Any, print_length: Callable[[Length], str] = format_inches) -> dict[str, str]:
+    """Every number in some JSON data as a printed length.
+
+    Args:
+        data: Lists, objects and numbers of inches, as they go over the wire.
+        print_length: How to print one.
+
+    Returns:
+        From the number as JavaScript writes it (``86.5``, ``222``) to its text, without a sign: what a
+        step adds or takes away is set by the screen.
+    """
+    return {key_of(number): print_length(abs(from_inches(number))) for number in set(_numbers(data))}
+
+
+def key_of(number: float) -> str:
+    """A number as JavaScript's String() writes it.
+
+    >>> key_of(222.0), key_of(86.5)
+    ('222', '86.5')
+    """
+    return str(int(number)) if float(number).is_integer() else repr(float(number))
+
+
+def _numbers(data: Any) -> Iterator[float]:
+    match data:
+        case bool():
+            return
+        case int() | float():
+            yield data
+        case dict():
+            for value in data.values():
+                yield from _numbers(value)
+        case list() | tuple():
+            for value in data:
+                yield from _numbers(value)

@@ -1,0 +1,203 @@
+"""The framed job as JSON: what `./bluff frame` prints and the interface draws.
+
+Numbers are inches, exact 64ths. docs/job-file.md describes every key.
+"""
+
+from collections.abc import Iterable
+from typing import Annotated
+
+from pydantic import BaseModel, Field
+
+from bluff.core.cut_list import CutRow, SpacerRow, cut_list, spacer_list
+from bluff.core.finding import Code, Finding, Severity
+from bluff.core.frame import Framing
+from bluff.core.length import to_inches
+from bluff.core.member import Mark, Member, Orientation, Plate, Role
+from bluff.core.sum import Sum
+from bluff.formats.edits import EditFile, edit_from_core
+
+Steps = list[tuple[str, float]]
+"""A derivation: words and amounts that add up to the value."""
+
+
+class MemberWhy(BaseModel):
+    """The sums behind a member's place and length."""
+
+    x: Steps
+    y: Steps
+    length: Steps
+
+
+class FramedMember(BaseModel):
+    """One piece of the wall; x, y, width, height are its rectangle in the elevation."""
+
+    id: str
+    role: Role
+    opening: str | None
+    size: str
+    length: float
+    x: float
+    y: float
+    width: float
+    height: float
+    orientation: Orientation
+    plies: int
+    why: MemberWhy
+
+
+class MarkWhy(BaseModel):
+    """The sum behind a mark's line."""
+
+    at: Steps
+
+
+class FramedMark(BaseModel):
+    """A line and a symbol on a plate; ahead means the symbol is away from the wall's start."""
+
+    plate: Plate
+    at: float
+    width: float
+    ahead: bool
+    symbol: str
+    role: str
+    member: str | None
+    opening: str | None
+    why: MarkWhy
+
+
+class FramedFinding(BaseModel):
+    """What is the matter, where, and what to do; fix is an edit that would settle it."""
+
+    code: Code
+    severity: Severity
+    at: float | None
+    opening: str | None
+    member: str | None
+    text: str
+    do: str
+    fix: Annotated[EditFile | None, Field(description="An edit that settles it, if one needs no more thought.")]
+    fix_label: str | None
+
+
+class FramedWall(BaseModel):
+    """A framed wall: length as the plan gives it, plate_length of its bottom plate, height over all plates."""
+
+    id: str
+    length: float
+    plate_length: float
+    height: float
+    members: list[FramedMember]
+    marks: list[FramedMark]
+    findings: list[FramedFinding]
+
+
+class FramedCutRow(BaseModel):
+    """Boards alike: how many of one section and length."""
+
+    size: str
+    length: float
+    count: int
+    roles: list[Role]
+
+
+class FramedSpacerRow(BaseModel):
+    """Header spacers alike."""
+
+    thickness: float
+    depth: float
+    length: float
+    count: int
+
+
+class FramedJob(BaseModel):
+    """A framed job: its walls, and one cut list for all of them."""
+
+    walls: list[FramedWall]
+    cut_list: list[FramedCutRow]
+    spacers: list[FramedSpacerRow]
+
+
+def framed_job(framings: Iterable[Framing]) -> FramedJob:
+    """A framed job for printing."""
+    framings = list(framings)
+    return FramedJob(
+        walls=[framed_wall(framing) for framing in framings],
+        cut_list=[framed_cut_row(row) for row in cut_list(framings)],
+        spacers=[framed_spacer_row(row) for row in spacer_list(framings)],
+    )
+
+
+def framed_wall(framing: Framing) -> FramedWall:
+    plan = framing.plan
+    return FramedWall(
+        id=plan.id,
+        length=to_inches(plan.wall.run.length),
+        plate_length=to_inches(plan.length),
+        height=to_inches(plan.height.value),
+        members=[_member(member) for member in framing.members],
+        marks=[_mark(mark) for mark in framing.marks],
+        findings=[framed_finding(finding) for finding in framing.findings],
+    )
+
+
+def framed_finding(finding: Finding) -> FramedFinding:
+    return FramedFinding(
+        code=finding.code,
+        severity=finding.severity,
+        at=None if finding.at is None else to_inches(finding.at),
+        opening=finding.opening,
+        member=finding.member,
+        text=finding.text,
+        do=finding.do,
+        fix=edit_from_core(finding.fix) if finding.fix else None,
+        fix_label=finding.fix_label,
+    )
+
+
+def framed_cut_row(row: CutRow) -> FramedCutRow:
+    return FramedCutRow(size=row.size, length=to_inches(row.length), count=row.count, roles=list(row.roles))
+
+
+def framed_spacer_row(row: SpacerRow) -> FramedSpacerRow:
+    return FramedSpacerRow(
+        thickness=to_inches(row.thickness),
+        depth=to_inches(row.depth),
+        length=to_inches(row.length),
+        count=row.count,
+    )
+
+
+def steps(why: Sum) -> Steps:
+    """A sum's steps in inches."""
+    return [(step.words, to_inches(step.amount)) for step in why.steps]
+
+
+def _member(member: Member) -> FramedMember:
+    return FramedMember(
+        id=member.id,
+        role=member.role,
+        opening=member.opening,
+        size=member.size,
+        length=to_inches(member.length.value),
+        x=to_inches(member.start),
+        y=to_inches(member.bottom),
+        width=to_inches(member.width),
+        height=to_inches(member.height),
+        orientation=member.orientation,
+        plies=member.plies,
+        why=MemberWhy(x=steps(member.x), y=steps(member.y), length=steps(member.length)),
+    )
+
+
+def _mark(mark: Mark) -> FramedMark:
+    return FramedMark(
+        plate=mark.plate,
+        at=to_inches(mark.at.value),
+        width=to_inches(mark.width),
+        ahead=mark.ahead,
+        symbol=mark.symbol,
+        role=mark.role,
+        member=mark.member,
+        opening=mark.opening,
+        why=MarkWhy(at=steps(mark.at)),
+    )

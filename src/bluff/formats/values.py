@@ -1,0 +1,241 @@
+"""How single values stand in the job file: lengths, sizes, spacings, positions.
+
+Each is an annotated core type: Pydantic reads text or numbers straight into the core's own value, and
+writes the core's value as a carpenter would.
+"""
+
+import math
+from collections.abc import Callable
+from fractions import Fraction
+from typing import Annotated, Any, TypeVar
+
+from pydantic import PlainSerializer, PlainValidator, WithJsonSchema
+
+from bluff.core.errors import BluffError, LengthError, SettingError
+from bluff.core.job import At, Centred, FromOpening, FromOutside, FromPlate, Point, Reference
+from bluff.core.length import (
+    LONGEST,
+    Length,
+    format_exact,
+    format_feet,
+    format_spacing,
+    from_inches,
+    parse_length,
+    parse_signed_length,
+    parse_spacing,
+)
+from bluff.core.size import Size, parse_size
+from bluff.core.standard import Allowance, End
+
+Read = TypeVar("Read")
+
+
+def told(read: Callable[[Any], Read]) -> Callable[[Any], Read]:
+    """A reader whose core errors reach Pydantic, which only knows `ValueError`."""
+
+    def reader(value: Any) -> Read:
+        try:
+            return read(value)
+        except BluffError as error:
+            raise ValueError(error.message) from error
+
+    return reader
+
+
+def _number(value: Any) -> Fraction | None:
+    """A JSON number exactly, None for anything else. True is no number here."""
+    if isinstance(value, bool) or not isinstance(value, int | float):
+        return None
+    if not math.isfinite(value):
+        raise LengthError("A length has an end; write a number of inches.")
+    return Fraction(value).limit_denominator(10**9)
+
+
+def read_length(value: Any) -> Length:
+    """A length from text as it is typed, or from a number of inches.
+
+    Raises:
+        LengthError: It is neither, below nothing, or over 1000 feet.
+    """
+    length = read_signed_length(value) if _number(value) is not None else _text_length(value, parse_length)
+    if length < 0:
+        raise LengthError(f"{value} is less than nothing; write a length without the minus.")
+    return length
+
+
+def read_signed_length(value: Any) -> Length:
+    """As `read_length`, with a minus allowed."""
+    number = _number(value)
+    length = _text_length(value, parse_signed_length) if number is None else from_inches(number)
+    if abs(length) > LONGEST:
+        raise LengthError(f"{value} inches is more than 1000 feet; write a number of inches.")
+    return length
+
+
+def _text_length(value: Any, parse: Callable[[str], Length]) -> Length:
+    if not isinstance(value, str):
+        raise LengthError("""Write a length as text, like "12' 6 1/2", or as a number of inches.""")
+    return parse(value)
+
+
+def _read_spacing(value: Any) -> Fraction:
+    number = _number(value)
+    if number is not None:
+        return number
+    if not isinstance(value, str):
+        raise LengthError("Write a spacing as a number of inches, like 16.")
+    return parse_spacing(value)
+
+
+def _read_size(value: Any) -> Size:
+    if isinstance(value, str):
+        return parse_size(value)
+    if isinstance(value, list | tuple) and len(value) == 2:
+        return Size(*(read_length(part) for part in value))
+    raise SettingError('Write a size as a call-out, like "3-6 x 4-6", or as [width, height].')
+
+
+def _read_point(value: Any) -> Point:
+    if isinstance(value, list | tuple) and len(value) == 2:
+        return Point(*(read_signed_length(part) for part in value))
+    raise SettingError("Write a point as [x, y], x to the east and y to the north.")
+
+
+def _read_allowance(value: Any) -> Allowance:
+    if isinstance(value, dict) and value.keys() == {"width", "height"}:
+        return Allowance(read_length(value["width"]), read_length(value["height"]))
+    raise SettingError('Write an allowance as {"width": 1, "height": 1}.')
+
+
+_ENDS: dict[str, FromPlate | FromOutside] = {
+    "plate-start": FromPlate(End.START),
+    "plate-end": FromPlate(End.END),
+    "outside-start": FromOutside(End.START),
+    "outside-end": FromOutside(End.END),
+}
+_END_NAMES: dict[FromPlate | FromOutside, str] = {origin: name for name, origin in _ENDS.items()}
+
+
+def _read_position(value: Any) -> At | Centred:
+    if value == "centred":
+        return Centred()
+    if not isinstance(value, dict):
+        raise SettingError('Write where it is as {"centre": "9-3", "from": "plate-start"}, or "centred".')
+    if unknown := sorted(value.keys() - {"centre", "edge", "from"}):
+        raise SettingError(f"There is no key “{unknown[0]}” in a position; the keys are centre, edge, from.")
+    given = [reference for reference in Reference if reference in value]
+    if len(given) != 1:
+        raise SettingError("Give a position to its centre or to its edge, one of the two.")
+    return At(given[0], read_length(value[given[0]]), _read_origin(value.get("from", "plate-start")))
+
+
+def _read_origin(value: Any) -> FromPlate | FromOutside | FromOpening:
+    if isinstance(value, str) and value in _ENDS:
+        return _ENDS[value]
+    if isinstance(value, dict) and value.keys() == {"opening"} and isinstance(value["opening"], str):
+        return FromOpening(value["opening"])
+    if isinstance(value, dict) and "wall" in value:
+        raise SettingError("Bluff cannot measure from another wall yet; measure from an end of this wall instead.")
+    raise SettingError(f'Measure from {", ".join(_ENDS)} or {{"opening": "W1"}}.')
+
+
+def _write_position(position: At | Centred) -> Any:
+    if isinstance(position, Centred):
+        return "centred"
+    origin = position.origin
+    source = {"opening": origin.opening} if isinstance(origin, FromOpening) else _END_NAMES[origin]
+    return {position.reference.value: format_exact(position.distance), "from": source}
+
+
+_LENGTH_SCHEMA: dict[str, Any] = {
+    "anyOf": [{"type": "string"}, {"type": "number"}],
+    "description": "A length as a carpenter writes it, or a number of inches.",
+    "examples": ["12' 6 1/2\"", "92 5/8", 16],
+}
+_PAIR_SCHEMA: dict[str, Any] = {"type": "array", "items": _LENGTH_SCHEMA, "minItems": 2, "maxItems": 2}
+
+LengthText = Annotated[
+    Length, PlainValidator(told(read_length)), PlainSerializer(format_exact), WithJsonSchema(_LENGTH_SCHEMA)
+]
+SignedLengthText = Annotated[
+    Length, PlainValidator(told(read_signed_length)), PlainSerializer(format_exact), WithJsonSchema(_LENGTH_SCHEMA)
+]
+FeetText = Annotated[
+    Length,
+    PlainValidator(told(read_length)),
+    PlainSerializer(lambda length: format_feet(length, 64)),
+    WithJsonSchema(_LENGTH_SCHEMA),
+]
+SpacingText = Annotated[
+    Fraction,
+    PlainValidator(told(_read_spacing)),
+    PlainSerializer(format_spacing),
+    WithJsonSchema({**_LENGTH_SCHEMA, "examples": [16, 19.2, 24]}),
+]
+SizeText = Annotated[
+    Size,
+    PlainValidator(told(_read_size)),
+    PlainSerializer(str),
+    WithJsonSchema(
+        {
+            "anyOf": [{"type": "string"}, _PAIR_SCHEMA],
+            "description": "A call-out, width by height, or a pair of lengths.",
+            "examples": ["3-6 x 4-6", [36, "82 1/2"]],
+        }
+    ),
+]
+PointText = Annotated[
+    Point,
+    PlainValidator(told(_read_point)),
+    PlainSerializer(lambda point: [_signed_feet(point.x), _signed_feet(point.y)]),
+    WithJsonSchema({**_PAIR_SCHEMA, "description": "x to the east, y to the north."}),
+]
+AllowanceText = Annotated[
+    Allowance,
+    PlainValidator(told(_read_allowance)),
+    PlainSerializer(lambda a: {"width": format_exact(a.width), "height": format_exact(a.height)}),
+    WithJsonSchema(
+        {
+            "type": "object",
+            "properties": {"width": _LENGTH_SCHEMA, "height": _LENGTH_SCHEMA},
+            "required": ["width", "height"],
+            "additionalProperties": False,
+        }
+    ),
+]
+PositionText = Annotated[
+    At | Centred,
+    PlainValidator(told(_read_position)),
+    PlainSerializer(_write_position),
+    WithJsonSchema(
+        {
+            "description": "Distance to the opening's centre or nearest edge, and what it is measured from.",
+            "anyOf": [
+                {"const": "centred", "type": "string"},
+                {
+                    "type": "object",
+                    "properties": {
+                        "centre": _LENGTH_SCHEMA,
+                        "edge": _LENGTH_SCHEMA,
+                        "from": {
+                            "anyOf": [
+                                {"type": "string", "enum": list(_ENDS)},
+                                {
+                                    "type": "object",
+                                    "properties": {"opening": {"type": "string"}},
+                                    "required": ["opening"],
+                                    "additionalProperties": False,
+                                },
+                            ]
+                        },
+                    },
+                    "additionalProperties": False,
+                },
+            ],
+        }
+    ),
+]
+
+
+def _signed_feet(length: Length) -> str:
+    return format_feet(length, 64)

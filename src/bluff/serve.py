@@ -1,0 +1,99 @@
+"""Start everything: the database, its migrations, the demo job, the web server; stop what was started."""
+
+import os
+import signal
+import socket
+import sys
+from collections.abc import Iterator
+from contextlib import contextmanager, suppress
+from pathlib import Path
+from types import FrameType
+
+import psycopg
+import uvicorn
+
+from bluff.api.app import WEB, make_app
+from bluff.demo import load_demo
+from bluff.service.sessions import ensure_installation
+from bluff.store.cluster import Cluster, ClusterError
+from bluff.store.database import migrate, open_pool
+
+LOCAL = Path(__file__).resolve().parents[2] / ".local"
+HOST = "127.0.0.1"
+PORT = 8460
+_PORTS_TRIED = 20
+
+
+def serve(with_demo: bool, port: int | None) -> int:
+    """Serve until Ctrl-C; returns the exit code.
+
+    Args:
+        with_demo: Whether to load the demo job, once.
+        port: The port to serve on; None takes the first free one from `PORT` on.
+    """
+    # uvicorn ends on these by itself and raises them again; as exceptions they also stop the database.
+    for ending in (signal.SIGTERM, signal.SIGHUP):
+        signal.signal(ending, _end)
+    try:
+        listening = _listen(port)
+    except OSError as error:
+        print(f"{error} Choose another with --port.", file=sys.stderr)
+        return 1
+    try:
+        with suppress(KeyboardInterrupt), _database() as url:
+            applied = migrate(url)
+            if applied:
+                print(f"The database is up to date ({applied} migration{'s' if applied > 1 else ''}).")
+            with open_pool(url) as pool:
+                ensure_installation(pool)
+                if with_demo:
+                    load_demo(pool)
+                print(f"\n  Bluff is at  http://{HOST}:{listening.getsockname()[1]}\n  Ctrl-C stops it.\n", flush=True)
+                server = uvicorn.Server(uvicorn.Config(make_app(pool, WEB), log_level="warning"))
+                server.run(sockets=[listening])
+    except (ClusterError, psycopg.OperationalError) as error:
+        print(error, file=sys.stderr)
+        return 1
+    print("Stopped.")
+    return 0
+
+
+@contextmanager
+def _database() -> Iterator[str]:
+    """The URL of the database: the one BLUFF_DATABASE_URL names, or a private cluster stopped at the end."""
+    if url := os.environ.get("BLUFF_DATABASE_URL"):
+        yield url
+        return
+    cluster = Cluster(LOCAL / "postgres")
+    try:
+        yield cluster.start()
+    finally:
+        print("Stopping the database.", flush=True)
+        cluster.stop()
+
+
+def _listen(port: int | None) -> socket.socket:
+    """A socket listening on loopback.
+
+    Raises:
+        OSError: The port asked for is taken, or all of those tried are.
+    """
+    for candidate in [port] if port is not None else range(PORT, PORT + _PORTS_TRIED):
+        listening = socket.socket()
+        listening.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            listening.bind((HOST, candidate))
+            listening.listen()
+        except (OSError, OverflowError):
+            listening.close()
+            continue
+        if candidate != PORT and port is None:
+            print(f"Port {PORT} is taken; using {candidate}.")
+        return listening
+    raise OSError(
+        f"Port {port} cannot be used." if port is not None else f"Ports {PORT} to {PORT + _PORTS_TRIED - 1} are taken."
+    )
+
+
+def _end(number: int, _: FrameType | None) -> None:
+    raise KeyboardInterrupt(number)

@@ -1,0 +1,48 @@
+"""What a use case refuses.
+
+::
+
+    ServiceError
+    ├── NotFound        the crew has no such thing
+    ├── NotSignedIn     nobody is known to be asking
+    ├── NothingToDo     an undo or redo with nothing to go back to
+    └── Conflict        somebody else changed the job first
+"""
+
+from typing import TYPE_CHECKING
+
+if TYPE_CHECKING:
+    from bluff.core import Edit
+    from bluff.service.jobs import JobState
+
+
+class ServiceError(Exception):
+    """Base of everything a use case refuses; the message is for the person asking."""
+
+
+class NotFound(ServiceError):
+    """The crew has no such job, wall or opening."""
+
+
+class NotSignedIn(ServiceError):
+    """No account is known for the request."""
+
+
+class NothingToDo(ServiceError):
+    """There is nothing to undo or redo."""
+
+
+class Conflict(ServiceError):
+    """The job is at another revision than the change was made on.
+
+    Args:
+        current: The job as it is now, so that both sides can be shown.
+        yours: The edit that was not made; None for an undo or redo.
+    """
+
+    def __init__(self, current: "JobState", yours: "Edit | None" = None) -> None:
+        super().__init__(
+            "Somebody changed this job a moment ago. Your change is kept here; look at theirs, then make yours again."
+        )
+        self.current = current
+        self.yours = yours

@@ -1,0 +1,176 @@
+"""Jobs: list, make, change, take back, frame."""
+
+from collections import Counter
+from collections.abc import Callable
+from dataclasses import dataclass
+from datetime import datetime
+from functools import lru_cache
+from typing import Any
+from uuid import UUID, uuid4
+
+from psycopg import Connection
+from psycopg_pool import ConnectionPool
+
+from bluff import core
+from bluff.core.edit import AddOpening, AddWall
+from bluff.core.errors import EditError
+from bluff.core.finding import Severity
+from bluff.core.phrase import read_opening, read_wall
+from bluff.formats.edits import edit_data, edit_from_data
+from bluff.formats.job_file import job_data, job_from_data
+from bluff.service.errors import Conflict, NotFound, NothingToDo
+from bluff.store import jobs as rows
+from bluff.store.accounts import Account
+from bluff.store.jobs import JobRow
+
+
+@dataclass(frozen=True, slots=True)
+class JobState:
+    """A job at one revision, with what can be undone and redone, in words."""
+
+    id: UUID
+    revision: int
+    changed_at: datetime
+    job: core.Job
+    undo: str | None
+    redo: str | None
+
+
+# A wall whose plan did not change is not framed again: plans are values, and framing reads nothing else.
+framed = lru_cache(maxsize=8192)(core.frame)
+
+
+@dataclass(frozen=True, slots=True)
+class Jobs:
+    """The jobs of one account's crew.
+
+    Args:
+        pool: Connections to the store.
+        account: Who is asking; nothing of another crew is ever seen or touched.
+    """
+
+    pool: ConnectionPool
+    account: Account
+
+    def all(self) -> list[JobState]:
+        """Every job of the crew, the one changed last first."""
+        with self.pool.connection() as connection:
+            return [_state(row) for row in rows.list_jobs(connection, self.account.crew_id)]
+
+    def get(self, job: UUID) -> JobState:
+        """One job.
+
+        Raises:
+            NotFound: The crew has no such job.
+        """
+        with self.pool.connection() as connection:
+            return self._get(connection, job)
+
+    def add(self, job: core.Job) -> JobState:
+        """Keep a new job: an empty one, or one read from a job file."""
+        with self.pool.connection() as connection:
+            key = uuid4()
+            rows.add_job(connection, self.account, job_data(job), key)
+            return self._get(connection, key)
+
+    def add_once(self, job: core.Job, key: UUID) -> None:
+        """Keep a new job under a key of its own, unless a job, even a removed one, has that key."""
+        with self.pool.connection() as connection:
+            rows.add_job(connection, self.account, job_data(job), key)
+
+    def edit(self, job: UUID, revision: int, edit: core.Edit) -> JobState:
+        """Apply an edit that was made on a revision.
+
+        Raises:
+            NotFound: The crew has no such job.
+            Conflict: The job is at another revision by now.
+            BluffError: The edit does not fit the job.
+        """
+        with self.pool.connection() as connection:
+            before = self._get(connection, job)
+            if before.revision != revision:
+                raise Conflict(before, edit)
+            after = core.apply(before.job, edit)
+            if not rows.save_edit(connection, self.account, job, revision, edit_data(edit), job_data(after)):
+                raise Conflict(self._get(connection, job), edit)
+            return self._get(connection, job)
+
+    def undo(self, job: UUID, revision: int) -> JobState:
+        """Take the last edit back; raises as `edit`, and NothingToDo."""
+        return self._return(job, revision, rows.save_undo, "There is nothing left to undo in this job.")
+
+    def redo(self, job: UUID, revision: int) -> JobState:
+        """Make the edit undone last again; raises as `edit`, and NothingToDo."""
+        return self._return(job, revision, rows.save_redo, "There is nothing to redo in this job.")
+
+    def remove(self, job: UUID) -> None:
+        """Put a job out of sight; `restore` brings it back."""
+        with self.pool.connection() as connection:
+            if not rows.remove_job(connection, self.account.crew_id, job):
+                raise _no_job()
+
+    def restore(self, job: UUID) -> JobState:
+        """Bring a removed job back."""
+        with self.pool.connection() as connection:
+            if not rows.restore_job(connection, self.account.crew_id, job):
+                raise _no_job()
+            return self._get(connection, job)
+
+    def _return(
+        self, job: UUID, revision: int, save: Callable[[Connection, Account, UUID, int], bool], nothing: str
+    ) -> JobState:
+        with self.pool.connection() as connection:
+            if not save(connection, self.account, job, revision):
+                current = self._get(connection, job)
+                raise Conflict(current) if current.revision != revision else NothingToDo(nothing)
+            return self._get(connection, job)
+
+    def _get(self, connection: Connection, job: UUID) -> JobState:
+        row = rows.find_job(connection, self.account.crew_id, job)
+        if row is None:
+            raise _no_job()
+        return _state(row)
+
+
+def framing(job: core.Job, wall_id: str) -> core.Framing:
+    """One wall of a job, framed.
+
+    Raises:
+        NotFound: The job has no such wall.
+    """
+    try:
+        return framed(core.wall_plan(job, job.wall(wall_id)))
+    except EditError as error:
+        raise NotFound(error.message) from error
+
+
+def findings_by_wall(job: core.Job) -> dict[str, Counter[Severity]]:
+    """How many findings of each severity each wall has, in the job's order."""
+    return {
+        plan.id: Counter(finding.severity for finding in framed(plan).findings) for plan in core.wall_plans(job)
+    }
+
+
+def read_phrase(job: core.Job, text: str, wall_id: str | None) -> core.Edit:
+    """The edit a typed line asks for: an opening when a wall is given, otherwise a wall.
+
+    Raises:
+        NotFound: The job has no such wall.
+        PhraseError: The line is not understood.
+    """
+    if wall_id is None:
+        return AddWall(read_wall(text, job))
+    return AddOpening(read_opening(text, job, framing(job, wall_id).plan.wall))
+
+
+def _state(row: JobRow) -> JobState:
+    def described(edit: dict[str, Any] | None) -> str | None:
+        return core.describe(edit_from_data(edit)) if edit else None
+
+    return JobState(
+        row.id, row.revision, row.changed_at, job_from_data(row.plan), described(row.undo), described(row.redo)
+    )
+
+
+def _no_job() -> NotFound:
+    return NotFound("There is no such job; it may have been removed.")

@@ -1,0 +1,1 @@
+"""PostgreSQL: the private cluster, migrations, and the SQL behind each use case."""

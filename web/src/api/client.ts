@@ -1,0 +1,62 @@
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema.gen";
+
+type Schemas = components["schemas"];
+
+export type Bench = Schemas["BenchView"];
+export type Conflict = Schemas["ConflictView"];
+export type Edit = Schemas["EditRequest"]["edit"];
+export type EditReading = Schemas["EditReading"];
+export type Fault = Schemas["FaultView"];
+export type Finding = Schemas["FramedFinding"];
+export type FindingCounts = Schemas["FindingCounts"];
+export type Header = Schemas["HeaderFile"];
+export type Job = Schemas["JobView"];
+export type JobSummary = Schemas["JobSummary"];
+export type Mark = Schemas["FramedMark"];
+export type Member = Schemas["FramedMember"];
+export type NamedSum = Schemas["NamedSum"];
+export type Opening = Schemas["OpeningFile"];
+export type OpeningOnBench = Schemas["OpeningOnBench"];
+export type Position = Schemas["OpeningFile"]["at"];
+export type SignedIn = Schemas["SignedIn"];
+export type Steps = NamedSum["steps"];
+export type Wall = Schemas["WallFile"];
+export type Ways = Schemas["StandardFile"];
+
+export const client = createClient<paths>({ baseUrl: "/" });
+
+/** What the server refused, with its sentence and every single fault. */
+export class Refused extends Error {
+  readonly faults: Fault[];
+  readonly conflict: Conflict | null;
+
+  constructor(status: number, body: unknown) {
+    const refusal = isRefusal(body) ? body : null;
+    super(refusal?.message ?? `The server answered ${status}; look at the window where Bluff was started.`);
+    this.faults = refusal?.faults ?? [];
+    this.conflict = status === 409 && refusal && "current" in refusal ? (refusal as Conflict) : null;
+  }
+}
+
+/**
+ * The data of an answer; throws `Refused` for any other answer than a good one.
+ *
+ * The type is named by the caller: the client library widens pairs, which steps of a sum are, to lists.
+ */
+export async function answered<T>(
+  request: Promise<{ data?: unknown; error?: unknown; response: Response }>,
+): Promise<T> {
+  const { data, error, response } = await request.catch(() => {
+    throw new Refused(0, {
+      message: "Bluff does not answer. Is it still running where it was started?",
+      faults: [],
+    });
+  });
+  if (!response.ok) throw new Refused(response.status, error);
+  return data as T;
+}
+
+function isRefusal(body: unknown): body is { message: string; faults: Fault[] } {
+  return typeof body === "object" && body !== null && "message" in body && "faults" in body;
+}

@@ -1,0 +1,38 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { answered, type Bench, client, type Job, type JobSummary } from "./client";
+
+export type End = "start" | "end";
+
+/** How the tape is held: the end it hooks on, and whether it is held on its one-inch line. */
+export interface Tape {
+  hook: End;
+  burn: boolean;
+}
+
+export const jobKey = (job: string) => ["job", job] as const;
+
+export function useJobs() {
+  return useQuery({ queryKey: ["jobs"], queryFn: () => answered<JobSummary[]>(client.GET("/api/jobs")) });
+}
+
+export function useJob(job: string) {
+  return useQuery({
+    queryKey: jobKey(job),
+    queryFn: () => answered<Job>(client.GET("/api/jobs/{job_id}", { params: { path: { job_id: job } } })),
+  });
+}
+
+/** One wall framed; the last one stays in view while the next is on its way. */
+export function useBench(job: string, wall: string, revision: number, { hook, burn }: Tape) {
+  return useQuery({
+    queryKey: ["bench", job, wall, revision, hook, burn],
+    queryFn: () =>
+      answered<Bench>(
+        client.GET("/api/jobs/{job_id}/walls/{wall_id}/bench", {
+          params: { path: { job_id: job, wall_id: wall }, query: { hook, burn } },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+}

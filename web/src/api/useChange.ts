@@ -1,0 +1,39 @@
+import { type QueryClient, useMutation, useQueryClient } from "@tanstack/react-query";
+import { answered, client, type Edit, type Job, type Refused } from "./client";
+import { jobKey } from "./queries";
+
+/** A change to a job: an edit, or a step back or forth. */
+export type Change = Edit | "undo" | "redo";
+
+/**
+ * Make a change on the newest revision this page knows; the answer becomes the newest.
+ *
+ * Somebody else's change in between comes back as a `Refused` with its `conflict`; nothing is lost, the
+ * caller shows both.
+ */
+export function useChange(job: string) {
+  const queries = useQueryClient();
+  return useMutation<Job, Refused, Change>({
+    scope: { id: `job-${job}` },
+    mutationFn: (change) => send(job, knownRevision(queries, job), change),
+    onSuccess: (changed) => {
+      queries.setQueryData(jobKey(job), changed);
+      void queries.invalidateQueries({ queryKey: ["jobs"] });
+    },
+  });
+}
+
+function knownRevision(queries: QueryClient, job: string): number {
+  const known = queries.getQueryData<Job>(jobKey(job));
+  if (!known) throw new Error("a change needs the job to be loaded first");
+  return known.revision;
+}
+
+function send(job: string, revision: number, change: Change): Promise<Job> {
+  const params = { path: { job_id: job } };
+  if (change === "undo")
+    return answered<Job>(client.POST("/api/jobs/{job_id}/undo", { params, body: { revision } }));
+  if (change === "redo")
+    return answered<Job>(client.POST("/api/jobs/{job_id}/redo", { params, body: { revision } }));
+  return answered<Job>(client.POST("/api/jobs/{job_id}/edits", { params, body: { revision, edit: change } }));
+}

@@ -1,0 +1,10 @@
+import { Box } from "@chakra-ui/react";
+
+/** While something is on its way: a line that fills, or stands still where motion is unwelcome. */
+export function Loading({ what }: { what: string }) {
+  return (
+    <Box role="status" p="10" color="faint">
+      {what} …
+    </Box>
+  );
+}

@@ -1,0 +1,20 @@
+import { Flex } from "@chakra-ui/react";
+import { Outlet } from "react-router";
+import { NoticeStack } from "./NoticeStack";
+import { NoticesProvider } from "./notices";
+import { StagePole } from "./StagePole";
+
+/** Every screen: the pole of stages beside it, notices above it. */
+export function Shell() {
+  return (
+    <NoticesProvider>
+      <Flex direction={{ base: "column", md: "row" }} minH="full" h={{ md: "full" }}>
+        <StagePole />
+        <Flex as="main" direction="column" flex="1" minW="0" minH="0">
+          <Outlet />
+        </Flex>
+      </Flex>
+      <NoticeStack />
+    </NoticesProvider>
+  );
+}

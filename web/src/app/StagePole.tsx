@@ -1,0 +1,174 @@
+import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
+import { Moon, Sun } from "lucide-react";
+import { Link, useMatch } from "react-router";
+import { answered, client, type FindingCounts, type SignedIn } from "../api/client";
+import { useJob } from "../api/queries";
+import { useColourMode } from "./colourMode";
+import { colour } from "./theme";
+
+const StageLink = chakra(Link);
+
+/** The stages of the work in order, one notch each on a story pole; notches for what a job needs next. */
+export function StagePole() {
+  const job = useMatch("/jobs/:job/*")?.params.job;
+  const [mode, toggleMode] = useColourMode();
+  const account = useQuery({
+    queryKey: ["session"],
+    queryFn: () => answered<SignedIn>(client.GET("/api/session")),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  return (
+    <Flex
+      as="nav"
+      aria-label="Stages"
+      direction={{ base: "row", md: "column" }}
+      w={{ md: "92px" }}
+      flexShrink="0"
+      align="stretch"
+      bg="bench"
+      borderEndWidth={{ md: "1px" }}
+      borderBottomWidth={{ base: "1px", md: "0" }}
+      position="relative"
+    >
+      <PoleWood />
+      <Text
+        fontFamily="heading"
+        fontWeight="800"
+        fontSize="22px"
+        ps={{ base: "3", md: "30px" }}
+        py="2"
+        letterSpacing="-0.01em"
+      >
+        Bluff
+      </Text>
+      <Stage name="Jobs" to="/" isHere={!job} />
+      {job && <BenchStage job={job} />}
+      <Flex
+        direction={{ base: "row", md: "column" }}
+        align={{ base: "center", md: "start" }}
+        gap="1"
+        mt={{ md: "auto" }}
+        ms={{ base: "auto", md: "26px" }}
+        p="1"
+        color="faint"
+        fontSize="12px"
+      >
+        {account.data && (
+          <Text px="2" title={account.data.crew}>
+            {account.data.initials}
+          </Text>
+        )}
+        <Button
+          variant="plain"
+          aria-label={mode === "light" ? "Dark colours" : "Daylight colours"}
+          onClick={toggleMode}
+        >
+          {mode === "light" ? <Moon /> : <Sun />}
+        </Button>
+      </Flex>
+    </Flex>
+  );
+}
+
+function BenchStage({ job }: { job: string }) {
+  const { data } = useJob(job);
+  const open = data?.walls.reduce(
+    (sum, { findings }) => ({
+      error: sum.error + findings.error,
+      warning: sum.warning + findings.warning,
+      info: 0,
+    }),
+    { error: 0, warning: 0, info: 0 } satisfies FindingCounts,
+  );
+  return <Stage name="Bench" to={`/jobs/${job}/bench`} isHere={true} {...(open ? { open } : {})} />;
+}
+
+function Stage({
+  name,
+  to,
+  isHere,
+  open,
+}: {
+  name: string;
+  to: string;
+  isHere: boolean;
+  open?: FindingCounts;
+}) {
+  return (
+    <StageLink
+      to={to}
+      aria-current={isHere ? "page" : undefined}
+      display="flex"
+      flexDirection={{ base: "row", md: "column" }}
+      alignItems={{ base: "center", md: "start" }}
+      gap={{ base: "2", md: "0" }}
+      position="relative"
+      ps={{ base: "3", md: "30px" }}
+      pe="2"
+      py="2"
+      fontWeight={isHere ? 700 : 500}
+      color={isHere ? "ink" : "faint"}
+      _hover={{ color: "ink" }}
+      _focusVisible={{ outline: "2px solid", outlineColor: "chalk", outlineOffset: "-2px" }}
+    >
+      <Notch isHere={isHere} />
+      {name}
+      {open && open.error + open.warning > 0 && (
+        <Text
+          as="span"
+          fontFamily="figure"
+          fontSize="13px"
+          fontWeight="600"
+          color={open.error ? "crayon" : "warn"}
+        >
+          {open.error > 0 && `${open.error} wrong`}
+          {open.error > 0 && open.warning > 0 && ", "}
+          {open.warning > 0 && `${open.warning} to see`}
+        </Text>
+      )}
+    </StageLink>
+  );
+}
+
+/** The strip of wood the stages are notched on, with the graduations of a pole. */
+function PoleWood() {
+  return (
+    <Box
+      aria-hidden
+      display={{ base: "none", md: "block" }}
+      position="absolute"
+      insetY="0"
+      insetStart="0"
+      w="16px"
+      bg="pine"
+      borderEndWidth="1px"
+      borderColor="pineEdge"
+      backgroundImage={`repeating-linear-gradient(to bottom, ${colour("pineEdge")} 0 1px, transparent 1px 12px),
+        repeating-linear-gradient(to bottom, ${colour("pineEdge")} 0 1px, transparent 1px 48px)`}
+      backgroundSize="5px 100%, 10px 100%"
+      backgroundRepeat="no-repeat"
+      backgroundPosition="right top"
+    />
+  );
+}
+
+function Notch({ isHere }: { isHere: boolean }) {
+  return (
+    <Box
+      as="svg"
+      aria-hidden
+      display={{ base: "none", md: "block" }}
+      position="absolute"
+      insetStart="0"
+      top="9px"
+      w="24px"
+      h="20px"
+      {...{ viewBox: "0 0 24 20" }}
+    >
+      <path d="M0 0h16v20h-16z" fill={colour("bench")} stroke="none" />
+      <path d="M0 0h16l-9 10l9 10h-16z" fill={colour("pine")} stroke={colour("pineEdge")} strokeWidth="1" />
+      {isHere && <path d="M11 10h12" stroke={colour("crayon")} strokeWidth="3" />}
+    </Box>
+  );
+}

@@ -1,0 +1,27 @@
+import { useEffect, useState } from "react";
+
+export type ColourMode = "light" | "dark";
+
+const KEY = "bluff-colours";
+
+function stored(): ColourMode {
+  const kept = localStorage.getItem(KEY);
+  if (kept === "light" || kept === "dark") return kept;
+  return matchMedia("(prefers-color-scheme: dark)").matches ? "dark" : "light";
+}
+
+/** Daylight or dark, as chosen here or else as the machine prefers; kept on this machine. */
+export function useColourMode(): [ColourMode, () => void] {
+  const [mode, setMode] = useState(stored);
+  useEffect(() => {
+    document.documentElement.classList.remove("light", "dark");
+    document.documentElement.classList.add(mode);
+    document.documentElement.style.colorScheme = mode;
+  }, [mode]);
+  function toggle() {
+    const next = mode === "light" ? "dark" : "light";
+    localStorage.setItem(KEY, next);
+    setMode(next);
+  }
+  return [mode, toggle];
+}

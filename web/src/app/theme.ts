@@ -1,0 +1,176 @@
+import {
+  createSystem,
+  defaultBaseConfig,
+  defineConfig,
+  defineRecipe,
+  defineSlotRecipe,
+} from "@chakra-ui/react";
+import { breakpoints, tokens } from "@chakra-ui/react/theme";
+
+/**
+ * A workshop in daylight, and the truck at six in the morning. Only what Bluff uses is in the system: no
+ * default recipes, no colours but these.
+ *
+ * crayon: marks and findings · chalk: references and selection · pine: wood · treated: treated wood
+ */
+const colors = {
+  ground: { _light: "#f5f0e6", _dark: "#1b1916" },
+  bench: { _light: "#fcf9f3", _dark: "#23201c" },
+  raised: { _light: "#ffffff", _dark: "#2e2a25" },
+  rule: { _light: "#d8cebd", _dark: "#453f37" },
+  ink: { _light: "#1c1a17", _dark: "#f4eee3" },
+  faint: { _light: "#5d5549", _dark: "#b9ae9d" },
+  pine: { _light: "#ecd3a4", _dark: "#6f5836" },
+  pineEdge: { _light: "#7d5f33", _dark: "#d6b57c" },
+  grain: { _light: "#c9a263", _dark: "#a3834f" },
+  treated: { _light: "#a9b8a3", _dark: "#56654f" },
+  crayon: { _light: "#a9201a", _dark: "#ff8474" },
+  crayonWash: { _light: "#f6ddd7", _dark: "#48231e" },
+  chalk: { _light: "#1a589c", _dark: "#8bbcf3" },
+  chalkWash: { _light: "#dbe7f4", _dark: "#1f3550" },
+  warn: { _light: "#7a5200", _dark: "#e9b95a" },
+  tape: { _light: "#fffdf5", _dark: "#39342c" },
+} as const;
+
+const semanticColors = Object.fromEntries(
+  Object.entries(colors).map(([name, { _light, _dark }]) => [name, { value: { base: _light, _dark } }]),
+);
+
+const focus = { outline: "2px solid", outlineColor: "chalk", outlineOffset: "1px" };
+
+const button = defineRecipe({
+  base: {
+    display: "inline-flex",
+    alignItems: "center",
+    justifyContent: "center",
+    gap: "1.5",
+    flexShrink: 0,
+    fontWeight: 600,
+    borderRadius: "3px",
+    borderWidth: "1px",
+    cursor: "pointer",
+    whiteSpace: "nowrap",
+    _focusVisible: focus,
+    _disabled: { opacity: 0.45, cursor: "not-allowed" },
+  },
+  variants: {
+    variant: {
+      solid: { bg: "ink", color: "ground", borderColor: "ink", _hover: { _enabled: { bg: "faint" } } },
+      outline: { bg: "raised", color: "ink", borderColor: "rule", _hover: { borderColor: "faint" } },
+      plain: { bg: "transparent", color: "ink", borderColor: "transparent", _hover: { bg: "chalkWash" } },
+    },
+    size: {
+      sm: { h: "28px", minW: "28px", px: "2", fontSize: "13px", "& svg": { boxSize: "15px" } },
+      md: { h: "34px", minW: "34px", px: "3", fontSize: "14px", "& svg": { boxSize: "17px" } },
+      lg: { h: "44px", minW: "44px", px: "4", fontSize: "16px", "& svg": { boxSize: "22px" } },
+    },
+  },
+  defaultVariants: { variant: "outline", size: "sm" },
+});
+
+const field = {
+  w: "full",
+  bg: "raised",
+  color: "ink",
+  borderWidth: "1px",
+  borderColor: "rule",
+  borderRadius: "3px",
+  px: "2",
+  _placeholder: { color: "faint" },
+  _focusVisible: { ...focus, outlineOffset: "-1px" },
+  _invalid: { borderColor: "crayon" },
+};
+
+const input = defineRecipe({
+  base: field,
+  variants: {
+    size: { sm: { h: "28px", fontSize: "14px" }, md: { h: "36px", fontSize: "17px" } },
+  },
+  defaultVariants: { size: "sm" },
+});
+
+const nativeSelect = defineSlotRecipe({
+  slots: ["root", "field", "indicator"],
+  base: {
+    root: { position: "relative", w: "full" },
+    field: { ...field, h: "28px", pe: "6", fontSize: "14px", appearance: "none" },
+    indicator: {
+      position: "absolute",
+      insetEnd: "1",
+      top: "50%",
+      transform: "translateY(-50%)",
+      pointerEvents: "none",
+      color: "faint",
+      boxSize: "16px",
+    },
+  },
+});
+
+const tabs = defineSlotRecipe({
+  slots: ["root", "trigger", "list", "content", "contentGroup", "indicator"],
+  base: {
+    root: { display: "flex", flexDirection: "column", minH: 0, flex: 1 },
+    list: {
+      display: "flex",
+      borderBottomWidth: "1px",
+      borderColor: "rule",
+      gap: "0.5",
+      px: "3",
+      flexShrink: 0,
+    },
+    trigger: {
+      px: "2",
+      h: "34px",
+      fontSize: "14px",
+      fontWeight: 600,
+      color: "faint",
+      cursor: "pointer",
+      whiteSpace: "nowrap",
+      borderBottomWidth: "3px",
+      borderColor: "transparent",
+      mb: "-1px",
+      _selected: { color: "ink", borderColor: "chalk" },
+      _focusVisible: focus,
+    },
+    content: { flex: 1, minH: 0, overflowY: "auto", _focusVisible: { outline: "none" } },
+  },
+});
+
+export const system = createSystem(
+  defaultBaseConfig,
+  defineConfig({
+    globalCss: {
+      "html, body, #root": { height: "full" },
+      body: {
+        bg: "ground",
+        color: "ink",
+        fontFamily: "body",
+        fontSize: "15px",
+        lineHeight: 1.35,
+        fontVariantNumeric: "tabular-nums lining-nums",
+      },
+      "*, *::before, *::after": { borderColor: "rule" },
+    },
+    theme: {
+      breakpoints,
+      tokens: {
+        spacing: tokens.spacing,
+        sizes: tokens.sizes,
+        zIndex: tokens.zIndex,
+        fonts: {
+          body: { value: "'Sofia Sans Variable', sans-serif" },
+          heading: { value: "'Sofia Sans Condensed Variable', sans-serif" },
+          figure: { value: "'Sofia Sans Condensed Variable', sans-serif" },
+        },
+      },
+      semanticTokens: { colors: semanticColors },
+      recipes: { button, input },
+      slotRecipes: { nativeSelect, tabs },
+    },
+  }),
+);
+
+/** A colour of the theme for SVG, where Chakra's style props do not reach. */
+export function colour(name: keyof typeof colors): string {
+  return `var(--chakra-colors-${name.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`)})`;
+}

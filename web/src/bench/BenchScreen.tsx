@@ -1,0 +1,201 @@
+import { Box, Flex, Tabs, Text } from "@chakra-ui/react";
+import { type KeyboardEvent, useEffect, useReducer, useState } from "react";
+import { Navigate, useNavigate, useParams, useSearchParams } from "react-router";
+import type { Bench, Job } from "../api/client";
+import { type Tape, useBench, useJob } from "../api/queries";
+import { Empty } from "../app/Empty";
+import { Loading } from "../app/Loading";
+import type { Picking } from "../drawing/PlateStrip";
+import { BenchBar } from "./BenchBar";
+import { BenchDrawing } from "./BenchDrawing";
+import { CutList } from "./CutList";
+import { FindingsList } from "./FindingsList";
+import { OpeningsPanel } from "./OpeningsPanel";
+import { PhraseLine } from "./PhraseLine";
+import { PieceCard } from "./PieceCard";
+import { NOTHING_PICKED, pick, stepAlong, stepUp } from "./picking";
+import { Readout } from "./Readout";
+import { type BenchChange, useBenchChange } from "./useBenchChange";
+import { WaysPanel } from "./WaysPanel";
+
+/** The bench: one wall of a job. */
+export function BenchScreen() {
+  const { job: jobId = "", wall } = useParams();
+  const job = useJob(jobId);
+  const change = useBenchChange(jobId);
+  const [isAdding, setAdding] = useState(false);
+  const navigate = useNavigate();
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: going to another wall ends adding one
+  useEffect(() => setAdding(false), [wall]);
+  useUndoKeys(change);
+
+  if (job.error) return <Empty title="This job could not be opened">{job.error.message}</Empty>;
+  if (!job.data) return <Loading what="Opening the job" />;
+  const { walls } = job.data;
+  const first = walls[0];
+  if (first && !walls.some(({ id }) => id === wall))
+    return <Navigate to={`/jobs/${jobId}/bench/${encodeURIComponent(first.id)}`} replace />;
+
+  const needsWall = isAdding || !first;
+  return (
+    <>
+      <BenchBar
+        job={job.data}
+        wall={wall}
+        isAdding={needsWall}
+        onAdd={() => setAdding(true)}
+        change={change}
+      />
+      <PhraseLine
+        key={needsWall ? "wall" : wall}
+        job={jobId}
+        revision={job.data.revision}
+        wall={needsWall ? null : (wall ?? null)}
+        change={change}
+        onDone={({ edit }) => {
+          if (edit.edit === "add-wall") navigate(`/jobs/${jobId}/bench/${encodeURIComponent(edit.wall.id)}`);
+        }}
+      />
+      {first && wall ? (
+        <WallOnBench key={wall} job={job.data} wall={wall} change={change} />
+      ) : (
+        <Empty title="No walls yet">
+          <Text>
+            Type the first one above: its length and its studs, like 18-6 2x4 for eighteen foot six of
+            two-by-four.
+          </Text>
+        </Empty>
+      )}
+    </>
+  );
+}
+
+function WallOnBench({ job, wall, change }: { job: Job; wall: string; change: BenchChange }) {
+  const [tape, setTape] = useTape(job, wall);
+  const bench = useBench(job.id, wall, job.revision, tape);
+  if (bench.error && !bench.isPlaceholderData)
+    return <Empty title="This wall could not be framed">{bench.error.message}</Empty>;
+  if (!bench.data || bench.data.wall.id !== wall) return <Loading what="Framing the wall" />;
+  return <Framed job={job} bench={bench.data} change={change} tape={tape} onTape={setTape} />;
+}
+
+function Framed({
+  job,
+  bench,
+  change,
+  tape,
+  onTape,
+}: {
+  job: Job;
+  bench: Bench;
+  change: BenchChange;
+  tape: Tape;
+  onTape: (tape: Tape) => void;
+}) {
+  const [picked, act] = useReducer(pick, NOTHING_PICKED);
+  const picking: Picking = {
+    picked: picked.key,
+    hovered: picked.hovered,
+    onPick: (key) => act({ type: "pick", key }),
+    onHover: (key) => act({ type: "hover", key }),
+  };
+  const step = (by: 1 | -1) => act({ type: "pick", key: stepAlong(bench, picked.key, by) });
+
+  function onKey(event: KeyboardEvent) {
+    const move = KEYS[event.key];
+    if (!move) return;
+    event.preventDefault();
+    if (move === "leave") act({ type: "pick", key: null });
+    else if ("along" in move) step(bench.hook === "start" ? move.along : move.along === 1 ? -1 : 1);
+    else act({ type: "pick", key: stepUp(bench.wall.members, picked.key, move.up) });
+  }
+
+  return (
+    <Flex flex="1" minH="0" direction={{ base: "column", lg: "row" }}>
+      <Flex direction="column" flex="1" minW="0" minH={{ base: "560px", lg: "0" }}>
+        <BenchDrawing bench={bench} picking={picking} place={picked.place} onKey={onKey} />
+        <Readout bench={bench} picked={picked.key} onStep={step} tape={tape} onTape={onTape} />
+      </Flex>
+      <Flex
+        as="aside"
+        direction="column"
+        w={{ lg: "336px" }}
+        flexShrink="0"
+        minH="0"
+        bg="bench"
+        borderStartWidth="1px"
+      >
+        <PieceCard bench={bench} picked={picked.key} />
+        <Tabs.Root defaultValue="findings" lazyMount>
+          <Tabs.List>
+            <Tabs.Trigger value="findings">Findings {bench.wall.findings.length || ""}</Tabs.Trigger>
+            <Tabs.Trigger value="cut">Cut list</Tabs.Trigger>
+            <Tabs.Trigger value="openings">Openings</Tabs.Trigger>
+            <Tabs.Trigger value="ways">Ways</Tabs.Trigger>
+          </Tabs.List>
+          <Tabs.Content value="findings">
+            <FindingsList
+              findings={bench.wall.findings}
+              onShow={({ at, member }) => act({ type: "place", at, key: member })}
+              onFix={(fix) => change.make(fix)}
+            />
+          </Tabs.Content>
+          <Tabs.Content value="cut">
+            <CutList bench={bench} />
+          </Tabs.Content>
+          <Tabs.Content value="openings">
+            <OpeningsPanel job={job} bench={bench} change={change} />
+          </Tabs.Content>
+          <Tabs.Content value="ways">
+            <WaysPanel job={job} bench={bench} change={change} />
+          </Tabs.Content>
+        </Tabs.Root>
+      </Flex>
+      <Box position="absolute" w="1px" h="1px" overflow="hidden" aria-live="polite">
+        {picked.key}
+      </Box>
+    </Flex>
+  );
+}
+
+type Move = "leave" | { along: 1 | -1 } | { up: 1 | -1 };
+
+const KEYS: Record<string, Move | undefined> = {
+  ArrowRight: { along: 1 },
+  ArrowLeft: { along: -1 },
+  ArrowUp: { up: 1 },
+  ArrowDown: { up: -1 },
+  Escape: "leave",
+};
+
+/** How the tape is held, in the address so that it can be kept and sent; it hooks where the layout starts. */
+function useTape(job: Job, wall: string): [Tape, (tape: Tape) => void] {
+  const [search, setSearch] = useSearchParams();
+  const entered = job.job.walls?.find(({ id }) => id === wall);
+  const usual = entered?.datum?.end ?? job.job.standard?.datum?.end ?? "start";
+  const asked = search.get("hook");
+  const hook = asked === "start" || asked === "end" ? asked : usual;
+  const burn = search.get("burn") === "1";
+  function setTape(tape: Tape) {
+    const next: Record<string, string> = {};
+    if (tape.hook !== usual) next.hook = tape.hook;
+    if (tape.burn) next.burn = "1";
+    setSearch(next, { replace: true });
+  }
+  return [{ hook, burn }, setTape];
+}
+
+/** Control Z and Shift Control Z, except where text is being typed. */
+function useUndoKeys(change: BenchChange) {
+  useEffect(() => {
+    function onKey(event: globalThis.KeyboardEvent) {
+      const isTyping = event.target instanceof HTMLInputElement && event.target.value !== "";
+      if (isTyping || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z") return;
+      event.preventDefault();
+      change.make(event.shiftKey ? "redo" : "undo");
+    }
+    document.addEventListener("keydown", onKey);
+    return () => document.removeEventListener("keydown", onKey);
+  }, [change]);
+}

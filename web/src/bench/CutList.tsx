@@ -1,0 +1,85 @@
+import { Box, chakra, Text } from "@chakra-ui/react";
+import type { Bench } from "../api/client";
+import { Figure } from "../drawing/Figure";
+import { printer } from "../drawing/figures";
+import { ROLE_NAMES } from "../drawing/wood";
+
+const Table = chakra("table", {
+  base: {
+    w: "full",
+    borderCollapse: "collapse",
+    "& th, & td": {
+      px: "2",
+      py: "1",
+      textAlign: "start",
+      verticalAlign: "baseline",
+      borderBottomWidth: "1px",
+    },
+    "& th": { fontSize: "12px", color: "faint", fontWeight: 600 },
+    "& .end": { textAlign: "end" },
+    "& tr > :first-of-type": { ps: "4" },
+    "& tr > :last-of-type": { pe: "4" },
+  },
+});
+
+/** What to cut for this wall: boards by section and length, and the header spacers besides. */
+export function CutList({ bench }: { bench: Bench }) {
+  const print = printer(bench.figures);
+  const count = bench.cut_list.reduce((sum, row) => sum + row.count, 0);
+  return (
+    <Box pb="3">
+      <Table aria-label="Cut list">
+        <thead>
+          <tr>
+            <th className="end">Boards</th>
+            <th>Size</th>
+            <th className="end">Length, in</th>
+            <th>For</th>
+          </tr>
+        </thead>
+        <tbody>
+          {bench.cut_list.map((row) => (
+            <tr key={`${row.size} ${row.length}`}>
+              <td className="end">
+                <Figure text={String(row.count)} fontSize="18px" fontWeight="700" />
+              </td>
+              <td>
+                <Figure text={row.size} fontSize="16px" />
+              </td>
+              <td className="end">
+                <Figure text={print(row.length)} fontSize="18px" fontWeight="700" />
+              </td>
+              <td>
+                <Text fontSize="13px" color="faint" lineHeight="1.2">
+                  {row.roles.map((role) => ROLE_NAMES[role].toLowerCase()).join(", ")}
+                </Text>
+              </td>
+            </tr>
+          ))}
+          {bench.spacers.map((row) => (
+            <tr key={`spacer ${row.depth} ${row.length}`}>
+              <td className="end">
+                <Figure text={String(row.count)} fontSize="18px" fontWeight="700" />
+              </td>
+              <td>
+                <Figure text={`${print(row.thickness)} x ${print(row.depth)}`} fontSize="16px" />
+              </td>
+              <td className="end">
+                <Figure text={print(row.length)} fontSize="18px" fontWeight="700" />
+              </td>
+              <td>
+                <Text fontSize="13px" color="faint">
+                  header spacer
+                </Text>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+      <Text px="4" pt="2" fontSize="13px" color="faint">
+        {count} boards. Header sizes follow the approved drawings. Keep hands clear of the blade; wear eye
+        protection.
+      </Text>
+    </Box>
+  );
+}

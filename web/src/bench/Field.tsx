@@ -1,0 +1,52 @@
+import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { RotateCcw } from "lucide-react";
+import type { ReactNode } from "react";
+
+/** A labelled row of a form; where a value is set here and could follow again, the way back. */
+export function Field({
+  label,
+  onFollow,
+  follows,
+  children,
+}: {
+  label: string;
+  /** What it would follow again, "the job". */
+  follows?: string | undefined;
+  onFollow?: (() => void) | undefined;
+  children: ReactNode;
+}) {
+  return (
+    <Flex align="center" gap="2" py="1">
+      <Text fontSize="14px" w="116px" flexShrink="0" lineHeight="1.15">
+        {label}
+      </Text>
+      <Box flex="1" minW="0">
+        {children}
+      </Box>
+      <Box w="28px" flexShrink="0">
+        {onFollow && (
+          <Button
+            variant="plain"
+            aria-label={`${label}: follow ${follows} again`}
+            title={`Set here; follow ${follows} again`}
+            onClick={onFollow}
+          >
+            <RotateCcw />
+          </Button>
+        )}
+      </Box>
+    </Flex>
+  );
+}
+
+/** A group of rows with its name. */
+export function FieldGroup({ name, children }: { name: string; children: ReactNode }) {
+  return (
+    <Box as="fieldset" px="4" py="2" borderBottomWidth="1px">
+      <Text as="legend" fontFamily="heading" fontWeight="700" fontSize="17px">
+        {name}
+      </Text>
+      {children}
+    </Box>
+  );
+}

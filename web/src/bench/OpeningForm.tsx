@@ -1,0 +1,261 @@
+import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { Trash2 } from "lucide-react";
+import { useState } from "react";
+import {
+  answered,
+  type Bench,
+  client,
+  type Edit,
+  type EditReading,
+  type Job,
+  type Opening,
+  Refused,
+} from "../api/client";
+import { SelectField } from "../app/SelectField";
+import { TextField } from "../app/TextField";
+import { printer } from "../drawing/figures";
+import { Field, FieldGroup } from "./Field";
+import { HeaderFields } from "./HeaderFields";
+import { freeMark, KINDS, origins, placeOf, positionOf, said } from "./openingDraft";
+import { SumColumn } from "./PieceCard";
+import type { BenchChange } from "./useBenchChange";
+
+const SIZINGS = [
+  { value: "unit", label: "Call-out of the unit" },
+  { value: "rough", label: "Rough, as scheduled" },
+] as const;
+const REFERENCES = [
+  { value: "centre", label: "Centre" },
+  { value: "edge", label: "Nearest edge" },
+  { value: "centred", label: "Centred in the wall" },
+] as const;
+const COUNTS = [
+  { value: "", label: "As the wall" },
+  { value: "1", label: "1" },
+  { value: "2", label: "2" },
+  { value: "3", label: "3" },
+] as const;
+
+/** One opening in a form, with the sums of its rough opening as they stand now. */
+export function OpeningForm({
+  job,
+  bench,
+  before,
+  draft: first,
+  change,
+  onClose,
+}: {
+  job: Job;
+  bench: Bench;
+  before: Opening | null;
+  draft: Opening;
+  change: BenchChange;
+  onClose: () => void;
+}) {
+  const [draft, setDraft] = useState(first);
+  const set = (changes: Partial<Opening>) => setDraft((old) => said({ ...old, ...changes }));
+  const sizing = draft.rough === undefined || draft.rough === null ? "unit" : "rough";
+  const place = placeOf(draft.at);
+  const edit: Edit = before
+    ? { edit: "change-opening", id: before.id, opening: draft }
+    : { edit: "add-opening", opening: draft };
+  const preview = useQuery({
+    queryKey: ["preview", job.id, job.revision, edit],
+    queryFn: () =>
+      answered<EditReading>(
+        client.POST("/api/jobs/{job_id}/preview", { params: { path: { job_id: job.id } }, body: { edit } }),
+      ),
+    retry: false,
+    placeholderData: keepPreviousData,
+  });
+  const fault = preview.error instanceof Refused ? preview.error : null;
+  const isFaulty = (key: string) => fault?.faults.some(({ path }) => path.endsWith(key)) ?? false;
+
+  function chooseKind(kind: Opening["kind"]) {
+    const isStillFree = before === null && draft.id === freeMark(job, draft.kind);
+    set({ kind, ...(isStillFree ? { id: freeMark(job, kind) } : {}) });
+  }
+
+  return (
+    <Box as="section" aria-label={before ? `Change ${before.id}` : "New opening"}>
+      <FieldGroup name={before ? `Opening ${before.id}` : "New opening"}>
+        <Field label="Mark">
+          <TextField
+            label="Opening mark"
+            value={draft.id}
+            isInvalid={isFaulty("id")}
+            onEnter={(id) => set({ id })}
+          />
+        </Field>
+        <Field label="Kind">
+          <SelectField label="Opening kind" value={draft.kind} choices={KINDS} onChoose={chooseKind} />
+        </Field>
+        <Field label="Size is">
+          <SelectField
+            label="Size is"
+            value={sizing}
+            choices={SIZINGS}
+            onChoose={(chosen) => {
+              const size = draft.unit ?? draft.rough ?? "";
+              set(chosen === "unit" ? { unit: size, rough: null } : { rough: size, unit: null });
+            }}
+          />
+        </Field>
+        <Field label="Width x height">
+          <TextField
+            label="Opening size"
+            value={String(draft[sizing] ?? "")}
+            isInvalid={isFaulty("unit") || isFaulty("rough")}
+            onEnter={(size) => set({ [sizing]: size })}
+          />
+        </Field>
+        <Field label="Placed by">
+          <SelectField
+            label="Placed by"
+            value={place.reference}
+            choices={REFERENCES}
+            onChoose={(reference) =>
+              set({ at: positionOf({ ...place, reference, distance: place.distance || "4-0" }) })
+            }
+          />
+        </Field>
+        {place.reference !== "centred" && (
+          <>
+            <Field label="At">
+              <TextField
+                label="Distance"
+                value={place.distance}
+                isInvalid={isFaulty("at")}
+                onEnter={(distance) => set({ at: positionOf({ ...place, distance }) })}
+              />
+            </Field>
+            <Field label="From">
+              <SelectField
+                label="Measured from"
+                value={place.from}
+                choices={origins(
+                  bench.openings.map(({ opening }) => opening.id).filter((id) => id !== before?.id),
+                )}
+                onChoose={(from) => set({ at: positionOf({ ...place, from }) })}
+              />
+            </Field>
+          </>
+        )}
+      </FieldGroup>
+      <Box px="4" py="2" borderBottomWidth="1px">
+        <Outcome reading={preview.data} error={preview.error} />
+        <Flex gap="2" mt="2">
+          <Button
+            variant="solid"
+            disabled={preview.isError || change.isBusy}
+            onClick={() => change.make(edit, onClose)}
+          >
+            {before ? "Save" : "Add it"}
+          </Button>
+          <Button onClick={onClose}>Cancel</Button>
+          {before && (
+            <Button
+              variant="plain"
+              color="crayon"
+              ms="auto"
+              onClick={() => change.make({ edit: "remove-opening", id: before.id }, onClose)}
+            >
+              <Trash2 /> Remove
+            </Button>
+          )}
+        </Flex>
+      </Box>
+      <OwnWays draft={draft} bench={bench} set={set} />
+    </Box>
+  );
+}
+
+function Outcome({ reading, error }: { reading: EditReading | undefined; error: Error | null }) {
+  if (error)
+    return (
+      <Text color="crayon" fontSize="14px" role="alert">
+        {error.message}
+      </Text>
+    );
+  if (!reading) return null;
+  const print = printer(reading.figures);
+  const worst = reading.findings.find(({ severity }) => severity !== "info");
+  return (
+    <>
+      {reading.sums.map(({ name, value, steps }) => (
+        <SumColumn key={name} name={SUM_NAMES[name] ?? name} value={value} steps={steps} print={print} />
+      ))}
+      {worst && (
+        <Text fontSize="14px" color={worst.severity === "error" ? "crayon" : "warn"}>
+          {worst.text}
+        </Text>
+      )}
+    </>
+  );
+}
+
+const SUM_NAMES: Record<string, string> = {
+  "rough width": "RO width",
+  "rough height": "RO height",
+  "starts at": "RO starts at",
+};
+
+/** What this opening does otherwise than its wall. */
+function OwnWays({
+  draft,
+  bench,
+  set,
+}: {
+  draft: Opening;
+  bench: Bench;
+  set: (changes: Partial<Opening>) => void;
+}) {
+  const follow = (key: keyof Opening) => ({
+    follows: "the wall",
+    onFollow: draft[key] === undefined || draft[key] === null ? undefined : () => set({ [key]: null }),
+  });
+  return (
+    <FieldGroup name="Otherwise than the wall">
+      <HeaderFields
+        header={draft.header ?? bench.standard.wall.header ?? {}}
+        back={follow("header")}
+        onChange={(header) => set({ header })}
+      />
+      {(["jack_count", "king_count"] as const).map((key) => (
+        <Field key={key} label={key === "jack_count" ? "Jacks a side" : "Kings a side"}>
+          <SelectField
+            label={key === "jack_count" ? "Jacks a side here" : "Kings a side here"}
+            value={String(draft[key] ?? "") as "" | "1" | "2" | "3"}
+            choices={COUNTS}
+            onChoose={(value) => set({ [key]: value ? Number(value) : null })}
+          />
+        </Field>
+      ))}
+      {draft.kind === "window" && (
+        <Field label="Head height" {...follow("head_height")}>
+          <TextField
+            label="Head height here"
+            value={String(draft.head_height ?? "")}
+            placeholder={String(bench.standard.wall.head_height ?? "")}
+            onEnter={(head_height) => set({ head_height: head_height || null })}
+          />
+        </Field>
+      )}
+      {draft.kind === "window" && (
+        <Field label="Jacks" {...follow("jacks")}>
+          <SelectField
+            label="Window jacks here"
+            value={draft.jacks ?? ""}
+            choices={[
+              { value: "", label: "As the wall" },
+              { value: "to-plate", label: "To the plate" },
+              { value: "floating", label: "Floating on the sill" },
+            ]}
+            onChoose={(jacks) => set({ jacks: jacks || null })}
+          />
+        </Field>
+      )}
+    </FieldGroup>
+  );
+}

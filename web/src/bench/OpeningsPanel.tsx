@@ -1,0 +1,89 @@
+import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { Plus } from "lucide-react";
+import { useState } from "react";
+import type { Bench, Job, OpeningOnBench } from "../api/client";
+import { Figure } from "../drawing/Figure";
+import { printer } from "../drawing/figures";
+import { OpeningForm } from "./OpeningForm";
+import { newOpening } from "./openingDraft";
+import type { BenchChange } from "./useBenchChange";
+
+/** The wall's openings; one of them, or a new one, open in the form. */
+export function OpeningsPanel({ job, bench, change }: { job: Job; bench: Bench; change: BenchChange }) {
+  const [open, setOpen] = useState<string | null>(null);
+  const edited = bench.openings.find(({ opening }) => opening.id === open)?.opening;
+
+  if (open !== null)
+    return (
+      <OpeningForm
+        key={open}
+        job={job}
+        bench={bench}
+        before={edited ?? null}
+        draft={edited ?? newOpening(job, bench.wall.id)}
+        change={change}
+        onClose={() => setOpen(null)}
+      />
+    );
+  return (
+    <Box>
+      <Box as="ul" listStyleType="none" aria-label="Openings">
+        {bench.openings.map((opening) => (
+          <OpeningRow
+            key={opening.opening.id}
+            opening={opening}
+            print={printer(bench.figures)}
+            onOpen={() => setOpen(opening.opening.id)}
+          />
+        ))}
+      </Box>
+      {bench.openings.length === 0 && (
+        <Text px="4" pt="4" color="faint">
+          No openings in this wall yet. Type one above, like 3-6x4-6 @ 9-3, or use the form.
+        </Text>
+      )}
+      <Box p="4">
+        <Button onClick={() => setOpen("")}>
+          <Plus /> Opening
+        </Button>
+      </Box>
+    </Box>
+  );
+}
+
+function OpeningRow({
+  opening,
+  print,
+  onOpen,
+}: {
+  opening: OpeningOnBench;
+  print: (inches: number) => string;
+  onOpen: () => void;
+}) {
+  const { id, kind, unit, rough } = opening.opening;
+  return (
+    <Flex as="li" px="4" py="2" gap="3" align="center" borderBottomWidth="1px">
+      <Box flex="1" minW="0">
+        <Text>
+          <Text as="span" fontFamily="heading" fontWeight="800" fontSize="19px">
+            {id}
+          </Text>{" "}
+          {kind.replaceAll("-", " ")} {String(unit ?? rough)}
+        </Text>
+        <Text color="faint" fontSize="14px">
+          RO <Figure text={print(opening.rough_width.value)} color="ink" fontSize="17px" fontWeight="700" /> x{" "}
+          <Figure text={print(opening.rough_height.value)} color="ink" fontSize="17px" fontWeight="700" />,
+          header {opening.header}
+          {!opening.framed && (
+            <Text as="span" color="crayon" fontWeight="700">
+              , left out
+            </Text>
+          )}
+        </Text>
+      </Box>
+      <Button onClick={onOpen} aria-label={`Change ${id}`}>
+        Change
+      </Button>
+    </Flex>
+  );
+}

@@ -1,0 +1,135 @@
+import { Box, Button, Flex, Input, Text } from "@chakra-ui/react";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { CornerDownLeft } from "lucide-react";
+import { type FormEvent, useEffect, useRef, useState } from "react";
+import { answered, client, type EditReading } from "../api/client";
+import { Figure } from "../drawing/Figure";
+import { printer } from "../drawing/figures";
+import type { BenchChange } from "./useBenchChange";
+
+const SOON = 120;
+
+/**
+ * One line that understands a wall or an opening as it would be called across the deck, and says what it
+ * understood before Enter is pressed.
+ */
+export function PhraseLine({
+  job,
+  revision,
+  wall,
+  change,
+  onDone,
+}: {
+  job: string;
+  revision: number;
+  wall: string | null;
+  change: BenchChange;
+  onDone: (reading: EditReading) => void;
+}) {
+  const [text, setText] = useState("");
+  const said = useSettled(text.trim(), SOON);
+  const field = useRef<HTMLInputElement>(null);
+  const reading = useQuery({
+    queryKey: ["phrase", job, revision, wall, said],
+    queryFn: () => answered<EditReading>(understand(job, said, wall)),
+    enabled: said !== "",
+    retry: false,
+    placeholderData: keepPreviousData,
+  });
+
+  async function submit(event: FormEvent) {
+    event.preventDefault();
+    if (!text.trim()) return;
+    // What was typed last may not have been understood yet: ask for exactly that.
+    const understood = await answered<EditReading>(understand(job, text.trim(), wall)).catch(() => null);
+    if (!understood) return;
+    change.make(understood.edit, () => {
+      setText("");
+      onDone(understood);
+      field.current?.focus();
+    });
+  }
+
+  const example = wall === null ? "18-6 2x4" : "3-6x4-6 @ 9-3";
+  const what = wall === null ? "A wall, like" : "An opening, like";
+  return (
+    <Flex
+      as="form"
+      onSubmit={submit}
+      align="center"
+      gap="3"
+      px="4"
+      h="52px"
+      borderBottomWidth="1px"
+      flexShrink="0"
+    >
+      <Input
+        ref={field}
+        size="md"
+        w="300px"
+        flexShrink="0"
+        aria-label={wall === null ? "Type a wall" : "Type an opening"}
+        placeholder={`${what} ${example}`}
+        autoComplete="off"
+        spellCheck={false}
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+      />
+      <Button type="submit" size="md" variant="solid" disabled={!text.trim() || change.isBusy}>
+        <CornerDownLeft /> Add
+      </Button>
+      <Box minW="0" flex="1" aria-live="polite">
+        {said !== "" && <Understood reading={reading.data} error={reading.error} />}
+        {said === "" && wall !== null && (
+          <Text color="faint" fontSize="13px" truncate>
+            w or d first to say window or door; @ edge 7-2, @ 4-0 from end, @ 2-0 past W1, @ centred
+          </Text>
+        )}
+      </Box>
+    </Flex>
+  );
+}
+
+function Understood({ reading, error }: { reading: EditReading | undefined; error: Error | null }) {
+  if (error)
+    return (
+      <Text color="crayon" fontSize="14px" lineHeight="1.2">
+        {error.message}
+      </Text>
+    );
+  if (!reading) return null;
+  const print = printer(reading.figures);
+  const worst = reading.findings.find(({ severity }) => severity === "error");
+  return (
+    <Flex gap="4" align="baseline" wrap="wrap" rowGap="0">
+      <Text fontWeight="700">{reading.says}</Text>
+      {reading.sums.map(({ name, value }) => (
+        <Text key={name} color="faint" fontSize="14px" whiteSpace="nowrap">
+          {name} <Figure text={print(value)} color="ink" fontSize="18px" fontWeight="700" />
+        </Text>
+      ))}
+      {worst && (
+        <Text color="crayon" fontSize="14px">
+          {worst.text}
+        </Text>
+      )}
+    </Flex>
+  );
+}
+
+function understand(job: string, text: string, wall: string | null) {
+  return client.POST("/api/jobs/{job_id}/phrase", {
+    params: { path: { job_id: job } },
+    body: { text, wall },
+  });
+}
+
+/** A value once it has stood still for a moment. */
+function useSettled(value: string, milliseconds: number): string {
+  const [settled, setSettled] = useState(value);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(value), milliseconds);
+    return () => clearTimeout(timer);
+  }, [value, milliseconds]);
+  return settled;
+}

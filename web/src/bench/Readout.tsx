@@ -1,0 +1,116 @@
+import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { ChevronLeft, ChevronRight } from "lucide-react";
+import type { Bench } from "../api/client";
+import type { Tape } from "../api/queries";
+import { SelectField } from "../app/SelectField";
+import { Figure } from "../drawing/Figure";
+import { printer } from "../drawing/figures";
+import { ROLE_NAMES } from "../drawing/wood";
+import { marksOf, stops } from "./picking";
+
+/** The picked mark as it is called out: its figure biggest, its symbol, which plates, which side of the line. */
+export function Readout({
+  bench,
+  picked,
+  onStep,
+  tape,
+  onTape,
+}: {
+  bench: Bench;
+  picked: string | null;
+  onStep: (by: 1 | -1) => void;
+  tape: Tape;
+  onTape: (tape: Tape) => void;
+}) {
+  const all = stops(bench);
+  const place = picked ? all.indexOf(picked) : -1;
+  return (
+    <Flex align="center" gap="3" px="4" h="72px" borderTopWidth="1px" bg="bench" flexShrink="0">
+      <Button size="lg" aria-label="Mark before" disabled={place === 0} onClick={() => onStep(-1)}>
+        <ChevronLeft />
+      </Button>
+      <Button size="lg" aria-label="Next mark" disabled={place === all.length - 1} onClick={() => onStep(1)}>
+        <ChevronRight />
+      </Button>
+      <Called bench={bench} picked={picked} />
+      <Text color="faint" fontSize="14px" ms="auto" whiteSpace="nowrap">
+        {place >= 0 ? `${place + 1} of ${all.length}` : `${all.length} marks`}
+      </Text>
+      <HeldTape tape={tape} onTape={onTape} />
+    </Flex>
+  );
+}
+
+function Called({ bench, picked }: { bench: Bench; picked: string | null }) {
+  const marks = picked ? marksOf(bench, picked) : [];
+  const first = marks[0];
+  const print = printer(bench.figures);
+  if (!first)
+    return (
+      <Text color="faint">
+        {bench.wall.members.some(({ id }) => id === picked)
+          ? "This piece is not marked on a plate."
+          : "Step through the marks with the arrows, or pick a piece."}
+      </Text>
+    );
+  const { mark, reading } = first;
+  const plates = marks.length > 1 ? "both plates" : `${mark.plate} plate only`;
+  const side = mark.width === 0 ? "line only" : `${mark.symbol} ${reading.ahead ? "ahead" : "behind"}`;
+  return (
+    <Flex align="center" gap="4" aria-live="polite" minW="0" data-testid="readout">
+      <Figure text={print(reading.at)} fontSize="46px" fontWeight="700" lineHeight="1" />
+      <Flex
+        align="center"
+        justify="center"
+        minW="40px"
+        h="40px"
+        px="1"
+        borderWidth="2px"
+        borderColor="crayon"
+        color="crayon"
+        fontFamily="heading"
+        fontWeight="800"
+        fontSize={mark.symbol.length > 1 ? "18px" : "28px"}
+      >
+        {mark.symbol}
+      </Flex>
+      <Box lineHeight="1.25" whiteSpace="nowrap">
+        <Text fontWeight="700">
+          {ROLE_NAMES[mark.role as keyof typeof ROLE_NAMES]}
+          {mark.opening && ` of ${mark.opening}`}
+        </Text>
+        <Text color="faint" fontSize="14px">
+          {side}, {plates}
+        </Text>
+      </Box>
+    </Flex>
+  );
+}
+
+const HOOKS = [
+  { value: "start", label: "Tape on the left end" },
+  { value: "end", label: "Tape on the right end" },
+] as const;
+
+function HeldTape({ tape, onTape }: { tape: Tape; onTape: (tape: Tape) => void }) {
+  return (
+    <Flex gap="2" align="center">
+      <Box w="168px">
+        <SelectField
+          label="Where the tape hooks"
+          value={tape.hook}
+          choices={HOOKS}
+          onChoose={(hook) => onTape({ ...tape, hook })}
+        />
+      </Box>
+      <Button
+        aria-pressed={tape.burn}
+        variant={tape.burn ? "solid" : "outline"}
+        title="Hold the tape on its one-inch line: every reading is an inch more"
+        onClick={() => onTape({ ...tape, burn: !tape.burn })}
+      >
+        Burn an inch
+      </Button>
+    </Flex>
+  );
+}

@@ -1,0 +1,64 @@
+import { useNavigate, useParams } from "react-router";
+import type { Bench, Wall } from "../api/client";
+import { SelectField } from "../app/SelectField";
+import { TextField } from "../app/TextField";
+import { Field, FieldGroup } from "./Field";
+import type { BenchChange } from "./useBenchChange";
+
+const STUDS = ["2x4", "2x6", "2x8", "2x10", "2x12"].map((value) => ({ value, label: value }));
+const KINDS = [
+  { value: "", label: "Not said" },
+  { value: "exterior", label: "Exterior" },
+  { value: "partition", label: "Partition" },
+] as const;
+const BEARING = [
+  { value: "", label: "Not said" },
+  { value: "yes", label: "Bearing" },
+  { value: "no", label: "Not bearing" },
+] as const;
+
+/** What the plan says of the wall itself. */
+export function WallFields({ bench, change }: { bench: Bench; change: BenchChange }) {
+  const { job = "" } = useParams();
+  const navigate = useNavigate();
+  const wall = bench.entered;
+
+  function make(changes: Partial<Wall>, done?: () => void) {
+    change.make({ edit: "change-wall", id: wall.id, wall: { ...wall, ...changes } }, done);
+  }
+  return (
+    <FieldGroup name="Wall">
+      <Field label="Mark">
+        <TextField
+          label="Mark"
+          value={wall.id}
+          onEnter={(id) => make({ id }, () => navigate(`/jobs/${job}/bench/${encodeURIComponent(id)}`))}
+        />
+      </Field>
+      {wall.length != null && (
+        <Field label="Length">
+          <TextField label="Length" value={String(wall.length)} onEnter={(length) => make({ length })} />
+        </Field>
+      )}
+      <Field label="Studs">
+        <SelectField label="Studs" value={wall.stud} choices={STUDS} onChoose={(stud) => make({ stud })} />
+      </Field>
+      <Field label="Kind">
+        <SelectField
+          label="Kind"
+          value={wall.kind ?? ""}
+          choices={KINDS}
+          onChoose={(kind) => make({ kind: kind || null })}
+        />
+      </Field>
+      <Field label="Carries load">
+        <SelectField
+          label="Carries load"
+          value={wall.bearing == null ? "" : wall.bearing ? "yes" : "no"}
+          choices={BEARING}
+          onChoose={(value) => make({ bearing: value === "" ? null : value === "yes" })}
+        />
+      </Field>
+    </FieldGroup>
+  );
+}

@@ -1,0 +1,73 @@
+import type { Job, Opening, Position } from "../api/client";
+
+type Kind = Opening["kind"];
+
+export const KINDS: { value: Kind; label: string }[] = [
+  { value: "window", label: "Window" },
+  { value: "door", label: "Door" },
+  { value: "pocket-door", label: "Pocket door" },
+  { value: "bypass-door", label: "Bypass door" },
+  { value: "sliding-door", label: "Sliding door" },
+  { value: "overhead-door", label: "Overhead door" },
+  { value: "cased-opening", label: "Cased opening" },
+];
+
+/** A new window in the middle of the wall, with the first mark nobody has. */
+export function newOpening(job: Job, wall: string): Opening {
+  return { id: freeMark(job, "window"), wall, kind: "window", unit: "3-0 x 4-0", at: "centred" };
+}
+
+/** W1, W2 … for windows, D1, D2 … for everything people walk through. */
+export function freeMark(job: Job, kind: Kind): string {
+  const taken = new Set(job.job.openings?.map(({ id }) => id));
+  const letter = kind === "window" ? "W" : "D";
+  let number = 1;
+  while (taken.has(`${letter}${number}`)) number += 1;
+  return `${letter}${number}`;
+}
+
+/** A position as the form shows it: to what of the opening, how far, from where. */
+export interface Place {
+  reference: "centre" | "edge" | "centred";
+  distance: string;
+  from: string;
+}
+
+const OPENING = "opening:";
+
+export function placeOf(at: Position): Place {
+  if (at === "centred") return { reference: "centred", distance: "", from: "plate-start" };
+  const reference = at.edge === undefined ? "centre" : "edge";
+  const from = at.from ?? "plate-start";
+  return {
+    reference,
+    distance: String(at[reference] ?? ""),
+    from: typeof from === "string" ? from : `${OPENING}${from.opening}`,
+  };
+}
+
+export function positionOf({ reference, distance, from }: Place): Position {
+  if (reference === "centred") return "centred";
+  const origin = from.startsWith(OPENING)
+    ? { opening: from.slice(OPENING.length) }
+    : (from as "plate-start" | "plate-end" | "outside-start" | "outside-end");
+  return { [reference]: distance, from: origin };
+}
+
+/** What a position can be measured from, in a wall with these openings. */
+export function origins(openings: string[]): { value: string; label: string }[] {
+  return [
+    { value: "plate-start", label: "left end of the plate" },
+    { value: "plate-end", label: "right end of the plate" },
+    { value: "outside-start", label: "outside, left" },
+    { value: "outside-end", label: "outside, right" },
+    ...openings.map((id) => ({ value: `${OPENING}${id}`, label: `far edge of ${id}` })),
+  ];
+}
+
+/** The opening without the keys that are not set, so that they follow the wall. */
+export function said(opening: Opening): Opening {
+  return Object.fromEntries(
+    Object.entries(opening).filter(([, value]) => value !== undefined && value !== null && value !== ""),
+  ) as unknown as Opening;
+}

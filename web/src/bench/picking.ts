@@ -1,0 +1,66 @@
+import type { Bench, Mark, Member } from "../api/client";
+import { markKey } from "../drawing/PlateStrip";
+
+/** What is picked on the bench: a piece by its id, a bare line by its key, or a place a finding is about. */
+export interface Picked {
+  key: string | null;
+  hovered: string | null;
+  place: number | null;
+}
+
+export type PickAction =
+  | { type: "pick"; key: string | null }
+  | { type: "hover"; key: string | null }
+  | { type: "place"; at: number | null; key: string | null };
+
+export const NOTHING_PICKED: Picked = { key: null, hovered: null, place: null };
+
+export function pick(picked: Picked, action: PickAction): Picked {
+  switch (action.type) {
+    case "pick":
+      return { key: action.key, hovered: picked.hovered, place: null };
+    case "hover":
+      return { ...picked, hovered: action.key };
+    case "place":
+      return { key: action.key, hovered: null, place: action.at };
+  }
+}
+
+/** The marks as a tape walks them: one stop a piece, in the order it meets them. */
+export function stops(bench: Bench): string[] {
+  const along = [...new Set(bench.wall.marks.map(markKey))];
+  return bench.hook === "start" ? along : along.reverse();
+}
+
+/** The stop before or after the picked one; from nowhere, the first or last. */
+export function stepAlong(bench: Bench, key: string | null, by: 1 | -1): string | null {
+  const all = stops(bench);
+  const here = key === null ? -1 : all.indexOf(key);
+  if (here >= 0) return all[Math.min(Math.max(here + by, 0), all.length - 1)] ?? null;
+  const member = bench.wall.members.find(({ id }) => id === key);
+  if (!member) return (by > 0 ? all[0] : all.at(-1)) ?? null;
+  // From a piece that has no mark, such as a header: the nearest marked one on that side.
+  const isRightward = by > 0 === (bench.hook === "start");
+  const marks = isRightward ? bench.wall.marks : bench.wall.marks.toReversed();
+  const next = marks.find((mark) => (isRightward ? mark.at > member.x : mark.at < member.x));
+  return next ? markKey(next) : key;
+}
+
+/** The piece above or below the picked one, in the same vertical line. */
+export function stepUp(members: Member[], key: string | null, by: 1 | -1): string | null {
+  const here = members.find(({ id }) => id === key);
+  if (!here) return key;
+  const middle = here.x + here.width / 2;
+  const column = members
+    .filter(({ x, width }) => x <= middle && middle <= x + width)
+    .sort((one, other) => one.y - other.y || one.x - other.x);
+  return column[column.indexOf(here) + by]?.id ?? key;
+}
+
+/** The marks of what is picked: a stud has one on each plate, a jack one, a header none. */
+export function marksOf(bench: Bench, key: string): { mark: Mark; reading: Bench["readings"][number] }[] {
+  return bench.wall.marks.flatMap((mark, index) => {
+    const reading = bench.readings[index];
+    return markKey(mark) === key && reading ? [{ mark, reading }] : [];
+  });
+}

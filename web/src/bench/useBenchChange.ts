@@ -1,0 +1,44 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback } from "react";
+import type { Refused } from "../api/client";
+import { jobKey } from "../api/queries";
+import { type Change, useChange } from "../api/useChange";
+import { useNotices } from "../app/notices";
+
+export interface BenchChange {
+  /** Make a change; trouble is told, and a lost race shows both sides. */
+  make: (change: Change, done?: () => void) => void;
+  isBusy: boolean;
+}
+
+/** Changes as the bench makes them: whatever goes wrong is said, and the change is never lost. */
+export function useBenchChange(job: string): BenchChange {
+  const { mutate, isPending } = useChange(job);
+  const queries = useQueryClient();
+  const { tell } = useNotices();
+
+  const make = useCallback(
+    (change: Change, done?: () => void) => {
+      function refused(error: Refused) {
+        const conflict = error.conflict;
+        if (!conflict) {
+          tell({ text: error.message, tone: "trouble" });
+          return;
+        }
+        // Theirs is shown at once; yours waits in the notice until somebody decides.
+        queries.setQueryData(jobKey(job), conflict.current);
+        tell({
+          text: error.message,
+          tone: "trouble",
+          actions: [
+            { label: "Make mine again", act: () => make(change, done) },
+            { label: "Keep theirs", act: () => undefined },
+          ],
+        });
+      }
+      mutate(change, { onError: refused, onSuccess: () => done?.() });
+    },
+    [job, mutate, queries, tell],
+  );
+  return { make, isBusy: isPending };
+}

@@ -1,0 +1,159 @@
+import type { Member, OpeningOnBench } from "../api/client";
+import { colour } from "../app/theme";
+import type { Picking } from "./PlateStrip";
+import { SvgFigure } from "./SvgFigure";
+import type { Scale } from "./scale";
+import { fillOf } from "./wood";
+
+const LETTERS: Partial<Record<Member["role"], string>> = {
+  king: "K",
+  jack: "J",
+  header: "H",
+  sill: "S",
+  top_cripple: "C",
+  bottom_cripple: "C",
+};
+/** Narrowest piece that still holds its letter, in pixels. */
+const LETTER_ROOM = 5;
+
+/** Vertical place of a height above the floor, in whole pixels. */
+export interface Rise {
+  perInch: number;
+  y: (inches: number) => number;
+}
+
+export function riseOf(perInch: number, floor: number): Rise {
+  return { perInch, y: (inches) => floor - Math.round(inches * perInch) };
+}
+
+/** The framed wall, standing: every member at its real size, every opening with its call-out. */
+export function Elevation({
+  members,
+  openings,
+  print,
+  scale,
+  rise,
+  picking,
+}: {
+  members: Member[];
+  openings: OpeningOnBench[];
+  print: (inches: number) => string;
+  scale: Scale;
+  rise: Rise;
+  picking: Picking;
+}) {
+  return (
+    <g>
+      {openings
+        .filter((opening) => opening.framed)
+        .map((opening) => (
+          <RoughOpening key={opening.opening.id} opening={opening} print={print} scale={scale} rise={rise} />
+        ))}
+      {members.map((member) => (
+        <Piece key={member.id} member={member} scale={scale} rise={rise} picking={picking} />
+      ))}
+    </g>
+  );
+}
+
+function Piece({
+  member,
+  scale,
+  rise,
+  picking,
+}: {
+  member: Member;
+  scale: Scale;
+  rise: Rise;
+  picking: Picking;
+}) {
+  const left = scale.x(member.x);
+  const width = scale.x(member.x + member.width) - left;
+  const top = rise.y(member.y + member.height);
+  const height = rise.y(member.y) - top;
+  const isPicked = picking.picked === member.id;
+  const isLit = isPicked || picking.hovered === member.id;
+  const letter = LETTERS[member.role];
+  const hasRoom = letter && width >= LETTER_ROOM && height >= 9;
+  return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: arrow keys step through the pieces; this is the mouse's way
+    <g
+      data-member={member.id}
+      style={{ cursor: "pointer" }}
+      onClick={() => picking.onPick(member.id)}
+      onMouseEnter={() => picking.onHover(member.id)}
+      onMouseLeave={() => picking.onHover(null)}
+    >
+      <rect
+        x={left + 0.5}
+        y={top + 0.5}
+        width={Math.max(width - 1, 1)}
+        height={Math.max(height - 1, 1)}
+        fill={isLit ? colour("chalkWash") : fillOf(member.role)}
+        stroke={isLit ? colour("chalk") : colour("pineEdge")}
+        strokeWidth={isPicked ? 2 : 1}
+      />
+      {hasRoom && (
+        <text
+          x={left + width / 2}
+          y={top + height / 2 + 3.6}
+          fontSize={10}
+          fontWeight={800}
+          textAnchor="middle"
+          fill={isLit ? colour("chalk") : colour("ink")}
+          stroke={isLit ? colour("chalkWash") : colour("pine")}
+          strokeWidth={2}
+          paintOrder="stroke"
+          style={LETTER}
+        >
+          {letter}
+        </text>
+      )}
+    </g>
+  );
+}
+
+function RoughOpening({
+  opening,
+  print,
+  scale,
+  rise,
+}: {
+  opening: OpeningOnBench;
+  print: (inches: number) => string;
+  scale: Scale;
+  rise: Rise;
+}) {
+  const left = scale.x(opening.start.value);
+  const right = scale.x(opening.end);
+  const top = rise.y(opening.head);
+  const bottom = rise.y(opening.head - opening.rough_height.value);
+  const middle = (left + right) / 2;
+  const centre = (top + bottom) / 2;
+  const rough = `${print(opening.rough_width.value)} x ${print(opening.rough_height.value)}`;
+  const isWide = right - left > 70;
+  return (
+    <g aria-hidden textAnchor="middle" fill={colour("ink")}>
+      <rect x={left} y={top} width={right - left} height={bottom - top} fill={colour("raised")} />
+      <path
+        d={`M${left} ${top + 0.5}H${right}`}
+        stroke={colour("chalk")}
+        strokeDasharray="6 4"
+        strokeWidth={1}
+      />
+      {isWide && (
+        <SvgFigure
+          x={middle}
+          y={top + 18}
+          fontSize={13}
+          fill={colour("chalk")}
+          text={`head ${print(opening.head)}`}
+        />
+      )}
+      <SvgFigure x={middle} y={centre - 2} fontSize={22} fontWeight={800} text={opening.opening.id} />
+      <SvgFigure x={middle} y={centre + 18} fontSize={isWide ? 16 : 13} fontWeight={600} text={rough} />
+    </g>
+  );
+}
+
+const LETTER = { fontFamily: "'Sofia Sans Condensed Variable', sans-serif", pointerEvents: "none" } as const;

@@ -1,0 +1,32 @@
+import { chakra } from "@chakra-ui/react";
+import { parts } from "./figures";
+
+const Fraction = chakra("span", {
+  base: {
+    fontSize: "0.66em",
+    whiteSpace: "nowrap",
+    "& sup": { verticalAlign: "0.42em", lineHeight: 0 },
+    "& sub": { verticalAlign: "-0.1em", lineHeight: 0 },
+  },
+});
+
+const Text = chakra("span", {
+  base: { fontFamily: "figure", fontVariantNumeric: "tabular-nums lining-nums", whiteSpace: "nowrap" },
+});
+
+/** A printed length with its fractions set as fractions. It reads out, and copies, as plain text. */
+export function Figure({ text, ...style }: { text: string } & React.ComponentProps<typeof Text>) {
+  return (
+    <Text {...style}>
+      {parts(text).map((part) =>
+        part.kind === "plain" ? (
+          part.text
+        ) : (
+          <Fraction key={part.key}>
+            <sup>{part.top}</sup>/<sub>{part.bottom}</sub>
+          </Fraction>
+        ),
+      )}
+    </Text>
+  );
+}

@@ -1,0 +1,161 @@
+import type { Mark } from "../api/client";
+import { colour } from "../app/theme";
+import type { Scale } from "./scale";
+import { fillOf } from "./wood";
+
+/** Symbols side by side need this many pixels each to stand in one row. */
+const IN_ROW = 9;
+/** Below this no symbol can be read; the lines and hatches stay. */
+const READABLE_SYMBOL = 3;
+
+/** Rows in which crowded symbols stand, by role: neighbours never share one. */
+const ROW: Record<string, number> = { king: 0, jack: 1, bottom_cripple: 2, top_cripple: 2 };
+
+export interface Picking {
+  picked: string | null;
+  hovered: string | null;
+  onPick: (key: string) => void;
+  onHover: (key: string | null) => void;
+}
+
+/** What a mark is picked by: its member, or itself where only a line stands. */
+export function markKey(mark: Mark): string {
+  return mark.member ?? `${mark.opening}/${mark.role}/${mark.at}`;
+}
+
+/** One plate with its marks: the line on the side the tape reads first, the symbol beyond it. */
+export function PlateStrip({
+  marks,
+  length,
+  scale,
+  y,
+  height,
+  hook,
+  picking,
+}: {
+  marks: Mark[];
+  length: number;
+  scale: Scale;
+  y: number;
+  height: number;
+  hook: "start" | "end";
+  picking: Picking;
+}) {
+  return (
+    <g>
+      <rect
+        x={scale.x(0)}
+        y={y}
+        width={scale.x(length) - scale.x(0)}
+        height={height}
+        fill="url(#hatch-grain)"
+        stroke={colour("pineEdge")}
+      />
+      {marks.map((mark) => (
+        <PlateMark
+          key={markKey(mark)}
+          mark={mark}
+          scale={scale}
+          y={y}
+          height={height}
+          hook={hook}
+          picking={picking}
+        />
+      ))}
+    </g>
+  );
+}
+
+function PlateMark({
+  mark,
+  scale,
+  y,
+  height,
+  hook,
+  picking,
+}: {
+  mark: Mark;
+  scale: Scale;
+  y: number;
+  height: number;
+  hook: "start" | "end";
+  picking: Picking;
+}) {
+  const key = markKey(mark);
+  const left = scale.x(mark.at);
+  const right = scale.x(mark.at + mark.width);
+  const width = right - left;
+  const isPicked = picking.picked === key;
+  const isLit = isPicked || picking.hovered === key;
+  const line = hook === "start" ? left : right;
+  return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: arrow keys step through the marks; this is the mouse's way
+    <g
+      data-mark={`${mark.plate} ${mark.symbol} ${mark.at}`}
+      style={{ cursor: "pointer" }}
+      onClick={() => picking.onPick(key)}
+      onMouseEnter={() => picking.onHover(key)}
+      onMouseLeave={() => picking.onHover(null)}
+    >
+      <rect x={left - 2} y={y} width={Math.max(width, 4) + 4} height={height} fill="transparent" />
+      {mark.width > 0 && (
+        <rect
+          x={left}
+          y={y}
+          width={width}
+          height={height}
+          fill={isLit ? colour("chalkWash") : fillOf(mark.role)}
+          stroke={colour("pineEdge")}
+          strokeWidth={0.5}
+        />
+      )}
+      <path
+        d={`M${line} ${y}V${y + height}`}
+        stroke={isLit ? colour("chalk") : colour("crayon")}
+        strokeWidth={isPicked ? 3 : 1.6}
+        strokeDasharray={mark.width === 0 ? "5 3" : undefined}
+      />
+      <MarkSymbol mark={mark} left={left} width={width} y={y} height={height} isLit={isLit} />
+    </g>
+  );
+}
+
+function MarkSymbol({
+  mark,
+  left,
+  width,
+  y,
+  height,
+  isLit,
+}: {
+  mark: Mark;
+  left: number;
+  width: number;
+  y: number;
+  height: number;
+  isLit: boolean;
+}) {
+  if (mark.width > 0 && width < READABLE_SYMBOL) return null;
+  const isLine = mark.width === 0;
+  const row = width >= IN_ROW || isLine ? undefined : ROW[mark.role];
+  const middle = row === undefined ? height / 2 : (height * (2 * row + 1)) / 6;
+  const size = row === undefined ? (isLine ? 11 : Math.min(17, Math.max(12, width * 1.5))) : 12;
+  return (
+    <text
+      x={isLine ? left + 3 : left + width / 2}
+      y={y + middle + size * 0.36}
+      fontSize={size}
+      fontWeight={800}
+      textAnchor={isLine ? "start" : "middle"}
+      fill={isLit ? colour("chalk") : colour("crayon")}
+      stroke={colour("pine")}
+      strokeWidth={2.5}
+      paintOrder="stroke"
+      style={SYMBOL}
+    >
+      {mark.symbol}
+    </text>
+  );
+}
+
+const SYMBOL = { fontFamily: "'Sofia Sans Condensed Variable', sans-serif", pointerEvents: "none" } as const;

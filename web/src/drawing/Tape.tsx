@@ -1,0 +1,85 @@
+import { colour } from "../app/theme";
+import type { Scale } from "./scale";
+
+/** Narrowest a printed inch mark may be before its neighbours are left out, in pixels. */
+const ROOM = 24;
+const STEPS = [1, 2, 4, 6, 12, 24, 48];
+
+interface Held {
+  hook: "start" | "end";
+  burned: number;
+}
+
+/**
+ * The tape as it lies along the plates: its figures run from the end it hooks on, and start at the
+ * burned inch where it is held on that.
+ */
+export function Tape({
+  length,
+  scale,
+  y,
+  height,
+  held,
+}: {
+  length: number;
+  scale: Scale;
+  y: number;
+  height: number;
+  held: Held;
+}) {
+  const step = STEPS.find((inches) => inches * scale.perInch >= ROOM) ?? 96;
+  const last = Math.floor(length + held.burned);
+  const inches = Array.from({ length: last + 1 }, (_, inch) => inch).filter((inch) => inch >= held.burned);
+  const at = (inch: number) =>
+    scale.x(held.hook === "start" ? inch - held.burned : length - (inch - held.burned));
+  const hook = at(held.burned);
+  const outward = held.hook === "start" ? -1 : 1;
+  return (
+    <g aria-hidden>
+      <rect
+        x={scale.x(0)}
+        y={y}
+        width={scale.x(length) - scale.x(0)}
+        height={height}
+        fill={colour("tape")}
+        stroke={colour("rule")}
+      />
+      <g shapeRendering="crispEdges" stroke={colour("ink")}>
+        {inches.map((inch) =>
+          inch % step === 0 || scale.perInch >= 3 ? (
+            <path
+              key={inch}
+              d={`M${at(inch) + 0.5} ${y}v${tick(inch, step)}M${at(inch) + 0.5} ${y + height}v${-tick(inch, step)}`}
+              strokeOpacity={inch % step === 0 ? 1 : 0.45}
+            />
+          ) : null,
+        )}
+      </g>
+      <g style={LABEL} fontSize={13} textAnchor="middle">
+        {inches
+          .filter((inch) => inch % step === 0 && inch > held.burned)
+          .map((inch) => (
+            <text
+              key={inch}
+              x={at(inch)}
+              y={y + height / 2 + 4.5}
+              fontWeight={inch % 12 === 0 ? 750 : 500}
+              fill={colour("ink")}
+            >
+              {inch}
+            </text>
+          ))}
+      </g>
+      <path d={`M${hook + outward * 5} ${y + 2}v${height - 4}`} stroke={colour("chalk")} strokeWidth={4} />
+    </g>
+  );
+}
+
+function tick(inch: number, step: number): number {
+  return inch % step === 0 ? 8 : 4;
+}
+
+const LABEL = {
+  fontFamily: "'Sofia Sans Condensed Variable', sans-serif",
+  fontVariantNumeric: "tabular-nums",
+} as const;

@@ -1,0 +1,27 @@
+/** Setting printed lengths in type. What a length *is* was decided and printed by the core. */
+
+export type Part =
+  | { kind: "plain"; text: string }
+  | { kind: "fraction"; key: number; top: string; bottom: string };
+
+/** A printed length split where its fractions are: `86 1/2` is `86 ` and 1 over 2. */
+export function parts(text: string): Part[] {
+  const found: Part[] = [];
+  let last = 0;
+  for (const match of text.matchAll(/(\d+)\/(\d+)/g)) {
+    if (match.index > last) found.push({ kind: "plain", text: text.slice(last, match.index) });
+    found.push({ kind: "fraction", key: match.index, top: match[1] ?? "", bottom: match[2] ?? "" });
+    last = match.index + match[0].length;
+  }
+  if (last < text.length) found.push({ kind: "plain", text: text.slice(last) });
+  return found;
+}
+
+/** Looks printed lengths up in an answer's figures. */
+export function printer(figures: Record<string, string>): (inches: number) => string {
+  return (inches) => {
+    const printed = figures[String(inches)];
+    if (printed === undefined) throw new Error(`the answer does not print ${inches}`);
+    return printed;
+  };
+}

@@ -1,0 +1,24 @@
+/** One horizontal scale for elevation, plates and tape: inches to whole pixels. */
+export interface Scale {
+  /** Pixels to an inch along the wall. */
+  perInch: number;
+  /** Pixels left of the wall's start. */
+  margin: number;
+  x: (inches: number) => number;
+}
+
+/** Room beside the wall for what hangs over its ends. */
+export const MARGIN = 20;
+
+/** Below this marks can no longer be told apart, so a long wall scrolls instead. */
+export const READABLE = 3.5;
+
+export function scaleOf(perInch: number): Scale {
+  // Rounded here and nowhere else, so that a stud and its mark share their pixel column.
+  return { perInch, margin: MARGIN, x: (inches) => MARGIN + Math.round(inches * perInch) };
+}
+
+/** Pixels to an inch at which a wall fits a box whole. */
+export function fitting(length: number, height: number, box: { width: number; height: number }): number {
+  return Math.min((box.width - 2 * MARGIN) / length, box.height / height);
+}

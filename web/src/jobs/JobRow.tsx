@@ -1,0 +1,95 @@
+import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { Download, Trash2 } from "lucide-react";
+import { Link } from "react-router";
+import { answered, client, type JobSummary } from "../api/client";
+import { useNotices } from "../app/notices";
+import { FindingTally } from "../bench/FindingTally";
+import { Figure } from "../drawing/Figure";
+import { printer } from "../drawing/figures";
+
+const JobLink = chakra(Link);
+
+/** One job of the list: what is in it, what is wrong with it, and what can be done with it whole. */
+export function JobRow({ job }: { job: JobSummary }) {
+  const queries = useQueryClient();
+  const { tell } = useNotices();
+  const again = () => queries.invalidateQueries({ queryKey: ["jobs"] });
+  const params = { path: { job_id: job.id } };
+  const trouble = (error: Error) => tell({ text: error.message, tone: "trouble" });
+  const restore = useMutation({
+    mutationFn: () => answered(client.POST("/api/jobs/{job_id}/restore", { params })),
+    onSuccess: again,
+    onError: trouble,
+  });
+  const remove = useMutation({
+    mutationFn: () => answered(client.DELETE("/api/jobs/{job_id}", { params })),
+    onSuccess: () => {
+      void again();
+      const actions = [{ label: "Put it back", act: () => restore.mutate() }];
+      tell({ text: `${job.name} is removed.`, tone: "plain", actions });
+    },
+    onError: trouble,
+  });
+  const print = printer(job.figures);
+
+  return (
+    <Flex as="li" align="center" gap="5" py="3" px="2" borderBottomWidth="1px" _hover={{ bg: "bench" }}>
+      <Box flex="1" minW="0">
+        <JobLink
+          to={`/jobs/${job.id}/bench`}
+          fontFamily="heading"
+          fontSize="22px"
+          fontWeight="700"
+          overflowWrap="anywhere"
+          _hover={{ textDecoration: "underline" }}
+        >
+          {job.name}
+        </JobLink>
+        <Text color="faint" fontSize="13px">
+          changed {new Date(job.changed_at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" })}
+        </Text>
+      </Box>
+      <FindingTally counts={job.findings} />
+      <Count value={job.walls} of={job.walls === 1 ? "wall" : "walls"} />
+      <Count value={job.openings} of={job.openings === 1 ? "opening" : "openings"} />
+      <Box textAlign="end" w="90px" display={{ base: "none", md: "block" }}>
+        <Figure text={print(job.length)} fontSize="19px" fontWeight="600" />
+        <Text color="faint" fontSize="12px">
+          of wall
+        </Text>
+      </Box>
+      <Flex gap="1">
+        <Button variant="plain" asChild>
+          <a
+            href={`/api/jobs/${job.id}/file`}
+            download
+            aria-label={`Export ${job.name}`}
+            title="Export as a job file"
+          >
+            <Download />
+          </a>
+        </Button>
+        <Button
+          variant="plain"
+          aria-label={`Remove ${job.name}`}
+          title="Remove"
+          onClick={() => remove.mutate()}
+        >
+          <Trash2 />
+        </Button>
+      </Flex>
+    </Flex>
+  );
+}
+
+function Count({ value, of }: { value: number; of: string }) {
+  return (
+    <Box textAlign="end" w="64px" display={{ base: "none", sm: "block" }}>
+      <Figure text={String(value)} fontSize="19px" fontWeight="600" />
+      <Text color="faint" fontSize="12px">
+        {of}
+      </Text>
+    </Box>
+  );
+}

@@ -1,0 +1,132 @@
+import { Box, Button, Flex, Heading, Input, Text, VisuallyHidden } from "@chakra-ui/react";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { FileUp, Plus } from "lucide-react";
+import { type FormEvent, useRef, useState } from "react";
+import { useNavigate } from "react-router";
+import { answered, client, type Job, type JobSummary, Refused } from "../api/client";
+import { useJobs } from "../api/queries";
+import { Empty } from "../app/Empty";
+import { Loading } from "../app/Loading";
+import { useNotices } from "../app/notices";
+import { JobRow } from "./JobRow";
+
+/** Every job of the crew; start one, take one in from a file. */
+export function JobsScreen() {
+  const jobs = useJobs();
+  const { tell } = useNotices();
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+
+  function opened(job: Job) {
+    void queries.invalidateQueries({ queryKey: ["jobs"] });
+    navigate(`/jobs/${job.id}/bench`);
+  }
+  const start = useMutation({
+    mutationFn: (name: string) => answered<Job>(client.POST("/api/jobs", { body: { name } })),
+    onSuccess: opened,
+    onError: (error) => tell({ text: error.message, tone: "trouble" }),
+  });
+  const takeIn = useMutation({
+    mutationFn: (file: File) => importFile(file),
+    onSuccess: opened,
+    onError: (error, file) => tell({ text: `${file.name}: ${listed(error)}`, tone: "trouble" }),
+  });
+
+  return (
+    <Box p={{ base: "4", md: "8" }} maxW="1080px" w="full" overflowY="auto">
+      <Flex align="center" gap="4" mb="6" wrap="wrap">
+        <Heading as="h1" fontFamily="heading" fontSize="34px" fontWeight="800" flex="1">
+          Jobs
+        </Heading>
+        <StartJob onStart={start.mutate} isBusy={start.isPending} />
+        <ImportButton onFile={takeIn.mutate} isBusy={takeIn.isPending} />
+      </Flex>
+      <JobsList jobs={jobs.data} error={jobs.error} />
+    </Box>
+  );
+}
+
+function JobsList({ jobs, error }: { jobs: JobSummary[] | undefined; error: Error | null }) {
+  if (error) return <Empty title="The jobs could not be read">{error.message}</Empty>;
+  if (!jobs) return <Loading what="Reading the jobs" />;
+  if (jobs.length === 0)
+    return (
+      <Empty title="No jobs yet">
+        <Text>Name the first one above and start it, or import a job file somebody sent you.</Text>
+      </Empty>
+    );
+  return (
+    <Flex as="ul" direction="column" listStyleType="none" borderTopWidth="1px">
+      {jobs.map((job) => (
+        <JobRow key={job.id} job={job} />
+      ))}
+    </Flex>
+  );
+}
+
+function StartJob({ onStart, isBusy }: { onStart: (name: string) => void; isBusy: boolean }) {
+  const [name, setName] = useState("");
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    if (name.trim()) onStart(name.trim());
+  }
+  return (
+    <Flex as="form" onSubmit={submit} gap="2">
+      <Input
+        size="md"
+        w="280px"
+        aria-label="Name of a new job"
+        placeholder="Name of a new job"
+        maxLength={120}
+        value={name}
+        onChange={(event) => setName(event.target.value)}
+      />
+      <Button type="submit" variant="solid" size="md" disabled={!name.trim() || isBusy}>
+        <Plus /> Start
+      </Button>
+    </Flex>
+  );
+}
+
+function ImportButton({ onFile, isBusy }: { onFile: (file: File) => void; isBusy: boolean }) {
+  const input = useRef<HTMLInputElement>(null);
+  return (
+    <>
+      <VisuallyHidden>
+        <input
+          ref={input}
+          type="file"
+          accept=".json,application/json"
+          aria-label="Job file"
+          tabIndex={-1}
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            event.target.value = "";
+            if (file) onFile(file);
+          }}
+        />
+      </VisuallyHidden>
+      <Button size="md" disabled={isBusy} onClick={() => input.current?.click()}>
+        <FileUp /> Import
+      </Button>
+    </>
+  );
+}
+
+async function importFile(file: File): Promise<Job> {
+  const text = await file.text();
+  return answered<Job>(
+    client.POST("/api/jobs/import", {
+      body: text,
+      bodySerializer: (body) => body,
+      headers: { "Content-Type": "application/octet-stream" },
+    }),
+  );
+}
+
+/** A refusal with all its faults, each with its place in the file. */
+function listed(error: Error): string {
+  if (!(error instanceof Refused) || error.faults.length === 0) return error.message;
+  const [first, ...more] = error.faults.map(({ path, message }) => (path ? `${path}: ${message}` : message));
+  return more.length ? `${first} (and ${more.length} more)` : (first ?? error.message);
+}
