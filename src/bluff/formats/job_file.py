@@ -56,8 +56,12 @@ class FileModel(BaseModel):
 
     @model_serializer(mode="wrap")
     def _only_what_is_said(self, write: SerializerFunctionWrapHandler) -> dict[str, Any]:
-        """Keys that follow are left out, so that a file shows what was decided in it."""
-        return {key: value for key, value in write(self).items() if value is not None}
+        """What is decided here, and of a wall or opening first what it is, then how it is framed.
+
+        Keys that follow are left out.
+        """
+        said = [(key, value) for key, value in write(self).items() if value is not None]
+        return dict(sorted(said, key=lambda item: item[0] in WaysFile.model_fields))
 
 
 class HeaderFile(FileModel):
@@ -75,7 +79,7 @@ class HeaderFile(FileModel):
 
     @classmethod
     def from_core(cls, header: Header) -> "HeaderFile":
-        return cls(kind=header.kind, size=header.size, plies=header.plies, source=header.source)
+        return cls.model_construct(kind=header.kind, size=header.size, plies=header.plies, source=header.source)
 
 
 class WideOpeningFile(FileModel):
@@ -152,7 +156,7 @@ class WaysFile(FileModel):
             datum=Datum(self.datum.end, self.datum.shift) if self.datum else None,
             corner=self.corner,
             intersection=self.intersection,
-            lumber=_within("lumber", self._boards) if self.lumber else None,
+            lumber=_within("lumber", self._boards) if self.lumber is not None else None,
         )
 
     def _boards(self) -> tuple[Lumber, ...]:
@@ -381,7 +385,7 @@ def _written(ways: Ways) -> dict[str, Any]:
     if wide := ways.wide_opening:
         said["wide_opening"] = WideOpeningFile.model_construct(from_width=wide.from_width, jacks=wide.jacks, kings=wide.kings)
     if datum := ways.datum:
-        said["datum"] = DatumFile(end=datum.end, shift=datum.shift)
-    if boards := ways.lumber:
+        said["datum"] = DatumFile.model_construct(end=datum.end, shift=datum.shift)
+    if (boards := ways.lumber) is not None:
         said["lumber"] = {board.nominal: (board.thickness, board.width) for board in boards}
     return said

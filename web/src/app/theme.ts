@@ -139,6 +139,9 @@ const tabs = defineSlotRecipe({
 export const system = createSystem(
   defaultBaseConfig,
   defineConfig({
+    preflight: true,
+    cssVarsPrefix: "chakra",
+    cssVarsRoot: ":where(html)",
     globalCss: {
       "html, body, #root": { height: "full" },
       body: {

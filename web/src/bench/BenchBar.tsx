@@ -24,9 +24,18 @@ export function BenchBar({
   change: BenchChange;
 }) {
   return (
-    <Flex align="center" gap="3" px="4" h="48px" borderBottomWidth="1px" bg="bench" flexShrink="0">
+    <Flex
+      align="center"
+      gap="3"
+      px="4"
+      minH="48px"
+      wrap={{ base: "wrap", md: "nowrap" }}
+      borderBottomWidth="1px"
+      bg="bench"
+      flexShrink="0"
+    >
       <Flex
-        w="250px"
+        w={{ base: "200px", lg: "250px" }}
         flexShrink="0"
         css={{ "& input": { fontWeight: 700, borderColor: "transparent", bg: "transparent", px: 0 } }}
       >
@@ -36,7 +45,16 @@ export function BenchBar({
           onEnter={(name) => change.make({ edit: "rename-job", name })}
         />
       </Flex>
-      <Flex as="ul" listStyleType="none" gap="1" overflowX="auto" minW="0" flex="1" aria-label="Walls">
+      <Flex
+        as="ul"
+        listStyleType="none"
+        gap="1"
+        overflowX="auto"
+        minW="0"
+        flex={{ base: "1 1 100%", md: "1" }}
+        order={{ base: 3, md: 0 }}
+        aria-label="Walls"
+      >
         {job.walls.map((listed) => (
           <WallTab key={listed.id} job={job} wall={listed} isHere={!isAdding && listed.id === wall} />
         ))}

@@ -5,19 +5,19 @@ import type { Bench } from "../api/client";
 import { colour } from "../app/theme";
 import { Elevation, riseOf } from "../drawing/Elevation";
 import { printer } from "../drawing/figures";
-import { type Picking, PlateStrip } from "../drawing/PlateStrip";
-import { fitting, MARGIN, READABLE, scaleOf } from "../drawing/scale";
+import { markKey, type Picking, PlateStrip } from "../drawing/PlateStrip";
+import { comfortable, fitting, MARGIN, scaleOf } from "../drawing/scale";
 import { Tape } from "../drawing/Tape";
 import { Hatches } from "../drawing/wood";
 import { useBoxSize } from "./useBoxSize";
 
-const PLATE = 40;
 const TAPE = 34;
 /** Above the elevation, and between it and the plates where their name stands. */
 const ABOVE = 12;
 const BETWEEN = 26;
 const BELOW = 24;
-const PLATES_HEIGHT = BETWEEN + PLATE + TAPE + PLATE + BELOW;
+/** Plates take what height the elevation leaves, within what still looks like a plate. */
+const PLATE = { least: 40, most: 68 };
 const ZOOM = 1.35;
 const WIDEST = 24;
 
@@ -30,20 +30,23 @@ export function BenchDrawing({
   picking,
   place,
   onKey,
+  onOpening,
 }: {
   bench: Bench;
   picking: Picking;
   place: number | null;
   onKey: (event: KeyboardEvent) => void;
+  onOpening: (id: string) => void;
 }) {
   const frame = useRef<HTMLDivElement>(null);
   const box = useBoxSize(frame);
   const [zoomed, setZoomed] = useState<number | null>(null);
 
   const { wall } = bench;
-  const room = Math.max(box.height - PLATES_HEIGHT - ABOVE, 120);
-  const whole = fitting(wall.plate_length, wall.height, { width: box.width, height: room });
-  const perInch = zoomed ?? Math.max(whole, READABLE);
+  const room = Math.max(box.height - (ABOVE + BETWEEN + 2 * PLATE.least + TAPE + BELOW), 120);
+  const elevationBox = { width: box.width, height: room };
+  const whole = fitting(wall.plate_length, wall.height, elevationBox);
+  const perInch = zoomed ?? comfortable(wall.plate_length, wall.height, elevationBox);
   const scale = scaleOf(perInch);
   // Zoomed in, the plates grow along the wall; the elevation never outgrows its room.
   const vertical = Math.min(perInch, room / wall.height);
@@ -51,10 +54,15 @@ export function BenchDrawing({
   const rise = riseOf(vertical, floor);
   const width = scale.x(wall.plate_length) + MARGIN;
   const top = floor + BETWEEN;
+  const plate = Math.min(PLATE.least + Math.floor((room + ABOVE - floor) / 2), PLATE.most);
+  const bottom = top + plate + TAPE;
   const print = printer(bench.figures);
-  const shown = placeOf(bench, picking, place);
+  const chosen = placeOf(bench, picking.picked, place);
+  const shown = picking.hovered ? placeOf(bench, picking.hovered, null) : chosen;
+  const inView = chosen === null ? null : scale.x(chosen);
 
-  useEffect(() => keepInView(frame.current, shown && scaleOf(perInch).x(shown.start)), [shown, perInch]);
+  // What the mouse only passes over must not move the wall below it.
+  useEffect(() => keepInView(frame.current, inView), [inView]);
 
   return (
     <Box position="relative" flex="1" minH="320px" minW="0">
@@ -70,7 +78,7 @@ export function BenchDrawing({
         onKeyDown={onKey}
         _focusVisible={{ outline: "2px solid", outlineColor: "chalk", outlineOffset: "-3px" }}
       >
-        <svg width={width} height={top + PLATE + TAPE + PLATE + BELOW} style={{ display: "block" }}>
+        <svg width={width} height={bottom + plate + BELOW} style={{ display: "block" }}>
           <Hatches />
           <path d={`M0 ${floor + 0.5}H${width}`} stroke={colour("ink")} strokeWidth={1} />
           <Elevation
@@ -80,6 +88,7 @@ export function BenchDrawing({
             scale={scale}
             rise={rise}
             picking={picking}
+            onOpening={onOpening}
           />
           <g>
             <PlateStrip
@@ -87,14 +96,14 @@ export function BenchDrawing({
               length={wall.plate_length}
               scale={scale}
               y={top}
-              height={PLATE}
+              height={plate}
               hook={bench.hook}
               picking={picking}
             />
             <Tape
               length={wall.plate_length}
               scale={scale}
-              y={top + PLATE}
+              y={top + plate}
               height={TAPE}
               held={{ hook: bench.hook, burned: bench.burned }}
             />
@@ -102,16 +111,16 @@ export function BenchDrawing({
               marks={wall.marks.filter((mark) => mark.plate === "bottom")}
               length={wall.plate_length}
               scale={scale}
-              y={top + PLATE + TAPE}
-              height={PLATE}
+              y={bottom}
+              height={plate}
               hook={bench.hook}
               picking={picking}
             />
           </g>
-          {shown && (
+          {shown !== null && (
             <path
               aria-hidden
-              d={`M${scale.x(shown.at)} ${ABOVE}V${top + PLATE + TAPE + PLATE + 6}`}
+              d={`M${scale.x(shown)} ${ABOVE}V${bottom + plate + 6}`}
               stroke={colour("chalk")}
               strokeWidth={1}
               strokeDasharray="2 3"
@@ -121,7 +130,7 @@ export function BenchDrawing({
         </svg>
       </Box>
       <PlateName y={top - 20} name="Top plate" />
-      <PlateName y={top + PLATE + TAPE + PLATE + 2} name="Bottom plate" />
+      <PlateName y={bottom + plate + 2} name="Bottom plate" />
       <Flex position="absolute" top={`${top - 25}px`} insetEnd="2" gap="1">
         <Button
           variant="plain"
@@ -163,16 +172,12 @@ function PlateName({ y, name }: { y: number; name: string }) {
   );
 }
 
-/** The vertical line through everything: where the picked mark's line is, or the place of a finding. */
-function placeOf(bench: Bench, picking: Picking, place: number | null): { at: number; start: number } | null {
-  const key = picking.hovered ?? picking.picked;
-  if (place !== null && !picking.hovered) return { at: place, start: place };
-  const piece =
-    bench.wall.members.find(({ id }) => id === key) ??
-    bench.wall.marks.find((mark) => `${mark.opening}/${mark.role}/${mark.at}` === key);
-  if (!piece) return null;
-  const start = "x" in piece ? piece.x : piece.at;
-  return { at: bench.hook === "start" ? start : start + piece.width, start };
+/** The vertical line through everything: the line of a mark, the near side of a piece, a finding's place. */
+function placeOf(bench: Bench, key: string | null, place: number | null): number | null {
+  if (place !== null) return place;
+  const piece = bench.wall.members.find(({ id }) => id === key);
+  if (piece) return bench.hook === "start" ? piece.x : piece.x + piece.width;
+  return bench.wall.marks.find((mark) => markKey(mark) === key)?.at ?? null;
 }
 
 function keepInView(frame: HTMLElement | null, x: number | null) {

@@ -10,7 +10,9 @@ import { BenchBar } from "./BenchBar";
 import { BenchDrawing } from "./BenchDrawing";
 import { CutList } from "./CutList";
 import { FindingsList } from "./FindingsList";
+import { OpeningForm } from "./OpeningForm";
 import { OpeningsPanel } from "./OpeningsPanel";
+import { newOpening } from "./openingDraft";
 import { PhraseLine } from "./PhraseLine";
 import { PieceCard } from "./PieceCard";
 import { NOTHING_PICKED, pick, stepAlong, stepUp } from "./picking";
@@ -94,6 +96,10 @@ function Framed({
   onTape: (tape: Tape) => void;
 }) {
   const [picked, act] = useReducer(pick, NOTHING_PICKED);
+  const [tab, setTab] = useState("findings");
+  // The opening in the form, "" for a new one, null while there is no form.
+  const [open, setOpen] = useState<string | null>(null);
+  const edited = bench.openings.find(({ opening }) => opening.id === open)?.opening;
   const picking: Picking = {
     picked: picked.key,
     hovered: picked.hovered,
@@ -114,7 +120,13 @@ function Framed({
   return (
     <Flex flex="1" minH="0" direction={{ base: "column", lg: "row" }}>
       <Flex direction="column" flex="1" minW="0" minH={{ base: "560px", lg: "0" }}>
-        <BenchDrawing bench={bench} picking={picking} place={picked.place} onKey={onKey} />
+        <BenchDrawing
+          bench={bench}
+          picking={picking}
+          place={picked.place}
+          onKey={onKey}
+          onOpening={setOpen}
+        />
         <Readout bench={bench} picked={picked.key} onStep={step} tape={tape} onTape={onTape} />
       </Flex>
       <Flex
@@ -126,31 +138,45 @@ function Framed({
         bg="bench"
         borderStartWidth="1px"
       >
-        <PieceCard bench={bench} picked={picked.key} />
-        <Tabs.Root defaultValue="findings" lazyMount>
-          <Tabs.List>
-            <Tabs.Trigger value="findings">Findings {bench.wall.findings.length || ""}</Tabs.Trigger>
-            <Tabs.Trigger value="cut">Cut list</Tabs.Trigger>
-            <Tabs.Trigger value="openings">Openings</Tabs.Trigger>
-            <Tabs.Trigger value="ways">Ways</Tabs.Trigger>
-          </Tabs.List>
-          <Tabs.Content value="findings">
-            <FindingsList
-              findings={bench.wall.findings}
-              onShow={({ at, member }) => act({ type: "place", at, key: member })}
-              onFix={(fix) => change.make(fix)}
-            />
-          </Tabs.Content>
-          <Tabs.Content value="cut">
-            <CutList bench={bench} />
-          </Tabs.Content>
-          <Tabs.Content value="openings">
-            <OpeningsPanel job={job} bench={bench} change={change} />
-          </Tabs.Content>
-          <Tabs.Content value="ways">
-            <WaysPanel job={job} bench={bench} change={change} />
-          </Tabs.Content>
-        </Tabs.Root>
+        {open !== null ? (
+          <OpeningForm
+            key={open}
+            job={job}
+            bench={bench}
+            before={edited ?? null}
+            draft={edited ?? newOpening(job, bench.wall.id)}
+            change={change}
+            onClose={() => setOpen(null)}
+          />
+        ) : (
+          <>
+            <PieceCard bench={bench} picked={picked.key} />
+            <Tabs.Root value={tab} onValueChange={({ value }) => setTab(value)} lazyMount unmountOnExit>
+              <Tabs.List>
+                <Tabs.Trigger value="findings">Findings {bench.wall.findings.length || ""}</Tabs.Trigger>
+                <Tabs.Trigger value="cut">Cut list</Tabs.Trigger>
+                <Tabs.Trigger value="openings">Openings</Tabs.Trigger>
+                <Tabs.Trigger value="ways">Ways</Tabs.Trigger>
+              </Tabs.List>
+              <Tabs.Content value="findings">
+                <FindingsList
+                  findings={bench.wall.findings}
+                  onShow={({ at, member }) => act({ type: "place", at, key: member })}
+                  onFix={(fix) => change.make(fix)}
+                />
+              </Tabs.Content>
+              <Tabs.Content value="cut">
+                <CutList bench={bench} />
+              </Tabs.Content>
+              <Tabs.Content value="openings">
+                <OpeningsPanel bench={bench} onOpen={setOpen} />
+              </Tabs.Content>
+              <Tabs.Content value="ways">
+                <WaysPanel job={job} bench={bench} change={change} />
+              </Tabs.Content>
+            </Tabs.Root>
+          </>
+        )}
       </Flex>
       <Box position="absolute" w="1px" h="1px" overflow="hidden" aria-live="polite">
         {picked.key}

@@ -10,7 +10,7 @@ const Table = chakra("table", {
     borderCollapse: "collapse",
     "& th, & td": {
       px: "2",
-      py: "1",
+      py: "0.5",
       textAlign: "start",
       verticalAlign: "baseline",
       borderBottomWidth: "1px",
@@ -33,7 +33,7 @@ export function CutList({ bench }: { bench: Bench }) {
           <tr>
             <th className="end">Boards</th>
             <th>Size</th>
-            <th className="end">Length, in</th>
+            <th className="end">Length</th>
             <th>For</th>
           </tr>
         </thead>
@@ -77,8 +77,8 @@ export function CutList({ bench }: { bench: Bench }) {
         </tbody>
       </Table>
       <Text px="4" pt="2" fontSize="13px" color="faint">
-        {count} boards. Header sizes follow the approved drawings. Keep hands clear of the blade; wear eye
-        protection.
+        {count} boards, lengths in inches. Header sizes follow the approved drawings. Keep hands clear of the
+        blade; wear eye protection.
       </Text>
     </Box>
   );

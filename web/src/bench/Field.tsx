@@ -1,4 +1,4 @@
-import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import { RotateCcw } from "lucide-react";
 import type { ReactNode } from "react";
 
@@ -17,7 +17,7 @@ export function Field({
 }) {
   return (
     <Flex align="center" gap="2" py="1">
-      <Text fontSize="14px" w="116px" flexShrink="0" lineHeight="1.15">
+      <Text fontSize="14px" w="108px" flexShrink="0" lineHeight="1.15">
         {label}
       </Text>
       <Box flex="1" minW="0">
@@ -42,10 +42,10 @@ export function Field({
 /** A group of rows with its name. */
 export function FieldGroup({ name, children }: { name: string; children: ReactNode }) {
   return (
-    <Box as="fieldset" px="4" py="2" borderBottomWidth="1px">
-      <Text as="legend" fontFamily="heading" fontWeight="700" fontSize="17px">
+    <Box role="group" aria-label={name} px="4" pt="3" pb="2" borderBottomWidth="1px">
+      <Heading as="h3" fontFamily="heading" fontWeight="700" fontSize="17px" mb="1">
         {name}
-      </Text>
+      </Heading>
       {children}
     </Box>
   );

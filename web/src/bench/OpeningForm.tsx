@@ -22,13 +22,13 @@ import { SumColumn } from "./PieceCard";
 import type { BenchChange } from "./useBenchChange";
 
 const SIZINGS = [
-  { value: "unit", label: "Call-out of the unit" },
-  { value: "rough", label: "Rough, as scheduled" },
+  { value: "unit", label: "Unit call-out" },
+  { value: "rough", label: "RO as scheduled" },
 ] as const;
 const REFERENCES = [
   { value: "centre", label: "Centre" },
   { value: "edge", label: "Nearest edge" },
-  { value: "centred", label: "Centred in the wall" },
+  { value: "centred", label: "Centred" },
 ] as const;
 const COUNTS = [
   { value: "", label: "As the wall" },
@@ -78,7 +78,7 @@ export function OpeningForm({
   }
 
   return (
-    <Box as="section" aria-label={before ? `Change ${before.id}` : "New opening"}>
+    <Box as="section" aria-label={before ? `Change ${before.id}` : "New opening"} overflowY="auto" minH="0">
       <FieldGroup name={before ? `Opening ${before.id}` : "New opening"}>
         <Field label="Mark">
           <TextField
@@ -250,7 +250,7 @@ function OwnWays({
             choices={[
               { value: "", label: "As the wall" },
               { value: "to-plate", label: "To the plate" },
-              { value: "floating", label: "Floating on the sill" },
+              { value: "floating", label: "Floating on sill" },
             ]}
             onChoose={(jacks) => set({ jacks: jacks || null })}
           />

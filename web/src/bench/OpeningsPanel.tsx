@@ -1,30 +1,11 @@
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { Plus } from "lucide-react";
-import { useState } from "react";
-import type { Bench, Job, OpeningOnBench } from "../api/client";
+import type { Bench, OpeningOnBench } from "../api/client";
 import { Figure } from "../drawing/Figure";
 import { printer } from "../drawing/figures";
-import { OpeningForm } from "./OpeningForm";
-import { newOpening } from "./openingDraft";
-import type { BenchChange } from "./useBenchChange";
 
-/** The wall's openings; one of them, or a new one, open in the form. */
-export function OpeningsPanel({ job, bench, change }: { job: Job; bench: Bench; change: BenchChange }) {
-  const [open, setOpen] = useState<string | null>(null);
-  const edited = bench.openings.find(({ opening }) => opening.id === open)?.opening;
-
-  if (open !== null)
-    return (
-      <OpeningForm
-        key={open}
-        job={job}
-        bench={bench}
-        before={edited ?? null}
-        draft={edited ?? newOpening(job, bench.wall.id)}
-        change={change}
-        onClose={() => setOpen(null)}
-      />
-    );
+/** The wall's openings, each with its rough opening and header. */
+export function OpeningsPanel({ bench, onOpen }: { bench: Bench; onOpen: (id: string) => void }) {
   return (
     <Box>
       <Box as="ul" listStyleType="none" aria-label="Openings">
@@ -33,7 +14,7 @@ export function OpeningsPanel({ job, bench, change }: { job: Job; bench: Bench; 
             key={opening.opening.id}
             opening={opening}
             print={printer(bench.figures)}
-            onOpen={() => setOpen(opening.opening.id)}
+            onOpen={() => onOpen(opening.opening.id)}
           />
         ))}
       </Box>
@@ -43,7 +24,7 @@ export function OpeningsPanel({ job, bench, change }: { job: Job; bench: Bench; 
         </Text>
       )}
       <Box p="4">
-        <Button onClick={() => setOpen("")}>
+        <Button onClick={() => onOpen("")}>
           <Plus /> Opening
         </Button>
       </Box>

@@ -59,15 +59,17 @@ export function PhraseLine({
       align="center"
       gap="3"
       px="4"
-      h="52px"
+      py="2"
+      minH="52px"
+      wrap={{ base: "wrap", md: "nowrap" }}
       borderBottomWidth="1px"
       flexShrink="0"
     >
       <Input
         ref={field}
         size="md"
-        w="300px"
-        flexShrink="0"
+        w={{ base: "auto", md: "300px" }}
+        flex={{ base: "1 1 200px", md: "none" }}
         aria-label={wall === null ? "Type a wall" : "Type an opening"}
         placeholder={`${what} ${example}`}
         autoComplete="off"
@@ -78,7 +80,7 @@ export function PhraseLine({
       <Button type="submit" size="md" variant="solid" disabled={!text.trim() || change.isBusy}>
         <CornerDownLeft /> Add
       </Button>
-      <Box minW="0" flex="1" aria-live="polite">
+      <Box minW="0" flex={{ base: "1 1 100%", md: "1" }} aria-live="polite">
         {said !== "" && <Understood reading={reading.data} error={reading.error} />}
         {said === "" && wall !== null && (
           <Text color="faint" fontSize="13px" truncate>

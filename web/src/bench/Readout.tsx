@@ -25,7 +25,17 @@ export function Readout({
   const all = stops(bench);
   const place = picked ? all.indexOf(picked) : -1;
   return (
-    <Flex align="center" gap="3" px="4" h="72px" borderTopWidth="1px" bg="bench" flexShrink="0">
+    <Flex
+      align="center"
+      gap="3"
+      px="4"
+      py="2"
+      minH="72px"
+      wrap={{ base: "wrap", md: "nowrap" }}
+      borderTopWidth="1px"
+      bg="bench"
+      flexShrink="0"
+    >
       <Button size="lg" aria-label="Mark before" disabled={place === 0} onClick={() => onStep(-1)}>
         <ChevronLeft />
       </Button>
@@ -47,7 +57,7 @@ function Called({ bench, picked }: { bench: Bench; picked: string | null }) {
   const print = printer(bench.figures);
   if (!first)
     return (
-      <Text color="faint">
+      <Text color="faint" flexBasis={{ base: "60%", md: "auto" }} flexShrink={{ md: 1 }}>
         {bench.wall.members.some(({ id }) => id === picked)
           ? "This piece is not marked on a plate."
           : "Step through the marks with the arrows, or pick a piece."}

@@ -21,10 +21,10 @@ const ONE_TWO = [
 const TO_THREE = [...ONE_TWO, { value: "3", label: "3" }] as const;
 const JACKS = [
   { value: "to-plate", label: "To the plate" },
-  { value: "floating", label: "Floating on the sill" },
+  { value: "floating", label: "Floating on sill" },
 ] as const;
 const YES_NO = [
-  { value: "yes", label: "Against each king too" },
+  { value: "yes", label: "At kings too" },
   { value: "no", label: "On the lines only" },
 ] as const;
 

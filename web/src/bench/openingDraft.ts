@@ -57,11 +57,11 @@ export function positionOf({ reference, distance, from }: Place): Position {
 /** What a position can be measured from, in a wall with these openings. */
 export function origins(openings: string[]): { value: string; label: string }[] {
   return [
-    { value: "plate-start", label: "left end of the plate" },
-    { value: "plate-end", label: "right end of the plate" },
-    { value: "outside-start", label: "outside, left" },
-    { value: "outside-end", label: "outside, right" },
-    ...openings.map((id) => ({ value: `${OPENING}${id}`, label: `far edge of ${id}` })),
+    { value: "plate-start", label: "Left end, plate" },
+    { value: "plate-end", label: "Right end, plate" },
+    { value: "outside-start", label: "Left, outside" },
+    { value: "outside-end", label: "Right, outside" },
+    ...openings.map((id) => ({ value: `${OPENING}${id}`, label: `Far edge of ${id}` })),
   ];
 }
 

@@ -1,6 +1,7 @@
 import type { Member, OpeningOnBench } from "../api/client";
 import { colour } from "../app/theme";
-import type { Picking } from "./PlateStrip";
+import { lettering } from "./lettering";
+import { isLit, type Picking } from "./PlateStrip";
 import { SvgFigure } from "./SvgFigure";
 import type { Scale } from "./scale";
 import { fillOf } from "./wood";
@@ -34,6 +35,7 @@ export function Elevation({
   scale,
   rise,
   picking,
+  onOpening,
 }: {
   members: Member[];
   openings: OpeningOnBench[];
@@ -41,16 +43,28 @@ export function Elevation({
   scale: Scale;
   rise: Rise;
   picking: Picking;
+  onOpening: (id: string) => void;
 }) {
   return (
     <g>
       {openings
         .filter((opening) => opening.framed)
         .map((opening) => (
-          <RoughOpening key={opening.opening.id} opening={opening} print={print} scale={scale} rise={rise} />
+          <RoughOpening
+            key={opening.opening.id}
+            opening={opening}
+            print={print}
+            scale={scale}
+            rise={rise}
+            onOpen={() => onOpening(opening.opening.id)}
+          />
         ))}
       {members.map((member) => (
         <Piece key={member.id} member={member} scale={scale} rise={rise} picking={picking} />
+      ))}
+      {/* After every piece, so that no neighbour covers a letter. */}
+      {members.map((member) => (
+        <Letter key={member.id} member={member} scale={scale} rise={rise} isLit={isLit(member.id, picking)} />
       ))}
     </g>
   );
@@ -72,9 +86,7 @@ function Piece({
   const top = rise.y(member.y + member.height);
   const height = rise.y(member.y) - top;
   const isPicked = picking.picked === member.id;
-  const isLit = isPicked || picking.hovered === member.id;
-  const letter = LETTERS[member.role];
-  const hasRoom = letter && width >= LETTER_ROOM && height >= 9;
+  const lit = isLit(member.id, picking);
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: arrow keys step through the pieces; this is the mouse's way
     <g
@@ -89,27 +101,44 @@ function Piece({
         y={top + 0.5}
         width={Math.max(width - 1, 1)}
         height={Math.max(height - 1, 1)}
-        fill={isLit ? colour("chalkWash") : fillOf(member.role)}
-        stroke={isLit ? colour("chalk") : colour("pineEdge")}
+        fill={lit ? colour("chalkWash") : fillOf(member.role)}
+        stroke={lit ? colour("chalk") : colour("pineEdge")}
         strokeWidth={isPicked ? 2 : 1}
       />
-      {hasRoom && (
-        <text
-          x={left + width / 2}
-          y={top + height / 2 + 3.6}
-          fontSize={10}
-          fontWeight={800}
-          textAnchor="middle"
-          fill={isLit ? colour("chalk") : colour("ink")}
-          stroke={isLit ? colour("chalkWash") : colour("pine")}
-          strokeWidth={2}
-          paintOrder="stroke"
-          style={LETTER}
-        >
-          {letter}
-        </text>
-      )}
     </g>
+  );
+}
+
+function Letter({
+  member,
+  scale,
+  rise,
+  isLit,
+}: {
+  member: Member;
+  scale: Scale;
+  rise: Rise;
+  isLit: boolean;
+}) {
+  const left = scale.x(member.x);
+  const width = scale.x(member.x + member.width) - left;
+  const top = rise.y(member.y + member.height);
+  const height = rise.y(member.y) - top;
+  const letter = LETTERS[member.role];
+  if (!letter || width < LETTER_ROOM || height < 9) return null;
+  return (
+    <text
+      x={left + width / 2}
+      y={top + height / 2 + 3.6}
+      textAnchor="middle"
+      fill={isLit ? colour("chalk") : colour("ink")}
+      stroke={isLit ? colour("chalkWash") : colour("pine")}
+      strokeWidth={2}
+      paintOrder="stroke"
+      style={lettering(11, 800)}
+    >
+      {letter}
+    </text>
   );
 }
 
@@ -118,11 +147,13 @@ function RoughOpening({
   print,
   scale,
   rise,
+  onOpen,
 }: {
   opening: OpeningOnBench;
   print: (inches: number) => string;
   scale: Scale;
   rise: Rise;
+  onOpen: () => void;
 }) {
   const left = scale.x(opening.start.value);
   const right = scale.x(opening.end);
@@ -133,7 +164,14 @@ function RoughOpening({
   const rough = `${print(opening.rough_width.value)} x ${print(opening.rough_height.value)}`;
   const isWide = right - left > 70;
   return (
-    <g aria-hidden textAnchor="middle" fill={colour("ink")}>
+    <g
+      aria-hidden
+      data-opening={opening.opening.id}
+      textAnchor="middle"
+      fill={colour("ink")}
+      style={{ cursor: "pointer" }}
+      onClick={onOpen}
+    >
       <rect x={left} y={top} width={right - left} height={bottom - top} fill={colour("raised")} />
       <path
         d={`M${left} ${top + 0.5}H${right}`}
@@ -145,15 +183,13 @@ function RoughOpening({
         <SvgFigure
           x={middle}
           y={top + 18}
-          fontSize={13}
+          size={14}
           fill={colour("chalk")}
           text={`head ${print(opening.head)}`}
         />
       )}
-      <SvgFigure x={middle} y={centre - 2} fontSize={22} fontWeight={800} text={opening.opening.id} />
-      <SvgFigure x={middle} y={centre + 18} fontSize={isWide ? 16 : 13} fontWeight={600} text={rough} />
+      <SvgFigure x={middle} y={centre - 2} size={24} weight={800} text={opening.opening.id} />
+      <SvgFigure x={middle} y={centre + 18} size={isWide ? 17 : 13} text={rough} />
     </g>
   );
 }
-
-const LETTER = { fontFamily: "'Sofia Sans Condensed Variable', sans-serif", pointerEvents: "none" } as const;

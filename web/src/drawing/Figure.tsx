@@ -3,10 +3,10 @@ import { parts } from "./figures";
 
 const Fraction = chakra("span", {
   base: {
-    fontSize: "0.66em",
+    fontSize: "0.64em",
     whiteSpace: "nowrap",
-    "& sup": { verticalAlign: "0.42em", lineHeight: 0 },
-    "& sub": { verticalAlign: "-0.1em", lineHeight: 0 },
+    "& sup": { fontSize: "1em", top: 0, verticalAlign: "0.4em", lineHeight: 0 },
+    "& sub": { fontSize: "1em", bottom: 0, verticalAlign: "-0.08em", lineHeight: 0 },
   },
 });
 

@@ -1,5 +1,6 @@
 import type { Mark } from "../api/client";
 import { colour } from "../app/theme";
+import { lettering } from "./lettering";
 import type { Scale } from "./scale";
 import { fillOf } from "./wood";
 
@@ -7,6 +8,9 @@ import { fillOf } from "./wood";
 const IN_ROW = 9;
 /** Below this no symbol can be read; the lines and hatches stay. */
 const READABLE_SYMBOL = 3;
+
+/** A symbol may be wider than its wood, as it is on a real plate; only neighbours must keep apart. */
+const SYMBOL_SIZE = 17;
 
 /** Rows in which crowded symbols stand, by role: neighbours never share one. */
 const ROW: Record<string, number> = { king: 0, jack: 1, bottom_cripple: 2, top_cripple: 2 };
@@ -62,8 +66,24 @@ export function PlateStrip({
           picking={picking}
         />
       ))}
+      {/* After every line, so that no neighbour's line runs over a symbol. */}
+      {marks.map((mark) => (
+        <MarkSymbol
+          key={markKey(mark)}
+          mark={mark}
+          scale={scale}
+          y={y}
+          height={height}
+          isLit={isLit(markKey(mark), picking)}
+        />
+      ))}
     </g>
   );
+}
+
+/** Whether something is picked, or under the mouse. */
+export function isLit(key: string, { picked, hovered }: Picking): boolean {
+  return picked === key || hovered === key;
 }
 
 function PlateMark({
@@ -86,7 +106,7 @@ function PlateMark({
   const right = scale.x(mark.at + mark.width);
   const width = right - left;
   const isPicked = picking.picked === key;
-  const isLit = isPicked || picking.hovered === key;
+  const lit = isLit(key, picking);
   const line = hook === "start" ? left : right;
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: arrow keys step through the marks; this is the mouse's way
@@ -104,58 +124,53 @@ function PlateMark({
           y={y}
           width={width}
           height={height}
-          fill={isLit ? colour("chalkWash") : fillOf(mark.role)}
+          fill={lit ? colour("chalkWash") : fillOf(mark.role)}
           stroke={colour("pineEdge")}
           strokeWidth={0.5}
         />
       )}
       <path
         d={`M${line} ${y}V${y + height}`}
-        stroke={isLit ? colour("chalk") : colour("crayon")}
+        stroke={lit ? colour("chalk") : colour("crayon")}
         strokeWidth={isPicked ? 3 : 1.6}
         strokeDasharray={mark.width === 0 ? "5 3" : undefined}
       />
-      <MarkSymbol mark={mark} left={left} width={width} y={y} height={height} isLit={isLit} />
     </g>
   );
 }
 
 function MarkSymbol({
   mark,
-  left,
-  width,
+  scale,
   y,
   height,
   isLit,
 }: {
   mark: Mark;
-  left: number;
-  width: number;
+  scale: Scale;
   y: number;
   height: number;
   isLit: boolean;
 }) {
+  const left = scale.x(mark.at);
+  const width = scale.x(mark.at + mark.width) - left;
   if (mark.width > 0 && width < READABLE_SYMBOL) return null;
   const isLine = mark.width === 0;
   const row = width >= IN_ROW || isLine ? undefined : ROW[mark.role];
   const middle = row === undefined ? height / 2 : (height * (2 * row + 1)) / 6;
-  const size = row === undefined ? (isLine ? 11 : Math.min(17, Math.max(12, width * 1.5))) : 12;
+  const size = isLine ? 12 : row === undefined ? SYMBOL_SIZE : Math.min(SYMBOL_SIZE, height / 3);
   return (
     <text
       x={isLine ? left + 3 : left + width / 2}
       y={y + middle + size * 0.36}
-      fontSize={size}
-      fontWeight={800}
       textAnchor={isLine ? "start" : "middle"}
       fill={isLit ? colour("chalk") : colour("crayon")}
       stroke={colour("pine")}
       strokeWidth={2.5}
       paintOrder="stroke"
-      style={SYMBOL}
+      style={lettering(size, 800)}
     >
       {mark.symbol}
     </text>
   );
 }
-
-const SYMBOL = { fontFamily: "'Sofia Sans Condensed Variable', sans-serif", pointerEvents: "none" } as const;

@@ -1,4 +1,5 @@
 import { colour } from "../app/theme";
+import { lettering } from "./lettering";
 import type { Scale } from "./scale";
 
 /** Narrowest a printed inch mark may be before its neighbours are left out, in pixels. */
@@ -55,7 +56,7 @@ export function Tape({
           ) : null,
         )}
       </g>
-      <g style={LABEL} fontSize={13} textAnchor="middle">
+      <g textAnchor="middle">
         {inches
           .filter((inch) => inch % step === 0 && inch > held.burned)
           .map((inch) => (
@@ -63,7 +64,7 @@ export function Tape({
               key={inch}
               x={at(inch)}
               y={y + height / 2 + 4.5}
-              fontWeight={inch % 12 === 0 ? 750 : 500}
+              style={lettering(14, inch % 12 === 0 ? 750 : 500)}
               fill={colour("ink")}
             >
               {inch}
@@ -78,8 +79,3 @@ export function Tape({
 function tick(inch: number, step: number): number {
   return inch % step === 0 ? 8 : 4;
 }
-
-const LABEL = {
-  fontFamily: "'Sofia Sans Condensed Variable', sans-serif",
-  fontVariantNumeric: "tabular-nums",
-} as const;
