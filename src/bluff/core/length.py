@@ -38,7 +38,7 @@ _SPELLING = str.maketrans(
 )
 _VULGAR = {"½": "1/2", "¼": "1/4", "¾": "3/4", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8"}
 
-_INCHES = r"(?P<whole>\d+(?:\.\d+)?|\.\d+)?(?P<gap>\s+(?=\d+/))?(?P<fraction>\d+/\d+)?"
+_INCHES = r"(?:(?P<whole>\d+(?:\.\d+)?|\.\d+)(?:\s+(?P<fraction>\d+/\d+))?|(?P<alone>\d+/\d+))?"
 _FEET_AND_INCHES = re.compile(
     rf"""(?P<feet>\d+(?:\.\d+)?)\s*(?:'|ft\.?|feet|foot)\s*-?\s*(?:{_INCHES}\s*(?:"|in\.?|inch(?:es)?)?)?"""
 )
@@ -258,8 +258,8 @@ def _feet_and_inches(said: str, match: re.Match[str]) -> Fraction:
 
 def _inch_part(said: str, match: re.Match[str]) -> Fraction:
     """The inches of a match of `_INCHES`: a whole or decimal number, a tape fraction, or both."""
-    whole, fraction = match["whole"], match["fraction"]
-    if whole and fraction and (not match["gap"] or "." in whole):
+    whole, fraction = match["whole"], match["fraction"] or match["alone"]
+    if fraction and "." in (whole or ""):
         raise LengthError(f"“{said}” is not a length; {_WRITE}.")
     total = Fraction(whole or 0)
     if fraction:

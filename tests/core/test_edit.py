@@ -1,0 +1,84 @@
+from dataclasses import replace
+
+import pytest
+from framing import framed, job_of
+
+from bluff.core.edit import (
+    AddOpening,
+    AddWall,
+    ChangeOpening,
+    ChangeWall,
+    RemoveOpening,
+    RemoveWall,
+    RenameJob,
+    SetWays,
+    apply,
+    describe,
+)
+from bluff.core.errors import EditError, JobError
+from bluff.core.finding import Code
+from bluff.core.phrase import read_opening, read_wall
+from bluff.core.standard import Ways
+
+
+@pytest.fixture
+def job():
+    return job_of("18-6 2x4", "3-6x4-6 @ 9-3", "2-0x3-0 @ 1-0 past W1")
+
+
+def test_an_edit_leaves_the_old_job_as_it_was(job):
+    before = job
+    after = apply(job, RemoveOpening("W1"))
+    assert [opening.id for opening in job.openings] == ["W1", "W2"]
+    assert before == job
+    assert [opening.id for opening in after.openings] == ["W2"]
+
+
+def test_a_wall_that_gets_another_mark_takes_its_openings_along(job):
+    renamed = apply(job, ChangeWall("A", read_wall("N 20' 2x6", job)))
+    assert {opening.wall for opening in renamed.openings} == {"N"}
+
+
+def test_an_opening_that_gets_another_mark_is_still_measured_from(job):
+    after = apply(job, ChangeOpening("W1", read_opening("3-6x4-6 @ 9-3", job_of("9' 2x4"), job.walls[0])))
+    assert after == job
+    renamed = apply(job, ChangeOpening("W1", replace(job.opening("W1"), id="Big")))
+    assert not [finding for finding in framed(renamed).findings if finding.code is Code.OPENING_REFERENCE]
+
+
+def test_removing_a_wall_removes_its_openings(job):
+    assert apply(job, RemoveWall("A")).openings == ()
+
+
+def test_what_an_edit_names_must_be_there(job):
+    for edit in (RemoveWall("Z"), RemoveOpening("Z"), ChangeWall("Z", job.walls[0])):
+        with pytest.raises(EditError, match="There is no"):
+            apply(job, edit)
+    with pytest.raises(EditError, match="There is no opening Z"):
+        apply(job, ChangeOpening("Z", job.openings[0]))
+
+
+def test_the_result_must_still_be_a_job(job):
+    with pytest.raises(JobError, match="twice"):
+        apply(job, AddWall(job.walls[0]))
+    with pytest.raises(JobError, match="twice"):
+        apply(job, AddOpening(job.openings[0]))
+    with pytest.raises(JobError, match="needs a name"):
+        apply(job, RenameJob(" "))
+
+
+def test_every_edit_has_words(job):
+    wall, opening = job.walls[0], job.openings[0]
+    edits = {
+        RenameJob("Shed"): "rename the job Shed",
+        SetWays(Ways(sills=2)): "change the job's standard",
+        AddWall(wall): "add wall A",
+        ChangeWall("A", wall): "change wall A",
+        RemoveWall("A"): "remove wall A",
+        AddOpening(opening): "add window W1",
+        ChangeOpening("W1", opening): "change W1",
+        RemoveOpening("W1"): "remove W1",
+    }
+    assert [describe(edit) for edit in edits] == list(edits.values())
+    assert apply(job, SetWays(Ways(sills=2))).standard.sills == 2
+    assert apply(job, RenameJob("  Shed ")).name == "Shed"

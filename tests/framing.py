@@ -1,0 +1,60 @@
+"""What tests of the core share: a wall in one line, and looking things up in its framing."""
+
+from bluff import core
+from bluff.core.cut_list import CutRow
+from bluff.core.edit import AddOpening, AddWall
+from bluff.core.finding import Code, Finding
+from bluff.core.frame import Framing
+from bluff.core.length import Length, format_exact
+from bluff.core.member import Member, Plate, Role
+from bluff.core.phrase import read_opening, read_wall
+from bluff.core.standard import Ways
+
+
+def job_of(wall: str, *openings: str, **ways: object) -> core.Job:
+    """A job of one wall, everything typed: ``job_of("18-6 2x4", "3-6x4-6 @ 9-3", sills=2)``."""
+    job = core.Job("test", Ways(**ways))  # type: ignore[arg-type]
+    job = core.apply(job, AddWall(read_wall(wall, job)))
+    for opening in openings:
+        job = core.apply(job, AddOpening(read_opening(opening, job, job.walls[0])))
+    return job
+
+
+def framed(job: core.Job) -> Framing:
+    """The first wall of a job, framed."""
+    return core.frame(core.wall_plan(job, job.walls[0]))
+
+
+def frame_wall(wall: str, *openings: str, **ways: object) -> Framing:
+    return framed(job_of(wall, *openings, **ways))
+
+
+def member(framing: Framing, member_id: str) -> Member:
+    """A member by its id, without the wall's own."""
+    return next(member for member in framing.members if member.id == f"{framing.plan.id}/{member_id}")
+
+
+def in_role(framing: Framing, role: Role) -> list[Member]:
+    return [member for member in framing.members if member.role is role]
+
+
+def starts(framing: Framing, role: Role) -> list[str]:
+    """Where the members of a role stand, as printed."""
+    return [format_exact(member.start) for member in in_role(framing, role)]
+
+
+def lengths(framing: Framing, role: Role) -> set[str]:
+    return {format_exact(member.length.value) for member in in_role(framing, role)}
+
+
+def marked(framing: Framing, plate: Plate, role: str | None = None) -> list[str]:
+    """Where a plate is marked, as printed."""
+    return [format_exact(mark.at.value) for mark in framing.marks if mark.plate is plate and role in (None, mark.role)]
+
+
+def found(framing: Framing, code: Code) -> list[Finding]:
+    return [finding for finding in framing.findings if finding.code is code]
+
+
+def row(framing: Framing, size: str, length: Length) -> CutRow:
+    return next(row for row in core.cut_list([framing]) if (row.size, row.length) == (size, length))
