@@ -1,5 +1,6 @@
 import os
 
+import pytest
 from hypothesis import HealthCheck, settings
 
 settings.register_profile(
@@ -12,3 +13,36 @@ settings.register_profile(
 )
 settings.register_profile("search", parent=settings.get_profile("check"), max_examples=3000, derandomize=False)
 settings.load_profile(os.environ.get("HYPOTHESIS_PROFILE", "check"))
+
+
+@pytest.fixture(scope="session")
+def database_url():
+    """A PostgreSQL of its own for every test process, migrated; gone when the process ends."""
+    from bluff.store.cluster import throwaway_cluster
+    from bluff.store.database import migrate
+
+    with throwaway_cluster() as url:
+        migrate(url)
+        yield url
+
+
+@pytest.fixture
+def pool(database_url):
+    """Connections to a database with one crew and nothing else."""
+    from bluff.service.sessions import ensure_installation
+    from bluff.store.database import open_pool
+
+    with open_pool(database_url) as pool:
+        with pool.connection() as connection:
+            connection.execute("TRUNCATE crew CASCADE")
+        ensure_installation(pool)
+        yield pool
+
+
+@pytest.fixture
+def account(pool):
+    """The one account of the installation."""
+    from bluff.store import accounts
+
+    with pool.connection() as connection:
+        return accounts.only_account(connection)

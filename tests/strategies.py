@@ -87,7 +87,7 @@ wall_ways = st.builds(
 @st.composite
 def openings(draw: st.DrawFn, number: int, length: Length) -> Opening:
     kind = draw(st.sampled_from(OpeningKind))
-    height = lengths(70, 84) if kind.is_doorway else lengths(8, 60)
+    height = lengths(70, 84) if kind.is_doorway else lengths(8, 55)
     origins = [FromPlate(end) for end in End] + [FromOutside(end) for end in End]
     origin = draw(st.sampled_from([*origins, *([FromOpening(f"O{number - 1}")] if number else [])]))
     most = 60 if isinstance(origin, FromOpening) else length // 64
@@ -96,7 +96,7 @@ def openings(draw: st.DrawFn, number: int, length: Length) -> Opening:
         id=f"O{number}",
         wall="A",
         kind=kind,
-        size=Size(draw(lengths(8, 72)), draw(height)),
+        size=Size(draw(lengths(8, 48) | lengths(8, 100)), draw(height)),
         sizing=draw(st.sampled_from(Sizing)),
         position=draw(at | st.just(Centred())),
         ways=draw(opening_ways),
@@ -106,7 +106,8 @@ def openings(draw: st.DrawFn, number: int, length: Length) -> Opening:
 @st.composite
 def jobs(draw: st.DrawFn) -> Job:
     """A job of one random wall with up to five random openings, many of which will be in each other's way."""
-    length = draw(lengths(3, 480))
+    # Mostly walls with room for what goes in; sometimes stubs.
+    length = draw(lengths(200, 480) | lengths(90, 480) | lengths(3, 60))
     wall = Wall(
         "A",
         draw(st.sampled_from(["2x4", "2x6"])),

@@ -1,0 +1,206 @@
+import json
+from pathlib import Path
+from uuid import uuid4
+
+import pytest
+
+EXAMPLE = (Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json").read_bytes()
+WALL = {"edit": "add-wall", "wall": {"id": "A", "stud": "2x4", "length": "18' 6"}}
+WINDOW = {
+    "edit": "add-opening",
+    "opening": {"id": "W1", "wall": "A", "kind": "window", "unit": "3-6 x 4-6", "at": {"centre": "9-3"}},
+}
+
+
+@pytest.fixture
+def job(client):
+    """An empty job."""
+    return client.post("/api/jobs", json={"name": "Shed"}).json()
+
+
+@pytest.fixture
+def edit(client, job):
+    """Makes edits one after the other, each on the revision before."""
+
+    def make(*edits):
+        state = client.get(f"/api/jobs/{job['id']}").json()
+        for edit in edits:
+            answer = client.post(f"/api/jobs/{job['id']}/edits", json={"revision": state["revision"], "edit": edit})
+            assert answer.status_code == 200, answer.text
+            state = answer.json()
+        return state
+
+    return make
+
+
+def bench(client, job, **query):
+    answer = client.get(f"/api/jobs/{job['id']}/walls/A/bench", params=query)
+    assert answer.status_code == 200, answer.text
+    return answer.json()
+
+
+def test_a_wall_is_laid_out_from_nothing(client, job, edit):
+    state = edit(WALL, WINDOW)
+    assert (state["revision"], state["undo"]) == (2, "add window W1")
+    assert state["walls"][0] == {
+        "id": "A",
+        "stud": "2x4",
+        "length": 222,
+        "openings": 1,
+        "findings": {"error": 0, "warning": 0, "info": 1},
+    }
+    on_bench = bench(client, job)
+    king = next(member for member in on_bench["wall"]["members"] if member["id"] == "A/W1/king/start")
+    assert king["x"] == 86.5
+    assert on_bench["figures"]["86.5"] == "86 1/2"
+    assert on_bench["feet"]["222"] == "18'-6\""
+
+
+def test_every_number_on_the_bench_is_printed(client, job, edit):
+    edit(WALL, WINDOW)
+    view = bench(client, job)
+
+    def numbers(data):
+        if isinstance(data, bool):
+            return
+        if isinstance(data, int | float):
+            yield data
+        elif isinstance(data, list | dict):
+            for inner in data.values() if isinstance(data, dict) else data:
+                yield from numbers(inner)
+
+    for part in ("wall", "openings", "readings", "cut_list", "spacers", "stud_length"):
+        for number in numbers(view[part]):
+            key = str(int(number)) if float(number).is_integer() else repr(float(number))
+            assert key in view["figures"], (part, number)
+
+
+def test_the_tape_reads_from_either_end_and_with_a_burned_inch(client, job, edit):
+    edit(WALL, WINDOW)
+    at = next(index for index, mark in enumerate(bench(client, job)["wall"]["marks"]) if mark["at"] == 15.25)
+    readings = {
+        (hook, burn): bench(client, job, hook=hook, burn=burn)["readings"][at]["at"]
+        for hook in ("start", "end")
+        for burn in (False, True)
+    }
+    assert readings == {
+        ("start", False): 15.25,
+        ("start", True): 16.25,
+        ("end", False): 222 - 16.75,
+        ("end", True): 223 - 16.75,
+    }
+
+
+def test_the_bench_says_what_holds_and_what_the_wall_sets_itself(client, job, edit):
+    edit(WALL, {"edit": "set-standard", "standard": {"sills": 2}})
+    edit({"edit": "change-wall", "id": "A", "wall": {**WALL["wall"], "spacing": 24}})
+    view = bench(client, job)
+    assert view["standard"]["wall"]["spacing"] == "24"
+    assert view["standard"]["job"]["spacing"] == "16"
+    assert view["standard"]["wall"]["sills"] == view["standard"]["job"]["sills"] == 2
+    assert view["entered"]["spacing"] == "24"
+    assert "sills" not in view["entered"]
+
+
+def test_an_edit_on_an_old_revision_gets_both_sides(client, job, edit):
+    edit(WALL)
+    answer = client.post(f"/api/jobs/{job['id']}/edits", json={"revision": 0, "edit": WINDOW})
+    assert answer.status_code == 409
+    body = answer.json()
+    assert body["current"]["revision"] == 1
+    assert body["yours"]["opening"]["id"] == "W1"
+    assert "Somebody changed this job" in body["message"]
+
+
+def test_undo_and_redo(client, job, edit):
+    revision = edit(WALL, WINDOW)["revision"]
+    undone = client.post(f"/api/jobs/{job['id']}/undo", json={"revision": revision}).json()
+    assert (undone["walls"][0]["openings"], undone["redo"]) == (0, "add window W1")
+    redone = client.post(f"/api/jobs/{job['id']}/redo", json={"revision": undone["revision"]}).json()
+    assert redone["walls"][0]["openings"] == 1
+    nothing = client.post(f"/api/jobs/{job['id']}/redo", json={"revision": redone["revision"]})
+    assert nothing.status_code == 409
+    assert nothing.json()["message"] == "There is nothing to redo in this job."
+
+
+def test_what_cannot_be_is_refused_with_its_path(client, job):
+    bad = {"edit": "add-wall", "wall": {"id": "A", "stud": "2x4", "length": "12'14"}}
+    answer = client.post(f"/api/jobs/{job['id']}/edits", json={"revision": 0, "edit": bad})
+    assert answer.status_code == 422
+    assert answer.json()["faults"][0]["path"] == "wall.length"
+    assert "write 13'-2\"" in answer.json()["message"]
+    for broken, says in (
+        ({"revision": 0, "edit": {"edit": "paint"}}, "one of rename-job"),
+        ({"revision": "x", "edit": WALL}, "“x”"),
+        ({"edit": WALL}, "is missing"),
+        ({"revision": 0, "edit": {"edit": "remove-wall", "id": "Z"}}, "There is no wall Z; there are no walls yet"),
+    ):
+        answer = client.post(f"/api/jobs/{job['id']}/edits", json=broken)
+        assert answer.status_code == 422
+        assert says in answer.json()["message"], answer.json()
+
+
+def test_a_typed_line_is_understood_before_it_counts(client, job, edit):
+    edit(WALL)
+    answer = client.post(f"/api/jobs/{job['id']}/phrase", json={"text": "3-6x4-6 @ 9-3", "wall": "A"}).json()
+    assert answer["says"] == "Window W1, 3-6 x 4-6"
+    assert [(total["name"], total["value"]) for total in answer["sums"]] == [
+        ("rough width", 43),
+        ("rough height", 55),
+        ("starts at", 89.5),
+    ]
+    assert client.get(f"/api/jobs/{job['id']}").json()["revision"] == 1
+    edit(answer["edit"])
+    wall = client.post(f"/api/jobs/{job['id']}/phrase", json={"text": "12' 2x6", "wall": None}).json()
+    assert wall["says"] == "Wall B of 2x6, 12'-0\""
+    refused = client.post(f"/api/jobs/{job['id']}/phrase", json={"text": "3-6x4-6", "wall": "A"})
+    assert refused.status_code == 422
+    assert client.post(f"/api/jobs/{job['id']}/phrase", json={"text": "x", "wall": "Z"}).status_code == 404
+
+
+def test_an_edit_can_be_looked_at_before_it_is_made(client, job, edit):
+    edit(WALL)
+    off = {**WINDOW, "opening": {**WINDOW["opening"], "at": {"centre": "1-0"}}}
+    answer = client.post(f"/api/jobs/{job['id']}/preview", json={"edit": off}).json()
+    assert "opening-off-wall" in [finding["code"] for finding in answer["findings"]]
+    assert client.get(f"/api/jobs/{job['id']}").json()["revision"] == 1
+    nothing_to_see = client.post(f"/api/jobs/{job['id']}/preview", json={"edit": {"edit": "rename-job", "name": "x"}})
+    assert nothing_to_see.status_code == 422
+
+
+def test_a_job_file_goes_in_and_comes_out_the_same(client):
+    imported = client.post("/api/jobs/import", content=EXAMPLE)
+    assert imported.status_code == 201
+    job = imported.json()
+    exported = client.get(f"/api/jobs/{job['id']}/file")
+    assert "quill-harbour-ferry-shelter.bluff.json" in exported.headers["content-disposition"]
+    again = client.post("/api/jobs/import", content=exported.content).json()
+    assert again["job"] == job["job"]
+    assert json.loads(exported.content)["walls"][0]["id"] == "A"
+
+
+def test_a_bad_file_is_refused_whole_with_every_fault(client):
+    answer = client.post("/api/jobs/import", content=b'{"format": "bluff-job", "version": 1, "walls": [{}]}')
+    assert answer.status_code == 422
+    assert {fault["path"] for fault in answer.json()["faults"]} == {"name", "walls[0].id", "walls[0].stud"}
+    assert client.get("/api/jobs").json() == []
+
+
+def test_a_file_too_large_is_refused_at_the_door(client):
+    answer = client.post("/api/jobs/import", content=b"x", headers={"content-length": str(10**9)})
+    assert answer.status_code == 413
+
+
+def test_jobs_are_listed_removed_and_restored(client, job):
+    (listed,) = client.get("/api/jobs").json()
+    assert (listed["name"], listed["walls"], listed["findings"]) == ("Shed", 0, {"error": 0, "warning": 0, "info": 0})
+    assert client.delete(f"/api/jobs/{job['id']}").status_code == 204
+    assert client.get("/api/jobs").json() == []
+    assert client.get(f"/api/jobs/{job['id']}").status_code == 404
+    assert client.post(f"/api/jobs/{job['id']}/restore").status_code == 200
+
+
+def test_what_is_not_there_is_not_found(client, job):
+    assert client.get(f"/api/jobs/{uuid4()}").status_code == 404
+    missing = client.get(f"/api/jobs/{job['id']}/walls/Z/bench")
+    assert (missing.status_code, missing.json()["message"]) == (404, "There is no wall Z; there are no walls yet.")

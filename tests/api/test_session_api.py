@@ -1,0 +1,67 @@
+import pytest
+from fastapi.testclient import TestClient
+
+from bluff.api.app import make_app
+from bluff.api.session import COOKIE
+from bluff.store import accounts
+
+
+def client_from(pool, host="127.0.0.1", to="http://127.0.0.1"):
+    return TestClient(make_app(pool, web=None), base_url=to, client=(host, 5000))
+
+
+def test_the_one_account_is_signed_in_by_itself_on_this_machine(pool):
+    with client_from(pool) as client:
+        answer = client.get("/api/session")
+        assert answer.json() == {"initials": "LF", "crew": "Our crew"}
+        cookie = answer.headers["set-cookie"]
+        assert "HttpOnly" in cookie
+        assert "SameSite=strict" in cookie
+        assert "set-cookie" not in client.get("/api/session").headers
+
+
+@pytest.mark.parametrize(
+    ("host", "to"),
+    [
+        ("192.0.2.7", "http://127.0.0.1"),
+        # A page elsewhere whose own name points here: its requests come from this machine, but are not for it.
+        ("127.0.0.1", "http://shelter.example"),
+        ("not-an-address", "http://127.0.0.1"),
+    ],
+)
+def test_nobody_else_is(pool, host, to):
+    with client_from(pool, host, to) as client:
+        answer = client.get("/api/jobs")
+        assert answer.status_code == 401
+        assert "sign-in screen" in answer.json()["message"]
+
+
+def test_a_session_is_good_from_anywhere(pool):
+    with client_from(pool) as here:
+        token = here.get("/api/session").cookies[COOKIE]
+    with client_from(pool, "192.0.2.7") as there:
+        there.cookies.set(COOKIE, token)
+        assert there.get("/api/jobs").status_code == 200
+        there.cookies.set(COOKIE, "guess")
+        assert there.get("/api/jobs").status_code == 401
+
+
+def test_with_two_accounts_somebody_must_say_who_they_are(pool):
+    with pool.connection() as connection:
+        accounts.add_crew(connection, "Another crew", "AC")
+    with client_from(pool) as client:
+        assert client.get("/api/session").status_code == 401
+
+
+def test_nothing_from_elsewhere_is_let_into_the_page(client):
+    headers = client.get("/api/session").headers
+    assert headers["content-security-policy"].startswith("default-src 'self'")
+    assert headers["cache-control"] == "no-store"
+
+
+def test_the_front_end_answers_its_own_addresses_and_no_others(pool, tmp_path):
+    (tmp_path / "index.html").write_text("<title>Bluff</title>")
+    with TestClient(make_app(pool, web=tmp_path), base_url="http://127.0.0.1") as client:
+        assert "Bluff" in client.get("/jobs/1/bench/A").text
+        assert client.get("/missing.js").status_code == 404
+        assert client.get("/api/missing").status_code == 404

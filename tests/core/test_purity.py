@@ -1,0 +1,57 @@
+"""The core imports nothing but itself and harmless parts of the standard library; imports point one way."""
+
+import ast
+from pathlib import Path
+
+import pytest
+
+import bluff
+
+ROOT = Path(bluff.__file__).parent
+HARMLESS = {
+    "bisect",
+    "collections",
+    "dataclasses",
+    "enum",
+    "fractions",
+    "itertools",
+    "math",
+    "re",
+    "string",
+    "typing",
+}
+LAYERS = {
+    "core": {"core"},
+    "formats": {"formats", "core"},
+    "store": {"store"},
+    "service": {"service", "store", "formats", "core"},
+    "api": {"api", "service", "store", "formats", "core"},
+}
+
+
+def imports_of(path):
+    for node in ast.walk(ast.parse(path.read_text())):
+        if isinstance(node, ast.Import):
+            yield from (name.name for name in node.names)
+        elif isinstance(node, ast.ImportFrom):
+            yield node.module if node.module != "bluff" else f"bluff.{node.names[0].name}"
+
+
+@pytest.mark.parametrize("path", sorted((ROOT / "core").glob("*.py")), ids=lambda path: path.stem)
+def test_the_core_does_nothing_but_think(path):
+    outside = {name for name in imports_of(path) if not name.startswith("bluff.core")}
+    assert {name.split(".")[0] for name in outside} <= HARMLESS
+
+
+@pytest.mark.parametrize("layer", LAYERS)
+def test_imports_point_one_way(layer):
+    for path in (ROOT / layer).glob("*.py"):
+        ours = {name.split(".")[1] for name in imports_of(path) if name.startswith("bluff.")}
+        assert ours - {"__version__"} <= LAYERS[layer], path
+
+
+def test_the_cores_front_door_is_all_there():
+    from bluff import core
+
+    assert sorted(core.__all__) == core.__all__
+    assert all(hasattr(core, name) for name in core.__all__)

@@ -1,0 +1,121 @@
+import json
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+
+from bluff.cli import UNREADABLE, main
+
+ROOT = Path(__file__).parents[2]
+EXAMPLE = ROOT / "examples" / "quill-harbour.bluff.json"
+
+
+@pytest.fixture
+def window_wall(tmp_path):
+    """The worked window wall, as somebody writes it by hand."""
+    path = tmp_path / "window.json"
+    job = {
+        "format": "bluff-job",
+        "version": 1,
+        "name": "Window wall",
+        "walls": [{"id": "A", "stud": "2x4", "length": "18' 6"}],
+        "openings": [
+            {"id": "W1", "wall": "A", "kind": "window", "unit": "3-6 x 4-6", "at": {"centre": "111", "from": "plate-start"}}
+        ],
+    }
+    path.write_text(json.dumps(job))
+    return path
+
+
+def framed(path, capsys):
+    assert main(["frame", str(path)]) == 0
+    return json.loads(capsys.readouterr().out)
+
+
+def test_prints_the_worked_wall_as_published(window_wall, capsys):
+    out = framed(window_wall, capsys)
+    (wall,) = out["walls"]
+    assert (wall["id"], wall["length"], wall["plate_length"], wall["height"]) == ("A", 222, 222, 97.125)
+    king = next(member for member in wall["members"] if member["id"] == "A/W1/king/start")
+    assert king == {
+        "id": "A/W1/king/start",
+        "role": "king",
+        "opening": "W1",
+        "size": "2x4",
+        "length": 92.625,
+        "x": 86.5,
+        "y": 1.5,
+        "width": 1.5,
+        "height": 92.625,
+        "orientation": "edge",
+        "plies": 1,
+        "why": {
+            "x": [["centre of W1", 111], ["half of the opening", -21.5], ["jack", -1.5], ["king", -1.5]],
+            "y": [["bottom plate", 1.5]],
+            "length": [["precut stud", 92.625]],
+        },
+    }
+    mark = next(mark for mark in wall["marks"] if mark["member"] == king["id"] and mark["plate"] == "bottom")
+    assert (mark["at"], mark["width"], mark["ahead"], mark["symbol"], mark["role"]) == (86.5, 1.5, True, "K", "king")
+    finding = wall["findings"][0]
+    assert (finding["code"], finding["severity"], finding["at"]) == ("header-source-unverified", "info", 89.5)
+    assert {"text", "do"} <= finding.keys()
+    assert {"size": "2x4", "length": 92.625, "count": 14, "roles": ["end_stud", "king", "stud"]} in out["cut_list"]
+    assert out["spacers"] == [{"thickness": 0.5, "depth": 7.25, "length": 46, "count": 1}]
+
+
+def test_every_number_of_the_output_is_explained(window_wall, capsys):
+    for wall in framed(EXAMPLE, capsys)["walls"]:
+        for member in wall["members"]:
+            for key, steps in member["why"].items():
+                assert sum(amount for _, amount in steps) == member[key], (member["id"], key)
+
+
+def test_a_fix_is_an_edit_in_the_words_of_the_file(window_wall, capsys):
+    fix = framed(window_wall, capsys)["walls"][0]["findings"][0]["fix"]
+    assert fix["edit"] == "change-opening"
+    assert fix["opening"] == {
+        "id": "W1",
+        "wall": "A",
+        "kind": "window",
+        "unit": "3-6 x 4-6",
+        "at": {"centre": "111", "from": "plate-start"},
+        "header": {"kind": "built-up", "size": "2x8", "plies": 2, "source": "drawings"},
+    }
+
+
+def test_the_example_frames_without_an_error(capsys):
+    findings = [finding for wall in framed(EXAMPLE, capsys)["walls"] for finding in wall["findings"]]
+    assert {finding["severity"] for finding in findings} == {"warning", "info"}
+
+
+def test_a_bad_file_gets_a_line_for_each_fault_and_exit_2(tmp_path, capsys):
+    bad = tmp_path / "bad.json"
+    bad.write_text('{"format": "bluff-job", "version": 1, "name": "x", "walls": [{"id": "A", "stud": "2x4", "size": 1}]}')
+    assert main(["frame", str(bad)]) == UNREADABLE
+    out, err = capsys.readouterr()
+    assert out == ""
+    assert err.startswith("walls[0].size: there is no such key here")
+    assert err.count("\n") == 1
+
+
+def test_a_file_that_is_not_there_gets_a_line(tmp_path, capsys):
+    assert main(["frame", str(tmp_path / "none.json")]) == UNREADABLE
+    assert "No such file" in capsys.readouterr().err
+
+
+def test_framing_loads_neither_server_nor_database(window_wall):
+    code = (
+        "import sys; from bluff.cli import main; main(sys.argv[1:]);"
+        "sys.exit(any(name in sys.modules for name in ('fastapi', 'psycopg', 'uvicorn', 'yoyo')))"
+    )
+    done = subprocess.run([sys.executable, "-c", code, "frame", str(window_wall)], capture_output=True, check=False)
+    assert done.returncode == 0
+    assert done.stdout.startswith(b"{")
+
+
+def test_standard_input_is_read_too(window_wall):
+    command = [sys.executable, "-m", "bluff", "frame", "-"]
+    done = subprocess.run(command, input=window_wall.read_bytes(), capture_output=True, check=False)
+    assert done.returncode == 0

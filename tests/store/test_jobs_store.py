@@ -1,0 +1,210 @@
+from concurrent.futures import ThreadPoolExecutor
+from datetime import timedelta
+from uuid import uuid4
+
+import psycopg
+import pytest
+from framing import job_of
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from bluff.core.edit import AddOpening, RemoveOpening, RenameJob, apply
+from bluff.core.phrase import read_opening
+from bluff.demo import DEMO_FILE, load_demo
+from bluff.formats.job_file import read_job
+from bluff.service import sessions
+from bluff.service.errors import Conflict, NotFound, NothingToDo, NotSignedIn
+from bluff.service.jobs import Jobs
+from bluff.store import accounts
+from bluff.store.database import open_pool
+
+JOB = job_of("18-6 2x4")
+WINDOW = AddOpening(read_opening("3-6x4-6 @ 9-3", JOB, JOB.walls[0]))
+
+
+@pytest.fixture
+def jobs(pool, account):
+    return Jobs(pool, account)
+
+
+@pytest.fixture
+def stranger(pool):
+    """Somebody of another crew."""
+    with pool.connection() as connection:
+        return Jobs(pool, accounts.add_crew(connection, "Another crew", "AC"))
+
+
+def test_a_job_is_there_again_tomorrow(jobs, database_url, account):
+    kept = jobs.add(JOB)
+    with open_pool(database_url) as tomorrow:
+        assert Jobs(tomorrow, account).get(kept.id).job == JOB
+
+
+def test_every_edit_makes_a_revision(jobs):
+    state = jobs.add(JOB)
+    state = jobs.edit(state.id, 0, WINDOW)
+    assert (state.revision, state.undo, state.redo) == (1, "add window W1", None)
+    assert state.job == apply(JOB, WINDOW)
+
+
+def test_a_lost_race_changes_nothing_and_shows_both_sides(jobs):
+    state = jobs.add(JOB)
+    jobs.edit(state.id, 0, RenameJob("Theirs"))
+    with pytest.raises(Conflict) as lost:
+        jobs.edit(state.id, 0, WINDOW)
+    assert (lost.value.current.job.name, lost.value.yours) == ("Theirs", WINDOW)
+    assert jobs.get(state.id).revision == 1
+
+
+def test_of_many_at_once_exactly_one_wins(jobs):
+    state = jobs.add(JOB)
+
+    def rename(number):
+        try:
+            return jobs.edit(state.id, 0, RenameJob(f"Name {number}")).revision
+        except Conflict:
+            return None
+
+    with ThreadPoolExecutor(6) as threads:
+        revisions = list(threads.map(rename, range(12)))
+    assert [revision for revision in revisions if revision] == [1]
+
+
+def test_undo_and_redo_walk_through_every_edit_even_after_a_restart(jobs, database_url, account):
+    state = jobs.add(JOB)
+    for number in range(4):
+        state = jobs.edit(state.id, state.revision, RenameJob(f"Name {number}"))
+    with open_pool(database_url) as later:
+        jobs = Jobs(later, account)
+        names = []
+        for _ in range(4):
+            state = jobs.undo(state.id, state.revision)
+            names.append(state.job.name)
+        assert names == ["Name 2", "Name 1", "Name 0", JOB.name]
+        with pytest.raises(NothingToDo, match="nothing left to undo"):
+            jobs.undo(state.id, state.revision)
+        for number in range(4):
+            state = jobs.redo(state.id, state.revision)
+            assert state.job.name == f"Name {number}"
+        with pytest.raises(NothingToDo, match="nothing to redo"):
+            jobs.redo(state.id, state.revision)
+        assert state.revision == 12
+
+
+def test_an_edit_after_an_undo_ends_what_could_be_redone(jobs):
+    state = jobs.edit(jobs.add(JOB).id, 0, RenameJob("One"))
+    state = jobs.undo(state.id, state.revision)
+    assert state.redo == "rename the job One"
+    state = jobs.edit(state.id, state.revision, RenameJob("Two"))
+    assert (state.redo, state.undo) == (None, "rename the job Two")
+    assert jobs.undo(state.id, state.revision).job == JOB
+
+
+def test_an_undo_on_an_old_revision_is_a_conflict(jobs):
+    state = jobs.edit(jobs.add(JOB).id, 0, WINDOW)
+    with pytest.raises(Conflict):
+        jobs.undo(state.id, 0)
+    with pytest.raises(Conflict):
+        jobs.redo(state.id, 0)
+
+
+@settings(max_examples=15, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@given(st.lists(st.sampled_from(["edit", "undo", "redo"]), max_size=14))
+def test_undo_and_redo_are_those_of_a_simple_stack(jobs, steps):
+    """Against the obvious model: a list of past states and a list of undone ones."""
+    state = jobs.add(JOB)
+    past, undone = [JOB], []
+    for number, step in enumerate(steps):
+        try:
+            if step == "edit":
+                edit = RenameJob(f"Name {number}")
+                state = jobs.edit(state.id, state.revision, edit)
+                past.append(apply(past[-1], edit))
+                undone = []
+            elif step == "undo":
+                state = jobs.undo(state.id, state.revision)
+                undone.append(past.pop())
+            else:
+                state = jobs.redo(state.id, state.revision)
+                past.append(undone.pop())
+        except NothingToDo:
+            assert len(past) == 1 if step == "undo" else not undone
+        assert state.job == past[-1]
+        assert (state.undo is None, state.redo is None) == (len(past) == 1, not undone)
+
+
+def test_a_removed_job_can_be_put_back(jobs):
+    state = jobs.add(JOB)
+    jobs.remove(state.id)
+    assert jobs.all() == []
+    with pytest.raises(NotFound):
+        jobs.edit(state.id, 0, WINDOW)
+    with pytest.raises(NotFound):
+        jobs.remove(state.id)
+    assert jobs.restore(state.id).job == JOB
+    with pytest.raises(NotFound):
+        jobs.restore(state.id)
+
+
+def test_another_crew_sees_and_touches_nothing(jobs, stranger):
+    state = jobs.edit(jobs.add(JOB).id, 0, WINDOW)
+    assert stranger.all() == []
+    for attempt in (
+        lambda: stranger.get(state.id),
+        lambda: stranger.edit(state.id, 1, RemoveOpening("W1")),
+        lambda: stranger.undo(state.id, 1),
+        lambda: stranger.redo(state.id, 1),
+        lambda: stranger.remove(state.id),
+        lambda: stranger.restore(state.id),
+    ):
+        with pytest.raises(NotFound):
+            attempt()
+    assert jobs.get(state.id) == state
+
+
+def test_the_database_itself_keeps_crews_apart(jobs, stranger, pool):
+    state = jobs.add(JOB)
+    with pytest.raises(psycopg.errors.ForeignKeyViolation), pool.connection() as connection:
+        connection.execute(
+            "INSERT INTO revision (job_id, crew_id, number, account_id, kind, edit, made_on, plan)"
+            " VALUES (%s, %s, 1, %s, 'edit', '{}', 0, '{}')",
+            (state.id, jobs.account.crew_id, stranger.account.id),
+        )
+
+
+def test_the_demo_job_is_loaded_once_and_stays_removed(jobs, pool):
+    load_demo(pool)
+    load_demo(pool)
+    (state,) = jobs.all()
+    assert state.job == read_job(DEMO_FILE.read_bytes())
+    jobs.remove(state.id)
+    load_demo(pool)
+    assert jobs.all() == []
+
+
+def test_sessions_belong_to_an_account_and_end(pool, account):
+    signed_in, token = sessions.sign_in_alone(pool)
+    assert signed_in == account == sessions.account_of(pool, token)
+    assert sessions.account_of(pool, token + "x") is None
+    with pool.connection() as connection:
+        connection.execute("UPDATE session SET created_at = now() - interval '2 days', expires_at = now() - interval '1 s'")
+    assert sessions.account_of(pool, token) is None
+    with pool.connection() as connection:
+        accounts.add_session(connection, bytes(32), account.id, timedelta(days=1))
+        assert connection.execute("SELECT count(*) FROM session").fetchone() == (1,)
+
+
+def test_with_several_accounts_nobody_is_signed_in_by_himself(pool, stranger):
+    with pytest.raises(NotSignedIn, match="several accounts"):
+        sessions.sign_in_alone(pool)
+
+
+def test_an_installation_is_made_once(pool, account):
+    sessions.ensure_installation(pool)
+    with pool.connection() as connection:
+        assert accounts.only_account(connection) == account
+
+
+def test_a_job_nobody_has_is_not_found(jobs):
+    with pytest.raises(NotFound, match="no such job"):
+        jobs.get(uuid4())
