@@ -26,7 +26,7 @@ def python_environment(for_tests: bool) -> None:
         return
     kind = kinds[0]
     uv = _installed_uv()
-    sync = [uv, "pip", "sync", "--require-hashes", "--python", PYTHON, locks[kind]]
+    sync: list[str | Path] = [uv, "pip", "sync", "--require-hashes", "--python", PYTHON, locks[kind]]
     run("Installing Python packages", sync, {"UV_PYTHON_DOWNLOADS": "never", "UV_NO_PROGRESS": "1"})
     mark_done(_PYTHON_STEP, digests[kind])
 
@@ -81,7 +81,7 @@ def _installed_uv() -> Path:
     now = digest([REQUIREMENTS / "uv.txt"])
     program = _UV / "bin" / "uv"
     if not program.exists() or not is_done("uv", now):
-        pip = [PYTHON, "-m", "pip", "install", "--quiet", "--upgrade", "--target", _UV]
+        pip: list[str | Path] = [PYTHON, "-m", "pip", "install", "--quiet", "--upgrade", "--target", _UV]
         run("Fetching the package installer", [*pip, "--require-hashes", "-r", REQUIREMENTS / "uv.txt"])
         mark_done("uv", now)
     return program

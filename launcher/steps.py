@@ -78,7 +78,9 @@ def run(what: str, command: Sequence[str | Path], env: Mapping[str, str] | None 
         with LOG.open() as log:
             log.seek(begin)
             tail = "\n".join(f"    {line}" for line in log.read().splitlines()[-15:])
-        raise SetupError(f"{what} failed:\n{tail}\nThe whole of it is in {LOG.relative_to(ROOT)}. Mend that and run again.")
+        raise SetupError(
+            f"{what} failed:\n{tail}\nThe whole of it is in {LOG.relative_to(ROOT)}. Mend that and run again."
+        )
 
 
 def _wait(what: str, process: subprocess.Popen[bytes], started: float) -> None:

@@ -26,7 +26,12 @@ def generate(root: Path) -> None:
         json.dump(openapi_schema(), openapi)
         openapi.flush()
         program = ROOT / "web/node_modules/.bin/openapi-typescript"
-        subprocess.run([program, openapi.name, "--default-non-nullable=false", "-o", root / TYPES], cwd=ROOT / "web", check=True, capture_output=True)
+        subprocess.run(
+            [program, openapi.name, "--default-non-nullable=false", "-o", root / TYPES],
+            cwd=ROOT / "web",
+            check=True,
+            capture_output=True,
+        )
 
 
 if __name__ == "__main__":

@@ -1,6 +1,7 @@
 """The command line: `bluff frame JOB.json`, and what the launcher calls once everything is set up."""
 
 import argparse
+import gc
 import sys
 from collections.abc import Sequence
 from pathlib import Path
@@ -36,6 +37,7 @@ def frame_file(path: Path) -> int:
     from bluff.formats.framed import framed_job
     from bluff.formats.job_file import read_job
 
+    gc.disable()  # one job, then the process ends: collecting garbage would only take time
     try:
         job = read_job(sys.stdin.buffer.read() if str(path) == "-" else path.read_bytes())
     except OSError as error:

@@ -1,7 +1,6 @@
 from dataclasses import replace
 
 import pytest
-from framing import framed, job_of
 
 from bluff.core.edit import (
     AddOpening,
@@ -19,6 +18,7 @@ from bluff.core.errors import EditError, JobError
 from bluff.core.finding import Code
 from bluff.core.phrase import read_opening, read_wall
 from bluff.core.standard import Ways
+from framing import framed, job_of
 
 
 @pytest.fixture

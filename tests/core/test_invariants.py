@@ -4,9 +4,7 @@ from collections import Counter
 from dataclasses import replace
 from itertools import combinations, pairwise
 
-from framing import framed, in_role
 from hypothesis import event, given
-from strategies import jobs
 
 from bluff import core
 from bluff.core.finding import Code, Severity
@@ -15,6 +13,8 @@ from bluff.core.marks import BURNED_INCH, read_mark
 from bluff.core.member import Plate, Role
 from bluff.core.sheets import sheet_edges
 from bluff.core.standard import End
+from framing import framed, in_role
+from strategies import jobs
 
 
 @given(jobs())
@@ -100,8 +100,13 @@ def test_every_sheet_edge_is_on_wood_or_found(job):
     for edge in sheet_edges(framing.plan.length, standard.spacing, standard.datum):
         if any(opening.pack_start <= edge <= opening.pack_end for opening in framing.openings):
             continue
-        joined = merge([*full_height, *((o.pack_start, o.placed.start.value) for o in framing.openings),
-                        *((o.placed.end, o.pack_end) for o in framing.openings)])
+        joined = merge(
+            [
+                *full_height,
+                *((o.pack_start, o.placed.start.value) for o in framing.openings),
+                *((o.placed.end, o.pack_end) for o in framing.openings),
+            ]
+        )
         on_wood = any(start + NAILABLE <= edge <= end - NAILABLE for start, end in joined)
         assert on_wood or edge in said
 

@@ -1,7 +1,6 @@
 from fractions import Fraction
 
 import pytest
-from framing import found, frame_wall, marked, starts
 
 from bluff.core.finding import Code
 from bluff.core.layout import Height, Layer, Wood, lay_out, on_centre_lines
@@ -9,6 +8,7 @@ from bluff.core.length import format_exact, inches
 from bluff.core.member import Plate, Role
 from bluff.core.sheets import check_sheet_edges, sheet_edges
 from bluff.core.standard import Datum, End
+from framing import found, frame_wall, marked, starts
 
 T = inches("1 1/2")
 

@@ -1,5 +1,4 @@
 import pytest
-from framing import frame_wall, marked, row
 
 from bluff import core
 from bluff.core.length import format_exact, inches
@@ -7,6 +6,7 @@ from bluff.core.lumber import SPACER
 from bluff.core.marks import BURNED_INCH, read_mark
 from bluff.core.member import CUT_LINE, Plate, Role
 from bluff.core.standard import End, Header, HeaderKind
+from framing import frame_wall, marked, row
 
 
 @pytest.fixture(scope="module")

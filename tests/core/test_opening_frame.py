@@ -1,12 +1,12 @@
 from dataclasses import replace
 
 import pytest
-from framing import found, frame_wall, framed, in_role, job_of, lengths, marked, member, row, starts
 
 from bluff.core.finding import Code
 from bluff.core.length import format_exact, inches
 from bluff.core.member import Orientation, Plate, Role
 from bluff.core.standard import Allowance, Header, HeaderKind, Jacks, PrecutStuds, Source, Ways
+from framing import found, frame_wall, framed, in_role, job_of, lengths, marked, member, row, starts
 
 WALL, WINDOW = "18-6 2x4", "3-6x4-6 @ 9-3"
 

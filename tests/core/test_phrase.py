@@ -1,7 +1,6 @@
 from dataclasses import replace
 
 import pytest
-from framing import job_of
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -10,6 +9,7 @@ from bluff.core.job import At, Centred, FromOpening, FromPlate, OpeningKind, Ref
 from bluff.core.length import format_exact, inches
 from bluff.core.phrase import next_wall_id, read_opening, read_wall
 from bluff.core.standard import End
+from framing import job_of
 
 JOB = job_of("18-6 2x4", "3-6x4-6 @ 9-3")
 

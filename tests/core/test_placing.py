@@ -3,7 +3,6 @@
 from dataclasses import replace
 
 import pytest
-from framing import found, frame_wall, framed, in_role, job_of, member
 
 from bluff.core import apply
 from bluff.core.finding import Code, Severity
@@ -12,6 +11,7 @@ from bluff.core.length import format_exact, inches
 from bluff.core.lumber import Lumber
 from bluff.core.member import Role
 from bluff.core.standard import End, Header, HeaderKind, Source, WallHeight
+from framing import found, frame_wall, framed, in_role, job_of, member
 
 
 def start_of(framing, index=0):

@@ -2,7 +2,6 @@ import json
 
 import pytest
 from hypothesis import given
-from strategies import jobs
 
 from bluff.core.edit import (
     AddOpening,
@@ -23,6 +22,7 @@ from bluff.core.wall_plan import wall_plans
 from bluff.formats.edits import edit_data, edit_from_data
 from bluff.formats.errors import FaultyData
 from bluff.formats.figures import figures_of, key_of
+from strategies import jobs
 
 
 @given(jobs())

@@ -21,7 +21,13 @@ def window_wall(tmp_path):
         "name": "Window wall",
         "walls": [{"id": "A", "stud": "2x4", "length": "18' 6"}],
         "openings": [
-            {"id": "W1", "wall": "A", "kind": "window", "unit": "3-6 x 4-6", "at": {"centre": "111", "from": "plate-start"}}
+            {
+                "id": "W1",
+                "wall": "A",
+                "kind": "window",
+                "unit": "3-6 x 4-6",
+                "at": {"centre": "111", "from": "plate-start"},
+            }
         ],
     }
     path.write_text(json.dumps(job))
@@ -92,7 +98,9 @@ def test_the_example_frames_without_an_error(capsys):
 
 def test_a_bad_file_gets_a_line_for_each_fault_and_exit_2(tmp_path, capsys):
     bad = tmp_path / "bad.json"
-    bad.write_text('{"format": "bluff-job", "version": 1, "name": "x", "walls": [{"id": "A", "stud": "2x4", "size": 1}]}')
+    bad.write_text(
+        '{"format": "bluff-job", "version": 1, "name": "x", "walls": [{"id": "A", "stud": "2x4", "size": 1}]}'
+    )
     assert main(["frame", str(bad)]) == UNREADABLE
     out, err = capsys.readouterr()
     assert out == ""

@@ -7,13 +7,13 @@ import jsonschema
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from strategies import jobs
 
 from bluff.core.job import Between
 from bluff.core.length import inches
 from bluff.core.standard import Header, HeaderKind, PrecutStuds, Source, WallHeight
 from bluff.formats.errors import FaultyData
 from bluff.formats.job_file import job_data, job_file_schema, read_job, write_job
+from strategies import jobs
 
 EXAMPLE = (Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json").read_text()
 

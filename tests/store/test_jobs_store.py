@@ -4,7 +4,6 @@ from uuid import uuid4
 
 import psycopg
 import pytest
-from framing import job_of
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
@@ -17,6 +16,7 @@ from bluff.service.errors import Conflict, NotFound, NothingToDo, NotSignedIn
 from bluff.service.jobs import Jobs
 from bluff.store import accounts
 from bluff.store.database import open_pool
+from framing import job_of
 
 JOB = job_of("18-6 2x4")
 WINDOW = AddOpening(read_opening("3-6x4-6 @ 9-3", JOB, JOB.walls[0]))
@@ -187,7 +187,9 @@ def test_sessions_belong_to_an_account_and_end(pool, account):
     assert signed_in == account == sessions.account_of(pool, token)
     assert sessions.account_of(pool, token + "x") is None
     with pool.connection() as connection:
-        connection.execute("UPDATE session SET created_at = now() - interval '2 days', expires_at = now() - interval '1 s'")
+        connection.execute(
+            "UPDATE session SET created_at = now() - interval '2 days', expires_at = now() - interval '1 s'"
+        )
     assert sessions.account_of(pool, token) is None
     with pool.connection() as connection:
         accounts.add_session(connection, bytes(32), account.id, timedelta(days=1))

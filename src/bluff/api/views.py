@@ -99,7 +99,9 @@ def bench_view(state: JobState, wall_id: str, hook: End, burn: bool) -> BenchVie
     )
     numbers = view.model_dump(include={"wall", "openings", "stud_length", "burned", "readings", "cut_list", "spacers"})
     view.figures = figures_of(numbers)
-    view.feet = figures_of([view.wall.length, view.wall.plate_length, view.wall.height, *numbers["cut_list"]], format_feet)
+    view.feet = figures_of(
+        [view.wall.length, view.wall.plate_length, view.wall.height, *numbers["cut_list"]], format_feet
+    )
     return view
 
 
@@ -134,6 +136,7 @@ def edit_reading(job: core.Job, edit: core.Edit) -> EditReading:
 
 
 def named_sum(name: str, total: Sum) -> NamedSum:
+    """A sum with the name a screen gives it."""
     return NamedSum(name=name, value=to_inches(total.value), steps=steps(total))
 
 

@@ -70,8 +70,7 @@ def spacer_list(framings: Iterable[Framing]) -> tuple[SpacerRow, ...]:
             if opening.placed.header.spacers and (header := headers.get(opening.placed.id)):
                 alike[header.length.value, header.height] += opening.placed.header.spacers
     return tuple(
-        SpacerRow(SPACER, depth, length, count)
-        for (length, depth), count in sorted(alike.items(), reverse=True)
+        SpacerRow(SPACER, depth, length, count) for (length, depth), count in sorted(alike.items(), reverse=True)
     )
 
 

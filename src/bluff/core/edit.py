@@ -70,9 +70,7 @@ class RemoveOpening:
     id: str
 
 
-Edit: TypeAlias = (
-    RenameJob | SetWays | AddWall | ChangeWall | RemoveWall | AddOpening | ChangeOpening | RemoveOpening
-)
+Edit: TypeAlias = RenameJob | SetWays | AddWall | ChangeWall | RemoveWall | AddOpening | ChangeOpening | RemoveOpening
 
 
 def apply(job: Job, edit: Edit) -> Job:

@@ -13,6 +13,8 @@ from bluff.core.length import Length
 
 
 class Severity(StrEnum):
+    """How bad a finding is, worst first."""
+
     ERROR = "error"
     """The wall cannot be built as it stands; something was left out."""
     WARNING = "warning"

@@ -78,9 +78,7 @@ def frame(plan: WallPlan) -> Framing:
     for laid in laid_out:
         findings.extend(laid.findings)
     findings.extend(check_spacing(plan.standard.spacing))
-    findings.extend(
-        check_sheet_edges(laid_out, sheet_edges(plan.length, plan.standard.spacing, plan.standard.datum))
-    )
+    findings.extend(check_sheet_edges(laid_out, sheet_edges(plan.length, plan.standard.spacing, plan.standard.datum)))
     findings.extend(_check_wall(plan))
     return Framing(plan, tuple(openings), members, plate_marks(plan, openings, members), _in_order(findings))
 
@@ -184,5 +182,7 @@ _RANK = {severity: rank for rank, severity in enumerate(Severity)}
 
 def _in_order(findings: Sequence[Finding]) -> tuple[Finding, ...]:
     return tuple(
-        sorted(findings, key=lambda found: (_RANK[found.severity], found.at if found.at is not None else -1, found.code))
+        sorted(
+            findings, key=lambda found: (_RANK[found.severity], found.at if found.at is not None else -1, found.code)
+        )
     )

@@ -15,6 +15,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 from fractions import Fraction
+from itertools import pairwise
 from math import ceil, floor
 
 from bluff.core.finding import Code, Finding, Severity
@@ -240,7 +241,7 @@ def _left_out(layer: Layer, line: Line, against: Wood) -> Finding:
 
 
 def _narrow_gaps(layer: Layer, wood: Sequence[Wood]) -> Iterable[Finding]:
-    for before, after in zip(wood, wood[1:], strict=False):
+    for before, after in pairwise(wood):
         gap = after.start - before.end
         if gap < NARROWEST_GAP and layer.start <= before.end and after.start <= layer.end:
             yield Finding(

@@ -30,14 +30,13 @@ class Reading:
 
 def plate_marks(plan: WallPlan, openings: Sequence[OpeningFrame], members: Sequence[Member]) -> tuple[Mark, ...]:
     """Every mark of a wall, in order along it, bottom plate before top at the same place."""
-    marks = [mark for member in members if member.is_upright for mark in _marks_of(plan, member)]
+    standing, reaching = plan.bottom.value, plan.underside.value
+    marks = [mark for member in members if member.is_upright for mark in _marks_of(member, standing, reaching)]
     marks.extend(mark for opening in openings if not opening.has_sill for mark in _cut_lines(opening))
     return tuple(sorted(marks, key=lambda mark: (mark.at.value, mark.plate, mark.width)))
 
 
-def read_mark(
-    mark: Mark, length: Length, hook: End = End.START, ahead: bool = True, burn: Length = 0
-) -> Reading:
+def read_mark(mark: Mark, length: Length, hook: End = End.START, ahead: bool = True, burn: Length = 0) -> Reading:
     """How a mark reads from one end of the plate.
 
     Whoever hooks the tape where, and on whichever side they put the X, they mark the same wood.
@@ -64,12 +63,19 @@ BURNED_INCH: Length = inches(1)
 """What is added to every reading when the tape is held on its one-inch line."""
 
 
-def _marks_of(plan: WallPlan, member: Member) -> Iterator[Mark]:
-    touches = {Plate.BOTTOM: member.bottom == plan.bottom.value, Plate.TOP: member.top == plan.underside.value}
-    for plate in Plate:
-        if touches[plate]:
+def _marks_of(member: Member, standing: Length, reaching: Length) -> Iterator[Mark]:
+    """The marks of an upright: below where it stands on the plate, above where it reaches the other."""
+    for plate, touches in ((Plate.BOTTOM, member.bottom == standing), (Plate.TOP, member.top == reaching)):
+        if touches:
             yield Mark(
-                plate, member.x, member.width, True, SYMBOLS[member.role], member.role, member.id, member.opening
+                plate=plate,
+                at=member.x,
+                width=member.width,
+                ahead=True,
+                symbol=SYMBOLS[member.role],
+                role=member.role,
+                member=member.id,
+                opening=member.opening,
             )
 
 
@@ -77,4 +83,13 @@ def _cut_lines(opening: OpeningFrame) -> Iterator[Mark]:
     """Where the bottom plate is cut out of a doorway once the wall stands."""
     placed = opening.placed
     for at in (placed.start, placed.start.plus("width of the opening", placed.rough.width.value)):
-        yield Mark(Plate.BOTTOM, at, 0, True, SYMBOLS[CUT_LINE], CUT_LINE, None, placed.id)
+        yield Mark(
+            plate=Plate.BOTTOM,
+            at=at,
+            width=0,
+            ahead=True,
+            symbol=SYMBOLS[CUT_LINE],
+            role=CUT_LINE,
+            member=None,
+            opening=placed.id,
+        )

@@ -243,9 +243,7 @@ class OpeningFrame:
         )
 
 
-def upright(
-    plan: WallPlan, role: Role, place: str, x: Sum, y: Sum, length: Sum, opening: str | None = None
-) -> Member:
+def upright(plan: WallPlan, role: Role, place: str, x: Sum, y: Sum, length: Sum, opening: str | None = None) -> Member:
     """A piece of the wall's own studs standing on edge."""
     return Member(
         id=f"{plan.id}/{place}",
@@ -265,4 +263,3 @@ def upright(
 def _numbered(name: str, number: int) -> str:
     """The first of its kind has the plain name, so a second one added later leaves it alone."""
     return name if number == 1 else f"{name}/{number}"
-

@@ -20,7 +20,19 @@ from itertools import count, product
 from string import ascii_uppercase
 
 from bluff.core.errors import BluffError, PhraseError
-from bluff.core.job import Alone, At, Centred, FromOpening, FromPlate, Job, Opening, OpeningKind, Reference, Sizing, Wall
+from bluff.core.job import (
+    Alone,
+    At,
+    Centred,
+    FromOpening,
+    FromPlate,
+    Job,
+    Opening,
+    OpeningKind,
+    Reference,
+    Sizing,
+    Wall,
+)
 from bluff.core.length import inches, parse_length
 from bluff.core.size import Size, parse_size
 from bluff.core.standard import End

@@ -21,6 +21,9 @@ from bluff.core.errors import LumberError, SettingError
 from bluff.core.length import Length, format_inches, inches
 from bluff.core.lumber import HEADER_PLIES, Lumber, lumber
 
+_FIVE_FEET: Length = inches("5'")
+_USUAL_HEAD: Length = inches("82 1/2")
+
 
 class End(StrEnum):
     """An end of a wall: where its run starts or where it ends."""
@@ -162,7 +165,7 @@ class Allowance:
 class WideOpening:
     """From which rough width on an opening gets more jacks and kings a side."""
 
-    from_width: Length = inches(60)
+    from_width: Length = _FIVE_FEET
     jacks: int = 2
     kings: int = 2
 
@@ -198,7 +201,7 @@ class Standard:
 
     spacing: Fraction = Fraction(16)
     studs: PrecutStuds | WallHeight = PrecutStuds(inches("92 5/8"))
-    head_height: Length = inches("82 1/2")
+    head_height: Length = _USUAL_HEAD
     bottom_plates: int = 1
     top_plates: int = 2
     header: Header = field(default_factory=Header)

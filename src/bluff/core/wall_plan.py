@@ -5,6 +5,7 @@ stud length is settled. What comes out needs nothing else to be framed, and two 
 to the same wall.
 """
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from bluff.core.finding import Code, Finding, Severity
@@ -117,7 +118,11 @@ class WallPlan:
 
 def wall_plans(job: Job) -> tuple[WallPlan, ...]:
     """Every wall of a job, in the order they were entered."""
-    return tuple(wall_plan(job, wall) for wall in job.walls)
+    openings: dict[str, list[Opening]] = {wall.id: [] for wall in job.walls}
+    for opening in job.openings:
+        openings[opening.wall].append(opening)
+    standard = job.standard
+    return tuple(_plan(wall, openings[wall.id], wall.ways.over(standard)) for wall in job.walls)
 
 
 def wall_plan(job: Job, wall: Wall) -> WallPlan:
@@ -126,10 +131,13 @@ def wall_plan(job: Job, wall: Wall) -> WallPlan:
     Openings that have no place (measured from one that is not there, or from each other) are left out
     and found.
     """
-    standard = wall.ways.over(job.standard)
+    return _plan(wall, job.openings_in(wall.id), wall.ways.over(job.standard))
+
+
+def _plan(wall: Wall, entered: Sequence[Opening], standard: Standard) -> WallPlan:
     stud = standard.board(wall.stud)
     length = Sum.of("wall length", wall.run.length)
-    openings, findings = _place_openings(job.openings_in(wall.id), length, stud, standard)
+    openings, findings = _place_openings(entered, length, stud, standard)
     return WallPlan(
         wall=wall,
         standard=standard,
@@ -162,7 +170,7 @@ def stud_length(standard: Standard, plate: Length) -> Sum:
 
 
 def _place_openings(
-    openings: tuple[Opening, ...], length: Sum, stud: Lumber, standard: Standard
+    openings: Sequence[Opening], length: Sum, stud: Lumber, standard: Standard
 ) -> tuple[tuple[PlacedOpening, ...], tuple[Finding, ...]]:
     """Place each opening after those it is measured from; what is left over has no place."""
     placed: dict[str, PlacedOpening] = {}
@@ -246,4 +254,3 @@ def _no_place(opening: Opening, known: set[str | None]) -> Finding:
         "Measure it from an end of the plate, or from an opening that has a place.",
         opening=opening.id,
     )
-

@@ -8,7 +8,7 @@ from pydantic import Field, StrictStr, TypeAdapter
 from bluff.core import edit as core
 from bluff.core.errors import BluffError
 from bluff.formats.errors import FaultyData, fault_of
-from bluff.formats.job_file import FileModel, OpeningFile, WallFile, StandardFile
+from bluff.formats.job_file import FileModel, OpeningFile, StandardFile, WallFile
 
 
 class RenameJob(FileModel):

@@ -128,6 +128,7 @@ def framed_job(framings: Iterable[Framing]) -> FramedJob:
 
 
 def framed_wall(framing: Framing) -> FramedWall:
+    """One wall of `framed_job`."""
     plan = framing.plan
     return FramedWall(
         id=plan.id,
@@ -141,6 +142,7 @@ def framed_wall(framing: Framing) -> FramedWall:
 
 
 def framed_finding(finding: Finding) -> FramedFinding:
+    """A finding, its fix in the words of the job file."""
     return FramedFinding(
         code=finding.code,
         severity=finding.severity,
@@ -155,10 +157,12 @@ def framed_finding(finding: Finding) -> FramedFinding:
 
 
 def framed_cut_row(row: CutRow) -> FramedCutRow:
+    """A row of the cut list."""
     return FramedCutRow(size=row.size, length=to_inches(row.length), count=row.count, roles=list(row.roles))
 
 
 def framed_spacer_row(row: SpacerRow) -> FramedSpacerRow:
+    """A row of the spacers, which are listed besides the boards."""
     return FramedSpacerRow(
         thickness=to_inches(row.thickness),
         depth=to_inches(row.depth),

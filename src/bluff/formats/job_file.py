@@ -8,7 +8,6 @@ from collections.abc import Callable
 from typing import Any, Literal, TypeVar
 
 from pydantic import BaseModel, ConfigDict, Field, StrictBool, StrictInt, StrictStr, ValidationError, model_serializer
-
 from pydantic_core.core_schema import SerializerFunctionWrapHandler
 
 from bluff.core.errors import BluffError, JobError, SettingError
@@ -383,7 +382,9 @@ def _written(ways: Ways) -> dict[str, Any]:
     if header := ways.header:
         said["header"] = HeaderFile.from_core(header)
     if wide := ways.wide_opening:
-        said["wide_opening"] = WideOpeningFile.model_construct(from_width=wide.from_width, jacks=wide.jacks, kings=wide.kings)
+        said["wide_opening"] = WideOpeningFile.model_construct(
+            from_width=wide.from_width, jacks=wide.jacks, kings=wide.kings
+        )
     if datum := ways.datum:
         said["datum"] = DatumFile.model_construct(end=datum.end, shift=datum.shift)
     if (boards := ways.lumber) is not None:

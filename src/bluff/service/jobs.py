@@ -146,9 +146,7 @@ def framing(job: core.Job, wall_id: str) -> core.Framing:
 
 def findings_by_wall(job: core.Job) -> dict[str, Counter[Severity]]:
     """How many findings of each severity each wall has, in the job's order."""
-    return {
-        plan.id: Counter(finding.severity for finding in framed(plan).findings) for plan in core.wall_plans(job)
-    }
+    return {plan.id: Counter(finding.severity for finding in framed(plan).findings) for plan in core.wall_plans(job)}
 
 
 def read_phrase(job: core.Job, text: str, wall_id: str | None) -> core.Edit:

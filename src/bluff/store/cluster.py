@@ -184,9 +184,7 @@ def _let_pass(root: Path) -> None:
     """
     user = pwd.getpwnam(_SYSTEM_USER)
     for parent in reversed(root.parents):
-        entered = subprocess.run(
-            ["runuser", "-u", user.pw_name, "--", "test", "-x", str(parent)], cwd="/", check=False
-        )
+        entered = subprocess.run(["runuser", "-u", user.pw_name, "--", "test", "-x", str(parent)], cwd="/", check=False)
         if entered.returncode == 0:
             continue
         try:

@@ -141,9 +141,7 @@ def save_redo(connection: Connection, account: Account, job: UUID, revision: int
     )
 
 
-def _save_return(
-    connection: Connection, account: Account, job: UUID, revision: int, kind: str, target: str
-) -> bool:
+def _save_return(connection: Connection, account: Account, job: UUID, revision: int, kind: str, target: str) -> bool:
     changed = connection.execute(
         f"""
         WITH before AS (

@@ -15,7 +15,7 @@ import { OpeningsPanel } from "./OpeningsPanel";
 import { newOpening } from "./openingDraft";
 import { PhraseLine } from "./PhraseLine";
 import { PieceCard } from "./PieceCard";
-import { NOTHING_PICKED, pick, stepAlong, stepUp } from "./picking";
+import { NOTHING_PICKED, pick, stepAlong } from "./picking";
 import { Readout } from "./Readout";
 import { type BenchChange, useBenchChange } from "./useBenchChange";
 import { WaysPanel } from "./WaysPanel";
@@ -26,17 +26,20 @@ export function BenchScreen() {
   const job = useJob(jobId);
   const change = useBenchChange(jobId);
   const [isAdding, setAdding] = useState(false);
+  // Kept here, so that going through the walls stays on the same tab.
+  const [tab, setTab] = useState("findings");
   const navigate = useNavigate();
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: going to another wall ends adding one
   useEffect(() => setAdding(false), [wall]);
   useUndoKeys(change);
 
-  if (job.error) return <Empty title="This job could not be opened">{job.error.message}</Empty>;
-  if (!job.data) return <Loading what="Opening the job" />;
-  const { walls } = job.data;
-  const first = walls[0];
-  if (first && !walls.some(({ id }) => id === wall))
+  if (!job.data) {
+    if (job.error) return <Empty title="This job could not be opened">{job.error.message}</Empty>;
+    return <Loading what="Opening the job" />;
+  }
+  const first = job.data.walls[0];
+  if (first && wall === undefined)
     return <Navigate to={`/jobs/${jobId}/bench/${encodeURIComponent(first.id)}`} replace />;
 
   const needsWall = isAdding || !first;
@@ -59,27 +62,52 @@ export function BenchScreen() {
           if (edit.edit === "add-wall") navigate(`/jobs/${jobId}/bench/${encodeURIComponent(edit.wall.id)}`);
         }}
       />
-      {first && wall ? (
-        <WallOnBench key={wall} job={job.data} wall={wall} change={change} />
-      ) : (
-        <Empty title="No walls yet">
-          <Text>
-            Type the first one above: its length and its studs, like 18-6 2x4 for eighteen foot six of
-            two-by-four.
-          </Text>
-        </Empty>
-      )}
+      <OnBench job={job.data} wall={wall} change={change} tab={tab} onTab={setTab} />
     </>
   );
 }
 
-function WallOnBench({ job, wall, change }: { job: Job; wall: string; change: BenchChange }) {
+interface Tabbed {
+  tab: string;
+  onTab: (tab: string) => void;
+}
+
+/** The wall on the bench, or why there is none. */
+function OnBench({
+  job,
+  wall,
+  ...rest
+}: { job: Job; wall: string | undefined; change: BenchChange } & Tabbed) {
+  if (job.walls.length === 0)
+    return (
+      <Empty title="No walls yet">
+        <Text>
+          Type the first one above: its length and its studs, like 18-6 2x4 for eighteen foot six of
+          two-by-four.
+        </Text>
+      </Empty>
+    );
+  if (!job.walls.some(({ id }) => id === wall))
+    return (
+      <Empty title={`There is no wall ${wall}`}>
+        <Text>It was removed or has another mark now. Choose a wall above, or undo.</Text>
+      </Empty>
+    );
+  return <WallOnBench key={wall} job={job} wall={wall ?? ""} {...rest} />;
+}
+
+function WallOnBench({
+  job,
+  wall,
+  change,
+  ...tabbed
+}: { job: Job; wall: string; change: BenchChange } & Tabbed) {
   const [tape, setTape] = useTape(job, wall);
   const bench = useBench(job.id, wall, job.revision, tape);
   if (bench.error && !bench.isPlaceholderData)
     return <Empty title="This wall could not be framed">{bench.error.message}</Empty>;
   if (!bench.data || bench.data.wall.id !== wall) return <Loading what="Framing the wall" />;
-  return <Framed job={job} bench={bench.data} change={change} tape={tape} onTape={setTape} />;
+  return <Framed job={job} bench={bench.data} change={change} tape={tape} onTape={setTape} {...tabbed} />;
 }
 
 function Framed({
@@ -88,15 +116,16 @@ function Framed({
   change,
   tape,
   onTape,
+  tab,
+  onTab,
 }: {
   job: Job;
   bench: Bench;
   change: BenchChange;
   tape: Tape;
   onTape: (tape: Tape) => void;
-}) {
+} & Tabbed) {
   const [picked, act] = useReducer(pick, NOTHING_PICKED);
-  const [tab, setTab] = useState("findings");
   // The opening in the form, "" for a new one, null while there is no form.
   const [open, setOpen] = useState<string | null>(null);
   const edited = bench.openings.find(({ opening }) => opening.id === open)?.opening;
@@ -114,7 +143,7 @@ function Framed({
     event.preventDefault();
     if (move === "leave") act({ type: "pick", key: null });
     else if ("along" in move) step(bench.hook === "start" ? move.along : move.along === 1 ? -1 : 1);
-    else act({ type: "pick", key: stepUp(bench.wall.members, picked.key, move.up) });
+    else act({ type: "rise", members: bench.wall.members, by: move.up });
   }
 
   return (
@@ -151,7 +180,7 @@ function Framed({
         ) : (
           <>
             <PieceCard bench={bench} picked={picked.key} />
-            <Tabs.Root value={tab} onValueChange={({ value }) => setTab(value)} lazyMount unmountOnExit>
+            <Tabs.Root value={tab} onValueChange={({ value }) => onTab(value)} lazyMount unmountOnExit>
               <Tabs.List>
                 <Tabs.Trigger value="findings">Findings {bench.wall.findings.length || ""}</Tabs.Trigger>
                 <Tabs.Trigger value="cut">Cut list</Tabs.Trigger>

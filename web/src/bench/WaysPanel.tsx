@@ -1,6 +1,7 @@
 import { Box, Button, Flex } from "@chakra-ui/react";
 import { Trash2 } from "lucide-react";
 import { useState } from "react";
+import { useNavigate } from "react-router";
 import type { Bench, Job, Ways } from "../api/client";
 import { SelectField } from "../app/SelectField";
 import { TextField } from "../app/TextField";
@@ -31,6 +32,8 @@ const YES_NO = [
 /** How this wall, or the whole job, is framed; every change shows at once. */
 export function WaysPanel({ job, bench, change }: { job: Job; bench: Bench; change: BenchChange }) {
   const [scope, setScope] = useState<Scope>("wall");
+  const navigate = useNavigate();
+  const onRemoved = () => navigate(`/jobs/${job.id}/bench`);
   const ways = scope === "wall" ? bench.standard.wall : bench.standard.job;
   const own: Ways = scope === "wall" ? bench.entered : (job.job.standard ?? {});
   const follows = scope === "wall" ? "the job" : "the usual";
@@ -151,7 +154,7 @@ export function WaysPanel({ job, bench, change }: { job: Job; bench: Bench; chan
           <Button
             variant="plain"
             color="crayon"
-            onClick={() => change.make({ edit: "remove-wall", id: bench.wall.id })}
+            onClick={() => change.make({ edit: "remove-wall", id: bench.wall.id }, onRemoved)}
           >
             <Trash2 /> Remove wall {bench.wall.id}
           </Button>

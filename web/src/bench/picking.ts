@@ -6,24 +6,40 @@ export interface Picked {
   key: string | null;
   hovered: string | null;
   place: number | null;
+  /** The vertical line that stepping up and down keeps to; null until a step up or down begins one. */
+  column: number | null;
 }
 
 export type PickAction =
   | { type: "pick"; key: string | null }
   | { type: "hover"; key: string | null }
-  | { type: "place"; at: number | null; key: string | null };
+  | { type: "place"; at: number | null; key: string | null }
+  | { type: "rise"; members: Member[]; by: 1 | -1 };
 
-export const NOTHING_PICKED: Picked = { key: null, hovered: null, place: null };
+export const NOTHING_PICKED: Picked = { key: null, hovered: null, place: null, column: null };
 
 export function pick(picked: Picked, action: PickAction): Picked {
   switch (action.type) {
     case "pick":
-      return { key: action.key, hovered: picked.hovered, place: null };
+      return { key: action.key, hovered: picked.hovered, place: null, column: null };
     case "hover":
       return { ...picked, hovered: action.key };
     case "place":
-      return { key: action.key, hovered: null, place: action.at };
+      return { key: action.key, hovered: null, place: action.at, column: null };
+    case "rise":
+      return rise(picked, action.members, action.by);
   }
+}
+
+/** The piece above or below the picked one, in the vertical line the first such step began in. */
+function rise(picked: Picked, members: Member[], by: 1 | -1): Picked {
+  const here = members.find(({ id }) => id === picked.key);
+  if (!here) return picked;
+  const column = picked.column ?? here.x + here.width / 2;
+  const pieces = members
+    .filter(({ x, width }) => x <= column && column <= x + width)
+    .sort((one, other) => one.y - other.y || one.x - other.x);
+  return { ...picked, key: pieces[pieces.indexOf(here) + by]?.id ?? here.id, place: null, column };
 }
 
 /** The marks as a tape walks them: one stop a piece, in the order it meets them. */
@@ -44,17 +60,6 @@ export function stepAlong(bench: Bench, key: string | null, by: 1 | -1): string 
   const marks = isRightward ? bench.wall.marks : bench.wall.marks.toReversed();
   const next = marks.find((mark) => (isRightward ? mark.at > member.x : mark.at < member.x));
   return next ? markKey(next) : key;
-}
-
-/** The piece above or below the picked one, in the same vertical line. */
-export function stepUp(members: Member[], key: string | null, by: 1 | -1): string | null {
-  const here = members.find(({ id }) => id === key);
-  if (!here) return key;
-  const middle = here.x + here.width / 2;
-  const column = members
-    .filter(({ x, width }) => x <= middle && middle <= x + width)
-    .sort((one, other) => one.y - other.y || one.x - other.x);
-  return column[column.indexOf(here) + by]?.id ?? key;
 }
 
 /** The marks of what is picked: a stud has one on each plate, a jack one, a header none. */

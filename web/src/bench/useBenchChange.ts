@@ -13,7 +13,7 @@ export interface BenchChange {
 
 /** Changes as the bench makes them: whatever goes wrong is said, and the change is never lost. */
 export function useBenchChange(job: string): BenchChange {
-  const { mutate, isPending } = useChange(job);
+  const { mutateAsync, isPending } = useChange(job);
   const queries = useQueryClient();
   const { tell } = useNotices();
 
@@ -36,9 +36,10 @@ export function useBenchChange(job: string): BenchChange {
           ],
         });
       }
-      mutate(change, { onError: refused, onSuccess: () => done?.() });
+      // Not as callbacks of the mutation: those are dropped when a change takes its own form off the screen.
+      mutateAsync(change).then(() => done?.(), refused);
     },
-    [job, mutate, queries, tell],
+    [job, mutateAsync, queries, tell],
   );
   return { make, isBusy: isPending };
 }

@@ -1,0 +1,77 @@
+"""How framing grows: with the number of walls, and with the length of one wall. Ratios in one run.
+
+Run with ``.local/venv/bin/python benchmarks/frame_walls.py``. Framing must grow in proportion: twice the
+walls, twice the time. What counts is the last column, time per unit against the smallest, which stays near 1.
+"""
+
+import gc
+import statistics
+import sys
+import time
+from collections.abc import Callable
+from dataclasses import replace
+from functools import partial
+from pathlib import Path
+
+sys.path.insert(0, str(Path(__file__).resolve().parents[1] / "src"))
+
+from bluff import core
+from bluff.core.edit import AddOpening, AddWall
+from bluff.core.phrase import read_opening, read_wall
+from bluff.formats.framed import framed_job
+
+_RUNS = 5
+
+
+def job_of_walls(count: int) -> core.Job:
+    """Walls of 18-6 with a window and a door each."""
+    job = core.Job("benchmark")
+    walls = []
+    openings = []
+    for number in range(count):
+        wall = read_wall(f"N{number} 18-6 2x4", job)
+        walls.append(wall)
+        for text, mark in (("3-6x4-6 @ 5-3", "W"), ("d 2-10x6-8 @ 13-0", "D")):
+            opening = read_opening(text, job, wall)
+            openings.append(replace(opening, id=f"{mark}{number}"))
+    return core.Job("benchmark", walls=tuple(walls), openings=tuple(openings))
+
+
+def wall_of_length(feet: int) -> core.Job:
+    """One wall with a window every ten feet."""
+    job = core.apply(core.Job("benchmark"), AddWall(read_wall(f"{feet}' 2x4", core.Job("benchmark"))))
+    for place in range(5, feet, 10):
+        job = core.apply(job, AddOpening(read_opening(f"3-6x4-6 @ {place}'", job, job.walls[0])))
+    return job
+
+
+def frame_all(job: core.Job) -> None:
+    framed_job(core.frame(plan) for plan in core.wall_plans(job))
+
+
+def seconds(work: Callable[[], None]) -> float:
+    """The median of a few runs, without the garbage collector, whose share grows with what is kept alive."""
+    times = []
+    gc.disable()
+    for _ in range(_RUNS):
+        gc.collect()
+        started = time.perf_counter()
+        work()
+        times.append(time.perf_counter() - started)
+    gc.enable()
+    return statistics.median(times)
+
+
+def report(name: str, sizes: list[int], make: Callable[[int], core.Job]) -> None:
+    print(f"{name:>12} {'ms':>9} {'us each':>9} {'ratio':>6}")
+    smallest = None
+    for size in sizes:
+        job = make(size)
+        each = seconds(partial(frame_all, job)) / size
+        smallest = smallest or each
+        print(f"{size:>12} {each * size * 1e3:>9.1f} {each * 1e6:>9.0f} {each / smallest:>6.2f}")
+
+
+if __name__ == "__main__":
+    report("walls", [10, 100, 500, 2000], job_of_walls)
+    report("feet", [20, 100, 400, 1000], wall_of_length)

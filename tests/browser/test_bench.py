@@ -1,0 +1,300 @@
+import re
+
+import pytest
+from playwright.sync_api import expect
+
+
+@pytest.fixture
+def job(page):
+    """A new job, open on an empty bench."""
+    page.get_by_label("Name of a new job").fill("Window wall")
+    page.get_by_role("button", name="Start").click()
+    return page
+
+
+@pytest.fixture
+def window_wall(job):
+    """The worked window wall, laid out by typing alone."""
+    job.get_by_label("Type a wall").fill("18-6 2x4")
+    job.keyboard.press("Enter")
+    job.get_by_label("Type an opening").fill("3-6x4-6 @ 9-3")
+    expect(job.get_by_text("Window W1, 3-6 x 4-6")).to_be_visible()
+    job.keyboard.press("Enter")
+    expect(piece(job, "A/W1/header")).to_be_visible()
+    return job
+
+
+def piece(page, member):
+    return page.locator(f'[data-member="{member}"]')
+
+
+def card(page):
+    return page.get_by_role("region", name="Picked piece")
+
+
+def drawing(page):
+    return page.get_by_role("application")
+
+
+def readout(page):
+    return page.get_by_test_id("readout")
+
+
+def choose(page, tab, label, value):
+    page.get_by_role("tab", name=tab).click()
+    page.get_by_label(label, exact=True).select_option(label=value)
+
+
+def enter(page, label, text):
+    field = page.get_by_label(label, exact=True)
+    field.fill(text)
+    field.press("Enter")
+
+
+def test_every_number_of_the_worked_wall_is_on_screen(window_wall):
+    page = window_wall
+    for member, numbers in {
+        "A/W1/king/start": ["92 5/8", "86 1/2"],
+        "A/W1/jack/start": ["81", "88"],
+        "A/W1/header": ["46", "82 1/2"],
+        "A/W1/sill": ["43", "89 1/2"],
+        "A/W1/top_cripple/line/7": ["4 3/8", "111 1/4"],
+        "A/W1/bottom_cripple/line/8": ["24 1/2", "127 1/4"],
+        "A/W1/jack/end": ["81", "132 1/2"],
+        "A/W1/king/end": ["92 5/8", "134"],
+        "A/stud/5": ["92 5/8", "79 1/4"],
+        "A/stud/9": ["92 5/8", "143 1/4"],
+    }.items():
+        piece(page, member).locator("rect").click(force=True)
+        for number in numbers:
+            expect(card(page)).to_contain_text(number)
+    for at in ("86.5", "88", "89.5", "95.25", "111.25", "127.25", "131", "132.5", "134"):
+        expect(page.locator(f'[data-mark^="bottom"][data-mark$=" {at}"]')).to_have_count(1)
+    page.get_by_role("tab", name="Cut list").click()
+    rows = page.get_by_role("table", name="Cut list").locator("tbody tr")
+    assert [re.sub(r"\s+", " ", text) for text in rows.all_inner_texts()] == [
+        "3 2x4 222 bottom plate, cap plate, top plate",
+        "14 2x4 92 5/8 end stud, king, stud",
+        "2 2x4 81 jack",
+        "1 2x4 43 sill",
+        "5 2x4 24 1/2 bottom cripple",
+        "5 2x4 4 3/8 top cripple",
+        "2 2x8 46 header",
+        "1 1/2 x 7 1/4 46 header spacer",
+    ]
+
+
+def test_the_picked_piece_shows_its_sum(window_wall):
+    piece(window_wall, "A/W1/king/start").locator("rect").click(force=True)
+    expect(card(window_wall)).to_contain_text(re.compile(r"centre of W1\s*111.*half of the opening\s*−\s*21 1/2", re.S))
+
+
+def test_elevation_plates_and_tape_share_their_pixels(window_wall):
+    for member, mark in (("A/W1/king/start", "bottom K 86.5"), ("A/stud/5", "top X 79.25")):
+        wood = piece(window_wall, member).locator("rect").bounding_box()
+        marked = window_wall.locator(f'[data-mark="{mark}"] rect').nth(1).bounding_box()
+        assert abs(wood["x"] - marked["x"]) <= 1
+        assert abs(wood["width"] - marked["width"]) <= 1.5
+
+
+def test_arrow_keys_step_through_marks_and_pieces(window_wall):
+    page = window_wall
+    drawing(page).focus()
+    for _ in range(7):
+        page.keyboard.press("ArrowRight")
+    expect(readout(page)).to_contain_text("King of W1")
+    expect(readout(page)).to_contain_text("86 1/2")
+    page.keyboard.press("ArrowRight")
+    expect(readout(page)).to_contain_text("Jack of W1")
+    expect(readout(page)).to_contain_text("bottom plate only")
+    page.keyboard.press("ArrowUp")
+    expect(card(page)).to_contain_text("Header of W1")
+    page.keyboard.press("ArrowUp")
+    expect(card(page)).to_contain_text("Top cripple of W1")
+    page.keyboard.press("Escape")
+    expect(card(page)).to_contain_text("Wall A")
+
+
+def test_hovering_lights_a_piece_up_in_both_drawings(window_wall):
+    unlit = window_wall.locator('[data-mark="bottom X 79.25"] path').get_attribute("stroke")
+    piece(window_wall, "A/stud/5").hover(force=True)
+    lit = window_wall.locator('[data-mark="bottom X 79.25"] path')
+    expect(lit).not_to_have_attribute("stroke", unlit)
+
+
+def test_the_tape_reads_from_either_end_and_burns_an_inch(window_wall):
+    page = window_wall
+    piece(page, "A/W1/king/start").locator("rect").click(force=True)
+    expect(readout(page)).to_contain_text("86 1/2")
+    page.get_by_role("button", name="Burn an inch").click()
+    expect(readout(page)).to_contain_text("87 1/2")
+    page.get_by_label("Where the tape hooks").select_option(label="Tape on the right end")
+    expect(readout(page)).to_contain_text("135")
+    page.reload()
+    piece(page, "A/W1/king/start").locator("rect").click(force=True)
+    expect(readout(page)).to_contain_text("135")
+
+
+def test_a_change_shows_at_once_and_is_there_again_tomorrow(window_wall):
+    page = window_wall
+    page.get_by_role("tab", name="Ways").click()
+    enter(page, "On centre", "24")
+    expect(piece(page, "A/stud/2")).to_be_visible()
+    expect(piece(page, "A/stud/10")).to_have_count(0)
+    choose(page, "Ways", "Window jacks", "Floating on sill")
+    piece(page, "A/W1/jack/start").locator("rect").click(force=True)
+    expect(card(page)).to_contain_text("55")
+    choose(page, "Ways", "Header plies", "1")
+    page.get_by_role("tab", name="Findings").click()
+    expect(page.get_by_role("list", name="Findings")).to_contain_text("1 1/2 thick in a wall of 3 1/2")
+    page.reload()
+    expect(page.get_by_role("list", name="Findings")).to_contain_text("1 1/2 thick in a wall of 3 1/2")
+
+
+def test_layout_starts_from_the_other_end(window_wall):
+    page = window_wall
+    choose(page, "Ways", "Layout from", "Right end")
+    expect(page.locator('[data-mark="bottom X 205.25"]')).to_be_attached()
+    expect(page.get_by_label("Where the tape hooks")).to_have_value("end")
+
+
+def test_a_way_set_on_the_wall_can_follow_the_job_again(window_wall):
+    page = window_wall
+    page.get_by_role("tab", name="Ways").click()
+    enter(page, "On centre", "24")
+    page.get_by_role("button", name="On centre: follow the job again").click()
+    expect(page.get_by_label("On centre", exact=True)).to_have_value("16")
+    page.get_by_role("button", name="Whole job").click()
+    enter(page, "On centre", "12")
+    expect(piece(page, "A/stud/12")).to_be_visible()
+    page.get_by_role("button", name="Wall A").click()
+    expect(page.get_by_label("On centre", exact=True)).to_have_value("12")
+
+
+def test_what_cannot_be_is_said_and_nothing_is_lost(window_wall):
+    page = window_wall
+    page.get_by_role("tab", name="Ways").click()
+    enter(page, "On centre", "4")
+    expect(page.get_by_role("status")).to_contain_text("Studs stand 8 to 48 inches on centre")
+    page.get_by_label("Type an opening").fill("3-6x4-6 @ 12'14")
+    expect(page.get_by_text("has 14 inches after the feet")).to_be_visible()
+    page.keyboard.press("Enter")
+    expect(page.get_by_label("Type an opening")).to_have_value("3-6x4-6 @ 12'14")
+
+
+def test_undo_and_redo_by_button_and_by_key(window_wall):
+    page = window_wall
+    page.get_by_role("button", name="Undo").click()
+    expect(piece(page, "A/W1/header")).to_have_count(0)
+    page.get_by_role("button", name="Redo").click()
+    expect(piece(page, "A/W1/header")).to_be_visible()
+    drawing(page).focus()
+    page.keyboard.press("Control+z")
+    expect(piece(page, "A/W1/header")).to_have_count(0)
+    page.keyboard.press("Control+Shift+z")
+    expect(piece(page, "A/W1/header")).to_be_visible()
+
+
+def test_an_opening_is_added_changed_and_removed_in_the_form(window_wall):
+    page = window_wall
+    page.get_by_role("tab", name="Openings").click()
+    page.get_by_role("button", name="Opening", exact=True).click()
+    form = page.get_by_role("region", name="New opening")
+    form.get_by_label("Opening kind").select_option(label="Door")
+    expect(form.get_by_label("Opening mark")).to_have_value("D1")
+    enter(page, "Opening size", "2-10 x 6-8")
+    form.get_by_label("Placed by").select_option(label="Nearest edge")
+    enter(page, "Distance", "1-0")
+    form.get_by_label("Measured from").select_option(label="Far edge of W1")
+    expect(form).to_contain_text(re.compile(r"RO width\s*36\s*call-out 2-10\s*34\s*allowance\s*\+\s*2", re.S))
+    expect(form).to_contain_text(re.compile(r"RO starts at\s*144 1/2", re.S))
+    form.get_by_role("button", name="Add it").click()
+    expect(piece(page, "A/D1/header")).to_be_visible()
+
+    page.get_by_role("button", name="Change D1").click()
+    form = page.get_by_role("region", name="Change D1")
+    enter(page, "Opening size", "3-0 x 6-8")
+    form.get_by_label("Kings a side here").select_option(label="2")
+    expect(form).to_contain_text(re.compile(r"RO width\s*38", re.S))
+    form.get_by_role("button", name="Save").click()
+    expect(piece(page, "A/D1/king/start/2")).to_be_attached()
+
+    page.get_by_role("button", name="Change D1").click()
+    page.get_by_role("button", name="Remove").click()
+    expect(piece(page, "A/D1/header")).to_have_count(0)
+
+
+def test_a_wrong_size_in_the_form_says_what_to_write(window_wall):
+    page = window_wall
+    page.locator("[data-opening=W1] rect").click(position={"x": 8, "y": 40})
+    enter(page, "Opening size", "3046")
+    expect(page.get_by_role("alert")).to_contain_text("could be 3-0 x 4-6")
+    expect(page.get_by_role("button", name="Save")).to_be_disabled()
+    page.get_by_role("button", name="Cancel").click()
+    expect(card(page)).to_be_visible()
+
+
+def test_a_finding_leads_to_its_place_and_settles_itself(window_wall):
+    page = window_wall
+    page.get_by_label("Type an opening").fill("2-0x3-0 @ 0-10")
+    page.keyboard.press("Enter")
+    findings = page.get_by_role("list", name="Findings")
+    expect(findings).to_contain_text("runs 5 1/2 past the start of the wall")
+    expect(page.get_by_role("navigation", name="Stages")).to_contain_text("1 wrong")
+    findings.get_by_role("button", name="Move it 5 1/2").click()
+    expect(piece(page, "A/W2/header")).to_be_visible()
+    findings.get_by_role("button", name="It is on the drawings").first.click()
+    expect(findings.get_by_role("button", name="It is on the drawings")).to_have_count(1)
+
+
+def test_walls_are_added_renamed_and_removed(window_wall):
+    page = window_wall
+    page.get_by_role("button", name="Add a wall").click()
+    page.get_by_label("Type a wall").fill("36' 2x6")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("link", name=re.compile("^B"))).to_have_attribute("aria-current", "page")
+    expect(page.get_by_text("longest board 20'-0\"")).to_be_visible()
+    page.get_by_role("tab", name="Ways").click()
+    enter(page, "Mark", "North")
+    expect(page).to_have_url(re.compile("/bench/North$"))
+    enter(page, "Length", "12'")
+    expect(page.get_by_role("link", name=re.compile("North"))).to_contain_text("12'-0\"")
+    page.get_by_role("button", name="Remove wall North").click()
+    expect(page).to_have_url(re.compile("/bench/A$"))
+    expect(page.get_by_role("link", name=re.compile("^North"))).to_have_count(0)
+
+
+def test_somebody_elses_change_is_shown_and_yours_can_be_made_again(window_wall, address):
+    page = window_wall
+    job = re.search(r"/jobs/([^/]+)/", page.url)[1]
+    edit = {"edit": "rename-job", "name": "Theirs"}
+    made = page.request.post(f"/api/jobs/{job}/edits", data={"revision": 2, "edit": edit})
+    assert made.ok
+    page.get_by_role("tab", name="Ways").click()
+    enter(page, "On centre", "24")
+    expect(page.get_by_role("status")).to_contain_text("Somebody changed this job")
+    expect(page.get_by_label("Job name")).to_have_value("Theirs")
+    page.get_by_role("button", name="Make mine again").click()
+    expect(piece(page, "A/stud/10")).to_have_count(0)
+    expect(page.get_by_label("Job name")).to_have_value("Theirs")
+
+
+def test_nothing_scrolls_the_page_and_no_figure_is_cut(window_wall):
+    page = window_wall
+    for tab in ("Findings", "Cut list", "Openings", "Ways"):
+        page.get_by_role("tab", name=tab).click()
+        assert page.evaluate("document.documentElement.scrollHeight") <= 800
+        assert page.evaluate("document.documentElement.scrollWidth") <= 1280
+
+
+def test_a_long_wall_scrolls_inside_its_frame_and_can_be_seen_whole(job):
+    page = job
+    page.get_by_label("Type a wall").fill("36' 2x6")
+    page.keyboard.press("Enter")
+    expect(drawing(page)).to_be_visible()
+    assert page.evaluate("document.documentElement.scrollWidth") <= 1280
+    wide = drawing(page).evaluate("frame => [frame.scrollWidth, frame.clientWidth]")
+    assert wide[0] > wide[1]
+    page.get_by_role("button", name="The whole wall").click()
+    whole = drawing(page).evaluate("frame => [frame.scrollWidth, frame.clientWidth]")
+    assert whole[0] <= whole[1]

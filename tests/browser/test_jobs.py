@@ -1,0 +1,80 @@
+import json
+import re
+from pathlib import Path
+
+from playwright.sync_api import expect
+
+EXAMPLE = Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json"
+
+
+def test_an_empty_list_says_how_to_begin(page):
+    expect(page.get_by_role("heading", name="No jobs yet")).to_be_visible()
+    expect(page.get_by_role("button", name="Start")).to_be_disabled()
+    page.get_by_label("Name of a new job").fill("Shed")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("heading", name="No walls yet")).to_be_visible()
+    expect(page).to_have_url(re.compile("/bench$"))
+
+
+def test_a_job_file_is_imported_and_exported(page, tmp_path):
+    page.get_by_label("Job file").set_input_files(EXAMPLE)
+    expect(page.get_by_role("application", name=re.compile("Wall A"))).to_be_visible()
+    expect(page.get_by_role("navigation", name="Stages")).to_contain_text("3 to see")
+    with page.expect_download() as download:
+        page.get_by_role("link", name="Export the job").click()
+    assert download.value.suggested_filename == "quill-harbour-ferry-shelter.bluff.json"
+    exported = json.loads(Path(download.value.path()).read_text())
+    assert [wall["id"] for wall in exported["walls"]] == list("ABCDEFGH")
+    page.get_by_role("link", name="Jobs").click()
+    expect(page.get_by_role("listitem")).to_contain_text(re.compile(r"8\s*walls\s*15\s*openings"))
+
+
+def test_a_bad_file_is_refused_with_its_faults(page, tmp_path):
+    bad = tmp_path / "bad.json"
+    bad.write_text(
+        '{"format": "bluff-job", "version": 1, "name": "x", "walls": [{"id": "A", "stud": "2x5", "length": 9}]}'
+    )
+    page.get_by_label("Job file").set_input_files(bad)
+    expect(page.get_by_role("status")).to_contain_text("bad.json: walls[0].stud: There is no 2x5")
+
+
+def test_a_job_is_removed_and_put_back(page):
+    page.get_by_label("Job file").set_input_files(EXAMPLE)
+    expect(page.get_by_role("application")).to_be_visible()
+    page.get_by_role("link", name="Jobs").click()
+    page.get_by_role("button", name="Remove Quill Harbour ferry shelter").click()
+    expect(page.get_by_role("heading", name="No jobs yet")).to_be_visible()
+    page.get_by_role("button", name="Put it back").click()
+    expect(page.get_by_role("link", name="Quill Harbour ferry shelter", exact=True)).to_be_visible()
+
+
+def test_a_job_is_renamed_on_the_bench(page):
+    page.get_by_label("Job file").set_input_files(EXAMPLE)
+    name = page.get_by_label("Job name")
+    name.fill("Shelter, second go")
+    name.press("Enter")
+    page.get_by_role("link", name="Jobs").click()
+    expect(page.get_by_role("link", name="Shelter, second go", exact=True)).to_be_visible()
+
+
+def test_a_job_that_is_not_there_says_so(page):
+    page.goto("/jobs/00000000-0000-0000-0000-000000000000/bench")
+    expect(page.get_by_role("heading", name="This job could not be opened")).to_be_visible()
+    expect(page.get_by_text("There is no such job")).to_be_visible()
+    page.goto("/nowhere")
+    expect(page.get_by_role("heading", name="There is no such page")).to_be_visible()
+
+
+def test_dark_colours_are_kept(page):
+    page.get_by_role("button", name="Dark colours").click()
+    expect(page.locator("html")).to_have_class(re.compile("dark"))
+    page.reload()
+    expect(page.locator("html")).to_have_class(re.compile("dark"))
+
+
+def test_a_long_name_does_not_break_the_list(page):
+    page.get_by_label("Name of a new job").fill("Shelter " * 15)
+    page.get_by_role("button", name="Start").click()
+    page.get_by_role("link", name="Jobs").click()
+    expect(page.get_by_role("listitem")).to_be_visible()
+    assert page.evaluate("document.documentElement.scrollWidth") <= 1280

@@ -1,0 +1,66 @@
+"""The documentation is held to the code."""
+
+import re
+from pathlib import Path
+
+import pytest
+from launcher.__main__ import USAGE
+
+from bluff.core.finding import Code
+from bluff.core.frame import frame
+from bluff.core.wall_plan import wall_plans
+from bluff.formats.job_file import OpeningFile, WallFile, WaysFile, read_job
+
+ROOT = Path(__file__).parents[1]
+DOCS = sorted([*ROOT.glob("*.md"), *(ROOT / "docs").glob("*.md")])
+
+
+def test_every_finding_is_documented_and_no_other():
+    documented = re.findall(
+        r"^\| `([a-z-]+)` \| (error|warning|info) \|", (ROOT / "docs/findings.md").read_text(), re.M
+    )
+    assert sorted(code for code, _ in documented) == sorted(Code)
+    order = {"error": 0, "warning": 1, "info": 2}
+    assert [order[severity] for _, severity in documented] == sorted(order[severity] for _, severity in documented)
+
+
+def test_every_key_of_the_job_file_is_documented():
+    text = (ROOT / "docs/job-file.md").read_text()
+    for model in (WaysFile, WallFile, OpeningFile):
+        for name, field in model.model_fields.items():
+            assert f"`{field.alias or name}`" in text, name
+
+
+def test_every_job_in_the_documentation_can_be_framed():
+    text = (ROOT / "docs/job-file.md").read_text()
+    (job, *_) = re.findall(r"```json\n(\{\n.*?)```", text, re.S)
+    for plan in wall_plans(read_job(job)):
+        assert frame(plan).members
+
+
+def test_every_rule_a_docstring_cites_is_there():
+    headings = set(re.findall(r"^## (.*)$", (ROOT / "docs/rules.md").read_text(), re.M))
+    cited = set()
+    for path in (ROOT / "src/bluff").rglob("*.py"):
+        cited |= set(re.findall(r"Source: docs/rules\.md, ([^.]*)\.", path.read_text()))
+    assert cited
+    assert cited <= headings
+
+
+def test_every_command_is_documented():
+    text = "".join(path.read_text() for path in DOCS)
+    for command in re.findall(r"^  (\w+) ", USAGE, re.M):
+        assert f"./bluff {command}" in text, command
+
+
+@pytest.mark.parametrize("path", DOCS, ids=lambda path: path.name)
+def test_every_link_leads_somewhere(path):
+    for target in re.findall(r"\]\(([^)#]+)\)", path.read_text()):
+        assert (path.parent / target).exists(), target
+
+
+def test_every_picture_is_shown():
+    readme = (ROOT / "README.md").read_text()
+    pictures = sorted((ROOT / "docs/screenshots").glob("*.png"))
+    assert 0 < len(pictures) < 20
+    assert all(f"docs/screenshots/{picture.name}" in readme for picture in pictures)

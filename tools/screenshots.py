@@ -1,0 +1,113 @@
+"""Take the pictures in docs/screenshots/ again, from the demo job and the worked window wall.
+
+Runs a server and a database of its own; nothing of what is kept is touched or shown.
+"""
+
+import os
+import socket
+import threading
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from pathlib import Path
+
+import uvicorn
+from playwright.sync_api import Page, sync_playwright
+
+from bluff.api.app import WEB, make_app
+from bluff.demo import load_demo
+from bluff.service.sessions import ensure_installation
+from bluff.store.cluster import throwaway_cluster
+from bluff.store.database import migrate, open_pool
+
+PICTURES = Path(__file__).resolve().parents[1] / "docs" / "screenshots"
+DEMO = "Quill Harbour ferry shelter"
+
+
+def jobs(page: Page) -> None:
+    page.get_by_role("link", name=DEMO, exact=True).wait_for()
+
+
+def bench(page: Page) -> None:
+    page.get_by_role("link", name=DEMO, exact=True).click()
+    page.locator('[data-member="A/W1/king/start"] rect').click(position={"x": 2, "y": 60})
+
+
+def worked_window(page: Page) -> None:
+    page.get_by_label("Name of a new job").fill("Window wall")
+    page.keyboard.press("Enter")
+    page.get_by_label("Type a wall").fill("18-6 2x4")
+    page.keyboard.press("Enter")
+    page.get_by_label("Type an opening").fill("3-6x4-6 @ 9-3")
+    page.keyboard.press("Enter")
+    page.get_by_role("tab", name="Cut list").click()
+    page.locator('[data-member="A/W1/top_cripple/line/7"] rect').click()
+
+
+def opening_form(page: Page) -> None:
+    page.get_by_role("link", name=DEMO, exact=True).click()
+    page.locator("[data-opening=W1] rect").click(position={"x": 8, "y": 40})
+    page.get_by_text("RO width").wait_for()
+
+
+def ways(page: Page) -> None:
+    page.get_by_role("link", name=DEMO, exact=True).click()
+    page.get_by_role("link", name="B 21").click()
+    page.get_by_role("tab", name="Ways").click()
+    page.get_by_role("application").press("ArrowRight")
+    page.get_by_role("application").press("ArrowRight")
+
+
+VIEWS: dict[str, tuple[Callable[[Page], None], str]] = {
+    "jobs": (jobs, "light"),
+    "bench": (bench, "light"),
+    "bench-dark": (bench, "dark"),
+    "opening-form": (opening_form, "light"),
+    "ways": (ways, "light"),
+    "worked-window": (worked_window, "light"),
+}
+
+
+@contextmanager
+def served() -> Iterator[str]:
+    """The address of a server with the demo job and nothing else."""
+    with throwaway_cluster() as url:
+        migrate(url)
+        with open_pool(url) as pool:
+            ensure_installation(pool)
+            load_demo(pool)
+            listening = socket.create_server(("127.0.0.1", 0))
+            server = uvicorn.Server(uvicorn.Config(make_app(pool, WEB), log_level="warning"))
+            thread = threading.Thread(target=server.run, kwargs={"sockets": [listening]})
+            thread.start()
+            yield f"http://127.0.0.1:{listening.getsockname()[1]}"
+            server.should_exit = True
+            thread.join()
+
+
+def main() -> None:
+    flags = ["--disable-gpu", "--font-render-hinting=none", "--disable-background-networking"]
+    if os.geteuid() == 0:
+        flags.append("--no-sandbox")
+    with served() as address, sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=flags)
+        for name, (arrange, colours) in VIEWS.items():
+            context = browser.new_context(
+                base_url=address,
+                viewport={"width": 1280, "height": 800},
+                color_scheme="dark" if colours == "dark" else "light",
+                reduced_motion="reduce",
+            )
+            page = context.new_page()
+            page.goto("/")
+            arrange(page)
+            page.wait_for_load_state("networkidle")
+            page.mouse.move(0, 0)
+            page.evaluate("document.fonts.ready")
+            page.screenshot(path=PICTURES / f"{name}.png")
+            print(f"docs/screenshots/{name}.png")
+            context.close()
+        browser.close()
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,39 @@
+import { describe, expect, it } from "vitest";
+import { parts, printer } from "./figures";
+
+describe("parts", () => {
+  it("splits a length where its fraction is", () => {
+    expect(parts("86 1/2")).toEqual([
+      { kind: "plain", text: "86 " },
+      { kind: "fraction", key: 3, top: "1", bottom: "2" },
+    ]);
+  });
+
+  it("keeps what has no fraction", () => {
+    expect(parts("222")).toEqual([{ kind: "plain", text: "222" }]);
+    expect(parts("")).toEqual([]);
+  });
+
+  it("finds every fraction of a size, and what follows", () => {
+    const kinds = parts("7'-2 5/8\" x 42 1/4").map((part) => part.kind);
+    expect(kinds).toEqual(["plain", "fraction", "plain", "fraction"]);
+  });
+
+  it("loses no character", () => {
+    const text = parts("96 1/2 x 82 15/16")
+      .map((part) => (part.kind === "plain" ? part.text : `${part.top}/${part.bottom}`))
+      .join("");
+    expect(text).toBe("96 1/2 x 82 15/16");
+  });
+});
+
+describe("printer", () => {
+  it("looks a number up as JavaScript writes it", () => {
+    expect(printer({ "86.5": "86 1/2" })(86.5)).toBe("86 1/2");
+    expect(printer({ "222": "222" })(222.0)).toBe("222");
+  });
+
+  it("never makes a figure up", () => {
+    expect(() => printer({})(1)).toThrow("does not print 1");
+  });
+});
