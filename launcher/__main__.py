@@ -40,7 +40,9 @@ def main(arguments: list[str]) -> int:
             _set_up_tests()
             return check.run_checks(rest)
         case "generate":
-            _set_up_tests()
+            with _one_at_a_time():
+                setup.python_environment(for_tests=True)
+                setup.front_end_packages()  # not built: what is generated may be what keeps it from building
             return check.run_tool("generate.py")
         case "screenshots":
             _set_up_tests()

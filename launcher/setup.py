@@ -31,12 +31,17 @@ def python_environment(for_tests: bool) -> None:
     mark_done(_PYTHON_STEP, digests[kind])
 
 
-def front_end() -> None:
-    """The front end built from its sources, with Node from the Python environment."""
+def front_end_packages() -> None:
+    """The front end's packages and tools, installed as locked."""
     packages = digest([WEB / "package.json", WEB / "package-lock.json"])
     if not (WEB / "node_modules").exists() or not is_done("node_modules", packages):
         npm("Installing front-end packages", "install", "--no-audit", "--no-fund", "--ignore-scripts")
         mark_done("node_modules", packages)
+
+
+def front_end() -> None:
+    """The front end built from its sources, with Node from the Python environment."""
+    front_end_packages()
     sources = digest([WEB])
     if not (WEB / "dist" / "index.html").exists() or not is_done("web", sources):
         npm("Building the front end", "run", "build")

@@ -989,6 +989,7 @@ export interface components {
         };
         /**
          * Severity
+         * @description How bad a finding is, worst first.
          * @enum {string}
          */
         Severity: "error" | "warning" | "info";

@@ -120,7 +120,7 @@ export function BenchDrawing({
           {shown !== null && (
             <path
               aria-hidden
-              d={`M${scale.x(shown)} ${ABOVE}V${bottom + plate + 6}`}
+              d={`M${scale.x(shown)} ${shown === place ? ABOVE : floor}V${bottom + plate + 6}`}
               stroke={colour("chalk")}
               strokeWidth={1}
               strokeDasharray="2 3"
@@ -172,7 +172,7 @@ function PlateName({ y, name }: { y: number; name: string }) {
   );
 }
 
-/** The vertical line through everything: the line of a mark, the near side of a piece, a finding's place. */
+/** Where the chalk line goes: the line of a mark, the near side of a piece, the place of a finding. */
 function placeOf(bench: Bench, key: string | null, place: number | null): number | null {
   if (place !== null) return place;
   const piece = bench.wall.members.find(({ id }) => id === key);
