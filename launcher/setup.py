@@ -15,6 +15,12 @@ REQUIREMENTS = ROOT / "requirements"
 
 _UV = LOCAL / "uv"
 _PYTHON_STEP = "python"
+_UV_SETTINGS = {
+    "UV_PYTHON_DOWNLOADS": "never",
+    "UV_NO_PROGRESS": "1",
+    # As pip and apt do: a site's own certificate authority is known to the system, not to uv.
+    "UV_SYSTEM_CERTS": "1",
+}
 
 
 def python_environment(for_tests: bool) -> None:
@@ -27,7 +33,7 @@ def python_environment(for_tests: bool) -> None:
     kind = kinds[0]
     uv = _installed_uv()
     sync: list[str | Path] = [uv, "pip", "sync", "--require-hashes", "--python", PYTHON, locks[kind]]
-    run("Installing Python packages", sync, {"UV_PYTHON_DOWNLOADS": "never", "UV_NO_PROGRESS": "1"})
+    run("Installing Python packages", sync, _UV_SETTINGS)
     mark_done(_PYTHON_STEP, digests[kind])
 
 
@@ -65,7 +71,7 @@ def lock() -> None:
     for name in ("uv", "run", "test"):
         source, target = REQUIREMENTS / f"{name}.in", REQUIREMENTS / f"{name}.txt"
         options = ["--quiet", "--generate-hashes", "--no-header", "--python-version", "3.11", "--upgrade"]
-        run(f"Locking {target.name}", [uv, "pip", "compile", *options, source, "-o", target])
+        run(f"Locking {target.name}", [uv, "pip", "compile", *options, source, "-o", target], _UV_SETTINGS)
     say("Locked. Look at git diff requirements/, then run ./bluff test.")
 
 
@@ -75,6 +81,7 @@ def tools_environment() -> dict[str, str]:
         "PATH": f"{VENV / 'bin'}{os.pathsep}{os.environ['PATH']}",
         "PYTHONPATH": str(ROOT / "src"),
         "VIRTUAL_ENV": str(VENV),
+        "NODE_USE_SYSTEM_CA": "1",
     }
 
 
