@@ -1,10 +1,11 @@
 """Start everything: the database, its migrations, the demo job, the web server; stop what was started."""
 
+import fcntl
 import os
 import signal
 import socket
 import sys
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from contextlib import contextmanager, suppress
 from pathlib import Path
 from types import FrameType
@@ -24,6 +25,10 @@ PORT = 8460
 _PORTS_TRIED = 20
 
 
+class ServeError(RuntimeError):
+    """Bluff could not be served; the message says what to do."""
+
+
 def serve(with_demo: bool, port: int | None) -> int:
     """Serve until Ctrl-C; returns the exit code.
 
@@ -35,12 +40,9 @@ def serve(with_demo: bool, port: int | None) -> int:
     for ending in (signal.SIGTERM, signal.SIGHUP):
         signal.signal(ending, _end)
     try:
-        listening = _listen(port)
-    except OSError as error:
-        print(f"{error} Choose another with --port.", file=sys.stderr)
-        return 1
-    try:
-        with suppress(KeyboardInterrupt), _database() as url:
+        with suppress(KeyboardInterrupt), _alone() as say_where, _database() as url:
+            listening = _listen(port)
+            address = f"http://{HOST}:{listening.getsockname()[1]}"
             applied = migrate(url)
             if applied:
                 print(f"The database is up to date ({applied} migration{'s' if applied > 1 else ''}).")
@@ -48,14 +50,43 @@ def serve(with_demo: bool, port: int | None) -> int:
                 ensure_installation(pool)
                 if with_demo:
                     load_demo(pool)
-                print(f"\n  Bluff is at  http://{HOST}:{listening.getsockname()[1]}\n  Ctrl-C stops it.\n", flush=True)
+                say_where(address)
+                print(f"\n  Bluff is at  {address}\n  Ctrl-C stops it.\n", flush=True)
                 server = uvicorn.Server(uvicorn.Config(make_app(pool, WEB), log_level="warning"))
                 server.run(sockets=[listening])
-    except (ClusterError, psycopg.OperationalError) as error:
+    except (ServeError, ClusterError, psycopg.OperationalError) as error:
         print(error, file=sys.stderr)
         return 1
     print("Stopped.")
     return 0
+
+
+@contextmanager
+def _alone() -> Iterator[Callable[[str], None]]:
+    """Keep a second Bluff from taking over, and then stopping, the database of a first.
+
+    Yields:
+        A function that leaves word of the address this one serves at.
+
+    Raises:
+        ServeError: One is running.
+    """
+    LOCAL.mkdir(exist_ok=True)
+    with (LOCAL / "serving").open("a+") as word:
+        try:
+            fcntl.flock(word, fcntl.LOCK_EX | fcntl.LOCK_NB)
+        except BlockingIOError:
+            word.seek(0)
+            where = f" at {address}" if (address := word.read()) else ""
+            raise ServeError(f"Bluff is already running{where}. Use that one, or stop it with Ctrl-C first.") from None
+
+        def say_where(address: str) -> None:
+            word.truncate(0)
+            word.write(address)
+            word.flush()
+
+        word.truncate(0)
+        yield say_where
 
 
 @contextmanager
@@ -76,7 +107,7 @@ def _listen(port: int | None) -> socket.socket:
     """A socket listening on loopback.
 
     Raises:
-        OSError: The port asked for is taken, or all of those tried are.
+        ServeError: The port asked for is taken, or all of those tried are.
     """
     for candidate in [port] if port is not None else range(PORT, PORT + _PORTS_TRIED):
         listening = socket.socket()
@@ -90,9 +121,8 @@ def _listen(port: int | None) -> socket.socket:
         if candidate != PORT and port is None:
             print(f"Port {PORT} is taken; using {candidate}.")
         return listening
-    raise OSError(
-        f"Port {port} cannot be used." if port is not None else f"Ports {PORT} to {PORT + _PORTS_TRIED - 1} are taken."
-    )
+    taken = f"Port {port} is" if port is not None else f"Ports {PORT} to {PORT + _PORTS_TRIED - 1} are"
+    raise ServeError(f"{taken} taken; choose another with --port.")
 
 
 def _end(number: int, _: FrameType | None) -> None:

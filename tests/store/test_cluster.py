@@ -111,7 +111,9 @@ def test_the_databases_user_is_let_through_a_closed_directory(tmp_path):
     cluster = Cluster(closed / "postgres", durable=False)
     try:
         assert answers(cluster.start())
-        listing = subprocess.run(["runuser", "-u", "postgres", "--", "ls", closed], capture_output=True, check=False)
+        listing = subprocess.run(
+            ["/usr/sbin/runuser", "-u", "postgres", "--", "ls", closed], capture_output=True, check=False
+        )
         assert listing.returncode != 0
     finally:
         cluster.stop()

@@ -5,7 +5,6 @@ PostgreSQL refuses to run as root. Run as root, every program of it goes through
 """
 
 import os
-import pwd
 import secrets
 import shutil
 import socket
@@ -19,6 +18,8 @@ from pathlib import Path
 _ROLE = "bluff"
 _DATABASE = "bluff"
 _SYSTEM_USER = "postgres"
+_AS_SYSTEM_USER = ["/usr/sbin/runuser", "-u", _SYSTEM_USER, "--"]
+"""By its full name: sbin is not on everybody's path."""
 _STARTED_WITHIN = 60
 """Seconds; recovery after a power cut may take a while."""
 
@@ -140,7 +141,7 @@ class Cluster:
     def _run(self, program: str, *arguments: str) -> subprocess.CompletedProcess[str]:
         command = [str(_programs() / program), *arguments]
         if os.geteuid() == 0:
-            command = ["runuser", "-u", _SYSTEM_USER, "--", *command]
+            command = [*_AS_SYSTEM_USER, *command]
         # pg_ctl leaves its server behind with our streams; a file lets this call end when pg_ctl does.
         with tempfile.TemporaryFile("w+") as errors:
             done = subprocess.run(
@@ -182,15 +183,14 @@ def _let_pass(root: Path) -> None:
     As root, a project may lie below a directory only root can enter. An access list opens the way for
     that one user; the directory's own permissions stay as they are.
     """
-    user = pwd.getpwnam(_SYSTEM_USER)
     for parent in reversed(root.parents):
-        entered = subprocess.run(["runuser", "-u", user.pw_name, "--", "test", "-x", str(parent)], cwd="/", check=False)
+        entered = subprocess.run([*_AS_SYSTEM_USER, "test", "-x", str(parent)], cwd="/", check=False)
         if entered.returncode == 0:
             continue
         try:
-            subprocess.run(["setfacl", "-m", f"u:{user.pw_name}:x", str(parent)], check=True, capture_output=True)
+            subprocess.run(["setfacl", "-m", f"u:{_SYSTEM_USER}:x", str(parent)], check=True, capture_output=True)
         except (OSError, subprocess.CalledProcessError) as error:
             raise ClusterError(
-                f"The database's user, {user.pw_name}, cannot pass through {parent}. "
+                f"The database's user, {_SYSTEM_USER}, cannot pass through {parent}. "
                 f"Allow it with: chmod o+x {parent}   or move the project to a directory others can enter."
             ) from error

@@ -1,0 +1,126 @@
+"""The whole program as it is started: a process of its own, its own data."""
+
+import os
+import re
+import shutil
+import signal
+import socket
+import subprocess
+import sys
+import time
+import urllib.request
+from pathlib import Path
+
+import pytest
+
+from bluff import serve
+
+ROOT = Path(__file__).parents[1]
+
+
+@pytest.fixture
+def bluff(tmp_path):
+    """Starts Bluff with its data in a directory of its own; whatever is left at the end is ended."""
+    started = []
+    program = f"from pathlib import Path; from bluff import serve; serve.LOCAL = Path({str(tmp_path)!r});"
+
+    def start(*options):
+        code = program + f"raise SystemExit(serve.serve(with_demo={'--demo' in options}, port={port_in(options)}))"
+        environment = {**os.environ, "PYTHONUNBUFFERED": "1"}
+        environment.pop("BLUFF_DATABASE_URL", None)
+        process = subprocess.Popen(
+            [sys.executable, "-c", code], stdout=subprocess.PIPE, stderr=subprocess.PIPE, text=True, env=environment
+        )
+        started.append(process)
+        return process
+
+    yield start
+    for process in started:
+        if process.poll() is None:
+            process.send_signal(signal.SIGINT)
+            process.wait(20)
+        process.stdout.close()
+        process.stderr.close()
+    shutil.rmtree(tmp_path, ignore_errors=True)
+
+
+def port_in(options):
+    return next((option for option in options if isinstance(option, int)), None)
+
+
+def address_of(process):
+    for line in process.stdout:
+        if match := re.search(r"http://\S+", line):
+            return match[0]
+    pytest.fail(process.stderr.read())
+
+
+def jobs_at(address):
+    with urllib.request.urlopen(f"{address}/api/jobs", timeout=10) as answer:
+        return answer.read().decode()
+
+
+def end(process, how=signal.SIGINT):
+    process.send_signal(how)
+    out, err = process.communicate(timeout=20)
+    return process.returncode, out, err
+
+
+def is_running(directory):
+    return (directory / "postgres" / "data" / "postmaster.pid").exists()
+
+
+def test_it_starts_serves_and_stops_what_it_started(bluff, tmp_path):
+    process = bluff("--demo")
+    assert "Quill Harbour" in jobs_at(address_of(process))
+    assert is_running(tmp_path)
+    code, out, err = end(process)
+    assert (code, err) == (0, "")
+    assert out.splitlines()[-2:] == ["Stopping the database.", "Stopped."]
+    assert not is_running(tmp_path)
+
+
+def test_a_terminal_that_closes_stops_the_database_too(bluff, tmp_path):
+    process = bluff()
+    assert jobs_at(address_of(process)) == "[]"
+    assert end(process, signal.SIGTERM)[0] == 0
+    assert not is_running(tmp_path)
+
+
+def test_a_second_one_says_where_the_first_is_and_leaves_it_alone(bluff):
+    first = bluff()
+    address = address_of(first)
+    second = bluff()
+    _, err = second.communicate(timeout=20)
+    assert second.returncode == 1
+    assert err == f"Bluff is already running at {address}. Use that one, or stop it with Ctrl-C first.\n"
+    assert jobs_at(address) == "[]"
+
+
+def test_one_that_was_killed_leaves_its_database_to_the_next(bluff, tmp_path):
+    first = bluff("--demo")
+    address_of(first)
+    first.kill()
+    first.wait(10)
+    assert is_running(tmp_path)
+    second = bluff()
+    assert "Quill Harbour" in jobs_at(address_of(second))
+
+
+def test_a_port_that_is_taken_is_said_or_gone_round(bluff):
+    with socket.create_server((serve.HOST, 0)) as taken:
+        process = bluff(taken.getsockname()[1])
+        _, err = process.communicate(timeout=30)
+        assert process.returncode == 1
+        assert "taken; choose another with --port" in err
+
+
+def test_a_database_that_is_not_there_is_said(monkeypatch, tmp_path, capsys):
+    monkeypatch.setenv("BLUFF_DATABASE_URL", "postgresql://nobody@127.0.0.1:1/none")
+    monkeypatch.setattr(serve, "LOCAL", tmp_path)
+    monkeypatch.setattr(serve, "PORT", 18460 + time.time_ns() % 1000)
+    handlers = [signal.getsignal(number) for number in (signal.SIGTERM, signal.SIGHUP)]
+    assert serve.serve(with_demo=False, port=None) == 1
+    for number, handler in zip((signal.SIGTERM, signal.SIGHUP), handlers, strict=True):
+        signal.signal(number, handler)
+    assert "onnection" in capsys.readouterr().err
