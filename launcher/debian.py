@@ -58,7 +58,19 @@ def install(packages: Sequence[str]) -> None:
     run("Asking Debian what is current", [*become, "apt-get", "update", "-q"])
     run(
         f"Installing {names}",
-        [*become, *quiet, "apt-get", "install", "-q", "-y", "--no-install-recommends", *packages],
+        # A setting that is there already, such as the one just made, is kept without asking.
+        [
+            *become,
+            *quiet,
+            "apt-get",
+            "install",
+            "-q",
+            "-y",
+            "-o",
+            "Dpkg::Options::=--force-confold",
+            "--no-install-recommends",
+            *packages,
+        ],
     )
 
 

@@ -4,17 +4,14 @@ Runs a server and a database of its own; nothing of what is kept is touched or s
 """
 
 import os
-import socket
-import threading
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from pathlib import Path
 
-import uvicorn
 from playwright.sync_api import Page, sync_playwright
 
-from bluff.api.app import WEB, make_app
 from bluff.demo import load_demo
+from bluff.serve import background_server
 from bluff.service.sessions import ensure_installation
 from bluff.store.cluster import throwaway_cluster
 from bluff.store.database import migrate, open_pool
@@ -75,13 +72,8 @@ def served() -> Iterator[str]:
         with open_pool(url) as pool:
             ensure_installation(pool)
             load_demo(pool)
-            listening = socket.create_server(("127.0.0.1", 0))
-            server = uvicorn.Server(uvicorn.Config(make_app(pool, WEB), log_level="warning"))
-            thread = threading.Thread(target=server.run, kwargs={"sockets": [listening]})
-            thread.start()
-            yield f"http://127.0.0.1:{listening.getsockname()[1]}"
-            server.should_exit = True
-            thread.join()
+            with background_server(pool) as address:
+                yield address
 
 
 def main() -> None:

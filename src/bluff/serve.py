@@ -5,6 +5,7 @@ import os
 import signal
 import socket
 import sys
+import threading
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager, suppress
 from pathlib import Path
@@ -12,6 +13,7 @@ from types import FrameType
 
 import psycopg
 import uvicorn
+from psycopg_pool import ConnectionPool
 
 from bluff.api.app import WEB, make_app
 from bluff.demo import load_demo
@@ -23,6 +25,20 @@ LOCAL = Path(__file__).resolve().parents[2] / ".local"
 HOST = "127.0.0.1"
 PORT = 8460
 _PORTS_TRIED = 20
+
+
+@contextmanager
+def background_server(pool: ConnectionPool) -> Iterator[str]:
+    """A server beside the caller's own work, on a free port, over a store of the caller's; yields its address."""
+    listening = socket.create_server((HOST, 0))
+    server = uvicorn.Server(uvicorn.Config(make_app(pool, WEB), log_level="error"))
+    thread = threading.Thread(target=server.run, kwargs={"sockets": [listening]})
+    thread.start()
+    try:
+        yield f"http://{HOST}:{listening.getsockname()[1]}"
+    finally:
+        server.should_exit = True
+        thread.join()
 
 
 class ServeError(RuntimeError):

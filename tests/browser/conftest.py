@@ -1,14 +1,11 @@
 """The real interface in a real browser, against a real server and database."""
 
 import os
-import socket
-import threading
 
 import pytest
-import uvicorn
 from playwright.sync_api import expect, sync_playwright
 
-from bluff.api.app import WEB, make_app
+from bluff.serve import background_server
 
 CHROMIUM = "/usr/bin/chromium"
 QUIET = [
@@ -40,13 +37,8 @@ def browser():
 @pytest.fixture
 def address(pool):
     """Bluff served on a port of its own."""
-    listening = socket.create_server(("127.0.0.1", 0))
-    server = uvicorn.Server(uvicorn.Config(make_app(pool, WEB), log_level="error"))
-    thread = threading.Thread(target=server.run, kwargs={"sockets": [listening]})
-    thread.start()
-    yield f"http://127.0.0.1:{listening.getsockname()[1]}"
-    server.should_exit = True
-    thread.join()
+    with background_server(pool) as address:
+        yield address
 
 
 @pytest.fixture

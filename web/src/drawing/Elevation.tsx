@@ -27,6 +27,13 @@ export function riseOf(perInch: number, floor: number): Rise {
   return { perInch, y: (inches) => floor - Math.round(inches * perInch) };
 }
 
+/** A member's place in the drawing, in whole pixels. */
+function rectangle({ x, y, width, height }: Member, scale: Scale, rise: Rise) {
+  const left = scale.x(x);
+  const top = rise.y(y + height);
+  return { left, width: scale.x(x + width) - left, top, height: rise.y(y) - top };
+}
+
 /** The framed wall, standing: every member at its real size, every opening with its call-out. */
 export function Elevation({
   members,
@@ -81,10 +88,7 @@ function Piece({
   rise: Rise;
   picking: Picking;
 }) {
-  const left = scale.x(member.x);
-  const width = scale.x(member.x + member.width) - left;
-  const top = rise.y(member.y + member.height);
-  const height = rise.y(member.y) - top;
+  const { left, width, top, height } = rectangle(member, scale, rise);
   const isPicked = picking.picked === member.id;
   const lit = isLit(member.id, picking);
   return (
@@ -120,10 +124,7 @@ function Letter({
   rise: Rise;
   isLit: boolean;
 }) {
-  const left = scale.x(member.x);
-  const width = scale.x(member.x + member.width) - left;
-  const top = rise.y(member.y + member.height);
-  const height = rise.y(member.y) - top;
+  const { left, width, top, height } = rectangle(member, scale, rise);
   const letter = LETTERS[member.role];
   if (!letter || width < LETTER_ROOM || height < 9) return null;
   return (
