@@ -2,7 +2,7 @@ import { Button, Flex, Text } from "@chakra-ui/react";
 import { X } from "lucide-react";
 import { useNotices } from "./notices";
 
-/** The notices, above everything in a corner that hides no figure. */
+/** The notices, above everything where they hide no figure that is being read. */
 export function NoticeStack() {
   const { shown, dismiss } = useNotices();
   return (
@@ -10,7 +10,7 @@ export function NoticeStack() {
       direction="column"
       gap="2"
       position="fixed"
-      bottom="4"
+      bottom={{ base: "4", md: "88px" }}
       insetStart={{ base: "2", md: "28" }}
       zIndex="toast"
       maxW="560px"

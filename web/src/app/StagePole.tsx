@@ -122,9 +122,8 @@ function Stage({
           fontWeight="600"
           color={open.error ? "crayon" : "warn"}
         >
-          {open.error > 0 && `${open.error} wrong`}
-          {open.error > 0 && open.warning > 0 && ", "}
-          {open.warning > 0 && `${open.warning} to see`}
+          {open.error > 0 && <Box as="span" display="block">{`${open.error} wrong`}</Box>}
+          {open.warning > 0 && <Box as="span" display="block">{`${open.warning} to see`}</Box>}
         </Text>
       )}
     </StageLink>

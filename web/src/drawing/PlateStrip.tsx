@@ -11,6 +11,8 @@ const READABLE_SYMBOL = 3;
 
 /** A symbol may be wider than its wood, as it is on a real plate; only neighbours must keep apart. */
 const SYMBOL_SIZE = 17;
+const SMALL_SYMBOL = 12;
+const TOO_NEAR = 11;
 
 /** Rows in which crowded symbols stand, by role: neighbours never share one. */
 const ROW: Record<string, number> = { king: 0, jack: 1, bottom_cripple: 2, top_cripple: 2 };
@@ -74,11 +76,24 @@ export function PlateStrip({
           scale={scale}
           y={y}
           height={height}
+          isCrowded={marks.some((other) => isTooNear(mark, other, scale))}
+          isFarLine={marks.some((other) => isNearLineOf(mark, other))}
           isLit={isLit(markKey(mark), picking)}
         />
       ))}
     </g>
   );
+}
+
+/** Whether two of the same symbol stand so close that they would run together. */
+function isTooNear(mark: Mark, other: Mark, scale: Scale): boolean {
+  const apart = Math.abs(scale.x(mark.at) - scale.x(other.at));
+  return mark.role === other.role && apart > 0 && apart < TOO_NEAR;
+}
+
+/** Whether the other is the near one of a doorway's two lines, and this the far one. */
+function isNearLineOf(mark: Mark, other: Mark): boolean {
+  return mark.width === 0 && other.width === 0 && mark.opening === other.opening && other.at < mark.at;
 }
 
 /** Whether something is picked, or under the mouse. */
@@ -144,12 +159,16 @@ function MarkSymbol({
   scale,
   y,
   height,
+  isCrowded,
+  isFarLine,
   isLit,
 }: {
   mark: Mark;
   scale: Scale;
   y: number;
   height: number;
+  isCrowded: boolean;
+  isFarLine: boolean;
   isLit: boolean;
 }) {
   const left = scale.x(mark.at);
@@ -158,12 +177,13 @@ function MarkSymbol({
   const isLine = mark.width === 0;
   const row = width >= IN_ROW || isLine ? undefined : ROW[mark.role];
   const middle = row === undefined ? height / 2 : (height * (2 * row + 1)) / 6;
-  const size = isLine ? 12 : row === undefined ? SYMBOL_SIZE : Math.min(SYMBOL_SIZE, height / 3);
+  const size =
+    isLine || isCrowded ? SMALL_SYMBOL : row === undefined ? SYMBOL_SIZE : Math.min(SYMBOL_SIZE, height / 3);
   return (
     <text
-      x={isLine ? left + 3 : left + width / 2}
+      x={isLine ? left + (isFarLine ? -3 : 3) : left + width / 2}
       y={y + middle + size * 0.36}
-      textAnchor={isLine ? "start" : "middle"}
+      textAnchor={isLine ? (isFarLine ? "end" : "start") : "middle"}
       fill={isLit ? colour("chalk") : colour("crayon")}
       stroke={colour("pine")}
       strokeWidth={2.5}

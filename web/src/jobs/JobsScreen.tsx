@@ -71,10 +71,11 @@ function StartJob({ onStart, isBusy }: { onStart: (name: string) => void; isBusy
     if (name.trim()) onStart(name.trim());
   }
   return (
-    <Flex as="form" onSubmit={submit} gap="2">
+    <Flex as="form" onSubmit={submit} gap="2" flex={{ base: "1 1 100%", md: "none" }}>
       <Input
         size="md"
-        w="280px"
+        w={{ base: "full", md: "280px" }}
+        minW="0"
         aria-label="Name of a new job"
         placeholder="Name of a new job"
         maxLength={120}
