@@ -60,7 +60,7 @@ def main(arguments: list[str]) -> int:
 def _set_up_tests() -> None:
     with _one_at_a_time():
         setup.database_programs()
-        debian.install(debian.need_chromium())
+        debian.install(debian.need_browser())
         setup.python_environment(for_tests=True)
         setup.front_end()
 

@@ -27,9 +27,12 @@ def need_postgresql() -> list[str]:
     return missing
 
 
-def need_chromium() -> list[str]:
-    """The browser the interface is tested in."""
-    return [] if Path("/usr/bin/chromium").exists() else ["chromium"]
+def need_browser() -> list[str]:
+    """The browser the interface is tested in, and what the program that drives it links to."""
+    missing = [] if Path("/usr/bin/chromium").exists() else ["chromium"]
+    if not any(Path("/usr/lib").glob("*/libatomic.so.1")):
+        missing.append("libatomic1")
+    return missing
 
 
 def install(packages: Sequence[str]) -> None:
