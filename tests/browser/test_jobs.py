@@ -7,6 +7,11 @@ from playwright.sync_api import expect
 EXAMPLE = Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json"
 
 
+def to_jobs(page):
+    page.get_by_role("link", name="Jobs").click()
+    expect(page.get_by_role("heading", name="Jobs", exact=True)).to_be_visible()
+
+
 def test_an_empty_list_says_how_to_begin(page):
     expect(page.get_by_role("heading", name="No jobs yet")).to_be_visible()
     expect(page.get_by_role("button", name="Start")).to_be_disabled()
@@ -25,7 +30,7 @@ def test_a_job_file_is_imported_and_exported(page, tmp_path):
     assert download.value.suggested_filename == "quill-harbour-ferry-shelter.bluff.json"
     exported = json.loads(Path(download.value.path()).read_text())
     assert [wall["id"] for wall in exported["walls"]] == list("ABCDEFGH")
-    page.get_by_role("link", name="Jobs").click()
+    to_jobs(page)
     expect(page.get_by_role("listitem")).to_contain_text(re.compile(r"8\s*walls\s*15\s*openings"))
 
 
@@ -41,7 +46,7 @@ def test_a_bad_file_is_refused_with_its_faults(page, tmp_path):
 def test_a_job_is_removed_and_put_back(page):
     page.get_by_label("Job file").set_input_files(EXAMPLE)
     expect(page.get_by_role("application")).to_be_visible()
-    page.get_by_role("link", name="Jobs").click()
+    to_jobs(page)
     page.get_by_role("button", name="Remove Quill Harbour ferry shelter").click()
     expect(page.get_by_role("heading", name="No jobs yet")).to_be_visible()
     page.get_by_role("button", name="Put it back").click()
@@ -53,7 +58,7 @@ def test_a_job_is_renamed_on_the_bench(page):
     name = page.get_by_label("Job name")
     name.fill("Shelter, second go")
     name.press("Enter")
-    page.get_by_role("link", name="Jobs").click()
+    to_jobs(page)
     expect(page.get_by_role("link", name="Shelter, second go", exact=True)).to_be_visible()
 
 
@@ -75,6 +80,6 @@ def test_dark_colours_are_kept(page):
 def test_a_long_name_does_not_break_the_list(page):
     page.get_by_label("Name of a new job").fill("Shelter " * 15)
     page.get_by_role("button", name="Start").click()
-    page.get_by_role("link", name="Jobs").click()
+    to_jobs(page)
     expect(page.get_by_role("listitem")).to_be_visible()
     assert page.evaluate("document.documentElement.scrollWidth") <= 1280
