@@ -52,6 +52,8 @@ def page(browser, address):
     page.on("pageerror", lambda error: troubles.append(str(error)))
     page.on("request", lambda request: None if request.url.startswith(address) else outside.append(request.url))
     page.goto("/")
+    # Loading is a status too: a test that looks for one must not meet it.
+    expect(page.get_by_role("heading", name="No jobs yet")).to_be_visible()
     yield page
     context.close()
     assert troubles == []

@@ -175,7 +175,7 @@ def test_what_cannot_be_is_said_and_nothing_is_lost(window_wall):
     page = window_wall
     page.get_by_role("tab", name="Ways").click()
     enter(page, "On centre", "4")
-    expect(page.get_by_role("status")).to_contain_text("Studs stand 8 to 48 inches on centre")
+    expect(page.get_by_role("status").filter(has_text="Studs stand 8 to 48 inches on centre")).to_be_visible()
     page.get_by_label("Type an opening").fill("3-6x4-6 @ 12'14")
     expect(page.get_by_text("has 14 inches after the feet")).to_be_visible()
     page.keyboard.press("Enter")
@@ -272,7 +272,7 @@ def test_somebody_elses_change_is_shown_and_yours_can_be_made_again(window_wall,
     assert made.ok
     page.get_by_role("tab", name="Ways").click()
     enter(page, "On centre", "24")
-    expect(page.get_by_role("status")).to_contain_text("Somebody changed this job")
+    expect(page.get_by_role("status").filter(has_text="Somebody changed this job")).to_be_visible()
     expect(page.get_by_label("Job name")).to_have_value("Theirs")
     page.get_by_role("button", name="Make mine again").click()
     expect(piece(page, "A/stud/10")).to_have_count(0)

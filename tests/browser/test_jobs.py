@@ -40,7 +40,7 @@ def test_a_bad_file_is_refused_with_its_faults(page, tmp_path):
         '{"format": "bluff-job", "version": 1, "name": "x", "walls": [{"id": "A", "stud": "2x5", "length": 9}]}'
     )
     page.get_by_label("Job file").set_input_files(bad)
-    expect(page.get_by_role("status")).to_contain_text("bad.json: walls[0].stud: There is no 2x5")
+    expect(page.get_by_role("status").filter(has_text="bad.json: walls[0].stud: There is no 2x5")).to_be_visible()
 
 
 def test_a_job_is_removed_and_put_back(page):

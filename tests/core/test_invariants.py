@@ -32,7 +32,7 @@ def test_every_piece_is_inside_its_wall_and_has_a_length(job):
     for piece in framing.members:
         assert 0 <= piece.start < piece.end <= framing.plan.length, piece.id
         assert 0 <= piece.bottom < piece.top <= framing.plan.height.value, piece.id
-        assert piece.length.value == (piece.height if piece.is_upright else piece.width)
+        assert piece.length.value == (piece.height if piece.is_upright else piece.width), piece.id
 
 
 @given(jobs())

@@ -46,6 +46,10 @@ class Code(StrEnum):
     SPACING_MISSES_SHEETS = "spacing-misses-sheets"
     PLATE_LONGER_THAN_STOCK = "plate-longer-than-stock"
     STUD_TOO_SHORT = "stud-too-short"
+    OPENING_CROWDS_MEETING = "opening-crowds-meeting"
+    BACKING_MISSING = "backing-missing"
+    CORNER_CLIPS = "corner-clips"
+    WALLS_CROSS = "walls-cross"
     WALL_ON_ITS_OWN = "wall-on-its-own"
 
 

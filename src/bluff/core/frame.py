@@ -7,14 +7,16 @@ wall whose plan did not change need not be framed again.
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
+from bluff.core.assembly import Assembly, assemblies, ladders
+from bluff.core.backing import check_backing
 from bluff.core.finding import Code, Finding, Severity
 from bluff.core.job import Between
-from bluff.core.layout import Height, LaidOut, Layer, Wood, lay_out, on_centre_lines
+from bluff.core.layout import Height, LaidOut, Layer, Wood, join, lay_out, on_centre_lines
 from bluff.core.length import Length, format_feet, format_inches
 from bluff.core.lumber import LONGEST_STOCK
 from bluff.core.marks import plate_marks
 from bluff.core.member import Mark, Member, Orientation, Role
-from bluff.core.opening_checks import admit, check_heads, check_opening, crowds_end
+from bluff.core.opening_checks import admit, check_heads, check_opening, crowds_end, crowds_meeting
 from bluff.core.opening_frame import OpeningFrame, upright
 from bluff.core.sheets import check_sheet_edges, check_spacing, sheet_edges
 from bluff.core.standard import End
@@ -57,13 +59,14 @@ def frame(plan: WallPlan) -> Framing:
     if plan.stud_length.value <= 0:
         return Framing(plan, (), tuple(_plates(plan)), (), _in_order([*plan.findings, *findings, _no_studs(plan)]))
 
-    end_studs = [*_end_studs(plan, openings)]
-    zones = [*_full_height_layers(plan, openings, end_studs)]
+    standing, crowded = _stand_beside([*_end_studs(plan, openings)], [*assemblies(plan)], openings)
+    findings += crowded
+    zones = [*_full_height_layers(plan, openings, standing)]
     layers = [*zones, *(layer for opening in openings for layer in opening.layers())]
-    lines = on_centre_lines(plan.length, plan.standard.spacing, plan.standard.datum)
+    lines = on_centre_lines(plan.length, plan.standard.spacing, plan.datum)
     laid_out = [lay_out(layer, lines, plan.stud.thickness) for layer in layers]
 
-    pieces = [*end_studs]
+    pieces = [*standing, *ladders(plan, _full_height_wood(openings, laid_out))]
     for opening in openings:
         pieces.extend(opening.members())
     for laid in laid_out:
@@ -78,7 +81,8 @@ def frame(plan: WallPlan) -> Framing:
     for laid in laid_out:
         findings.extend(laid.findings)
     findings.extend(check_spacing(plan.standard.spacing))
-    findings.extend(check_sheet_edges(laid_out, sheet_edges(plan.length, plan.standard.spacing, plan.standard.datum)))
+    findings.extend(check_sheet_edges(laid_out, sheet_edges(plan.length, plan.standard.spacing, plan.datum)))
+    findings.extend(check_backing(plan, pieces))
     findings.extend(_check_wall(plan))
     return Framing(plan, tuple(openings), members, plate_marks(plan, openings, members), _in_order(findings))
 
@@ -119,11 +123,45 @@ def _end_studs(plan: WallPlan, openings: Sequence[OpeningFrame]) -> Iterator[Mem
             yield upright(plan, Role.END_STUD, f"end_stud/{end}", x, plan.bottom, plan.stud_length)
 
 
+def _stand_beside(
+    end_studs: Sequence[Member], meetings: Sequence[Assembly], openings: Sequence[OpeningFrame]
+) -> tuple[list[Member], list[Finding]]:
+    """End studs and the wood of corners and intersections, as far as they are not in each other's way.
+
+    An opening outranks them, and what stands first outranks what comes next; which pieces gave way to an
+    opening is found.
+    """
+    standing = [*end_studs]
+    findings = []
+    for assembly in meetings:
+        gave_way: OpeningFrame | None = None
+        for piece in assembly.pieces:
+            in_the_way = [opening for opening in openings if opening.overlaps(piece.start, piece.end)]
+            if in_the_way:
+                gave_way = in_the_way[0]
+            elif not any(_overlap(piece, other) for other in standing):
+                standing.append(piece)
+        if gave_way:
+            findings.append(crowds_meeting(gave_way, assembly.other))
+    return standing, findings
+
+
+def _overlap(one: Member, other: Member) -> bool:
+    beside = one.end <= other.start or other.end <= one.start
+    return not beside and one.bottom < other.top and other.bottom < one.top
+
+
+def _full_height_wood(openings: Sequence[OpeningFrame], laid_out: Sequence[LaidOut]) -> tuple[Wood, ...]:
+    """What is taken from plate to plate along the whole wall: wood, and openings from king to king."""
+    taken = [wood for laid in laid_out if laid.layer.at is Height.FULL for wood in laid.wood]
+    return join([*taken, *(Wood(opening.pack_start, opening.pack_end, opening.placed.id) for opening in openings)])
+
+
 def _full_height_layers(
-    plan: WallPlan, openings: Sequence[OpeningFrame], end_studs: Sequence[Member]
+    plan: WallPlan, openings: Sequence[OpeningFrame], standing: Sequence[Member]
 ) -> Iterator[Layer]:
     """The stretches between openings, where studs run from plate to plate."""
-    studs = [Wood(stud.start, stud.end, "the end stud") for stud in end_studs]
+    studs = [Wood(stud.start, stud.end, f"the {stud.role.replace('_', ' ')}") for stud in standing]
     start: Length = 0
     beside: tuple[Wood, ...] = ()
     for opening in openings:
@@ -157,12 +195,19 @@ def _check_wall(plan: WallPlan) -> Iterator[Finding]:
             "listed in one piece.",
             "Break them on the middle of a stud, the two plates never on the same one.",
         )
-    if isinstance(plan.wall.run, Between):
+    for other in plan.meetings.crossings:
+        yield Finding(
+            Code.WALLS_CROSS,
+            Severity.ERROR,
+            f"Wall {other} runs right through this one; each plate is laid out as if the other were not there.",
+            "Enter one of them as two walls that butt against the other.",
+        )
+    if isinstance(plan.wall.run, Between) and not plan.meetings.is_joined:
         yield Finding(
             Code.WALL_ON_ITS_OWN,
             Severity.INFO,
-            "This wall is laid out from point to point on its own: corners, laps and walls that meet it are not "
-            "worked out.",
+            "This wall runs at an angle to the others, so it is laid out from point to point on its own: its "
+            "corners are not worked out.",
             "Take off the thickness of a wall it butts into, and add corner studs by hand.",
         )
 

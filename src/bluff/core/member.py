@@ -27,6 +27,11 @@ class Role(StrEnum):
     SILL = "sill"
     TOP_CRIPPLE = "top_cripple"
     BOTTOM_CRIPPLE = "bottom_cripple"
+    CORNER_STUD = "corner_stud"
+    CORNER_BACKING = "corner_backing"
+    INTERSECTION_STUD = "intersection_stud"
+    INTERSECTION_BACKING = "intersection_backing"
+    BLOCK = "block"
 
 
 class Orientation(StrEnum):
@@ -55,6 +60,10 @@ SYMBOLS: dict[str, str] = {
     Role.JACK: "J",
     Role.TOP_CRIPPLE: "C",
     Role.BOTTOM_CRIPPLE: "C",
+    Role.CORNER_STUD: "X",
+    Role.CORNER_BACKING: "B",
+    Role.INTERSECTION_STUD: "X",
+    Role.INTERSECTION_BACKING: "B",
     CUT_LINE: "cut",
 }
 """What is written on a plate for each role. Source: docs/rules.md, Marks."""
@@ -109,11 +118,8 @@ class Member:
 
     @property
     def is_upright(self) -> bool:
-        """Whether its length runs up the wall: studs, kings, jacks and cripples."""
-        return self.role in _UPRIGHT
-
-
-_UPRIGHT = frozenset({Role.STUD, Role.END_STUD, Role.KING, Role.JACK, Role.TOP_CRIPPLE, Role.BOTTOM_CRIPPLE})
+        """Whether it stands on a plate or reaches one, so that its place is marked there."""
+        return self.role in SYMBOLS
 
 
 @dataclass(frozen=True, slots=True)

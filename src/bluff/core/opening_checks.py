@@ -291,3 +291,14 @@ def crowds_end(frame: OpeningFrame, end: End) -> Finding | None:
         fix=_moved(frame, shift),
         fix_label=f"Move it {format_inches(abs(shift))}",
     )
+
+
+def crowds_meeting(frame: OpeningFrame, other: str) -> Finding:
+    """An opening whose kings stand where the wood of a corner or intersection would."""
+    return _about(
+        frame,
+        Code.OPENING_CROWDS_MEETING,
+        Severity.WARNING,
+        f"{frame.placed.id} stands where the wood for wall {other} would; that wood gave way.",
+        f"Move {frame.placed.id} along, or settle with the drywallers what backs the corner.",
+    )

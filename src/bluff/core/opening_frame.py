@@ -56,6 +56,10 @@ class OpeningFrame:
     def pack_end(self) -> Length:
         return self.header_end + self.placed.king_count * self.thickness
 
+    def overlaps(self, start: Length, end: Length) -> bool:
+        """Whether a stretch of the plate runs into the opening or its kings."""
+        return self.pack_start < end and start < self.pack_end
+
     @property
     def top_cripple_length(self) -> Sum:
         """What is left between the header and the top plates; negative when the header does not fit."""

@@ -69,7 +69,7 @@ class Jacks(StrEnum):
     """On the sill, which runs from king to king."""
 
 
-class Corner(StrEnum):
+class CornerSchool(StrEnum):
     """How a corner is made in the wall that runs through."""
 
     TWO_STUD = "two-stud"
@@ -78,7 +78,7 @@ class Corner(StrEnum):
     CLIPS = "clips"
 
 
-class Intersection(StrEnum):
+class IntersectionSchool(StrEnum):
     """What a wall has where another one butts into its side."""
 
     CHANNEL = "channel"
@@ -141,8 +141,8 @@ class Datum:
 
     Args:
         end: The end of the wall the tape hooks on.
-        shift: How far along the wall from the plate's end the datum lies; negative is beyond the end,
-            as where the plate stops short of the outside corner.
+        shift: How far along the wall from that end the datum lies; negative is beyond it. The end is that
+            of the building for an exterior wall in a plan, that of the plate for any other.
     """
 
     end: End = End.START
@@ -214,8 +214,8 @@ class Standard:
     window_allowance: Allowance = Allowance(inches(1), inches(1))
     door_allowance: Allowance = Allowance(inches(2), inches("2 1/2"))
     datum: Datum = field(default_factory=Datum)
-    corner: Corner = Corner.TWO_STUD
-    intersection: Intersection = Intersection.CHANNEL
+    corner: CornerSchool = CornerSchool.TWO_STUD
+    intersection: IntersectionSchool = IntersectionSchool.CHANNEL
     lumber: tuple[Lumber, ...] = ()
 
     def board(self, nominal: str) -> Lumber:
@@ -251,8 +251,8 @@ class Ways:
     window_allowance: Allowance | None = None
     door_allowance: Allowance | None = None
     datum: Datum | None = None
-    corner: Corner | None = None
-    intersection: Intersection | None = None
+    corner: CornerSchool | None = None
+    intersection: IntersectionSchool | None = None
     lumber: tuple[Lumber, ...] | None = None
 
     def __post_init__(self) -> None:

@@ -5,8 +5,8 @@ stud length is settled. What comes out needs nothing else to be framed, and two 
 to the same wall.
 """
 
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
 
 from bluff.core.finding import Code, Finding, Severity
 from bluff.core.header import HeaderBoards, header_boards
@@ -20,11 +20,13 @@ from bluff.core.job import (
     Opening,
     Reference,
     Wall,
+    WallKind,
 )
+from bluff.core.junction import EndMeeting, Intersection, Meetings, find_meetings
 from bluff.core.length import Length, half
 from bluff.core.lumber import Lumber
 from bluff.core.rough_opening import RoughOpening, rough_opening
-from bluff.core.standard import End, Jacks, PrecutStuds, Standard
+from bluff.core.standard import Datum, End, Jacks, PrecutStuds, Standard
 from bluff.core.sum import Sum, counted
 
 
@@ -77,6 +79,7 @@ class WallPlan:
         stud: Its studs' and plates' lumber.
         plate_length: Its bottom plate.
         stud_length: Its studs.
+        meetings: What it meets, its places along the wall as drawn.
         openings: Those that have a place, in the order they were entered.
         findings: What was wrong with the plan itself.
     """
@@ -86,6 +89,7 @@ class WallPlan:
     stud: Lumber
     plate_length: Sum
     stud_length: Sum
+    meetings: Meetings
     openings: tuple[PlacedOpening, ...]
     findings: tuple[Finding, ...]
 
@@ -97,6 +101,24 @@ class WallPlan:
     def length(self) -> Length:
         """The bottom plate's length, which is where x ends."""
         return self.plate_length.value
+
+    @property
+    def datum(self) -> Datum:
+        """Where the on-centre layout is measured from, as a shift from the plate's own end.
+
+        The sheets of an exterior wall start at the outside of the building, those of a partition at its plate.
+        """
+        datum = self.standard.datum
+        meeting = self.meetings.at(datum.end)
+        if meeting is None or self.wall.kind is not WallKind.EXTERIOR:
+            return datum
+        return replace(datum, shift=datum.shift - meeting.outside)
+
+    def centre_of(self, intersection: Intersection) -> Sum:
+        """The centre of a wall that butts into this one, on its plate."""
+        centre = Sum.of(f"centre of {intersection.other}", intersection.centre)
+        start = self.meetings.start
+        return centre.plus(f"plate starts at {start.other}", start.reach) if start else centre
 
     @property
     def bottom(self) -> Sum:
@@ -118,11 +140,14 @@ class WallPlan:
 
 def wall_plans(job: Job) -> tuple[WallPlan, ...]:
     """Every wall of a job, in the order they were entered."""
+    standard = job.standard
+    standards = {wall.id: wall.ways.over(standard) for wall in job.walls}
+    thickness = {wall.id: standards[wall.id].board(wall.stud).width for wall in job.walls}
+    meetings = find_meetings(job.walls, thickness)
     openings: dict[str, list[Opening]] = {wall.id: [] for wall in job.walls}
     for opening in job.openings:
         openings[opening.wall].append(opening)
-    standard = job.standard
-    return tuple(_plan(wall, openings[wall.id], wall.ways.over(standard)) for wall in job.walls)
+    return tuple(_wall_plan(wall, standards[wall.id], meetings[wall.id], openings[wall.id]) for wall in job.walls)
 
 
 def wall_plan(job: Job, wall: Wall) -> WallPlan:
@@ -131,22 +156,33 @@ def wall_plan(job: Job, wall: Wall) -> WallPlan:
     Openings that have no place (measured from one that is not there, or from each other) are left out
     and found.
     """
-    return _plan(wall, job.openings_in(wall.id), wall.ways.over(job.standard))
+    return next(plan for plan in wall_plans(job) if plan.id == wall.id)
 
 
-def _plan(wall: Wall, entered: Sequence[Opening], standard: Standard) -> WallPlan:
+def _wall_plan(wall: Wall, standard: Standard, meetings: Meetings, entered: Sequence[Opening]) -> WallPlan:
     stud = standard.board(wall.stud)
-    length = Sum.of("wall length", wall.run.length)
-    openings, findings = _place_openings(entered, length, stud, standard)
+    length = _plate_length(wall, meetings)
+    openings, findings = _place_openings(entered, length, meetings, stud, standard)
     return WallPlan(
         wall=wall,
         standard=standard,
         stud=stud,
         plate_length=length,
         stud_length=stud_length(standard, stud.thickness),
+        meetings=meetings,
         openings=openings,
         findings=findings,
     )
+
+
+def _plate_length(wall: Wall, meetings: Meetings) -> Sum:
+    """The wall as drawn, out to the far face of what it runs past, in to the face of what it butts into."""
+    length = Sum.of("wall length", wall.run.length)
+    for end in End:
+        if meeting := meetings.at(end):
+            does = "runs past" if meeting.is_through else "butts into"
+            length = length.plus(f"{does} {meeting.other} at the {end}", meeting.reach)
+    return length
 
 
 def stud_length(standard: Standard, plate: Length) -> Sum:
@@ -170,30 +206,29 @@ def stud_length(standard: Standard, plate: Length) -> Sum:
 
 
 def _place_openings(
-    openings: Sequence[Opening], length: Sum, stud: Lumber, standard: Standard
+    openings: Sequence[Opening], length: Sum, meetings: Meetings, stud: Lumber, standard: Standard
 ) -> tuple[tuple[PlacedOpening, ...], tuple[Finding, ...]]:
     """Place each opening after those it is measured from; what is left over has no place."""
     placed: dict[str, PlacedOpening] = {}
     waiting = list(openings)
     while ready := [opening for opening in waiting if _measured_from(opening) in {None, *placed}]:
         for opening in ready:
-            placed[opening.id] = _placed(opening, length, stud, opening.ways.over(standard), placed)
+            rough = rough_opening(opening, own := opening.ways.over(standard))
+            start = _start(opening, rough.width.value, length, meetings, placed)
+            placed[opening.id] = _placed(opening, own, rough, start, stud)
         waiting = [opening for opening in waiting if opening.id not in placed]
     known: set[str | None] = {opening.id for opening in openings}
     in_order = tuple(placed[opening.id] for opening in openings if opening.id in placed)
     return in_order, tuple(_no_place(opening, known) for opening in waiting)
 
 
-def _placed(
-    opening: Opening, length: Sum, stud: Lumber, standard: Standard, placed: dict[str, PlacedOpening]
-) -> PlacedOpening:
-    rough = rough_opening(opening, standard)
+def _placed(opening: Opening, standard: Standard, rough: RoughOpening, start: Sum, stud: Lumber) -> PlacedOpening:
     wide = standard.wide_opening if rough.width.value >= standard.wide_opening.from_width else None
     return PlacedOpening(
         opening=opening,
         standard=standard,
         rough=rough,
-        start=_start(opening, rough.width.value, length, placed),
+        start=start,
         head=_head(opening, rough, standard),
         header=header_boards(standard.header, stud, standard),
         # A count given for this very opening outranks the rule for wide ones.
@@ -209,28 +244,39 @@ def _head(opening: Opening, rough: RoughOpening, standard: Standard) -> Sum:
     return Sum.of("head height", standard.head_height)
 
 
-def _start(opening: Opening, width: Length, length: Sum, placed: dict[str, PlacedOpening]) -> Sum:
+def _start(
+    opening: Opening, width: Length, length: Sum, meetings: Meetings, placed: Mapping[str, PlacedOpening]
+) -> Sum:
     """Where the rough opening starts on the plate, from the words the plan uses.
 
-    Source: docs/rules.md, Where an opening is.
+    Source: docs/rules.md, Where an opening is. 7'-2" to the outside across a 2x6 through wall is 80 1/2.
     """
     position = opening.position
     if isinstance(position, Centred):
         return Sum.of("half of the plate", half(length.value)).minus("half of the opening", half(width))
     name = f"{position.reference} of {opening.id}"
+    nearest_edge = 0
     match position.origin:
-        case FromPlate(End.END) | FromOutside(End.END):
-            to_reference = Sum.of("plate length", length.value).minus(f"{name} from the end", position.distance)
-            nearest_edge = -width
         case FromOpening(other):
             to_reference = Sum.of(f"far edge of {other}", placed[other].end).plus(f"to the {name}", position.distance)
-            nearest_edge = 0
-        case _:
+        case FromPlate(End.START):
             to_reference = Sum.of(name, position.distance)
-            nearest_edge = 0
+        case FromOutside(End.START):
+            to_reference = Sum.of(name, position.distance).minus_all(_outside(meetings.start))
+        case FromPlate(End.END) | FromOutside(End.END) as origin:
+            to_end = Sum.of("plate length", length.value)
+            if isinstance(origin, FromOutside):
+                to_end = to_end.plus_all(_outside(meetings.end))
+            to_reference = to_end.minus(f"{name} from the end", position.distance)
+            nearest_edge = -width
     if position.reference is Reference.CENTRE:
         return to_reference.minus("half of the opening", half(width))
     return to_reference.plus("width of the opening", nearest_edge)
+
+
+def _outside(meeting: EndMeeting | None) -> Sum:
+    """From the plate's end out to the outside of the building."""
+    return Sum(0, ()) if meeting is None else Sum(0, ()).plus(f"thickness of {meeting.other}", meeting.outside)
 
 
 def _measured_from(opening: Opening) -> str | None:

@@ -15,12 +15,12 @@ from bluff.core.job import Alone, Between, Job, Line, Opening, OpeningKind, Sizi
 from bluff.core.lumber import Lumber, lumber
 from bluff.core.size import Size
 from bluff.core.standard import (
-    Corner,
+    CornerSchool,
     Datum,
     End,
     Header,
     HeaderKind,
-    Intersection,
+    IntersectionSchool,
     Jacks,
     PrecutStuds,
     Source,
@@ -118,8 +118,8 @@ class WaysFile(FileModel):
     window_allowance: AllowanceText | None = None
     door_allowance: AllowanceText | None = None
     datum: DatumFile | None = None
-    corner: Corner | None = None
-    intersection: Intersection | None = None
+    corner: CornerSchool | None = None
+    intersection: IntersectionSchool | None = None
     lumber: dict[str, tuple[LengthText, LengthText]] | None = Field(
         default=None, description="Boards that measure otherwise than the table says: name to [thickness, width]."
     )

@@ -350,7 +350,7 @@ export interface components {
          * @description What can be found.
          * @enum {string}
          */
-        Code: "opening-off-wall" | "openings-overlap" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stud-slid" | "stud-left-out" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-longer-than-stock" | "stud-too-short" | "wall-on-its-own";
+        Code: "opening-off-wall" | "openings-overlap" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stud-slid" | "stud-left-out" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-longer-than-stock" | "stud-too-short" | "opening-crowds-meeting" | "backing-missing" | "corner-clips" | "walls-cross" | "wall-on-its-own";
         /**
          * ConflictView
          * @description A lost race: the job as it is now, and the change that was not made.
@@ -365,11 +365,11 @@ export interface components {
             yours: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"]) | null;
         };
         /**
-         * Corner
+         * CornerSchool
          * @description How a corner is made in the wall that runs through.
          * @enum {string}
          */
-        Corner: "two-stud" | "three-stud" | "blocked" | "clips";
+        CornerSchool: "two-stud" | "three-stud" | "blocked" | "clips";
         /**
          * DatumFile
          * @description Where the on-centre layout is measured from; a shift runs along the wall from that end.
@@ -586,11 +586,11 @@ export interface components {
          */
         HeaderKind: "built-up" | "solid" | "flat";
         /**
-         * Intersection
+         * IntersectionSchool
          * @description What a wall has where another one butts into its side.
          * @enum {string}
          */
-        Intersection: "channel" | "wide-flat" | "blocked" | "ladder";
+        IntersectionSchool: "channel" | "wide-flat" | "blocked" | "ladder";
         /**
          * Jacks
          * @description Where a window's jacks stand.
@@ -809,8 +809,8 @@ export interface components {
                 height: string | number;
             } | null;
             datum?: components["schemas"]["DatumFile"] | null;
-            corner?: components["schemas"]["Corner"] | null;
-            intersection?: components["schemas"]["Intersection"] | null;
+            corner?: components["schemas"]["CornerSchool"] | null;
+            intersection?: components["schemas"]["IntersectionSchool"] | null;
             /**
              * Lumber
              * @description Boards that measure otherwise than the table says: name to [thickness, width].
@@ -974,7 +974,7 @@ export interface components {
          * @description What a member does in the wall. The names are the trade's most common ones.
          * @enum {string}
          */
-        Role: "bottom_plate" | "top_plate" | "cap_plate" | "stud" | "end_stud" | "king" | "jack" | "header" | "sill" | "top_cripple" | "bottom_cripple";
+        Role: "bottom_plate" | "top_plate" | "cap_plate" | "stud" | "end_stud" | "king" | "jack" | "header" | "sill" | "top_cripple" | "bottom_cripple" | "corner_stud" | "corner_backing" | "intersection_stud" | "intersection_backing" | "block";
         /**
          * SetStandard
          * @description Replace the job's standard; keys left out follow the product's.
@@ -1072,8 +1072,8 @@ export interface components {
                 height: string | number;
             } | null;
             datum?: components["schemas"]["DatumFile"] | null;
-            corner?: components["schemas"]["Corner"] | null;
-            intersection?: components["schemas"]["Intersection"] | null;
+            corner?: components["schemas"]["CornerSchool"] | null;
+            intersection?: components["schemas"]["IntersectionSchool"] | null;
             /**
              * Lumber
              * @description Boards that measure otherwise than the table says: name to [thickness, width].
@@ -1171,8 +1171,8 @@ export interface components {
                 height: string | number;
             } | null;
             datum?: components["schemas"]["DatumFile"] | null;
-            corner?: components["schemas"]["Corner"] | null;
-            intersection?: components["schemas"]["Intersection"] | null;
+            corner?: components["schemas"]["CornerSchool"] | null;
+            intersection?: components["schemas"]["IntersectionSchool"] | null;
             /**
              * Lumber
              * @description Boards that measure otherwise than the table says: name to [thickness, width].

@@ -13,6 +13,8 @@ const LETTERS: Partial<Record<Member["role"], string>> = {
   sill: "S",
   top_cripple: "C",
   bottom_cripple: "C",
+  corner_backing: "B",
+  intersection_backing: "B",
 };
 /** Narrowest piece that still holds its letter, in pixels. */
 const LETTER_ROOM = 5;

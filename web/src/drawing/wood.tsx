@@ -16,6 +16,11 @@ const HATCH: Record<Role, "plain" | "grain" | "rising" | "falling" | "dots"> = {
   sill: "grain",
   top_cripple: "dots",
   bottom_cripple: "dots",
+  corner_stud: "plain",
+  corner_backing: "falling",
+  intersection_stud: "plain",
+  intersection_backing: "falling",
+  block: "grain",
 };
 
 /** What people call each kind of piece. */
@@ -31,6 +36,11 @@ export const ROLE_NAMES: Record<Role | "cut_line", string> = {
   sill: "Sill",
   top_cripple: "Top cripple",
   bottom_cripple: "Bottom cripple",
+  corner_stud: "Corner stud",
+  corner_backing: "Corner backing",
+  intersection_stud: "Intersection stud",
+  intersection_backing: "Intersection backing",
+  block: "Block",
   cut_line: "Doorway cut",
 };
 

@@ -1,0 +1,232 @@
+"""Corners and intersections: the wood a through wall has where another wall meets it.
+
+It is there so that both walls can be nailed to each other, and so that the panels inside have backing on
+both faces of every inside corner. `b` is the thickness of the wall that meets this one.
+"""
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from itertools import pairwise
+from typing import Literal, TypeAlias
+
+from bluff.core.junction import EndMeeting, Intersection
+from bluff.core.layout import Wood
+from bluff.core.length import Length, half, inches
+from bluff.core.lumber import STUDS, Lumber
+from bluff.core.member import Member, Orientation, Role
+from bluff.core.standard import CornerSchool, End, IntersectionSchool
+from bluff.core.sum import Sum
+from bluff.core.wall_plan import WallPlan
+
+Direction: TypeAlias = Literal[1, -1]
+"""Along the wall, from its start or toward it."""
+FORWARD: Direction = 1
+BACKWARD: Direction = -1
+
+LEAST_BACKING: Length = inches(1)
+"""Wood a panel's edge needs beyond the face of the other wall."""
+
+_FLAT = "2x4"
+"""What a corner is backed with, whatever the wall is made of."""
+_TWO_STUD_BACKING: Length = inches("1 1/2")
+_THREE_STUD_BACKING: Length = inches(1)
+_WIDE_FLAT_BEYOND: Length = inches(2)
+_BLOCK: Length = inches(12)
+_BLOCKS = 3
+
+
+_LADDER_SPACING: Length = inches(24)
+
+
+@dataclass(frozen=True, slots=True)
+class Assembly:
+    """The wood of one corner or intersection.
+
+    Args:
+        other: The wall that meets this one.
+        pieces: Its members; those of a ladder wait for the layout.
+        corners: Where panels meet in an inside corner, and which way along this wall they go on from it.
+        is_clipped: Whether clips hold the panels instead of backing.
+    """
+
+    other: str
+    pieces: tuple[Member, ...]
+    corners: tuple[tuple[Length, Direction], ...]
+    is_clipped: bool = False
+
+
+def assemblies(plan: WallPlan) -> Iterator[Assembly]:
+    """Every corner and intersection of a wall that runs through, each by the wall's own school.
+
+    Source: docs/rules.md, Where walls meet.
+    """
+    for end in End:
+        meeting = plan.meetings.at(end)
+        if meeting and meeting.is_through:
+            face, on = meeting.thickness, FORWARD
+            corner = (face, on) if end is End.START else (plan.length - face, BACKWARD)
+            is_clipped = plan.standard.corner is CornerSchool.CLIPS
+            yield Assembly(meeting.other, tuple(_corner(plan, end, meeting)), (corner,), is_clipped)
+    for intersection in plan.meetings.intersections:
+        near, far = _faces(plan, intersection)
+        corners = ((near.value, BACKWARD), (far.value, FORWARD))
+        yield Assembly(intersection.other, tuple(_intersection(plan, intersection)), corners)
+
+
+def ladders(plan: WallPlan, wood: Sequence[Wood]) -> Iterator[Member]:
+    """The blocks of ladder intersections: flat, at most 24 apart, in every bay that the other wall touches.
+
+    Args:
+        plan: The wall.
+        wood: All its full-height wood, laid out and joined.
+    """
+    if plan.standard.intersection is not IntersectionSchool.LADDER:
+        return
+    board = plan.standard.board(_FLAT)
+    rungs = -(-plan.stud_length.value // _LADDER_SPACING) - 1
+    filled: set[Length] = set()
+    for intersection in plan.meetings.intersections:
+        near, far = _faces(plan, intersection)
+        first, last = near.value - LEAST_BACKING, far.value + LEAST_BACKING
+        # Two walls may butt into one bay; it is filled once, for the first of them.
+        bays = [(before, after) for before, after in pairwise(wood) if first < after.start and before.end < last]
+        for number, (before, after) in enumerate(bays, start=1):
+            if before.end in filled:
+                continue
+            filled.add(before.end)
+            for rung in range(1, rungs + 1):
+                height = plan.stud_length.value * rung // (rungs + 1) - board.width // 2
+                yield Member(
+                    id=f"{plan.id}/intersection/{intersection.other}/block/{number}/{rung}",
+                    role=Role.BLOCK,
+                    size=board.nominal,
+                    plies=1,
+                    orientation=Orientation.FLAT,
+                    x=Sum.of(f"from the {before.name.removeprefix('the ')}", before.end),
+                    y=plan.bottom.plus("up the stud", height),
+                    length=Sum.of("clear bay", after.start - before.end),
+                    width=after.start - before.end,
+                    height=board.width,
+                )
+
+
+def _faces(plan: WallPlan, intersection: Intersection) -> tuple[Sum, Sum]:
+    """Where the two faces of a wall that butts stand on this one's plate."""
+    near = plan.centre_of(intersection).minus(f"half of {intersection.other}", half(intersection.thickness))
+    return near, near.plus(f"thickness of {intersection.other}", intersection.thickness)
+
+
+def _corner(plan: WallPlan, end: End, meeting: EndMeeting) -> Iterator[Member]:
+    """The inside corner is at b from the end; backing reaches past it."""
+    wood = _Place(plan, f"corner/{end}", end)
+    b, t = meeting.thickness, plan.stud.thickness
+    face = Sum.of(f"thickness of {meeting.other}", b)
+    stud = face.plus("past its face", _THREE_STUD_BACKING).minus("its own thickness", t)
+    match plan.standard.corner:
+        case CornerSchool.TWO_STUD:
+            flat = plan.standard.board(_FLAT)
+            x = face.plus("past its face", _TWO_STUD_BACKING).minus(f"flat {_FLAT}", flat.width)
+            yield wood.flat(Role.CORNER_BACKING, "backing", x, flat)
+        case CornerSchool.THREE_STUD:
+            yield wood.stud(Role.CORNER_STUD, "stud/2", Sum.of("end stud", t))
+            yield wood.stud(Role.CORNER_STUD, "stud", stud)
+        case CornerSchool.BLOCKED:
+            yield from wood.blocks(Sum.of("end stud", t), stud.value - t)
+            yield wood.stud(Role.CORNER_STUD, "stud", stud)
+        case CornerSchool.CLIPS:
+            pass
+
+
+def _intersection(plan: WallPlan, intersection: Intersection) -> Iterator[Member]:
+    """Studs just outside the faces of the wall that butts, or one wide board behind it."""
+    wood = _Place(plan, f"intersection/{intersection.other}", End.START)
+    b, t = intersection.thickness, plan.stud.thickness
+    near, far = _faces(plan, intersection)
+    match plan.standard.intersection:
+        case IntersectionSchool.LADDER:
+            return
+        case IntersectionSchool.WIDE_FLAT:
+            board = _narrowest(plan, b + _WIDE_FLAT_BEYOND)
+            x = near.minus("past its face", half(board.width - b))
+            yield wood.flat(Role.INTERSECTION_BACKING, "backing", x, board)
+            return
+        case IntersectionSchool.CHANNEL:
+            yield wood.flat(Role.INTERSECTION_BACKING, "backing", near, _widest(plan, b))
+        case IntersectionSchool.BLOCKED:
+            yield from wood.blocks(near, b)
+    yield wood.stud(Role.INTERSECTION_STUD, "stud/start", near.minus("its own thickness", t))
+    yield wood.stud(Role.INTERSECTION_STUD, "stud/end", far)
+
+
+@dataclass(frozen=True, slots=True)
+class _Place:
+    """Makes the pieces of one assembly, counted from the end of the wall it is at."""
+
+    plan: WallPlan
+    place: str
+    end: End
+
+    def stud(self, role: Role, name: str, inward: Sum) -> Member:
+        """A stud on edge whose near side is `inward` from the end."""
+        thick = self.plan.stud.thickness
+        return self._piece(role, name, inward, thick, self.plan.stud, Orientation.EDGE)
+
+    def flat(self, role: Role, name: str, inward: Sum, board: Lumber) -> Member:
+        """A full-height board flat on the inside edge."""
+        return self._piece(role, name, inward, board.width, board, Orientation.FLAT)
+
+    def blocks(self, inward: Sum, gap: Length) -> Iterator[Member]:
+        """Short pieces at the bottom, the middle and the top of a gap: flat where a board fits, else on edge."""
+        plan = self.plan
+        is_flat = gap >= plan.standard.board(_FLAT).width
+        board = _widest(plan, gap) if is_flat else plan.stud
+        width = board.width if is_flat else board.thickness
+        length = min(_BLOCK, plan.stud_length.value // _BLOCKS)
+        step = (plan.stud_length.value - length) // (_BLOCKS - 1)
+        for number in range(_BLOCKS):
+            yield Member(
+                id=f"{plan.id}/{self.place}/block" + (f"/{number + 1}" if number else ""),
+                role=Role.BLOCK,
+                size=board.nominal,
+                plies=1,
+                orientation=Orientation.FLAT if is_flat else Orientation.EDGE,
+                x=self._x(inward, width),
+                y=plan.bottom.plus("up the stud", number * step),
+                length=Sum.of("block", length),
+                width=width,
+                height=length,
+            )
+
+    def _piece(
+        self, role: Role, name: str, inward: Sum, width: Length, board: Lumber, orientation: Orientation
+    ) -> Member:
+        return Member(
+            id=f"{self.plan.id}/{self.place}/{name}",
+            role=role,
+            size=board.nominal,
+            plies=1,
+            orientation=orientation,
+            x=self._x(inward, width),
+            y=self.plan.bottom,
+            length=self.plan.stud_length,
+            width=width,
+            height=self.plan.stud_length.value,
+        )
+
+    def _x(self, inward: Sum, width: Length) -> Sum:
+        """The piece's side nearer to the start; from the far end everything is mirrored."""
+        if self.end is End.START:
+            return inward
+        return Sum.of("plate length", self.plan.length).minus_all(inward).minus("its own width", width)
+
+
+def _narrowest(plan: WallPlan, least: Length) -> Lumber:
+    """The narrowest two-by that is at least so wide, or the widest there is."""
+    boards = [plan.standard.board(nominal) for nominal in STUDS]
+    return next((board for board in boards if board.width >= least), boards[-1])
+
+
+def _widest(plan: WallPlan, most: Length) -> Lumber:
+    """The widest two-by that is at most so wide, or the narrowest there is."""
+    boards = [plan.standard.board(nominal) for nominal in STUDS]
+    return next((board for board in reversed(boards) if board.width <= most), boards[0])
