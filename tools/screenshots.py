@@ -48,7 +48,7 @@ def opening_form(page: Page) -> None:
 
 def ways(page: Page) -> None:
     page.get_by_role("link", name=DEMO, exact=True).click()
-    page.get_by_role("link", name="B 21").click()
+    page.get_by_role("link", name="B 22").click()
     page.get_by_role("tab", name="Ways").click()
     page.get_by_role("application").press("ArrowRight")
     page.get_by_role("application").press("ArrowRight")

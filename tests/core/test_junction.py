@@ -13,7 +13,7 @@ from bluff.core.job import Between, Job, Line, Point, Wall, WallKind
 from bluff.core.length import format_exact, inches
 from bluff.core.member import Plate, Role
 from bluff.core.phrase import read_opening
-from bluff.core.standard import CornerSchool, IntersectionSchool, Ways
+from bluff.core.standard import CornerSchool, End, IntersectionSchool, PrecutStuds, Ways
 from bluff.formats.job_file import read_job
 from framing import found, in_role, marked, starts
 
@@ -246,6 +246,29 @@ def test_an_unrelated_edit_leaves_a_walls_plan_as_it_was():
     assert after["A"] != before["A"]
 
 
+def caps(framing):
+    return {
+        piece.id: (format_exact(piece.start), format_exact(piece.length.value))
+        for piece in in_role(framing, Role.CAP_PLATE)
+    }
+
+
+def test_second_top_plates_lap_at_corners_and_run_through_at_intersections():
+    job = shelter(partition("E", (12, 0), (12, 22.5)))
+    # The through wall stops short by 5 1/2 at both ends, with a gap of 3 1/2 centred on 144.
+    assert caps(framed(job)) == {"A/cap_plate": ("5 1/2", "136 3/4"), "A/cap_plate/E": ("145 3/4", "280 3/4")}
+    assert caps(framed(job, "B")) == {"B/cap_plate": ("-5 1/2", "270")}
+    assert caps(framed(job, "E")) == {"E/cap_plate": ("-5 1/2", "270")}
+
+
+@pytest.mark.parametrize("ways", [Ways(top_plates=1), Ways(studs=PrecutStuds(inches("104 5/8")))])
+def test_where_nothing_can_lap_a_connector_is_called_for(ways):
+    low = replace(partition("E", (12, 0), (12, 22.5)), ways=ways)
+    job = shelter(low)
+    assert caps(framed(job)) == {"A/cap_plate": ("5 1/2", "421")}
+    assert len(found(framed(job, "E"), Code.NO_LAP)) == (0 if ways.top_plates == 1 else 2)
+
+
 @st.composite
 def floors(draw):
     """A rectangle of random size and studs, with partitions across it where they leave room for each other."""
@@ -277,11 +300,17 @@ def test_plates_close_the_outside_dimensions_and_every_junctions_wood_is_there_o
         assert plan.length + gone == outside * FEET
         corner = (by_id[one].meetings.end, by_id[other].meetings.start)
         assert [meeting.is_through for meeting in corner].count(True) == 1
+        # What one second plate runs long at a corner, the other stops short.
+        (last, first) = _cap_over(plan, End.END), _cap_over(by_id[other], End.START)
+        assert {last > 0, first > 0} == {True, False}
+        assert abs(last) == plan.meetings.end.thickness
+        assert abs(first) == by_id[other].meetings.start.thickness
     for plan in by_id.values():
         framing = core.frame(plan)
         pieces = framing.members
         for index, piece in enumerate(pieces):
-            assert 0 <= piece.start < piece.end <= plan.length
+            if piece.role is not Role.CAP_PLATE:
+                assert 0 <= piece.start < piece.end <= plan.length
             assert piece.x.value == sum(step.amount for step in piece.x.steps)
             for other in pieces[index + 1 :]:
                 assert (
@@ -293,3 +322,11 @@ def test_plates_close_the_outside_dimensions_and_every_junctions_wood_is_there_o
         assert len({piece.id for piece in pieces}) == len(pieces)
         if not framing.openings:
             assert found(framing, Code.BACKING_MISSING) == []
+
+
+def _cap_over(plan, end):
+    """How far the second top plate runs past the end of its plate; negative where it stops short."""
+    pieces = in_role(core.frame(plan), Role.CAP_PLATE)
+    if end is End.START:
+        return -min(piece.start for piece in pieces)
+    return max(piece.end for piece in pieces) - plan.length

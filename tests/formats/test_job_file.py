@@ -56,7 +56,7 @@ def test_the_example_fits_the_published_schema():
 
 def test_a_file_begins_with_what_it_is():
     assert list(job_data(read_job(EXAMPLE)))[:3] == ["format", "version", "name"]
-    assert list(job_data(read_job(EXAMPLE))["walls"][0])[:3] == ["id", "stud", "length"]
+    assert list(job_data(read_job(EXAMPLE))["walls"][0])[:3] == ["id", "stud", "from"]
 
 
 def test_what_a_standard_leaves_out_is_the_products():

@@ -48,6 +48,7 @@ class Code(StrEnum):
     STUD_TOO_SHORT = "stud-too-short"
     OPENING_CROWDS_MEETING = "opening-crowds-meeting"
     BACKING_MISSING = "backing-missing"
+    NO_LAP = "no-lap"
     CORNER_CLIPS = "corner-clips"
     WALLS_CROSS = "walls-cross"
     WALL_ON_ITS_OWN = "wall-on-its-own"

@@ -15,9 +15,10 @@ from bluff.core.layout import Height, LaidOut, Layer, Wood, join, lay_out, on_ce
 from bluff.core.length import Length, format_feet, format_inches
 from bluff.core.lumber import LONGEST_STOCK
 from bluff.core.marks import plate_marks
-from bluff.core.member import Mark, Member, Orientation, Role
+from bluff.core.member import Mark, Member, Role
 from bluff.core.opening_checks import admit, check_heads, check_opening, crowds_end, crowds_meeting
 from bluff.core.opening_frame import OpeningFrame, upright
+from bluff.core.plates import check_laps, plates
 from bluff.core.sheets import check_sheet_edges, check_spacing, sheet_edges
 from bluff.core.standard import End
 from bluff.core.sum import Sum
@@ -57,7 +58,7 @@ def frame(plan: WallPlan) -> Framing:
     """
     openings, findings = admit(plan)
     if plan.stud_length.value <= 0:
-        return Framing(plan, (), tuple(_plates(plan)), (), _in_order([*plan.findings, *findings, _no_studs(plan)]))
+        return Framing(plan, (), tuple(plates(plan)), (), _in_order([*plan.findings, *findings, _no_studs(plan)]))
 
     standing, crowded = _stand_beside([*_end_studs(plan, openings)], [*assemblies(plan)], openings)
     findings += crowded
@@ -71,7 +72,7 @@ def frame(plan: WallPlan) -> Framing:
         pieces.extend(opening.members())
     for laid in laid_out:
         pieces.extend(_commons(plan, openings, laid))
-    members = (*_plates(plan), *sorted(pieces, key=lambda member: (member.start, member.bottom)))
+    members = (*plates(plan), *sorted(pieces, key=lambda member: (member.start, member.bottom)))
 
     findings += plan.findings
     for opening in openings:
@@ -83,34 +84,9 @@ def frame(plan: WallPlan) -> Framing:
     findings.extend(check_spacing(plan.standard.spacing))
     findings.extend(check_sheet_edges(laid_out, sheet_edges(plan.length, plan.standard.spacing, plan.datum)))
     findings.extend(check_backing(plan, pieces))
+    findings.extend(check_laps(plan))
     findings.extend(_check_wall(plan))
     return Framing(plan, tuple(openings), members, plate_marks(plan, openings, members), _in_order(findings))
-
-
-def _plates(plan: WallPlan) -> Iterator[Member]:
-    thick = plan.stud.thickness
-    above = plan.underside
-    for number in range(1, plan.standard.bottom_plates + 1):
-        below = Sum.of("floor", 0) if number == 1 else Sum.of("bottom plate", (number - 1) * thick)
-        yield _plate(plan, Role.BOTTOM_PLATE, "bottom_plate" if number == 1 else f"bottom_plate/{number}", below)
-    yield _plate(plan, Role.TOP_PLATE, "top_plate", above)
-    if plan.standard.top_plates == 2:
-        yield _plate(plan, Role.CAP_PLATE, "cap_plate", above.plus("top plate", thick))
-
-
-def _plate(plan: WallPlan, role: Role, place: str, y: Sum) -> Member:
-    return Member(
-        id=f"{plan.id}/{place}",
-        role=role,
-        size=plan.stud.nominal,
-        plies=1,
-        orientation=Orientation.FLAT,
-        x=Sum.of("start of the wall", 0),
-        y=y,
-        length=plan.plate_length,
-        width=plan.length,
-        height=plan.stud.thickness,
-    )
 
 
 def _end_studs(plan: WallPlan, openings: Sequence[OpeningFrame]) -> Iterator[Member]:

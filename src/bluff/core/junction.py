@@ -32,6 +32,7 @@ class EndMeeting:
         is_corner: Whether that wall ends here too, rather than running past.
         is_through: Whether this wall runs through, which only a corner allows.
         reach: How far the plate's end lies beyond the end of the wall as drawn; negative when it stops short.
+        is_lapped: Whether the second top plates of the two can lap.
     """
 
     other: str
@@ -39,6 +40,7 @@ class EndMeeting:
     is_corner: bool
     is_through: bool
     reach: Length
+    is_lapped: bool
 
     @property
     def outside(self) -> Length:
@@ -54,11 +56,13 @@ class Intersection:
         other: The wall that butts.
         thickness: Of that wall.
         centre: Its centre, along this wall as drawn, from its drawn start.
+        is_lapped: Whether the second top plates of the two can lap.
     """
 
     other: str
     thickness: Length
     centre: Length
+    is_lapped: bool
 
 
 @dataclass(frozen=True, slots=True)
@@ -84,6 +88,23 @@ class Meetings:
 
 
 @dataclass(frozen=True, slots=True)
+class Profile:
+    """A wall seen from its end.
+
+    Args:
+        thickness: Of its studs' width.
+        lap_height: Where its second top plate lies above the floor, None when it has only one.
+    """
+
+    thickness: Length
+    lap_height: Length | None
+
+    def laps(self, other: "Profile") -> bool:
+        """Whether second top plates lie at one height, so that one can run onto the other wall."""
+        return self.lap_height is not None and self.lap_height == other.lap_height
+
+
+@dataclass(frozen=True, slots=True)
 class _Body:
     """A wall as it lies in the plan: its outline, and its run along one axis.
 
@@ -91,7 +112,7 @@ class _Body:
         wall: Which wall.
         rank: Lower runs through where two end at a corner.
         low, high: Opposite corners of its outline.
-        thickness: Through the wall.
+        profile: Seen from its end.
         is_eastward: Whether it runs along x; otherwise along y.
         is_forward: Whether it runs with its axis or against it.
     """
@@ -100,7 +121,7 @@ class _Body:
     rank: int
     low: Point
     high: Point
-    thickness: Length
+    profile: Profile
     is_eastward: bool
     is_forward: bool
 
@@ -126,7 +147,7 @@ class _Body:
         return End.END if near <= self.length <= far else None
 
 
-def find_meetings(walls: Sequence[Wall], thickness: Mapping[str, Length]) -> dict[str, Meetings]:
+def find_meetings(walls: Sequence[Wall], profiles: Mapping[str, Profile]) -> dict[str, Meetings]:
     """What every wall of a plan meets.
 
     The longer of two walls runs through at their corner; of two alike the one entered first. Since that is
@@ -134,13 +155,13 @@ def find_meetings(walls: Sequence[Wall], thickness: Mapping[str, Length]) -> dic
 
     Args:
         walls: In the order they were entered.
-        thickness: Of each wall, by id.
+        profiles: Of each wall, by id.
 
     Source: docs/rules.md, Where walls meet.
     """
     order = sorted(range(len(walls)), key=lambda index: (-walls[index].run.length, index))
     rank = {walls[index].id: place for place, index in enumerate(order)}
-    bodies = [body for wall in walls if (body := _body(wall, rank[wall.id], thickness[wall.id]))]
+    bodies = [body for wall in walls if (body := _body(wall, rank[wall.id], profiles[wall.id]))]
     found: dict[str, list[tuple[_Body, _Body]]] = {wall.id: [] for wall in walls}
     for one, other in _touching(bodies):
         found[one.wall.id].append((one, other))
@@ -159,7 +180,8 @@ def _meetings(pairs: Iterable[tuple[_Body, _Body]], is_joined: bool) -> Meetings
         if end is not None:
             ends[end] = _end_meeting(body, other, end, is_corner=others_end is not None)
         elif others_end is not None:
-            intersections.append(Intersection(other.wall.id, other.thickness, half(near + far)))
+            is_lapped = body.profile.laps(other.profile)
+            intersections.append(Intersection(other.wall.id, other.profile.thickness, half(near + far), is_lapped))
         else:
             crossings.append(other.wall.id)
     intersections.sort(key=lambda intersection: intersection.centre)
@@ -171,12 +193,19 @@ def _end_meeting(body: _Body, other: _Body, end: End, is_corner: bool) -> EndMee
     near, far = body.along(other)
     # A through wall ends flush with the other's far face, a butt wall against its near one.
     reaches = {End.START: -near if is_through else -far, End.END: (far if is_through else near) - body.length}
-    return EndMeeting(other.wall.id, other.thickness, is_corner, is_through, reaches[end])
+    return EndMeeting(
+        other=other.wall.id,
+        thickness=other.profile.thickness,
+        is_corner=is_corner,
+        is_through=is_through,
+        reach=reaches[end],
+        is_lapped=body.profile.laps(other.profile),
+    )
 
 
-def _body(wall: Wall, rank: int, thickness: Length) -> _Body | None:
+def _body(wall: Wall, rank: int, profile: Profile) -> _Body | None:
     """A wall's outline, None when it runs at an angle to the plan's axes or is on no plan."""
-    run = wall.run
+    run, thickness = wall.run, profile.thickness
     if not isinstance(run, Between) or (run.start.x != run.end.x and run.start.y != run.end.y):
         return None
     is_eastward = run.start.y == run.end.y
@@ -191,7 +220,7 @@ def _body(wall: Wall, rank: int, thickness: Length) -> _Body | None:
         low, high = Point(low.x, low.y - below), Point(high.x, low.y - below + thickness)
     else:
         low, high = Point(low.x - below, low.y), Point(low.x - below + thickness, high.y)
-    return _Body(wall, rank, low, high, thickness, is_eastward, is_forward)
+    return _Body(wall, rank, low, high, profile, is_eastward, is_forward)
 
 
 def _touching(bodies: Iterable[_Body]) -> Iterator[tuple[_Body, _Body]]:

@@ -22,7 +22,7 @@ from bluff.core.job import (
     Wall,
     WallKind,
 )
-from bluff.core.junction import EndMeeting, Intersection, Meetings, find_meetings
+from bluff.core.junction import EndMeeting, Intersection, Meetings, Profile, find_meetings
 from bluff.core.length import Length, half
 from bluff.core.lumber import Lumber
 from bluff.core.rough_opening import RoughOpening, rough_opening
@@ -142,8 +142,7 @@ def wall_plans(job: Job) -> tuple[WallPlan, ...]:
     """Every wall of a job, in the order they were entered."""
     standard = job.standard
     standards = {wall.id: wall.ways.over(standard) for wall in job.walls}
-    thickness = {wall.id: standards[wall.id].board(wall.stud).width for wall in job.walls}
-    meetings = find_meetings(job.walls, thickness)
+    meetings = find_meetings(job.walls, {wall.id: _profile(wall, standards[wall.id]) for wall in job.walls})
     openings: dict[str, list[Opening]] = {wall.id: [] for wall in job.walls}
     for opening in job.openings:
         openings[opening.wall].append(opening)
@@ -173,6 +172,14 @@ def _wall_plan(wall: Wall, standard: Standard, meetings: Meetings, entered: Sequ
         openings=openings,
         findings=findings,
     )
+
+
+def _profile(wall: Wall, standard: Standard) -> Profile:
+    stud = standard.board(wall.stud)
+    if standard.top_plates == 1:
+        return Profile(stud.width, None)
+    plates = (standard.bottom_plates + 1) * stud.thickness
+    return Profile(stud.width, plates + stud_length(standard, stud.thickness).value)
 
 
 def _plate_length(wall: Wall, meetings: Meetings) -> Sum:

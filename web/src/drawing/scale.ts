@@ -8,7 +8,7 @@ export interface Scale {
 }
 
 /** Room beside the wall for what hangs over its ends. */
-export const MARGIN = 20;
+export const MARGIN = 32;
 
 /** Pixels to an inch below which marks can no longer be told apart, so a long wall scrolls instead. */
 export const READABLE = 3.5;
