@@ -1,7 +1,10 @@
 import re
+from pathlib import Path
 
 import pytest
 from playwright.sync_api import expect
+
+EXAMPLE = Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json"
 
 
 @pytest.fixture
@@ -169,6 +172,20 @@ def test_a_way_set_on_the_wall_can_follow_the_job_again(window_wall):
     expect(piece(page, "A/stud/12")).to_be_visible()
     page.get_by_role("button", name="Wall A").click()
     expect(page.get_by_label("On centre", exact=True)).to_have_value("12")
+
+
+def test_walls_of_a_plan_show_what_they_meet(page):
+    page.get_by_label("Job file").set_input_files(EXAMPLE)
+    page.get_by_role("link", name="B 22'-6\"").click()
+    expect(card(page)).to_contain_text(re.compile(r"Plate\s*259.*butts into A at the start\s*−\s*5 1/2", re.S))
+    expect(piece(page, "B/intersection/F/backing")).to_be_visible()
+    page.get_by_role("link", name="A 36'-0\"").click()
+    expect(piece(page, "A/corner/start/backing")).to_be_visible()
+    choose(page, "Ways", "Corner", "Three studs")
+    expect(piece(page, "A/corner/start/stud/2")).to_be_visible()
+    piece(page, "A/corner/start/stud").locator("rect").click(force=True)
+    expect(card(page)).to_contain_text("Corner stud")
+    expect(readout(page)).to_contain_text("5")
 
 
 def test_what_cannot_be_is_said_and_nothing_is_lost(window_wall):

@@ -83,6 +83,7 @@ def bench_view(state: JobState, wall_id: str, hook: End, burn: bool) -> BenchVie
         entered=WallFile.from_core(plan.wall),
         standard=StandardInForce(wall=_in_full(plan.standard), job=_in_full(state.job.standard)),
         openings=[_opening(placed, placed.id in in_wall) for placed in plan.openings],
+        plate=named_sum("plate", plan.plate_length),
         stud_length=named_sum("stud", plan.stud_length),
         hook=hook,
         burn=burn,
@@ -97,7 +98,9 @@ def bench_view(state: JobState, wall_id: str, hook: End, burn: bool) -> BenchVie
         figures={},
         feet={},
     )
-    numbers = view.model_dump(include={"wall", "openings", "stud_length", "burned", "readings", "cut_list", "spacers"})
+    numbers = view.model_dump(
+        include={"wall", "openings", "plate", "stud_length", "burned", "readings", "cut_list", "spacers"}
+    )
     view.figures = figures_of(numbers)
     view.feet = figures_of(
         [view.wall.length, view.wall.plate_length, view.wall.height, *numbers["cut_list"]], format_feet

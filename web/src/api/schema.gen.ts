@@ -295,6 +295,7 @@ export interface components {
             standard: components["schemas"]["StandardInForce"];
             /** Openings */
             openings: components["schemas"]["OpeningOnBench"][];
+            plate: components["schemas"]["NamedSum"];
             stud_length: components["schemas"]["NamedSum"];
             hook: components["schemas"]["End"];
             /** Burn */

@@ -42,7 +42,10 @@ export function PieceCard({ bench, picked }: { bench: Bench; picked: string | nu
       bench={bench}
       title={`Wall ${bench.wall.id}`}
       line={`${bench.entered.stud} studs. Pick a piece to see the sum behind its numbers.`}
-      sums={[{ ...bench.stud_length, name: "Studs" }]}
+      sums={[
+        { ...bench.plate, name: "Plate" },
+        { ...bench.stud_length, name: "Studs" },
+      ]}
     />
   );
 }

@@ -24,6 +24,18 @@ const JACKS = [
   { value: "to-plate", label: "To the plate" },
   { value: "floating", label: "Floating on sill" },
 ] as const;
+const CORNERS = [
+  { value: "two-stud", label: "Stud and flat stud" },
+  { value: "three-stud", label: "Three studs" },
+  { value: "blocked", label: "Studs and blocks" },
+  { value: "clips", label: "Clips, no stud" },
+] as const;
+const INTERSECTIONS = [
+  { value: "channel", label: "Channel" },
+  { value: "wide-flat", label: "One wide flat stud" },
+  { value: "blocked", label: "Studs and blocks" },
+  { value: "ladder", label: "Ladder of blocks" },
+] as const;
 const YES_NO = [
   { value: "yes", label: "At kings too" },
   { value: "no", label: "On the lines only" },
@@ -100,6 +112,24 @@ export function WaysPanel({ job, bench, change }: { job: Job; bench: Bench; chan
         {length("or wall height", "wall_height")}
         {count("Bottom plates", "bottom_plates", ONE_TWO)}
         {count("Top plates", "top_plates", ONE_TWO)}
+      </FieldGroup>
+      <FieldGroup name="Where walls meet">
+        <Field label="Corner" {...back("corner")}>
+          <SelectField
+            label="Corner"
+            value={ways.corner ?? "two-stud"}
+            choices={CORNERS}
+            onChoose={(corner) => set({ corner })}
+          />
+        </Field>
+        <Field label="Intersection" {...back("intersection")}>
+          <SelectField
+            label="Intersection"
+            value={ways.intersection ?? "channel"}
+            choices={INTERSECTIONS}
+            onChoose={(intersection) => set({ intersection })}
+          />
+        </Field>
       </FieldGroup>
       <FieldGroup name="Headers">
         {length("Head height", "head_height")}
