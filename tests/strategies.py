@@ -11,12 +11,14 @@ from bluff.core.job import (
     FromOpening,
     FromOutside,
     FromPlate,
+    FromWall,
     Job,
     Opening,
     OpeningKind,
     Reference,
     Sizing,
     Wall,
+    WallFace,
 )
 from bluff.core.length import Length, inches
 from bluff.core.size import Size
@@ -89,7 +91,9 @@ def openings(draw: st.DrawFn, number: int, length: Length) -> Opening:
     kind = draw(st.sampled_from(OpeningKind))
     height = lengths(70, 84) if kind.is_doorway else lengths(8, 55)
     origins = [FromPlate(end) for end in End] + [FromOutside(end) for end in End]
-    origin = draw(st.sampled_from([*origins, *([FromOpening(f"O{number - 1}")] if number else [])]))
+    origin = draw(
+        st.sampled_from([*origins, *([FromOpening(f"O{number - 1}"), FromWall("B", WallFace.FAR)] if number else [])])
+    )
     most = 60 if isinstance(origin, FromOpening) else length // 64
     at = st.builds(At, st.sampled_from(Reference), lengths(0, most), st.just(origin))
     return Opening(

@@ -7,9 +7,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from bluff import core
-from bluff.core.edit import AddOpening, RemoveWall
+from bluff.core.edit import AddOpening, ChangeWall, RemoveWall
 from bluff.core.finding import Code
-from bluff.core.job import Between, Job, Line, Point, Wall, WallKind
+from bluff.core.job import At, Between, FromWall, Job, Line, Point, Reference, Wall, WallFace, WallKind
 from bluff.core.length import format_exact, inches
 from bluff.core.member import Plate, Role
 from bluff.core.phrase import read_opening
@@ -129,6 +129,33 @@ def test_a_dimension_to_the_outside_loses_the_wall_it_crosses():
     by_id = plans(read_job(json.dumps(data)))
     assert format_exact(by_id["B"].openings[0].start.value) == "80 1/2"
     assert format_exact(by_id["A"].openings[0].start.value) == "86"
+
+
+@pytest.mark.parametrize(
+    ("wall_id", "other", "face", "start"),
+    [
+        # E is centred 144 along A: its faces at 142 1/4 and 145 3/4.
+        ("A", "E", WallFace.NEAR, "166 1/4"),
+        ("A", "E", WallFace.CENTRE, "168"),
+        ("A", "E", WallFace.FAR, "169 3/4"),
+        # B butts into A: A's inside face is where B's plate starts.
+        ("B", "A", WallFace.FAR, "24"),
+        ("B", "A", WallFace.NEAR, "18 1/2"),
+        # A runs past D: D lies on A's own first 5 1/2.
+        ("A", "D", WallFace.FAR, "29 1/2"),
+    ],
+)
+def test_a_position_is_measured_from_a_wall_that_meets_this_one(wall_id, other, face, start):
+    job = shelter(partition("E", (12, 0), (12, 22.5)))
+    window = read_opening("ro 30x30 @ 5'", job, job.wall(wall_id))
+    window = replace(window, position=At(Reference.EDGE, inches(24), FromWall(other, face)))
+    job = core.apply(job, AddOpening(window))
+    assert format_exact(plans(job)[wall_id].openings[0].start.value) == start
+    renamed = core.apply(job, ChangeWall(other, replace(job.wall(other), id="N")))
+    assert format_exact(plans(renamed)[wall_id].openings[0].start.value) == start
+    gone = core.apply(job, RemoveWall(other))
+    (finding,) = found(framed(gone, wall_id), Code.OPENING_REFERENCE)
+    assert f"wall {other}, which does not meet this wall" in finding.text
 
 
 def test_the_sheets_of_a_wall_that_butts_start_at_the_outside():

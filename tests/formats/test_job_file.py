@@ -140,7 +140,7 @@ def wall(**changes):
         (opening(at={"centre": 5, "edge": 5}), "openings[0].at: Give a position to its centre or to its edge"),
         (opening(at={"center": 5}), "openings[0].at: There is no key “center”"),
         (opening(at={"centre": 5, "from": "left"}), "openings[0].at: Measure from plate-start"),
-        (opening(at={"centre": 5, "from": {"wall": "B"}}), "openings[0].at: Bluff cannot measure from another wall"),
+        (opening(at={"centre": 5, "from": {"wall": "B"}}), "openings[0].at: Measure from plate-start"),
         (opening(spacing=24), "openings[0].spacing: spacing is the same for a whole wall"),
         (opening(wall="B"), "openings[0].wall: W1 is in wall B, which is not in the job"),
         (opening(kind="hatch"), "openings[0].kind: “hatch” is not known"),

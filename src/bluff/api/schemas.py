@@ -156,6 +156,7 @@ class BenchView(BaseModel):
     entered: WallFile
     standard: StandardInForce
     openings: list[OpeningOnBench]
+    meets: list[str]
     plate: NamedSum
     stud_length: NamedSum
     hook: End

@@ -83,6 +83,7 @@ def bench_view(state: JobState, wall_id: str, hook: End, burn: bool) -> BenchVie
         entered=WallFile.from_core(plan.wall),
         standard=StandardInForce(wall=_in_full(plan.standard), job=_in_full(state.job.standard)),
         openings=[_opening(placed, placed.id in in_wall) for placed in plan.openings],
+        meets=list(plan.meetings.others),
         plate=named_sum("plate", plan.plate_length),
         stud_length=named_sum("stud", plan.stud_length),
         hook=hook,

@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 from typing import TypeAlias
 
 from bluff.core.errors import EditError
-from bluff.core.job import At, FromOpening, Job, Opening, Wall
+from bluff.core.job import At, FromOpening, FromWall, Job, Opening, Wall
 from bluff.core.standard import Ways
 
 
@@ -92,9 +92,7 @@ def apply(job: Job, edit: Edit) -> Job:
             return replace(
                 job,
                 walls=tuple(wall if old.id == wall_id else old for old in job.walls),
-                openings=tuple(
-                    replace(opening, wall=wall.id) if opening.wall == wall_id else opening for opening in job.openings
-                ),
+                openings=tuple(_in_renamed_wall(opening, wall_id, wall.id) for opening in job.openings),
             )
         case RemoveWall(wall_id):
             job.wall(wall_id)
@@ -138,6 +136,16 @@ def describe(edit: Edit) -> str:
             return f"change {opening_id}"
         case RemoveOpening(opening_id):
             return f"remove {opening_id}"
+
+
+def _in_renamed_wall(opening: Opening, old_id: str, new_id: str) -> Opening:
+    """The opening, in or measured from the wall's new id where it was in or measured from the old one."""
+    if opening.wall == old_id:
+        opening = replace(opening, wall=new_id)
+    position = opening.position
+    if isinstance(position, At) and isinstance(position.origin, FromWall) and position.origin.wall == old_id:
+        opening = replace(opening, position=replace(position, origin=replace(position.origin, wall=new_id)))
+    return opening
 
 
 def _measured_from(opening: Opening, old_id: str, new_id: str) -> Opening:

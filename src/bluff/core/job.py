@@ -15,6 +15,7 @@ import re
 from dataclasses import dataclass, field, replace
 from enum import StrEnum
 from fractions import Fraction
+from typing import TypeAlias
 
 from bluff.core.errors import EditError, JobError, LumberError
 from bluff.core.length import Length, format_inches, nearest
@@ -129,13 +130,32 @@ class FromOpening:
     opening: str
 
 
+class WallFace(StrEnum):
+    """What of another wall a position is measured from: its sides are near and far seen from this wall's start."""
+
+    NEAR = "near"
+    CENTRE = "centre"
+    FAR = "far"
+
+
+@dataclass(frozen=True, slots=True)
+class FromWall:
+    """Measured toward this wall's end from a face or the centre of a wall that meets it."""
+
+    wall: str
+    face: WallFace
+
+
+Origin: TypeAlias = FromPlate | FromOutside | FromOpening | FromWall
+
+
 @dataclass(frozen=True, slots=True)
 class At:
     """A distance to an opening's centre or to its nearest edge."""
 
     reference: Reference
     distance: Length
-    origin: FromPlate | FromOutside | FromOpening = FromPlate(End.START)
+    origin: Origin = FromPlate(End.START)
 
 
 @dataclass(frozen=True, slots=True)

@@ -82,6 +82,12 @@ class Meetings:
     crossings: tuple[str, ...] = ()
     is_joined: bool = True
 
+    @property
+    def others(self) -> tuple[str, ...]:
+        """The walls it meets, from its start to its end."""
+        start, end = ([meeting.other] if meeting else [] for meeting in (self.start, self.end))
+        return (*start, *(intersection.other for intersection in self.intersections), *end)
+
     def at(self, end: End) -> EndMeeting | None:
         """What that end meets, None when it is free."""
         return self.start if end is End.START else self.end

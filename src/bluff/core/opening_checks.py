@@ -6,7 +6,7 @@ from dataclasses import replace
 from bluff.core.edit import ChangeOpening, Edit
 from bluff.core.finding import Code, Finding, Severity
 from bluff.core.header import plies_that_fill
-from bluff.core.job import At, FromOpening, FromOutside, FromPlate
+from bluff.core.job import At, FromOpening, FromOutside, FromPlate, FromWall
 from bluff.core.length import Length, format_inches, inches
 from bluff.core.lumber import HEADER_PLIES
 from bluff.core.opening_frame import OpeningFrame
@@ -249,7 +249,7 @@ def _moved(frame: OpeningFrame, shift: Length) -> Edit | None:
     match position.origin:
         case FromPlate(End.END) | FromOutside(End.END):
             distance = position.distance - shift
-        case FromPlate() | FromOutside() | FromOpening():
+        case FromPlate() | FromOutside() | FromOpening() | FromWall():
             distance = position.distance + shift
     if distance < 0:
         return None

@@ -5,26 +5,24 @@ stud length is settled. What comes out needs nothing else to be framed, and two 
 to the same wall.
 """
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from bluff.core.finding import Code, Finding, Severity
 from bluff.core.header import HeaderBoards, header_boards
 from bluff.core.job import (
     At,
-    Centred,
     FromOpening,
-    FromOutside,
-    FromPlate,
+    FromWall,
     Job,
     Opening,
-    Reference,
     Wall,
     WallKind,
 )
-from bluff.core.junction import EndMeeting, Intersection, Meetings, Profile, find_meetings
-from bluff.core.length import Length, half
+from bluff.core.junction import Intersection, Meetings, Profile, find_meetings
+from bluff.core.length import Length
 from bluff.core.lumber import Lumber
+from bluff.core.placing import rough_start, wall_face
 from bluff.core.rough_opening import RoughOpening, rough_opening
 from bluff.core.standard import Datum, End, Jacks, PrecutStuds, Standard
 from bluff.core.sum import Sum, counted
@@ -217,16 +215,18 @@ def _place_openings(
 ) -> tuple[tuple[PlacedOpening, ...], tuple[Finding, ...]]:
     """Place each opening after those it is measured from; what is left over has no place."""
     placed: dict[str, PlacedOpening] = {}
-    waiting = list(openings)
+    lost = [opening for opening in openings if _lost_wall(opening, length.value, meetings)]
+    waiting = [opening for opening in openings if opening not in lost]
     while ready := [opening for opening in waiting if _measured_from(opening) in {None, *placed}]:
         for opening in ready:
             rough = rough_opening(opening, own := opening.ways.over(standard))
-            start = _start(opening, rough.width.value, length, meetings, placed)
+            far_edges = {id_: placed_opening.end for id_, placed_opening in placed.items()}
+            start = rough_start(opening, rough.width.value, length.value, meetings, far_edges)
             placed[opening.id] = _placed(opening, own, rough, start, stud)
         waiting = [opening for opening in waiting if opening.id not in placed]
     known: set[str | None] = {opening.id for opening in openings}
     in_order = tuple(placed[opening.id] for opening in openings if opening.id in placed)
-    return in_order, tuple(_no_place(opening, known) for opening in waiting)
+    return in_order, tuple(_no_place(opening, known) for opening in [*lost, *waiting])
 
 
 def _placed(opening: Opening, standard: Standard, rough: RoughOpening, start: Sum, stud: Lumber) -> PlacedOpening:
@@ -251,59 +251,36 @@ def _head(opening: Opening, rough: RoughOpening, standard: Standard) -> Sum:
     return Sum.of("head height", standard.head_height)
 
 
-def _start(
-    opening: Opening, width: Length, length: Sum, meetings: Meetings, placed: Mapping[str, PlacedOpening]
-) -> Sum:
-    """Where the rough opening starts on the plate, from the words the plan uses.
-
-    Source: docs/rules.md, Where an opening is. 7'-2" to the outside across a 2x6 through wall is 80 1/2.
-    """
-    position = opening.position
-    if isinstance(position, Centred):
-        return Sum.of("half of the plate", half(length.value)).minus("half of the opening", half(width))
-    name = f"{position.reference} of {opening.id}"
-    nearest_edge = 0
-    match position.origin:
-        case FromOpening(other):
-            to_reference = Sum.of(f"far edge of {other}", placed[other].end).plus(f"to the {name}", position.distance)
-        case FromPlate(End.START):
-            to_reference = Sum.of(name, position.distance)
-        case FromOutside(End.START):
-            to_reference = Sum.of(name, position.distance).minus_all(_outside(meetings.start))
-        case FromPlate(End.END) | FromOutside(End.END) as origin:
-            to_end = Sum.of("plate length", length.value)
-            if isinstance(origin, FromOutside):
-                to_end = to_end.plus_all(_outside(meetings.end))
-            to_reference = to_end.minus(f"{name} from the end", position.distance)
-            nearest_edge = -width
-    if position.reference is Reference.CENTRE:
-        return to_reference.minus("half of the opening", half(width))
-    return to_reference.plus("width of the opening", nearest_edge)
-
-
-def _outside(meeting: EndMeeting | None) -> Sum:
-    """From the plate's end out to the outside of the building."""
-    return Sum(0, ()) if meeting is None else Sum(0, ()).plus(f"thickness of {meeting.other}", meeting.outside)
-
-
 def _measured_from(opening: Opening) -> str | None:
-    """The id of the opening this one is measured from, None when it is measured from the wall."""
+    """The id of the opening this one is measured from, None when it is measured from a wall."""
     position = opening.position
     if isinstance(position, At) and isinstance(position.origin, FromOpening):
         return position.origin.opening
     return None
 
 
+def _lost_wall(opening: Opening, length: Length, meetings: Meetings) -> str | None:
+    """The wall this opening is measured from, when that does not meet this one."""
+    position = opening.position
+    if isinstance(position, At) and isinstance(position.origin, FromWall):
+        origin = position.origin
+        return origin.wall if wall_face(origin.wall, origin.face, length, meetings) is None else None
+    return None
+
+
 def _no_place(opening: Opening, known: set[str | None]) -> Finding:
+    position = opening.position
     other = _measured_from(opening)
-    if other in known:
-        text = f"{opening.id} has no place: it is measured from {other}, which is in turn measured from it."
+    if isinstance(position, At) and isinstance(position.origin, FromWall):
+        reason = f"wall {position.origin.wall}, which does not meet this wall"
+    elif other in known:
+        reason = f"{other}, which is in turn measured from it"
     else:
-        text = f"{opening.id} has no place: it is measured from {other}, which is not in this wall."
+        reason = f"{other}, which is not in this wall"
     return Finding(
         Code.OPENING_REFERENCE,
         Severity.ERROR,
-        text,
-        "Measure it from an end of the plate, or from an opening that has a place.",
+        f"{opening.id} has no place: it is measured from {reason}.",
+        "Measure it from an end of the plate, or from something that has a place.",
         opening=opening.id,
     )

@@ -12,7 +12,18 @@ from typing import Annotated, Any, TypeVar
 from pydantic import PlainSerializer, PlainValidator, WithJsonSchema
 
 from bluff.core.errors import BluffError, LengthError, SettingError
-from bluff.core.job import At, Centred, FromOpening, FromOutside, FromPlate, Point, Reference
+from bluff.core.job import (
+    At,
+    Centred,
+    FromOpening,
+    FromOutside,
+    FromPlate,
+    FromWall,
+    Origin,
+    Point,
+    Reference,
+    WallFace,
+)
 from bluff.core.length import (
     LONGEST,
     Length,
@@ -129,21 +140,30 @@ def _read_position(value: Any) -> At | Centred:
     return At(given[0], read_length(value[given[0]]), _read_origin(value.get("from", "plate-start")))
 
 
-def _read_origin(value: Any) -> FromPlate | FromOutside | FromOpening:
+def _read_origin(value: Any) -> Origin:
     if isinstance(value, str) and value in _ENDS:
         return _ENDS[value]
     if isinstance(value, dict) and value.keys() == {"opening"} and isinstance(value["opening"], str):
         return FromOpening(value["opening"])
-    if isinstance(value, dict) and "wall" in value:
-        raise SettingError("Bluff cannot measure from another wall yet; measure from an end of this wall instead.")
-    raise SettingError(f'Measure from {", ".join(_ENDS)} or {{"opening": "W1"}}.')
+    if isinstance(value, dict) and value.keys() == {"wall", "face"} and value["face"] in set(WallFace):
+        return FromWall(str(value["wall"]), WallFace(value["face"]))
+    raise SettingError(
+        f'Measure from {", ".join(_ENDS)}, {{"opening": "W1"}} or {{"wall": "C", "face": "near", "centre" or "far"}}.'
+    )
 
 
 def _write_position(position: At | Centred) -> Any:
     if isinstance(position, Centred):
         return "centred"
     origin = position.origin
-    source = {"opening": origin.opening} if isinstance(origin, FromOpening) else _END_NAMES[origin]
+    source: Any
+    match origin:
+        case FromOpening(opening):
+            source = {"opening": opening}
+        case FromWall(wall, face):
+            source = {"wall": wall, "face": face.value}
+        case _:
+            source = _END_NAMES[origin]
     return {position.reference.value: format_exact(position.distance), "from": source}
 
 
@@ -224,6 +244,15 @@ PositionText = Annotated[
                                     "type": "object",
                                     "properties": {"opening": {"type": "string"}},
                                     "required": ["opening"],
+                                    "additionalProperties": False,
+                                },
+                                {
+                                    "type": "object",
+                                    "properties": {
+                                        "wall": {"type": "string"},
+                                        "face": {"type": "string", "enum": list(WallFace)},
+                                    },
+                                    "required": ["wall", "face"],
                                     "additionalProperties": False,
                                 },
                             ]

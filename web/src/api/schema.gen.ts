@@ -295,6 +295,8 @@ export interface components {
             standard: components["schemas"]["StandardInForce"];
             /** Openings */
             openings: components["schemas"]["OpeningOnBench"][];
+            /** Meets */
+            meets: string[];
             plate: components["schemas"]["NamedSum"];
             stud_length: components["schemas"]["NamedSum"];
             hook: components["schemas"]["End"];
@@ -852,6 +854,10 @@ export interface components {
                 edge?: string | number;
                 from?: ("plate-start" | "plate-end" | "outside-start" | "outside-end") | {
                     opening: string;
+                } | {
+                    wall: string;
+                    /** @enum {string} */
+                    face: "near" | "centre" | "far";
                 };
             };
         };

@@ -34,6 +34,9 @@ export interface Place {
 }
 
 const OPENING = "opening:";
+const WALL = "wall:";
+const FACES = ["near", "centre", "far"] as const;
+const FACE_NAMES = { near: "Near face", centre: "Centre", far: "Far face" } as const;
 
 export function placeOf(at: Position): Place {
   if (at === "centred") return { reference: "centred", distance: "", from: "plate-start" };
@@ -42,26 +45,40 @@ export function placeOf(at: Position): Place {
   return {
     reference,
     distance: String(at[reference] ?? ""),
-    from: typeof from === "string" ? from : `${OPENING}${from.opening}`,
+    from: keyOf(from),
   };
+}
+
+type Origin = NonNullable<Exclude<Position, "centred">["from"]>;
+
+function keyOf(origin: Origin): string {
+  if (typeof origin === "string") return origin;
+  return "opening" in origin ? `${OPENING}${origin.opening}` : `${WALL}${origin.face}:${origin.wall}`;
+}
+
+function originOf(key: string): Origin {
+  if (key.startsWith(OPENING)) return { opening: key.slice(OPENING.length) };
+  const face = FACES.find((name) => key.startsWith(`${WALL}${name}:`));
+  if (face) return { wall: key.slice(`${WALL}${face}:`.length), face };
+  return key as "plate-start" | "plate-end" | "outside-start" | "outside-end";
 }
 
 export function positionOf({ reference, distance, from }: Place): Position {
   if (reference === "centred") return "centred";
-  const origin = from.startsWith(OPENING)
-    ? { opening: from.slice(OPENING.length) }
-    : (from as "plate-start" | "plate-end" | "outside-start" | "outside-end");
-  return { [reference]: distance, from: origin };
+  return { [reference]: distance, from: originOf(from) };
 }
 
-/** What a position can be measured from, in a wall with these openings. */
-export function origins(openings: string[]): { value: string; label: string }[] {
+/** What a position can be measured from, in a wall with these openings that meets these walls. */
+export function origins(openings: string[], walls: string[]): { value: string; label: string }[] {
   return [
     { value: "plate-start", label: "Left end, plate" },
     { value: "plate-end", label: "Right end, plate" },
     { value: "outside-start", label: "Left, outside" },
     { value: "outside-end", label: "Right, outside" },
     ...openings.map((id) => ({ value: `${OPENING}${id}`, label: `Far edge of ${id}` })),
+    ...walls.flatMap((id) =>
+      FACES.map((face) => ({ value: keyOf({ wall: id, face }), label: `${FACE_NAMES[face]} of ${id}` })),
+    ),
   ];
 }
 

@@ -1,0 +1,79 @@
+"""From a dimension on the plan to a position on the plate."""
+
+from collections.abc import Mapping
+
+from bluff.core.job import Centred, FromOpening, FromOutside, FromPlate, FromWall, Opening, Reference, WallFace
+from bluff.core.junction import EndMeeting, Meetings
+from bluff.core.length import Length, half
+from bluff.core.standard import End
+from bluff.core.sum import Sum
+
+
+def rough_start(
+    opening: Opening, width: Length, length: Length, meetings: Meetings, far_edges: Mapping[str, Length]
+) -> Sum:
+    """Where a rough opening starts on the plate, from the words the plan uses.
+
+    Args:
+        opening: What the plan says.
+        width: Of its rough opening.
+        length: Of the plate.
+        meetings: What the wall meets.
+        far_edges: Where the openings placed so far end; the one it is measured from is among them.
+
+    Source: docs/rules.md, Where an opening is. 7'-2" to the outside across a 2x6 through wall is 80 1/2.
+    """
+    position = opening.position
+    if isinstance(position, Centred):
+        return Sum.of("half of the plate", half(length)).minus("half of the opening", half(width))
+    name = f"{position.reference} of {opening.id}"
+    is_from_end = position.origin in (FromPlate(End.END), FromOutside(End.END))
+    match position.origin:
+        case FromPlate(End.START):
+            to_reference = Sum.of(name, position.distance)
+        case FromOutside(End.START):
+            to_reference = Sum.of(name, position.distance).minus_all(_outside(meetings.start))
+        case FromPlate(End.END):
+            to_reference = Sum.of("plate length", length).minus(f"{name} from the end", position.distance)
+        case FromOutside(End.END):
+            to_end = Sum.of("plate length", length).plus_all(_outside(meetings.end))
+            to_reference = to_end.minus(f"{name} from the end", position.distance)
+        case FromOpening(other):
+            to_reference = Sum.of(f"far edge of {other}", far_edges[other]).plus(f"to the {name}", position.distance)
+        case FromWall(other, face):
+            at = wall_face(other, face, length, meetings) or 0
+            to_reference = Sum.of(f"{_FACES[face]} of {other}", at).plus(f"to the {name}", position.distance)
+    if position.reference is Reference.CENTRE:
+        return to_reference.minus("half of the opening", half(width))
+    # An edge is the one nearest to what it is measured from: from the end, that is the far side.
+    return to_reference.minus("width of the opening", width if is_from_end else 0)
+
+
+_FACES = {WallFace.NEAR: "near face", WallFace.CENTRE: "centre", WallFace.FAR: "far face"}
+
+
+def wall_face(other: str, face: WallFace, length: Length, meetings: Meetings) -> Length | None:
+    """Where a face or the centre of a wall that meets this one stands on its plate, None when it does not meet it."""
+    span = _span(other, length, meetings)
+    if span is None:
+        return None
+    near, far = span
+    return {WallFace.NEAR: near, WallFace.CENTRE: half(near + far), WallFace.FAR: far}[face]
+
+
+def _span(other: str, length: Length, meetings: Meetings) -> tuple[Length, Length] | None:
+    shift = meetings.start.reach if meetings.start else 0
+    for intersection in meetings.intersections:
+        if intersection.other == other:
+            near = intersection.centre + shift - half(intersection.thickness)
+            return near, near + intersection.thickness
+    if (start := meetings.start) and start.other == other:
+        return -start.outside, start.thickness - start.outside
+    if (end := meetings.end) and end.other == other:
+        return length + end.outside - end.thickness, length + end.outside
+    return None
+
+
+def _outside(meeting: EndMeeting | None) -> Sum:
+    """From the plate's end out to the outside of the building."""
+    return Sum(0, ()) if meeting is None else Sum(0, ()).plus(f"thickness of {meeting.other}", meeting.outside)
