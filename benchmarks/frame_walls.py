@@ -17,10 +17,13 @@ sys.path.insert(0, str(Path(__file__).resolve().parents[1] / "src"))
 
 from bluff import core
 from bluff.core.edit import AddOpening, AddWall
+from bluff.core.job import Between, Point, Wall, WallKind
+from bluff.core.length import inches
 from bluff.core.phrase import read_opening, read_wall
 from bluff.formats.framed import framed_job
 
 _RUNS = 5
+_FOOT = inches(12)
 
 
 def job_of_walls(count: int) -> core.Job:
@@ -35,6 +38,21 @@ def job_of_walls(count: int) -> core.Job:
             opening = read_opening(text, job, wall)
             openings.append(replace(opening, id=f"{mark}{number}"))
     return core.Job("benchmark", walls=tuple(walls), openings=tuple(openings))
+
+
+def combs_of_walls(count: int) -> core.Job:
+    """A plan: long walls, each with thirty partitions that butt into it."""
+    walls = []
+    for number in range(count):
+        comb, tooth = divmod(number, 31)
+        y = comb * 30 * _FOOT
+        if tooth == 0:
+            ends, stud = (Point(0, y), Point(130 * _FOOT, y)), "2x6"
+        else:
+            x = tooth * 4 * _FOOT
+            ends, stud = (Point(x, y), Point(x, y + 20 * _FOOT)), "2x4"
+        walls.append(Wall(f"N{number}", stud, Between(*ends), WallKind.PARTITION))
+    return core.Job("benchmark", walls=tuple(walls))
 
 
 def wall_of_length(feet: int) -> core.Job:
@@ -74,4 +92,5 @@ def report(name: str, sizes: list[int], make: Callable[[int], core.Job]) -> None
 
 if __name__ == "__main__":
     report("walls", [10, 100, 500, 2000], job_of_walls)
+    report("plan walls", [62, 310, 1240, 1984], combs_of_walls)
     report("feet", [20, 100, 400, 1000], wall_of_length)

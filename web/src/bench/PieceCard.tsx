@@ -1,4 +1,6 @@
-import { Box, Flex, Grid, Heading, Text } from "@chakra-ui/react";
+import { Box, chakra, Flex, Grid, Heading, Text } from "@chakra-ui/react";
+import type { ReactNode } from "react";
+import { Link, useParams } from "react-router";
 import type { Bench, NamedSum, Steps } from "../api/client";
 import { Figure } from "../drawing/Figure";
 import { printer } from "../drawing/figures";
@@ -46,11 +48,52 @@ export function PieceCard({ bench, picked }: { bench: Bench; picked: string | nu
         { ...bench.plate, name: "Plate" },
         { ...bench.stud_length, name: "Studs" },
       ]}
-    />
+    >
+      {bench.meets.length > 0 && <Neighbours walls={bench.meets} />}
+    </Card>
   );
 }
 
-function Card({ bench, title, line, sums }: { bench: Bench; title: string; line: string; sums: NamedSum[] }) {
+const Neighbour = chakra(Link, {
+  base: {
+    fontFamily: "heading",
+    fontSize: "18px",
+    fontWeight: 700,
+    color: "chalk",
+    px: "1",
+    _hover: { textDecoration: "underline" },
+    _focusVisible: { outline: "2px solid", outlineColor: "chalk" },
+  },
+});
+
+/** The walls that meet this one, from its start to its end, each on its own bench. */
+function Neighbours({ walls }: { walls: string[] }) {
+  const { job } = useParams();
+  return (
+    <Flex align="baseline" gap="2" wrap="wrap">
+      <Text fontWeight="700">Meets</Text>
+      {walls.map((wall) => (
+        <Neighbour key={wall} to={`/jobs/${job}/bench/${encodeURIComponent(wall)}`}>
+          {wall}
+        </Neighbour>
+      ))}
+    </Flex>
+  );
+}
+
+function Card({
+  bench,
+  title,
+  line,
+  sums,
+  children,
+}: {
+  bench: Bench;
+  title: string;
+  line: string;
+  sums: NamedSum[];
+  children?: ReactNode;
+}) {
   const print = printer(bench.figures);
   return (
     <Box as="section" aria-label="Picked piece" px="4" pt="3" pb="3" borderBottomWidth="1px">
@@ -63,6 +106,7 @@ function Card({ bench, title, line, sums }: { bench: Bench; title: string; line:
       {sums.map(({ name, value, steps }) => (
         <SumColumn key={name} name={name} value={value} steps={steps} print={print} />
       ))}
+      {children}
     </Box>
   );
 }
