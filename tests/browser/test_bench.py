@@ -257,9 +257,11 @@ def test_a_finding_leads_to_its_place_and_settles_itself(window_wall):
     page.keyboard.press("Enter")
     findings = page.get_by_role("list", name="Findings")
     expect(findings).to_contain_text("runs 5 1/2 past the start of the wall")
+    expect(page.locator("[data-left-out=W2]")).to_be_visible()
     expect(page.get_by_role("navigation", name="Stages")).to_contain_text("1 wrong")
     findings.get_by_role("button", name="Move it 5 1/2").click()
     expect(piece(page, "A/W2/header")).to_be_visible()
+    expect(page.locator("[data-left-out=W2]")).to_have_count(0)
     findings.get_by_role("button", name="It is on the drawings").first.click()
     expect(findings.get_by_role("button", name="It is on the drawings")).to_have_count(1)
 

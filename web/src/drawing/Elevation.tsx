@@ -75,6 +75,11 @@ export function Elevation({
       {members.map((member) => (
         <Letter key={member.id} member={member} scale={scale} rise={rise} isLit={isLit(member.id, picking)} />
       ))}
+      {openings
+        .filter((opening) => !opening.framed)
+        .map((opening) => (
+          <LeftOut key={opening.opening.id} opening={opening} scale={scale} rise={rise} />
+        ))}
     </g>
   );
 }
@@ -142,6 +147,40 @@ function Letter({
     >
       {letter}
     </text>
+  );
+}
+
+/** Where an opening that was left out would be: an outline over what stands there instead. */
+function LeftOut({ opening, scale, rise }: { opening: OpeningOnBench; scale: Scale; rise: Rise }) {
+  const left = scale.x(opening.start.value);
+  const right = scale.x(opening.end);
+  const top = rise.y(opening.head);
+  const bottom = rise.y(opening.head - opening.rough_height.value);
+  return (
+    <g aria-hidden data-left-out={opening.opening.id} pointerEvents="none">
+      <rect
+        x={left}
+        y={top}
+        width={right - left}
+        height={bottom - top}
+        fill="none"
+        stroke={colour("crayon")}
+        strokeWidth={2}
+        strokeDasharray="8 5"
+      />
+      <text
+        x={Math.max((left + right) / 2, 40)}
+        y={(top + bottom) / 2}
+        textAnchor="middle"
+        fill={colour("crayon")}
+        stroke={colour("ground")}
+        strokeWidth={4}
+        paintOrder="stroke"
+        style={lettering(18, 800)}
+      >
+        {opening.opening.id} left out
+      </text>
+    </g>
   );
 }
 
