@@ -288,6 +288,17 @@ def test_second_top_plates_lap_at_corners_and_run_through_at_intersections():
     assert caps(framed(job, "E")) == {"E/cap_plate": ("-5 1/2", "270")}
 
 
+def test_walls_that_butt_at_one_place_from_both_sides_share_their_gap():
+    job = shelter(
+        partition("E", (0, 10), (36, 10), "2x4"),
+        partition("F", (12, 22.5), (12, 10), "2x6"),
+        partition("G", (12, 10), (12, 0), "2x4"),
+    )
+    pieces = sorted(in_role(framed(job, "E"), Role.CAP_PLATE), key=lambda piece: piece.start)
+    assert all(before.end <= after.start for before, after in pairwise(pieces))
+    assert [format_exact(after.start - before.end) for before, after in pairwise(pieces)] == ["5 1/2"]
+
+
 @pytest.mark.parametrize("ways", [Ways(top_plates=1), Ways(studs=PrecutStuds(inches("104 5/8")))])
 def test_where_nothing_can_lap_a_connector_is_called_for(ways):
     low = replace(partition("E", (12, 0), (12, 22.5)), ways=ways)

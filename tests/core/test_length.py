@@ -82,6 +82,7 @@ def test_metric_goes_to_the_nearest_64th(typed, metric):
         ("1001'", "more than 1000 feet"),
         ("1e9", "is not a length"),
         ("2,4m", "is not a length"),
+        ("1" * 5000, "is too long for a length"),
     ],
 )
 def test_refuses_what_is_not_one_length_and_says_what_to_write(typed, says):
@@ -151,6 +152,12 @@ def test_19_2_is_rounded_line_by_line_and_never_added_up():
     assert 5 * nearest(spacing * PER_INCH) != inches(96)
     assert format_spacing(spacing) == "19.2"
     assert format_spacing(Fraction(51, 4)) == "12 3/4"
+
+
+@pytest.mark.parametrize("typed", ["1e99999999", "1/3", "9" * 5000, "sixteen"])
+def test_a_spacing_nobody_can_compute_with_is_refused_at_once(typed):
+    with pytest.raises(LengthError):
+        parse_spacing(typed)
 
 
 def test_half_of_an_odd_64th_is_rounded_once():

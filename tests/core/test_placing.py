@@ -145,13 +145,15 @@ def test_studs_are_cut_to_the_walls_height():
     assert len(in_role(one_top, Role.BOTTOM_PLATE)) == 2
 
 
-def test_a_wall_no_higher_than_its_plates_says_so():
+def test_the_lowest_wall_there_is_still_has_studs():
     framing = frame_wall("10' 2x12", studs=WallHeight(inches(12)), bottom_plates=2)
     assert framing.plan.stud_length.value == inches(6)
-    thick = Lumber("2x4", inches(3), inches("3 1/2"))
-    framing = frame_wall("10' 2x4", studs=WallHeight(inches(12)), bottom_plates=2, lumber=(thick,))
-    assert len(found(framing, Code.STUD_TOO_SHORT)) == 1
-    assert {piece.role for piece in framing.members} == {Role.BOTTOM_PLATE, Role.TOP_PLATE, Role.CAP_PLATE}
+
+
+def test_a_stub_of_thick_boards_has_room_for_one_stud():
+    thick = Lumber("2x4", inches("1 3/4"), inches("3 1/2"))
+    assert len(in_role(frame_wall("3 2x4", lumber=(thick,)), Role.END_STUD)) == 1
+    assert len(in_role(frame_wall("3 2x4"), Role.END_STUD)) == 2
 
 
 def test_plates_longer_than_a_board_are_said():

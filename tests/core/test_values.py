@@ -127,6 +127,8 @@ def test_a_crew_says_what_its_boards_really_measure():
     standard = Ways(lumber=(wet,)).over(Standard())
     assert standard.board("2x6") == wet
     assert standard.board("2x4") == lumber("2x4")
+    with pytest.raises(SettingError, match="A 2x6 measures 1 1/2 by 5 1/2; write what yours measures"):
+        Ways(lumber=(Lumber("2x6", inches("1 1/2"), inches(6)),))
     with pytest.raises(LumberError, match="thicker than it is wide"):
         Lumber("2x6", inches(6), inches(2))
 

@@ -45,7 +45,6 @@ class Code(StrEnum):
     SHEET_EDGE_NO_WOOD = "sheet-edge-no-wood"
     SPACING_MISSES_SHEETS = "spacing-misses-sheets"
     PLATE_LONGER_THAN_STOCK = "plate-longer-than-stock"
-    STUD_TOO_SHORT = "stud-too-short"
     OPENING_CROWDS_MEETING = "opening-crowds-meeting"
     BACKING_MISSING = "backing-missing"
     NO_LAP = "no-lap"
@@ -65,7 +64,6 @@ class Finding:
         do: What to do about it.
         at: Where along the wall, None when it is everywhere.
         opening: The opening it is about, if any.
-        member: The member it is about, if any.
         fix: An edit that would settle it, where there is one that needs no more thought.
         fix_label: What the edit does, in a few words.
     """
@@ -76,6 +74,5 @@ class Finding:
     do: str
     at: Length | None = None
     opening: str | None = None
-    member: str | None = None
     fix: Edit | None = None
     fix_label: str | None = None

@@ -12,7 +12,7 @@ from bluff.core.backing import check_backing
 from bluff.core.finding import Code, Finding, Severity
 from bluff.core.job import Between
 from bluff.core.layout import Height, LaidOut, Layer, Wood, join, lay_out, on_centre_lines
-from bluff.core.length import Length, format_feet, format_inches
+from bluff.core.length import Length, format_feet
 from bluff.core.lumber import LONGEST_STOCK
 from bluff.core.marks import plate_marks
 from bluff.core.member import Mark, Member, Role
@@ -57,9 +57,6 @@ def frame(plan: WallPlan) -> Framing:
         Its framing. Whatever could not be framed is in the findings, never an exception.
     """
     openings, findings = admit(plan)
-    if plan.stud_length.value <= 0:
-        return Framing(plan, (), tuple(plates(plan)), (), _in_order([*plan.findings, *findings, _no_studs(plan)]))
-
     standing, crowded = _stand_beside([*_end_studs(plan, openings)], [*assemblies(plan)], openings)
     findings += crowded
     zones = [*_full_height_layers(plan, openings, standing)]
@@ -93,7 +90,10 @@ def _end_studs(plan: WallPlan, openings: Sequence[OpeningFrame]) -> Iterator[Mem
     """A stud at each end whatever the spacing, unless a king stands there."""
     thick = plan.stud.thickness
     at_end = Sum.of("plate length", plan.length).minus("its own thickness", thick)
-    for end, x in ((End.START, Sum.of("start of the wall", 0)), (End.END, at_end)):
+    ends = [(End.START, Sum.of("start of the wall", 0))]
+    if at_end.value >= thick:  # a stub of thick boards has room for one
+        ends.append((End.END, at_end))
+    for end, x in ends:
         taken = any(opening.pack_start < x.value + thick and x.value < opening.pack_end for opening in openings)
         if not taken:
             yield upright(plan, Role.END_STUD, f"end_stud/{end}", x, plan.bottom, plan.stud_length)
@@ -186,16 +186,6 @@ def _check_wall(plan: WallPlan) -> Iterator[Finding]:
             "corners are not worked out.",
             "Take off the thickness of a wall it butts into, and add corner studs by hand.",
         )
-
-
-def _no_studs(plan: WallPlan) -> Finding:
-    return Finding(
-        Code.STUD_TOO_SHORT,
-        Severity.ERROR,
-        f"The plates alone are as high as the wall; nothing is left for a stud "
-        f"({format_inches(plan.stud_length.value)}).",
-        "Write the height from the floor to the top of the plates.",
-    )
 
 
 _RANK = {severity: rank for rank, severity in enumerate(Severity)}

@@ -30,6 +30,9 @@ TAPE_DENOMINATORS = (2, 4, 8, 16, 32, 64)
 
 _MILLIMETRES = {"mm": Fraction(1), "cm": Fraction(10), "m": Fraction(1000)}
 
+_LONGEST_TEXT = 60
+"""Characters; digits without end would be computed with before anybody could refuse them."""
+
 _WRITE = """write it like 12' 6 1/2", 12-6 1/2 or 150 1/2"""
 
 # One spelling for each sign, whatever the keyboard made of it.
@@ -115,6 +118,8 @@ def parse_length(text: str) -> Length:
         bluff.core.errors.LengthError: “3-0-0” has two dashes; write 3-0 for 3 feet, or 3' 0".
     """
     said = text.strip()
+    if len(said) > _LONGEST_TEXT:
+        raise LengthError(f"“{said[:20]}…” is too long for a length; {_WRITE}.")
     plain = _one_spelling(said)
     if not plain:
         raise LengthError(f"A length is missing; {_WRITE}.")
@@ -147,10 +152,10 @@ def parse_spacing(text: str) -> Fraction:
     Raises:
         LengthError: As `parse_length`.
     """
-    try:
-        return Fraction(text.strip())
-    except (ValueError, ZeroDivisionError):
-        return Fraction(parse_length(text), PER_INCH)
+    said = text.strip()
+    if len(said) <= _LONGEST_TEXT and re.fullmatch(r"\d+(\.\d+)?", said):
+        return Fraction(said)
+    return Fraction(parse_length(said), PER_INCH)
 
 
 def format_inches(length: Length, denominator: int = 16) -> str:

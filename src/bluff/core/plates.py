@@ -59,8 +59,10 @@ def _cap_plates(plan: WallPlan) -> Iterator[Member]:
             continue
         near = plan.centre_of(intersection).minus(f"half of {intersection.other}", half(intersection.thickness))
         yield from _cap_plate(plan, place, start, near, y)
-        place = f"cap_plate/{intersection.other}"
-        start = near.plus(f"gap for {intersection.other}", intersection.thickness)
+        far = near.plus(f"gap for {intersection.other}", intersection.thickness)
+        # Two walls may butt at one place from both sides: the plate goes on after the wider gap.
+        if far.value > start.value:
+            place, start = f"cap_plate/{intersection.other}", far
     yield from _cap_plate(plan, place, start, _cap_end(plan.length, plan.meetings.end), y)
 
 

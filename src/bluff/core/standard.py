@@ -262,6 +262,8 @@ class Ways:
             _check_studs(self.studs)
         if self.head_height is not None and self.head_height < inches(12):
             raise SettingError("A head height under a foot leaves no opening; write it from the floor.", "head_height")
+        for board in self.lumber or ():
+            _check_board(board)
         for name, most in (("bottom_plates", 2), ("top_plates", 2), ("sills", 2), ("jack_count", 3), ("king_count", 3)):
             count = getattr(self, name)
             if count is not None:
@@ -301,6 +303,9 @@ OPENING_WAYS = frozenset(
 )
 """The keys an opening can answer for itself; the others are the whole wall's."""
 
+MOST_OFF: Length = inches("1/4")
+"""How far a board may be from the table before it is another board."""
+
 SHORTEST_STUD: Length = inches(12)
 
 
@@ -311,6 +316,17 @@ def _check_studs(studs: PrecutStuds | WallHeight) -> None:
         raise SettingError(f"{format_inches(length)} inches is too short to frame; write at least 12.", key)
     if length > inches("40'"):
         raise SettingError("Over 40 feet is no stud wall; write the length of a stud or the height of the wall.")
+
+
+def _check_board(board: Lumber) -> None:
+    listed = lumber(board.nominal)
+    off = max(abs(board.thickness - listed.thickness), abs(board.width - listed.width))
+    if off > MOST_OFF:
+        raise SettingError(
+            f"A {listed.nominal} measures {format_inches(listed.thickness)} by {format_inches(listed.width)}; write "
+            f"what yours measures, at most {format_inches(MOST_OFF)} over or under.",
+            "lumber",
+        )
 
 
 def _check_count(name: str, count: int, most: int = 3) -> None:

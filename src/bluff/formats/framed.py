@@ -72,7 +72,6 @@ class FramedFinding(BaseModel):
     severity: Severity
     at: float | None
     opening: str | None
-    member: str | None
     text: str
     do: str
     fix: Annotated[EditFile | None, Field(description="An edit that settles it, if one needs no more thought.")]
@@ -148,7 +147,6 @@ def framed_finding(finding: Finding) -> FramedFinding:
         severity=finding.severity,
         at=None if finding.at is None else to_inches(finding.at),
         opening=finding.opening,
-        member=finding.member,
         text=finding.text,
         do=finding.do,
         fix=edit_from_core(finding.fix) if finding.fix else None,

@@ -348,6 +348,10 @@ def read_json(text: str | bytes) -> Any:
         raise FaultyData([Fault("", message)]) from error
     except UnicodeDecodeError as error:
         raise FaultyData([Fault("", "This is not text in UTF-8; save the file as UTF-8.")]) from error
+    except FaultyData:
+        raise
+    except ValueError as error:
+        raise FaultyData([Fault("", "A number in it has more digits than any length; write inches.")]) from error
     except RecursionError as error:
         raise FaultyData([Fault("", "This is nested too deeply for a job file.")]) from error
 

@@ -4,7 +4,6 @@ Each is an annotated core type: Pydantic reads text or numbers straight into the
 writes the core's value as a carpenter would.
 """
 
-import math
 from collections.abc import Callable
 from fractions import Fraction
 from typing import Annotated, Any, TypeVar
@@ -57,8 +56,9 @@ def _number(value: Any) -> Fraction | None:
     """A JSON number exactly, None for anything else. True is no number here."""
     if isinstance(value, bool) or not isinstance(value, int | float):
         return None
-    if not math.isfinite(value):
-        raise LengthError("A length has an end; write a number of inches.")
+    # Compared, not converted: a whole number of JSON may be too large for a float, and infinity has no fraction.
+    if not abs(value) <= LONGEST:
+        raise LengthError("That is more than 1000 feet; write a number of inches.")
     return Fraction(value).limit_denominator(10**9)
 
 

@@ -353,7 +353,7 @@ export interface components {
          * @description What can be found.
          * @enum {string}
          */
-        Code: "opening-off-wall" | "openings-overlap" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stud-slid" | "stud-left-out" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-longer-than-stock" | "stud-too-short" | "opening-crowds-meeting" | "backing-missing" | "no-lap" | "corner-clips" | "walls-cross" | "wall-on-its-own";
+        Code: "opening-off-wall" | "openings-overlap" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stud-slid" | "stud-left-out" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-longer-than-stock" | "opening-crowds-meeting" | "backing-missing" | "no-lap" | "corner-clips" | "walls-cross" | "wall-on-its-own";
         /**
          * ConflictView
          * @description A lost race: the job as it is now, and the change that was not made.
@@ -471,8 +471,6 @@ export interface components {
             at: number | null;
             /** Opening */
             opening: string | null;
-            /** Member */
-            member: string | null;
             /** Text */
             text: string;
             /** Do */

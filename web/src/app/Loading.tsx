@@ -1,6 +1,6 @@
 import { Box } from "@chakra-ui/react";
 
-/** While something is on its way: a line that fills, or stands still where motion is unwelcome. */
+/** While something is on its way. */
 export function Loading({ what }: { what: string }) {
   return (
     <Box role="status" p="10" color="faint">

@@ -1,4 +1,4 @@
-import { Box, Flex, Tabs, Text } from "@chakra-ui/react";
+import { Flex, Tabs, Text } from "@chakra-ui/react";
 import { type KeyboardEvent, useEffect, useReducer, useState } from "react";
 import { Navigate, useNavigate, useParams, useSearchParams } from "react-router";
 import type { Bench, Job } from "../api/client";
@@ -190,7 +190,7 @@ function Framed({
               <Tabs.Content value="findings">
                 <FindingsList
                   findings={bench.wall.findings}
-                  onShow={({ at, member }) => act({ type: "place", at, key: member })}
+                  onShow={({ at }) => act({ type: "place", at })}
                   onFix={(fix) => change.make(fix)}
                 />
               </Tabs.Content>
@@ -207,9 +207,6 @@ function Framed({
           </>
         )}
       </Flex>
-      <Box position="absolute" w="1px" h="1px" overflow="hidden" aria-live="polite">
-        {picked.key}
-      </Box>
     </Flex>
   );
 }

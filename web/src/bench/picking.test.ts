@@ -61,7 +61,7 @@ describe("stepping up", () => {
 
 describe("picking", () => {
   it("forgets a finding's place when a piece is picked", () => {
-    const placed = pick(NOTHING_PICKED, { type: "place", at: 48, key: null });
+    const placed = pick(NOTHING_PICKED, { type: "place", at: 48 });
     expect(placed.place).toBe(48);
     expect(pick(placed, { type: "pick", key: "jack" }).place).toBeNull();
     expect(pick(placed, { type: "hover", key: "jack" }).place).toBe(48);

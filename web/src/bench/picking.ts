@@ -13,7 +13,7 @@ export interface Picked {
 export type PickAction =
   | { type: "pick"; key: string | null }
   | { type: "hover"; key: string | null }
-  | { type: "place"; at: number | null; key: string | null }
+  | { type: "place"; at: number | null }
   | { type: "rise"; members: Member[]; by: 1 | -1 };
 
 export const NOTHING_PICKED: Picked = { key: null, hovered: null, place: null, column: null };
@@ -25,7 +25,7 @@ export function pick(picked: Picked, action: PickAction): Picked {
     case "hover":
       return { ...picked, hovered: action.key };
     case "place":
-      return { key: action.key, hovered: null, place: action.at, column: null };
+      return { ...NOTHING_PICKED, place: action.at };
     case "rise":
       return rise(picked, action.members, action.by);
   }
