@@ -9,11 +9,12 @@ from hypothesis import strategies as st
 from bluff import core
 from bluff.core.edit import AddOpening, ChangeWall, RemoveWall
 from bluff.core.finding import Code
-from bluff.core.job import At, Between, FromWall, Job, Line, Point, Reference, Wall, WallFace, WallKind
+from bluff.core.job import At, Between, Ends, FromWall, Job, Line, Point, Reference, Runs, Wall, WallFace, WallKind
+from bluff.core.junction import Joint
 from bluff.core.length import format_exact, inches
 from bluff.core.member import Plate, Role
 from bluff.core.phrase import read_opening
-from bluff.core.standard import CornerSchool, End, IntersectionSchool, PrecutStuds, Ways
+from bluff.core.standard import CornerSchool, Datum, End, IntersectionSchool, PrecutStuds, Ways
 from bluff.formats.job_file import read_job
 from framing import found, in_role, marked, starts
 
@@ -252,12 +253,147 @@ def test_an_opening_outranks_a_corner_and_says_so():
     assert format_exact(in_role(framing, Role.CORNER_BACKING)[0].start) == "425"
 
 
-def test_walls_that_cross_and_walls_at_an_angle_are_said():
+def test_walls_that_cross_or_lie_in_one_place_are_said():
     crossing = shelter(partition("E", (12, -2), (12, 24)))
     assert len(found(framed(crossing), Code.WALLS_CROSS)) == 1
-    slanted = shelter(partition("E", (12, 1), (14, 9)))
-    assert len(found(framed(slanted, "E"), Code.WALL_ON_ITS_OWN)) == 1
-    assert found(framed(slanted), Code.WALL_ON_ITS_OWN) == []
+    twice = shelter(partition("E", (10, 10), (20, 10)), partition("F", (18, 10), (26, 10)))
+    assert len(found(framed(twice, "E"), Code.WALLS_OVERLAP)) == 1
+    apart = shelter(partition("E", (10, 10), (20, 10)), partition("F", (18, 10.5), (26, 10.5)))
+    assert found(framed(apart, "E"), Code.WALLS_OVERLAP) == []
+
+
+def test_an_end_that_says_so_runs_through_against_the_long_wall_rule():
+    job = shelter()
+    short = replace(job.wall("B"), ends=Ends(start=Runs.THROUGH))
+    by_id = plans(core.apply(job, ChangeWall("B", short)))
+    assert [format_exact(by_id[id_].length) for id_ in "AB"] == ["426 1/2", "264 1/2"]
+    # Both say through: the rule decides as if neither did.
+    long = replace(job.wall("A"), ends=Ends(end=Runs.THROUGH))
+    both = core.apply(core.apply(job, ChangeWall("B", short)), ChangeWall("A", long))
+    assert [format_exact(plans(both)[id_].length) for id_ in "AB"] == ["432", "259"]
+
+
+def bay(stud="2x6"):
+    """A 45 degree corner, walked by the outside: north, then north-east, both 10 feet."""
+    reach = 10 / 2**0.5
+    return Job("bay", walls=(wall("A", (0, 0), (0, 10), stud), wall("B", (0, 10), (reach, 10 + reach), stud)))
+
+
+@pytest.mark.parametrize(
+    ("stud", "width", "short"),
+    # tan 22 1/2 x the plate's width: 5 1/2 gives 2 9/32, 3 1/2 gives 1 29/64.
+    [("2x6", "5 1/2", "2 9/32"), ("2x4", "3 1/2", "1 29/64")],
+)
+def test_a_corner_of_a_bay_is_mitred_at_half_the_turn(stud, width, short):
+    by_id = plans(bay(stud))
+    end, start = by_id["A"].meetings.end, by_id["B"].meetings.start
+    assert [meeting.joint for meeting in (end, start)] == [Joint.MITRE] * 2
+    # The outside is given, so the long point is the corner as drawn.
+    assert [meeting.reach for meeting in (end, start)] == [0, 0]
+    assert [meeting.long_side for meeting in (end, start)] == [Line.LEFT] * 2
+    assert [format_exact(meeting.short) for meeting in (end, start)] == [short] * 2
+    framing = framed(bay(stud))
+    last = in_role(framing, Role.END_STUD)[-1]
+    assert format_exact(framing.plan.length - last.end) == short
+    (finding,) = found(framing, Code.ANGLED_END)
+    assert "22.5 degrees" in finding.text
+    assert len(found(framing, Code.NO_LAP)) == 1
+
+
+def test_a_bay_turned_the_other_way_has_its_long_points_inside():
+    reach = 10 / 2**0.5
+    job = Job("bay", walls=(wall("A", (0, 0), (0, 10)), wall("B", (0, 10), (-reach, 10 + reach))))
+    end = plans(job)["A"].meetings.end
+    assert (end.long_side, format_exact(end.reach), format_exact(end.short)) == (Line.RIGHT, "2 9/32", "2 9/32")
+
+
+def test_walls_that_run_at_each_other_are_mitred_as_those_that_follow():
+    job = bay()
+    turned = replace(job.wall("B"), run=Between(job.wall("B").run.end, job.wall("B").run.start, Line.RIGHT))
+    by_id = plans(replace(job, walls=(job.wall("A"), turned)))
+    assert by_id["A"].meetings.end == plans(job)["A"].meetings.end
+    assert (by_id["B"].meetings.end.short, by_id["B"].meetings.end.long_side) == (inches("2 9/32"), Line.RIGHT)
+
+
+def test_a_partition_at_an_angle_is_cut_to_the_face_it_butts_against():
+    # 45 degrees into the middle of A's inside face, from the south-west.
+    job = shelter(partition("E", (8, 14.5), (16, 22.5)))
+    meeting = plans(job)["E"].meetings.end
+    assert (meeting.joint, format_exact(meeting.short), meeting.long_side) == (Joint.BUTT, "3 1/2", Line.RIGHT)
+    (at,) = plans(job)["A"].meetings.intersections
+    # 3 1/2 across at 45 degrees is 4 61/64 along, and the centre line meets the inside face at 5 1/2 less.
+    assert (format_exact(at.thickness), format_exact(at.centre)) == ("4 61/64", "186 1/2")
+
+
+def spliced():
+    """Two exterior walls in line, 20 and 16 feet, and a partition that butts where they meet."""
+    return Job(
+        "long",
+        walls=(
+            wall("A", (0, 20), (20, 20)),
+            wall("B", (20, 20), (36, 20)),
+            partition("E", (20, 20), (20, 0)),
+        ),
+    )
+
+
+def test_walls_in_line_are_spliced_and_what_ends_there_butts():
+    by_id = plans(spliced())
+    assert by_id["A"].meetings.end.joint is Joint.SPLICE
+    assert by_id["B"].meetings.start.joint is Joint.SPLICE
+    assert by_id["E"].meetings.start.joint is Joint.BUTT
+    assert [format_exact(by_id[id_].length) for id_ in "ABE"] == ["240", "192", "234 1/2"]
+    # Each of the two has the stud on its own side of the partition.
+    assert spans(core.frame(by_id["A"]), Role.INTERSECTION_STUD) == [("236 3/4", "238 1/4")]
+    assert spans(core.frame(by_id["B"]), Role.INTERSECTION_STUD) == [("1 3/4", "3 1/4")]
+
+
+def test_the_layout_carries_on_from_a_wall_in_line():
+    job = Job("long", walls=(wall("A", (0, 20), (20 + 1 / 12, 20)), wall("B", (20 + 1 / 12, 20), (36, 20))))
+    # 241 is 15 x 16 and 1 more: the next line of A is at 256, 15 into B.
+    assert starts(framed(job, "B"), Role.STUD)[:2] == ["14 1/4", "30 1/4"]
+    own = replace(job.wall("B"), ways=Ways(datum=Datum()))
+    assert starts(framed(core.apply(job, ChangeWall("B", own)), "B"), Role.STUD)[0] == "15 1/4"
+    # Hooked at the far end, both walls are laid out from there.
+    hooked = replace(job, ways=Ways(datum=Datum(End.END)))
+    assert plans(hooked)["A"].carried == inches("191")
+    assert plans(hooked)["B"].carried is None
+
+
+def test_second_top_plates_run_48_past_a_splice():
+    job = Job("long", walls=(wall("A", (0, 20), (20, 20)), wall("B", (20, 20), (36, 20))))
+    assert caps(framed(job, "A")) == {"A/cap_plate": ("0", "288")}
+    assert caps(framed(job, "B")) == {"B/cap_plate": ("48", "144")}
+    # A partition's lap 30 beyond the splice stops it there; within 24 nothing laps.
+    near = replace(job, walls=(*job.walls, partition("E", (22.5, 20), (22.5, 0))))
+    assert caps(framed(near, "A")) == {"A/cap_plate": ("0", "268 1/4")}
+    nearer = replace(job, walls=(*job.walls, partition("E", (21.5, 20), (21.5, 0))))
+    assert caps(framed(nearer, "A")) == {"A/cap_plate": ("0", "240")}
+    assert len(found(framed(nearer, "A"), Code.NO_LAP)) == 1
+
+
+def test_four_walls_that_end_in_one_place_are_two_in_line_and_two_that_butt():
+    job = Job(
+        "cross",
+        walls=(
+            partition("A", (0, 10), (10, 10)),
+            partition("B", (10, 10), (18, 10)),
+            partition("C", (10, 20), (10, 10)),
+            partition("D", (10, 10), (10, 0)),
+        ),
+    )
+    by_id = plans(job)
+    joints = {
+        (id_, end): meeting.joint for id_, plan in by_id.items() for end in End if (meeting := plan.meetings.at(end))
+    }
+    assert joints == {
+        ("A", End.END): Joint.SPLICE,
+        ("B", End.START): Joint.SPLICE,
+        ("C", End.END): Joint.BUTT,
+        ("D", End.START): Joint.BUTT,
+    }
+    assert [at.side for at in by_id["A"].meetings.intersections] == [Line.LEFT, Line.RIGHT]
+    assert found(core.frame(by_id["A"]), Code.WALLS_CROSS) == []
 
 
 def test_walls_that_share_only_the_point_of_a_corner_do_not_meet():
@@ -368,3 +504,63 @@ def _cap_over(plan, end):
     if end is End.START:
         return -min(piece.start for piece in pieces)
     return max(piece.end for piece in pieces) - plan.length
+
+
+@st.composite
+def grids(draw):
+    """A floor of 4 to 60 walls: a grid of rooms with its outside, some inside walls left out, some cut in two."""
+    columns, rows = (sorted(draw(st.sets(st.integers(0, 14), min_size=2, max_size=6))) for _ in range(2))
+    feet = {"x": [5 * place for place in columns], "y": [5 * place for place in rows]}
+    (west, *_, east), (south, *_, north) = feet["x"], feet["y"]
+    walls = [
+        wall("N", (west, north), (east, north)),
+        wall("E", (east, north), (east, south)),
+        wall("S", (east, south), (west, south)),
+        wall("W", (west, south), (west, north)),
+    ]
+    for y in feet["y"][1:-1]:
+        start, end = draw(st.sampled_from([(west, east), (east, west)]))
+        walls.append(partition(f"R{y}", (start, y), (end, y), draw(st.sampled_from(["2x4", "2x6"]))))
+    bands = [*zip(feet["y"], feet["y"][1:], strict=False)]
+    for x in feet["x"][1:-1]:
+        for low, high in bands:
+            if draw(st.booleans()) and len(walls) < 60:
+                walls.append(partition(f"C{x}-{low}", (x, low), (x, high), draw(st.sampled_from(["2x4", "2x6"]))))
+    order = draw(st.permutations(walls))
+    return Job("grid", walls=tuple(order))
+
+
+@given(grids(), st.data())
+def test_every_wall_of_a_random_floor_meets_what_it_should(job, data):
+    by_id = plans(job)
+    for plan in by_id.values():
+        meetings = plan.meetings
+        assert not meetings.crossings
+        assert not meetings.overlaps
+        for end in End:
+            meeting = meetings.at(end)
+            assert meeting, "no wall of a grid has a free end"
+            back = by_id[meeting.other].meetings
+            # Each joint is seen from both sides, and exactly one of the two has the wood for it.
+            if meeting.joint is Joint.THROUGH:
+                assert any(
+                    other and other.other == plan.id and other.joint is Joint.BUTT for other in (back.start, back.end)
+                )
+            elif not meeting.is_corner:
+                assert [at.other for at in back.intersections].count(plan.id) == 1
+        for at in meetings.intersections:
+            assert plan.id in by_id[at.other].meetings.others
+        # The second plates leave a gap for each that laps.
+        pieces = sorted(in_role(core.frame(plan), Role.CAP_PLATE), key=lambda piece: piece.start)
+        assert all(before.end <= after.start for before, after in pairwise(pieces))
+        within = {at.centre for at in meetings.intersections if at.is_lapped}
+        assert len(pieces) == len(within) + 1
+    gone = data.draw(st.sampled_from(job.walls)).id
+    after = plans(core.apply(job, RemoveWall(gone)))
+    touched = {gone, *by_id[gone].meetings.others}
+    for id_ in by_id.keys() - touched:
+        if not touched & set(by_id[id_].meetings.others):
+            assert after[id_] == by_id[id_]
+    for id_ in touched - {gone}:
+        ids = {member.id for member in core.frame(by_id[id_]).members if f"/{gone}" not in member.id}
+        assert len(ids & {member.id for member in core.frame(after[id_]).members}) >= len(ids) // 2

@@ -70,7 +70,10 @@ def assemblies(plan: WallPlan) -> Iterator[Assembly]:
     for intersection in plan.meetings.intersections:
         near, far = _faces(plan, intersection)
         corners = ((near.value, BACKWARD), (far.value, FORWARD))
-        yield Assembly(intersection.other, tuple(_intersection(plan, intersection)), corners)
+        # Where a wall butts at a splice, each of the two walls in line has the part that is its own.
+        pieces = [piece for piece in _intersection(plan, intersection) if piece.start >= 0 and piece.end <= plan.length]
+        inside = tuple((face, on) for face, on in corners if 0 <= face <= plan.length)
+        yield Assembly(intersection.other, tuple(pieces), inside)
 
 
 def ladders(plan: WallPlan, wood: Sequence[Wood]) -> Iterator[Member]:

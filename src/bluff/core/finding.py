@@ -50,7 +50,8 @@ class Code(StrEnum):
     NO_LAP = "no-lap"
     CORNER_CLIPS = "corner-clips"
     WALLS_CROSS = "walls-cross"
-    WALL_ON_ITS_OWN = "wall-on-its-own"
+    WALLS_OVERLAP = "walls-overlap"
+    ANGLED_END = "angled-end"
 
 
 @dataclass(frozen=True, slots=True)

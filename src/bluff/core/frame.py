@@ -6,13 +6,14 @@ wall whose plan did not change need not be framed again.
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
+from math import atan2, degrees
 
 from bluff.core.assembly import Assembly, assemblies, ladders
 from bluff.core.backing import check_backing
 from bluff.core.finding import Code, Finding, Severity
-from bluff.core.job import Between
+from bluff.core.junction import EndMeeting
 from bluff.core.layout import Height, LaidOut, Layer, Wood, join, lay_out, on_centre_lines
-from bluff.core.length import Length, format_feet
+from bluff.core.length import format_feet, format_inches
 from bluff.core.lumber import LONGEST_STOCK
 from bluff.core.marks import plate_marks
 from bluff.core.member import Mark, Member, Role
@@ -89,9 +90,11 @@ def frame(plan: WallPlan) -> Framing:
 def _end_studs(plan: WallPlan, openings: Sequence[OpeningFrame]) -> Iterator[Member]:
     """A stud at each end whatever the spacing, unless a king stands there."""
     thick = plan.stud.thickness
-    at_end = Sum.of("plate length", plan.length).minus("its own thickness", thick)
-    ends = [(End.START, Sum.of("start of the wall", 0))]
-    if at_end.value >= thick:  # a stub of thick boards has room for one
+    at_start = Sum.of("start of the wall", 0).plus("to the short point", plan.stands_from)
+    short_point = Sum.of("plate length", plan.length).minus("to the short point", plan.length - plan.stands_to)
+    at_end = short_point.minus("its own thickness", thick)
+    ends = [(End.START, at_start)]
+    if at_end.value >= at_start.value + thick:  # a stub of thick boards has room for one
         ends.append((End.END, at_end))
     for end, x in ends:
         taken = any(opening.pack_start < x.value + thick and x.value < opening.pack_end for opening in openings)
@@ -138,7 +141,7 @@ def _full_height_layers(
 ) -> Iterator[Layer]:
     """The stretches between openings, where studs run from plate to plate."""
     studs = [Wood(stud.start, stud.end, f"the {stud.role.replace('_', ' ')}") for stud in standing]
-    start: Length = 0
+    start, end = plan.stands_from, plan.stands_to
     beside: tuple[Wood, ...] = ()
     for opening in openings:
         left, right = opening.packs()
@@ -146,7 +149,7 @@ def _full_height_layers(
         yield Layer(Height.FULL, start, left.start, (*beside, *within, left))
         start, beside = right.end, (right,)
     within = [stud for stud in studs if start <= stud.start]
-    yield Layer(Height.FULL, start, plan.length, (*beside, *within))
+    yield Layer(Height.FULL, start, end, (*beside, *within))
 
 
 def _commons(plan: WallPlan, openings: Sequence[OpeningFrame], laid: LaidOut) -> Iterator[Member]:
@@ -178,14 +181,32 @@ def _check_wall(plan: WallPlan) -> Iterator[Finding]:
             f"Wall {other} runs right through this one; each plate is laid out as if the other were not there.",
             "Enter one of them as two walls that butt against the other.",
         )
-    if isinstance(plan.wall.run, Between) and not plan.meetings.is_joined:
+    for other in plan.meetings.overlaps:
         yield Finding(
-            Code.WALL_ON_ITS_OWN,
-            Severity.INFO,
-            "This wall runs at an angle to the others, so it is laid out from point to point on its own: its "
-            "corners are not worked out.",
-            "Take off the thickness of a wall it butts into, and add corner studs by hand.",
+            Code.WALLS_OVERLAP,
+            Severity.ERROR,
+            f"Wall {other} lies in the same place as this one for some way; each is framed as if the other were not "
+            "there.",
+            "Take one of them out, or end the one where the other starts.",
         )
+    for end in End:
+        meeting = plan.meetings.at(end)
+        if meeting and meeting.short:
+            yield _angled_end(plan, end, meeting)
+
+
+def _angled_end(plan: WallPlan, end: End, meeting: EndMeeting) -> Finding:
+    # A saw is set to half a degree.
+    bevel = round(2 * degrees(atan2(meeting.short, plan.stud.width))) / 2
+    return Finding(
+        Code.ANGLED_END,
+        Severity.INFO,
+        f"The plates end at {bevel:g} degrees at wall {meeting.other}, long point on the {meeting.long_side}: "
+        f"{format_inches(meeting.short)} from long to short point. The end stud stands square at the short point.",
+        f"Measure the plates to the long point, and fill the {format_inches(meeting.short)} beyond the end stud with a "
+        "piece ripped to the bevel, so that the sheets have wood at the corner.",
+        at=0 if end is End.START else plan.length,
+    )
 
 
 _RANK = {severity: rank for rank, severity in enumerate(Severity)}

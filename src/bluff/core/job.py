@@ -43,6 +43,28 @@ class Line(StrEnum):
     RIGHT = "right"
 
 
+class Runs(StrEnum):
+    """What a wall's end does at a square corner, when somebody says so."""
+
+    THROUGH = "through"
+    BUTT = "butt"
+
+
+@dataclass(frozen=True, slots=True)
+class Ends:
+    """What the two ends of a wall do at their corners; None follows the long-wall rule."""
+
+    start: Runs | None = None
+    end: Runs | None = None
+
+    def at(self, end: End) -> Runs | None:
+        return self.start if end is End.START else self.end
+
+    def put(self, end: End, runs: Runs | None) -> "Ends":
+        """The same with one end saying something else."""
+        return replace(self, start=runs) if end is End.START else replace(self, end=runs)
+
+
 class OpeningKind(StrEnum):
     """What goes into an opening."""
 
@@ -204,6 +226,7 @@ class Wall:
         run: How long it is, or where it lies.
         kind: Exterior or partition; None where nobody has said.
         bearing: Whether it carries a floor or roof; None where nobody has said.
+        ends: What its ends do at their corners, where that is not left to the long-wall rule.
         ways: What is framed otherwise than in the rest of the job.
 
     Raises:
@@ -215,6 +238,7 @@ class Wall:
     run: Alone | Between
     kind: WallKind | None = None
     bearing: bool | None = None
+    ends: Ends = Ends()
     ways: Ways = field(default_factory=Ways)
 
     def __post_init__(self) -> None:

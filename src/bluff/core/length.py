@@ -84,6 +84,17 @@ def from_inches(value: Fraction | int | float) -> Length:
     return nearest(Fraction(value).limit_denominator(10**9) * PER_INCH)
 
 
+def from_64ths(value: float) -> Length:
+    """The length nearest to a number of 64ths that geometry gave.
+
+    A thousandth of a 64th is more than a floating point number is off by, so what is a tie stays one.
+
+    >>> from_64ths(92.5000000001), from_64ths(93.5)
+    (92, 94)
+    """
+    return nearest(Fraction(round(value * 1024), 1024))
+
+
 def to_inches(length: Length) -> float:
     """A length as inches, for files and drawings. Exact: every 64th is a binary fraction."""
     return length / PER_INCH

@@ -9,7 +9,7 @@ lap
 from collections.abc import Iterator
 
 from bluff.core.finding import Code, Finding, Severity
-from bluff.core.junction import EndMeeting
+from bluff.core.junction import EndMeeting, Joint
 from bluff.core.length import Length, half
 from bluff.core.member import Member, Orientation, Role
 from bluff.core.standard import End
@@ -37,17 +37,25 @@ def check_laps(plan: WallPlan) -> Iterator[Finding]:
     """Every place where the second top plates of two walls do not lap, so that a connector must tie them."""
     if plan.standard.top_plates == 1:
         return
-    places = [(0 if end is End.START else plan.length, plan.meetings.at(end)) for end in End]
-    for at, meeting in places:
-        if meeting and not meeting.is_lapped and not meeting.is_through:
-            yield Finding(
-                Code.NO_LAP,
-                Severity.INFO,
-                f"The second top plate cannot lap onto wall {meeting.other}: theirs lies at another height, or there "
-                "is none.",
-                "Tie the two with a plate connector, as the drawings or the code ask.",
-                at=at,
-            )
+    for end in End:
+        meeting = plan.meetings.at(end)
+        # One of the two says it, the one that would lap onto the other.
+        if meeting is None or meeting.lap is not None or meeting.is_through:
+            continue
+        yield Finding(
+            Code.NO_LAP,
+            Severity.INFO,
+            f"The second top plate cannot lap onto wall {meeting.other}: {_WHY_NOT.get(meeting.joint, _OTHER_HEIGHT)}.",
+            "Tie the two with a plate connector, as the drawings or the code ask.",
+            at=0 if end is End.START else plan.length,
+        )
+
+
+_OTHER_HEIGHT = "theirs lies at another height, or there is none, or the two do not meet square"
+_WHY_NOT = {
+    Joint.MITRE: "both are cut to the mitre of the corner",
+    Joint.SPLICE: "theirs lies at another height, or there is none, or there is no room for a lap of 24",
+}
 
 
 def _cap_plates(plan: WallPlan) -> Iterator[Member]:
@@ -83,12 +91,10 @@ def _cap_end(length: Length, meeting: EndMeeting | None) -> Sum:
 
 
 def _lap(meeting: EndMeeting) -> tuple[str, Length]:
-    """How far the second top plate runs beyond the plate's end; short of it where this wall runs through."""
-    if not meeting.is_lapped:
+    """How far the second top plate runs beyond the plate's end; short of it where the other wall's laps onto it."""
+    if meeting.lap is None:
         return f"no lap with {meeting.other}", 0
-    if meeting.is_through:
-        return f"room for the lap of {meeting.other}", -meeting.thickness
-    return f"lap onto {meeting.other}", meeting.thickness
+    return (f"room for the lap of {meeting.other}" if meeting.lap < 0 else f"lap onto {meeting.other}"), meeting.lap
 
 
 def _plate(plan: WallPlan, role: Role, place: str, x: Sum, y: Sum, length: Sum) -> Member:

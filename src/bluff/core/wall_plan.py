@@ -5,7 +5,7 @@ stud length is settled. What comes out needs nothing else to be framed, and two 
 to the same wall.
 """
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from bluff.core.finding import Code, Finding, Severity
@@ -19,7 +19,7 @@ from bluff.core.job import (
     Wall,
     WallKind,
 )
-from bluff.core.junction import Intersection, Meetings, Profile, find_meetings
+from bluff.core.junction import Intersection, Joint, Meetings, Profile, find_meetings
 from bluff.core.length import Length
 from bluff.core.lumber import Lumber
 from bluff.core.placing import rough_start, wall_face
@@ -80,6 +80,7 @@ class WallPlan:
         meetings: What it meets, its places along the wall as drawn.
         openings: Those that have a place, in the order they were entered.
         findings: What was wrong with the plan itself.
+        carried: How far before its hooked end the layout began that it carries on from a wall in line with it.
     """
 
     wall: Wall
@@ -90,6 +91,7 @@ class WallPlan:
     meetings: Meetings
     openings: tuple[PlacedOpening, ...]
     findings: tuple[Finding, ...]
+    carried: Length | None = None
 
     @property
     def id(self) -> str:
@@ -104,13 +106,26 @@ class WallPlan:
     def datum(self) -> Datum:
         """Where the on-centre layout is measured from, as a shift from the plate's own end.
 
-        The sheets of an exterior wall start at the outside of the building, those of a partition at its plate.
+        The sheets of an exterior wall start at the outside of the building, those of a partition at its plate,
+        those of a wall that goes on in line from another where the other's did.
         """
         datum = self.standard.datum
         meeting = self.meetings.at(datum.end)
+        if self.carried is not None:
+            return replace(datum, shift=-self.carried)
         if meeting is None or self.wall.kind is not WallKind.EXTERIOR:
             return datum
         return replace(datum, shift=datum.shift - meeting.outside)
+
+    @property
+    def stands_from(self) -> Length:
+        """Where the first stud can stand: the short point of a plate that is cut at an angle."""
+        return self.meetings.start.short if self.meetings.start else 0
+
+    @property
+    def stands_to(self) -> Length:
+        """Where the last stud must end."""
+        return self.length - (self.meetings.end.short if self.meetings.end else 0)
 
     def centre_of(self, intersection: Intersection) -> Sum:
         """The centre of a wall that butts into this one, on its plate."""
@@ -144,7 +159,26 @@ def wall_plans(job: Job) -> tuple[WallPlan, ...]:
     openings: dict[str, list[Opening]] = {wall.id: [] for wall in job.walls}
     for opening in job.openings:
         openings[opening.wall].append(opening)
-    return tuple(_wall_plan(wall, standards[wall.id], meetings[wall.id], openings[wall.id]) for wall in job.walls)
+    plans = {wall.id: _wall_plan(wall, standards[wall.id], meetings[wall.id], openings[wall.id]) for wall in job.walls}
+    return tuple(
+        replace(plan, carried=carried) if (carried := _carried(plan, plans)) else plan for plan in plans.values()
+    )
+
+
+def _carried(plan: WallPlan, plans: Mapping[str, WallPlan]) -> Length | None:
+    """How far before its hooked end a wall's layout began; None when it begins there, or has a datum of its own.
+
+    Source: docs/rules.md, Layout.
+    """
+    before: Length = 0
+    while plan.wall.ways.datum is None and (meeting := plan.meetings.at(plan.standard.datum.end)):
+        following, is_splice = plan.id, meeting.joint is Joint.SPLICE
+        onward = plans[meeting.other].meetings.at(plans[meeting.other].standard.datum.end.other)
+        if not is_splice or onward is None or onward.other != following:
+            break  # nothing in line, or a wall that is laid out from the splice as well
+        plan = plans[meeting.other]
+        before += plan.length
+    return before - plan.datum.shift if before else None
 
 
 def wall_plan(job: Job, wall: Wall) -> WallPlan:
@@ -185,9 +219,16 @@ def _plate_length(wall: Wall, meetings: Meetings) -> Sum:
     length = Sum.of("wall length", wall.run.length)
     for end in End:
         if meeting := meetings.at(end):
-            does = "runs past" if meeting.is_through else "butts into"
-            length = length.plus(f"{does} {meeting.other} at the {end}", meeting.reach)
+            length = length.plus(f"{_DOES[meeting.joint]} {meeting.other} at the {end}", meeting.reach)
     return length
+
+
+_DOES = {
+    Joint.THROUGH: "runs past",
+    Joint.BUTT: "butts into",
+    Joint.MITRE: "mitred with",
+    Joint.SPLICE: "goes on in",
+}
 
 
 def stud_length(standard: Standard, plate: Length) -> Sum:

@@ -11,7 +11,7 @@ from pydantic import BaseModel, ConfigDict, Field, StrictBool, StrictInt, Strict
 from pydantic_core.core_schema import SerializerFunctionWrapHandler
 
 from bluff.core.errors import BluffError, JobError, SettingError
-from bluff.core.job import Alone, Between, Job, Line, Opening, OpeningKind, Sizing, Wall, WallKind
+from bluff.core.job import Alone, Between, Ends, Job, Line, Opening, OpeningKind, Runs, Sizing, Wall, WallKind
 from bluff.core.lumber import Lumber, lumber
 from bluff.core.size import Size
 from bluff.core.standard import (
@@ -171,6 +171,16 @@ class StandardFile(WaysFile):
         return cls.model_construct(**_written(ways))
 
 
+class EndsFile(FileModel):
+    """What a wall's ends do at square corners; what is left out follows the long-wall rule."""
+
+    start: Runs | None = None
+    end: Runs | None = None
+
+    def to_core(self) -> Ends:
+        return Ends(self.start, self.end)
+
+
 class WallFile(WaysFile):
     """A wall: `length` for one on its own, or `from` and `to` in the plan."""
 
@@ -184,9 +194,11 @@ class WallFile(WaysFile):
     )
     kind: WallKind | None = None
     bearing: StrictBool | None = None
+    ends: EndsFile | None = None
 
     def to_core(self) -> Wall:
-        return Wall(self.id, self.stud, self._run(), self.kind, self.bearing, self.ways())
+        ends = self.ends.to_core() if self.ends else Ends()
+        return Wall(self.id, self.stud, self._run(), self.kind, self.bearing, ends, self.ways())
 
     def _run(self) -> Alone | Between:
         if self.length is not None:
@@ -205,8 +217,9 @@ class WallFile(WaysFile):
                 run = {"length": length}
             case Between(start, end, line):
                 run = {"start": start, "to": end, "line": line}
+        ends = EndsFile.model_construct(start=wall.ends.start, end=wall.ends.end) if wall.ends != Ends() else None
         return cls.model_construct(
-            id=wall.id, stud=wall.stud, kind=wall.kind, bearing=wall.bearing, **run, **_written(wall.ways)
+            id=wall.id, stud=wall.stud, kind=wall.kind, bearing=wall.bearing, ends=ends, **run, **_written(wall.ways)
         )
 
 

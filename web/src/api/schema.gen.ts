@@ -353,7 +353,7 @@ export interface components {
          * @description What can be found.
          * @enum {string}
          */
-        Code: "opening-off-wall" | "openings-overlap" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stud-slid" | "stud-left-out" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-longer-than-stock" | "opening-crowds-meeting" | "backing-missing" | "no-lap" | "corner-clips" | "walls-cross" | "wall-on-its-own";
+        Code: "opening-off-wall" | "openings-overlap" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stud-slid" | "stud-left-out" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-longer-than-stock" | "opening-crowds-meeting" | "backing-missing" | "no-lap" | "corner-clips" | "walls-cross" | "walls-overlap" | "angled-end";
         /**
          * ConflictView
          * @description A lost race: the job as it is now, and the change that was not made.
@@ -424,6 +424,14 @@ export interface components {
          * @enum {string}
          */
         End: "start" | "end";
+        /**
+         * EndsFile
+         * @description What a wall's ends do at square corners; what is left out follows the long-wall rule.
+         */
+        EndsFile: {
+            start?: components["schemas"]["Runs"] | null;
+            end?: components["schemas"]["Runs"] | null;
+        };
         /**
          * FaultView
          * @description One thing wrong with what was sent.
@@ -981,6 +989,12 @@ export interface components {
          */
         Role: "bottom_plate" | "top_plate" | "cap_plate" | "stud" | "end_stud" | "king" | "jack" | "header" | "sill" | "top_cripple" | "bottom_cripple" | "corner_stud" | "corner_backing" | "intersection_stud" | "intersection_backing" | "block";
         /**
+         * Runs
+         * @description What a wall's end does at a square corner, when somebody says so.
+         * @enum {string}
+         */
+        Runs: "through" | "butt";
+        /**
          * SetStandard
          * @description Replace the job's standard; keys left out follow the product's.
          */
@@ -1203,6 +1217,7 @@ export interface components {
             kind?: components["schemas"]["WallKind"] | null;
             /** Bearing */
             bearing?: boolean | null;
+            ends?: components["schemas"]["EndsFile"] | null;
         };
         /**
          * WallKind
