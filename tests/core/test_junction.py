@@ -560,7 +560,9 @@ def test_every_wall_of_a_random_floor_meets_what_it_should(job, data):
     touched = {gone, *by_id[gone].meetings.others}
     for id_ in by_id.keys() - touched:
         if not touched & set(by_id[id_].meetings.others):
-            assert after[id_] == by_id[id_]
+            # A layout carried on from wall to wall may begin elsewhere; nothing else reaches further.
+            assert replace(after[id_], carried=by_id[id_].carried) == by_id[id_]
     for id_ in touched - {gone}:
-        ids = {member.id for member in core.frame(by_id[id_]).members if f"/{gone}" not in member.id}
-        assert len(ids & {member.id for member in core.frame(after[id_]).members}) >= len(ids) // 2
+        if after[id_].carried == by_id[id_].carried:
+            ids = {member.id for member in core.frame(by_id[id_]).members if f"/{gone}" not in member.id}
+            assert len(ids & {member.id for member in core.frame(after[id_]).members}) >= len(ids) // 2
