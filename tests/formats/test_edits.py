@@ -3,21 +3,31 @@ import json
 import pytest
 from hypothesis import given
 
+from bluff.core.apply import apply
 from bluff.core.edit import (
+    Across,
     AddOpening,
     AddWall,
     ChangeOpening,
     ChangeWall,
+    JoinWalls,
+    MirrorJob,
+    MoveOpening,
+    MoveWalls,
     RemoveOpening,
     RemoveWall,
     RenameJob,
+    RunThrough,
+    SetClear,
     SetWays,
-    apply,
+    Several,
+    SplitWall,
 )
 from bluff.core.finding import Code
 from bluff.core.frame import frame
 from bluff.core.job import Job
-from bluff.core.length import format_inches
+from bluff.core.length import format_inches, inches
+from bluff.core.standard import End
 from bluff.core.wall_plan import wall_plans
 from bluff.formats.edits import edit_data, edit_from_data
 from bluff.formats.errors import FaultyData
@@ -31,6 +41,16 @@ def test_every_edit_is_kept_and_read_back_the_same(job):
     edits = [RenameJob("Shed"), SetWays(wall.ways), AddWall(wall), ChangeWall("A", wall), RemoveWall("A")]
     for opening in job.openings:
         edits += [AddOpening(opening), ChangeOpening(opening.id, opening), RemoveOpening(opening.id)]
+    edits += [
+        MoveWalls(("A", "B"), -inches("5 1/2"), 1),
+        SetClear("A", "B", inches("12' 4")),
+        SplitWall("A", inches("12' 4"), "B"),
+        JoinWalls("A", "B"),
+        RunThrough("A", End.END),
+        MirrorJob(Across.EAST_WEST),
+        MoveOpening("W1", -1),
+    ]
+    edits.append(Several("everything", tuple(edits)))
     for edit in edits:
         kept = json.loads(json.dumps(edit_data(edit)))
         assert edit_from_data(kept) == edit

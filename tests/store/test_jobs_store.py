@@ -7,7 +7,8 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from bluff.core.edit import AddOpening, RemoveOpening, RenameJob, apply
+from bluff.core.apply import apply
+from bluff.core.edit import AddOpening, RemoveOpening, RenameJob
 from bluff.core.phrase import read_opening
 from bluff.demo import DEMO_FILE, load_demo
 from bluff.formats.job_file import read_job

@@ -8,8 +8,9 @@ Start reading at `length`, then `job` and `standard` (what is said), `wall_plan`
 plate), `layout` and `opening_frame` (where wood goes), `frame` (the whole wall).
 """
 
+from bluff.core.apply import apply
 from bluff.core.cut_list import cut_list, spacer_list
-from bluff.core.edit import Edit, apply, describe
+from bluff.core.edit import Edit, describe
 from bluff.core.errors import BluffError
 from bluff.core.frame import Framing, frame
 from bluff.core.job import Job, Opening, Wall

@@ -1,15 +1,12 @@
-"""Edits: every change to a job is a value first, then applied.
+"""Edits: every change to a job is a value first, and applied afterwards by `apply`."""
 
-`apply(job, edit)` returns the changed job and leaves the old one as it was, so undo, history and the
-list of marks to strike all follow from keeping both.
-"""
-
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
+from enum import StrEnum
 from typing import TypeAlias
 
-from bluff.core.errors import EditError
-from bluff.core.job import At, FromOpening, FromWall, Job, Opening, Wall
-from bluff.core.standard import Ways
+from bluff.core.job import Opening, Wall
+from bluff.core.length import Length, format_feet
+from bluff.core.standard import End, Ways
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,47 +67,94 @@ class RemoveOpening:
     id: str
 
 
-Edit: TypeAlias = RenameJob | SetWays | AddWall | ChangeWall | RemoveWall | AddOpening | ChangeOpening | RemoveOpening
+@dataclass(frozen=True, slots=True)
+class MoveWalls:
+    """Move walls in the plan, and with them the ends of what meets them."""
+
+    ids: tuple[str, ...]
+    east: Length
+    north: Length
 
 
-def apply(job: Job, edit: Edit) -> Job:
-    """The job after an edit.
+@dataclass(frozen=True, slots=True)
+class SetClear:
+    """Move a wall until it is a clear distance from a parallel one."""
 
-    Raises:
-        EditError: It names a wall or opening the job does not hold.
-        JobError: The result would not be a job (two walls of one id, an opening in no wall).
-    """
-    match edit:
-        case RenameJob(name):
-            return job.renamed(name)
-        case SetWays(ways):
-            return replace(job, ways=ways)
-        case AddWall(wall):
-            return replace(job, walls=(*job.walls, wall))
-        case ChangeWall(wall_id, wall):
-            job.wall(wall_id)
-            return replace(
-                job,
-                walls=tuple(wall if old.id == wall_id else old for old in job.walls),
-                openings=tuple(_in_renamed_wall(opening, wall_id, wall.id) for opening in job.openings),
-            )
-        case RemoveWall(wall_id):
-            job.wall(wall_id)
-            return replace(
-                job,
-                walls=tuple(wall for wall in job.walls if wall.id != wall_id),
-                openings=tuple(opening for opening in job.openings if opening.wall != wall_id),
-            )
-        case AddOpening(opening):
-            return replace(job, openings=(*job.openings, opening))
-        case ChangeOpening(opening_id, opening):
-            job.opening(opening_id)
-            changed = (opening if old.id == opening_id else old for old in job.openings)
-            return replace(job, openings=tuple(_measured_from(old, opening_id, opening.id) for old in changed))
-        case RemoveOpening(opening_id):
-            job.opening(opening_id)
-            return replace(job, openings=tuple(opening for opening in job.openings if opening.id != opening_id))
-    raise EditError("This edit is of no known kind.")
+    id: str
+    other: str
+    clear: Length
+
+
+@dataclass(frozen=True, slots=True)
+class SplitWall:
+    """Make two walls of one, at a distance from its start as drawn."""
+
+    id: str
+    at: Length
+    new_id: str
+
+
+@dataclass(frozen=True, slots=True)
+class JoinWalls:
+    """Make one wall of two in line, under the first one's id."""
+
+    id: str
+    other: str
+
+
+@dataclass(frozen=True, slots=True)
+class RunThrough:
+    """Let a wall run through at the corner its end makes."""
+
+    id: str
+    end: End
+
+
+class Across(StrEnum):
+    """Which way a plan is turned over."""
+
+    EAST_WEST = "east-west"
+    """East becomes west."""
+    NORTH_SOUTH = "north-south"
+    """North becomes south."""
+
+
+@dataclass(frozen=True, slots=True)
+class MirrorJob:
+    """Turn the whole plan over."""
+
+    across: Across
+
+
+@dataclass(frozen=True, slots=True)
+class MoveOpening:
+    """Move an opening along its wall, toward the wall's end."""
+
+    id: str
+    by: Length
+
+
+@dataclass(frozen=True, slots=True)
+class Several:
+    """Some edits as one, which is undone at once; `says` names it."""
+
+    says: str
+    edits: "tuple[Edit, ...]"
+
+
+PlanEdit: TypeAlias = MoveWalls | SetClear | SplitWall | JoinWalls | RunThrough | MirrorJob | MoveOpening
+Edit: TypeAlias = (
+    RenameJob
+    | SetWays
+    | AddWall
+    | ChangeWall
+    | RemoveWall
+    | AddOpening
+    | ChangeOpening
+    | RemoveOpening
+    | PlanEdit
+    | Several
+)
 
 
 def describe(edit: Edit) -> str:
@@ -136,21 +180,29 @@ def describe(edit: Edit) -> str:
             return f"change {opening_id}"
         case RemoveOpening(opening_id):
             return f"remove {opening_id}"
+        case Several(says):
+            return says
+        case _:
+            return _describe_plan(edit)
 
 
-def _in_renamed_wall(opening: Opening, old_id: str, new_id: str) -> Opening:
-    """The opening, in or measured from the wall's new id where it was in or measured from the old one."""
-    if opening.wall == old_id:
-        opening = replace(opening, wall=new_id)
-    position = opening.position
-    if isinstance(position, At) and isinstance(position.origin, FromWall) and position.origin.wall == old_id:
-        opening = replace(opening, position=replace(position, origin=replace(position.origin, wall=new_id)))
-    return opening
+def _describe_plan(edit: PlanEdit) -> str:
+    match edit:
+        case MoveWalls(ids):
+            return f"move {_walls(ids)}"
+        case SetClear(wall_id, other, clear):
+            return f"put wall {wall_id} {format_feet(clear)} clear of {other}"
+        case SplitWall(wall_id, at):
+            return f"split wall {wall_id} at {format_feet(at)}"
+        case JoinWalls(wall_id, other):
+            return f"join walls {wall_id} and {other}"
+        case RunThrough(wall_id, end):
+            return f"run wall {wall_id} through at its {end}"
+        case MirrorJob(across):
+            return f"mirror the plan {across}"
+        case MoveOpening(opening_id):
+            return f"move {opening_id}"
 
 
-def _measured_from(opening: Opening, old_id: str, new_id: str) -> Opening:
-    """The opening, measured from the new id where it was measured from the old one."""
-    position = opening.position
-    if isinstance(position, At) and position.origin == FromOpening(old_id):
-        return replace(opening, position=replace(position, origin=FromOpening(new_id)))
-    return opening
+def _walls(ids: tuple[str, ...]) -> str:
+    return f"wall {ids[0]}" if len(ids) == 1 else f"{len(ids)} walls"

@@ -1,14 +1,17 @@
 """Edits as JSON: what the interface sends and the store keeps, in the words of the job file."""
 
 from collections.abc import Callable
+from dataclasses import fields
 from typing import Annotated, Any, Literal, TypeAlias, TypeVar
 
 from pydantic import Field, StrictStr, TypeAdapter
 
 from bluff.core import edit as core
 from bluff.core.errors import BluffError
+from bluff.core.standard import End
 from bluff.formats.errors import FaultyData, fault_of
 from bluff.formats.job_file import FileModel, OpeningFile, StandardFile, WallFile
+from bluff.formats.values import LengthText, SignedLengthText
 
 
 class RenameJob(FileModel):
@@ -69,10 +72,106 @@ class RemoveOpening(FileModel):
     id: StrictStr
 
 
+class MoveWalls(FileModel):
+    """Move walls in the plan, and with them the ends of what meets them."""
+
+    edit: Literal["move-walls"] = "move-walls"
+    ids: Annotated[tuple[StrictStr, ...], Field(min_length=1)]
+    east: SignedLengthText = 0
+    north: SignedLengthText = 0
+
+
+class SetClear(FileModel):
+    """Move a wall until it is a clear distance, face to face, from a parallel one."""
+
+    edit: Literal["set-clear"] = "set-clear"
+    id: StrictStr
+    other: StrictStr
+    clear: LengthText
+
+
+class SplitWall(FileModel):
+    """Make two walls of one, at a distance from its start as drawn."""
+
+    edit: Literal["split-wall"] = "split-wall"
+    id: StrictStr
+    at: LengthText
+    new_id: StrictStr
+
+
+class JoinWalls(FileModel):
+    """Make one wall of two in line, under the first one's id."""
+
+    edit: Literal["join-walls"] = "join-walls"
+    id: StrictStr
+    other: StrictStr
+
+
+class RunThrough(FileModel):
+    """Let a wall run through at the corner its end makes."""
+
+    edit: Literal["run-through"] = "run-through"
+    id: StrictStr
+    end: End
+
+
+class MirrorJob(FileModel):
+    """Turn the whole plan over."""
+
+    edit: Literal["mirror-job"] = "mirror-job"
+    across: core.Across
+
+
+class MoveOpening(FileModel):
+    """Move an opening along its wall, toward the wall's end."""
+
+    edit: Literal["move-opening"] = "move-opening"
+    id: StrictStr
+    by: SignedLengthText
+
+
+class Several(FileModel):
+    """Some edits as one, which is undone at once; `says` names it."""
+
+    edit: Literal["several"] = "several"
+    says: Annotated[StrictStr, Field(min_length=1, max_length=120)]
+    edits: Annotated[list["EditFile"], Field(min_length=1)]
+
+
 EditFile: TypeAlias = Annotated[
-    RenameJob | SetStandard | AddWall | ChangeWall | RemoveWall | AddOpening | ChangeOpening | RemoveOpening,
+    RenameJob
+    | SetStandard
+    | AddWall
+    | ChangeWall
+    | RemoveWall
+    | AddOpening
+    | ChangeOpening
+    | RemoveOpening
+    | MoveWalls
+    | SetClear
+    | SplitWall
+    | JoinWalls
+    | RunThrough
+    | MirrorJob
+    | MoveOpening
+    | Several,
     Field(discriminator="edit"),
 ]
+
+# Edits of plain values, whose keys are the fields of the core's edit of the same name.
+_PLAIN: dict[type[FileModel], Any] = {
+    RenameJob: core.RenameJob,
+    RemoveWall: core.RemoveWall,
+    RemoveOpening: core.RemoveOpening,
+    MoveWalls: core.MoveWalls,
+    SetClear: core.SetClear,
+    SplitWall: core.SplitWall,
+    JoinWalls: core.JoinWalls,
+    RunThrough: core.RunThrough,
+    MirrorJob: core.MirrorJob,
+    MoveOpening: core.MoveOpening,
+}
+_PLAIN_FILES: dict[type, Any] = {mirror: file for file, mirror in _PLAIN.items()}
 
 _EDIT: TypeAdapter[EditFile] = TypeAdapter(EditFile)
 
@@ -86,43 +185,42 @@ def edit_to_core(edit: EditFile) -> core.Edit:
         FaultyData: A wall, opening or standard in it cannot be; the path starts at that key.
     """
     match edit:
-        case RenameJob(name=name):
-            return core.RenameJob(name)
         case SetStandard(standard=standard):
             return core.SetWays(_within("standard", standard.ways))
         case AddWall(wall=wall):
             return core.AddWall(_within("wall", wall.to_core))
         case ChangeWall(id=id_, wall=wall):
             return core.ChangeWall(id_, _within("wall", wall.to_core))
-        case RemoveWall(id=id_):
-            return core.RemoveWall(id_)
         case AddOpening(opening=opening):
             return core.AddOpening(_within("opening", opening.to_core))
         case ChangeOpening(id=id_, opening=opening):
             return core.ChangeOpening(id_, _within("opening", opening.to_core))
-        case RemoveOpening(id=id_):
-            return core.RemoveOpening(id_)
+        case Several(says=says, edits=edits):
+            return core.Several(says, tuple(edit_to_core(one) for one in edits))
+        case _:
+            plain: core.Edit = _PLAIN[type(edit)](**{key: value for key, value in edit if key != "edit"})
+            return plain
 
 
 def edit_from_core(edit: core.Edit) -> EditFile:
     """The edit as JSON models."""
     match edit:
-        case core.RenameJob(name):
-            return RenameJob(name=name)
         case core.SetWays():
             return SetStandard.model_construct(standard=StandardFile.from_core(edit.ways))
         case core.AddWall(wall):
             return AddWall.model_construct(wall=WallFile.from_core(wall))
         case core.ChangeWall(id_, wall):
             return ChangeWall.model_construct(id=id_, wall=WallFile.from_core(wall))
-        case core.RemoveWall(id_):
-            return RemoveWall(id=id_)
         case core.AddOpening(opening):
             return AddOpening.model_construct(opening=OpeningFile.from_core(opening))
         case core.ChangeOpening(id_, opening):
             return ChangeOpening.model_construct(id=id_, opening=OpeningFile.from_core(opening))
-        case core.RemoveOpening(id_):
-            return RemoveOpening(id=id_)
+        case core.Several(says, edits):
+            return Several.model_construct(says=says, edits=[edit_from_core(one) for one in edits])
+        case _:
+            said = {key.name: getattr(edit, key.name) for key in fields(edit)}
+            plain: EditFile = _PLAIN_FILES[type(edit)].model_construct(**said)
+            return plain
 
 
 def edit_data(edit: core.Edit) -> dict[str, Any]:

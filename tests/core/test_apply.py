@@ -2,6 +2,7 @@ from dataclasses import replace
 
 import pytest
 
+from bluff.core.apply import apply
 from bluff.core.edit import (
     AddOpening,
     AddWall,
@@ -11,7 +12,6 @@ from bluff.core.edit import (
     RemoveWall,
     RenameJob,
     SetWays,
-    apply,
     describe,
 )
 from bluff.core.errors import EditError, JobError

@@ -1,0 +1,111 @@
+"""Applying edits.
+
+`apply(job, edit)` returns the changed job and leaves the old one as it was, so undo, history and the
+list of marks to strike all follow from keeping both.
+"""
+
+from dataclasses import replace
+
+from bluff.core import plan_edit
+from bluff.core.edit import (
+    AddOpening,
+    AddWall,
+    ChangeOpening,
+    ChangeWall,
+    Edit,
+    JoinWalls,
+    MirrorJob,
+    MoveOpening,
+    MoveWalls,
+    PlanEdit,
+    RemoveOpening,
+    RemoveWall,
+    RenameJob,
+    RunThrough,
+    SetClear,
+    SetWays,
+    Several,
+    SplitWall,
+)
+from bluff.core.job import At, FromOpening, FromWall, Job, Opening
+
+
+def apply(job: Job, edit: Edit) -> Job:
+    """The job after an edit.
+
+    Raises:
+        EditError: It names a wall or opening the job does not hold.
+        JobError: The result would not be a job (two walls of one id, an opening in no wall).
+    """
+    match edit:
+        case RenameJob(name):
+            return job.renamed(name)
+        case SetWays(ways):
+            return replace(job, ways=ways)
+        case AddWall(wall):
+            return replace(job, walls=(*job.walls, wall))
+        case ChangeWall(wall_id, wall):
+            job.wall(wall_id)
+            return replace(
+                job,
+                walls=tuple(wall if old.id == wall_id else old for old in job.walls),
+                openings=tuple(_in_renamed_wall(opening, wall_id, wall.id) for opening in job.openings),
+            )
+        case RemoveWall(wall_id):
+            job.wall(wall_id)
+            return replace(
+                job,
+                walls=tuple(wall for wall in job.walls if wall.id != wall_id),
+                openings=tuple(opening for opening in job.openings if opening.wall != wall_id),
+            )
+        case AddOpening(opening):
+            return replace(job, openings=(*job.openings, opening))
+        case ChangeOpening(opening_id, opening):
+            job.opening(opening_id)
+            changed = (opening if old.id == opening_id else old for old in job.openings)
+            return replace(job, openings=tuple(_measured_from(old, opening_id, opening.id) for old in changed))
+        case RemoveOpening(opening_id):
+            job.opening(opening_id)
+            return replace(job, openings=tuple(opening for opening in job.openings if opening.id != opening_id))
+        case Several(_, edits):
+            for one in edits:
+                job = apply(job, one)
+            return job
+        case _:
+            return _apply_to_plan(job, edit)
+
+
+def _apply_to_plan(job: Job, edit: PlanEdit) -> Job:
+    match edit:
+        case MoveWalls(ids, east, north):
+            return plan_edit.moved(job, ids, east, north)
+        case SetClear(wall_id, other, clear):
+            return plan_edit.set_clear(job, wall_id, other, clear)
+        case SplitWall(wall_id, at, new_id):
+            return plan_edit.split(job, wall_id, at, new_id)
+        case JoinWalls(wall_id, other):
+            return plan_edit.join(job, wall_id, other)
+        case RunThrough(wall_id, end):
+            return plan_edit.run_through(job, wall_id, end)
+        case MirrorJob(across):
+            return plan_edit.mirrored(job, across)
+        case MoveOpening(opening_id, by):
+            return plan_edit.opening_moved(job, opening_id, by)
+
+
+def _in_renamed_wall(opening: Opening, old_id: str, new_id: str) -> Opening:
+    """The opening, in or measured from the wall's new id where it was in or measured from the old one."""
+    if opening.wall == old_id:
+        opening = replace(opening, wall=new_id)
+    position = opening.position
+    if isinstance(position, At) and isinstance(position.origin, FromWall) and position.origin.wall == old_id:
+        opening = replace(opening, position=replace(position, origin=replace(position.origin, wall=new_id)))
+    return opening
+
+
+def _measured_from(opening: Opening, old_id: str, new_id: str) -> Opening:
+    """The opening, measured from the new id where it was measured from the old one."""
+    position = opening.position
+    if isinstance(position, At) and position.origin == FromOpening(old_id):
+        return replace(opening, position=replace(position, origin=FromOpening(new_id)))
+    return opening

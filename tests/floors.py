@@ -1,0 +1,32 @@
+"""Floors for tests: walls given in feet, and a plain rectangle to put partitions into."""
+
+from bluff import core
+from bluff.core.job import Between, Job, Point, Wall, WallKind
+from bluff.core.standard import Ways
+
+FEET = 12 * 64
+
+
+def wall(id_, start, end, stud="2x6", kind=WallKind.EXTERIOR, line=None):
+    """A wall between two points given in feet."""
+    points = [Point(*(round(value * FEET) for value in point)) for point in (start, end)]
+    return Wall(id_, stud, Between(*points, line), kind)
+
+
+def shelter(*partitions, stud="2x6", ways=None):
+    """36'-0 x 22'-6 outside, walked clockwise from the north-west."""
+    outside = (
+        wall("A", (0, 22.5), (36, 22.5), stud),
+        wall("B", (36, 22.5), (36, 0), stud),
+        wall("C", (36, 0), (0, 0), stud),
+        wall("D", (0, 0), (0, 22.5), stud),
+    )
+    return Job("shelter", ways or Ways(), (*outside, *partitions))
+
+
+def partition(id_, start, end, stud="2x4", **options):
+    return wall(id_, start, end, stud, WallKind.PARTITION, **options)
+
+
+def plans(job):
+    return {plan.id: plan for plan in core.wall_plans(job)}
