@@ -100,7 +100,7 @@ def test_marks_go_on_after_z():
     job = job_of("A 10' 2x4")
     letters = [chr(code) for code in range(ord("A"), ord("Z") + 1)]
     job = replace(job, walls=tuple(replace(job.walls[0], id=letter) for letter in letters))
-    assert next_wall_id(job) == "AA"
+    assert next_wall_id(job.walls) == "AA"
 
 
 @given(st.text(max_size=40) | st.from_regex(r"(w |d |ro )?[0-9' -]{1,6}x[0-9' -]{1,6} ?@ ?[a-z0-9' -]{1,12}"))

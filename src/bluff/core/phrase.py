@@ -56,7 +56,7 @@ _PLACE = re.compile(
     r"(?:\s+(?:from\s+(?:the\s+)?(?P<end>start|end)|(?:past|from)\s+(?P<opening>\S+)))?",
     re.IGNORECASE,
 )
-_WALL = re.compile(r"(?:(?P<id>[A-Za-z][A-Za-z0-9-]*)\s+)?(?P<length>.+?)\s+(?P<stud>2\s*[x×]\s*\d+)", re.IGNORECASE)
+WALL = re.compile(r"(?:(?P<id>[A-Za-z][A-Za-z0-9-]*)\s+)?(?P<length>.+?)\s+(?P<stud>2\s*[x×]\s*\d+)", re.IGNORECASE)
 
 OPENING_EXAMPLE = "3-6x4-6 @ 9-3"
 WALL_EXAMPLE = "18-6 2x4"
@@ -98,19 +98,19 @@ def read_wall(text: str, job: Job) -> Wall:
         PhraseError: It is not understood.
     """
     said = text.strip()
-    match = _WALL.fullmatch(said)
+    match = WALL.fullmatch(said)
     if match is None:
         raise PhraseError(f"“{said}” is no wall; write its length and its studs, like {WALL_EXAMPLE}.")
     try:
         length = parse_length(match["length"])
-        return Wall(match["id"] or next_wall_id(job), match["stud"], Alone(length))
+        return Wall(match["id"] or next_wall_id(job.walls), match["stud"], Alone(length))
     except BluffError as error:
         raise PhraseError(error.message) from error
 
 
-def next_wall_id(job: Job) -> str:
+def next_wall_id(walls: Iterable[Wall]) -> str:
     """The first letter no wall has: A, B … Z, AA."""
-    taken = {wall.id for wall in job.walls}
+    taken = {wall.id for wall in walls}
     letters = ("".join(pair) for size in count(1) for pair in product(ascii_uppercase, repeat=size))
     return next(mark for mark in letters if mark not in taken)
 

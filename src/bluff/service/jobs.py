@@ -12,10 +12,9 @@ from psycopg import Connection
 from psycopg_pool import ConnectionPool
 
 from bluff import core
-from bluff.core.edit import AddOpening, AddWall
 from bluff.core.errors import EditError
 from bluff.core.finding import Severity
-from bluff.core.phrase import read_opening, read_wall
+from bluff.core.plan_phrase import read_line
 from bluff.formats.edits import edit_data, edit_from_data
 from bluff.formats.job_file import job_data, job_from_data
 from bluff.service.errors import Conflict, NotFound, NothingToDo
@@ -150,15 +149,15 @@ def findings_by_wall(job: core.Job) -> dict[str, Counter[Severity]]:
 
 
 def read_phrase(job: core.Job, text: str, wall_id: str | None) -> core.Edit:
-    """The edit a typed line asks for: an opening when a wall is given, otherwise a wall.
+    """The edit a typed line asks for, an opening going into the wall given.
 
     Raises:
         NotFound: The job has no such wall.
-        PhraseError: The line is not understood.
+        BluffError: The line is not understood, or names a wall that is not there.
     """
-    if wall_id is None:
-        return AddWall(read_wall(text, job))
-    return AddOpening(read_opening(text, job, framing(job, wall_id).plan.wall))
+    if wall_id is not None:
+        framing(job, wall_id)
+    return read_line(text, job, wall_id)
 
 
 def _state(row: JobRow) -> JobState:

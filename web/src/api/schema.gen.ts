@@ -257,6 +257,12 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * Across
+         * @description Which way a plan is turned over.
+         * @enum {string}
+         */
+        Across: "east-west" | "north-south";
+        /**
          * AddOpening
          * @description Add an opening after the others.
          */
@@ -365,7 +371,7 @@ export interface components {
             faults: components["schemas"]["FaultView"][];
             current: components["schemas"]["JobView"];
             /** Yours */
-            yours: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"]) | null;
+            yours: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["Several"]) | null;
         };
         /**
          * CornerSchool
@@ -396,7 +402,7 @@ export interface components {
          */
         EditReading: {
             /** Edit */
-            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"];
+            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["Several"];
             /** Says */
             says: string;
             /** Sums */
@@ -416,7 +422,7 @@ export interface components {
             /** Revision */
             revision: number;
             /** Edit */
-            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"];
+            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["Several"];
         };
         /**
          * End
@@ -487,7 +493,7 @@ export interface components {
              * Fix
              * @description An edit that settles it, if one needs no more thought.
              */
-            fix: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"]) | null;
+            fix: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["Several"]) | null;
             /** Fix Label */
             fix_label: string | null;
         };
@@ -695,6 +701,21 @@ export interface components {
             };
         };
         /**
+         * JoinWalls
+         * @description Make one wall of two in line, under the first one's id.
+         */
+        JoinWalls: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            edit: "join-walls";
+            /** Id */
+            id: string;
+            /** Other */
+            other: string;
+        };
+        /**
          * Line
          * @description Which line of a wall's thickness its two points give, walking from start to end.
          * @enum {string}
@@ -731,6 +752,70 @@ export interface components {
                 string,
                 number
             ][];
+        };
+        /**
+         * MirrorJob
+         * @description Turn the whole plan over.
+         */
+        MirrorJob: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            edit: "mirror-job";
+            across: components["schemas"]["Across"];
+        };
+        /**
+         * MoveOpening
+         * @description Move an opening along its wall, toward the wall's end.
+         */
+        MoveOpening: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            edit: "move-opening";
+            /** Id */
+            id: string;
+            /**
+             * By
+             * @description A length as a carpenter writes it, or a number of inches.
+             * @example 12' 6 1/2"
+             * @example 92 5/8
+             * @example 16
+             */
+            by: string | number;
+        };
+        /**
+         * MoveWalls
+         * @description Move walls in the plan, and with them the ends of what meets them.
+         */
+        MoveWalls: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            edit: "move-walls";
+            /** Ids */
+            ids: string[];
+            /**
+             * East
+             * @description A length as a carpenter writes it, or a number of inches.
+             * @default 0
+             * @example 12' 6 1/2"
+             * @example 92 5/8
+             * @example 16
+             */
+            east?: string | number;
+            /**
+             * North
+             * @description A length as a carpenter writes it, or a number of inches.
+             * @default 0
+             * @example 12' 6 1/2"
+             * @example 92 5/8
+             * @example 16
+             */
+            north?: string | number;
         };
         /**
          * NamedSum
@@ -923,7 +1008,7 @@ export interface components {
          */
         PreviewRequest: {
             /** Edit */
-            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"];
+            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["Several"];
         };
         /**
          * Refusal
@@ -989,11 +1074,48 @@ export interface components {
          */
         Role: "bottom_plate" | "top_plate" | "cap_plate" | "stud" | "end_stud" | "king" | "jack" | "header" | "sill" | "top_cripple" | "bottom_cripple" | "corner_stud" | "corner_backing" | "intersection_stud" | "intersection_backing" | "block";
         /**
+         * RunThrough
+         * @description Let a wall run through at the corner its end makes.
+         */
+        RunThrough: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            edit: "run-through";
+            /** Id */
+            id: string;
+            end: components["schemas"]["End"];
+        };
+        /**
          * Runs
          * @description What a wall's end does at a square corner, when somebody says so.
          * @enum {string}
          */
         Runs: "through" | "butt";
+        /**
+         * SetClear
+         * @description Move a wall until it is a clear distance, face to face, from a parallel one.
+         */
+        SetClear: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            edit: "set-clear";
+            /** Id */
+            id: string;
+            /** Other */
+            other: string;
+            /**
+             * Clear
+             * @description A length as a carpenter writes it, or a number of inches.
+             * @example 12' 6 1/2"
+             * @example 92 5/8
+             * @example 16
+             */
+            clear: string | number;
+        };
         /**
          * SetStandard
          * @description Replace the job's standard; keys left out follow the product's.
@@ -1005,6 +1127,21 @@ export interface components {
              */
             edit: "set-standard";
             standard: components["schemas"]["StandardFile"];
+        };
+        /**
+         * Several
+         * @description Some edits as one, which is undone at once; `says` names it.
+         */
+        Several: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            edit: "several";
+            /** Says */
+            says: string;
+            /** Edits */
+            edits: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["Several"])[];
         };
         /**
          * Severity
@@ -1028,6 +1165,29 @@ export interface components {
          * @enum {string}
          */
         Source: "drawings" | "engineer" | "habit";
+        /**
+         * SplitWall
+         * @description Make two walls of one, at a distance from its start as drawn.
+         */
+        SplitWall: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            edit: "split-wall";
+            /** Id */
+            id: string;
+            /**
+             * At
+             * @description A length as a carpenter writes it, or a number of inches.
+             * @example 12' 6 1/2"
+             * @example 92 5/8
+             * @example 16
+             */
+            at: string | number;
+            /** New Id */
+            new_id: string;
+        };
         /**
          * StandardFile
          * @description A job's standard: whatever it does otherwise than the product's own.
