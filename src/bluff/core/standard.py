@@ -196,6 +196,7 @@ class Standard:
         datum: Where the layout is measured from.
         corner: How corners are made, where this wall meets another.
         intersection: What stands where another wall butts into it.
+        density: Of the lumber, in pounds a cubic foot.
         lumber: Boards that measure otherwise than the table says.
     """
 
@@ -216,6 +217,7 @@ class Standard:
     datum: Datum = field(default_factory=Datum)
     corner: CornerSchool = CornerSchool.TWO_STUD
     intersection: IntersectionSchool = IntersectionSchool.CHANNEL
+    density: int = 33
     lumber: tuple[Lumber, ...] = ()
 
     def board(self, nominal: str) -> Lumber:
@@ -253,6 +255,7 @@ class Ways:
     datum: Datum | None = None
     corner: CornerSchool | None = None
     intersection: IntersectionSchool | None = None
+    density: int | None = None
     lumber: tuple[Lumber, ...] | None = None
 
     def __post_init__(self) -> None:
@@ -262,6 +265,8 @@ class Ways:
             _check_studs(self.studs)
         if self.head_height is not None and self.head_height < inches(12):
             raise SettingError("A head height under a foot leaves no opening; write it from the floor.", "head_height")
+        if self.density is not None and not 15 <= self.density <= 70:
+            raise SettingError("Lumber weighs 15 to 70 pounds a cubic foot; 33 is usual.", "density")
         for board in self.lumber or ():
             _check_board(board)
         for name, most in (("bottom_plates", 2), ("top_plates", 2), ("sills", 2), ("jack_count", 3), ("king_count", 3)):

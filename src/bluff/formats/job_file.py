@@ -120,6 +120,7 @@ class WaysFile(FileModel):
     datum: DatumFile | None = None
     corner: CornerSchool | None = None
     intersection: IntersectionSchool | None = None
+    density: StrictInt | None = None
     lumber: dict[str, tuple[LengthText, LengthText]] | None = Field(
         default=None, description="Boards that measure otherwise than the table says: name to [thickness, width]."
     )
@@ -155,6 +156,7 @@ class WaysFile(FileModel):
             datum=Datum(self.datum.end, self.datum.shift) if self.datum else None,
             corner=self.corner,
             intersection=self.intersection,
+            density=self.density,
             lumber=_within("lumber", self._boards) if self.lumber is not None else None,
         )
 

@@ -905,6 +905,8 @@ export interface components {
             datum?: components["schemas"]["DatumFile"] | null;
             corner?: components["schemas"]["CornerSchool"] | null;
             intersection?: components["schemas"]["IntersectionSchool"] | null;
+            /** Density */
+            density?: number | null;
             /**
              * Lumber
              * @description Boards that measure otherwise than the table says: name to [thickness, width].
@@ -1253,6 +1255,8 @@ export interface components {
             datum?: components["schemas"]["DatumFile"] | null;
             corner?: components["schemas"]["CornerSchool"] | null;
             intersection?: components["schemas"]["IntersectionSchool"] | null;
+            /** Density */
+            density?: number | null;
             /**
              * Lumber
              * @description Boards that measure otherwise than the table says: name to [thickness, width].
@@ -1352,6 +1356,8 @@ export interface components {
             datum?: components["schemas"]["DatumFile"] | null;
             corner?: components["schemas"]["CornerSchool"] | null;
             intersection?: components["schemas"]["IntersectionSchool"] | null;
+            /** Density */
+            density?: number | null;
             /**
              * Lumber
              * @description Boards that measure otherwise than the table says: name to [thickness, width].

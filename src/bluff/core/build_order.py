@@ -1,0 +1,133 @@
+"""In which order walls are framed and stood, and which way each is raised.
+
+A wall that butts needs the wall it butts against; among those that need nothing more, exterior walls come
+before partitions and long ones before short ones.
+"""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from math import atan2, degrees
+
+from bluff.core.job import Line, WallKind
+from bluff.core.junction import Joint, rank_walls
+from bluff.core.length import Length, from_64ths
+from bluff.core.outline import Outline, outline
+from bluff.core.standard import End
+from bluff.core.wall_plan import WallPlan
+
+_COMPASS = ("east", "north-east", "north", "north-west", "west", "south-west", "south", "south-east")
+
+
+@dataclass(frozen=True, slots=True)
+class BuildStep:
+    """One wall in its turn.
+
+    Args:
+        wall: Which.
+        after: The walls that must stand before it, because it butts against them.
+        waits_in_ring: Whether those wait for it in turn, so that somebody has to hold one of them open.
+        built_on: The side of its own line it is framed on, flat, its bottom plate at the line; None for a wall
+            that lies on no plan.
+        raised_toward: The point of the compass its top travels to.
+        room: Clear floor on that side until the next wall that stands by then; None where there is none.
+        is_tight: Whether the wall is higher than that, so that it is framed elsewhere and carried in.
+    """
+
+    wall: str
+    after: tuple[str, ...]
+    waits_in_ring: bool
+    built_on: Line | None
+    raised_toward: str | None
+    room: Length | None
+    is_tight: bool
+
+
+def build_order(plans: Sequence[WallPlan]) -> tuple[BuildStep, ...]:
+    """Every wall of a job in the order it is framed and stood.
+
+    Source: docs/rules.md, Framing order.
+    """
+    by_id = {plan.id: plan for plan in plans}
+    rank = rank_walls([plan.wall for plan in plans])
+    needs = {plan.id: _needs(plan, rank) for plan in plans}
+    outlines = {plan.id: drawn for plan in plans if (drawn := outline(plan.wall, plan.stud.width))}
+
+    def turn(id_: str) -> tuple[bool, int]:
+        return by_id[id_].wall.kind is not WallKind.EXTERIOR, rank[id_]
+
+    waiting = sorted(by_id, key=turn)
+    standing: list[str] = []
+    steps: list[BuildStep] = []
+    while waiting:
+        ready = next((id_ for id_ in waiting if needs[id_] <= set(standing)), None)
+        id_ = ready or waiting[0]
+        waiting.remove(id_)
+        steps.append(
+            _step(by_id[id_], needs[id_], ready is None, [outlines[one] for one in standing if one in outlines])
+        )
+        standing.append(id_)
+    return tuple(steps)
+
+
+def _needs(plan: WallPlan, rank: Mapping[str, int]) -> set[str]:
+    needs = set()
+    for end in End:
+        meeting = plan.meetings.at(end)
+        if meeting is None or meeting.joint is Joint.THROUGH:
+            continue
+        # Neither of two that are mitred or spliced needs the other; the longer one goes first.
+        if meeting.joint is Joint.BUTT or rank[meeting.other] < rank[plan.id]:
+            needs.add(meeting.other)
+    return needs
+
+
+def _step(plan: WallPlan, needs: set[str], is_ring: bool, standing: Sequence[Outline]) -> BuildStep:
+    drawn = outline(plan.wall, plan.stud.width)
+    side = room = None
+    if drawn:
+        rooms = {line: _room(drawn, line, standing) for line in (Line.LEFT, Line.RIGHT)}
+        side = _inside(drawn) or max(rooms, key=lambda line: _roominess(rooms[line]))
+        room = rooms[side]
+    return BuildStep(
+        wall=plan.id,
+        after=tuple(sorted(needs)),
+        waits_in_ring=is_ring,
+        built_on=side,
+        raised_toward=_toward(drawn, side) if drawn and side else None,
+        room=room,
+        is_tight=room is not None and room < plan.height.value,
+    )
+
+
+def _roominess(room: Length | None) -> float:
+    return float("inf") if room is None else room
+
+
+def _inside(drawn: Outline) -> Line | None:
+    """The inside of an exterior wall, which its points give the outside of; a partition has two."""
+    if drawn.wall.kind is not WallKind.EXTERIOR:
+        return None
+    return Line.RIGHT if drawn.left == 0 else Line.LEFT
+
+
+def _room(drawn: Outline, line: Line, standing: Sequence[Outline]) -> Length | None:
+    """How far from one face of a wall the nearest one stands that it would be built into."""
+    nearest: float | None = None
+    for other in standing:
+        corners = other.corners()
+        alongs = [drawn.along(corner) for corner in corners]
+        acrosses = [drawn.across(corner) for corner in corners]
+        if min(alongs) >= drawn.length or max(alongs) <= 0:
+            continue
+        away = min(acrosses) - drawn.left if line is Line.LEFT else drawn.right - max(acrosses)
+        # What reaches the wall itself stands across its end and bounds nothing.
+        if away > 0 and (nearest is None or away < nearest):
+            nearest = away
+    return None if nearest is None else from_64ths(nearest)
+
+
+def _toward(drawn: Outline, built_on: Line) -> str:
+    """The compass point of the side a wall is raised toward, away from where it was framed."""
+    east, north = drawn.direction
+    away = (north, -east) if built_on is Line.LEFT else (-north, east)
+    return _COMPASS[round(degrees(atan2(away[1], away[0])) / 45) % 8]

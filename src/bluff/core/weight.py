@@ -1,0 +1,65 @@
+"""What pieces and walls weigh, and how many hands lift one.
+
+Pounds are fractions, exact until somebody prints them.
+"""
+
+from dataclasses import dataclass
+from fractions import Fraction
+from math import ceil
+
+from bluff.core.cut_list import spacer_list
+from bluff.core.frame import Framing
+from bluff.core.length import PER_INCH
+from bluff.core.member import Member
+from bluff.core.standard import Standard
+
+HAND_LIFTS: int = 50
+"""Pounds one person lifts at the top edge of a wall."""
+FEWEST_HANDS: int = 2
+MOST_HANDS: int = 6
+"""More than that in a row do not lift as one; wall jacks or a machine do."""
+
+_CUBIC_FOOT: int = (12 * PER_INCH) ** 3
+
+
+@dataclass(frozen=True, slots=True)
+class Lift:
+    """Raising one wall: bare framing, without sheets.
+
+    Args:
+        pounds: The whole wall.
+        at_edge: What its top edge weighs when it is tipped up from flat.
+        hands: People to lift it.
+    """
+
+    pounds: Fraction
+    at_edge: Fraction
+    hands: int
+
+    @property
+    def needs_help(self) -> bool:
+        """Whether it takes wall jacks or a machine."""
+        return self.hands > MOST_HANDS
+
+
+def weight(member: Member, standard: Standard) -> Fraction:
+    """What a piece weighs, in pounds: volume x density.
+
+    Source: docs/rules.md, Weight. A 2x6 of 8 ft at 33: 1 1/2 x 5 1/2 x 96 in is 0.4583 cubic feet, 15 1/8 pounds.
+    """
+    board = standard.board(member.size)
+    volume = member.plies * board.thickness * board.width * member.length.value
+    return Fraction(volume, _CUBIC_FOOT) * standard.density
+
+
+def lift(framing: Framing) -> Lift:
+    """What it takes to raise a wall that was framed flat.
+
+    Source: docs/rules.md, Weight.
+    """
+    standard = framing.plan.standard
+    pounds = sum((weight(member, standard) for member in framing.members), Fraction(0))
+    for row in spacer_list([framing]):
+        pounds += Fraction(row.thickness * row.depth * row.length * row.count, _CUBIC_FOOT) * standard.density
+    at_edge = pounds / 2
+    return Lift(pounds, at_edge, max(FEWEST_HANDS, ceil(at_edge / HAND_LIFTS)))
