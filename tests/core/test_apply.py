@@ -4,20 +4,30 @@ import pytest
 
 from bluff.core.apply import apply
 from bluff.core.edit import (
+    Across,
     AddOpening,
     AddWall,
     ChangeOpening,
     ChangeWall,
+    JoinWalls,
+    MirrorJob,
+    MoveOpening,
+    MoveWalls,
     RemoveOpening,
     RemoveWall,
     RenameJob,
+    RunThrough,
+    SetClear,
     SetWays,
+    Several,
+    SplitWall,
     describe,
 )
 from bluff.core.errors import EditError, JobError
 from bluff.core.finding import Code
+from bluff.core.length import inches
 from bluff.core.phrase import read_opening, read_wall
-from bluff.core.standard import Ways
+from bluff.core.standard import End, Ways
 from framing import framed, job_of
 
 
@@ -78,6 +88,15 @@ def test_every_edit_has_words(job):
         AddOpening(opening): "add window W1",
         ChangeOpening("W1", opening): "change W1",
         RemoveOpening("W1"): "remove W1",
+        MoveWalls(("A",), inches(6), -inches(3)): "move wall A 0'-6\" east and 0'-3\" south",
+        MoveWalls(("A", "B"), 0, 0): "move 2 walls nowhere",
+        SetClear("A", "B", inches(100)): "put wall A 8'-4\" clear of B",
+        SplitWall("A", inches(100), "C"): "split wall A at 8'-4\"",
+        JoinWalls("A", "B"): "join walls A and B",
+        RunThrough("A", End.END): "run wall A through at its end",
+        MirrorJob(Across.EAST_WEST): "mirror the plan east-west",
+        MoveOpening("W1", -inches(4)): "move W1 4 toward the start",
+        Several("walk 4 walls", ()): "walk 4 walls",
     }
     assert [describe(edit) for edit in edits] == list(edits.values())
     assert apply(job, SetWays(Ways(sills=2))).standard.sills == 2

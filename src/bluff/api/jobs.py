@@ -7,6 +7,7 @@ from uuid import UUID
 from fastapi import APIRouter, Body, Depends, Query, Request, Response
 
 from bluff import core
+from bluff.api.plan_view import plan_preview, plan_view
 from bluff.api.schemas import (
     BenchView,
     ConflictView,
@@ -16,6 +17,8 @@ from bluff.api.schemas import (
     JobView,
     NewJob,
     PhraseRequest,
+    PlanPreview,
+    PlanView,
     PreviewRequest,
     Refusal,
     RevisionRequest,
@@ -122,6 +125,20 @@ def understand(jobs: CrewJobs, job_id: UUID, request: PhraseRequest) -> EditRead
 def preview(jobs: CrewJobs, job_id: UUID, request: PreviewRequest) -> EditReading:
     """Say what an edit would do, without making it."""
     return edit_reading(jobs.get(job_id).job, edit_to_core(request.edit))
+
+
+@router.get("/{job_id}/plan")
+def plan(jobs: CrewJobs, job_id: UUID) -> PlanView:
+    """The floor seen from above."""
+    state = jobs.get(job_id)
+    return plan_view(state.job, state.revision)
+
+
+@router.post("/{job_id}/plan/preview")
+def preview_plan(jobs: CrewJobs, job_id: UUID, request: PreviewRequest) -> PlanPreview:
+    """The floor as an edit would leave it, without making it."""
+    state = jobs.get(job_id)
+    return plan_preview(state.job, state.revision, edit_to_core(request.edit))
 
 
 @router.get("/{job_id}/walls/{wall_id}/bench")

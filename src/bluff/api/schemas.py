@@ -1,11 +1,15 @@
 """What goes over the wire, beyond the models of the job file and of the framed wall."""
 
 from datetime import datetime
+from typing import TypeAlias
 from uuid import UUID
 
 from pydantic import BaseModel, Field
 
 from bluff.core.finding import Severity
+from bluff.core.job import Line, OpeningKind
+from bluff.core.junction import Joint
+from bluff.core.prefab import PackKind
 from bluff.core.standard import End
 from bluff.formats.edits import EditFile
 from bluff.formats.framed import FramedCutRow, FramedFinding, FramedSpacerRow, FramedWall, Steps
@@ -51,6 +55,14 @@ class JobSummary(BaseModel):
     figures: dict[str, str]
 
 
+class NextMarks(BaseModel):
+    """The first marks nobody has, for what is added next."""
+
+    wall: str
+    window: str
+    doorway: str
+
+
 class JobView(BaseModel):
     """A job at one revision; undo and redo say what they would take back or make again."""
 
@@ -61,6 +73,7 @@ class JobView(BaseModel):
     redo: str | None
     job: JobFile
     walls: list[WallSummary]
+    next: NextMarks
     figures: dict[str, str]
 
 
@@ -168,6 +181,131 @@ class BenchView(BaseModel):
     findings: FindingCounts
     figures: dict[str, str]
     feet: dict[str, str]
+
+
+Place: TypeAlias = tuple[float, float]
+"""A place in the plan in inches: x east, y north."""
+
+
+class PlanEnd(BaseModel):
+    """What a wall's end meets."""
+
+    joint: Joint
+    other: str
+    is_corner: bool
+
+
+class PlanOpening(BaseModel):
+    """An opening seen from above; its corners go round from the start's left."""
+
+    id: str
+    kind: OpeningKind
+    size: str
+    corners: list[Place]
+    centre: Place
+
+
+class PlanClear(BaseModel):
+    """The clear floor to the next wall that runs the same way, face to face."""
+
+    other: str
+    side: Line
+    distance: float
+    start: Place
+    end: Place
+
+
+class PlanStation(BaseModel):
+    """A place along a wall that plans dimension, from the outside of the building at its start."""
+
+    name: str
+    along: float
+    step: float = Field(description="From the place before it.")
+
+
+class PlanWall(BaseModel):
+    """A wall seen from above, as its plates are cut; its corners go round from the start's left.
+
+    `entered` is what the plan says of it. The tape hooks at `hook_at`; who looks at its elevation sees its
+    start on the left, and stands to the right of it.
+    """
+
+    id: str
+    entered: WallFile
+    start: Place
+    end: Place
+    corners: list[Place]
+    middle: Place
+    meets_start: PlanEnd | None
+    meets_end: PlanEnd | None
+    length: float
+    plate_length: float
+    hook: End
+    hook_at: Place
+    openings: list[PlanOpening]
+    clears: list[PlanClear]
+    stations: list[PlanStation]
+    findings: FindingCounts
+
+
+class PlanCorner(BaseModel):
+    """A square corner: who runs through, and the edit that turns it round."""
+
+    through: str
+    butt: str
+    at: Place
+    turn: EditFile
+
+
+class PlanStep(BaseModel):
+    """One wall in the order of framing; weights in pounds, of bare framing."""
+
+    wall: str
+    after: list[str]
+    waits_in_ring: bool
+    built_on: Line | None
+    raised_toward: str | None
+    room: float | None
+    is_tight: bool
+    pounds: int
+    at_edge: int
+    hands: int
+    needs_help: bool
+
+
+class PlanPack(BaseModel):
+    """Packs alike, to be built before the walls."""
+
+    kind: PackKind
+    pieces: list[str]
+    count: int
+    places: list[str]
+
+
+class PlanView(BaseModel):
+    """A floor seen from above, and what is known of it as a whole.
+
+    `alone` are the walls that lie on no plan. `bounds` is west, south, east and north. `feet` prints every
+    length in the answer in feet and inches, `figures` in plain inches.
+    """
+
+    revision: int
+    walls: list[PlanWall]
+    alone: list[str]
+    corners: list[PlanCorner]
+    bounds: tuple[float, float, float, float] | None
+    order: list[PlanStep]
+    packs: list[PlanPack]
+    pounds: int
+    figures: dict[str, str]
+    feet: dict[str, str]
+
+
+class PlanPreview(BaseModel):
+    """The floor as an edit would leave it, with the edit in words."""
+
+    says: str
+    plan: PlanView
 
 
 class FaultView(BaseModel):

@@ -10,17 +10,19 @@ from bluff.api.schemas import (
     JobSummary,
     JobView,
     NamedSum,
+    NextMarks,
     OpeningOnBench,
     StandardInForce,
     TapeReading,
     WallSummary,
     severities,
 )
-from bluff.core.edit import AddOpening, AddWall, ChangeOpening, ChangeWall
-from bluff.core.errors import EditError
+from bluff.core.edit import AddOpening, AddWall, ChangeOpening, ChangeWall, Several
 from bluff.core.finding import Severity
+from bluff.core.job import OpeningKind
 from bluff.core.length import Length, format_feet, to_inches
 from bluff.core.marks import BURNED_INCH, read_mark
+from bluff.core.phrase import next_opening_id, next_wall_id
 from bluff.core.standard import End, Standard, Ways
 from bluff.core.sum import Sum
 from bluff.core.wall_plan import PlacedOpening
@@ -28,7 +30,7 @@ from bluff.formats.edits import edit_from_core
 from bluff.formats.figures import figures_of
 from bluff.formats.framed import framed_cut_row, framed_finding, framed_spacer_row, framed_wall, steps
 from bluff.formats.job_file import JobFile, OpeningFile, StandardFile, WallFile
-from bluff.service.jobs import JobState, findings_by_wall, framing
+from bluff.service.jobs import JobState, counted, findings_by_wall, framing
 
 
 def job_view(state: JobState) -> JobView:
@@ -42,6 +44,11 @@ def job_view(state: JobState) -> JobView:
         redo=state.redo,
         job=JobFile.from_core(state.job),
         walls=walls,
+        next=NextMarks(
+            wall=next_wall_id(state.job.walls),
+            window=next_opening_id(state.job.openings, OpeningKind.WINDOW),
+            doorway=next_opening_id(state.job.openings, OpeningKind.DOOR),
+        ),
         figures=figures_of([wall.length for wall in walls], format_feet),
     )
 
@@ -95,7 +102,7 @@ def bench_view(state: JobState, wall_id: str, hook: End, burn: bool) -> BenchVie
         ],
         cut_list=[framed_cut_row(row) for row in core.cut_list([framed])],
         spacers=[framed_spacer_row(row) for row in core.spacer_list([framed])],
-        findings=severities(Counter(finding.severity for finding in framed.findings)),
+        findings=severities(counted(framed)),
         figures={},
         feet={},
     )
@@ -110,10 +117,10 @@ def bench_view(state: JobState, wall_id: str, hook: End, burn: bool) -> BenchVie
 
 
 def edit_reading(job: core.Job, edit: core.Edit) -> EditReading:
-    """What an edit would do to its wall, before it is made.
+    """What an edit would do, before it is made.
 
     Raises:
-        BluffError: The edit does not fit the job, or is about no wall or opening in particular.
+        BluffError: The edit does not fit the job.
     """
     after = core.apply(job, edit)
     match edit:
@@ -125,11 +132,15 @@ def edit_reading(job: core.Job, edit: core.Edit) -> EditReading:
             findings = [finding for finding in framed.findings if finding.opening == opening.id]
         case AddWall(wall) | ChangeWall(_, wall):
             framed = framing(after, wall.id)
-            says = f"Wall {wall.id} of {wall.stud}, {format_feet(wall.run.length)}"
-            sums = [named_sum("stud", framed.plan.stud_length)]
+            says = _wall_in_words(framed.plan)
+            sums = [named_sum("plate", framed.plan.plate_length), named_sum("stud", framed.plan.stud_length)]
             findings = list(framed.findings)
+        case Several(_, edits) if walls := [one.wall for one in edits if isinstance(one, AddWall)]:
+            lengths = ", ".join(f"{wall.id} {format_feet(wall.run.length)}" for wall in walls)
+            says, sums, findings = f"{len(walls)} walls of {walls[0].stud}: {lengths}", [], []
         case _:
-            raise EditError("Only an edit that adds or changes a wall or an opening can be shown first.", "edit")
+            words = core.describe(edit)
+            says, sums, findings = words[0].upper() + words[1:], [], []
     return EditReading(
         edit=edit_from_core(edit),
         says=says,
@@ -137,6 +148,12 @@ def edit_reading(job: core.Job, edit: core.Edit) -> EditReading:
         findings=[framed_finding(finding) for finding in findings],
         figures=figures_of([total.model_dump() for total in sums]),
     )
+
+
+def _wall_in_words(plan: core.WallPlan) -> str:
+    says = f"Wall {plan.id} of {plan.wall.stud}, {format_feet(plan.wall.run.length)}"
+    ends = [meeting.other for end in End if (meeting := plan.meetings.at(end))]
+    return f"{says}, meets {' and '.join(ends)}" if ends else says
 
 
 def named_sum(name: str, total: Sum) -> NamedSum:

@@ -5,7 +5,7 @@ from enum import StrEnum
 from typing import TypeAlias
 
 from bluff.core.job import Opening, Wall
-from bluff.core.length import Length, format_feet
+from bluff.core.length import Length, format_feet, format_inches
 from bluff.core.standard import End, Ways
 
 
@@ -188,8 +188,8 @@ def describe(edit: Edit) -> str:
 
 def _describe_plan(edit: PlanEdit) -> str:
     match edit:
-        case MoveWalls(ids):
-            return f"move {_walls(ids)}"
+        case MoveWalls(ids, east, north):
+            return f"move {_walls(ids)} {bearing(east, north)}"
         case SetClear(wall_id, other, clear):
             return f"put wall {wall_id} {format_feet(clear)} clear of {other}"
         case SplitWall(wall_id, at):
@@ -200,9 +200,23 @@ def _describe_plan(edit: PlanEdit) -> str:
             return f"run wall {wall_id} through at its {end}"
         case MirrorJob(across):
             return f"mirror the plan {across}"
-        case MoveOpening(opening_id):
-            return f"move {opening_id}"
+        case MoveOpening(opening_id, by):
+            return f"move {opening_id} {format_inches(abs(by))} toward the {End.END if by > 0 else End.START}"
 
 
 def _walls(ids: tuple[str, ...]) -> str:
     return f"wall {ids[0]}" if len(ids) == 1 else f"{len(ids)} walls"
+
+
+def bearing(east: Length, north: Length) -> str:
+    """How far apart two places are, by the points of the compass.
+
+    >>> bearing(384, -192)
+    '0\\'-6" east and 0\\'-3" south'
+    """
+    parts = [
+        f"{format_feet(abs(by))} {ahead if by > 0 else back}"
+        for by, ahead, back in ((east, "east", "west"), (north, "north", "south"))
+        if by
+    ]
+    return " and ".join(parts) or "nowhere"

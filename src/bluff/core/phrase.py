@@ -85,10 +85,8 @@ def read_opening(text: str, job: Job, wall: Wall) -> Opening:
     except BluffError as error:
         raise PhraseError(error.message) from error
     kind = _kind(match["kind"], size)
-    taken = {opening.id for opening in job.openings}
-    prefix = "W" if kind is OpeningKind.WINDOW else "D"
     sizing = Sizing.ROUGH if is_rough else Sizing.UNIT
-    return Opening(_next(taken, prefix), wall.id, kind, size, sizing, position)
+    return Opening(next_opening_id(job.openings, kind), wall.id, kind, size, sizing, position)
 
 
 def read_wall(text: str, job: Job) -> Wall:
@@ -115,6 +113,13 @@ def next_wall_id(walls: Iterable[Wall]) -> str:
     return next(mark for mark in letters if mark not in taken)
 
 
+def next_opening_id(openings: Iterable[Opening], kind: OpeningKind) -> str:
+    """The first mark no opening has: W1, W2 … for windows, D1, D2 … for everything people walk through."""
+    taken = {opening.id for opening in openings}
+    letter = "D" if kind.is_doorway else "W"
+    return next(mark for number in count(1) if (mark := f"{letter}{number}") not in taken)
+
+
 def _kind(word: str | None, size: Size) -> OpeningKind:
     if word is None or word.lower() == "ro":
         return OpeningKind.DOOR if size.height >= _DOOR_HEIGHT else OpeningKind.WINDOW
@@ -139,7 +144,3 @@ def _read_place(text: str, said: str) -> At | Centred:
         usual = Reference.CENTRE
     word = (match["reference"] or usual).lower().replace("center", "centre")
     return At(Reference(word), parse_length(match["distance"]), origin)
-
-
-def _next(taken: Iterable[str], prefix: str) -> str:
-    return next(mark for number in count(1) if (mark := f"{prefix}{number}") not in taken)

@@ -23,7 +23,7 @@ from fractions import Fraction
 from itertools import pairwise
 from math import cos, hypot, radians, sin
 
-from bluff.core.edit import AddOpening, AddWall, Edit, Several
+from bluff.core.edit import AddOpening, AddWall, Edit, Several, bearing
 from bluff.core.errors import BluffError, PhraseError
 from bluff.core.job import Between, Job, Line, Point, Wall, WallKind
 from bluff.core.length import Length, format_feet, from_64ths, inches, parse_length
@@ -74,12 +74,7 @@ class Walk:
         >>> Walk((), inches(6), -inches(3)).gap
         '0\\'-6" east and 0\\'-3" south'
         """
-        parts = [
-            f"{format_feet(abs(off))} {toward if off > 0 else away}"
-            for off, toward, away in ((self.east, "east", "west"), (self.north, "north", "south"))
-            if off
-        ]
-        return " and ".join(parts)
+        return bearing(self.east, self.north)
 
 
 def read_line(text: str, job: Job, wall_id: str | None) -> Edit:

@@ -131,6 +131,11 @@ class Jobs:
         return _state(row)
 
 
+def framings(job: core.Job) -> list[core.Framing]:
+    """Every wall of a job, framed, in the job's order."""
+    return [framed(plan) for plan in core.wall_plans(job)]
+
+
 def framing(job: core.Job, wall_id: str) -> core.Framing:
     """One wall of a job, framed.
 
@@ -143,9 +148,14 @@ def framing(job: core.Job, wall_id: str) -> core.Framing:
         raise NotFound(error.message) from error
 
 
+def counted(framing: core.Framing) -> Counter[Severity]:
+    """How many findings of each severity a wall has."""
+    return Counter(finding.severity for finding in framing.findings)
+
+
 def findings_by_wall(job: core.Job) -> dict[str, Counter[Severity]]:
     """How many findings of each severity each wall has, in the job's order."""
-    return {plan.id: Counter(finding.severity for finding in framed(plan).findings) for plan in core.wall_plans(job)}
+    return {framing.plan.id: counted(framing) for framing in framings(job)}
 
 
 def read_phrase(job: core.Job, text: str, wall_id: str | None) -> core.Edit:

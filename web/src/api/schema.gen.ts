@@ -232,6 +232,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Plan
+         * @description The floor seen from above.
+         */
+        get: operations["plan_api_jobs__job_id__plan_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/plan/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview Plan
+         * @description The floor as an edit would leave it, without making it.
+         */
+        post: operations["preview_plan_api_jobs__job_id__plan_preview_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/walls/{wall_id}/bench": {
         parameters: {
             query?: never;
@@ -695,6 +735,7 @@ export interface components {
             job: components["schemas"]["JobFile"];
             /** Walls */
             walls: components["schemas"]["WallSummary"][];
+            next: components["schemas"]["NextMarks"];
             /** Figures */
             figures: {
                 [key: string]: string;
@@ -715,6 +756,12 @@ export interface components {
             /** Other */
             other: string;
         };
+        /**
+         * Joint
+         * @description How a wall's end meets another wall.
+         * @enum {string}
+         */
+        Joint: "through" | "butt" | "mitre" | "splice";
         /**
          * Line
          * @description Which line of a wall's thickness its two points give, walking from start to end.
@@ -839,6 +886,18 @@ export interface components {
         NewJob: {
             /** Name */
             name: string;
+        };
+        /**
+         * NextMarks
+         * @description The first marks nobody has, for what is added next.
+         */
+        NextMarks: {
+            /** Wall */
+            wall: string;
+            /** Window */
+            window: string;
+            /** Doorway */
+            doorway: string;
         };
         /**
          * OpeningFile
@@ -989,6 +1048,12 @@ export interface components {
          */
         Orientation: "edge" | "flat";
         /**
+         * PackKind
+         * @description What a pack is for.
+         * @enum {string}
+         */
+        PackKind: "corner" | "intersection" | "kings and jacks" | "header";
+        /**
          * PhraseRequest
          * @description A typed line; wall is the wall an opening goes into, null when the line is a wall.
          */
@@ -997,6 +1062,229 @@ export interface components {
             text: string;
             /** Wall */
             wall?: string | null;
+        };
+        /**
+         * PlanClear
+         * @description The clear floor to the next wall that runs the same way, face to face.
+         */
+        PlanClear: {
+            /** Other */
+            other: string;
+            side: components["schemas"]["Line"];
+            /** Distance */
+            distance: number;
+            /** Start */
+            start: [
+                number,
+                number
+            ];
+            /** End */
+            end: [
+                number,
+                number
+            ];
+        };
+        /**
+         * PlanCorner
+         * @description A square corner: who runs through, and the edit that turns it round.
+         */
+        PlanCorner: {
+            /** Through */
+            through: string;
+            /** Butt */
+            butt: string;
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Turn */
+            turn: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["Several"];
+        };
+        /**
+         * PlanEnd
+         * @description What a wall's end meets.
+         */
+        PlanEnd: {
+            joint: components["schemas"]["Joint"];
+            /** Other */
+            other: string;
+            /** Is Corner */
+            is_corner: boolean;
+        };
+        /**
+         * PlanOpening
+         * @description An opening seen from above; its corners go round from the start's left.
+         */
+        PlanOpening: {
+            /** Id */
+            id: string;
+            kind: components["schemas"]["OpeningKind"];
+            /** Size */
+            size: string;
+            /** Corners */
+            corners: [
+                number,
+                number
+            ][];
+            /** Centre */
+            centre: [
+                number,
+                number
+            ];
+        };
+        /**
+         * PlanPack
+         * @description Packs alike, to be built before the walls.
+         */
+        PlanPack: {
+            kind: components["schemas"]["PackKind"];
+            /** Pieces */
+            pieces: string[];
+            /** Count */
+            count: number;
+            /** Places */
+            places: string[];
+        };
+        /**
+         * PlanPreview
+         * @description The floor as an edit would leave it, with the edit in words.
+         */
+        PlanPreview: {
+            /** Says */
+            says: string;
+            plan: components["schemas"]["PlanView"];
+        };
+        /**
+         * PlanStation
+         * @description A place along a wall that plans dimension, from the outside of the building at its start.
+         */
+        PlanStation: {
+            /** Name */
+            name: string;
+            /** Along */
+            along: number;
+            /**
+             * Step
+             * @description From the place before it.
+             */
+            step: number;
+        };
+        /**
+         * PlanStep
+         * @description One wall in the order of framing; weights in pounds, of bare framing.
+         */
+        PlanStep: {
+            /** Wall */
+            wall: string;
+            /** After */
+            after: string[];
+            /** Waits In Ring */
+            waits_in_ring: boolean;
+            built_on: components["schemas"]["Line"] | null;
+            /** Raised Toward */
+            raised_toward: string | null;
+            /** Room */
+            room: number | null;
+            /** Is Tight */
+            is_tight: boolean;
+            /** Pounds */
+            pounds: number;
+            /** At Edge */
+            at_edge: number;
+            /** Hands */
+            hands: number;
+            /** Needs Help */
+            needs_help: boolean;
+        };
+        /**
+         * PlanView
+         * @description A floor seen from above, and what is known of it as a whole.
+         *
+         *     `alone` are the walls that lie on no plan. `bounds` is west, south, east and north. `feet` prints every
+         *     length in the answer in feet and inches, `figures` in plain inches.
+         */
+        PlanView: {
+            /** Revision */
+            revision: number;
+            /** Walls */
+            walls: components["schemas"]["PlanWall"][];
+            /** Alone */
+            alone: string[];
+            /** Corners */
+            corners: components["schemas"]["PlanCorner"][];
+            /** Bounds */
+            bounds: [
+                number,
+                number,
+                number,
+                number
+            ] | null;
+            /** Order */
+            order: components["schemas"]["PlanStep"][];
+            /** Packs */
+            packs: components["schemas"]["PlanPack"][];
+            /** Pounds */
+            pounds: number;
+            /** Figures */
+            figures: {
+                [key: string]: string;
+            };
+            /** Feet */
+            feet: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * PlanWall
+         * @description A wall seen from above, as its plates are cut; its corners go round from the start's left.
+         *
+         *     `entered` is what the plan says of it. The tape hooks at `hook_at`; who looks at its elevation sees its
+         *     start on the left, and stands to the right of it.
+         */
+        PlanWall: {
+            /** Id */
+            id: string;
+            entered: components["schemas"]["WallFile"];
+            /** Start */
+            start: [
+                number,
+                number
+            ];
+            /** End */
+            end: [
+                number,
+                number
+            ];
+            /** Corners */
+            corners: [
+                number,
+                number
+            ][];
+            /** Middle */
+            middle: [
+                number,
+                number
+            ];
+            meets_start: components["schemas"]["PlanEnd"] | null;
+            meets_end: components["schemas"]["PlanEnd"] | null;
+            /** Length */
+            length: number;
+            /** Plate Length */
+            plate_length: number;
+            hook: components["schemas"]["End"];
+            /** Hook At */
+            hook_at: [
+                number,
+                number
+            ];
+            /** Openings */
+            openings: components["schemas"]["PlanOpening"][];
+            /** Clears */
+            clears: components["schemas"]["PlanClear"][];
+            /** Stations */
+            stations: components["schemas"]["PlanStation"][];
+            findings: components["schemas"]["FindingCounts"];
         };
         /**
          * Plate
@@ -2070,6 +2358,108 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EditReading"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    plan_api_jobs__job_id__plan_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    preview_plan_api_jobs__job_id__plan_preview_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PreviewRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanPreview"];
                 };
             };
             /** @description Unauthorized */

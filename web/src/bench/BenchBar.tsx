@@ -1,15 +1,15 @@
 import { Button, chakra, Flex, Text } from "@chakra-ui/react";
-import { Download, Plus, Redo2, Undo2 } from "lucide-react";
+import { Plus } from "lucide-react";
 import { Link } from "react-router";
 import type { Job } from "../api/client";
-import { TextField } from "../app/TextField";
+import { JobBar } from "../app/JobBar";
+import type { JobChange } from "../app/useJobChange";
 import { Figure } from "../drawing/Figure";
 import { printer } from "../drawing/figures";
-import type { BenchChange } from "./useBenchChange";
 
 const WallLink = chakra(Link);
 
-/** The job, its walls to choose from, and the way back and forth through its changes. */
+/** The job, and its walls to choose from. */
 export function BenchBar({
   job,
   wall,
@@ -21,30 +21,10 @@ export function BenchBar({
   wall: string | undefined;
   isAdding: boolean;
   onAdd: () => void;
-  change: BenchChange;
+  change: JobChange;
 }) {
   return (
-    <Flex
-      align="center"
-      gap="3"
-      px="4"
-      minH="48px"
-      wrap={{ base: "wrap", md: "nowrap" }}
-      borderBottomWidth="1px"
-      bg="bench"
-      flexShrink="0"
-    >
-      <Flex
-        w={{ base: "200px", lg: "250px" }}
-        flexShrink="0"
-        css={{ "& input": { fontWeight: 700, borderColor: "transparent", bg: "transparent", px: 0 } }}
-      >
-        <TextField
-          label="Job name"
-          value={job.job.name}
-          onEnter={(name) => change.make({ edit: "rename-job", name })}
-        />
-      </Flex>
+    <JobBar job={job} change={change}>
       <Flex
         as="ul"
         listStyleType="none"
@@ -64,37 +44,7 @@ export function BenchBar({
           </Button>
         </li>
       </Flex>
-      <Flex gap="1" flexShrink="0">
-        <Button
-          variant="plain"
-          aria-label="Undo"
-          title={job.undo ? `Undo: ${job.undo}` : "Nothing to undo"}
-          disabled={!job.undo || change.isBusy}
-          onClick={() => change.make("undo")}
-        >
-          <Undo2 />
-        </Button>
-        <Button
-          variant="plain"
-          aria-label="Redo"
-          title={job.redo ? `Redo: ${job.redo}` : "Nothing to redo"}
-          disabled={!job.redo || change.isBusy}
-          onClick={() => change.make("redo")}
-        >
-          <Redo2 />
-        </Button>
-        <Button variant="plain" asChild>
-          <a
-            href={`/api/jobs/${job.id}/file`}
-            download
-            aria-label="Export the job"
-            title="Export as a job file"
-          >
-            <Download />
-          </a>
-        </Button>
-      </Flex>
-    </Flex>
+    </JobBar>
   );
 }
 

@@ -8,8 +8,8 @@ import { printer } from "../drawing/figures";
 import { markKey, type Picking, PlateStrip } from "../drawing/PlateStrip";
 import { comfortable, fitting, MARGIN, scaleOf } from "../drawing/scale";
 import { Tape } from "../drawing/Tape";
+import { useBoxSize } from "../drawing/useBoxSize";
 import { Hatches } from "../drawing/wood";
-import { useBoxSize } from "./useBoxSize";
 
 const TAPE = 34;
 /** Above the elevation, and between it and the plates where their name stands. */

@@ -5,6 +5,9 @@ import type { Bench, Job } from "../api/client";
 import { type Tape, useBench, useJob } from "../api/queries";
 import { Empty } from "../app/Empty";
 import { Loading } from "../app/Loading";
+import { PhraseLine } from "../app/PhraseLine";
+import { type JobChange, useJobChange } from "../app/useJobChange";
+import { useUndoKeys } from "../app/useUndoKeys";
 import type { Picking } from "../drawing/PlateStrip";
 import { BenchBar } from "./BenchBar";
 import { BenchDrawing } from "./BenchDrawing";
@@ -13,18 +16,16 @@ import { FindingsList } from "./FindingsList";
 import { OpeningForm } from "./OpeningForm";
 import { OpeningsPanel } from "./OpeningsPanel";
 import { newOpening } from "./openingDraft";
-import { PhraseLine } from "./PhraseLine";
 import { PieceCard } from "./PieceCard";
 import { NOTHING_PICKED, pick, stepAlong } from "./picking";
 import { Readout } from "./Readout";
-import { type BenchChange, useBenchChange } from "./useBenchChange";
 import { WaysPanel } from "./WaysPanel";
 
 /** The bench: one wall of a job. */
 export function BenchScreen() {
   const { job: jobId = "", wall } = useParams();
   const job = useJob(jobId);
-  const change = useBenchChange(jobId);
+  const change = useJobChange(jobId);
   const [isAdding, setAdding] = useState(false);
   // Kept here, so that going through the walls stays on the same tab.
   const [tab, setTab] = useState("findings");
@@ -57,6 +58,7 @@ export function BenchScreen() {
         job={jobId}
         revision={job.data.revision}
         wall={needsWall ? null : (wall ?? null)}
+        {...(needsWall ? TYPE_A_WALL : TYPE_AN_OPENING)}
         change={change}
         onDone={({ edit }) => {
           if (edit.edit === "add-wall") navigate(`/jobs/${jobId}/bench/${encodeURIComponent(edit.wall.id)}`);
@@ -67,17 +69,20 @@ export function BenchScreen() {
   );
 }
 
+const TYPE_A_WALL = { label: "Type a wall", placeholder: "A wall, like 18-6 2x4" };
+const TYPE_AN_OPENING = {
+  label: "Type an opening",
+  placeholder: "An opening, like 3-6x4-6 @ 9-3",
+  hint: "w or d first to say window or door; @ edge 7-2, @ 4-0 from end, @ 2-0 past W1, @ centred",
+};
+
 interface Tabbed {
   tab: string;
   onTab: (tab: string) => void;
 }
 
 /** The wall on the bench, or why there is none. */
-function OnBench({
-  job,
-  wall,
-  ...rest
-}: { job: Job; wall: string | undefined; change: BenchChange } & Tabbed) {
+function OnBench({ job, wall, ...rest }: { job: Job; wall: string | undefined; change: JobChange } & Tabbed) {
   if (job.walls.length === 0)
     return (
       <Empty title="No walls yet">
@@ -101,7 +106,7 @@ function WallOnBench({
   wall,
   change,
   ...tabbed
-}: { job: Job; wall: string; change: BenchChange } & Tabbed) {
+}: { job: Job; wall: string; change: JobChange } & Tabbed) {
   const [tape, setTape] = useTape(job, wall);
   const bench = useBench(job.id, wall, job.revision, tape);
   if (bench.error && !bench.isPlaceholderData)
@@ -121,7 +126,7 @@ function Framed({
 }: {
   job: Job;
   bench: Bench;
-  change: BenchChange;
+  change: JobChange;
   tape: Tape;
   onTape: (tape: Tape) => void;
 } & Tabbed) {
@@ -236,18 +241,4 @@ function useTape(job: Job, wall: string): [Tape, (tape: Tape) => void] {
     setSearch(next, { replace: true });
   }
   return [{ hook, burn }, setTape];
-}
-
-/** Control Z and Shift Control Z, except where text is being typed. */
-function useUndoKeys(change: BenchChange) {
-  useEffect(() => {
-    function onKey(event: globalThis.KeyboardEvent) {
-      const isTyping = event.target instanceof HTMLInputElement && event.target.value !== "";
-      if (isTyping || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z") return;
-      event.preventDefault();
-      change.make(event.shiftKey ? "redo" : "undo");
-    }
-    document.addEventListener("keydown", onKey);
-    return () => document.removeEventListener("keydown", onKey);
-  }, [change]);
 }

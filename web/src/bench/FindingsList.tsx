@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import type { Edit, Finding } from "../api/client";
-import { SEVERITIES } from "./FindingTally";
+import { SEVERITIES } from "../app/FindingTally";
 
 /** What a good lead would say, worst first; each leads to its place, some settle themselves. */
 export function FindingsList({

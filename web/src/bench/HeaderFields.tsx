@@ -1,7 +1,7 @@
 import type { Header } from "../api/client";
+import { Field } from "../app/Field";
 import { SelectField } from "../app/SelectField";
 import { TextField } from "../app/TextField";
-import { Field } from "./Field";
 import { headerOfKind } from "./ways";
 
 const KINDS = [

@@ -12,14 +12,14 @@ import {
   type Opening,
   Refused,
 } from "../api/client";
+import { Field, FieldGroup } from "../app/Field";
 import { SelectField } from "../app/SelectField";
 import { TextField } from "../app/TextField";
+import type { JobChange } from "../app/useJobChange";
 import { printer } from "../drawing/figures";
-import { Field, FieldGroup } from "./Field";
 import { HeaderFields } from "./HeaderFields";
 import { freeMark, KINDS, origins, placeOf, positionOf, said } from "./openingDraft";
 import { SumColumn } from "./PieceCard";
-import type { BenchChange } from "./useBenchChange";
 
 const SIZINGS = [
   { value: "unit", label: "Unit call-out" },
@@ -50,7 +50,7 @@ export function OpeningForm({
   bench: Bench;
   before: Opening | null;
   draft: Opening;
-  change: BenchChange;
+  change: JobChange;
   onClose: () => void;
 }) {
   const [draft, setDraft] = useState(first);

@@ -1,9 +1,9 @@
 import { useNavigate, useParams } from "react-router";
 import type { Bench, Wall } from "../api/client";
+import { Field, FieldGroup } from "../app/Field";
 import { SelectField } from "../app/SelectField";
 import { TextField } from "../app/TextField";
-import { Field, FieldGroup } from "./Field";
-import type { BenchChange } from "./useBenchChange";
+import type { JobChange } from "../app/useJobChange";
 
 const STUDS = ["2x4", "2x6", "2x8", "2x10", "2x12"].map((value) => ({ value, label: value }));
 const KINDS = [
@@ -18,7 +18,7 @@ const BEARING = [
 ] as const;
 
 /** What the plan says of the wall itself. */
-export function WallFields({ bench, change }: { bench: Bench; change: BenchChange }) {
+export function WallFields({ bench, change }: { bench: Bench; change: JobChange }) {
   const { job = "" } = useParams();
   const navigate = useNavigate();
   const wall = bench.entered;

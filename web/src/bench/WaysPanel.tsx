@@ -3,11 +3,11 @@ import { Trash2 } from "lucide-react";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import type { Bench, Job, Ways } from "../api/client";
+import { Field, FieldGroup } from "../app/Field";
 import { SelectField } from "../app/SelectField";
 import { TextField } from "../app/TextField";
-import { Field, FieldGroup } from "./Field";
+import type { JobChange } from "../app/useJobChange";
 import { HeaderFields } from "./HeaderFields";
-import type { BenchChange } from "./useBenchChange";
 import { WallFields } from "./WallFields";
 import { type Scope, setWays } from "./ways";
 
@@ -42,7 +42,7 @@ const YES_NO = [
 ] as const;
 
 /** How this wall, or the whole job, is framed; every change shows at once. */
-export function WaysPanel({ job, bench, change }: { job: Job; bench: Bench; change: BenchChange }) {
+export function WaysPanel({ job, bench, change }: { job: Job; bench: Bench; change: JobChange }) {
   const [scope, setScope] = useState<Scope>("wall");
   const navigate = useNavigate();
   const onRemoved = () => navigate(`/jobs/${job.id}/bench`);

@@ -3,8 +3,8 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Download, Trash2 } from "lucide-react";
 import { Link } from "react-router";
 import { answered, client, type JobSummary } from "../api/client";
+import { FindingTally } from "../app/FindingTally";
 import { useNotices } from "../app/notices";
-import { FindingTally } from "../bench/FindingTally";
 import { Figure } from "../drawing/Figure";
 import { printer } from "../drawing/figures";
 

@@ -3,16 +3,16 @@ import { useCallback } from "react";
 import type { Refused } from "../api/client";
 import { jobKey } from "../api/queries";
 import { type Change, useChange } from "../api/useChange";
-import { useNotices } from "../app/notices";
+import { useNotices } from "./notices";
 
-export interface BenchChange {
+export interface JobChange {
   /** Make a change; trouble is told, and a lost race shows both sides. */
   make: (change: Change, done?: () => void) => void;
   isBusy: boolean;
 }
 
-/** Changes as the bench makes them: whatever goes wrong is said, and the change is never lost. */
-export function useBenchChange(job: string): BenchChange {
+/** Changes as the screens make them: whatever goes wrong is said, and the change is never lost. */
+export function useJobChange(job: string): JobChange {
   const { mutateAsync, isPending } = useChange(job);
   const queries = useQueryClient();
   const { tell } = useNotices();

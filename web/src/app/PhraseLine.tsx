@@ -5,26 +5,33 @@ import { type FormEvent, useEffect, useRef, useState } from "react";
 import { answered, client, type EditReading } from "../api/client";
 import { Figure } from "../drawing/Figure";
 import { printer } from "../drawing/figures";
-import type { BenchChange } from "./useBenchChange";
+import type { JobChange } from "./useJobChange";
 
 const SOON = 120;
 
 /**
- * One line that understands a wall or an opening as it would be called across the deck, and says what it
- * understood before Enter is pressed.
+ * One line that understands what would be called across the deck, and says what it understood before Enter is pressed.
  */
 export function PhraseLine({
   job,
   revision,
   wall,
+  label,
+  placeholder,
+  hint,
   change,
   onDone,
 }: {
   job: string;
   revision: number;
+  /** The wall an opening goes into when the line names none. */
   wall: string | null;
-  change: BenchChange;
-  onDone: (reading: EditReading) => void;
+  label: string;
+  placeholder: string;
+  /** What else could be typed, shown while nothing is. */
+  hint?: string;
+  change: JobChange;
+  onDone?: (reading: EditReading) => void;
 }) {
   const [text, setText] = useState("");
   const said = useSettled(text.trim(), SOON);
@@ -45,13 +52,11 @@ export function PhraseLine({
     if (!understood) return;
     change.make(understood.edit, () => {
       setText("");
-      onDone(understood);
+      onDone?.(understood);
       field.current?.focus();
     });
   }
 
-  const example = wall === null ? "18-6 2x4" : "3-6x4-6 @ 9-3";
-  const what = wall === null ? "A wall, like" : "An opening, like";
   return (
     <Flex
       as="form"
@@ -70,8 +75,8 @@ export function PhraseLine({
         size="md"
         w={{ base: "auto", md: "300px" }}
         flex={{ base: "1 1 200px", md: "none" }}
-        aria-label={wall === null ? "Type a wall" : "Type an opening"}
-        placeholder={`${what} ${example}`}
+        aria-label={label}
+        placeholder={placeholder}
         autoComplete="off"
         spellCheck={false}
         value={text}
@@ -82,9 +87,9 @@ export function PhraseLine({
       </Button>
       <Box minW="0" flex={{ base: "1 1 100%", md: "1" }} aria-live="polite">
         {said !== "" && <Understood reading={reading.data} error={reading.error} />}
-        {said === "" && wall !== null && (
+        {said === "" && hint && (
           <Text color="faint" fontSize="13px" truncate>
-            w or d first to say window or door; @ edge 7-2, @ 4-0 from end, @ 2-0 past W1, @ centred
+            {hint}
           </Text>
         )}
       </Box>

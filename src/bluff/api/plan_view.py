@@ -1,0 +1,166 @@
+"""From a job to the floor as the plan screen draws it."""
+
+from collections.abc import Mapping
+
+from bluff import core
+from bluff.api.schemas import (
+    Place,
+    PlanClear,
+    PlanCorner,
+    PlanEnd,
+    PlanOpening,
+    PlanPack,
+    PlanPreview,
+    PlanStation,
+    PlanStep,
+    PlanView,
+    PlanWall,
+    severities,
+)
+from bluff.core import floor
+from bluff.core.build_order import BuildStep, build_order
+from bluff.core.edit import RunThrough
+from bluff.core.frame import Framing
+from bluff.core.job import Sizing
+from bluff.core.junction import EndMeeting
+from bluff.core.length import PER_INCH, Length, format_feet, to_inches
+from bluff.core.outline import Outline
+from bluff.core.prefab import prefab
+from bluff.core.size import Size
+from bluff.core.wall_plan import PlacedOpening, WallPlan
+from bluff.core.weight import lift
+from bluff.formats.edits import edit_from_core
+from bluff.formats.figures import figures_of
+from bluff.formats.job_file import WallFile
+from bluff.service.jobs import counted, framings
+
+
+def plan_view(job: core.Job, revision: int) -> PlanView:
+    """A floor seen from above, with framing order, packs and weights."""
+    framed = framings(job)
+    plans = [framing.plan for framing in framed]
+    walls = [_wall(framing, seen, plans) for framing in framed if (seen := floor.drawn(framing.plan))]
+    by_id = {framing.plan.id: framing for framing in framed}
+    area = floor.area(plans)
+    view = PlanView(
+        revision=revision,
+        walls=walls,
+        alone=[plan.id for plan in plans if floor.drawn(plan) is None],
+        corners=[_corner(corner) for corner in floor.corners(plans)],
+        bounds=area and _bounds(*area),
+        order=[_step(step, by_id) for step in build_order(plans)],
+        packs=[
+            PlanPack(kind=pack.kind, pieces=[*map(str, pack.pieces)], count=pack.count, places=list(pack.places))
+            for pack in prefab(framed)
+        ],
+        pounds=round(sum(lift(framing).pounds for framing in framed)),
+        figures={},
+        feet={},
+    )
+    lengths = [
+        [wall.length, wall.plate_length, [clear.distance for clear in wall.clears], *wall.start, *wall.end]
+        + [[station.along, station.step] for station in wall.stations]
+        for wall in walls
+    ]
+    rooms = [step.room for step in view.order if step.room is not None]
+    view.figures = figures_of([lengths, rooms])
+    view.feet = figures_of([lengths, rooms], format_feet)
+    return view
+
+
+def plan_preview(job: core.Job, revision: int, edit: core.Edit) -> PlanPreview:
+    """The floor as an edit would leave it.
+
+    Raises:
+        BluffError: The edit does not fit the job.
+    """
+    words = core.describe(edit)
+    return PlanPreview(says=words[0].upper() + words[1:], plan=plan_view(core.apply(job, edit), revision))
+
+
+def _wall(framing: Framing, seen: Outline, plans: list[WallPlan]) -> PlanWall:
+    plan = framing.plan
+    stations = floor.stations(plan)
+    before: Length = 0
+    listed = []
+    for station in stations:
+        listed.append(
+            PlanStation(name=station.name, along=to_inches(station.along), step=to_inches(station.along - before))
+        )
+        before = station.along
+    return PlanWall(
+        id=plan.id,
+        entered=WallFile.from_core(plan.wall),
+        start=_place(seen.at(0, 0)),
+        end=_place(seen.at(seen.length, 0)),
+        corners=[_place(corner) for corner in floor.cut_corners(plan, seen)],
+        middle=_place(floor.middle_of(plan, seen)),
+        meets_start=_end(plan.meetings.start),
+        meets_end=_end(plan.meetings.end),
+        length=to_inches(plan.wall.run.length),
+        plate_length=to_inches(plan.length),
+        hook=plan.standard.datum.end,
+        hook_at=_place(floor.datum_place(plan, seen)),
+        openings=[_opening(plan, placed, seen) for placed in plan.openings],
+        clears=[
+            PlanClear(
+                other=clear.other,
+                side=clear.side,
+                distance=to_inches(clear.distance),
+                start=_place(clear.start),
+                end=_place(clear.end),
+            )
+            for clear in floor.clears(plan, plans)
+        ],
+        stations=listed,
+        findings=severities(counted(framing)),
+    )
+
+
+def _opening(plan: WallPlan, placed: PlacedOpening, seen: Outline) -> PlanOpening:
+    corners = floor.opening_corners(plan, placed, seen)
+    rough = Size(placed.rough.width.value, placed.rough.height.value)
+    return PlanOpening(
+        id=placed.id,
+        kind=placed.opening.kind,
+        size=str(placed.opening.size if placed.opening.sizing is Sizing.UNIT else rough),
+        corners=[_place(corner) for corner in corners],
+        centre=_place((sum(x for x, _ in corners) / 4, sum(y for _, y in corners) / 4)),
+    )
+
+
+def _end(meeting: EndMeeting | None) -> PlanEnd | None:
+    if meeting is None:
+        return None
+    return PlanEnd(joint=meeting.joint, other=meeting.other, is_corner=meeting.is_corner)
+
+
+def _corner(corner: floor.Corner) -> PlanCorner:
+    turn = edit_from_core(RunThrough(corner.butt, corner.butt_end))
+    return PlanCorner(through=corner.through, butt=corner.butt, at=_place(corner.at), turn=turn)
+
+
+def _step(step: BuildStep, framed: Mapping[str, Framing]) -> PlanStep:
+    raised = lift(framed[step.wall])
+    return PlanStep(
+        wall=step.wall,
+        after=list(step.after),
+        waits_in_ring=step.waits_in_ring,
+        built_on=step.built_on,
+        raised_toward=step.raised_toward,
+        room=None if step.room is None else to_inches(step.room),
+        is_tight=step.is_tight,
+        pounds=round(raised.pounds),
+        at_edge=round(raised.at_edge),
+        hands=raised.hands,
+        needs_help=raised.needs_help,
+    )
+
+
+def _bounds(west: Length, south: Length, east: Length, north: Length) -> tuple[float, float, float, float]:
+    return to_inches(west), to_inches(south), to_inches(east), to_inches(north)
+
+
+def _place(place: tuple[float, float]) -> Place:
+    """A place in inches, to a thousandth: it is for drawing."""
+    return round(place[0] / PER_INCH, 3), round(place[1] / PER_INCH, 3)

@@ -1,0 +1,168 @@
+"""A floor seen from above: walls as they are cut, openings in them, and the dimensions between them.
+
+Places are in the plan, x east and y north, in 64ths as floating point numbers; they are for drawing.
+Whatever is printed is a length.
+"""
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+
+from bluff.core.job import Line
+from bluff.core.junction import Joint
+from bluff.core.length import Length, from_64ths, half
+from bluff.core.outline import Outline, Place, outline
+from bluff.core.plan_edit import clear_between
+from bluff.core.standard import End
+from bluff.core.wall_plan import PlacedOpening, WallPlan
+
+
+@dataclass(frozen=True, slots=True)
+class Clear:
+    """The clear floor between a wall and the next one that runs the same way.
+
+    Args:
+        other: That wall.
+        side: The side of this wall it is on, walking from start to end.
+        distance: Face to face.
+        start, end: Where the distance is drawn: on this wall's face, and on the other's.
+    """
+
+    other: str
+    side: Line
+    distance: Length
+    start: Place
+    end: Place
+
+
+@dataclass(frozen=True, slots=True)
+class Corner:
+    """A square corner: which wall runs through, and where."""
+
+    through: str
+    butt: str
+    butt_end: End
+    at: Place
+
+
+@dataclass(frozen=True, slots=True)
+class Station:
+    """A place along the outside of a wall that plans dimension: an end, an opening's centre, a wall's centre."""
+
+    name: str
+    along: Length
+
+
+def drawn(plan: WallPlan) -> Outline | None:
+    """A wall's outline as it was entered, None when it lies on no plan."""
+    return outline(plan.wall, plan.stud.width)
+
+
+def cut_corners(plan: WallPlan, seen: Outline) -> tuple[Place, Place, Place, Place]:
+    """A wall's outline as its plates are cut, round from the start's left."""
+    starts, ends = (_cut(plan, end) for end in End)
+    (left, right), length = seen.faces, seen.length
+    return (
+        seen.at(-starts[0], left),
+        seen.at(length + ends[0], left),
+        seen.at(length + ends[1], right),
+        seen.at(-starts[1], right),
+    )
+
+
+def _cut(plan: WallPlan, end: End) -> tuple[Length, Length]:
+    """How far the plates reach beyond an end as drawn, on the left and on the right face."""
+    meeting = plan.meetings.at(end)
+    if meeting is None:
+        return 0, 0
+    long, short = meeting.reach, meeting.reach - meeting.short
+    return (long, short) if meeting.long_side is Line.LEFT else (short, long)
+
+
+def opening_corners(plan: WallPlan, placed: PlacedOpening, seen: Outline) -> tuple[Place, Place, Place, Place]:
+    """A rough opening through its wall, round from the start's left."""
+    start, end = (on_plate - _plate_start(plan) for on_plate in (placed.start.value, placed.end))
+    return (
+        seen.at(start, seen.left),
+        seen.at(end, seen.left),
+        seen.at(end, seen.right),
+        seen.at(start, seen.right),
+    )
+
+
+def corners(plans: Sequence[WallPlan]) -> Iterator[Corner]:
+    """Every square corner of a floor, each once."""
+    for plan in plans:
+        seen = drawn(plan)
+        for end in End:
+            meeting = plan.meetings.at(end)
+            if seen and meeting and meeting.is_corner and meeting.joint is Joint.BUTT:
+                at = -meeting.reach if end is End.START else seen.length + meeting.reach
+                beyond = half(meeting.thickness)
+                along = at - beyond if end is End.START else at + beyond
+                middle = (seen.left + seen.right) / 2
+                yield Corner(meeting.other, plan.id, end, seen.at(along, middle))
+
+
+def stations(plan: WallPlan) -> tuple[Station, ...]:
+    """What a plan dimensions along one wall, in order from the outside of the building at its start.
+
+    The first is the outside at the start, the last that at the end; between them are the centres of openings
+    and of the walls that butt into it.
+    """
+    outside = [meeting.outside if (meeting := plan.meetings.at(end)) else 0 for end in End]
+    between = [
+        *(Station(placed.id, placed.start.value + half(placed.rough.width.value)) for placed in plan.openings),
+        *(Station(at.other, plan.centre_of(at).value) for at in plan.meetings.intersections),
+    ]
+    shifted = [Station(one.name, one.along + outside[0]) for one in sorted(between, key=lambda one: one.along)]
+    return (Station("outside", 0), *shifted, Station("outside", plan.length + sum(outside)))
+
+
+def clears(plan: WallPlan, others: Sequence[WallPlan]) -> Iterator[Clear]:
+    """The nearest wall that runs the same way on either side of one."""
+    mine = drawn(plan)
+    if mine is None:
+        return
+    nearest: dict[Line, tuple[Length, Outline, float]] = {}
+    for other in others:
+        theirs = drawn(other)
+        if theirs is None or other.id == plan.id or not mine.is_parallel(theirs):
+            continue
+        near, far = mine.covered_by(theirs)
+        low, high = max(near, 0), min(far, mine.length)
+        distance, away = clear_between(mine, theirs)
+        side = Line.RIGHT if away > 0 else Line.LEFT
+        if low < high and distance > 0 and (side not in nearest or distance < nearest[side][0]):
+            nearest[side] = distance, theirs, (low + high) / 2
+    for side, (distance, theirs, along) in nearest.items():
+        face = mine.left if side is Line.LEFT else mine.right
+        reach = distance if side is Line.LEFT else -distance
+        yield Clear(theirs.wall.id, side, distance, mine.at(along, face), mine.at(along, face + reach))
+
+
+def datum_place(plan: WallPlan, seen: Outline) -> Place:
+    """Where the tape hooks: the end of the plate the layout is measured from, in the middle of the wall."""
+    end = plan.standard.datum.end
+    left, right = _cut(plan, end)
+    along = -(left + right) / 2 if end is End.START else seen.length + (left + right) / 2
+    return seen.at(along, (seen.left + seen.right) / 2)
+
+
+def middle_of(plan: WallPlan, seen: Outline) -> Place:
+    """The middle of a wall as cut."""
+    points = cut_corners(plan, seen)
+    return sum(x for x, _ in points) / 4, sum(y for _, y in points) / 4
+
+
+def _plate_start(plan: WallPlan) -> Length:
+    """From the wall's drawn start back to where its plate starts."""
+    return plan.meetings.start.reach if plan.meetings.start else 0
+
+
+def area(plans: Sequence[WallPlan]) -> tuple[Length, Length, Length, Length] | None:
+    """West, south, east and north of everything in the plan; None when nothing is."""
+    points = [point for plan in plans if (seen := drawn(plan)) for point in cut_corners(plan, seen)]
+    if not points:
+        return None
+    xs, ys = ([from_64ths(value) for value in values] for values in zip(*points, strict=True))
+    return min(xs), min(ys), max(xs), max(ys)

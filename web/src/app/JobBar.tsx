@@ -1,0 +1,65 @@
+import { Button, Flex } from "@chakra-ui/react";
+import { Download, Redo2, Undo2 } from "lucide-react";
+import type { ReactNode } from "react";
+import type { Job } from "../api/client";
+import { TextField } from "./TextField";
+import type { JobChange } from "./useJobChange";
+
+/** The head of every screen of a job: its name, what the screen puts there, and the way back and forth. */
+export function JobBar({ job, change, children }: { job: Job; change: JobChange; children: ReactNode }) {
+  return (
+    <Flex
+      align="center"
+      gap="3"
+      px="4"
+      minH="48px"
+      wrap={{ base: "wrap", md: "nowrap" }}
+      borderBottomWidth="1px"
+      bg="bench"
+      flexShrink="0"
+    >
+      <Flex
+        w={{ base: "200px", lg: "250px" }}
+        flexShrink="0"
+        css={{ "& input": { fontWeight: 700, borderColor: "transparent", bg: "transparent", px: 0 } }}
+      >
+        <TextField
+          label="Job name"
+          value={job.job.name}
+          onEnter={(name) => change.make({ edit: "rename-job", name })}
+        />
+      </Flex>
+      {children}
+      <Flex gap="1" flexShrink="0">
+        <Button
+          variant="plain"
+          aria-label="Undo"
+          title={job.undo ? `Undo: ${job.undo}` : "Nothing to undo"}
+          disabled={!job.undo || change.isBusy}
+          onClick={() => change.make("undo")}
+        >
+          <Undo2 />
+        </Button>
+        <Button
+          variant="plain"
+          aria-label="Redo"
+          title={job.redo ? `Redo: ${job.redo}` : "Nothing to redo"}
+          disabled={!job.redo || change.isBusy}
+          onClick={() => change.make("redo")}
+        >
+          <Redo2 />
+        </Button>
+        <Button variant="plain" asChild>
+          <a
+            href={`/api/jobs/${job.id}/file`}
+            download
+            aria-label="Export the job"
+            title="Export as a job file"
+          >
+            <Download />
+          </a>
+        </Button>
+      </Flex>
+    </Flex>
+  );
+}
