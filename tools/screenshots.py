@@ -24,14 +24,34 @@ def jobs(page: Page) -> None:
     page.get_by_role("link", name=DEMO, exact=True).wait_for()
 
 
-def bench(page: Page) -> None:
+def plan(page: Page) -> None:
     page.get_by_role("link", name=DEMO, exact=True).click()
+    page.get_by_role("button", name="Select wall G", exact=True).click()
+    page.get_by_role("tab", name="Order").click()
+
+
+def walk(page: Page) -> None:
+    page.get_by_label("Name of a new job").fill("Bay window")
+    page.keyboard.press("Enter")
+    page.get_by_label("Type what the plan says").fill("20' R45 6' R45 14'")
+    page.get_by_text("south of where it began").wait_for()
+    page.locator("[data-wall=C]").wait_for()
+
+
+def to_bench(page: Page) -> None:
+    page.get_by_role("link", name=DEMO, exact=True).click()
+    page.get_by_role("link", name="Bench").click()
+
+
+def bench(page: Page) -> None:
+    to_bench(page)
     page.locator('[data-member="A/W1/king/start"] rect').click(position={"x": 2, "y": 60})
 
 
 def worked_window(page: Page) -> None:
     page.get_by_label("Name of a new job").fill("Window wall")
     page.keyboard.press("Enter")
+    page.get_by_role("link", name="Bench").click()
     page.get_by_label("Type a wall").fill("18-6 2x4")
     page.keyboard.press("Enter")
     page.get_by_label("Type an opening").fill("3-6x4-6 @ 9-3")
@@ -41,13 +61,13 @@ def worked_window(page: Page) -> None:
 
 
 def opening_form(page: Page) -> None:
-    page.get_by_role("link", name=DEMO, exact=True).click()
+    to_bench(page)
     page.locator("[data-opening=W1] rect").click(position={"x": 8, "y": 40})
     page.get_by_text("RO width").wait_for()
 
 
 def ways(page: Page) -> None:
-    page.get_by_role("link", name=DEMO, exact=True).click()
+    to_bench(page)
     page.get_by_role("link", name="B 22").click()
     page.get_by_role("tab", name="Ways").click()
     page.get_by_role("application").press("ArrowRight")
@@ -56,6 +76,8 @@ def ways(page: Page) -> None:
 
 VIEWS: dict[str, tuple[Callable[[Page], None], str]] = {
     "jobs": (jobs, "light"),
+    "plan": (plan, "light"),
+    "plan-walk": (walk, "light"),
     "bench": (bench, "light"),
     "bench-dark": (bench, "dark"),
     "opening-form": (opening_form, "light"),

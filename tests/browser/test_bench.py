@@ -12,6 +12,7 @@ def job(page):
     """A new job, open on an empty bench."""
     page.get_by_label("Name of a new job").fill("Window wall")
     page.get_by_role("button", name="Start").click()
+    page.get_by_role("link", name="Bench").click()
     return page
 
 
@@ -176,6 +177,7 @@ def test_a_way_set_on_the_wall_can_follow_the_job_again(window_wall):
 
 def test_walls_of_a_plan_show_what_they_meet(page):
     page.get_by_label("Job file").set_input_files(EXAMPLE)
+    page.get_by_role("link", name="Bench").click()
     page.get_by_role("link", name="B 22'-6\"").click()
     expect(card(page)).to_contain_text(re.compile(r"Plate\s*259.*butts into A at the start\s*−\s*5 1/2", re.S))
     expect(piece(page, "B/intersection/F/backing")).to_be_visible()

@@ -17,13 +17,13 @@ def test_an_empty_list_says_how_to_begin(page):
     expect(page.get_by_role("button", name="Start")).to_be_disabled()
     page.get_by_label("Name of a new job").fill("Shed")
     page.keyboard.press("Enter")
-    expect(page.get_by_role("heading", name="No walls yet")).to_be_visible()
-    expect(page).to_have_url(re.compile("/bench$"))
+    expect(page.get_by_role("heading", name="Nothing in the plan yet")).to_be_visible()
+    expect(page).to_have_url(re.compile("/plan$"))
 
 
 def test_a_job_file_is_imported_and_exported(page, tmp_path):
     page.get_by_label("Job file").set_input_files(EXAMPLE)
-    expect(page.get_by_role("application", name=re.compile("Wall A"))).to_be_visible()
+    expect(page.get_by_role("application", name="Plan")).to_be_visible()
     expect(page.get_by_role("navigation", name="Stages")).to_contain_text("3 to see")
     with page.expect_download() as download:
         page.get_by_role("link", name="Export the job").click()

@@ -9,7 +9,7 @@ from bluff.core.errors import EditError, PhraseError
 from bluff.core.job import Job, Line, WallKind
 from bluff.core.junction import Joint
 from bluff.core.length import format_exact, format_feet, inches
-from bluff.core.plan_phrase import read_line, read_partition, read_walk
+from bluff.core.plan_phrase import read_line, read_partition, read_walk, walk_gap
 from bluff.core.standard import End
 from floors import FEET, plans, shelter
 
@@ -60,8 +60,6 @@ def test_a_bay_is_walked_by_its_degrees():
 @pytest.mark.parametrize(
     ("line", "sentence"),
     [
-        ("36' R 22-6 R 35' R 22-6", "It ends 1'-0\" east of where it began"),
-        ("36' R 22-6 R 36' R 22-0", "It ends 0'-6\" south"),
         ("36' R 22-6 R 30' R close", "cannot close: going straight on misses the beginning by 6'-0\""),
         ("36' R 22-6 R 36' L close", "the beginning lies behind"),
         ("36' R 22-6-1 R 36' R close", "has two dashes"),
@@ -69,15 +67,26 @@ def test_a_bay_is_walked_by_its_degrees():
         ("36' R 1 R 36' R close", "at least"),
     ],
 )
-def test_a_walk_that_does_not_close_or_is_not_understood_says_so(line, sentence):
+def test_a_walk_that_cannot_close_or_is_not_understood_says_so(line, sentence):
     with pytest.raises(PhraseError) as refused:
         read_line(line, EMPTY, None)
     assert sentence in refused.value.message
 
 
-def test_a_walk_may_be_left_open():
-    walk = read_walk("36' R 22-6 open", EMPTY)
-    assert (len(walk.walls), walk.gap) == (2, "36'-0\" east and 22'-6\" south")
+@pytest.mark.parametrize(
+    ("line", "count", "gap"),
+    [
+        ("36' R", 1, "36'-0\" east"),
+        ("36' R 22-6 r45", 2, "36'-0\" east and 22'-6\" south"),
+        ("36' R 22-6", 2, "36'-0\" east and 22'-6\" south"),
+        ("36' R 22-6 R 35' R 22-6", 4, "1'-0\" east"),
+        ("36' R 22-6 R 36' R 22-0", 4, "0'-6\" south"),
+        ("36' R 22-6 R 36' R 22-6 1/16", 4, None),
+    ],
+)
+def test_a_walk_says_how_far_off_it_ends(line, count, gap):
+    walls = read_walk(line, EMPTY)
+    assert (len(walls), walk_gap(walls)) == (count, gap)
 
 
 def test_a_second_outline_goes_beside_the_first():
@@ -153,5 +162,5 @@ def test_every_rectangle_closes_and_has_four_corners(width, depth, stud):
 
 
 def test_letters_of_a_walk_go_on_where_those_of_the_job_end():
-    assert [wall.id for wall in read_walk("20' R 20' open", shelter()).walls] == ["E", "F"]
+    assert [wall.id for wall in read_walk("20' R 20'", shelter())] == ["E", "F"]
     assert inches(12) == FEET

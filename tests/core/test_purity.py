@@ -16,6 +16,7 @@ HARMLESS = {
     "fractions",
     "itertools",
     "math",
+    "operator",
     "re",
     "string",
     "typing",

@@ -10,12 +10,14 @@ import { Shell } from "./app/Shell";
 import { system } from "./app/theme";
 import { BenchScreen } from "./bench/BenchScreen";
 import { JobsScreen } from "./jobs/JobsScreen";
+import { PlanScreen } from "./plan/PlanScreen";
 
 const router = createBrowserRouter([
   {
     element: <Shell />,
     children: [
       { path: "/", element: <JobsScreen /> },
+      { path: "/jobs/:job/plan", element: <PlanScreen /> },
       { path: "/jobs/:job/bench/:wall?", element: <BenchScreen /> },
       { path: "*", element: <NotFound /> },
     ],

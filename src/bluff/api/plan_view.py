@@ -80,12 +80,17 @@ def plan_preview(job: core.Job, revision: int, edit: core.Edit) -> PlanPreview:
 
 def _wall(framing: Framing, seen: Outline, plans: list[WallPlan]) -> PlanWall:
     plan = framing.plan
-    stations = floor.stations(plan)
+    stations = floor.stations(plan, seen)
     before: Length = 0
     listed = []
     for station in stations:
         listed.append(
-            PlanStation(name=station.name, along=to_inches(station.along), step=to_inches(station.along - before))
+            PlanStation(
+                name=station.name,
+                at=_place(station.place),
+                along=to_inches(station.along),
+                step=to_inches(station.along - before),
+            )
         )
         before = station.along
     return PlanWall(
@@ -113,6 +118,7 @@ def _wall(framing: Framing, seen: Outline, plans: list[WallPlan]) -> PlanWall:
             for clear in floor.clears(plan, plans)
         ],
         stations=listed,
+        stations_side=floor.dimensioned_side(seen),
         findings=severities(counted(framing)),
     )
 

@@ -1,7 +1,7 @@
 """What goes over the wire, beyond the models of the job file and of the framed wall."""
 
 from datetime import datetime
-from typing import TypeAlias
+from typing import Literal, TypeAlias
 from uuid import UUID
 
 from pydantic import BaseModel, Field
@@ -114,6 +114,7 @@ class EditReading(BaseModel):
 
     edit: EditFile
     says: str
+    warns: str | None = None
     sums: list["NamedSum"]
     findings: list[FramedFinding]
     figures: dict[str, str]
@@ -219,6 +220,7 @@ class PlanStation(BaseModel):
     """A place along a wall that plans dimension, from the outside of the building at its start."""
 
     name: str
+    at: Place
     along: float
     step: float = Field(description="From the place before it.")
 
@@ -245,6 +247,7 @@ class PlanWall(BaseModel):
     openings: list[PlanOpening]
     clears: list[PlanClear]
     stations: list[PlanStation]
+    stations_side: Literal[Line.LEFT, Line.RIGHT]
     findings: FindingCounts
 
 

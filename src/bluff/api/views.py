@@ -23,6 +23,7 @@ from bluff.core.job import OpeningKind
 from bluff.core.length import Length, format_feet, to_inches
 from bluff.core.marks import BURNED_INCH, read_mark
 from bluff.core.phrase import next_opening_id, next_wall_id
+from bluff.core.plan_phrase import walk_gap
 from bluff.core.standard import End, Standard, Ways
 from bluff.core.sum import Sum
 from bluff.core.wall_plan import PlacedOpening
@@ -123,6 +124,7 @@ def edit_reading(job: core.Job, edit: core.Edit) -> EditReading:
         BluffError: The edit does not fit the job.
     """
     after = core.apply(job, edit)
+    warns = None
     match edit:
         case AddOpening(opening) | ChangeOpening(_, opening):
             framed = framing(after, opening.wall)
@@ -138,12 +140,15 @@ def edit_reading(job: core.Job, edit: core.Edit) -> EditReading:
         case Several(_, edits) if walls := [one.wall for one in edits if isinstance(one, AddWall)]:
             lengths = ", ".join(f"{wall.id} {format_feet(wall.run.length)}" for wall in walls)
             says, sums, findings = f"{len(walls)} walls of {walls[0].stud}: {lengths}", [], []
+            if gap := walk_gap(walls):
+                warns = f"Ends {gap} of where it began."
         case _:
             words = core.describe(edit)
             says, sums, findings = words[0].upper() + words[1:], [], []
     return EditReading(
         edit=edit_from_core(edit),
         says=says,
+        warns=warns,
         sums=sums,
         findings=[framed_finding(finding) for finding in findings],
         figures=figures_of([total.model_dump() for total in sums]),

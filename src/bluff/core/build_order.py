@@ -11,7 +11,7 @@ from math import atan2, degrees
 from bluff.core.job import Line, WallKind
 from bluff.core.junction import Joint, rank_walls
 from bluff.core.length import Length, from_64ths
-from bluff.core.outline import Outline, outline
+from bluff.core.outline import Outline, inside, outline
 from bluff.core.standard import End
 from bluff.core.wall_plan import WallPlan
 
@@ -86,7 +86,7 @@ def _step(plan: WallPlan, needs: set[str], is_ring: bool, standing: Sequence[Out
     side = room = None
     if drawn:
         rooms = {line: _room(drawn, line, standing) for line in (Line.LEFT, Line.RIGHT)}
-        side = _inside(drawn) or max(rooms, key=lambda line: _roominess(rooms[line]))
+        side = inside(drawn) or max(rooms, key=lambda line: _roominess(rooms[line]))
         room = rooms[side]
     return BuildStep(
         wall=plan.id,
@@ -101,13 +101,6 @@ def _step(plan: WallPlan, needs: set[str], is_ring: bool, standing: Sequence[Out
 
 def _roominess(room: Length | None) -> float:
     return float("inf") if room is None else room
-
-
-def _inside(drawn: Outline) -> Line | None:
-    """The inside of an exterior wall, which its points give the outside of; a partition has two."""
-    if drawn.wall.kind is not WallKind.EXTERIOR:
-        return None
-    return Line.RIGHT if drawn.left == 0 else Line.LEFT
 
 
 def _room(drawn: Outline, line: Line, standing: Sequence[Outline]) -> Length | None:

@@ -6,11 +6,13 @@ Whatever is printed is a length.
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
+from operator import itemgetter
+from typing import Literal
 
 from bluff.core.job import Line
 from bluff.core.junction import Joint
 from bluff.core.length import Length, from_64ths, half
-from bluff.core.outline import Outline, Place, outline
+from bluff.core.outline import Outline, Place, inside, outline
 from bluff.core.plan_edit import clear_between
 from bluff.core.standard import End
 from bluff.core.wall_plan import PlacedOpening, WallPlan
@@ -46,10 +48,17 @@ class Corner:
 
 @dataclass(frozen=True, slots=True)
 class Station:
-    """A place along the outside of a wall that plans dimension: an end, an opening's centre, a wall's centre."""
+    """A place along the outside of a wall that plans dimension: an end, an opening's centre, a wall's centre.
+
+    Args:
+        name: Whose it is.
+        along: From the outside of the building at the wall's start.
+        place: Where that is on the face that is dimensioned.
+    """
 
     name: str
     along: Length
+    place: Place
 
 
 def drawn(plan: WallPlan) -> Outline | None:
@@ -103,7 +112,12 @@ def corners(plans: Sequence[WallPlan]) -> Iterator[Corner]:
                 yield Corner(meeting.other, plan.id, end, seen.at(along, middle))
 
 
-def stations(plan: WallPlan) -> tuple[Station, ...]:
+def dimensioned_side(seen: Outline) -> Literal[Line.LEFT, Line.RIGHT]:
+    """The side of a wall its dimensions are written on: the outside of an exterior wall, the left of any other."""
+    return Line.RIGHT if inside(seen) is Line.LEFT else Line.LEFT
+
+
+def stations(plan: WallPlan, seen: Outline) -> tuple[Station, ...]:
     """What a plan dimensions along one wall, in order from the outside of the building at its start.
 
     The first is the outside at the start, the last that at the end; between them are the centres of openings
@@ -111,11 +125,14 @@ def stations(plan: WallPlan) -> tuple[Station, ...]:
     """
     outside = [meeting.outside if (meeting := plan.meetings.at(end)) else 0 for end in End]
     between = [
-        *(Station(placed.id, placed.start.value + half(placed.rough.width.value)) for placed in plan.openings),
-        *(Station(at.other, plan.centre_of(at).value) for at in plan.meetings.intersections),
+        *((placed.id, placed.start.value + half(placed.rough.width.value)) for placed in plan.openings),
+        *((at.other, plan.centre_of(at).value) for at in plan.meetings.intersections),
     ]
-    shifted = [Station(one.name, one.along + outside[0]) for one in sorted(between, key=lambda one: one.along)]
-    return (Station("outside", 0), *shifted, Station("outside", plan.length + sum(outside)))
+    on_plate = [("outside", -outside[0]), *sorted(between, key=itemgetter(1)), ("outside", plan.length + outside[1])]
+    face = seen.left if dimensioned_side(seen) is Line.LEFT else seen.right
+    return tuple(
+        Station(name, along + outside[0], seen.at(along - _plate_start(plan), face)) for name, along in on_plate
+    )
 
 
 def clears(plan: WallPlan, others: Sequence[WallPlan]) -> Iterator[Clear]:
@@ -133,7 +150,8 @@ def clears(plan: WallPlan, others: Sequence[WallPlan]) -> Iterator[Clear]:
         distance, away = clear_between(mine, theirs)
         side = Line.RIGHT if away > 0 else Line.LEFT
         if low < high and distance > 0 and (side not in nearest or distance < nearest[side][0]):
-            nearest[side] = distance, theirs, (low + high) / 2
+            # A third of the way, where no other figure is likely to be.
+            nearest[side] = distance, theirs, (2 * low + high) / 3
     for side, (distance, theirs, along) in nearest.items():
         face = mine.left if side is Line.LEFT else mine.right
         reach = distance if side is Line.LEFT else -distance

@@ -157,6 +157,13 @@ def outline(wall: Wall, thickness: Length) -> Outline | None:
     return Outline(wall, thickness, (run.start.x, run.start.y), (east / length, north / length), left)
 
 
+def inside(drawn: Outline) -> Line | None:
+    """The inside of an exterior wall, whose points give its outside; a partition has two and no outside."""
+    if drawn.wall.kind is not WallKind.EXTERIOR:
+        return None
+    return Line.RIGHT if drawn.left == 0 else Line.LEFT
+
+
 def _range(values: Iterable[float]) -> tuple[float, float]:
     listed = list(values)
     return min(listed), max(listed)

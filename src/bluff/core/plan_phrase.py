@@ -6,7 +6,6 @@ A walk: lengths and turns, by the outside, the first length to the east::
     24' R 12' L 12' R 10-6 R 36' R close
     20' R45 6' R45 14' R close       a bay; a turn is square unless it says its degrees
     36' R 22-6 R 36' R 22-6 2x4      of another stud than 2x6
-    36' R 22-6 open                  two walls that do not come back to where they began
 
 A partition: its distance from a wall, and what it runs between::
 
@@ -17,8 +16,7 @@ A partition: its distance from a wall, and what it runs between::
 """
 
 import re
-from collections.abc import Iterable, Iterator
-from dataclasses import dataclass
+from collections.abc import Iterable, Iterator, Sequence
 from fractions import Fraction
 from itertools import pairwise
 from math import cos, hypot, radians, sin
@@ -27,7 +25,7 @@ from bluff.core.edit import AddOpening, AddWall, Edit, Several, bearing
 from bluff.core.errors import BluffError, PhraseError
 from bluff.core.job import Between, Job, Line, Point, Wall, WallKind
 from bluff.core.length import Length, format_feet, from_64ths, inches, parse_length
-from bluff.core.outline import REACH, Outline, Place, outline
+from bluff.core.outline import REACH, Outline, Place, inside, outline
 from bluff.core.phrase import WALL, next_wall_id, read_opening, read_wall
 
 WALK_EXAMPLE = "36' R 22-6 R 36' R close"
@@ -40,7 +38,6 @@ _APART: Length = inches("10'")
 
 _TURN = re.compile(r"\s+(?P<way>[RL])(?P<degrees>\d+(?:\.\d+)?)?(?=\s)", re.IGNORECASE)
 _STUD = re.compile(r"\s+(?P<stud>2\s*[x×]\s*\d+)\s*$", re.IGNORECASE)
-_OPEN = re.compile(r"\s+open\s*$", re.IGNORECASE)
 _COMPASS: dict[str, Place] = {"north": (0, 1), "east": (1, 0), "south": (0, -1), "west": (-1, 0)}
 _SIDES = "|".join(_COMPASS)
 _PARTITION = re.compile(
@@ -48,33 +45,6 @@ _PARTITION = re.compile(
     r"(?P<centre>\s+to\s+cent(?:re|er))?(?:\s+from\s+(?:the\s+)?(?P<first>\S+)\s+to\s+(?:the\s+)?(?P<second>\S+))?",
     re.IGNORECASE,
 )
-
-
-@dataclass(frozen=True, slots=True)
-class Walk:
-    """Walls walked one after the other.
-
-    Args:
-        walls: In the order they were walked.
-        east, north: How far from its beginning the walk ended.
-    """
-
-    walls: tuple[Wall, ...]
-    east: Length
-    north: Length
-
-    @property
-    def is_closed(self) -> bool:
-        return self.east == self.north == 0
-
-    @property
-    def gap(self) -> str:
-        """How far off it ended, in words.
-
-        >>> Walk((), inches(6), -inches(3)).gap
-        '0\\'-6" east and 0\\'-3" south'
-        """
-        return bearing(self.east, self.north)
 
 
 def read_line(text: str, job: Job, wall_id: str | None) -> Edit:
@@ -90,9 +60,9 @@ def read_line(text: str, job: Job, wall_id: str | None) -> Edit:
         EditError: It names a wall that is not there.
     """
     said = text.strip()
-    if _TURN.search(said) and "@" not in said:
-        walk = read_walk(said, job)
-        return Several(f"walk {len(walk.walls)} walls", tuple(AddWall(wall) for wall in walk.walls))
+    if _TURN.search(f"{said} ") and "@" not in said:
+        walls = read_walk(said, job)
+        return Several(f"walk {len(walls)} walls", tuple(AddWall(wall) for wall in walls))
     if re.search(rf"\s(off|({_SIDES})\s+of)\s", said, re.IGNORECASE):
         return AddWall(read_partition(said, job))
     if WALL.fullmatch(said) or ("@" not in said and wall_id is None):
@@ -104,19 +74,21 @@ def read_line(text: str, job: Job, wall_id: str | None) -> Edit:
     return AddOpening(read_opening(named["opening"] if named else said, job, job.wall(into)))
 
 
-def read_walk(text: str, job: Job) -> Walk:
+def read_walk(text: str, job: Job) -> tuple[Wall, ...]:
     """Understand a walk round the outside.
 
     Walking clockwise the outside is on the left, otherwise on the right; either way the points are the
-    outside. The outline is put at the plan's origin, or beside what lies there already.
+    outside. The outline is put at the plan's origin, or beside what lies there already. A walk that comes
+    back to within 1/16 of its beginning closes; one that does not is left as it is, and `walk_gap` says
+    how far off it ends.
 
     Raises:
-        PhraseError: It is not understood, or does not close and does not say so.
+        PhraseError: It is not understood, or is told to close and cannot.
     """
     said = text.strip()
     rest, stud = _without_stud(said, _USUAL_OUTSIDE)
-    is_open = bool(_OPEN.search(rest))
-    rest = _OPEN.sub("", rest)
+    # A turn with nothing after it yet: somebody is still typing.
+    rest = re.sub(r"\s+[RL](\d+(\.\d+)?)?$", "", rest, flags=re.IGNORECASE)
     pieces = _TURN.split(rest)
     places: list[Place] = [(0.0, 0.0)]
     heading = turned = Fraction(0)
@@ -127,16 +99,17 @@ def read_walk(text: str, job: Job) -> Walk:
         is_last = index + 3 > len(pieces)
         places.append(_step(places, heading, pieces[index].strip(), said, is_last=is_last))
     points = [Point(from_64ths(x), from_64ths(y)) for x, y in places]
-    end = points[-1]
-    if abs(end.x) <= REACH and abs(end.y) <= REACH:
-        points[-1] = end = points[0]
-    walk = Walk(_walls(points, stud, Line.LEFT if turned <= 0 else Line.RIGHT, job), end.x, end.y)
-    if not walk.is_closed and not is_open:
-        raise PhraseError(
-            f"It ends {walk.gap} of where it began; write “close” as the last length, or “open” at the end to leave "
-            "it so."
-        )
-    return walk
+    if max(abs(points[-1].x), abs(points[-1].y)) <= REACH:
+        points[-1] = points[0]
+    return _walls(points, stud, Line.LEFT if turned <= 0 else Line.RIGHT, job)
+
+
+def walk_gap(walls: Sequence[Wall]) -> str | None:
+    """How far from its beginning a walk ends, by the points of the compass; None when it closes."""
+    first, last = walls[0].run, walls[-1].run
+    if not isinstance(first, Between) or not isinstance(last, Between) or first.start == last.end:
+        return None
+    return bearing(last.end.x - first.start.x, last.end.y - first.start.y)
 
 
 def _step(places: list[Place], heading: Fraction, said: str, line: str, *, is_last: bool) -> Place:
@@ -239,7 +212,7 @@ def _named(name: str, outlines: list[Outline]) -> Outline:
 
 def _outward(drawn: Outline) -> Place:
     """Across an exterior wall to its outside, which is the face its points give."""
-    (east, north), sign = drawn.direction, 1 if drawn.left == 0 else -1
+    (east, north), sign = drawn.direction, -1 if inside(drawn) is Line.LEFT else 1
     return -north * sign, east * sign
 
 
@@ -258,7 +231,7 @@ def _side(base: Outline, said: str | None) -> int:
         return 1 if across > 0 else -1
     if base.wall.kind is not WallKind.EXTERIOR:
         raise PhraseError(f"Wall {base.wall.id} has two insides; say the side, like “8-0 north of {base.wall.id}”.")
-    return -1 if base.left == 0 else 1
+    return 1 if inside(base) is Line.LEFT else -1
 
 
 def _meets(base: Outline, across: float, other: Outline) -> float:

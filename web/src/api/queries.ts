@@ -1,5 +1,14 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { answered, type Bench, client, type Job, type JobSummary } from "./client";
+import {
+  answered,
+  type Bench,
+  client,
+  type Edit,
+  type Job,
+  type JobSummary,
+  type Plan,
+  type PlanPreview,
+} from "./client";
 
 export type End = "start" | "end";
 
@@ -19,6 +28,35 @@ export function useJob(job: string) {
   return useQuery({
     queryKey: jobKey(job),
     queryFn: () => answered<Job>(client.GET("/api/jobs/{job_id}", { params: { path: { job_id: job } } })),
+  });
+}
+
+/** The floor seen from above; the last one stays in view while the next is on its way. */
+export function usePlan(job: string, revision: number | undefined) {
+  return useQuery({
+    queryKey: ["plan", job, revision],
+    queryFn: () =>
+      answered<Plan>(client.GET("/api/jobs/{job_id}/plan", { params: { path: { job_id: job } } })),
+    enabled: revision !== undefined,
+    placeholderData: keepPreviousData,
+  });
+}
+
+/** The floor as an edit would leave it, while a hand is still at it. */
+export function usePlanPreview(job: string, revision: number, edit: Edit | null) {
+  return useQuery({
+    queryKey: ["plan-preview", job, revision, edit],
+    queryFn: () =>
+      answered<PlanPreview>(
+        client.POST("/api/jobs/{job_id}/plan/preview", {
+          params: { path: { job_id: job } },
+          body: { edit: edit as Edit },
+        }),
+      ),
+    enabled: edit !== null,
+    placeholderData: keepPreviousData,
+    gcTime: 10_000,
+    retry: false,
   });
 }
 

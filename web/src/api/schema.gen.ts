@@ -445,6 +445,8 @@ export interface components {
             edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["Several"];
             /** Says */
             says: string;
+            /** Warns */
+            warns?: string | null;
             /** Sums */
             sums: components["schemas"]["NamedSum"][];
             /** Findings */
@@ -1162,6 +1164,11 @@ export interface components {
         PlanStation: {
             /** Name */
             name: string;
+            /** At */
+            at: [
+                number,
+                number
+            ];
             /** Along */
             along: number;
             /**
@@ -1284,6 +1291,11 @@ export interface components {
             clears: components["schemas"]["PlanClear"][];
             /** Stations */
             stations: components["schemas"]["PlanStation"][];
+            /**
+             * Stations Side
+             * @enum {string}
+             */
+            stations_side: "left" | "right";
             findings: components["schemas"]["FindingCounts"];
         };
         /**

@@ -2,7 +2,7 @@ import { Box, Button, Flex, Input, Text } from "@chakra-ui/react";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { CornerDownLeft } from "lucide-react";
 import { type FormEvent, useEffect, useRef, useState } from "react";
-import { answered, client, type EditReading } from "../api/client";
+import { answered, client, type Edit, type EditReading } from "../api/client";
 import { Figure } from "../drawing/Figure";
 import { printer } from "../drawing/figures";
 import type { JobChange } from "./useJobChange";
@@ -20,6 +20,7 @@ export function PhraseLine({
   placeholder,
   hint,
   change,
+  onReading,
   onDone,
 }: {
   job: string;
@@ -31,6 +32,8 @@ export function PhraseLine({
   /** What else could be typed, shown while nothing is. */
   hint?: string;
   change: JobChange;
+  /** What was understood so far, null while nothing is. */
+  onReading?: (edit: Edit | null) => void;
   onDone?: (reading: EditReading) => void;
 }) {
   const [text, setText] = useState("");
@@ -44,15 +47,20 @@ export function PhraseLine({
     placeholderData: keepPreviousData,
   });
 
+  const understood = said !== "" && !reading.error && !reading.isPlaceholderData ? reading.data?.edit : null;
+  useEffect(() => {
+    if (understood !== undefined) onReading?.(understood);
+  }, [understood, onReading]);
+
   async function submit(event: FormEvent) {
     event.preventDefault();
     if (!text.trim()) return;
     // What was typed last may not have been understood yet: ask for exactly that.
-    const understood = await answered<EditReading>(understand(job, text.trim(), wall)).catch(() => null);
-    if (!understood) return;
-    change.make(understood.edit, () => {
+    const latest = await answered<EditReading>(understand(job, text.trim(), wall)).catch(() => null);
+    if (!latest) return;
+    change.make(latest.edit, () => {
       setText("");
-      onDone?.(understood);
+      onDone?.(latest);
       field.current?.focus();
     });
   }
@@ -73,7 +81,7 @@ export function PhraseLine({
       <Input
         ref={field}
         size="md"
-        w={{ base: "auto", md: "300px" }}
+        w={{ base: "auto", md: "380px" }}
         flex={{ base: "1 1 200px", md: "none" }}
         aria-label={label}
         placeholder={placeholder}
@@ -115,6 +123,11 @@ function Understood({ reading, error }: { reading: EditReading | undefined; erro
           {name} <Figure text={print(value)} color="ink" fontSize="18px" fontWeight="700" />
         </Text>
       ))}
+      {reading.warns && (
+        <Text color="crayon" fontSize="14px" fontWeight="700">
+          {reading.warns}
+        </Text>
+      )}
       {worst && (
         <Text color="crayon" fontSize="14px">
           {worst.text}

@@ -43,7 +43,7 @@ export function StagePole() {
         Bluff
       </Text>
       <Stage name="Jobs" to="/" isHere={!job} />
-      {job && <BenchStage job={job} />}
+      {job && <JobStages job={job} />}
       <Flex
         direction={{ base: "row", md: "column" }}
         align={{ base: "center", md: "start" }}
@@ -71,7 +71,8 @@ export function StagePole() {
   );
 }
 
-function BenchStage({ job }: { job: string }) {
+function JobStages({ job }: { job: string }) {
+  const here = useMatch("/jobs/:job/:stage/*")?.params.stage;
   const { data } = useJob(job);
   const open = data?.walls.reduce(
     (sum, { findings }) => ({
@@ -81,7 +82,12 @@ function BenchStage({ job }: { job: string }) {
     }),
     { error: 0, warning: 0, info: 0 } satisfies FindingCounts,
   );
-  return <Stage name="Bench" to={`/jobs/${job}/bench`} isHere={true} {...(open ? { open } : {})} />;
+  return (
+    <>
+      <Stage name="Plan" to={`/jobs/${job}/plan`} isHere={here === "plan"} />
+      <Stage name="Bench" to={`/jobs/${job}/bench`} isHere={here === "bench"} {...(open ? { open } : {})} />
+    </>
+  );
 }
 
 function Stage({

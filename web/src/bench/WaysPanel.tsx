@@ -7,8 +7,8 @@ import { Field, FieldGroup } from "../app/Field";
 import { SelectField } from "../app/SelectField";
 import { TextField } from "../app/TextField";
 import type { JobChange } from "../app/useJobChange";
+import { WallFields } from "../app/WallFields";
 import { HeaderFields } from "./HeaderFields";
-import { WallFields } from "./WallFields";
 import { type Scope, setWays } from "./ways";
 
 const ENDS = [
@@ -88,7 +88,13 @@ export function WaysPanel({ job, bench, change }: { job: Job; bench: Bench; chan
         <ScopeButton name={`Wall ${bench.wall.id}`} isOn={scope === "wall"} onPick={() => setScope("wall")} />
         <ScopeButton name="Whole job" isOn={scope === "job"} onPick={() => setScope("job")} />
       </Flex>
-      {scope === "wall" && <WallFields bench={bench} change={change} />}
+      {scope === "wall" && (
+        <WallFields
+          wall={bench.entered}
+          change={change}
+          onRenamed={(id) => navigate(`/jobs/${job.id}/bench/${encodeURIComponent(id)}`)}
+        />
+      )}
       <FieldGroup name="Layout">
         {length("On centre", "spacing")}
         <Field label="Layout from" {...back("datum")}>

@@ -5,7 +5,8 @@ import { headerOfKind, setWays } from "./ways";
 
 const WALL: Wall = { id: "A", stud: "2x4", length: "10'", sills: 2 };
 const JOB = {
-  job: { standard: { spacing: "16" }, openings: [{ id: "W1" }, { id: "D1" }] },
+  job: { standard: { spacing: "16" } },
+  next: { wall: "B", window: "W2", doorway: "D2" },
 } as unknown as Job;
 
 describe("positions", () => {

@@ -17,13 +17,9 @@ export function newOpening(job: Job, wall: string): Opening {
   return { id: freeMark(job, "window"), wall, kind: "window", unit: "3-0 x 4-0", at: "centred" };
 }
 
-/** W1, W2 … for windows, D1, D2 … for everything people walk through. */
+/** The first mark nobody has for an opening of that kind. */
 export function freeMark(job: Job, kind: Kind): string {
-  const taken = new Set(job.job.openings?.map(({ id }) => id));
-  const letter = kind === "window" ? "W" : "D";
-  let number = 1;
-  while (taken.has(`${letter}${number}`)) number += 1;
-  return `${letter}${number}`;
+  return kind === "window" ? job.next.window : job.next.doorway;
 }
 
 /** A position as the form shows it: to what of the opening, how far, from where. */

@@ -37,7 +37,7 @@ export function JobRow({ job }: { job: JobSummary }) {
     <Flex as="li" align="center" gap="5" py="3" px="2" borderBottomWidth="1px" _hover={{ bg: "bench" }}>
       <Box flex="1" minW="0">
         <JobLink
-          to={`/jobs/${job.id}/bench`}
+          to={`/jobs/${job.id}/plan`}
           fontFamily="heading"
           fontSize="22px"
           fontWeight="700"

@@ -19,7 +19,7 @@ export function JobsScreen() {
 
   function opened(job: Job) {
     void queries.invalidateQueries({ queryKey: ["jobs"] });
-    navigate(`/jobs/${job.id}/bench`);
+    navigate(`/jobs/${job.id}/plan`);
   }
   const start = useMutation({
     mutationFn: (name: string) => answered<Job>(client.POST("/api/jobs", { body: { name } })),

@@ -1,9 +1,8 @@
-import { useNavigate, useParams } from "react-router";
-import type { Bench, Wall } from "../api/client";
-import { Field, FieldGroup } from "../app/Field";
-import { SelectField } from "../app/SelectField";
-import { TextField } from "../app/TextField";
-import type { JobChange } from "../app/useJobChange";
+import type { Wall } from "../api/client";
+import { Field, FieldGroup } from "./Field";
+import { SelectField } from "./SelectField";
+import { TextField } from "./TextField";
+import type { JobChange } from "./useJobChange";
 
 const STUDS = ["2x4", "2x6", "2x8", "2x10", "2x12"].map((value) => ({ value, label: value }));
 const KINDS = [
@@ -18,22 +17,22 @@ const BEARING = [
 ] as const;
 
 /** What the plan says of the wall itself. */
-export function WallFields({ bench, change }: { bench: Bench; change: JobChange }) {
-  const { job = "" } = useParams();
-  const navigate = useNavigate();
-  const wall = bench.entered;
-
+export function WallFields({
+  wall,
+  change,
+  onRenamed,
+}: {
+  wall: Wall;
+  change: JobChange;
+  onRenamed: (id: string) => void;
+}) {
   function make(changes: Partial<Wall>, done?: () => void) {
     change.make({ edit: "change-wall", id: wall.id, wall: { ...wall, ...changes } }, done);
   }
   return (
     <FieldGroup name="Wall">
       <Field label="Mark">
-        <TextField
-          label="Mark"
-          value={wall.id}
-          onEnter={(id) => make({ id }, () => navigate(`/jobs/${job}/bench/${encodeURIComponent(id)}`))}
-        />
+        <TextField label="Mark" value={wall.id} onEnter={(id) => make({ id }, () => onRenamed(id))} />
       </Field>
       {wall.length != null && (
         <Field label="Length">

@@ -1,0 +1,207 @@
+"""The plan as its user drives it: typed, pressed, dragged."""
+
+import re
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import expect
+
+EXAMPLE = Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json"
+OUTSIDE = "36' R 22-6 R 36' R close"
+
+
+@pytest.fixture
+def empty(page):
+    """A new job, open on an empty plan."""
+    page.get_by_label("Name of a new job").fill("Ferry shelter")
+    page.get_by_role("button", name="Start").click()
+    expect(page.get_by_text("Nothing in the plan yet")).to_be_visible()
+    return page
+
+
+@pytest.fixture
+def shelter(page):
+    """The demo job, open on its plan."""
+    page.get_by_label("Job file").set_input_files(EXAMPLE)
+    expect(wall(page, "H")).to_be_visible()
+    return page
+
+
+def type_in(page, text):
+    field = page.get_by_label("Type what the plan says")
+    field.fill(text)
+    field.press("Enter")
+    expect(field).to_have_value("")
+
+
+def wall(page, id_):
+    return page.locator(f"[data-wall={id_}] > polygon")
+
+
+def select(page, id_):
+    page.get_by_role("button", name=f"Select wall {id_}", exact=True).click()
+    return page.get_by_role("region", name="Selected wall")
+
+
+def enter(page, label, text):
+    field = page.get_by_label(label, exact=True)
+    field.fill(text)
+    field.press("Enter")
+
+
+def centre(locator):
+    box = locator.bounding_box()
+    return box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+
+
+def drag(page, locator, east, south):
+    x, y = centre(locator)
+    page.mouse.move(x, y)
+    page.mouse.down()
+    page.mouse.move(x + east / 2, y + south / 2)
+    page.mouse.move(x + east, y + south, steps=4)
+
+
+def test_the_demos_outside_is_entered_by_typing_alone(empty):
+    page = empty
+    field = page.get_by_label("Type what the plan says")
+    field.fill("36' R 22-6 R 35' R 22-6")
+    expect(page.get_by_text("Ends 1'-0\" east of where it began.")).to_be_visible()
+    expect(wall(page, "D")).to_be_visible()  # pencilled in while it is typed
+    type_in(page, OUTSIDE)
+    for text in (
+        "21' off west outside to centre",
+        "10-0 off south outside from E to B",
+        "29' off west outside to centre",
+    ):
+        type_in(page, text)
+    rows = page.get_by_role("list", name="Walls of the job").get_by_role("listitem")
+    expect(rows).to_have_count(7)
+    assert [re.sub(r"\s+", " ", text).split(" 2x")[0] for text in rows.all_inner_texts()][:4] == [
+        "A 36'-0\"",
+        "B 22'-6\"",
+        "C 36'-0\"",
+        "D 22'-6\"",
+    ]
+    card = select(page, "B")
+    expect(card).to_contain_text("plate 21'-7\"")
+    expect(card).to_contain_text("butts into A")
+    # And an opening, into the wall that is selected.
+    type_in(page, "3-0x4-0 @ 6-0")
+    expect(page.locator("[data-opening=W1]")).to_be_visible()
+
+
+def test_what_cannot_be_understood_says_why_and_stays(empty):
+    type_in(empty, OUTSIDE)
+    field = empty.get_by_label("Type what the plan says")
+    field.fill("12-4 off Z")
+    expect(empty.get_by_text("There is no wall Z in the plan")).to_be_visible()
+    field.press("Enter")
+    expect(field).to_have_value("12-4 off Z")
+
+
+def test_a_wall_is_dragged_with_its_figures_and_put_back(shelter):
+    page = shelter
+    select(page, "E")
+    expect(page.get_by_label("Clear to D", exact=True)).to_have_value("20'-4 3/4\"")
+    drag(page, wall(page, "E"), 40, 25)
+    expect(page.get_by_role("status").filter(has_text="Move wall E")).to_contain_text("east")
+    page.mouse.up()
+    expect(page.get_by_label("Clear to D", exact=True)).not_to_have_value("20'-4 3/4\"")
+    page.get_by_role("button", name="Undo").click()
+    expect(page.get_by_label("Clear to D", exact=True)).to_have_value("20'-4 3/4\"")
+
+
+def test_an_exact_figure_is_typed_over(shelter):
+    page = shelter
+    select(page, "E")
+    enter(page, "Clear to D", "20-0")
+    expect(page.get_by_label("Clear to D", exact=True)).to_have_value("20'-0\"")
+    expect(page.get_by_label("Start, east", exact=True)).to_have_value("20'-7 1/4\"")
+    # What ended against it has followed.
+    card = select(page, "F")
+    expect(card).to_contain_text("15'-4 3/4\"")
+    enter(page, "End, east", "nowhere")
+    expect(page.get_by_role("status").filter(has_text="“nowhere” is not a length")).to_be_visible()
+
+
+def test_walls_are_nudged_selected_together_and_removed(shelter):
+    page = shelter
+    select(page, "G")
+    page.get_by_role("application", name="Plan").press("ArrowRight")
+    expect(page.get_by_label("Start, east", exact=True)).to_have_value("29'-1\"")
+    page.get_by_role("application", name="Plan").press("Shift+ArrowLeft")
+    expect(page.get_by_label("Start, east", exact=True)).to_have_value("28'-1\"")
+    page.get_by_role("button", name="Select wall H", exact=True).click(modifiers=["Shift"])
+    expect(page.get_by_role("region", name="Selected walls")).to_contain_text("2 walls")
+    page.get_by_role("button", name="Remove them").click()
+    expect(wall(page, "G")).to_have_count(0)
+    expect(page.get_by_role("button", name="Undo")).to_have_attribute("title", "Undo: remove 2 walls")
+    page.get_by_role("button", name="Undo").click()
+    expect(wall(page, "G")).to_be_visible()
+
+
+def test_a_corner_is_turned_round(shelter):
+    page = shelter
+    card = select(page, "B")
+    expect(card).to_contain_text("butts into A")
+    card.get_by_role("button", name="Run through").first.click()
+    expect(card).to_contain_text("runs past A")
+    page.locator("[data-corner] circle").first.click(force=True)
+    expect(card).to_contain_text("butts into A")
+
+
+def test_a_wall_is_split_and_joined(shelter):
+    page = shelter
+    select(page, "D")
+    enter(page, "Split at, from its start", "6-0")
+    page.get_by_role("button", name="Split off I").click()
+    card = select(page, "I")
+    expect(card).to_contain_text("16'-6\"")
+    select(page, "D").get_by_role("button", name="Join with I").click()
+    expect(wall(page, "I")).to_have_count(0)
+    expect(select(page, "D")).to_contain_text("22'-6\"")
+
+
+def test_the_plan_is_mirrored(shelter):
+    page = shelter
+    before = centre(wall(page, "E"))
+    page.get_by_role("button", name="East–west").click()
+    expect(page.get_by_role("button", name="Undo")).to_have_attribute("title", "Undo: mirror the plan east-west")
+    page.wait_for_function(
+        "x => Math.abs(document.querySelector('[data-wall=E] > polygon').getBoundingClientRect().x - x) > 40",
+        arg=before[0],
+    )
+
+
+def test_an_opening_is_moved_and_copied_from_the_plan(shelter):
+    page = shelter
+    page.locator("[data-opening=W1]").click(force=True)
+    card = page.get_by_role("region", name="Selected opening")
+    expect(card).to_contain_text("3-6 x 4-6")
+    enter(page, "Move by", "1-0")
+    expect(page.get_by_role("button", name="Undo")).to_have_attribute("title", "Undo: move W1 12 toward the end")
+    card.get_by_label("Copy into wall").select_option("D")
+    enter(page, "Centre of the copy", "4-0")
+    card.get_by_role("button", name="Copy", exact=True).click()
+    expect(page.locator("[data-wall=D] [data-opening=W8]")).to_be_visible()
+    expect(card).to_contain_text("W8")
+
+
+def test_order_and_packs_are_listed(shelter):
+    page = shelter
+    page.get_by_role("tab", name="Order").click()
+    steps = page.get_by_role("list", name="Framing order").get_by_role("listitem")
+    expect(steps).to_have_count(8)
+    expect(steps.first).to_contain_text("raised toward the north")
+    expect(steps.nth(6)).to_contain_text("carry it in")
+    page.get_by_role("tab", name="Packs").click()
+    expect(page.get_by_role("region", name="Corners")).to_contain_text("A start, A end, C start, C end")
+
+
+def test_the_plan_leads_to_the_bench_and_back(shelter):
+    page = shelter
+    select(page, "F").get_by_role("button", name="Bench").click()
+    expect(page.locator('[data-member="F/D5/header"]')).to_be_visible()
+    page.get_by_role("link", name="Plan").click()
+    expect(wall(page, "F")).to_be_visible()

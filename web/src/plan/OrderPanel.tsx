@@ -1,0 +1,63 @@
+import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import type { Plan } from "../api/client";
+import { Figure } from "../drawing/Figure";
+import { printer } from "../drawing/figures";
+import type { Select } from "./selection";
+
+/** In which order the walls are framed and stood, how each is raised and by how many. */
+export function OrderPanel({ plan, onSelect }: { plan: Plan; onSelect: (action: Select) => void }) {
+  const print = printer(plan.feet);
+  return (
+    <Box pb="4">
+      <Box as="ol" listStyleType="none" aria-label="Framing order">
+        {plan.order.map((step, index) => (
+          <Flex as="li" key={step.wall} gap="3" px="4" py="2" borderBottomWidth="1px" align="start">
+            <Figure text={String(index + 1)} fontSize="18px" color="faint" minW="20px" textAlign="end" />
+            <Box flex="1" minW="0" fontSize="14px">
+              <Flex align="baseline" gap="2">
+                <Button
+                  variant="plain"
+                  h="24px"
+                  px="1"
+                  ms="-1"
+                  onClick={() => onSelect({ type: "wall", id: step.wall, isMore: false })}
+                >
+                  <Text as="span" fontFamily="heading" fontWeight="800" fontSize="19px">
+                    {step.wall}
+                  </Text>
+                </Button>
+                <Box flex="1" />
+                <Figure text={String(step.hands)} fontSize="18px" fontWeight="700" />
+                <Text color="faint">hands,</Text>
+                <Figure text={String(step.pounds)} fontSize="18px" fontWeight="700" />
+                <Text color="faint">lb</Text>
+              </Flex>
+              <Text color="faint">
+                {step.after.length > 0 ? `after ${step.after.join(" and ")}` : "needs nothing before it"}
+                {step.raised_toward &&
+                  `; framed on its ${step.built_on}, raised toward the ${step.raised_toward}`}
+              </Text>
+              {step.is_tight && step.room !== null && (
+                <Text color="warn">
+                  Only {print(step.room)} of floor there: frame it elsewhere and carry it in.
+                </Text>
+              )}
+              {step.needs_help && (
+                <Text color="warn">Too heavy for hands alone: wall jacks or a machine, or sections.</Text>
+              )}
+              {step.waits_in_ring && (
+                <Text color="crayon">
+                  It waits for walls that wait for it: stand it first and leave that end loose.
+                </Text>
+              )}
+            </Box>
+          </Flex>
+        ))}
+      </Box>
+      <Text px="4" pt="2" fontSize="13px" color="faint">
+        {plan.pounds.toLocaleString("en")} lb of framing in all, without sheets. Walls fall: brace each before
+        the next is lifted, and nobody stands in its way.
+      </Text>
+    </Box>
+  );
+}

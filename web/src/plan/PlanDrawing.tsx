@@ -1,0 +1,242 @@
+import { Box, Button, Flex } from "@chakra-ui/react";
+import { Maximize, Minus, Plus } from "lucide-react";
+import { type KeyboardEvent, useEffect, useRef, useState } from "react";
+import type { Edit, Plan, PlanWall } from "../api/client";
+import { colour } from "../app/theme";
+import { printer } from "../drawing/figures";
+import { useBoxSize } from "../drawing/useBoxSize";
+import { Hatches } from "../drawing/wood";
+import {
+  CallOut,
+  CornerMark,
+  DimensionLine,
+  Dimensions,
+  HookMark,
+  OpeningShape,
+  WallLetter,
+  WallShape,
+} from "./PlanShapes";
+import type { Select, Selection } from "./selection";
+import { type Box as Drawn, usePlanHand } from "./usePlanHand";
+import { toScreen, type View, wholeOf, zoom } from "./view";
+
+/** The floor seen from above, to scale, north up. */
+export function PlanDrawing({
+  plan,
+  pencilled,
+  selection,
+  areDimensionsShown,
+  isDragging,
+  onSelect,
+  onDrag,
+  onDrop,
+  onTurn,
+  onKey,
+}: {
+  plan: Plan;
+  /** Walls that are only typed so far. */
+  pencilled: ReadonlySet<string>;
+  selection: Selection;
+  areDimensionsShown: boolean;
+  isDragging: boolean;
+  onSelect: (action: Select) => void;
+  onDrag: (edit: Edit) => void;
+  onDrop: () => void;
+  onTurn: (edit: Edit) => void;
+  onKey: (event: KeyboardEvent) => void;
+}) {
+  const frame = useRef<HTMLDivElement>(null);
+  const svg = useRef<SVGSVGElement>(null);
+  const size = useBoxSize(frame);
+  const [chosen, setView] = useState<View | null>(null);
+  const [box, setBox] = useState<Drawn | null>(null);
+  // Until somebody moves it, the view follows the plan and the window.
+  const view = chosen ?? wholeOf(plan.bounds ?? [0, 0, 240, 240], size);
+  const hand = usePlanHand({
+    plan,
+    view,
+    selection,
+    onView: setView,
+    onSelect,
+    onBox: setBox,
+    onDrag,
+    onDrop,
+    onTurn,
+  });
+  const zoomBy = (by: number) => setView(zoom(view, by, [size.width / 2, size.height / 2]));
+  const latest = useRef(view);
+  latest.current = view;
+
+  // React listens to wheels passively, and a page must not scroll while its plan zooms.
+  useEffect(() => {
+    const drawing = svg.current;
+    function onWheel(event: WheelEvent) {
+      event.preventDefault();
+      const frame = (event.currentTarget as Element).getBoundingClientRect();
+      const at = [event.clientX - frame.left, event.clientY - frame.top] as const;
+      setView(zoom(latest.current, Math.exp(-event.deltaY / 600), at));
+    }
+    drawing?.addEventListener("wheel", onWheel, { passive: false });
+    return () => drawing?.removeEventListener("wheel", onWheel);
+  }, []);
+
+  return (
+    <Box ref={frame} position="relative" flex="1" minH="0" minW="0" overflow="hidden">
+      <Box
+        asChild
+        display="block"
+        cursor={isDragging ? "grabbing" : "default"}
+        _focusVisible={{ outline: "2px solid", outlineColor: "chalk", outlineOffset: "-2px" }}
+      >
+        <svg
+          ref={svg}
+          role="application"
+          aria-label="Plan"
+          // biome-ignore lint/a11y/noNoninteractiveTabindex: an application takes keys
+          tabIndex={0}
+          width={size.width}
+          height={size.height}
+          style={{ touchAction: "none" }}
+          onKeyDown={onKey}
+          {...hand}
+        >
+          <Hatches />
+          <Walls
+            plan={plan}
+            pencilled={pencilled}
+            view={view}
+            selection={selection}
+            areDimensionsShown={areDimensionsShown}
+            isDragging={isDragging}
+          />
+          {box && (
+            <rect
+              x={Math.min(box.from[0], box.to[0])}
+              y={Math.min(box.from[1], box.to[1])}
+              width={Math.abs(box.to[0] - box.from[0])}
+              height={Math.abs(box.to[1] - box.from[1])}
+              fill="none"
+              stroke={colour("chalk")}
+              strokeWidth={2}
+              strokeDasharray="6 4"
+            />
+          )}
+        </svg>
+      </Box>
+      <Flex position="absolute" top="2" insetEnd="2" direction="column" gap="1">
+        <Button variant="plain" aria-label="Nearer" title="Nearer" onClick={() => zoomBy(1.4)}>
+          <Plus />
+        </Button>
+        <Button variant="plain" aria-label="Farther" title="Farther" onClick={() => zoomBy(1 / 1.4)}>
+          <Minus />
+        </Button>
+        <Button
+          variant="plain"
+          aria-label="The whole plan"
+          title="The whole plan"
+          onClick={() => setView(null)}
+        >
+          <Maximize />
+        </Button>
+      </Flex>
+    </Box>
+  );
+}
+
+/** Everything of the plan, what must be read on top of what it is written on. */
+function Walls({
+  plan,
+  pencilled,
+  view,
+  selection,
+  areDimensionsShown,
+  isDragging,
+}: {
+  plan: Plan;
+  pencilled: ReadonlySet<string>;
+  view: View;
+  selection: Selection;
+  areDimensionsShown: boolean;
+  isDragging: boolean;
+}) {
+  const print = printer(plan.feet);
+  const selected = new Set(selection.walls);
+  const [only] = selection.walls.length === 1 ? plan.walls.filter(({ id }) => selected.has(id)) : [];
+  // What is selected is drawn last, so that its outline is not covered by its neighbours.
+  const inOrder = [...plan.walls].sort(
+    (one, other) => Number(selected.has(one.id)) - Number(selected.has(other.id)),
+  );
+  return (
+    <>
+      {inOrder.map((wall) => (
+        <g key={wall.id} data-wall={wall.id} cursor="pointer" opacity={pencilled.has(wall.id) ? 0.55 : 1}>
+          <WallShape
+            wall={wall}
+            view={view}
+            isSelected={selected.has(wall.id)}
+            isWrong={wall.findings.error > 0}
+          />
+          {wall.openings.map((opening) => (
+            <g key={opening.id} data-opening={opening.id}>
+              <OpeningShape opening={opening} view={view} isSelected={opening.id === selection.opening} />
+            </g>
+          ))}
+        </g>
+      ))}
+      {plan.walls
+        .filter((wall) => areDimensionsShown && (wall.entered.kind === "exterior" || wall === only))
+        .map((wall) => (
+          <Dimensions key={wall.id} wall={wall} view={view} print={print} />
+        ))}
+      {only && !areDimensionsShown && <Dimensions wall={only} view={view} print={print} />}
+      {plan.walls.map((wall) =>
+        wall.openings.map((opening) => (
+          <CallOut key={opening.id} opening={opening} wall={wall} view={view} />
+        )),
+      )}
+      {plan.walls.map((wall) => (
+        <WallLetter key={wall.id} wall={wall} view={view} isSelected={selected.has(wall.id)} />
+      ))}
+      {plan.walls
+        .filter(({ id }) => selected.has(id))
+        .map((wall) => (
+          <SelectedMarks key={wall.id} wall={wall} view={view} print={print} isOnly={wall === only} />
+        ))}
+      {!isDragging &&
+        plan.corners.map((corner, index) =>
+          selected.has(corner.through) || selected.has(corner.butt) ? (
+            <g key={`${corner.through} ${corner.butt}`} data-corner={index} cursor="pointer">
+              <CornerMark corner={corner} view={view} />
+            </g>
+          ) : null,
+        )}
+    </>
+  );
+}
+
+function SelectedMarks({
+  wall,
+  view,
+  print,
+  isOnly,
+}: {
+  wall: PlanWall;
+  view: View;
+  print: (inches: number) => string;
+  isOnly: boolean;
+}) {
+  return (
+    <g aria-hidden>
+      <HookMark wall={wall} view={view} />
+      {isOnly &&
+        wall.clears.map((clear) => (
+          <DimensionLine
+            key={clear.side}
+            from={toScreen(view, clear.start)}
+            to={toScreen(view, clear.end)}
+            text={print(clear.distance)}
+          />
+        ))}
+    </g>
+  );
+}

@@ -1,0 +1,241 @@
+import { Box, Button, Flex, Tabs, Text } from "@chakra-ui/react";
+import { FlipHorizontal, FlipVertical, Ruler } from "lucide-react";
+import { type KeyboardEvent, useReducer, useState } from "react";
+import { useNavigate, useParams } from "react-router";
+import type { Edit, Job, Plan } from "../api/client";
+import { useJob, usePlan, usePlanPreview } from "../api/queries";
+import { Empty } from "../app/Empty";
+import { JobBar } from "../app/JobBar";
+import { Loading } from "../app/Loading";
+import { PhraseLine } from "../app/PhraseLine";
+import { type JobChange, useJobChange } from "../app/useJobChange";
+import { useUndoKeys } from "../app/useUndoKeys";
+import { OrderPanel } from "./OrderPanel";
+import { PacksPanel } from "./PacksPanel";
+import { PlanDrawing } from "./PlanDrawing";
+import { removal } from "./removal";
+import { SelectionCard } from "./SelectionCard";
+import { NOTHING, type Selection, select } from "./selection";
+import { WallsPanel } from "./WallsPanel";
+
+/** The plan: a floor of walls, seen from above. */
+export function PlanScreen() {
+  const { job: jobId = "" } = useParams();
+  const job = useJob(jobId);
+  const plan = usePlan(jobId, job.data?.revision);
+  const change = useJobChange(jobId);
+  useUndoKeys(change);
+
+  const error = job.error ?? plan.error;
+  if (!job.data || !plan.data) {
+    if (error) return <Empty title="This plan could not be opened">{error.message}</Empty>;
+    return <Loading what="Opening the plan" />;
+  }
+  return <Floor key={jobId} job={job.data} plan={plan.data} change={change} />;
+}
+
+function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange }) {
+  const [chosen, act] = useReducer(select, NOTHING);
+  const selection = standing(chosen, plan);
+  const [areDimensionsShown, showDimensions] = useState(true);
+  const [tab, setTab] = useState("walls");
+  const hand = useDraft(job, plan, change);
+  const navigate = useNavigate();
+  const openBench = (wall: string) => navigate(`/jobs/${job.id}/bench/${encodeURIComponent(wall)}`);
+
+  function onKey(event: KeyboardEvent) {
+    const edit = keyEdit(event, selection);
+    if (edit) change.make(edit);
+    else if (event.key === "Escape") act({ type: "nothing" });
+    else if (event.key === "Enter" && selection.walls[0]) openBench(selection.walls[0]);
+    else return;
+    event.preventDefault();
+  }
+
+  return (
+    <>
+      <JobBar job={job} change={change}>
+        <Flex flex="1" gap="1" align="center" minW="0">
+          <Button
+            variant={areDimensionsShown ? "solid" : "outline"}
+            aria-pressed={areDimensionsShown}
+            onClick={() => showDimensions(!areDimensionsShown)}
+          >
+            <Ruler /> Dimensions
+          </Button>
+          <Button
+            variant="plain"
+            title="Turn the plan over, east to west"
+            onClick={() => change.make({ edit: "mirror-job", across: "east-west" })}
+          >
+            <FlipHorizontal /> East–west
+          </Button>
+          <Button
+            variant="plain"
+            title="Turn the plan over, north to south"
+            onClick={() => change.make({ edit: "mirror-job", across: "north-south" })}
+          >
+            <FlipVertical /> North–south
+          </Button>
+        </Flex>
+      </JobBar>
+      <PhraseLine
+        job={job.id}
+        revision={job.revision}
+        wall={selection.walls.length === 1 ? (selection.walls[0] ?? null) : null}
+        label="Type what the plan says"
+        {...(job.walls.length === 0 ? TYPE_THE_OUTSIDE : TYPE_ON)}
+        change={change}
+        onReading={hand.type}
+        onDone={({ edit }) => {
+          if (edit.edit === "add-wall") act({ type: "wall", id: edit.wall.id, isMore: false });
+        }}
+      />
+      <Flex flex="1" minH="0" direction={{ base: "column", lg: "row" }}>
+        <Box position="relative" flex="1" minW="0" minH={{ base: "480px", lg: "0" }} display="flex">
+          <PlanDrawing
+            plan={hand.shown}
+            pencilled={hand.pencilled}
+            selection={selection}
+            areDimensionsShown={areDimensionsShown}
+            isDragging={hand.isDragging}
+            onSelect={act}
+            onDrag={hand.drag}
+            onDrop={hand.drop}
+            onTurn={change.make}
+            onKey={onKey}
+          />
+          {hand.says && (
+            <Text
+              role="status"
+              position="absolute"
+              top="3"
+              insetStart="4"
+              px="3"
+              py="1"
+              bg="chalkWash"
+              fontFamily="heading"
+              fontWeight="700"
+              fontSize="20px"
+            >
+              {hand.says}
+            </Text>
+          )}
+          {hand.shown.walls.length === 0 && <NothingDrawn plan={plan} />}
+        </Box>
+        <Flex
+          as="aside"
+          direction="column"
+          w={{ lg: "336px" }}
+          flexShrink="0"
+          minH="0"
+          bg="bench"
+          borderStartWidth="1px"
+        >
+          <SelectionCard
+            job={job}
+            plan={plan}
+            selection={selection}
+            change={change}
+            onSelect={act}
+            onOpen={openBench}
+          />
+          <Tabs.Root value={tab} onValueChange={({ value }) => setTab(value)} lazyMount unmountOnExit>
+            <Tabs.List>
+              <Tabs.Trigger value="walls">Walls</Tabs.Trigger>
+              <Tabs.Trigger value="order">Order</Tabs.Trigger>
+              <Tabs.Trigger value="packs">Packs</Tabs.Trigger>
+            </Tabs.List>
+            <Tabs.Content value="walls">
+              <WallsPanel job={job} plan={plan} selection={selection} onSelect={act} onOpen={openBench} />
+            </Tabs.Content>
+            <Tabs.Content value="order">
+              <OrderPanel plan={plan} onSelect={act} />
+            </Tabs.Content>
+            <Tabs.Content value="packs">
+              <PacksPanel plan={plan} />
+            </Tabs.Content>
+          </Tabs.Root>
+        </Flex>
+      </Flex>
+    </>
+  );
+}
+
+const TYPE_THE_OUTSIDE = {
+  placeholder: "36' R 22-6 R 36' R close",
+  hint: "Walk round the outside: lengths, and R or L for the turns; R45 for a bay; 2x4 at the end for other studs",
+};
+const TYPE_ON = {
+  placeholder: "12-4 off east from A to C",
+  hint: "A partition off a wall, 8-0 north of F; an opening, 3-6x4-6 @ 9-3 in A; a walk round another outline",
+};
+
+function NothingDrawn({ plan }: { plan: Plan }) {
+  return (
+    <Box position="absolute" inset="0" pointerEvents="none">
+      <Empty title="Nothing in the plan yet">
+        <Text>
+          Walk round the outside in the line above: lengths and turns, like 36&apos; R 22-6 R 36&apos; R
+          close. Then put partitions off the walls that stand.
+        </Text>
+        {plan.alone.length > 0 && (
+          <Text>The walls of this job lie on no plan; they are on the bench, each on its own.</Text>
+        )}
+      </Empty>
+    </Box>
+  );
+}
+
+/** The floor as it would be while a hand or a typed line is at it, and until the server has made it so. */
+function useDraft(job: Job, plan: Plan, change: JobChange) {
+  const [dragged, setDragged] = useState<Edit | null>(null);
+  const [typed, setTyped] = useState<Edit | null>(null);
+  const [dropped, setDropped] = useState<Plan | null>(null);
+  const draft = dragged ?? typed;
+  const preview = usePlanPreview(job.id, job.revision, draft);
+  const seen = draft && !preview.error ? preview.data : undefined;
+  // What was dropped stays in sight until the plan is of a later revision.
+  const shown = seen?.plan ?? (dropped && dropped.revision === plan.revision ? dropped : plan);
+  return {
+    shown,
+    pencilled: new Set(
+      shown.walls.map(({ id }) => id).filter((id) => !plan.walls.some((wall) => wall.id === id)),
+    ),
+    isDragging: dragged !== null,
+    says: dragged ? (preview.error?.message ?? seen?.says) : undefined,
+    type: setTyped,
+    drag: setDragged,
+    drop() {
+      if (!dragged) return;
+      setDropped(seen?.plan ?? null);
+      change.make(dragged);
+      setDragged(null);
+    },
+  };
+}
+
+/** The selection without what is gone by now. */
+function standing(selection: Selection, plan: Plan): Selection {
+  const walls = selection.walls.filter((id) => plan.walls.some((wall) => wall.id === id));
+  const has = plan.walls.some(({ openings }) => openings.some(({ id }) => id === selection.opening));
+  return { walls, opening: has ? selection.opening : null };
+}
+
+const ARROWS: Record<string, readonly [number, number] | undefined> = {
+  ArrowRight: [1, 0],
+  ArrowLeft: [-1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+};
+
+/** Arrows nudge by an inch, with Shift by a foot, with Alt by a sixteenth; Delete removes. */
+function keyEdit(event: KeyboardEvent, { walls, opening }: Selection): Edit | null {
+  const arrow = ARROWS[event.key];
+  const by = event.shiftKey ? 12 : event.altKey ? 0.0625 : 1;
+  if (arrow && opening) return { edit: "move-opening", id: opening, by: (arrow[0] + arrow[1]) * by };
+  if (arrow && walls.length > 0)
+    return { edit: "move-walls", ids: [...walls], east: arrow[0] * by, north: arrow[1] * by };
+  if (event.key !== "Delete") return null;
+  return opening ? { edit: "remove-opening", id: opening } : removal(walls);
+}

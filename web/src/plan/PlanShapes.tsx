@@ -1,0 +1,245 @@
+import type { Plan, PlanOpening, PlanWall } from "../api/client";
+import { colour } from "../app/theme";
+import { lettering } from "../drawing/lettering";
+import { SvgFigure } from "../drawing/SvgFigure";
+import { fillOf } from "../drawing/wood";
+import { beside, type Place, readable, toScreen, type View } from "./view";
+
+/** A wall as its plates are cut; where it butts, its end shows against the wall that runs through. */
+export function WallShape({
+  wall,
+  view,
+  isSelected,
+  isWrong,
+}: {
+  wall: PlanWall;
+  view: View;
+  isSelected: boolean;
+  isWrong: boolean;
+}) {
+  return (
+    <polygon
+      points={pointsOf(wall.corners, view)}
+      fill={fillOf(wall.entered.kind === "exterior" ? "header" : "stud")}
+      stroke={isSelected ? colour("chalk") : isWrong ? colour("crayon") : colour("pineEdge")}
+      strokeWidth={isSelected ? 3 : 1.2}
+      strokeLinejoin="round"
+    />
+  );
+}
+
+/** An opening: the wall is cut away between its jacks, and a window has its glass. */
+export function OpeningShape({
+  opening,
+  view,
+  isSelected,
+}: {
+  opening: PlanOpening;
+  view: View;
+  isSelected: boolean;
+}) {
+  const [a, b, c, d] = opening.corners.map((corner) => toScreen(view, corner));
+  if (!a || !b || !c || !d) return null;
+  const between = (one: Place, other: Place, share: number) =>
+    `${one[0] + (other[0] - one[0]) * share} ${one[1] + (other[1] - one[1]) * share}`;
+  const line = isSelected ? colour("chalk") : colour("ink");
+  return (
+    <>
+      <polygon points={pointsOf(opening.corners, view)} fill={colour("ground")} />
+      <path
+        d={`M${a.join(" ")}L${d.join(" ")}M${b.join(" ")}L${c.join(" ")}`}
+        stroke={line}
+        strokeWidth={isSelected ? 3 : 2}
+      />
+      {opening.kind === "window" &&
+        [0.38, 0.62].map((share) => (
+          <path
+            key={share}
+            d={`M${between(a, d, share)}L${between(b, c, share)}`}
+            stroke={line}
+            strokeWidth={1}
+          />
+        ))}
+    </>
+  );
+}
+
+/** A wall's letter on its own side of the wall, and the arrow from its start the way it is read. */
+export function WallLetter({ wall, view, isSelected }: { wall: PlanWall; view: View; isSelected: boolean }) {
+  const at = letterPlace(wall, view);
+  return (
+    <text
+      x={at[0]}
+      y={at[1]}
+      dy="0.36em"
+      textAnchor="middle"
+      fill={isSelected ? colour("chalk") : colour("ink")}
+      stroke={colour("ground")}
+      strokeWidth={5}
+      paintOrder="stroke"
+      style={lettering(22, 800)}
+    >
+      {wall.id}
+    </text>
+  );
+}
+
+/** The middle of the longest stretch with nothing in it, just beside the wall on the side it is seen from. */
+function letterPlace(wall: PlanWall, view: View): Place {
+  let [best, longest] = [wall.middle as Place, 0];
+  wall.stations.forEach((station, index) => {
+    const before = wall.stations[index - 1];
+    if (!before || station.step <= longest) return;
+    longest = station.step;
+    best = [(before.at[0] + station.at[0]) / 2, (before.at[1] + station.at[1]) / 2];
+  });
+  const side = wall.stations_side === "left" ? "right" : "left";
+  return beside(view, wall, best, thicknessOf(wall) * view.scale + 15, side);
+}
+
+function thicknessOf(wall: PlanWall): number {
+  const [left, , , right] = wall.corners;
+  return left && right ? Math.hypot(left[0] - right[0], left[1] - right[1]) : 0;
+}
+
+/** Where the tape hooks, and which way it runs. */
+export function HookMark({ wall, view }: { wall: PlanWall; view: View }) {
+  const [x, y] = toScreen(view, wall.hook_at);
+  const [from, to] = wall.hook === "start" ? [wall.start, wall.end] : [wall.end, wall.start];
+  const turn = (-Math.atan2(to[1] - from[1], to[0] - from[0]) * 180) / Math.PI;
+  const half = (thicknessOf(wall) * view.scale) / 2 + 6;
+  return (
+    <g transform={`translate(${x} ${y}) rotate(${turn})`} stroke={colour("crayon")} fill="none">
+      <path d={`M7 ${-half}H0V${half}`} strokeWidth={3} />
+      <path d="M4 0H30M23 -5L30 0L23 5" strokeWidth={2} />
+    </g>
+  );
+}
+
+/** Call-out of an opening, on the outside of its wall. */
+export function CallOut({ opening, wall, view }: { opening: PlanOpening; wall: PlanWall; view: View }) {
+  const away = thicknessOf(wall) * view.scale * 0.5 + 11;
+  const [x, y] = beside(view, wall, opening.centre, away, wall.stations_side);
+  return (
+    <g transform={`translate(${x} ${y}) rotate(${readable(wall.start, wall.end)})`}>
+      <text
+        dy="0.36em"
+        textAnchor="middle"
+        fill={colour("ink")}
+        stroke={colour("ground")}
+        strokeWidth={4}
+        paintOrder="stroke"
+        style={lettering(14, 600)}
+      >
+        <tspan style={{ fontWeight: 800 }}>{opening.id}</tspan>
+        {view.scale < 1.1 ? "" : ` ${opening.size}`}
+      </text>
+    </g>
+  );
+}
+
+/** A chalk line with its length: a crow's foot at both ends, its toe on the place, the figure over the middle. */
+export function DimensionLine({
+  from,
+  to,
+  text,
+  offset = 0,
+}: {
+  from: Place;
+  to: Place;
+  text: string;
+  /** Pixels to the left of the way from one to the other. */
+  offset?: number;
+}) {
+  const length = Math.hypot(to[0] - from[0], to[1] - from[1]);
+  if (length < 1) return null;
+  const [east, south] = [(to[0] - from[0]) / length, (to[1] - from[1]) / length];
+  const start = [from[0] + south * offset, from[1] - east * offset] as const;
+  const end = [to[0] + south * offset, to[1] - east * offset] as const;
+  const turn = readable([start[0], -start[1]], [end[0], -end[1]]);
+  const foot = ([x, y]: Place, toward: 1 | -1) => {
+    const [ahead, aside] = [9 * toward, 4];
+    const toe = (side: number) =>
+      `M${x} ${y}l${east * ahead - south * aside * side} ${south * ahead + east * aside * side}`;
+    return toe(1) + toe(-1);
+  };
+  return (
+    <g stroke={colour("chalk")}>
+      <path
+        d={`M${start.join(" ")}L${end.join(" ")}${length > 24 ? foot(start, 1) + foot(end, -1) : ""}`}
+        strokeWidth={1.3}
+        fill="none"
+      />
+      {length > 24 && (
+        <g transform={`translate(${(start[0] + end[0]) / 2} ${(start[1] + end[1]) / 2}) rotate(${turn})`}>
+          <SvgFigure
+            text={text}
+            size={length < 46 ? 13 : 16}
+            weight={700}
+            y={-4}
+            textAnchor="middle"
+            fill={colour("chalk")}
+            stroke={colour("ground")}
+            strokeWidth={4}
+            paintOrder="stroke"
+          />
+        </g>
+      )}
+    </g>
+  );
+}
+
+/** The dimensions along one wall: from the outside to what is in it, and over all. */
+export function Dimensions({
+  wall,
+  view,
+  print,
+}: {
+  wall: PlanWall;
+  view: View;
+  print: (inches: number) => string;
+}) {
+  const stations = wall.stations.map((station) => ({ ...station, on: toScreen(view, station.at) }));
+  const [first, last] = [stations[0], stations.at(-1)];
+  if (!first || !last) return null;
+  const near = (wall.entered.kind === "exterior" ? 46 : 40) * (wall.stations_side === "left" ? 1 : -1);
+  const isDivided = stations.length > 2;
+  return (
+    <g aria-hidden>
+      {isDivided &&
+        stations
+          .slice(1)
+          .map((station, index) => (
+            <DimensionLine
+              key={`${station.name} ${station.along}`}
+              from={stations[index]?.on ?? first.on}
+              to={station.on}
+              text={print(station.step)}
+              offset={near}
+            />
+          ))}
+      {(wall.entered.kind === "exterior" || !isDivided) && (
+        <DimensionLine
+          from={first.on}
+          to={last.on}
+          text={print(last.along)}
+          offset={isDivided ? near + 26 * Math.sign(near) : near}
+        />
+      )}
+    </g>
+  );
+}
+
+/** A corner to turn: a bar along the wall that runs through. */
+export function CornerMark({ corner, view }: { corner: Plan["corners"][number]; view: View }) {
+  const [x, y] = toScreen(view, corner.at);
+  return (
+    <circle cx={x} cy={y} r={11} fill="transparent" stroke={colour("chalk")} strokeWidth={2.4}>
+      <title>{`${corner.through} runs through, ${corner.butt} butts; press to turn it round`}</title>
+    </circle>
+  );
+}
+
+function pointsOf(corners: readonly Place[], view: View): string {
+  return corners.map((corner) => toScreen(view, corner).join(",")).join(" ");
+}

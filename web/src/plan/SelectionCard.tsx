@@ -1,0 +1,273 @@
+import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { ArrowRight, Trash2 } from "lucide-react";
+import { useState } from "react";
+import type { Edit, Job, Plan, PlanWall } from "../api/client";
+import { Field, FieldGroup } from "../app/Field";
+import { SelectField } from "../app/SelectField";
+import { TextField } from "../app/TextField";
+import type { JobChange } from "../app/useJobChange";
+import { WallFields } from "../app/WallFields";
+import { Figure } from "../drawing/Figure";
+import { printer } from "../drawing/figures";
+import { OpeningCard } from "./OpeningCard";
+import { removal } from "./removal";
+import type { Select, Selection } from "./selection";
+
+interface Props {
+  job: Job;
+  plan: Plan;
+  selection: Selection;
+  change: JobChange;
+  onSelect: (action: Select) => void;
+  onOpen: (wall: string) => void;
+}
+
+/** What is selected, with the exact figures, each of which can be typed over. */
+export function SelectionCard(props: Props) {
+  const { plan, selection } = props;
+  const [first, ...more] = plan.walls.filter(({ id }) => selection.walls.includes(id));
+  if (selection.opening) return <OpeningCard {...props} id={selection.opening} />;
+  if (!first)
+    return (
+      <Text p="4" color="faint" borderBottomWidth="1px" minH="64px">
+        Press a wall or an opening to see its figures and change them; drag it to move it.
+      </Text>
+    );
+  if (more.length > 0) return <ManyWalls walls={[first, ...more]} {...props} />;
+  return <OneWall key={first.id} wall={first} {...props} />;
+}
+
+function OneWall({ job, plan, wall, change, onSelect, onOpen }: Props & { wall: PlanWall }) {
+  const print = printer(plan.feet);
+  return (
+    <Box role="region" aria-label="Selected wall" overflowY="auto" maxH="58%" borderBottomWidth="1px">
+      <Flex px="4" pt="3" align="baseline" gap="3">
+        <Heading as="h2" fontFamily="heading" fontWeight="800" fontSize="34px" lineHeight="1">
+          {wall.id}
+        </Heading>
+        <Figure text={print(wall.length)} fontSize="30px" fontWeight="700" />
+        <Box flex="1" />
+        <Button variant="solid" onClick={() => onOpen(wall.id)}>
+          Bench <ArrowRight />
+        </Button>
+      </Flex>
+      <Text px="4" pb="2" color="faint" fontSize="14px">
+        plate <Figure text={print(wall.plate_length)} color="ink" fontSize="17px" fontWeight="700" />, tape
+        hooks at its {wall.hook}
+      </Text>
+      {wall.clears.length > 0 && (
+        <FieldGroup name="Clear floor">
+          {wall.clears.map((clear) => (
+            <Field key={clear.side} label={`To ${clear.other}`}>
+              <TextField
+                label={`Clear to ${clear.other}`}
+                value={print(clear.distance)}
+                onEnter={(text) =>
+                  change.make({ edit: "set-clear", id: wall.id, other: clear.other, clear: text })
+                }
+              />
+            </Field>
+          ))}
+        </FieldGroup>
+      )}
+      <FieldGroup name="Ends">
+        {(["start", "end"] as const).map((end) => (
+          <EndRow key={end} wall={wall} end={end} plan={plan} change={change} />
+        ))}
+        <Points wall={wall} change={change} />
+      </FieldGroup>
+      <WallFields
+        wall={wall.entered}
+        change={change}
+        onRenamed={(id) => onSelect({ type: "wall", id, isMore: false })}
+      />
+      <Parts job={job} wall={wall} change={change} />
+      <Box px="4" py="3">
+        <Button onClick={() => change.make({ edit: "remove-wall", id: wall.id })}>
+          <Trash2 /> Remove wall {wall.id}
+        </Button>
+      </Box>
+    </Box>
+  );
+}
+
+const JOINTS = {
+  through: "runs past",
+  butt: "butts into",
+  mitre: "mitred with",
+  splice: "goes on in",
+} as const;
+
+function EndRow({
+  wall,
+  end,
+  plan,
+  change,
+}: {
+  wall: PlanWall;
+  end: "start" | "end";
+  plan: Plan;
+  change: JobChange;
+}) {
+  const meeting = end === "start" ? wall.meets_start : wall.meets_end;
+  const corner =
+    meeting?.is_corner &&
+    plan.corners.find(
+      ({ through, butt }) => [through, butt].includes(wall.id) && [through, butt].includes(meeting.other),
+    );
+  return (
+    <Flex align="center" gap="2" minH="32px" fontSize="14px">
+      <Text w="44px" color="faint">
+        {end === "start" ? "Start" : "End"}
+      </Text>
+      <Text flex="1">
+        {meeting ? (
+          <>
+            {JOINTS[meeting.joint]} <b>{meeting.other}</b>
+          </>
+        ) : (
+          "free"
+        )}
+      </Text>
+      {corner && (
+        <Button onClick={() => change.make(corner.turn)}>
+          {corner.butt === wall.id ? "Run through" : "Let it butt"}
+        </Button>
+      )}
+      {meeting?.joint === "splice" && (
+        <Button onClick={() => change.make({ edit: "join-walls", id: wall.id, other: meeting.other })}>
+          Join with {meeting.other}
+        </Button>
+      )}
+    </Flex>
+  );
+}
+
+/** The two points the plan gives, east and north. */
+function Points({ wall, change }: { wall: PlanWall; change: JobChange }) {
+  const { entered } = wall;
+  function put(end: "from" | "to", axis: 0 | 1, text: string) {
+    const point = [...((entered[end] ?? ["0", "0"]) as [string, string])] as [string, string];
+    point[axis] = text;
+    change.make({ edit: "change-wall", id: wall.id, wall: { ...entered, [end]: point } });
+  }
+  return (
+    <>
+      {(["from", "to"] as const).map((end) => (
+        <Flex key={end} align="center" gap="2" py="1" fontSize="14px">
+          <Text w="44px" color="faint">
+            {end === "from" ? "From" : "To"}
+          </Text>
+          {([0, 1] as const).map((axis) => (
+            <Box key={axis} flex="1">
+              <TextField
+                label={`${end === "from" ? "Start" : "End"}, ${axis === 0 ? "east" : "north"}`}
+                value={String(entered[end]?.[axis] ?? "")}
+                onEnter={(text) => put(end, axis, text)}
+              />
+            </Box>
+          ))}
+          <Text w="36px" color="faint" fontSize="12px" lineHeight="1">
+            east, north
+          </Text>
+        </Flex>
+      ))}
+    </>
+  );
+}
+
+/** One wall as two. */
+function Parts({ job, wall, change }: { job: Job; wall: PlanWall; change: JobChange }) {
+  const [at, setAt] = useState("");
+  return (
+    <FieldGroup name="Split">
+      <Flex gap="2" align="center">
+        <Box flex="1">
+          <TextField
+            label="Split at, from its start"
+            placeholder="12-0 from its start"
+            value={at}
+            onEnter={setAt}
+          />
+        </Box>
+        <Button
+          disabled={!at}
+          onClick={() =>
+            change.make({ edit: "split-wall", id: wall.id, at, new_id: job.next.wall }, () => setAt(""))
+          }
+        >
+          Split off {job.next.wall}
+        </Button>
+      </Flex>
+    </FieldGroup>
+  );
+}
+
+const STUDS = ["2x4", "2x6", "2x8", "2x10", "2x12"].map((value) => ({ value, label: value }));
+
+function ManyWalls({ walls, change, onSelect }: Props & { walls: PlanWall[] }) {
+  const ids = walls.map(({ id }) => id);
+  const [east, setEast] = useState("");
+  const [north, setNorth] = useState("");
+  const studs = new Set(walls.map(({ entered }) => entered.stud));
+  function setStuds(stud: string) {
+    const edits: Edit[] = walls.map(({ id, entered }) => ({
+      edit: "change-wall",
+      id,
+      wall: { ...entered, stud },
+    }));
+    change.make({ edit: "several", says: `make ${walls.length} walls ${stud}`, edits });
+  }
+  const remove = removal(ids);
+  return (
+    <Box role="region" aria-label="Selected walls" borderBottomWidth="1px">
+      <Flex px="4" pt="3" pb="2" align="baseline" gap="3">
+        <Heading as="h2" fontFamily="heading" fontWeight="800" fontSize="26px" lineHeight="1">
+          {walls.length} walls
+        </Heading>
+        <Text color="faint" truncate>
+          {ids.join(", ")}
+        </Text>
+      </Flex>
+      <FieldGroup name="Move">
+        <Field label="East">
+          <TextField label="Move east" placeholder="1-0, or -1-0 for west" value={east} onEnter={setEast} />
+        </Field>
+        <Field label="North">
+          <TextField
+            label="Move north"
+            placeholder="1-0, or -1-0 for south"
+            value={north}
+            onEnter={setNorth}
+          />
+        </Field>
+        <Button
+          disabled={!east && !north}
+          onClick={() =>
+            change.make({ edit: "move-walls", ids, east: east || 0, north: north || 0 }, () => {
+              setEast("");
+              setNorth("");
+            })
+          }
+        >
+          Move
+        </Button>
+      </FieldGroup>
+      <FieldGroup name="All of them">
+        <Field label="Studs">
+          <SelectField
+            label="Studs of all"
+            value={studs.size === 1 ? ([...studs][0] ?? "") : ""}
+            choices={studs.size === 1 ? STUDS : [{ value: "", label: "Different" }, ...STUDS]}
+            onChoose={(stud) => stud && setStuds(stud)}
+          />
+        </Field>
+        {remove && (
+          <Button onClick={() => change.make(remove, () => onSelect({ type: "nothing" }))}>
+            <Trash2 /> Remove them
+          </Button>
+        )}
+      </FieldGroup>
+    </Box>
+  );
+}

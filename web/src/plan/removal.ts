@@ -1,0 +1,13 @@
+import type { Edit } from "../api/client";
+
+/** Taking walls out, as one change; null when there are none. */
+export function removal(walls: readonly string[]): Edit | null {
+  const [first, ...more] = walls;
+  if (!first) return null;
+  if (more.length === 0) return { edit: "remove-wall", id: first };
+  return {
+    edit: "several",
+    says: `remove ${walls.length} walls`,
+    edits: walls.map((id) => ({ edit: "remove-wall", id })),
+  };
+}
