@@ -1,10 +1,9 @@
 """Routes for jobs, their edits, and one wall on the bench."""
 
-import re
 from typing import Annotated, Any
 from uuid import UUID
 
-from fastapi import APIRouter, Body, Depends, Query, Request, Response
+from fastapi import APIRouter, Body, Depends, Query, Request
 
 from bluff import core
 from bluff.api.plan_view import plan_preview, plan_view
@@ -27,7 +26,7 @@ from bluff.api.session import signed_in
 from bluff.api.views import bench_view, edit_reading, job_summary, job_view
 from bluff.core.standard import End
 from bluff.formats.edits import edit_to_core
-from bluff.formats.job_file import read_job, write_job
+from bluff.formats.job_file import read_job
 from bluff.service.jobs import Jobs, read_phrase
 from bluff.store.accounts import Account
 
@@ -82,18 +81,6 @@ def remove_job(jobs: CrewJobs, job_id: UUID) -> None:
 def restore_job(jobs: CrewJobs, job_id: UUID) -> JobView:
     """Bring a removed job back."""
     return job_view(jobs.restore(job_id))
-
-
-@router.get("/{job_id}/file", response_class=Response)
-def export_job(jobs: CrewJobs, job_id: UUID) -> Response:
-    """The job as a job file to keep, mail or edit."""
-    job = jobs.get(job_id).job
-    name = re.sub(r"[^a-z0-9]+", "-", job.name.lower()).strip("-") or "job"
-    return Response(
-        write_job(job),
-        media_type="application/json",
-        headers={"Content-Disposition": f'attachment; filename="{name}.bluff.json"'},
-    )
 
 
 @router.post("/{job_id}/edits", responses=CONFLICT)

@@ -1,12 +1,24 @@
 import { Button, Flex } from "@chakra-ui/react";
-import { Download, Redo2, Undo2 } from "lucide-react";
+import { Redo2, Undo2 } from "lucide-react";
 import type { ReactNode } from "react";
 import type { Job } from "../api/client";
+import { TakeOut } from "./TakeOut";
 import { TextField } from "./TextField";
 import type { JobChange } from "./useJobChange";
 
 /** The head of every screen of a job: its name, what the screen puts there, and the way back and forth. */
-export function JobBar({ job, change, children }: { job: Job; change: JobChange; children: ReactNode }) {
+export function JobBar({
+  job,
+  wall,
+  change,
+  children,
+}: {
+  job: Job;
+  /** The wall in view, which can be taken out alone. */
+  wall?: string | undefined;
+  change: JobChange;
+  children: ReactNode;
+}) {
   return (
     <Flex
       align="center"
@@ -49,16 +61,7 @@ export function JobBar({ job, change, children }: { job: Job; change: JobChange;
         >
           <Redo2 />
         </Button>
-        <Button variant="plain" asChild>
-          <a
-            href={`/api/jobs/${job.id}/file`}
-            download
-            aria-label="Export the job"
-            title="Export as a job file"
-          >
-            <Download />
-          </a>
-        </Button>
+        <TakeOut job={job.id} wall={wall} />
       </Flex>
     </Flex>
   );

@@ -4,7 +4,7 @@ import { SelectField } from "./SelectField";
 import { TextField } from "./TextField";
 import type { JobChange } from "./useJobChange";
 
-const STUDS = ["2x4", "2x6", "2x8", "2x10", "2x12"].map((value) => ({ value, label: value }));
+export const STUDS = ["2x4", "2x6", "2x8", "2x10", "2x12"].map((value) => ({ value, label: value }));
 const KINDS = [
   { value: "", label: "Not said" },
   { value: "exterior", label: "Exterior" },

@@ -136,6 +136,47 @@ const tabs = defineSlotRecipe({
   },
 });
 
+const menu = defineSlotRecipe({
+  slots: [
+    "arrow",
+    "arrowTip",
+    "content",
+    "contextTrigger",
+    "indicator",
+    "item",
+    "itemCommand",
+    "itemGroup",
+    "itemGroupLabel",
+    "itemIndicator",
+    "itemText",
+    "positioner",
+    "separator",
+    "trigger",
+    "triggerItem",
+  ],
+  base: {
+    content: {
+      bg: "raised",
+      color: "ink",
+      borderWidth: "1px",
+      borderColor: "faint",
+      borderRadius: "3px",
+      py: "1",
+      minW: "220px",
+      zIndex: 1000,
+      _focusVisible: { outline: "none" },
+    },
+    item: {
+      display: "block",
+      px: "3",
+      py: "1.5",
+      fontSize: "14px",
+      cursor: "pointer",
+      _highlighted: { bg: "chalkWash" },
+    },
+  },
+});
+
 export const system = createSystem(
   defaultBaseConfig,
   defineConfig({
@@ -168,7 +209,7 @@ export const system = createSystem(
       },
       semanticTokens: { colors: semanticColors },
       recipes: { button, input },
-      slotRecipes: { nativeSelect, tabs },
+      slotRecipes: { menu, nativeSelect, tabs },
     },
   }),
 );

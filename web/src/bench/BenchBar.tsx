@@ -24,7 +24,7 @@ export function BenchBar({
   change: JobChange;
 }) {
   return (
-    <JobBar job={job} change={change}>
+    <JobBar job={job} wall={isAdding ? undefined : wall} change={change}>
       <Flex
         as="ul"
         listStyleType="none"

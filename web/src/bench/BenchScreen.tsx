@@ -6,6 +6,7 @@ import { type Tape, useBench, useJob } from "../api/queries";
 import { Empty } from "../app/Empty";
 import { Loading } from "../app/Loading";
 import { PhraseLine } from "../app/PhraseLine";
+import { SidePanel } from "../app/SidePanel";
 import { type JobChange, useJobChange } from "../app/useJobChange";
 import { useUndoKeys } from "../app/useUndoKeys";
 import type { Picking } from "../drawing/PlateStrip";
@@ -163,15 +164,7 @@ function Framed({
         />
         <Readout bench={bench} picked={picked.key} onStep={step} tape={tape} onTape={onTape} />
       </Flex>
-      <Flex
-        as="aside"
-        direction="column"
-        w={{ lg: "336px" }}
-        flexShrink="0"
-        minH="0"
-        bg="bench"
-        borderStartWidth="1px"
-      >
+      <SidePanel>
         {open !== null ? (
           <OpeningForm
             key={open}
@@ -211,7 +204,7 @@ function Framed({
             </Tabs.Root>
           </>
         )}
-      </Flex>
+      </SidePanel>
     </Flex>
   );
 }

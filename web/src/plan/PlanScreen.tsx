@@ -8,6 +8,7 @@ import { Empty } from "../app/Empty";
 import { JobBar } from "../app/JobBar";
 import { Loading } from "../app/Loading";
 import { PhraseLine } from "../app/PhraseLine";
+import { SidePanel } from "../app/SidePanel";
 import { type JobChange, useJobChange } from "../app/useJobChange";
 import { useUndoKeys } from "../app/useUndoKeys";
 import { OrderPanel } from "./OrderPanel";
@@ -123,15 +124,7 @@ function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange 
           )}
           {hand.shown.walls.length === 0 && <NothingDrawn plan={plan} />}
         </Box>
-        <Flex
-          as="aside"
-          direction="column"
-          w={{ lg: "336px" }}
-          flexShrink="0"
-          minH="0"
-          bg="bench"
-          borderStartWidth="1px"
-        >
+        <SidePanel>
           <SelectionCard
             job={job}
             plan={plan}
@@ -156,7 +149,7 @@ function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange 
               <PacksPanel plan={plan} />
             </Tabs.Content>
           </Tabs.Root>
-        </Flex>
+        </SidePanel>
       </Flex>
     </>
   );

@@ -6,7 +6,7 @@ import { Field, FieldGroup } from "../app/Field";
 import { SelectField } from "../app/SelectField";
 import { TextField } from "../app/TextField";
 import type { JobChange } from "../app/useJobChange";
-import { WallFields } from "../app/WallFields";
+import { STUDS, WallFields } from "../app/WallFields";
 import { Figure } from "../drawing/Figure";
 import { printer } from "../drawing/figures";
 import { OpeningCard } from "./OpeningCard";
@@ -202,8 +202,6 @@ function Parts({ job, wall, change }: { job: Job; wall: PlanWall; change: JobCha
     </FieldGroup>
   );
 }
-
-const STUDS = ["2x4", "2x6", "2x8", "2x10", "2x12"].map((value) => ({ value, label: value }));
 
 function ManyWalls({ walls, change, onSelect }: Props & { walls: PlanWall[] }) {
   const ids = walls.map(({ id }) => id);

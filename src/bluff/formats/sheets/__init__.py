@@ -1,0 +1,82 @@
+"""The job on paper: a cover with the plan, what to build first, then a sheet for every wall, as PDF."""
+
+from collections.abc import Callable, Sequence
+from functools import partial
+from io import BytesIO
+from typing import TypeAlias
+
+from reportlab.pdfgen.canvas import Canvas
+
+from bluff.core.build_order import BuildStep, build_order
+from bluff.core.frame import Framing
+from bluff.core.prefab import Pack, prefab
+from bluff.formats.sheets.cover_sheet import (
+    PACKS_ON_A_PAGE,
+    ROWS_ON_A_PAGE,
+    ROWS_ON_COVER,
+    draw_cover,
+    draw_index,
+    draw_packs,
+)
+from bluff.formats.sheets.paper import MARGIN, Imprint, Page, Paper
+from bluff.formats.sheets.wall_sheet import draw_wall
+
+Sheet: TypeAlias = Callable[[Page], None]
+
+__all__ = ["Imprint", "Paper", "job_sheets", "wall_sheet"]
+
+
+def job_sheets(framings: Sequence[Framing], paper: Paper, imprint: Imprint, link: str) -> bytes:
+    """A whole job as PDF, walls in framing order.
+
+    Args:
+        framings: Every wall, in the job's order.
+        paper: To lay it out for.
+        imprint: What each sheet says of where it came from.
+        link: The job's address; a wall's is this, /bench/ and its mark.
+    """
+    steps = build_order([framing.plan for framing in framings])
+    packs = prefab(framings)
+    sheets: list[Sheet] = [lambda page: draw_cover(page, framings, steps, packs, f"{link}/plan")]
+    for first in range(ROWS_ON_COVER, len(steps), ROWS_ON_A_PAGE):
+        rows = steps[first : first + ROWS_ON_A_PAGE]
+        sheets.append(partial(_index, framings, rows, first + 1))
+    for first in range(0, len(packs), PACKS_ON_A_PAGE):
+        some = packs[first : first + PACKS_ON_A_PAGE]
+        sheets.append(partial(_packs, some))
+    by_id = {framing.plan.id: framing for framing in framings}
+    for step in steps:
+        sheets.append(_wall(by_id[step.wall], link))
+    return _write(sheets, paper, imprint)
+
+
+def wall_sheet(framing: Framing, paper: Paper, imprint: Imprint, link: str) -> bytes:
+    """One wall alone as PDF; as `job_sheets`."""
+    return _write([_wall(framing, link)], paper, imprint)
+
+
+def _index(framings: Sequence[Framing], steps: Sequence[BuildStep], first: int, page: Page) -> None:
+    draw_index(page, framings, steps, first, MARGIN)
+
+
+def _packs(packs: Sequence[Pack], page: Page) -> None:
+    draw_packs(page, packs)
+
+
+def _wall(framing: Framing, link: str) -> Sheet:
+    return lambda page: draw_wall(page, framing, f"{link}/bench/{framing.plan.id}")
+
+
+def _write(sheets: Sequence[Sheet], paper: Paper, imprint: Imprint) -> bytes:
+    file = BytesIO()
+    # Invariant: no clock and no random id in the file, so that the same job prints to the same bytes.
+    canvas = Canvas(file, pagesize=paper.size, invariant=1)
+    canvas.setTitle(imprint.job)
+    canvas.setAuthor("Bluff")
+    for number, draw in enumerate(sheets, start=1):
+        page = Page(canvas, paper, imprint)
+        draw(page)
+        page.foot(number, len(sheets))
+        canvas.showPage()
+    canvas.save()
+    return file.getvalue()

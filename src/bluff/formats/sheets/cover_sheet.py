@@ -1,0 +1,149 @@
+"""The first sheets of a job: the floor with its walls in framing order, and what is built before them."""
+
+from collections.abc import Callable, Mapping, Sequence
+from itertools import pairwise
+from typing import TypeAlias
+
+from bluff.core import floor
+from bluff.core.build_order import BuildStep
+from bluff.core.frame import Framing
+from bluff.core.job import Line, WallKind
+from bluff.core.length import format_feet, to_inches
+from bluff.core.outline import Outline
+from bluff.core.prefab import Pack
+from bluff.core.wall_plan import WallPlan
+from bluff.core.weight import lift
+from bluff.formats.sheets.paper import MARGIN, Page
+
+At: TypeAlias = Callable[[tuple[float, float]], tuple[float, float]]
+"""From a place in the plan to one on the page."""
+
+ROWS_ON_COVER = 24
+ROWS_ON_A_PAGE = 34
+PACKS_ON_A_PAGE = 3 * 13
+_TOP = 76.0
+
+
+def draw_cover(
+    page: Page, framings: Sequence[Framing], steps: Sequence[BuildStep], packs: Sequence[Pack], link: str
+) -> None:
+    """The plan, and as much of the wall index as fits beside it."""
+    top = page.height - MARGIN
+    page.text(MARGIN, top - 26, page.imprint.job, 28, bold=True)
+    pounds = round(sum(lift(framing).pounds for framing in framings))
+    openings = sum(len(framing.openings) for framing in framings)
+    built = sum(pack.count for pack in packs)
+    said = f"{len(framings)} walls, {openings} openings, {built} packs to build first, {pounds:,} lb"
+    page.text(MARGIN, top - 44, said, 12)
+    page.code(page.right - 58, top - 58, 58, link)
+    split = page.width * 0.56
+    _floor(page, [framing.plan for framing in framings], (MARGIN, split - 12), (MARGIN + 30, top - _TOP))
+    draw_index(page, framings, steps[:ROWS_ON_COVER], 1, split)
+
+
+def draw_index(page: Page, framings: Sequence[Framing], steps: Sequence[BuildStep], first: int, left: float) -> None:
+    """Walls in framing order, one a row."""
+    by_id = {framing.plan.id: framing for framing in framings}
+    y = page.height - MARGIN - _TOP
+    page.text(left, y, "Walls in framing order", 12, bold=True)
+    right = page.right
+    room = right - left
+    at = [left + 16, left + 24, left + room * 0.34, left + room * 0.52, left + room * 0.64]
+    for x, head, align in zip(
+        at, ("", "wall", "plate", "lb", "hands"), ("right", "left", "right", "right", "right"), strict=True
+    ):
+        page.text(x, y - 14, head, 8, align=align)
+    page.text(at[4] + 10, y - 14, "raised toward; after", 8)
+    y -= 18
+    for number, step in enumerate(steps, start=first):
+        y -= 17
+        _index_row(page, y, at, right, number, step, by_id)
+
+
+def _index_row(
+    page: Page,
+    y: float,
+    at: Sequence[float],
+    right: float,
+    number: int,
+    step: BuildStep,
+    by_id: Mapping[str, Framing],
+) -> None:
+    raised = lift(by_id[step.wall])
+    page.text(at[0], y, str(number), 10, align="right")
+    page.text(at[1], y, step.wall, 14, bold=True)
+    page.text(at[2], y, format_feet(by_id[step.wall].plan.length), 12, bold=True, align="right")
+    page.text(at[3], y, str(round(raised.pounds)), 10, align="right")
+    page.text(at[4], y, f"{raised.hands}{'+' if raised.needs_help else ''}", 10, align="right")
+    toward = step.raised_toward or ""
+    after = f"after {', '.join(step.after)}" if step.after else ""
+    page.wrapped(at[4] + 10, y, "; ".join(part for part in (toward, after) if part), 8, right - at[4] - 10)
+    page.line(at[0] - 16, y - 4, right, y - 4, 0.25)
+
+
+def draw_packs(page: Page, packs: Sequence[Pack]) -> None:
+    """What is built before the walls, three columns of it."""
+    top = page.height - MARGIN
+    page.text(MARGIN, top - 20, "Build before the walls", 20, bold=True)
+    page.text(MARGIN, top - 36, "None is handed: each pack turns end for end.", 10)
+    width = (page.right - MARGIN) / 3
+    for index, pack in enumerate(packs):
+        column, row = divmod(index, PACKS_ON_A_PAGE // 3)
+        x, y = MARGIN + column * width, top - 64 - row * 35
+        page.text(x + 30, y, str(pack.count), 18, bold=True, align="right")
+        page.text(x + 38, y + 6, " + ".join(map(str, pack.pieces)), 10, bold=True)
+        said = f"{pack.kind}: {', '.join(pack.places)}"
+        page.wrapped(x + 38, y - 5, said if len(said) < 110 else said[:107] + "…", 7.5, width - 52)
+
+
+def _floor(page: Page, plans: Sequence[WallPlan], across: tuple[float, float], up: tuple[float, float]) -> None:
+    area = floor.area(plans)
+    if area is None:
+        page.text(across[0], up[1] - 20, "The walls of this job lie on no plan.", 12)
+        return
+    west, south, east, north = (to_inches(edge) for edge in area)
+    room = 34.0
+    wide, tall = across[1] - across[0] - 2 * room, up[1] - up[0] - 2 * room
+    scale = min(wide / max(east - west, 12), tall / max(north - south, 12)) / 64
+    left = (across[0] + across[1]) / 2 - (west + east) / 2 * 64 * scale
+    low = (up[0] + up[1]) / 2 - (south + north) / 2 * 64 * scale
+
+    def at(place: tuple[float, float]) -> tuple[float, float]:
+        return left + place[0] * scale, low + place[1] * scale
+
+    seen = [(plan, drawn) for plan in plans if (drawn := floor.drawn(plan))]
+    for plan, drawn in seen:
+        page.polygon([at(corner) for corner in floor.cut_corners(plan, drawn)], 0.8)
+    for plan, drawn in seen:
+        for placed in plan.openings:
+            page.polygon([at(corner) for corner in floor.opening_corners(plan, placed, drawn)], 1.0, 0.9)
+    for plan, drawn in seen:
+        _letters(page, plan, drawn, at, scale)
+
+
+def _letters(page: Page, plan: WallPlan, drawn: Outline, at: At, scale: float) -> None:
+    """A wall's letter inside, its openings' marks outside, and the outside's length beyond them."""
+    outward = 1 if floor.dimensioned_side(drawn) is Line.LEFT else -1
+    half = drawn.thickness * scale / 2
+    stations = floor.stations(plan, drawn)
+    longest = max(pairwise(stations), key=lambda pair: pair[1].along - pair[0].along)
+    middle = [(one + other) / 2 for one, other in zip(longest[0].place, longest[1].place, strict=True)]
+    _beside(page, drawn, at((middle[0], middle[1])), -outward * (2 * half + 10), plan.id, 14)
+    for placed in plan.openings:
+        corners = floor.opening_corners(plan, placed, drawn)
+        centre = (sum(x for x, _ in corners) / 4, sum(y for _, y in corners) / 4)
+        _beside(page, drawn, at(centre), outward * (half + 8), placed.id, 8)
+    if plan.wall.kind is WallKind.EXTERIOR:
+        ends = [at(stations[0].place), at(stations[-1].place)]
+        centre = ((ends[0][0] + ends[1][0]) / 2, (ends[0][1] + ends[1][1]) / 2)
+        _beside(page, drawn, centre, outward * 24, format_feet(stations[-1].along), 11)
+
+
+def _beside(page: Page, drawn: Outline, place: tuple[float, float], away: float, text: str, size: float) -> None:
+    """Bold lettering so many points to the left of a place on a wall."""
+    east, north = drawn.direction
+    x, y = place[0] - north * away, place[1] + east * away
+    if abs(north) > 0.7 and size < 14:
+        page.upright(x + size * 0.36, y - len(text) * size * 0.25, text, size, bold=True)
+    else:
+        page.text(x, y - size * 0.36, text, size, bold=True, align="centre")

@@ -1,0 +1,194 @@
+"""A page: its size, its lettering, and fractions set as fractions. Black on white, to be read at arm's length."""
+
+import re
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from enum import StrEnum
+from itertools import pairwise
+
+import segno
+from reportlab.lib.pagesizes import A4, landscape, letter
+from reportlab.lib.utils import simpleSplit
+from reportlab.pdfbase.pdfmetrics import stringWidth
+from reportlab.pdfgen.canvas import Canvas
+
+PLAIN, BOLD = "Helvetica", "Helvetica-Bold"
+MARGIN = 30.0
+CAUTION = (
+    "Bluff lays out and counts; it does not design structure. Headers, posts, shear walls, hold-downs, anchors and "
+    "fire blocking follow the approved drawings, the local code and a licensed designer. Walls fall: brace each one "
+    "before the next."
+)
+_FRACTION = re.compile(r"(\d+)/(\d+)")
+_SMALL, _RAISED = 0.66, 0.36
+
+
+class Paper(StrEnum):
+    """Paper the sheets are laid out for, lying on its long side."""
+
+    LETTER = "letter"
+    A4 = "a4"
+
+    @property
+    def size(self) -> tuple[float, float]:
+        """Width and height in points."""
+        width, height = landscape(letter if self is Paper.LETTER else A4)
+        return float(width), float(height)
+
+
+@dataclass(frozen=True, slots=True)
+class Imprint:
+    """What every sheet says of where it came from.
+
+    Args:
+        job: The job's name.
+        revision: Of the job.
+        printed: The day, in words.
+    """
+
+    job: str
+    revision: int
+    printed: str
+
+
+class Page:
+    """One page being drawn; y is up from its lower edge, everything in points."""
+
+    def __init__(self, canvas: Canvas, paper: Paper, imprint: Imprint) -> None:
+        self.canvas = canvas
+        self.width, self.height = paper.size
+        self.imprint = imprint
+
+    @property
+    def right(self) -> float:
+        return self.width - MARGIN
+
+    def text(self, x: float, y: float, text: str, size: float, *, bold: bool = False, align: str = "left") -> float:
+        """Letter some text with its fractions set; returns its width. Align: left, right, centre."""
+        pieces = list(_pieces(text, BOLD if bold else PLAIN, size))
+        width = sum(piece.width for piece in pieces)
+        x -= {"left": 0.0, "right": width, "centre": width / 2}[align]
+        for piece in pieces:
+            self.canvas.setFont(piece.font, piece.size)
+            self.canvas.drawString(x, y + piece.rise, piece.text)
+            x += piece.width
+        return width
+
+    def upright(self, x: float, y: float, text: str, size: float, *, bold: bool = False) -> None:
+        """Text turned to be read from the right, starting at y and going up."""
+        self.canvas.saveState()
+        self.canvas.translate(x, y)
+        self.canvas.rotate(90)
+        self.text(0, 0, text, size, bold=bold)
+        self.canvas.restoreState()
+
+    def wrapped(self, x: float, y: float, text: str, size: float, width: float, *, bold: bool = False) -> float:
+        """Text in lines of a width; returns how far down it went."""
+        lines = simpleSplit(_printable(text), BOLD if bold else PLAIN, size, width)
+        for number, line in enumerate(lines):
+            self.text(x, y - number * size * 1.22, line, size, bold=bold)
+        return len(lines) * size * 1.22
+
+    def line(self, x1: float, y1: float, x2: float, y2: float, width: float = 0.6) -> None:
+        self.canvas.setLineWidth(width)
+        self.canvas.line(x1, y1, x2, y2)
+
+    def polygon(self, corners: Sequence[tuple[float, float]], grey: float, width: float = 0.6) -> None:
+        """A filled outline; grey from 0, black, to 1, white."""
+        path = self.canvas.beginPath()
+        path.moveTo(*corners[0])
+        for corner in corners[1:]:
+            path.lineTo(*corner)
+        path.close()
+        self.canvas.setLineWidth(width)
+        self.canvas.setFillGray(grey)
+        self.canvas.drawPath(path, stroke=1, fill=1)
+        self.canvas.setFillGray(0)
+
+    def code(self, x: float, y: float, side: float, link: str) -> None:
+        """A QR code that opens a link, its lower left corner at x, y."""
+        rows = [list(row) for row in segno.make(link, error="m", micro=False).matrix]
+        module = side / len(rows)
+        self.canvas.setFillGray(0)
+        for up, row in enumerate(reversed(rows)):
+            for across, is_dark in enumerate(row):
+                if is_dark:
+                    # A hair over, so that no white shows between modules.
+                    self.canvas.rect(
+                        x + across * module, y + up * module, module * 1.02, module * 1.02, stroke=0, fill=1
+                    )
+
+    def foot(self, number: int, count: int) -> None:
+        """Where the sheet came from, and what it is not."""
+        y = MARGIN + 16
+        self.line(MARGIN, y, self.right, y)
+        job = self.imprint
+        said = f"{job.job}, revision {job.revision}, printed {job.printed}, sheet {number} of {count}"
+        self.text(self.right, y - 10, said, 7.5, align="right")
+        self.wrapped(MARGIN, y - 10, CAUTION, 7, self.width * 0.62 - MARGIN)
+
+
+def spread(places: Sequence[float], gap: float, low: float, high: float) -> list[float]:
+    """Places moved apart until each two are at least a gap from each other, as near to where they were as can be.
+
+    >>> spread([10, 11, 30], 5, 0, 40)
+    [8.0, 13.0, 30.0]
+    """
+    if not places:
+        return []
+    gap = min(gap, (high - low) / max(len(places) - 1, 1))
+    clusters: list[list[float]] = []
+    for place in places:
+        clusters.append([place])
+        while len(clusters) > 1 and _first(clusters[-1], gap, low, high) < _last(clusters[-2], gap, low, high) + gap:
+            clusters[-2:] = [clusters[-2] + clusters[-1]]
+    return [_first(cluster, gap, low, high) + gap * index for cluster in clusters for index in range(len(cluster))]
+
+
+def _first(cluster: Sequence[float], gap: float, low: float, high: float) -> float:
+    reach = gap * (len(cluster) - 1)
+    middle = sum(cluster) / len(cluster)
+    return float(min(max(middle - reach / 2, low), high - reach))
+
+
+def _last(cluster: Sequence[float], gap: float, low: float, high: float) -> float:
+    return _first(cluster, gap, low, high) + gap * (len(cluster) - 1)
+
+
+@dataclass(frozen=True, slots=True)
+class _Piece:
+    text: str
+    font: str
+    size: float
+    rise: float
+
+    @property
+    def width(self) -> float:
+        return float(stringWidth(self.text, self.font, self.size))
+
+
+def _pieces(text: str, font: str, size: float) -> Iterator[_Piece]:
+    """Text with each fraction as a raised top, a slash and a small bottom."""
+    text = _printable(text)
+    found = [(match.start(), match.end(), match) for match in _FRACTION.finditer(text)]
+    ends = [0, *(end for _, end, _ in found)]
+    for (start, _, match), before in zip(found, ends, strict=False):
+        yield _Piece(text[before:start], font, size, 0)
+        yield _Piece(match[1], font, size * _SMALL, size * _RAISED)
+        yield _Piece("/", font, size * 0.85, 0)
+        yield _Piece(match[2], font, size * _SMALL, 0)
+    yield _Piece(text[ends[-1] :], font, size, 0)
+
+
+def _printable(text: str) -> str:
+    """What the base fonts of every PDF reader can show; the rest becomes a question mark, not a blank."""
+    return text.encode("cp1252", "replace").decode("cp1252")
+
+
+def columns(left: float, right: float, shares: Sequence[float], gutter: float = 16) -> list[tuple[float, float]]:
+    """Left and right edges of columns that share a width."""
+    room = right - left - gutter * (len(shares) - 1)
+    edges = [left]
+    for share in shares:
+        edges.append(edges[-1] + room * share / sum(shares) + gutter)
+    return [(one, other - gutter) for one, other in pairwise(edges)]

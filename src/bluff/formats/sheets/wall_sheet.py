@@ -1,0 +1,204 @@
+"""The sheet of one wall: its elevation between its two plates, what they read, what to cut, what was found."""
+
+from collections.abc import Sequence
+
+from bluff.core.cut_list import cut_list, spacer_list
+from bluff.core.finding import Finding, Severity
+from bluff.core.frame import Framing
+from bluff.core.length import format_feet, format_inches
+from bluff.core.marks import read_mark
+from bluff.core.member import CUT_LINE, Member, Plate, Role
+from bluff.core.standard import End
+from bluff.core.wall_plan import PlacedOpening
+from bluff.formats.sheets.paper import MARGIN, Page, columns, spread
+
+_GREY = {
+    Role.BOTTOM_PLATE: 0.88,
+    Role.TOP_PLATE: 0.88,
+    Role.CAP_PLATE: 0.88,
+    Role.HEADER: 0.78,
+    Role.SILL: 0.88,
+    Role.CORNER_BACKING: 0.7,
+    Role.INTERSECTION_BACKING: 0.7,
+}
+_READINGS = 66.0
+"""Points above and below the wall for what the plates read."""
+_MOST_ROWS = 12
+_WORST = {Severity.ERROR: "WRONG", Severity.WARNING: "SEE TO", Severity.INFO: "note"}
+
+
+def draw_wall(page: Page, framing: Framing, link: str) -> None:
+    """Fill a page with one wall."""
+    bottom = _head(page, framing, link)
+    bottom = _elevation(page, framing, bottom - 6)
+    cut, openings, findings = columns(MARGIN, page.right, (0.35, 0.29, 0.36))
+    low = MARGIN + 24
+    _cut_list(page, framing, cut, bottom, low)
+    _openings(page, [opening.placed for opening in framing.openings], openings, bottom, low)
+    _findings(page, framing.findings, findings, bottom, low)
+
+
+def _head(page: Page, framing: Framing, link: str) -> float:
+    plan, top = framing.plan, page.height - MARGIN
+    side = 58.0
+    page.code(page.right - side, top - side, side, link)
+    page.text(page.right - side - 6, top - 10, "this wall on the screen", 7.5, align="right")
+    width = page.text(MARGIN, top - 40, plan.id, 48, bold=True)
+    x = MARGIN + width + 16
+    page.text(x, top - 16, f"Plate {format_inches(plan.length)}", 22, bold=True)
+    long, high = format_inches(plan.stud_length.value), format_inches(plan.height.value)
+    studs = f"{plan.stud.nominal} studs {long}, wall {high} high"
+    kind = plan.wall.kind or "wall"
+    bearing = {True: ", carries load", False: ", carries no load", None: ""}[plan.wall.bearing]
+    page.text(x + page.width * 0.22, top - 16, studs, 13, bold=True)
+    hook = "left" if plan.standard.datum.end is End.START else "right"
+    said = f"{format_feet(plan.wall.run.length)} {kind}{bearing}. Tape hooks on the {hook} end. Readings in inches."
+    page.text(x, top - 34, said, 10.5)
+    page.text(x, top - 48, _ends(framing), 10.5)
+    return top - side
+
+
+def _ends(framing: Framing) -> str:
+    words = {"through": "runs past", "butt": "butts into", "mitre": "is mitred with", "splice": "goes on in"}
+    said = [
+        f"{side} end {words[meeting.joint]} {meeting.other}"
+        for side, end in (("Left", End.START), ("right", End.END))
+        if (meeting := framing.plan.meetings.at(end))
+    ]
+    return "; ".join(said) + ("." if said else "")
+
+
+def _elevation(page: Page, framing: Framing, top: float) -> float:
+    """The wall to scale with both plates' readings; returns where it ends."""
+    plan = framing.plan
+    over = [min(0, *(member.start for member in framing.members)), max(member.end for member in framing.members)]
+    wide = page.right - MARGIN
+    scale = min(wide / (over[1] - over[0]), 176 / plan.height.value)
+    left = MARGIN + (wide - (over[1] - over[0]) * scale) / 2 - over[0] * scale
+    floor = top - _READINGS - plan.height.value * scale
+
+    for member in framing.members:
+        _member(page, member, left, floor, scale)
+    for opening in framing.openings:
+        _opening(page, opening.placed, left, floor, scale)
+    _plate(page, framing, Plate.TOP, left, floor + plan.height.value * scale, scale)
+    _plate(page, framing, Plate.BOTTOM, left, floor, scale)
+    return floor - _READINGS - 12
+
+
+def _member(page: Page, member: Member, left: float, floor: float, scale: float) -> None:
+    x1, x2 = left + member.start * scale, left + member.end * scale
+    y1, y2 = floor + member.bottom * scale, floor + member.top * scale
+    page.polygon([(x1, y1), (x2, y1), (x2, y2), (x1, y2)], _GREY.get(member.role, 1.0), 0.5)
+    if member.role in (Role.KING, Role.JACK):
+        # Told apart without colour: kings rise to the right, jacks fall.
+        page.line(x1, y1 if member.role is Role.KING else y2, x2, y2 if member.role is Role.KING else y1, 0.3)
+
+
+def _opening(page: Page, placed: PlacedOpening, left: float, floor: float, scale: float) -> None:
+    middle = left + (placed.start.value + placed.end) / 2 * scale
+    head = floor + placed.head.value * scale
+    rough = f"{format_inches(placed.rough.width.value)} x {format_inches(placed.rough.height.value)}"
+    room = (placed.end - placed.start.value) * scale
+    page.text(middle, head - 18, placed.id, 13, bold=True, align="centre")
+    if room > 54:
+        page.text(middle, head - 31, rough, 9.5, bold=True, align="centre")
+        page.text(middle, head - 42, str(placed.header), 8, align="centre")
+
+
+def _plate(page: Page, framing: Framing, plate: Plate, left: float, edge: float, scale: float) -> None:
+    """What one plate reads: upright figures, each led to its line."""
+    plan = framing.plan
+    marks = [mark for mark in framing.marks if mark.plate is plate]
+    hook = plan.standard.datum.end
+    places = [left + mark.at.value * scale for mark in marks]
+    size = 9.5 if len(marks) * 9.5 <= page.right - MARGIN else 7.5
+    labels = spread(places, size, MARGIN + size, page.right)
+    is_top = plate is Plate.TOP
+    near, far = (edge, edge + 14) if is_top else (edge, edge - 14)
+    for mark, place, label in zip(marks, places, labels, strict=True):
+        reading = format_inches(read_mark(mark, plan.length, hook).at.value)
+        text = f"{mark.symbol} {reading}"
+        page.line(place, near, label - size * 0.33, far, 0.35)
+        y = far + 2 if is_top else far - 2 - _length(page, text, size)
+        page.upright(label, y, text, size, bold=mark.role != CUT_LINE)
+
+
+def _length(page: Page, text: str, size: float) -> float:
+    page.canvas.saveState()
+    width = page.text(-10_000, -10_000, text, size, bold=True)
+    page.canvas.restoreState()
+    return width
+
+
+def _title(page: Page, x: float, top: float, text: str) -> float:
+    page.text(x, top - 11, text, 11, bold=True)
+    return top - 17
+
+
+def _cut_list(page: Page, framing: Framing, edges: tuple[float, float], top: float, low: float) -> None:
+    x, right = edges
+    y = _title(page, x, top, "Cut")
+    rows = [(str(row.count), row.size, row.length, ", ".join(_words(row.roles))) for row in cut_list([framing])]
+    for spacer in spacer_list([framing]):
+        rows.append((str(spacer.count), f"1/2 x {format_inches(spacer.depth)}", spacer.length, "header spacer"))
+    # A long list goes into two columns of figures; what each row is for is on the drawing above.
+    is_long = len(rows) > _MOST_ROWS
+    per_column = -(-len(rows) // 2) if is_long else max(len(rows), 1)
+    step = min(15.0, (y - low) / per_column)
+    size = min(12.0, step * 0.86)
+    for index, (count, lumber, length, roles) in enumerate(rows):
+        column, row = divmod(index, per_column)
+        left, at = x + column * (right - x) / 2, y - (row + 1) * step
+        page.text(left + 18, at, count, size, bold=True, align="right")
+        page.text(left + 24, at, lumber, size * 0.9)
+        page.text(left + 112, at, format_inches(length), size, bold=True, align="right")
+        if not is_long:
+            _clipped(page, left + 120, at, roles, size * 0.78, right - left - 120)
+
+
+def _words(roles: Sequence[Role]) -> list[str]:
+    return [role.replace("_", " ") for role in roles]
+
+
+def _clipped(page: Page, x: float, y: float, text: str, size: float, width: float) -> None:
+    """Words that may be cut short, never figures."""
+    while text and _length(page, text, size) > width:
+        text = text[:-2].rstrip(" ,") + "…" if len(text) > 2 else ""
+    page.text(x, y, text, size)
+
+
+def _openings(
+    page: Page, openings: Sequence[PlacedOpening], edges: tuple[float, float], top: float, low: float
+) -> None:
+    x, _ = edges
+    y = _title(page, x, top, "Openings")
+    if not openings:
+        page.text(x, y - 12, "none", 10)
+    step = min(27.0, (y - low) / max(len(openings), 1))
+    size = min(11.5, step * 0.43)
+    for placed in openings:
+        y -= step
+        page.text(x, y + size * 1.1, placed.id, size, bold=True)
+        rough = f"{format_inches(placed.rough.width.value)} x {format_inches(placed.rough.height.value)}"
+        page.text(x + size * 3, y + size * 1.1, f"RO {rough} from {format_inches(placed.start.value)}", size, bold=True)
+        source = placed.header.header.source
+        page.text(
+            x + size * 3, y, f"header {placed.header} ({source}), head {format_inches(placed.head.value)}", size * 0.82
+        )
+
+
+def _findings(page: Page, findings: Sequence[Finding], edges: tuple[float, float], top: float, low: float) -> None:
+    """The worst first; what has no room is counted, and is on the screen."""
+    x, right = edges
+    y = _title(page, x, top, "Findings") - 10
+    if not findings:
+        page.text(x, y, "none", 10)
+    for number, finding in enumerate(findings):
+        size = 8.5 if finding.severity is Severity.INFO else 9.5
+        text = f"{finding.text} {finding.do}"
+        if y - 3 * size < low + 12:
+            page.text(x, y, f"and {len(findings) - number} more on the screen", 8.5)
+            return
+        page.text(x, y, _WORST[finding.severity], 7, bold=True)
+        y -= page.wrapped(x + 34, y, text, size, right - x - 34) + 3

@@ -1,0 +1,65 @@
+"""Tables for a spreadsheet: the marks of every plate, and the cut list, as CSV."""
+
+import csv
+from collections.abc import Iterable, Sequence
+from io import StringIO
+
+from bluff.core.cut_list import cut_list, spacer_list
+from bluff.core.frame import Framing
+from bluff.core.length import format_inches, to_inches
+from bluff.core.marks import read_mark
+
+MARKS = ("wall", "plate", "reading", "inches", "symbol", "ahead", "role", "opening", "member")
+CUTS = ("wall", "count", "size", "length", "inches", "for")
+
+
+def marks_csv(framings: Iterable[Framing]) -> str:
+    """Every mark, wall by wall, as read from the end the tape hooks on."""
+    rows = []
+    for framing in framings:
+        plan = framing.plan
+        for mark in framing.marks:
+            reading = read_mark(mark, plan.length, plan.standard.datum.end)
+            at = reading.at.value
+            rows.append(
+                (
+                    plan.id,
+                    mark.plate,
+                    format_inches(at, 64),
+                    to_inches(at),
+                    mark.symbol,
+                    "ahead" if reading.ahead else "behind",
+                    mark.role,
+                    mark.opening or "",
+                    mark.member or "",
+                )
+            )
+    return _written(MARKS, rows)
+
+
+def cut_list_csv(framings: Iterable[Framing]) -> str:
+    """What to cut, wall by wall, boards first and the spacers of the headers after them."""
+    rows: list[tuple[object, ...]] = []
+    for framing in framings:
+        wall = framing.plan.id
+        for row in cut_list([framing]):
+            roles = ", ".join(role.replace("_", " ") for role in row.roles)
+            rows.append((wall, row.count, row.size, format_inches(row.length, 64), to_inches(row.length), roles))
+        for spacer in spacer_list([framing]):
+            size = f"{format_inches(spacer.thickness)} x {format_inches(spacer.depth)}"
+            length = format_inches(spacer.length, 64), to_inches(spacer.length)
+            rows.append((wall, spacer.count, size, *length, "header spacer"))
+    return _written(CUTS, rows)
+
+
+def _written(head: Sequence[str], rows: Iterable[Sequence[object]]) -> str:
+    file = StringIO()
+    writer = csv.writer(file)
+    writer.writerow(head)
+    writer.writerows([_safe(cell) for cell in row] for row in rows)
+    return file.getvalue()
+
+
+def _safe(cell: object) -> object:
+    """A mark like =1+1 is text, though a spreadsheet would take it for a formula."""
+    return f"'{cell}" if isinstance(cell, str) and cell[:1] in "=+-@" and cell else cell

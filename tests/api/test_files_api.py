@@ -1,0 +1,57 @@
+from pathlib import Path
+
+import pypdfium2
+import pytest
+
+EXAMPLE = (Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json").read_bytes()
+
+
+@pytest.fixture
+def demo(client):
+    """The address of the demo job."""
+    job = client.post("/api/jobs/import", content=EXAMPLE).json()
+    return f"/api/jobs/{job['id']}"
+
+
+def test_the_job_is_printed_whole_or_a_wall_alone(client, demo):
+    whole = client.get(f"{demo}/sheets.pdf", params={"paper": "a4"})
+    assert whole.headers["content-type"] == "application/pdf"
+    assert len(pypdfium2.PdfDocument(whole.content)) == 10
+    alone = client.get(f"{demo}/sheets.pdf", params={"wall": "F"})
+    assert 'filename="quill-harbour-ferry-shelter-f.pdf"' in alone.headers["content-disposition"]
+    (page,) = pypdfium2.PdfDocument(alone.content)
+    assert "Plate 172 3/4".replace(" ", "") in page.get_textpage().get_text_range().replace(" ", "")
+
+
+def test_what_is_not_there_is_not_printed(client, demo):
+    assert client.get(f"{demo}/sheets.pdf", params={"wall": "Z"}).status_code == 404
+    assert client.get(f"{demo}/sheets.pdf", params={"paper": "papyrus"}).status_code == 422
+
+
+@pytest.mark.parametrize(("path", "head"), [("marks.csv", "wall,plate,reading"), ("cut-list.csv", "wall,count,size")])
+def test_tables_are_downloaded(client, demo, path, head):
+    answer = client.get(f"{demo}/{path}")
+    assert answer.text.startswith(head)
+    assert f"quill-harbour-ferry-shelter-{path}" in answer.headers["content-disposition"]
+
+
+def test_the_floor_is_answered_with_what_is_known_of_it(client, demo):
+    plan = client.get(f"{demo}/plan").json()
+    assert [wall["id"] for wall in plan["walls"]] == list("ABCDEFGH")
+    assert plan["bounds"] == [0, 0, 432, 270]
+    assert [step["wall"] for step in plan["order"]][:3] == ["A", "C", "B"]
+    assert len(plan["corners"]) == 4
+    wall = next(wall for wall in plan["walls"] if wall["id"] == "E")
+    assert {clear["other"]: clear["distance"] for clear in wall["clears"]} == {"G": 91.5, "D": 244.75}
+    assert all(str(int(value)) in plan["feet"] for value in (wall["length"], wall["plate_length"]))
+
+
+def test_an_edit_of_the_plan_is_previewed_as_the_whole_floor(client, demo):
+    move = {"edit": "move-walls", "ids": ["E"], "east": "1-0"}
+    answer = client.post(f"{demo}/plan/preview", json={"edit": move}).json()
+    assert answer["says"] == "Move wall E 1'-0\" east"
+    moved = next(wall for wall in answer["plan"]["walls"] if wall["id"] == "F")
+    assert moved["length"] == 168
+    assert client.get(demo).json()["revision"] == 0
+    refused = client.post(f"{demo}/plan/preview", json={"edit": {**move, "east": "30-0"}})
+    assert "turned inside out" in refused.json()["message"]

@@ -1,0 +1,84 @@
+"""The sheets are read back as a PDF reader would: what a framer has to find on them is there, on one page."""
+
+from itertools import pairwise
+from pathlib import Path
+
+import pypdfium2
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from bluff import core
+from bluff.core.frame import frame
+from bluff.formats.job_file import read_job
+from bluff.formats.sheets import Imprint, Paper, job_sheets, wall_sheet
+from bluff.formats.sheets.paper import spread
+from floors import partition, shelter
+from framing import frame_wall
+from strategies import jobs
+
+DEMO = read_job((Path(__file__).parents[2] / "examples/quill-harbour.bluff.json").read_bytes())
+IMPRINT = Imprint("Quill Harbour ferry shelter", 7, "23 November 2026")
+LINK = "http://127.0.0.1:8460/jobs/x"
+
+
+def framed(job):
+    return [frame(plan) for plan in core.wall_plans(job)]
+
+
+def pages(data):
+    pdf = pypdfium2.PdfDocument(data)
+    return [(page.get_size(), page.get_textpage().get_text_range()) for page in pdf]
+
+
+@pytest.mark.parametrize(("paper", "size"), [(Paper.LETTER, (792, 612)), (Paper.A4, (842, 595))])
+def test_a_job_is_a_cover_packs_and_a_sheet_a_wall(paper, size):
+    sheets = pages(job_sheets(framed(DEMO), paper, IMPRINT, LINK))
+    assert len(sheets) == 2 + len(DEMO.walls)
+    assert {(round(width), round(height)) for (width, height), _ in sheets} == {size}
+    cover, packs, first, *_ = [text for _, text in sheets]
+    assert "Walls in framing order" in cover
+    assert "Build before the walls" in packs
+    assert "Plate 432" in first
+    for number, (_, text) in enumerate(sheets, start=1):
+        assert f"revision 7, printed 23 November 2026, sheet {number} of 10" in text
+        assert "does not design structure" in text
+
+
+def test_a_wall_sheet_has_its_readings_cuts_and_findings():
+    framing = frame_wall("18-6 2x4", "3-6x4-6 @ 9-3")
+    ((_, text),) = pages(wall_sheet(framing, Paper.LETTER, IMPRINT, LINK))
+    plain = " ".join(text.split())
+    # Fractions are set in pieces, which a reader puts together again.
+    for said in ("Plate 222", "RO 43 x 55 from 89 1/2", "K 86 1/2", "J 132 1/2", "header spacer"):
+        assert said.replace(" ", "") in plain.replace(" ", ""), said
+
+
+def test_a_floor_of_many_walls_goes_on_over_the_page():
+    many = shelter(*(partition(f"P{x}", (x / 2, 0), (x / 2, 22.5)) for x in range(4, 68, 2)))
+    sheets = pages(job_sheets(framed(many), Paper.A4, IMPRINT, LINK))
+    index = [text for _, text in sheets if "Walls in framing order" in text]
+    assert len(index) == 2
+    listed = " ".join(index).split()
+    assert all(wall.id in listed for wall in many.walls)
+
+
+def test_a_job_with_no_plan_and_letters_no_font_has_still_prints():
+    job = core.Job("Łódź 船 shed", walls=(frame_wall("12' 2x4").plan.wall,))
+    (_, cover), *_ = pages(job_sheets(framed(job), Paper.LETTER, Imprint(job.name, 0, "today"), LINK))
+    assert "lie on no plan" in cover
+
+
+@settings(max_examples=20)
+@given(jobs())
+def test_any_wall_fits_one_page(job):
+    for framing in framed(job):
+        assert len(pages(wall_sheet(framing, Paper.LETTER, IMPRINT, LINK))) == 1
+
+
+@given(st.lists(st.floats(0, 100), max_size=12).map(sorted), st.floats(1, 8))
+def test_readings_are_spread_until_none_overlaps(places, gap):
+    spreaded = spread(places, gap, 0, 100)
+    assert len(spreaded) == len(places)
+    assert all(after - before >= gap - 1e-6 for before, after in pairwise(spreaded))
+    assert all(-1e-6 <= place <= 100 + 1e-6 for place in spreaded)

@@ -1,0 +1,54 @@
+import { Button, Menu, Portal, Text } from "@chakra-ui/react";
+import { Download } from "lucide-react";
+
+interface File {
+  value: string;
+  label: string;
+  path: string;
+  opens?: true;
+}
+
+const FILES: File[] = [
+  { value: "letter", label: "Sheets on letter paper", path: "sheets.pdf?paper=letter", opens: true },
+  { value: "a4", label: "Sheets on A4 paper", path: "sheets.pdf?paper=a4", opens: true },
+  { value: "marks", label: "Marks, for a spreadsheet", path: "marks.csv" },
+  { value: "cuts", label: "Cut list, for a spreadsheet", path: "cut-list.csv" },
+  { value: "job", label: "Job file", path: "file" },
+];
+
+/** Everything a job, or the wall in view, can be taken out as. */
+export function TakeOut({ job, wall }: { job: string; wall?: string | undefined }) {
+  const alone: File[] = wall
+    ? (["letter", "a4"] as const).map((paper) => ({
+        value: `wall-${paper}`,
+        label: `Wall ${wall} on ${paper === "a4" ? "A4" : "letter"} paper`,
+        path: `sheets.pdf?paper=${paper}&wall=${encodeURIComponent(wall)}`,
+        opens: true,
+      }))
+    : [];
+  return (
+    <Menu.Root>
+      <Menu.Trigger asChild>
+        <Button variant="plain" aria-label="Take out" title="Print, or take out as a file">
+          <Download />
+        </Button>
+      </Menu.Trigger>
+      <Portal>
+        <Menu.Positioner>
+          <Menu.Content>
+            {[...alone, ...FILES].map(({ value, label, path, opens }) => (
+              <Menu.Item key={value} value={value} asChild>
+                <a
+                  href={`/api/jobs/${job}/${path}`}
+                  {...(opens ? { target: "_blank", rel: "noreferrer" } : { download: true })}
+                >
+                  <Text as="span">{label}</Text>
+                </a>
+              </Menu.Item>
+            ))}
+          </Menu.Content>
+        </Menu.Positioner>
+      </Portal>
+    </Menu.Root>
+  );
+}
