@@ -16,7 +16,7 @@ from starlette.types import Scope
 from bluff import __version__
 from bluff.api import files, jobs, session
 from bluff.api.errors import install_error_handlers
-from bluff.formats.job_file import LARGEST_FILE
+from bluff.formats.exchange.reading import LARGEST_DRAWING
 
 WEB = Path(__file__).resolve().parents[3] / "web" / "dist"
 
@@ -76,9 +76,9 @@ def openapi_schema() -> dict[str, Any]:
 
 
 async def _guard(request: Request, call_next: RequestResponseEndpoint) -> Response:
-    """Refuse what is too large to be a job, and tell browsers what this page may load."""
+    """Refuse what is too large to be anything of a job, and tell browsers what this page may load."""
     size = request.headers.get("content-length", "0")
-    if not size.isdigit() or int(size) > LARGEST_FILE:
+    if not size.isdigit() or int(size) > LARGEST_DRAWING:
         return Response("This is too large for a job.", status_code=413)
     response = await call_next(request)
     response.headers["Content-Security-Policy"] = _POLICY

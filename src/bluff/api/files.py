@@ -5,17 +5,22 @@ from datetime import date
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Query, Request, Response
+from fastapi import APIRouter, Body, Query, Request, Response
 
 from bluff.api.jobs import CrewJobs
-from bluff.api.schemas import Refusal
+from bluff.api.schemas import DrawingView, Refusal
+from bluff.formats.edits import edit_from_core
+from bluff.formats.exchange import read_drawing
 from bluff.formats.job_file import write_job
 from bluff.formats.sheets import Imprint, Paper, job_sheets, wall_sheet
 from bluff.formats.tables import cut_list_csv, marks_csv
+from bluff.service.drawings import edit_of
 from bluff.service.jobs import framing, framings
 
 router = APIRouter(
-    prefix="/api/jobs/{job_id}", tags=["files"], responses={401: {"model": Refusal}, 404: {"model": Refusal}}
+    prefix="/api/jobs/{job_id}",
+    tags=["files"],
+    responses={401: {"model": Refusal}, 404: {"model": Refusal}, 422: {"model": Refusal}},
 )
 
 
@@ -61,6 +66,45 @@ def cut_list(jobs: CrewJobs, job_id: UUID) -> Response:
     """What to cut, wall by wall, for a spreadsheet."""
     job = jobs.get(job_id).job
     return _download(cut_list_csv(framings(job)), "text/csv", f"{_stem(job.name)}-cut-list.csv")
+
+
+@router.get("/plan.dxf", response_class=Response)
+def dxf(jobs: CrewJobs, job_id: UUID) -> Response:
+    """Plan, elevations and plates as a DXF drawing in inches."""
+    # Imported here and below: these libraries take a second each, which every start would pay for.
+    from bluff.formats.exchange.dxf_write import write_dxf
+
+    job = jobs.get(job_id).job
+    return _download(write_dxf(framings(job)), "image/vnd.dxf", f"{_stem(job.name)}.dxf")
+
+
+@router.get("/model.ifc", response_class=Response)
+def ifc(jobs: CrewJobs, job_id: UUID) -> Response:
+    """Walls, openings and every member as an IFC model."""
+    from bluff.formats.exchange.ifc_write import write_ifc
+
+    job = jobs.get(job_id).job
+    return _download(write_ifc(job.name, framings(job)), "application/x-step", f"{_stem(job.name)}.ifc")
+
+
+@router.post("/drawing")
+def read(
+    jobs: CrewJobs,
+    job_id: UUID,
+    file: Annotated[bytes, Body(media_type="application/octet-stream")],
+    layer: Annotated[str | None, Query(description="Where a DXF drawing's walls are.", max_length=255)] = None,
+) -> DrawingView:
+    """What is understood of a DXF or IFC file, and the edit that would take it in; nothing is changed."""
+    state = jobs.get(job_id)
+    reading = read_drawing(file, layer)
+    edit = edit_of(state.job, reading.job.to_core())
+    return DrawingView(
+        layers=reading.layers,
+        walls=len(reading.job.walls),
+        openings=len(reading.job.openings),
+        left=reading.left,
+        edit=edit_from_core(edit) if edit else None,
+    )
 
 
 def _download(body: str | bytes, media_type: str, name: str) -> Response:

@@ -311,6 +311,16 @@ class PlanPreview(BaseModel):
     plan: PlanView
 
 
+class DrawingView(BaseModel):
+    """What was understood of a drawing: the edit that takes it in, and sentences on what was left."""
+
+    layers: list[str]
+    walls: int
+    openings: int
+    left: list[str]
+    edit: EditFile | None
+
+
 class FaultView(BaseModel):
     """One thing wrong with what was sent."""
 

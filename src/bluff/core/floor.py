@@ -78,6 +78,11 @@ def cut_corners(plan: WallPlan, seen: Outline) -> tuple[Place, Place, Place, Pla
     )
 
 
+def cut_start(plan: WallPlan, seen: Outline) -> Place:
+    """Where a wall's plate starts, in the middle of its thickness."""
+    return seen.at(-_plate_start(plan), (seen.left + seen.right) / 2)
+
+
 def _cut(plan: WallPlan, end: End) -> tuple[Length, Length]:
     """How far the plates reach beyond an end as drawn, on the left and on the right face."""
     meeting = plan.meetings.at(end)

@@ -1,0 +1,144 @@
+"""A job as DXF: the plan, every wall's elevation and its two plates, to full size in inches.
+
+Layers say what is on them: PLAN-WALLS, PLAN-OPENINGS, PLAN-MARKS, PLAN-DIMENSIONS, ELEVATION, ELEVATION-OPENINGS,
+PLATES, PLATE-MARKS. Walls and openings of the plan carry their entries of the job file as extended data.
+"""
+
+import json
+from collections.abc import Iterable, Sequence
+from io import StringIO
+from itertools import pairwise
+from typing import Any
+
+import ezdxf
+from ezdxf import units
+from ezdxf.layouts import Modelspace
+
+from bluff.core import floor
+from bluff.core.frame import Framing
+from bluff.core.length import format_inches, to_inches
+from bluff.core.marks import read_mark
+from bluff.core.member import Member, Plate
+from bluff.core.outline import Outline
+from bluff.core.wall_plan import WallPlan
+from bluff.formats.job_file import OpeningFile, WallFile
+
+APP = "BLUFF"
+"""Under which name entries stand in extended data."""
+CHUNK = 240
+"""Characters of one string of extended data, which may hold 255."""
+
+_LAYERS = {
+    "PLAN-WALLS": 7,
+    "PLAN-OPENINGS": 5,
+    "PLAN-MARKS": 7,
+    "PLAN-DIMENSIONS": 5,
+    "ELEVATION": 7,
+    "ELEVATION-OPENINGS": 5,
+    "PLATES": 7,
+    "PLATE-MARKS": 1,
+}
+_APART = 60.0
+_LETTER = 6.0
+
+
+def write_dxf(framings: Sequence[Framing]) -> str:
+    """A whole job as DXF text, elevations below the plan."""
+    document = ezdxf.new("R2010", setup=["dimstyles"], units=units.IN)
+    document.appids.add(APP)
+    for name, colour in _LAYERS.items():
+        document.layers.add(name, color=colour)
+    space = document.modelspace()
+    plans = [framing.plan for framing in framings]
+    area = floor.area(plans)
+    for plan in plans:
+        if seen := floor.drawn(plan):
+            _wall(space, plan, seen)
+    west, south = (to_inches(area[0]), to_inches(area[1])) if area else (0.0, 0.0)
+    below = south - 2 * _APART
+    for framing in framings:
+        below -= to_inches(framing.plan.height.value) + _APART
+        _elevation(space, framing, west, below)
+    file = StringIO()
+    document.write(file)
+    return file.getvalue()
+
+
+def _wall(space: Modelspace, plan: WallPlan, seen: Outline) -> None:
+    outline = space.add_lwpolyline(
+        [_inches(corner) for corner in floor.cut_corners(plan, seen)], close=True, dxfattribs={"layer": "PLAN-WALLS"}
+    )
+    outline.set_xdata(APP, _entry("wall", WallFile.from_core(plan.wall).model_dump(mode="json", by_alias=True)))
+    _text(space, plan.id, _inches(floor.middle_of(plan, seen)), "PLAN-MARKS", _LETTER)
+    for placed in plan.openings:
+        corners = [_inches(corner) for corner in floor.opening_corners(plan, placed, seen)]
+        hole = space.add_lwpolyline(corners, close=True, dxfattribs={"layer": "PLAN-OPENINGS"})
+        hole.set_xdata(
+            APP, _entry("opening", OpeningFile.from_core(placed.opening).model_dump(mode="json", by_alias=True))
+        )
+        _text(space, placed.id, corners[0], "PLAN-MARKS", _LETTER * 0.7)
+    stations = floor.stations(plan, seen)
+    for before, after in pairwise(stations):
+        if after.along > before.along:
+            dimension = space.add_aligned_dim(
+                p1=_inches(before.place), p2=_inches(after.place), distance=24, dxfattribs={"layer": "PLAN-DIMENSIONS"}
+            )
+            dimension.render()
+
+
+def _elevation(space: Modelspace, framing: Framing, west: float, floor_at: float) -> None:
+    """The wall as framed, and above and below it what its plates read."""
+    for member in framing.members:
+        _rectangle(space, member, west, floor_at, "PLATES" if member.id.endswith("_plate") else "ELEVATION")
+    for opening in framing.openings:
+        placed = opening.placed
+        low = placed.head.value - placed.rough.height.value
+        corners = [
+            (placed.start.value, low),
+            (placed.end, low),
+            (placed.end, placed.head.value),
+            (placed.start.value, placed.head.value),
+        ]
+        space.add_lwpolyline(
+            [(west + to_inches(x), floor_at + to_inches(y)) for x, y in corners],
+            close=True,
+            dxfattribs={"layer": "ELEVATION-OPENINGS"},
+        )
+        _text(
+            space,
+            placed.id,
+            (west + to_inches(placed.start.value) + 4, floor_at + to_inches(placed.head.value) - 12),
+            "PLAN-MARKS",
+            6,
+        )
+    _text(space, f"Wall {framing.plan.id}", (west, floor_at - 28), "PLAN-MARKS", 8)
+    plan, height = framing.plan, to_inches(framing.plan.height.value)
+    for mark in framing.marks:
+        reading = format_inches(read_mark(mark, plan.length, plan.standard.datum.end).at.value)
+        x = west + to_inches(mark.at.value)
+        y = floor_at - 3 if mark.plate is Plate.BOTTOM else floor_at + height + 3
+        down = -1 if mark.plate is Plate.BOTTOM else 1
+        space.add_line((x, y), (x, y + 3 * down), dxfattribs={"layer": "PLATE-MARKS"})
+        written = space.add_text(
+            f"{mark.symbol} {reading}", height=1.4, rotation=90, dxfattribs={"layer": "PLATE-MARKS"}
+        )
+        written.set_placement((x + 1.4, y + (4 if down > 0 else -16)))
+
+
+def _rectangle(space: Modelspace, member: Member, west: float, floor_at: float, layer: str) -> None:
+    x1, x2 = west + to_inches(member.start), west + to_inches(member.end)
+    y1, y2 = floor_at + to_inches(member.bottom), floor_at + to_inches(member.top)
+    space.add_lwpolyline([(x1, y1), (x2, y1), (x2, y2), (x1, y2)], close=True, dxfattribs={"layer": layer})
+
+
+def _entry(what: str, data: dict[str, Any]) -> Iterable[tuple[int, str]]:
+    text = json.dumps([what, data], ensure_ascii=True)
+    return [(1000, text[at : at + CHUNK]) for at in range(0, len(text), CHUNK)]
+
+
+def _text(space: Modelspace, text: str, at: tuple[float, float], layer: str, height: float) -> None:
+    space.add_text(text, height=height, dxfattribs={"layer": layer}).set_placement(at)
+
+
+def _inches(place: tuple[float, float]) -> tuple[float, float]:
+    return place[0] / 64, place[1] / 64

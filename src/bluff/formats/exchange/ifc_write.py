@@ -1,0 +1,223 @@
+"""A job as IFC: walls with their openings, and every piece of wood with its type, in inches.
+
+Each wall and opening carries its entry of the job file in the property set Bluff_Entry.
+"""
+
+import json
+from collections.abc import Sequence
+from typing import Any
+from uuid import NAMESPACE_URL, uuid5
+
+import ifcopenshell
+import ifcopenshell.guid
+
+from bluff.core import floor
+from bluff.core.frame import Framing
+from bluff.core.length import Length, to_inches
+from bluff.core.member import Member, Role
+from bluff.core.wall_plan import PlacedOpening, WallPlan
+from bluff.formats.job_file import OpeningFile, WallFile
+
+ENTRY = "Bluff_Entry"
+_INCH = 0.0254
+_PLATES = {Role.BOTTOM_PLATE, Role.TOP_PLATE, Role.CAP_PLATE, Role.SILL}
+
+
+def write_ifc(name: str, framings: Sequence[Framing]) -> str:
+    """A whole job as IFC 4 text. Walls that lie on no plan stand beside it, one behind the other."""
+    return _Model(name).write(framings)
+
+
+class _Model:
+    """An IFC file being written; ids are derived from what they stand for, so that a job writes the same file."""
+
+    def __init__(self, name: str) -> None:
+        self.file = ifcopenshell.file(schema="IFC4")
+        self.name = name
+        self.types: dict[tuple[str, str], Any] = {}
+        self.members_of_type: dict[tuple[str, str], list[Any]] = {}
+        origin = self._placement((0, 0, 0), (1, 0))
+        self.context = self.file.create_entity(
+            "IfcGeometricRepresentationContext",
+            ContextType="Model",
+            CoordinateSpaceDimension=3,
+            Precision=1e-5,
+            WorldCoordinateSystem=origin,
+        )
+        inch = self.file.create_entity(
+            "IfcConversionBasedUnit",
+            Dimensions=self.file.create_entity("IfcDimensionalExponents", 1, 0, 0, 0, 0, 0, 0),
+            UnitType="LENGTHUNIT",
+            Name="INCH",
+            ConversionFactor=self.file.create_entity(
+                "IfcMeasureWithUnit",
+                self.file.create_entity("IfcLengthMeasure", _INCH),
+                self.file.create_entity("IfcSIUnit", UnitType="LENGTHUNIT", Name="METRE"),
+            ),
+        )
+        units = self.file.create_entity("IfcUnitAssignment", Units=[inch])
+        self.project = self._rooted(
+            "IfcProject", "project", Name=name, UnitsInContext=units, RepresentationContexts=[self.context]
+        )
+        above = self.project
+        for kind in ("IfcSite", "IfcBuilding", "IfcBuildingStorey"):
+            place = self.file.create_entity("IfcLocalPlacement", RelativePlacement=origin)
+            below = self._rooted(
+                kind, kind, Name=name if kind != "IfcBuildingStorey" else "Floor", ObjectPlacement=place
+            )
+            self._rooted("IfcRelAggregates", f"{kind} in", RelatingObject=above, RelatedObjects=[below])
+            above = below
+        self.storey = above
+
+    def write(self, framings: Sequence[Framing]) -> str:
+        walls = []
+        plans = [framing.plan for framing in framings]
+        area = floor.area(plans)
+        aside = to_inches(area[3]) + 120 if area else 0.0
+        for framing in framings:
+            seen = floor.drawn(framing.plan)
+            if seen:
+                start = floor.cut_start(framing.plan, seen)
+                origin, along = (start[0] / 64, start[1] / 64), seen.direction
+            else:
+                origin, along = (0.0, aside), (1.0, 0.0)
+                aside += 120
+            walls.append(self._wall(framing, origin, along))
+        if walls:
+            self._rooted(
+                "IfcRelContainedInSpatialStructure", "walls", RelatingStructure=self.storey, RelatedElements=walls
+            )
+        for key, members in self.members_of_type.items():
+            self._rooted("IfcRelDefinesByType", f"of type {key}", RelatedObjects=members, RelatingType=self.types[key])
+        text: str = self.file.to_string()
+        return text
+
+    def _wall(self, framing: Framing, origin: tuple[float, float], along: tuple[float, float]) -> Any:
+        """A wall whose own x runs along its plate, y to its left and z up, from the middle of its thickness."""
+        plan = framing.plan
+        place = self.file.create_entity(
+            "IfcLocalPlacement",
+            PlacementRelTo=self.storey.ObjectPlacement,
+            RelativePlacement=self._placement((*origin, 0), along),
+        )
+        wall = self._rooted(
+            "IfcWall", f"wall {plan.id}", Name=plan.id, ObjectPlacement=place, PredefinedType="STANDARD"
+        )
+        wide = to_inches(plan.stud.width)
+        wall.Representation = self._box((0, -wide / 2, 0), to_inches(plan.length), wide, to_inches(plan.height.value))
+        self._entry(wall, f"wall {plan.id}", WallFile.from_core(plan.wall).model_dump(mode="json", by_alias=True))
+        for placed in plan.openings:
+            self._opening(plan, placed, wall, wide)
+        members = [self._member(member, plan, wall, wide) for member in framing.members]
+        self._rooted("IfcRelAggregates", f"members of {plan.id}", RelatingObject=wall, RelatedObjects=members)
+        return wall
+
+    def _opening(self, plan: WallPlan, placed: PlacedOpening, wall: Any, wide: float) -> None:
+        low = to_inches(placed.head.value - placed.rough.height.value)
+        local = self.file.create_entity(
+            "IfcLocalPlacement",
+            PlacementRelTo=wall.ObjectPlacement,
+            RelativePlacement=self._placement((to_inches(placed.start.value), 0, low), (1, 0)),
+        )
+        opening = self._rooted(
+            "IfcOpeningElement", f"opening {placed.id}", Name=placed.id, ObjectPlacement=local, PredefinedType="OPENING"
+        )
+        size = to_inches(placed.rough.width.value), wide, to_inches(placed.rough.height.value)
+        opening.Representation = self._box((0, -wide / 2, 0), *size)
+        self._rooted(
+            "IfcRelVoidsElement",
+            f"{placed.id} in {plan.id}",
+            RelatingBuildingElement=wall,
+            RelatedOpeningElement=opening,
+        )
+        entry = OpeningFile.from_core(placed.opening).model_dump(mode="json", by_alias=True)
+        self._entry(opening, f"opening {placed.id}", entry)
+
+    def _member(self, member: Member, plan: WallPlan, wall: Any, wide: float) -> Any:
+        kind = "IfcBeam" if member.role is Role.HEADER else "IfcMember"
+        board = plan.standard.board(member.size)
+        depth = min(to_inches(board.width if member.role in _PLATES else _through(member, plan)), wide)
+        local = self.file.create_entity(
+            "IfcLocalPlacement",
+            PlacementRelTo=wall.ObjectPlacement,
+            RelativePlacement=self._placement((to_inches(member.start), 0, to_inches(member.bottom)), (1, 0)),
+        )
+        made = self._rooted(
+            kind, f"member {member.id}", Name=member.id, ObjectType=member.role.value, ObjectPlacement=local
+        )
+        made.PredefinedType = _predefined(member.role)
+        # Flat backing lies on the inside edge, which is the right of a wall walked clockwise; the rest is centred.
+        is_backing = member.role in (Role.CORNER_BACKING, Role.INTERSECTION_BACKING)
+        across = -wide / 2 if is_backing else -depth / 2
+        made.Representation = self._box((0, across, 0), to_inches(member.width), depth, to_inches(member.height))
+        key = kind, member.size
+        if key not in self.types:
+            self.types[key] = self._rooted(
+                f"{kind}Type", f"{kind} {member.size}", Name=member.size, PredefinedType=made.PredefinedType
+            )
+        self.members_of_type.setdefault(key, []).append(made)
+        return made
+
+    def _entry(self, thing: Any, name: str, data: dict[str, Any]) -> None:
+        value = self.file.create_entity("IfcText", json.dumps(data))
+        entry = self.file.create_entity("IfcPropertySingleValue", Name="JobFile", NominalValue=value)
+        properties = self._rooted("IfcPropertySet", f"entry {name}", Name=ENTRY, HasProperties=[entry])
+        self._rooted(
+            "IfcRelDefinesByProperties",
+            f"entry of {name}",
+            RelatedObjects=[thing],
+            RelatingPropertyDefinition=properties,
+        )
+
+    def _box(self, corner: tuple[float, float, float], x: float, y: float, z: float) -> Any:
+        make = self.file.create_entity
+        profile = make(
+            "IfcRectangleProfileDef",
+            ProfileType="AREA",
+            Position=make("IfcAxis2Placement2D", Location=make("IfcCartesianPoint", (x / 2, y / 2))),
+            XDim=x,
+            YDim=y,
+        )
+        solid = make(
+            "IfcExtrudedAreaSolid",
+            SweptArea=profile,
+            Position=self._placement(corner, (1, 0)),
+            ExtrudedDirection=make("IfcDirection", (0.0, 0.0, 1.0)),
+            Depth=z,
+        )
+        body = make(
+            "IfcShapeRepresentation",
+            ContextOfItems=self.context,
+            RepresentationIdentifier="Body",
+            RepresentationType="SweptSolid",
+            Items=[solid],
+        )
+        return make("IfcProductDefinitionShape", Representations=[body])
+
+    def _placement(self, at: tuple[float, float, float], along: tuple[float, float]) -> Any:
+        make = self.file.create_entity
+        return make(
+            "IfcAxis2Placement3D",
+            Location=make("IfcCartesianPoint", tuple(map(float, at))),
+            Axis=make("IfcDirection", (0.0, 0.0, 1.0)),
+            RefDirection=make("IfcDirection", (float(along[0]), float(along[1]), 0.0)),
+        )
+
+    def _rooted(self, kind: str, what: str, **attributes: Any) -> Any:
+        unique = uuid5(NAMESPACE_URL, f"bluff:{self.name}:{what}").hex
+        return self.file.create_entity(kind, GlobalId=ifcopenshell.guid.compress(unique), **attributes)
+
+
+def _predefined(role: Role) -> str:
+    if role is Role.HEADER:
+        return "LINTEL"
+    return "PLATE" if role in _PLATES else "STUD"
+
+
+def _through(member: Member, plan: WallPlan) -> Length:
+    """How far a piece reaches through the wall."""
+    board = plan.standard.board(member.size)
+    if member.role is Role.HEADER:
+        return plan.stud.width
+    is_flat = member.orientation == "flat"
+    return board.thickness if is_flat else board.width

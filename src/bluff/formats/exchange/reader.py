@@ -1,0 +1,32 @@
+"""The process that reads one drawing: its kind and layer as arguments, the file on standard input.
+
+Prints the reading as JSON, or the sentence that says why not and exits with `REFUSED`.
+"""
+
+import sys
+
+from bluff.formats.errors import FaultyData
+from bluff.formats.exchange import REFUSED, DrawingKind
+
+
+def main(kind: str, layer: str | None = None) -> int:
+    """Read standard input; returns the exit code."""
+    text = sys.stdin.buffer.read().decode("utf-8", errors="replace")
+    try:
+        if kind == DrawingKind.IFC:
+            from bluff.formats.exchange.ifc_read import read_ifc  # only the library that is needed, each takes a second
+
+            reading = read_ifc(text)
+        else:
+            from bluff.formats.exchange.dxf_read import read_dxf
+
+            reading = read_dxf(text, layer)
+    except FaultyData as error:
+        print(error.faults[0])
+        return REFUSED
+    print(reading.model_dump_json(by_alias=True))
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main(*sys.argv[1:]))

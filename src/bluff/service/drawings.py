@@ -1,0 +1,68 @@
+"""Taking a drawing into a job: what was understood, as one edit that fits beside what is there."""
+
+from dataclasses import replace
+
+from bluff import core
+from bluff.core.apply import apply
+from bluff.core.edit import AddOpening, AddWall, Edit, Several
+from bluff.core.floor import area
+from bluff.core.job import At, Between, FromOpening, FromWall, Opening, Point, Wall
+from bluff.core.length import Length, inches
+from bluff.core.phrase import next_opening_id, next_wall_id
+
+_APART: Length = inches("10'")
+
+
+def edit_of(job: core.Job, drawn: core.Job) -> Edit | None:
+    """The edit that adds a drawing's walls and openings to a job; None when it has none.
+
+    Marks that are taken are given anew, and where the two would lie over each other the drawing is put to the
+    east of what is there.
+    """
+    if not drawn.walls:
+        return None
+    shift = _aside(job, drawn)
+    marks: dict[str, str] = {}
+    after = job
+    edits: list[Edit] = []
+    for wall in drawn.walls:
+        taken = any(one.id == wall.id for one in after.walls)
+        marks[wall.id] = next_wall_id(after.walls) if taken else wall.id
+        edits.append(AddWall(_moved(replace(wall, id=marks[wall.id]), shift)))
+        after = apply(after, edits[-1])
+    openings: dict[str, str] = {}
+    for opening in drawn.openings:
+        taken = any(one.id == opening.id for one in after.openings)
+        openings[opening.id] = next_opening_id(after.openings, opening.kind) if taken else opening.id
+        edits.append(AddOpening(_renamed(opening, marks, openings)))
+        after = apply(after, edits[-1])
+    return Several(f"take in {len(drawn.walls)} walls of a drawing", tuple(edits))
+
+
+def _aside(job: core.Job, drawn: core.Job) -> Length:
+    here, there = (area(core.wall_plans(one)) for one in (job, drawn))
+    if here is None or there is None:
+        return 0
+    is_apart = there[0] > here[2] or there[2] < here[0] or there[1] > here[3] or there[3] < here[1]
+    return 0 if is_apart else here[2] + _APART - there[0]
+
+
+def _moved(wall: Wall, east: Length) -> Wall:
+    run = wall.run
+    if not isinstance(run, Between) or east == 0:
+        return wall
+    start, end = (Point(point.x + east, point.y) for point in (run.start, run.end))
+    return replace(wall, run=replace(run, start=start, end=end))
+
+
+def _renamed(opening: Opening, walls: dict[str, str], openings: dict[str, str]) -> Opening:
+    opening = replace(opening, id=openings[opening.id], wall=walls.get(opening.wall, opening.wall))
+    position = opening.position
+    if not isinstance(position, At):
+        return opening
+    match position.origin:
+        case FromOpening(other):
+            return replace(opening, position=replace(position, origin=FromOpening(openings.get(other, other))))
+        case FromWall(other, face):
+            return replace(opening, position=replace(position, origin=FromWall(walls.get(other, other), face)))
+    return opening

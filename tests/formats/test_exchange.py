@@ -1,0 +1,207 @@
+"""Drawings and models: what goes out comes back, and what others drew is understood or said not to be."""
+
+from dataclasses import replace
+from io import StringIO
+from pathlib import Path
+
+import ezdxf
+import ifcopenshell
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from bluff import core
+from bluff.core.finding import Severity
+from bluff.core.frame import frame
+from bluff.core.job import WallKind
+from bluff.core.length import format_exact
+from bluff.formats.errors import FaultyData
+from bluff.formats.exchange import read_drawing
+from bluff.formats.exchange.dxf_read import read_dxf
+from bluff.formats.exchange.dxf_write import APP, write_dxf
+from bluff.formats.exchange.ifc_read import read_ifc
+from bluff.formats.exchange.ifc_write import write_ifc
+from bluff.formats.exchange.reading import LARGEST_DRAWING, Strip, strip_of, strips_of_lines
+from bluff.formats.job_file import read_job
+from floors import partition, plans, shelter
+
+DEMO = read_job((Path(__file__).parents[2] / "examples/quill-harbour.bluff.json").read_bytes())
+
+
+def framed(job):
+    return [frame(plan) for plan in core.wall_plans(job)]
+
+
+def lengths(job):
+    return sorted(format_exact(plan.length) for plan in plans(job).values())
+
+
+def read_back(job, kind):
+    if kind == "dxf":
+        return read_dxf(write_dxf(framed(job)))
+    return read_ifc(write_ifc(job.name, framed(job)))
+
+
+@pytest.mark.parametrize("kind", ["dxf", "ifc"])
+def test_the_demo_comes_back_as_it_went_out(kind):
+    reading = read_back(DEMO, kind)
+    job = reading.job.to_core()
+    assert job.walls == DEMO.walls
+    assert sorted(job.openings, key=lambda opening: opening.id) == sorted(DEMO.openings, key=lambda opening: opening.id)
+    assert reading.left == []
+
+
+@settings(max_examples=8)
+@given(st.integers(14, 40), st.sets(st.integers(3, 11), max_size=3), st.sampled_from(["2x4", "2x6"]))
+def test_any_floor_comes_back_as_it_went_out(depth, places, stud):
+    job = shelter(*(partition(f"P{x}", (x, 0), (x, 22.5), stud) for x in places), stud=stud)
+    for kind in ("dxf", "ifc"):
+        assert read_back(job, kind).job.to_core().walls == job.walls
+
+
+def without_entries(text):
+    """The drawing as somebody else would have made it."""
+    document = ezdxf.read(StringIO(text))
+    for entity in document.modelspace():
+        if entity.has_xdata(APP):
+            entity.discard_xdata(APP)
+    out = StringIO()
+    document.write(out)
+    return out.getvalue()
+
+
+def test_closed_outlines_on_a_layer_are_walls_that_meet_as_they_did():
+    job = shelter(partition("E", (12, 0), (12, 22.5)))
+    reading = read_dxf(without_entries(write_dxf(framed(job))), "PLAN-WALLS")
+    found = reading.job.to_core()
+    assert lengths(found) == lengths(job)
+    assert sorted(wall.kind for wall in found.walls) == [WallKind.EXTERIOR] * 4 + [WallKind.PARTITION]
+    assert not [
+        finding for framing in framed(found) for finding in framing.findings if finding.severity is Severity.ERROR
+    ]
+    assert "PLATES" in reading.layers
+
+
+def drawing(*entities, units=1):
+    document = ezdxf.new(units=units)
+    for points, closed in entities:
+        document.modelspace().add_lwpolyline(points, close=closed, dxfattribs={"layer": "A-WALL"})
+    out = StringIO()
+    document.write(out)
+    return out.getvalue()
+
+
+def test_pairs_of_lines_are_walls_to_the_outside_of_their_corners():
+    outer = [(0, 0), (0, 120), (200, 120), (200, 0)]
+    inner = [(5.5, 5.5), (5.5, 114.5), (194.5, 114.5), (194.5, 5.5)]
+    found = read_dxf(drawing((outer, True), (inner, True)), "A-WALL").job.to_core()
+    assert lengths(found) == ["109", "109", "200", "200"]
+    assert {wall.kind for wall in found.walls} == {WallKind.EXTERIOR}
+
+
+def test_a_metric_drawing_is_read_in_inches():
+    rectangle = [(0, 0), (3048, 0), (3048, 88.9), (0, 88.9)]
+    (wall,) = read_dxf(drawing((rectangle, True), units=4), "A-WALL").job.to_core().walls
+    assert (wall.stud, format_exact(wall.run.length)) == ("2x4", "120")
+
+
+def test_what_is_no_wall_is_listed():
+    thick = [(0, 0), (100, 0), (100, 30), (0, 30)]
+    reading = read_dxf(drawing((thick, True), ([(0, 200), (50, 200)], False), units=0), "A-WALL")
+    assert reading.job.walls == []
+    assert any("30 thick" in sentence for sentence in reading.left)
+    assert any("says no unit" in sentence for sentence in reading.left)
+
+
+@pytest.mark.parametrize("text", ["", "nonsense", "0\nSECTION\n2\nENTITIES\n0\nLINE\n", "ISO-10303-21;"])
+@pytest.mark.parametrize("read", [read_dxf, read_ifc])
+def test_a_file_of_another_kind_is_refused_with_a_sentence(read, text):
+    with pytest.raises(FaultyData) as refused:
+        read(text)
+    assert "This is no" in refused.value.faults[0].message
+
+
+def test_a_layer_that_is_not_there_is_refused_by_name():
+    with pytest.raises(FaultyData, match="nothing on layer WALLS; the layers are A-WALL"):
+        read_dxf(drawing(([(0, 0), (1, 1)], False)), "WALLS")
+
+
+def test_a_model_is_understood_by_its_shapes_when_it_carries_no_entries():
+    model = ifcopenshell.file.from_string(write_ifc(DEMO.name, framed(DEMO)))
+    for entry in model.by_type("IfcPropertySet"):
+        entry.Name = "Somebody_Elses"
+    reading = read_ifc(model.to_string())
+    found = reading.job.to_core()
+    assert lengths(found) == lengths(DEMO)
+    by_id = {opening.id: opening for opening in found.openings}
+    assert by_id.keys() == {opening.id for opening in DEMO.openings}
+    sizes = {
+        placed.id: (placed.rough.width.value, placed.rough.height.value, placed.opening.kind.is_doorway)
+        for plan in core.wall_plans(DEMO)
+        for placed in plan.openings
+    }
+    assert {id_: (one.size.width, one.size.height, one.kind.is_doorway) for id_, one in by_id.items()} == sizes
+    assert reading.left == []
+
+
+def test_the_model_has_every_member_with_its_type():
+    model = ifcopenshell.file.from_string(write_ifc(DEMO.name, framed(DEMO)))
+    members = sum(len(framing.members) for framing in framed(DEMO))
+    assert len(model.by_type("IfcMember")) + len(model.by_type("IfcBeam")) == members
+    assert {kind.Name for kind in model.by_type("IfcMemberType")} == {"2x4", "2x6"}
+    assert len(model.by_type("IfcOpeningElement")) == len(DEMO.openings)
+
+
+def test_a_wall_on_no_plan_goes_out_beside_it():
+    alone = replace(DEMO, walls=(core.Wall("A", "2x4", core.job.Alone(7680)),), openings=())
+    (wall,) = read_ifc(write_ifc("x", framed(alone))).job.to_core().walls
+    assert wall == alone.walls[0]
+
+
+def test_the_drawing_is_to_full_size_with_real_dimensions():
+    document = ezdxf.read(StringIO(write_dxf(framed(shelter()))))
+    space = document.modelspace()
+    assert document.header["$INSUNITS"] == 1
+    measured = {round(dimension.get_measurement(), 4) for dimension in space.query("DIMENSION")}
+    assert measured == {432, 270}
+    elevations, plates = (list(space.query(f'LWPOLYLINE[layer=="{layer}"]')) for layer in ("ELEVATION", "PLATES"))
+    assert len(elevations) + len(plates) == sum(len(framing.members) for framing in framed(shelter()))
+    assert len(plates) == 3 * 4
+
+
+@pytest.mark.parametrize(
+    ("corners", "strip"),
+    [
+        ([(0, 0), (100, 0), (100, 3.5), (0, 3.5)], Strip((0, 1.75), (100, 1.75), 3.5)),
+        ([(0, 0), (0, 100), (5.5, 100), (5.5, 0)], Strip((2.75, 0), (2.75, 100), 5.5)),
+        ([(0, 0), (100, 0), (100, 9), (0, 3.5)], None),
+        ([(0, 0), (100, 0), (100, 9)], None),
+    ],
+)
+def test_a_strip_is_a_rectangle_by_the_middle_of_its_ends(corners, strip):
+    assert strip_of(corners) == strip
+
+
+def test_lines_pair_up_only_a_studs_width_apart():
+    lines = [((0, 0), (100, 0)), ((100, 5.5), (0, 5.5)), ((0, 20), (100, 20)), ((0, 28), (100, 28))]
+    (strip,), alone = strips_of_lines(lines)
+    assert strip.thickness == 5.5
+    assert len(alone) == 2
+
+
+def test_a_drawing_from_outside_is_read_in_a_process_of_its_own():
+    text = write_ifc(DEMO.name, framed(DEMO)).encode()
+    assert read_drawing(text).job.to_core().walls == DEMO.walls
+    with pytest.raises(FaultyData, match="This is no DXF drawing"):
+        read_drawing(b"nonsense")
+    with pytest.raises(FaultyData, match="over 24 MB"):
+        read_drawing(b" " * (LARGEST_DRAWING + 1))
+    with pytest.raises(FaultyData, match="took more than 0 seconds"):
+        read_drawing(text, seconds=0)
+
+
+def test_what_others_drew_far_away_is_brought_to_the_origin():
+    far = 63360.0
+    rectangle = [(far, far), (far + 120, far), (far + 120, far + 3.5), (far, far + 3.5)]
+    (wall,) = read_dxf(drawing((rectangle, True)), "A-WALL").job.to_core().walls
+    assert (wall.run.start.x, wall.run.start.y) == (0, 0)
