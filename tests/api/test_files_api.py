@@ -1,7 +1,9 @@
+from io import BytesIO
 from pathlib import Path
 
 import pypdfium2
 import pytest
+from PIL import Image
 
 EXAMPLE = (Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json").read_bytes()
 
@@ -86,3 +88,26 @@ def test_a_file_that_is_no_drawing_is_refused(client, demo):
     refused = client.post(f"{demo}/drawing", content=b"hello")
     assert refused.status_code == 422
     assert "This is no DXF drawing" in refused.json()["message"]
+
+
+def test_a_picture_of_the_plan_is_kept_laid_scaled_and_undone(client, demo):
+    file = BytesIO()
+    Image.new("L", (720, 450), 255).save(file, "PNG")
+    edit = client.post(f"{demo}/pictures", content=file.getvalue()).json()["edit"]
+    laid = client.post(f"{demo}/edits", json={"revision": 0, "edit": edit}).json()["job"]["picture"]
+    assert laid["pixels"] == [720, 450]
+    png = client.get(f"{demo}/pictures/{laid['image']}.png")
+    assert (png.status_code, png.headers["content-type"]) == (200, "image/png")
+    scale = {"edit": "scale-picture", "first": [0, 0], "second": [720, 0], "length": "36'"}
+    scaled = client.post(f"{demo}/edits", json={"revision": 1, "edit": scale}).json()
+    assert scaled["job"]["picture"]["scale"] == 0.6
+    assert scaled["undo"] == "scale the plan's picture by 36'-0\""
+    for revision in (2, 3):
+        undone = client.post(f"{demo}/undo", json={"revision": revision}).json()
+    assert undone["job"].get("picture") is None
+
+
+def test_a_picture_that_is_not_there_is_not_found(client, demo):
+    assert client.get(f"{demo}/pictures/{'0' * 32}.png").status_code == 404
+    other = client.post("/api/jobs", json={"name": "Other"}).json()
+    assert client.post(f"/api/jobs/{other['id']}/pictures", content=b"x").status_code == 422

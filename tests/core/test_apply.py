@@ -17,7 +17,9 @@ from bluff.core.edit import (
     RemoveWall,
     RenameJob,
     RunThrough,
+    ScalePicture,
     SetClear,
+    SetPicture,
     SetWays,
     Several,
     SplitWall,
@@ -96,6 +98,8 @@ def test_every_edit_has_words(job):
         RunThrough("A", End.END): "run wall A through at its end",
         MirrorJob(Across.EAST_WEST): "mirror the plan east-west",
         MoveOpening("W1", -inches(4)): "move W1 4 toward the start",
+        SetPicture(None): "take the plan's picture away",
+        ScalePicture((0, 0), (9, 9), inches("36'")): "scale the plan's picture by 36'-0\"",
         Several("walk 4 walls", ()): "walk 4 walls",
     }
     assert [describe(edit) for edit in edits] == list(edits.values())

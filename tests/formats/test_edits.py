@@ -18,14 +18,16 @@ from bluff.core.edit import (
     RemoveWall,
     RenameJob,
     RunThrough,
+    ScalePicture,
     SetClear,
+    SetPicture,
     SetWays,
     Several,
     SplitWall,
 )
 from bluff.core.finding import Code
 from bluff.core.frame import frame
-from bluff.core.job import Job
+from bluff.core.job import Job, Picture, Point
 from bluff.core.length import format_inches, inches
 from bluff.core.standard import End
 from bluff.core.wall_plan import wall_plans
@@ -49,6 +51,9 @@ def test_every_edit_is_kept_and_read_back_the_same(job):
         RunThrough("A", End.END),
         MirrorJob(Across.EAST_WEST),
         MoveOpening("W1", -1),
+        SetPicture(None),
+        SetPicture(Picture("0" * 32, 800, 600, 32.0, Point(-64, 6400), 30, is_locked=True)),
+        ScalePicture((1.5, 2), (700, 2), inches("36'")),
     ]
     edits.append(Several("everything", tuple(edits)))
     for edit in edits:

@@ -8,10 +8,13 @@ from uuid import UUID
 from fastapi import APIRouter, Body, Query, Request, Response
 
 from bluff.api.jobs import CrewJobs
-from bluff.api.schemas import DrawingView, Refusal
+from bluff.api.schemas import DrawingView, PictureView, Refusal
+from bluff.core.edit import SetPicture
+from bluff.core.picture import laid
 from bluff.formats.edits import edit_from_core
 from bluff.formats.exchange import read_drawing
 from bluff.formats.job_file import write_job
+from bluff.formats.pictures import read_picture
 from bluff.formats.sheets import Imprint, Paper, job_sheets, wall_sheet
 from bluff.formats.tables import cut_list_csv, marks_csv
 from bluff.service.drawings import edit_of
@@ -105,6 +108,25 @@ def read(
         left=reading.left,
         edit=edit_from_core(edit) if edit else None,
     )
+
+
+@router.post("/pictures")
+def add_picture(
+    jobs: CrewJobs,
+    job_id: UUID,
+    file: Annotated[bytes, Body(media_type="application/octet-stream")],
+    page: Annotated[int, Query(description="Of a PDF, from 1.", ge=1, le=10_000)] = 1,
+) -> PictureView:
+    """Keep a picture of the plan, and say the edit that lays it under the walls."""
+    picture = read_picture(file, page)
+    jobs.keep_picture(job_id, picture.image, picture.png)
+    return PictureView(edit=edit_from_core(SetPicture(laid(picture.image, picture.width, picture.height))))
+
+
+@router.get("/pictures/{image}.png", response_class=Response)
+def get_picture(jobs: CrewJobs, job_id: UUID, image: str) -> Response:
+    """A picture of the plan."""
+    return Response(jobs.picture(job_id, image), media_type="image/png")
 
 
 def _download(body: str | bytes, media_type: str, name: str) -> Response:

@@ -321,6 +321,12 @@ class DrawingView(BaseModel):
     edit: EditFile | None
 
 
+class PictureView(BaseModel):
+    """The edit that lays a picture just kept under the walls."""
+
+    edit: EditFile
+
+
 class FaultView(BaseModel):
     """One thing wrong with what was sent."""
 

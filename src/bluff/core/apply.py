@@ -22,12 +22,16 @@ from bluff.core.edit import (
     RemoveWall,
     RenameJob,
     RunThrough,
+    ScalePicture,
     SetClear,
+    SetPicture,
     SetWays,
     Several,
     SplitWall,
 )
+from bluff.core.errors import EditError
 from bluff.core.job import At, FromOpening, FromWall, Job, Opening
+from bluff.core.picture import Known, scaled
 
 
 def apply(job: Job, edit: Edit) -> Job:
@@ -91,6 +95,12 @@ def _apply_to_plan(job: Job, edit: PlanEdit) -> Job:
             return plan_edit.mirrored(job, across)
         case MoveOpening(opening_id, by):
             return plan_edit.opening_moved(job, opening_id, by)
+        case SetPicture(picture):
+            return replace(job, picture=picture)
+        case ScalePicture(first, second, length):
+            if job.picture is None:
+                raise EditError("There is no picture under this plan; bring one in first.", "picture")
+            return replace(job, picture=scaled(job.picture, Known(first, second, length)))
 
 
 def _in_renamed_wall(opening: Opening, old_id: str, new_id: str) -> Opening:

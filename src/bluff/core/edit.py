@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 from typing import TypeAlias
 
-from bluff.core.job import Opening, Wall
+from bluff.core.job import Opening, Picture, Wall
 from bluff.core.length import Length, format_feet, format_inches
 from bluff.core.standard import End, Ways
 
@@ -135,6 +135,22 @@ class MoveOpening:
 
 
 @dataclass(frozen=True, slots=True)
+class SetPicture:
+    """Lay a picture of the plan under the walls, move or fade it; None takes it away."""
+
+    picture: Picture | None
+
+
+@dataclass(frozen=True, slots=True)
+class ScalePicture:
+    """Scale the picture by two places on it, in pixels, and the distance between them."""
+
+    first: tuple[float, float]
+    second: tuple[float, float]
+    length: Length
+
+
+@dataclass(frozen=True, slots=True)
 class Several:
     """Some edits as one, which is undone at once; `says` names it."""
 
@@ -142,7 +158,9 @@ class Several:
     edits: "tuple[Edit, ...]"
 
 
-PlanEdit: TypeAlias = MoveWalls | SetClear | SplitWall | JoinWalls | RunThrough | MirrorJob | MoveOpening
+PlanEdit: TypeAlias = (
+    MoveWalls | SetClear | SplitWall | JoinWalls | RunThrough | MirrorJob | MoveOpening | SetPicture | ScalePicture
+)
 Edit: TypeAlias = (
     RenameJob
     | SetWays
@@ -200,6 +218,10 @@ def _describe_plan(edit: PlanEdit) -> str:
             return f"run wall {wall_id} through at its {end}"
         case MirrorJob(across):
             return f"mirror the plan {across}"
+        case SetPicture(picture):
+            return "lay the plan's picture" if picture else "take the plan's picture away"
+        case ScalePicture(length=length):
+            return f"scale the plan's picture by {format_feet(length)}"
         case MoveOpening(opening_id, by):
             return f"move {opening_id} {format_inches(abs(by))} toward the {End.END if by > 0 else End.START}"
 

@@ -18,12 +18,13 @@ from fractions import Fraction
 from typing import TypeAlias
 
 from bluff.core.errors import EditError, JobError, LumberError
-from bluff.core.length import Length, format_inches, nearest
+from bluff.core.length import LONGEST, Length, format_inches, nearest
 from bluff.core.lumber import STUDS, lumber
 from bluff.core.size import Size
 from bluff.core.standard import OPENING_WAYS, End, Standard, Ways
 
 _ID = re.compile(r"[A-Za-z0-9][A-Za-z0-9 ._-]{0,23}")
+_IMAGE = re.compile(r"[0-9a-f]{32}")
 MOST_WALLS = 2000
 MOST_OPENINGS = 10_000
 
@@ -260,6 +261,41 @@ class Wall:
 
 
 @dataclass(frozen=True, slots=True)
+class Picture:
+    """Where a picture of the plan lies under the walls.
+
+    Args:
+        image: Names the picture among those kept for the job.
+        width, height: In pixels.
+        scale: 64ths of an inch a pixel.
+        at: Its upper left corner in the plan.
+        fade: How far it is faded, from 0 to 90 percent.
+        is_locked: Whether hands leave it where it is.
+
+    Raises:
+        JobError: It could not be seen.
+    """
+
+    image: str
+    width: int
+    height: int
+    scale: float
+    at: Point
+    fade: int = 50
+    is_locked: bool = False
+
+    def __post_init__(self) -> None:
+        if not _IMAGE.fullmatch(self.image):
+            raise JobError(
+                "A picture is named by 32 digits and letters a to f, as it was when it was taken in.", "image"
+            )
+        if not 0 < self.scale * max(self.width, self.height) <= LONGEST or min(self.width, self.height) < 1:
+            raise JobError("A picture lies at most 1000 feet wide; scale it by a distance that is on it.", "scale")
+        if not 0 <= self.fade <= 90:
+            raise JobError("A picture is faded by 0 to 90 percent.", "fade")
+
+
+@dataclass(frozen=True, slots=True)
 class Job:
     """Everything that is known of a building before it is framed.
 
@@ -268,6 +304,7 @@ class Job:
         ways: The job's standard, where it is not the product's own.
         walls: In the order they were entered.
         openings: In the order they were entered.
+        picture: The plan's own picture under them, if any.
 
     Raises:
         JobError: Two of the same id, or an opening in a wall that is not there.
@@ -277,6 +314,7 @@ class Job:
     ways: Ways = field(default_factory=Ways)
     walls: tuple[Wall, ...] = ()
     openings: tuple[Opening, ...] = ()
+    picture: Picture | None = None
 
     def __post_init__(self) -> None:
         if not 1 <= len(self.name.strip()) <= 120:

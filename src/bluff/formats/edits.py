@@ -10,7 +10,7 @@ from bluff.core import edit as core
 from bluff.core.errors import BluffError
 from bluff.core.standard import End
 from bluff.formats.errors import FaultyData, fault_of
-from bluff.formats.job_file import FileModel, OpeningFile, StandardFile, WallFile
+from bluff.formats.job_file import FileModel, OpeningFile, PictureFile, StandardFile, WallFile
 from bluff.formats.values import LengthText, SignedLengthText
 
 
@@ -130,6 +130,22 @@ class MoveOpening(FileModel):
     by: SignedLengthText
 
 
+class SetPicture(FileModel):
+    """Lay a picture of the plan under the walls, move or fade it; null takes it away."""
+
+    edit: Literal["set-picture"] = "set-picture"
+    picture: PictureFile | None = None
+
+
+class ScalePicture(FileModel):
+    """Scale the picture by two places on it, in pixels from its upper left corner, and the distance between them."""
+
+    edit: Literal["scale-picture"] = "scale-picture"
+    first: tuple[float, float]
+    second: tuple[float, float]
+    length: LengthText
+
+
 class Several(FileModel):
     """Some edits as one, which is undone at once; `says` names it."""
 
@@ -154,6 +170,8 @@ EditFile: TypeAlias = Annotated[
     | RunThrough
     | MirrorJob
     | MoveOpening
+    | SetPicture
+    | ScalePicture
     | Several,
     Field(discriminator="edit"),
 ]
@@ -170,6 +188,7 @@ _PLAIN: dict[type[FileModel], Any] = {
     RunThrough: core.RunThrough,
     MirrorJob: core.MirrorJob,
     MoveOpening: core.MoveOpening,
+    ScalePicture: core.ScalePicture,
 }
 _PLAIN_FILES: dict[type, Any] = {mirror: file for file, mirror in _PLAIN.items()}
 
@@ -195,6 +214,8 @@ def edit_to_core(edit: EditFile) -> core.Edit:
             return core.AddOpening(_within("opening", opening.to_core))
         case ChangeOpening(id=id_, opening=opening):
             return core.ChangeOpening(id_, _within("opening", opening.to_core))
+        case SetPicture(picture=picture):
+            return core.SetPicture(_within("picture", picture.to_core) if picture else None)
         case Several(says=says, edits=edits):
             return core.Several(says, tuple(edit_to_core(one) for one in edits))
         case _:
@@ -215,6 +236,8 @@ def edit_from_core(edit: core.Edit) -> EditFile:
             return AddOpening.model_construct(opening=OpeningFile.from_core(opening))
         case core.ChangeOpening(id_, opening):
             return ChangeOpening.model_construct(id=id_, opening=OpeningFile.from_core(opening))
+        case core.SetPicture(picture):
+            return SetPicture.model_construct(picture=PictureFile.from_core(picture) if picture else None)
         case core.Several(says, edits):
             return Several.model_construct(says=says, edits=[edit_from_core(one) for one in edits])
         case _:

@@ -5,13 +5,14 @@ docs/job-file.md describes it; docs/job-file.schema.json is generated from the m
 
 import json
 from collections.abc import Callable
-from typing import Any, Literal, TypeVar
+from typing import Annotated, Any, Literal, TypeVar
 
 from pydantic import BaseModel, ConfigDict, Field, StrictBool, StrictInt, StrictStr, ValidationError, model_serializer
 from pydantic_core.core_schema import SerializerFunctionWrapHandler
 
 from bluff.core.errors import BluffError, JobError, SettingError
-from bluff.core.job import Alone, Between, Ends, Job, Line, Opening, OpeningKind, Runs, Sizing, Wall, WallKind
+from bluff.core.job import Alone, Between, Ends, Job, Line, Opening, OpeningKind, Picture, Runs, Sizing, Wall, WallKind
+from bluff.core.length import PER_INCH
 from bluff.core.lumber import Lumber, lumber
 from bluff.core.size import Size
 from bluff.core.standard import (
@@ -258,6 +259,31 @@ class OpeningFile(WaysFile):
         )
 
 
+class PictureFile(FileModel):
+    """A picture of the plan under the walls; the picture itself stays where the job was made."""
+
+    image: StrictStr
+    pixels: tuple[StrictInt, StrictInt]
+    scale: Annotated[float, Field(gt=0, description="Inches a pixel.")]
+    at: PointText
+    fade: StrictInt = 50
+    locked: StrictBool = False
+
+    def to_core(self) -> Picture:
+        return Picture(self.image, *self.pixels, self.scale * PER_INCH, self.at, self.fade, self.locked)
+
+    @classmethod
+    def from_core(cls, picture: Picture) -> "PictureFile":
+        return cls.model_construct(
+            image=picture.image,
+            pixels=(picture.width, picture.height),
+            scale=picture.scale / PER_INCH,
+            at=picture.at,
+            fade=picture.fade,
+            locked=picture.is_locked,
+        )
+
+
 class JobFile(FileModel):
     """A whole job."""
 
@@ -267,6 +293,7 @@ class JobFile(FileModel):
     standard: StandardFile = Field(default_factory=StandardFile)
     walls: list[WallFile] = Field(default_factory=list)
     openings: list[OpeningFile] = Field(default_factory=list)
+    picture: PictureFile | None = None
 
     def to_core(self) -> Job:
         """The job.
@@ -292,10 +319,15 @@ class JobFile(FileModel):
                 openings.append(opening.to_core())
             except BluffError as error:
                 faults.append(fault_of(error, "openings", index))
+        picture = None
+        try:
+            picture = self.picture.to_core() if self.picture else None
+        except BluffError as error:
+            faults.append(fault_of(error, "picture"))
         if faults:
             raise FaultyData(faults)
         try:
-            return Job(self.name.strip(), ways, tuple(walls), tuple(openings))
+            return Job(self.name.strip(), ways, tuple(walls), tuple(openings), picture)
         except BluffError as error:
             raise FaultyData([fault_of(error)]) from error
 
@@ -306,6 +338,7 @@ class JobFile(FileModel):
             standard=StandardFile.from_core(job.ways),
             walls=[WallFile.from_core(wall) for wall in job.walls],
             openings=[OpeningFile.from_core(opening) for opening in job.openings],
+            picture=PictureFile.from_core(job.picture) if job.picture else None,
         )
 
 

@@ -19,6 +19,7 @@ from bluff.formats.edits import edit_data, edit_from_data
 from bluff.formats.job_file import job_data, job_from_data
 from bluff.service.errors import Conflict, NotFound, NothingToDo
 from bluff.store import jobs as rows
+from bluff.store import pictures
 from bluff.store.accounts import Account
 from bluff.store.jobs import JobRow
 
@@ -114,6 +115,28 @@ class Jobs:
             if not rows.restore_job(connection, self.account.crew_id, job):
                 raise _no_job()
             return self._get(connection, job)
+
+    def keep_picture(self, job: UUID, image: str, png: bytes) -> None:
+        """Keep a picture of a job's plan; laying it under the walls is an edit.
+
+        Raises:
+            NotFound: The crew has no such job.
+        """
+        with self.pool.connection() as connection:
+            self._get(connection, job)
+            pictures.add_picture(connection, self.account.crew_id, job, image, png)
+
+    def picture(self, job: UUID, image: str) -> bytes:
+        """A picture of a job's plan, as PNG.
+
+        Raises:
+            NotFound: The crew has no such job, or the job no such picture.
+        """
+        with self.pool.connection() as connection:
+            png = pictures.find_picture(connection, self.account.crew_id, job, image)
+        if png is None:
+            raise NotFound("The plan's picture is not here; bring it in again.")
+        return png
 
     def _return(
         self, job: UUID, revision: int, save: Callable[[Connection, Account, UUID, int], bool], nothing: str

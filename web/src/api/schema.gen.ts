@@ -412,6 +412,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Picture
+         * @description Keep a picture of the plan, and say the edit that lays it under the walls.
+         */
+        post: operations["add_picture_api_jobs__job_id__pictures_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/pictures/{image}.png": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Picture
+         * @description A picture of the plan.
+         */
+        get: operations["get_picture_api_jobs__job_id__pictures__image__png_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -531,7 +571,7 @@ export interface components {
             faults: components["schemas"]["FaultView"][];
             current: components["schemas"]["JobView"];
             /** Yours */
-            yours: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["Several"]) | null;
+            yours: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"]) | null;
         };
         /**
          * CornerSchool
@@ -570,7 +610,7 @@ export interface components {
             /** Left */
             left: string[];
             /** Edit */
-            edit: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["Several"]) | null;
+            edit: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"]) | null;
         };
         /**
          * EditReading
@@ -578,7 +618,7 @@ export interface components {
          */
         EditReading: {
             /** Edit */
-            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["Several"];
+            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"];
             /** Says */
             says: string;
             /** Warns */
@@ -600,7 +640,7 @@ export interface components {
             /** Revision */
             revision: number;
             /** Edit */
-            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["Several"];
+            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"];
         };
         /**
          * End
@@ -671,7 +711,7 @@ export interface components {
              * Fix
              * @description An edit that settles it, if one needs no more thought.
              */
-            fix: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["Several"]) | null;
+            fix: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"]) | null;
             /** Fix Label */
             fix_label: string | null;
         };
@@ -814,6 +854,7 @@ export interface components {
             walls?: components["schemas"]["WallFile"][];
             /** Openings */
             openings?: components["schemas"]["OpeningFile"][];
+            picture?: components["schemas"]["PictureFile"] | null;
         };
         /**
          * JobSummary
@@ -1208,6 +1249,47 @@ export interface components {
             wall?: string | null;
         };
         /**
+         * PictureFile
+         * @description A picture of the plan under the walls; the picture itself stays where the job was made.
+         */
+        PictureFile: {
+            /** Image */
+            image: string;
+            /** Pixels */
+            pixels: [
+                number,
+                number
+            ];
+            /**
+             * Scale
+             * @description Inches a pixel.
+             */
+            scale: number;
+            /**
+             * At
+             * @description x to the east, y to the north.
+             */
+            at: (string | number)[];
+            /**
+             * Fade
+             * @default 50
+             */
+            fade?: number;
+            /**
+             * Locked
+             * @default false
+             */
+            locked?: boolean;
+        };
+        /**
+         * PictureView
+         * @description The edit that lays a picture just kept under the walls.
+         */
+        PictureView: {
+            /** Edit */
+            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"];
+        };
+        /**
          * PlanClear
          * @description The clear floor to the next wall that runs the same way, face to face.
          */
@@ -1243,7 +1325,7 @@ export interface components {
                 number
             ];
             /** Turn */
-            turn: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["Several"];
+            turn: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"];
         };
         /**
          * PlanEnd
@@ -1452,7 +1534,7 @@ export interface components {
          */
         PreviewRequest: {
             /** Edit */
-            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["Several"];
+            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"];
         };
         /**
          * Refusal
@@ -1538,6 +1620,35 @@ export interface components {
          */
         Runs: "through" | "butt";
         /**
+         * ScalePicture
+         * @description Scale the picture by two places on it, in pixels from its upper left corner, and the distance between them.
+         */
+        ScalePicture: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            edit: "scale-picture";
+            /** First */
+            first: [
+                number,
+                number
+            ];
+            /** Second */
+            second: [
+                number,
+                number
+            ];
+            /**
+             * Length
+             * @description A length as a carpenter writes it, or a number of inches.
+             * @example 12' 6 1/2"
+             * @example 92 5/8
+             * @example 16
+             */
+            length: string | number;
+        };
+        /**
          * SetClear
          * @description Move a wall until it is a clear distance, face to face, from a parallel one.
          */
@@ -1559,6 +1670,18 @@ export interface components {
              * @example 16
              */
             clear: string | number;
+        };
+        /**
+         * SetPicture
+         * @description Lay a picture of the plan under the walls, move or fade it; null takes it away.
+         */
+        SetPicture: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            edit: "set-picture";
+            picture?: components["schemas"]["PictureFile"] | null;
         };
         /**
          * SetStandard
@@ -1585,7 +1708,7 @@ export interface components {
             /** Says */
             says: string;
             /** Edits */
-            edits: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["Several"])[];
+            edits: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"])[];
         };
         /**
          * Severity
@@ -2966,6 +3089,110 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["DrawingView"];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    add_picture_api_jobs__job_id__pictures_post: {
+        parameters: {
+            query?: {
+                /** @description Of a PDF, from 1. */
+                page?: number;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    get_picture_api_jobs__job_id__pictures__image__png_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                image: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {

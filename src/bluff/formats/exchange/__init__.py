@@ -1,25 +1,12 @@
-"""To and from other programs: drawings as DXF, models as IFC.
+"""To and from other programs: drawings as DXF, models as IFC."""
 
-A drawing from outside is read in a process of its own, with a limit on its time and memory: parsers of large
-formats can be made to hang or fall over, and then only that process does.
-"""
-
-import resource
-import subprocess
-import sys
 from enum import StrEnum
 
-from pydantic import ValidationError
-
+from bluff.formats.bounded import MOST_SECONDS, read_bounded
 from bluff.formats.errors import Fault, FaultyData
 from bluff.formats.exchange.reading import LARGEST_DRAWING, Reading
 
 __all__ = ["DrawingKind", "Reading", "kind_of", "read_drawing"]
-
-MOST_SECONDS = 30
-MOST_MEMORY = 3 * 1024**3
-REFUSED = 2
-"""Exit code of the reading process when it understood that it could not read, and says why."""
 
 
 class DrawingKind(StrEnum):
@@ -48,20 +35,7 @@ def read_drawing(data: bytes, layer: str | None = None, seconds: int = MOST_SECO
     if len(data) > LARGEST_DRAWING:
         size = LARGEST_DRAWING // 1024**2
         raise FaultyData([Fault("", f"The drawing is over {size} MB; save only the floor to be framed.")])
-    command = [sys.executable, "-m", "bluff.formats.exchange.reader", kind_of(data), *([layer] if layer else [])]
-    try:
-        done = subprocess.run(command, input=data, capture_output=True, timeout=seconds, check=False, preexec_fn=_limit)
-    except subprocess.TimeoutExpired as error:
-        sentence = f"The drawing took more than {seconds} seconds to read; save only the layer with the walls."
-        raise FaultyData([Fault("", sentence)]) from error
-    if done.returncode == REFUSED:
-        raise FaultyData([Fault("", done.stdout.decode(errors="replace").strip())])
-    try:
-        return Reading.model_validate_json(done.stdout)
-    except ValidationError as error:
-        raise FaultyData([Fault("", "The drawing could not be read; save it again, as plain as can be.")]) from error
-
-
-def _limit() -> None:
-    resource.setrlimit(resource.RLIMIT_AS, (MOST_MEMORY, MOST_MEMORY))
-    resource.setrlimit(resource.RLIMIT_CORE, (0, 0))
+    arguments = [kind_of(data), *([layer] if layer else [])]
+    return Reading.model_validate_json(
+        read_bounded("bluff.formats.exchange.reader", arguments, data, "drawing", seconds)
+    )

@@ -5,8 +5,9 @@ Prints the reading as JSON, or the sentence that says why not and exits with `RE
 
 import sys
 
+from bluff.formats.bounded import REFUSED
 from bluff.formats.errors import FaultyData
-from bluff.formats.exchange import REFUSED, DrawingKind
+from bluff.formats.exchange import DrawingKind
 
 
 def main(kind: str, layer: str | None = None) -> int:

@@ -1,0 +1,106 @@
+"""Pictures of plans: PNG, JPEG or a page of a PDF, made into one kind of PNG.
+
+Run as a module it reads one file from standard input, with the page as its argument, and prints the PNG.
+"""
+
+import hashlib
+import sys
+from dataclasses import dataclass
+from io import BytesIO
+
+import pypdfium2
+from PIL import Image
+
+from bluff.formats.bounded import REFUSED, read_bounded
+from bluff.formats.errors import Fault, FaultyData
+
+LARGEST_PICTURE = 24 * 1024 * 1024
+"""Bytes of a file that are looked at."""
+MOST_PIXELS = 4000
+"""On the longer side; more could not be seen under a plan."""
+_LARGEST_IMAGE = 120_000_000
+"""Pixels of an image that are unpacked at all."""
+_DOTS_PER_POINT = 150 / 72
+
+
+@dataclass(frozen=True, slots=True)
+class PlanPicture:
+    """A picture ready to be kept.
+
+    Args:
+        png: The picture.
+        image: Its name, a digest of it: the same picture is kept once.
+        width, height: In pixels.
+    """
+
+    png: bytes
+    image: str
+    width: int
+    height: int
+
+
+def read_picture(data: bytes, page: int = 1) -> PlanPicture:
+    """Make a plan's picture of a file from outside, within limits of time and memory.
+
+    Args:
+        data: PNG, JPEG or PDF.
+        page: Of a PDF, from 1.
+
+    Raises:
+        FaultyData: It is none of these, too large, or has no such page.
+    """
+    if len(data) > LARGEST_PICTURE:
+        size = LARGEST_PICTURE // 1024**2
+        raise FaultyData([Fault("", f"The picture is over {size} MB; save it smaller, or one page of it.")])
+    png = read_bounded("bluff.formats.pictures", [str(page)], data, "picture")
+    width, height = Image.open(BytesIO(png)).size
+    return PlanPicture(png, hashlib.sha256(png).hexdigest()[:32], width, height)
+
+
+def picture_png(data: bytes, page: int) -> bytes:
+    """The work of `read_picture`, without its limits."""
+    Image.MAX_IMAGE_PIXELS = _LARGEST_IMAGE
+    picture = _page(data, page) if data[:5] == b"%PDF-" else _image(data)
+    picture.thumbnail((MOST_PIXELS, MOST_PIXELS))
+    file = BytesIO()
+    # Plans are lines on paper: grey keeps them small, and leaves colour to what Bluff draws.
+    picture.convert("L").save(file, "PNG", optimize=True)
+    return file.getvalue()
+
+
+def _image(data: bytes) -> Image.Image:
+    try:
+        picture = Image.open(BytesIO(data), formats=["PNG", "JPEG"])
+        picture.load()
+    except Image.DecompressionBombError as error:
+        raise FaultyData([Fault("", "The picture has too many pixels to unpack; save it smaller.")]) from error
+    except (OSError, SyntaxError, ValueError) as error:
+        raise FaultyData([Fault("", "This is no picture; bring in a PNG, a JPEG or a PDF.")]) from error
+    return picture
+
+
+def _page(data: bytes, page: int) -> Image.Image:
+    try:
+        document = pypdfium2.PdfDocument(data)
+    except pypdfium2.PdfiumError as error:
+        raise FaultyData([Fault("", "This PDF could not be opened; save it without a password.")]) from error
+    if not 1 <= page <= len(document):
+        raise FaultyData([Fault("page", f"There is no page {page}; the PDF has {len(document)}.")])
+    sheet = document[page - 1]
+    scale = min(_DOTS_PER_POINT, MOST_PIXELS / max(sheet.get_size()))
+    picture: Image.Image = sheet.render(scale=scale).to_pil()
+    return picture
+
+
+def main(page: str) -> int:
+    """Read standard input; returns the exit code."""
+    try:
+        sys.stdout.buffer.write(picture_png(sys.stdin.buffer.read(), int(page)))
+    except FaultyData as error:
+        print(error.faults[0].message)
+        return REFUSED
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main(*sys.argv[1:]))
