@@ -4,6 +4,7 @@ import re
 from pathlib import Path
 
 import pytest
+from PIL import Image
 from playwright.sync_api import expect
 
 EXAMPLE = Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json"
@@ -205,3 +206,62 @@ def test_the_plan_leads_to_the_bench_and_back(shelter):
     expect(page.locator('[data-member="F/D5/header"]')).to_be_visible()
     page.get_by_role("link", name="Plan").click()
     expect(wall(page, "F")).to_be_visible()
+
+
+def test_a_picture_lies_under_the_plan_scaled_by_two_places(empty, tmp_path):
+    page = empty
+    file = tmp_path / "plan.png"
+    Image.new("L", (800, 500), 255).save(file)
+    page.get_by_label("Drawing or picture of the plan").set_input_files(file)
+    picture = page.get_by_role("application", name="Plan").locator("image")
+    expect(picture).to_be_visible()
+    page.get_by_role("button", name="Scale").click()
+    box = picture.bounding_box()
+    page.mouse.click(box["x"] + 5, box["y"] + 20)
+    page.mouse.click(box["x"] + box["width"] / 2 + 5, box["y"] + 20)
+    enter(page, "Distance between the two places", "20'")
+    expect(page.get_by_role("button", name="Undo")).to_have_attribute(
+        "title", "Undo: scale the plan's picture by 20'-0\""
+    )
+    page.get_by_role("button", name="Move", exact=True).click()
+    drag(page, picture, 60, 0)
+    page.mouse.up()
+    expect(page.get_by_role("button", name="Undo")).to_have_attribute("title", "Undo: lay the plan's picture")
+    page.get_by_role("button", name="Lock the picture").click()
+    expect(page.get_by_role("button", name="Scale")).to_be_disabled()
+    page.get_by_role("button", name="Take the picture away").click()
+    expect(picture).to_have_count(0)
+
+
+def test_a_drawing_is_shown_before_it_is_taken_in(shelter, tmp_path):
+    page = shelter
+    page.get_by_role("button", name="Take out").click()
+    with page.expect_download() as download:
+        page.get_by_role("menuitem", name="Drawing, DXF").click()
+    file = tmp_path / "shelter.dxf"
+    download.value.save_as(file)
+    page.get_by_role("link", name="Jobs").click()
+    page.get_by_label("Name of a new job").fill("Copy")
+    page.get_by_role("button", name="Start").click()
+    page.get_by_label("Drawing or picture of the plan").set_input_files(file)
+    card = page.get_by_role("region", name="Drawing")
+    expect(card).to_contain_text("8 walls and 15 openings")
+    expect(wall(page, "H")).to_be_visible()
+    rows = page.get_by_role("list", name="Walls of the job").get_by_role("listitem")
+    expect(rows).to_have_count(0)
+    page.get_by_label("Layer of the walls").select_option("PLAN-OPENINGS")
+    expect(
+        card.get_by_role("list", name="Not understood").or_(card.get_by_text("understood, pencilled"))
+    ).to_be_visible()
+    card.get_by_role("button", name="Leave it").click()
+    expect(page.get_by_text("Nothing in the plan yet")).to_be_visible()
+    page.get_by_label("Drawing or picture of the plan").set_input_files(file)
+    card.get_by_role("button", name="Take them in").click()
+    expect(rows).to_have_count(8)
+
+
+def test_a_file_that_is_no_drawing_says_so(empty, tmp_path):
+    file = tmp_path / "plan.ifc"
+    file.write_text("nothing of the kind")
+    empty.get_by_label("Drawing or picture of the plan").set_input_files(file)
+    expect(empty.get_by_role("status").filter(has_text="plan.ifc: This is no")).to_be_visible()

@@ -48,6 +48,7 @@ def plan_view(job: core.Job, revision: int) -> PlanView:
         alone=[plan.id for plan in plans if floor.drawn(plan) is None],
         corners=[_corner(corner) for corner in floor.corners(plans)],
         bounds=area and _bounds(*area),
+        picture_corner=_place((job.picture.at.x, job.picture.at.y)) if job.picture else None,
         order=[_step(step, by_id) for step in build_order(plans)],
         packs=[
             PlanPack(kind=pack.kind, pieces=[*map(str, pack.pieces)], count=pack.count, places=list(pack.places))

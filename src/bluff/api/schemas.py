@@ -297,6 +297,7 @@ class PlanView(BaseModel):
     alone: list[str]
     corners: list[PlanCorner]
     bounds: tuple[float, float, float, float] | None
+    picture_corner: Place | None = Field(description="Upper left corner of the picture under the plan.")
     order: list[PlanStep]
     packs: list[PlanPack]
     pounds: int

@@ -5,6 +5,7 @@ type Schemas = components["schemas"];
 
 export type Bench = Schemas["BenchView"];
 export type Conflict = Schemas["ConflictView"];
+export type Drawing = Schemas["DrawingView"];
 export type Edit = Schemas["EditRequest"]["edit"];
 export type EditReading = Schemas["EditReading"];
 export type Fault = Schemas["FaultView"];
@@ -18,6 +19,7 @@ export type Member = Schemas["FramedMember"];
 export type NamedSum = Schemas["NamedSum"];
 export type Opening = Schemas["OpeningFile"];
 export type OpeningOnBench = Schemas["OpeningOnBench"];
+export type Picture = Schemas["PictureFile"];
 export type Plan = Schemas["PlanView"];
 export type PlanOpening = Schemas["PlanOpening"];
 export type PlanPreview = Schemas["PlanPreview"];

@@ -1451,6 +1451,14 @@ export interface components {
                 number,
                 number
             ] | null;
+            /**
+             * Picture Corner
+             * @description Upper left corner of the picture under the plan.
+             */
+            picture_corner: [
+                number,
+                number
+            ] | null;
             /** Order */
             order: components["schemas"]["PlanStep"][];
             /** Packs */

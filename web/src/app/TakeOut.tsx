@@ -13,6 +13,8 @@ const FILES: File[] = [
   { value: "a4", label: "Sheets on A4 paper", path: "sheets.pdf?paper=a4", opens: true },
   { value: "marks", label: "Marks, for a spreadsheet", path: "marks.csv" },
   { value: "cuts", label: "Cut list, for a spreadsheet", path: "cut-list.csv" },
+  { value: "dxf", label: "Drawing, DXF", path: "plan.dxf" },
+  { value: "ifc", label: "Model, IFC", path: "model.ifc" },
   { value: "job", label: "Job file", path: "file" },
 ];
 

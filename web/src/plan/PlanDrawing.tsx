@@ -1,11 +1,12 @@
 import { Box, Button, Flex } from "@chakra-ui/react";
 import { Maximize, Minus, Plus } from "lucide-react";
 import { type KeyboardEvent, useEffect, useRef, useState } from "react";
-import type { Edit, Plan, PlanWall } from "../api/client";
+import type { Edit, Picture, Plan, PlanWall } from "../api/client";
 import { colour } from "../app/theme";
 import { printer } from "../drawing/figures";
 import { useBoxSize } from "../drawing/useBoxSize";
 import { Hatches } from "../drawing/wood";
+import { PlanPicture } from "./PlanPicture";
 import {
   CallOut,
   CornerMark,
@@ -18,7 +19,7 @@ import {
 } from "./PlanShapes";
 import type { Select, Selection } from "./selection";
 import { type Box as Drawn, usePlanHand } from "./usePlanHand";
-import { toScreen, type View, wholeOf, zoom } from "./view";
+import { boundsWith, type Place, toScreen, type View, wholeOf, zoom } from "./view";
 
 /** The floor seen from above, to scale, north up. */
 export function PlanDrawing({
@@ -32,6 +33,11 @@ export function PlanDrawing({
   onDrop,
   onTurn,
   onKey,
+  job,
+  picture,
+  isPictureMoved,
+  pressed,
+  onPress,
 }: {
   plan: Plan;
   /** Walls that are only typed so far. */
@@ -44,6 +50,13 @@ export function PlanDrawing({
   onDrop: () => void;
   onTurn: (edit: Edit) => void;
   onKey: (event: KeyboardEvent) => void;
+  job: string;
+  picture: Picture | null;
+  /** Whether drags move the picture instead of what lies over it. */
+  isPictureMoved: boolean;
+  /** Places pressed on the picture to scale it by. */
+  pressed: readonly Place[];
+  onPress: ((place: Place) => void) | null;
 }) {
   const frame = useRef<HTMLDivElement>(null);
   const svg = useRef<SVGSVGElement>(null);
@@ -51,7 +64,7 @@ export function PlanDrawing({
   const [chosen, setView] = useState<View | null>(null);
   const [box, setBox] = useState<Drawn | null>(null);
   // Until somebody moves it, the view follows the plan and the window.
-  const view = chosen ?? wholeOf(plan.bounds ?? [0, 0, 240, 240], size);
+  const view = chosen ?? wholeOf(boundsWith(plan, picture) ?? [0, 0, 240, 240], size);
   const hand = usePlanHand({
     plan,
     view,
@@ -62,6 +75,8 @@ export function PlanDrawing({
     onDrag,
     onDrop,
     onTurn,
+    picture: isPictureMoved ? picture : null,
+    onPress,
   });
   const zoomBy = (by: number) => setView(zoom(view, by, [size.width / 2, size.height / 2]));
   const latest = useRef(view);
@@ -85,7 +100,7 @@ export function PlanDrawing({
       <Box
         asChild
         display="block"
-        cursor={isDragging ? "grabbing" : "default"}
+        cursor={onPress ? "crosshair" : isDragging ? "grabbing" : isPictureMoved ? "grab" : "default"}
         _focusVisible={{ outline: "2px solid", outlineColor: "chalk", outlineOffset: "-2px" }}
       >
         <svg
@@ -101,6 +116,15 @@ export function PlanDrawing({
           {...hand}
         >
           <Hatches />
+          {picture && plan.picture_corner && (
+            <PlanPicture
+              job={job}
+              picture={picture}
+              corner={plan.picture_corner}
+              view={view}
+              pressed={pressed}
+            />
+          )}
           <Walls
             plan={plan}
             pencilled={pencilled}

@@ -11,12 +11,17 @@ import { PhraseLine } from "../app/PhraseLine";
 import { SidePanel } from "../app/SidePanel";
 import { type JobChange, useJobChange } from "../app/useJobChange";
 import { useUndoKeys } from "../app/useUndoKeys";
+import { BringIn } from "./BringIn";
+import { DrawingCard } from "./DrawingCard";
 import { OrderPanel } from "./OrderPanel";
 import { PacksPanel } from "./PacksPanel";
+import { PictureCard, type Scaling } from "./PictureCard";
 import { PlanDrawing } from "./PlanDrawing";
 import { removal } from "./removal";
 import { SelectionCard } from "./SelectionCard";
 import { NOTHING, type Selection, select } from "./selection";
+import { useBringIn } from "./useBringIn";
+import type { Place } from "./view";
 import { WallsPanel } from "./WallsPanel";
 
 /** The plan: a floor of walls, seen from above. */
@@ -40,9 +45,21 @@ function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange 
   const selection = standing(chosen, plan);
   const [areDimensionsShown, showDimensions] = useState(true);
   const [tab, setTab] = useState("walls");
-  const hand = useDraft(job, plan, change);
+  const bringIn = useBringIn(job.id, change);
+  const hand = useDraft(job, plan, change, bringIn.brought?.drawing.edit ?? null);
+  const [scaling, setScaling] = useState<Scaling>(null);
+  const [isPictureMoved, movePicture] = useState(false);
+  const picture = job.job.picture ?? null;
   const navigate = useNavigate();
   const openBench = (wall: string) => navigate(`/jobs/${job.id}/bench/${encodeURIComponent(wall)}`);
+
+  /** A place of the plan as a place on its picture, in pixels from the picture's upper left. */
+  function press([east, north]: Place) {
+    const corner = plan.picture_corner;
+    if (!picture || !corner) return;
+    const { scale } = picture;
+    setScaling([...(scaling ?? []), [(east - corner[0]) / scale, (corner[1] - north) / scale]]);
+  }
 
   function onKey(event: KeyboardEvent) {
     const edit = keyEdit(event, selection);
@@ -78,6 +95,7 @@ function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange 
           >
             <FlipVertical /> North–south
           </Button>
+          <BringIn isBusy={bringIn.isBusy} onFile={bringIn.bring} />
         </Flex>
       </JobBar>
       <PhraseLine
@@ -105,6 +123,11 @@ function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange 
             onDrop={hand.drop}
             onTurn={change.make}
             onKey={onKey}
+            job={job.id}
+            picture={picture}
+            isPictureMoved={isPictureMoved}
+            pressed={scaling ?? []}
+            onPress={scaling && scaling.length < 2 ? press : null}
           />
           {hand.says && (
             <Text
@@ -122,9 +145,28 @@ function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange 
               {hand.says}
             </Text>
           )}
-          {hand.shown.walls.length === 0 && <NothingDrawn plan={plan} />}
+          {hand.shown.walls.length === 0 && !picture && <NothingDrawn plan={plan} />}
         </Box>
         <SidePanel>
+          {bringIn.brought && (
+            <DrawingCard
+              brought={bringIn.brought}
+              isBusy={bringIn.isBusy || change.isBusy}
+              onLayer={bringIn.onLayer}
+              onTake={(edit) => change.make(edit, bringIn.leave)}
+              onLeave={bringIn.leave}
+            />
+          )}
+          {picture && (
+            <PictureCard
+              picture={picture}
+              scaling={scaling}
+              onScaling={setScaling}
+              isMoved={isPictureMoved}
+              onMove={movePicture}
+              change={change}
+            />
+          )}
           <SelectionCard
             job={job}
             plan={plan}
@@ -181,11 +223,11 @@ function NothingDrawn({ plan }: { plan: Plan }) {
 }
 
 /** The floor as it would be while a hand or a typed line is at it, and until the server has made it so. */
-function useDraft(job: Job, plan: Plan, change: JobChange) {
+function useDraft(job: Job, plan: Plan, change: JobChange, brought: Edit | null) {
   const [dragged, setDragged] = useState<Edit | null>(null);
   const [typed, setTyped] = useState<Edit | null>(null);
   const [dropped, setDropped] = useState<Plan | null>(null);
-  const draft = dragged ?? typed;
+  const draft = dragged ?? typed ?? brought;
   const preview = usePlanPreview(job.id, job.revision, draft);
   const seen = draft && !preview.error ? preview.data : undefined;
   // What was dropped stays in sight until the plan is of a later revision.

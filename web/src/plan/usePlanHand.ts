@@ -1,5 +1,5 @@
 import { type PointerEvent, useRef } from "react";
-import type { Edit, Plan, PlanWall } from "../api/client";
+import type { Edit, Picture, Plan, PlanWall } from "../api/client";
 import type { Select, Selection } from "./selection";
 import { across, along, type Place, pan, snap, toPlan, type View } from "./view";
 
@@ -9,6 +9,7 @@ const STILL = 4;
 type Grip =
   | { on: "ground"; at: Place; view: View }
   | { on: "box"; at: Place }
+  | { on: "picture"; at: Place }
   | { on: "wall"; at: Place; ids: readonly string[]; along: PlanWall | null }
   | { on: "opening"; at: Place; id: string; wall: PlanWall };
 
@@ -38,6 +39,8 @@ export function usePlanHand({
   onDrag,
   onDrop,
   onTurn,
+  picture,
+  onPress,
 }: {
   plan: Plan;
   view: View;
@@ -48,11 +51,17 @@ export function usePlanHand({
   onDrag: (edit: Edit) => void;
   onDrop: () => void;
   onTurn: (edit: Edit) => void;
+  /** The picture, while every drag moves it; null otherwise. */
+  picture: Picture | null;
+  /** Told of presses instead of selecting, while somebody waits for a place. */
+  onPress: ((place: Place) => void) | null;
 }): Hand {
   const grip = useRef<Grip | null>(null);
   const moved = useRef(false);
+  const start = useRef<Place | null>(null);
 
   function gripOf(event: PointerEvent<SVGSVGElement>, at: Place): Grip {
+    if (picture) return { on: "picture", at };
     const opening = named(event.target, "opening");
     const wallOfOpening = plan.walls.find(({ openings }) => openings.some(({ id }) => id === opening));
     if (opening && wallOfOpening) return { on: "opening", at, id: opening, wall: wallOfOpening };
@@ -77,6 +86,15 @@ export function usePlanHand({
         return onView(pan(held.view, pixels[0], pixels[1]));
       case "box":
         return onBox({ from: held.at, to: at });
+      case "picture": {
+        const corner = plan.picture_corner;
+        if (!picture || !corner) return;
+        const [x, y] = [snap(by[0], view.scale), snap(by[1], view.scale)];
+        // From where it lies in the job, not from where the last preview put it.
+        const from = start.current ?? corner;
+        start.current = from;
+        return onDrag({ edit: "set-picture", picture: { ...picture, at: [from[0] + x, from[1] + y] } });
+      }
       case "opening": {
         const inches = snap(along(held.wall.start, held.wall.end, by), view.scale);
         return onDrag({ edit: "move-opening", id: held.id, by: inches });
@@ -97,9 +115,10 @@ export function usePlanHand({
     onPointerDown(event) {
       if (event.button !== 0) return;
       const corner = plan.corners[Number(named(event.target, "corner") ?? Number.NaN)];
-      if (corner) return onTurn(corner.turn);
+      if (corner && !onPress) return onTurn(corner.turn);
       event.currentTarget.setPointerCapture(event.pointerId);
-      grip.current = gripOf(event, placeOf(event));
+      start.current = null;
+      grip.current = onPress ? { on: "ground", at: placeOf(event), view } : gripOf(event, placeOf(event));
       moved.current = false;
     },
     onPointerMove(event) {
@@ -113,6 +132,7 @@ export function usePlanHand({
       const held = grip.current;
       grip.current = null;
       if (!held) return;
+      if (!moved.current && onPress) return onPress(toPlan(view, placeOf(event)));
       if (!moved.current) return onSelect(pressed(held, event.shiftKey));
       if (held.on === "box") {
         onSelect({ type: "walls", ids: within(plan, view, held.at, placeOf(event)) });

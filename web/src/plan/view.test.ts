@@ -1,5 +1,17 @@
 import { describe, expect, it } from "vitest";
-import { across, along, beside, pan, readable, snap, toPlan, toScreen, wholeOf, zoom } from "./view";
+import {
+  across,
+  along,
+  beside,
+  boundsWith,
+  pan,
+  readable,
+  snap,
+  toPlan,
+  toScreen,
+  wholeOf,
+  zoom,
+} from "./view";
 
 const BOX = { width: 900, height: 600 };
 
@@ -68,4 +80,12 @@ describe("a hand on a wall", () => {
     expect(beside(view, wall, [5, 0], 8, "left")).toEqual([10, -8]);
     expect(beside(view, wall, [5, 0], 8, "right")).toEqual([10, 8]);
   });
+});
+
+it("shows the picture while there are no walls", () => {
+  const picture = { pixels: [100, 50], scale: 2 } as const;
+  const empty = { bounds: null, picture_corner: [10, 100] } as const;
+  expect(boundsWith(empty, picture)).toEqual([10, 0, 210, 100]);
+  expect(boundsWith({ ...empty, bounds: [0, 0, 9, 9] }, picture)).toEqual([0, 0, 9, 9]);
+  expect(boundsWith(empty, null)).toBeNull();
 });

@@ -96,3 +96,16 @@ interface Wall {
   start: Place;
   end: Place;
 }
+
+type Bounds = readonly [number, number, number, number];
+
+/** What is to be seen of a plan: its walls, and before there are any the picture they are drawn over. */
+export function boundsWith(
+  plan: { bounds: Bounds | null; picture_corner: Place | null },
+  picture: { pixels: readonly [number, number]; scale: number } | null,
+): Bounds | null {
+  const corner = plan.picture_corner;
+  if (plan.bounds || !picture || !corner) return plan.bounds;
+  const [width, height] = picture.pixels;
+  return [corner[0], corner[1] - height * picture.scale, corner[0] + width * picture.scale, corner[1]];
+}

@@ -1,0 +1,136 @@
+import { Box, Button, Flex, Heading, Input, Text } from "@chakra-ui/react";
+import { Lock, LockOpen, Move, Ruler, Trash2 } from "lucide-react";
+import { useState } from "react";
+import type { Picture } from "../api/client";
+import { Field } from "../app/Field";
+import type { JobChange } from "../app/useJobChange";
+import type { Place } from "./view";
+
+/** Two places pressed on the picture, one after the other; null while it is not being scaled. */
+export type Scaling = readonly Place[] | null;
+
+/** The picture under the plan: scaled by two places and their distance, faded, locked. */
+export function PictureCard({
+  picture,
+  scaling,
+  onScaling,
+  isMoved,
+  onMove,
+  change,
+}: {
+  picture: Picture;
+  scaling: Scaling;
+  onScaling: (scaling: Scaling) => void;
+  isMoved: boolean;
+  onMove: (isMoved: boolean) => void;
+  change: JobChange;
+}) {
+  const [length, setLength] = useState("");
+  const put = (changes: Partial<Picture>) =>
+    change.make({ edit: "set-picture", picture: { ...picture, ...changes } });
+  const [first, second] = scaling ?? [];
+  function scale() {
+    if (!first || !second) return;
+    const edit = {
+      edit: "scale-picture" as const,
+      first: [...first] as [number, number],
+      second: [...second] as [number, number],
+      length,
+    };
+    change.make(edit, () => {
+      onScaling(null);
+      setLength("");
+    });
+  }
+  return (
+    <Box role="region" aria-label="Picture under the plan" px="4" py="3" borderBottomWidth="1px">
+      <Flex align="center" gap="2">
+        <Heading as="h3" fontFamily="heading" fontWeight="700" fontSize="17px" flex="1">
+          Picture under the plan
+        </Heading>
+        <Button
+          variant="plain"
+          aria-pressed={picture.locked}
+          aria-label={picture.locked ? "Unlock the picture" : "Lock the picture"}
+          title={picture.locked ? "Locked; press to move it" : "Press to lock it where it lies"}
+          onClick={() => {
+            onMove(false);
+            put({ locked: !picture.locked });
+          }}
+        >
+          {picture.locked ? <Lock /> : <LockOpen />}
+        </Button>
+        <Button
+          variant="plain"
+          aria-label="Take the picture away"
+          onClick={() => change.make({ edit: "set-picture" })}
+        >
+          <Trash2 />
+        </Button>
+      </Flex>
+      {scaling ? (
+        <>
+          <Text fontSize="14px" py="1">
+            {!first && "Press one end of a distance the plan gives."}
+            {first && !second && "Now press its other end."}
+            {second && "How long is that?"}
+          </Text>
+          <Flex gap="2">
+            {second && (
+              <Input
+                aria-label="Distance between the two places"
+                placeholder="36-0"
+                autoFocus
+                value={length}
+                onChange={(event) => setLength(event.target.value)}
+                onKeyDown={(event) => event.key === "Enter" && scale()}
+              />
+            )}
+            {second && (
+              <Button variant="solid" disabled={!length.trim()} onClick={scale}>
+                Scale
+              </Button>
+            )}
+            <Button onClick={() => onScaling(null)}>Cancel</Button>
+          </Flex>
+        </>
+      ) : (
+        <>
+          <Field label="Faded">
+            <input
+              type="range"
+              aria-label="Faded"
+              min={0}
+              max={90}
+              step={10}
+              defaultValue={picture.fade}
+              key={picture.fade}
+              style={{ width: "100%", accentColor: "var(--chakra-colors-chalk)" }}
+              onPointerUp={(event) => put({ fade: Number(event.currentTarget.value) })}
+              onKeyUp={(event) => put({ fade: Number(event.currentTarget.value) })}
+            />
+          </Field>
+          <Flex gap="2" pt="1">
+            <Button
+              disabled={picture.locked}
+              onClick={() => {
+                onMove(false);
+                onScaling([]);
+              }}
+            >
+              <Ruler /> Scale
+            </Button>
+            <Button
+              variant={isMoved ? "solid" : "outline"}
+              aria-pressed={isMoved}
+              disabled={picture.locked}
+              onClick={() => onMove(!isMoved)}
+            >
+              <Move /> Move
+            </Button>
+          </Flex>
+        </>
+      )}
+    </Box>
+  );
+}
