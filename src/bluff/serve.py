@@ -30,7 +30,7 @@ _PORTS_TRIED = 20
 @contextmanager
 def background_server(pool: ConnectionPool) -> Iterator[str]:
     """A server beside the caller's own work, on a free port, over a store of the caller's; yields its address."""
-    listening = socket.create_server((HOST, 0))
+    listening = _bound(0)
     server = uvicorn.Server(uvicorn.Config(make_app(pool, WEB), log_level="error"))
     thread = threading.Thread(target=server.run, kwargs={"sockets": [listening]})
     thread.start()
@@ -126,19 +126,22 @@ def _listen(port: int | None) -> socket.socket:
         ServeError: The port asked for is taken, or all of those tried are.
     """
     for candidate in [port] if port is not None else range(PORT, PORT + _PORTS_TRIED):
-        listening = socket.socket()
-        listening.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
         try:
-            listening.bind((HOST, candidate))
-            listening.listen()
+            listening = _bound(candidate)
         except (OSError, OverflowError):
-            listening.close()
             continue
         if candidate != PORT and port is None:
             print(f"Port {PORT} is taken; using {candidate}.")
         return listening
     taken = f"Port {port} is" if port is not None else f"Ports {PORT} to {PORT + _PORTS_TRIED - 1} are"
     raise ServeError(f"{taken} taken; choose another with --port.")
+
+
+def _bound(port: int) -> socket.socket:
+    listening = socket.create_server((HOST, port))
+    # Connections inherit it. Without, every answer's last packet waits 40 ms for the one before to be acknowledged.
+    listening.setsockopt(socket.IPPROTO_TCP, socket.TCP_NODELAY, 1)
+    return listening
 
 
 def _end(number: int, _: FrameType | None) -> None:

@@ -14,6 +14,7 @@ HARMLESS = {
     "dataclasses",
     "enum",
     "fractions",
+    "functools",
     "itertools",
     "math",
     "operator",

@@ -1,6 +1,6 @@
 """From a job to the floor as the plan screen draws it."""
 
-from collections.abc import Mapping
+from collections.abc import Iterable
 
 from bluff import core
 from bluff.api.schemas import (
@@ -28,7 +28,7 @@ from bluff.core.outline import Outline
 from bluff.core.prefab import prefab
 from bluff.core.size import Size
 from bluff.core.wall_plan import PlacedOpening, WallPlan
-from bluff.core.weight import lift
+from bluff.core.weight import Lift, lift
 from bluff.formats.edits import edit_from_core
 from bluff.formats.figures import figures_of
 from bluff.formats.job_file import WallFile
@@ -39,22 +39,23 @@ def plan_view(job: core.Job, revision: int) -> PlanView:
     """A floor seen from above, with framing order, packs and weights."""
     framed = framings(job)
     plans = [framing.plan for framing in framed]
-    walls = [_wall(framing, seen, plans) for framing in framed if (seen := floor.drawn(framing.plan))]
-    by_id = {framing.plan.id: framing for framing in framed}
+    outlines = {plan.id: seen for plan in plans if (seen := floor.drawn(plan))}
+    walls = [_wall(framing, seen, outlines.values()) for framing in framed if (seen := outlines.get(framing.plan.id))]
+    lifts = {framing.plan.id: lift(framing) for framing in framed}
     area = floor.area(plans)
     view = PlanView(
         revision=revision,
         walls=walls,
-        alone=[plan.id for plan in plans if floor.drawn(plan) is None],
+        alone=[plan.id for plan in plans if plan.id not in outlines],
         corners=[_corner(corner) for corner in floor.corners(plans)],
         bounds=area and _bounds(*area),
         picture_corner=_place((job.picture.at.x, job.picture.at.y)) if job.picture else None,
-        order=[_step(step, by_id) for step in build_order(plans)],
+        order=[_step(step, lifts[step.wall]) for step in build_order(plans)],
         packs=[
             PlanPack(kind=pack.kind, pieces=[*map(str, pack.pieces)], count=pack.count, places=list(pack.places))
             for pack in prefab(framed)
         ],
-        pounds=round(sum(lift(framing).pounds for framing in framed)),
+        pounds=round(sum(raised.pounds for raised in lifts.values())),
         figures={},
         feet={},
     )
@@ -79,7 +80,7 @@ def plan_preview(job: core.Job, revision: int, edit: core.Edit) -> PlanPreview:
     return PlanPreview(says=words[0].upper() + words[1:], plan=plan_view(core.apply(job, edit), revision))
 
 
-def _wall(framing: Framing, seen: Outline, plans: list[WallPlan]) -> PlanWall:
+def _wall(framing: Framing, seen: Outline, others: Iterable[Outline]) -> PlanWall:
     plan = framing.plan
     stations = floor.stations(plan, seen)
     before: Length = 0
@@ -116,7 +117,7 @@ def _wall(framing: Framing, seen: Outline, plans: list[WallPlan]) -> PlanWall:
                 start=_place(clear.start),
                 end=_place(clear.end),
             )
-            for clear in floor.clears(plan, plans)
+            for clear in floor.clears(seen, others)
         ],
         stations=listed,
         stations_side=floor.dimensioned_side(seen),
@@ -147,8 +148,7 @@ def _corner(corner: floor.Corner) -> PlanCorner:
     return PlanCorner(through=corner.through, butt=corner.butt, at=_place(corner.at), turn=turn)
 
 
-def _step(step: BuildStep, framed: Mapping[str, Framing]) -> PlanStep:
-    raised = lift(framed[step.wall])
+def _step(step: BuildStep, raised: Lift) -> PlanStep:
     return PlanStep(
         wall=step.wall,
         after=list(step.after),

@@ -107,7 +107,7 @@ def _room(drawn: Outline, line: Line, standing: Sequence[Outline]) -> Length | N
     """How far from one face of a wall the nearest one stands that it would be built into."""
     nearest: float | None = None
     for other in standing:
-        corners = other.corners()
+        corners = other.corners
         alongs = [drawn.along(corner) for corner in corners]
         acrosses = [drawn.across(corner) for corner in corners]
         if min(alongs) >= drawn.length or max(alongs) <= 0:

@@ -4,7 +4,7 @@ Places are in the plan, x east and y north, in 64ths as floating point numbers; 
 Whatever is printed is a length.
 """
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from operator import itemgetter
 from typing import Literal
@@ -140,21 +140,19 @@ def stations(plan: WallPlan, seen: Outline) -> tuple[Station, ...]:
     )
 
 
-def clears(plan: WallPlan, others: Sequence[WallPlan]) -> Iterator[Clear]:
+def clears(mine: Outline, others: Iterable[Outline]) -> Iterator[Clear]:
     """The nearest wall that runs the same way on either side of one."""
-    mine = drawn(plan)
-    if mine is None:
-        return
     nearest: dict[Line, tuple[Length, Outline, float]] = {}
-    for other in others:
-        theirs = drawn(other)
-        if theirs is None or other.id == plan.id or not mine.is_parallel(theirs):
+    for theirs in others:
+        if theirs.wall.id == mine.wall.id or not mine.is_parallel(theirs):
             continue
         near, far = mine.covered_by(theirs)
         low, high = max(near, 0), min(far, mine.length)
+        if low >= high:
+            continue
         distance, away = clear_between(mine, theirs)
         side = Line.RIGHT if away > 0 else Line.LEFT
-        if low < high and distance > 0 and (side not in nearest or distance < nearest[side][0]):
+        if distance > 0 and (side not in nearest or distance < nearest[side][0]):
             # A third of the way, where no other figure is likely to be.
             nearest[side] = distance, theirs, (2 * low + high) / 3
     for side, (distance, theirs, along) in nearest.items():

@@ -14,11 +14,10 @@ import math
 import re
 from dataclasses import dataclass, field, replace
 from enum import StrEnum
-from fractions import Fraction
 from typing import TypeAlias
 
 from bluff.core.errors import EditError, JobError, LumberError
-from bluff.core.length import LONGEST, Length, format_inches, nearest
+from bluff.core.length import LONGEST, Length, format_inches
 from bluff.core.lumber import STUDS, lumber
 from bluff.core.size import Size
 from bluff.core.standard import OPENING_WAYS, End, Standard, Ways
@@ -121,8 +120,8 @@ class Between:
         320
         """
         squared = (self.end.x - self.start.x) ** 2 + (self.end.y - self.start.y) ** 2
-        # isqrt keeps a long diagonal exact: 1/1024 of a 64th is far below what nearest can see.
-        return nearest(Fraction(math.isqrt(squared * 1024**2), 1024))
+        # Twice the root, cut off and halved up, is the nearest whole number; no whole square has a root at a half.
+        return (math.isqrt(4 * squared) + 1) // 2
 
 
 class Reference(StrEnum):

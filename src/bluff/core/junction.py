@@ -399,8 +399,8 @@ def _touching(outlines: Iterable[Outline]) -> Iterator[tuple[Outline, Outline]]:
     walls only those in line count: two that stand face to face do not meet.
     """
     waiting: list[tuple[tuple[float, float, float, float], Outline]] = []
-    for drawn in sorted(outlines, key=lambda drawn: drawn.bounds()[0]):
-        bounds = west, south, _, north = drawn.bounds()
+    for drawn in sorted(outlines, key=lambda drawn: drawn.bounds[0]):
+        bounds = west, south, _, north = drawn.bounds
         waiting = [(box, other) for box, other in waiting if box[2] >= west - REACH]
         for box, other in waiting:
             is_near = box[1] <= north + REACH and south <= box[3] + REACH

@@ -11,6 +11,7 @@ along the axes of the plan come out exact all the same; everything else is round
 
 from collections.abc import Iterable
 from dataclasses import dataclass
+from functools import cached_property
 from math import hypot
 from typing import TypeAlias
 
@@ -28,7 +29,7 @@ REACH: float = 4
 """1/16: walls drawn that near to each other were meant to touch."""
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Outline:
     """A wall as drawn.
 
@@ -46,7 +47,7 @@ class Outline:
     direction: Place
     left: Length
 
-    @property
+    @cached_property
     def length(self) -> Length:
         return self.wall.run.length
 
@@ -74,6 +75,7 @@ class Outline:
         east, north = self.direction
         return (place[1] - self.origin[1]) * east - (place[0] - self.origin[0]) * north
 
+    @cached_property
     def corners(self) -> tuple[Place, Place, Place, Place]:
         """Its outline, round from the start's left."""
         return (
@@ -108,7 +110,7 @@ class Outline:
     def covered_by(self, other: "Outline") -> tuple[float, float]:
         """What of this wall's run the other one lies across, near side first."""
         if self.is_parallel(other):
-            places = [self.along(corner) for corner in other.corners()]
+            places = [self.along(corner) for corner in other.corners]
         else:
             places = [self.crossing(mine, other, theirs) for mine in self.faces for theirs in other.faces]
         return min(places), max(places)
@@ -126,15 +128,16 @@ class Outline:
             min(high, others_high) - max(low, others_low)
             for wall in (self, other)
             for measure in (wall.along, wall.across)
-            for low, high in [_range(measure(corner) for corner in self.corners())]
-            for others_low, others_high in [_range(measure(corner) for corner in other.corners())]
+            for low, high in [_range(measure(corner) for corner in self.corners)]
+            for others_low, others_high in [_range(measure(corner) for corner in other.corners)]
         ]
         return min(overlaps) >= -REACH and max(overlaps) > REACH
 
+    @cached_property
     def bounds(self) -> tuple[float, float, float, float]:
         """West, south, east and north of it."""
-        west, east = _range(x for x, _ in self.corners())
-        south, north = _range(y for _, y in self.corners())
+        west, east = _range(x for x, _ in self.corners)
+        south, north = _range(y for _, y in self.corners)
         return west, south, east, north
 
 

@@ -47,9 +47,7 @@ def weight(member: Member, standard: Standard) -> Fraction:
 
     Source: docs/rules.md, Weight. A 2x6 of 8 ft at 33: 1 1/2 x 5 1/2 x 96 in is 0.4583 cubic feet, 15 1/8 pounds.
     """
-    board = standard.board(member.size)
-    volume = member.plies * board.thickness * board.width * member.length.value
-    return Fraction(volume, _CUBIC_FOOT) * standard.density
+    return _pounds(_volume(member, standard), standard)
 
 
 def lift(framing: Framing) -> Lift:
@@ -58,8 +56,18 @@ def lift(framing: Framing) -> Lift:
     Source: docs/rules.md, Weight.
     """
     standard = framing.plan.standard
-    pounds = sum((weight(member, standard) for member in framing.members), Fraction(0))
-    for row in spacer_list([framing]):
-        pounds += Fraction(row.thickness * row.depth * row.length * row.count, _CUBIC_FOOT) * standard.density
+    volume = sum(_volume(member, standard) for member in framing.members)
+    volume += sum(row.thickness * row.depth * row.length * row.count for row in spacer_list([framing]))
+    pounds = _pounds(volume, standard)
     at_edge = pounds / 2
     return Lift(pounds, at_edge, max(FEWEST_HANDS, ceil(at_edge / HAND_LIFTS)))
+
+
+def _volume(member: Member, standard: Standard) -> int:
+    """In cubic 64ths."""
+    board = standard.board(member.size)
+    return member.plies * board.thickness * board.width * member.length.value
+
+
+def _pounds(volume: int, standard: Standard) -> Fraction:
+    return Fraction(volume * standard.density, _CUBIC_FOOT)

@@ -1,10 +1,11 @@
 """Jobs: list, make, change, take back, frame."""
 
-from collections import Counter
+from collections import Counter, OrderedDict
 from collections.abc import Callable
 from dataclasses import dataclass
 from datetime import datetime
 from functools import lru_cache
+from threading import Lock
 from typing import Any
 from uuid import UUID, uuid4
 
@@ -38,6 +39,48 @@ class JobState:
 
 # A wall whose plan did not change is not framed again: plans are values, and framing reads nothing else.
 framed = lru_cache(maxsize=8192)(core.frame)
+
+KEPT = 64
+"""Jobs that are kept parsed and framed, the ones asked for last."""
+
+
+class _Kept:
+    """What was made of jobs, by the very object or row it was made of: neither ever changes."""
+
+    def __init__(self) -> None:
+        self._lock = Lock()
+        self._jobs: OrderedDict[tuple[UUID, int, datetime], core.Job] = OrderedDict()
+        self._framings: OrderedDict[int, tuple[core.Job, tuple[core.Framing, ...]]] = OrderedDict()
+
+    def job(self, row: JobRow) -> core.Job:
+        """The job of a row, the same object for the same revision."""
+        key = row.id, row.revision, row.changed_at
+        with self._lock:
+            if job := self._jobs.get(key):
+                self._jobs.move_to_end(key)
+                return job
+        job = job_from_data(row.plan)
+        with self._lock:
+            self._jobs[key] = job
+            while len(self._jobs) > KEPT:
+                self._jobs.popitem(last=False)
+        return job
+
+    def framings(self, job: core.Job) -> tuple[core.Framing, ...]:
+        """Every wall of a job, framed once for the same object."""
+        with self._lock:
+            if found := self._framings.get(id(job)):
+                return found[1]
+        framings = tuple(framed(plan) for plan in core.wall_plans(job))
+        with self._lock:
+            # The job is kept beside its framings, so that no other object can come to have its id.
+            self._framings[id(job)] = job, framings
+            while len(self._framings) > KEPT:
+                self._framings.popitem(last=False)
+        return framings
+
+
+_kept = _Kept()
 
 
 @dataclass(frozen=True, slots=True)
@@ -154,9 +197,9 @@ class Jobs:
         return _state(row)
 
 
-def framings(job: core.Job) -> list[core.Framing]:
+def framings(job: core.Job) -> tuple[core.Framing, ...]:
     """Every wall of a job, framed, in the job's order."""
-    return [framed(plan) for plan in core.wall_plans(job)]
+    return _kept.framings(job)
 
 
 def framing(job: core.Job, wall_id: str) -> core.Framing:
@@ -166,9 +209,10 @@ def framing(job: core.Job, wall_id: str) -> core.Framing:
         NotFound: The job has no such wall.
     """
     try:
-        return framed(core.wall_plan(job, job.wall(wall_id)))
+        job.wall(wall_id)
     except EditError as error:
         raise NotFound(error.message) from error
+    return next(framing for framing in framings(job) if framing.plan.id == wall_id)
 
 
 def counted(framing: core.Framing) -> Counter[Severity]:
@@ -197,9 +241,7 @@ def _state(row: JobRow) -> JobState:
     def described(edit: dict[str, Any] | None) -> str | None:
         return core.describe(edit_from_data(edit)) if edit else None
 
-    return JobState(
-        row.id, row.revision, row.changed_at, job_from_data(row.plan), described(row.undo), described(row.redo)
-    )
+    return JobState(row.id, row.revision, row.changed_at, _kept.job(row), described(row.undo), described(row.redo))
 
 
 def _no_job() -> NotFound:

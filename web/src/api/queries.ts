@@ -1,4 +1,4 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { keepPreviousData, queryOptions, useQuery } from "@tanstack/react-query";
 import {
   answered,
   type Bench,
@@ -31,15 +31,19 @@ export function useJob(job: string) {
   });
 }
 
-/** The floor seen from above; the last one stays in view while the next is on its way. */
-export function usePlan(job: string, revision: number | undefined) {
-  return useQuery({
-    queryKey: ["plan", job, revision],
+/** The floor of a job at a revision, seen from above. */
+export function planQuery(job: string, revision: number | undefined) {
+  return queryOptions({
+    queryKey: ["plan", job, revision] as const,
     queryFn: () =>
       answered<Plan>(client.GET("/api/jobs/{job_id}/plan", { params: { path: { job_id: job } } })),
     enabled: revision !== undefined,
-    placeholderData: keepPreviousData,
   });
+}
+
+/** The floor seen from above; the last one stays in view while the next is on its way. */
+export function usePlan(job: string, revision: number | undefined) {
+  return useQuery({ ...planQuery(job, revision), placeholderData: keepPreviousData });
 }
 
 /** The floor as an edit would leave it, while a hand is still at it. */

@@ -1,6 +1,6 @@
 import { type QueryClient, useMutation, useQueryClient } from "@tanstack/react-query";
 import { answered, client, type Edit, type Job, type Refused } from "./client";
-import { jobKey } from "./queries";
+import { jobKey, planQuery } from "./queries";
 
 /** A change to a job: an edit, or a step back or forth. */
 export type Change = Edit | "undo" | "redo";
@@ -16,7 +16,11 @@ export function useChange(job: string) {
   return useMutation<Job, Refused, Change>({
     scope: { id: `job-${job}` },
     mutationFn: (change) => send(job, knownRevision(queries, job), change),
-    onSuccess: (changed) => {
+    onSuccess: async (changed) => {
+      // A plan in view is fetched first, so that job and plan are drawn once, together.
+      const isPlanInView =
+        queries.getQueryCache().findAll({ queryKey: ["plan", job], type: "active" }).length > 0;
+      if (isPlanInView) await queries.prefetchQuery(planQuery(job, changed.revision));
       queries.setQueryData(jobKey(job), changed);
       void queries.invalidateQueries({ queryKey: ["jobs"] });
     },

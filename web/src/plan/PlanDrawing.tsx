@@ -1,6 +1,6 @@
 import { Box, Button, Flex } from "@chakra-ui/react";
 import { Maximize, Minus, Plus } from "lucide-react";
-import { type KeyboardEvent, useEffect, useRef, useState } from "react";
+import { type KeyboardEvent, memo, useEffect, useMemo, useRef, useState } from "react";
 import type { Edit, Picture, Plan, PlanWall } from "../api/client";
 import { colour } from "../app/theme";
 import { printer } from "../drawing/figures";
@@ -64,7 +64,11 @@ export function PlanDrawing({
   const [chosen, setView] = useState<View | null>(null);
   const [box, setBox] = useState<Drawn | null>(null);
   // Until somebody moves it, the view follows the plan and the window.
-  const view = chosen ?? wholeOf(boundsWith(plan, picture) ?? [0, 0, 240, 240], size);
+  const fitted = useMemo(
+    () => wholeOf(boundsWith(plan, picture) ?? [0, 0, 240, 240], size),
+    [plan, picture, size],
+  );
+  const view = chosen ?? fitted;
   const hand = usePlanHand({
     plan,
     view,
@@ -167,8 +171,8 @@ export function PlanDrawing({
   );
 }
 
-/** Everything of the plan, what must be read on top of what it is written on. */
-function Walls({
+/** Everything of the plan, what must be read on top of what it is written on; drawn again only when it changes. */
+const Walls = memo(function Walls({
   plan,
   pencilled,
   view,
@@ -236,7 +240,7 @@ function Walls({
         )}
     </>
   );
-}
+});
 
 function SelectedMarks({
   wall,

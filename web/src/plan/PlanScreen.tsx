@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Tabs, Text } from "@chakra-ui/react";
 import { FlipHorizontal, FlipVertical, Ruler } from "lucide-react";
-import { type KeyboardEvent, useReducer, useState } from "react";
+import { type KeyboardEvent, useCallback, useMemo, useReducer, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import type { Edit, Job, Plan } from "../api/client";
 import { useJob, usePlan, usePlanPreview } from "../api/queries";
@@ -42,7 +42,7 @@ export function PlanScreen() {
 
 function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange }) {
   const [chosen, act] = useReducer(select, NOTHING);
-  const selection = standing(chosen, plan);
+  const selection = useMemo(() => standing(chosen, plan), [chosen, plan]);
   const [areDimensionsShown, showDimensions] = useState(true);
   const [tab, setTab] = useState("walls");
   const bringIn = useBringIn(job.id, change);
@@ -51,7 +51,10 @@ function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange 
   const [isPictureMoved, movePicture] = useState(false);
   const picture = job.job.picture ?? null;
   const navigate = useNavigate();
-  const openBench = (wall: string) => navigate(`/jobs/${job.id}/bench/${encodeURIComponent(wall)}`);
+  const openBench = useCallback(
+    (wall: string) => navigate(`/jobs/${job.id}/bench/${encodeURIComponent(wall)}`),
+    [navigate, job.id],
+  );
 
   /** A place of the plan as a place on its picture, in pixels from the picture's upper left. */
   function press([east, north]: Place) {
@@ -232,11 +235,13 @@ function useDraft(job: Job, plan: Plan, change: JobChange, brought: Edit | null)
   const seen = draft && !preview.error ? preview.data : undefined;
   // What was dropped stays in sight until the plan is of a later revision.
   const shown = seen?.plan ?? (dropped && dropped.revision === plan.revision ? dropped : plan);
+  const pencilled = useMemo(
+    () => new Set(shown.walls.map(({ id }) => id).filter((id) => !plan.walls.some((wall) => wall.id === id))),
+    [shown, plan],
+  );
   return {
     shown,
-    pencilled: new Set(
-      shown.walls.map(({ id }) => id).filter((id) => !plan.walls.some((wall) => wall.id === id)),
-    ),
+    pencilled,
     isDragging: dragged !== null,
     says: dragged ? (preview.error?.message ?? seen?.says) : undefined,
     type: setTyped,

@@ -1,4 +1,5 @@
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { memo } from "react";
 import type { Job, Plan } from "../api/client";
 import { FindingTally } from "../app/FindingTally";
 import { Figure } from "../drawing/Figure";
@@ -28,52 +29,80 @@ export function WallsPanel({
     );
   return (
     <Box as="ul" listStyleType="none" aria-label="Walls of the job">
-      {job.walls.map((wall) => {
-        const isAlone = plan.alone.includes(wall.id);
-        return (
-          <Flex
-            as="li"
-            key={wall.id}
-            align="center"
-            gap="3"
-            ps="4"
-            pe="2"
-            py="1"
-            borderBottomWidth="1px"
-            bg={selection.walls.includes(wall.id) ? "chalkWash" : undefined}
-          >
-            <Button
-              variant="plain"
-              flex="1"
-              justifyContent="start"
-              px="0"
-              aria-label={`Select wall ${wall.id}`}
-              onClick={(event) =>
-                isAlone
-                  ? onOpen(wall.id)
-                  : onSelect({ type: "wall", id: wall.id, isMore: event.shiftKey || event.ctrlKey })
-              }
-            >
-              <Text
-                as="span"
-                fontFamily="heading"
-                fontWeight="800"
-                fontSize="20px"
-                minW="24px"
-                textAlign="start"
-              >
-                {wall.id}
-              </Text>
-              <Figure text={print(wall.length)} fontSize="17px" fontWeight="600" />
-              <Text as="span" color="faint" fontWeight="500">
-                {wall.stud}
-                {isAlone && ", on no plan"}
-              </Text>
-            </Button>
-            <FindingTally counts={wall.findings} />
-          </Flex>
-        );
-      })}
+      {job.walls.map(({ id, stud, length, findings }) => (
+        <WallRow
+          key={id}
+          id={id}
+          stud={stud}
+          length={print(length)}
+          error={findings.error}
+          warning={findings.warning}
+          info={findings.info}
+          isAlone={plan.alone.includes(id)}
+          isSelected={selection.walls.includes(id)}
+          onSelect={onSelect}
+          onOpen={onOpen}
+        />
+      ))}
     </Box>
   );
 }
+
+/** One wall; of plain values, so that it is drawn again only when one of them changes. */
+const WallRow = memo(function WallRow({
+  id,
+  stud,
+  length,
+  error,
+  warning,
+  info,
+  isAlone,
+  isSelected,
+  onSelect,
+  onOpen,
+}: {
+  id: string;
+  stud: string;
+  length: string;
+  error: number;
+  warning: number;
+  info: number;
+  isAlone: boolean;
+  isSelected: boolean;
+  onSelect: (action: Select) => void;
+  onOpen: (wall: string) => void;
+}) {
+  return (
+    <Flex
+      as="li"
+      align="center"
+      gap="3"
+      ps="4"
+      pe="2"
+      py="1"
+      borderBottomWidth="1px"
+      bg={isSelected ? "chalkWash" : undefined}
+    >
+      <Button
+        variant="plain"
+        flex="1"
+        justifyContent="start"
+        px="0"
+        aria-label={`Select wall ${id}`}
+        onClick={(event) =>
+          isAlone ? onOpen(id) : onSelect({ type: "wall", id, isMore: event.shiftKey || event.ctrlKey })
+        }
+      >
+        <Text as="span" fontFamily="heading" fontWeight="800" fontSize="20px" minW="24px" textAlign="start">
+          {id}
+        </Text>
+        <Figure text={length} fontSize="17px" fontWeight="600" />
+        <Text as="span" color="faint" fontWeight="500">
+          {stud}
+          {isAlone && ", on no plan"}
+        </Text>
+      </Button>
+      <FindingTally counts={{ error, warning, info }} />
+    </Flex>
+  );
+});
