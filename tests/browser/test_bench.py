@@ -188,6 +188,8 @@ def test_walls_of_a_plan_show_what_they_meet(page):
     piece(page, "A/corner/start/stud").locator("rect").click(force=True)
     expect(card(page)).to_contain_text("Corner stud")
     expect(readout(page)).to_contain_text("5")
+    page.locator("[data-neighbour=H] rect").click(force=True)
+    expect(piece(page, "H/D7/header")).to_be_visible()
 
 
 def test_what_cannot_be_is_said_and_nothing_is_lost(window_wall):

@@ -14,7 +14,8 @@ from bluff.core.junction import Joint
 from bluff.core.length import format_exact, inches
 from bluff.core.member import Plate, Role
 from bluff.core.phrase import read_opening
-from bluff.core.standard import CornerSchool, Datum, End, IntersectionSchool, PrecutStuds, Ways
+from bluff.core.plates import Ties, ties
+from bluff.core.standard import CornerSchool, Datum, End, IntersectionSchool, JoistRun, PrecutStuds, Ways
 from bluff.formats.job_file import read_job
 from floors import FEET, partition, plans, shelter, wall
 from framing import found, in_role, marked, starts
@@ -223,7 +224,10 @@ def test_an_opening_outranks_a_corner_and_says_so():
         AddOpening(read_opening("ro 36x50 @ edge 7 1/2", shelter(), shelter().walls[0])),
     )
     framing = framed(job)
-    assert len(found(framing, Code.OPENING_CROWDS_MEETING)) == 1
+    (finding,) = found(framing, Code.OPENING_CROWDS_MEETING)
+    # The flat stud of the corner with D ends at 7, the kings start at 4 1/2.
+    assert finding.fix_label == "Move it 2 1/2"
+    assert found(framed(core.apply(job, finding.fix)), Code.OPENING_CROWDS_MEETING) == []
     assert format_exact(in_role(framing, Role.CORNER_BACKING)[0].start) == "425"
 
 
@@ -415,6 +419,28 @@ def test_where_nothing_can_lap_a_connector_is_called_for(ways):
     job = shelter(low)
     assert caps(framed(job)) == {"A/cap_plate": ("5 1/2", "421")}
     assert len(found(framed(job, "E"), Code.NO_LAP)) == (0 if ways.top_plates == 1 else 2)
+
+
+def test_a_ceiling_has_backing_on_a_wall_that_runs_along_the_joists():
+    job = shelter(partition("E", (12, 0), (12, 22.5)), ways=Ways(joists=JoistRun.NORTH_SOUTH))
+    assert {plan.id for plan in core.wall_plans(job) if found(core.frame(plan), Code.CEILING_BACKING_MISSING)} == {
+        "B",
+        "D",
+        "E",
+    }
+    (finding,) = found(framed(job, "E"), Code.CEILING_BACKING_MISSING)
+    backed = framed(core.apply(job, finding.fix), "E")
+    assert found(backed, Code.CEILING_BACKING_MISSING) == []
+    (board,) = in_role(backed, Role.BACKING)
+    assert (board.size, board.bottom, board.length.value) == ("2x6", backed.plan.height.value, backed.plan.length)
+
+
+def test_laps_and_connectors_are_counted_once():
+    assert ties(core.wall_plans(shelter(partition("E", (12, 0), (12, 22.5))))) == Ties(laps=6, connectors=0)
+    single = shelter(replace(partition("E", (12, 0), (12, 22.5)), ways=Ways(studs=PrecutStuds(inches("104 5/8")))))
+    assert ties(core.wall_plans(single)) == Ties(laps=4, connectors=2)
+    assert ties(core.wall_plans(bay())) == Ties(laps=0, connectors=1)
+    assert Ties(laps=6, connectors=0).nails == 12
 
 
 @st.composite

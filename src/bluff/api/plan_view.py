@@ -13,6 +13,7 @@ from bluff.api.schemas import (
     PlanPreview,
     PlanStation,
     PlanStep,
+    PlanTies,
     PlanView,
     PlanWall,
     severities,
@@ -25,6 +26,7 @@ from bluff.core.job import Sizing
 from bluff.core.junction import EndMeeting
 from bluff.core.length import PER_INCH, Length, format_feet, to_inches
 from bluff.core.outline import Outline
+from bluff.core.plates import ties
 from bluff.core.prefab import prefab
 from bluff.core.size import Size
 from bluff.core.wall_plan import PlacedOpening, WallPlan
@@ -41,6 +43,7 @@ def plan_view(job: core.Job, revision: int) -> PlanView:
     plans = [framing.plan for framing in framed]
     outlines = {plan.id: seen for plan in plans if (seen := floor.drawn(plan))}
     walls = [_wall(framing, seen, outlines.values()) for framing in framed if (seen := outlines.get(framing.plan.id))]
+    tied = ties(plans)
     lifts = {framing.plan.id: lift(framing) for framing in framed}
     area = floor.area(plans)
     view = PlanView(
@@ -55,6 +58,7 @@ def plan_view(job: core.Job, revision: int) -> PlanView:
             PlanPack(kind=pack.kind, pieces=[*map(str, pack.pieces)], count=pack.count, places=list(pack.places))
             for pack in prefab(framed)
         ],
+        ties=PlanTies(laps=tied.laps, nails=tied.nails, connectors=tied.connectors),
         pounds=round(sum(raised.pounds for raised in lifts.values())),
         figures={},
         feet={},

@@ -158,6 +158,15 @@ class StandardInForce(BaseModel):
     job: StandardFile
 
 
+class Neighbour(BaseModel):
+    """A wall that meets the one on the bench: where along its plate, and how high it stands."""
+
+    wall: str
+    start: float
+    end: float
+    height: float
+
+
 class BenchView(BaseModel):
     """One wall on the bench: framed, read on the tape, with its cut list and printed figures.
 
@@ -170,7 +179,7 @@ class BenchView(BaseModel):
     entered: WallFile
     standard: StandardInForce
     openings: list[OpeningOnBench]
-    meets: list[str]
+    meets: list[Neighbour]
     plate: NamedSum
     stud_length: NamedSum
     hook: End
@@ -285,6 +294,14 @@ class PlanPack(BaseModel):
     places: list[str]
 
 
+class PlanTies(BaseModel):
+    """How the second top plates are tied: laps with their 16d nails, and connectors where nothing laps."""
+
+    laps: int
+    nails: int
+    connectors: int
+
+
 class PlanView(BaseModel):
     """A floor seen from above, and what is known of it as a whole.
 
@@ -300,6 +317,7 @@ class PlanView(BaseModel):
     picture_corner: Place | None = Field(description="Upper left corner of the picture under the plan.")
     order: list[PlanStep]
     packs: list[PlanPack]
+    ties: PlanTies
     pounds: int
     figures: dict[str, str]
     feet: dict[str, str]

@@ -1,6 +1,7 @@
 """From service and core values to what goes over the wire."""
 
 from collections import Counter
+from collections.abc import Mapping
 from dataclasses import fields
 
 from bluff import core
@@ -10,6 +11,7 @@ from bluff.api.schemas import (
     JobSummary,
     JobView,
     NamedSum,
+    Neighbour,
     NextMarks,
     OpeningOnBench,
     StandardInForce,
@@ -23,6 +25,7 @@ from bluff.core.job import OpeningKind
 from bluff.core.length import Length, format_feet, to_inches
 from bluff.core.marks import BURNED_INCH, read_mark
 from bluff.core.phrase import next_opening_id, next_wall_id
+from bluff.core.placing import wall_span
 from bluff.core.plan_phrase import walk_gap
 from bluff.core.standard import End, Standard, Ways
 from bluff.core.sum import Sum
@@ -31,7 +34,7 @@ from bluff.formats.edits import edit_from_core
 from bluff.formats.figures import figures_of
 from bluff.formats.framed import framed_cut_row, framed_finding, framed_spacer_row, framed_wall, steps
 from bluff.formats.job_file import JobFile, OpeningFile, StandardFile, WallFile
-from bluff.service.jobs import JobState, counted, findings_by_wall, framing
+from bluff.service.jobs import JobState, counted, findings_by_wall, framing, framings
 
 
 def job_view(state: JobState) -> JobView:
@@ -91,7 +94,7 @@ def bench_view(state: JobState, wall_id: str, hook: End, burn: bool) -> BenchVie
         entered=WallFile.from_core(plan.wall),
         standard=StandardInForce(wall=_in_full(plan.standard), job=_in_full(state.job.standard)),
         openings=[_opening(placed, placed.id in in_wall) for placed in plan.openings],
-        meets=list(plan.meetings.others),
+        meets=_neighbours(plan, {one.plan.id: one.plan for one in framings(state.job)}),
         plate=named_sum("plate", plan.plate_length),
         stud_length=named_sum("stud", plan.stud_length),
         hook=hook,
@@ -178,6 +181,17 @@ def _walls(job: core.Job) -> list[WallSummary]:
             findings=severities(findings[wall.id]),
         )
         for wall in job.walls
+    ]
+
+
+def _neighbours(plan: core.WallPlan, plans: Mapping[str, core.WallPlan]) -> list[Neighbour]:
+    spans = ((other, wall_span(other, plan.length, plan.meetings)) for other in plan.meetings.others)
+    return [
+        Neighbour(
+            wall=other, start=to_inches(span[0]), end=to_inches(span[1]), height=to_inches(plans[other].height.value)
+        )
+        for other, span in spans
+        if span
     ]
 
 

@@ -47,6 +47,7 @@ class Code(StrEnum):
     PLATE_LONGER_THAN_STOCK = "plate-longer-than-stock"
     OPENING_CROWDS_MEETING = "opening-crowds-meeting"
     BACKING_MISSING = "backing-missing"
+    CEILING_BACKING_MISSING = "ceiling-backing-missing"
     NO_LAP = "no-lap"
     CORNER_CLIPS = "corner-clips"
     WALLS_CROSS = "walls-cross"

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from math import atan2, degrees
 
 from bluff.core.assembly import Assembly, assemblies, ladders
-from bluff.core.backing import check_backing
+from bluff.core.backing import ceiling_backing, check_backing, check_ceiling
 from bluff.core.finding import Code, Finding, Severity
 from bluff.core.junction import EndMeeting
 from bluff.core.layout import Height, LaidOut, Layer, Wood, join, lay_out, on_centre_lines
@@ -70,7 +70,7 @@ def frame(plan: WallPlan) -> Framing:
         pieces.extend(opening.members())
     for laid in laid_out:
         pieces.extend(_commons(plan, openings, laid))
-    members = (*plates(plan), *sorted(pieces, key=lambda member: (member.start, member.bottom)))
+    members = (*plates(plan), *ceiling_backing(plan), *sorted(pieces, key=lambda member: (member.start, member.bottom)))
 
     findings += plan.findings
     for opening in openings:
@@ -82,6 +82,7 @@ def frame(plan: WallPlan) -> Framing:
     findings.extend(check_spacing(plan.standard.spacing))
     findings.extend(check_sheet_edges(laid_out, sheet_edges(plan.length, plan.standard.spacing, plan.datum)))
     findings.extend(check_backing(plan, pieces))
+    findings.extend(check_ceiling(plan))
     findings.extend(check_laps(plan))
     findings.extend(_check_wall(plan))
     return Framing(plan, tuple(openings), members, plate_marks(plan, openings, members), _in_order(findings))
@@ -121,7 +122,9 @@ def _stand_beside(
             elif not any(_overlap(piece, other) for other in standing):
                 standing.append(piece)
         if gave_way:
-            findings.append(crowds_meeting(gave_way, assembly.other))
+            start = min(piece.start for piece in assembly.pieces)
+            end = max(piece.end for piece in assembly.pieces)
+            findings.append(crowds_meeting(gave_way, assembly.other, start, end, openings))
     return standing, findings
 
 

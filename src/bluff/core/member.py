@@ -32,6 +32,7 @@ class Role(StrEnum):
     INTERSECTION_STUD = "intersection_stud"
     INTERSECTION_BACKING = "intersection_backing"
     BLOCK = "block"
+    BACKING = "backing"
 
 
 class Orientation(StrEnum):

@@ -1,12 +1,12 @@
 """What can be wrong with one opening in one wall, and which openings can be framed at all."""
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import replace
 
-from bluff.core.edit import ChangeOpening, Edit
+from bluff.core.edit import ChangeOpening, Edit, MoveOpening
 from bluff.core.finding import Code, Finding, Severity
 from bluff.core.header import plies_that_fill
-from bluff.core.job import At, FromOpening, FromOutside, FromPlate, FromWall
+from bluff.core.job import At, FromOutside, FromPlate
 from bluff.core.length import Length, format_inches, inches
 from bluff.core.lumber import HEADER_PLIES
 from bluff.core.opening_frame import OpeningFrame
@@ -241,19 +241,13 @@ def _with_header(frame: OpeningFrame, header: Header) -> Edit:
 
 
 def _moved(frame: OpeningFrame, shift: Length) -> Edit | None:
-    """The opening moved along the wall, in the words its position is given in; None when it is centred."""
-    opening = frame.placed.opening
-    position = opening.position
-    if not isinstance(position, At):
-        return None
-    match position.origin:
-        case FromPlate(End.END) | FromOutside(End.END):
-            distance = position.distance - shift
-        case FromPlate() | FromOutside() | FromOpening() | FromWall():
-            distance = position.distance + shift
-    if distance < 0:
-        return None
-    return ChangeOpening(opening.id, replace(opening, position=replace(position, distance=distance)))
+    """The opening moved along the wall; None where it would be measured by less than nothing."""
+    position = frame.placed.opening.position
+    if isinstance(position, At):
+        is_from_end = position.origin in (FromPlate(End.END), FromOutside(End.END))
+        if position.distance + (-shift if is_from_end else shift) < 0:
+            return None
+    return MoveOpening(frame.placed.id, shift)
 
 
 def _about(
@@ -293,12 +287,40 @@ def crowds_end(frame: OpeningFrame, end: End) -> Finding | None:
     )
 
 
-def crowds_meeting(frame: OpeningFrame, other: str) -> Finding:
-    """An opening whose kings stand where the wood of a corner or intersection would."""
+def crowds_meeting(
+    frame: OpeningFrame, other: str, start: Length, end: Length, others: Sequence[OpeningFrame]
+) -> Finding:
+    """An opening whose kings stand where the wood of a corner or intersection would.
+
+    What gives is the opening, as far as it must and where it can: to the side where it moves less, unless another
+    opening or the wall's end is in the way there.
+
+    Args:
+        frame: The opening.
+        other: The wall whose wood gave way.
+        start, end: What that wood takes up of the plate.
+        others: The wall's other openings.
+    """
+    shifts = sorted((start - frame.pack_end, end - frame.pack_start), key=abs)
+    shift = next((shift for shift in shifts if _has_room(frame, shift, others)), None)
+    both = " or ".join(f"{format_inches(abs(by))} toward the {End.START if by < 0 else End.END}" for by in shifts)
+    do = f"Move {frame.placed.id} {both}, or settle with the drywallers what backs the corner."
+    if shift is None:
+        do = f"It has no room to either side: a smaller opening, or settle with the drywallers what backs wall {other}."
     return _about(
         frame,
         Code.OPENING_CROWDS_MEETING,
         Severity.WARNING,
         f"{frame.placed.id} stands where the wood for wall {other} would; that wood gave way.",
-        f"Move {frame.placed.id} along, or settle with the drywallers what backs the corner.",
+        do,
+        fix=None if shift is None else _moved(frame, shift),
+        fix_label=None if shift is None else f"Move it {format_inches(abs(shift))}",
     )
+
+
+def _has_room(frame: OpeningFrame, shift: Length, others: Sequence[OpeningFrame]) -> bool:
+    """Whether an opening moved along its wall stays in it and off its neighbours."""
+    start, end = frame.pack_start + shift, frame.pack_end + shift
+    if start < 0 or end > frame.plan.length:
+        return False
+    return not any(one.overlaps(start, end) for one in others if one is not frame)

@@ -54,14 +54,15 @@ _FACES = {WallFace.NEAR: "near face", WallFace.CENTRE: "centre", WallFace.FAR: "
 
 def wall_face(other: str, face: WallFace, length: Length, meetings: Meetings) -> Length | None:
     """Where a face or the centre of a wall that meets this one stands on its plate, None when it does not meet it."""
-    span = _span(other, length, meetings)
+    span = wall_span(other, length, meetings)
     if span is None:
         return None
     near, far = span
     return {WallFace.NEAR: near, WallFace.CENTRE: half(near + far), WallFace.FAR: far}[face]
 
 
-def _span(other: str, length: Length, meetings: Meetings) -> tuple[Length, Length] | None:
+def wall_span(other: str, length: Length, meetings: Meetings) -> tuple[Length, Length] | None:
+    """What a wall that meets this one takes up along its plate, near side first; None when it does not meet it."""
     shift = meetings.start.reach if meetings.start else 0
     for intersection in meetings.intersections:
         if intersection.other == other:

@@ -6,7 +6,10 @@ lap
     through wall's has a gap for it.
 """
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
+from dataclasses import dataclass
+from fractions import Fraction
+from math import ceil
 
 from bluff.core.finding import Code, Finding, Severity
 from bluff.core.junction import EndMeeting, Joint
@@ -110,3 +113,42 @@ def _plate(plan: WallPlan, role: Role, place: str, x: Sum, y: Sum, length: Sum) 
         width=length.value,
         height=plan.stud.thickness,
     )
+
+
+@dataclass(frozen=True, slots=True)
+class Ties:
+    """How the second top plates of a floor are tied to each other.
+
+    Args:
+        laps: Places where one runs onto another wall, at corners and intersections.
+        connectors: Places where nothing laps and a plate connector is called for.
+    """
+
+    laps: int
+    connectors: int
+
+    @property
+    def nails(self) -> int:
+        """16d nails in the laps."""
+        return self.laps * NAILS_IN_A_LAP
+
+
+NAILS_IN_A_LAP = 2
+
+
+def ties(plans: Iterable[WallPlan]) -> Ties:
+    """Every tie of a floor, each counted once.
+
+    Source: docs/rules.md, Where walls meet.
+    """
+    laps, connectors = 0, Fraction(0)
+    for plan in plans:
+        meetings = [meeting for end in End if (meeting := plan.meetings.at(end))]
+        for meeting in meetings if plan.standard.top_plates == 2 else ():
+            # A butt is seen from the wall that butts alone, a mitre and a splice from both.
+            share = Fraction(1, 1 if meeting.joint is Joint.BUTT else 2)
+            if meeting.lap is None:
+                connectors += 0 if meeting.joint is Joint.THROUGH else share
+            elif meeting.joint is Joint.BUTT:
+                laps += 1
+    return Ties(laps, ceil(connectors))

@@ -87,6 +87,13 @@ class IntersectionSchool(StrEnum):
     LADDER = "ladder"
 
 
+class JoistRun(StrEnum):
+    """Which way the joists or trusses above run, across the plan."""
+
+    EAST_WEST = "east-west"
+    NORTH_SOUTH = "north-south"
+
+
 @dataclass(frozen=True, slots=True)
 class PrecutStuds:
     """Studs used as they are sold; the wall is as high as they make it."""
@@ -196,6 +203,8 @@ class Standard:
         datum: Where the layout is measured from.
         corner: How corners are made, where this wall meets another.
         intersection: What stands where another wall butts into it.
+        joists: Which way the joists or trusses above run; None where nobody has said.
+        ceiling_backing: Whether a wall that runs along them gets a wider board on top, for the ceiling's edge.
         density: Of the lumber, in pounds a cubic foot.
         lumber: Boards that measure otherwise than the table says.
     """
@@ -217,6 +226,8 @@ class Standard:
     datum: Datum = field(default_factory=Datum)
     corner: CornerSchool = CornerSchool.TWO_STUD
     intersection: IntersectionSchool = IntersectionSchool.CHANNEL
+    joists: JoistRun | None = None
+    ceiling_backing: bool = False
     density: int = 33
     lumber: tuple[Lumber, ...] = ()
 
@@ -255,6 +266,8 @@ class Ways:
     datum: Datum | None = None
     corner: CornerSchool | None = None
     intersection: IntersectionSchool | None = None
+    joists: JoistRun | None = None
+    ceiling_backing: bool | None = None
     density: int | None = None
     lumber: tuple[Lumber, ...] | None = None
 

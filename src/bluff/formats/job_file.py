@@ -23,6 +23,7 @@ from bluff.core.standard import (
     HeaderKind,
     IntersectionSchool,
     Jacks,
+    JoistRun,
     PrecutStuds,
     Source,
     WallHeight,
@@ -121,6 +122,8 @@ class WaysFile(FileModel):
     datum: DatumFile | None = None
     corner: CornerSchool | None = None
     intersection: IntersectionSchool | None = None
+    joists: JoistRun | None = None
+    ceiling_backing: StrictBool | None = None
     density: StrictInt | None = None
     lumber: dict[str, tuple[LengthText, LengthText]] | None = Field(
         default=None, description="Boards that measure otherwise than the table says: name to [thickness, width]."
@@ -157,6 +160,8 @@ class WaysFile(FileModel):
             datum=Datum(self.datum.end, self.datum.shift) if self.datum else None,
             corner=self.corner,
             intersection=self.intersection,
+            joists=self.joists,
+            ceiling_backing=self.ceiling_backing,
             density=self.density,
             lumber=_within("lumber", self._boards) if self.lumber is not None else None,
         )

@@ -502,7 +502,7 @@ export interface components {
             /** Openings */
             openings: components["schemas"]["OpeningOnBench"][];
             /** Meets */
-            meets: string[];
+            meets: components["schemas"]["Neighbour"][];
             plate: components["schemas"]["NamedSum"];
             stud_length: components["schemas"]["NamedSum"];
             hook: components["schemas"]["End"];
@@ -559,7 +559,7 @@ export interface components {
          * @description What can be found.
          * @enum {string}
          */
-        Code: "opening-off-wall" | "openings-overlap" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stud-slid" | "stud-left-out" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-longer-than-stock" | "opening-crowds-meeting" | "backing-missing" | "no-lap" | "corner-clips" | "walls-cross" | "walls-overlap" | "angled-end";
+        Code: "opening-off-wall" | "openings-overlap" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stud-slid" | "stud-left-out" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-longer-than-stock" | "opening-crowds-meeting" | "backing-missing" | "ceiling-backing-missing" | "no-lap" | "corner-clips" | "walls-cross" | "walls-overlap" | "angled-end";
         /**
          * ConflictView
          * @description A lost race: the job as it is now, and the change that was not made.
@@ -942,6 +942,12 @@ export interface components {
          */
         Joint: "through" | "butt" | "mitre" | "splice";
         /**
+         * JoistRun
+         * @description Which way the joists or trusses above run, across the plan.
+         * @enum {string}
+         */
+        JoistRun: "east-west" | "north-south";
+        /**
          * Line
          * @description Which line of a wall's thickness its two points give, walking from start to end.
          * @enum {string}
@@ -1059,6 +1065,20 @@ export interface components {
             ][];
         };
         /**
+         * Neighbour
+         * @description A wall that meets the one on the bench: where along its plate, and how high it stands.
+         */
+        Neighbour: {
+            /** Wall */
+            wall: string;
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /** Height */
+            height: number;
+        };
+        /**
          * NewJob
          * @description A job to start.
          */
@@ -1143,6 +1163,9 @@ export interface components {
             datum?: components["schemas"]["DatumFile"] | null;
             corner?: components["schemas"]["CornerSchool"] | null;
             intersection?: components["schemas"]["IntersectionSchool"] | null;
+            joists?: components["schemas"]["JoistRun"] | null;
+            /** Ceiling Backing */
+            ceiling_backing?: boolean | null;
             /** Density */
             density?: number | null;
             /**
@@ -1429,6 +1452,18 @@ export interface components {
             needs_help: boolean;
         };
         /**
+         * PlanTies
+         * @description How the second top plates are tied: laps with their 16d nails, and connectors where nothing laps.
+         */
+        PlanTies: {
+            /** Laps */
+            laps: number;
+            /** Nails */
+            nails: number;
+            /** Connectors */
+            connectors: number;
+        };
+        /**
          * PlanView
          * @description A floor seen from above, and what is known of it as a whole.
          *
@@ -1463,6 +1498,7 @@ export interface components {
             order: components["schemas"]["PlanStep"][];
             /** Packs */
             packs: components["schemas"]["PlanPack"][];
+            ties: components["schemas"]["PlanTies"];
             /** Pounds */
             pounds: number;
             /** Figures */
@@ -1606,7 +1642,7 @@ export interface components {
          * @description What a member does in the wall. The names are the trade's most common ones.
          * @enum {string}
          */
-        Role: "bottom_plate" | "top_plate" | "cap_plate" | "stud" | "end_stud" | "king" | "jack" | "header" | "sill" | "top_cripple" | "bottom_cripple" | "corner_stud" | "corner_backing" | "intersection_stud" | "intersection_backing" | "block";
+        Role: "bottom_plate" | "top_plate" | "cap_plate" | "stud" | "end_stud" | "king" | "jack" | "header" | "sill" | "top_cripple" | "bottom_cripple" | "corner_stud" | "corner_backing" | "intersection_stud" | "intersection_backing" | "block" | "backing";
         /**
          * RunThrough
          * @description Let a wall run through at the corner its end makes.
@@ -1828,6 +1864,9 @@ export interface components {
             datum?: components["schemas"]["DatumFile"] | null;
             corner?: components["schemas"]["CornerSchool"] | null;
             intersection?: components["schemas"]["IntersectionSchool"] | null;
+            joists?: components["schemas"]["JoistRun"] | null;
+            /** Ceiling Backing */
+            ceiling_backing?: boolean | null;
             /** Density */
             density?: number | null;
             /**
@@ -1929,6 +1968,9 @@ export interface components {
             datum?: components["schemas"]["DatumFile"] | null;
             corner?: components["schemas"]["CornerSchool"] | null;
             intersection?: components["schemas"]["IntersectionSchool"] | null;
+            joists?: components["schemas"]["JoistRun"] | null;
+            /** Ceiling Backing */
+            ceiling_backing?: boolean | null;
             /** Density */
             density?: number | null;
             /**

@@ -31,12 +31,14 @@ export function BenchDrawing({
   place,
   onKey,
   onOpening,
+  onNeighbour,
 }: {
   bench: Bench;
   picking: Picking;
   place: number | null;
   onKey: (event: KeyboardEvent) => void;
   onOpening: (id: string) => void;
+  onNeighbour: (wall: string) => void;
 }) {
   const frame = useRef<HTMLDivElement>(null);
   const box = useBoxSize(frame);
@@ -44,13 +46,15 @@ export function BenchDrawing({
 
   const { wall } = bench;
   const room = Math.max(box.height - (ABOVE + BETWEEN + 2 * PLATE.least + TAPE + BELOW), 120);
+  // What lies on the plates is seen too.
+  const tall = Math.max(wall.height, ...wall.members.map(({ y, height }) => y + height));
   const elevationBox = { width: box.width, height: room };
-  const whole = fitting(wall.plate_length, wall.height, elevationBox);
-  const perInch = zoomed ?? comfortable(wall.plate_length, wall.height, elevationBox);
+  const whole = fitting(wall.plate_length, tall, elevationBox);
+  const perInch = zoomed ?? comfortable(wall.plate_length, tall, elevationBox);
   const scale = scaleOf(perInch);
   // Zoomed in, the plates grow along the wall; the elevation never outgrows its room.
-  const vertical = Math.min(perInch, room / wall.height);
-  const floor = ABOVE + Math.round(wall.height * vertical);
+  const vertical = Math.min(perInch, room / tall);
+  const floor = ABOVE + Math.round(tall * vertical);
   const rise = riseOf(vertical, floor);
   const width = scale.x(wall.plate_length) + MARGIN;
   const top = floor + BETWEEN;
@@ -89,6 +93,8 @@ export function BenchDrawing({
             rise={rise}
             picking={picking}
             onOpening={onOpening}
+            neighbours={bench.meets}
+            onNeighbour={onNeighbour}
           />
           <g>
             <PlateStrip

@@ -132,6 +132,7 @@ function Framed({
   onTape: (tape: Tape) => void;
 } & Tabbed) {
   const [picked, act] = useReducer(pick, NOTHING_PICKED);
+  const navigate = useNavigate();
   // The opening in the form, "" for a new one, null while there is no form.
   const [open, setOpen] = useState<string | null>(null);
   const edited = bench.openings.find(({ opening }) => opening.id === open)?.opening;
@@ -161,6 +162,7 @@ function Framed({
           place={picked.place}
           onKey={onKey}
           onOpening={setOpen}
+          onNeighbour={(id) => navigate(`/jobs/${job.id}/bench/${encodeURIComponent(id)}`)}
         />
         <Readout bench={bench} picked={picked.key} onStep={step} tape={tape} onTape={onTape} />
       </Flex>

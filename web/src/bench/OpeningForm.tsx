@@ -136,7 +136,7 @@ export function OpeningForm({
                 value={place.from}
                 choices={origins(
                   bench.openings.map(({ opening }) => opening.id).filter((id) => id !== before?.id),
-                  bench.meets,
+                  bench.meets.map(({ wall }) => wall),
                 )}
                 onChoose={(from) => set({ at: positionOf({ ...place, from }) })}
               />

@@ -49,7 +49,7 @@ export function PieceCard({ bench, picked }: { bench: Bench; picked: string | nu
         { ...bench.stud_length, name: "Studs" },
       ]}
     >
-      {bench.meets.length > 0 && <Neighbours walls={bench.meets} />}
+      {bench.meets.length > 0 && <Neighbours walls={bench.meets.map(({ wall }) => wall)} />}
     </Card>
   );
 }

@@ -36,6 +36,15 @@ const INTERSECTIONS = [
   { value: "blocked", label: "Studs and blocks" },
   { value: "ladder", label: "Ladder of blocks" },
 ] as const;
+const JOISTS = [
+  { value: "", label: "Not said" },
+  { value: "east-west", label: "East to west" },
+  { value: "north-south", label: "North to south" },
+] as const;
+const CEILING = [
+  { value: "no", label: "None" },
+  { value: "yes", label: "A wider board on top" },
+] as const;
 const YES_NO = [
   { value: "yes", label: "At kings too" },
   { value: "no", label: "On the lines only" },
@@ -134,6 +143,24 @@ export function WaysPanel({ job, bench, change }: { job: Job; bench: Bench; chan
             value={ways.intersection ?? "channel"}
             choices={INTERSECTIONS}
             onChoose={(intersection) => set({ intersection })}
+          />
+        </Field>
+      </FieldGroup>
+      <FieldGroup name="Under the joists">
+        <Field label="Joists above run" {...back("joists")}>
+          <SelectField
+            label="Joists above run"
+            value={ways.joists ?? ""}
+            choices={JOISTS}
+            onChoose={(joists) => set({ joists: joists || undefined })}
+          />
+        </Field>
+        <Field label="Ceiling backing" {...back("ceiling_backing")}>
+          <SelectField
+            label="Ceiling backing"
+            value={ways.ceiling_backing ? "yes" : "no"}
+            choices={CEILING}
+            onChoose={(value) => set({ ceiling_backing: value === "yes" })}
           />
         </Field>
       </FieldGroup>

@@ -1,4 +1,4 @@
-import type { Member, OpeningOnBench } from "../api/client";
+import type { Bench, Member, OpeningOnBench } from "../api/client";
 import { colour } from "../app/theme";
 import { lettering } from "./lettering";
 import { isLit, type Picking } from "./PlateStrip";
@@ -45,6 +45,8 @@ export function Elevation({
   rise,
   picking,
   onOpening,
+  neighbours,
+  onNeighbour,
 }: {
   members: Member[];
   openings: OpeningOnBench[];
@@ -53,6 +55,8 @@ export function Elevation({
   rise: Rise;
   picking: Picking;
   onOpening: (id: string) => void;
+  neighbours: Bench["meets"];
+  onNeighbour: (wall: string) => void;
 }) {
   return (
     <g>
@@ -74,6 +78,15 @@ export function Elevation({
       {/* After every piece, so that no neighbour covers a letter. */}
       {members.map((member) => (
         <Letter key={member.id} member={member} scale={scale} rise={rise} isLit={isLit(member.id, picking)} />
+      ))}
+      {neighbours.map((neighbour) => (
+        <Ghost
+          key={neighbour.wall}
+          neighbour={neighbour}
+          scale={scale}
+          rise={rise}
+          onOpen={() => onNeighbour(neighbour.wall)}
+        />
       ))}
       {openings
         .filter((opening) => !opening.framed)
@@ -116,6 +129,63 @@ function Piece({
         stroke={lit ? colour("chalk") : colour("pineEdge")}
         strokeWidth={isPicked ? 2 : 1}
       />
+    </g>
+  );
+}
+
+/** A wall that meets this one, where its end or its side stands; pressing its letter goes to it. */
+function Ghost({
+  neighbour,
+  scale,
+  rise,
+  onOpen,
+}: {
+  neighbour: Bench["meets"][number];
+  scale: Scale;
+  rise: Rise;
+  onOpen: () => void;
+}) {
+  const left = scale.x(neighbour.start);
+  const width = scale.x(neighbour.end) - left;
+  const top = rise.y(neighbour.height);
+  const middle = left + width / 2;
+  const low = rise.y(14);
+  const half = 8 + 4.5 * neighbour.wall.length;
+  return (
+    <g aria-hidden>
+      <rect
+        x={left}
+        y={top}
+        width={width}
+        height={rise.y(0) - top}
+        fill={colour("chalk")}
+        fillOpacity={0.07}
+        stroke={colour("chalk")}
+        strokeWidth={1.4}
+        strokeDasharray="7 4"
+        pointerEvents="none"
+      />
+      {/* biome-ignore lint/a11y/noStaticElementInteractions: the list of walls that meet is the keyboard's way */}
+      <g data-neighbour={neighbour.wall} style={{ cursor: "pointer" }} onClick={onOpen}>
+        <circle
+          cx={middle}
+          cy={low}
+          r={12}
+          fill={colour("ground")}
+          stroke={colour("chalk")}
+          strokeWidth={1.4}
+        />
+        <text
+          x={middle}
+          y={low}
+          dy="0.36em"
+          textAnchor="middle"
+          fill={colour("chalk")}
+          style={lettering(16, 800)}
+        >
+          {neighbour.wall}
+        </text>
+      </g>
     </g>
   );
 }

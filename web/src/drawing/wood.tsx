@@ -21,6 +21,7 @@ const HATCH: Record<Role, "plain" | "grain" | "rising" | "falling" | "dots"> = {
   intersection_stud: "plain",
   intersection_backing: "falling",
   block: "grain",
+  backing: "falling",
 };
 
 /** What people call each kind of piece. */
@@ -41,6 +42,7 @@ export const ROLE_NAMES: Record<Role | "cut_line", string> = {
   intersection_stud: "Intersection stud",
   intersection_backing: "Intersection backing",
   block: "Block",
+  backing: "Ceiling backing",
   cut_line: "Doorway cut",
 };
 

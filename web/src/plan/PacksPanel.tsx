@@ -52,6 +52,16 @@ export function PacksPanel({ plan }: { plan: Plan }) {
             ))}
         </Box>
       ))}
+      <Flex px="4" pt="3" gap="2" align="baseline" wrap="wrap" fontSize="14px">
+        <Figure text={String(plan.ties.laps)} fontSize="22px" fontWeight="700" />
+        <Text>laps of second top plates, {plan.ties.nails} 16d nails in them</Text>
+        {plan.ties.connectors > 0 && (
+          <>
+            <Figure text={String(plan.ties.connectors)} fontSize="22px" fontWeight="700" color="warn" />
+            <Text>plate connectors where nothing laps</Text>
+          </>
+        )}
+      </Flex>
       <Text px="4" pt="2" fontSize="13px" color="faint">
         None is handed: each turns end for end. Header sizes follow the approved drawings.
       </Text>

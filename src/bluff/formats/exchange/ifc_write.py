@@ -20,7 +20,7 @@ from bluff.formats.job_file import OpeningFile, WallFile
 
 ENTRY = "Bluff_Entry"
 _INCH = 0.0254
-_PLATES = {Role.BOTTOM_PLATE, Role.TOP_PLATE, Role.CAP_PLATE, Role.SILL}
+_PLATES = {Role.BOTTOM_PLATE, Role.TOP_PLATE, Role.CAP_PLATE, Role.SILL, Role.BACKING}
 
 
 def write_ifc(name: str, framings: Sequence[Framing]) -> str:
@@ -136,7 +136,8 @@ class _Model:
     def _member(self, member: Member, plan: WallPlan, wall: Any, wide: float) -> Any:
         kind = "IfcBeam" if member.role is Role.HEADER else "IfcMember"
         board = plan.standard.board(member.size)
-        depth = min(to_inches(board.width if member.role in _PLATES else _through(member, plan)), wide)
+        depth = to_inches(board.width if member.role in _PLATES else _through(member, plan))
+        depth = depth if member.role is Role.BACKING else min(depth, wide)
         local = self.file.create_entity(
             "IfcLocalPlacement",
             PlacementRelTo=wall.ObjectPlacement,

@@ -10,6 +10,7 @@ from bluff.core.frame import Framing
 from bluff.core.job import Line, WallKind
 from bluff.core.length import format_feet, to_inches
 from bluff.core.outline import Outline
+from bluff.core.plates import ties
 from bluff.core.prefab import Pack
 from bluff.core.wall_plan import WallPlan
 from bluff.core.weight import lift
@@ -35,6 +36,9 @@ def draw_cover(
     built = sum(pack.count for pack in packs)
     said = f"{len(framings)} walls, {openings} openings, {built} packs to build first, {pounds:,} lb"
     page.text(MARGIN, top - 44, said, 12)
+    tied = ties(framing.plan for framing in framings)
+    connectors = f", {tied.connectors} plate connectors" if tied.connectors else ""
+    page.text(MARGIN, top - 60, f"{tied.laps} laps of second top plates with {tied.nails} 16d nails{connectors}", 10)
     page.code(page.right - 58, top - 58, 58, link)
     split = page.width * 0.56
     _floor(page, [framing.plan for framing in framings], (MARGIN, split - 12), (MARGIN + 30, top - _TOP))
