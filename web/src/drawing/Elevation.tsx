@@ -167,10 +167,12 @@ function Ghost({
       />
       {/* biome-ignore lint/a11y/noStaticElementInteractions: the list of walls that meet is the keyboard's way */}
       <g data-neighbour={neighbour.wall} style={{ cursor: "pointer" }} onClick={onOpen}>
-        <circle
-          cx={middle}
-          cy={low}
-          r={12}
+        <rect
+          x={middle - half}
+          y={low - 12}
+          width={2 * half}
+          height={24}
+          rx={12}
           fill={colour("ground")}
           stroke={colour("chalk")}
           strokeWidth={1.4}
