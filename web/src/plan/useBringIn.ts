@@ -1,5 +1,5 @@
 import { useMutation } from "@tanstack/react-query";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { answered, client, type Drawing, type Edit } from "../api/client";
 import { useNotices } from "../app/notices";
 import type { JobChange } from "../app/useJobChange";
@@ -15,23 +15,33 @@ export interface Brought {
 export function useBringIn(job: string, change: JobChange) {
   const [brought, setBrought] = useState<Brought | null>(null);
   const { tell } = useNotices();
+  // What is asked for now; an answer to anything else comes too late and is dropped.
+  const asked = useRef(0);
   const read = useMutation({
-    mutationFn: async ({ file, layer }: { file: File; layer: string | null }) => {
+    mutationFn: async ({ file, layer }: { file: File; layer: string | null; turn: number }) => {
       if (!isDrawing(file)) return { picture: await sendPicture(job, file) };
       return { drawing: await sendDrawing(job, file, layer), file, layer };
     },
-    onSuccess: (answer) => {
+    onSuccess: (answer, { turn }) => {
+      if (turn !== asked.current) return;
       if ("picture" in answer) change.make(answer.picture);
       else setBrought(answer);
     },
     onError: (error, { file }) => tell({ text: `${file.name}: ${error.message}`, tone: "trouble" }),
   });
+  function ask(file: File, layer: string | null) {
+    asked.current += 1;
+    read.mutate({ file, layer, turn: asked.current });
+  }
   return {
     brought,
     isBusy: read.isPending,
-    bring: (file: File) => read.mutate({ file, layer: null }),
-    onLayer: (layer: string) => brought && read.mutate({ file: brought.file, layer }),
-    leave: () => setBrought(null),
+    bring: (file: File) => ask(file, null),
+    onLayer: (layer: string) => brought && ask(brought.file, layer),
+    leave: () => {
+      asked.current += 1;
+      setBrought(null);
+    },
   };
 }
 
