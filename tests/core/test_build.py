@@ -5,17 +5,22 @@ from fractions import Fraction
 
 import pytest
 from hypothesis import given
+from hypothesis import strategies as st
 
 from bluff import core
 from bluff.core.apply import apply
+from bluff.core.beside import Beside
 from bluff.core.build_order import build_order
 from bluff.core.edit import AddOpening, ChangeWall, SetWays
 from bluff.core.errors import SettingError
+from bluff.core.floor import clears
 from bluff.core.frame import frame
 from bluff.core.job import Ends, Line, Runs
 from bluff.core.length import inches
 from bluff.core.member import Member, Orientation, Role
+from bluff.core.outline import outline
 from bluff.core.phrase import read_opening
+from bluff.core.plan_edit import clear_between
 from bluff.core.prefab import PackKind, prefab
 from bluff.core.standard import CornerSchool, IntersectionSchool, Standard, Ways
 from bluff.core.sum import Sum
@@ -137,3 +142,23 @@ def test_density_is_a_setting_within_what_wood_can_weigh():
     assert lift(frame(core.wall_plans(job)[0])).pounds / 38 == lift(frame(core.wall_plans(shelter())[0])).pounds / 33
     with pytest.raises(SettingError, match="15 to 70 pounds"):
         Ways(density=330)
+
+
+@given(st.lists(st.tuples(st.integers(0, 60), st.integers(0, 60), st.integers(2, 40), st.booleans()), max_size=12))
+def test_the_clear_floor_is_that_of_looking_at_every_wall(places):
+    walls = [
+        partition(f"P{number}", (x, y), (x + length, y) if is_east else (x, y + length))
+        for number, (x, y, length, is_east) in enumerate(places)
+    ]
+    outlines = [outline(wall, inches("3 1/2")) for wall in walls]
+    for mine in outlines:
+        slow = {}
+        for theirs in outlines:
+            if theirs is mine or not mine.is_parallel(theirs):
+                continue
+            near, far = mine.covered_by(theirs)
+            distance, away = clear_between(mine, theirs)
+            if max(near, 0) < min(far, mine.length) and distance > 0:
+                side = Line.RIGHT if away > 0 else Line.LEFT
+                slow[side] = min(distance, slow.get(side, distance))
+        assert {clear.side: clear.distance for clear in clears(mine, Beside(outlines))} == slow

@@ -15,6 +15,7 @@ HARMLESS = {
     "enum",
     "fractions",
     "functools",
+    "heapq",
     "itertools",
     "math",
     "operator",

@@ -1,7 +1,5 @@
 """From a job to the floor as the plan screen draws it."""
 
-from collections.abc import Iterable
-
 from bluff import core
 from bluff.api.schemas import (
     Place,
@@ -19,6 +17,7 @@ from bluff.api.schemas import (
     severities,
 )
 from bluff.core import floor
+from bluff.core.beside import Beside
 from bluff.core.build_order import BuildStep, build_order
 from bluff.core.edit import RunThrough
 from bluff.core.frame import Framing
@@ -42,7 +41,8 @@ def plan_view(job: core.Job, revision: int) -> PlanView:
     framed = framings(job)
     plans = [framing.plan for framing in framed]
     outlines = {plan.id: seen for plan in plans if (seen := floor.drawn(plan))}
-    walls = [_wall(framing, seen, outlines.values()) for framing in framed if (seen := outlines.get(framing.plan.id))]
+    beside = Beside(outlines.values())
+    walls = [_wall(framing, seen, beside) for framing in framed if (seen := outlines.get(framing.plan.id))]
     tied = ties(plans)
     lifts = {framing.plan.id: lift(framing) for framing in framed}
     area = floor.area(plans)
@@ -84,7 +84,7 @@ def plan_preview(job: core.Job, revision: int, edit: core.Edit) -> PlanPreview:
     return PlanPreview(says=words[0].upper() + words[1:], plan=plan_view(core.apply(job, edit), revision))
 
 
-def _wall(framing: Framing, seen: Outline, others: Iterable[Outline]) -> PlanWall:
+def _wall(framing: Framing, seen: Outline, beside: Beside) -> PlanWall:
     plan = framing.plan
     stations = floor.stations(plan, seen)
     before: Length = 0
@@ -121,7 +121,7 @@ def _wall(framing: Framing, seen: Outline, others: Iterable[Outline]) -> PlanWal
                 start=_place(clear.start),
                 end=_place(clear.end),
             )
-            for clear in floor.clears(seen, others)
+            for clear in floor.clears(seen, beside)
         ],
         stations=listed,
         stations_side=floor.dimensioned_side(seen),

@@ -4,16 +4,22 @@ A wall that butts needs the wall it butts against; among those that need nothing
 before partitions and long ones before short ones.
 """
 
-from collections.abc import Mapping, Sequence
+from collections import deque
+from collections.abc import Container, Mapping, Sequence
 from dataclasses import dataclass
+from heapq import heapify, heappop, heappush
 from math import atan2, degrees
 
+from bluff.core.beside import SIDES, Beside, Side
 from bluff.core.job import Line, WallKind
 from bluff.core.junction import Joint, rank_walls
-from bluff.core.length import Length, from_64ths
+from bluff.core.length import Length, from_64ths, inches
 from bluff.core.outline import Outline, inside, outline
 from bluff.core.standard import End
 from bluff.core.wall_plan import WallPlan
+
+_LOOKED_AT: Length = inches("40'")
+"""Floor beyond which nobody asks how much there is."""
 
 _COMPASS = ("east", "north-east", "north", "north-west", "west", "south-west", "south", "south-east")
 
@@ -29,7 +35,7 @@ class BuildStep:
         built_on: The side of its own line it is framed on, flat, its bottom plate at the line; None for a wall
             that lies on no plan.
         raised_toward: The point of the compass its top travels to.
-        room: Clear floor on that side until the next wall that stands by then; None where there is none.
+        room: Clear floor on that side until the next wall that stands by then; None where there is none within 40 ft.
         is_tight: Whether the wall is higher than that, so that it is framed elsewhere and carried in.
     """
 
@@ -50,22 +56,35 @@ def build_order(plans: Sequence[WallPlan]) -> tuple[BuildStep, ...]:
     by_id = {plan.id: plan for plan in plans}
     rank = rank_walls([plan.wall for plan in plans])
     needs = {plan.id: _needs(plan, rank) for plan in plans}
-    outlines = {plan.id: drawn for plan in plans if (drawn := outline(plan.wall, plan.stud.width))}
-
-    def turn(id_: str) -> tuple[bool, int]:
-        return by_id[id_].wall.kind is not WallKind.EXTERIOR, rank[id_]
-
-    waiting = sorted(by_id, key=turn)
-    standing: list[str] = []
+    beside = Beside(drawn for plan in plans if (drawn := outline(plan.wall, plan.stud.width)))
+    turns = {id_: (plan.wall.kind is not WallKind.EXTERIOR, rank[id_]) for id_, plan in by_id.items()}
+    wanted_by: dict[str, list[str]] = {id_: [] for id_ in by_id}
+    for id_, wanted in needs.items():
+        for other in wanted:
+            wanted_by[other].append(id_)
+    missing = {id_: len(wanted) for id_, wanted in needs.items()}
+    ready = [(turns[id_], id_) for id_, count in missing.items() if count == 0]
+    heapify(ready)
+    waiting = deque(sorted(by_id, key=turns.__getitem__))
+    standing: set[str] = set()
     steps: list[BuildStep] = []
-    while waiting:
-        ready = next((id_ for id_ in waiting if needs[id_] <= set(standing)), None)
-        id_ = ready or waiting[0]
-        waiting.remove(id_)
-        steps.append(
-            _step(by_id[id_], needs[id_], ready is None, [outlines[one] for one in standing if one in outlines])
-        )
-        standing.append(id_)
+    while len(standing) < len(by_id):
+        is_ring = not ready
+        if ready:
+            _, id_ = heappop(ready)
+        else:
+            # Every wall left waits for another one: the first of them has to stand without.
+            id_ = next(one for one in waiting if one not in standing)
+        if id_ in standing:
+            continue
+        steps.append(_step(by_id[id_], needs[id_], is_ring, beside, standing))
+        standing.add(id_)
+        while waiting and waiting[0] in standing:
+            waiting.popleft()
+        for other in wanted_by[id_]:
+            missing[other] -= 1
+            if missing[other] == 0:
+                heappush(ready, (turns[other], other))
     return tuple(steps)
 
 
@@ -81,13 +100,15 @@ def _needs(plan: WallPlan, rank: Mapping[str, int]) -> set[str]:
     return needs
 
 
-def _step(plan: WallPlan, needs: set[str], is_ring: bool, standing: Sequence[Outline]) -> BuildStep:
+def _step(plan: WallPlan, needs: set[str], is_ring: bool, beside: Beside, standing: Container[str]) -> BuildStep:
     drawn = outline(plan.wall, plan.stud.width)
-    side = room = None
+    side: Side | None = None
+    room: Length | None = None
     if drawn:
-        rooms = {line: _room(drawn, line, standing) for line in (Line.LEFT, Line.RIGHT)}
-        side = inside(drawn) or max(rooms, key=lambda line: _roominess(rooms[line]))
-        room = rooms[side]
+        # An exterior wall is framed inside, a partition where there is more floor.
+        sides = SIDES if (own := inside(drawn)) is None else (own,)
+        rooms = [(line, _room(drawn, line, beside, standing)) for line in sides]
+        side, room = max(rooms, key=lambda one: _roominess(one[1]))
     return BuildStep(
         wall=plan.id,
         after=tuple(sorted(needs)),
@@ -103,16 +124,19 @@ def _roominess(room: Length | None) -> float:
     return float("inf") if room is None else room
 
 
-def _room(drawn: Outline, line: Line, standing: Sequence[Outline]) -> Length | None:
+def _room(drawn: Outline, side: Side, beside: Beside, standing: Container[str]) -> Length | None:
     """How far from one face of a wall the nearest one stands that it would be built into."""
     nearest: float | None = None
-    for other in standing:
-        corners = other.corners
-        alongs = [drawn.along(corner) for corner in corners]
-        acrosses = [drawn.across(corner) for corner in corners]
+    for least, other in beside.nearest(drawn, side, _LOOKED_AT):
+        if nearest is not None and nearest <= least:
+            break
+        if other.wall.id not in standing:
+            continue
+        alongs = [drawn.along(corner) for corner in other.corners]
         if min(alongs) >= drawn.length or max(alongs) <= 0:
             continue
-        away = min(acrosses) - drawn.left if line is Line.LEFT else drawn.right - max(acrosses)
+        acrosses = [drawn.across(corner) for corner in other.corners]
+        away = min(acrosses) - drawn.left if side is Line.LEFT else drawn.right - max(acrosses)
         # What reaches the wall itself stands across its end and bounds nothing.
         if away > 0 and (nearest is None or away < nearest):
             nearest = away

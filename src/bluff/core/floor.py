@@ -4,11 +4,11 @@ Places are in the plan, x east and y north, in 64ths as floating point numbers; 
 Whatever is printed is a length.
 """
 
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from operator import itemgetter
-from typing import Literal
 
+from bluff.core.beside import SIDES, Beside, Side
 from bluff.core.job import Line
 from bluff.core.junction import Joint
 from bluff.core.length import Length, from_64ths, half
@@ -117,7 +117,7 @@ def corners(plans: Sequence[WallPlan]) -> Iterator[Corner]:
                 yield Corner(meeting.other, plan.id, end, seen.at(along, middle))
 
 
-def dimensioned_side(seen: Outline) -> Literal[Line.LEFT, Line.RIGHT]:
+def dimensioned_side(seen: Outline) -> Side:
     """The side of a wall its dimensions are written on: the outside of an exterior wall, the left of any other."""
     return Line.RIGHT if inside(seen) is Line.LEFT else Line.LEFT
 
@@ -140,25 +140,26 @@ def stations(plan: WallPlan, seen: Outline) -> tuple[Station, ...]:
     )
 
 
-def clears(mine: Outline, others: Iterable[Outline]) -> Iterator[Clear]:
+def clears(mine: Outline, beside: Beside) -> Iterator[Clear]:
     """The nearest wall that runs the same way on either side of one."""
-    nearest: dict[Line, tuple[Length, Outline, float]] = {}
-    for theirs in others:
-        if theirs.wall.id == mine.wall.id or not mine.is_parallel(theirs):
-            continue
-        near, far = mine.covered_by(theirs)
-        low, high = max(near, 0), min(far, mine.length)
-        if low >= high:
-            continue
-        distance, away = clear_between(mine, theirs)
-        side = Line.RIGHT if away > 0 else Line.LEFT
-        if distance > 0 and (side not in nearest or distance < nearest[side][0]):
-            # A third of the way, where no other figure is likely to be.
-            nearest[side] = distance, theirs, (2 * low + high) / 3
-    for side, (distance, theirs, along) in nearest.items():
-        face = mine.left if side is Line.LEFT else mine.right
-        reach = distance if side is Line.LEFT else -distance
-        yield Clear(theirs.wall.id, side, distance, mine.at(along, face), mine.at(along, face + reach))
+    for side in SIDES:
+        nearest: tuple[Length, Outline, float] | None = None
+        for least, theirs in beside.nearest(mine, side):
+            if nearest and nearest[0] <= least:
+                break
+            if not mine.is_parallel(theirs):
+                continue
+            near, far = mine.covered_by(theirs)
+            low, high = max(near, 0), min(far, mine.length)
+            distance, away = clear_between(mine, theirs)
+            is_there = low < high and distance > 0 and side is (Line.RIGHT if away > 0 else Line.LEFT)
+            if is_there and (nearest is None or distance < nearest[0]):
+                # A third of the way, where no other figure is likely to be.
+                nearest = distance, theirs, (2 * low + high) / 3
+        if nearest:
+            distance, theirs, along = nearest
+            face, reach = (mine.left, distance) if side is Line.LEFT else (mine.right, -distance)
+            yield Clear(theirs.wall.id, side, distance, mine.at(along, face), mine.at(along, face + reach))
 
 
 def datum_place(plan: WallPlan, seen: Outline) -> Place:

@@ -13,7 +13,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from functools import cached_property
 from math import hypot
-from typing import TypeAlias
+from typing import Literal, TypeAlias
 
 from bluff.core.job import Between, Line, Wall, WallKind
 from bluff.core.length import Length, half
@@ -160,7 +160,7 @@ def outline(wall: Wall, thickness: Length) -> Outline | None:
     return Outline(wall, thickness, (run.start.x, run.start.y), (east / length, north / length), left)
 
 
-def inside(drawn: Outline) -> Line | None:
+def inside(drawn: Outline) -> Literal[Line.LEFT, Line.RIGHT] | None:
     """The inside of an exterior wall, whose points give its outside; a partition has two and no outside."""
     if drawn.wall.kind is not WallKind.EXTERIOR:
         return None
