@@ -8,9 +8,13 @@ from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from pathlib import Path
 
+import pypdfium2
 from playwright.sync_api import Page, sync_playwright
 
-from bluff.demo import load_demo
+from bluff.core import frame, wall_plans
+from bluff.demo import DEMO_FILE, load_demo
+from bluff.formats.job_file import read_job
+from bluff.formats.sheets import Imprint, Paper, job_sheets
 from bluff.serve import background_server
 from bluff.service.sessions import ensure_installation
 from bluff.store.cluster import throwaway_cluster
@@ -36,6 +40,11 @@ def walk(page: Page) -> None:
     page.get_by_label("Type what the plan says").fill("20' R45 6' R45 14'")
     page.get_by_text("south of where it began").wait_for()
     page.locator("[data-wall=C]").wait_for()
+
+
+def packs(page: Page) -> None:
+    page.get_by_role("link", name=DEMO, exact=True).click()
+    page.get_by_role("tab", name="Packs").click()
 
 
 def to_bench(page: Page) -> None:
@@ -78,6 +87,7 @@ VIEWS: dict[str, tuple[Callable[[Page], None], str]] = {
     "jobs": (jobs, "light"),
     "plan": (plan, "light"),
     "plan-walk": (walk, "light"),
+    "plan-packs": (packs, "dark"),
     "bench": (bench, "light"),
     "bench-dark": (bench, "dark"),
     "opening-form": (opening_form, "light"),
@@ -121,6 +131,17 @@ def main() -> None:
             print(f"docs/screenshots/{name}.png")
             context.close()
         browser.close()
+    sheets()
+
+
+def sheets() -> None:
+    """The cover and the first wall of the demo job on paper, as they come out of the printer."""
+    framings = [frame(plan) for plan in wall_plans(read_job(DEMO_FILE.read_bytes()))]
+    imprint = Imprint(DEMO, 1, "23 November 2026")
+    pages = pypdfium2.PdfDocument(job_sheets(framings, Paper.LETTER, imprint, "http://127.0.0.1:8460/jobs/demo"))
+    for number, name in ((0, "sheet-cover"), (2, "sheet-wall")):
+        pages[number].render(scale=1.6).to_pil().save(PICTURES / f"{name}.png")
+        print(f"docs/screenshots/{name}.png")
 
 
 if __name__ == "__main__":

@@ -205,7 +205,7 @@ def test_the_plan_leads_to_the_bench_and_back(shelter):
     select(page, "F").get_by_role("button", name="Bench").click()
     expect(page.locator('[data-member="F/D5/header"]')).to_be_visible()
     page.get_by_role("link", name="Plan").click()
-    expect(wall(page, "F")).to_be_visible()
+    expect(page.get_by_role("region", name="Selected wall")).to_contain_text("the bench shows it from the south")
 
 
 def test_a_picture_lies_under_the_plan_scaled_by_two_places(empty, tmp_path):

@@ -111,6 +111,7 @@ def _wall(framing: Framing, seen: Outline, beside: Beside) -> PlanWall:
         length=to_inches(plan.wall.run.length),
         plate_length=to_inches(plan.length),
         hook=plan.standard.datum.end,
+        seen_from=floor.seen_from(seen),
         hook_at=_place(floor.datum_place(plan, seen)),
         openings=[_opening(plan, placed, seen) for placed in plan.openings],
         clears=[
@@ -157,7 +158,6 @@ def _step(step: BuildStep, raised: Lift) -> PlanStep:
         wall=step.wall,
         after=list(step.after),
         waits_in_ring=step.waits_in_ring,
-        built_on=step.built_on,
         raised_toward=step.raised_toward,
         room=None if step.room is None else to_inches(step.room),
         is_tight=step.is_tight,

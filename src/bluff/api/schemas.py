@@ -237,8 +237,8 @@ class PlanStation(BaseModel):
 class PlanWall(BaseModel):
     """A wall seen from above, as its plates are cut; its corners go round from the start's left.
 
-    `entered` is what the plan says of it. The tape hooks at `hook_at`; who looks at its elevation sees its
-    start on the left, and stands to the right of it.
+    `entered` is what the plan says of it. The tape hooks at `hook_at`. Who looks at its elevation stands on the
+    side `seen_from` and has its start on the left.
     """
 
     id: str
@@ -253,6 +253,7 @@ class PlanWall(BaseModel):
     plate_length: float
     hook: End
     hook_at: Place
+    seen_from: str
     openings: list[PlanOpening]
     clears: list[PlanClear]
     stations: list[PlanStation]
@@ -275,7 +276,6 @@ class PlanStep(BaseModel):
     wall: str
     after: list[str]
     waits_in_ring: bool
-    built_on: Line | None
     raised_toward: str | None
     room: float | None
     is_tight: bool

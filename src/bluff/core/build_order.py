@@ -8,20 +8,17 @@ from collections import deque
 from collections.abc import Container, Mapping, Sequence
 from dataclasses import dataclass
 from heapq import heapify, heappop, heappush
-from math import atan2, degrees
 
 from bluff.core.beside import SIDES, Beside, Side
 from bluff.core.job import Line, WallKind
 from bluff.core.junction import Joint, rank_walls
 from bluff.core.length import Length, from_64ths, inches
-from bluff.core.outline import Outline, inside, outline
+from bluff.core.outline import Outline, compass, inside, outline
 from bluff.core.standard import End
 from bluff.core.wall_plan import WallPlan
 
 _LOOKED_AT: Length = inches("40'")
 """Floor beyond which nobody asks how much there is."""
-
-_COMPASS = ("east", "north-east", "north", "north-west", "west", "south-west", "south", "south-east")
 
 
 @dataclass(frozen=True, slots=True)
@@ -147,4 +144,4 @@ def _toward(drawn: Outline, built_on: Line) -> str:
     """The compass point of the side a wall is raised toward, away from where it was framed."""
     east, north = drawn.direction
     away = (north, -east) if built_on is Line.LEFT else (-north, east)
-    return _COMPASS[round(degrees(atan2(away[1], away[0])) / 45) % 8]
+    return compass(*away)

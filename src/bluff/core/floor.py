@@ -12,7 +12,7 @@ from bluff.core.beside import SIDES, Beside, Side
 from bluff.core.job import Line
 from bluff.core.junction import Joint
 from bluff.core.length import Length, from_64ths, half
-from bluff.core.outline import Outline, Place, inside, outline
+from bluff.core.outline import Outline, Place, compass, inside, outline
 from bluff.core.plan_edit import clear_between
 from bluff.core.standard import End
 from bluff.core.wall_plan import PlacedOpening, WallPlan
@@ -160,6 +160,12 @@ def clears(mine: Outline, beside: Beside) -> Iterator[Clear]:
             distance, theirs, along = nearest
             face, reach = (mine.left, distance) if side is Line.LEFT else (mine.right, -distance)
             yield Clear(theirs.wall.id, side, distance, mine.at(along, face), mine.at(along, face + reach))
+
+
+def seen_from(seen: Outline) -> str:
+    """The point of the compass somebody stands toward who sees a wall's elevation, its start on the left."""
+    east, north = seen.direction
+    return compass(north, -east)
 
 
 def datum_place(plan: WallPlan, seen: Outline) -> Place:

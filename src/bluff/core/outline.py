@@ -12,7 +12,7 @@ along the axes of the plan come out exact all the same; everything else is round
 from collections.abc import Iterable
 from dataclasses import dataclass
 from functools import cached_property
-from math import hypot
+from math import atan2, degrees, hypot
 from typing import Literal, TypeAlias
 
 from bluff.core.job import Between, Line, Wall, WallKind
@@ -158,6 +158,18 @@ def outline(wall: Wall, thickness: Length) -> Outline | None:
     line = run.line or (Line.LEFT if wall.kind is WallKind.EXTERIOR else Line.CENTRE)
     left = {Line.LEFT: 0, Line.CENTRE: half(thickness), Line.RIGHT: thickness}[line]
     return Outline(wall, thickness, (run.start.x, run.start.y), (east / length, north / length), left)
+
+
+_COMPASS = ("east", "north-east", "north", "north-west", "west", "south-west", "south", "south-east")
+
+
+def compass(east: float, north: float) -> str:
+    """The point of the compass nearest to a direction.
+
+    >>> compass(0, -1), compass(1, 1)
+    ('south', 'north-east')
+    """
+    return _COMPASS[round(degrees(atan2(north, east)) / 45) % 8]
 
 
 def inside(drawn: Outline) -> Literal[Line.LEFT, Line.RIGHT] | None:

@@ -1435,7 +1435,6 @@ export interface components {
             after: string[];
             /** Waits In Ring */
             waits_in_ring: boolean;
-            built_on: components["schemas"]["Line"] | null;
             /** Raised Toward */
             raised_toward: string | null;
             /** Room */
@@ -1514,8 +1513,8 @@ export interface components {
          * PlanWall
          * @description A wall seen from above, as its plates are cut; its corners go round from the start's left.
          *
-         *     `entered` is what the plan says of it. The tape hooks at `hook_at`; who looks at its elevation sees its
-         *     start on the left, and stands to the right of it.
+         *     `entered` is what the plan says of it. The tape hooks at `hook_at`. Who looks at its elevation stands on the
+         *     side `seen_from` and has its start on the left.
          */
         PlanWall: {
             /** Id */
@@ -1553,6 +1552,8 @@ export interface components {
                 number,
                 number
             ];
+            /** Seen From */
+            seen_from: string;
             /** Openings */
             openings: components["schemas"]["PlanOpening"][];
             /** Clears */

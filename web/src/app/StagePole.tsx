@@ -73,6 +73,7 @@ export function StagePole() {
 
 function JobStages({ job }: { job: string }) {
   const here = useMatch("/jobs/:job/:stage/*")?.params.stage;
+  const wall = useMatch("/jobs/:job/bench/:wall")?.params.wall;
   const { data } = useJob(job);
   const open = data?.walls.reduce(
     (sum, { findings }) => ({
@@ -84,7 +85,11 @@ function JobStages({ job }: { job: string }) {
   );
   return (
     <>
-      <Stage name="Plan" to={`/jobs/${job}/plan`} isHere={here === "plan"} />
+      <Stage
+        name="Plan"
+        to={`/jobs/${job}/plan${wall ? `?wall=${encodeURIComponent(wall)}` : ""}`}
+        isHere={here === "plan"}
+      />
       <Stage name="Bench" to={`/jobs/${job}/bench`} isHere={here === "bench"} {...(open ? { open } : {})} />
     </>
   );

@@ -35,7 +35,7 @@ export function OrderPanel({ plan, onSelect }: { plan: Plan; onSelect: (action: 
               <Text color="faint">
                 {step.after.length > 0 ? `after ${step.after.join(" and ")}` : "needs nothing before it"}
                 {step.raised_toward &&
-                  `; framed on its ${step.built_on}, raised toward the ${step.raised_toward}`}
+                  `; framed flat beside its line and raised toward the ${step.raised_toward}`}
               </Text>
               {step.is_tight && step.room !== null && (
                 <Text color="warn">

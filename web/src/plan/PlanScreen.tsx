@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Tabs, Text } from "@chakra-ui/react";
 import { FlipHorizontal, FlipVertical, Ruler } from "lucide-react";
 import { type KeyboardEvent, useCallback, useMemo, useReducer, useState } from "react";
-import { useNavigate, useParams } from "react-router";
+import { useNavigate, useParams, useSearchParams } from "react-router";
 import type { Edit, Job, Plan } from "../api/client";
 import { useJob, usePlan, usePlanPreview } from "../api/queries";
 import { Empty } from "../app/Empty";
@@ -41,7 +41,9 @@ export function PlanScreen() {
 }
 
 function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange }) {
-  const [chosen, act] = useReducer(select, NOTHING);
+  // Who comes from the bench comes with its wall.
+  const from = useSearchParams()[0].get("wall");
+  const [chosen, act] = useReducer(select, from ? { walls: [from], opening: null } : NOTHING);
   const selection = useMemo(() => standing(chosen, plan), [chosen, plan]);
   const [areDimensionsShown, showDimensions] = useState(true);
   const [tab, setTab] = useState("walls");

@@ -53,7 +53,7 @@ function OneWall({ job, plan, wall, change, onSelect, onOpen }: Props & { wall: 
       </Flex>
       <Text px="4" pb="2" color="faint" fontSize="14px">
         plate <Figure text={print(wall.plate_length)} color="ink" fontSize="17px" fontWeight="700" />, tape
-        hooks at its {wall.hook}
+        hooks at its {wall.hook}; the bench shows it from the {wall.seen_from}
       </Text>
       {wall.clears.length > 0 && (
         <FieldGroup name="Clear floor">
