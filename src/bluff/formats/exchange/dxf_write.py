@@ -16,7 +16,8 @@ from ezdxf.layouts import Modelspace
 
 from bluff.core import floor
 from bluff.core.frame import Framing
-from bluff.core.length import format_inches, to_inches
+from bluff.core.job import Line
+from bluff.core.length import format_feet, format_inches, to_inches
 from bluff.core.marks import read_mark
 from bluff.core.member import Member, Plate
 from bluff.core.outline import Outline
@@ -38,6 +39,9 @@ _LAYERS = {
     "PLATES": 7,
     "PLATE-MARKS": 1,
 }
+_DIMENSIONS = {"dimtxt": 5.0, "dimasz": 3.0, "dimexe": 2.0, "dimexo": 2.0, "dimgap": 1.0}
+_OFF = 24.0
+"""Of a dimension from its wall."""
 _APART = 60.0
 _LETTER = 6.0
 
@@ -80,8 +84,17 @@ def _wall(space: Modelspace, plan: WallPlan, seen: Outline) -> None:
     stations = floor.stations(plan, seen)
     for before, after in pairwise(stations):
         if after.along > before.along:
+            # Measured from left to right, or upward, so that the figures are not upside down.
+            ends, away = (_inches(before.place), _inches(after.place)), _OFF
+            if ends[1] < ends[0]:
+                ends, away = (ends[1], ends[0]), -_OFF
             dimension = space.add_aligned_dim(
-                p1=_inches(before.place), p2=_inches(after.place), distance=24, dxfattribs={"layer": "PLAN-DIMENSIONS"}
+                p1=ends[0],
+                p2=ends[1],
+                distance=away if floor.dimensioned_side(seen) is Line.LEFT else -away,
+                text=format_feet(after.along - before.along),
+                override=_DIMENSIONS,
+                dxfattribs={"layer": "PLAN-DIMENSIONS"},
             )
             dimension.render()
 
