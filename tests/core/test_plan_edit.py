@@ -20,7 +20,7 @@ from bluff.core.edit import (
     Several,
     SplitWall,
 )
-from bluff.core.errors import EditError
+from bluff.core.errors import EditError, JobError
 from bluff.core.job import Alone, At, Between, Centred, FromPlate, Point, Reference, Wall
 from bluff.core.junction import Joint
 from bluff.core.length import format_exact, inches
@@ -94,6 +94,15 @@ def test_a_bay_keeps_its_angle_when_a_wall_of_it_moves():
 def test_no_wall_is_turned_inside_out():
     with pytest.raises(EditError, match="would be turned inside out"):
         apply(shelter(), MoveWalls(("B",), east=-40 * FEET, north=0))
+
+
+def test_nothing_is_moved_where_no_job_file_could_say_it():
+    job = with_openings(shelter(), A="ro 30x50 @ 6'")
+    far = apply(job, MoveWalls(("A", "B", "C", "D"), east=900 * FEET, north=0))
+    with pytest.raises(JobError, match="1000 feet from its origin"):
+        apply(far, MoveWalls(("A", "B", "C", "D"), east=900 * FEET, north=0))
+    with pytest.raises(JobError, match="measured by 0 to 1000 feet"):
+        apply(job, MoveOpening("W1", 1000 * FEET))
 
 
 def test_a_wall_on_no_plan_cannot_be_moved():

@@ -112,6 +112,12 @@ def test_a_partition_is_a_distance_off_a_wall(line, expected):
     assert wall.kind is WallKind.PARTITION
 
 
+def test_commas_are_a_breath_and_no_more():
+    said = read_line("12-4 off the east wall, from north to south", shelter(), None)
+    assert run(said.wall) == [("276 3/4", "267 1/4"), ("276 3/4", "2 3/4")]
+    assert typed("36', R 22-6, R 36', R close") == typed("36' R 22-6 R 36' R close")
+
+
 def test_beside_a_partition_the_side_is_said():
     job = typed("12-4 off east", "8-0 north of E from F to B", job=typed("10' off south", job=shelter()))
     assert [run(job.wall(id_))[0][1] for id_ in "EG"] == ["127 1/4", "226 3/4"]

@@ -1,7 +1,10 @@
 import json
+from contextlib import suppress
+from pathlib import Path
 
 import pytest
 from hypothesis import given
+from hypothesis import strategies as st
 
 from bluff.core.apply import apply
 from bluff.core.edit import (
@@ -25,6 +28,7 @@ from bluff.core.edit import (
     Several,
     SplitWall,
 )
+from bluff.core.errors import BluffError
 from bluff.core.finding import Code
 from bluff.core.frame import frame
 from bluff.core.job import Job, Picture, Point
@@ -34,6 +38,7 @@ from bluff.core.wall_plan import wall_plans
 from bluff.formats.edits import edit_data, edit_from_data
 from bluff.formats.errors import FaultyData
 from bluff.formats.figures import figures_of, key_of
+from bluff.formats.job_file import job_data, job_from_data, read_job
 from strategies import jobs
 
 
@@ -89,3 +94,32 @@ def test_figures_print_every_number_once_under_javascripts_name_for_it():
     assert figures_of(data) == {"86.5": "86 1/2", "222": "222", "-0.75": "3/4", "0.015625": "0"}
     assert figures_of(data, lambda length: format_inches(length, 64))["0.015625"] == "1/64"
     assert key_of(-3.0) == "-3"
+
+
+DEMO = read_job((Path(__file__).parents[2] / "examples/quill-harbour.bluff.json").read_bytes())
+WALLS = st.sampled_from([wall.id for wall in DEMO.walls])
+FAR = st.integers(-inches("990'"), inches("990'")) | st.integers(-inches("5'"), inches("5'"))
+
+
+@given(
+    st.lists(
+        st.one_of(
+            st.builds(MoveWalls, st.tuples(WALLS), FAR, FAR),
+            st.builds(SetClear, WALLS, WALLS, st.integers(0, inches("40'"))),
+            st.builds(SplitWall, WALLS, st.integers(1, inches("36'")), st.sampled_from(["X", "Y"])),
+            st.builds(MirrorJob, st.sampled_from(Across)),
+            st.builds(RunThrough, WALLS, st.sampled_from(End)),
+            st.builds(MoveOpening, st.sampled_from([one.id for one in DEMO.openings]), FAR),
+        ),
+        min_size=1,
+        max_size=5,
+    )
+)
+def test_whatever_a_hand_does_to_a_plan_can_be_kept_and_read_again(edits):
+    job = DEMO
+    for edit in edits:
+        with suppress(BluffError):
+            job = apply(job, edit)
+    assert job_from_data(json.loads(json.dumps(job_data(job)))) == job
+    for plan in wall_plans(job):
+        frame(plan)

@@ -205,3 +205,11 @@ def test_what_others_drew_far_away_is_brought_to_the_origin():
     rectangle = [(far, far), (far + 120, far), (far + 120, far + 3.5), (far, far + 3.5)]
     (wall,) = read_dxf(drawing((rectangle, True)), "A-WALL").job.to_core().walls
     assert (wall.run.start.x, wall.run.start.y) == (0, 0)
+
+
+def test_a_strip_that_reaches_out_of_any_plan_is_left():
+    far = [(0, 0), (200_000, 0), (200_000, 3.5), (0, 3.5)]
+    near = [(0, 100), (120, 100), (120, 103.5), (0, 103.5)]
+    reading = read_dxf(drawing((far, True), (near, True)), "A-WALL")
+    assert len(reading.job.walls) == 1
+    assert "1000 feet" in reading.left[0]

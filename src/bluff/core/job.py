@@ -212,6 +212,8 @@ class Opening:
 
     def __post_init__(self) -> None:
         _check_id("opening", self.id)
+        if isinstance(self.position, At) and not 0 <= self.position.distance <= LONGEST:
+            raise JobError(f"{self.id} is measured by 0 to 1000 feet; measure it from something nearer.", "at")
         if misplaced := sorted(self.ways.said().keys() - OPENING_WAYS):
             raise JobError(f"{misplaced[0]} is the same for a whole wall; set it on the wall.", misplaced[0])
 
@@ -250,6 +252,9 @@ class Wall:
         if nominal not in STUDS:
             raise JobError(f"Studs are {', '.join(STUDS)}, not {nominal}.", "stud")
         object.__setattr__(self, "stud", nominal)
+        if isinstance(self.run, Between):
+            _check_in_reach(self.run.start, "from")
+            _check_in_reach(self.run.end, "to")
         least = 2 * lumber(nominal).thickness
         if self.run.length < least:
             raise JobError(
@@ -290,6 +295,7 @@ class Picture:
             )
         if not 0 < self.scale * max(self.width, self.height) <= LONGEST or min(self.width, self.height) < 1:
             raise JobError("A picture lies at most 1000 feet wide; scale it by a distance that is on it.", "scale")
+        _check_in_reach(self.at, "at")
         if not 0 <= self.fade <= 90:
             raise JobError("A picture is faded by 0 to 90 percent.", "fade")
 
@@ -375,6 +381,11 @@ def _check_id(what: str, text: str) -> None:
             "write up to 24 letters, digits, spaces, dots and dashes, like W1.",
             "id",
         )
+
+
+def _check_in_reach(point: Point, path: str) -> None:
+    if max(abs(point.x), abs(point.y)) > LONGEST:
+        raise JobError("A plan reaches 1000 feet from its origin; move the building nearer to it.", path)
 
 
 def _check_unique(where: str, ids: list[str]) -> None:

@@ -59,7 +59,7 @@ def read_line(text: str, job: Job, wall_id: str | None) -> Edit:
         PhraseError: It is not understood.
         EditError: It names a wall that is not there.
     """
-    said = text.strip()
+    said = text.replace(",", " ").strip()
     if _TURN.search(f"{said} ") and "@" not in said:
         walls = read_walk(said, job)
         return Several(f"walk {len(walls)} walls", tuple(AddWall(wall) for wall in walls))

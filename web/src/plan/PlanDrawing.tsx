@@ -68,7 +68,10 @@ export function PlanDrawing({
     () => wholeOf(boundsWith(plan, picture) ?? [0, 0, 240, 240], size),
     [plan, picture, size],
   );
-  const view = chosen ?? fitted;
+  // Under a hand that drags, the floor must stay where it is.
+  const steady = useRef(fitted);
+  if (!isDragging) steady.current = fitted;
+  const view = chosen ?? steady.current;
   const hand = usePlanHand({
     plan,
     view,
@@ -115,7 +118,7 @@ export function PlanDrawing({
           tabIndex={0}
           width={size.width}
           height={size.height}
-          style={{ touchAction: "none" }}
+          style={{ touchAction: "none", userSelect: "none" }}
           onKeyDown={onKey}
           {...hand}
         >

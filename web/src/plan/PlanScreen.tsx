@@ -78,7 +78,15 @@ function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange 
   return (
     <>
       <JobBar job={job} change={change}>
-        <Flex flex="1" gap="1" align="center" minW="0">
+        <Flex
+          flex={{ base: "1 1 100%", md: "1" }}
+          order={{ base: 3, md: 0 }}
+          gap="1"
+          align="center"
+          minW="0"
+          overflowX="auto"
+          pb={{ base: "1", md: "0" }}
+        >
           <Button
             variant={areDimensionsShown ? "solid" : "outline"}
             aria-pressed={areDimensionsShown}

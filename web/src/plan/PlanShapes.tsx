@@ -5,6 +5,9 @@ import { SvgFigure } from "../drawing/SvgFigure";
 import { fillOf } from "../drawing/wood";
 import { beside, type Place, readable, toScreen, type View } from "./view";
 
+/** Of a condensed figure, against its height. */
+const LETTER_WIDTH = 0.44;
+
 /** A wall as its plates are cut; where it butts, its end shows against the wall that runs through. */
 export function WallShape({
   wall,
@@ -77,7 +80,7 @@ export function WallLetter({ wall, view, isSelected }: { wall: PlanWall; view: V
       stroke={colour("ground")}
       strokeWidth={5}
       paintOrder="stroke"
-      style={lettering(22, 800)}
+      style={lettering(view.scale < 0.8 ? 15 : 22, 800)}
     >
       {wall.id}
     </text>
@@ -94,7 +97,7 @@ function letterPlace(wall: PlanWall, view: View): Place {
     best = [(before.at[0] + station.at[0]) / 2, (before.at[1] + station.at[1]) / 2];
   });
   const side = wall.stations_side === "left" ? "right" : "left";
-  return beside(view, wall, best, thicknessOf(wall) * view.scale + 15, side);
+  return beside(view, wall, best, thicknessOf(wall) * view.scale + (view.scale < 0.8 ? 10 : 15), side);
 }
 
 function thicknessOf(wall: PlanWall): number {
@@ -120,6 +123,15 @@ export function HookMark({ wall, view }: { wall: PlanWall; view: View }) {
 export function CallOut({ opening, wall, view }: { opening: PlanOpening; wall: PlanWall; view: View }) {
   const away = thicknessOf(wall) * view.scale * 0.5 + 11;
   const [x, y] = beside(view, wall, opening.centre, away, wall.stations_side);
+  // Where two stand close the mark alone has to do; the card has the size.
+  const [east, north] = opening.centre;
+  const nearest = Math.min(
+    ...wall.openings
+      .filter(({ id }) => id !== opening.id)
+      .map(({ centre }) => Math.hypot(centre[0] - east, centre[1] - north) * view.scale),
+  );
+  const isWhole =
+    view.scale >= 1.1 && nearest > (opening.id.length + opening.size.length + 2) * 14 * LETTER_WIDTH;
   return (
     <g transform={`translate(${x} ${y}) rotate(${readable(wall.start, wall.end)})`}>
       <text
@@ -129,10 +141,10 @@ export function CallOut({ opening, wall, view }: { opening: PlanOpening; wall: P
         stroke={colour("ground")}
         strokeWidth={4}
         paintOrder="stroke"
-        style={lettering(14, 600)}
+        style={lettering(view.scale < 0.8 ? 11 : 14, 600)}
       >
         <tspan style={{ fontWeight: 800 }}>{opening.id}</tspan>
-        {view.scale < 1.1 ? "" : ` ${opening.size}`}
+        {isWhole ? ` ${opening.size}` : ""}
       </text>
     </g>
   );
@@ -157,6 +169,8 @@ export function DimensionLine({
   const start = [from[0] + south * offset, from[1] - east * offset] as const;
   const end = [to[0] + south * offset, to[1] - east * offset] as const;
   const turn = readable([start[0], -start[1]], [end[0], -end[1]]);
+  // The largest figure that fits between the feet; where none does, none is better than two on each other.
+  const size = [16, 13, 11].find((points) => text.length * points * LETTER_WIDTH < length) ?? 0;
   const foot = ([x, y]: Place, toward: 1 | -1) => {
     const [ahead, aside] = [9 * toward, 4];
     const toe = (side: number) =>
@@ -170,11 +184,11 @@ export function DimensionLine({
         strokeWidth={1.3}
         fill="none"
       />
-      {length > 24 && (
+      {size > 0 && (
         <g transform={`translate(${(start[0] + end[0]) / 2} ${(start[1] + end[1]) / 2}) rotate(${turn})`}>
           <SvgFigure
             text={text}
-            size={length < 46 ? 13 : 16}
+            size={size}
             weight={700}
             y={-4}
             textAnchor="middle"

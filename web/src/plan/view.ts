@@ -15,7 +15,7 @@ interface Size {
 }
 
 /** Room round a plan for its dimensions. */
-const MARGIN = 100;
+const MARGIN = 92;
 const MOST = 24;
 const LEAST = 0.05;
 

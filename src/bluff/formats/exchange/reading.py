@@ -16,7 +16,7 @@ from pydantic import BaseModel, ValidationError
 
 from bluff.core.errors import BluffError
 from bluff.core.job import At, Between, FromPlate, Job, Opening, OpeningKind, Point, Reference, Sizing, Wall, WallKind
-from bluff.core.length import Length, format_inches, from_inches, half
+from bluff.core.length import format_inches, from_inches, half
 from bluff.core.lumber import STUDS, lumber
 from bluff.core.outline import outline
 from bluff.core.phrase import next_opening_id, next_wall_id
@@ -79,6 +79,7 @@ class Understood:
     openings: list[Opening] = field(default_factory=list)
     left: list[str] = field(default_factory=list)
     has_entries: bool = False
+    origin: Place = (0.0, 0.0)
 
     def entry(self, data: Any, what: str) -> bool:
         """Take what Bluff itself wrote; whether it could be taken."""
@@ -93,11 +94,20 @@ class Understood:
         return True
 
     def strips(self, strips: Iterable[Strip]) -> None:
-        """Take strips as walls; those of a thickness no stud has are left."""
+        """Take strips as walls; those of a thickness no stud has are left.
+
+        What others drew may be miles from their origin: unless there are entries, which say where they are, the
+        lower left of it all is put at the plan's.
+        """
+        listed = list(strips)
+        places = [place for strip in listed for place in (strip.start, strip.end)]
+        if places and not self.has_entries:
+            self.origin = min(x for x, _ in places), min(y for _, y in places)
         found: list[Wall] = []
-        for strip in strips:
+        for strip in listed:
+            start, end = self._placed(strip.start), self._placed(strip.end)
+            at = f"at {start[0]:.0f}, {start[1]:.0f}"
             stud = stud_of(strip.thickness)
-            at = f"at {strip.start[0]:.0f}, {strip.start[1]:.0f}"
             if stud is None:
                 thick = format_inches(from_inches(strip.thickness))
                 self.left.append(
@@ -108,14 +118,20 @@ class Understood:
                     f"A strip {at} is under {format_inches(from_inches(_SHORTEST))} long, too short for a wall."
                 )
             else:
-                run = Between(_point(strip.start), _point(strip.end))
-                found.append(Wall(next_wall_id([*self.walls, *found]), stud, run, WallKind.PARTITION))
+                try:
+                    run = Between(_point(start), _point(end))
+                    found.append(Wall(next_wall_id([*self.walls, *found]), stud, run, WallKind.PARTITION))
+                except BluffError as error:
+                    self.left.append(f"A strip {at}: {error.message}")
         self.walls.extend(_with_outside(found))
+
+    def _placed(self, place: Place) -> Place:
+        return place[0] - self.origin[0], place[1] - self.origin[1]
 
     def holes(self, holes: Iterable[Hole]) -> None:
         """Put holes into the walls they lie in."""
         for hole in holes:
-            opening = _in_a_wall(hole, self.walls, self.openings)
+            opening = _in_a_wall(replace(hole, middle=self._placed(hole.middle)), self.walls, self.openings)
             if opening is None:
                 self.left.append(f"The opening {hole.name or 'without a name'} lies in no wall that was understood.")
             else:
@@ -123,7 +139,6 @@ class Understood:
 
     def reading(self, name: str, layers: Iterable[str]) -> Reading:
         """Everything as a reading. Openings in walls that were not understood are left."""
-        self._to_the_origin()
         ids = {wall.id for wall in self.walls}
         for opening in self.openings:
             if opening.wall not in ids:
@@ -131,23 +146,6 @@ class Understood:
         openings = tuple(opening for opening in self.openings if opening.wall in ids)
         job = Job(name, walls=tuple(self.walls), openings=openings)
         return Reading(layers=sorted(layers), job=JobFile.from_core(job), left=self.left)
-
-    def _to_the_origin(self) -> None:
-        """Bring what others drew, who may be miles from their origin, to the plan's."""
-        runs = [wall.run for wall in self.walls if isinstance(wall.run, Between)]
-        if self.has_entries or not runs:
-            return
-        west = min(point.x for run in runs for point in (run.start, run.end))
-        south = min(point.y for run in runs for point in (run.start, run.end))
-        self.walls = [
-            replace(wall, run=_shifted(wall.run, -west, -south)) if isinstance(wall.run, Between) else wall
-            for wall in self.walls
-        ]
-
-
-def _shifted(run: Between, east: Length, north: Length) -> Between:
-    start, end = (Point(point.x + east, point.y + north) for point in (run.start, run.end))
-    return replace(run, start=start, end=end)
 
 
 def strip_of(corners: Sequence[Place]) -> Strip | None:
