@@ -2,6 +2,7 @@
 
 import argparse
 import gc
+import os
 import sys
 from collections.abc import Sequence
 from pathlib import Path
@@ -48,7 +49,11 @@ def frame_file(path: Path) -> int:
             print(fault, file=sys.stderr)
         return UNREADABLE
     framed = framed_job(frame(plan) for plan in wall_plans(job))
-    print(framed.model_dump_json(indent=1, by_alias=True))
+    try:
+        print(framed.model_dump_json(indent=1, by_alias=True), flush=True)
+    except BrokenPipeError:
+        # Whoever reads it has read enough; nothing more may be flushed there when the process ends.
+        os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
     return 0
 
 

@@ -127,3 +127,25 @@ def test_standard_input_is_read_too(window_wall):
     command = [sys.executable, "-m", "bluff", "frame", "-"]
     done = subprocess.run(command, input=window_wall.read_bytes(), capture_output=True, check=False)
     assert done.returncode == 0
+
+
+def test_prints_what_the_ends_of_a_wall_meet(tmp_path, capsys):
+    path = tmp_path / "bay.json"
+    walls = [
+        {"id": "A", "stud": "2x6", "kind": "exterior", "from": [0, 0], "to": [0, "10'"]},
+        {"id": "B", "stud": "2x6", "kind": "exterior", "from": [0, "10'"], "to": ["7'", "17'"]},
+    ]
+    path.write_text(json.dumps({"format": "bluff-job", "version": 1, "name": "Bay", "walls": walls}))
+    a, _ = framed(path, capsys)["walls"]
+    assert a["ends"] == {
+        "start": None,
+        "end": {"wall": "B", "joint": "mitre", "short": 2.28125, "long_side": "left"},
+    }
+
+
+def test_says_nothing_when_nobody_reads_on():
+    command = f"{sys.executable} -m bluff frame {EXAMPLE} | head -c 20"
+    done = subprocess.run(
+        ["/bin/bash", "-c", f"set -o pipefail; {command}"], capture_output=True, check=False, cwd=ROOT / "src"
+    )
+    assert (done.returncode, done.stderr) == (0, b"")

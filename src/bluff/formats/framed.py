@@ -11,6 +11,8 @@ from pydantic import BaseModel, Field
 from bluff.core.cut_list import CutRow, SpacerRow, cut_list, spacer_list
 from bluff.core.finding import Code, Finding, Severity
 from bluff.core.frame import Framing
+from bluff.core.job import Line
+from bluff.core.junction import EndMeeting, Joint
 from bluff.core.length import to_inches
 from bluff.core.member import Mark, Member, Orientation, Plate, Role
 from bluff.core.sum import Sum
@@ -78,6 +80,22 @@ class FramedFinding(BaseModel):
     fix_label: str | None
 
 
+class FramedEnd(BaseModel):
+    """What a wall's end meets; short is from its plates' long point back to their short one, 0 when cut square."""
+
+    wall: str
+    joint: Joint
+    short: float
+    long_side: Annotated[Line | None, Field(description="The side the long point is on, walking from the start.")]
+
+
+class FramedEnds(BaseModel):
+    """What both ends of a wall meet, null where one is free."""
+
+    start: FramedEnd | None
+    end: FramedEnd | None
+
+
 class FramedWall(BaseModel):
     """A framed wall: length as the plan gives it, plate_length of its bottom plate, height over all plates."""
 
@@ -85,6 +103,7 @@ class FramedWall(BaseModel):
     length: float
     plate_length: float
     height: float
+    ends: FramedEnds
     members: list[FramedMember]
     marks: list[FramedMark]
     findings: list[FramedFinding]
@@ -134,6 +153,7 @@ def framed_wall(framing: Framing) -> FramedWall:
         length=to_inches(plan.wall.run.length),
         plate_length=to_inches(plan.length),
         height=to_inches(plan.height.value),
+        ends=FramedEnds(start=_end(plan.meetings.start), end=_end(plan.meetings.end)),
         members=[_member(member) for member in framing.members],
         marks=[_mark(mark) for mark in framing.marks],
         findings=[framed_finding(finding) for finding in framing.findings],
@@ -172,6 +192,13 @@ def framed_spacer_row(row: SpacerRow) -> FramedSpacerRow:
 def steps(why: Sum) -> Steps:
     """A sum's steps in inches."""
     return [(step.words, to_inches(step.amount)) for step in why.steps]
+
+
+def _end(meeting: EndMeeting | None) -> FramedEnd | None:
+    if meeting is None:
+        return None
+    long_side = meeting.long_side if meeting.short else None
+    return FramedEnd(wall=meeting.other, joint=meeting.joint, short=to_inches(meeting.short), long_side=long_side)
 
 
 def _member(member: Member) -> FramedMember:

@@ -693,6 +693,27 @@ export interface components {
             roles: components["schemas"]["Role"][];
         };
         /**
+         * FramedEnd
+         * @description What a wall's end meets; short is from its plates' long point back to their short one, 0 when cut square.
+         */
+        FramedEnd: {
+            /** Wall */
+            wall: string;
+            joint: components["schemas"]["Joint"];
+            /** Short */
+            short: number;
+            /** @description The side the long point is on, walking from the start. */
+            long_side: components["schemas"]["Line"] | null;
+        };
+        /**
+         * FramedEnds
+         * @description What both ends of a wall meet, null where one is free.
+         */
+        FramedEnds: {
+            start: components["schemas"]["FramedEnd"] | null;
+            end: components["schemas"]["FramedEnd"] | null;
+        };
+        /**
          * FramedFinding
          * @description What is the matter, where, and what to do; fix is an edit that would settle it.
          */
@@ -791,6 +812,7 @@ export interface components {
             plate_length: number;
             /** Height */
             height: number;
+            ends: components["schemas"]["FramedEnds"];
             /** Members */
             members: components["schemas"]["FramedMember"][];
             /** Marks */

@@ -43,7 +43,7 @@ const JOISTS = [
 ] as const;
 const CEILING = [
   { value: "no", label: "None" },
-  { value: "yes", label: "A wider board on top" },
+  { value: "yes", label: "Board on top" },
 ] as const;
 const YES_NO = [
   { value: "yes", label: "At kings too" },
