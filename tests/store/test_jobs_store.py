@@ -15,7 +15,7 @@ from bluff.formats.job_file import read_job
 from bluff.service import sessions
 from bluff.service.errors import Conflict, NotFound, NothingToDo, NotSignedIn
 from bluff.service.jobs import Jobs
-from bluff.store import accounts
+from bluff.store import accounts, pictures
 from bluff.store.database import open_pool
 from framing import job_of
 
@@ -211,3 +211,31 @@ def test_an_installation_is_made_once(pool, account):
 def test_a_job_nobody_has_is_not_found(jobs):
     with pytest.raises(NotFound, match="no such job"):
         jobs.get(uuid4())
+
+
+def test_a_picture_is_kept_once_and_for_its_own_crew(jobs, stranger):
+    kept = jobs.add(JOB)
+    for _ in range(2):
+        jobs.keep_picture(kept.id, "a" * 32, b"picture")
+    assert jobs.picture(kept.id, "a" * 32) == b"picture"
+    with pytest.raises(NotFound, match="bring it in again"):
+        jobs.picture(kept.id, "b" * 32)
+    for reach in (lambda: stranger.picture(kept.id, "a" * 32), lambda: stranger.keep_picture(kept.id, "c" * 32, b"")):
+        with pytest.raises(NotFound):
+            reach()
+
+
+def test_the_database_refuses_a_picture_without_a_proper_name(pool, account, jobs):
+    kept = jobs.add(JOB)
+    with pool.connection() as connection, pytest.raises(psycopg.errors.CheckViolation):
+        pictures.add_picture(connection, account.crew_id, kept.id, "plan.png", b"")
+
+
+def test_what_is_kept_parsed_is_the_job_of_its_own_revision(jobs):
+    first = jobs.add(JOB)
+    second = jobs.edit(first.id, 0, WINDOW)
+    assert jobs.get(first.id).job is jobs.get(first.id).job
+    assert jobs.get(first.id).job == second.job
+    undone = jobs.undo(first.id, 1)
+    assert undone.job == JOB
+    assert jobs.redo(first.id, 2).job == second.job
