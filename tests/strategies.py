@@ -26,9 +26,11 @@ from bluff.core.standard import (
     Allowance,
     Datum,
     End,
+    EndStuds,
     Header,
     HeaderKind,
     Jacks,
+    MeasuredRoom,
     PrecutStuds,
     Source,
     WallHeight,
@@ -66,10 +68,16 @@ opening_ways = st.builds(
     head_height=st.none() | lengths(60, 90),
 )
 
+measured_rooms = st.builds(MeasuredRoom, st.lists(lengths(90, 120), min_size=1, max_size=4).map(tuple), lengths(0, 1))
+
 wall_ways = st.builds(
     Ways,
     spacing=st.sampled_from([None, Fraction(12), Fraction(16), Fraction(96, 5), Fraction(24), Fraction(20)]),
-    studs=st.none() | st.builds(PrecutStuds, lengths(84, 117)) | st.builds(WallHeight, lengths(90, 120)),
+    studs=st.none()
+    | st.builds(PrecutStuds, lengths(84, 117))
+    | st.builds(WallHeight, lengths(90, 120))
+    | measured_rooms,
+    end_studs=st.none() | st.sampled_from(EndStuds),
     bottom_plates=st.none() | st.integers(1, 2),
     top_plates=st.none() | st.integers(1, 2),
     header=st.none() | headers,

@@ -192,6 +192,18 @@ def test_walls_of_a_plan_show_what_they_meet(page):
     expect(piece(page, "H/D7/header")).to_be_visible()
 
 
+def test_a_wall_is_cut_to_a_measured_room(window_wall):
+    page = window_wall
+    page.get_by_role("tab", name="Ways").click()
+    enter(page, "or room, measured", "97 1/4, 97, 97 1/8")
+    page.get_by_label("Type an opening").click()
+    expect(card(page)).to_contain_text("smallest of 3 readings")
+    expect(card(page)).to_contain_text("play")
+    enter(page, "Play", "0")
+    page.get_by_role("tab", name="Findings").click()
+    expect(page.get_by_role("list", name="Findings")).to_contain_text("to be tipped up")
+
+
 def test_what_cannot_be_is_said_and_nothing_is_lost(window_wall):
     page = window_wall
     page.get_by_role("tab", name="Ways").click()

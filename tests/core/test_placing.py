@@ -10,8 +10,9 @@ from bluff.core.job import At, FromOpening, FromOutside, Reference
 from bluff.core.length import format_exact, inches
 from bluff.core.lumber import Lumber
 from bluff.core.member import Role
-from bluff.core.standard import End, Header, HeaderKind, Source, WallHeight
-from framing import found, frame_wall, framed, in_role, job_of, member
+from bluff.core.standard import End, EndStuds, Header, HeaderKind, MeasuredRoom, Source, WallHeight
+from bluff.core.tip_up import needed_to_tip_up
+from framing import found, frame_wall, framed, in_role, job_of, member, starts
 
 
 def start_of(framing, index=0):
@@ -159,3 +160,36 @@ def test_a_stub_of_thick_boards_has_room_for_one_stud():
 def test_plates_longer_than_a_board_are_said():
     assert len(found(frame_wall("20-1 2x4"), Code.PLATE_LONGER_THAN_STOCK)) == 1
     assert found(frame_wall("20' 2x4"), Code.PLATE_LONGER_THAN_STOCK) == []
+
+
+def test_a_wall_is_cut_to_the_smallest_reading_less_the_play():
+    room = MeasuredRoom(tuple(map(inches, ("97 3/8", "97 1/8", "97 1/4"))))
+    length = frame_wall("10' 2x4", studs=room).plan.stud_length
+    assert format_exact(length.value) == "92 3/8"
+    assert [step.words for step in length.steps] == ["smallest of 3 readings", "play", "bottom plate", "2 top plates"]
+
+
+@pytest.mark.parametrize(
+    ("height", "width", "needed"),
+    [("95 1/2", "5 1/2", "95 11/16"), ("97 1/8", "3 1/2", "97 1/4"), ("3", "4", "5"), ("96", "5 1/2", "96 3/16")],
+)
+def test_tipping_up_needs_the_diagonal(height, width, needed):
+    assert format_exact(needed_to_tip_up(inches(height), inches(width))) == needed
+
+
+@pytest.mark.parametrize(
+    ("stud", "play", "is_found"), [("2x4", "1/4", False), ("2x12", "1/4", True), ("2x4", "0", True)]
+)
+def test_a_wall_that_does_not_tip_up_in_its_room_is_found(stud, play, is_found):
+    room = MeasuredRoom((inches("95 1/2"),), inches(play))
+    assert bool(found(frame_wall(f"10' {stud}", studs=room), Code.WALL_DOES_NOT_TIP_UP)) is is_found
+    assert not found(frame_wall(f"10' {stud}", studs=WallHeight(inches("95 1/2"))), Code.WALL_DOES_NOT_TIP_UP)
+
+
+def test_end_studs_are_held_back_where_the_wall_slides_in():
+    framing = frame_wall("10' 2x4", end_studs=EndStuds.HELD_BACK)
+    assert starts(framing, Role.END_STUD) == ["1/8", "118 3/8"]
+    assert starts(framing, Role.STUD)[0] == "15 1/4"
+    crowded = frame_wall("10' 2x4", "ro 30x50 @ edge 4 1/2", end_studs=EndStuds.HELD_BACK)
+    (finding,) = found(crowded, Code.OPENING_CROWDS_END)
+    assert finding.fix_label == "Move it 1/8"

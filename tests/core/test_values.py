@@ -90,7 +90,7 @@ def test_the_nearest_ways_win():
         ({"spacing": Fraction(4)}, "spacing", "8 to 48"),
         ({"studs": PrecutStuds(inches(3))}, "stud_length", "too short"),
         ({"studs": WallHeight(inches(5))}, "wall_height", "too short"),
-        ({"studs": WallHeight(inches("41'"))}, "", "Over 40 feet"),
+        ({"studs": WallHeight(inches("41'"))}, "wall_height", "Over 40 feet"),
         ({"head_height": inches(6)}, "head_height", "under a foot"),
         ({"bottom_plates": 3}, "bottom_plates", "1 to 2, not 3"),
         ({"jack_count": 0}, "jack_count", "1 to 3, not 0"),

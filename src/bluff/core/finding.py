@@ -48,6 +48,7 @@ class Code(StrEnum):
     OPENING_CROWDS_MEETING = "opening-crowds-meeting"
     BACKING_MISSING = "backing-missing"
     CEILING_BACKING_MISSING = "ceiling-backing-missing"
+    WALL_DOES_NOT_TIP_UP = "wall-does-not-tip-up"
     NO_LAP = "no-lap"
     CORNER_CLIPS = "corner-clips"
     WALLS_CROSS = "walls-cross"

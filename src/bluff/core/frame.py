@@ -23,6 +23,7 @@ from bluff.core.plates import check_laps, plates
 from bluff.core.sheets import check_sheet_edges, check_spacing, sheet_edges
 from bluff.core.standard import End
 from bluff.core.sum import Sum
+from bluff.core.tip_up import check_tip_up
 from bluff.core.wall_plan import WallPlan
 
 
@@ -91,9 +92,9 @@ def frame(plan: WallPlan) -> Framing:
 def _end_studs(plan: WallPlan, openings: Sequence[OpeningFrame]) -> Iterator[Member]:
     """A stud at each end whatever the spacing, unless a king stands there."""
     thick = plan.stud.thickness
-    at_start = Sum.of("start of the wall", 0).plus("to the short point", plan.stands_from)
-    short_point = Sum.of("plate length", plan.length).minus("to the short point", plan.length - plan.stands_to)
-    at_end = short_point.minus("its own thickness", thick)
+    at_start = Sum.of("start of the wall", 0).plus(_behind(plan, End.START), plan.stands_from)
+    outer = Sum.of("plate length", plan.length).minus(_behind(plan, End.END), plan.length - plan.stands_to)
+    at_end = outer.minus("its own thickness", thick)
     ends = [(End.START, at_start)]
     if at_end.value >= at_start.value + thick:  # a stub of thick boards has room for one
         ends.append((End.END, at_end))
@@ -101,6 +102,10 @@ def _end_studs(plan: WallPlan, openings: Sequence[OpeningFrame]) -> Iterator[Mem
         taken = any(opening.pack_start < x.value + thick and x.value < opening.pack_end for opening in openings)
         if not taken:
             yield upright(plan, Role.END_STUD, f"end_stud/{end}", x, plan.bottom, plan.stud_length)
+
+
+def _behind(plan: WallPlan, end: End) -> str:
+    return "to the short point" if plan.meetings.at(end) else "held back"
 
 
 def _stand_beside(
@@ -177,6 +182,7 @@ def _check_wall(plan: WallPlan) -> Iterator[Finding]:
             "listed in one piece.",
             "Break them on the middle of a stud, the two plates never on the same one.",
         )
+    yield from check_tip_up(plan)
     for other in plan.meetings.crossings:
         yield Finding(
             Code.WALLS_CROSS,

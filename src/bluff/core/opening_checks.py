@@ -270,7 +270,8 @@ def crowds_end(frame: OpeningFrame, end: End) -> Finding | None:
 
     A king exactly at the end takes the end stud's place and is no fault.
     """
-    room = frame.pack_start if end is End.START else frame.plan.length - frame.pack_end
+    plan = frame.plan
+    room = frame.pack_start - plan.stands_from if end is End.START else plan.stands_to - frame.pack_end
     thick = frame.thickness
     if not 0 < room < thick:
         return None

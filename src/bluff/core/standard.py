@@ -15,13 +15,15 @@ from collections.abc import Iterable
 from dataclasses import dataclass, field, fields, replace
 from enum import StrEnum
 from fractions import Fraction
-from typing import Any
+from typing import Any, TypeAlias
 
 from bluff.core.errors import LumberError, SettingError
 from bluff.core.length import Length, format_inches, inches
 from bluff.core.lumber import HEADER_PLIES, Lumber, lumber
 
 _FIVE_FEET: Length = inches("5'")
+USUAL_PLAY: Length = inches("1/4")
+"""What a wall that goes into a room is lower than the room."""
 _USUAL_HEAD: Length = inches("82 1/2")
 
 
@@ -109,6 +111,35 @@ class WallHeight:
 
 
 @dataclass(frozen=True, slots=True)
+class MeasuredRoom:
+    """Studs cut so that the wall goes into a room that is there.
+
+    Args:
+        heights: Floor to ceiling as read at several points; the smallest governs.
+        play: What the wall is lower than that, to go in.
+    """
+
+    heights: tuple[Length, ...]
+    play: Length = USUAL_PLAY
+
+    @property
+    def smallest(self) -> Length:
+        return min(self.heights)
+
+
+Studs: TypeAlias = PrecutStuds | WallHeight | MeasuredRoom
+
+
+class EndStuds(StrEnum):
+    """Where the stud at a free end of a wall stands."""
+
+    FLUSH = "flush"
+    """Flush with the plates' end."""
+    HELD_BACK = "held-back"
+    """1/8 behind it, where the wall slides between old ones."""
+
+
+@dataclass(frozen=True, slots=True)
 class Header:
     """The header over an opening.
 
@@ -187,7 +218,8 @@ class Standard:
 
     Args:
         spacing: Studs on centre, in inches, exact (19.2 is no whole 64th).
-        studs: Precut studs, or the height the wall must have.
+        studs: Precut studs, the height the wall must have, or the room it must go into.
+        end_studs: Where the stud at a free end stands.
         head_height: Underside of window headers above the floor. A door's is its own rough height.
         bottom_plates: Boards under the studs.
         top_plates: 1, or 2 with a cap plate.
@@ -210,7 +242,8 @@ class Standard:
     """
 
     spacing: Fraction = Fraction(16)
-    studs: PrecutStuds | WallHeight = PrecutStuds(inches("92 5/8"))
+    studs: Studs = PrecutStuds(inches("92 5/8"))
+    end_studs: EndStuds = EndStuds.FLUSH
     head_height: Length = _USUAL_HEAD
     bottom_plates: int = 1
     top_plates: int = 2
@@ -250,7 +283,8 @@ class Ways:
     """
 
     spacing: Fraction | None = None
-    studs: PrecutStuds | WallHeight | None = None
+    studs: Studs | None = None
+    end_studs: EndStuds | None = None
     head_height: Length | None = None
     bottom_plates: int | None = None
     top_plates: int | None = None
@@ -327,13 +361,23 @@ MOST_OFF: Length = inches("1/4")
 SHORTEST_STUD: Length = inches(12)
 
 
-def _check_studs(studs: PrecutStuds | WallHeight) -> None:
-    length = studs.length if isinstance(studs, PrecutStuds) else studs.height
+def _check_studs(studs: Studs) -> None:
+    match studs:
+        case PrecutStuds(length):
+            key = "stud_length"
+        case WallHeight(length):
+            key = "wall_height"
+        case MeasuredRoom(heights, play):
+            key = "measured"
+            if not heights:
+                raise SettingError("Write at least one reading from floor to ceiling.", key)
+            if not 0 <= play <= inches(2):
+                raise SettingError("Play is 0 to 2 inches; 1/4 is usual.", key)
+            length = min(heights)
     if length < SHORTEST_STUD:
-        key = "stud_length" if isinstance(studs, PrecutStuds) else "wall_height"
         raise SettingError(f"{format_inches(length)} inches is too short to frame; write at least 12.", key)
     if length > inches("40'"):
-        raise SettingError("Over 40 feet is no stud wall; write the length of a stud or the height of the wall.")
+        raise SettingError("Over 40 feet is no stud wall; write the length of a stud or the height of the wall.", key)
 
 
 def _check_board(board: Lumber) -> None:

@@ -20,12 +20,15 @@ from bluff.core.job import (
     WallKind,
 )
 from bluff.core.junction import Intersection, Joint, Meetings, Profile, find_meetings
-from bluff.core.length import Length
+from bluff.core.length import Length, inches
 from bluff.core.lumber import Lumber
 from bluff.core.placing import rough_start, wall_face
 from bluff.core.rough_opening import RoughOpening, rough_opening
-from bluff.core.standard import Datum, End, Jacks, PrecutStuds, Standard
+from bluff.core.standard import Datum, End, EndStuds, Jacks, MeasuredRoom, PrecutStuds, Standard, WallHeight
 from bluff.core.sum import Sum, counted
+
+HELD_BACK: Length = inches("1/8")
+"""Of an end stud, where the wall slides between old ones."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -119,13 +122,19 @@ class WallPlan:
 
     @property
     def stands_from(self) -> Length:
-        """Where the first stud can stand: the short point of a plate that is cut at an angle."""
-        return self.meetings.start.short if self.meetings.start else 0
+        """Where the first stud stands: flush, held back, or at the short point of a plate that is cut at an angle."""
+        return self._behind(End.START)
 
     @property
     def stands_to(self) -> Length:
         """Where the last stud must end."""
-        return self.length - (self.meetings.end.short if self.meetings.end else 0)
+        return self.length - self._behind(End.END)
+
+    def _behind(self, end: End) -> Length:
+        meeting = self.meetings.at(end)
+        if meeting:
+            return meeting.short
+        return HELD_BACK if self.standard.end_studs is EndStuds.HELD_BACK else 0
 
     def centre_of(self, intersection: Intersection) -> Sum:
         """The centre of a wall that butts into this one, on its plate."""
@@ -234,7 +243,8 @@ _DOES = {
 def stud_length(standard: Standard, plate: Length) -> Sum:
     """The length of a full-height stud.
 
-    Precut studs are as long as they are sold; otherwise the wall's height less all its plates.
+    Precut studs are as long as they are sold; otherwise the wall's height, or that of the room less the play, less
+    all its plates.
 
     Args:
         standard: The wall's ways.
@@ -242,12 +252,16 @@ def stud_length(standard: Standard, plate: Length) -> Sum:
 
     Source: docs/rules.md, Plates and studs. 92 5/8 + 4 1/2 = 97 1/8.
     """
-    if isinstance(standard.studs, PrecutStuds):
-        return Sum.of("precut stud", standard.studs.length)
-    return (
-        Sum.of("wall height", standard.studs.height)
-        .minus(counted("bottom plate", standard.bottom_plates), standard.bottom_plates * plate)
-        .minus(counted("top plate", standard.top_plates), standard.top_plates * plate)
+    match standard.studs:
+        case PrecutStuds(length):
+            return Sum.of("precut stud", length)
+        case WallHeight(wall_height):
+            height = Sum.of("wall height", wall_height)
+        case MeasuredRoom(heights, play) as room:
+            name = "measured height" if len(heights) == 1 else f"smallest of {len(heights)} readings"
+            height = Sum.of(name, room.smallest).minus("play", play)
+    return height.minus(counted("bottom plate", standard.bottom_plates), standard.bottom_plates * plate).minus(
+        counted("top plate", standard.top_plates), standard.top_plates * plate
     )
 
 

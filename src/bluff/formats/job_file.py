@@ -16,16 +16,20 @@ from bluff.core.length import PER_INCH
 from bluff.core.lumber import Lumber, lumber
 from bluff.core.size import Size
 from bluff.core.standard import (
+    USUAL_PLAY,
     CornerSchool,
     Datum,
     End,
+    EndStuds,
     Header,
     HeaderKind,
     IntersectionSchool,
     Jacks,
     JoistRun,
+    MeasuredRoom,
     PrecutStuds,
     Source,
+    Studs,
     WallHeight,
     Ways,
     WideOpening,
@@ -101,12 +105,24 @@ class DatumFile(FileModel):
     shift: SignedLengthText = 0
 
 
+class MeasuredFile(FileModel):
+    """A room as measured: floor to ceiling at several points, and the play of the wall that goes into it."""
+
+    heights: list[LengthText]
+    play: LengthText = USUAL_PLAY
+
+    def to_core(self) -> MeasuredRoom:
+        return MeasuredRoom(tuple(self.heights), self.play)
+
+
 class WaysFile(FileModel):
     """The keys a job's standard, a wall or an opening may set; what is left out follows."""
 
     spacing: SpacingText | None = None
     stud_length: LengthText | None = None
     wall_height: LengthText | None = None
+    measured: MeasuredFile | None = None
+    end_studs: EndStuds | None = None
     head_height: LengthText | None = None
     bottom_plates: StrictInt | None = None
     top_plates: StrictInt | None = None
@@ -135,16 +151,20 @@ class WaysFile(FileModel):
         Raises:
             BluffError: A value no wall can be framed by, with its key as path.
         """
-        if self.stud_length is not None and self.wall_height is not None:
-            raise SettingError("Give a stud length or a wall height, not both.", "wall_height")
-        studs: PrecutStuds | WallHeight | None = None
+        studs: list[Studs] = []
         if self.stud_length is not None:
-            studs = PrecutStuds(self.stud_length)
-        elif self.wall_height is not None:
-            studs = WallHeight(self.wall_height)
+            studs.append(PrecutStuds(self.stud_length))
+        if self.wall_height is not None:
+            studs.append(WallHeight(self.wall_height))
+        if self.measured is not None:
+            studs.append(self.measured.to_core())
+        if len(studs) > 1:
+            key = "measured" if self.measured else "wall_height"
+            raise SettingError("Give a stud length, a wall height or a measured room, one of them.", key)
         return Ways(
             spacing=self.spacing,
-            studs=studs,
+            studs=studs[0] if studs else None,
+            end_studs=self.end_studs,
             head_height=self.head_height,
             bottom_plates=self.bottom_plates,
             top_plates=self.top_plates,
@@ -436,6 +456,8 @@ def _written(ways: Ways) -> dict[str, Any]:
             said["stud_length"] = length
         case WallHeight(height):
             said["wall_height"] = height
+        case MeasuredRoom(heights, play):
+            said["measured"] = MeasuredFile.model_construct(heights=list(heights), play=play)
     if header := ways.header:
         said["header"] = HeaderFile.from_core(header)
     if wide := ways.wide_opening:

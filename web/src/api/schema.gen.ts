@@ -559,7 +559,7 @@ export interface components {
          * @description What can be found.
          * @enum {string}
          */
-        Code: "opening-off-wall" | "openings-overlap" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stud-slid" | "stud-left-out" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-longer-than-stock" | "opening-crowds-meeting" | "backing-missing" | "ceiling-backing-missing" | "no-lap" | "corner-clips" | "walls-cross" | "walls-overlap" | "angled-end";
+        Code: "opening-off-wall" | "openings-overlap" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stud-slid" | "stud-left-out" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-longer-than-stock" | "opening-crowds-meeting" | "backing-missing" | "ceiling-backing-missing" | "wall-does-not-tip-up" | "no-lap" | "corner-clips" | "walls-cross" | "walls-overlap" | "angled-end";
         /**
          * ConflictView
          * @description A lost race: the job as it is now, and the change that was not made.
@@ -648,6 +648,12 @@ export interface components {
          * @enum {string}
          */
         End: "start" | "end";
+        /**
+         * EndStuds
+         * @description Where the stud at a free end of a wall stands.
+         * @enum {string}
+         */
+        EndStuds: "flush" | "held-back";
         /**
          * EndsFile
          * @description What a wall's ends do at square corners; what is left out follows the long-wall rule.
@@ -987,6 +993,23 @@ export interface components {
             ][];
         };
         /**
+         * MeasuredFile
+         * @description A room as measured: floor to ceiling at several points, and the play of the wall that goes into it.
+         */
+        MeasuredFile: {
+            /** Heights */
+            heights: (string | number)[];
+            /**
+             * Play
+             * @description A length as a carpenter writes it, or a number of inches.
+             * @default 16
+             * @example 12' 6 1/2"
+             * @example 92 5/8
+             * @example 16
+             */
+            play?: string | number;
+        };
+        /**
          * MemberWhy
          * @description The sums behind a member's place and length.
          */
@@ -1131,6 +1154,8 @@ export interface components {
             stud_length?: (string | number) | null;
             /** Wall Height */
             wall_height?: (string | number) | null;
+            measured?: components["schemas"]["MeasuredFile"] | null;
+            end_studs?: components["schemas"]["EndStuds"] | null;
             /** Head Height */
             head_height?: (string | number) | null;
             /** Bottom Plates */
@@ -1833,6 +1858,8 @@ export interface components {
             stud_length?: (string | number) | null;
             /** Wall Height */
             wall_height?: (string | number) | null;
+            measured?: components["schemas"]["MeasuredFile"] | null;
+            end_studs?: components["schemas"]["EndStuds"] | null;
             /** Head Height */
             head_height?: (string | number) | null;
             /** Bottom Plates */
@@ -1937,6 +1964,8 @@ export interface components {
             stud_length?: (string | number) | null;
             /** Wall Height */
             wall_height?: (string | number) | null;
+            measured?: components["schemas"]["MeasuredFile"] | null;
+            end_studs?: components["schemas"]["EndStuds"] | null;
             /** Head Height */
             head_height?: (string | number) | null;
             /** Bottom Plates */

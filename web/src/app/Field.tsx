@@ -7,17 +7,20 @@ export function Field({
   label,
   onFollow,
   follows,
+  isLong = false,
   children,
 }: {
   label: string;
   /** What it would follow again, "the job". */
   follows?: string | undefined;
   onFollow?: (() => void) | undefined;
+  /** Whether what is entered needs the whole width, under its label. */
+  isLong?: boolean;
   children: ReactNode;
 }) {
   return (
-    <Flex align="center" gap="2" py="1">
-      <Text fontSize="14px" w="108px" flexShrink="0" lineHeight="1.15">
+    <Flex align="center" gap="2" py="1" wrap={isLong ? "wrap" : "nowrap"} rowGap="1">
+      <Text fontSize="14px" w={isLong ? "full" : "108px"} flexShrink="0" lineHeight="1.15">
         {label}
       </Text>
       <Box flex="1" minW="0">

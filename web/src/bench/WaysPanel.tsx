@@ -36,6 +36,10 @@ const INTERSECTIONS = [
   { value: "blocked", label: "Studs and blocks" },
   { value: "ladder", label: "Ladder of blocks" },
 ] as const;
+const END_STUDS = [
+  { value: "flush", label: "Flush with the plates" },
+  { value: "held-back", label: "Held back 1/8" },
+] as const;
 const JOISTS = [
   { value: "", label: "Not said" },
   { value: "east-west", label: "East to west" },
@@ -125,6 +129,37 @@ export function WaysPanel({ job, bench, change }: { job: Job; bench: Bench; chan
       <FieldGroup name="Studs and plates">
         {length("Stud length", "stud_length")}
         {length("or wall height", "wall_height")}
+        <Field label="or room, measured" isLong {...back("measured")}>
+          <TextField
+            label="or room, measured"
+            placeholder="97 1/4, 97, 97 1/8"
+            value={(ways.measured?.heights ?? []).join(", ")}
+            onEnter={(text) =>
+              set({
+                measured: text
+                  ? { play: ways.measured?.play ?? "1/4", heights: text.split(",").map((one) => one.trim()) }
+                  : undefined,
+              })
+            }
+          />
+        </Field>
+        {ways.measured && (
+          <Field label="Play">
+            <TextField
+              label="Play"
+              value={String(ways.measured.play ?? "1/4")}
+              onEnter={(play) => ways.measured && set({ measured: { ...ways.measured, play } })}
+            />
+          </Field>
+        )}
+        <Field label="End studs" {...back("end_studs")}>
+          <SelectField
+            label="End studs"
+            value={ways.end_studs ?? "flush"}
+            choices={END_STUDS}
+            onChoose={(end_studs) => set({ end_studs })}
+          />
+        </Field>
         {count("Bottom plates", "bottom_plates", ONE_TWO)}
         {count("Top plates", "top_plates", ONE_TWO)}
       </FieldGroup>

@@ -4,9 +4,10 @@ import type { Edit, Header, Job, Wall, Ways } from "../api/client";
 export type Scope = "wall" | "job";
 
 /** Keys that stand for the same choice: setting one takes the other's place. */
-const INSTEAD: Partial<Record<keyof Ways, keyof Ways>> = {
-  stud_length: "wall_height",
-  wall_height: "stud_length",
+const INSTEAD: Partial<Record<keyof Ways, readonly (keyof Ways)[]>> = {
+  stud_length: ["wall_height", "measured"],
+  wall_height: ["stud_length", "measured"],
+  measured: ["stud_length", "wall_height"],
 };
 
 /** The edit that sets some keys, or lets them follow again where the value is undefined. */
@@ -19,8 +20,7 @@ export function setWays(
   const gone = new Set<string>();
   for (const [key, value] of Object.entries(changes)) {
     if (value === undefined) gone.add(key);
-    const instead = INSTEAD[key as keyof Ways];
-    if (instead) gone.add(instead);
+    for (const instead of INSTEAD[key as keyof Ways] ?? []) gone.add(instead);
   }
   function changed<Whole extends Ways>(whole: Whole): Whole {
     const merged = { ...whole, ...changes };
