@@ -43,6 +43,7 @@ def test_prints_the_worked_wall_as_published(window_wall, capsys):
     out = framed(window_wall, capsys)
     (wall,) = out["walls"]
     assert (wall["id"], wall["length"], wall["plate_length"], wall["height"]) == ("A", 222, 222, 97.125)
+    assert (wall["pounds"], wall["hands"]) == (254, 3)
     king = next(member for member in wall["members"] if member["id"] == "A/W1/king/start")
     assert king == {
         "id": "A/W1/king/start",
@@ -56,6 +57,7 @@ def test_prints_the_worked_wall_as_published(window_wall, capsys):
         "height": 92.625,
         "orientation": "edge",
         "plies": 1,
+        "pounds": 9.3,
         "why": {
             "x": [["centre of W1", 111], ["half of the opening", -21.5], ["jack", -1.5], ["king", -1.5]],
             "y": [["bottom plate", 1.5]],

@@ -15,7 +15,9 @@ from bluff.core.job import Line
 from bluff.core.junction import EndMeeting, Joint
 from bluff.core.length import to_inches
 from bluff.core.member import Mark, Member, Orientation, Plate, Role
+from bluff.core.standard import Standard
 from bluff.core.sum import Sum
+from bluff.core.weight import lift, weight
 from bluff.formats.edits import EditFile, edit_from_core
 
 Steps = list[tuple[str, float]]
@@ -44,6 +46,7 @@ class FramedMember(BaseModel):
     height: float
     orientation: Orientation
     plies: int
+    pounds: float
     why: MemberWhy
 
 
@@ -97,12 +100,17 @@ class FramedEnds(BaseModel):
 
 
 class FramedWall(BaseModel):
-    """A framed wall: length as the plan gives it, plate_length of its bottom plate, height over all plates."""
+    """A framed wall: length as the plan gives it, plate_length of its bottom plate, height over all plates.
+
+    `pounds` is its bare framing, `hands` how many people lift its top edge.
+    """
 
     id: str
     length: float
     plate_length: float
     height: float
+    pounds: int
+    hands: int
     ends: FramedEnds
     members: list[FramedMember]
     marks: list[FramedMark]
@@ -147,14 +155,16 @@ def framed_job(framings: Iterable[Framing]) -> FramedJob:
 
 def framed_wall(framing: Framing) -> FramedWall:
     """One wall of `framed_job`."""
-    plan = framing.plan
+    plan, raised = framing.plan, lift(framing)
     return FramedWall(
         id=plan.id,
         length=to_inches(plan.wall.run.length),
         plate_length=to_inches(plan.length),
         height=to_inches(plan.height.value),
+        pounds=round(raised.pounds),
+        hands=raised.hands,
         ends=FramedEnds(start=_end(plan.meetings.start), end=_end(plan.meetings.end)),
-        members=[_member(member) for member in framing.members],
+        members=[_member(member, plan.standard) for member in framing.members],
         marks=[_mark(mark) for mark in framing.marks],
         findings=[framed_finding(finding) for finding in framing.findings],
     )
@@ -201,7 +211,7 @@ def _end(meeting: EndMeeting | None) -> FramedEnd | None:
     return FramedEnd(wall=meeting.other, joint=meeting.joint, short=to_inches(meeting.short), long_side=long_side)
 
 
-def _member(member: Member) -> FramedMember:
+def _member(member: Member, standard: Standard) -> FramedMember:
     return FramedMember(
         id=member.id,
         role=member.role,
@@ -214,6 +224,7 @@ def _member(member: Member) -> FramedMember:
         height=to_inches(member.height),
         orientation=member.orientation,
         plies=member.plies,
+        pounds=round(float(weight(member, standard)), 1),
         why=MemberWhy(x=steps(member.x), y=steps(member.y), length=steps(member.length)),
     )
 

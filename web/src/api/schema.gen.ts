@@ -789,6 +789,8 @@ export interface components {
             orientation: components["schemas"]["Orientation"];
             /** Plies */
             plies: number;
+            /** Pounds */
+            pounds: number;
             why: components["schemas"]["MemberWhy"];
         };
         /**
@@ -808,6 +810,8 @@ export interface components {
         /**
          * FramedWall
          * @description A framed wall: length as the plan gives it, plate_length of its bottom plate, height over all plates.
+         *
+         *     `pounds` is its bare framing, `hands` how many people lift its top edge.
          */
         FramedWall: {
             /** Id */
@@ -818,6 +822,10 @@ export interface components {
             plate_length: number;
             /** Height */
             height: number;
+            /** Pounds */
+            pounds: number;
+            /** Hands */
+            hands: number;
             ends: components["schemas"]["FramedEnds"];
             /** Members */
             members: components["schemas"]["FramedMember"][];

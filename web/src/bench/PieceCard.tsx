@@ -20,7 +20,7 @@ export function PieceCard({ bench, picked }: { bench: Bench; picked: string | nu
         title={`${ROLE_NAMES[member.role]}${whose}`}
         line={`${plies}${member.size}, ${member.orientation === "flat" ? "flat" : "on edge"}${
           alike && alike.count > member.plies ? `, one of ${alike.count} boards alike` : ""
-        }`}
+        }, ${member.pounds} lb`}
         sums={[
           { name: "Length", value: member.length, steps: member.why.length },
           { name: "Stands at", value: member.x, steps: member.why.x },
@@ -43,7 +43,7 @@ export function PieceCard({ bench, picked }: { bench: Bench; picked: string | nu
     <Card
       bench={bench}
       title={`Wall ${bench.wall.id}`}
-      line={`${bench.entered.stud} studs. Pick a piece to see the sum behind its numbers.`}
+      line={`${bench.entered.stud} studs, ${bench.wall.pounds} lb, ${bench.wall.hands} hands to lift. Pick a piece for its sum.`}
       sums={[
         { ...bench.plate, name: "Plate" },
         { ...bench.stud_length, name: "Studs" },
