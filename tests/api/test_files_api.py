@@ -111,3 +111,11 @@ def test_a_picture_that_is_not_there_is_not_found(client, demo):
     assert client.get(f"{demo}/pictures/{'0' * 32}.png").status_code == 404
     other = client.post("/api/jobs", json={"name": "Other"}).json()
     assert client.post(f"/api/jobs/{other['id']}/pictures", content=b"x").status_code == 422
+
+
+def test_an_empty_job_can_be_taken_out_too(client):
+    job = client.post("/api/jobs", json={"name": "Empty"}).json()
+    for path in ("sheets.pdf", "marks.csv", "cut-list.csv", "plan.dxf", "model.ifc", "file"):
+        assert client.get(f"/api/jobs/{job['id']}/{path}").status_code == 200, path
+    plan = client.get(f"/api/jobs/{job['id']}/plan").json()
+    assert (plan["walls"], plan["bounds"], plan["order"], plan["packs"]) == ([], None, [], [])

@@ -17,6 +17,7 @@ from bluff.core.edit import (
     MoveWalls,
     RunThrough,
     SetClear,
+    SetLength,
     Several,
     SplitWall,
 )
@@ -123,6 +124,21 @@ def test_a_clear_distance_is_from_face_to_face(other, x):
     assert format_exact(after.wall("E").run.start.x) == x
     with pytest.raises(EditError, match="not parallel"):
         apply(job, SetClear("E", "A", FEET))
+
+
+def test_a_wall_of_another_length_moves_what_its_end_meets():
+    job = shelter(partition("E", (12, 10), (12, 22.5)), partition("F", (20, 5), (30, 5)))
+    longer = apply(job, SetLength("A", inches("40'")))
+    assert lengths(longer)["A"] == lengths(longer)["C"] == "480"
+    assert longer.wall("B").run.start.x == inches("40'")
+    # A free end moves alone, and so does a wall on no plan.
+    free = apply(job, SetLength("F", inches("12' 6")))
+    assert (free.wall("F").run.start, free.wall("F").run.end.x) == (job.wall("F").run.start, inches("32' 6"))
+    alone = replace(shelter(), walls=(Wall("A", "2x4", Alone(inches("10'"))),))
+    assert apply(alone, SetLength("A", inches("12'"))).wall("A").run == Alone(inches("12'"))
+    parted = apply(job, SplitWall("A", 14 * FEET, "A2"))
+    with pytest.raises(EditError, match="goes on in A2"):
+        apply(parted, SetLength("A", inches("12'")))
 
 
 def test_a_wall_split_and_joined_again_is_the_wall_it_was():

@@ -23,6 +23,7 @@ from bluff.core.edit import (
     RunThrough,
     ScalePicture,
     SetClear,
+    SetLength,
     SetPicture,
     SetWays,
     Several,
@@ -51,6 +52,7 @@ def test_every_edit_is_kept_and_read_back_the_same(job):
     edits += [
         MoveWalls(("A", "B"), -inches("5 1/2"), 1),
         SetClear("A", "B", inches("12' 4")),
+        SetLength("A", inches("12' 4")),
         SplitWall("A", inches("12' 4"), "B"),
         JoinWalls("A", "B"),
         RunThrough("A", End.END),
@@ -106,6 +108,7 @@ FAR = st.integers(-inches("990'"), inches("990'")) | st.integers(-inches("5'"), 
         st.one_of(
             st.builds(MoveWalls, st.tuples(WALLS), FAR, FAR),
             st.builds(SetClear, WALLS, WALLS, st.integers(0, inches("40'"))),
+            st.builds(SetLength, WALLS, st.integers(1, inches("60'"))),
             st.builds(SplitWall, WALLS, st.integers(1, inches("36'")), st.sampled_from(["X", "Y"])),
             st.builds(MirrorJob, st.sampled_from(Across)),
             st.builds(RunThrough, WALLS, st.sampled_from(End)),

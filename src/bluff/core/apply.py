@@ -24,6 +24,7 @@ from bluff.core.edit import (
     RunThrough,
     ScalePicture,
     SetClear,
+    SetLength,
     SetPicture,
     SetWays,
     Several,
@@ -85,6 +86,8 @@ def _apply_to_plan(job: Job, edit: PlanEdit) -> Job:
             return plan_edit.moved(job, ids, east, north)
         case SetClear(wall_id, other, clear):
             return plan_edit.set_clear(job, wall_id, other, clear)
+        case SetLength(wall_id, length):
+            return plan_edit.set_length(job, wall_id, length)
         case SplitWall(wall_id, at, new_id):
             return plan_edit.split(job, wall_id, at, new_id)
         case JoinWalls(wall_id, other):

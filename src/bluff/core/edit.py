@@ -86,6 +86,14 @@ class SetClear:
 
 
 @dataclass(frozen=True, slots=True)
+class SetLength:
+    """Make a wall another length; the wall its end meets moves with its end."""
+
+    id: str
+    length: Length
+
+
+@dataclass(frozen=True, slots=True)
 class SplitWall:
     """Make two walls of one, at a distance from its start as drawn."""
 
@@ -210,6 +218,8 @@ def _describe_plan(edit: PlanEdit) -> str:
             return f"move {_walls(ids)} {bearing(east, north)}"
         case SetClear(wall_id, other, clear):
             return f"put wall {wall_id} {format_feet(clear)} clear of {other}"
+        case SetLength(wall_id, length):
+            return f"make wall {wall_id} {format_feet(length)} long"
         case SplitWall(wall_id, at):
             return f"split wall {wall_id} at {format_feet(at)}"
         case JoinWalls(wall_id, other):

@@ -82,6 +82,29 @@ def set_clear(job: Job, wall_id: str, other_id: str, clear: Length) -> Job:
     return moved(job, [wall_id], from_64ths(east), from_64ths(north))
 
 
+def set_length(job: Job, wall_id: str, length: Length) -> Job:
+    """The job with a wall of another length: its start stays, and the wall its end meets moves with its end.
+
+    Raises:
+        EditError: It goes on in another wall at its end, or as `moved`.
+    """
+    plan = _plan(job, wall_id)
+    run, mine, meeting = plan.wall.run, _outline(plan), plan.meetings.end
+    if mine is None or not isinstance(run, Between):
+        return _with_run(job, wall_id, Alone(length))
+    longer = length - run.length
+    by = longer * mine.direction[0], longer * mine.direction[1]
+    if meeting is None:
+        return _with_run(job, wall_id, replace(run, end=_moved(run.end, by)))
+    if meeting.joint is Joint.SPLICE:
+        raise EditError(f"Wall {wall_id} goes on in {meeting.other}; join the two, or change that one.", "length")
+    return moved(job, [meeting.other], from_64ths(by[0]), from_64ths(by[1]))
+
+
+def _with_run(job: Job, wall_id: str, run: Alone | Between) -> Job:
+    return replace(job, walls=tuple(replace(wall, run=run) if wall.id == wall_id else wall for wall in job.walls))
+
+
 def clear_between(mine: Outline, other: Outline) -> tuple[Length, int]:
     """The clear distance between two parallel walls, and which side of this one is away from the other: 1 is left."""
     faces = sorted(mine.across(other.at(0, face)) for face in other.faces)

@@ -90,6 +90,14 @@ class SetClear(FileModel):
     clear: LengthText
 
 
+class SetLength(FileModel):
+    """Make a wall another length; the wall its end meets moves with its end."""
+
+    edit: Literal["set-length"] = "set-length"
+    id: StrictStr
+    length: LengthText
+
+
 class SplitWall(FileModel):
     """Make two walls of one, at a distance from its start as drawn."""
 
@@ -165,6 +173,7 @@ EditFile: TypeAlias = Annotated[
     | RemoveOpening
     | MoveWalls
     | SetClear
+    | SetLength
     | SplitWall
     | JoinWalls
     | RunThrough
@@ -183,6 +192,7 @@ _PLAIN: dict[type[FileModel], Any] = {
     RemoveOpening: core.RemoveOpening,
     MoveWalls: core.MoveWalls,
     SetClear: core.SetClear,
+    SetLength: core.SetLength,
     SplitWall: core.SplitWall,
     JoinWalls: core.JoinWalls,
     RunThrough: core.RunThrough,

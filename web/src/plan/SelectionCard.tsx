@@ -45,8 +45,18 @@ function OneWall({ job, plan, wall, change, onSelect, onOpen }: Props & { wall: 
         <Heading as="h2" fontFamily="heading" fontWeight="800" fontSize="34px" lineHeight="1">
           {wall.id}
         </Heading>
-        <Figure text={print(wall.length)} fontSize="30px" fontWeight="700" />
-        <Box flex="1" />
+        <Box
+          flex="1"
+          css={{
+            "& input": { fontFamily: "figure", fontWeight: 700, fontSize: "28px", h: "40px", px: "1.5" },
+          }}
+        >
+          <TextField
+            label="Length"
+            value={print(wall.length)}
+            onEnter={(text) => change.make({ edit: "set-length", id: wall.id, length: text })}
+          />
+        </Box>
         <Button variant="solid" onClick={() => onOpen(wall.id)}>
           Bench <ArrowRight />
         </Button>
