@@ -146,6 +146,13 @@ def test_a_change_shows_at_once_and_is_there_again_tomorrow(window_wall):
     expect(piece(page, "A/stud/2")).to_be_visible()
     expect(piece(page, "A/stud/10")).to_have_count(0)
     choose(page, "Ways", "Window jacks", "Floating on sill")
+    # The change moves the jack: a press on its way there would miss it.
+    page.wait_for_function(
+        """() => {
+            const height = (id) => Number(document.querySelector(`[data-member="${id}"] rect`).getAttribute("height"));
+            return height("A/W1/jack/start") < 0.7 * height("A/W1/king/start");
+        }"""
+    )
     piece(page, "A/W1/jack/start").locator("rect").click(force=True)
     expect(card(page)).to_contain_text("55")
     choose(page, "Ways", "Header plies", "1")
