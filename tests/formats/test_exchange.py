@@ -152,6 +152,18 @@ def test_the_model_has_every_member_with_its_type():
     assert len(model.by_type("IfcOpeningElement")) == len(DEMO.openings)
 
 
+@pytest.mark.parametrize(
+    ("member", "across"),
+    # C's inside is on its right; H butts into F from its left, G from its right. F is 3 1/2 thick, C 5 1/2.
+    [("C/corner/start/backing", -2.75), ("F/intersection/H/backing", 0.25), ("F/intersection/G/backing", -1.75)],
+)
+def test_backing_lies_on_the_side_of_the_wall_that_meets(member, across):
+    model = ifcopenshell.file.from_string(write_ifc(DEMO.name, framed(DEMO)))
+    (piece,) = (one for one in model.by_type("IfcMember") if one.Name == member)
+    (solid,) = piece.Representation.Representations[0].Items
+    assert solid.Position.Location.Coordinates[1] == across
+
+
 def test_a_wall_on_no_plan_goes_out_beside_it():
     alone = replace(DEMO, walls=(core.Wall("A", "2x4", core.job.Alone(7680)),), openings=())
     (wall,) = read_ifc(write_ifc("x", framed(alone))).job.to_core().walls

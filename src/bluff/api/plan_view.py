@@ -64,7 +64,7 @@ def plan_view(job: core.Job, revision: int) -> PlanView:
         feet={},
     )
     lengths = [
-        [wall.length, wall.plate_length, [clear.distance for clear in wall.clears], *wall.start, *wall.end]
+        [wall.length, wall.plate_length, [clear.distance for clear in wall.clears]]
         + [[station.along, station.step] for station in wall.stations]
         for wall in walls
     ]

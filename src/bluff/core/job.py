@@ -366,10 +366,6 @@ class Job:
         known = {opening.id for opening in self.openings}
         raise EditError(f"There is no opening {opening_id}; {_have('openings', known)}.", "opening")
 
-    def openings_in(self, wall_id: str) -> tuple[Opening, ...]:
-        """The openings of one wall, as entered."""
-        return tuple(opening for opening in self.openings if opening.wall == wall_id)
-
     def renamed(self, name: str) -> "Job":
         return replace(self, name=name.strip())
 

@@ -39,6 +39,19 @@ class Joint(StrEnum):
     MITRE = "mitre"
     SPLICE = "splice"
 
+    @property
+    def verb(self) -> str:
+        """What a wall does there, before the other wall's mark: butts into A."""
+        return _VERBS[self]
+
+
+_VERBS = {
+    Joint.THROUGH: "runs past",
+    Joint.BUTT: "butts into",
+    Joint.MITRE: "mitred with",
+    Joint.SPLICE: "goes on in",
+}
+
 
 @dataclass(frozen=True, slots=True)
 class EndMeeting:

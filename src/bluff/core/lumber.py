@@ -21,11 +21,6 @@ ENGINEERED_PLY = "1 3/4"
 SPACER: Length = inches("1/2")
 """Thickness of the panel between the plies of a built-up header."""
 
-PRECUT_STUDS: tuple[Length, ...] = tuple(
-    inches(text) for text in ("92 1/4", "92 5/8", "104 1/4", "104 5/8", "116 1/4", "116 5/8")
-)
-"""Lengths studs are sold in, cut for the usual ceilings under one bottom and two top plates."""
-
 LONGEST_STOCK: Length = inches("20'")
 """The longest board a yard is sure to have; longer plates are made of several."""
 

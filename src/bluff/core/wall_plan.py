@@ -228,16 +228,8 @@ def _plate_length(wall: Wall, meetings: Meetings) -> Sum:
     length = Sum.of("wall length", wall.run.length)
     for end in End:
         if meeting := meetings.at(end):
-            length = length.plus(f"{_DOES[meeting.joint]} {meeting.other} at the {end}", meeting.reach)
+            length = length.plus(f"{meeting.joint.verb} {meeting.other} at the {end}", meeting.reach)
     return length
-
-
-_DOES = {
-    Joint.THROUGH: "runs past",
-    Joint.BUTT: "butts into",
-    Joint.MITRE: "mitred with",
-    Joint.SPLICE: "goes on in",
-}
 
 
 def stud_length(standard: Standard, plate: Length) -> Sum:

@@ -1,11 +1,12 @@
-import { Box, Button, Flex, Heading, Input, Text, VisuallyHidden } from "@chakra-ui/react";
+import { Box, Button, Flex, Heading, Input, Text } from "@chakra-ui/react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { FileUp, Plus } from "lucide-react";
-import { type FormEvent, useRef, useState } from "react";
+import { Plus } from "lucide-react";
+import { type FormEvent, useState } from "react";
 import { useNavigate } from "react-router";
 import { answered, client, type Job, type JobSummary, Refused } from "../api/client";
 import { useJobs } from "../api/queries";
 import { Empty } from "../app/Empty";
+import { FileButton } from "../app/FileButton";
 import { Loading } from "../app/Loading";
 import { useNotices } from "../app/notices";
 import { JobRow } from "./JobRow";
@@ -39,7 +40,15 @@ export function JobsScreen() {
           Jobs
         </Heading>
         <StartJob onStart={start.mutate} isBusy={start.isPending} />
-        <ImportButton onFile={takeIn.mutate} isBusy={takeIn.isPending} />
+        <FileButton
+          label="Job file"
+          accept=".json,application/json"
+          size="md"
+          disabled={takeIn.isPending}
+          onFile={takeIn.mutate}
+        >
+          Import
+        </FileButton>
       </Flex>
       <JobsList jobs={jobs.data} error={jobs.error} />
     </Box>
@@ -86,31 +95,6 @@ function StartJob({ onStart, isBusy }: { onStart: (name: string) => void; isBusy
         <Plus /> Start
       </Button>
     </Flex>
-  );
-}
-
-function ImportButton({ onFile, isBusy }: { onFile: (file: File) => void; isBusy: boolean }) {
-  const input = useRef<HTMLInputElement>(null);
-  return (
-    <>
-      <VisuallyHidden>
-        <input
-          ref={input}
-          type="file"
-          accept=".json,application/json"
-          aria-label="Job file"
-          tabIndex={-1}
-          onChange={(event) => {
-            const file = event.target.files?.[0];
-            event.target.value = "";
-            if (file) onFile(file);
-          }}
-        />
-      </VisuallyHidden>
-      <Button size="md" disabled={isBusy} onClick={() => input.current?.click()}>
-        <FileUp /> Import
-      </Button>
-    </>
   );
 }
 

@@ -5,13 +5,13 @@ import { useNavigate, useParams, useSearchParams } from "react-router";
 import type { Edit, Job, Plan } from "../api/client";
 import { useJob, usePlan, usePlanPreview } from "../api/queries";
 import { Empty } from "../app/Empty";
+import { FileButton } from "../app/FileButton";
 import { JobBar } from "../app/JobBar";
 import { Loading } from "../app/Loading";
 import { PhraseLine } from "../app/PhraseLine";
 import { SidePanel } from "../app/SidePanel";
 import { type JobChange, useJobChange } from "../app/useJobChange";
 import { useUndoKeys } from "../app/useUndoKeys";
-import { BringIn } from "./BringIn";
 import { DrawingCard } from "./DrawingCard";
 import { OrderPanel } from "./OrderPanel";
 import { PacksPanel } from "./PacksPanel";
@@ -108,7 +108,16 @@ function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange 
           >
             <FlipVertical /> North–south
           </Button>
-          <BringIn isBusy={bringIn.isBusy} onFile={bringIn.bring} />
+          <FileButton
+            label="Drawing or picture of the plan"
+            accept=".dxf,.ifc,.png,.jpg,.jpeg,.pdf"
+            variant="plain"
+            title="Walls from a DXF or IFC file, or a picture (PNG, JPEG, PDF) to lay under them"
+            disabled={bringIn.isBusy}
+            onFile={bringIn.bring}
+          >
+            Bring in
+          </FileButton>
         </Flex>
       </JobBar>
       <PhraseLine

@@ -17,7 +17,7 @@ from ezdxf.layouts import Modelspace
 from bluff.core import floor
 from bluff.core.frame import Framing
 from bluff.core.job import Line
-from bluff.core.length import format_feet, format_inches, to_inches
+from bluff.core.length import PER_INCH, format_feet, format_inches, to_inches
 from bluff.core.marks import read_mark
 from bluff.core.member import Member, Plate
 from bluff.core.outline import Outline
@@ -154,4 +154,4 @@ def _text(space: Modelspace, text: str, at: tuple[float, float], layer: str, hei
 
 
 def _inches(place: tuple[float, float]) -> tuple[float, float]:
-    return place[0] / 64, place[1] / 64
+    return place[0] / PER_INCH, place[1] / PER_INCH

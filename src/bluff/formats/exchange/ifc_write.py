@@ -13,8 +13,10 @@ import ifcopenshell.guid
 
 from bluff.core import floor
 from bluff.core.frame import Framing
-from bluff.core.length import Length, to_inches
+from bluff.core.job import Line
+from bluff.core.length import PER_INCH, Length, to_inches
 from bluff.core.member import Member, Role
+from bluff.core.outline import inside
 from bluff.core.wall_plan import PlacedOpening, WallPlan
 from bluff.formats.job_file import OpeningFile, WallFile
 
@@ -78,7 +80,7 @@ class _Model:
             seen = floor.drawn(framing.plan)
             if seen:
                 start = floor.cut_start(framing.plan, seen)
-                origin, along = (start[0] / 64, start[1] / 64), seen.direction
+                origin, along = (start[0] / PER_INCH, start[1] / PER_INCH), seen.direction
             else:
                 origin, along = (0.0, aside), (1.0, 0.0)
                 aside += 120
@@ -147,9 +149,7 @@ class _Model:
             kind, f"member {member.id}", Name=member.id, ObjectType=member.role.value, ObjectPlacement=local
         )
         made.PredefinedType = _predefined(member.role)
-        # Flat backing lies on the inside edge, which is the right of a wall walked clockwise; the rest is centred.
-        is_backing = member.role in (Role.CORNER_BACKING, Role.INTERSECTION_BACKING)
-        across = -wide / 2 if is_backing else -depth / 2
+        across = {Line.LEFT: wide / 2 - depth, Line.RIGHT: -wide / 2, Line.CENTRE: -depth / 2}[_lies(member, plan)]
         made.Representation = self._box((0, across, 0), to_inches(member.width), depth, to_inches(member.height))
         key = kind, member.size
         if key not in self.types:
@@ -222,3 +222,14 @@ def _through(member: Member, plan: WallPlan) -> Length:
         return plan.stud.width
     is_flat = member.orientation == "flat"
     return board.thickness if is_flat else board.width
+
+
+def _lies(member: Member, plan: WallPlan) -> Line:
+    """Where through its wall a piece lies: flat backing on the side of the wall that meets, the rest in the middle."""
+    if member.role is Role.INTERSECTION_BACKING:
+        other = member.id.split("/")[2]
+        return next(at.side for at in plan.meetings.intersections if at.other == other)
+    if member.role is Role.CORNER_BACKING:
+        drawn = floor.drawn(plan)
+        return (drawn and inside(drawn)) or Line.RIGHT
+    return Line.CENTRE

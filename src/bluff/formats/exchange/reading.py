@@ -16,9 +16,9 @@ from pydantic import BaseModel, ValidationError
 
 from bluff.core.errors import BluffError
 from bluff.core.job import At, Between, FromPlate, Job, Opening, OpeningKind, Point, Reference, Sizing, Wall, WallKind
-from bluff.core.length import format_inches, from_inches, half
+from bluff.core.length import PER_INCH, format_inches, from_inches, half, to_inches
 from bluff.core.lumber import STUDS, lumber
-from bluff.core.outline import outline
+from bluff.core.outline import Outline, outline
 from bluff.core.phrase import next_opening_id, next_wall_id
 from bluff.core.size import Size
 from bluff.core.standard import End
@@ -216,8 +216,8 @@ def _point(place: Place) -> Point:
 
 def stud_of(thickness: float) -> str | None:
     """The stud that is as wide as a strip is thick, in inches; None when none is."""
-    nominal = min(STUDS, key=lambda stud: abs(lumber(stud).width / 64 - thickness))
-    return nominal if abs(lumber(nominal).width / 64 - thickness) <= _OFF else None
+    nominal = min(STUDS, key=lambda stud: abs(to_inches(lumber(stud).width) - thickness))
+    return nominal if abs(to_inches(lumber(nominal).width) - thickness) <= _OFF else None
 
 
 def _with_outside(walls: Sequence[Wall]) -> list[Wall]:
@@ -229,7 +229,7 @@ def _with_outside(walls: Sequence[Wall]) -> list[Wall]:
     ]
 
 
-def _walked_outside(wall: Wall, others: Sequence[Any]) -> Wall:
+def _walked_outside(wall: Wall, others: Sequence[Outline]) -> Wall:
     thickness = lumber(wall.stud).width
     mine = outline(wall, thickness)
     if mine is None:
@@ -258,10 +258,10 @@ def _walked_outside(wall: Wall, others: Sequence[Any]) -> Wall:
 
 
 def _in_a_wall(hole: Hole, walls: Sequence[Wall], openings: Sequence[Opening]) -> Opening | None:
-    place = (hole.middle[0] * 64, hole.middle[1] * 64)
+    place = (hole.middle[0] * PER_INCH, hole.middle[1] * PER_INCH)
     for plan in wall_plans(Job("drawing", walls=tuple(walls))):
         drawn = outline(plan.wall, plan.stud.width)
-        if drawn is None or not drawn.right - 64 <= drawn.across(place) <= drawn.left + 64:
+        if drawn is None or not drawn.right - PER_INCH <= drawn.across(place) <= drawn.left + PER_INCH:
             continue
         along = drawn.along(place)
         if not 0 <= along <= drawn.length:

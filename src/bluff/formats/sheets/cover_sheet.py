@@ -8,7 +8,7 @@ from bluff.core import floor
 from bluff.core.build_order import BuildStep
 from bluff.core.frame import Framing
 from bluff.core.job import Line, WallKind
-from bluff.core.length import format_feet, to_inches
+from bluff.core.length import Length, format_feet, inches
 from bluff.core.outline import Outline
 from bluff.core.plates import ties
 from bluff.core.prefab import Pack
@@ -23,6 +23,7 @@ ROWS_ON_COVER = 24
 ROWS_ON_A_PAGE = 34
 PACKS_ON_A_PAGE = 3 * 13
 _TOP = 76.0
+_SMALLEST: Length = inches(12)
 
 
 def draw_cover(
@@ -105,12 +106,12 @@ def _floor(page: Page, plans: Sequence[WallPlan], across: tuple[float, float], u
     if area is None:
         page.text(across[0], up[1] - 20, "The walls of this job lie on no plan.", 12)
         return
-    west, south, east, north = (to_inches(edge) for edge in area)
+    west, south, east, north = area
     room = 34.0
     wide, tall = across[1] - across[0] - 2 * room, up[1] - up[0] - 2 * room
-    scale = min(wide / max(east - west, 12), tall / max(north - south, 12)) / 64
-    left = (across[0] + across[1]) / 2 - (west + east) / 2 * 64 * scale
-    low = (up[0] + up[1]) / 2 - (south + north) / 2 * 64 * scale
+    scale = min(wide / max(east - west, _SMALLEST), tall / max(north - south, _SMALLEST))
+    left = (across[0] + across[1]) / 2 - (west + east) / 2 * scale
+    low = (up[0] + up[1]) / 2 - (south + north) / 2 * scale
 
     def at(place: tuple[float, float]) -> tuple[float, float]:
         return left + place[0] * scale, low + place[1] * scale

@@ -59,9 +59,8 @@ def _head(page: Page, framing: Framing, link: str) -> float:
 
 
 def _ends(framing: Framing) -> str:
-    words = {"through": "runs past", "butt": "butts into", "mitre": "is mitred with", "splice": "goes on in"}
     said = [
-        f"{side} end {words[meeting.joint]} {meeting.other}"
+        f"{side} end {meeting.joint.verb} {meeting.other}"
         for side, end in (("Left", End.START), ("right", End.END))
         if (meeting := framing.plan.meetings.at(end))
     ]
