@@ -54,7 +54,7 @@ export function PacksPanel({ plan }: { plan: Plan }) {
       ))}
       <Flex px="4" pt="3" gap="2" align="baseline" wrap="wrap" fontSize="14px">
         <Figure text={String(plan.ties.laps)} fontSize="22px" fontWeight="700" />
-        <Text>laps of second top plates, {plan.ties.nails} 16d nails in them</Text>
+        <Text>laps of second top plates, {plan.ties.nails} nails in them, 16d</Text>
         {plan.ties.connectors > 0 && (
           <>
             <Figure text={String(plan.ties.connectors)} fontSize="22px" fontWeight="700" color="warn" />

@@ -39,7 +39,7 @@ def draw_cover(
     page.text(MARGIN, top - 44, said, 12)
     tied = ties(framing.plan for framing in framings)
     connectors = f", {tied.connectors} plate connectors" if tied.connectors else ""
-    page.text(MARGIN, top - 60, f"{tied.laps} laps of second top plates with {tied.nails} 16d nails{connectors}", 10)
+    page.text(MARGIN, top - 60, f"{tied.laps} laps of second top plates with {tied.nails} nails, 16d{connectors}", 10)
     page.code(page.right - 58, top - 58, 58, link)
     split = page.width * 0.56
     _floor(page, [framing.plan for framing in framings], (MARGIN, split - 12), (MARGIN + 30, top - _TOP))
