@@ -10,6 +10,7 @@ import sys
 import time
 from collections.abc import Callable
 from dataclasses import replace
+from fractions import Fraction
 from functools import partial
 from pathlib import Path
 
@@ -17,10 +18,12 @@ sys.path.insert(0, str(Path(__file__).resolve().parents[1] / "src"))
 
 from bluff import core
 from bluff.api.plan_view import plan_view
-from bluff.core.edit import AddOpening, AddWall
+from bluff.core.edit import AddOpening, AddWall, SetWays
+from bluff.core.effect import tally
 from bluff.core.job import Between, Point, Wall, WallKind
 from bluff.core.length import inches
 from bluff.core.phrase import read_opening, read_wall
+from bluff.core.standard import Ways
 from bluff.formats.framed import framed_job
 
 _RUNS = 5
@@ -86,20 +89,27 @@ def view_plan(job: core.Job) -> None:
     plan_view(job, revision=0)
 
 
+def effect_of_spacing(job: core.Job) -> None:
+    """What the Standards screen asks for: the whole job framed another way and counted; before is known already."""
+    after = core.apply(job, SetWays(Ways(spacing=Fraction(24))))
+    tally(core.frame(plan) for plan in core.wall_plans(after))
+
+
 def report(
     name: str, sizes: list[int], make: Callable[[int], core.Job], work: Callable[[core.Job], None] = frame_all
 ) -> None:
-    print(f"{name:>12} {'ms':>9} {'us each':>9} {'ratio':>6}")
+    print(f"{name:>16} {'ms':>9} {'us each':>9} {'ratio':>6}")
     smallest = None
     for size in sizes:
         job = make(size)
         each = seconds(partial(work, job)) / size
         smallest = smallest or each
-        print(f"{size:>12} {each * size * 1e3:>9.1f} {each * 1e6:>9.0f} {each / smallest:>6.2f}")
+        print(f"{size:>16} {each * size * 1e3:>9.1f} {each * 1e6:>9.0f} {each / smallest:>6.2f}")
 
 
 if __name__ == "__main__":
     report("walls", [10, 100, 500, 2000], job_of_walls)
     report("plan walls", [62, 310, 1240, 1984], combs_of_walls)
     report("viewed walls", [62, 310, 1240, 1984], combs_of_walls, view_plan)
+    report("effect on walls", [10, 40, 160], job_of_walls, effect_of_spacing)
     report("feet", [20, 100, 400, 1000], wall_of_length)

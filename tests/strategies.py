@@ -4,39 +4,34 @@ from fractions import Fraction
 
 from hypothesis import strategies as st
 
-from bluff.core.job import (
-    Alone,
-    At,
-    Centred,
-    FromOpening,
-    FromOutside,
-    FromPlate,
-    FromWall,
-    Job,
-    Opening,
-    OpeningKind,
-    Reference,
-    Sizing,
-    Wall,
-    WallFace,
-)
+from bluff.core.header import Capped, Header, HeaderKind, HeaderPlace, Laid, Source
+from bluff.core.job import Alone, Job, Opening, Sizing, Wall
 from bluff.core.length import Length, inches
-from bluff.core.size import Size
-from bluff.core.standard import (
+from bluff.core.lumber import ENGINEERED
+from bluff.core.position import At, Centred, FromOpening, FromOutside, FromPlate, FromWall, Reference, WallFace
+from bluff.core.schools import (
     Allowance,
+    Blocks,
+    BoltRule,
     Datum,
+    DoorParts,
     End,
     EndStuds,
-    Header,
-    HeaderKind,
+    Floor,
+    Heads,
     Jacks,
     MeasuredRoom,
+    OpeningKind,
+    PlateStock,
     PrecutStuds,
-    Source,
+    Sheets,
+    SillTop,
     WallHeight,
-    Ways,
     WideOpening,
 )
+from bluff.core.size import Size
+from bluff.core.special import Beam, FixtureBacking, Post
+from bluff.core.standard import Ways
 
 
 def lengths(least: int, most: int) -> st.SearchStrategy[Length]:
@@ -45,16 +40,33 @@ def lengths(least: int, most: int) -> st.SearchStrategy[Length]:
     return on_16ths | st.integers(least * 64, most * 64)
 
 
+_common = {
+    "source": st.sampled_from(Source),
+    "place": st.sampled_from(HeaderPlace),
+    "capped": st.sampled_from(Capped),
+    "is_furred": st.booleans(),
+}
+_two_bys = st.sampled_from(["2x4", "2x6", "2x8", "2x10", "2x12"])
+
+
+def _header(kind, size, plies=None, **more):
+    return st.builds(
+        Header, kind=st.just(kind), size=size, plies=st.just(2) if plies is None else plies, **_common, **more
+    )
+
+
 headers = st.one_of(
-    st.builds(
-        Header,
-        st.just(HeaderKind.BUILT_UP),
-        st.sampled_from(["2x4", "2x6", "2x8", "2x10", "2x12"]),
-        st.integers(1, 3),
-        st.sampled_from(Source),
+    _header(HeaderKind.BUILT_UP, _two_bys, st.integers(1, 3)),
+    _header(
+        HeaderKind.SOLID,
+        st.sampled_from(["4x6", "4x8", "6x8", "6x12"]),
+        st.just(1),
+        laid=st.sampled_from(Laid),
     ),
-    st.builds(Header, st.just(HeaderKind.SOLID), st.sampled_from(["4x6", "4x8", "6x8", "6x12"]), st.just(1)),
-    st.builds(Header, st.just(HeaderKind.FLAT), st.sampled_from([None, "2x6"]), st.integers(1, 2)),
+    _header(HeaderKind.FLAT, st.sampled_from([None, "2x6"]), st.integers(1, 2)),
+    _header(HeaderKind.ENGINEERED, st.sampled_from(ENGINEERED), st.integers(1, 4)),
+    _header(HeaderKind.INSULATED, _two_bys),
+    _header(HeaderKind.BOX, _two_bys),
 )
 
 opening_ways = st.builds(
@@ -66,6 +78,8 @@ opening_ways = st.builds(
     sills=st.none() | st.integers(1, 2),
     end_top_cripples=st.none() | st.booleans(),
     head_height=st.none() | lengths(60, 90),
+    heads=st.none() | st.sampled_from(Heads),
+    sill_top=st.none() | st.sampled_from(SillTop),
 )
 
 measured_rooms = st.builds(MeasuredRoom, st.lists(lengths(90, 120), min_size=1, max_size=4).map(tuple), lengths(0, 1))
@@ -87,8 +101,27 @@ wall_ways = st.builds(
     wide_opening=st.none() | st.builds(WideOpening, lengths(40, 80)),
     sills=st.none() | st.integers(1, 2),
     end_top_cripples=st.none() | st.booleans(),
+    sill_top=st.none() | st.sampled_from(SillTop),
+    heads=st.none() | st.sampled_from(Heads),
+    high_wind=st.none() | st.booleans(),
     window_allowance=st.none() | st.builds(Allowance, lengths(0, 2), lengths(0, 2)),
-    door_allowance=st.none() | st.builds(Allowance, lengths(0, 3), lengths(0, 3)),
+    door_allowance=st.none() | st.builds(Allowance, lengths(0, 3), lengths(0, 3)) | st.builds(DoorParts),
+    usual_allowances=st.none()
+    | st.builds(Allowance, lengths(0, 3), lengths(0, 3)).map(lambda usual: ((OpeningKind.POCKET_DOOR, usual),)),
+    floor=st.none() | st.sampled_from(Floor),
+    bolts=st.none() | st.builds(BoltRule, lengths(6, 14), lengths(24, 72)),
+    plate_stock=st.none()
+    | st.builds(
+        PlateStock,
+        st.lists(st.integers(6, 20).map(lambda feet: inches(12 * feet)), min_size=1, max_size=4).map(tuple),
+        lengths(24, 60),
+        st.booleans(),
+    ),
+    blocks=st.none() | st.sampled_from(Blocks),
+    block_height=st.none() | lengths(12, 100),
+    fire_blocks=st.none() | st.booleans(),
+    panel_edge_blocks=st.none() | st.booleans(),
+    sheets=st.none() | st.sampled_from(Sheets),
     datum=st.none()
     | st.builds(Datum, st.sampled_from(End), st.integers(-inches(24), inches(24)) | st.just(-inches("5 1/2"))),
 )
@@ -116,6 +149,23 @@ def openings(draw: st.DrawFn, number: int, length: Length) -> Opening:
 
 
 @st.composite
+def posts(draw: st.DrawFn, number: int, length: Length) -> Post:
+    beam = st.builds(Beam, lengths(2, 8), lengths(60, 100), lengths(4, 16))
+    at = st.builds(
+        At, st.sampled_from(Reference), lengths(0, length // 64), st.just(FromPlate(draw(st.sampled_from(End))))
+    )
+    size = draw(st.sampled_from([None, "2x4", "4x4"]))
+    return Post(f"P{number}", draw(at | st.just(Centred())), size, draw(st.integers(1, 4)), draw(st.none() | beam))
+
+
+@st.composite
+def backings(draw: st.DrawFn, number: int, length: Length) -> FixtureBacking:
+    start = draw(lengths(0, max(length // 64 - 4, 0)))
+    end = start + draw(lengths(3, 60))
+    return FixtureBacking(f"R{number}", start, end, draw(lengths(4, 100)), draw(st.sampled_from(["2x6", "2x10"])))
+
+
+@st.composite
 def jobs(draw: st.DrawFn) -> Job:
     """A job of one random wall with up to five random openings, many of which will be in each other's way."""
     # Mostly walls with room for what goes in; sometimes stubs.
@@ -125,6 +175,9 @@ def jobs(draw: st.DrawFn) -> Job:
         draw(st.sampled_from(["2x4", "2x6"])),
         Alone(length),
         bearing=draw(st.none() | st.booleans()),
+        posts=tuple(draw(posts(number, length)) for number in range(draw(st.integers(0, 2)))),
+        backing=tuple(draw(backings(number, length)) for number in range(draw(st.integers(0, 1)))),
+        bolts=draw(st.none() | st.lists(lengths(0, length // 64), max_size=4).map(tuple)),
         ways=draw(wall_ways),
     )
     count = draw(st.integers(0, 5))

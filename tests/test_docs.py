@@ -9,7 +9,8 @@ from launcher.__main__ import USAGE
 from bluff.core.finding import Code
 from bluff.core.frame import frame
 from bluff.core.wall_plan import wall_plans
-from bluff.formats.job_file import OpeningFile, WallFile, WaysFile, read_job
+from bluff.formats.job_file import OpeningFile, WallFile, read_job
+from bluff.formats.ways_file import WaysFile
 
 ROOT = Path(__file__).parents[1]
 DOCS = sorted([*ROOT.glob("*.md"), *(ROOT / "docs").glob("*.md")])

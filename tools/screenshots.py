@@ -12,9 +12,10 @@ import pypdfium2
 from playwright.sync_api import Page, sync_playwright
 
 from bluff.core import frame, wall_plans
+from bluff.core.pole import poles
 from bluff.demo import DEMO_FILE, load_demo
 from bluff.formats.job_file import read_job
-from bluff.formats.sheets import Imprint, Paper, job_sheets
+from bluff.formats.sheets import Imprint, Paper, job_sheets, pole_sheet
 from bluff.serve import background_server
 from bluff.service.sessions import ensure_installation
 from bluff.store.cluster import throwaway_cluster
@@ -83,16 +84,50 @@ def ways(page: Page) -> None:
     page.get_by_role("application").press("ArrowRight")
 
 
+def openings(page: Page) -> None:
+    page.get_by_role("link", name=DEMO, exact=True).click()
+    page.get_by_role("link", name="Openings").click()
+    page.locator('td[data-cell="W6 header"]').click()
+
+
+def pole(page: Page) -> None:
+    page.get_by_role("link", name=DEMO, exact=True).click()
+    page.get_by_role("link", name="Pole").click()
+    page.locator("[data-pole~=W3]").click()
+    page.get_by_label("Head", exact=True).fill("80")
+    page.keyboard.press("Enter")
+    page.get_by_text("head 2 1/2 below").wait_for()
+
+
+def standards(page: Page) -> None:
+    page.get_by_role("link", name=DEMO, exact=True).click()
+    page.get_by_role("link", name="Standards").click()
+    page.get_by_role("button", name="Clips, no stud").click()
+    page.get_by_text("Corner: clips, no stud").wait_for()
+
+
+def sheets_on_bench(page: Page) -> None:
+    to_bench(page)
+    page.get_by_role("link", name="C 36").click()
+    page.get_by_role("button", name="The whole wall").click()
+    page.get_by_role("button", name="Sheets").click()
+    page.get_by_role("tab", name="Cut list").click()
+
+
 VIEWS: dict[str, tuple[Callable[[Page], None], str]] = {
     "jobs": (jobs, "light"),
     "plan": (plan, "light"),
     "plan-walk": (walk, "light"),
     "plan-packs": (packs, "dark"),
+    "openings": (openings, "light"),
     "bench": (bench, "light"),
+    "bench-sheets": (sheets_on_bench, "light"),
     "bench-dark": (bench, "dark"),
     "opening-form": (opening_form, "light"),
     "ways": (ways, "light"),
     "worked-window": (worked_window, "light"),
+    "pole": (pole, "light"),
+    "standards": (standards, "light"),
 }
 
 
@@ -135,13 +170,16 @@ def main() -> None:
 
 
 def sheets() -> None:
-    """The cover and the first wall of the demo job on paper, as they come out of the printer."""
+    """The cover, the first wall and the poles of the demo job on paper, as they come out of the printer."""
     framings = [frame(plan) for plan in wall_plans(read_job(DEMO_FILE.read_bytes()))]
     imprint = Imprint(DEMO, 1, "23 November 2026")
     pages = pypdfium2.PdfDocument(job_sheets(framings, Paper.LETTER, imprint, "http://127.0.0.1:8460/jobs/demo"))
     for number, name in ((0, "sheet-cover"), (2, "sheet-wall")):
         pages[number].render(scale=1.6).to_pil().save(PICTURES / f"{name}.png")
         print(f"docs/screenshots/{name}.png")
+    pole_page = pypdfium2.PdfDocument(pole_sheet(poles(framings), Paper.LETTER, imprint))[0]
+    pole_page.render(scale=1.6).to_pil().save(PICTURES / "sheet-poles.png")
+    print("docs/screenshots/sheet-poles.png")
 
 
 if __name__ == "__main__":

@@ -204,3 +204,63 @@ def test_what_is_not_there_is_not_found(client, job):
     assert client.get(f"/api/jobs/{uuid4()}").status_code == 404
     missing = client.get(f"/api/jobs/{job['id']}/walls/Z/bench")
     assert (missing.status_code, missing.json()["message"]) == (404, "There is no wall Z; there are no walls yet.")
+
+
+def test_the_schedule_is_read_typed_and_signed(client, job, edit):
+    edit(WALL, WINDOW)
+    address = f"/api/jobs/{job['id']}/schedule"
+    (line,) = client.get(address).json()["lines"]
+    assert (line["marks"], line["size"], line["source"]) == (["W1"], "3-6 x 4-6", "habit")
+    assert line["rough_width"]["steps"] == [["call-out 3-6", 42], ["allowance", 1]]
+    reading = client.post(f"{address}/read", json={"changes": [{"mark": "W1", "header": "2-ply 2x10"}]}).json()
+    assert client.get(address).json()["lines"] == [line]  # only looked at
+    edit(reading["edit"])
+    edit({"edit": "check-openings", "ids": ["W1"], "by": "somebody else", "at": "long ago"})
+    (line,) = client.get(address).json()["lines"]
+    assert line["header"] == "2-ply 2x10"
+    # Who and when are not for the sender to say.
+    assert line["checked"]["by"] != "somebody else"
+    assert line["checked"]["at"].startswith("20")
+    refused = client.post(f"{address}/read", json={"changes": [{"mark": "W1", "head": "up there"}]})
+    assert refused.status_code == 422
+    assert refused.json()["faults"][0]["path"] == "W1.head"
+
+
+def test_a_schedule_goes_out_to_a_spreadsheet_and_comes_back(client, job, edit):
+    edit(WALL, WINDOW)
+    address = f"/api/jobs/{job['id']}/schedule.csv"
+    table = client.get(address).text.replace("3-6 x 4-6", "3-8 x 4-6")
+    reading = client.post(address, content=table.encode()).json()
+    assert reading["edit"]["opening"]["unit"] == "3-8 x 4-6"
+    assert client.post(address, content=b"\xff\xfe").status_code == 422
+
+
+def test_a_crews_standards_are_kept_taken_and_forgotten(client, job, edit):
+    wide = {"name": "Wide open", "standard": {"spacing": 24, "corner": "clips"}}
+    assert client.put("/api/standards", json=wide).status_code == 204
+    (kept,) = [one for one in client.get("/api/standards").json() if one["name"] == "Wide open"]
+    assert kept["standard"] == {"spacing": 24, "corner": "clips"} or kept["standard"]["corner"] == "clips"
+    edit(WALL, {"edit": "take-standard", "taken": {"name": "Wide open", "standard": kept["standard"]}})
+    bench = client.get(f"/api/jobs/{job['id']}/walls/A/bench").json()
+    assert float(bench["standard"]["wall"]["spacing"]) == 24
+    # What the job says goes before what its crew says, and the job keeps what it took.
+    edit({"edit": "set-standard", "standard": {"spacing": 12}})
+    assert client.delete("/api/standards/Wide open").status_code == 204
+    assert client.delete("/api/standards/Wide open").status_code == 404
+    bench = client.get(f"/api/jobs/{job['id']}/walls/A/bench").json()
+    assert float(bench["standard"]["wall"]["spacing"]) == 12
+    assert bench["standard"]["wall"]["corner"] == "clips"
+    assert client.put("/api/standards", json={"name": " ", "standard": {}}).status_code == 422
+    refused = client.put("/api/standards", json={"name": "No", "standard": {"spacing": 3}})
+    assert refused.status_code == 422
+
+
+def test_the_effect_of_a_standard_is_shown_before_it_is_taken(client, job, edit):
+    edit(WALL, WINDOW)
+    address = f"/api/jobs/{job['id']}"
+    change = {"edit": "set-standard", "standard": {"spacing": 24}}
+    answer = client.post(f"{address}/effect", json={"edit": change}).json()
+    assert answer["after"]["studs"] < answer["before"]["studs"]
+    assert answer["after"]["wood_percent"] < answer["before"]["wood_percent"]
+    assert client.get(f"{address}/tally").json() == answer["before"]
+    assert answer["before"]["studs_by_thumb"] == 14 + 1 + 4

@@ -295,7 +295,8 @@ def test_walls_are_added_renamed_and_removed(window_wall):
     page.get_by_label("Type a wall").fill("36' 2x6")
     page.keyboard.press("Enter")
     expect(page.get_by_role("link", name=re.compile("^B"))).to_have_attribute("aria-current", "page")
-    expect(page.get_by_text("longest board 20'-0\"")).to_be_visible()
+    # Longer than any board there is, its plates are made of two each.
+    expect(page.locator('[data-member="B/bottom_plate/board/2"]')).to_be_attached()
     page.get_by_role("tab", name="Ways").click()
     enter(page, "Mark", "North")
     expect(page).to_have_url(re.compile("/bench/North$"))
@@ -340,3 +341,24 @@ def test_a_long_wall_scrolls_inside_its_frame_and_can_be_seen_whole(job):
     page.get_by_role("button", name="The whole wall").click()
     whole = drawing(page).evaluate("frame => [frame.scrollWidth, frame.clientWidth]")
     assert whole[0] <= whole[1]
+
+
+def test_layers_are_switched_on_and_off(window_wall):
+    page = window_wall
+    layers = page.get_by_role("group", name="Layers")
+    expect(page.locator("[data-sheet]")).to_have_count(0)
+    layers.get_by_role("button", name="Sheets").click()
+    expect(page.locator("[data-sheet]")).to_have_count(5)
+    layers.get_by_role("button", name="Sheets").click()
+    expect(page.locator("[data-sheet]")).to_have_count(0)
+
+
+def test_a_post_is_typed_in_and_taken_out(window_wall):
+    page = window_wall
+    page.get_by_label("Type an opening").fill("post 3 @ 4-0")
+    page.keyboard.press("Enter")
+    post = page.locator('[data-member="A/post/P1"]')
+    expect(post).to_be_attached()
+    post.click(force=True)
+    page.get_by_role("button", name="Take it out of the wall").click()
+    expect(post).not_to_be_attached()

@@ -30,7 +30,8 @@ from bluff.core.errors import EditError, JobError
 from bluff.core.finding import Code
 from bluff.core.length import inches
 from bluff.core.phrase import read_opening, read_wall
-from bluff.core.standard import End, Ways
+from bluff.core.schools import End
+from bluff.core.standard import Ways
 from framing import framed, job_of
 
 

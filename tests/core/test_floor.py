@@ -12,7 +12,7 @@ from bluff.core.edit import AddOpening, RunThrough
 from bluff.core.job import Alone, Job, Line, Wall
 from bluff.core.length import format_exact, format_feet, from_64ths, inches
 from bluff.core.phrase import read_opening
-from bluff.core.standard import End
+from bluff.core.schools import End
 from floors import FEET, partition, plans, shelter, wall
 
 

@@ -9,13 +9,15 @@ from hypothesis import strategies as st
 from bluff import core
 from bluff.core.edit import AddOpening, ChangeWall, RemoveWall
 from bluff.core.finding import Code
-from bluff.core.job import At, Between, Ends, FromWall, Job, Line, Point, Reference, Runs, WallFace
+from bluff.core.job import Between, Ends, Job, Line, Point, Runs
 from bluff.core.junction import Joint
 from bluff.core.length import format_exact, inches
 from bluff.core.member import Plate, Role
 from bluff.core.phrase import read_opening
 from bluff.core.plates import Ties, ties
-from bluff.core.standard import CornerSchool, Datum, End, IntersectionSchool, JoistRun, PrecutStuds, Ways
+from bluff.core.position import At, FromWall, Reference, WallFace
+from bluff.core.schools import CornerSchool, Datum, End, IntersectionSchool, JoistRun, PrecutStuds
+from bluff.core.standard import Ways
 from bluff.formats.job_file import read_job
 from floors import FEET, partition, plans, shelter, wall
 from framing import found, in_role, marked, starts
@@ -387,11 +389,17 @@ def test_an_unrelated_edit_leaves_a_walls_plan_as_it_was():
     assert after["A"] != before["A"]
 
 
+def cap_runs(framing):
+    """The stretches of the second top plate between its gaps, however many boards each is made of."""
+    runs = {}
+    for piece in sorted(in_role(framing, Role.CAP_PLATE), key=lambda piece: piece.start):
+        id_ = piece.id.split("/board/")[0]
+        runs[id_] = (runs.get(id_, (piece.start,))[0], piece.end)
+    return runs
+
+
 def caps(framing):
-    return {
-        piece.id: (format_exact(piece.start), format_exact(piece.length.value))
-        for piece in in_role(framing, Role.CAP_PLATE)
-    }
+    return {id_: (format_exact(start), format_exact(end - start)) for id_, (start, end) in cap_runs(framing).items()}
 
 
 def test_second_top_plates_lap_at_corners_and_run_through_at_intersections():
@@ -408,9 +416,8 @@ def test_walls_that_butt_at_one_place_from_both_sides_share_their_gap():
         partition("F", (12, 22.5), (12, 10), "2x6"),
         partition("G", (12, 10), (12, 0), "2x4"),
     )
-    pieces = sorted(in_role(framed(job, "E"), Role.CAP_PLATE), key=lambda piece: piece.start)
-    assert all(before.end <= after.start for before, after in pairwise(pieces))
-    assert [format_exact(after.start - before.end) for before, after in pairwise(pieces)] == ["5 1/2"]
+    runs = [*cap_runs(framed(job, "E")).values()]
+    assert [format_exact(after[0] - before[1]) for before, after in pairwise(runs)] == ["5 1/2"]
 
 
 @pytest.mark.parametrize("ways", [Ways(top_plates=1), Ways(studs=PrecutStuds(inches("104 5/8")))])
@@ -436,11 +443,10 @@ def test_a_ceiling_has_backing_on_a_wall_that_runs_along_the_joists():
 
 
 def test_laps_and_connectors_are_counted_once():
-    assert ties(core.wall_plans(shelter(partition("E", (12, 0), (12, 22.5))))) == Ties(laps=6, connectors=0)
+    assert ties(core.wall_plans(shelter(partition("E", (12, 0), (12, 22.5))))) == Ties(laps=6, nails=12, connectors=0)
     single = shelter(replace(partition("E", (12, 0), (12, 22.5)), ways=Ways(studs=PrecutStuds(inches("104 5/8")))))
-    assert ties(core.wall_plans(single)) == Ties(laps=4, connectors=2)
-    assert ties(core.wall_plans(bay())) == Ties(laps=0, connectors=1)
-    assert Ties(laps=6, connectors=0).nails == 12
+    assert ties(core.wall_plans(single)) == Ties(laps=4, nails=8, connectors=2)
+    assert ties(core.wall_plans(bay())) == Ties(laps=0, nails=0, connectors=1)
 
 
 @st.composite
@@ -551,8 +557,8 @@ def test_every_wall_of_a_random_floor_meets_what_it_should(job, data):
         for at in meetings.intersections:
             assert plan.id in by_id[at.other].meetings.others
         # The second plates leave a gap for each that laps.
-        pieces = sorted(in_role(core.frame(plan), Role.CAP_PLATE), key=lambda piece: piece.start)
-        assert all(before.end <= after.start for before, after in pairwise(pieces))
+        pieces = [*cap_runs(core.frame(plan)).values()]
+        assert all(before[1] <= after[0] for before, after in pairwise(pieces))
         within = {at.centre for at in meetings.intersections if at.is_lapped}
         assert len(pieces) == len(within) + 1
     gone = data.draw(st.sampled_from(job.walls)).id

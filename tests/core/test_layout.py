@@ -6,8 +6,8 @@ from bluff.core.finding import Code
 from bluff.core.layout import Height, Layer, Wood, lay_out, on_centre_lines
 from bluff.core.length import format_exact, inches
 from bluff.core.member import Plate, Role
+from bluff.core.schools import Datum, End
 from bluff.core.sheets import check_sheet_edges, sheet_edges
-from bluff.core.standard import Datum, End
 from framing import found, frame_wall, marked, starts
 
 T = inches("1 1/2")
@@ -119,7 +119,8 @@ def test_the_layout_counts_straight_through_an_opening():
 def test_19_2_misses_the_sheets_and_is_said_once():
     framing = frame_wall("24' 2x4", spacing=Fraction(96, 5))
     (finding,) = found(framing, Code.SPACING_MISSES_SHEETS)
-    assert "8 ft sheets" in finding.do
+    assert "8'-0\" sheets on their side" in finding.do
+    assert finding.fix_label == "Lay them on their side"
     assert found(framing, Code.SHEET_EDGE_NO_WOOD) == []
 
 
@@ -141,5 +142,5 @@ def test_a_sheet_that_ends_on_the_side_of_an_opening_needs_nothing_beyond():
 
 
 def test_where_the_datum_lies_in_the_wall_a_joint_is_there_too():
-    assert sheet_edges(inches(136), Fraction(16), Datum(shift=inches(20))) == at("20", "68", "116")
-    assert sheet_edges(inches(136), Fraction(16), Datum(End.END)) == at("40", "88")
+    assert sheet_edges(frame_wall("136 2x4", datum=Datum(shift=inches(20))).plan) == at("20", "68", "116")
+    assert sheet_edges(frame_wall("136 2x4", datum=Datum(End.END)).plan) == at("40", "88")

@@ -1,11 +1,12 @@
 import pytest
 
 from bluff import core
+from bluff.core.header import Header, HeaderKind
 from bluff.core.length import format_exact, inches
 from bluff.core.lumber import SPACER
 from bluff.core.marks import BURNED_INCH, read_mark
 from bluff.core.member import CUT_LINE, Plate, Role
-from bluff.core.standard import End, Header, HeaderKind
+from bluff.core.schools import End
 from framing import frame_wall, marked, row
 
 

@@ -2,10 +2,14 @@ from dataclasses import replace
 
 import pytest
 
+from bluff import core
+from bluff.core.cut_list import Spacer
 from bluff.core.finding import Code
+from bluff.core.header import Header, HeaderKind, Source
 from bluff.core.length import format_exact, inches
 from bluff.core.member import Orientation, Plate, Role
-from bluff.core.standard import Allowance, Header, HeaderKind, Jacks, PrecutStuds, Source, Ways
+from bluff.core.schools import Allowance, Jacks, PrecutStuds
+from bluff.core.standard import Ways
 from framing import found, frame_wall, framed, in_role, job_of, lengths, marked, member, row, starts
 
 WALL, WINDOW = "18-6 2x4", "3-6x4-6 @ 9-3"
@@ -175,7 +179,11 @@ def test_a_header_that_does_not_fill_the_wall_says_so_and_how_it_would():
     assert "3 1/2 thick in a wall of 5 1/2: 2 of furring fills it, or 3 plies of 2x8 would" in finding.text
     assert finding.fix_label == "Make it 3 plies"
     (solid,) = found(frame_wall("18-6 2x6", WINDOW, header=Header(HeaderKind.SOLID, "4x8", 1)), Code.HEADER_THICKNESS)
-    assert solid.fix is None
+    assert solid.fix_label == "Fur it out 2"
+    furred = frame_wall("18-6 2x6", WINDOW, header=Header(HeaderKind.SOLID, "4x8", 1, is_furred=True))
+    assert found(furred, Code.HEADER_THICKNESS) == []
+    (furring,) = core.spacer_list([furred])
+    assert (furring.spacer, format_exact(furring.thickness)) == (Spacer.FURRING, "2")
 
 
 def test_a_flat_header_lies_and_is_as_deep_as_its_boards_are_thick():

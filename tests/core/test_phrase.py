@@ -5,10 +5,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from bluff.core.errors import BluffError, PhraseError
-from bluff.core.job import At, Centred, FromOpening, FromPlate, OpeningKind, Reference, Sizing
+from bluff.core.job import Sizing
 from bluff.core.length import format_exact, inches
 from bluff.core.phrase import next_wall_id, read_opening, read_wall
-from bluff.core.standard import End
+from bluff.core.position import At, Centred, FromOpening, FromPlate, Reference
+from bluff.core.schools import End, OpeningKind
 from framing import job_of
 
 JOB = job_of("18-6 2x4", "3-6x4-6 @ 9-3")

@@ -6,11 +6,12 @@ import pytest
 
 from bluff.core import apply
 from bluff.core.finding import Code, Severity
-from bluff.core.job import At, FromOpening, FromOutside, Reference
+from bluff.core.header import Header, HeaderKind, Source
 from bluff.core.length import format_exact, inches
 from bluff.core.lumber import Lumber
 from bluff.core.member import Role
-from bluff.core.standard import End, EndStuds, Header, HeaderKind, MeasuredRoom, Source, WallHeight
+from bluff.core.position import At, FromOpening, FromOutside, Reference
+from bluff.core.schools import End, EndStuds, MeasuredRoom, WallHeight
 from bluff.core.tip_up import needed_to_tip_up
 from framing import found, frame_wall, framed, in_role, job_of, member, starts
 
@@ -155,11 +156,6 @@ def test_a_stub_of_thick_boards_has_room_for_one_stud():
     thick = Lumber("2x4", inches("1 3/4"), inches("3 1/2"))
     assert len(in_role(frame_wall("3 2x4", lumber=(thick,)), Role.END_STUD)) == 1
     assert len(in_role(frame_wall("3 2x4"), Role.END_STUD)) == 2
-
-
-def test_plates_longer_than_a_board_are_said():
-    assert len(found(frame_wall("20-1 2x4"), Code.PLATE_LONGER_THAN_STOCK)) == 1
-    assert found(frame_wall("20' 2x4"), Code.PLATE_LONGER_THAN_STOCK) == []
 
 
 def test_a_wall_is_cut_to_the_smallest_reading_less_the_play():

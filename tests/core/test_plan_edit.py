@@ -22,11 +22,14 @@ from bluff.core.edit import (
     SplitWall,
 )
 from bluff.core.errors import EditError, JobError
-from bluff.core.job import Alone, At, Between, Centred, FromPlate, Point, Reference, Wall
+from bluff.core.job import Alone, Between, Point, Wall
 from bluff.core.junction import Joint
 from bluff.core.length import format_exact, inches
 from bluff.core.phrase import read_opening
-from bluff.core.standard import Datum, End, Ways
+from bluff.core.position import At, Centred, FromPlate, Reference
+from bluff.core.schools import Datum, End
+from bluff.core.special import FixtureBacking, Post
+from bluff.core.standard import Ways
 from bluff.formats.job_file import read_job
 from floors import FEET, partition, plans, shelter, wall
 
@@ -238,3 +241,42 @@ def test_what_was_joined_stays_joined_wherever_a_wall_is_moved(wall_id, east, no
         for end in End:
             one, other = before.meetings.at(end), now.meetings.at(end)
             assert (one.other, one.is_corner) == (other.other, other.is_corner)
+
+
+def with_specials(job, wall_id, *places):
+    """The job with a post, a board and bolts at places of one wall's plate."""
+    old = job.wall(wall_id)
+    new = replace(
+        old,
+        posts=tuple(Post(f"P{n}", At(Reference.CENTRE, inches(at))) for n, at in enumerate(places)),
+        backing=tuple(FixtureBacking(f"R{n}", inches(at), inches(at + 30), inches(34)) for n, at in enumerate(places)),
+        bolts=tuple(inches(at) for at in places),
+    )
+    return core.apply(job, ChangeWall(wall_id, new))
+
+
+def post_places(wall):
+    return [format_exact(post.position.distance) for post in wall.posts]
+
+
+def test_a_mirrored_wall_has_its_specials_on_the_other_side():
+    job = with_specials(shelter(), "A", 100)
+    wall = core.apply(job, MirrorJob(Across.EAST_WEST)).wall("A")
+    assert post_places(wall) == ["332"]
+    assert [format_exact(at) for at in wall.bolts] == ["332"]
+    assert [(format_exact(one.start), format_exact(one.end)) for one in wall.backing] == [("302", "332")]
+    twice = core.apply(core.apply(job, MirrorJob(Across.EAST_WEST)), MirrorJob(Across.EAST_WEST))
+    assert twice.wall("A") == job.wall("A")
+
+
+def test_a_split_wall_shares_its_specials_out_and_joining_gives_them_back():
+    job = with_specials(shelter(), "A", 100, 300)
+    parted = core.apply(job, SplitWall("A", inches(216), "A2"))
+    assert (post_places(parted.wall("A")), post_places(parted.wall("A2"))) == (["100"], ["84"])
+    assert [format_exact(at) for at in parted.wall("A2").bolts] == ["84"]
+    joined = core.apply(parted, JoinWalls("A", "A2")).wall("A")
+    assert (joined.posts, joined.backing, joined.bolts) == (
+        job.wall("A").posts,
+        job.wall("A").backing,
+        job.wall("A").bolts,
+    )

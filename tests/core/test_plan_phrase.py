@@ -10,7 +10,7 @@ from bluff.core.job import Job, Line, WallKind
 from bluff.core.junction import Joint
 from bluff.core.length import format_exact, format_feet, inches
 from bluff.core.plan_phrase import read_line, read_partition, read_walk, walk_gap
-from bluff.core.standard import End
+from bluff.core.schools import End
 from floors import FEET, plans, shelter
 
 EMPTY = Job("empty")

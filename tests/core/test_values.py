@@ -6,11 +6,14 @@ from fractions import Fraction
 import pytest
 
 from bluff.core.errors import EditError, JobError, LumberError, SettingError, SizeError
-from bluff.core.job import Alone, At, Between, Job, Opening, OpeningKind, Point, Reference, Sizing, Wall
+from bluff.core.header import Header, HeaderKind
+from bluff.core.job import Alone, Between, Job, Opening, Point, Sizing, Wall
 from bluff.core.length import inches
 from bluff.core.lumber import LUMBER, Lumber, lumber
+from bluff.core.position import At, Reference
+from bluff.core.schools import OpeningKind, PrecutStuds, WallHeight, WideOpening
 from bluff.core.size import Size, parse_size
-from bluff.core.standard import Header, HeaderKind, PrecutStuds, Standard, WallHeight, Ways, WideOpening
+from bluff.core.standard import Standard, Ways
 from bluff.core.sum import Sum
 
 
@@ -109,7 +112,7 @@ def test_a_way_no_wall_can_be_framed_by_is_refused(ways, path, says):
         ({"kind": HeaderKind.SOLID, "size": "6x8", "plies": 2}, "one board"),
         ({"kind": HeaderKind.SOLID, "size": None, "plies": 1}, "needs a size"),
         ({"size": "2x7"}, "There is no 2x7"),
-        ({"size": "6x8"}, "built-up header is made of"),
+        ({"size": "6x8"}, "built-up is made of"),
     ],
 )
 def test_a_header_nobody_can_build_is_refused(header, says):

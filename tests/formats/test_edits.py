@@ -34,7 +34,7 @@ from bluff.core.finding import Code
 from bluff.core.frame import frame
 from bluff.core.job import Job, Picture, Point
 from bluff.core.length import format_inches, inches
-from bluff.core.standard import End
+from bluff.core.schools import End
 from bluff.core.wall_plan import wall_plans
 from bluff.formats.edits import edit_data, edit_from_data
 from bluff.formats.errors import FaultyData

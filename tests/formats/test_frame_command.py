@@ -70,7 +70,7 @@ def test_prints_the_worked_wall_as_published(window_wall, capsys):
     assert (finding["code"], finding["severity"], finding["at"]) == ("header-source-unverified", "info", 89.5)
     assert {"text", "do"} <= finding.keys()
     assert {"size": "2x4", "length": 92.625, "count": 14, "roles": ["end_stud", "king", "stud"]} in out["cut_list"]
-    assert out["spacers"] == [{"thickness": 0.5, "depth": 7.25, "length": 46, "count": 1}]
+    assert out["spacers"] == [{"kind": "spacer", "thickness": 0.5, "depth": 7.25, "length": 46, "count": 1}]
 
 
 def test_every_number_of_the_output_is_explained(window_wall, capsys):

@@ -10,8 +10,9 @@ from hypothesis import strategies as st
 
 from bluff import core
 from bluff.core.frame import frame
+from bluff.core.pole import poles
 from bluff.formats.job_file import read_job
-from bluff.formats.sheets import Imprint, Paper, job_sheets, wall_sheet
+from bluff.formats.sheets import Imprint, Paper, job_sheets, pole_sheet, pole_strip, wall_sheet
 from bluff.formats.sheets.paper import spread
 from floors import partition, shelter
 from framing import frame_wall
@@ -82,3 +83,16 @@ def test_readings_are_spread_until_none_overlaps(places, gap):
     assert len(spreaded) == len(places)
     assert all(after - before >= gap - 1e-6 for before, after in pairwise(spreaded))
     assert all(-1e-6 <= place <= 100 + 1e-6 for place in spreaded)
+
+
+def test_poles_stand_side_by_side_and_one_lies_at_full_size():
+    found = poles(framed(DEMO))
+    first, *_ = [" ".join(text.split()) for _, text in pages(pole_sheet(found, Paper.LETTER, IMPRINT))]
+    assert "Story poles" in first
+    assert "W1, W2, W4" in first
+    strip = pages(pole_strip(found[0], Paper.A4, IMPRINT))
+    # 97 1/8 inches at nine a page.
+    assert len(strip) == 11
+    assert "Print at 100 percent" in strip[3][1]
+    assert "joins the next page" in strip[3][1]
+    assert "joins the next page" not in strip[-1][1]

@@ -10,7 +10,10 @@ import { Shell } from "./app/Shell";
 import { system } from "./app/theme";
 import { BenchScreen } from "./bench/BenchScreen";
 import { JobsScreen } from "./jobs/JobsScreen";
+import { OpeningsScreen } from "./openings/OpeningsScreen";
 import { PlanScreen } from "./plan/PlanScreen";
+import { PoleScreen } from "./pole/PoleScreen";
+import { StandardsScreen } from "./standards/StandardsScreen";
 
 const router = createBrowserRouter([
   {
@@ -18,7 +21,10 @@ const router = createBrowserRouter([
     children: [
       { path: "/", element: <JobsScreen /> },
       { path: "/jobs/:job/plan", element: <PlanScreen /> },
+      { path: "/jobs/:job/openings", element: <OpeningsScreen /> },
       { path: "/jobs/:job/bench/:wall?", element: <BenchScreen /> },
+      { path: "/jobs/:job/pole", element: <PoleScreen /> },
+      { path: "/jobs/:job/standards", element: <StandardsScreen /> },
       { path: "*", element: <NotFound /> },
     ],
   },

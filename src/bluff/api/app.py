@@ -14,7 +14,7 @@ from starlette.middleware.gzip import GZipMiddleware
 from starlette.types import Scope
 
 from bluff import __version__
-from bluff.api import files, jobs, session
+from bluff.api import files, jobs, session, standards
 from bluff.api.errors import install_error_handlers
 from bluff.formats.exchange.reading import LARGEST_DRAWING
 
@@ -65,6 +65,7 @@ def make_app(pool: ConnectionPool, web: Path | None = WEB) -> FastAPI:
     app.include_router(session.router)
     app.include_router(jobs.router)
     app.include_router(files.router)
+    app.include_router(standards.router)
     if web is not None:
         app.mount("/", FrontEnd(directory=web, html=True), name="front end")
     return app

@@ -8,16 +8,22 @@ from uuid import UUID
 from fastapi import APIRouter, Body, Query, Request, Response
 
 from bluff.api.jobs import CrewJobs
-from bluff.api.schemas import DrawingView, PictureView, Refusal
+from bluff.api.schemas import DrawingView, EditReading, PictureView, Refusal
+from bluff.api.views import edit_reading
 from bluff.core.edit import SetPicture
 from bluff.core.picture import laid
+from bluff.core.pole import poles
+from bluff.core.schedule import schedule
 from bluff.formats.edits import edit_from_core
+from bluff.formats.errors import Fault, FaultyData
 from bluff.formats.exchange import read_drawing
 from bluff.formats.job_file import write_job
 from bluff.formats.pictures import read_picture
-from bluff.formats.sheets import Imprint, Paper, job_sheets, wall_sheet
+from bluff.formats.schedule import read_schedule, schedule_csv, schedule_edit
+from bluff.formats.sheets import Imprint, Paper, job_sheets, pole_sheet, pole_strip, wall_sheet
 from bluff.formats.tables import cut_list_csv, marks_csv
 from bluff.service.drawings import edit_of
+from bluff.service.errors import NotFound
 from bluff.service.jobs import framing, framings
 
 router = APIRouter(
@@ -69,6 +75,52 @@ def cut_list(jobs: CrewJobs, job_id: UUID) -> Response:
     """What to cut, wall by wall, for a spreadsheet."""
     job = jobs.get(job_id).job
     return _download(cut_list_csv(framings(job)), "text/csv", f"{_stem(job.name)}-cut-list.csv")
+
+
+@router.get("/poles.pdf", response_class=Response)
+def pole_sheets(
+    jobs: CrewJobs,
+    job_id: UUID,
+    paper: Annotated[Paper, Query(description="What it is laid out for.")] = Paper.LETTER,
+    strip: Annotated[
+        str | None, Query(description="An opening whose pole is printed at full size, as a strip over several pages.")
+    ] = None,
+) -> Response:
+    """The story poles side by side, or one of them at full size."""
+    state = jobs.get(job_id)
+    today = date.today()
+    imprint = Imprint(state.job.name, state.revision, f"{today.day} {today:%B %Y}")
+    all_poles = poles(framings(state.job))
+    if strip is None:
+        pdf = pole_sheet(all_poles, paper, imprint)
+    else:
+        mine = [pole for pole in all_poles if strip in {opening.placed.id for opening in pole.openings}]
+        if not mine:
+            raise NotFound(f"There is no pole of {strip}; it is not framed, or not in this job.")
+        pdf = pole_strip(mine[0], paper, imprint)
+    name = f"{_stem(state.job.name)}-poles.pdf"
+    return Response(pdf, media_type="application/pdf", headers={"Content-Disposition": f'inline; filename="{name}"'})
+
+
+@router.get("/schedule.csv", response_class=Response)
+def schedule_table(jobs: CrewJobs, job_id: UUID) -> Response:
+    """The schedule of openings, for a spreadsheet."""
+    job = jobs.get(job_id).job
+    rows = schedule(framings(job), job.openings, are_alike_together=False)
+    return _download(schedule_csv(rows), "text/csv", f"{_stem(job.name)}-openings.csv")
+
+
+@router.post("/schedule.csv")
+def read_schedule_table(
+    jobs: CrewJobs, job_id: UUID, table: Annotated[bytes, Body(media_type="application/octet-stream")]
+) -> EditReading:
+    """Say what a schedule from a spreadsheet asks for, without changing anything."""
+    job = jobs.get(job_id).job
+    try:
+        text = table.decode("utf-8-sig")
+    except UnicodeDecodeError as error:
+        raise FaultyData([Fault("", "This is not text in UTF-8; save the table as CSV in UTF-8.")]) from error
+    return edit_reading(job, schedule_edit(job, read_schedule(text)))
 
 
 @router.get("/plan.dxf", response_class=Response)

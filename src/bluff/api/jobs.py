@@ -7,6 +7,8 @@ from fastapi import APIRouter, Body, Depends, Query, Request
 
 from bluff import core
 from bluff.api.plan_view import plan_preview, plan_view
+from bluff.api.pole_view import poles_view
+from bluff.api.schedule_view import schedule_view
 from bluff.api.schemas import (
     BenchView,
     ConflictView,
@@ -18,15 +20,19 @@ from bluff.api.schemas import (
     PhraseRequest,
     PlanPreview,
     PlanView,
+    PolesView,
     PreviewRequest,
     Refusal,
     RevisionRequest,
+    ScheduleChanges,
+    ScheduleView,
 )
 from bluff.api.session import signed_in
 from bluff.api.views import bench_view, edit_reading, job_summary, job_view
-from bluff.core.standard import End
+from bluff.core.schools import End
 from bluff.formats.edits import edit_to_core
 from bluff.formats.job_file import read_job
+from bluff.formats.schedule import schedule_edit
 from bluff.service.jobs import Jobs, read_phrase
 from bluff.store.accounts import Account
 
@@ -112,6 +118,38 @@ def understand(jobs: CrewJobs, job_id: UUID, request: PhraseRequest) -> EditRead
 def preview(jobs: CrewJobs, job_id: UUID, request: PreviewRequest) -> EditReading:
     """Say what an edit would do, without making it."""
     return edit_reading(jobs.get(job_id).job, edit_to_core(request.edit))
+
+
+@router.get("/{job_id}/schedule")
+def openings_schedule(
+    jobs: CrewJobs,
+    job_id: UUID,
+    alike: Annotated[bool, Query(description="Whether openings alike share a line.")] = True,
+) -> ScheduleView:
+    """Every opening of the job with what was decided for it."""
+    return schedule_view(jobs.get(job_id), alike)
+
+
+@router.post("/{job_id}/schedule/read")
+def read_schedule_cells(jobs: CrewJobs, job_id: UUID, typed: ScheduleChanges) -> EditReading:
+    """Say what cells typed or pasted into the schedule mean, without changing anything."""
+    job = jobs.get(job_id).job
+    return edit_reading(job, schedule_edit(job, typed.changes))
+
+
+@router.get("/{job_id}/poles")
+def poles(jobs: CrewJobs, job_id: UUID) -> PolesView:
+    """A story pole for every kind of opening, as high as the walls."""
+    state = jobs.get(job_id)
+    return poles_view(state.job, state.revision)
+
+
+@router.post("/{job_id}/poles/what-if")
+def what_if(jobs: CrewJobs, job_id: UUID, typed: ScheduleChanges) -> PolesView:
+    """The poles as another head or header would leave them, without changing anything."""
+    state = jobs.get(job_id)
+    edit = schedule_edit(state.job, typed.changes)
+    return poles_view(core.apply(state.job, edit), state.revision, edit)
 
 
 @router.get("/{job_id}/plan")

@@ -1,19 +1,21 @@
 """What goes over the wire, beyond the models of the job file and of the framed wall."""
 
 from datetime import datetime
-from typing import Literal, TypeAlias
+from typing import Annotated, Literal, TypeAlias
 from uuid import UUID
 
 from pydantic import BaseModel, Field
 
 from bluff.core.finding import Severity
-from bluff.core.job import Line, OpeningKind
+from bluff.core.header import Source
+from bluff.core.job import Line, Sizing
 from bluff.core.junction import Joint
 from bluff.core.prefab import PackKind
-from bluff.core.standard import End
+from bluff.core.schools import End, OpeningKind
 from bluff.formats.edits import EditFile
 from bluff.formats.framed import FramedCutRow, FramedFinding, FramedSpacerRow, FramedWall, Steps
-from bluff.formats.job_file import FileModel, JobFile, OpeningFile, StandardFile, WallFile
+from bluff.formats.job_file import JobFile, OpeningFile, StandardFile, WallFile
+from bluff.formats.ways_file import FileModel
 
 
 class SignedIn(BaseModel):
@@ -72,6 +74,7 @@ class JobView(BaseModel):
     undo: str | None
     redo: str | None
     job: JobFile
+    standard: Annotated[StandardFile, Field(description="Every way that holds for the job, whoever says it.")]
     walls: list[WallSummary]
     next: NextMarks
     figures: dict[str, str]
@@ -149,6 +152,121 @@ class OpeningOnBench(BaseModel):
     header: str
     jack_count: int
     king_count: int
+
+
+class ScheduleChecked(BaseModel):
+    """Who compared the openings of a line with the plan; lost when their size is another by now."""
+
+    by: str
+    at: str
+    is_lost: bool
+
+
+class ScheduleLine(BaseModel):
+    """A line of the schedule: openings alike, with what was decided for them."""
+
+    marks: list[str]
+    walls: list[str]
+    kind: OpeningKind
+    size: str
+    sizing: Sizing
+    rough_width: NamedSum
+    rough_height: NamedSum
+    is_usual: Annotated[bool, Field(description="Whether the rough opening rests on a usual figure.")]
+    head: NamedSum
+    is_own_head: Annotated[bool, Field(description="Whether its head height is given for these openings alone.")]
+    header: str
+    source: Source
+    jacks: int
+    kings: int
+    checked: ScheduleChecked | None
+    findings: FindingCounts
+
+
+class ScheduleView(BaseModel):
+    """Every opening of a job, alike ones together where that is asked for."""
+
+    revision: int
+    lines: list[ScheduleLine]
+    unplaced: Annotated[list[str], Field(description="Openings that have no place in their wall.")]
+    figures: dict[str, str]
+
+
+class PoleStretch(BaseModel):
+    """Between two marks of a pole; `what` is a role, or clear for the opening itself."""
+
+    what: str
+    bottom: float
+    top: float
+    length: float
+
+
+class PoleView(BaseModel):
+    """The pole of openings alike in height, from the floor up."""
+
+    marks: list[str]
+    kind: OpeningKind
+    header: str
+    head: NamedSum
+    off: Annotated[float, Field(description="How far its head is above the usual one of the job, below if negative.")]
+    king: float
+    jack: float | None
+    stretches: list[PoleStretch]
+    findings: list[FramedFinding]
+
+
+class PolesView(BaseModel):
+    """Every pole of a job, or of the job as some changes would leave it."""
+
+    revision: int
+    poles: list[PoleView]
+    edit: Annotated[EditFile | None, Field(description="What makes the changes, when some were asked about.")]
+    figures: dict[str, str]
+
+
+class CrewStandard(BaseModel):
+    """A standard the crew keeps by name."""
+
+    name: str
+    standard: StandardFile
+    changed_at: datetime
+
+
+class NewStandard(FileModel):
+    """A standard to keep by a name."""
+
+    name: str
+    standard: StandardFile
+
+
+class TallyView(BaseModel):
+    """What a job is made of; studs and plates also by rule of thumb."""
+
+    studs: int
+    headers: int
+    pieces: int
+    feet: int
+    pounds: int
+    sheets: int
+    wood_percent: float
+    findings: FindingCounts
+    studs_by_thumb: int
+    studs_exactly: int
+    plate_feet_by_thumb: int
+    plate_feet_exactly: int
+
+
+class EffectView(BaseModel):
+    """What a job is made of, and what it would be made of after an edit."""
+
+    before: TallyView
+    after: TallyView
+
+
+class ScheduleChanges(BaseModel):
+    """What was typed or pasted: cells by their column, `mark` saying of which opening."""
+
+    changes: Annotated[list[dict[str, str]], Field(min_length=1, max_length=2000)]
 
 
 class StandardInForce(BaseModel):

@@ -21,13 +21,13 @@ from bluff.api.schemas import (
 )
 from bluff.core.edit import AddOpening, AddWall, ChangeOpening, ChangeWall, Several
 from bluff.core.finding import Severity
-from bluff.core.job import OpeningKind
 from bluff.core.length import Length, format_feet, to_inches
 from bluff.core.marks import BURNED_INCH, read_mark
 from bluff.core.phrase import next_opening_id, next_wall_id
 from bluff.core.placing import wall_span
 from bluff.core.plan_phrase import walk_gap
-from bluff.core.standard import End, Standard, Ways
+from bluff.core.schools import End, OpeningKind
+from bluff.core.standard import Standard, Ways
 from bluff.core.sum import Sum
 from bluff.core.wall_plan import PlacedOpening
 from bluff.formats.edits import edit_from_core
@@ -47,6 +47,7 @@ def job_view(state: JobState) -> JobView:
         undo=state.undo,
         redo=state.redo,
         job=JobFile.from_core(state.job),
+        standard=_in_full(state.job.standard),
         walls=walls,
         next=NextMarks(
             wall=next_wall_id(state.job.walls),

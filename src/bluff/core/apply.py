@@ -12,6 +12,7 @@ from bluff.core.edit import (
     AddWall,
     ChangeOpening,
     ChangeWall,
+    CheckOpenings,
     Edit,
     JoinWalls,
     MirrorJob,
@@ -29,10 +30,13 @@ from bluff.core.edit import (
     SetWays,
     Several,
     SplitWall,
+    TakeStandard,
 )
 from bluff.core.errors import EditError
-from bluff.core.job import At, FromOpening, FromWall, Job, Opening
+from bluff.core.job import Checked, Job, Opening
 from bluff.core.picture import Known, scaled
+from bluff.core.position import At, FromOpening, FromWall
+from bluff.core.rough_opening import rough_opening
 
 
 def apply(job: Job, edit: Edit) -> Job:
@@ -47,6 +51,8 @@ def apply(job: Job, edit: Edit) -> Job:
             return job.renamed(name)
         case SetWays(ways):
             return replace(job, ways=ways)
+        case TakeStandard(taken):
+            return replace(job, taken=taken)
         case AddWall(wall):
             return replace(job, walls=(*job.walls, wall))
         case ChangeWall(wall_id, wall):
@@ -63,6 +69,18 @@ def apply(job: Job, edit: Edit) -> Job:
                 walls=tuple(wall for wall in job.walls if wall.id != wall_id),
                 openings=tuple(opening for opening in job.openings if opening.wall != wall_id),
             )
+        case AddOpening() | ChangeOpening() | RemoveOpening() | CheckOpenings():
+            return _apply_to_openings(job, edit)
+        case Several(_, edits):
+            for one in edits:
+                job = apply(job, one)
+            return job
+        case _:
+            return _apply_to_plan(job, edit)
+
+
+def _apply_to_openings(job: Job, edit: AddOpening | ChangeOpening | RemoveOpening | CheckOpenings) -> Job:
+    match edit:
         case AddOpening(opening):
             return replace(job, openings=(*job.openings, opening))
         case ChangeOpening(opening_id, opening):
@@ -72,12 +90,10 @@ def apply(job: Job, edit: Edit) -> Job:
         case RemoveOpening(opening_id):
             job.opening(opening_id)
             return replace(job, openings=tuple(opening for opening in job.openings if opening.id != opening_id))
-        case Several(_, edits):
-            for one in edits:
-                job = apply(job, one)
+        case CheckOpenings(ids):
+            for id_ in ids:
+                job = _checked(job, job.opening(id_), edit)
             return job
-        case _:
-            return _apply_to_plan(job, edit)
 
 
 def _apply_to_plan(job: Job, edit: PlanEdit) -> Job:
@@ -104,6 +120,14 @@ def _apply_to_plan(job: Job, edit: PlanEdit) -> Job:
             if job.picture is None:
                 raise EditError("There is no picture under this plan; bring one in first.", "picture")
             return replace(job, picture=scaled(job.picture, Known(first, second, length)))
+
+
+def _checked(job: Job, opening: Opening, edit: CheckOpenings) -> Job:
+    """The job with one opening compared with the plan: what was compared is its rough opening of now."""
+    standard = opening.ways.over(job.wall(opening.wall).ways.over(job.standard))
+    rough = rough_opening(opening, standard)
+    said = Checked(edit.by, edit.at, rough.width.value, rough.height.value) if edit.is_checked else None
+    return apply(job, ChangeOpening(opening.id, replace(opening, checked=said)))
 
 
 def _in_renamed_wall(opening: Opening, old_id: str, new_id: str) -> Opening:

@@ -14,7 +14,7 @@ from bluff.core.layout import Wood
 from bluff.core.length import Length, half, inches
 from bluff.core.lumber import STUDS, Lumber
 from bluff.core.member import Member, Orientation, Role
-from bluff.core.standard import CornerSchool, End, IntersectionSchool
+from bluff.core.schools import CornerSchool, End, IntersectionSchool
 from bluff.core.sum import Sum
 from bluff.core.wall_plan import WallPlan
 

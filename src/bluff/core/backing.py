@@ -11,7 +11,7 @@ from bluff.core.layout import Wood, join
 from bluff.core.length import Length, format_inches
 from bluff.core.lumber import STUDS
 from bluff.core.member import Member, Orientation, Role
-from bluff.core.standard import JoistRun
+from bluff.core.schools import JoistRun
 from bluff.core.sum import Sum
 from bluff.core.wall_plan import WallPlan
 

@@ -14,7 +14,7 @@ from bluff.core.job import Line, WallKind
 from bluff.core.junction import Joint, rank_walls
 from bluff.core.length import Length, from_64ths, inches
 from bluff.core.outline import Outline, compass, inside, outline
-from bluff.core.standard import End
+from bluff.core.schools import End
 from bluff.core.wall_plan import WallPlan
 
 _LOOKED_AT: Length = inches("40'")

@@ -1,22 +1,26 @@
 """The cut list: what to cut, by section and length, counted in boards."""
 
 from collections import defaultdict
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
+from enum import StrEnum
 
 from bluff.core.frame import Framing
+from bluff.core.header import HeaderBoards, HeaderKind
 from bluff.core.length import Length, parse_length
 from bluff.core.lumber import SPACER
-from bluff.core.member import Member, Role
+from bluff.core.member import Bevel, Member, Role
 
 
 @dataclass(frozen=True, slots=True)
 class CutRow:
-    """Boards alike: one section, one length.
+    """Boards alike: one section, one length, cut alike.
 
     Args:
         size: Nominal lumber.
-        length: To cut to.
+        length: To cut to, at the long point.
+        is_treated: Whether they are of treated lumber.
+        bevel: Their upper end, where that is not square.
         count: Boards; a two-ply header counts two.
         roles: What they are for, sorted by name.
         members: Ids of the members they make.
@@ -24,15 +28,26 @@ class CutRow:
 
     size: str
     length: Length
+    is_treated: bool
+    bevel: Bevel | None
     count: int
     roles: tuple[Role, ...]
     members: tuple[str, ...]
 
 
+class Spacer(StrEnum):
+    """What lies between the plies of a header, or beside them."""
+
+    PANEL = "spacer"
+    FOAM = "foam"
+    FURRING = "furring"
+
+
 @dataclass(frozen=True, slots=True)
 class SpacerRow:
-    """Spacers alike, for built-up headers: panel of one thickness, cut to length by depth."""
+    """Spacers alike: of one thickness, cut to length by depth."""
 
+    spacer: Spacer
     thickness: Length
     depth: Length
     length: Length
@@ -45,33 +60,46 @@ def cut_list(framings: Iterable[Framing]) -> tuple[CutRow, ...]:
     Example:
         A wall's studs, kings and end studs are one row, since the saw does not know them apart.
     """
-    alike: dict[tuple[str, Length], list[Member]] = defaultdict(list)
+    alike: dict[tuple[str, Length, bool, Bevel | None], list[Member]] = defaultdict(list)
     for framing in framings:
         for member in framing.members:
-            alike[member.size, member.length.value].append(member)
+            alike[member.size, member.length.value, member.is_treated, member.bevel].append(member)
     return tuple(
         CutRow(
             size=size,
             length=length,
+            is_treated=is_treated,
+            bevel=bevel,
             count=sum(member.plies for member in members),
             roles=tuple(sorted({member.role for member in members})),
             members=tuple(member.id for member in members),
         )
-        for (size, length), members in sorted(alike.items(), key=lambda item: (_section(item[0][0]), -item[0][1]))
+        for (size, length, is_treated, bevel), members in sorted(
+            alike.items(), key=lambda item: (_section(item[0][0]), item[0][2], -item[0][1], item[0][3] is not None)
+        )
     )
 
 
 def spacer_list(framings: Iterable[Framing]) -> tuple[SpacerRow, ...]:
-    """Every spacer of the built-up headers, longest first."""
-    alike: dict[tuple[Length, Length], int] = defaultdict(int)
+    """Everything that makes headers as thick as their walls: panels, foam and furring, longest first."""
+    alike: dict[tuple[Spacer, Length, Length, Length], int] = defaultdict(int)
     for framing in framings:
         headers = {member.opening: member for member in framing.members if member.role is Role.HEADER}
         for opening in framing.openings:
-            if opening.placed.header.spacers and (header := headers.get(opening.placed.id)):
-                alike[header.length.value, header.height] += opening.placed.header.spacers
-    return tuple(
-        SpacerRow(SPACER, depth, length, count) for (length, depth), count in sorted(alike.items(), reverse=True)
-    )
+            if header := headers.get(opening.placed.id):
+                for spacer, thickness, count in _spacers(opening.placed.header):
+                    alike[spacer, thickness, header.height, header.length.value] += count
+    rows = [SpacerRow(*key, count) for key, count in alike.items()]
+    return tuple(sorted(rows, key=lambda row: (row.spacer, -row.length, -row.depth)))
+
+
+def _spacers(header: HeaderBoards) -> Iterator[tuple[Spacer, Length, int]]:
+    if header.spacers:
+        yield Spacer.PANEL, SPACER, header.spacers
+    if header.between and header.header.kind is HeaderKind.INSULATED:
+        yield Spacer.FOAM, header.between, 1
+    if header.furring:
+        yield Spacer.FURRING, header.furring, 1
 
 
 def _section(nominal: str) -> tuple[Length, ...]:

@@ -6,7 +6,8 @@ from typing import TypeAlias
 
 from bluff.core.job import Opening, Picture, Wall
 from bluff.core.length import Length, format_feet, format_inches
-from bluff.core.standard import End, Ways
+from bluff.core.schools import End
+from bluff.core.standard import Taken, Ways
 
 
 @dataclass(frozen=True, slots=True)
@@ -21,6 +22,16 @@ class SetWays:
     """Replace what the job as a whole does otherwise than the product's standard."""
 
     ways: Ways
+
+
+@dataclass(frozen=True, slots=True)
+class TakeStandard:
+    """Frame the job by a crew's standard, as it is now; None goes back to the product's.
+
+    What the job itself does otherwise stays.
+    """
+
+    taken: Taken | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -65,6 +76,23 @@ class RemoveOpening:
     """Take an opening out."""
 
     id: str
+
+
+@dataclass(frozen=True, slots=True)
+class CheckOpenings:
+    """Say that openings were compared with the plan, as they are now; or that they were not.
+
+    Args:
+        ids: Which.
+        is_checked: Whether they agree with it.
+        by: Whose word it is, in initials.
+        at: When, as ISO 8601 to the minute.
+    """
+
+    ids: tuple[str, ...]
+    is_checked: bool
+    by: str = ""
+    at: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -172,12 +200,14 @@ PlanEdit: TypeAlias = (
 Edit: TypeAlias = (
     RenameJob
     | SetWays
+    | TakeStandard
     | AddWall
     | ChangeWall
     | RemoveWall
     | AddOpening
     | ChangeOpening
     | RemoveOpening
+    | CheckOpenings
     | PlanEdit
     | Several
 )
@@ -194,6 +224,8 @@ def describe(edit: Edit) -> str:
             return f"rename the job {name}"
         case SetWays():
             return "change the job's standard"
+        case TakeStandard(taken):
+            return f"take the standard {taken.name}" if taken else "go back to the product's standard"
         case AddWall(wall):
             return f"add wall {wall.id}"
         case ChangeWall(wall_id):
@@ -206,6 +238,8 @@ def describe(edit: Edit) -> str:
             return f"change {opening_id}"
         case RemoveOpening(opening_id):
             return f"remove {opening_id}"
+        case CheckOpenings(ids, is_checked):
+            return f"{'check' if is_checked else 'uncheck'} {', '.join(ids[:6])}{' …' if len(ids) > 6 else ''}"
         case Several(says):
             return says
         case _:

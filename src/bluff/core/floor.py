@@ -14,7 +14,7 @@ from bluff.core.junction import Joint
 from bluff.core.length import Length, from_64ths, half
 from bluff.core.outline import Outline, Place, compass, inside, outline
 from bluff.core.plan_edit import clear_between
-from bluff.core.standard import End
+from bluff.core.schools import End
 from bluff.core.wall_plan import PlacedOpening, WallPlan
 
 

@@ -10,18 +10,20 @@ from math import atan2, degrees
 
 from bluff.core.assembly import Assembly, assemblies, ladders
 from bluff.core.backing import ceiling_backing, check_backing, check_ceiling
+from bluff.core.blocks import blocks, check_blocks, fixture_backing
+from bluff.core.bolts import anchor_bolts
 from bluff.core.finding import Code, Finding, Severity
 from bluff.core.junction import EndMeeting
 from bluff.core.layout import Height, LaidOut, Layer, Wood, join, lay_out, on_centre_lines
-from bluff.core.length import format_feet, format_inches
-from bluff.core.lumber import LONGEST_STOCK
+from bluff.core.length import format_inches
 from bluff.core.marks import plate_marks
-from bluff.core.member import Mark, Member, Role
+from bluff.core.member import Mark, Member, Plate, Role
 from bluff.core.opening_checks import admit, check_heads, check_opening, crowds_end, crowds_meeting
 from bluff.core.opening_frame import OpeningFrame, upright
 from bluff.core.plates import check_laps, plates
-from bluff.core.sheets import check_sheet_edges, check_spacing, sheet_edges
-from bluff.core.standard import End
+from bluff.core.posts import PostFrame, admit_posts
+from bluff.core.schools import End
+from bluff.core.sheets import SheetLayout, check_sheet_edges, check_sheet_joints, check_spacing, lay_sheets, sheet_edges
 from bluff.core.sum import Sum
 from bluff.core.tip_up import check_tip_up
 from bluff.core.wall_plan import WallPlan
@@ -36,6 +38,9 @@ class Framing:
         openings: The openings that were framed, in order along the wall.
         members: Plates from the bottom up, then every upright and opening piece along the wall.
         marks: Both plates, in order along the wall.
+        breaks: Where boards of the bottom plate and of the first top plate meet.
+        bolts: Where anchor bolts come up through the bottom plate.
+        sheets: As they lie on one face.
         findings: Errors first, then along the wall.
     """
 
@@ -43,6 +48,9 @@ class Framing:
     openings: tuple[OpeningFrame, ...]
     members: tuple[Member, ...]
     marks: tuple[Mark, ...]
+    breaks: tuple[tuple[Plate, Sum], ...]
+    bolts: tuple[Sum, ...]
+    sheets: SheetLayout
     findings: tuple[Finding, ...]
 
 
@@ -59,38 +67,64 @@ def frame(plan: WallPlan) -> Framing:
         Its framing. Whatever could not be framed is in the findings, never an exception.
     """
     openings, findings = admit(plan)
-    standing, crowded = _stand_beside([*_end_studs(plan, openings)], [*assemblies(plan)], openings)
+    posts, about_posts = admit_posts(plan, openings)
+    findings += about_posts
+    loads = [piece for post in posts for piece in post.members()]
+    standing, crowded = _stand_beside([*loads, *_end_studs(plan, openings, posts)], [*assemblies(plan)], openings)
     findings += crowded
     zones = [*_full_height_layers(plan, openings, standing)]
     layers = [*zones, *(layer for opening in openings for layer in opening.layers())]
     lines = on_centre_lines(plan.length, plan.standard.spacing, plan.datum)
     laid_out = [lay_out(layer, lines, plan.stud.thickness) for layer in layers]
 
-    pieces = [*standing, *ladders(plan, _full_height_wood(openings, laid_out))]
+    pieces = [*standing]
     for opening in openings:
         pieces.extend(opening.members())
     for laid in laid_out:
         pieces.extend(_commons(plan, openings, laid))
-    members = (*plates(plan), *ceiling_backing(plan), *sorted(pieces, key=lambda member: (member.start, member.bottom)))
+    pockets = [pocket for post in posts if (pocket := post.pocket())]
+    boards = plates(plan, pieces, openings, pockets)
+    pieces.extend(boards.studs)
+    pieces.extend(_between_studs(plan, _full_height_wood(openings, laid_out, boards.studs), pieces))
+    bottom_breaks = [at.value for plate, at in boards.breaks if plate is Plate.BOTTOM]
+    bolts = anchor_bolts(plan, openings, pieces, bottom_breaks)
+    standing_order = sorted(pieces, key=lambda member: (member.start, member.bottom))
+    members = (*boards.members, *ceiling_backing(plan), *standing_order)
+    marks = plate_marks(plan, openings, members, boards.breaks, bolts.places)
 
-    findings += plan.findings
+    findings += [*plan.findings, *boards.findings, *bolts.findings]
     for opening in openings:
         findings.extend(check_opening(opening))
         findings.extend(found for end in End if (found := crowds_end(opening, end)))
     findings.extend(check_heads(openings))
     for laid in laid_out:
         findings.extend(laid.findings)
-    findings.extend(check_spacing(plan.standard.spacing))
-    findings.extend(check_sheet_edges(laid_out, sheet_edges(plan.length, plan.standard.spacing, plan.datum)))
-    findings.extend(check_backing(plan, pieces))
-    findings.extend(check_ceiling(plan))
-    findings.extend(check_laps(plan))
-    findings.extend(_check_wall(plan))
-    return Framing(plan, tuple(openings), members, plate_marks(plan, openings, members), _in_order(findings))
+    findings.extend(check_sheet_edges(laid_out, sheet_edges(plan)))
+    for check in (check_backing, check_sheet_joints, check_blocks):
+        findings.extend(check(plan, pieces))
+    for wall_check in (check_spacing, check_ceiling, check_laps, check_tip_up, _check_meetings):
+        findings.extend(wall_check(plan))
+    return Framing(
+        plan,
+        tuple(openings),
+        members,
+        marks,
+        boards.breaks,
+        bolts.places,
+        lay_sheets(plan, openings),
+        _in_order(findings),
+    )
 
 
-def _end_studs(plan: WallPlan, openings: Sequence[OpeningFrame]) -> Iterator[Member]:
-    """A stud at each end whatever the spacing, unless a king stands there."""
+def _between_studs(plan: WallPlan, wood: Sequence[Wood], pieces: Sequence[Member]) -> list[Member]:
+    """What lies between the studs: ladders, fixture backing, and blocks wherever those leave room."""
+    lying = [*ladders(plan, wood), *fixture_backing(plan, wood)]
+    there = [piece for piece in pieces if piece.role in (Role.BLOCK, Role.BACKING)]
+    return [*lying, *blocks(plan, wood, [*there, *lying])]
+
+
+def _end_studs(plan: WallPlan, openings: Sequence[OpeningFrame], posts: Sequence[PostFrame]) -> Iterator[Member]:
+    """A stud at each end whatever the spacing, unless a king or a post stands there."""
     thick = plan.stud.thickness
     at_start = Sum.of("start of the wall", 0).plus(_behind(plan, End.START), plan.stands_from)
     outer = Sum.of("plate length", plan.length).minus(_behind(plan, End.END), plan.length - plan.stands_to)
@@ -99,8 +133,9 @@ def _end_studs(plan: WallPlan, openings: Sequence[OpeningFrame]) -> Iterator[Mem
     if at_end.value >= at_start.value + thick:  # a stub of thick boards has room for one
         ends.append((End.END, at_end))
     for end, x in ends:
-        taken = any(opening.pack_start < x.value + thick and x.value < opening.pack_end for opening in openings)
-        if not taken:
+        packs = [(opening.pack_start, opening.pack_end) for opening in openings]
+        packs += [(post.start, post.end) for post in posts]
+        if not any(start < x.value + thick and x.value < end for start, end in packs):
             yield upright(plan, Role.END_STUD, f"end_stud/{end}", x, plan.bottom, plan.stud_length)
 
 
@@ -138,9 +173,12 @@ def _overlap(one: Member, other: Member) -> bool:
     return not beside and one.bottom < other.top and other.bottom < one.top
 
 
-def _full_height_wood(openings: Sequence[OpeningFrame], laid_out: Sequence[LaidOut]) -> tuple[Wood, ...]:
+def _full_height_wood(
+    openings: Sequence[OpeningFrame], laid_out: Sequence[LaidOut], added: Sequence[Member]
+) -> tuple[Wood, ...]:
     """What is taken from plate to plate along the whole wall: wood, and openings from king to king."""
     taken = [wood for laid in laid_out if laid.layer.at is Height.FULL for wood in laid.wood]
+    taken += [Wood(stud.start, stud.end, "the stud at the break") for stud in added]
     return join([*taken, *(Wood(opening.pack_start, opening.pack_end, opening.placed.id) for opening in openings)])
 
 
@@ -173,16 +211,7 @@ def _commons(plan: WallPlan, openings: Sequence[OpeningFrame], laid: LaidOut) ->
             yield opening.bottom_cripple(f"line/{common.number}", common.x)
 
 
-def _check_wall(plan: WallPlan) -> Iterator[Finding]:
-    if plan.length > LONGEST_STOCK:
-        yield Finding(
-            Code.PLATE_LONGER_THAN_STOCK,
-            Severity.INFO,
-            f"The plates are {format_feet(plan.length)} and the longest board {format_feet(LONGEST_STOCK)}; they are "
-            "listed in one piece.",
-            "Break them on the middle of a stud, the two plates never on the same one.",
-        )
-    yield from check_tip_up(plan)
+def _check_meetings(plan: WallPlan) -> Iterator[Finding]:
     for other in plan.meetings.crossings:
         yield Finding(
             Code.WALLS_CROSS,

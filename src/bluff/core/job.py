@@ -14,13 +14,15 @@ import math
 import re
 from dataclasses import dataclass, field, replace
 from enum import StrEnum
-from typing import TypeAlias
 
 from bluff.core.errors import EditError, JobError, LumberError
 from bluff.core.length import LONGEST, Length, format_inches
 from bluff.core.lumber import STUDS, lumber
+from bluff.core.position import At, Centred
+from bluff.core.schools import End, OpeningKind
 from bluff.core.size import Size
-from bluff.core.standard import OPENING_WAYS, End, Standard, Ways
+from bluff.core.special import FixtureBacking, Post
+from bluff.core.standard import OPENING_WAYS, Standard, Taken, Ways
 
 _ID = re.compile(r"[A-Za-z0-9][A-Za-z0-9 ._-]{0,23}")
 _IMAGE = re.compile(r"[0-9a-f]{32}")
@@ -65,23 +67,6 @@ class Ends:
         return replace(self, start=runs) if end is End.START else replace(self, end=runs)
 
 
-class OpeningKind(StrEnum):
-    """What goes into an opening."""
-
-    WINDOW = "window"
-    DOOR = "door"
-    POCKET_DOOR = "pocket-door"
-    BYPASS_DOOR = "bypass-door"
-    SLIDING_DOOR = "sliding-door"
-    OVERHEAD_DOOR = "overhead-door"
-    CASED_OPENING = "cased-opening"
-
-    @property
-    def is_doorway(self) -> bool:
-        """Whether people walk through it: no sill, and the bottom plate is cut out of it later."""
-        return self is not OpeningKind.WINDOW
-
-
 class Sizing(StrEnum):
     """What an opening's size measures."""
 
@@ -124,65 +109,20 @@ class Between:
         return (math.isqrt(4 * squared) + 1) // 2
 
 
-class Reference(StrEnum):
-    """What of the opening a position is measured to."""
-
-    CENTRE = "centre"
-    EDGE = "edge"
-
-
 @dataclass(frozen=True, slots=True)
-class FromPlate:
-    """Measured from an end of this wall's own plate."""
+class Checked:
+    """Somebody compared an opening with the plan.
 
-    end: End
+    Args:
+        by: Their initials.
+        at: When, as ISO 8601 to the minute.
+        width, height: Of the rough opening as it was then; of another one nothing is said.
+    """
 
-
-@dataclass(frozen=True, slots=True)
-class FromOutside:
-    """Measured from the outside of the building at an end of this wall."""
-
-    end: End
-
-
-@dataclass(frozen=True, slots=True)
-class FromOpening:
-    """Measured toward the wall's end from the far edge of another opening's rough opening."""
-
-    opening: str
-
-
-class WallFace(StrEnum):
-    """What of another wall a position is measured from: its sides are near and far seen from this wall's start."""
-
-    NEAR = "near"
-    CENTRE = "centre"
-    FAR = "far"
-
-
-@dataclass(frozen=True, slots=True)
-class FromWall:
-    """Measured toward this wall's end from a face or the centre of a wall that meets it."""
-
-    wall: str
-    face: WallFace
-
-
-Origin: TypeAlias = FromPlate | FromOutside | FromOpening | FromWall
-
-
-@dataclass(frozen=True, slots=True)
-class At:
-    """A distance to an opening's centre or to its nearest edge."""
-
-    reference: Reference
-    distance: Length
-    origin: Origin = FromPlate(End.START)
-
-
-@dataclass(frozen=True, slots=True)
-class Centred:
-    """In the middle of the wall's plate."""
+    by: str
+    at: str
+    width: Length
+    height: Length
 
 
 @dataclass(frozen=True, slots=True)
@@ -197,6 +137,7 @@ class Opening:
         sizing: Whether the size is the unit's call-out or the rough opening as scheduled.
         position: Where in the wall.
         ways: What is framed otherwise than in the rest of the wall.
+        checked: Who compared it with the plan, if anybody has.
 
     Raises:
         JobError: The id cannot be written on a plate, or a way belongs to the whole wall.
@@ -209,6 +150,7 @@ class Opening:
     sizing: Sizing
     position: At | Centred
     ways: Ways = field(default_factory=Ways)
+    checked: Checked | None = None
 
     def __post_init__(self) -> None:
         _check_id("opening", self.id)
@@ -229,6 +171,9 @@ class Wall:
         kind: Exterior or partition; None where nobody has said.
         bearing: Whether it carries a floor or roof; None where nobody has said.
         ends: What its ends do at their corners, where that is not left to the long-wall rule.
+        posts: Where loads come down, besides at openings.
+        backing: For what is fixed to the wall later.
+        bolts: Where its anchor bolts stand, along the plate; None where the rule says.
         ways: What is framed otherwise than in the rest of the job.
 
     Raises:
@@ -241,6 +186,9 @@ class Wall:
     kind: WallKind | None = None
     bearing: bool | None = None
     ends: Ends = Ends()
+    posts: tuple[Post, ...] = ()
+    backing: tuple[FixtureBacking, ...] = ()
+    bolts: tuple[Length, ...] | None = None
     ways: Ways = field(default_factory=Ways)
 
     def __post_init__(self) -> None:
@@ -255,6 +203,11 @@ class Wall:
         if isinstance(self.run, Between):
             _check_in_reach(self.run.start, "from")
             _check_in_reach(self.run.end, "to")
+        marks = {"posts": [post.id for post in self.posts], "backing": [board.id for board in self.backing]}
+        for special, entered in marks.items():
+            for index, mark in enumerate(entered):
+                _check_id(special.rstrip("s"), mark, f"{special}[{index}].id")
+            _check_unique(special, entered)
         least = 2 * lumber(nominal).thickness
         if self.run.length < least:
             raise JobError(
@@ -306,10 +259,11 @@ class Job:
 
     Args:
         name: What the crew calls it.
-        ways: The job's standard, where it is not the product's own.
+        ways: What it does otherwise than its crew's standard, or the product's.
         walls: In the order they were entered.
         openings: In the order they were entered.
         picture: The plan's own picture under them, if any.
+        taken: The crew's standard it is framed by, as it was when it was taken; None for the product's.
 
     Raises:
         JobError: Two of the same id, or an opening in a wall that is not there.
@@ -320,6 +274,7 @@ class Job:
     walls: tuple[Wall, ...] = ()
     openings: tuple[Opening, ...] = ()
     picture: Picture | None = None
+    taken: Taken | None = None
 
     def __post_init__(self) -> None:
         if not 1 <= len(self.name.strip()) <= 120:
@@ -341,7 +296,12 @@ class Job:
     @property
     def standard(self) -> Standard:
         """The job's standard in full."""
-        return self.ways.over(Standard())
+        return self.ways.over(self.crew_standard)
+
+    @property
+    def crew_standard(self) -> Standard:
+        """What holds where the job says nothing: the standard it took, over the product's."""
+        return self.taken.ways.over(Standard()) if self.taken else Standard()
 
     def wall(self, wall_id: str) -> Wall:
         """The wall of that id.
@@ -370,12 +330,12 @@ class Job:
         return replace(self, name=name.strip())
 
 
-def _check_id(what: str, text: str) -> None:
+def _check_id(what: str, text: str, path: str = "id") -> None:
     if not _ID.fullmatch(text):
         raise JobError(
             f"“{text}” cannot be the mark of {'an' if what[0] in 'aeiou' else 'a'} {what}; "
             "write up to 24 letters, digits, spaces, dots and dashes, like W1.",
-            "id",
+            path,
         )
 
 

@@ -24,7 +24,7 @@ from typing import NamedTuple
 from bluff.core.job import Line, Runs, Wall
 from bluff.core.length import Length, from_64ths, half, inches
 from bluff.core.outline import REACH, Outline, outline
-from bluff.core.standard import End
+from bluff.core.schools import End
 
 SPLICE_LAP: Length = inches(48)
 """How far a second top plate runs past a splice below it."""

@@ -20,7 +20,7 @@ from math import ceil, floor
 
 from bluff.core.finding import Code, Finding, Severity
 from bluff.core.length import PER_INCH, Length, format_inches, format_spacing, half, inches, nearest
-from bluff.core.standard import Datum, End
+from bluff.core.schools import Datum, End
 from bluff.core.sum import Sum
 
 NAILABLE: Length = inches("1/2")

@@ -21,9 +21,6 @@ ENGINEERED_PLY = "1 3/4"
 SPACER: Length = inches("1/2")
 """Thickness of the panel between the plies of a built-up header."""
 
-LONGEST_STOCK: Length = inches("20'")
-"""The longest board a yard is sure to have; longer plates are made of several."""
-
 
 @dataclass(frozen=True, slots=True)
 class Lumber:
@@ -57,6 +54,12 @@ LUMBER: dict[str, Lumber] = _table()
 
 HEADER_PLIES: tuple[str, ...] = ("2x4", "2x6", "2x8", "2x10", "2x12")
 """Two-by boards a header is built up from, shallow to deep."""
+
+TIMBERS: tuple[str, ...] = tuple(name for name in LUMBER if not name.startswith(ENGINEERED_PLY))
+"""Sawn boards and timbers, which a solid header is one of."""
+
+ENGINEERED: tuple[str, ...] = tuple(name for name in LUMBER if name.startswith(ENGINEERED_PLY))
+"""Engineered plies, shallow to deep."""
 
 STUDS: tuple[str, ...] = ("2x4", "2x6", "2x8", "2x10", "2x12")
 """Boards a wall can be studded with: two-bys, edge to the room."""

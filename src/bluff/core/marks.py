@@ -8,9 +8,9 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from bluff.core.length import Length, inches
-from bluff.core.member import CUT_LINE, SYMBOLS, Mark, Member, Plate
+from bluff.core.member import ANCHOR_BOLT, CUT_LINE, PLATE_BREAK, SYMBOLS, Mark, Member, Plate
 from bluff.core.opening_frame import OpeningFrame
-from bluff.core.standard import End
+from bluff.core.schools import End
 from bluff.core.sum import Sum
 from bluff.core.wall_plan import WallPlan
 
@@ -28,11 +28,19 @@ class Reading:
     ahead: bool
 
 
-def plate_marks(plan: WallPlan, openings: Sequence[OpeningFrame], members: Sequence[Member]) -> tuple[Mark, ...]:
+def plate_marks(
+    plan: WallPlan,
+    openings: Sequence[OpeningFrame],
+    members: Sequence[Member],
+    breaks: Sequence[tuple[Plate, Sum]] = (),
+    bolts: Sequence[Sum] = (),
+) -> tuple[Mark, ...]:
     """Every mark of a wall, in order along it, bottom plate before top at the same place."""
     standing, reaching = plan.bottom.value, plan.underside.value
     marks = [mark for member in members if member.is_upright for mark in _marks_of(member, standing, reaching)]
     marks.extend(mark for opening in openings if not opening.has_sill for mark in _cut_lines(opening))
+    marks.extend(_line(plate, at, PLATE_BREAK) for plate, at in breaks)
+    marks.extend(_line(Plate.BOTTOM, at, ANCHOR_BOLT) for at in bolts)
     return tuple(sorted(marks, key=lambda mark: (mark.at.value, mark.plate, mark.width)))
 
 
@@ -83,13 +91,18 @@ def _cut_lines(opening: OpeningFrame) -> Iterator[Mark]:
     """Where the bottom plate is cut out of a doorway once the wall stands."""
     placed = opening.placed
     for at in (placed.start, placed.start.plus("width of the opening", placed.rough.width.value)):
-        yield Mark(
-            plate=Plate.BOTTOM,
-            at=at,
-            width=0,
-            ahead=True,
-            symbol=SYMBOLS[CUT_LINE],
-            role=CUT_LINE,
-            member=None,
-            opening=placed.id,
-        )
+        yield _line(Plate.BOTTOM, at, CUT_LINE, placed.id)
+
+
+def _line(plate: Plate, at: Sum, role: str, opening: str | None = None) -> Mark:
+    """A mark that is only a line: nothing stands there."""
+    return Mark(
+        plate=plate,
+        at=at,
+        width=0,
+        ahead=True,
+        symbol=SYMBOLS[role],
+        role=role,
+        member=None,
+        opening=opening,
+    )

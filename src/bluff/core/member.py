@@ -33,6 +33,8 @@ class Role(StrEnum):
     INTERSECTION_BACKING = "intersection_backing"
     BLOCK = "block"
     BACKING = "backing"
+    POST = "post"
+    PAD_PLATE = "pad_plate"
 
 
 class Orientation(StrEnum):
@@ -53,6 +55,10 @@ class Plate(StrEnum):
 
 CUT_LINE = "cut_line"
 """Role of the mark where the bottom plate is cut out of a doorway; no member stands there."""
+PLATE_BREAK = "plate_break"
+"""Role of the mark where two boards of a plate meet."""
+ANCHOR_BOLT = "anchor_bolt"
+"""Role of the mark where a bolt comes up through the bottom plate."""
 
 SYMBOLS: dict[str, str] = {
     Role.STUD: "X",
@@ -65,9 +71,25 @@ SYMBOLS: dict[str, str] = {
     Role.CORNER_BACKING: "B",
     Role.INTERSECTION_STUD: "X",
     Role.INTERSECTION_BACKING: "B",
+    Role.POST: "P",
     CUT_LINE: "cut",
+    PLATE_BREAK: "joint",
+    ANCHOR_BOLT: "bolt",
 }
 """What is written on a plate for each role. Source: docs/rules.md, Marks."""
+
+
+@dataclass(frozen=True, slots=True)
+class Bevel:
+    """An end that is not cut square.
+
+    Args:
+        short: The piece at its short point; its length is that of the long point.
+        degrees: Off square, to a tenth.
+    """
+
+    short: Length
+    degrees: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -87,6 +109,8 @@ class Member:
         width: Its rectangle's extent along the wall.
         height: Its rectangle's extent upward.
         opening: The opening it belongs to, if any.
+        is_treated: Whether it lies on concrete and is treated.
+        bevel: Its upper end, where that is not square.
     """
 
     id: str
@@ -100,6 +124,8 @@ class Member:
     width: Length
     height: Length
     opening: str | None = None
+    is_treated: bool = False
+    bevel: Bevel | None = None
 
     @property
     def start(self) -> Length:

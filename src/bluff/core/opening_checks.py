@@ -5,17 +5,22 @@ from dataclasses import replace
 
 from bluff.core.edit import ChangeOpening, Edit, MoveOpening
 from bluff.core.finding import Code, Finding, Severity
-from bluff.core.header import plies_that_fill
-from bluff.core.job import At, FromOutside, FromPlate
+from bluff.core.header import Header, HeaderKind, HeaderPlace, Source, plies_that_fill
 from bluff.core.length import Length, format_inches, inches
 from bluff.core.lumber import HEADER_PLIES
 from bluff.core.opening_frame import OpeningFrame
-from bluff.core.standard import End, Header, HeaderKind, Source
+from bluff.core.position import At, FromOutside, FromPlate
+from bluff.core.schools import End, Heads, SillTop
+from bluff.core.size import SMALLEST
 from bluff.core.wall_plan import WallPlan
 
 SHORT_CRIPPLE: Length = inches(3)
 """Nails split shorter ones. Source: docs/rules.md, Around an opening."""
 
+_SHORT = {
+    "top": "Use a solid filler, or a header of another depth.",
+    "bottom": "Use a solid filler, or a second sill.",
+}
 VERIFY = "Follow the approved drawings or a licensed designer."
 
 
@@ -41,6 +46,11 @@ def check_opening(frame: OpeningFrame) -> Iterator[Finding]:
     """Everything to be said about an opening that is framed."""
     yield from _rough_by_default(frame)
     yield from _header_fits(frame)
+    yield from _header_under_plates(frame)
+    yield from _header_hangs(frame)
+    yield from _hollow(frame)
+    yield from _sill_drains(frame)
+    yield from _head_given(frame)
     yield from _header_fills_wall(frame)
     yield from _header_source(frame)
     yield from _flat_header_bears(frame)
@@ -53,7 +63,7 @@ def check_heads(frames: Iterable[OpeningFrame]) -> Iterator[Finding]:
     for frame in frames:
         first = first or frame
         head, lead = frame.placed.head.value, first.placed.head.value
-        if head != lead:
+        if head != lead and frame.placed.standard.heads is Heads.ONE:
             above = "higher" if head > lead else "lower"
             yield _about(
                 frame,
@@ -93,6 +103,16 @@ def _outside_the_wall(frame: OpeningFrame) -> Finding | None:
             f"The head of {placed.id} is at {format_inches(placed.head.value)}, {format_inches(over)} above the "
             f"underside of the top plates, so it is left out.",
             "Lower the head or make the studs longer.",
+        )
+    is_deep = placed.header.header.place is HeaderPlace.TO_PLATE
+    if is_deep and (room := placed.head.value - plan.bottom.value) < SMALLEST:
+        return _about(
+            frame,
+            Code.HEADER_DOES_NOT_FIT,
+            Severity.ERROR,
+            f"The header of {placed.id}, {placed.header}, leaves {format_inches(max(room, 0))} above the bottom plate, "
+            "so the opening is left out.",
+            "Make the studs longer, or have the designer choose a shallower header.",
         )
     if frame.has_sill and frame.bottom_cripple_length.value < 0:
         over = -frame.bottom_cripple_length.value
@@ -144,14 +164,92 @@ def _header_fits(frame: OpeningFrame) -> Iterator[Finding]:
         return
     placed = frame.placed
     room = placed.header.depth - over
+    where = "between the head and the top plates" if frame.is_raised else "under the top plates"
     yield _about(
         frame,
         Code.HEADER_DOES_NOT_FIT,
         Severity.ERROR,
         f"The header of {placed.id}, {placed.header}, is {format_inches(placed.header.depth)} deep and only "
-        f"{format_inches(room)} is left under the top plates: {format_inches(over)} too much. It is left out.",
+        f"{format_inches(max(room, 0))} is left {where}: {format_inches(over)} too much. It is left out.",
         "Lower the head, make the studs longer, or have the designer choose a shallower header.",
     )
+
+
+def _header_under_plates(frame: OpeningFrame) -> Iterator[Finding]:
+    """A doorway under a header that sits tight under the top plates: its head is what the header leaves."""
+    placed = frame.placed
+    if placed.header.header.place is not HeaderPlace.TO_PLATE or frame.has_sill:
+        return
+    needed = placed.rough.height.value
+    over = placed.head.value - needed
+    if over < 0:
+        yield _about(
+            frame,
+            Code.HEADER_BELOW_ROUGH,
+            Severity.ERROR,
+            f"Under its header tight to the plates {placed.id} has {format_inches(placed.head.value)}, "
+            f"{format_inches(-over)} less than its rough height of {format_inches(needed)}.",
+            "Make the studs longer, or have the designer choose a shallower header.",
+        )
+    elif over > 0:
+        yield _about(
+            frame,
+            Code.HEADER_ABOVE_ROUGH,
+            Severity.INFO,
+            f"Under its header tight to the plates {placed.id} has {format_inches(placed.head.value)}, "
+            f"{format_inches(over)} more than its rough height of {format_inches(needed)}.",
+            f"Fill {format_inches(over)} under the header before the jamb goes in.",
+        )
+
+
+def _header_hangs(frame: OpeningFrame) -> Iterator[Finding]:
+    if frame.placed.jack_count == 0:
+        yield _about(
+            frame,
+            Code.HEADER_ON_HANGERS,
+            Severity.INFO,
+            f"The header of {frame.placed.id} hangs between its kings on two hangers; no jacks stand under it.",
+            f"Have two hangers for {frame.placed.header} on site. {VERIFY}",
+        )
+
+
+def _hollow(frame: OpeningFrame) -> Iterator[Finding]:
+    header = frame.placed.header
+    if header.header.kind is HeaderKind.BOX:
+        yield _about(
+            frame,
+            Code.HEADER_HOLLOW,
+            Severity.INFO,
+            f"The header of {frame.placed.id} is hollow, {format_inches(header.between)} between its plies.",
+            "Fill it with insulation before sheets or drywall close it.",
+        )
+
+
+def _sill_drains(frame: OpeningFrame) -> Iterator[Finding]:
+    placed = frame.placed
+    if frame.has_sill and placed.is_floating and placed.standard.sill_top is SillTop.SLOPED:
+        yield _about(
+            frame,
+            Code.SILL_NOT_SLOPED,
+            Severity.INFO,
+            f"The jacks of {placed.id} stand on its sill, so the sill is kept flat.",
+            "Lay a beveled strip on it between the jacks, or run the jacks to the plate.",
+        )
+
+
+def _head_given(frame: OpeningFrame) -> Iterator[Finding]:
+    placed = frame.placed
+    ways = placed.opening.ways
+    is_deep = placed.header.header.place is HeaderPlace.TO_PLATE
+    if placed.standard.heads is Heads.PER_OPENING and frame.has_sill and ways.head_height is None and not is_deep:
+        yield _about(
+            frame,
+            Code.HEAD_HEIGHT_NOT_GIVEN,
+            Severity.INFO,
+            f"Every opening has a head height of its own here, and nobody has given that of {placed.id}; it is taken "
+            f"as {format_inches(placed.head.value)}.",
+            "Read it off the elevation and enter it.",
+        )
 
 
 def _header_fills_wall(frame: OpeningFrame) -> Iterator[Finding]:
@@ -160,10 +258,11 @@ def _header_fills_wall(frame: OpeningFrame) -> Iterator[Finding]:
     if thickness == stud.width:
         return
     header = placed.header.header
-    plies = plies_that_fill(header, stud, placed.standard)
+    plies = plies_that_fill(header, stud, placed.standard.board)
     short = stud.width - thickness
     remedy = f"{format_inches(short)} of furring fills it" if short > 0 else "it stands proud of the wall"
     instead = f"{plies} plies of {placed.header.board.nominal} would fill it" if plies else "choose another build-up"
+    filled = replace(header, plies=plies) if plies else replace(header, is_furred=True) if short > 0 else None
     yield _about(
         frame,
         Code.HEADER_THICKNESS,
@@ -171,8 +270,8 @@ def _header_fills_wall(frame: OpeningFrame) -> Iterator[Finding]:
         f"The header of {placed.id}, {placed.header}, is {format_inches(thickness)} thick in a wall of "
         f"{format_inches(stud.width)}: {remedy}, or {instead}.",
         f"Choose plies or furring so that both faces get nailing. {VERIFY}",
-        fix=_with_header(frame, replace(header, plies=plies)) if plies else None,
-        fix_label=f"Make it {plies} plies" if plies else None,
+        fix=_with_header(frame, filled) if filled else None,
+        fix_label=f"Make it {plies} plies" if plies else f"Fur it out {format_inches(short)}",
     )
 
 
@@ -192,7 +291,7 @@ def _header_source(frame: OpeningFrame) -> Iterator[Finding]:
 
 
 def _flat_header_bears(frame: OpeningFrame) -> Iterator[Finding]:
-    if frame.placed.header.header.kind is HeaderKind.FLAT and frame.plan.wall.bearing:
+    if frame.placed.header.is_flat and frame.plan.wall.bearing:
         yield _about(
             frame,
             Code.FLAT_HEADER_BEARING,
@@ -216,7 +315,7 @@ def _short_cripples(frame: OpeningFrame) -> Iterator[Finding]:
             Code.SHORT_CRIPPLE,
             Severity.WARNING,
             f"The {which} cripples of {placed.id} are only {format_inches(length)} long; nails split such blocks.",
-            "Use a solid filler, or a deeper header." if which == "top" else "Use a solid filler, or a second sill.",
+            _SHORT[which],
             fix=_with_header(frame, deeper) if deeper else None,
             fix_label=f"Use {deeper.size}" if deeper else None,
         )
@@ -225,7 +324,7 @@ def _short_cripples(frame: OpeningFrame) -> Iterator[Finding]:
 def _deeper_that_fits(frame: OpeningFrame) -> Header | None:
     """The next deeper built-up header that leaves no cripple, or one long enough to nail."""
     header = frame.placed.header.header
-    if header.kind is not HeaderKind.BUILT_UP or header.size is None:
+    if header.kind is not HeaderKind.BUILT_UP or header.size is None or frame.is_raised:
         return None
     room = frame.top_cripple_length.value + frame.placed.header.depth
     for size in HEADER_PLIES[HEADER_PLIES.index(header.size) + 1 :]:

@@ -6,15 +6,19 @@ module says in which layers they may stand.
 """
 
 from collections.abc import Iterable, Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from math import atan2, degrees
 
-from bluff.core.job import OpeningKind
+from bluff.core.header import HeaderPlace
 from bluff.core.layout import Height, Layer, Wood
-from bluff.core.length import Length
-from bluff.core.member import Member, Orientation, Role
-from bluff.core.standard import End, HeaderKind
+from bluff.core.length import Length, inches
+from bluff.core.member import Bevel, Member, Orientation, Role
+from bluff.core.schools import End, OpeningKind
 from bluff.core.sum import Sum, counted
 from bluff.core.wall_plan import PlacedOpening, WallPlan
+
+SILL_DROP: Length = inches("1/4")
+"""What a sloped sill drops across the wall. Source: docs/rules.md, Around an opening."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -62,9 +66,37 @@ class OpeningFrame:
 
     @property
     def top_cripple_length(self) -> Sum:
-        """What is left between the header and the top plates; negative when the header does not fit."""
-        header = self.placed.header
-        return self.plan.underside.minus_all(self.placed.head).minus(f"header {header}", header.depth)
+        """What is left for cripples between header and top plates, or between the head and a raised header.
+
+        Negative when the header does not fit.
+        """
+        placed = self.placed
+        header, capped = placed.header, placed.header.header.capped
+        if header.header.place is HeaderPlace.TO_PLATE:
+            return Sum.of("tight under the top plates", 0)
+        pads = capped.below + capped.above + self.is_raised
+        left = self.plan.underside.minus_all(placed.head).minus(f"header {header}", header.depth)
+        return left.minus(counted("pad plate", pads), pads * self.thickness)
+
+    @property
+    def is_raised(self) -> bool:
+        """Whether the header sits tight under the top plates with cripples below it."""
+        return self.placed.header.header.place is HeaderPlace.RAISED
+
+    @property
+    def header_underside(self) -> Sum:
+        """Where the header itself begins, above the pad plate it may lie on."""
+        return self.bearing.plus("pad plate", self.placed.header.header.capped.below * self.thickness)
+
+    @property
+    def bearing(self) -> Sum:
+        """Where jacks end: under the header, or under the pad plate it lies on."""
+        if not self.is_raised or self.top_cripple_length.value < 0:
+            return self.placed.head
+        header, capped = self.placed.header, self.placed.header.header.capped
+        pads = capped.below + capped.above
+        underside = self.plan.underside.minus(f"header {header}", header.depth)
+        return underside.minus(counted("pad plate", pads), pads * self.thickness)
 
     @property
     def bottom_cripple_length(self) -> Sum:
@@ -88,6 +120,7 @@ class OpeningFrame:
             yield from self._jacks(end)
         if self.top_cripple_length.value >= 0:
             yield self._header()
+            yield from self._pad_plates()
         yield from self._end_top_cripples()
         if self.has_sill:
             yield from self._sills()
@@ -97,7 +130,8 @@ class OpeningFrame:
         """Where cripples on the layout may stand: above the header, and below the sill."""
         kings = (self._pack(self.pack_start, self.header_start), self._pack(self.header_end, self.pack_end))
         if self.top_cripple_length.value > 0:
-            yield self._layer(Height.ABOVE, kings, self._end_top_cripples())
+            sides = self.packs() if self.is_raised else kings
+            yield self._layer(Height.ABOVE, sides, self._end_top_cripples())
         if self.has_sill and self.bottom_cripple_length.value > 0:
             sides = kings if self.placed.is_floating else self.packs()
             yield self._layer(Height.BELOW, sides, self._end_bottom_cripples())
@@ -107,19 +141,30 @@ class OpeningFrame:
         return self._pack(self.pack_start, self.placed.start.value), self._pack(self.placed.end, self.pack_end)
 
     def top_cripple(self, place: str, x: Sum) -> Member:
-        """A cripple between header and top plates.
+        """A cripple between header and top plates, or between the head and a raised header.
 
         Args:
             place: What tells it from the others of this opening: an end, or a line.
             x: Its side nearer to the wall's start.
         """
-        y = self.placed.head.plus(f"header {self.placed.header}", self.placed.header.depth)
+        header = self.placed.header
+        if self.is_raised:
+            y = self.placed.head.plus("pad plate", self.thickness)
+        else:
+            y = self.header_underside.plus(f"header {header}", header.depth)
+            y = y.plus("pad plate", header.header.capped.above * self.thickness)
         return self._upright(Role.TOP_CRIPPLE, f"top_cripple/{place}", x, y, self.top_cripple_length)
 
     def bottom_cripple(self, place: str, x: Sum) -> Member:
         """A cripple between bottom plate and sill; as `top_cripple`."""
         length = self.bottom_cripple_length
-        return self._upright(Role.BOTTOM_CRIPPLE, f"bottom_cripple/{place}", x, self.plan.bottom, length)
+        cripple = self._upright(Role.BOTTOM_CRIPPLE, f"bottom_cripple/{place}", x, self.plan.bottom, length)
+        return replace(cripple, bevel=self._bevel(length.value)) if self.placed.is_sloped else cripple
+
+    def _bevel(self, long: Length) -> Bevel:
+        """Of what stands under a sill that drops toward the outside."""
+        slope = degrees(atan2(SILL_DROP, self.plan.stud.width))
+        return Bevel(max(long - SILL_DROP, 0), round(slope, 1))
 
     def _kings(self, end: End) -> Iterator[Member]:
         for number in range(1, self.placed.king_count + 1):
@@ -128,9 +173,9 @@ class OpeningFrame:
 
     def _jacks(self, end: End) -> Iterator[Member]:
         if self.placed.is_floating:
-            y, length = self._top_of_sill, self.placed.rough.height.named("rough height")
+            y, length = self._top_of_sill, self.bearing.minus_all(self._top_of_sill)
         else:
-            y, length = self.plan.bottom, self.placed.head.minus_all(self.plan.bottom)
+            y, length = self.plan.bottom, self.bearing.minus_all(self.plan.bottom)
         for number in range(1, self.placed.jack_count + 1):
             x = self._outward(end, number)
             yield self._upright(Role.JACK, _numbered(f"jack/{end}", number), x, y, length)
@@ -141,13 +186,33 @@ class OpeningFrame:
             Role.HEADER,
             "header",
             x=self._outward(End.START, self.placed.jack_count),
-            y=self.placed.head,
+            y=self.header_underside,
             length=self._between_kings,
             height=header.depth,
             size=header.board.nominal,
             plies=header.header.plies,
-            orientation=Orientation.FLAT if header.header.kind is HeaderKind.FLAT else Orientation.EDGE,
+            orientation=Orientation.FLAT if header.is_flat else Orientation.EDGE,
         )
+
+    def _pad_plates(self) -> Iterator[Member]:
+        """Below and above the header from king to king, and at the head under a raised header's cripples."""
+        header = self.placed.header
+        top = self.header_underside.plus(f"header {header}", header.depth)
+        inside = self._outward(End.START, self.placed.jack_count)
+        pads = [("below", inside, self.bearing, self._between_kings)] * header.header.capped.below
+        pads += [("above", inside, top, self._between_kings)] * header.header.capped.above
+        if self.is_raised:
+            pads.append(("head", self.placed.start, self.placed.head, self.placed.rough.width.named("rough width")))
+        for place, x, y, length in pads:
+            yield self._lying(
+                Role.PAD_PLATE,
+                f"pad_plate/{place}",
+                x=x,
+                y=y,
+                length=length,
+                height=self.thickness,
+                size=self.plan.stud.nominal,
+            )
 
     def _sills(self) -> Iterator[Member]:
         if self.placed.is_floating:
@@ -168,9 +233,16 @@ class OpeningFrame:
             )
 
     def _end_top_cripples(self) -> Iterator[Member]:
-        """One against each king, which is straight above the outermost jack."""
-        if self.top_cripple_length.value > 0 and self.placed.standard.end_top_cripples:
-            for end in End:
+        """One against each king, which is straight above the outermost jack; under a raised header against each jack.
+
+        A raised header's pad plate has nothing else to hang from, so there they stand whatever the crew's school.
+        """
+        if self.top_cripple_length.value <= 0:
+            return
+        for end in End:
+            if self.is_raised:
+                yield self.top_cripple(end, self._outward(end, 0))
+            elif self.placed.standard.end_top_cripples:
                 yield self.top_cripple(end, self._outward(end, self.placed.jack_count))
 
     def _end_bottom_cripples(self) -> Iterator[Member]:
@@ -178,7 +250,7 @@ class OpeningFrame:
         if self.bottom_cripple_length.value <= 0:
             return
         for end in End:
-            if self.placed.is_floating:
+            if self.placed.is_floating and self.placed.jack_count:
                 for number in range(1, self.placed.jack_count + 1):
                     yield self.bottom_cripple(_numbered(end, number), self._outward(end, number))
             else:

@@ -17,7 +17,7 @@ from typing import Literal, TypeAlias
 
 from bluff.core.job import Between, Line, Wall, WallKind
 from bluff.core.length import Length, half
-from bluff.core.standard import End
+from bluff.core.schools import End
 
 Place: TypeAlias = tuple[float, float]
 """x east and y north, in 64ths."""

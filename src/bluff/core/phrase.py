@@ -5,6 +5,7 @@ An opening: what it is, its size, an @, where it is::
     3-6x4-6 @ 9-3            a window (or a door, from 6-6 high up), centre 9-3 from the hooked end
     d 2-10x6-8 @ edge 7-2    a door, its near edge 7-2 from the hooked end
     w 3-0x3-0 @ 4-0 from end its centre 4-0 from the other end
+    w 3-0x3-0 @ 4-0 from outside end, or from near of E (a wall that meets this one)
     w 3-0x3-0 @ 2-0 past W1  its near edge 2-0 past the far edge of W1's rough opening
     ro 43x55 @ centred       the rough opening itself, in the middle of the wall
 
@@ -20,22 +21,21 @@ from itertools import count, product
 from string import ascii_uppercase
 
 from bluff.core.errors import BluffError, PhraseError
-from bluff.core.job import (
-    Alone,
+from bluff.core.job import Alone, Job, Opening, Sizing, Wall
+from bluff.core.length import format_exact, inches, parse_length
+from bluff.core.position import (
     At,
     Centred,
     FromOpening,
+    FromOutside,
     FromPlate,
-    Job,
-    Opening,
-    OpeningKind,
+    FromWall,
+    Origin,
     Reference,
-    Sizing,
-    Wall,
+    WallFace,
 )
-from bluff.core.length import inches, parse_length
+from bluff.core.schools import End, OpeningKind
 from bluff.core.size import Size, parse_size
-from bluff.core.standard import End
 
 _KINDS: dict[str, OpeningKind] = {
     "w": OpeningKind.WINDOW,
@@ -53,7 +53,9 @@ _OPENING = re.compile(
 )
 _PLACE = re.compile(
     r"(?:(?P<reference>centre|center|edge)\s+)?(?P<distance>.+?)"
-    r"(?:\s+(?:from\s+(?:the\s+)?(?P<end>start|end)|(?:past|from)\s+(?P<opening>\S+)))?",
+    r"(?:\s+from\s+(?:the\s+)?(?P<outside>outside[\s-]+(?:of\s+(?:the\s+)?)?)?(?P<end>start|end)"
+    r"|\s+(?:past|from)\s+(?:the\s+)?(?P<face>near|centre|center|far)(?:\s+face)?\s+of\s+(?:wall\s+)?(?P<wall>\S+)"
+    r"|\s+(?:past|from)\s+(?P<opening>\S+))?",
     re.IGNORECASE,
 )
 WALL = re.compile(r"(?:(?P<id>[A-Za-z][A-Za-z0-9-]*)\s+)?(?P<length>.+?)\s+(?P<stud>2\s*[x×]\s*\d+)", re.IGNORECASE)
@@ -81,10 +83,10 @@ def read_opening(text: str, job: Job, wall: Wall) -> Opening:
     is_rough = bool(match["rough"]) or (match["kind"] or "").lower() == "ro"
     try:
         size = parse_size(match["size"])
-        position = _read_place(match["place"].strip(), said)
+        position = read_place(match["place"].strip())
     except BluffError as error:
         raise PhraseError(error.message) from error
-    kind = _kind(match["kind"], size)
+    kind = read_kind(match["kind"], size)
     sizing = Sizing.ROUGH if is_rough else Sizing.UNIT
     return Opening(next_opening_id(job.openings, kind), wall.id, kind, size, sizing, position)
 
@@ -120,7 +122,12 @@ def next_opening_id(openings: Iterable[Opening], kind: OpeningKind) -> str:
     return next(mark for number in count(1) if (mark := f"{letter}{number}") not in taken)
 
 
-def _kind(word: str | None, size: Size) -> OpeningKind:
+def read_kind(word: str | None, size: Size) -> OpeningKind:
+    """What a word for a kind of opening means; without one, what its size makes likely.
+
+    Raises:
+        PhraseError: There is no such kind.
+    """
     if word is None or word.lower() == "ro":
         return OpeningKind.DOOR if size.height >= _DOOR_HEIGHT else OpeningKind.WINDOW
     try:
@@ -130,17 +137,41 @@ def _kind(word: str | None, size: Size) -> OpeningKind:
         raise PhraseError(f"“{word}” is no kind of opening; write one of {known}.") from None
 
 
-def _read_place(text: str, said: str) -> At | Centred:
+def read_place(text: str) -> At | Centred:
+    """Where an opening is: ``9-3``, ``edge 7-2 from outside end``, ``2-0 past W1``, ``centre 3-6 from near of E``.
+
+    Raises:
+        BluffError: It is not understood.
+    """
     if text.lower() in {"centred", "centered", "middle"}:
         return Centred()
     match = _PLACE.fullmatch(text)
     if match is None:
-        raise PhraseError(f"“{said}” lacks where it goes after the @; write it like {OPENING_EXAMPLE}.")
+        raise PhraseError(f"“{text}” is no place in a wall; write it like 9-3, edge 7-2 from end or 2-0 past W1.")
+    usual = Reference.CENTRE
+    origin: Origin
     if other := match["opening"]:
-        origin: FromOpening | FromPlate = FromOpening(other)
-        usual = Reference.EDGE
+        origin, usual = FromOpening(other), Reference.EDGE
+    elif wall := match["wall"]:
+        origin = FromWall(wall, WallFace(match["face"].lower().replace("center", "centre")))
     else:
-        origin = FromPlate(End((match["end"] or "start").lower()))
-        usual = Reference.CENTRE
+        end = End((match["end"] or "start").lower())
+        origin = FromOutside(end) if match["outside"] else FromPlate(end)
     word = (match["reference"] or usual).lower().replace("center", "centre")
     return At(Reference(word), parse_length(match["distance"]), origin)
+
+
+def place_in_words(position: At | Centred) -> str:
+    """Where an opening is, as `read_place` reads it."""
+    if isinstance(position, Centred):
+        return "centred"
+    match position.origin:
+        case FromPlate(end):
+            whence = f"{end}"
+        case FromOutside(end):
+            whence = f"outside {end}"
+        case FromOpening(opening):
+            whence = opening
+        case FromWall(wall, face):
+            whence = f"{face} of {wall}"
+    return f"{position.reference} {format_exact(position.distance)} from {whence}"

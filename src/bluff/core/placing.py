@@ -2,31 +2,38 @@
 
 from collections.abc import Mapping
 
-from bluff.core.job import Centred, FromOpening, FromOutside, FromPlate, FromWall, Opening, Reference, WallFace
 from bluff.core.junction import EndMeeting, Meetings
 from bluff.core.length import Length, half
-from bluff.core.standard import End
+from bluff.core.position import At, Centred, FromOpening, FromOutside, FromPlate, FromWall, Reference, WallFace
+from bluff.core.schools import End
 from bluff.core.sum import Sum
 
 
-def rough_start(
-    opening: Opening, width: Length, length: Length, meetings: Meetings, far_edges: Mapping[str, Length]
+def placed_start(
+    id_: str,
+    position: At | Centred,
+    width: Length,
+    length: Length,
+    meetings: Meetings,
+    far_edges: Mapping[str, Length],
+    what: str = "opening",
 ) -> Sum:
-    """Where a rough opening starts on the plate, from the words the plan uses.
+    """Where an opening or a post starts on the plate, from the words the plan uses.
 
     Args:
-        opening: What the plan says.
-        width: Of its rough opening.
+        id_: Its mark.
+        position: What the plan says.
+        width: Of its rough opening, or of the post.
         length: Of the plate.
         meetings: What the wall meets.
         far_edges: Where the openings placed so far end; the one it is measured from is among them.
+        what: What the sums call it.
 
     Source: docs/rules.md, Where an opening is. 7'-2" to the outside across a 2x6 through wall is 80 1/2.
     """
-    position = opening.position
     if isinstance(position, Centred):
-        return Sum.of("half of the plate", half(length)).minus("half of the opening", half(width))
-    name = f"{position.reference} of {opening.id}"
+        return Sum.of("half of the plate", half(length)).minus(f"half of the {what}", half(width))
+    name = f"{position.reference} of {id_}"
     is_from_end = position.origin in (FromPlate(End.END), FromOutside(End.END))
     match position.origin:
         case FromPlate(End.START):
@@ -44,9 +51,9 @@ def rough_start(
             at = wall_face(other, face, length, meetings) or 0
             to_reference = Sum.of(f"{_FACES[face]} of {other}", at).plus(f"to the {name}", position.distance)
     if position.reference is Reference.CENTRE:
-        return to_reference.minus("half of the opening", half(width))
+        return to_reference.minus(f"half of the {what}", half(width))
     # An edge is the one nearest to what it is measured from: from the end, that is the far side.
-    return to_reference.minus("width of the opening", width if is_from_end else 0)
+    return to_reference.minus(f"width of the {what}", width if is_from_end else 0)
 
 
 _FACES = {WallFace.NEAR: "near face", WallFace.CENTRE: "centre", WallFace.FAR: "far face"}

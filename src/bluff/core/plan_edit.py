@@ -10,28 +10,13 @@ from math import isclose
 
 from bluff.core.edit import Across
 from bluff.core.errors import EditError
-from bluff.core.job import (
-    Alone,
-    At,
-    Between,
-    Centred,
-    Ends,
-    FromOpening,
-    FromOutside,
-    FromPlate,
-    FromWall,
-    Job,
-    Opening,
-    Origin,
-    Point,
-    Reference,
-    Runs,
-    Wall,
-)
+from bluff.core.job import Alone, Between, Ends, Job, Opening, Point, Runs, Wall
 from bluff.core.junction import Joint
 from bluff.core.length import Length, format_feet, format_inches, from_64ths, half
 from bluff.core.outline import Outline, Place, outline
-from bluff.core.standard import Datum, End, Standard
+from bluff.core.position import At, Centred, FromOpening, FromOutside, FromPlate, FromWall, Origin, Reference
+from bluff.core.schools import Datum, End
+from bluff.core.special_edit import with_specials, without_specials
 from bluff.core.wall_plan import PlacedOpening, WallPlan, wall_plans
 
 
@@ -152,6 +137,8 @@ def split(job: Job, wall_id: str, at: Length, new_id: str) -> Job:
         ends=replace(ends, start=None),
         ways=ways if is_from_end else ways.without(["datum"]),
     )
+    near = with_specials(without_specials(near), plan, lambda x: x, 0, on_plate)
+    far = with_specials(without_specials(far), plan, lambda x: x - on_plate, on_plate, plan.length + 1)
     walls = [part for wall in job.walls for part in ([near, far] if wall.id == wall_id else [wall])]
     centres = {placed.id: _centre(placed) for placed in plan.openings}
 
@@ -213,8 +200,18 @@ def join(job: Job, wall_id: str, other_id: str) -> Job:
     after = replace(job, walls=walls, openings=openings)
     start = _plan(after, wall_id).meetings.start
     shift = start.reach if start else 0
+
+    def along_mine(x: Length) -> Length:
+        return from_64ths(began + x - _reach(plan)) + shift
+
+    def along_theirs(x: Length) -> Length:
+        return from_64ths(began + mine.along(theirs.at(x - _reach(other), 0))) + shift
+
+    whole = with_specials(without_specials(joined), plan, along_mine, 0, plan.length + 1)
+    whole = with_specials(whole, other, along_theirs, 0, other.length + 1)
     return replace(
         after,
+        walls=tuple(whole if wall.id == wall_id else wall for wall in after.walls),
         openings=tuple(
             replace(one, position=_to_centre(from_64ths(centres[one.id]) + shift)) if one.id in centres else one
             for one in after.openings
@@ -241,12 +238,15 @@ def mirrored(job: Job, across: Across) -> Job:
         run = wall.run
         if isinstance(run, Between):
             run = replace(run, start=over(run.end), end=over(run.start))
-        return replace(wall, run=run, ends=ends, ways=ways)
+        plan = plans[wall.id]
+        over_turned = replace(without_specials(wall), run=run, ends=ends, ways=ways)
+        return with_specials(over_turned, plan, lambda x: plan.length - x, 0, plan.length + 1)
 
-    centres = {placed.id: _centre(placed) for plan in wall_plans(job) for placed in plan.openings}
+    plans = {plan.id: plan for plan in wall_plans(job)}
+    centres = {placed.id: _centre(placed) for plan in plans.values() for placed in plan.openings}
     return replace(
         job,
-        ways=replace(job.ways, datum=_unless_usual(_turned_datum(job.standard.datum))),
+        ways=replace(job.ways, datum=_unless_usual(_turned_datum(job.standard.datum), job)),
         walls=tuple(turned(wall) for wall in job.walls),
         openings=tuple(_turned(opening, centres) for opening in job.openings),
     )
@@ -369,7 +369,12 @@ def _centre(placed: PlacedOpening) -> Length:
 
 def _drawn_centre(plan: WallPlan, placed: PlacedOpening) -> float:
     """An opening's centre along its wall as drawn."""
-    return _centre(placed) - (plan.meetings.start.reach if plan.meetings.start else 0)
+    return _centre(placed) - _reach(plan)
+
+
+def _reach(plan: WallPlan) -> Length:
+    """How far a plate starts before its wall as drawn."""
+    return plan.meetings.start.reach if plan.meetings.start else 0
 
 
 def _to_centre(distance: Length, end: End = End.START) -> At:
@@ -380,8 +385,8 @@ def _turned_datum(datum: Datum) -> Datum:
     return Datum(datum.end.other, datum.shift)
 
 
-def _unless_usual(datum: Datum) -> Datum | None:
-    return None if datum == Standard().datum else datum
+def _unless_usual(datum: Datum, job: Job) -> Datum | None:
+    return None if datum == job.crew_standard.datum else datum
 
 
 def _turned(opening: Opening, centres: Mapping[str, Length]) -> Opening:

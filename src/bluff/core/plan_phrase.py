@@ -21,12 +21,13 @@ from fractions import Fraction
 from itertools import pairwise
 from math import cos, hypot, radians, sin
 
-from bluff.core.edit import AddOpening, AddWall, Edit, Several, bearing
+from bluff.core.edit import AddOpening, AddWall, ChangeWall, Edit, Several, bearing
 from bluff.core.errors import BluffError, PhraseError
 from bluff.core.job import Between, Job, Line, Point, Wall, WallKind
 from bluff.core.length import Length, format_feet, from_64ths, inches, parse_length
 from bluff.core.outline import REACH, Outline, Place, inside, outline
 from bluff.core.phrase import WALL, next_wall_id, read_opening, read_wall
+from bluff.core.special_phrase import SPECIAL, read_special
 
 WALK_EXAMPLE = "36' R 22-6 R 36' R close"
 PARTITION_EXAMPLE = "12-4 off east from A to C"
@@ -48,7 +49,7 @@ _PARTITION = re.compile(
 
 
 def read_line(text: str, job: Job, wall_id: str | None) -> Edit:
-    """The edit a typed line asks for: an opening, a wall, a walk or a partition.
+    """The edit a typed line asks for: an opening, a wall, a walk, a partition, or a special of a wall.
 
     Args:
         text: The line; an opening may end with ``in C``.
@@ -60,6 +61,10 @@ def read_line(text: str, job: Job, wall_id: str | None) -> Edit:
         EditError: It names a wall that is not there.
     """
     said = text.replace(",", " ").strip()
+    if SPECIAL.match(said):
+        if wall_id is None:
+            raise PhraseError(f"“{said}” does not say which wall; select one first.")
+        return ChangeWall(wall_id, read_special(said, job.wall(wall_id)))
     if _TURN.search(f"{said} ") and "@" not in said:
         walls = read_walk(said, job)
         return Several(f"walk {len(walls)} walls", tuple(AddWall(wall) for wall in walls))

@@ -6,34 +6,263 @@ lap
     through wall's has a gap for it.
 """
 
-from collections.abc import Iterable, Iterator
-from dataclasses import dataclass
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass, field, replace
 from fractions import Fraction
 from math import ceil
 
+from bluff.core.breaks import Broken, break_plate
 from bluff.core.finding import Code, Finding, Severity
 from bluff.core.junction import EndMeeting, Joint
-from bluff.core.length import Length, half
-from bluff.core.member import Member, Orientation, Role
-from bluff.core.standard import End
+from bluff.core.layout import NARROWEST_GAP
+from bluff.core.length import Length, format_inches, half, inches
+from bluff.core.member import Member, Orientation, Plate, Role
+from bluff.core.opening_frame import OpeningFrame, upright
+from bluff.core.posts import Pocket
+from bluff.core.schools import End, Floor
 from bluff.core.sum import Sum
 from bluff.core.wall_plan import WallPlan
 
 
-def plates(plan: WallPlan) -> Iterator[Member]:
-    """Every plate of a wall, from the bottom up, the second top plate in as many pieces as its gaps leave.
+@dataclass(frozen=True, slots=True)
+class PlateBoards:
+    """The plates of a wall, cut into boards.
+
+    Args:
+        members: Every board, from the bottom up.
+        studs: Added where boards meet, by crews who double them there.
+        breaks: Where boards of the bottom plate and of the first top plate meet.
+        findings: Breaks that have no stud, or stand too near to each other.
+    """
+
+    members: tuple[Member, ...]
+    studs: tuple[Member, ...]
+    breaks: tuple[tuple[Plate, Sum], ...]
+    findings: tuple[Finding, ...]
+
+
+_BESIDE_DOORWAY: Length = inches(24)
+"""The bottom plate does not break so near to a doorway, where the piece left over would be too short to hold."""
+
+
+def plates(
+    plan: WallPlan, uprights: Sequence[Member], openings: Sequence[OpeningFrame], pockets: Sequence[Pocket]
+) -> PlateBoards:
+    """Every board of a wall's plates, from the bottom up.
+
+    Bottom and first top plate break on the middle of a stud, never on the same one; the second top plate
+    has its gaps and laps, and breaks at a distance from the first one's breaks.
+
+    Args:
+        plan: The wall.
+        uprights: What stands in it.
+        openings: Those that are framed; the bottom plate breaks away from its doorways.
+        pockets: Where beams break the top plates.
 
     Source: docs/rules.md, Plates and studs.
     """
+    doorways = [opening.placed for opening in openings if not opening.has_sill]
+    cuts = [edge for doorway in doorways for edge in (doorway.start.value, doorway.end)]
+    cutter = _Cutter(
+        plan, openings, cuts, [piece for piece in uprights if _is_full_height(plan, piece)], list(uprights)
+    )
     thick = plan.stud.thickness
-    start = Sum.of("start of the wall", 0)
+    runs: list[_Run] = []
     for number in range(1, plan.standard.bottom_plates + 1):
         below = Sum.of("floor", 0) if number == 1 else Sum.of("bottom plate", (number - 1) * thick)
         place = "bottom_plate" if number == 1 else f"bottom_plate/{number}"
-        yield _plate(plan, Role.BOTTOM_PLATE, place, start, below, plan.plate_length)
-    yield _plate(plan, Role.TOP_PLATE, "top_plate", start, plan.underside, plan.plate_length)
-    if plan.standard.top_plates == 2:
-        yield from _cap_plates(plan)
+        runs.append(_Run(Role.BOTTOM_PLATE, place, Sum.of("start of the wall", 0), plan.plate_length, below))
+    top = _Run(Role.TOP_PLATE, "top_plate", Sum.of("start of the wall", 0), plan.plate_length, plan.underside)
+    runs.extend(_interrupted(top, pockets))
+    caps = _cap_plates(plan) if plan.standard.top_plates == 2 else ()
+    above = [pocket for pocket in pockets if pocket.top > plan.underside.value + thick]
+    lapped = [part for cap in caps for part in _interrupted(cap, above)]
+    members = [board for run in runs for board in cutter.first_plates(run, lapped)]
+    members += [board for run in lapped for board in cutter.second_plate(run)]
+    return PlateBoards(tuple(members), tuple(cutter.added), tuple(cutter.breaks), tuple(cutter.findings))
+
+
+def _is_full_height(plan: WallPlan, piece: Member) -> bool:
+    return (
+        piece.orientation is Orientation.EDGE
+        and piece.width == plan.stud.thickness
+        and piece.bottom == plan.bottom.value
+        and piece.height == plan.stud_length.value
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class _Run:
+    """A stretch of plate without gaps."""
+
+    role: Role
+    place: str
+    start: Sum
+    end: Sum
+    y: Sum
+
+
+def _interrupted(run: _Run, pockets: Sequence[Pocket]) -> Iterator[_Run]:
+    """What beams in pockets leave of a stretch of plate."""
+    start, place = run.start, run.place
+    for pocket in pockets:
+        if pocket.end.value <= start.value or run.end.value <= pocket.start.value:
+            continue
+        yield replace(run, place=place, start=start, end=pocket.start)
+        start, place = pocket.end, f"{run.place}/after/{pocket.post}"
+    if run.end.value > start.value:
+        yield replace(run, place=place, start=start)
+
+
+@dataclass(slots=True)
+class _Cutter:
+    """Cuts stretches of plate into boards, remembering where it broke the ones before."""
+
+    plan: WallPlan
+    openings: Sequence[OpeningFrame]
+    doorway_cuts: list[Length]
+    studs: list[Member]
+    uprights: list[Member]
+    added: list[Member] = field(default_factory=list)
+    breaks: list[tuple[Plate, Sum]] = field(default_factory=list)
+    findings: list[Finding] = field(default_factory=list)
+
+    def first_plates(self, run: _Run, lapped: Sequence[_Run]) -> list[Member]:
+        """Boards of a bottom plate or the first top plate."""
+        stock = self.plan.standard.plate_stock
+        if run.end.value - run.start.value <= stock.longest:
+            return [self._board(run, run.place, run.start, run.end)]
+        broken_on = {at.value for _, at in self.breaks}
+        free = [stud for stud in self.studs if not any(stud.start <= at <= stud.end for at in broken_on)]
+        places = {half(stud.start + stud.end): stud for stud in free}
+        joints = set(self.doorway_cuts)
+        distance = _BESIDE_DOORWAY
+        if run.role is Role.TOP_PLATE:
+            joints = {edge.value for part in lapped for edge in (part.start, part.end)}
+            distance = stock.offset
+        apart = [place for place in places if all(abs(place - joint) >= distance for joint in joints)]
+        broken = self._broken(run, apart)
+        fewest_there_can_be = -(-(run.end.value - run.start.value) // stock.longest) - 1
+        if broken.off_stud or len(broken.breaks) > fewest_there_can_be:
+            # Few boards come before keeping clear of what is above or beside.
+            anywhere = self._broken(run, places)
+            if broken.off_stud or len(anywhere.breaks) < len(broken.breaks):
+                broken = anywhere
+        name = run.role.replace("_", " ")
+        for at in broken.off_stud:
+            self.findings.append(
+                Finding(
+                    Code.PLATE_BREAK_OFF_STUD,
+                    Severity.WARNING,
+                    f"The {name} has to be broken at {format_inches(at)}, where no stud stands for both boards.",
+                    "Nail a block or a scab of the same lumber under the joint, or get a longer board.",
+                    at=at,
+                )
+            )
+        sums = [self._doubled(places.get(at), at, run, broken.breaks) for at in broken.breaks]
+        plate = Plate.TOP if run.role is Role.TOP_PLATE else Plate.BOTTOM
+        self.breaks.extend((plate, at) for at in sums)
+        return self._boards(run, sums)
+
+    def second_plate(self, run: _Run) -> list[Member]:
+        """Boards of the second top plate, their breaks away from those of the first."""
+        stock = self.plan.standard.plate_stock
+        if run.end.value - run.start.value <= stock.longest:
+            return [self._board(run, run.place, run.start, run.end)]
+        below = [at.value for plate, at in self.breaks if plate is Plate.TOP]
+
+        def is_apart(place: Length) -> bool:
+            return all(abs(place - at) >= stock.offset for at in below)
+
+        centres = [place for stud in self.studs if is_apart(place := half(stud.start + stud.end))]
+        broken = self._broken(run, centres)
+        if broken.off_stud:
+            # It lies on the first top plate all along, so it can be broken without a stud.
+            feet = [place for place in range(run.start.value, run.end.value, inches(12)) if is_apart(place)]
+            broken = self._broken(run, [*centres, *feet])
+        for at in broken.breaks:
+            if not is_apart(at):
+                nearest_break = min(below, key=lambda other: abs(other - at))
+                self.findings.append(
+                    Finding(
+                        Code.PLATE_BREAKS_CLOSE,
+                        Severity.WARNING,
+                        f"The second top plate breaks at {format_inches(at)}, {format_inches(abs(at - nearest_break))} "
+                        f"from a break of the first; {format_inches(stock.offset)} is asked for.",
+                        "Get a longer board for one of the two, or tie the joint with a plate connector.",
+                        at=at,
+                    )
+                )
+        return self._boards(run, [Sum.of("break", at) for at in broken.breaks])
+
+    def _broken(self, run: _Run, places: Iterable[Length]) -> Broken:
+        """A stretch cut into boards, counted from the end the tape hooks on: a wall turned end for end breaks alike."""
+        start, end = run.start.value, run.end.value
+        stock = self.plan.standard.plate_stock
+        if self.plan.standard.datum.end is End.START:
+            return break_plate(start, end, places, stock)
+        turned = break_plate(-end, -start, [-place for place in places], stock)
+        return Broken(tuple(-at for at in turned.breaks[::-1]), tuple(-at for at in turned.off_stud[::-1]))
+
+    def _doubled(self, stud: Member | None, at: Length, run: _Run, breaks: Sequence[Length]) -> Sum:
+        """Where a break really goes: the middle of its stud, or beside it where a second stud is added there."""
+        if stud is None:
+            return Sum.of("break", at)
+        thick = self.plan.stud.thickness
+        middle = stud.x.plus("half a stud", half(thick))
+        if not self.plan.standard.plate_stock.doubled_studs:
+            return middle
+        ends = [run.start.value, *breaks, run.end.value]
+        before, after = max(end for end in ends if end < at), min(end for end in ends if end > at)
+        beside = (
+            (stud.x.plus("stud", thick), stud.x.plus("stud", thick)),
+            (stud.x.minus("stud at the break", thick), stud.x),
+        )
+        for x, seam in beside:
+            reaches = max(seam.value - before, after - seam.value) <= self.plan.standard.plate_stock.longest
+            if reaches and self._is_free(x.value):
+                place = f"{stud.id.removeprefix(f'{self.plan.id}/')}/double"
+                added = upright(self.plan, Role.STUD, place, x, self.plan.bottom, self.plan.stud_length)
+                self.added.append(added)
+                self.uprights.append(added)
+                return seam
+        return middle
+
+    def _is_free(self, start: Length) -> bool:
+        """Whether a stud fits, leaving no gap beside it that nobody can nail into."""
+        end = start + self.plan.stud.thickness
+        if start < self.plan.stands_from or end > self.plan.stands_to:
+            return False
+        if any(opening.overlaps(start, end) for opening in self.openings):
+            return False
+        others = ((piece.start - end, start - piece.end) for piece in self.uprights)
+        return all(max(gaps) == 0 or max(gaps) >= NARROWEST_GAP for gaps in others)
+
+    def _boards(self, run: _Run, breaks: Sequence[Sum]) -> list[Member]:
+        starts = [run.start, *breaks]
+        ends = [*breaks, run.end]
+        return [
+            self._board(run, run.place if number == 1 else f"{run.place}/board/{number}", start, end)
+            for number, (start, end) in enumerate(zip(starts, ends, strict=True), start=1)
+        ]
+
+    def _board(self, run: _Run, place: str, start: Sum, end: Sum) -> Member:
+        plan = self.plan
+        is_whole = start.value == 0 and end.value == plan.length
+        length = plan.plate_length if is_whole else Sum.of("ends at", end.value).minus("starts at", start.value)
+        return Member(
+            id=f"{plan.id}/{place}",
+            role=run.role,
+            size=plan.stud.nominal,
+            plies=1,
+            orientation=Orientation.FLAT,
+            x=start,
+            y=run.y,
+            length=length,
+            width=length.value,
+            height=plan.stud.thickness,
+            is_treated=place.startswith("bottom_plate") and run.y.value == 0 and plan.standard.floor is Floor.SLAB,
+        )
 
 
 def check_laps(plan: WallPlan) -> Iterator[Finding]:
@@ -61,7 +290,7 @@ _WHY_NOT = {
 }
 
 
-def _cap_plates(plan: WallPlan) -> Iterator[Member]:
+def _cap_plates(plan: WallPlan) -> Iterator[_Run]:
     """The second top plate from lap to lap, and between the gaps where others run through."""
     y = plan.underside.plus("top plate", plan.stud.thickness)
     place, start = "cap_plate", _cap_start(plan.meetings.start)
@@ -69,18 +298,15 @@ def _cap_plates(plan: WallPlan) -> Iterator[Member]:
         if not intersection.is_lapped:
             continue
         near = plan.centre_of(intersection).minus(f"half of {intersection.other}", half(intersection.thickness))
-        yield from _cap_plate(plan, place, start, near, y)
+        if near.value > start.value:
+            yield _Run(Role.CAP_PLATE, place, start, near, y)
         far = near.plus(f"gap for {intersection.other}", intersection.thickness)
         # Two walls may butt at one place from both sides: the plate goes on after the wider gap.
         if far.value > start.value:
             place, start = f"cap_plate/{intersection.other}", far
-    yield from _cap_plate(plan, place, start, _cap_end(plan.length, plan.meetings.end), y)
-
-
-def _cap_plate(plan: WallPlan, place: str, start: Sum, end: Sum, y: Sum) -> Iterator[Member]:
+    end = _cap_end(plan.length, plan.meetings.end)
     if end.value > start.value:
-        length = Sum.of("ends at", end.value).minus("starts at", start.value)
-        yield _plate(plan, Role.CAP_PLATE, place, start, y, length)
+        yield _Run(Role.CAP_PLATE, place, start, end, y)
 
 
 def _cap_start(meeting: EndMeeting | None) -> Sum:
@@ -100,40 +326,19 @@ def _lap(meeting: EndMeeting) -> tuple[str, Length]:
     return (f"room for the lap of {meeting.other}" if meeting.lap < 0 else f"lap onto {meeting.other}"), meeting.lap
 
 
-def _plate(plan: WallPlan, role: Role, place: str, x: Sum, y: Sum, length: Sum) -> Member:
-    return Member(
-        id=f"{plan.id}/{place}",
-        role=role,
-        size=plan.stud.nominal,
-        plies=1,
-        orientation=Orientation.FLAT,
-        x=x,
-        y=y,
-        length=length,
-        width=length.value,
-        height=plan.stud.thickness,
-    )
-
-
 @dataclass(frozen=True, slots=True)
 class Ties:
     """How the second top plates of a floor are tied to each other.
 
     Args:
         laps: Places where one runs onto another wall, at corners and intersections.
+        nails: 16d in all laps together.
         connectors: Places where nothing laps and a plate connector is called for.
     """
 
     laps: int
+    nails: int
     connectors: int
-
-    @property
-    def nails(self) -> int:
-        """16d nails in the laps."""
-        return self.laps * NAILS_IN_A_LAP
-
-
-NAILS_IN_A_LAP = 2
 
 
 def ties(plans: Iterable[WallPlan]) -> Ties:
@@ -141,7 +346,7 @@ def ties(plans: Iterable[WallPlan]) -> Ties:
 
     Source: docs/rules.md, Where walls meet.
     """
-    laps, connectors = 0, Fraction(0)
+    laps, driven, connectors = 0, 0, Fraction(0)
     for plan in plans:
         meetings = [meeting for end in End if (meeting := plan.meetings.at(end))]
         for meeting in meetings if plan.standard.top_plates == 2 else ():
@@ -151,4 +356,5 @@ def ties(plans: Iterable[WallPlan]) -> Ties:
                 connectors += 0 if meeting.joint is Joint.THROUGH else share
             elif meeting.joint is Joint.BUTT:
                 laps += 1
-    return Ties(laps, ceil(connectors))
+                driven += plan.standard.nails.lap
+    return Ties(laps, driven, ceil(connectors))

@@ -12,7 +12,7 @@ from enum import StrEnum
 from bluff.core.frame import Framing
 from bluff.core.length import Length, format_inches
 from bluff.core.member import Member, Orientation, Role
-from bluff.core.standard import End
+from bluff.core.schools import End
 
 
 class PackKind(StrEnum):

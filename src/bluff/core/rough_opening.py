@@ -6,8 +6,9 @@ header for a door, from the sill for a window.
 
 from dataclasses import dataclass
 
-from bluff.core.job import Opening, OpeningKind, Sizing
+from bluff.core.job import Opening, Sizing
 from bluff.core.length import Length, format_call_out, inches
+from bluff.core.schools import Allowance, DoorParts, OpeningKind
 from bluff.core.standard import Standard
 from bluff.core.sum import Sum
 
@@ -40,6 +41,7 @@ class UsualAllowance:
 USUAL: dict[OpeningKind, UsualAllowance] = {
     OpeningKind.POCKET_DOOR: UsualAllowance(2, inches(1), inches("4 1/2")),
     OpeningKind.BYPASS_DOOR: UsualAllowance(1, inches(2), inches("2 1/2")),
+    OpeningKind.BIFOLD_DOOR: UsualAllowance(1, inches(2), inches(2)),
     OpeningKind.SLIDING_DOOR: UsualAllowance(1, inches("1/2"), inches("1/2")),
     OpeningKind.OVERHEAD_DOOR: UsualAllowance(1, inches(3), inches("1 1/2")),
     OpeningKind.CASED_OPENING: UsualAllowance(1, inches(2), inches(1)),
@@ -52,7 +54,7 @@ def rough_opening(opening: Opening, standard: Standard) -> RoughOpening:
     """The rough opening of one opening.
 
     A size as scheduled is taken as it stands. A window's or door's call-out gets the standard's
-    allowance; every other kind gets the usual figure for it, marked as such.
+    allowance; every other kind gets the crew's own figure for it, or the usual one, marked as such.
 
     Args:
         opening: What the plan says.
@@ -66,16 +68,28 @@ def rough_opening(opening: Opening, standard: Standard) -> RoughOpening:
     across, up = (Sum.of(f"call-out {format_call_out(length)}", length) for length in (width, height))
     match opening.kind:
         case OpeningKind.WINDOW:
-            allowance = standard.window_allowance
+            return _over(across, up, standard.window_allowance)
         case OpeningKind.DOOR:
-            allowance = standard.door_allowance
+            return _over(across, up, standard.door_allowance)
         case kind:
             usual = USUAL[kind]
+            allowance = dict(standard.usual_allowances).get(kind)
+            across = across.plus("room for the leaf to slide", (usual.leaves - 1) * width)
+            if allowance:
+                return _over(across, up, allowance)
             return RoughOpening(
-                across.plus("room for the leaf to slide", (usual.leaves - 1) * width).plus("usual", usual.width),
+                across.plus("usual", usual.width),
                 up.plus("usual", usual.height),
                 is_usual=True,
             )
-    return RoughOpening(
-        across.plus("allowance", allowance.width), up.plus("allowance", allowance.height), is_usual=False
-    )
+
+
+def _over(across: Sum, up: Sum, allowance: Allowance | DoorParts) -> RoughOpening:
+    match allowance:
+        case Allowance(width, height):
+            across, up = across.plus("allowance", width), up.plus("allowance", height)
+        case DoorParts(jamb, gap, under, floor, shim):
+            across = across.plus("2 jambs", 2 * jamb).plus("2 gaps", 2 * gap)
+            up = up.plus("head jamb", jamb).plus("under the slab", under)
+            up = up.plus("floor finish", floor).plus("shim", shim)
+    return RoughOpening(across, up, is_usual=False)

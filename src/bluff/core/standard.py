@@ -1,215 +1,47 @@
 """A standard: a crew's ways of framing, each a value chosen once.
 
-The product's own standard is `Standard()`. A job, a wall and an opening may each say something else
+The product's own standard is `Standard()`. A crew, a job, a wall and an opening may each say something else
 about any of it with `Ways`; the nearest one wins.
-
-school
-    One of the ways good crews do the same thing. Every school is a member of an enumeration here.
-head height
-    Underside of a header above the floor.
-datum
-    The point the on-centre layout is measured from: normally where the first sheet starts.
 """
 
 from collections.abc import Iterable
 from dataclasses import dataclass, field, fields, replace
-from enum import StrEnum
 from fractions import Fraction
 from typing import Any, TypeAlias
 
-from bluff.core.errors import LumberError, SettingError
+from bluff.core.errors import SettingError
+from bluff.core.header import Header
 from bluff.core.length import Length, format_inches, inches
-from bluff.core.lumber import HEADER_PLIES, Lumber, lumber
+from bluff.core.lumber import Lumber, lumber
+from bluff.core.schools import (
+    Allowance,
+    Blocks,
+    BoltRule,
+    CornerSchool,
+    Datum,
+    DoorParts,
+    EndStuds,
+    Floor,
+    Heads,
+    IntersectionSchool,
+    Jacks,
+    JoistRun,
+    MeasuredRoom,
+    Nailing,
+    OpeningKind,
+    PlateStock,
+    PrecutStuds,
+    Sheets,
+    SheetSize,
+    SillTop,
+    Studs,
+    WallHeight,
+    WideOpening,
+    check_count,
+)
 
-_FIVE_FEET: Length = inches("5'")
-USUAL_PLAY: Length = inches("1/4")
-"""What a wall that goes into a room is lower than the room."""
 _USUAL_HEAD: Length = inches("82 1/2")
-
-
-class End(StrEnum):
-    """An end of a wall: where its run starts or where it ends."""
-
-    START = "start"
-    END = "end"
-
-    @property
-    def other(self) -> "End":
-        return End.END if self is End.START else End.START
-
-
-class HeaderKind(StrEnum):
-    """How a header is made. Source: docs/rules.md, Headers."""
-
-    BUILT_UP = "built-up"
-    """Two-bys on edge with a 1/2 spacer between each two."""
-    SOLID = "solid"
-    """One timber on edge."""
-    FLAT = "flat"
-    """Boards of the wall's own lumber laid flat, one on the other; for walls that carry nothing."""
-
-
-class Source(StrEnum):
-    """Who says so: where a size that carries load came from."""
-
-    DRAWINGS = "drawings"
-    ENGINEER = "engineer"
-    HABIT = "habit"
-
-    @property
-    def is_verified(self) -> bool:
-        """A crew's habit is never authority for a header."""
-        return self is not Source.HABIT
-
-
-class Jacks(StrEnum):
-    """Where a window's jacks stand."""
-
-    TO_PLATE = "to-plate"
-    """On the bottom plate; the sill fits between them."""
-    FLOATING = "floating"
-    """On the sill, which runs from king to king."""
-
-
-class CornerSchool(StrEnum):
-    """How a corner is made in the wall that runs through."""
-
-    TWO_STUD = "two-stud"
-    THREE_STUD = "three-stud"
-    BLOCKED = "blocked"
-    CLIPS = "clips"
-
-
-class IntersectionSchool(StrEnum):
-    """What a wall has where another one butts into its side."""
-
-    CHANNEL = "channel"
-    WIDE_FLAT = "wide-flat"
-    BLOCKED = "blocked"
-    LADDER = "ladder"
-
-
-class JoistRun(StrEnum):
-    """Which way the joists or trusses above run, across the plan."""
-
-    EAST_WEST = "east-west"
-    NORTH_SOUTH = "north-south"
-
-
-@dataclass(frozen=True, slots=True)
-class PrecutStuds:
-    """Studs used as they are sold; the wall is as high as they make it."""
-
-    length: Length
-
-
-@dataclass(frozen=True, slots=True)
-class WallHeight:
-    """Studs cut so that the wall, plates and all, is this high."""
-
-    height: Length
-
-
-@dataclass(frozen=True, slots=True)
-class MeasuredRoom:
-    """Studs cut so that the wall goes into a room that is there.
-
-    Args:
-        heights: Floor to ceiling as read at several points; the smallest governs.
-        play: What the wall is lower than that, to go in.
-    """
-
-    heights: tuple[Length, ...]
-    play: Length = USUAL_PLAY
-
-    @property
-    def smallest(self) -> Length:
-        return min(self.heights)
-
-
-Studs: TypeAlias = PrecutStuds | WallHeight | MeasuredRoom
-
-
-class EndStuds(StrEnum):
-    """Where the stud at a free end of a wall stands."""
-
-    FLUSH = "flush"
-    """Flush with the plates' end."""
-    HELD_BACK = "held-back"
-    """1/8 behind it, where the wall slides between old ones."""
-
-
-@dataclass(frozen=True, slots=True)
-class Header:
-    """The header over an opening.
-
-    Args:
-        kind: How it is made.
-        size: Nominal size of one board of it; None takes the wall's own lumber (flat headers).
-        plies: How many boards: side by side when built up, one on the other when flat.
-        source: Who says that this size will do.
-    """
-
-    kind: HeaderKind = HeaderKind.BUILT_UP
-    size: str | None = "2x8"
-    plies: int = 2
-    source: Source = Source.HABIT
-
-    def __post_init__(self) -> None:
-        if not 1 <= self.plies <= 4:
-            raise SettingError(f"A header of {self.plies} plies cannot be built; write 1 to 4.", "plies")
-        if self.kind is HeaderKind.SOLID and self.plies != 1:
-            raise SettingError("A solid header is one board; write 1 ply, or choose built-up.", "plies")
-        if self.size is None:
-            if self.kind is not HeaderKind.FLAT:
-                raise SettingError(f"A {self.kind} header needs a size, like 2x8.", "size")
-            return
-        try:
-            nominal = lumber(self.size).nominal
-        except LumberError as error:
-            raise SettingError(error.message, "size") from error
-        if self.kind is HeaderKind.BUILT_UP and nominal not in HEADER_PLIES:
-            raise SettingError(f"A built-up header is made of {', '.join(HEADER_PLIES)}, not {nominal}.", "size")
-        object.__setattr__(self, "size", nominal)
-
-
-@dataclass(frozen=True, slots=True)
-class Datum:
-    """Where the on-centre layout is measured from.
-
-    Args:
-        end: The end of the wall the tape hooks on.
-        shift: How far along the wall from that end the datum lies; negative is beyond it. The end is that
-            of the building for an exterior wall in a plan, that of the plate for any other.
-    """
-
-    end: End = End.START
-    shift: Length = 0
-
-
-@dataclass(frozen=True, slots=True)
-class Allowance:
-    """What a rough opening has over the unit that goes into it."""
-
-    width: Length
-    height: Length
-
-    def __post_init__(self) -> None:
-        if self.width < 0 or self.height < 0:
-            raise SettingError("An allowance is added to the unit; write 0 or more.")
-
-
-@dataclass(frozen=True, slots=True)
-class WideOpening:
-    """From which rough width on an opening gets more jacks and kings a side."""
-
-    from_width: Length = _FIVE_FEET
-    jacks: int = 2
-    kings: int = 2
-
-    def __post_init__(self) -> None:
-        _check_count("jacks", self.jacks)
-        _check_count("kings", self.kings)
+UsualAllowances: TypeAlias = tuple[tuple[OpeningKind, Allowance], ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -221,6 +53,7 @@ class Standard:
         studs: Precut studs, the height the wall must have, or the room it must go into.
         end_studs: Where the stud at a free end stands.
         head_height: Underside of window headers above the floor. A door's is its own rough height.
+        heads: Whether they are meant to line up.
         bottom_plates: Boards under the studs.
         top_plates: 1, or 2 with a cap plate.
         header: Over every opening that has none of its own.
@@ -228,15 +61,28 @@ class Standard:
         jack_count: Jacks a side of an ordinary opening.
         king_count: Kings a side of an ordinary opening.
         wide_opening: When there are more of both.
+        high_wind: Whether every opening has two of both at least.
         sills: Boards under a window, one on the other.
+        sill_top: Whether they lie flat or drain.
         end_top_cripples: Whether a top cripple stands against each king besides those on layout.
         window_allowance: Rough opening over a window's call-out.
-        door_allowance: Rough opening over a door slab's call-out.
+        door_allowance: Rough opening over a door slab's call-out, in two figures or built up from its parts.
+        usual_allowances: The crew's own figures for kinds whose makers differ, in place of the product's.
         datum: Where the layout is measured from.
         corner: How corners are made, where this wall meets another.
         intersection: What stands where another wall butts into it.
         joists: Which way the joists or trusses above run; None where nobody has said.
         ceiling_backing: Whether a wall that runs along them gets a wider board on top, for the ceiling's edge.
+        floor: What the bottom plate lies on.
+        bolts: Where anchor bolts go in a plate on concrete when a wall gives none.
+        plate_stock: What plates are cut from, and where they may be broken.
+        blocks: Blocks between the studs at half height.
+        block_height: The line they are on, above the floor.
+        fire_blocks: Whether blocks keep every cavity at 10 ft or less.
+        panel_edge_blocks: Whether blocks stand behind the joints between rows of sheets.
+        sheets: How sheets lie on the wall.
+        sheet: What the sheets measure.
+        nails: How many a joint gets.
         density: Of the lumber, in pounds a cubic foot.
         lumber: Boards that measure otherwise than the table says.
     """
@@ -245,6 +91,7 @@ class Standard:
     studs: Studs = PrecutStuds(inches("92 5/8"))
     end_studs: EndStuds = EndStuds.FLUSH
     head_height: Length = _USUAL_HEAD
+    heads: Heads = Heads.ONE
     bottom_plates: int = 1
     top_plates: int = 2
     header: Header = field(default_factory=Header)
@@ -252,15 +99,28 @@ class Standard:
     jack_count: int = 1
     king_count: int = 1
     wide_opening: WideOpening = field(default_factory=WideOpening)
+    high_wind: bool = False
     sills: int = 1
+    sill_top: SillTop = SillTop.FLAT
     end_top_cripples: bool = True
     window_allowance: Allowance = Allowance(inches(1), inches(1))
-    door_allowance: Allowance = Allowance(inches(2), inches("2 1/2"))
+    door_allowance: Allowance | DoorParts = Allowance(inches(2), inches("2 1/2"))
+    usual_allowances: UsualAllowances = ()
     datum: Datum = field(default_factory=Datum)
     corner: CornerSchool = CornerSchool.TWO_STUD
     intersection: IntersectionSchool = IntersectionSchool.CHANNEL
     joists: JoistRun | None = None
     ceiling_backing: bool = False
+    floor: Floor = Floor.WOOD
+    bolts: BoltRule = field(default_factory=BoltRule)
+    plate_stock: PlateStock = field(default_factory=PlateStock)
+    blocks: Blocks = Blocks.NONE
+    block_height: Length = inches(48)
+    fire_blocks: bool = False
+    panel_edge_blocks: bool = False
+    sheets: Sheets = Sheets.UPRIGHT
+    sheet: SheetSize = field(default_factory=SheetSize)
+    nails: Nailing = field(default_factory=Nailing)
     density: int = 33
     lumber: tuple[Lumber, ...] = ()
 
@@ -286,6 +146,7 @@ class Ways:
     studs: Studs | None = None
     end_studs: EndStuds | None = None
     head_height: Length | None = None
+    heads: Heads | None = None
     bottom_plates: int | None = None
     top_plates: int | None = None
     header: Header | None = None
@@ -293,15 +154,28 @@ class Ways:
     jack_count: int | None = None
     king_count: int | None = None
     wide_opening: WideOpening | None = None
+    high_wind: bool | None = None
     sills: int | None = None
+    sill_top: SillTop | None = None
     end_top_cripples: bool | None = None
     window_allowance: Allowance | None = None
-    door_allowance: Allowance | None = None
+    door_allowance: Allowance | DoorParts | None = None
+    usual_allowances: UsualAllowances | None = None
     datum: Datum | None = None
     corner: CornerSchool | None = None
     intersection: IntersectionSchool | None = None
     joists: JoistRun | None = None
     ceiling_backing: bool | None = None
+    floor: Floor | None = None
+    bolts: BoltRule | None = None
+    plate_stock: PlateStock | None = None
+    blocks: Blocks | None = None
+    block_height: Length | None = None
+    fire_blocks: bool | None = None
+    panel_edge_blocks: bool | None = None
+    sheets: Sheets | None = None
+    sheet: SheetSize | None = None
+    nails: Nailing | None = None
     density: int | None = None
     lumber: tuple[Lumber, ...] | None = None
 
@@ -312,6 +186,11 @@ class Ways:
             _check_studs(self.studs)
         if self.head_height is not None and self.head_height < inches(12):
             raise SettingError("A head height under a foot leaves no opening; write it from the floor.", "head_height")
+        if self.block_height is not None and not inches(12) <= self.block_height <= inches("20'"):
+            raise SettingError("A line of blocks is 12 inches to 20 feet above the floor; 48 is usual.", "block_height")
+        for kind, _ in self.usual_allowances or ():
+            if kind in (OpeningKind.WINDOW, OpeningKind.DOOR):
+                raise SettingError(f"A {kind} has an allowance of its own: {kind}_allowance.", "usual_allowances")
         if self.density is not None and not 15 <= self.density <= 70:
             raise SettingError("Lumber weighs 15 to 70 pounds a cubic foot; 33 is usual.", "density")
         for board in self.lumber or ():
@@ -319,7 +198,7 @@ class Ways:
         for name, most in (("bottom_plates", 2), ("top_plates", 2), ("sills", 2), ("jack_count", 3), ("king_count", 3)):
             count = getattr(self, name)
             if count is not None:
-                _check_count(name, count, most)
+                check_count(name, count, most)
 
     def over(self, standard: Standard) -> Standard:
         """The standard with everything this says in place of its own."""
@@ -339,18 +218,41 @@ class Ways:
         return {key.name: value for key in fields(self) if (value := getattr(self, key.name)) is not None}
 
 
+LONGEST_NAME = 60
+"""Characters a standard is called by."""
+
+
+@dataclass(frozen=True, slots=True)
+class Taken:
+    """A crew's standard as a job took it: its name, and what it said then.
+
+    Raises:
+        SettingError: It has no name one could call it by.
+    """
+
+    name: str
+    ways: Ways
+
+    def __post_init__(self) -> None:
+        if not 1 <= len(self.name.strip()) <= LONGEST_NAME:
+            raise SettingError(f"A standard needs a name of 1 to {LONGEST_NAME} characters.", "name")
+
+
 OPENING_WAYS = frozenset(
     {
         "head_height",
+        "heads",
         "header",
         "jacks",
         "jack_count",
         "king_count",
         "wide_opening",
         "sills",
+        "sill_top",
         "end_top_cripples",
         "window_allowance",
         "door_allowance",
+        "usual_allowances",
     }
 )
 """The keys an opening can answer for itself; the others are the whole wall's."""
@@ -389,8 +291,3 @@ def _check_board(board: Lumber) -> None:
             f"what yours measures, at most {format_inches(MOST_OFF)} over or under.",
             "lumber",
         )
-
-
-def _check_count(name: str, count: int, most: int = 3) -> None:
-    if not 1 <= count <= most:
-        raise SettingError(f"{name.replace('_', ' ').capitalize()} can be 1 to {most}, not {count}.", name)

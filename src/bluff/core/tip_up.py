@@ -5,7 +5,7 @@ from math import isqrt
 
 from bluff.core.finding import Code, Finding, Severity
 from bluff.core.length import PER_INCH, Length, format_inches
-from bluff.core.standard import MeasuredRoom
+from bluff.core.schools import MeasuredRoom
 from bluff.core.wall_plan import WallPlan
 
 _SIXTEENTH: Length = PER_INCH // 16

@@ -7,24 +7,20 @@ to the same wall.
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
+from typing import Any
 
 from bluff.core.finding import Code, Finding, Severity
-from bluff.core.header import HeaderBoards, header_boards
-from bluff.core.job import (
-    At,
-    FromOpening,
-    FromWall,
-    Job,
-    Opening,
-    Wall,
-    WallKind,
-)
+from bluff.core.header import HeaderBoards, HeaderPlace, header_boards
+from bluff.core.job import Job, Opening, Wall, WallKind
 from bluff.core.junction import Intersection, Joint, Meetings, Profile, find_meetings
 from bluff.core.length import Length, inches
 from bluff.core.lumber import Lumber
-from bluff.core.placing import rough_start, wall_face
+from bluff.core.placing import placed_start, wall_face
+from bluff.core.position import At, Centred, FromOpening, FromWall
 from bluff.core.rough_opening import RoughOpening, rough_opening
-from bluff.core.standard import Datum, End, EndStuds, Jacks, MeasuredRoom, PrecutStuds, Standard, WallHeight
+from bluff.core.schools import Datum, End, EndStuds, Jacks, MeasuredRoom, PrecutStuds, SillTop, WallHeight
+from bluff.core.special import Post
+from bluff.core.standard import Standard
 from bluff.core.sum import Sum, counted
 
 HELD_BACK: Length = inches("1/8")
@@ -42,7 +38,7 @@ class PlacedOpening:
         start: Side of the rough opening nearer to the wall's start.
         head: Underside of its header above the floor.
         header: Its header, measured.
-        jack_count: Jacks a side.
+        jack_count: Jacks a side; 0 where the header hangs between the kings.
         king_count: Kings a side.
     """
 
@@ -69,6 +65,28 @@ class PlacedOpening:
         """Whether its jacks stand on the sill. A doorway has no sill to stand on."""
         return self.standard.jacks is Jacks.FLOATING and not self.opening.kind.is_doorway
 
+    @property
+    def is_sloped(self) -> bool:
+        """Whether its sill drains; a floating jack needs a flat one to stand on."""
+        return self.standard.sill_top is SillTop.SLOPED and not self.is_floating
+
+
+@dataclass(frozen=True, slots=True)
+class PlacedPost:
+    """A post on its plate: its boards, and its side nearer to the wall's start."""
+
+    post: Post
+    board: Lumber
+    start: Sum
+
+    @property
+    def width(self) -> Length:
+        return self.post.plies * self.board.thickness
+
+    @property
+    def end(self) -> Length:
+        return self.start.value + self.width
+
 
 @dataclass(frozen=True, slots=True)
 class WallPlan:
@@ -82,6 +100,7 @@ class WallPlan:
         stud_length: Its studs.
         meetings: What it meets, its places along the wall as drawn.
         openings: Those that have a place, in the order they were entered.
+        posts: As the openings.
         findings: What was wrong with the plan itself.
         carried: How far before its hooked end the layout began that it carries on from a wall in line with it.
     """
@@ -93,6 +112,7 @@ class WallPlan:
     stud_length: Sum
     meetings: Meetings
     openings: tuple[PlacedOpening, ...]
+    posts: tuple[PlacedPost, ...]
     findings: tuple[Finding, ...]
     carried: Length | None = None
 
@@ -160,6 +180,11 @@ class WallPlan:
         return self.underside.plus(counted("top plate", count), count * self.stud.thickness)
 
 
+def with_ways(wall: Wall, **ways: Any) -> Wall:
+    """A wall that does something otherwise, for the fix of a finding."""
+    return replace(wall, ways=replace(wall.ways, **ways))
+
+
 def wall_plans(job: Job) -> tuple[WallPlan, ...]:
     """Every wall of a job, in the order they were entered."""
     standard = job.standard
@@ -202,16 +227,20 @@ def wall_plan(job: Job, wall: Wall) -> WallPlan:
 def _wall_plan(wall: Wall, standard: Standard, meetings: Meetings, entered: Sequence[Opening]) -> WallPlan:
     stud = standard.board(wall.stud)
     length = _plate_length(wall, meetings)
-    openings, findings = _place_openings(entered, length, meetings, stud, standard)
+    studs = stud_length(standard, stud.thickness)
+    place = _Placer(wall, standard, stud, length, studs, meetings)
+    openings, unplaced = place.openings(entered)
+    posts, lost = place.posts({opening.id: opening.end for opening in openings})
     return WallPlan(
         wall=wall,
         standard=standard,
         stud=stud,
         plate_length=length,
-        stud_length=stud_length(standard, stud.thickness),
+        stud_length=studs,
         meetings=meetings,
         openings=openings,
-        findings=findings,
+        posts=posts,
+        findings=(*unplaced, *lost),
     )
 
 
@@ -257,67 +286,103 @@ def stud_length(standard: Standard, plate: Length) -> Sum:
     )
 
 
-def _place_openings(
-    openings: Sequence[Opening], length: Sum, meetings: Meetings, stud: Lumber, standard: Standard
-) -> tuple[tuple[PlacedOpening, ...], tuple[Finding, ...]]:
-    """Place each opening after those it is measured from; what is left over has no place."""
-    placed: dict[str, PlacedOpening] = {}
-    lost = [opening for opening in openings if _lost_wall(opening, length.value, meetings)]
-    waiting = [opening for opening in openings if opening not in lost]
-    while ready := [opening for opening in waiting if _measured_from(opening) in {None, *placed}]:
-        for opening in ready:
-            rough = rough_opening(opening, own := opening.ways.over(standard))
+@dataclass(frozen=True, slots=True)
+class _Placer:
+    """Puts what the plan says on one wall's plate."""
+
+    wall: Wall
+    standard: Standard
+    stud: Lumber
+    length: Sum
+    studs: Sum
+    meetings: Meetings
+
+    def openings(self, entered: Sequence[Opening]) -> tuple[tuple[PlacedOpening, ...], tuple[Finding, ...]]:
+        """Place each opening after those it is measured from; what is left over has no place."""
+        placed: dict[str, PlacedOpening] = {}
+        lost = [opening for opening in entered if self._lost_wall(opening.position)]
+        waiting = [opening for opening in entered if opening not in lost]
+        while ready := [opening for opening in waiting if _measured_from(opening.position) in {None, *placed}]:
             far_edges = {id_: placed_opening.end for id_, placed_opening in placed.items()}
-            start = rough_start(opening, rough.width.value, length.value, meetings, far_edges)
-            placed[opening.id] = _placed(opening, own, rough, start, stud)
-        waiting = [opening for opening in waiting if opening.id not in placed]
-    known: set[str | None] = {opening.id for opening in openings}
-    in_order = tuple(placed[opening.id] for opening in openings if opening.id in placed)
-    return in_order, tuple(_no_place(opening, known) for opening in [*lost, *waiting])
+            placed |= {opening.id: self._opening(opening, far_edges) for opening in ready}
+            waiting = [opening for opening in waiting if opening.id not in placed]
+        known: set[str | None] = {opening.id for opening in entered}
+        in_order = tuple(placed[opening.id] for opening in entered if opening.id in placed)
+        return in_order, tuple(_no_place(opening.id, opening.position, known) for opening in [*lost, *waiting])
+
+    def posts(self, far_edges: Mapping[str, Length]) -> tuple[tuple[PlacedPost, ...], tuple[Finding, ...]]:
+        """Place the posts, which may be measured from openings."""
+        placed, lost = [], []
+        for post in self.wall.posts:
+            if self._lost_wall(post.position) or _measured_from(post.position) not in {None, *far_edges}:
+                lost.append(_no_place(post.id, post.position, set()))
+                continue
+            board = self.standard.board(post.size or self.stud.nominal)
+            width = post.plies * board.thickness
+            start = placed_start(post.id, post.position, width, self.length.value, self.meetings, far_edges, "post")
+            placed.append(PlacedPost(post, board, start))
+        return tuple(placed), tuple(lost)
+
+    def _opening(self, opening: Opening, far_edges: Mapping[str, Length]) -> PlacedOpening:
+        standard = opening.ways.over(self.standard)
+        rough = rough_opening(opening, standard)
+        width = rough.width.value
+        header = header_boards(standard.header, self.stud, standard.board)
+        jacks, kings = _packs(opening, width, standard)
+        return PlacedOpening(
+            opening=opening,
+            standard=standard,
+            rough=rough,
+            start=placed_start(opening.id, opening.position, width, self.length.value, self.meetings, far_edges),
+            head=self._head(opening, rough, standard, header),
+            header=header,
+            jack_count=jacks,
+            king_count=kings,
+        )
+
+    def _head(self, opening: Opening, rough: RoughOpening, standard: Standard, header: HeaderBoards) -> Sum:
+        """A door's header sits at its own rough height, a window's at the head height, a deep one under the plates."""
+        if standard.header.place is HeaderPlace.TO_PLATE:
+            plate = self.stud.thickness
+            pads = standard.header.capped.above + standard.header.capped.below
+            bottom = self.standard.bottom_plates
+            underside = Sum.of(counted("bottom plate", bottom), bottom * plate).plus("stud", self.studs.value)
+            return underside.minus(f"header {header}", header.depth).minus(counted("pad plate", pads), pads * plate)
+        if opening.kind.is_doorway:
+            return Sum.of(f"rough height of {opening.id}", rough.height.value)
+        return Sum.of("head height", standard.head_height)
+
+    def _lost_wall(self, position: At | Centred) -> bool:
+        """Whether something is measured from a wall that does not meet this one."""
+        if not isinstance(position, At) or not isinstance(position.origin, FromWall):
+            return False
+        origin = position.origin
+        return wall_face(origin.wall, origin.face, self.length.value, self.meetings) is None
 
 
-def _placed(opening: Opening, standard: Standard, rough: RoughOpening, start: Sum, stud: Lumber) -> PlacedOpening:
-    wide = standard.wide_opening if rough.width.value >= standard.wide_opening.from_width else None
-    return PlacedOpening(
-        opening=opening,
-        standard=standard,
-        rough=rough,
-        start=start,
-        head=_head(opening, rough, standard),
-        header=header_boards(standard.header, stud, standard),
-        # A count given for this very opening outranks the rule for wide ones.
-        jack_count=opening.ways.jack_count or max(standard.jack_count, wide.jacks if wide else 0),
-        king_count=opening.ways.king_count or max(standard.king_count, wide.kings if wide else 0),
-    )
+def _packs(opening: Opening, width: Length, standard: Standard) -> tuple[int, int]:
+    """How many jacks and kings a side. A count given for this very opening outranks the rules.
+
+    Source: docs/rules.md, Around an opening.
+    """
+    least_jacks, least_kings = (2, 2) if standard.high_wind else (0, 0)
+    if width >= standard.wide_opening.from_width:
+        least_jacks = max(least_jacks, standard.wide_opening.jacks)
+        least_kings = max(least_kings, standard.wide_opening.kings)
+    jacks = opening.ways.jack_count or max(standard.jack_count, least_jacks)
+    kings = opening.ways.king_count or max(standard.king_count, least_kings)
+    return 0 if standard.jacks is Jacks.HANGERS else jacks, kings
 
 
-def _head(opening: Opening, rough: RoughOpening, standard: Standard) -> Sum:
-    """A door's header sits at its own rough height, a window's at the head height."""
-    if opening.kind.is_doorway:
-        return Sum.of(f"rough height of {opening.id}", rough.height.value)
-    return Sum.of("head height", standard.head_height)
-
-
-def _measured_from(opening: Opening) -> str | None:
-    """The id of the opening this one is measured from, None when it is measured from a wall."""
-    position = opening.position
+def _measured_from(position: At | Centred) -> str | None:
+    """The id of the opening something is measured from, None when it is measured from a wall."""
     if isinstance(position, At) and isinstance(position.origin, FromOpening):
         return position.origin.opening
     return None
 
 
-def _lost_wall(opening: Opening, length: Length, meetings: Meetings) -> str | None:
-    """The wall this opening is measured from, when that does not meet this one."""
-    position = opening.position
-    if isinstance(position, At) and isinstance(position.origin, FromWall):
-        origin = position.origin
-        return origin.wall if wall_face(origin.wall, origin.face, length, meetings) is None else None
-    return None
-
-
-def _no_place(opening: Opening, known: set[str | None]) -> Finding:
-    position = opening.position
-    other = _measured_from(opening)
+def _no_place(id_: str, position: At | Centred, known: set[str | None]) -> Finding:
+    other = _measured_from(position)
     if isinstance(position, At) and isinstance(position.origin, FromWall):
         reason = f"wall {position.origin.wall}, which does not meet this wall"
     elif other in known:
@@ -327,7 +392,7 @@ def _no_place(opening: Opening, known: set[str | None]) -> Finding:
     return Finding(
         Code.OPENING_REFERENCE,
         Severity.ERROR,
-        f"{opening.id} has no place: it is measured from {reason}.",
+        f"{id_} has no place: it is measured from {reason}.",
         "Measure it from an end of the plate, or from something that has a place.",
-        opening=opening.id,
+        opening=id_ if known else None,
     )

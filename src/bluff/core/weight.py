@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 from math import ceil
 
-from bluff.core.cut_list import spacer_list
+from bluff.core.cut_list import Spacer, spacer_list
 from bluff.core.frame import Framing
 from bluff.core.length import PER_INCH
 from bluff.core.member import Member
@@ -57,7 +57,8 @@ def lift(framing: Framing) -> Lift:
     """
     standard = framing.plan.standard
     volume = sum(_volume(member, standard) for member in framing.members)
-    volume += sum(row.thickness * row.depth * row.length * row.count for row in spacer_list([framing]))
+    spacers = [row for row in spacer_list([framing]) if row.spacer is not Spacer.FOAM]
+    volume += sum(row.thickness * row.depth * row.length * row.count for row in spacers)
     pounds = _pounds(volume, standard)
     at_edge = pounds / 2
     return Lift(pounds, at_edge, max(FEWEST_HANDS, ceil(at_edge / HAND_LIFTS)))

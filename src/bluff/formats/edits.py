@@ -4,14 +4,15 @@ from collections.abc import Callable
 from dataclasses import fields
 from typing import Annotated, Any, Literal, TypeAlias, TypeVar
 
-from pydantic import Field, StrictStr, TypeAdapter
+from pydantic import Field, StrictBool, StrictStr, TypeAdapter
 
 from bluff.core import edit as core
 from bluff.core.errors import BluffError
-from bluff.core.standard import End
+from bluff.core.schools import End
 from bluff.formats.errors import FaultyData, fault_of
-from bluff.formats.job_file import FileModel, OpeningFile, PictureFile, StandardFile, WallFile
+from bluff.formats.job_file import OpeningFile, PictureFile, StandardFile, TakenFile, WallFile
 from bluff.formats.values import LengthText, SignedLengthText
+from bluff.formats.ways_file import FileModel
 
 
 class RenameJob(FileModel):
@@ -26,6 +27,13 @@ class SetStandard(FileModel):
 
     edit: Literal["set-standard"] = "set-standard"
     standard: StandardFile
+
+
+class TakeStandard(FileModel):
+    """Frame the job by a crew's standard, as it is now; null goes back to the product's."""
+
+    edit: Literal["take-standard"] = "take-standard"
+    taken: TakenFile | None = None
 
 
 class AddWall(FileModel):
@@ -70,6 +78,16 @@ class RemoveOpening(FileModel):
 
     edit: Literal["remove-opening"] = "remove-opening"
     id: StrictStr
+
+
+class CheckOpenings(FileModel):
+    """Say that openings were compared with the plan, or were not; by whom and when the application says."""
+
+    edit: Literal["check-openings"] = "check-openings"
+    ids: Annotated[tuple[StrictStr, ...], Field(min_length=1)]
+    is_checked: StrictBool = True
+    by: StrictStr = ""
+    at: StrictStr = ""
 
 
 class MoveWalls(FileModel):
@@ -165,12 +183,14 @@ class Several(FileModel):
 EditFile: TypeAlias = Annotated[
     RenameJob
     | SetStandard
+    | TakeStandard
     | AddWall
     | ChangeWall
     | RemoveWall
     | AddOpening
     | ChangeOpening
     | RemoveOpening
+    | CheckOpenings
     | MoveWalls
     | SetClear
     | SetLength
@@ -190,6 +210,7 @@ _PLAIN: dict[type[FileModel], Any] = {
     RenameJob: core.RenameJob,
     RemoveWall: core.RemoveWall,
     RemoveOpening: core.RemoveOpening,
+    CheckOpenings: core.CheckOpenings,
     MoveWalls: core.MoveWalls,
     SetClear: core.SetClear,
     SetLength: core.SetLength,
@@ -216,6 +237,8 @@ def edit_to_core(edit: EditFile) -> core.Edit:
     match edit:
         case SetStandard(standard=standard):
             return core.SetWays(_within("standard", standard.ways))
+        case TakeStandard(taken=taken):
+            return core.TakeStandard(_within("taken", taken.to_core) if taken else None)
         case AddWall(wall=wall):
             return core.AddWall(_within("wall", wall.to_core))
         case ChangeWall(id=id_, wall=wall):
@@ -238,6 +261,8 @@ def edit_from_core(edit: core.Edit) -> EditFile:
     match edit:
         case core.SetWays():
             return SetStandard.model_construct(standard=StandardFile.from_core(edit.ways))
+        case core.TakeStandard(taken):
+            return TakeStandard.model_construct(taken=TakenFile.from_core(taken) if taken else None)
         case core.AddWall(wall):
             return AddWall.model_construct(wall=WallFile.from_core(wall))
         case core.ChangeWall(id_, wall):

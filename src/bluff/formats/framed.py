@@ -4,17 +4,20 @@ Numbers are inches, exact 64ths. docs/job-file.md describes every key.
 """
 
 from collections.abc import Iterable
-from typing import Annotated
+from typing import Annotated, Any
 
-from pydantic import BaseModel, Field
+from pydantic import BaseModel, Field, model_serializer
+from pydantic_core.core_schema import SerializerFunctionWrapHandler
 
-from bluff.core.cut_list import CutRow, SpacerRow, cut_list, spacer_list
+from bluff.core.cut_list import CutRow, Spacer, SpacerRow, cut_list, spacer_list
 from bluff.core.finding import Code, Finding, Severity
 from bluff.core.frame import Framing
 from bluff.core.job import Line
 from bluff.core.junction import EndMeeting, Joint
-from bluff.core.length import to_inches
-from bluff.core.member import Mark, Member, Orientation, Plate, Role
+from bluff.core.length import Length, to_inches
+from bluff.core.member import Bevel, Mark, Member, Orientation, Plate, Role
+from bluff.core.nails import nails
+from bluff.core.sheets import Rectangle, SheetLayout
 from bluff.core.standard import Standard
 from bluff.core.sum import Sum
 from bluff.core.weight import lift, weight
@@ -32,7 +35,23 @@ class MemberWhy(BaseModel):
     length: Steps
 
 
-class FramedMember(BaseModel):
+class Special(BaseModel):
+    """What few boards have; a key that does not apply is left out.
+
+    `short`, `long` and `bevel` are those of an end that is not square: its two points, and degrees off square.
+    """
+
+    treated: bool = False
+    short: float | None = None
+    long: float | None = None
+    bevel: float | None = None
+
+    @model_serializer(mode="wrap")
+    def _only_what_applies(self, write: SerializerFunctionWrapHandler) -> dict[str, Any]:
+        return {key: value for key, value in write(self).items() if value or key not in Special.model_fields}
+
+
+class FramedMember(Special):
     """One piece of the wall; x, y, width, height are its rectangle in the elevation."""
 
     id: str
@@ -99,6 +118,38 @@ class FramedEnds(BaseModel):
     end: FramedEnd | None
 
 
+class FramedPart(BaseModel):
+    """A rectangle of the elevation."""
+
+    x: float
+    y: float
+    width: float
+    height: float
+
+
+class FramedSheet(FramedPart):
+    """A sheet as it lies, row by row from the floor, openings cut out of it."""
+
+    row: int
+    cut_outs: list[FramedPart]
+
+
+class FramedSheets(BaseModel):
+    """The sheets of one face: how many whole ones, and how much of them is left over."""
+
+    count: int
+    wasted_percent: float
+    sheets: list[FramedSheet]
+
+
+class FramedNails(BaseModel):
+    """The nails of one kind of joint."""
+
+    joint: str
+    joints: int
+    nails: int
+
+
 class FramedWall(BaseModel):
     """A framed wall: length as the plan gives it, plate_length of its bottom plate, height over all plates.
 
@@ -114,10 +165,12 @@ class FramedWall(BaseModel):
     ends: FramedEnds
     members: list[FramedMember]
     marks: list[FramedMark]
+    sheets: FramedSheets
+    nails: list[FramedNails]
     findings: list[FramedFinding]
 
 
-class FramedCutRow(BaseModel):
+class FramedCutRow(Special):
     """Boards alike: how many of one section and length."""
 
     size: str
@@ -127,8 +180,9 @@ class FramedCutRow(BaseModel):
 
 
 class FramedSpacerRow(BaseModel):
-    """Header spacers alike."""
+    """Spacers of headers alike: panels, foam or furring."""
 
+    kind: Spacer
     thickness: float
     depth: float
     length: float
@@ -166,6 +220,8 @@ def framed_wall(framing: Framing) -> FramedWall:
         ends=FramedEnds(start=_end(plan.meetings.start), end=_end(plan.meetings.end)),
         members=[_member(member, plan.standard) for member in framing.members],
         marks=[_mark(mark) for mark in framing.marks],
+        sheets=_sheets(framing.sheets),
+        nails=[FramedNails(joint=row.joint, joints=row.joints, nails=row.nails) for row in nails([framing])],
         findings=[framed_finding(finding) for finding in framing.findings],
     )
 
@@ -186,12 +242,20 @@ def framed_finding(finding: Finding) -> FramedFinding:
 
 def framed_cut_row(row: CutRow) -> FramedCutRow:
     """A row of the cut list."""
-    return FramedCutRow(size=row.size, length=to_inches(row.length), count=row.count, roles=list(row.roles))
+    return FramedCutRow(
+        size=row.size,
+        length=to_inches(row.length),
+        treated=row.is_treated,
+        count=row.count,
+        roles=list(row.roles),
+        **_bevel(row.bevel, row.length),
+    )
 
 
 def framed_spacer_row(row: SpacerRow) -> FramedSpacerRow:
     """A row of the spacers, which are listed besides the boards."""
     return FramedSpacerRow(
+        kind=row.spacer,
         thickness=to_inches(row.thickness),
         depth=to_inches(row.depth),
         length=to_inches(row.length),
@@ -211,6 +275,36 @@ def _end(meeting: EndMeeting | None) -> FramedEnd | None:
     return FramedEnd(wall=meeting.other, joint=meeting.joint, short=to_inches(meeting.short), long_side=long_side)
 
 
+def _sheets(layout: SheetLayout) -> FramedSheets:
+    whole = layout.covered + layout.wasted
+    return FramedSheets(
+        count=layout.bought,
+        wasted_percent=round(100 * layout.wasted / whole, 1) if whole else 0,
+        sheets=[
+            FramedSheet(
+                row=sheet.row, cut_outs=[FramedPart(**_part(hole)) for hole in sheet.cut_outs], **_part(sheet.shape)
+            )
+            for sheet in layout.sheets
+        ],
+    )
+
+
+def _part(part: Rectangle) -> dict[str, float]:
+    return {
+        "x": to_inches(part.x),
+        "y": to_inches(part.y),
+        "width": to_inches(part.width),
+        "height": to_inches(part.height),
+    }
+
+
+def _bevel(bevel: Bevel | None, long: Length) -> dict[str, float]:
+    """The three keys of an end that is not square."""
+    if bevel is None:
+        return {}
+    return {"short": to_inches(bevel.short), "long": to_inches(long), "bevel": bevel.degrees}
+
+
 def _member(member: Member, standard: Standard) -> FramedMember:
     return FramedMember(
         id=member.id,
@@ -224,8 +318,10 @@ def _member(member: Member, standard: Standard) -> FramedMember:
         height=to_inches(member.height),
         orientation=member.orientation,
         plies=member.plies,
+        treated=member.is_treated,
         pounds=round(float(weight(member, standard)), 1),
         why=MemberWhy(x=steps(member.x), y=steps(member.y), length=steps(member.length)),
+        **_bevel(member.bevel, member.length.value),
     )
 
 

@@ -4,191 +4,26 @@ docs/job-file.md describes it; docs/job-file.schema.json is generated from the m
 """
 
 import json
-from collections.abc import Callable
-from typing import Annotated, Any, Literal, TypeVar
+from typing import Annotated, Any, Literal
 
-from pydantic import BaseModel, ConfigDict, Field, StrictBool, StrictInt, StrictStr, ValidationError, model_serializer
-from pydantic_core.core_schema import SerializerFunctionWrapHandler
+from pydantic import Field, StrictBool, StrictInt, StrictStr, ValidationError
 
-from bluff.core.errors import BluffError, JobError, SettingError
-from bluff.core.job import Alone, Between, Ends, Job, Line, Opening, OpeningKind, Picture, Runs, Sizing, Wall, WallKind
+from bluff.core.errors import BluffError, JobError
+from bluff.core.job import Alone, Between, Checked, Ends, Job, Line, Opening, Picture, Runs, Sizing, Wall, WallKind
 from bluff.core.length import PER_INCH
-from bluff.core.lumber import Lumber, lumber
+from bluff.core.schools import OpeningKind
 from bluff.core.size import Size
-from bluff.core.standard import (
-    USUAL_PLAY,
-    CornerSchool,
-    Datum,
-    End,
-    EndStuds,
-    Header,
-    HeaderKind,
-    IntersectionSchool,
-    Jacks,
-    JoistRun,
-    MeasuredRoom,
-    PrecutStuds,
-    Source,
-    Studs,
-    WallHeight,
-    Ways,
-    WideOpening,
-)
+from bluff.core.special import Beam, FixtureBacking, Post
+from bluff.core.standard import Taken, Ways
 from bluff.formats.errors import Fault, FaultyData, fault_of, faults_of
-from bluff.formats.values import (
-    AllowanceText,
-    FeetText,
-    LengthText,
-    PointText,
-    PositionText,
-    SignedLengthText,
-    SizeText,
-    SpacingText,
-)
+from bluff.formats.values import FeetText, LengthText, PointText, PositionText, SizeText
+from bluff.formats.ways_file import FileModel, WaysFile, ways_keys
 
 FORMAT = "bluff-job"
 VERSION = 1
-Read = TypeVar("Read")
 
 LARGEST_FILE = 8 * 1024 * 1024
 """Bytes; a job of two thousand walls is well under it."""
-
-
-class FileModel(BaseModel):
-    """A part of the file: unknown keys are refused by name."""
-
-    model_config = ConfigDict(extra="forbid")
-
-    @model_serializer(mode="wrap")
-    def _only_what_is_said(self, write: SerializerFunctionWrapHandler) -> dict[str, Any]:
-        """What is decided here, and of a wall or opening first what it is, then how it is framed.
-
-        Keys that follow are left out.
-        """
-        said = [(key, value) for key, value in write(self).items() if value is not None]
-        return dict(sorted(said, key=lambda item: item[0] in WaysFile.model_fields))
-
-
-class HeaderFile(FileModel):
-    """A header. What is left out is two plies of 2x8 when built up, one of the wall's own lumber when flat."""
-
-    kind: HeaderKind = HeaderKind.BUILT_UP
-    size: StrictStr | None = None
-    plies: StrictInt | None = None
-    source: Source = Source.HABIT
-
-    def to_core(self) -> Header:
-        built_up = self.kind is HeaderKind.BUILT_UP
-        size = self.size or ("2x8" if built_up else None)
-        return Header(self.kind, size, self.plies or (2 if built_up else 1), self.source)
-
-    @classmethod
-    def from_core(cls, header: Header) -> "HeaderFile":
-        return cls.model_construct(kind=header.kind, size=header.size, plies=header.plies, source=header.source)
-
-
-class WideOpeningFile(FileModel):
-    """From which rough width on there are more jacks and kings."""
-
-    from_width: LengthText = Field(alias="from")
-    jacks: StrictInt = 2
-    kings: StrictInt = 2
-
-    def to_core(self) -> WideOpening:
-        return WideOpening(self.from_width, self.jacks, self.kings)
-
-
-class DatumFile(FileModel):
-    """Where the on-centre layout is measured from; a shift runs along the wall from that end."""
-
-    end: End = End.START
-    shift: SignedLengthText = 0
-
-
-class MeasuredFile(FileModel):
-    """A room as measured: floor to ceiling at several points, and the play of the wall that goes into it."""
-
-    heights: list[LengthText]
-    play: LengthText = USUAL_PLAY
-
-    def to_core(self) -> MeasuredRoom:
-        return MeasuredRoom(tuple(self.heights), self.play)
-
-
-class WaysFile(FileModel):
-    """The keys a job's standard, a wall or an opening may set; what is left out follows."""
-
-    spacing: SpacingText | None = None
-    stud_length: LengthText | None = None
-    wall_height: LengthText | None = None
-    measured: MeasuredFile | None = None
-    end_studs: EndStuds | None = None
-    head_height: LengthText | None = None
-    bottom_plates: StrictInt | None = None
-    top_plates: StrictInt | None = None
-    header: HeaderFile | None = None
-    jacks: Jacks | None = None
-    jack_count: StrictInt | None = None
-    king_count: StrictInt | None = None
-    wide_opening: WideOpeningFile | None = None
-    sills: StrictInt | None = None
-    end_top_cripples: StrictBool | None = None
-    window_allowance: AllowanceText | None = None
-    door_allowance: AllowanceText | None = None
-    datum: DatumFile | None = None
-    corner: CornerSchool | None = None
-    intersection: IntersectionSchool | None = None
-    joists: JoistRun | None = None
-    ceiling_backing: StrictBool | None = None
-    density: StrictInt | None = None
-    lumber: dict[str, tuple[LengthText, LengthText]] | None = Field(
-        default=None, description="Boards that measure otherwise than the table says: name to [thickness, width]."
-    )
-
-    def ways(self) -> Ways:
-        """These keys as the core knows them.
-
-        Raises:
-            BluffError: A value no wall can be framed by, with its key as path.
-        """
-        studs: list[Studs] = []
-        if self.stud_length is not None:
-            studs.append(PrecutStuds(self.stud_length))
-        if self.wall_height is not None:
-            studs.append(WallHeight(self.wall_height))
-        if self.measured is not None:
-            studs.append(self.measured.to_core())
-        if len(studs) > 1:
-            key = "measured" if self.measured else "wall_height"
-            raise SettingError("Give a stud length, a wall height or a measured room, one of them.", key)
-        return Ways(
-            spacing=self.spacing,
-            studs=studs[0] if studs else None,
-            end_studs=self.end_studs,
-            head_height=self.head_height,
-            bottom_plates=self.bottom_plates,
-            top_plates=self.top_plates,
-            header=_within("header", self.header.to_core) if self.header else None,
-            jacks=self.jacks,
-            jack_count=self.jack_count,
-            king_count=self.king_count,
-            wide_opening=_within("wide_opening", self.wide_opening.to_core) if self.wide_opening else None,
-            sills=self.sills,
-            end_top_cripples=self.end_top_cripples,
-            window_allowance=self.window_allowance,
-            door_allowance=self.door_allowance,
-            datum=Datum(self.datum.end, self.datum.shift) if self.datum else None,
-            corner=self.corner,
-            intersection=self.intersection,
-            joists=self.joists,
-            ceiling_backing=self.ceiling_backing,
-            density=self.density,
-            lumber=_within("lumber", self._boards) if self.lumber is not None else None,
-        )
-
-    def _boards(self) -> tuple[Lumber, ...]:
-        given = self.lumber or {}
-        return tuple(Lumber(lumber(name).nominal, thick, wide) for name, (thick, wide) in given.items())
 
 
 class StandardFile(WaysFile):
@@ -196,7 +31,21 @@ class StandardFile(WaysFile):
 
     @classmethod
     def from_core(cls, ways: Ways) -> "StandardFile":
-        return cls.model_construct(**_written(ways))
+        return cls.model_construct(**ways_keys(ways))
+
+
+class TakenFile(FileModel):
+    """A crew's standard as the job took it: its name, and the keys it set then."""
+
+    name: StrictStr
+    standard: StandardFile = Field(default_factory=StandardFile)
+
+    def to_core(self) -> Taken:
+        return Taken(self.name, self.standard.ways())
+
+    @classmethod
+    def from_core(cls, taken: Taken) -> "TakenFile":
+        return cls.model_construct(name=taken.name, standard=StandardFile.from_core(taken.ways))
 
 
 class EndsFile(FileModel):
@@ -207,6 +56,53 @@ class EndsFile(FileModel):
 
     def to_core(self) -> Ends:
         return Ends(self.start, self.end)
+
+
+class BeamFile(FileModel):
+    """A beam that lies in a pocket of the wall."""
+
+    width: LengthText
+    underside: LengthText
+    depth: LengthText
+
+
+class PostFile(FileModel):
+    """A post in the wall; what is left out is two of the wall's own lumber, and no beam."""
+
+    id: StrictStr
+    at: PositionText
+    size: StrictStr | None = None
+    plies: StrictInt = 2
+    beam: BeamFile | None = None
+
+    def to_core(self) -> Post:
+        beam = Beam(self.beam.width, self.beam.underside, self.beam.depth) if self.beam else None
+        return Post(self.id, self.at, self.size, self.plies, beam)
+
+    @classmethod
+    def from_core(cls, post: Post) -> "PostFile":
+        beam = post.beam
+        lying = beam and BeamFile.model_construct(width=beam.width, underside=beam.underside, depth=beam.depth)
+        return cls.model_construct(id=post.id, at=post.position, size=post.size, plies=post.plies, beam=lying)
+
+
+class BackingFile(FileModel):
+    """A flat board between the studs, from here to there along the plate, its centre at a height."""
+
+    id: StrictStr
+    start: LengthText = Field(alias="from")
+    to: LengthText
+    height: LengthText
+    size: StrictStr = "2x8"
+
+    def to_core(self) -> FixtureBacking:
+        return FixtureBacking(self.id, self.start, self.to, self.height, self.size)
+
+    @classmethod
+    def from_core(cls, backing: FixtureBacking) -> "BackingFile":
+        return cls.model_construct(
+            id=backing.id, start=backing.start, to=backing.end, height=backing.height, size=backing.size
+        )
 
 
 class WallFile(WaysFile):
@@ -223,10 +119,25 @@ class WallFile(WaysFile):
     kind: WallKind | None = None
     bearing: StrictBool | None = None
     ends: EndsFile | None = None
+    posts: list[PostFile] | None = None
+    backing: list[BackingFile] | None = None
+    anchor_bolts: list[LengthText] | None = Field(
+        default=None, description="Along the plate from the wall's start; left out, they go by the rule."
+    )
 
     def to_core(self) -> Wall:
-        ends = self.ends.to_core() if self.ends else Ends()
-        return Wall(self.id, self.stud, self._run(), self.kind, self.bearing, ends, self.ways())
+        return Wall(
+            id=self.id,
+            stud=self.stud,
+            run=self._run(),
+            kind=self.kind,
+            bearing=self.bearing,
+            ends=self.ends.to_core() if self.ends else Ends(),
+            posts=tuple(post.to_core() for post in self.posts or ()),
+            backing=tuple(board.to_core() for board in self.backing or ()),
+            bolts=None if self.anchor_bolts is None else tuple(self.anchor_bolts),
+            ways=self.ways(),
+        )
 
     def _run(self) -> Alone | Between:
         if self.length is not None:
@@ -247,8 +158,32 @@ class WallFile(WaysFile):
                 run = {"start": start, "to": end, "line": line}
         ends = EndsFile.model_construct(start=wall.ends.start, end=wall.ends.end) if wall.ends != Ends() else None
         return cls.model_construct(
-            id=wall.id, stud=wall.stud, kind=wall.kind, bearing=wall.bearing, ends=ends, **run, **_written(wall.ways)
+            id=wall.id,
+            stud=wall.stud,
+            kind=wall.kind,
+            bearing=wall.bearing,
+            ends=ends,
+            posts=[PostFile.from_core(post) for post in wall.posts] or None,
+            backing=[BackingFile.from_core(board) for board in wall.backing] or None,
+            anchor_bolts=None if wall.bolts is None else list(wall.bolts),
+            **run,
+            **ways_keys(wall.ways),
         )
+
+
+class CheckedFile(FileModel):
+    """Who compared an opening with the plan, when, and the rough opening it had then."""
+
+    by: StrictStr
+    at: StrictStr
+    rough: tuple[LengthText, LengthText]
+
+    def to_core(self) -> Checked:
+        return Checked(self.by, self.at, *self.rough)
+
+    @classmethod
+    def from_core(cls, checked: Checked) -> "CheckedFile":
+        return cls.model_construct(by=checked.by, at=checked.at, rough=(checked.width, checked.height))
 
 
 class OpeningFile(WaysFile):
@@ -260,6 +195,7 @@ class OpeningFile(WaysFile):
     unit: SizeText | None = None
     rough: SizeText | None = None
     at: PositionText
+    checked: CheckedFile | None = None
 
     def to_core(self) -> Opening:
         match self.unit, self.rough:
@@ -269,7 +205,8 @@ class OpeningFile(WaysFile):
                 sizing = Sizing.ROUGH
             case _:
                 raise JobError("Give the opening a unit or a rough size, one of the two.", "unit")
-        return Opening(self.id, self.wall, self.kind, size, sizing, self.at, self.ways())
+        checked = self.checked.to_core() if self.checked else None
+        return Opening(self.id, self.wall, self.kind, size, sizing, self.at, self.ways(), checked)
 
     @classmethod
     def from_core(cls, opening: Opening) -> "OpeningFile":
@@ -280,7 +217,8 @@ class OpeningFile(WaysFile):
             at=opening.position,
             unit=opening.size if opening.sizing is Sizing.UNIT else None,
             rough=opening.size if opening.sizing is Sizing.ROUGH else None,
-            **_written(opening.ways),
+            checked=CheckedFile.from_core(opening.checked) if opening.checked else None,
+            **ways_keys(opening.ways),
         )
 
 
@@ -315,6 +253,7 @@ class JobFile(FileModel):
     format: Literal["bluff-job"] = "bluff-job"
     version: Literal[1] = 1
     name: StrictStr
+    taken: TakenFile | None = None
     standard: StandardFile = Field(default_factory=StandardFile)
     walls: list[WallFile] = Field(default_factory=list)
     openings: list[OpeningFile] = Field(default_factory=list)
@@ -344,15 +283,19 @@ class JobFile(FileModel):
                 openings.append(opening.to_core())
             except BluffError as error:
                 faults.append(fault_of(error, "openings", index))
-        picture = None
+        picture = taken = None
         try:
             picture = self.picture.to_core() if self.picture else None
         except BluffError as error:
             faults.append(fault_of(error, "picture"))
+        try:
+            taken = self.taken.to_core() if self.taken else None
+        except BluffError as error:
+            faults.append(fault_of(error, "taken"))
         if faults:
             raise FaultyData(faults)
         try:
-            return Job(self.name.strip(), ways, tuple(walls), tuple(openings), picture)
+            return Job(self.name.strip(), ways, tuple(walls), tuple(openings), picture, taken)
         except BluffError as error:
             raise FaultyData([fault_of(error)]) from error
 
@@ -360,6 +303,7 @@ class JobFile(FileModel):
     def from_core(cls, job: Job) -> "JobFile":
         return cls.model_construct(
             name=job.name,
+            taken=TakenFile.from_core(job.taken) if job.taken else None,
             standard=StandardFile.from_core(job.ways),
             walls=[WallFile.from_core(wall) for wall in job.walls],
             openings=[OpeningFile.from_core(opening) for opening in job.openings],
@@ -438,34 +382,3 @@ def _once(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
 
 def _no_constant(name: str) -> Any:
     raise FaultyData([Fault("", f"{name} is not a number a tape shows; write a number of inches.")])
-
-
-def _within(key: str, read: Callable[[], Read]) -> Read:
-    """Call a reader; what it refuses is at `key`, or below it."""
-    try:
-        return read()
-    except BluffError as error:
-        raise SettingError(error.message, f"{key}.{error.path}" if error.path else key) from error
-
-
-def _written(ways: Ways) -> dict[str, Any]:
-    """Ways as the keys of `WaysFile`."""
-    said = ways.said()
-    match said.pop("studs", None):
-        case PrecutStuds(length):
-            said["stud_length"] = length
-        case WallHeight(height):
-            said["wall_height"] = height
-        case MeasuredRoom(heights, play):
-            said["measured"] = MeasuredFile.model_construct(heights=list(heights), play=play)
-    if header := ways.header:
-        said["header"] = HeaderFile.from_core(header)
-    if wide := ways.wide_opening:
-        said["wide_opening"] = WideOpeningFile.model_construct(
-            from_width=wide.from_width, jacks=wide.jacks, kings=wide.kings
-        )
-    if datum := ways.datum:
-        said["datum"] = DatumFile.model_construct(end=datum.end, shift=datum.shift)
-    if (boards := ways.lumber) is not None:
-        said["lumber"] = {board.nominal: (board.thickness, board.width) for board in boards}
-    return said

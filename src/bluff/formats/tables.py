@@ -34,7 +34,7 @@ def marks_csv(framings: Iterable[Framing]) -> str:
                     mark.member or "",
                 )
             )
-    return _written(MARKS, rows)
+    return written(MARKS, rows)
 
 
 def cut_list_csv(framings: Iterable[Framing]) -> str:
@@ -44,15 +44,17 @@ def cut_list_csv(framings: Iterable[Framing]) -> str:
         wall = framing.plan.id
         for row in cut_list([framing]):
             roles = ", ".join(role.replace("_", " ") for role in row.roles)
-            rows.append((wall, row.count, row.size, format_inches(row.length, 64), to_inches(row.length), roles))
+            size = f"{row.size} treated" if row.is_treated else row.size
+            rows.append((wall, row.count, size, format_inches(row.length, 64), to_inches(row.length), roles))
         for spacer in spacer_list([framing]):
             size = f"{format_inches(spacer.thickness)} x {format_inches(spacer.depth)}"
             length = format_inches(spacer.length, 64), to_inches(spacer.length)
-            rows.append((wall, spacer.count, size, *length, "header spacer"))
-    return _written(CUTS, rows)
+            rows.append((wall, spacer.count, size, *length, f"header {spacer.spacer}"))
+    return written(CUTS, rows)
 
 
-def _written(head: Sequence[str], rows: Iterable[Sequence[object]]) -> str:
+def written(head: Sequence[str], rows: Iterable[Sequence[object]]) -> str:
+    """A table as CSV, nothing in it a spreadsheet would take for a formula."""
     file = StringIO()
     writer = csv.writer(file)
     writer.writerow(head)

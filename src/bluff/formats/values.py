@@ -11,18 +11,7 @@ from typing import Annotated, Any, TypeVar
 from pydantic import PlainSerializer, PlainValidator, WithJsonSchema
 
 from bluff.core.errors import BluffError, LengthError, SettingError
-from bluff.core.job import (
-    At,
-    Centred,
-    FromOpening,
-    FromOutside,
-    FromPlate,
-    FromWall,
-    Origin,
-    Point,
-    Reference,
-    WallFace,
-)
+from bluff.core.job import Point
 from bluff.core.length import (
     LONGEST,
     Length,
@@ -34,8 +23,9 @@ from bluff.core.length import (
     parse_signed_length,
     parse_spacing,
 )
+from bluff.core.position import At, Centred, FromOpening, FromOutside, FromPlate, FromWall, Origin, Reference, WallFace
+from bluff.core.schools import End
 from bluff.core.size import Size, parse_size
-from bluff.core.standard import Allowance, End
 
 Read = TypeVar("Read")
 
@@ -110,12 +100,6 @@ def _read_point(value: Any) -> Point:
     if isinstance(value, list | tuple) and len(value) == 2:
         return Point(*(read_signed_length(part) for part in value))
     raise SettingError("Write a point as [x, y], x to the east and y to the north.")
-
-
-def _read_allowance(value: Any) -> Allowance:
-    if isinstance(value, dict) and value.keys() == {"width", "height"}:
-        return Allowance(read_length(value["width"]), read_length(value["height"]))
-    raise SettingError('Write an allowance as {"width": 1, "height": 1}.')
 
 
 _ENDS: dict[str, FromPlate | FromOutside] = {
@@ -209,19 +193,6 @@ PointText = Annotated[
     PlainValidator(told(_read_point)),
     PlainSerializer(lambda point: [_signed_feet(point.x), _signed_feet(point.y)]),
     WithJsonSchema({**_PAIR_SCHEMA, "description": "x to the east, y to the north."}),
-]
-AllowanceText = Annotated[
-    Allowance,
-    PlainValidator(told(_read_allowance)),
-    PlainSerializer(lambda a: {"width": format_exact(a.width), "height": format_exact(a.height)}),
-    WithJsonSchema(
-        {
-            "type": "object",
-            "properties": {"width": _LENGTH_SCHEMA, "height": _LENGTH_SCHEMA},
-            "required": ["width", "height"],
-            "additionalProperties": False,
-        }
-    ),
 ]
 PositionText = Annotated[
     At | Centred,

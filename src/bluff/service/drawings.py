@@ -6,9 +6,10 @@ from bluff import core
 from bluff.core.apply import apply
 from bluff.core.edit import AddOpening, AddWall, Edit, Several
 from bluff.core.floor import area
-from bluff.core.job import At, Between, FromOpening, FromWall, Opening, Point, Wall
+from bluff.core.job import Between, Opening, Point, Wall
 from bluff.core.length import Length, inches
 from bluff.core.phrase import next_opening_id, next_wall_id
+from bluff.core.position import At, FromOpening, FromWall
 
 _APART: Length = inches("10'")
 

@@ -2,7 +2,7 @@
 
 from collections import Counter, OrderedDict
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime
 from functools import lru_cache
 from threading import Lock
@@ -13,6 +13,7 @@ from psycopg import Connection
 from psycopg_pool import ConnectionPool
 
 from bluff import core
+from bluff.core.edit import CheckOpenings
 from bluff.core.errors import EditError
 from bluff.core.finding import Severity
 from bluff.core.plan_phrase import read_line
@@ -133,10 +134,18 @@ class Jobs:
             before = self._get(connection, job)
             if before.revision != revision:
                 raise Conflict(before, edit)
+            edit = self._signed(edit)
             after = core.apply(before.job, edit)
             if not rows.save_edit(connection, self.account, job, revision, edit_data(edit), job_data(after)):
                 raise Conflict(self._get(connection, job), edit)
             return self._get(connection, job)
+
+    def _signed(self, edit: core.Edit) -> core.Edit:
+        """An edit that says who and when, from the account and the clock and nobody else."""
+        if isinstance(edit, CheckOpenings):
+            now = datetime.now().astimezone().isoformat(timespec="minutes")
+            return replace(edit, by=self.account.initials, at=now)
+        return edit
 
     def undo(self, job: UUID, revision: int) -> JobState:
         """Take the last edit back; raises as `edit`, and NothingToDo."""

@@ -5,9 +5,11 @@ type Schemas = components["schemas"];
 
 export type Bench = Schemas["BenchView"];
 export type Conflict = Schemas["ConflictView"];
+export type CrewStandard = Schemas["CrewStandard"];
 export type Drawing = Schemas["DrawingView"];
 export type Edit = Schemas["EditRequest"]["edit"];
 export type EditReading = Schemas["EditReading"];
+export type Effect = Schemas["EffectView"];
 export type Fault = Schemas["FaultView"];
 export type Finding = Schemas["FramedFinding"];
 export type FindingCounts = Schemas["FindingCounts"];
@@ -25,12 +27,22 @@ export type PlanOpening = Schemas["PlanOpening"];
 export type PlanPreview = Schemas["PlanPreview"];
 export type PlanWall = Schemas["PlanWall"];
 export type Position = Schemas["OpeningFile"]["at"];
+export type Pole = Schemas["PoleView"];
+export type Poles = Schemas["PolesView"];
+export type Schedule = Schemas["ScheduleView"];
+export type ScheduleLine = Schemas["ScheduleLine"];
 export type SignedIn = Schemas["SignedIn"];
-export type Steps = NamedSum["steps"];
+export type Tally = Schemas["TallyView"];
 export type Wall = Schemas["WallFile"];
 export type Ways = Schemas["StandardFile"];
 
 export const client = createClient<paths>({ baseUrl: "/" });
+
+/** How a file goes to the server: its bytes, as they are. */
+export const AS_IT_IS = {
+  bodySerializer: (body: unknown) => body as BodyInit,
+  headers: { "Content-Type": "application/octet-stream" },
+};
 
 /** What the server refused, with its sentence and every single fault. */
 export class Refused extends Error {

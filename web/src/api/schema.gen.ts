@@ -212,6 +212,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/schedule": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Openings Schedule
+         * @description Every opening of the job with what was decided for it.
+         */
+        get: operations["openings_schedule_api_jobs__job_id__schedule_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/schedule/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Schedule Cells
+         * @description Say what cells typed or pasted into the schedule mean, without changing anything.
+         */
+        post: operations["read_schedule_cells_api_jobs__job_id__schedule_read_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/poles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Poles
+         * @description A story pole for every kind of opening, as high as the walls.
+         */
+        get: operations["poles_api_jobs__job_id__poles_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/poles/what-if": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What If
+         * @description The poles as another head or header would leave them, without changing anything.
+         */
+        post: operations["what_if_api_jobs__job_id__poles_what_if_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/plan": {
         parameters: {
             query?: never;
@@ -352,6 +432,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/poles.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Pole Sheets
+         * @description The story poles side by side, or one of them at full size.
+         */
+        get: operations["pole_sheets_api_jobs__job_id__poles_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/schedule.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Schedule Table
+         * @description The schedule of openings, for a spreadsheet.
+         */
+        get: operations["schedule_table_api_jobs__job_id__schedule_csv_get"];
+        put?: never;
+        /**
+         * Read Schedule Table
+         * @description Say what a schedule from a spreadsheet asks for, without changing anything.
+         */
+        post: operations["read_schedule_table_api_jobs__job_id__schedule_csv_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/plan.dxf": {
         parameters: {
             query?: never;
@@ -452,6 +576,90 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/standards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Standards
+         * @description Every standard of the crew.
+         */
+        get: operations["list_standards_api_standards_get"];
+        /**
+         * Keep Standard
+         * @description Keep a standard, in place of the one of that name.
+         */
+        put: operations["keep_standard_api_standards_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/standards/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Forget Standard
+         * @description Forget a standard; jobs that took it keep what they took.
+         */
+        delete: operations["forget_standard_api_standards__name__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/tally": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Job Tally
+         * @description What a job is made of, counted piece by piece and by rule of thumb.
+         */
+        get: operations["job_tally_api_jobs__job_id__tally_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/effect": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Effect
+         * @description What an edit would make of a job, beside what it is; nothing is changed.
+         */
+        post: operations["effect_api_jobs__job_id__effect_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -485,6 +693,93 @@ export interface components {
              */
             edit: "add-wall";
             wall: components["schemas"]["WallFile"];
+        };
+        /**
+         * AllowanceFile
+         * @description What a rough opening has over its unit: two figures, or for a door the parts round the slab.
+         */
+        AllowanceFile: {
+            /** Width */
+            width?: (string | number) | null;
+            /** Height */
+            height?: (string | number) | null;
+            /** Jamb */
+            jamb?: (string | number) | null;
+            /** Gap */
+            gap?: (string | number) | null;
+            /** Under */
+            under?: (string | number) | null;
+            /** Floor */
+            floor?: (string | number) | null;
+            /** Shim */
+            shim?: (string | number) | null;
+        };
+        /**
+         * BackingFile
+         * @description A flat board between the studs, from here to there along the plate, its centre at a height.
+         */
+        BackingFile: {
+            /** Id */
+            id: string;
+            /**
+             * From
+             * @description A length as a carpenter writes it, or a number of inches.
+             * @example 12' 6 1/2"
+             * @example 92 5/8
+             * @example 16
+             */
+            from: string | number;
+            /**
+             * To
+             * @description A length as a carpenter writes it, or a number of inches.
+             * @example 12' 6 1/2"
+             * @example 92 5/8
+             * @example 16
+             */
+            to: string | number;
+            /**
+             * Height
+             * @description A length as a carpenter writes it, or a number of inches.
+             * @example 12' 6 1/2"
+             * @example 92 5/8
+             * @example 16
+             */
+            height: string | number;
+            /**
+             * Size
+             * @default 2x8
+             */
+            size?: string;
+        };
+        /**
+         * BeamFile
+         * @description A beam that lies in a pocket of the wall.
+         */
+        BeamFile: {
+            /**
+             * Width
+             * @description A length as a carpenter writes it, or a number of inches.
+             * @example 12' 6 1/2"
+             * @example 92 5/8
+             * @example 16
+             */
+            width: string | number;
+            /**
+             * Underside
+             * @description A length as a carpenter writes it, or a number of inches.
+             * @example 12' 6 1/2"
+             * @example 92 5/8
+             * @example 16
+             */
+            underside: string | number;
+            /**
+             * Depth
+             * @description A length as a carpenter writes it, or a number of inches.
+             * @example 12' 6 1/2"
+             * @example 92 5/8
+             * @example 16
+             */
+            depth: string | number;
         };
         /**
          * BenchView
@@ -527,6 +822,42 @@ export interface components {
             };
         };
         /**
+         * Blocks
+         * @description Blocks between the studs at half height.
+         * @enum {string}
+         */
+        Blocks: "none" | "one-line" | "staggered";
+        /**
+         * BoltsFile
+         * @description Where anchor bolts go by rule.
+         */
+        BoltsFile: {
+            /**
+             * From End
+             * @description A length as a carpenter writes it, or a number of inches.
+             * @default 768
+             * @example 12' 6 1/2"
+             * @example 92 5/8
+             * @example 16
+             */
+            from_end?: string | number;
+            /**
+             * Apart
+             * @description A length as a carpenter writes it, or a number of inches.
+             * @default 4608
+             * @example 12' 6 1/2"
+             * @example 92 5/8
+             * @example 16
+             */
+            apart?: string | number;
+        };
+        /**
+         * Capped
+         * @description Where a header has a pad plate.
+         * @enum {string}
+         */
+        Capped: "none" | "below" | "above" | "both";
+        /**
          * ChangeOpening
          * @description Put an opening in place of the one of that id.
          */
@@ -555,11 +886,54 @@ export interface components {
             wall: components["schemas"]["WallFile"];
         };
         /**
+         * CheckOpenings
+         * @description Say that openings were compared with the plan, or were not; by whom and when the application says.
+         */
+        CheckOpenings: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            edit: "check-openings";
+            /** Ids */
+            ids: string[];
+            /**
+             * Is Checked
+             * @default true
+             */
+            is_checked?: boolean;
+            /**
+             * By
+             * @default
+             */
+            by?: string;
+            /**
+             * At
+             * @default
+             */
+            at?: string;
+        };
+        /**
+         * CheckedFile
+         * @description Who compared an opening with the plan, when, and the rough opening it had then.
+         */
+        CheckedFile: {
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+            /** Rough */
+            rough: [
+                string | number,
+                string | number
+            ];
+        };
+        /**
          * Code
          * @description What can be found.
          * @enum {string}
          */
-        Code: "opening-off-wall" | "openings-overlap" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stud-slid" | "stud-left-out" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-longer-than-stock" | "opening-crowds-meeting" | "backing-missing" | "ceiling-backing-missing" | "wall-does-not-tip-up" | "no-lap" | "corner-clips" | "walls-cross" | "walls-overlap" | "angled-end";
+        Code: "opening-off-wall" | "openings-overlap" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-below-rough" | "header-above-rough" | "header-on-hangers" | "header-hollow" | "head-height-not-given" | "sill-not-sloped" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stud-slid" | "stud-left-out" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-break-off-stud" | "plate-breaks-close" | "bolt-under-wood" | "bolt-in-doorway" | "bolts-by-rule" | "bolt-off-plate" | "bolts-too-far" | "post-left-out" | "post-unverified" | "beam-breaks-plates" | "fire-blocks" | "fixture-backing-left-out" | "sheet-joint-unblocked" | "opening-crowds-meeting" | "backing-missing" | "ceiling-backing-missing" | "wall-does-not-tip-up" | "no-lap" | "corner-clips" | "walls-cross" | "walls-overlap" | "angled-end";
         /**
          * ConflictView
          * @description A lost race: the job as it is now, and the change that was not made.
@@ -571,7 +945,7 @@ export interface components {
             faults: components["schemas"]["FaultView"][];
             current: components["schemas"]["JobView"];
             /** Yours */
-            yours: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"]) | null;
+            yours: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"]) | null;
         };
         /**
          * CornerSchool
@@ -579,6 +953,20 @@ export interface components {
          * @enum {string}
          */
         CornerSchool: "two-stud" | "three-stud" | "blocked" | "clips";
+        /**
+         * CrewStandard
+         * @description A standard the crew keeps by name.
+         */
+        CrewStandard: {
+            /** Name */
+            name: string;
+            standard: components["schemas"]["StandardFile"];
+            /**
+             * Changed At
+             * Format: date-time
+             */
+            changed_at: string;
+        };
         /**
          * DatumFile
          * @description Where the on-centre layout is measured from; a shift runs along the wall from that end.
@@ -610,7 +998,7 @@ export interface components {
             /** Left */
             left: string[];
             /** Edit */
-            edit: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"]) | null;
+            edit: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"]) | null;
         };
         /**
          * EditReading
@@ -618,7 +1006,7 @@ export interface components {
          */
         EditReading: {
             /** Edit */
-            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"];
+            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"];
             /** Says */
             says: string;
             /** Warns */
@@ -640,7 +1028,15 @@ export interface components {
             /** Revision */
             revision: number;
             /** Edit */
-            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"];
+            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"];
+        };
+        /**
+         * EffectView
+         * @description What a job is made of, and what it would be made of after an edit.
+         */
+        EffectView: {
+            before: components["schemas"]["TallyView"];
+            after: components["schemas"]["TallyView"];
         };
         /**
          * End
@@ -685,10 +1081,27 @@ export interface components {
             info: number;
         };
         /**
+         * Floor
+         * @description What the bottom plate lies on.
+         * @enum {string}
+         */
+        Floor: "wood" | "slab";
+        /**
          * FramedCutRow
          * @description Boards alike: how many of one section and length.
          */
         FramedCutRow: {
+            /**
+             * Treated
+             * @default false
+             */
+            treated?: boolean;
+            /** Short */
+            short?: number | null;
+            /** Long */
+            long?: number | null;
+            /** Bevel */
+            bevel?: number | null;
             /** Size */
             size: string;
             /** Length */
@@ -738,7 +1151,7 @@ export interface components {
              * Fix
              * @description An edit that settles it, if one needs no more thought.
              */
-            fix: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"]) | null;
+            fix: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"]) | null;
             /** Fix Label */
             fix_label: string | null;
         };
@@ -769,6 +1182,17 @@ export interface components {
          * @description One piece of the wall; x, y, width, height are its rectangle in the elevation.
          */
         FramedMember: {
+            /**
+             * Treated
+             * @default false
+             */
+            treated?: boolean;
+            /** Short */
+            short?: number | null;
+            /** Long */
+            long?: number | null;
+            /** Bevel */
+            bevel?: number | null;
             /** Id */
             id: string;
             role: components["schemas"]["Role"];
@@ -794,10 +1218,67 @@ export interface components {
             why: components["schemas"]["MemberWhy"];
         };
         /**
+         * FramedNails
+         * @description The nails of one kind of joint.
+         */
+        FramedNails: {
+            /** Joint */
+            joint: string;
+            /** Joints */
+            joints: number;
+            /** Nails */
+            nails: number;
+        };
+        /**
+         * FramedPart
+         * @description A rectangle of the elevation.
+         */
+        FramedPart: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+        };
+        /**
+         * FramedSheet
+         * @description A sheet as it lies, row by row from the floor, openings cut out of it.
+         */
+        FramedSheet: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Row */
+            row: number;
+            /** Cut Outs */
+            cut_outs: components["schemas"]["FramedPart"][];
+        };
+        /**
+         * FramedSheets
+         * @description The sheets of one face: how many whole ones, and how much of them is left over.
+         */
+        FramedSheets: {
+            /** Count */
+            count: number;
+            /** Wasted Percent */
+            wasted_percent: number;
+            /** Sheets */
+            sheets: components["schemas"]["FramedSheet"][];
+        };
+        /**
          * FramedSpacerRow
-         * @description Header spacers alike.
+         * @description Spacers of headers alike: panels, foam or furring.
          */
         FramedSpacerRow: {
+            kind: components["schemas"]["Spacer"];
             /** Thickness */
             thickness: number;
             /** Depth */
@@ -831,6 +1312,9 @@ export interface components {
             members: components["schemas"]["FramedMember"][];
             /** Marks */
             marks: components["schemas"]["FramedMark"][];
+            sheets: components["schemas"]["FramedSheets"];
+            /** Nails */
+            nails: components["schemas"]["FramedNails"][];
             /** Findings */
             findings: components["schemas"]["FramedFinding"][];
         };
@@ -847,13 +1331,30 @@ export interface components {
             plies?: number | null;
             /** @default habit */
             source?: components["schemas"]["Source"];
+            place?: components["schemas"]["HeaderPlace"] | null;
+            capped?: components["schemas"]["Capped"] | null;
+            laid?: components["schemas"]["Laid"] | null;
+            /** Furred */
+            furred?: boolean | null;
         };
         /**
          * HeaderKind
          * @description How a header is made. Source: docs/rules.md, Headers.
          * @enum {string}
          */
-        HeaderKind: "built-up" | "solid" | "flat";
+        HeaderKind: "built-up" | "solid" | "flat" | "engineered" | "insulated" | "box";
+        /**
+         * HeaderPlace
+         * @description How high a header sits.
+         * @enum {string}
+         */
+        HeaderPlace: "at-head" | "to-plate" | "raised";
+        /**
+         * Heads
+         * @description Whether heads are meant to line up.
+         * @enum {string}
+         */
+        Heads: "one" | "per-opening";
         /**
          * IntersectionSchool
          * @description What a wall has where another one butts into its side.
@@ -862,10 +1363,10 @@ export interface components {
         IntersectionSchool: "channel" | "wide-flat" | "blocked" | "ladder";
         /**
          * Jacks
-         * @description Where a window's jacks stand.
+         * @description What a header bears on.
          * @enum {string}
          */
-        Jacks: "to-plate" | "floating";
+        Jacks: "to-plate" | "floating" | "hangers";
         /**
          * JobFile
          * @description A whole job.
@@ -885,6 +1386,7 @@ export interface components {
             version?: 1;
             /** Name */
             name: string;
+            taken?: components["schemas"]["TakenFile"] | null;
             standard?: components["schemas"]["StandardFile"];
             /** Walls */
             walls?: components["schemas"]["WallFile"][];
@@ -948,6 +1450,8 @@ export interface components {
             /** Redo */
             redo: string | null;
             job: components["schemas"]["JobFile"];
+            /** @description Every way that holds for the job, whoever says it. */
+            standard: components["schemas"]["StandardFile"];
             /** Walls */
             walls: components["schemas"]["WallSummary"][];
             next: components["schemas"]["NextMarks"];
@@ -983,6 +1487,12 @@ export interface components {
          * @enum {string}
          */
         JoistRun: "east-west" | "north-south";
+        /**
+         * Laid
+         * @description How a solid header lies.
+         * @enum {string}
+         */
+        Laid: "edge" | "flat";
         /**
          * Line
          * @description Which line of a wall's thickness its two points give, walking from start to end.
@@ -1103,6 +1613,46 @@ export interface components {
             north?: string | number;
         };
         /**
+         * NailsFile
+         * @description How many nails a joint gets, and how far apart those in a row are.
+         */
+        NailsFile: {
+            /**
+             * Stud
+             * @default 2
+             */
+            stud?: number;
+            /**
+             * Header
+             * @default 4
+             */
+            header?: number;
+            /**
+             * Deep Header
+             * @default 5
+             */
+            deep_header?: number;
+            /**
+             * Apart
+             * @description A length as a carpenter writes it, or a number of inches.
+             * @default 1024
+             * @example 12' 6 1/2"
+             * @example 92 5/8
+             * @example 16
+             */
+            apart?: string | number;
+            /**
+             * Lap
+             * @default 2
+             */
+            lap?: number;
+            /**
+             * Splice
+             * @default 8
+             */
+            splice?: number;
+        };
+        /**
          * NamedSum
          * @description A length with its name and the steps that add up to it.
          */
@@ -1140,6 +1690,15 @@ export interface components {
             name: string;
         };
         /**
+         * NewStandard
+         * @description A standard to keep by a name.
+         */
+        NewStandard: {
+            /** Name */
+            name: string;
+            standard: components["schemas"]["StandardFile"];
+        };
+        /**
          * NextMarks
          * @description The first marks nobody has, for what is added next.
          */
@@ -1166,6 +1725,7 @@ export interface components {
             end_studs?: components["schemas"]["EndStuds"] | null;
             /** Head Height */
             head_height?: (string | number) | null;
+            heads?: components["schemas"]["Heads"] | null;
             /** Bottom Plates */
             bottom_plates?: number | null;
             /** Top Plates */
@@ -1177,43 +1737,21 @@ export interface components {
             /** King Count */
             king_count?: number | null;
             wide_opening?: components["schemas"]["WideOpeningFile"] | null;
+            /** High Wind */
+            high_wind?: boolean | null;
             /** Sills */
             sills?: number | null;
+            sill_top?: components["schemas"]["SillTop"] | null;
             /** End Top Cripples */
             end_top_cripples?: boolean | null;
-            /** Window Allowance */
-            window_allowance?: {
-                /**
-                 * @description A length as a carpenter writes it, or a number of inches.
-                 * @example 12' 6 1/2"
-                 * @example 92 5/8
-                 * @example 16
-                 */
-                width: string | number;
-                /**
-                 * @description A length as a carpenter writes it, or a number of inches.
-                 * @example 12' 6 1/2"
-                 * @example 92 5/8
-                 * @example 16
-                 */
-                height: string | number;
-            } | null;
-            /** Door Allowance */
-            door_allowance?: {
-                /**
-                 * @description A length as a carpenter writes it, or a number of inches.
-                 * @example 12' 6 1/2"
-                 * @example 92 5/8
-                 * @example 16
-                 */
-                width: string | number;
-                /**
-                 * @description A length as a carpenter writes it, or a number of inches.
-                 * @example 12' 6 1/2"
-                 * @example 92 5/8
-                 * @example 16
-                 */
-                height: string | number;
+            window_allowance?: components["schemas"]["AllowanceFile"] | null;
+            door_allowance?: components["schemas"]["AllowanceFile"] | null;
+            /**
+             * Usual Allowances
+             * @description The crew's own figures for the kinds whose makers differ.
+             */
+            usual_allowances?: {
+                [key: string]: components["schemas"]["AllowanceFile"];
             } | null;
             datum?: components["schemas"]["DatumFile"] | null;
             corner?: components["schemas"]["CornerSchool"] | null;
@@ -1221,6 +1759,19 @@ export interface components {
             joists?: components["schemas"]["JoistRun"] | null;
             /** Ceiling Backing */
             ceiling_backing?: boolean | null;
+            floor?: components["schemas"]["Floor"] | null;
+            bolts?: components["schemas"]["BoltsFile"] | null;
+            plate_stock?: components["schemas"]["PlateStockFile"] | null;
+            blocks?: components["schemas"]["Blocks"] | null;
+            /** Block Height */
+            block_height?: (string | number) | null;
+            /** Fire Blocks */
+            fire_blocks?: boolean | null;
+            /** Panel Edge Blocks */
+            panel_edge_blocks?: boolean | null;
+            sheets?: components["schemas"]["Sheets"] | null;
+            sheet?: components["schemas"]["SheetFile"] | null;
+            nails?: components["schemas"]["NailsFile"] | null;
             /** Density */
             density?: number | null;
             /**
@@ -1269,13 +1820,14 @@ export interface components {
                     face: "near" | "centre" | "far";
                 };
             };
+            checked?: components["schemas"]["CheckedFile"] | null;
         };
         /**
          * OpeningKind
          * @description What goes into an opening.
          * @enum {string}
          */
-        OpeningKind: "window" | "door" | "pocket-door" | "bypass-door" | "sliding-door" | "overhead-door" | "cased-opening";
+        OpeningKind: "window" | "door" | "pocket-door" | "bypass-door" | "bifold-door" | "sliding-door" | "overhead-door" | "cased-opening";
         /**
          * OpeningOnBench
          * @description An opening with what was decided for it; framed is false when it was left out.
@@ -1365,7 +1917,7 @@ export interface components {
          */
         PictureView: {
             /** Edit */
-            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"];
+            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"];
         };
         /**
          * PlanClear
@@ -1403,7 +1955,7 @@ export interface components {
                 number
             ];
             /** Turn */
-            turn: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"];
+            turn: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"];
         };
         /**
          * PlanEnd
@@ -1629,12 +2181,146 @@ export interface components {
          */
         Plate: "bottom" | "top";
         /**
+         * PlateStockFile
+         * @description The boards plates are cut from, how far breaks of the two top plates stay apart, and whether studs double.
+         */
+        PlateStockFile: {
+            /**
+             * Boards
+             * @default [
+             *       6144,
+             *       7680,
+             *       9216,
+             *       10752,
+             *       12288,
+             *       13824,
+             *       15360
+             *     ]
+             */
+            boards?: (string | number)[];
+            /**
+             * Offset
+             * @description A length as a carpenter writes it, or a number of inches.
+             * @default 3072
+             * @example 12' 6 1/2"
+             * @example 92 5/8
+             * @example 16
+             */
+            offset?: string | number;
+            /**
+             * Doubled Studs
+             * @default false
+             */
+            doubled_studs?: boolean;
+        };
+        /**
+         * PoleStretch
+         * @description Between two marks of a pole; `what` is a role, or clear for the opening itself.
+         */
+        PoleStretch: {
+            /** What */
+            what: string;
+            /** Bottom */
+            bottom: number;
+            /** Top */
+            top: number;
+            /** Length */
+            length: number;
+        };
+        /**
+         * PoleView
+         * @description The pole of openings alike in height, from the floor up.
+         */
+        PoleView: {
+            /** Marks */
+            marks: string[];
+            kind: components["schemas"]["OpeningKind"];
+            /** Header */
+            header: string;
+            head: components["schemas"]["NamedSum"];
+            /**
+             * Off
+             * @description How far its head is above the usual one of the job, below if negative.
+             */
+            off: number;
+            /** King */
+            king: number;
+            /** Jack */
+            jack: number | null;
+            /** Stretches */
+            stretches: components["schemas"]["PoleStretch"][];
+            /** Findings */
+            findings: components["schemas"]["FramedFinding"][];
+        };
+        /**
+         * PolesView
+         * @description Every pole of a job, or of the job as some changes would leave it.
+         */
+        PolesView: {
+            /** Revision */
+            revision: number;
+            /** Poles */
+            poles: components["schemas"]["PoleView"][];
+            /**
+             * Edit
+             * @description What makes the changes, when some were asked about.
+             */
+            edit: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"]) | null;
+            /** Figures */
+            figures: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * PostFile
+         * @description A post in the wall; what is left out is two of the wall's own lumber, and no beam.
+         */
+        PostFile: {
+            /** Id */
+            id: string;
+            /**
+             * At
+             * @description Distance to the opening's centre or nearest edge, and what it is measured from.
+             */
+            at: "centred" | {
+                /**
+                 * @description A length as a carpenter writes it, or a number of inches.
+                 * @example 12' 6 1/2"
+                 * @example 92 5/8
+                 * @example 16
+                 */
+                centre?: string | number;
+                /**
+                 * @description A length as a carpenter writes it, or a number of inches.
+                 * @example 12' 6 1/2"
+                 * @example 92 5/8
+                 * @example 16
+                 */
+                edge?: string | number;
+                from?: ("plate-start" | "plate-end" | "outside-start" | "outside-end") | {
+                    opening: string;
+                } | {
+                    wall: string;
+                    /** @enum {string} */
+                    face: "near" | "centre" | "far";
+                };
+            };
+            /** Size */
+            size?: string | null;
+            /**
+             * Plies
+             * @default 2
+             */
+            plies?: number;
+            beam?: components["schemas"]["BeamFile"] | null;
+        };
+        /**
          * PreviewRequest
          * @description An edit to look at before it is made.
          */
         PreviewRequest: {
             /** Edit */
-            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"];
+            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"];
         };
         /**
          * Refusal
@@ -1698,7 +2384,7 @@ export interface components {
          * @description What a member does in the wall. The names are the trade's most common ones.
          * @enum {string}
          */
-        Role: "bottom_plate" | "top_plate" | "cap_plate" | "stud" | "end_stud" | "king" | "jack" | "header" | "sill" | "top_cripple" | "bottom_cripple" | "corner_stud" | "corner_backing" | "intersection_stud" | "intersection_backing" | "block" | "backing";
+        Role: "bottom_plate" | "top_plate" | "cap_plate" | "stud" | "end_stud" | "king" | "jack" | "header" | "sill" | "top_cripple" | "bottom_cripple" | "corner_stud" | "corner_backing" | "intersection_stud" | "intersection_backing" | "block" | "backing" | "post" | "pad_plate";
         /**
          * RunThrough
          * @description Let a wall run through at the corner its end makes.
@@ -1747,6 +2433,83 @@ export interface components {
              * @example 16
              */
             length: string | number;
+        };
+        /**
+         * ScheduleChanges
+         * @description What was typed or pasted: cells by their column, `mark` saying of which opening.
+         */
+        ScheduleChanges: {
+            /** Changes */
+            changes: {
+                [key: string]: string;
+            }[];
+        };
+        /**
+         * ScheduleChecked
+         * @description Who compared the openings of a line with the plan; lost when their size is another by now.
+         */
+        ScheduleChecked: {
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+            /** Is Lost */
+            is_lost: boolean;
+        };
+        /**
+         * ScheduleLine
+         * @description A line of the schedule: openings alike, with what was decided for them.
+         */
+        ScheduleLine: {
+            /** Marks */
+            marks: string[];
+            /** Walls */
+            walls: string[];
+            kind: components["schemas"]["OpeningKind"];
+            /** Size */
+            size: string;
+            sizing: components["schemas"]["Sizing"];
+            rough_width: components["schemas"]["NamedSum"];
+            rough_height: components["schemas"]["NamedSum"];
+            /**
+             * Is Usual
+             * @description Whether the rough opening rests on a usual figure.
+             */
+            is_usual: boolean;
+            head: components["schemas"]["NamedSum"];
+            /**
+             * Is Own Head
+             * @description Whether its head height is given for these openings alone.
+             */
+            is_own_head: boolean;
+            /** Header */
+            header: string;
+            source: components["schemas"]["Source"];
+            /** Jacks */
+            jacks: number;
+            /** Kings */
+            kings: number;
+            checked: components["schemas"]["ScheduleChecked"] | null;
+            findings: components["schemas"]["FindingCounts"];
+        };
+        /**
+         * ScheduleView
+         * @description Every opening of a job, alike ones together where that is asked for.
+         */
+        ScheduleView: {
+            /** Revision */
+            revision: number;
+            /** Lines */
+            lines: components["schemas"]["ScheduleLine"][];
+            /**
+             * Unplaced
+             * @description Openings that have no place in their wall.
+             */
+            unplaced: string[];
+            /** Figures */
+            figures: {
+                [key: string]: string;
+            };
         };
         /**
          * SetClear
@@ -1829,7 +2592,7 @@ export interface components {
             /** Says */
             says: string;
             /** Edits */
-            edits: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"])[];
+            edits: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"])[];
         };
         /**
          * Severity
@@ -1837,6 +2600,36 @@ export interface components {
          * @enum {string}
          */
         Severity: "error" | "warning" | "info";
+        /**
+         * SheetFile
+         * @description What sheets measure.
+         */
+        SheetFile: {
+            /**
+             * Width
+             * @description A length as a carpenter writes it, or a number of inches.
+             * @default 3072
+             * @example 12' 6 1/2"
+             * @example 92 5/8
+             * @example 16
+             */
+            width?: string | number;
+            /**
+             * Length
+             * @description A length as a carpenter writes it, or a number of inches.
+             * @default 6144
+             * @example 12' 6 1/2"
+             * @example 92 5/8
+             * @example 16
+             */
+            length?: string | number;
+        };
+        /**
+         * Sheets
+         * @description How the sheets on a wall lie.
+         * @enum {string}
+         */
+        Sheets: "upright" | "lying" | "none";
         /**
          * SignedIn
          * @description Who is signed in.
@@ -1848,11 +2641,29 @@ export interface components {
             crew: string;
         };
         /**
+         * SillTop
+         * @description How a window's sill lies.
+         * @enum {string}
+         */
+        SillTop: "flat" | "sloped";
+        /**
+         * Sizing
+         * @description What an opening's size measures.
+         * @enum {string}
+         */
+        Sizing: "unit" | "rough";
+        /**
          * Source
          * @description Who says so: where a size that carries load came from.
          * @enum {string}
          */
         Source: "drawings" | "engineer" | "habit";
+        /**
+         * Spacer
+         * @description What lies between the plies of a header, or beside them.
+         * @enum {string}
+         */
+        Spacer: "spacer" | "foam" | "furring";
         /**
          * SplitWall
          * @description Make two walls of one, at a distance from its start as drawn.
@@ -1891,6 +2702,7 @@ export interface components {
             end_studs?: components["schemas"]["EndStuds"] | null;
             /** Head Height */
             head_height?: (string | number) | null;
+            heads?: components["schemas"]["Heads"] | null;
             /** Bottom Plates */
             bottom_plates?: number | null;
             /** Top Plates */
@@ -1902,43 +2714,21 @@ export interface components {
             /** King Count */
             king_count?: number | null;
             wide_opening?: components["schemas"]["WideOpeningFile"] | null;
+            /** High Wind */
+            high_wind?: boolean | null;
             /** Sills */
             sills?: number | null;
+            sill_top?: components["schemas"]["SillTop"] | null;
             /** End Top Cripples */
             end_top_cripples?: boolean | null;
-            /** Window Allowance */
-            window_allowance?: {
-                /**
-                 * @description A length as a carpenter writes it, or a number of inches.
-                 * @example 12' 6 1/2"
-                 * @example 92 5/8
-                 * @example 16
-                 */
-                width: string | number;
-                /**
-                 * @description A length as a carpenter writes it, or a number of inches.
-                 * @example 12' 6 1/2"
-                 * @example 92 5/8
-                 * @example 16
-                 */
-                height: string | number;
-            } | null;
-            /** Door Allowance */
-            door_allowance?: {
-                /**
-                 * @description A length as a carpenter writes it, or a number of inches.
-                 * @example 12' 6 1/2"
-                 * @example 92 5/8
-                 * @example 16
-                 */
-                width: string | number;
-                /**
-                 * @description A length as a carpenter writes it, or a number of inches.
-                 * @example 12' 6 1/2"
-                 * @example 92 5/8
-                 * @example 16
-                 */
-                height: string | number;
+            window_allowance?: components["schemas"]["AllowanceFile"] | null;
+            door_allowance?: components["schemas"]["AllowanceFile"] | null;
+            /**
+             * Usual Allowances
+             * @description The crew's own figures for the kinds whose makers differ.
+             */
+            usual_allowances?: {
+                [key: string]: components["schemas"]["AllowanceFile"];
             } | null;
             datum?: components["schemas"]["DatumFile"] | null;
             corner?: components["schemas"]["CornerSchool"] | null;
@@ -1946,6 +2736,19 @@ export interface components {
             joists?: components["schemas"]["JoistRun"] | null;
             /** Ceiling Backing */
             ceiling_backing?: boolean | null;
+            floor?: components["schemas"]["Floor"] | null;
+            bolts?: components["schemas"]["BoltsFile"] | null;
+            plate_stock?: components["schemas"]["PlateStockFile"] | null;
+            blocks?: components["schemas"]["Blocks"] | null;
+            /** Block Height */
+            block_height?: (string | number) | null;
+            /** Fire Blocks */
+            fire_blocks?: boolean | null;
+            /** Panel Edge Blocks */
+            panel_edge_blocks?: boolean | null;
+            sheets?: components["schemas"]["Sheets"] | null;
+            sheet?: components["schemas"]["SheetFile"] | null;
+            nails?: components["schemas"]["NailsFile"] | null;
             /** Density */
             density?: number | null;
             /**
@@ -1966,6 +2769,56 @@ export interface components {
         StandardInForce: {
             wall: components["schemas"]["StandardFile"];
             job: components["schemas"]["StandardFile"];
+        };
+        /**
+         * TakeStandard
+         * @description Frame the job by a crew's standard, as it is now; null goes back to the product's.
+         */
+        TakeStandard: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            edit: "take-standard";
+            taken?: components["schemas"]["TakenFile"] | null;
+        };
+        /**
+         * TakenFile
+         * @description A crew's standard as the job took it: its name, and the keys it set then.
+         */
+        TakenFile: {
+            /** Name */
+            name: string;
+            standard?: components["schemas"]["StandardFile"];
+        };
+        /**
+         * TallyView
+         * @description What a job is made of; studs and plates also by rule of thumb.
+         */
+        TallyView: {
+            /** Studs */
+            studs: number;
+            /** Headers */
+            headers: number;
+            /** Pieces */
+            pieces: number;
+            /** Feet */
+            feet: number;
+            /** Pounds */
+            pounds: number;
+            /** Sheets */
+            sheets: number;
+            /** Wood Percent */
+            wood_percent: number;
+            findings: components["schemas"]["FindingCounts"];
+            /** Studs By Thumb */
+            studs_by_thumb: number;
+            /** Studs Exactly */
+            studs_exactly: number;
+            /** Plate Feet By Thumb */
+            plate_feet_by_thumb: number;
+            /** Plate Feet Exactly */
+            plate_feet_exactly: number;
         };
         /**
          * TapeReading
@@ -1997,6 +2850,7 @@ export interface components {
             end_studs?: components["schemas"]["EndStuds"] | null;
             /** Head Height */
             head_height?: (string | number) | null;
+            heads?: components["schemas"]["Heads"] | null;
             /** Bottom Plates */
             bottom_plates?: number | null;
             /** Top Plates */
@@ -2008,43 +2862,21 @@ export interface components {
             /** King Count */
             king_count?: number | null;
             wide_opening?: components["schemas"]["WideOpeningFile"] | null;
+            /** High Wind */
+            high_wind?: boolean | null;
             /** Sills */
             sills?: number | null;
+            sill_top?: components["schemas"]["SillTop"] | null;
             /** End Top Cripples */
             end_top_cripples?: boolean | null;
-            /** Window Allowance */
-            window_allowance?: {
-                /**
-                 * @description A length as a carpenter writes it, or a number of inches.
-                 * @example 12' 6 1/2"
-                 * @example 92 5/8
-                 * @example 16
-                 */
-                width: string | number;
-                /**
-                 * @description A length as a carpenter writes it, or a number of inches.
-                 * @example 12' 6 1/2"
-                 * @example 92 5/8
-                 * @example 16
-                 */
-                height: string | number;
-            } | null;
-            /** Door Allowance */
-            door_allowance?: {
-                /**
-                 * @description A length as a carpenter writes it, or a number of inches.
-                 * @example 12' 6 1/2"
-                 * @example 92 5/8
-                 * @example 16
-                 */
-                width: string | number;
-                /**
-                 * @description A length as a carpenter writes it, or a number of inches.
-                 * @example 12' 6 1/2"
-                 * @example 92 5/8
-                 * @example 16
-                 */
-                height: string | number;
+            window_allowance?: components["schemas"]["AllowanceFile"] | null;
+            door_allowance?: components["schemas"]["AllowanceFile"] | null;
+            /**
+             * Usual Allowances
+             * @description The crew's own figures for the kinds whose makers differ.
+             */
+            usual_allowances?: {
+                [key: string]: components["schemas"]["AllowanceFile"];
             } | null;
             datum?: components["schemas"]["DatumFile"] | null;
             corner?: components["schemas"]["CornerSchool"] | null;
@@ -2052,6 +2884,19 @@ export interface components {
             joists?: components["schemas"]["JoistRun"] | null;
             /** Ceiling Backing */
             ceiling_backing?: boolean | null;
+            floor?: components["schemas"]["Floor"] | null;
+            bolts?: components["schemas"]["BoltsFile"] | null;
+            plate_stock?: components["schemas"]["PlateStockFile"] | null;
+            blocks?: components["schemas"]["Blocks"] | null;
+            /** Block Height */
+            block_height?: (string | number) | null;
+            /** Fire Blocks */
+            fire_blocks?: boolean | null;
+            /** Panel Edge Blocks */
+            panel_edge_blocks?: boolean | null;
+            sheets?: components["schemas"]["Sheets"] | null;
+            sheet?: components["schemas"]["SheetFile"] | null;
+            nails?: components["schemas"]["NailsFile"] | null;
             /** Density */
             density?: number | null;
             /**
@@ -2080,6 +2925,15 @@ export interface components {
             /** Bearing */
             bearing?: boolean | null;
             ends?: components["schemas"]["EndsFile"] | null;
+            /** Posts */
+            posts?: components["schemas"]["PostFile"][] | null;
+            /** Backing */
+            backing?: components["schemas"]["BackingFile"][] | null;
+            /**
+             * Anchor Bolts
+             * @description Along the plate from the wall's start; left out, they go by the rule.
+             */
+            anchor_bolts?: (string | number)[] | null;
         };
         /**
          * WallKind
@@ -2750,6 +3604,213 @@ export interface operations {
             };
         };
     };
+    openings_schedule_api_jobs__job_id__schedule_get: {
+        parameters: {
+            query?: {
+                /** @description Whether openings alike share a line. */
+                alike?: boolean;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScheduleView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    read_schedule_cells_api_jobs__job_id__schedule_read_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScheduleChanges"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EditReading"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    poles_api_jobs__job_id__poles_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PolesView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    what_if_api_jobs__job_id__poles_what_if_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScheduleChanges"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PolesView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     plan_api_jobs__job_id__plan_get: {
         parameters: {
             query?: never;
@@ -3100,6 +4161,158 @@ export interface operations {
             };
         };
     };
+    pole_sheets_api_jobs__job_id__poles_pdf_get: {
+        parameters: {
+            query?: {
+                /** @description What it is laid out for. */
+                paper?: components["schemas"]["Paper"];
+                /** @description An opening whose pole is printed at full size, as a strip over several pages. */
+                strip?: string | null;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    schedule_table_api_jobs__job_id__schedule_csv_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    read_schedule_table_api_jobs__job_id__schedule_csv_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EditReading"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     dxf_api_jobs__job_id__plan_dxf_get: {
         parameters: {
             query?: never;
@@ -3324,6 +4537,251 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    list_standards_api_standards_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CrewStandard"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    keep_standard_api_standards_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewStandard"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    forget_standard_api_standards__name__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    job_tally_api_jobs__job_id__tally_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TallyView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    effect_api_jobs__job_id__effect_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PreviewRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EffectView"];
+                };
             };
             /** @description Unauthorized */
             401: {

@@ -23,10 +23,11 @@ export function StagePole() {
       as="nav"
       aria-label="Stages"
       direction={{ base: "row", md: "column" }}
-      w={{ md: "92px" }}
+      w={{ md: "108px" }}
       flexShrink="0"
       align="stretch"
       bg="bench"
+      overflowX={{ base: "auto", md: "visible" }}
       borderEndWidth={{ md: "1px" }}
       borderBottomWidth={{ base: "1px", md: "0" }}
       position="relative"
@@ -90,7 +91,10 @@ function JobStages({ job }: { job: string }) {
         to={`/jobs/${job}/plan${wall ? `?wall=${encodeURIComponent(wall)}` : ""}`}
         isHere={here === "plan"}
       />
+      <Stage name="Openings" to={`/jobs/${job}/openings`} isHere={here === "openings"} />
       <Stage name="Bench" to={`/jobs/${job}/bench`} isHere={here === "bench"} {...(open ? { open } : {})} />
+      <Stage name="Pole" to={`/jobs/${job}/pole`} isHere={here === "pole"} />
+      <Stage name="Standards" to={`/jobs/${job}/standards`} isHere={here === "standards"} />
     </>
   );
 }
@@ -132,6 +136,7 @@ function Stage({
           fontSize="13px"
           fontWeight="600"
           color={open.error ? "crayon" : "warn"}
+          whiteSpace="nowrap"
         >
           {open.error > 0 && <Box as="span" display="block">{`${open.error} wrong`}</Box>}
           {open.warning > 0 && <Box as="span" display="block">{`${open.warning} to see`}</Box>}

@@ -6,10 +6,12 @@ import { colour } from "../app/theme";
 import { Elevation, riseOf } from "../drawing/Elevation";
 import { printer } from "../drawing/figures";
 import { markKey, type Picking, PlateStrip } from "../drawing/PlateStrip";
+import { SheetLayer } from "../drawing/SheetLayer";
 import { comfortable, fitting, MARGIN, scaleOf } from "../drawing/scale";
 import { Tape } from "../drawing/Tape";
 import { useBoxSize } from "../drawing/useBoxSize";
 import { Hatches } from "../drawing/wood";
+import { LAYERS, type Layer, layersOf, marksIn, membersIn, SHOWN_AT_FIRST } from "./layers";
 
 const TAPE = 34;
 /** Above the elevation, and between it and the plates where their name stands. */
@@ -61,6 +63,8 @@ export function BenchDrawing({
   const plate = Math.min(PLATE.least + Math.floor((room + ABOVE - floor) / 2), PLATE.most);
   const bottom = top + plate + TAPE;
   const print = printer(bench.figures);
+  const [layers, setLayers] = useState<readonly Layer[]>(SHOWN_AT_FIRST);
+  const marks = marksIn(wall.marks, layers);
   const chosen = placeOf(bench, picking.picked, place);
   const shown = picking.hovered ? placeOf(bench, picking.hovered, null) : chosen;
   const inView = chosen === null ? null : scale.x(chosen);
@@ -86,7 +90,7 @@ export function BenchDrawing({
           <Hatches />
           <path d={`M0 ${floor + 0.5}H${width}`} stroke={colour("ink")} strokeWidth={1} />
           <Elevation
-            members={wall.members}
+            members={membersIn(wall.members, layers)}
             openings={bench.openings}
             print={print}
             scale={scale}
@@ -96,9 +100,10 @@ export function BenchDrawing({
             neighbours={bench.meets}
             onNeighbour={onNeighbour}
           />
+          {layers.includes("sheets") && <SheetLayer sheets={wall.sheets.sheets} scale={scale} rise={rise} />}
           <g>
             <PlateStrip
-              marks={wall.marks.filter((mark) => mark.plate === "top")}
+              marks={marks.filter((mark) => mark.plate === "top")}
               length={wall.plate_length}
               scale={scale}
               y={top}
@@ -114,7 +119,7 @@ export function BenchDrawing({
               held={{ hook: bench.hook, burned: bench.burned }}
             />
             <PlateStrip
-              marks={wall.marks.filter((mark) => mark.plate === "bottom")}
+              marks={marks.filter((mark) => mark.plate === "bottom")}
               length={wall.plate_length}
               scale={scale}
               y={bottom}
@@ -137,7 +142,21 @@ export function BenchDrawing({
       </Box>
       <PlateName y={top - 20} name="Top plate" />
       <PlateName y={bottom + plate + 2} name="Bottom plate" />
-      <Flex position="absolute" top={`${top - 25}px`} insetEnd="2" gap="1">
+      <Flex position="absolute" top={`${top - 29}px`} insetEnd="2" gap="1">
+        <Flex gap="1" role="group" aria-label="Layers" me="2">
+          {layersOf(wall).map((layer) => (
+            <Button
+              key={layer}
+              variant={layers.includes(layer) ? "solid" : "outline"}
+              aria-pressed={layers.includes(layer)}
+              onClick={() =>
+                setLayers(layers.includes(layer) ? layers.filter((one) => one !== layer) : [...layers, layer])
+              }
+            >
+              {LAYERS.find(({ name }) => name === layer)?.label}
+            </Button>
+          ))}
+        </Flex>
         <Button
           variant="plain"
           aria-label="Narrower"

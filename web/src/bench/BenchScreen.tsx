@@ -74,7 +74,7 @@ const TYPE_A_WALL = { label: "Type a wall", placeholder: "A wall, like 18-6 2x4"
 const TYPE_AN_OPENING = {
   label: "Type an opening",
   placeholder: "An opening, like 3-6x4-6 @ 9-3",
-  hint: "w or d first to say window or door; @ edge 7-2, @ 4-0 from end, @ 2-0 past W1, @ centred",
+  hint: "@ edge 7-2, @ 4-0 from end, @ 2-0 past W1; or post 3 @ 9-3, backing 20 to 60 @ 34, bolts 12 48",
 };
 
 interface Tabbed {
@@ -179,7 +179,7 @@ function Framed({
           />
         ) : (
           <>
-            <PieceCard bench={bench} picked={picked.key} />
+            <PieceCard bench={bench} picked={picked.key} onChange={(edit) => change.make(edit)} />
             <Tabs.Root value={tab} onValueChange={({ value }) => onTab(value)} lazyMount unmountOnExit>
               <Tabs.List>
                 <Tabs.Trigger value="findings">Findings {bench.wall.findings.length || ""}</Tabs.Trigger>
@@ -225,7 +225,7 @@ const KEYS: Record<string, Move | undefined> = {
 function useTape(job: Job, wall: string): [Tape, (tape: Tape) => void] {
   const [search, setSearch] = useSearchParams();
   const entered = job.job.walls?.find(({ id }) => id === wall);
-  const usual = entered?.datum?.end ?? job.job.standard?.datum?.end ?? "start";
+  const usual = entered?.datum?.end ?? job.standard.datum?.end ?? "start";
   const asked = search.get("hook");
   const hook = asked === "start" || asked === "end" ? asked : usual;
   const burn = search.get("burn") === "1";

@@ -1,4 +1,4 @@
-import { Box, chakra, Text } from "@chakra-ui/react";
+import { Box, chakra, Flex, Text } from "@chakra-ui/react";
 import type { Bench } from "../api/client";
 import { Figure } from "../drawing/Figure";
 import { printer } from "../drawing/figures";
@@ -22,6 +22,32 @@ const Table = chakra("table", {
   },
 });
 
+/** Sheets and nails of the wall. */
+function Besides({ bench: { wall } }: { bench: Bench }) {
+  const nails = wall.nails.reduce((sum, row) => sum + row.nails, 0);
+  return (
+    <Box px="4" pt="3">
+      {wall.sheets.count > 0 && (
+        <Text fontWeight="700">
+          <Figure text={String(wall.sheets.count)} fontSize="18px" /> sheets for one face,{" "}
+          {wall.sheets.wasted_percent}% left over
+        </Text>
+      )}
+      <Text fontWeight="700">
+        <Figure text={String(nails)} fontSize="18px" /> nails, 16d
+      </Text>
+      {wall.nails.map(({ joint, joints, nails: driven }) => (
+        <Flex key={joint} fontSize="14px" color="faint" gap="2">
+          <Text flex="1">
+            {joint} ({joints})
+          </Text>
+          <Figure text={String(driven)} />
+        </Flex>
+      ))}
+    </Box>
+  );
+}
+
 /** What to cut for this wall: boards by section and length, and the header spacers besides. */
 export function CutList({ bench }: { bench: Bench }) {
   const print = printer(bench.figures);
@@ -39,7 +65,7 @@ export function CutList({ bench }: { bench: Bench }) {
         </thead>
         <tbody>
           {bench.cut_list.map((row) => (
-            <tr key={`${row.size} ${row.length}`}>
+            <tr key={`${row.size} ${row.length} ${row.treated} ${row.bevel}`}>
               <td className="end">
                 <Figure text={String(row.count)} fontSize="18px" fontWeight="700" />
               </td>
@@ -52,12 +78,14 @@ export function CutList({ bench }: { bench: Bench }) {
               <td>
                 <Text fontSize="13px" color="faint" lineHeight="1.2">
                   {row.roles.map((role) => ROLE_NAMES[role].toLowerCase()).join(", ")}
+                  {row.treated && ", treated"}
+                  {row.bevel && `, ${row.bevel}° bevel`}
                 </Text>
               </td>
             </tr>
           ))}
           {bench.spacers.map((row) => (
-            <tr key={`spacer ${row.depth} ${row.length}`}>
+            <tr key={`${row.kind} ${row.depth} ${row.length}`}>
               <td className="end">
                 <Figure text={String(row.count)} fontSize="18px" fontWeight="700" />
               </td>
@@ -69,13 +97,14 @@ export function CutList({ bench }: { bench: Bench }) {
               </td>
               <td>
                 <Text fontSize="13px" color="faint">
-                  header spacer
+                  header {row.kind}
                 </Text>
               </td>
             </tr>
           ))}
         </tbody>
       </Table>
+      <Besides bench={bench} />
       <Text px="4" pt="2" fontSize="13px" color="faint">
         {count} boards, lengths in inches. Header sizes follow the approved drawings. Keep hands clear of the
         blade; wear eye protection.

@@ -8,6 +8,24 @@ const KINDS = [
   { value: "built-up", label: "Built up" },
   { value: "solid", label: "Solid" },
   { value: "flat", label: "Flat, no load" },
+  { value: "engineered", label: "Engineered" },
+  { value: "insulated", label: "With foam" },
+  { value: "box", label: "Box, hollow" },
+] as const;
+const PLACES = [
+  { value: "at-head", label: "On the head" },
+  { value: "to-plate", label: "Deep, to the plate" },
+  { value: "raised", label: "Raised, cripples below" },
+] as const;
+const CAPS = [
+  { value: "none", label: "None" },
+  { value: "below", label: "Below" },
+  { value: "above", label: "Above" },
+  { value: "both", label: "Below and above" },
+] as const;
+const FURRED = [
+  { value: "no", label: "As thick as it is" },
+  { value: "yes", label: "Furred to the wall" },
 ] as const;
 const SOURCES = [
   { value: "habit", label: "Crew's habit" },
@@ -43,6 +61,30 @@ export function HeaderFields({
           value={header.size ?? ""}
           placeholder="the wall's studs"
           onEnter={(size) => onChange({ ...header, size: size || null })}
+        />
+      </Field>
+      <Field label="Sits">
+        <SelectField
+          label="Header place"
+          value={header.place ?? "at-head"}
+          choices={PLACES}
+          onChoose={(place) => onChange({ ...header, place })}
+        />
+      </Field>
+      <Field label="Pad plates">
+        <SelectField
+          label="Header pad plates"
+          value={header.capped ?? "none"}
+          choices={CAPS}
+          onChoose={(capped) => onChange({ ...header, capped })}
+        />
+      </Field>
+      <Field label="Furring">
+        <SelectField
+          label="Header furring"
+          value={header.furred ? "yes" : "no"}
+          choices={FURRED}
+          onChoose={(furred) => onChange({ ...header, furred: furred === "yes" })}
         />
       </Field>
       {kind !== "solid" && (

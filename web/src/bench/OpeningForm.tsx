@@ -17,9 +17,9 @@ import { SelectField } from "../app/SelectField";
 import { TextField } from "../app/TextField";
 import type { JobChange } from "../app/useJobChange";
 import { printer } from "../drawing/figures";
+import { SumColumn } from "../drawing/SumColumn";
 import { HeaderFields } from "./HeaderFields";
 import { freeMark, KINDS, origins, placeOf, positionOf, said } from "./openingDraft";
-import { SumColumn } from "./PieceCard";
 
 const SIZINGS = [
   { value: "unit", label: "Unit call-out" },
@@ -184,8 +184,8 @@ function Outcome({ reading, error }: { reading: EditReading | undefined; error: 
   const worst = reading.findings.find(({ severity }) => severity !== "info");
   return (
     <>
-      {reading.sums.map(({ name, value, steps }) => (
-        <SumColumn key={name} name={SUM_NAMES[name] ?? name} value={value} steps={steps} print={print} />
+      {reading.sums.map((sum) => (
+        <SumColumn key={sum.name} sum={{ ...sum, name: SUM_NAMES[sum.name] ?? sum.name }} print={print} />
       ))}
       {worst && (
         <Text fontSize="14px" color={worst.severity === "error" ? "crayon" : "warn"}>
@@ -252,6 +252,7 @@ function OwnWays({
               { value: "", label: "As the wall" },
               { value: "to-plate", label: "To the plate" },
               { value: "floating", label: "Floating on sill" },
+              { value: "hangers", label: "None, hangers" },
             ]}
             onChoose={(jacks) => set({ jacks: jacks || null })}
           />

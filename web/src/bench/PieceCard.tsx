@@ -1,16 +1,27 @@
-import { Box, chakra, Flex, Grid, Heading, Text } from "@chakra-ui/react";
+import { Box, Button, chakra, Flex, Heading, Text } from "@chakra-ui/react";
+import { Trash2 } from "lucide-react";
 import type { ReactNode } from "react";
 import { Link, useParams } from "react-router";
-import type { Bench, NamedSum, Steps } from "../api/client";
-import { Figure } from "../drawing/Figure";
+import type { Bench, Edit, NamedSum } from "../api/client";
 import { printer } from "../drawing/figures";
+import { SumColumn } from "../drawing/SumColumn";
 import { ROLE_NAMES } from "../drawing/wood";
 import { marksOf } from "./picking";
+import { withoutSpecial } from "./specials";
 
 /** The piece that is picked: its name, how many are alike, and the sum behind each of its numbers. */
-export function PieceCard({ bench, picked }: { bench: Bench; picked: string | null }) {
+export function PieceCard({
+  bench,
+  picked,
+  onChange,
+}: {
+  bench: Bench;
+  picked: string | null;
+  onChange: (edit: Edit) => void;
+}) {
   const member = bench.wall.members.find(({ id }) => id === picked);
   if (member) {
+    const without = withoutSpecial(bench.entered, member.id);
     const alike = bench.cut_list.find(({ size, length }) => size === member.size && length === member.length);
     const whose = member.opening ? ` of ${member.opening}` : "";
     const plies = member.plies > 1 ? `${member.plies} x ` : "";
@@ -26,7 +37,13 @@ export function PieceCard({ bench, picked }: { bench: Bench; picked: string | nu
           { name: "Stands at", value: member.x, steps: member.why.x },
           { name: "Above the floor", value: member.y, steps: member.why.y },
         ]}
-      />
+      >
+        {without && (
+          <Button onClick={() => onChange({ edit: "change-wall", id: bench.wall.id, wall: without })}>
+            <Trash2 /> Take it out of the wall
+          </Button>
+        )}
+      </Card>
     );
   }
   const line = picked ? marksOf(bench, picked)[0] : undefined;
@@ -34,8 +51,8 @@ export function PieceCard({ bench, picked }: { bench: Bench; picked: string | nu
     return (
       <Card
         bench={bench}
-        title={`${ROLE_NAMES.cut_line} of ${line.mark.opening}`}
-        line="The bottom plate is cut out here once the wall stands"
+        title={LINES[line.mark.role]?.title(line.mark.opening) ?? line.mark.symbol}
+        line={LINES[line.mark.role]?.says ?? ""}
         sums={[{ name: "Line at", value: line.mark.at, steps: line.mark.why.at }]}
       />
     );
@@ -53,6 +70,22 @@ export function PieceCard({ bench, picked }: { bench: Bench; picked: string | nu
     </Card>
   );
 }
+
+/** What a line that is only a line says of itself. */
+const LINES: Record<string, { title: (opening: string | null) => string; says: string }> = {
+  cut_line: {
+    title: (opening) => `${ROLE_NAMES.cut_line} of ${opening}`,
+    says: "The bottom plate is cut out here once the wall stands",
+  },
+  plate_break: {
+    title: () => ROLE_NAMES.plate_break,
+    says: "Two boards of this plate meet here, on a stud",
+  },
+  anchor_bolt: {
+    title: () => ROLE_NAMES.anchor_bolt,
+    says: "Comes up through the bottom plate; the drawings and the local code rule",
+  },
+};
 
 const Neighbour = chakra(Link, {
   base: {
@@ -103,63 +136,10 @@ function Card({
       <Text color="faint" fontSize="14px" mb="2">
         {line}
       </Text>
-      {sums.map(({ name, value, steps }) => (
-        <SumColumn key={name} name={name} value={value} steps={steps} print={print} />
+      {sums.map((sum) => (
+        <SumColumn key={sum.name} sum={sum} print={print} />
       ))}
       {children}
     </Box>
-  );
-}
-
-/** A sum as a column: each step with its amount, a rule, and what they come to. */
-export function SumColumn({
-  name,
-  value,
-  steps,
-  print,
-}: {
-  name: string;
-  value: number;
-  steps: Steps;
-  print: (inches: number) => string;
-}) {
-  const isPlain = steps.length === 1;
-  return (
-    <Box mb="2">
-      <Flex justify="space-between" align="baseline" fontWeight="700">
-        <Text>
-          {name}
-          {isPlain && (
-            <Text as="span" color="faint" fontWeight="400" fontSize="14px" ms="2">
-              {steps[0]?.[0]}
-            </Text>
-          )}
-        </Text>
-        <Figure text={print(value)} fontSize="21px" />
-      </Flex>
-      {!isPlain && (
-        <Grid templateColumns="1fr auto auto" columnGap="1" fontSize="14px" color="faint" lineHeight="1.4">
-          {steps.map(([words, amount], index) => (
-            <SumStep
-              // biome-ignore lint/suspicious/noArrayIndexKey: steps never move, and two may read alike
-              key={index}
-              words={words}
-              sign={amount < 0 ? "−" : index > 0 ? "+" : ""}
-              text={print(amount)}
-            />
-          ))}
-        </Grid>
-      )}
-    </Box>
-  );
-}
-
-function SumStep({ words, sign, text }: { words: string; sign: string; text: string }) {
-  return (
-    <>
-      <Text minW="0">{words}</Text>
-      <Text fontFamily="figure">{sign}</Text>
-      <Figure text={text} textAlign="end" color="ink" fontSize="15px" />
-    </>
   );
 }

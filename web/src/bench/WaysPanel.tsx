@@ -23,6 +23,7 @@ const TO_THREE = [...ONE_TWO, { value: "3", label: "3" }] as const;
 const JACKS = [
   { value: "to-plate", label: "To the plate" },
   { value: "floating", label: "Floating on sill" },
+  { value: "hangers", label: "None, hangers" },
 ] as const;
 const CORNERS = [
   { value: "two-stud", label: "Stud and flat stud" },

@@ -15,6 +15,8 @@ const LETTERS: Partial<Record<Member["role"], string>> = {
   bottom_cripple: "C",
   corner_backing: "B",
   intersection_backing: "B",
+  backing: "B",
+  post: "P",
 };
 /** Narrowest piece that still holds its letter, in pixels. */
 const LETTER_ROOM = 5;

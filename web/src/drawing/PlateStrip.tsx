@@ -93,7 +93,12 @@ function isTooNear(mark: Mark, other: Mark, scale: Scale): boolean {
 
 /** Whether the other is the near one of a doorway's two lines, and this the far one. */
 function isNearLineOf(mark: Mark, other: Mark): boolean {
-  return mark.width === 0 && other.width === 0 && mark.opening === other.opening && other.at < mark.at;
+  return (
+    mark.role === "cut_line" &&
+    other.role === "cut_line" &&
+    mark.opening === other.opening &&
+    other.at < mark.at
+  );
 }
 
 /** Whether something is picked, or under the mouse. */
@@ -148,10 +153,21 @@ function PlateMark({
         d={`M${line} ${y}V${y + height}`}
         stroke={lit ? colour("chalk") : colour("crayon")}
         strokeWidth={isPicked ? 3 : 1.6}
-        strokeDasharray={mark.width === 0 ? "5 3" : undefined}
+        strokeDasharray={mark.width === 0 && mark.role !== "anchor_bolt" ? "5 3" : undefined}
       />
+      <Sign role={mark.role} x={line} y={y + height / 2} isLit={lit} />
     </g>
   );
+}
+
+/** A bolt's nut, or the ends of two boards: signs that leave room for the letters beside them. */
+function Sign({ role, x, y, isLit }: { role: string; x: number; y: number; isLit: boolean }) {
+  const ink = isLit ? colour("chalk") : colour("crayon");
+  if (role === "anchor_bolt")
+    return <circle cx={x} cy={y} r={4.5} fill={colour("tape")} stroke={ink} strokeWidth={2} />;
+  if (role === "plate_break")
+    return <path d={`M${x - 7} ${y - 5}l6 5l-6 5zM${x + 7} ${y - 5}l-6 5l6 5z`} fill={ink} />;
+  return null;
 }
 
 function MarkSymbol({
@@ -173,7 +189,8 @@ function MarkSymbol({
 }) {
   const left = scale.x(mark.at);
   const width = scale.x(mark.at + mark.width) - left;
-  if (mark.width > 0 && width < READABLE_SYMBOL) return null;
+  const hasSign = mark.role === "anchor_bolt" || mark.role === "plate_break";
+  if (hasSign || (mark.width > 0 && width < READABLE_SYMBOL)) return null;
   const isLine = mark.width === 0;
   const row = width >= IN_ROW || isLine ? undefined : ROW[mark.role];
   const middle = row === undefined ? height / 2 : (height * (2 * row + 1)) / 6;

@@ -22,10 +22,12 @@ const HATCH: Record<Role, "plain" | "grain" | "rising" | "falling" | "dots"> = {
   intersection_backing: "falling",
   block: "grain",
   backing: "falling",
+  post: "rising",
+  pad_plate: "grain",
 };
 
 /** What people call each kind of piece. */
-export const ROLE_NAMES: Record<Role | "cut_line", string> = {
+export const ROLE_NAMES: Record<Role | "cut_line" | "plate_break" | "anchor_bolt", string> = {
   bottom_plate: "Bottom plate",
   top_plate: "Top plate",
   cap_plate: "Cap plate",
@@ -42,8 +44,12 @@ export const ROLE_NAMES: Record<Role | "cut_line", string> = {
   intersection_stud: "Intersection stud",
   intersection_backing: "Intersection backing",
   block: "Block",
-  backing: "Ceiling backing",
+  backing: "Backing",
+  post: "Post",
+  pad_plate: "Pad plate",
   cut_line: "Doorway cut",
+  plate_break: "Joint of the plate",
+  anchor_bolt: "Anchor bolt",
 };
 
 export function fillOf(role: string): string {

@@ -1,6 +1,6 @@
 import { useMutation } from "@tanstack/react-query";
 import { useRef, useState } from "react";
-import { answered, client, type Drawing, type Edit } from "../api/client";
+import { AS_IT_IS, answered, client, type Drawing, type Edit } from "../api/client";
 import { useNotices } from "../app/notices";
 import type { JobChange } from "../app/useJobChange";
 
@@ -48,11 +48,6 @@ export function useBringIn(job: string, change: JobChange) {
 function isDrawing({ name }: File): boolean {
   return /\.(dxf|ifc)$/i.test(name);
 }
-
-const AS_IT_IS = {
-  bodySerializer: (body: unknown) => body as BodyInit,
-  headers: { "Content-Type": "application/octet-stream" },
-};
 
 async function sendDrawing(job: string, file: File, layer: string | null): Promise<Drawing> {
   return answered<Drawing>(

@@ -15,13 +15,14 @@ from typing import Any, TypeAlias
 from pydantic import BaseModel, ValidationError
 
 from bluff.core.errors import BluffError
-from bluff.core.job import At, Between, FromPlate, Job, Opening, OpeningKind, Point, Reference, Sizing, Wall, WallKind
+from bluff.core.job import Between, Job, Opening, Point, Sizing, Wall, WallKind
 from bluff.core.length import PER_INCH, format_inches, from_inches, half, to_inches
 from bluff.core.lumber import STUDS, lumber
 from bluff.core.outline import Outline, outline
 from bluff.core.phrase import next_opening_id, next_wall_id
+from bluff.core.position import At, FromPlate, Reference
+from bluff.core.schools import End, OpeningKind
 from bluff.core.size import Size
-from bluff.core.standard import End
 from bluff.core.wall_plan import wall_plans
 from bluff.formats.job_file import JobFile, OpeningFile, WallFile
 

@@ -9,6 +9,7 @@ from reportlab.pdfgen.canvas import Canvas
 
 from bluff.core.build_order import BuildStep, build_order
 from bluff.core.frame import Framing
+from bluff.core.pole import Pole
 from bluff.core.prefab import Pack, prefab
 from bluff.formats.sheets.cover_sheet import (
     PACKS_ON_A_PAGE,
@@ -19,11 +20,12 @@ from bluff.formats.sheets.cover_sheet import (
     draw_packs,
 )
 from bluff.formats.sheets.paper import MARGIN, Imprint, Page, Paper
+from bluff.formats.sheets.pole_sheet import POLES_ON_A_PAGE, draw_poles, draw_strip, strip_starts
 from bluff.formats.sheets.wall_sheet import draw_wall
 
 Sheet: TypeAlias = Callable[[Page], None]
 
-__all__ = ["Imprint", "Paper", "job_sheets", "wall_sheet"]
+__all__ = ["Imprint", "Paper", "job_sheets", "pole_sheet", "pole_strip", "wall_sheet"]
 
 
 def job_sheets(framings: Sequence[Framing], paper: Paper, imprint: Imprint, link: str) -> bytes:
@@ -53,6 +55,25 @@ def job_sheets(framings: Sequence[Framing], paper: Paper, imprint: Imprint, link
 def wall_sheet(framing: Framing, paper: Paper, imprint: Imprint, link: str) -> bytes:
     """One wall alone as PDF; as `job_sheets`."""
     return _write([_wall(framing, link)], paper, imprint)
+
+
+def pole_sheet(poles: Sequence[Pole], paper: Paper, imprint: Imprint) -> bytes:
+    """Every story pole of a job side by side, as PDF."""
+    pages = [poles[first : first + POLES_ON_A_PAGE] for first in range(0, len(poles), POLES_ON_A_PAGE)] or [()]
+    return _write([partial(_poles, some) for some in pages], paper, imprint)
+
+
+def pole_strip(pole: Pole, paper: Paper, imprint: Imprint) -> bytes:
+    """One story pole at full size, over as many pages as it is long, as PDF."""
+    return _write([partial(_strip, pole, start) for start in strip_starts(pole)], paper, imprint)
+
+
+def _poles(poles: Sequence[Pole], page: Page) -> None:
+    draw_poles(page, poles)
+
+
+def _strip(pole: Pole, start: int, page: Page) -> None:
+    draw_strip(page, pole, start)
 
 
 def _index(framings: Sequence[Framing], steps: Sequence[BuildStep], first: int, page: Page) -> None:

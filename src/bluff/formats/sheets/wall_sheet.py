@@ -8,7 +8,7 @@ from bluff.core.frame import Framing
 from bluff.core.length import format_feet, format_inches
 from bluff.core.marks import read_mark
 from bluff.core.member import CUT_LINE, Member, Plate, Role
-from bluff.core.standard import End
+from bluff.core.schools import End
 from bluff.core.wall_plan import PlacedOpening
 from bluff.formats.sheets.paper import MARGIN, Page, columns, spread
 
@@ -138,9 +138,18 @@ def _title(page: Page, x: float, top: float, text: str) -> float:
 def _cut_list(page: Page, framing: Framing, edges: tuple[float, float], top: float, low: float) -> None:
     x, right = edges
     y = _title(page, x, top, "Cut")
-    rows = [(str(row.count), row.size, row.length, ", ".join(_words(row.roles))) for row in cut_list([framing])]
+    rows = [
+        (
+            str(row.count),
+            f"{row.size} treated" if row.is_treated else row.size,
+            row.length,
+            ", ".join(_words(row.roles)),
+        )
+        for row in cut_list([framing])
+    ]
     for spacer in spacer_list([framing]):
-        rows.append((str(spacer.count), f"1/2 x {format_inches(spacer.depth)}", spacer.length, "header spacer"))
+        section = f"{format_inches(spacer.thickness)} x {format_inches(spacer.depth)}"
+        rows.append((str(spacer.count), section, spacer.length, f"header {spacer.spacer}"))
     # A long list goes into two columns of figures; what each row is for is on the drawing above.
     is_long = len(rows) > _MOST_ROWS
     per_column = -(-len(rows) // 2) if is_long else max(len(rows), 1)

@@ -1,0 +1,84 @@
+"""Routes for the standards a crew keeps, and for what framing otherwise does to a job."""
+
+from typing import Annotated
+from uuid import UUID
+
+from fastapi import APIRouter, Depends, Request
+
+from bluff import core
+from bluff.api.jobs import CrewJobs
+from bluff.api.schemas import CrewStandard, EffectView, NewStandard, PreviewRequest, Refusal, TallyView, severities
+from bluff.api.session import signed_in
+from bluff.core.effect import Tally, tally
+from bluff.core.length import to_inches
+from bluff.formats.edits import edit_to_core
+from bluff.formats.job_file import StandardFile
+from bluff.service.jobs import framings
+from bluff.service.standards import Standards
+from bluff.store.accounts import Account
+
+router = APIRouter(
+    prefix="/api",
+    tags=["standards"],
+    responses={401: {"model": Refusal}, 404: {"model": Refusal}, 422: {"model": Refusal}},
+)
+
+
+def standards_of(request: Request, account: Annotated[Account, Depends(signed_in)]) -> Standards:
+    """The standards of the crew of whoever is signed in."""
+    return Standards(request.app.state.pool, account)
+
+
+CrewStandards = Annotated[Standards, Depends(standards_of)]
+
+
+@router.get("/standards")
+def list_standards(standards: CrewStandards) -> list[CrewStandard]:
+    """Every standard of the crew."""
+    return [
+        CrewStandard(name=one.name, standard=StandardFile.from_core(one.ways), changed_at=one.changed_at)
+        for one in standards.all()
+    ]
+
+
+@router.put("/standards", status_code=204)
+def keep_standard(standards: CrewStandards, new: NewStandard) -> None:
+    """Keep a standard, in place of the one of that name."""
+    standards.keep(new.name, new.standard.ways())
+
+
+@router.delete("/standards/{name}", status_code=204)
+def forget_standard(standards: CrewStandards, name: str) -> None:
+    """Forget a standard; jobs that took it keep what they took."""
+    standards.forget(name)
+
+
+@router.get("/jobs/{job_id}/tally")
+def job_tally(jobs: CrewJobs, job_id: UUID) -> TallyView:
+    """What a job is made of, counted piece by piece and by rule of thumb."""
+    return _tally(tally(framings(jobs.get(job_id).job)))
+
+
+@router.post("/jobs/{job_id}/effect")
+def effect(jobs: CrewJobs, job_id: UUID, request: PreviewRequest) -> EffectView:
+    """What an edit would make of a job, beside what it is; nothing is changed."""
+    job = jobs.get(job_id).job
+    after = core.apply(job, edit_to_core(request.edit))
+    return EffectView(before=_tally(tally(framings(job))), after=_tally(tally(framings(after))))
+
+
+def _tally(counted: Tally) -> TallyView:
+    return TallyView(
+        studs=counted.studs,
+        headers=counted.headers,
+        pieces=counted.pieces,
+        feet=round(to_inches(counted.lumber) / 12),
+        pounds=counted.pounds,
+        sheets=counted.sheets,
+        wood_percent=round(float(counted.wood) * 100, 1),
+        findings=severities(counted.findings),
+        studs_by_thumb=counted.studs_by_thumb,
+        studs_exactly=counted.studs_exactly,
+        plate_feet_by_thumb=round(to_inches(counted.plates_by_thumb) / 12),
+        plate_feet_exactly=round(to_inches(counted.plates_exactly) / 12),
+    )

@@ -1,0 +1,196 @@
+"""Blocks and fixture backing: short boards that lie between the studs.
+
+row
+    Blocks at one height along the wall, one in every bay.
+bay
+    The clear space between two pieces that run from plate to plate.
+cavity
+    What is left of a bay between two boards that lie across it.
+"""
+
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass
+from itertools import pairwise
+
+from bluff.core.edit import ChangeWall
+from bluff.core.finding import Code, Finding, Severity
+from bluff.core.layout import Wood
+from bluff.core.length import Length, format_inches, half, inches
+from bluff.core.member import Member, Orientation, Role
+from bluff.core.opening_checks import VERIFY
+from bluff.core.schools import Blocks, Sheets
+from bluff.core.special import FixtureBacking
+from bluff.core.sum import Sum
+from bluff.core.wall_plan import WallPlan, with_ways
+
+SHORTEST_BLOCK: Length = inches(3)
+"""Nails split a shorter one."""
+TALLEST_CAVITY: Length = inches("10'")
+"""A fire runs up a taller one unhindered."""
+
+
+@dataclass(frozen=True, slots=True)
+class _Bay:
+    """A bay by its clear space, and whether it is the first, third … of the wall."""
+
+    start: Length
+    end: Length
+    after: str
+    is_odd: bool
+
+    @property
+    def clear(self) -> Length:
+        return self.end - self.start
+
+
+def blocks(plan: WallPlan, wood: Sequence[Wood], standing: Sequence[Member]) -> Iterator[Member]:
+    """The blocks of a wall: at half height, behind the joints between rows of sheets, and against fire.
+
+    Args:
+        plan: The wall.
+        wood: All its full-height wood, laid out and joined.
+        standing: Other boards that lie between the studs; blocks keep out of their way.
+
+    Source: docs/rules.md, Blocks and backing.
+    """
+    placed: list[Member] = list(standing)
+    for y, is_staggered in _rows(plan):
+        for bay in _bays(wood):
+            if bay.clear < SHORTEST_BLOCK:
+                continue
+            below = is_staggered and not bay.is_odd
+            block = _block(plan, bay, y.minus("below the line", plan.stud.thickness) if below else y)
+            if not any(_overlap(block, other) for other in placed):
+                placed.append(block)
+                yield block
+
+
+def fixture_backing(plan: WallPlan, wood: Sequence[Wood]) -> Iterator[Member]:
+    """The boards of every fixture backing, one in each bay it reaches into."""
+    for backing in plan.wall.backing:
+        board = plan.standard.board(backing.size)
+        bottom = Sum.of(f"centre of {backing.id}", backing.height).minus("half of the board", half(board.width))
+        if not _fits(plan, backing):
+            continue
+        for bay in _bays(wood):
+            if bay.start < backing.end and backing.start < bay.end and bay.clear >= SHORTEST_BLOCK:
+                yield Member(
+                    id=f"{plan.id}/backing/{backing.id}/{bay.start}-{bay.end}",
+                    role=Role.BACKING,
+                    size=board.nominal,
+                    plies=1,
+                    orientation=Orientation.FLAT,
+                    x=Sum.of(f"from the {bay.after}", bay.start),
+                    y=bottom,
+                    length=Sum.of("clear bay", bay.clear),
+                    width=bay.clear,
+                    height=board.width,
+                )
+
+
+def check_blocks(plan: WallPlan, members: Iterable[Member]) -> Iterator[Finding]:
+    """Cavities a fire runs up, and fixture backing that is not there."""
+    rows = sorted({(member.bottom, member.top) for member in members if member.role is Role.BLOCK})
+    edges = [plan.bottom.value, *(edge for row in rows for edge in row), plan.underside.value]
+    tallest = max((after - before for before, after in pairwise(edges)), default=0)
+    if tallest > TALLEST_CAVITY and not plan.standard.fire_blocks:
+        blocked = with_ways(plan.wall, fire_blocks=True)
+        yield Finding(
+            Code.FIRE_BLOCKS,
+            Severity.WARNING,
+            f"The cavities of this wall run {format_inches(tallest)} without a block; more than "
+            f"{format_inches(TALLEST_CAVITY)} asks for fire blocks.",
+            f"Block them as the local code asks. {VERIFY}",
+            fix=ChangeWall(plan.id, blocked),
+            fix_label="Add fire blocks",
+        )
+    boards = [member for member in members if member.role is Role.BACKING]
+    for backing in plan.wall.backing:
+        there = [board for board in boards if board.id.startswith(f"{plan.id}/backing/{backing.id}/")]
+        if not there:
+            yield Finding(
+                Code.FIXTURE_BACKING_LEFT_OUT,
+                Severity.WARNING,
+                f"Backing {backing.id} from {format_inches(backing.start)} to {format_inches(backing.end)} finds no "
+                f"bay at {format_inches(backing.height)}.",
+                "Give it another place or height, clear of openings and plates.",
+                at=min(max(backing.start, 0), plan.length),
+            )
+
+
+def _rows(plan: WallPlan) -> Iterator[tuple[Sum, bool]]:
+    """The underside of each row, and whether its blocks stand above and below the line in turn.
+
+    Rows behind sheet joints come first: they cannot move.
+    """
+    standard, thick = plan.standard, plan.stud.thickness
+    lowest, highest = plan.bottom.value, plan.underside.value - thick
+    centred = ("half a block", half(thick))
+    rows: list[tuple[Sum, bool]] = []
+    if standard.panel_edge_blocks:
+        rows += [(Sum.of("joint of the sheets", joint).minus(*centred), False) for joint in sheet_joints(plan)]
+    line = Sum.of("line of the blocks", standard.block_height)
+    match standard.blocks:
+        case Blocks.ONE_LINE:
+            rows.append((line.minus(*centred), False))
+        case Blocks.STAGGERED:
+            rows.append((line, True))
+        case Blocks.NONE:
+            pass
+    rows = [row for row in rows if lowest <= row[0].value - thick * row[1] and row[0].value <= highest]
+    if standard.fire_blocks:
+        rows += _fire_rows(plan, [row.value for row, _ in rows])
+    yield from rows
+
+
+def _fire_rows(plan: WallPlan, rows: Sequence[Length]) -> list[tuple[Sum, bool]]:
+    """Rows that part every cavity still taller than 10 ft into even ones."""
+    thick = plan.stud.thickness
+    added = []
+    bounds = [plan.bottom.value - thick, *sorted(rows), plan.underside.value]
+    for below, above in pairwise(bounds):
+        clear = above - below - thick
+        parts = -(-clear // TALLEST_CAVITY)
+        for part in range(1, parts):
+            y = Sum.of("fire block", below + (above - below) * part // parts)
+            added.append((y, False))
+    return added
+
+
+def sheet_joints(plan: WallPlan) -> list[Length]:
+    """Heights at which one row of sheets ends and the next begins, between the plates."""
+    standard = plan.standard
+    if standard.sheets is Sheets.NONE:
+        return []
+    pitch = standard.sheet.width if standard.sheets is Sheets.LYING else standard.sheet.length
+    return list(range(pitch, plan.underside.value, pitch))
+
+
+def _bays(wood: Sequence[Wood]) -> Iterator[_Bay]:
+    for number, (before, after) in enumerate(pairwise(wood), start=1):
+        yield _Bay(before.end, after.start, before.name.removeprefix("the "), number % 2 == 1)
+
+
+def _block(plan: WallPlan, bay: _Bay, y: Sum) -> Member:
+    return Member(
+        id=f"{plan.id}/block/{bay.start}-{bay.end}/{y.value}",
+        role=Role.BLOCK,
+        size=plan.stud.nominal,
+        plies=1,
+        orientation=Orientation.EDGE,
+        x=Sum.of(f"from the {bay.after}", bay.start),
+        y=y,
+        length=Sum.of("clear bay", bay.clear),
+        width=bay.clear,
+        height=plan.stud.thickness,
+    )
+
+
+def _fits(plan: WallPlan, backing: FixtureBacking) -> bool:
+    reach = half(plan.standard.board(backing.size).width)
+    return plan.bottom.value <= backing.height - reach and backing.height + reach <= plan.underside.value
+
+
+def _overlap(one: Member, other: Member) -> bool:
+    beside = one.end <= other.start or other.end <= one.start
+    return not beside and one.bottom < other.top and other.bottom < one.top

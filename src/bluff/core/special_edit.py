@@ -1,0 +1,56 @@
+"""Specials of a wall whose plate becomes another: turned end for end, split, or joined to a longer one."""
+
+from collections.abc import Callable
+from dataclasses import replace
+
+from bluff.core.job import Wall
+from bluff.core.length import Length, half
+from bluff.core.position import At, FromPlate, Reference
+from bluff.core.schools import End
+from bluff.core.special import FixtureBacking
+from bluff.core.wall_plan import WallPlan
+
+_NARROWEST: Length = 3 * 64
+"""Backing that would run less is not worth a board."""
+
+
+def with_specials(wall: Wall, plan: WallPlan, along: Callable[[Length], Length], start: Length, end: Length) -> Wall:
+    """A wall with the posts, backing and bolts that another plate has in a stretch.
+
+    Args:
+        wall: Whose they become, besides those it has.
+        plan: Of the wall they are in.
+        along: From a place on that one's plate to the place on the new one.
+        start, end: The stretch of the old plate; backing is cut off at its ends.
+    """
+    posts = []
+    for placed in plan.posts:
+        centre = placed.start.value + half(placed.width)
+        if start <= centre < end:
+            position = At(Reference.CENTRE, max(along(centre), 0), FromPlate(End.START))
+            posts.append(replace(placed.post, position=position))
+    backing = [board for one in plan.wall.backing if (board := _backing(one, along, start, end))]
+    bolts = wall.bolts
+    if plan.wall.bolts is not None:
+        bolts = (*(bolts or ()), *(along(at) for at in plan.wall.bolts if start <= at <= end))
+    return replace(
+        wall,
+        posts=(*wall.posts, *posts),
+        backing=(*wall.backing, *backing),
+        bolts=None if bolts is None else tuple(sorted(max(at, 0) for at in bolts)),
+    )
+
+
+def without_specials(wall: Wall) -> Wall:
+    """A wall without its posts, backing and bolts."""
+    return replace(wall, posts=(), backing=(), bolts=None)
+
+
+def _backing(
+    one: FixtureBacking, along: Callable[[Length], Length], start: Length, end: Length
+) -> FixtureBacking | None:
+    near, far = max(one.start, start), min(one.end, end)
+    if far - near < _NARROWEST:
+        return None
+    near, far = sorted((along(near), along(far)))
+    return replace(one, start=max(near, 0), end=far)

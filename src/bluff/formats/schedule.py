@@ -1,0 +1,249 @@
+"""The schedule as a table: read from a spreadsheet or typed cell by cell, and written for one.
+
+A change of the schedule is what somebody wrote in some cells of one opening's line. Cells that are not written
+are left as they are, an empty one follows again.
+"""
+
+import csv
+import re
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import replace
+from io import StringIO
+from typing import TypeAlias
+
+from bluff.core.edit import AddOpening, ChangeOpening, Edit, Several
+from bluff.core.errors import BluffError, JobError
+from bluff.core.header import Header, HeaderKind, Laid, Source
+from bluff.core.job import Job, Opening, Sizing
+from bluff.core.length import Length, format_inches, parse_length
+from bluff.core.lumber import ENGINEERED, lumber
+from bluff.core.phrase import place_in_words, read_kind, read_place
+from bluff.core.position import Centred
+from bluff.core.schedule import ScheduleRow, is_checked
+from bluff.core.size import parse_size
+from bluff.core.standard import Ways
+from bluff.formats.errors import Fault, FaultyData
+from bluff.formats.tables import written
+
+COLUMNS = ("mark", "wall", "kind", "unit", "rough", "at", "head", "header", "source", "jacks", "kings")
+"""What can be written of an opening. Of unit and rough one is given."""
+Change: TypeAlias = Mapping[str, str]
+"""Cells by their column; `mark` says of which opening."""
+
+MOST_ROWS = 2000
+_HEADER = re.compile(
+    r"(?:(?P<plies>\d)\s*-?\s*ply\s+)?(?P<size>[\d /]+?\s*[x×]\s*[\d /]+?)(?:\s+(?P<as>flat|laid flat|with foam|box))?",
+    re.IGNORECASE,
+)
+_KINDS = {"flat": HeaderKind.FLAT, "with foam": HeaderKind.INSULATED, "box": HeaderKind.BOX}
+
+
+def schedule_csv(rows: Iterable[ScheduleRow]) -> str:
+    """The schedule for a spreadsheet, a line for every opening; `read_schedule` takes it in again."""
+    lines = []
+    for row in rows:
+        for placed in row.openings:
+            opening = placed.opening
+            size = str(opening.size)
+            lines.append(
+                (
+                    opening.id,
+                    opening.wall,
+                    opening.kind,
+                    size if opening.sizing is Sizing.UNIT else "",
+                    size if opening.sizing is Sizing.ROUGH else "",
+                    place_in_words(opening.position),
+                    "" if opening.kind.is_doorway else _given(opening.ways.head_height),
+                    str(placed.header) if opening.ways.header else "",
+                    placed.header.header.source if opening.ways.header else "",
+                    opening.ways.jack_count or "",
+                    opening.ways.king_count or "",
+                    _rough_in_words(row),
+                    "yes" if is_checked(placed) else "",
+                )
+            )
+    return written((*COLUMNS, "rough opening", "checked"), lines)
+
+
+def read_schedule(text: str) -> list[Change]:
+    """The changes a table asks for: comma or tab separated, its first line naming the columns.
+
+    Columns that are not the schedule's own are left alone.
+
+    Raises:
+        FaultyData: It names no marks, or is too long.
+    """
+    sample = text.lstrip("\ufeff")
+    lines = list(csv.reader(StringIO(sample), delimiter="\t" if "\t" in sample.partition("\n")[0] else ","))
+    names = [name.strip().lower() for name in lines[0]] if lines else []
+    if "mark" not in names:
+        raise FaultyData([Fault("", f"The first line names the columns: {', '.join(COLUMNS)}; mark must be there.")])
+    if len(lines) > MOST_ROWS:
+        raise FaultyData([Fault("", f"A schedule has at most {MOST_ROWS} lines; take it in in parts.")])
+    changes: list[Change] = []
+    for line in lines[1:]:
+        # What is blank in a table from outside says nothing; only a cell typed over with nothing follows again.
+        cells = {name: cell.strip() for name, cell in zip(names, line, strict=False) if cell.strip()}
+        if cells.get("mark"):
+            changes.append({name: cell for name, cell in cells.items() if name in COLUMNS})
+    return changes
+
+
+def schedule_edit(job: Job, changes: Sequence[Change]) -> Edit:
+    """The edit some changes of the schedule ask for.
+
+    An opening that is there is changed, one that is not is added where its line says a wall, a size and a place.
+
+    Raises:
+        FaultyData: A cell cannot be read; every fault names the opening and the column.
+    """
+    known = {opening.id: opening for opening in job.openings}
+    edits: list[Edit] = []
+    faults: list[Fault] = []
+    for change in changes:
+        mark = change["mark"]
+        try:
+            if mark in known:
+                changed = _changed(known[mark], change, _header_of(job, known[mark]))
+                if changed != known[mark]:
+                    edits.append(ChangeOpening(mark, changed))
+            else:
+                edits.append(AddOpening(_new(change, job)))
+        except BluffError as error:
+            faults.append(Fault(".".join(part for part in (mark, error.path) if part), error.message))
+    if faults:
+        raise FaultyData(faults)
+    if len(edits) == 1:
+        return edits[0]
+    if not edits:
+        raise FaultyData([Fault("", "Nothing in it differs from the schedule.")])
+    return Several(_says(changes), tuple(edits))
+
+
+def read_header(text: str, before: Header) -> Header:
+    """A header as it is called: ``2-ply 2x8``, ``6x8``, ``2x4 flat``, ``2-ply 1 3/4 x 9 1/2``.
+
+    Args:
+        text: What somebody wrote.
+        before: The header it takes the place of; who says so and where it sits carry over.
+
+    Raises:
+        BluffError: It is no header.
+    """
+    match = _HEADER.fullmatch(text.strip())
+    if match is None:
+        raise JobError(f"“{text}” is no header; write it like 2-ply 2x8, 6x8 or 2x4 flat.", "header")
+    size = lumber(match["size"]).nominal
+    plies = int(match["plies"] or 1)
+    word = (match["as"] or "").lower()
+    if word in _KINDS:
+        kind = _KINDS[word]
+    elif size in ENGINEERED:
+        kind = HeaderKind.ENGINEERED
+    else:
+        kind = HeaderKind.BUILT_UP if plies > 1 or size.startswith("2x") else HeaderKind.SOLID
+    laid = Laid.FLAT if word == "laid flat" else Laid.EDGE
+    return replace(before, kind=HeaderKind.SOLID if laid is Laid.FLAT else kind, size=size, plies=plies, laid=laid)
+
+
+def _new(change: Change, job: Job) -> Opening:
+    missing = [name for name in ("wall", "at") if not change.get(name)]
+    if missing or not (change.get("unit") or change.get("rough")):
+        lacks = ", ".join([*missing, *([] if change.get("unit") or change.get("rough") else ["unit or rough"])])
+        raise JobError(f"{change['mark']} is not in this job yet; to add it write its {lacks} too.")
+    sizing = Sizing.UNIT if change.get("unit") else Sizing.ROUGH
+    size = parse_size(change.get("unit") or change["rough"])
+    kind = read_kind(change.get("kind"), size)
+    opening = Opening(change["mark"], change["wall"], kind, size, sizing, Centred())
+    rest = {name: cell for name, cell in change.items() if name not in ("unit", "rough", "wall", "kind")}
+    return _changed(opening, rest, _header_of(job, opening))
+
+
+def _header_of(job: Job, opening: Opening) -> Header:
+    """The header that holds for an opening: its own, its wall's or the job's."""
+    return opening.ways.over(job.wall(opening.wall).ways.over(job.standard)).header
+
+
+def _changed(opening: Opening, change: Change, header: Header) -> Opening:
+    for column, cell in change.items():
+        try:
+            opening = _with_cell(opening, column, cell.strip(), header)
+        except BluffError as error:
+            raise JobError(error.message, column) from error
+    return opening
+
+
+def _with_cell(opening: Opening, column: str, cell: str, header: Header) -> Opening:
+    """The opening with one cell of its line written.
+
+    Args:
+        opening: As it was.
+        column: Which cell.
+        cell: What is written in it.
+        header: The one that holds for it, its own or its wall's.
+    """
+    match column:
+        case "mark":
+            return opening
+        case "wall":
+            return replace(opening, wall=cell)
+        case "kind":
+            return replace(opening, kind=read_kind(cell, opening.size))
+        case "unit" | "rough":
+            return replace(opening, size=parse_size(cell), sizing=Sizing(column))
+        case "at":
+            return replace(opening, position=read_place(cell))
+        case "head" if opening.kind.is_doorway and cell:
+            raise JobError("A doorway's head is its rough height; write its rough opening instead.")
+        case _ if column in COLUMNS:
+            return replace(opening, ways=_with_way(opening.ways, column, cell, header))
+    raise JobError(f"There is no column {column}; the columns are {', '.join(COLUMNS)}.")
+
+
+def _with_way(ways: Ways, column: str, cell: str, header: Header) -> Ways:
+    match column:
+        case "head":
+            return replace(ways, head_height=parse_length(cell) if cell else None)
+        case "header":
+            chosen = read_header(cell, header) if cell else None
+            # Another size is nobody's word yet.
+            if chosen and chosen != header:
+                chosen = replace(chosen, source=Source.HABIT)
+            return replace(ways, header=chosen)
+        case "source":
+            return replace(ways, header=replace(ways.header or header, source=_source(cell)))
+        case "jacks":
+            return replace(ways, jack_count=_count(cell))
+        case _:
+            return replace(ways, king_count=_count(cell))
+
+
+def _source(cell: str) -> Source:
+    try:
+        return Source(cell.lower() or Source.HABIT)
+    except ValueError as error:
+        raise JobError(f"“{cell}” is nobody who sizes headers; write {', '.join(Source)}.") from error
+
+
+def _count(cell: str) -> int | None:
+    if not cell:
+        return None
+    if not cell.isdecimal():
+        raise JobError(f"“{cell}” is not a number of pieces; write 1, 2 or 3.")
+    return int(cell)
+
+
+def _given(length: Length | None) -> str:
+    return "" if length is None else format_inches(length, 64)
+
+
+def _rough_in_words(row: ScheduleRow) -> str:
+    rough = row.first.rough
+    return f"{format_inches(rough.width.value)} x {format_inches(rough.height.value)}"
+
+
+def _says(changes: Sequence[Change]) -> str:
+    marks = [change["mark"] for change in changes]
+    columns = sorted({name for change in changes for name in change if name != "mark"}, key=COLUMNS.index)
+    what = ", ".join(columns) if len(columns) <= 3 else "the schedule"
+    return f"set {what} of {', '.join(marks[:6])}{' …' if len(marks) > 6 else ''}"

@@ -1,0 +1,55 @@
+import type { Bench } from "../api/client";
+import { colour } from "../app/theme";
+import type { Rise } from "./Elevation";
+import { lettering } from "./lettering";
+import type { Scale } from "./scale";
+
+/** The sheets of one face, over the framing: every edge, a number in the order they go up, openings cut out. */
+export function SheetLayer({
+  sheets,
+  scale,
+  rise,
+}: {
+  sheets: Bench["wall"]["sheets"]["sheets"];
+  scale: Scale;
+  rise: Rise;
+}) {
+  return (
+    <g aria-label="Sheets" pointerEvents="none">
+      {sheets.map((sheet, index) => {
+        const left = scale.x(sheet.x);
+        const right = scale.x(sheet.x + sheet.width);
+        const top = rise.y(sheet.y + sheet.height);
+        const holes = sheet.cut_outs
+          .map(
+            (hole) =>
+              `M${scale.x(hole.x)} ${rise.y(hole.y)}H${scale.x(hole.x + hole.width)}V${rise.y(hole.y + hole.height)}H${scale.x(hole.x)}Z`,
+          )
+          .join("");
+        return (
+          <g key={`${sheet.row} ${sheet.x}`} data-sheet={index + 1}>
+            <path
+              d={`M${left} ${top}H${right}V${rise.y(sheet.y)}H${left}Z${holes}`}
+              fill={colour("tape")}
+              fillOpacity={0.55}
+              fillRule="evenodd"
+              stroke={colour("chalk")}
+              strokeWidth={1.6}
+            />
+            <text
+              x={left + 8}
+              y={rise.y(sheet.y) - 8}
+              fill={colour("chalk")}
+              stroke={colour("tape")}
+              strokeWidth={4}
+              paintOrder="stroke"
+              style={lettering(17, 800)}
+            >
+              {index + 1}
+            </text>
+          </g>
+        );
+      })}
+    </g>
+  );
+}

@@ -1,0 +1,49 @@
+import { Box, Heading, Text } from "@chakra-ui/react";
+import { Link } from "react-router";
+import type { Schedule, ScheduleLine } from "../api/client";
+import { FindingTally } from "../app/FindingTally";
+import { printer } from "../drawing/figures";
+import { SumColumn } from "../drawing/SumColumn";
+import { checkedInWords } from "./checked";
+
+/** The line the hand is on: the sums of its rough opening and head, and the way to its walls. */
+export function LineCard({ job, schedule, line }: { job: string; schedule: Schedule; line: ScheduleLine }) {
+  const print = printer(schedule.figures);
+  const isLost = line.checked?.is_lost ?? false;
+  return (
+    <Box px="4" py="3">
+      <Heading as="h2" fontFamily="heading" fontWeight="800" fontSize="22px">
+        {line.marks.join(", ")}
+      </Heading>
+      <Text color="faint" mb="3">
+        {line.marks.length > 1 ? `${line.marks.length} alike` : line.kind.replace("-", " ")} in{" "}
+        {line.walls.map((wall, index) => (
+          <span key={wall}>
+            {index > 0 && ", "}
+            <Link
+              to={`/jobs/${job}/bench/${encodeURIComponent(wall)}`}
+              style={{ textDecoration: "underline" }}
+            >
+              wall {wall}
+            </Link>
+          </span>
+        ))}
+      </Text>
+      <Text fontSize="14px" mb="3" fontWeight="600" color={isLost ? "crayon" : line.checked ? "ink" : "warn"}>
+        {checkedInWords(line.checked)}
+      </Text>
+      <SumColumn sum={{ ...line.rough_width, name: "Rough width" }} print={print} />
+      <SumColumn sum={{ ...line.rough_height, name: "Rough height" }} print={print} />
+      <SumColumn sum={{ ...line.head, name: "Head above the floor" }} print={print} />
+      <Box mt="3">
+        <FindingTally counts={line.findings} />
+      </Box>
+      {line.source === "habit" && (
+        <Text mt="3" fontSize="14px" color="warn">
+          Nobody has said that the drawings or the engineer ask for this header. Check it, then choose who
+          says so.
+        </Text>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,139 @@
+import { Button, Flex, Text } from "@chakra-ui/react";
+import { FileDown } from "lucide-react";
+import { useReducer, useState } from "react";
+import { useParams } from "react-router";
+import type { Job, Schedule } from "../api/client";
+import { useJob } from "../api/queries";
+import { Empty } from "../app/Empty";
+import { FileButton } from "../app/FileButton";
+import { JobBar } from "../app/JobBar";
+import { Loading } from "../app/Loading";
+import { SidePanel } from "../app/SidePanel";
+import { type JobChange, useJobChange } from "../app/useJobChange";
+import { useUndoKeys } from "../app/useUndoKeys";
+import { START, grid as walk } from "./grid";
+import { LineCard } from "./LineCard";
+import { ScheduleTable } from "./ScheduleTable";
+import { useSchedule, useWriting } from "./useSchedule";
+
+/** The schedule of openings: what each is, what it makes of the wall, and whether somebody checked it. */
+export function OpeningsScreen() {
+  const { job: jobId = "" } = useParams();
+  const [isAlike, setAlike] = useState(true);
+  const job = useJob(jobId);
+  const schedule = useSchedule(jobId, job.data?.revision, isAlike);
+  const change = useJobChange(jobId);
+  useUndoKeys(change);
+
+  const error = job.error ?? schedule.error;
+  if (!job.data || !schedule.data) {
+    if (error) return <Empty title="This schedule could not be opened">{error.message}</Empty>;
+    return <Loading what="Opening the schedule" />;
+  }
+  return (
+    <Openings
+      job={job.data}
+      schedule={schedule.data}
+      change={change}
+      isAlike={isAlike}
+      onAlike={() => setAlike(!isAlike)}
+    />
+  );
+}
+
+function Openings({
+  job,
+  schedule,
+  change,
+  isAlike,
+  onAlike,
+}: {
+  job: Job;
+  schedule: Schedule;
+  change: JobChange;
+  isAlike: boolean;
+  onAlike: () => void;
+}) {
+  const [chosen, act] = useReducer(walk, START);
+  const writing = useWriting(job.id, change);
+  const grid = { ...chosen, row: Math.min(chosen.row, Math.max(schedule.lines.length - 1, 0)) };
+  const line = schedule.lines[grid.row];
+  const left = schedule.lines.reduce(
+    (sum, { marks, checked }) => sum + (checked && !checked.is_lost ? 0 : marks.length),
+    0,
+  );
+  return (
+    <>
+      <JobBar job={job} change={change}>
+        <Flex
+          flex={{ base: "1 1 100%", md: "1" }}
+          order={{ base: 3, md: 0 }}
+          gap="1"
+          align="center"
+          minW="0"
+          overflowX="auto"
+        >
+          <Button variant={isAlike ? "solid" : "outline"} aria-pressed={isAlike} onClick={onAlike}>
+            Alike together
+          </Button>
+          <FileButton
+            label="Schedule from a spreadsheet"
+            accept=".csv,.tsv,.txt"
+            variant="plain"
+            title="Lines of a CSV file whose first line names the columns: mark, wall, kind, unit, rough, at, head, header, source, jacks, kings"
+            onFile={(file) => writing.take(file)}
+          >
+            Take in CSV
+          </FileButton>
+          <Button asChild variant="plain">
+            <a href={`/api/jobs/${job.id}/schedule.csv`} download>
+              <FileDown /> CSV
+            </a>
+          </Button>
+          <Text
+            ms="auto"
+            fontSize="14px"
+            color={left ? "warn" : "faint"}
+            fontWeight="600"
+            whiteSpace="nowrap"
+            px="2"
+          >
+            {left ? `${left} not checked against the plan` : "All checked against the plan"}
+          </Text>
+        </Flex>
+      </JobBar>
+      {schedule.lines.length === 0 ? (
+        <Empty title="No openings yet">
+          Type one on a wall’s bench, like 3-6x4-6 @ 9-3, or take a schedule in from a spreadsheet.
+        </Empty>
+      ) : (
+        <Flex flex="1" minH="0" direction={{ base: "column", lg: "row" }}>
+          <Flex direction="column" flex="1" minW="0" minH="0">
+            <ScheduleTable
+              schedule={schedule}
+              grid={grid}
+              act={act}
+              onWrite={(changes) => changes.length > 0 && writing.write(changes)}
+              onTable={(text) => writing.take(new Blob([text]))}
+              onCheck={({ marks, checked }) =>
+                change.make({
+                  edit: "check-openings",
+                  ids: marks,
+                  is_checked: !checked || checked.is_lost,
+                  by: "",
+                  at: "",
+                })
+              }
+            />
+            <Text px="4" py="2" fontSize="13px" color="faint" borderTopWidth="1px">
+              Arrows walk, typing writes, Enter goes down, Delete lets a cell follow again; rows can be pasted
+              from a spreadsheet. Header sizes follow the approved drawings.
+              {schedule.unplaced.length > 0 && ` Without a place: ${schedule.unplaced.join(", ")}.`}
+            </Text>
+          </Flex>
+          <SidePanel isNarrow>{line && <LineCard job={job.id} schedule={schedule} line={line} />}</SidePanel>
+        </Flex>
+      )}
+    </>
+  );
+}

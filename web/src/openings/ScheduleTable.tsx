@@ -1,0 +1,249 @@
+import { Box, Button, chakra, Text } from "@chakra-ui/react";
+import { Check, RotateCcw, TriangleAlert } from "lucide-react";
+import { type ClipboardEvent, type KeyboardEvent, useEffect, useRef } from "react";
+import type { Schedule, ScheduleLine } from "../api/client";
+import { Figure } from "../drawing/Figure";
+import { printer } from "../drawing/figures";
+import { CellEditor } from "./CellEditor";
+import { checkedInWords } from "./checked";
+import { COLUMNS, type Column, isWritable } from "./columns";
+import { changesOf, type Grid, type GridAction, isTable, pasted } from "./grid";
+
+const Table = chakra("table", {
+  base: {
+    w: "full",
+    borderCollapse: "separate",
+    borderSpacing: 0,
+    "& th": {
+      position: "sticky",
+      top: 0,
+      bg: "ground",
+      fontSize: "13px",
+      fontWeight: 600,
+      color: "faint",
+      textAlign: "start",
+      px: "1.5",
+      py: "1.5",
+      borderBottomWidth: "1px",
+      whiteSpace: "nowrap",
+      zIndex: 1,
+    },
+    "& td": { px: "1.5", h: "36px", borderBottomWidth: "1px", whiteSpace: "nowrap", fontSize: "15px" },
+    "& td > *": { verticalAlign: "middle" },
+    "& td > button": { w: "34px" },
+    "& tr > :first-of-type": { ps: "4" },
+    "& .end": { textAlign: "end" },
+    "& td[data-here]": { outline: "2px solid", outlineColor: "chalk", outlineOffset: "-2px" },
+    "& tr[data-here] td": { bg: "chalkWash" },
+  },
+});
+
+/** The schedule as a table that is walked and written like a spreadsheet. */
+export function ScheduleTable({
+  schedule,
+  grid,
+  act,
+  onWrite,
+  onTable,
+  onCheck,
+}: {
+  schedule: Schedule;
+  grid: Grid;
+  act: (action: GridAction) => void;
+  onWrite: (changes: ReturnType<typeof changesOf>) => void;
+  onTable: (text: string) => void;
+  onCheck: (line: ScheduleLine) => void;
+}) {
+  const print = printer(schedule.figures);
+  const box = useRef<HTMLDivElement>(null);
+  const { lines } = schedule;
+  const line = lines[grid.row];
+  const column = COLUMNS[grid.column];
+  useEffect(() => {
+    box.current?.querySelector("td[data-here]")?.scrollIntoView({ block: "nearest", inline: "nearest" });
+  });
+
+  function step(rows: number, columns: number) {
+    act({ type: "step", rows, columns, last: lines.length - 1 });
+    box.current?.focus();
+  }
+  function enter(text: string, rows: number, columns: number) {
+    if (line && column && text !== column.text(line, print)) onWrite(changesOf(line, column.key, text));
+    step(rows, columns);
+  }
+  function onKey(event: KeyboardEvent) {
+    if (grid.typed !== null || event.target !== box.current || !line || !column) return;
+    const move = MOVES[event.key];
+    if (move) step(...move);
+    else if (event.key === "Tab" && !event.shiftKey && grid.column < COLUMNS.length - 1) step(0, 1);
+    else if (event.key === "Tab" && event.shiftKey && grid.column > 0) step(0, -1);
+    else if (column.key === "checked" && [" ", "Enter"].includes(event.key)) onCheck(line);
+    else if (!isWritable(column)) return;
+    else if (["Enter", "F2"].includes(event.key)) act({ type: "type", text: column.text(line, print) });
+    else if (["Delete", "Backspace"].includes(event.key)) onWrite(changesOf(line, column.key, ""));
+    else if (event.key.length === 1 && !event.ctrlKey && !event.metaKey) {
+      act({ type: "type", text: column.choices ? column.text(line, print) : event.key });
+    } else return;
+    event.preventDefault();
+  }
+  function onPaste(event: ClipboardEvent) {
+    if (grid.typed !== null) return;
+    const text = event.clipboardData.getData("text");
+    event.preventDefault();
+    if (isTable(text)) onTable(text);
+    else onWrite(pasted(text, lines, grid));
+  }
+  function onCopy(event: ClipboardEvent) {
+    if (grid.typed !== null || !line || !column) return;
+    event.clipboardData.setData("text/plain", column.text(line, print));
+    event.preventDefault();
+  }
+
+  return (
+    <Box
+      ref={box}
+      role="group"
+      aria-label="Schedule of openings"
+      tabIndex={0}
+      flex="1"
+      minH="0"
+      overflow="auto"
+      onKeyDown={onKey}
+      onPaste={onPaste}
+      onCopy={onCopy}
+      _focusVisible={{ outline: "none" }}
+    >
+      <Table aria-label="Openings">
+        <thead>
+          <tr>
+            {COLUMNS.map(({ key, head, isFigure }) => (
+              <th key={key} className={isFigure ? "end" : undefined}>
+                {head}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {lines.map((one, row) => (
+            <tr key={one.marks.join(" ")} data-here={row === grid.row ? "" : undefined}>
+              {COLUMNS.map((at, index) => {
+                const isHere = row === grid.row && index === grid.column;
+                return (
+                  // biome-ignore lint/a11y/useKeyWithClickEvents: the table around it has the keys
+                  <td
+                    key={at.key}
+                    data-here={isHere ? "" : undefined}
+                    data-cell={`${one.marks[0]} ${at.key}`}
+                    className={at.isFigure ? "end" : undefined}
+                    onClick={() => {
+                      if (isHere && grid.typed !== null) return;
+                      act({ type: "at", row, column: index });
+                      box.current?.focus();
+                    }}
+                    onDoubleClick={() => isWritable(at) && act({ type: "type", text: at.text(one, print) })}
+                  >
+                    {isHere && grid.typed !== null ? (
+                      <CellEditor
+                        column={at}
+                        text={grid.typed}
+                        onType={(text) => act({ type: "type", text })}
+                        onEnter={enter}
+                        onStop={() => {
+                          act({ type: "stop" });
+                          box.current?.focus();
+                        }}
+                      />
+                    ) : (
+                      <Cell column={at} line={one} print={print} onCheck={() => onCheck(one)} />
+                    )}
+                  </td>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+    </Box>
+  );
+}
+
+const MOVES: Record<string, [number, number]> = {
+  ArrowUp: [-1, 0],
+  ArrowDown: [1, 0],
+  ArrowLeft: [0, -1],
+  ArrowRight: [0, 1],
+  PageUp: [-10, 0],
+  PageDown: [10, 0],
+  Home: [0, -COLUMNS.length],
+  End: [0, COLUMNS.length],
+};
+
+function Cell({
+  column,
+  line,
+  print,
+  onCheck,
+}: {
+  column: Column;
+  line: ScheduleLine;
+  print: (inches: number) => string;
+  onCheck: () => void;
+}) {
+  const text = column.text(line, print);
+  switch (column.key) {
+    case "mark":
+      return (
+        <Text as="span" fontFamily="heading" fontWeight="700" fontSize="17px">
+          {text}
+        </Text>
+      );
+    case "rough":
+      return (
+        <>
+          {line.is_usual && (
+            <Text as="span" color="warn" fontSize="12px" fontWeight="600" me="1.5">
+              usual
+            </Text>
+          )}
+          <Figure text={text} fontSize="19px" fontWeight="700" />
+        </>
+      );
+    case "header":
+      return <Figure text={text} fontSize="17px" fontWeight="600" />;
+    case "source":
+      return <Source source={line.source} />;
+    case "kind":
+      return text.replace("-", " ");
+    case "checked":
+      return <Checked line={line} onCheck={onCheck} />;
+    default:
+      return column.isFigure ? <Figure text={text} fontSize="17px" fontWeight="600" /> : text;
+  }
+}
+
+/** Who sized a header; nobody's word is marked until somebody says. */
+function Source({ source }: { source: ScheduleLine["source"] }) {
+  if (source !== "habit") return source;
+  return (
+    <Box as="span" display="inline-flex" alignItems="center" gap="1" color="warn" fontWeight="600">
+      <TriangleAlert size={14} aria-hidden /> unverified
+    </Box>
+  );
+}
+
+function Checked({ line: { marks, checked }, onCheck }: { line: ScheduleLine; onCheck: () => void }) {
+  const isChecked = checked !== null && !checked.is_lost;
+  return (
+    <Button
+      variant={isChecked ? "solid" : "outline"}
+      tabIndex={-1}
+      aria-pressed={isChecked}
+      aria-label={`${marks.join(", ")} checked against the plan`}
+      title={checkedInWords(checked)}
+      onClick={onCheck}
+      {...(checked?.is_lost ? { borderColor: "crayon", color: "crayon" } : {})}
+    >
+      {isChecked ? <Check /> : checked ? <RotateCcw /> : null}
+    </Button>
+  );
+}

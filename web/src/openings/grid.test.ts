@@ -1,0 +1,61 @@
+import { describe, expect, test } from "vitest";
+import type { ScheduleLine } from "../api/client";
+import { COLUMNS } from "./columns";
+import { changesOf, grid, isTable, pasted, START } from "./grid";
+
+function line(...marks: string[]): ScheduleLine {
+  return { marks } as ScheduleLine;
+}
+
+const head = COLUMNS.findIndex(({ key }) => key === "head");
+
+describe("the hand in the table", () => {
+  test("steps from cell to cell and stays in the table", () => {
+    const at = { ...START, row: 1, column: head };
+    expect(grid(at, { type: "step", rows: 1, columns: 0, last: 1 })).toEqual(at);
+    expect(grid(at, { type: "step", rows: -1, columns: 1, last: 1 })).toEqual({
+      row: 0,
+      column: head + 1,
+      typed: null,
+    });
+    expect(grid(at, { type: "step", rows: 0, columns: 99, last: 1 }).column).toBe(COLUMNS.length - 1);
+  });
+
+  test("what is typed is dropped when it moves on or stops", () => {
+    const typing = grid(START, { type: "type", text: "84" });
+    expect(typing.typed).toBe("84");
+    expect(grid(typing, { type: "stop" }).typed).toBeNull();
+    expect(grid(typing, { type: "at", row: 2, column: 3 }).typed).toBeNull();
+  });
+});
+
+describe("what writing changes", () => {
+  test("a cell of a line that stands for several openings is written for each", () => {
+    expect(changesOf(line("W1", "W4"), "head", "84")).toEqual([
+      { mark: "W1", head: "84" },
+      { mark: "W4", head: "84" },
+    ]);
+  });
+
+  test("pasted rows run on from the cell, and past the last line nothing is written", () => {
+    const lines = [line("W1"), line("W2", "W3")];
+    expect(
+      pasted("84\t2-ply 2x10\n80\t6x8\n76\t4x8\n", lines, { row: 0, column: head, typed: null }),
+    ).toEqual([
+      { mark: "W1", head: "84", header: "2-ply 2x10" },
+      { mark: "W2", head: "80", header: "6x8" },
+      { mark: "W3", head: "80", header: "6x8" },
+    ]);
+  });
+
+  test("what cannot be written is passed over", () => {
+    expect(pasted("W9\t\t2\tA\tdoor", [line("W1")], { row: 0, column: 0, typed: null })).toEqual([
+      { mark: "W1", kind: "door" },
+    ]);
+  });
+
+  test("a table names its columns", () => {
+    expect(isTable("mark\thead\nW1\t84")).toBe(true);
+    expect(isTable("84\t2x8")).toBe(false);
+  });
+});

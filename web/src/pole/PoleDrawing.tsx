@@ -1,0 +1,261 @@
+import { Box } from "@chakra-ui/react";
+import { useRef } from "react";
+import type { Pole, Poles } from "../api/client";
+import { colour } from "../app/theme";
+import { printer } from "../drawing/figures";
+import { lettering } from "../drawing/lettering";
+import { SvgFigure } from "../drawing/SvgFigure";
+import { spread } from "../drawing/spread";
+import { useBoxSize } from "../drawing/useBoxSize";
+import { fillOf, Hatches, ROLE_NAMES } from "../drawing/wood";
+
+const WOOD = 26;
+const LABEL_GAP = 17;
+const HEADS = 52;
+const FEET = 40;
+const RULER = 44;
+const NARROWEST = 140;
+
+/** Every pole of the job side by side on one vertical scale; the usual head runs through as a chalk line. */
+export function PoleDrawing({
+  poles,
+  picked,
+  pencilled,
+  onPick,
+}: {
+  poles: Poles;
+  picked: number;
+  /** Poles as a what-if would leave them: drawn in chalk where they differ. */
+  pencilled: boolean;
+  onPick: (index: number) => void;
+}) {
+  const box = useRef<HTMLDivElement>(null);
+  const size = useBoxSize(box);
+  const print = printer(poles.figures);
+  const count = Math.max(poles.poles.length, 1);
+  const column = Math.max((size.width - RULER) / count, NARROWEST);
+  const width = Math.max(size.width, RULER + column * count);
+  const floor = size.height - FEET;
+  const highest = Math.max(...poles.poles.map(({ stretches }) => stretches.at(-1)?.top ?? 0), 1);
+  const scale = (floor - HEADS) / highest;
+  const y = (inches: number) => Math.round(floor - inches * scale);
+  const usual = poles.poles.find(({ off }) => off === 0)?.head.value;
+  return (
+    <Box ref={box} flex="1" minW="0" minH="0" overflowX="auto" overflowY="hidden">
+      <svg
+        width={width}
+        height={size.height}
+        role="img"
+        aria-label="Story poles"
+        style={{ display: "block" }}
+      >
+        <Hatches />
+        <Ruler highest={highest} y={y} />
+        <path d={`M0 ${floor + 0.5}H${width}`} stroke={colour("ink")} strokeWidth={1.5} />
+        {usual !== undefined && (
+          <path
+            d={`M${RULER} ${y(usual) + 0.5}H${width}`}
+            stroke={colour("chalk")}
+            strokeWidth={1}
+            strokeDasharray="8 4"
+          />
+        )}
+        {poles.poles[picked] && (
+          <rect
+            x={RULER + picked * column}
+            y={0}
+            width={column - 6}
+            height={size.height}
+            fill={colour("chalkWash")}
+            fillOpacity={0.6}
+          />
+        )}
+        {poles.poles.map((pole, index) => (
+          <OnePole
+            key={pole.marks.join(" ")}
+            pole={pole}
+            x={RULER + index * column}
+            width={column}
+            y={y}
+            print={print}
+            isPicked={index === picked}
+            isPencilled={pencilled && index === picked}
+            onPick={() => onPick(index)}
+          />
+        ))}
+      </svg>
+    </Box>
+  );
+}
+
+/** Heights above the floor, a foot at a time, as on a tape stood up. */
+function Ruler({ highest, y }: { highest: number; y: (inches: number) => number }) {
+  const inches = Array.from({ length: Math.floor(highest) + 1 }, (_, inch) => inch);
+  return (
+    <g aria-hidden>
+      <rect x={0} y={y(highest)} width={RULER - 10} height={y(0) - y(highest)} fill={colour("tape")} />
+      {inches.map((inch) => (
+        <path
+          key={inch}
+          d={`M${RULER - 10} ${y(inch) + 0.5}h${inch % 12 === 0 ? -18 : inch % 6 === 0 ? -12 : -6}`}
+          stroke={colour("ink")}
+          strokeOpacity={inch % 12 === 0 ? 1 : 0.5}
+        />
+      ))}
+      {inches
+        .filter((inch) => inch % 12 === 0 && inch > 0)
+        .map((inch) => (
+          <text
+            key={inch}
+            x={4}
+            y={y(inch) + 4}
+            fill={inch % 16 === 0 ? colour("crayon") : colour("ink")}
+            style={lettering(12, 600)}
+          >
+            {inch}
+          </text>
+        ))}
+    </g>
+  );
+}
+
+function OnePole({
+  pole,
+  x,
+  width,
+  y,
+  print,
+  isPicked,
+  isPencilled,
+  onPick,
+}: {
+  pole: Pole;
+  x: number;
+  width: number;
+  y: (inches: number) => number;
+  print: (inches: number) => string;
+  isPicked: boolean;
+  isPencilled: boolean;
+  onPick: () => void;
+}) {
+  const { stretches } = pole;
+  const top = stretches.at(-1)?.top ?? 0;
+  const wood = x + 48;
+  const marks = [0, ...stretches.map((stretch) => stretch.top)];
+  const isWorthMarking = (mark: number) => mark > 0;
+  const heights = marks.filter(isWorthMarking).toReversed();
+  const heightPlaces = spread(heights.map(y), LABEL_GAP, y(top), y(0));
+  const shown = stretches.toReversed();
+  const places = spread(
+    shown.map(({ bottom, top: high }) => (y(bottom) + y(high)) / 2),
+    LABEL_GAP,
+    y(top),
+    y(0),
+  );
+  const ink = isPencilled ? colour("chalk") : colour("ink");
+  const marksSaid = pole.marks.length > 4 ? `${pole.marks.slice(0, 3).join(" ")} …` : pole.marks.join(" ");
+  return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: the panel beside has a button for every pole
+    <g
+      data-pole={pole.marks.join(" ")}
+      data-off={pole.off || undefined}
+      style={{ cursor: "pointer" }}
+      onClick={onPick}
+    >
+      <rect x={x} y={0} width={width - 6} height={y(0) + FEET} fill="transparent" />
+      <text x={wood - 2} y={22} fill={ink} style={lettering(18, 800)}>
+        {marksSaid}
+      </text>
+      {pole.off !== 0 && (
+        <SvgFigure
+          x={wood - 2}
+          y={40}
+          text={`head ${print(pole.off)} ${pole.off > 0 ? "above" : "below"}`}
+          size={13}
+          weight={700}
+          fill={colour("crayon")}
+        />
+      )}
+      {stretches.map(({ what, bottom, top: high }) => (
+        <rect
+          key={`${what} ${bottom}`}
+          x={wood}
+          y={y(high)}
+          width={WOOD}
+          height={Math.max(y(bottom) - y(high), 1)}
+          fill={what === "clear" ? colour("ground") : fillOf(what)}
+          stroke={isPencilled ? colour("chalk") : colour("pineEdge")}
+          strokeWidth={1}
+        />
+      ))}
+      <path
+        d={`M${wood - 6} ${y(pole.head.value) + 0.5}h${WOOD + 12}`}
+        stroke={pole.off === 0 ? colour("chalk") : colour("crayon")}
+        strokeWidth={3}
+      />
+      {heights.map((mark, index) => (
+        <g key={mark}>
+          <path
+            d={`M${wood} ${y(mark) + 0.5}L${wood - 7} ${heightPlaces[index] ?? 0}`}
+            stroke={colour("faint")}
+            strokeWidth={0.7}
+          />
+          <SvgFigure
+            x={wood - 9}
+            y={(heightPlaces[index] ?? 0) + 5}
+            text={print(mark)}
+            size={14}
+            weight={mark === pole.head.value ? 800 : 600}
+            textAnchor="end"
+            stroke={isPicked ? colour("chalkWash") : colour("ground")}
+            strokeWidth={4}
+            paintOrder="stroke"
+            fill={mark === pole.head.value && pole.off !== 0 ? colour("crayon") : ink}
+          />
+        </g>
+      ))}
+      {shown.map(({ what, bottom, top: high, length }, index) => (
+        <g key={`${what} ${bottom}`}>
+          <path
+            d={`M${wood + WOOD} ${(y(bottom) + y(high)) / 2}L${wood + WOOD + 7} ${places[index] ?? 0}`}
+            stroke={colour("faint")}
+            strokeWidth={0.7}
+          />
+          <SvgFigure
+            x={wood + WOOD + 9}
+            y={(places[index] ?? 0) + 5}
+            text={`${print(length)} ${NAMES[what] ?? what}`}
+            size={14}
+            weight={what === "clear" || what === "header" ? 800 : 500}
+            fill={ink}
+          />
+        </g>
+      ))}
+      <SvgFigure
+        x={x + 12}
+        y={y(0) + 20}
+        text={`king ${print(pole.king)}`}
+        size={13}
+        fill={colour("faint")}
+      />
+      <SvgFigure
+        x={x + 12}
+        y={y(0) + 35}
+        text={pole.jack === null ? "on hangers" : `jack ${print(pole.jack)}`}
+        size={13}
+        fill={colour("faint")}
+      />
+    </g>
+  );
+}
+
+const NAMES: Record<string, string> = {
+  ...Object.fromEntries(Object.entries(ROLE_NAMES).map(([role, name]) => [role, name.toLowerCase()])),
+  clear: "RO",
+  top_cripple: "cripple",
+  bottom_cripple: "cripple",
+  bottom_plate: "plate",
+  top_plate: "plate",
+  cap_plate: "cap",
+  pad_plate: "pad",
+};

@@ -1,0 +1,186 @@
+import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { Printer, Scroll } from "lucide-react";
+import { useState } from "react";
+import { useParams } from "react-router";
+import type { Job, Pole, Poles } from "../api/client";
+import { useJob } from "../api/queries";
+import { Empty } from "../app/Empty";
+import { Field } from "../app/Field";
+import { SEVERITIES } from "../app/FindingTally";
+import { JobBar } from "../app/JobBar";
+import { Loading } from "../app/Loading";
+import { SidePanel } from "../app/SidePanel";
+import { TextField } from "../app/TextField";
+import { type JobChange, useJobChange } from "../app/useJobChange";
+import { useUndoKeys } from "../app/useUndoKeys";
+import { printer } from "../drawing/figures";
+import { SumColumn } from "../drawing/SumColumn";
+import { PoleDrawing } from "./PoleDrawing";
+import { usePoles, useWhatIf, type WhatIf } from "./usePoles";
+
+/** The story poles: heads, headers, sills and cripples for every kind of opening, side by side. */
+export function PoleScreen() {
+  const { job: jobId = "" } = useParams();
+  const job = useJob(jobId);
+  const poles = usePoles(jobId, job.data?.revision);
+  const change = useJobChange(jobId);
+  useUndoKeys(change);
+
+  const error = job.error ?? poles.error;
+  if (!job.data || !poles.data) {
+    if (error) return <Empty title="The story poles could not be opened">{error.message}</Empty>;
+    return <Loading what="Setting up the poles" />;
+  }
+  return <AllPoles key={jobId} job={job.data} poles={poles.data} change={change} />;
+}
+
+function AllPoles({ job, poles, change }: { job: Job; poles: Poles; change: JobChange }) {
+  const [mark, setMark] = useState<string | null>(null);
+  const [asked, setAsked] = useState<WhatIf | null>(null);
+  const whatIf = useWhatIf(job.id, job.revision, asked);
+  const shown = asked && whatIf.data ? whatIf.data : poles;
+  const found = shown.poles.findIndex(({ marks }) => mark !== null && marks.includes(mark));
+  const picked = Math.max(found, 0);
+  const pole = shown.poles[picked];
+  const first = pole?.marks[0] ?? "";
+
+  function pick(index: number) {
+    setMark(shown.poles[index]?.marks[0] ?? null);
+    setAsked(null);
+  }
+  return (
+    <>
+      <JobBar job={job} change={change}>
+        <Flex
+          flex={{ base: "1 1 100%", md: "1" }}
+          order={{ base: 3, md: 0 }}
+          gap="1"
+          align="center"
+          minW="0"
+          overflowX="auto"
+        >
+          <Button asChild variant="plain">
+            <a href={`/api/jobs/${job.id}/poles.pdf`} target="_blank" rel="noreferrer">
+              <Printer /> Sheet
+            </a>
+          </Button>
+          {pole && (
+            <Button asChild variant="plain">
+              <a
+                href={`/api/jobs/${job.id}/poles.pdf?strip=${encodeURIComponent(first)}`}
+                target="_blank"
+                rel="noreferrer"
+                title="At full size over several pages, to paste on a stick"
+              >
+                <Scroll /> Strip of {first}, full size
+              </a>
+            </Button>
+          )}
+        </Flex>
+      </JobBar>
+      {!pole ? (
+        <Empty title="No openings to set a pole for">
+          Type one on a wall’s bench, like 3-6x4-6 @ 9-3, or take a schedule in under Openings.
+        </Empty>
+      ) : (
+        <Flex flex="1" minH="0" direction={{ base: "column", lg: "row" }}>
+          <Flex flex="1" minW="0" minH={{ base: "560px", lg: "0" }}>
+            <PoleDrawing poles={shown} picked={picked} pencilled={shown !== poles} onPick={pick} />
+          </Flex>
+          <SidePanel isNarrow>
+            <PoleCard
+              key={first}
+              pole={pole}
+              poles={shown}
+              asked={asked}
+              refusal={whatIf.error?.message ?? null}
+              onAsk={(column, text) => {
+                setMark(first);
+                setAsked(text === null ? null : { marks: pole.marks, column, text });
+              }}
+              onTake={() => {
+                const edit = whatIf.data?.edit;
+                if (edit) change.make(edit, () => setAsked(null));
+              }}
+            />
+          </SidePanel>
+        </Flex>
+      )}
+    </>
+  );
+}
+
+/** The pole that is picked, and what if its head or header were another. */
+function PoleCard({
+  pole,
+  poles,
+  asked,
+  refusal,
+  onAsk,
+  onTake,
+}: {
+  pole: Pole;
+  poles: Poles;
+  asked: WhatIf | null;
+  refusal: string | null;
+  onAsk: (column: WhatIf["column"], text: string | null) => void;
+  onTake: () => void;
+}) {
+  const print = printer(poles.figures);
+  const isWindow = pole.kind === "window";
+  return (
+    <Box px="4" py="3" overflowY="auto">
+      <Heading as="h2" fontFamily="heading" fontWeight="800" fontSize="22px">
+        {pole.marks.join(", ")}
+      </Heading>
+      <Text color="faint" mb="3">
+        {pole.header}
+      </Text>
+      <SumColumn sum={{ ...pole.head, name: "Head" }} print={print} />
+      <Heading as="h3" fontFamily="heading" fontWeight="700" fontSize="17px" mt="4" mb="1">
+        What if
+      </Heading>
+      {isWindow && (
+        <Field label="Head">
+          <TextField
+            label="Head"
+            value={asked?.column === "head" ? asked.text : print(pole.head.value)}
+            onEnter={(text) => onAsk("head", text)}
+          />
+        </Field>
+      )}
+      <Field label="Header">
+        <TextField
+          label="Header"
+          value={asked?.column === "header" ? asked.text : pole.header}
+          onEnter={(text) => onAsk("header", text)}
+        />
+      </Field>
+      {refusal && asked && (
+        <Text role="alert" fontSize="14px" color="crayon" mt="1">
+          {refusal}
+        </Text>
+      )}
+      {asked && (
+        <Flex gap="2" mt="2">
+          <Button variant="solid" disabled={refusal !== null || poles.edit === null} onClick={onTake}>
+            Take it
+          </Button>
+          <Button onClick={() => onAsk("head", null)}>Leave it as it was</Button>
+        </Flex>
+      )}
+      {pole.findings.map(({ code, opening, severity, text }) => {
+        const { icon: Icon, color } = SEVERITIES[severity];
+        return (
+          <Flex key={`${code} ${opening}`} gap="2" mt="3" fontSize="14px" color={color}>
+            <Icon size={16} style={{ flexShrink: 0, marginTop: 2 }} aria-hidden />
+            <Text>{text}</Text>
+          </Flex>
+        );
+      })}
+      <Text mt="4" fontSize="13px" color="faint">
+        Header sizes follow the approved drawings or a licensed designer.
+      </Text>
+    </Box>
+  );
+}

@@ -1,0 +1,90 @@
+import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import type { Effect, Tally } from "../api/client";
+import { Figure } from "../drawing/Figure";
+
+const ROWS: readonly [keyof Tally & string, string][] = [
+  ["studs", "Studs, kings, jacks"],
+  ["headers", "Headers"],
+  ["pieces", "Boards"],
+  ["feet", "Feet of lumber"],
+  ["pounds", "Pounds"],
+  ["sheets", "Sheets, one face"],
+  ["wood_percent", "Wood in the wall, %"],
+];
+
+/** What the job is made of; beside it, where something is considered, what it would be made of. */
+export function EffectCard({
+  tally,
+  effect,
+  says,
+  isWaiting,
+  refusal,
+  onTake,
+  onLeave,
+}: {
+  tally: Tally;
+  effect: Effect | null;
+  /** What is considered, in words; null where nothing is. */
+  says: string | null;
+  isWaiting: boolean;
+  refusal: string | null;
+  onTake: () => void;
+  onLeave: () => void;
+}) {
+  const after = effect?.after;
+  return (
+    <Box as="section" aria-label="Effect on this job" px="4" py="3" borderBottomWidth="1px">
+      <Heading as="h2" fontFamily="heading" fontWeight="800" fontSize="20px" lineHeight="1.15" mb="1">
+        {says ?? "This job as it is"}
+      </Heading>
+      {refusal && (
+        <Text role="alert" color="crayon" fontSize="14px" mb="1">
+          {refusal}
+        </Text>
+      )}
+      <Flex direction="column" aria-busy={isWaiting}>
+        {ROWS.map(([key, name]) => (
+          <Row key={key} name={name} before={Number(tally[key])} after={after ? Number(after[key]) : null} />
+        ))}
+        <Row name="Wrong" before={tally.findings.error} after={after?.findings.error ?? null} />
+        <Row name="To see to" before={tally.findings.warning} after={after?.findings.warning ?? null} />
+      </Flex>
+      {says ? (
+        <Flex gap="2" mt="2">
+          <Button variant="solid" disabled={isWaiting || refusal !== null} onClick={onTake}>
+            Take it for this job
+          </Button>
+          <Button onClick={onLeave}>Leave it</Button>
+        </Flex>
+      ) : (
+        <Text mt="2" fontSize="13px" color="faint">
+          By rule of thumb {tally.studs_by_thumb} studs and {tally.plate_feet_by_thumb} feet of plate;
+          counted, {tally.studs_exactly} boards of stud length and {tally.plate_feet_exactly} feet.
+        </Text>
+      )}
+    </Box>
+  );
+}
+
+function Row({ name, before, after }: { name: string; before: number; after: number | null }) {
+  const by = after === null ? 0 : Math.round((after - before) * 10) / 10;
+  return (
+    <Flex align="baseline" gap="2" fontSize="14px" lineHeight="1.5">
+      <Text flex="1">{name}</Text>
+      <Figure text={String(before)} fontSize="16px" color={by ? "faint" : "ink"} />
+      {after !== null && (
+        <>
+          <Figure text={String(after)} fontSize="18px" fontWeight="700" minW="52px" textAlign="end" />
+          <Figure
+            text={by === 0 ? "" : by > 0 ? `+${by}` : `−${-by}`}
+            fontSize="14px"
+            fontWeight="600"
+            color="chalk"
+            minW="44px"
+            textAlign="end"
+          />
+        </>
+      )}
+    </Flex>
+  );
+}
