@@ -26,7 +26,10 @@ from bluff.core.schools import (
     PrecutStuds,
     Sheets,
     SillTop,
+    StudKind,
+    StudMake,
     WallHeight,
+    WideFace,
     WideOpening,
 )
 from bluff.core.size import Size
@@ -91,6 +94,13 @@ wall_ways = st.builds(
     | st.builds(PrecutStuds, lengths(84, 117))
     | st.builds(WallHeight, lengths(90, 120))
     | measured_rooms,
+    stud_make=st.none()
+    | st.just(StudMake())
+    | st.builds(
+        lambda faces, wide_face: StudMake(StudKind.COMPOSITE, max(faces), min(faces), wide_face),
+        st.tuples(lengths(1, 2), lengths(1, 2)),
+        st.sampled_from(WideFace),
+    ),
     end_studs=st.none() | st.sampled_from(EndStuds),
     bottom_plates=st.none() | st.integers(1, 2),
     top_plates=st.none() | st.integers(1, 2),

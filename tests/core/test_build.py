@@ -17,6 +17,7 @@ from bluff.core.floor import clears
 from bluff.core.frame import frame
 from bluff.core.job import Ends, Line, Runs
 from bluff.core.length import inches
+from bluff.core.lumber import lumber
 from bluff.core.member import Member, Orientation, Role
 from bluff.core.outline import outline
 from bluff.core.phrase import read_opening
@@ -130,7 +131,9 @@ def test_a_ring_of_walls_that_wait_for_each_other_is_broken_and_said():
 
 
 def test_weight_is_volume_times_density():
-    stick = Member("A/x", Role.STUD, "2x6", 1, Orientation.EDGE, *(Sum.of("x", inches(at)) for at in (0, 0, 96)), 1, 1)
+    stick = Member(
+        "A/x", Role.STUD, lumber("2x6"), 1, Orientation.EDGE, *(Sum.of("x", inches(at)) for at in (0, 0, 96)), 1, 1
+    )
     assert weight(stick, Standard()) == Fraction(121, 8)
     assert weight(replace(stick, plies=2), Standard(density=66)) == 4 * Fraction(121, 8)
 

@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from itertools import pairwise
 from typing import Literal, TypeAlias
 
+from bluff.core.job import Line
 from bluff.core.junction import EndMeeting, Intersection
 from bluff.core.layout import Wood
 from bluff.core.length import Length, half, inches
@@ -102,7 +103,7 @@ def ladders(plan: WallPlan, wood: Sequence[Wood]) -> Iterator[Member]:
                 yield Member(
                     id=f"{plan.id}/intersection/{intersection.other}/block/{number}/{rung}",
                     role=Role.BLOCK,
-                    size=board.nominal,
+                    board=board,
                     plies=1,
                     orientation=Orientation.FLAT,
                     x=Sum.of(f"from the {before.name.removeprefix('the ')}", before.end),
@@ -121,7 +122,7 @@ def _faces(plan: WallPlan, intersection: Intersection) -> tuple[Sum, Sum]:
 
 def _corner(plan: WallPlan, end: End, meeting: EndMeeting) -> Iterator[Member]:
     """The inside corner is at b from the end; backing reaches past it."""
-    wood = _Place(plan, f"corner/{end}", end)
+    wood = _Place(plan, f"corner/{end}", end, meeting.side)
     b, t = meeting.thickness, plan.stud.thickness
     face = Sum.of(f"thickness of {meeting.other}", b)
     stud = face.plus("past its face", _THREE_STUD_BACKING).minus("its own thickness", t)
@@ -142,7 +143,7 @@ def _corner(plan: WallPlan, end: End, meeting: EndMeeting) -> Iterator[Member]:
 
 def _intersection(plan: WallPlan, intersection: Intersection) -> Iterator[Member]:
     """Studs just outside the faces of the wall that butts, or one wide board behind it."""
-    wood = _Place(plan, f"intersection/{intersection.other}", End.START)
+    wood = _Place(plan, f"intersection/{intersection.other}", End.START, intersection.side)
     b, t = intersection.thickness, plan.stud.thickness
     near, far = _faces(plan, intersection)
     match plan.standard.intersection:
@@ -163,11 +164,15 @@ def _intersection(plan: WallPlan, intersection: Intersection) -> Iterator[Member
 
 @dataclass(frozen=True, slots=True)
 class _Place:
-    """Makes the pieces of one assembly, counted from the end of the wall it is at."""
+    """Makes the pieces of one assembly, counted from the end of the wall it is at.
+
+    They are there for the lining of the room, so a stud with a wide face turns it to the side of the other wall.
+    """
 
     plan: WallPlan
     place: str
     end: End
+    side: Line
 
     def stud(self, role: Role, name: str, inward: Sum) -> Member:
         """A stud on edge whose near side is `inward` from the end."""
@@ -182,7 +187,7 @@ class _Place:
         """Short pieces at the bottom, the middle and the top of a gap: flat where a board fits, else on edge."""
         plan = self.plan
         is_flat = gap >= plan.standard.board(_FLAT).width
-        board = _widest(plan, gap) if is_flat else plan.stud
+        board = _widest(plan, gap) if is_flat else plan.plate
         width = board.width if is_flat else board.thickness
         length = min(_BLOCK, plan.stud_length.value // _BLOCKS)
         step = (plan.stud_length.value - length) // (_BLOCKS - 1)
@@ -190,7 +195,7 @@ class _Place:
             yield Member(
                 id=f"{plan.id}/{self.place}/block" + (f"/{number + 1}" if number else ""),
                 role=Role.BLOCK,
-                size=board.nominal,
+                board=board,
                 plies=1,
                 orientation=Orientation.FLAT if is_flat else Orientation.EDGE,
                 x=self._x(inward, width),
@@ -206,7 +211,7 @@ class _Place:
         return Member(
             id=f"{self.plan.id}/{self.place}/{name}",
             role=role,
-            size=board.nominal,
+            board=board,
             plies=1,
             orientation=orientation,
             x=self._x(inward, width),
@@ -214,6 +219,7 @@ class _Place:
             length=self.plan.stud_length,
             width=width,
             height=self.plan.stud_length.value,
+            wide_face=self.side if board.narrow is not None else None,
         )
 
     def _x(self, inward: Sum, width: Length) -> Sum:

@@ -68,12 +68,12 @@ def ceiling_backing(plan: WallPlan) -> Iterator[Member]:
     """
     if not plan.standard.ceiling_backing or not runs_along_joists(plan):
         return
-    wider = STUDS[min(STUDS.index(plan.stud.nominal) + 1, len(STUDS) - 1)]
+    wider = STUDS[min(STUDS.index(plan.plate.nominal) + 1, len(STUDS) - 1)]
     board = plan.standard.board(wider)
     yield Member(
         id=f"{plan.id}/ceiling_backing",
         role=Role.BACKING,
-        size=board.nominal,
+        board=board,
         plies=1,
         orientation=Orientation.FLAT,
         x=Sum.of("start of the wall", 0),

@@ -59,7 +59,7 @@ def blocks(plan: WallPlan, wood: Sequence[Wood], standing: Sequence[Member]) -> 
             if bay.clear < SHORTEST_BLOCK:
                 continue
             below = is_staggered and not bay.is_odd
-            block = _block(plan, bay, y.minus("below the line", plan.stud.thickness) if below else y)
+            block = _block(plan, bay, y.minus("below the line", plan.plate.thickness) if below else y)
             if not any(_overlap(block, other) for other in placed):
                 placed.append(block)
                 yield block
@@ -77,7 +77,7 @@ def fixture_backing(plan: WallPlan, wood: Sequence[Wood]) -> Iterator[Member]:
                 yield Member(
                     id=f"{plan.id}/backing/{backing.id}/{bay.start}-{bay.end}",
                     role=Role.BACKING,
-                    size=board.nominal,
+                    board=board,
                     plies=1,
                     orientation=Orientation.FLAT,
                     x=Sum.of(f"from the {bay.after}", bay.start),
@@ -123,7 +123,7 @@ def _rows(plan: WallPlan) -> Iterator[tuple[Sum, bool]]:
 
     Rows behind sheet joints come first: they cannot move.
     """
-    standard, thick = plan.standard, plan.stud.thickness
+    standard, thick = plan.standard, plan.plate.thickness
     lowest, highest = plan.bottom.value, plan.underside.value - thick
     centred = ("half a block", half(thick))
     rows: list[tuple[Sum, bool]] = []
@@ -145,7 +145,7 @@ def _rows(plan: WallPlan) -> Iterator[tuple[Sum, bool]]:
 
 def _fire_rows(plan: WallPlan, rows: Sequence[Length]) -> list[tuple[Sum, bool]]:
     """Rows that part every cavity still taller than 10 ft into even ones."""
-    thick = plan.stud.thickness
+    thick = plan.plate.thickness
     added = []
     bounds = [plan.bottom.value - thick, *sorted(rows), plan.underside.value]
     for below, above in pairwise(bounds):
@@ -175,14 +175,14 @@ def _block(plan: WallPlan, bay: _Bay, y: Sum) -> Member:
     return Member(
         id=f"{plan.id}/block/{bay.start}-{bay.end}/{y.value}",
         role=Role.BLOCK,
-        size=plan.stud.nominal,
+        board=plan.plate,
         plies=1,
         orientation=Orientation.EDGE,
         x=Sum.of(f"from the {bay.after}", bay.start),
         y=y,
         length=Sum.of("clear bay", bay.clear),
         width=bay.clear,
-        height=plan.stud.thickness,
+        height=plan.plate.thickness,
     )
 
 

@@ -7,8 +7,8 @@ from enum import StrEnum
 
 from bluff.core.frame import Framing
 from bluff.core.header import HeaderBoards, HeaderKind
-from bluff.core.length import Length, parse_length
-from bluff.core.lumber import SPACER
+from bluff.core.length import Length
+from bluff.core.lumber import SPACER, Lumber
 from bluff.core.member import Bevel, Member, Role
 
 
@@ -60,13 +60,13 @@ def cut_list(framings: Iterable[Framing]) -> tuple[CutRow, ...]:
     Example:
         A wall's studs, kings and end studs are one row, since the saw does not know them apart.
     """
-    alike: dict[tuple[str, Length, bool, Bevel | None], list[Member]] = defaultdict(list)
+    alike: dict[tuple[Lumber, Length, bool, Bevel | None], list[Member]] = defaultdict(list)
     for framing in framings:
         for member in framing.members:
-            alike[member.size, member.length.value, member.is_treated, member.bevel].append(member)
+            alike[member.board, member.length.value, member.is_treated, member.bevel].append(member)
     return tuple(
         CutRow(
-            size=size,
+            size=board.nominal,
             length=length,
             is_treated=is_treated,
             bevel=bevel,
@@ -74,7 +74,7 @@ def cut_list(framings: Iterable[Framing]) -> tuple[CutRow, ...]:
             roles=tuple(sorted({member.role for member in members})),
             members=tuple(member.id for member in members),
         )
-        for (size, length, is_treated, bevel), members in sorted(
+        for (board, length, is_treated, bevel), members in sorted(
             alike.items(), key=lambda item: (_section(item[0][0]), item[0][2], -item[0][1], item[0][3] is not None)
         )
     )
@@ -102,6 +102,6 @@ def _spacers(header: HeaderBoards) -> Iterator[tuple[Spacer, Length, int]]:
         yield Spacer.FURRING, header.furring, 1
 
 
-def _section(nominal: str) -> tuple[Length, ...]:
-    """2x4 before 2x10, two-bys before four-bys."""
-    return tuple(parse_length(part) for part in nominal.split("x"))
+def _section(board: Lumber) -> tuple[Length, ...]:
+    """2x4 before 2x10, two-bys before engineered plies before four-bys; of composite studs the plain ones last."""
+    return board.thickness, board.width, board.narrow or board.thickness

@@ -99,7 +99,7 @@ def frame(plan: WallPlan) -> Framing:
     findings.extend(check_heads(openings))
     for laid in laid_out:
         findings.extend(laid.findings)
-    findings.extend(check_sheet_edges(laid_out, sheet_edges(plan)))
+    findings.extend(check_sheet_edges(laid_out, sheet_edges(plan), plan.set_back))
     for check in (check_backing, check_sheet_joints, check_blocks):
         findings.extend(check(plan, pieces))
     for wall_check in (check_spacing, check_ceiling, check_laps, check_tip_up, _check_meetings):

@@ -44,6 +44,11 @@ class Line(StrEnum):
     CENTRE = "centre"
     RIGHT = "right"
 
+    @property
+    def other(self) -> "Line":
+        """The opposite side; the centre is its own."""
+        return {Line.LEFT: Line.RIGHT, Line.RIGHT: Line.LEFT}.get(self, self)
+
 
 class Runs(StrEnum):
     """What a wall's end does at a square corner, when somebody says so."""

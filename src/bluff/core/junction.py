@@ -64,6 +64,7 @@ class EndMeeting:
         thickness: What that wall takes up of this one's run.
         reach: How far the plate's end, at its long point, lies beyond the end of the wall as drawn; negative
             when it stops short.
+        side: The side of this wall the other one goes off to.
         short: From the plate's long point back to its short point; 0 for a square cut.
         long_side: The side of the wall the long point is on; of no account for a square cut.
         lap: How far the second top plate runs beyond the plate's end, negative where it stops short; None where
@@ -75,6 +76,7 @@ class EndMeeting:
     is_corner: bool
     thickness: Length
     reach: Length
+    side: Line
     short: Length = 0
     long_side: Line = Line.LEFT
     lap: Length | None = None
@@ -297,8 +299,7 @@ class _Plan:
 
     def _intersection(self, touch: _Touch) -> Intersection:
         mine, theirs = touch.mine, touch.theirs
-        middle = theirs.at(theirs.length / 2, (theirs.left + theirs.right) / 2)
-        side = Line.LEFT if mine.across(middle) > (mine.left + mine.right) / 2 else Line.RIGHT
+        side = _side(touch)
         face = mine.left if side is Line.LEFT else mine.right
         near, far = sorted(mine.crossing(face, theirs, theirs_face) for theirs_face in theirs.faces)
         width, centre = from_64ths(far - near), from_64ths((near + far) / 2)
@@ -324,6 +325,7 @@ class _Plan:
             is_corner=touch.others_end is not None,
             thickness=touch.theirs.thickness if touch.mine.is_square(touch.theirs) else from_64ths(far - near),
             reach=reach,
+            side=_side(touch),
             short=0 if reach - least <= 1 else reach - least,
             long_side=Line.LEFT if ends[0] >= ends[1] else Line.RIGHT,
             lap=self._lap(touch, joint) if self._can_lap(touch) else None,
@@ -380,6 +382,13 @@ class _Plan:
                 centre = meeting.centre if from_start else length - meeting.centre
                 free = min(free, centre - half(meeting.thickness))
         return free if free >= _LEAST_SPLICE_LAP else None
+
+
+def _side(touch: _Touch) -> Line:
+    """The side of this wall the middle of the other one is on."""
+    mine, theirs = touch.mine, touch.theirs
+    middle = theirs.at(theirs.length / 2, (theirs.left + theirs.right) / 2)
+    return Line.LEFT if mine.across(middle) > (mine.left + mine.right) / 2 else Line.RIGHT
 
 
 def _cut(touch: _Touch, end: End, joint: Joint) -> tuple[float, float]:

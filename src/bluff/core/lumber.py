@@ -24,11 +24,18 @@ SPACER: Length = inches("1/2")
 
 @dataclass(frozen=True, slots=True)
 class Lumber:
-    """One size of board: its nominal name and actual dimensions."""
+    """One size of board: its nominal name and actual dimensions; `narrow` is the other face of a tapered one."""
 
     nominal: str
     thickness: Length
     width: Length
+    narrow: Length | None = None
+
+    @property
+    def section(self) -> Length:
+        """Area of its end, in whole square 64ths."""
+        narrow = self.thickness if self.narrow is None else self.narrow
+        return (self.thickness + narrow) * self.width // 2
 
     def __post_init__(self) -> None:
         if not 0 < self.thickness <= self.width:

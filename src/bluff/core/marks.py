@@ -84,6 +84,7 @@ def _marks_of(member: Member, standing: Length, reaching: Length) -> Iterator[Ma
                 role=member.role,
                 member=member.id,
                 opening=member.opening,
+                wide_face=member.wide_face,
             )
 
 

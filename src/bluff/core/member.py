@@ -9,7 +9,9 @@ y
 from dataclasses import dataclass
 from enum import StrEnum
 
+from bluff.core.job import Line
 from bluff.core.length import Length
+from bluff.core.lumber import Lumber
 from bluff.core.sum import Sum
 
 
@@ -100,7 +102,7 @@ class Member:
         id: Names the piece by what it is for, so that it keeps the name when other things change:
             ``A/W1/king/start``.
         role: What it does.
-        size: Nominal lumber of one board of it.
+        board: Lumber of one board of it.
         plies: Boards it is made of.
         orientation: How they lie.
         x: Left side of its rectangle in the elevation.
@@ -111,11 +113,12 @@ class Member:
         opening: The opening it belongs to, if any.
         is_treated: Whether it lies on concrete and is treated.
         bevel: Its upper end, where that is not square.
+        wide_face: Which side of the wall its wide face is on, walking from start to end; None where both are alike.
     """
 
     id: str
     role: Role
-    size: str
+    board: Lumber
     plies: int
     orientation: Orientation
     x: Sum
@@ -126,6 +129,12 @@ class Member:
     opening: str | None = None
     is_treated: bool = False
     bevel: Bevel | None = None
+    wide_face: Line | None = None
+
+    @property
+    def size(self) -> str:
+        """Nominal lumber of one board of it."""
+        return self.board.nominal
 
     @property
     def start(self) -> Length:
@@ -162,6 +171,7 @@ class Mark:
         role: What stands there, or `CUT_LINE`.
         member: Id of the member that stands there, None for a line.
         opening: The opening it belongs to, if any.
+        wide_face: Which way round it goes, as for the member.
     """
 
     plate: Plate
@@ -172,3 +182,4 @@ class Mark:
     role: str
     member: str | None
     opening: str | None = None
+    wide_face: Line | None = None

@@ -12,6 +12,7 @@ from math import atan2, degrees
 from bluff.core.header import HeaderPlace
 from bluff.core.layout import Height, Layer, Wood
 from bluff.core.length import Length, inches
+from bluff.core.lumber import Lumber
 from bluff.core.member import Bevel, Member, Orientation, Role
 from bluff.core.schools import End, OpeningKind
 from bluff.core.sum import Sum, counted
@@ -34,8 +35,13 @@ class OpeningFrame:
 
     @property
     def thickness(self) -> Length:
-        """Of one board: stud, plate or sill."""
+        """Of a stud, a king, a jack, along the wall."""
         return self.plan.stud.thickness
+
+    @property
+    def plate(self) -> Length:
+        """Thickness of what lies flat: sills and pad plates."""
+        return self.plan.plate.thickness
 
     @property
     def jacks_width(self) -> Length:
@@ -76,7 +82,7 @@ class OpeningFrame:
             return Sum.of("tight under the top plates", 0)
         pads = capped.below + capped.above + self.is_raised
         left = self.plan.underside.minus_all(placed.head).minus(f"header {header}", header.depth)
-        return left.minus(counted("pad plate", pads), pads * self.thickness)
+        return left.minus(counted("pad plate", pads), pads * self.plate)
 
     @property
     def is_raised(self) -> bool:
@@ -86,7 +92,7 @@ class OpeningFrame:
     @property
     def header_underside(self) -> Sum:
         """Where the header itself begins, above the pad plate it may lie on."""
-        return self.bearing.plus("pad plate", self.placed.header.header.capped.below * self.thickness)
+        return self.bearing.plus("pad plate", self.placed.header.header.capped.below * self.plate)
 
     @property
     def bearing(self) -> Sum:
@@ -96,7 +102,7 @@ class OpeningFrame:
         header, capped = self.placed.header, self.placed.header.header.capped
         pads = capped.below + capped.above
         underside = self.plan.underside.minus(f"header {header}", header.depth)
-        return underside.minus(counted("pad plate", pads), pads * self.thickness)
+        return underside.minus(counted("pad plate", pads), pads * self.plate)
 
     @property
     def bottom_cripple_length(self) -> Sum:
@@ -105,7 +111,7 @@ class OpeningFrame:
         sills = placed.standard.sills
         return (
             placed.head.minus("rough height", placed.rough.height.value)
-            .minus(counted("sill", sills), sills * self.thickness)
+            .minus(counted("sill", sills), sills * self.plate)
             .minus_all(self.plan.bottom)
         )
 
@@ -149,10 +155,10 @@ class OpeningFrame:
         """
         header = self.placed.header
         if self.is_raised:
-            y = self.placed.head.plus("pad plate", self.thickness)
+            y = self.placed.head.plus("pad plate", self.plate)
         else:
             y = self.header_underside.plus(f"header {header}", header.depth)
-            y = y.plus("pad plate", header.header.capped.above * self.thickness)
+            y = y.plus("pad plate", header.header.capped.above * self.plate)
         return self._upright(Role.TOP_CRIPPLE, f"top_cripple/{place}", x, y, self.top_cripple_length)
 
     def bottom_cripple(self, place: str, x: Sum) -> Member:
@@ -189,7 +195,7 @@ class OpeningFrame:
             y=self.header_underside,
             length=self._between_kings,
             height=header.depth,
-            size=header.board.nominal,
+            board=header.board,
             plies=header.header.plies,
             orientation=Orientation.FLAT if header.is_flat else Orientation.EDGE,
         )
@@ -210,8 +216,8 @@ class OpeningFrame:
                 x=x,
                 y=y,
                 length=length,
-                height=self.thickness,
-                size=self.plan.stud.nominal,
+                height=self.plate,
+                board=self.plan.plate,
             )
 
     def _sills(self) -> Iterator[Member]:
@@ -221,15 +227,15 @@ class OpeningFrame:
             x, length = self.placed.start, self.placed.rough.width.named("rough width")
         y = self._top_of_sill
         for number in range(1, self.placed.standard.sills + 1):
-            y = y.minus("sill", self.thickness)
+            y = y.minus("sill", self.plate)
             yield self._lying(
                 Role.SILL,
                 _numbered("sill", number),
                 x=x,
                 y=y,
                 length=length,
-                height=self.thickness,
-                size=self.plan.stud.nominal,
+                height=self.plate,
+                board=self.plan.plate,
             )
 
     def _end_top_cripples(self) -> Iterator[Member]:
@@ -300,14 +306,14 @@ class OpeningFrame:
         y: Sum,
         length: Sum,
         height: Length,
-        size: str,
+        board: Lumber,
         plies: int = 1,
         orientation: Orientation = Orientation.FLAT,
     ) -> Member:
         return Member(
             id=f"{self.plan.id}/{self.placed.id}/{place}",
             role=role,
-            size=size,
+            board=board,
             plies=plies,
             orientation=orientation,
             x=x,
@@ -324,7 +330,7 @@ def upright(plan: WallPlan, role: Role, place: str, x: Sum, y: Sum, length: Sum,
     return Member(
         id=f"{plan.id}/{place}",
         role=role,
-        size=plan.stud.nominal,
+        board=plan.stud,
         plies=1,
         orientation=Orientation.EDGE,
         x=x,
@@ -333,6 +339,7 @@ def upright(plan: WallPlan, role: Role, place: str, x: Sum, y: Sum, length: Sum,
         width=plan.stud.thickness,
         height=length.value,
         opening=opening,
+        wide_face=plan.wide_face,
     )
 
 

@@ -66,7 +66,7 @@ def plates(
     cutter = _Cutter(
         plan, openings, cuts, [piece for piece in uprights if _is_full_height(plan, piece)], list(uprights)
     )
-    thick = plan.stud.thickness
+    thick = plan.plate.thickness
     runs: list[_Run] = []
     for number in range(1, plan.standard.bottom_plates + 1):
         below = Sum.of("floor", 0) if number == 1 else Sum.of("bottom plate", (number - 1) * thick)
@@ -253,14 +253,14 @@ class _Cutter:
         return Member(
             id=f"{plan.id}/{place}",
             role=run.role,
-            size=plan.stud.nominal,
+            board=plan.plate,
             plies=1,
             orientation=Orientation.FLAT,
             x=start,
             y=run.y,
             length=length,
             width=length.value,
-            height=plan.stud.thickness,
+            height=plan.plate.thickness,
             is_treated=place.startswith("bottom_plate") and run.y.value == 0 and plan.standard.floor is Floor.SLAB,
         )
 
@@ -292,7 +292,7 @@ _WHY_NOT = {
 
 def _cap_plates(plan: WallPlan) -> Iterator[_Run]:
     """The second top plate from lap to lap, and between the gaps where others run through."""
-    y = plan.underside.plus("top plate", plan.stud.thickness)
+    y = plan.underside.plus("top plate", plan.plate.thickness)
     place, start = "cap_plate", _cap_start(plan.meetings.start)
     for intersection in plan.meetings.intersections:
         if not intersection.is_lapped:

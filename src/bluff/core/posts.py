@@ -73,7 +73,7 @@ class PostFrame:
         yield Member(
             id=f"{plan.id}/post/{placed.post.id}",
             role=Role.POST,
-            size=placed.board.nominal,
+            board=placed.board,
             plies=placed.post.plies,
             orientation=Orientation.EDGE,
             x=placed.start,

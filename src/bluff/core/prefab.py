@@ -1,7 +1,8 @@
 """What is built before the wall: corners, intersections, header packs, kings with their jacks.
 
-Packs made of the same pieces are counted together, however many walls they go into. None is handed: the
-pieces are square cut and their edges flush, so that each pack turns end for end into its own mirror image.
+Packs made of the same pieces are counted together, however many walls they go into. Of sawn studs none is
+handed: the pieces are square cut and their edges flush, so that each pack turns end for end into its own
+mirror image. Studs with a wide and a narrow face do not turn, and their corners and kings come in two hands.
 """
 
 from collections import Counter, defaultdict
@@ -10,6 +11,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from bluff.core.frame import Framing
+from bluff.core.job import Line
 from bluff.core.length import Length, format_inches
 from bluff.core.member import Member, Orientation, Role
 from bluff.core.schools import End
@@ -52,12 +54,15 @@ class Pack:
     Args:
         kind: What they are for.
         pieces: What each is made of, longest first.
+        hand: Of a pack that does not turn end for end, the side its wide faces are on when it is held as it stands
+            at the start of its wall or opening.
         count: How many.
         places: Where they go, wall by wall: ``A start``, ``C E``, ``A W1``.
     """
 
     kind: PackKind
     pieces: tuple[PackPiece, ...]
+    hand: Line | None
     count: int
     places: tuple[str, ...]
 
@@ -67,11 +72,11 @@ def prefab(framings: Iterable[Framing]) -> tuple[Pack, ...]:
 
     Source: docs/rules.md, Prefab.
     """
-    alike: dict[tuple[PackKind, tuple[PackPiece, ...]], list[str]] = defaultdict(list)
+    alike: dict[tuple[PackKind, tuple[PackPiece, ...], Line | None], list[str]] = defaultdict(list)
     for framing in framings:
         for kind, place, members in _packs(framing):
-            alike[kind, _pieces(members)].append(f"{framing.plan.id} {place}")
-    packs = [Pack(kind, pieces, len(places), tuple(places)) for (kind, pieces), places in alike.items()]
+            alike[kind, _pieces(members), _hand(kind, place, members)].append(f"{framing.plan.id} {place}")
+    packs = [Pack(*alike_in, len(places), tuple(places)) for alike_in, places in alike.items()]
     order = list(PackKind)
     return tuple(sorted(packs, key=lambda pack: (order.index(pack.kind), -pack.count)))
 
@@ -98,6 +103,14 @@ def _packs(framing: Framing) -> Iterator[tuple[PackKind, str, list[Member]]]:
     for (kind, place), members in by_place.items():
         if len(members) > 1 or kind is PackKind.HEADER:
             yield kind, place, members
+
+
+def _hand(kind: PackKind, place: str, members: Iterable[Member]) -> Line | None:
+    """Turned end for end, a pack from one end goes to the other with its wide faces on the other side."""
+    faces = [member.wide_face for member in members if member.wide_face]
+    if not faces or kind not in (PackKind.CORNER, PackKind.KINGS_AND_JACKS):
+        return None
+    return faces[0] if place.split()[-1] == End.START else faces[0].other
 
 
 def _pieces(members: Iterable[Member]) -> tuple[PackPiece, ...]:

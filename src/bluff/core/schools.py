@@ -18,6 +18,7 @@ from typing import TypeAlias
 
 from bluff.core.errors import SettingError
 from bluff.core.length import Length, format_feet, format_inches, inches
+from bluff.core.lumber import Lumber
 
 _FIVE_FEET: Length = inches("5'")
 USUAL_PLAY: Length = inches("1/4")
@@ -236,6 +237,72 @@ class WideOpening:
     def __post_init__(self) -> None:
         check_count("jacks", self.jacks)
         check_count("kings", self.kings)
+
+
+class StudKind(StrEnum):
+    """What studs are made of."""
+
+    SAWN = "sawn"
+    """Of the same boards as the plates."""
+    COMPOSITE = "composite"
+    """Laminated, or built up with insulation between: as wide as the plates, as thick as their maker makes them."""
+
+
+class WideFace(StrEnum):
+    """Where the wide face of a composite stud goes."""
+
+    OUTSIDE = "outside"
+    INSIDE = "inside"
+
+
+@dataclass(frozen=True, slots=True)
+class StudMake:
+    """What studs, kings, jacks and cripples are made of.
+
+    Args:
+        kind: Sawn from one board, or composite.
+        thickness: Of a composite one, along the wall, at its wide face.
+        narrow: At its other face, where that is less.
+        wide_face: Which way round they go. A partition's outside is its left.
+
+    Raises:
+        SettingError: A stud no wall can be framed with.
+
+    Source: docs/rules.md, Composite studs.
+    """
+
+    kind: StudKind = StudKind.SAWN
+    thickness: Length = inches("1 1/2")
+    narrow: Length | None = None
+    wide_face: WideFace = WideFace.OUTSIDE
+
+    def __post_init__(self) -> None:
+        if not _THINNEST_STUD <= self.thickness <= _THICKEST_STUD:
+            raise SettingError("A composite stud is 3/4 to 3 inches thick.", "thickness")
+        if self.narrow is not None and not _THINNEST_STUD <= self.narrow <= self.thickness:
+            raise SettingError("The narrow face of a stud is at least 3/4, and no more than the wide one.", "narrow")
+        # Sawn studs say nothing more, and like faces go either way round: one way to say each.
+        if self.kind is StudKind.SAWN:
+            object.__setattr__(self, "thickness", inches("1 1/2"))
+        if self.kind is StudKind.SAWN or self.narrow == self.thickness:
+            object.__setattr__(self, "narrow", None)
+        if self.narrow is None:
+            object.__setattr__(self, "wide_face", WideFace.OUTSIDE)
+
+    def board(self, plate: Lumber) -> Lumber:
+        """The lumber of a stud between plates of that lumber.
+
+        >>> StudMake(StudKind.COMPOSITE, inches("1 3/4"), inches("1 1/4")).board(lumber("2x6")).nominal
+        'composite 1 3/4 to 1 1/4 x 5 1/2'
+        """
+        if self.kind is StudKind.SAWN:
+            return plate
+        thick = format_inches(self.thickness) + (f" to {format_inches(self.narrow)}" if self.narrow else "")
+        return Lumber(f"composite {thick} x {format_inches(plate.width)}", self.thickness, plate.width, self.narrow)
+
+
+_THINNEST_STUD: Length = inches("3/4")
+_THICKEST_STUD: Length = inches(3)
 
 
 @dataclass(frozen=True, slots=True)

@@ -152,17 +152,23 @@ def sheet_edges(plan: WallPlan) -> list[Length]:
     return sorted(edges)
 
 
-def check_sheet_edges(layers: list[LaidOut], edges: list[Length]) -> Iterator[Finding]:
+def check_sheet_edges(layers: list[LaidOut], edges: list[Length], set_back: Length = 0) -> Iterator[Finding]:
     """Every sheet edge that has less than 1/2 of wood on a side, in every layer a sheet covers.
+
+    Args:
+        layers: Every stretch that was laid out.
+        edges: Where sheets meet, in order.
+        set_back: How far the face they hang on lies behind the sides of a stud, where that is its narrow one.
 
     Source: docs/rules.md, Sheets.
     """
+    least = NAILABLE + set_back
     for laid in layers:
         # A joint just inside the king at a layer's bound still needs wood in the layer for its other sheet;
         # further in, it is the business of whatever is on the king's other side.
         first, last = laid.layer.start - NAILABLE, laid.layer.end + NAILABLE
         for edge in edges[bisect_right(edges, first) : bisect_left(edges, last)]:
-            on_wood = any(wood.start + NAILABLE <= edge <= wood.end - NAILABLE for wood in laid.wood)
+            on_wood = any(wood.start + least <= edge <= wood.end - least for wood in laid.wood)
             if not on_wood:
                 yield Finding(
                     Code.SHEET_EDGE_NO_WOOD,

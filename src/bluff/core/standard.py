@@ -34,6 +34,7 @@ from bluff.core.schools import (
     Sheets,
     SheetSize,
     SillTop,
+    StudMake,
     Studs,
     WallHeight,
     WideOpening,
@@ -51,6 +52,7 @@ class Standard:
     Args:
         spacing: Studs on centre, in inches, exact (19.2 is no whole 64th).
         studs: Precut studs, the height the wall must have, or the room it must go into.
+        stud_make: What they are made of.
         end_studs: Where the stud at a free end stands.
         head_height: Underside of window headers above the floor. A door's is its own rough height.
         heads: Whether they are meant to line up.
@@ -89,6 +91,7 @@ class Standard:
 
     spacing: Fraction = Fraction(16)
     studs: Studs = PrecutStuds(inches("92 5/8"))
+    stud_make: StudMake = field(default_factory=StudMake)
     end_studs: EndStuds = EndStuds.FLUSH
     head_height: Length = _USUAL_HEAD
     heads: Heads = Heads.ONE
@@ -144,6 +147,7 @@ class Ways:
 
     spacing: Fraction | None = None
     studs: Studs | None = None
+    stud_make: StudMake | None = None
     end_studs: EndStuds | None = None
     head_height: Length | None = None
     heads: Heads | None = None

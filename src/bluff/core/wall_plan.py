@@ -11,14 +11,15 @@ from typing import Any
 
 from bluff.core.finding import Code, Finding, Severity
 from bluff.core.header import HeaderBoards, HeaderPlace, header_boards
-from bluff.core.job import Job, Opening, Wall, WallKind
+from bluff.core.job import Job, Line, Opening, Wall, WallKind
 from bluff.core.junction import Intersection, Joint, Meetings, Profile, find_meetings
-from bluff.core.length import Length, inches
+from bluff.core.length import Length, half, inches
 from bluff.core.lumber import Lumber
+from bluff.core.outline import inside, outline
 from bluff.core.placing import placed_start, wall_face
 from bluff.core.position import At, Centred, FromOpening, FromWall
 from bluff.core.rough_opening import RoughOpening, rough_opening
-from bluff.core.schools import Datum, End, EndStuds, Jacks, MeasuredRoom, PrecutStuds, SillTop, WallHeight
+from bluff.core.schools import Datum, End, EndStuds, Jacks, MeasuredRoom, PrecutStuds, SillTop, WallHeight, WideFace
 from bluff.core.special import Post
 from bluff.core.standard import Standard
 from bluff.core.sum import Sum, counted
@@ -95,7 +96,8 @@ class WallPlan:
     Args:
         wall: What the plan says.
         standard: The ways that hold for it.
-        stud: Its studs' and plates' lumber.
+        plate: Lumber of its plates, sills and blocks.
+        stud: Lumber of its studs, as wide as the plates.
         plate_length: Its bottom plate.
         stud_length: Its studs.
         meetings: What it meets, its places along the wall as drawn.
@@ -107,6 +109,7 @@ class WallPlan:
 
     wall: Wall
     standard: Standard
+    plate: Lumber
     stud: Lumber
     plate_length: Sum
     stud_length: Sum
@@ -150,6 +153,28 @@ class WallPlan:
         """Where the last stud must end."""
         return self.length - self._behind(End.END)
 
+    @property
+    def sheeted_side(self) -> Line:
+        """The side its sheets hang on: an exterior wall's outside, and of a partition the left."""
+        drawn = outline(self.wall, self.plate.width)
+        indoors = inside(drawn) if drawn else None
+        return indoors.other if indoors else Line.LEFT
+
+    @property
+    def wide_face(self) -> Line | None:
+        """Which side the wide faces of its studs are on, None where both are alike."""
+        if self.stud.narrow is None:
+            return None
+        outward = self.standard.stud_make.wide_face is WideFace.OUTSIDE
+        return self.sheeted_side if outward else self.sheeted_side.other
+
+    @property
+    def set_back(self) -> Length:
+        """How far a stud's face on the side of the sheets lies behind its sides, where that is the narrow one."""
+        if self.stud.narrow is None or self.wide_face is self.sheeted_side:
+            return 0
+        return half(self.stud.thickness - self.stud.narrow)
+
     def _behind(self, end: End) -> Length:
         meeting = self.meetings.at(end)
         if meeting:
@@ -166,7 +191,7 @@ class WallPlan:
     def bottom(self) -> Sum:
         """Top of the bottom plates, where studs stand."""
         count = self.standard.bottom_plates
-        return Sum.of(counted("bottom plate", count), count * self.stud.thickness)
+        return Sum.of(counted("bottom plate", count), count * self.plate.thickness)
 
     @property
     def underside(self) -> Sum:
@@ -177,7 +202,7 @@ class WallPlan:
     def height(self) -> Sum:
         """The wall from the floor to the top of its plates."""
         count = self.standard.top_plates
-        return self.underside.plus(counted("top plate", count), count * self.stud.thickness)
+        return self.underside.plus(counted("top plate", count), count * self.plate.thickness)
 
 
 def with_ways(wall: Wall, **ways: Any) -> Wall:
@@ -225,16 +250,17 @@ def wall_plan(job: Job, wall: Wall) -> WallPlan:
 
 
 def _wall_plan(wall: Wall, standard: Standard, meetings: Meetings, entered: Sequence[Opening]) -> WallPlan:
-    stud = standard.board(wall.stud)
+    plate = standard.board(wall.stud)
     length = _plate_length(wall, meetings)
-    studs = stud_length(standard, stud.thickness)
-    place = _Placer(wall, standard, stud, length, studs, meetings)
+    studs = stud_length(standard, plate.thickness)
+    place = _Placer(wall, standard, plate, length, studs, meetings)
     openings, unplaced = place.openings(entered)
     posts, lost = place.posts({opening.id: opening.end for opening in openings})
     return WallPlan(
         wall=wall,
         standard=standard,
-        stud=stud,
+        plate=plate,
+        stud=standard.stud_make.board(plate),
         plate_length=length,
         stud_length=studs,
         meetings=meetings,
@@ -245,11 +271,11 @@ def _wall_plan(wall: Wall, standard: Standard, meetings: Meetings, entered: Sequ
 
 
 def _profile(wall: Wall, standard: Standard) -> Profile:
-    stud = standard.board(wall.stud)
+    plate = standard.board(wall.stud)
     if standard.top_plates == 1:
-        return Profile(stud.width, None)
-    plates = (standard.bottom_plates + 1) * stud.thickness
-    return Profile(stud.width, plates + stud_length(standard, stud.thickness).value)
+        return Profile(plate.width, None)
+    plates = (standard.bottom_plates + 1) * plate.thickness
+    return Profile(plate.width, plates + stud_length(standard, plate.thickness).value)
 
 
 def _plate_length(wall: Wall, meetings: Meetings) -> Sum:
@@ -292,7 +318,7 @@ class _Placer:
 
     wall: Wall
     standard: Standard
-    stud: Lumber
+    plate: Lumber
     length: Sum
     studs: Sum
     meetings: Meetings
@@ -317,7 +343,7 @@ class _Placer:
             if self._lost_wall(post.position) or _measured_from(post.position) not in {None, *far_edges}:
                 lost.append(_no_place(post.id, post.position, set()))
                 continue
-            board = self.standard.board(post.size or self.stud.nominal)
+            board = self.standard.board(post.size or self.plate.nominal)
             width = post.plies * board.thickness
             start = placed_start(post.id, post.position, width, self.length.value, self.meetings, far_edges, "post")
             placed.append(PlacedPost(post, board, start))
@@ -327,7 +353,7 @@ class _Placer:
         standard = opening.ways.over(self.standard)
         rough = rough_opening(opening, standard)
         width = rough.width.value
-        header = header_boards(standard.header, self.stud, standard.board)
+        header = header_boards(standard.header, self.plate, standard.board)
         jacks, kings = _packs(opening, width, standard)
         return PlacedOpening(
             opening=opening,
@@ -343,7 +369,7 @@ class _Placer:
     def _head(self, opening: Opening, rough: RoughOpening, standard: Standard, header: HeaderBoards) -> Sum:
         """A door's header sits at its own rough height, a window's at the head height, a deep one under the plates."""
         if standard.header.place is HeaderPlace.TO_PLATE:
-            plate = self.stud.thickness
+            plate = self.plate.thickness
             pads = standard.header.capped.above + standard.header.capped.below
             bottom = self.standard.bottom_plates
             underside = Sum.of(counted("bottom plate", bottom), bottom * plate).plus("stud", self.studs.value)

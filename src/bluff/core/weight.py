@@ -47,7 +47,7 @@ def weight(member: Member, standard: Standard) -> Fraction:
 
     Source: docs/rules.md, Weight. A 2x6 of 8 ft at 33: 1 1/2 x 5 1/2 x 96 in is 0.4583 cubic feet, 15 1/8 pounds.
     """
-    return _pounds(_volume(member, standard), standard)
+    return _pounds(_volume(member), standard)
 
 
 def lift(framing: Framing) -> Lift:
@@ -56,7 +56,7 @@ def lift(framing: Framing) -> Lift:
     Source: docs/rules.md, Weight.
     """
     standard = framing.plan.standard
-    volume = sum(_volume(member, standard) for member in framing.members)
+    volume = sum(_volume(member) for member in framing.members)
     spacers = [row for row in spacer_list([framing]) if row.spacer is not Spacer.FOAM]
     volume += sum(row.thickness * row.depth * row.length * row.count for row in spacers)
     pounds = _pounds(volume, standard)
@@ -64,10 +64,9 @@ def lift(framing: Framing) -> Lift:
     return Lift(pounds, at_edge, max(FEWEST_HANDS, ceil(at_edge / HAND_LIFTS)))
 
 
-def _volume(member: Member, standard: Standard) -> int:
+def _volume(member: Member) -> int:
     """In cubic 64ths."""
-    board = standard.board(member.size)
-    return member.plies * board.thickness * board.width * member.length.value
+    return member.plies * member.board.section * member.length.value
 
 
 def _pounds(volume: int, standard: Standard) -> Fraction:

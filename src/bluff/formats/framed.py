@@ -35,8 +35,19 @@ class MemberWhy(BaseModel):
     length: Steps
 
 
-class Special(BaseModel):
-    """What few boards have; a key that does not apply is left out.
+class LeavesOut(BaseModel):
+    """Something with keys that few have; those that do not apply are left out."""
+
+    @model_serializer(mode="wrap")
+    def _only_what_applies(self, write: SerializerFunctionWrapHandler) -> dict[str, Any]:
+        return {key: value for key, value in write(self).items() if value or key not in _SELDOM}
+
+
+_SELDOM = {"treated", "short", "long", "bevel", "wide_face"}
+
+
+class Special(LeavesOut):
+    """What few boards have.
 
     `short`, `long` and `bevel` are those of an end that is not square: its two points, and degrees off square.
     """
@@ -46,13 +57,12 @@ class Special(BaseModel):
     long: float | None = None
     bevel: float | None = None
 
-    @model_serializer(mode="wrap")
-    def _only_what_applies(self, write: SerializerFunctionWrapHandler) -> dict[str, Any]:
-        return {key: value for key, value in write(self).items() if value or key not in Special.model_fields}
-
 
 class FramedMember(Special):
-    """One piece of the wall; x, y, width, height are its rectangle in the elevation."""
+    """One piece of the wall; x, y, width, height are its rectangle in the elevation.
+
+    `wide_face` is the side of the wall, walking from start to end, to which a stud turns the wider of its faces.
+    """
 
     id: str
     role: Role
@@ -66,6 +76,7 @@ class FramedMember(Special):
     orientation: Orientation
     plies: int
     pounds: float
+    wide_face: Line | None = None
     why: MemberWhy
 
 
@@ -75,7 +86,7 @@ class MarkWhy(BaseModel):
     at: Steps
 
 
-class FramedMark(BaseModel):
+class FramedMark(LeavesOut):
     """A line and a symbol on a plate; ahead means the symbol is away from the wall's start."""
 
     plate: Plate
@@ -86,6 +97,7 @@ class FramedMark(BaseModel):
     role: str
     member: str | None
     opening: str | None
+    wide_face: Line | None = None
     why: MarkWhy
 
 
@@ -319,6 +331,7 @@ def _member(member: Member, standard: Standard) -> FramedMember:
         orientation=member.orientation,
         plies=member.plies,
         treated=member.is_treated,
+        wide_face=member.wide_face,
         pounds=round(float(weight(member, standard)), 1),
         why=MemberWhy(x=steps(member.x), y=steps(member.y), length=steps(member.length)),
         **_bevel(member.bevel, member.length.value),
@@ -335,5 +348,6 @@ def _mark(mark: Mark) -> FramedMark:
         role=mark.role,
         member=mark.member,
         opening=mark.opening,
+        wide_face=mark.wide_face,
         why=MarkWhy(at=steps(mark.at)),
     )

@@ -37,8 +37,11 @@ from bluff.core.schools import (
     Sheets,
     SheetSize,
     SillTop,
+    StudKind,
+    StudMake,
     Studs,
     WallHeight,
+    WideFace,
     WideOpening,
 )
 from bluff.core.standard import UsualAllowances, Ways
@@ -174,6 +177,32 @@ class AllowanceFile(FileModel):
 _PARTS = [key.name for key in fields(DoorParts)]
 
 
+class StudMakeFile(FileModel):
+    """What studs are made of; a composite one by its thickness, and its narrow face where it has one."""
+
+    kind: StudKind
+    thickness: LengthText | None = None
+    narrow: LengthText | None = None
+    wide_face: WideFace | None = None
+
+    def to_core(self) -> StudMake:
+        usual = StudMake()
+        thickness = usual.thickness if self.thickness is None else self.thickness
+        return StudMake(self.kind, thickness, self.narrow, self.wide_face or usual.wide_face)
+
+    @classmethod
+    def from_core(cls, make: StudMake) -> "StudMakeFile":
+        """The make; of sawn studs there is nothing more to say, and one with like faces goes either way round."""
+        if make.kind is StudKind.SAWN:
+            return cls.model_construct(kind=make.kind)
+        return cls.model_construct(
+            kind=make.kind,
+            thickness=make.thickness,
+            narrow=make.narrow,
+            wide_face=make.wide_face if make.narrow is not None else None,
+        )
+
+
 class BoltsFile(FileModel):
     """Where anchor bolts go by rule."""
 
@@ -226,6 +255,7 @@ class WaysFile(FileModel):
     stud_length: LengthText | None = None
     wall_height: LengthText | None = None
     measured: MeasuredFile | None = None
+    stud_make: StudMakeFile | None = None
     end_studs: EndStuds | None = None
     head_height: LengthText | None = None
     heads: Heads | None = None
@@ -301,6 +331,7 @@ def _core(model: Any) -> Any:
 
 
 _READ: dict[str, Callable[[Any], Any]] = {
+    "stud_make": _core,
     "header": _core,
     "wide_opening": _core,
     "window_allowance": AllowanceFile.plain,
@@ -361,6 +392,7 @@ def _same_keys(model: type[FileModel]) -> Callable[[Any], FileModel]:
 
 
 _WRITE: dict[str, Callable[[Any], Any]] = {
+    "stud_make": StudMakeFile.from_core,
     "header": HeaderFile.from_core,
     "wide_opening": _wide,
     "window_allowance": _same_keys(AllowanceFile),

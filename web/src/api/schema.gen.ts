@@ -1175,11 +1175,14 @@ export interface components {
             member: string | null;
             /** Opening */
             opening: string | null;
+            wide_face?: components["schemas"]["Line"] | null;
             why: components["schemas"]["MarkWhy"];
         };
         /**
          * FramedMember
          * @description One piece of the wall; x, y, width, height are its rectangle in the elevation.
+         *
+         *     `wide_face` is the side of the wall, walking from start to end, to which a stud turns the wider of its faces.
          */
         FramedMember: {
             /**
@@ -1215,6 +1218,7 @@ export interface components {
             plies: number;
             /** Pounds */
             pounds: number;
+            wide_face?: components["schemas"]["Line"] | null;
             why: components["schemas"]["MemberWhy"];
         };
         /**
@@ -1722,6 +1726,7 @@ export interface components {
             /** Wall Height */
             wall_height?: (string | number) | null;
             measured?: components["schemas"]["MeasuredFile"] | null;
+            stud_make?: components["schemas"]["StudMakeFile"] | null;
             end_studs?: components["schemas"]["EndStuds"] | null;
             /** Head Height */
             head_height?: (string | number) | null;
@@ -2699,6 +2704,7 @@ export interface components {
             /** Wall Height */
             wall_height?: (string | number) | null;
             measured?: components["schemas"]["MeasuredFile"] | null;
+            stud_make?: components["schemas"]["StudMakeFile"] | null;
             end_studs?: components["schemas"]["EndStuds"] | null;
             /** Head Height */
             head_height?: (string | number) | null;
@@ -2769,6 +2775,24 @@ export interface components {
         StandardInForce: {
             wall: components["schemas"]["StandardFile"];
             job: components["schemas"]["StandardFile"];
+        };
+        /**
+         * StudKind
+         * @description What studs are made of.
+         * @enum {string}
+         */
+        StudKind: "sawn" | "composite";
+        /**
+         * StudMakeFile
+         * @description What studs are made of; a composite one by its thickness, and its narrow face where it has one.
+         */
+        StudMakeFile: {
+            kind: components["schemas"]["StudKind"];
+            /** Thickness */
+            thickness?: (string | number) | null;
+            /** Narrow */
+            narrow?: (string | number) | null;
+            wide_face?: components["schemas"]["WideFace"] | null;
         };
         /**
          * TakeStandard
@@ -2847,6 +2871,7 @@ export interface components {
             /** Wall Height */
             wall_height?: (string | number) | null;
             measured?: components["schemas"]["MeasuredFile"] | null;
+            stud_make?: components["schemas"]["StudMakeFile"] | null;
             end_studs?: components["schemas"]["EndStuds"] | null;
             /** Head Height */
             head_height?: (string | number) | null;
@@ -2956,6 +2981,12 @@ export interface components {
             openings: number;
             findings: components["schemas"]["FindingCounts"];
         };
+        /**
+         * WideFace
+         * @description Where the wide face of a composite stud goes.
+         * @enum {string}
+         */
+        WideFace: "outside" | "inside";
         /**
          * WideOpeningFile
          * @description From which rough width on there are more jacks and kings.

@@ -137,8 +137,7 @@ class _Model:
 
     def _member(self, member: Member, plan: WallPlan, wall: Any, wide: float) -> Any:
         kind = "IfcBeam" if member.role is Role.HEADER else "IfcMember"
-        board = plan.standard.board(member.size)
-        depth = to_inches(board.width if member.role in _PLATES else _through(member, plan))
+        depth = to_inches(member.board.width if member.role in _PLATES else _through(member, plan))
         depth = depth if member.role is Role.BACKING else min(depth, wide)
         local = self.file.create_entity(
             "IfcLocalPlacement",
@@ -217,11 +216,9 @@ def _predefined(role: Role) -> str:
 
 def _through(member: Member, plan: WallPlan) -> Length:
     """How far a piece reaches through the wall."""
-    board = plan.standard.board(member.size)
     if member.role is Role.HEADER:
         return plan.stud.width
-    is_flat = member.orientation == "flat"
-    return board.thickness if is_flat else board.width
+    return member.board.thickness if member.orientation == "flat" else member.board.width
 
 
 def _lies(member: Member, plan: WallPlan) -> Line:
