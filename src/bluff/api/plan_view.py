@@ -26,7 +26,7 @@ from bluff.core.junction import EndMeeting
 from bluff.core.length import PER_INCH, Length, format_feet, to_inches
 from bluff.core.outline import Outline
 from bluff.core.plates import ties
-from bluff.core.prefab import prefab
+from bluff.core.prefab import hands, prefab
 from bluff.core.size import Size
 from bluff.core.wall_plan import PlacedOpening, WallPlan
 from bluff.core.weight import Lift, lift
@@ -45,6 +45,7 @@ def plan_view(job: core.Job, revision: int) -> PlanView:
     walls = [_wall(framing, seen, beside) for framing in framed if (seen := outlines.get(framing.plan.id))]
     tied = ties(plans)
     lifts = {framing.plan.id: lift(framing) for framing in framed}
+    packs = prefab(framed)
     area = floor.area(plans)
     view = PlanView(
         revision=revision,
@@ -55,9 +56,16 @@ def plan_view(job: core.Job, revision: int) -> PlanView:
         picture_corner=_place((job.picture.at.x, job.picture.at.y)) if job.picture else None,
         order=[_step(step, lifts[step.wall]) for step in build_order(plans)],
         packs=[
-            PlanPack(kind=pack.kind, pieces=[*map(str, pack.pieces)], count=pack.count, places=list(pack.places))
-            for pack in prefab(framed)
+            PlanPack(
+                kind=pack.kind,
+                pieces=[*map(str, pack.pieces)],
+                hand=pack.hand,
+                count=pack.count,
+                places=list(pack.places),
+            )
+            for pack in packs
         ],
+        hands=job.standard.words.say(hands(packs)),
         ties=PlanTies(laps=tied.laps, nails=tied.nails, connectors=tied.connectors),
         pounds=round(sum(raised.pounds for raised in lifts.values())),
         figures={},

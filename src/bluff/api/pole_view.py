@@ -41,7 +41,7 @@ def _pole(pole: Pole, framed: tuple[Framing, ...]) -> PoleView:
         marks=marks,
         kind=first.opening.kind,
         header=str(first.header),
-        head=named_sum("head", pole.head),
+        head=named_sum("head", pole.head, pole.words),
         off=to_inches(pole.off),
         king=to_inches(pole.king),
         jack=None if pole.jack is None else to_inches(pole.jack),

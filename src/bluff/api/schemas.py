@@ -15,7 +15,7 @@ from bluff.core.schools import End, OpeningKind
 from bluff.formats.edits import EditFile
 from bluff.formats.framed import FramedCutRow, FramedFinding, FramedSpacerRow, FramedWall, Steps
 from bluff.formats.job_file import JobFile, OpeningFile, StandardFile, WallFile
-from bluff.formats.ways_file import FileModel
+from bluff.formats.ways_file import FileModel, WordFile
 
 
 class SignedIn(BaseModel):
@@ -65,6 +65,36 @@ class NextMarks(BaseModel):
     doorway: str
 
 
+class WordsView(BaseModel):
+    """The crew's words: each piece's name and letter by its role, and what is said for what in a sentence."""
+
+    names: dict[str, str]
+    letters: dict[str, str]
+    says: dict[str, str]
+
+
+class UsualWord(BaseModel):
+    """A piece that can be called otherwise: its role, its usual name, and its letter where it has one."""
+
+    piece: str
+    name: str
+    letter: str | None
+
+
+class WordsPreset(BaseModel):
+    """Words of a region, to start from."""
+
+    name: str
+    words: dict[str, WordFile]
+
+
+class WordsToChoose(BaseModel):
+    """Every piece there is a word for, and presets."""
+
+    pieces: list[UsualWord]
+    presets: list[WordsPreset]
+
+
 class JobView(BaseModel):
     """A job at one revision; undo and redo say what they would take back or make again."""
 
@@ -75,6 +105,7 @@ class JobView(BaseModel):
     redo: str | None
     job: JobFile
     standard: Annotated[StandardFile, Field(description="Every way that holds for the job, whoever says it.")]
+    words: WordsView
     walls: list[WallSummary]
     next: NextMarks
     figures: dict[str, str]
@@ -289,13 +320,15 @@ class BenchView(BaseModel):
     """One wall on the bench: framed, read on the tape, with its cut list and printed figures.
 
     `readings` runs parallel to `wall.marks`. `figures` prints every length in the answer: inches as
-    JavaScript writes the number, to the text on a tape. `feet` is the same in feet and inches.
+    JavaScript writes the number, to the text on a tape. `feet` is the same in feet and inches. `outside` is the
+    side of an exterior wall that looks out, walking from start to end.
     """
 
     revision: int
     wall: FramedWall
     entered: WallFile
     standard: StandardInForce
+    outside: Line | None
     openings: list[OpeningOnBench]
     meets: list[Neighbour]
     plate: NamedSum
@@ -408,6 +441,7 @@ class PlanPack(BaseModel):
 
     kind: PackKind
     pieces: list[str]
+    hand: Line | None
     count: int
     places: list[str]
 
@@ -435,6 +469,7 @@ class PlanView(BaseModel):
     picture_corner: Place | None = Field(description="Upper left corner of the picture under the plan.")
     order: list[PlanStep]
     packs: list[PlanPack]
+    hands: str
     ties: PlanTies
     pounds: int
     figures: dict[str, str]

@@ -7,12 +7,25 @@ from fastapi import APIRouter, Depends, Request
 
 from bluff import core
 from bluff.api.jobs import CrewJobs
-from bluff.api.schemas import CrewStandard, EffectView, NewStandard, PreviewRequest, Refusal, TallyView, severities
+from bluff.api.schemas import (
+    CrewStandard,
+    EffectView,
+    NewStandard,
+    PreviewRequest,
+    Refusal,
+    TallyView,
+    UsualWord,
+    WordsPreset,
+    WordsToChoose,
+    severities,
+)
 from bluff.api.session import signed_in
 from bluff.core.effect import Tally, tally
 from bluff.core.length import to_inches
+from bluff.core.words import PRESETS, USUAL
 from bluff.formats.edits import edit_to_core
 from bluff.formats.job_file import StandardFile
+from bluff.formats.ways_file import words_file
 from bluff.service.jobs import framings
 from bluff.service.standards import Standards
 from bluff.store.accounts import Account
@@ -51,6 +64,15 @@ def keep_standard(standards: CrewStandards, new: NewStandard) -> None:
 def forget_standard(standards: CrewStandards, name: str) -> None:
     """Forget a standard; jobs that took it keep what they took."""
     standards.forget(name)
+
+
+@router.get("/words")
+def words_to_choose(_: Annotated[Account, Depends(signed_in)]) -> WordsToChoose:
+    """Every piece a crew can call otherwise, and words of some regions to start from."""
+    return WordsToChoose(
+        pieces=[UsualWord(piece=piece, name=usual.name, letter=usual.letter) for piece, usual in USUAL.items()],
+        presets=[WordsPreset(name=name, words=words_file(words)) for name, words in PRESETS.items()],
+    )
 
 
 @router.get("/jobs/{job_id}/tally")

@@ -17,10 +17,12 @@ from bluff.api.schemas import (
     StandardInForce,
     TapeReading,
     WallSummary,
+    WordsView,
     severities,
 )
 from bluff.core.edit import AddOpening, AddWall, ChangeOpening, ChangeWall, Several
 from bluff.core.finding import Severity
+from bluff.core.job import WallKind
 from bluff.core.length import Length, format_feet, to_inches
 from bluff.core.marks import BURNED_INCH, read_mark
 from bluff.core.phrase import next_opening_id, next_wall_id
@@ -30,6 +32,7 @@ from bluff.core.schools import End, OpeningKind
 from bluff.core.standard import Standard, Ways
 from bluff.core.sum import Sum
 from bluff.core.wall_plan import PlacedOpening
+from bluff.core.words import USUAL, Words
 from bluff.formats.edits import edit_from_core
 from bluff.formats.figures import figures_of
 from bluff.formats.framed import framed_cut_row, framed_finding, framed_spacer_row, framed_wall, steps
@@ -39,15 +42,16 @@ from bluff.service.jobs import JobState, counted, findings_by_wall, framing, fra
 
 def job_view(state: JobState) -> JobView:
     """A job with its walls as the wall list shows them."""
-    walls = _walls(state.job)
+    walls, words = _walls(state.job), state.job.standard.words
     return JobView(
         id=state.id,
         revision=state.revision,
         changed_at=state.changed_at,
-        undo=state.undo,
-        redo=state.redo,
+        undo=words.say(state.undo) if state.undo else None,
+        redo=words.say(state.redo) if state.redo else None,
         job=JobFile.from_core(state.job),
         standard=_in_full(state.job.standard),
+        words=_words(words),
         walls=walls,
         next=NextMarks(
             wall=next_wall_id(state.job.walls),
@@ -55,6 +59,14 @@ def job_view(state: JobState) -> JobView:
             doorway=next_opening_id(state.job.openings, OpeningKind.DOOR),
         ),
         figures=figures_of([wall.length for wall in walls], format_feet),
+    )
+
+
+def _words(words: Words) -> WordsView:
+    return WordsView(
+        names={piece: words.name(piece) for piece in USUAL},
+        letters={piece: letter for piece in USUAL if (letter := words.letter(piece))},
+        says=dict(words.table),
     )
 
 
@@ -86,6 +98,8 @@ def bench_view(state: JobState, wall_id: str, hook: End, burn: bool) -> BenchVie
     """
     framed = framing(state.job, wall_id)
     plan = framed.plan
+    words = plan.standard.words
+    outward = plan.sheeted_side if plan.wall.kind is WallKind.EXTERIOR else None
     burned: Length = BURNED_INCH if burn else 0
     readings = [read_mark(mark, plan.length, hook, burn=burned) for mark in framed.marks]
     in_wall = {opening.placed.id for opening in framed.openings}
@@ -95,14 +109,15 @@ def bench_view(state: JobState, wall_id: str, hook: End, burn: bool) -> BenchVie
         entered=WallFile.from_core(plan.wall),
         standard=StandardInForce(wall=_in_full(plan.standard), job=_in_full(state.job.standard)),
         openings=[_opening(placed, placed.id in in_wall) for placed in plan.openings],
+        outside=outward,
         meets=_neighbours(plan, {one.plan.id: one.plan for one in framings(state.job)}),
-        plate=named_sum("plate", plan.plate_length),
-        stud_length=named_sum("stud", plan.stud_length),
+        plate=named_sum("plate", plan.plate_length, words),
+        stud_length=named_sum("stud", plan.stud_length, words),
         hook=hook,
         burn=burn,
         burned=to_inches(burned),
         readings=[
-            TapeReading(at=to_inches(reading.at.value), ahead=reading.ahead, steps=steps(reading.at))
+            TapeReading(at=to_inches(reading.at.value), ahead=reading.ahead, steps=steps(reading.at, words))
             for reading in readings
         ],
         cut_list=[framed_cut_row(row) for row in core.cut_list([framed])],
@@ -128,6 +143,7 @@ def edit_reading(job: core.Job, edit: core.Edit) -> EditReading:
         BluffError: The edit does not fit the job.
     """
     after = core.apply(job, edit)
+    words = after.standard.words
     warns = None
     match edit:
         case AddOpening(opening) | ChangeOpening(_, opening):
@@ -139,7 +155,10 @@ def edit_reading(job: core.Job, edit: core.Edit) -> EditReading:
         case AddWall(wall) | ChangeWall(_, wall):
             framed = framing(after, wall.id)
             says = _wall_in_words(framed.plan)
-            sums = [named_sum("plate", framed.plan.plate_length), named_sum("stud", framed.plan.stud_length)]
+            sums = [
+                named_sum("plate", framed.plan.plate_length, words),
+                named_sum("stud", framed.plan.stud_length, words),
+            ]
             findings = list(framed.findings)
         case Several(_, edits) if walls := [one.wall for one in edits if isinstance(one, AddWall)]:
             lengths = ", ".join(f"{wall.id} {format_feet(wall.run.length)}" for wall in walls)
@@ -147,8 +166,8 @@ def edit_reading(job: core.Job, edit: core.Edit) -> EditReading:
             if gap := walk_gap(walls):
                 warns = f"Ends {gap} of where it began."
         case _:
-            words = core.describe(edit)
-            says, sums, findings = words[0].upper() + words[1:], [], []
+            said = words.say(core.describe(edit))
+            says, sums, findings = said[0].upper() + said[1:], [], []
     return EditReading(
         edit=edit_from_core(edit),
         says=says,
@@ -165,9 +184,9 @@ def _wall_in_words(plan: core.WallPlan) -> str:
     return f"{says}, meets {' and '.join(ends)}" if ends else says
 
 
-def named_sum(name: str, total: Sum) -> NamedSum:
-    """A sum with the name a screen gives it."""
-    return NamedSum(name=name, value=to_inches(total.value), steps=steps(total))
+def named_sum(name: str, total: Sum, words: Words) -> NamedSum:
+    """A sum with the name a screen gives it, in the crew's words."""
+    return NamedSum(name=words.say(name), value=to_inches(total.value), steps=steps(total, words))
 
 
 def _walls(job: core.Job) -> list[WallSummary]:
@@ -213,10 +232,11 @@ def _opening(placed: PlacedOpening, is_framed: bool) -> OpeningOnBench:
 
 
 def _opening_sums(placed: PlacedOpening) -> list[NamedSum]:
+    words = placed.standard.words
     return [
-        named_sum("rough width", placed.rough.width),
-        named_sum("rough height", placed.rough.height),
-        named_sum("starts at", placed.start),
+        named_sum("rough width", placed.rough.width, words),
+        named_sum("rough height", placed.rough.height, words),
+        named_sum("starts at", placed.start, words),
     ]
 
 

@@ -100,7 +100,7 @@ def check_blocks(plan: WallPlan, members: Iterable[Member]) -> Iterator[Finding]
             Severity.WARNING,
             f"The cavities of this wall run {format_inches(tallest)} without a block; more than "
             f"{format_inches(TALLEST_CAVITY)} asks for fire blocks.",
-            f"Block them as the local code asks. {VERIFY}",
+            f"Put blocks in as the local code asks. {VERIFY}",
             fix=ChangeWall(plan.id, blocked),
             fix_label="Add fire blocks",
         )

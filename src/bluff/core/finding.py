@@ -5,11 +5,12 @@ it does not. `Code` is the closed list; docs/findings.md explains each, and a te
 together.
 """
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
 
 from bluff.core.edit import Edit
 from bluff.core.length import Length
+from bluff.core.words import Words
 
 
 class Severity(StrEnum):
@@ -97,3 +98,8 @@ class Finding:
     opening: str | None = None
     fix: Edit | None = None
     fix_label: str | None = None
+
+    def in_words(self, words: Words) -> "Finding":
+        """The finding as the crew would say it."""
+        label = words.say(self.fix_label) if self.fix_label else None
+        return replace(self, text=words.say(self.text), do=words.say(self.do), fix_label=label)

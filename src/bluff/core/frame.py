@@ -112,7 +112,7 @@ def frame(plan: WallPlan) -> Framing:
         boards.breaks,
         bolts.places,
         lay_sheets(plan, openings),
-        _in_order(findings),
+        tuple(finding.in_words(plan.standard.words) for finding in _in_order(findings)),
     )
 
 

@@ -22,7 +22,7 @@ from bluff.core.position import At, Centred
 from bluff.core.schools import End, OpeningKind
 from bluff.core.size import Size
 from bluff.core.special import FixtureBacking, Post
-from bluff.core.standard import OPENING_WAYS, Standard, Taken, Ways
+from bluff.core.standard import JOB_WAYS, OPENING_WAYS, Standard, Taken, Ways
 
 _ID = re.compile(r"[A-Za-z0-9][A-Za-z0-9 ._-]{0,23}")
 _IMAGE = re.compile(r"[0-9a-f]{32}")
@@ -198,6 +198,8 @@ class Wall:
 
     def __post_init__(self) -> None:
         _check_id("wall", self.id)
+        if misplaced := sorted(self.ways.said().keys() & JOB_WAYS):
+            raise JobError(f"{misplaced[0]} are the same for a whole job; set them on the job.", misplaced[0])
         try:
             nominal = lumber(self.stud).nominal
         except LumberError as error:

@@ -8,11 +8,15 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from bluff.core.length import Length, inches
-from bluff.core.member import ANCHOR_BOLT, CUT_LINE, PLATE_BREAK, SYMBOLS, Mark, Member, Plate
+from bluff.core.member import ANCHOR_BOLT, CUT_LINE, PLATE_BREAK, Mark, Member, Plate
 from bluff.core.opening_frame import OpeningFrame
 from bluff.core.schools import End
 from bluff.core.sum import Sum
 from bluff.core.wall_plan import WallPlan
+from bluff.core.words import Words
+
+_LINES = {CUT_LINE: "cut", PLATE_BREAK: "joint", ANCHOR_BOLT: "bolt"}
+"""What is written beside a line where nothing stands. Source: docs/rules.md, Marks."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,7 +41,9 @@ def plate_marks(
 ) -> tuple[Mark, ...]:
     """Every mark of a wall, in order along it, bottom plate before top at the same place."""
     standing, reaching = plan.bottom.value, plan.underside.value
-    marks = [mark for member in members if member.is_upright for mark in _marks_of(member, standing, reaching)]
+    words = plan.standard.words
+    uprights = [member for member in members if member.is_upright]
+    marks = [mark for member in uprights for mark in _marks_of(member, standing, reaching, words)]
     marks.extend(mark for opening in openings if not opening.has_sill for mark in _cut_lines(opening))
     marks.extend(_line(plate, at, PLATE_BREAK) for plate, at in breaks)
     marks.extend(_line(Plate.BOTTOM, at, ANCHOR_BOLT) for at in bolts)
@@ -71,7 +77,7 @@ BURNED_INCH: Length = inches(1)
 """What is added to every reading when the tape is held on its one-inch line."""
 
 
-def _marks_of(member: Member, standing: Length, reaching: Length) -> Iterator[Mark]:
+def _marks_of(member: Member, standing: Length, reaching: Length, words: Words) -> Iterator[Mark]:
     """The marks of an upright: below where it stands on the plate, above where it reaches the other."""
     for plate, touches in ((Plate.BOTTOM, member.bottom == standing), (Plate.TOP, member.top == reaching)):
         if touches:
@@ -80,7 +86,7 @@ def _marks_of(member: Member, standing: Length, reaching: Length) -> Iterator[Ma
                 at=member.x,
                 width=member.width,
                 ahead=True,
-                symbol=SYMBOLS[member.role],
+                symbol=words.letter(member.role) or "",
                 role=member.role,
                 member=member.id,
                 opening=member.opening,
@@ -102,7 +108,7 @@ def _line(plate: Plate, at: Sum, role: str, opening: str | None = None) -> Mark:
         at=at,
         width=0,
         ahead=True,
-        symbol=SYMBOLS[role],
+        symbol=_LINES[role],
         role=role,
         member=None,
         opening=opening,

@@ -62,23 +62,21 @@ PLATE_BREAK = "plate_break"
 ANCHOR_BOLT = "anchor_bolt"
 """Role of the mark where a bolt comes up through the bottom plate."""
 
-SYMBOLS: dict[str, str] = {
-    Role.STUD: "X",
-    Role.END_STUD: "X",
-    Role.KING: "K",
-    Role.JACK: "J",
-    Role.TOP_CRIPPLE: "C",
-    Role.BOTTOM_CRIPPLE: "C",
-    Role.CORNER_STUD: "X",
-    Role.CORNER_BACKING: "B",
-    Role.INTERSECTION_STUD: "X",
-    Role.INTERSECTION_BACKING: "B",
-    Role.POST: "P",
-    CUT_LINE: "cut",
-    PLATE_BREAK: "joint",
-    ANCHOR_BOLT: "bolt",
-}
-"""What is written on a plate for each role. Source: docs/rules.md, Marks."""
+_UPRIGHTS = frozenset(
+    {
+        Role.STUD,
+        Role.END_STUD,
+        Role.KING,
+        Role.JACK,
+        Role.TOP_CRIPPLE,
+        Role.BOTTOM_CRIPPLE,
+        Role.CORNER_STUD,
+        Role.CORNER_BACKING,
+        Role.INTERSECTION_STUD,
+        Role.INTERSECTION_BACKING,
+        Role.POST,
+    }
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -155,7 +153,7 @@ class Member:
     @property
     def is_upright(self) -> bool:
         """Whether it stands on a plate or reaches one, so that its place is marked there."""
-        return self.role in SYMBOLS
+        return self.role in _UPRIGHTS
 
 
 @dataclass(frozen=True, slots=True)

@@ -18,6 +18,7 @@ from bluff.core.length import Length
 from bluff.core.member import Role
 from bluff.core.opening_frame import OpeningFrame
 from bluff.core.sum import Sum
+from bluff.core.words import Words
 
 CLEAR = "clear"
 """What the rough opening itself is called among the stretches."""
@@ -66,6 +67,11 @@ class Pole:
     @property
     def height(self) -> Length:
         return self.stretches[-1].top
+
+    @property
+    def words(self) -> Words:
+        """The crew's, for what is written on it."""
+        return self.openings[0].plan.standard.words
 
 
 def poles(framings: Iterable[Framing]) -> tuple[Pole, ...]:

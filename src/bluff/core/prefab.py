@@ -66,6 +66,21 @@ class Pack:
     count: int
     places: tuple[str, ...]
 
+    @property
+    def called(self) -> str:
+        """Its kind, and its hand where it has one."""
+        return f"{self.kind}, {self.hand} hand" if self.hand else self.kind.value
+
+
+def hands(packs: Iterable[Pack]) -> str:
+    """What is to be said of their hands."""
+    if not any(pack.hand for pack in packs):
+        return "None is handed: each pack turns end for end."
+    return (
+        "Studs with a wide face: corners and kings do not turn end for end. A left hand, held as at the start of its "
+        "wall or opening, has its wide faces on the left, walking toward the end."
+    )
+
 
 def prefab(framings: Iterable[Framing]) -> tuple[Pack, ...]:
     """Every pack of some walls, by kind, and the most frequent first.

@@ -126,7 +126,7 @@ def check_spacing(plan: WallPlan) -> Iterator[Finding]:
         f"At {spacing} on centre no stud stands at {where}, where {standard.sheets} sheets meet{lying}",
         f"Lay {format_feet(long)} sheets on their side."
         if can_lie
-        else "Choose 12, 16, 19.2 or 24, or block the joints.",
+        else "Choose 12, 16, 19.2 or 24, or put blocks behind the joints.",
         fix=ChangeWall(plan.id, with_ways(plan.wall, sheets=Sheets.LYING)) if can_lie else None,
         fix_label="Lay them on their side" if can_lie else None,
     )
@@ -194,9 +194,9 @@ def check_sheet_joints(plan: WallPlan, members: Iterable[Member]) -> Iterator[Fi
             Severity.INFO,
             f"Rows of sheets meet at {' and '.join(format_inches(joint) for joint in bare)} above the floor, with no "
             "blocks behind the joint.",
-            "Block the joints where the drawings ask for blocked edges.",
+            "Put blocks behind the joints where the drawings ask for them.",
             fix=ChangeWall(plan.id, with_ways(plan.wall, panel_edge_blocks=True)),
-            fix_label="Block the joints",
+            fix_label="Put blocks behind the joints",
         )
 
 

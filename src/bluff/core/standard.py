@@ -40,6 +40,7 @@ from bluff.core.schools import (
     WideOpening,
     check_count,
 )
+from bluff.core.words import Words
 
 _USUAL_HEAD: Length = inches("82 1/2")
 UsualAllowances: TypeAlias = tuple[tuple[OpeningKind, Allowance], ...]
@@ -87,6 +88,7 @@ class Standard:
         nails: How many a joint gets.
         density: Of the lumber, in pounds a cubic foot.
         lumber: Boards that measure otherwise than the table says.
+        words: What the crew calls the pieces, and writes for them.
     """
 
     spacing: Fraction = Fraction(16)
@@ -126,6 +128,7 @@ class Standard:
     nails: Nailing = field(default_factory=Nailing)
     density: int = 33
     lumber: tuple[Lumber, ...] = ()
+    words: Words = field(default_factory=Words)
 
     def board(self, nominal: str) -> Lumber:
         """The board of that name, as this crew's yard really cuts it.
@@ -182,6 +185,7 @@ class Ways:
     nails: Nailing | None = None
     density: int | None = None
     lumber: tuple[Lumber, ...] | None = None
+    words: Words | None = None
 
     def __post_init__(self) -> None:
         if self.spacing is not None and not 8 <= self.spacing <= 48:
@@ -260,6 +264,9 @@ OPENING_WAYS = frozenset(
     }
 )
 """The keys an opening can answer for itself; the others are the whole wall's."""
+
+JOB_WAYS = frozenset({"words"})
+"""The keys that hold for a whole job: a crew has one word for a piece."""
 
 MOST_OFF: Length = inches("1/4")
 """How far a board may be from the table before it is another board."""

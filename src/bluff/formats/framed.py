@@ -21,6 +21,7 @@ from bluff.core.sheets import Rectangle, SheetLayout
 from bluff.core.standard import Standard
 from bluff.core.sum import Sum
 from bluff.core.weight import lift, weight
+from bluff.core.words import Words
 from bluff.formats.edits import EditFile, edit_from_core
 
 Steps = list[tuple[str, float]]
@@ -231,9 +232,12 @@ def framed_wall(framing: Framing) -> FramedWall:
         hands=raised.hands,
         ends=FramedEnds(start=_end(plan.meetings.start), end=_end(plan.meetings.end)),
         members=[_member(member, plan.standard) for member in framing.members],
-        marks=[_mark(mark) for mark in framing.marks],
+        marks=[_mark(mark, plan.standard.words) for mark in framing.marks],
         sheets=_sheets(framing.sheets),
-        nails=[FramedNails(joint=row.joint, joints=row.joints, nails=row.nails) for row in nails([framing])],
+        nails=[
+            FramedNails(joint=plan.standard.words.say(row.joint), joints=row.joints, nails=row.nails)
+            for row in nails([framing])
+        ],
         findings=[framed_finding(finding) for finding in framing.findings],
     )
 
@@ -275,9 +279,9 @@ def framed_spacer_row(row: SpacerRow) -> FramedSpacerRow:
     )
 
 
-def steps(why: Sum) -> Steps:
-    """A sum's steps in inches."""
-    return [(step.words, to_inches(step.amount)) for step in why.steps]
+def steps(why: Sum, words: Words) -> Steps:
+    """A sum's steps in inches, in the crew's words."""
+    return [(words.say(step.words), to_inches(step.amount)) for step in why.steps]
 
 
 def _end(meeting: EndMeeting | None) -> FramedEnd | None:
@@ -318,6 +322,7 @@ def _bevel(bevel: Bevel | None, long: Length) -> dict[str, float]:
 
 
 def _member(member: Member, standard: Standard) -> FramedMember:
+    words = standard.words
     return FramedMember(
         id=member.id,
         role=member.role,
@@ -333,12 +338,12 @@ def _member(member: Member, standard: Standard) -> FramedMember:
         treated=member.is_treated,
         wide_face=member.wide_face,
         pounds=round(float(weight(member, standard)), 1),
-        why=MemberWhy(x=steps(member.x), y=steps(member.y), length=steps(member.length)),
+        why=MemberWhy(x=steps(member.x, words), y=steps(member.y, words), length=steps(member.length, words)),
         **_bevel(member.bevel, member.length.value),
     )
 
 
-def _mark(mark: Mark) -> FramedMark:
+def _mark(mark: Mark, words: Words) -> FramedMark:
     return FramedMark(
         plate=mark.plate,
         at=to_inches(mark.at.value),
@@ -349,5 +354,5 @@ def _mark(mark: Mark) -> FramedMark:
         member=mark.member,
         opening=mark.opening,
         wide_face=mark.wide_face,
-        why=MarkWhy(at=steps(mark.at)),
+        why=MarkWhy(at=steps(mark.at, words)),
     )

@@ -29,7 +29,7 @@ def marks_csv(framings: Iterable[Framing]) -> str:
                     to_inches(at),
                     mark.symbol,
                     "ahead" if reading.ahead else "behind",
-                    mark.role,
+                    plan.standard.words.name(mark.role),
                     mark.opening or "",
                     mark.member or "",
                 )
@@ -41,15 +41,15 @@ def cut_list_csv(framings: Iterable[Framing]) -> str:
     """What to cut, wall by wall, boards first and the spacers of the headers after them."""
     rows: list[tuple[object, ...]] = []
     for framing in framings:
-        wall = framing.plan.id
+        wall, words = framing.plan.id, framing.plan.standard.words
         for row in cut_list([framing]):
-            roles = ", ".join(role.replace("_", " ") for role in row.roles)
+            roles = ", ".join(map(words.name, row.roles))
             size = f"{row.size} treated" if row.is_treated else row.size
             rows.append((wall, row.count, size, format_inches(row.length, 64), to_inches(row.length), roles))
         for spacer in spacer_list([framing]):
             size = f"{format_inches(spacer.thickness)} x {format_inches(spacer.depth)}"
             length = format_inches(spacer.length, 64), to_inches(spacer.length)
-            rows.append((wall, spacer.count, size, *length, f"header {spacer.spacer}"))
+            rows.append((wall, spacer.count, size, *length, f"{words.name('header')} {spacer.spacer}"))
     return written(CUTS, rows)
 
 

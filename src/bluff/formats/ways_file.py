@@ -45,6 +45,7 @@ from bluff.core.schools import (
     WideOpening,
 )
 from bluff.core.standard import UsualAllowances, Ways
+from bluff.core.words import Word, Words
 from bluff.formats.values import FeetText, LengthText, SignedLengthText, SpacingText
 
 
@@ -248,6 +249,13 @@ class NailsFile(FileModel):
         return Nailing(self.stud, self.header, self.deep_header, self.apart, self.lap, self.splice)
 
 
+class WordFile(FileModel):
+    """What one piece is called, and the letter that is written for it."""
+
+    name: StrictStr | None = None
+    letter: StrictStr | None = None
+
+
 class WaysFile(FileModel):
     """The keys a job's standard, a wall or an opening may set; what is left out follows."""
 
@@ -294,6 +302,9 @@ class WaysFile(FileModel):
     lumber: dict[str, tuple[LengthText, LengthText]] | None = Field(
         default=None, description="Boards that measure otherwise than the table says: name to [thickness, width]."
     )
+    words: dict[str, WordFile] | None = Field(
+        default=None, description="What the crew calls the pieces, by role, and writes for them; for the whole job."
+    )
 
     def ways(self) -> Ways:
         """These keys as the core knows them.
@@ -326,6 +337,10 @@ def _usual(given: dict[OpeningKind, AllowanceFile]) -> UsualAllowances:
     return tuple((kind, allowance.plain()) for kind, allowance in given.items())
 
 
+def _words(given: dict[str, WordFile]) -> Words:
+    return Words(tuple((piece, Word(word.name, word.letter)) for piece, word in given.items()))
+
+
 def _core(model: Any) -> Any:
     return model.to_core()
 
@@ -343,6 +358,7 @@ _READ: dict[str, Callable[[Any], Any]] = {
     "sheet": _core,
     "nails": _core,
     "lumber": _boards,
+    "words": _words,
 }
 """How keys that are more than one value become the core's."""
 
@@ -391,6 +407,11 @@ def _same_keys(model: type[FileModel]) -> Callable[[Any], FileModel]:
     return write
 
 
+def words_file(words: Words) -> dict[str, WordFile]:
+    """Words as the job file says them."""
+    return {piece: WordFile.model_construct(name=word.name, letter=word.letter) for piece, word in words.said}
+
+
 _WRITE: dict[str, Callable[[Any], Any]] = {
     "stud_make": StudMakeFile.from_core,
     "header": HeaderFile.from_core,
@@ -404,5 +425,6 @@ _WRITE: dict[str, Callable[[Any], Any]] = {
     "sheet": _same_keys(SheetFile),
     "nails": _same_keys(NailsFile),
     "lumber": lambda boards: {board.nominal: (board.thickness, board.width) for board in boards},
+    "words": words_file,
 }
 """How the core's values become keys that are more than one value; `_READ` the other way."""

@@ -35,6 +35,7 @@ export type SignedIn = Schemas["SignedIn"];
 export type Tally = Schemas["TallyView"];
 export type Wall = Schemas["WallFile"];
 export type Ways = Schemas["StandardFile"];
+export type WordsToChoose = Schemas["WordsToChoose"];
 
 export const client = createClient<paths>({ baseUrl: "/" });
 

@@ -24,10 +24,13 @@ export function useJobs() {
   return useQuery({ queryKey: ["jobs"], queryFn: () => answered<JobSummary[]>(client.GET("/api/jobs")) });
 }
 
-export function useJob(job: string) {
+/** A job; nothing is asked for where none is open. */
+export function useJob(job: string | undefined) {
   return useQuery({
-    queryKey: jobKey(job),
-    queryFn: () => answered<Job>(client.GET("/api/jobs/{job_id}", { params: { path: { job_id: job } } })),
+    queryKey: jobKey(job ?? ""),
+    enabled: job !== undefined,
+    queryFn: () =>
+      answered<Job>(client.GET("/api/jobs/{job_id}", { params: { path: { job_id: job ?? "" } } })),
   });
 }
 

@@ -620,6 +620,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Words To Choose
+         * @description Every piece a crew can call otherwise, and words of some regions to start from.
+         */
+        get: operations["words_to_choose_api_words_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/tally": {
         parameters: {
             query?: never;
@@ -786,7 +806,8 @@ export interface components {
          * @description One wall on the bench: framed, read on the tape, with its cut list and printed figures.
          *
          *     `readings` runs parallel to `wall.marks`. `figures` prints every length in the answer: inches as
-         *     JavaScript writes the number, to the text on a tape. `feet` is the same in feet and inches.
+         *     JavaScript writes the number, to the text on a tape. `feet` is the same in feet and inches. `outside` is the
+         *     side of an exterior wall that looks out, walking from start to end.
          */
         BenchView: {
             /** Revision */
@@ -794,6 +815,7 @@ export interface components {
             wall: components["schemas"]["FramedWall"];
             entered: components["schemas"]["WallFile"];
             standard: components["schemas"]["StandardInForce"];
+            outside: components["schemas"]["Line"] | null;
             /** Openings */
             openings: components["schemas"]["OpeningOnBench"][];
             /** Meets */
@@ -1456,6 +1478,7 @@ export interface components {
             job: components["schemas"]["JobFile"];
             /** @description Every way that holds for the job, whoever says it. */
             standard: components["schemas"]["StandardFile"];
+            words: components["schemas"]["WordsView"];
             /** Walls */
             walls: components["schemas"]["WallSummary"][];
             next: components["schemas"]["NextMarks"];
@@ -1789,6 +1812,13 @@ export interface components {
                     string | number
                 ];
             } | null;
+            /**
+             * Words
+             * @description What the crew calls the pieces, by role, and writes for them; for the whole job.
+             */
+            words?: {
+                [key: string]: components["schemas"]["WordFile"];
+            } | null;
             /** Id */
             id: string;
             /** Wall */
@@ -2002,6 +2032,7 @@ export interface components {
             kind: components["schemas"]["PackKind"];
             /** Pieces */
             pieces: string[];
+            hand: components["schemas"]["Line"] | null;
             /** Count */
             count: number;
             /** Places */
@@ -2109,6 +2140,8 @@ export interface components {
             order: components["schemas"]["PlanStep"][];
             /** Packs */
             packs: components["schemas"]["PlanPack"][];
+            /** Hands */
+            hands: string;
             ties: components["schemas"]["PlanTies"];
             /** Pounds */
             pounds: number;
@@ -2767,6 +2800,13 @@ export interface components {
                     string | number
                 ];
             } | null;
+            /**
+             * Words
+             * @description What the crew calls the pieces, by role, and writes for them; for the whole job.
+             */
+            words?: {
+                [key: string]: components["schemas"]["WordFile"];
+            } | null;
         };
         /**
          * StandardInForce
@@ -2860,6 +2900,18 @@ export interface components {
             ][];
         };
         /**
+         * UsualWord
+         * @description A piece that can be called otherwise: its role, its usual name, and its letter where it has one.
+         */
+        UsualWord: {
+            /** Piece */
+            piece: string;
+            /** Name */
+            name: string;
+            /** Letter */
+            letter: string | null;
+        };
+        /**
          * WallFile
          * @description A wall: `length` for one on its own, or `from` and `to` in the plan.
          */
@@ -2933,6 +2985,13 @@ export interface components {
                     string | number,
                     string | number
                 ];
+            } | null;
+            /**
+             * Words
+             * @description What the crew calls the pieces, by role, and writes for them; for the whole job.
+             */
+            words?: {
+                [key: string]: components["schemas"]["WordFile"];
             } | null;
             /** Id */
             id: string;
@@ -3010,6 +3069,56 @@ export interface components {
              * @default 2
              */
             kings?: number;
+        };
+        /**
+         * WordFile
+         * @description What one piece is called, and the letter that is written for it.
+         */
+        WordFile: {
+            /** Name */
+            name?: string | null;
+            /** Letter */
+            letter?: string | null;
+        };
+        /**
+         * WordsPreset
+         * @description Words of a region, to start from.
+         */
+        WordsPreset: {
+            /** Name */
+            name: string;
+            /** Words */
+            words: {
+                [key: string]: components["schemas"]["WordFile"];
+            };
+        };
+        /**
+         * WordsToChoose
+         * @description Every piece there is a word for, and presets.
+         */
+        WordsToChoose: {
+            /** Pieces */
+            pieces: components["schemas"]["UsualWord"][];
+            /** Presets */
+            presets: components["schemas"]["WordsPreset"][];
+        };
+        /**
+         * WordsView
+         * @description The crew's words: each piece's name and letter by its role, and what is said for what in a sentence.
+         */
+        WordsView: {
+            /** Names */
+            names: {
+                [key: string]: string;
+            };
+            /** Letters */
+            letters: {
+                [key: string]: string;
+            };
+            /** Says */
+            says: {
+                [key: string]: string;
+            };
         };
     };
     responses: never;
@@ -4711,6 +4820,53 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    words_to_choose_api_words_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordsToChoose"];
+                };
             };
             /** @description Unauthorized */
             401: {

@@ -1,11 +1,12 @@
 import { NativeSelect } from "@chakra-ui/react";
+import { useWords } from "./words";
 
 export interface Choice<Value extends string> {
   value: Value;
   label: string;
 }
 
-/** One choice of a few, by its label. */
+/** One choice of a few, by its label in the crew's words. */
 export function SelectField<Value extends string>({
   label,
   value,
@@ -17,10 +18,11 @@ export function SelectField<Value extends string>({
   choices: readonly Choice<Value>[];
   onChoose: (value: Value) => void;
 }) {
+  const { say } = useWords();
   return (
     <NativeSelect.Root>
       <NativeSelect.Field
-        aria-label={label}
+        aria-label={say(label)}
         value={value}
         onChange={(event) => {
           const chosen = choices.find((choice) => choice.value === event.target.value);
@@ -29,7 +31,7 @@ export function SelectField<Value extends string>({
       >
         {choices.map((choice) => (
           <option key={choice.value} value={choice.value}>
-            {choice.label}
+            {say(choice.label)}
           </option>
         ))}
       </NativeSelect.Field>

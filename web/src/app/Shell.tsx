@@ -3,18 +3,21 @@ import { Outlet } from "react-router";
 import { NoticeStack } from "./NoticeStack";
 import { NoticesProvider } from "./notices";
 import { StagePole } from "./StagePole";
+import { WordsProvider } from "./words";
 
 /** Every screen: the pole of stages beside it, notices above it. */
 export function Shell() {
   return (
     <NoticesProvider>
-      <Flex direction={{ base: "column", md: "row" }} minH="full" h={{ md: "full" }}>
-        <StagePole />
-        <Flex as="main" direction="column" flex="1" minW="0" minH="0">
-          <Outlet />
+      <WordsProvider>
+        <Flex direction={{ base: "column", md: "row" }} minH="full" h={{ md: "full" }}>
+          <StagePole />
+          <Flex as="main" direction="column" flex="1" minW="0" minH="0">
+            <Outlet />
+          </Flex>
         </Flex>
-      </Flex>
-      <NoticeStack />
+        <NoticeStack />
+      </WordsProvider>
     </NoticesProvider>
   );
 }

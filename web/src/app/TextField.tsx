@@ -1,5 +1,6 @@
 import { Input } from "@chakra-ui/react";
 import { useEffect, useState } from "react";
+import { useWords } from "./words";
 
 /**
  * Text that counts when Enter is pressed or the field is left, and goes back to what it was on Escape.
@@ -18,6 +19,7 @@ export function TextField({
   isInvalid?: boolean;
   onEnter: (text: string) => void;
 }) {
+  const { say } = useWords();
   const [text, setText] = useState(value);
   useEffect(() => setText(value), [value]);
   function enter() {
@@ -25,7 +27,7 @@ export function TextField({
   }
   return (
     <Input
-      aria-label={label}
+      aria-label={say(label)}
       aria-invalid={isInvalid}
       data-invalid={isInvalid ? "" : undefined}
       value={text}

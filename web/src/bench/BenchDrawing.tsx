@@ -3,6 +3,7 @@ import { Maximize2, ZoomIn, ZoomOut } from "lucide-react";
 import { type KeyboardEvent, useEffect, useRef, useState } from "react";
 import type { Bench } from "../api/client";
 import { colour } from "../app/theme";
+import { useWords } from "../app/words";
 import { Elevation, riseOf } from "../drawing/Elevation";
 import { printer } from "../drawing/figures";
 import { markKey, type Picking, PlateStrip } from "../drawing/PlateStrip";
@@ -42,6 +43,7 @@ export function BenchDrawing({
   onOpening: (id: string) => void;
   onNeighbour: (wall: string) => void;
 }) {
+  const { say } = useWords();
   const frame = useRef<HTMLDivElement>(null);
   const box = useBoxSize(frame);
   const [zoomed, setZoomed] = useState<number | null>(null);
@@ -140,8 +142,8 @@ export function BenchDrawing({
           )}
         </svg>
       </Box>
-      <PlateName y={top - 20} name="Top plate" />
-      <PlateName y={bottom + plate + 2} name="Bottom plate" />
+      <PlateName y={top - 20} name={say("Top plate")} />
+      <PlateName y={bottom + plate + 2} name={say("Bottom plate")} />
       <Flex position="absolute" top={`${top - 29}px`} insetEnd="2" gap="1">
         <Flex gap="1" role="group" aria-label="Layers" me="2">
           {layersOf(wall).map((layer) => (
@@ -153,7 +155,7 @@ export function BenchDrawing({
                 setLayers(layers.includes(layer) ? layers.filter((one) => one !== layer) : [...layers, layer])
               }
             >
-              {LAYERS.find(({ name }) => name === layer)?.label}
+              {say(LAYERS.find(({ name }) => name === layer)?.label ?? "")}
             </Button>
           ))}
         </Flex>

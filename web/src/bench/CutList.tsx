@@ -1,8 +1,8 @@
 import { Box, chakra, Flex, Text } from "@chakra-ui/react";
 import type { Bench } from "../api/client";
+import { Said, useWords } from "../app/words";
 import { Figure } from "../drawing/Figure";
 import { printer } from "../drawing/figures";
-import { ROLE_NAMES } from "../drawing/wood";
 
 const Table = chakra("table", {
   base: {
@@ -50,6 +50,7 @@ function Besides({ bench: { wall } }: { bench: Bench }) {
 
 /** What to cut for this wall: boards by section and length, and the header spacers besides. */
 export function CutList({ bench }: { bench: Bench }) {
+  const words = useWords();
   const print = printer(bench.figures);
   const count = bench.cut_list.reduce((sum, row) => sum + row.count, 0);
   return (
@@ -77,7 +78,7 @@ export function CutList({ bench }: { bench: Bench }) {
               </td>
               <td>
                 <Text fontSize="13px" color="faint" lineHeight="1.2">
-                  {row.roles.map((role) => ROLE_NAMES[role].toLowerCase()).join(", ")}
+                  {row.roles.map((role) => words.name(role).toLowerCase()).join(", ")}
                   {row.treated && ", treated"}
                   {row.bevel && `, ${row.bevel}° bevel`}
                 </Text>
@@ -97,7 +98,7 @@ export function CutList({ bench }: { bench: Bench }) {
               </td>
               <td>
                 <Text fontSize="13px" color="faint">
-                  header {row.kind}
+                  {words.say(`header ${row.kind}`)}
                 </Text>
               </td>
             </tr>
@@ -106,8 +107,8 @@ export function CutList({ bench }: { bench: Bench }) {
       </Table>
       <Besides bench={bench} />
       <Text px="4" pt="2" fontSize="13px" color="faint">
-        {count} boards, lengths in inches. Header sizes follow the approved drawings. Keep hands clear of the
-        blade; wear eye protection.
+        {count} boards, lengths in inches. <Said>Header sizes follow the approved drawings.</Said> Keep hands
+        clear of the blade; wear eye protection.
       </Text>
     </Box>
   );

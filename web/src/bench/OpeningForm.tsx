@@ -18,7 +18,7 @@ import { TextField } from "../app/TextField";
 import type { JobChange } from "../app/useJobChange";
 import { printer } from "../drawing/figures";
 import { SumColumn } from "../drawing/SumColumn";
-import { HeaderFields } from "./HeaderFields";
+import { HeaderFields } from "../ways/HeaderFields";
 import { freeMark, KINDS, origins, placeOf, positionOf, said } from "./openingDraft";
 
 const SIZINGS = [

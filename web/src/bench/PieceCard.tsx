@@ -3,10 +3,10 @@ import { Trash2 } from "lucide-react";
 import type { ReactNode } from "react";
 import { Link, useParams } from "react-router";
 import type { Bench, Edit, NamedSum } from "../api/client";
+import { useWords } from "../app/words";
 import { printer } from "../drawing/figures";
 import { SumColumn } from "../drawing/SumColumn";
-import { ROLE_NAMES } from "../drawing/wood";
-import { marksOf } from "./picking";
+import { faceOf, marksOf } from "./picking";
 import { withoutSpecial } from "./specials";
 
 /** The piece that is picked: its name, how many are alike, and the sum behind each of its numbers. */
@@ -19,6 +19,7 @@ export function PieceCard({
   picked: string | null;
   onChange: (edit: Edit) => void;
 }) {
+  const words = useWords();
   const member = bench.wall.members.find(({ id }) => id === picked);
   if (member) {
     const without = withoutSpecial(bench.entered, member.id);
@@ -28,10 +29,10 @@ export function PieceCard({
     return (
       <Card
         bench={bench}
-        title={`${ROLE_NAMES[member.role]}${whose}`}
+        title={`${words.name(member.role)}${whose}`}
         line={`${plies}${member.size}, ${member.orientation === "flat" ? "flat" : "on edge"}${
           alike && alike.count > member.plies ? `, one of ${alike.count} boards alike` : ""
-        }, ${member.pounds} lb`}
+        }, ${member.pounds} lb${faceOf(member, bench)}`}
         sums={[
           { name: "Length", value: member.length, steps: member.why.length },
           { name: "Stands at", value: member.x, steps: member.why.x },
@@ -51,8 +52,8 @@ export function PieceCard({
     return (
       <Card
         bench={bench}
-        title={LINES[line.mark.role]?.title(line.mark.opening) ?? line.mark.symbol}
-        line={LINES[line.mark.role]?.says ?? ""}
+        title={`${words.name(line.mark.role)}${line.mark.opening ? ` of ${line.mark.opening}` : ""}`}
+        line={words.say(LINES[line.mark.role] ?? "")}
         sums={[{ name: "Line at", value: line.mark.at, steps: line.mark.why.at }]}
       />
     );
@@ -60,10 +61,12 @@ export function PieceCard({
     <Card
       bench={bench}
       title={`Wall ${bench.wall.id}`}
-      line={`${bench.entered.stud} studs, ${bench.wall.pounds} lb, ${bench.wall.hands} hands to lift. Pick a piece for its sum.`}
+      line={words.say(
+        `${bench.entered.stud} studs, ${bench.wall.pounds} lb, ${bench.wall.hands} hands to lift. Pick a piece for its sum.`,
+      )}
       sums={[
         { ...bench.plate, name: "Plate" },
-        { ...bench.stud_length, name: "Studs" },
+        { ...bench.stud_length, name: words.say("Studs") },
       ]}
     >
       {bench.meets.length > 0 && <Neighbours walls={bench.meets.map(({ wall }) => wall)} />}
@@ -72,19 +75,10 @@ export function PieceCard({
 }
 
 /** What a line that is only a line says of itself. */
-const LINES: Record<string, { title: (opening: string | null) => string; says: string }> = {
-  cut_line: {
-    title: (opening) => `${ROLE_NAMES.cut_line} of ${opening}`,
-    says: "The bottom plate is cut out here once the wall stands",
-  },
-  plate_break: {
-    title: () => ROLE_NAMES.plate_break,
-    says: "Two boards of this plate meet here, on a stud",
-  },
-  anchor_bolt: {
-    title: () => ROLE_NAMES.anchor_bolt,
-    says: "Comes up through the bottom plate; the drawings and the local code rule",
-  },
+const LINES: Record<string, string> = {
+  cut_line: "The bottom plate is cut out here once the wall stands",
+  plate_break: "Two boards of this plate meet here, on a stud",
+  anchor_bolt: "Comes up through the bottom plate; the drawings and the local code rule",
 };
 
 const Neighbour = chakra(Link, {

@@ -3,10 +3,10 @@ import { ChevronLeft, ChevronRight } from "lucide-react";
 import type { Bench } from "../api/client";
 import type { Tape } from "../api/queries";
 import { SelectField } from "../app/SelectField";
+import { useWords } from "../app/words";
 import { Figure } from "../drawing/Figure";
 import { printer } from "../drawing/figures";
-import { ROLE_NAMES } from "../drawing/wood";
-import { marksOf, stops } from "./picking";
+import { faceOf, marksOf, stops } from "./picking";
 
 /** The picked mark as it is called out: its figure biggest, its symbol, which plates, which side of the line. */
 export function Readout({
@@ -54,6 +54,7 @@ export function Readout({
 function Called({ bench, picked }: { bench: Bench; picked: string | null }) {
   const marks = picked ? marksOf(bench, picked) : [];
   const first = marks[0];
+  const words = useWords();
   const print = printer(bench.figures);
   if (!first)
     return (
@@ -84,13 +85,14 @@ function Called({ bench, picked }: { bench: Bench; picked: string | null }) {
       >
         {mark.symbol}
       </Flex>
-      <Box lineHeight="1.25" whiteSpace="nowrap">
-        <Text fontWeight="700">
-          {ROLE_NAMES[mark.role as keyof typeof ROLE_NAMES]}
+      <Box lineHeight="1.25" minW="0">
+        <Text fontWeight="700" whiteSpace="nowrap">
+          {words.name(mark.role)}
           {mark.opening && ` of ${mark.opening}`}
         </Text>
         <Text color="faint" fontSize="14px">
           {side}, {plates}
+          {faceOf(mark, bench)}
         </Text>
       </Box>
     </Flex>

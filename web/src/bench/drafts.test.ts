@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { Job, Wall } from "../api/client";
+import { headerOfKind, setOnJob, setOnWall } from "../ways/ways";
 import { freeMark, placeOf, positionOf } from "./openingDraft";
-import { headerOfKind, setWays } from "./ways";
 
 const WALL: Wall = { id: "A", stud: "2x4", length: "10'", sills: 2 };
 const JOB = {
@@ -23,24 +23,24 @@ describe("positions", () => {
 
 describe("setting ways", () => {
   it("sets a key on the wall and keeps the others", () => {
-    const edit = setWays("wall", JOB, WALL, { spacing: "24" });
+    const edit = setOnWall(WALL, { spacing: "24" });
     expect(edit).toEqual({ edit: "change-wall", id: "A", wall: { ...WALL, spacing: "24" } });
   });
 
   it("lets a key follow again", () => {
-    const edit = setWays("wall", JOB, WALL, { sills: undefined });
+    const edit = setOnWall(WALL, { sills: undefined });
     expect(edit).toMatchObject({ wall: { id: "A", stud: "2x4", length: "10'" } });
     expect(JSON.stringify(edit)).not.toContain("sills");
   });
 
   it("puts a wall height in place of a stud length", () => {
     const wall = { ...WALL, stud_length: "92 5/8" };
-    const edit = setWays("wall", JOB, wall, { wall_height: "97 1/8" });
+    const edit = setOnWall(wall, { wall_height: "97 1/8" });
     expect(JSON.stringify(edit)).not.toContain("stud_length");
   });
 
   it("sets the whole job's", () => {
-    expect(setWays("job", JOB, WALL, { sills: 1 })).toEqual({
+    expect(setOnJob(JOB, { sills: 1 })).toEqual({
       edit: "set-standard",
       standard: { spacing: "16", sills: 1 },
     });

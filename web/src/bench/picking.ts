@@ -62,6 +62,13 @@ export function stepAlong(bench: Bench, key: string | null, by: 1 | -1): string 
   return next ? markKey(next) : key;
 }
 
+/** Which way round a stud with a wide face goes, after a comma; nothing for one whose faces are alike. */
+export function faceOf({ wide_face }: Mark | Member, { outside }: Bench): string {
+  if (!wide_face) return "";
+  if (!outside) return `, wide face ${wide_face}`;
+  return `, wide face ${wide_face === outside ? "outside" : "inside"}`;
+}
+
 /** The marks of what is picked: a stud has one on each plate, a jack one, a header none. */
 export function marksOf(bench: Bench, key: string): { mark: Mark; reading: Bench["readings"][number] }[] {
   return bench.wall.marks.flatMap((mark, index) => {

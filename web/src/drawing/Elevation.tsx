@@ -1,23 +1,25 @@
 import type { Bench, Member, OpeningOnBench } from "../api/client";
 import { colour } from "../app/theme";
+import { useWords } from "../app/words";
 import { lettering } from "./lettering";
 import { isLit, type Picking } from "./PlateStrip";
 import { SvgFigure } from "./SvgFigure";
 import type { Scale } from "./scale";
 import { fillOf } from "./wood";
 
-const LETTERS: Partial<Record<Member["role"], string>> = {
-  king: "K",
-  jack: "J",
-  header: "H",
-  sill: "S",
-  top_cripple: "C",
-  bottom_cripple: "C",
-  corner_backing: "B",
-  intersection_backing: "B",
-  backing: "B",
-  post: "P",
-};
+/** Pieces that bear their letter in the drawing: all but plain studs. */
+const LETTERED: ReadonlySet<string> = new Set<Member["role"]>([
+  "king",
+  "jack",
+  "header",
+  "sill",
+  "top_cripple",
+  "bottom_cripple",
+  "corner_backing",
+  "intersection_backing",
+  "backing",
+  "post",
+]);
 /** Narrowest piece that still holds its letter, in pixels. */
 const LETTER_ROOM = 5;
 
@@ -206,8 +208,9 @@ function Letter({
   isLit: boolean;
 }) {
   const { left, width, top, height } = rectangle(member, scale, rise);
-  const letter = LETTERS[member.role];
-  if (!letter || width < LETTER_ROOM || height < 9) return null;
+  const { letter: letterOf } = useWords();
+  const letter = LETTERED.has(member.role) ? letterOf(member.role) : undefined;
+  if (!letter || width < LETTER_ROOM * (2 * letter.length - 1) || height < 9) return null;
   return (
     <text
       x={left + width / 2}

@@ -139,11 +139,8 @@ function PlateMark({
     >
       <rect x={left - 2} y={y} width={Math.max(width, 4) + 4} height={height} fill="transparent" />
       {mark.width > 0 && (
-        <rect
-          x={left}
-          y={y}
-          width={width}
-          height={height}
+        <path
+          d={woodOn(mark, left, width, y, height)}
           fill={lit ? colour("chalkWash") : fillOf(mark.role)}
           stroke={colour("pineEdge")}
           strokeWidth={0.5}
@@ -158,6 +155,16 @@ function PlateMark({
       <Sign role={mark.role} x={line} y={y + height / 2} isLit={lit} />
     </g>
   );
+}
+
+/** The wood on its plate; a stud with a wide face tapers to the other side, which is how it is set down. */
+function woodOn({ wide_face, plate }: Mark, left: number, width: number, y: number, height: number): string {
+  const right = left + width;
+  const taper = wide_face ? Math.max(width / 4, 1.5) : 0;
+  // The plates are opened like a book: the left of the wall is at the fold, which is the tape.
+  const isWideAbove = (wide_face === "left") === (plate === "bottom");
+  const [above, below] = isWideAbove ? [0, taper] : [taper, 0];
+  return `M${left + above} ${y}H${right - above}L${right - below} ${y + height}H${left + below}Z`;
 }
 
 /** A bolt's nut, or the ends of two boards: signs that leave room for the letters beside them. */
@@ -194,8 +201,10 @@ function MarkSymbol({
   const isLine = mark.width === 0;
   const row = width >= IN_ROW || isLine ? undefined : ROW[mark.role];
   const middle = row === undefined ? height / 2 : (height * (2 * row + 1)) / 6;
-  const size =
+  const whole =
     isLine || isCrowded ? SMALL_SYMBOL : row === undefined ? SYMBOL_SIZE : Math.min(SYMBOL_SIZE, height / 3);
+  // Two signs share the room of one.
+  const size = !isLine && mark.symbol.length > 1 ? whole * 0.7 : whole;
   return (
     <text
       x={isLine ? left + (isFarLine ? -3 : 3) : left + width / 2}

@@ -26,32 +26,6 @@ const HATCH: Record<Role, "plain" | "grain" | "rising" | "falling" | "dots"> = {
   pad_plate: "grain",
 };
 
-/** What people call each kind of piece. */
-export const ROLE_NAMES: Record<Role | "cut_line" | "plate_break" | "anchor_bolt", string> = {
-  bottom_plate: "Bottom plate",
-  top_plate: "Top plate",
-  cap_plate: "Cap plate",
-  stud: "Stud",
-  end_stud: "End stud",
-  king: "King",
-  jack: "Jack",
-  header: "Header",
-  sill: "Sill",
-  top_cripple: "Top cripple",
-  bottom_cripple: "Bottom cripple",
-  corner_stud: "Corner stud",
-  corner_backing: "Corner backing",
-  intersection_stud: "Intersection stud",
-  intersection_backing: "Intersection backing",
-  block: "Block",
-  backing: "Backing",
-  post: "Post",
-  pad_plate: "Pad plate",
-  cut_line: "Doorway cut",
-  plate_break: "Joint of the plate",
-  anchor_bolt: "Anchor bolt",
-};
-
 export function fillOf(role: string): string {
   return `url(#hatch-${HATCH[role as Role] ?? "plain"})`;
 }

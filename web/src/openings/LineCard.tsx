@@ -2,6 +2,7 @@ import { Box, Heading, Text } from "@chakra-ui/react";
 import { Link } from "react-router";
 import type { Schedule, ScheduleLine } from "../api/client";
 import { FindingTally } from "../app/FindingTally";
+import { Said } from "../app/words";
 import { printer } from "../drawing/figures";
 import { SumColumn } from "../drawing/SumColumn";
 import { checkedInWords } from "./checked";
@@ -40,8 +41,10 @@ export function LineCard({ job, schedule, line }: { job: string; schedule: Sched
       </Box>
       {line.source === "habit" && (
         <Text mt="3" fontSize="14px" color="warn">
-          Nobody has said that the drawings or the engineer ask for this header. Check it, then choose who
-          says so.
+          <Said>
+            Nobody has said that the drawings or the engineer ask for this header. Check it, then choose who
+            says so.
+          </Said>
         </Text>
       )}
     </Box>

@@ -11,6 +11,7 @@ import { Loading } from "../app/Loading";
 import { SidePanel } from "../app/SidePanel";
 import { type JobChange, useJobChange } from "../app/useJobChange";
 import { useUndoKeys } from "../app/useUndoKeys";
+import { Said } from "../app/words";
 import { START, grid as walk } from "./grid";
 import { LineCard } from "./LineCard";
 import { ScheduleTable } from "./ScheduleTable";
@@ -127,7 +128,7 @@ function Openings({
             />
             <Text px="4" py="2" fontSize="13px" color="faint" borderTopWidth="1px">
               Arrows walk, typing writes, Enter goes down, Delete lets a cell follow again; rows can be pasted
-              from a spreadsheet. Header sizes follow the approved drawings.
+              from a spreadsheet. <Said>Header sizes follow the approved drawings.</Said>
               {schedule.unplaced.length > 0 && ` Without a place: ${schedule.unplaced.join(", ")}.`}
             </Text>
           </Flex>

@@ -2,6 +2,7 @@ import { Box, Button, chakra, Text } from "@chakra-ui/react";
 import { Check, RotateCcw, TriangleAlert } from "lucide-react";
 import { type ClipboardEvent, type KeyboardEvent, useEffect, useRef } from "react";
 import type { Schedule, ScheduleLine } from "../api/client";
+import { useWords } from "../app/words";
 import { Figure } from "../drawing/Figure";
 import { printer } from "../drawing/figures";
 import { CellEditor } from "./CellEditor";
@@ -93,6 +94,7 @@ export function ScheduleTable({
     if (isTable(text)) onTable(text);
     else onWrite(pasted(text, lines, grid));
   }
+  const { say } = useWords();
   function onCopy(event: ClipboardEvent) {
     if (grid.typed !== null || !line || !column) return;
     event.clipboardData.setData("text/plain", column.text(line, print));
@@ -118,7 +120,7 @@ export function ScheduleTable({
           <tr>
             {COLUMNS.map(({ key, head, isFigure }) => (
               <th key={key} className={isFigure ? "end" : undefined}>
-                {head}
+                {say(head)}
               </th>
             ))}
           </tr>

@@ -1,5 +1,6 @@
 import { Box, Flex, Heading, Text } from "@chakra-ui/react";
 import type { Plan } from "../api/client";
+import { Said } from "../app/words";
 import { Figure } from "../drawing/Figure";
 
 const KINDS = {
@@ -25,12 +26,19 @@ export function PacksPanel({ plan }: { plan: Plan }) {
       {kinds.map((kind) => (
         <Box key={kind} as="section" aria-label={KINDS[kind]}>
           <Heading as="h3" fontFamily="heading" fontWeight="700" fontSize="17px" px="4" pt="3" pb="1">
-            {KINDS[kind]}
+            <Said>{KINDS[kind]}</Said>
           </Heading>
           {plan.packs
             .filter((pack) => pack.kind === kind)
             .map((pack) => (
-              <Flex key={pack.pieces.join()} gap="3" px="4" py="1.5" borderBottomWidth="1px" align="baseline">
+              <Flex
+                key={`${pack.pieces.join()} ${pack.hand}`}
+                gap="3"
+                px="4"
+                py="1.5"
+                borderBottomWidth="1px"
+                align="baseline"
+              >
                 <Figure
                   text={String(pack.count)}
                   fontSize="22px"
@@ -45,6 +53,7 @@ export function PacksPanel({ plan }: { plan: Plan }) {
                     </Box>
                   ))}
                   <Text fontSize="13px" color="faint" lineHeight="1.25">
+                    {pack.hand && `${pack.hand} hand: `}
                     {pack.places.join(", ")}
                   </Text>
                 </Box>
@@ -54,7 +63,9 @@ export function PacksPanel({ plan }: { plan: Plan }) {
       ))}
       <Flex px="4" pt="3" gap="2" align="baseline" wrap="wrap" fontSize="14px">
         <Figure text={String(plan.ties.laps)} fontSize="22px" fontWeight="700" />
-        <Text>laps of second top plates, {plan.ties.nails} nails in them, 16d</Text>
+        <Text>
+          <Said>laps of second top plates,</Said> {plan.ties.nails} nails in them, 16d
+        </Text>
         {plan.ties.connectors > 0 && (
           <>
             <Figure text={String(plan.ties.connectors)} fontSize="22px" fontWeight="700" color="warn" />
@@ -63,7 +74,7 @@ export function PacksPanel({ plan }: { plan: Plan }) {
         )}
       </Flex>
       <Text px="4" pt="2" fontSize="13px" color="faint">
-        None is handed: each turns end for end. Header sizes follow the approved drawings.
+        {plan.hands} <Said>Header sizes follow the approved drawings.</Said>
       </Text>
     </Box>
   );

@@ -2,12 +2,13 @@ import { Box } from "@chakra-ui/react";
 import { useRef } from "react";
 import type { Pole, Poles } from "../api/client";
 import { colour } from "../app/theme";
+import { useWords, type Words } from "../app/words";
 import { printer } from "../drawing/figures";
 import { lettering } from "../drawing/lettering";
 import { SvgFigure } from "../drawing/SvgFigure";
 import { spread } from "../drawing/spread";
 import { useBoxSize } from "../drawing/useBoxSize";
-import { fillOf, Hatches, ROLE_NAMES } from "../drawing/wood";
+import { fillOf, Hatches } from "../drawing/wood";
 
 const WOOD = 26;
 const LABEL_GAP = 17;
@@ -138,6 +139,7 @@ function OnePole({
   isPencilled: boolean;
   onPick: () => void;
 }) {
+  const words = useWords();
   const { stretches } = pole;
   const top = stretches.at(-1)?.top ?? 0;
   const wood = x + 48;
@@ -224,7 +226,7 @@ function OnePole({
           <SvgFigure
             x={wood + WOOD + 9}
             y={(places[index] ?? 0) + 5}
-            text={`${print(length)} ${NAMES[what] ?? what}`}
+            text={`${print(length)} ${nameOn(what, words)}`}
             size={14}
             weight={what === "clear" || what === "header" ? 800 : 500}
             fill={ink}
@@ -234,14 +236,14 @@ function OnePole({
       <SvgFigure
         x={x + 12}
         y={y(0) + 20}
-        text={`king ${print(pole.king)}`}
+        text={words.say(`king ${print(pole.king)}`)}
         size={13}
         fill={colour("faint")}
       />
       <SvgFigure
         x={x + 12}
         y={y(0) + 35}
-        text={pole.jack === null ? "on hangers" : `jack ${print(pole.jack)}`}
+        text={pole.jack === null ? "on hangers" : words.say(`jack ${print(pole.jack)}`)}
         size={13}
         fill={colour("faint")}
       />
@@ -249,13 +251,8 @@ function OnePole({
   );
 }
 
-const NAMES: Record<string, string> = {
-  ...Object.fromEntries(Object.entries(ROLE_NAMES).map(([role, name]) => [role, name.toLowerCase()])),
-  clear: "RO",
-  top_cripple: "cripple",
-  bottom_cripple: "cripple",
-  bottom_plate: "plate",
-  top_plate: "plate",
-  cap_plate: "cap",
-  pad_plate: "pad",
-};
+/** The crew's name for what a stretch of the pole is; top or bottom is plain from where it stands. */
+function nameOn(what: string, words: Words): string {
+  if (what === "clear") return "RO";
+  return words.name(what.endsWith("_cripple") ? "cripple" : what).toLowerCase();
+}

@@ -13,6 +13,7 @@ import { SidePanel } from "../app/SidePanel";
 import { TextField } from "../app/TextField";
 import { type JobChange, useJobChange } from "../app/useJobChange";
 import { useUndoKeys } from "../app/useUndoKeys";
+import { Said } from "../app/words";
 import { printer } from "../drawing/figures";
 import { SumColumn } from "../drawing/SumColumn";
 import { PoleDrawing } from "./PoleDrawing";
@@ -179,7 +180,7 @@ function PoleCard({
         );
       })}
       <Text mt="4" fontSize="13px" color="faint">
-        Header sizes follow the approved drawings or a licensed designer.
+        <Said>Header sizes follow the approved drawings or a licensed designer.</Said>
       </Text>
     </Box>
   );

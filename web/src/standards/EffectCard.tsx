@@ -1,5 +1,6 @@
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import type { Effect, Tally } from "../api/client";
+import { useWords } from "../app/words";
 import { Figure } from "../drawing/Figure";
 
 const ROWS: readonly [keyof Tally & string, string][] = [
@@ -31,6 +32,7 @@ export function EffectCard({
   onTake: () => void;
   onLeave: () => void;
 }) {
+  const { say } = useWords();
   const after = effect?.after;
   return (
     <Box as="section" aria-label="Effect on this job" px="4" py="3" borderBottomWidth="1px">
@@ -44,7 +46,12 @@ export function EffectCard({
       )}
       <Flex direction="column" aria-busy={isWaiting}>
         {ROWS.map(([key, name]) => (
-          <Row key={key} name={name} before={Number(tally[key])} after={after ? Number(after[key]) : null} />
+          <Row
+            key={key}
+            name={say(name)}
+            before={Number(tally[key])}
+            after={after ? Number(after[key]) : null}
+          />
         ))}
         <Row name="Wrong" before={tally.findings.error} after={after?.findings.error ?? null} />
         <Row name="To see to" before={tally.findings.warning} after={after?.findings.warning ?? null} />

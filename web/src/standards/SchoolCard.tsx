@@ -1,6 +1,7 @@
 import { Box, chakra, Text } from "@chakra-ui/react";
 import { colour } from "../app/theme";
-import type { School, Shape } from "./choices";
+import { Said } from "../app/words";
+import type { School, Shape } from "../ways/choices";
 
 const Card = chakra("button", {
   base: {
@@ -45,10 +46,10 @@ export function SchoolCard({
       <Drawing shapes={school.shapes} />
       <Box minW="0">
         <Text fontWeight="700" lineHeight="1.15">
-          {school.name}
+          <Said>{school.name}</Said>
         </Text>
         <Text fontSize="13px" color="faint" lineHeight="1.25">
-          {school.when}
+          <Said>{school.when}</Said>
         </Text>
       </Box>
     </Card>

@@ -4,19 +4,24 @@ import { useParams } from "react-router";
 import type { Edit, Job, Tally, Ways } from "../api/client";
 import { useJob } from "../api/queries";
 import { Empty } from "../app/Empty";
-import { Field, FieldGroup } from "../app/Field";
+import { FieldGroup } from "../app/Field";
 import { JobBar } from "../app/JobBar";
 import { Loading } from "../app/Loading";
 import { useNotices } from "../app/notices";
 import { SidePanel } from "../app/SidePanel";
-import { TextField } from "../app/TextField";
 import { type JobChange, useJobChange } from "../app/useJobChange";
 import { useUndoKeys } from "../app/useUndoKeys";
+import { Said, useWords } from "../app/words";
+import { type Choice, saidAs, schoolOf } from "../ways/choices";
+import { HeaderFields } from "../ways/HeaderFields";
+import { GROUPS, type Row, writeRow } from "../ways/rows";
+import { WayRow } from "../ways/WayRow";
+import { setOnJob } from "../ways/ways";
 import { CrewCard } from "./CrewCard";
-import { type Choice, FIGURES, GROUPS, saidAs, schoolOf } from "./choices";
 import { EffectCard } from "./EffectCard";
 import { SchoolCard } from "./SchoolCard";
 import { useEffectOf, useKeeping, useStandards, useTally } from "./useStandards";
+import { WordsCard } from "./WordsCard";
 
 /** The crew's ways: each choice drawn, and what it would change on this job before it is taken. */
 export function StandardsScreen() {
@@ -46,6 +51,7 @@ function AllChoices({ job, tally, change }: { job: Job; tally: Tally; change: Jo
   const effect = useEffectOf(job.id, job.revision, considered?.edit ?? null);
   const standards = useStandards();
   const { tell } = useNotices();
+  const { say } = useWords();
   const keeping = useKeeping((text) => tell({ text, tone: "trouble" }));
   const own: Ways = job.job.standard ?? {};
   const crew: Ways = job.job.taken?.standard ?? {};
@@ -57,20 +63,19 @@ function AllChoices({ job, tally, change }: { job: Job; tally: Tally; change: Jo
     if (crew[key] !== undefined && crew[key] !== null) return job.job.taken?.name ?? "";
     return "the usual";
   }
-  function considerValue(name: string, key: keyof Ways, value: string, said: string) {
-    consider({
-      says: `${name}: ${said}`,
-      edit: { edit: "set-standard", standard: { ...own, [key]: saidAs(key, value, inForce) } as Ways },
-      key: `${key} ${value}`,
-    });
+  /** Looks at one key said otherwise; undefined lets it follow again. */
+  function considerKey(says: string, key: keyof Ways, value: unknown, chosen = "") {
+    consider({ says, edit: setOnJob(job, { [key]: value }), key: chosen });
   }
-  function follow(name: string, key: keyof Ways) {
-    const { [key]: _, ...rest } = own;
-    consider({
-      says: `${name}: as before this job`,
-      edit: { edit: "set-standard", standard: rest as Ways },
-      key: "",
-    });
+  function backOf(name: string, key: keyof Ways) {
+    const isOwn = whence(key) === "this job";
+    return {
+      follows: "the crew",
+      onFollow: isOwn ? () => considerKey(`${name}: as before this job`, key, undefined) : undefined,
+    };
+  }
+  function enter(row: Row, text: string) {
+    considerKey(`${row.name}: ${text || "as usual"}`, row.key, writeRow(row, text, inForce));
   }
 
   return (
@@ -91,25 +96,7 @@ function AllChoices({ job, tally, change }: { job: Job; tally: Tally; change: Jo
       </JobBar>
       <Flex flex="1" minH="0" direction={{ base: "column", lg: "row" }}>
         <Box flex="1" minW="0" overflowY="auto" pb="4">
-          <FieldGroup name="Figures">
-            <SimpleGrid columns={{ base: 1, md: 2 }} columnGap="6">
-              {FIGURES.map(({ key, name, when }) => (
-                <Box key={key} py="1">
-                  <Field label={name} {...backOf(whence(key), () => follow(name, key))}>
-                    <TextField
-                      label={name}
-                      value={String(inForce[key] ?? "")}
-                      onEnter={(text) => considerValue(name, key, text, text)}
-                    />
-                  </Field>
-                  <Text fontSize="13px" color="faint">
-                    {when} <Whence of={whence(key)} />
-                  </Text>
-                </Box>
-              ))}
-            </SimpleGrid>
-          </FieldGroup>
-          {GROUPS.map(({ name, choices }) => (
+          {GROUPS.map(({ name, choices, rows }) => (
             <FieldGroup key={name} name={name}>
               {choices.map((choice) => (
                 <OneChoice
@@ -118,18 +105,59 @@ function AllChoices({ job, tally, change }: { job: Job; tally: Tally; change: Jo
                   inForce={schoolOf(choice.key, inForce)}
                   whence={whence(choice.key)}
                   considered={considered?.key ?? null}
-                  onConsider={(value, said) => considerValue(choice.name, choice.key, value, said)}
+                  onConsider={(value, said) =>
+                    considerKey(
+                      `${choice.name}: ${said}`,
+                      choice.key,
+                      saidAs(choice.key, value, inForce),
+                      `${choice.key} ${value}`,
+                    )
+                  }
                 />
               ))}
+              <SimpleGrid columns={{ base: 1, md: 2 }} columnGap="6" pt={choices.length > 0 ? "2" : "0"}>
+                {choices.some(({ key }) => key === "header") && (
+                  <Box gridColumn="1 / -1">
+                    <SimpleGrid columns={{ base: 1, md: 2 }} columnGap="6">
+                      <HeaderFields
+                        header={inForce.header ?? {}}
+                        back={backOf("Header", "header")}
+                        onChange={(header) => considerKey("Header: as typed", "header", header)}
+                      />
+                    </SimpleGrid>
+                  </Box>
+                )}
+                {rows
+                  .filter(({ isAsked }) => isAsked?.(inForce) ?? true)
+                  .map((row) => (
+                    <Box key={row.name} py="0.5">
+                      <WayRow
+                        row={row}
+                        ways={inForce}
+                        back={backOf(row.name, row.key)}
+                        onEnter={(text) => enter(row, text)}
+                      />
+                      <Text fontSize="13px" color="faint" lineHeight="1.25">
+                        {row.when && <Said>{row.when}</Said>} <Whence of={whence(row.key)} />
+                      </Text>
+                    </Box>
+                  ))}
+              </SimpleGrid>
             </FieldGroup>
           ))}
+          <WordsCard
+            words={inForce.words ?? {}}
+            whence={<Whence of={whence("words")} />}
+            back={backOf("Words", "words")}
+            onTake={(words) => change.make(setOnJob(job, { words }))}
+          />
         </Box>
         <SidePanel isFirst>
           <Box overflowY="auto" minH="0">
             <EffectCard
               tally={tally}
               effect={considered ? (effect.data ?? null) : null}
-              says={considered?.says ?? null}
+              says={considered ? say(considered.says) : null}
               isWaiting={considered !== null && effect.isFetching}
               refusal={considered ? (effect.error?.message ?? null) : null}
               onTake={() => considered && change.make(considered.edit, () => consider(null))}
@@ -158,10 +186,6 @@ function AllChoices({ job, tally, change }: { job: Job; tally: Tally; change: Jo
   );
 }
 
-function backOf(whence: string, onFollow: () => void) {
-  return { follows: "the crew", onFollow: whence === "this job" ? onFollow : undefined };
-}
-
 function Whence({ of }: { of: string }) {
   return (
     <Text as="span" fontWeight="600" color={of === "this job" ? "chalk" : "faint"} whiteSpace="nowrap">
@@ -183,11 +207,12 @@ function OneChoice({
   considered: string | null;
   onConsider: (value: string, said: string) => void;
 }) {
+  const { say } = useWords();
   return (
-    <Box role="group" aria-label={choice.name} py="1.5">
+    <Box role="group" aria-label={say(choice.name)} py="1.5">
       <Flex align="baseline" gap="2" mb="1">
         <Heading as="h4" fontSize="15px" fontWeight="700">
-          {choice.name}
+          <Said>{choice.name}</Said>
         </Heading>
         <Text fontSize="13px">
           <Whence of={whence} />

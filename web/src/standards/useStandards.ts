@@ -7,6 +7,7 @@ import {
   type Effect,
   type Tally,
   type Ways,
+  type WordsToChoose,
 } from "../api/client";
 
 const KEY = ["standards"] as const;
@@ -16,6 +17,15 @@ export function useStandards() {
   return useQuery({
     queryKey: KEY,
     queryFn: () => answered<CrewStandard[]>(client.GET("/api/standards")),
+  });
+}
+
+/** Every piece a crew can call otherwise, and words to start from. */
+export function useWordsToChoose() {
+  return useQuery({
+    queryKey: ["words"],
+    queryFn: () => answered<WordsToChoose>(client.GET("/api/words")),
+    staleTime: Number.POSITIVE_INFINITY,
   });
 }
 

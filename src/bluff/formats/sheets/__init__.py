@@ -11,6 +11,7 @@ from bluff.core.build_order import BuildStep, build_order
 from bluff.core.frame import Framing
 from bluff.core.pole import Pole
 from bluff.core.prefab import Pack, prefab
+from bluff.core.words import Words
 from bluff.formats.sheets.cover_sheet import (
     PACKS_ON_A_PAGE,
     ROWS_ON_A_PAGE,
@@ -45,7 +46,7 @@ def job_sheets(framings: Sequence[Framing], paper: Paper, imprint: Imprint, link
         sheets.append(partial(_index, framings, rows, first + 1))
     for first in range(0, len(packs), PACKS_ON_A_PAGE):
         some = packs[first : first + PACKS_ON_A_PAGE]
-        sheets.append(partial(_packs, some))
+        sheets.append(partial(_packs, some, framings[0].plan.standard.words))
     by_id = {framing.plan.id: framing for framing in framings}
     for step in steps:
         sheets.append(_wall(by_id[step.wall], link))
@@ -80,8 +81,8 @@ def _index(framings: Sequence[Framing], steps: Sequence[BuildStep], first: int, 
     draw_index(page, framings, steps, first, MARGIN)
 
 
-def _packs(packs: Sequence[Pack], page: Page) -> None:
-    draw_packs(page, packs)
+def _packs(packs: Sequence[Pack], words: Words, page: Page) -> None:
+    draw_packs(page, packs, words)
 
 
 def _wall(framing: Framing, link: str) -> Sheet:

@@ -11,9 +11,10 @@ from bluff.core.job import Line, WallKind
 from bluff.core.length import Length, format_feet, inches
 from bluff.core.outline import Outline
 from bluff.core.plates import ties
-from bluff.core.prefab import Pack
+from bluff.core.prefab import Pack, hands
 from bluff.core.wall_plan import WallPlan
 from bluff.core.weight import lift
+from bluff.core.words import Words
 from bluff.formats.sheets.paper import MARGIN, Page
 
 At: TypeAlias = Callable[[tuple[float, float]], tuple[float, float]]
@@ -86,18 +87,18 @@ def _index_row(
     page.line(at[0] - 16, y - 4, right, y - 4, 0.25)
 
 
-def draw_packs(page: Page, packs: Sequence[Pack]) -> None:
+def draw_packs(page: Page, packs: Sequence[Pack], words: Words) -> None:
     """What is built before the walls, three columns of it."""
     top = page.height - MARGIN
     page.text(MARGIN, top - 20, "Build before the walls", 20, bold=True)
-    page.text(MARGIN, top - 36, "None is handed: each pack turns end for end.", 10)
+    page.text(MARGIN, top - 36, words.say(hands(packs)), 10)
     width = (page.right - MARGIN) / 3
     for index, pack in enumerate(packs):
         column, row = divmod(index, PACKS_ON_A_PAGE // 3)
         x, y = MARGIN + column * width, top - 64 - row * 35
         page.text(x + 30, y, str(pack.count), 18, bold=True, align="right")
         page.text(x + 38, y + 6, " + ".join(map(str, pack.pieces)), 10, bold=True)
-        said = f"{pack.kind}: {', '.join(pack.places)}"
+        said = words.say(f"{pack.called}: ") + ", ".join(pack.places)
         page.wrapped(x + 38, y - 5, said if len(said) < 110 else said[:107] + "…", 7.5, width - 52)
 
 

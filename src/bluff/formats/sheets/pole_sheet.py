@@ -64,7 +64,7 @@ def draw_strip(page: Page, pole: Pole, start: Length) -> None:
         if low == stretch.bottom:
             page.line(place(low), bottom, place(low), top, 1.4)
         middle = (place(low) + place(high)) / 2
-        page.text(middle, top - 44, _name(stretch), 11, bold=True, align="centre")
+        page.text(middle, top - 44, _name(pole, stretch), 11, bold=True, align="centre")
         page.text(middle, top - 60, format_inches(stretch.length, 64), 13, bold=True, align="centre")
     if end == pole.height:
         page.line(place(end), bottom, place(end), top, 1.4)
@@ -97,18 +97,18 @@ def _pole(page: Page, pole: Pole, left: float, floor: float, scale: float) -> No
     middles = [floor + (stretch.bottom + stretch.top) / 2 * scale for stretch in pole.stretches]
     for stretch, middle, label in zip(pole.stretches, middles, spread(middles, _LETTERING, floor, top), strict=True):
         page.line(wood + width, middle, wood + width + 8, label, 0.3)
-        said = f"{format_inches(stretch.length)} {_name(stretch)}"
+        said = f"{format_inches(stretch.length)} {_name(pole, stretch)}"
         page.text(wood + width + 10, label - 3, said, _LETTERING * 0.84)
     page.text(left + 4, floor - 16, _marks(pole), 11, bold=True)
     studs = f"king {format_inches(pole.king)}" + (f", jack {format_inches(pole.jack)}" if pole.jack else ", on hangers")
-    page.text(left + 4, floor - 28, studs, 8)
+    page.text(left + 4, floor - 28, pole.words.say(studs), 8)
     if pole.off:
         off = f"head {format_inches(abs(pole.off))} {'above' if pole.off > 0 else 'below'} the others"
         page.text(left + 4, floor + pole.height * scale + 8, off, 8, bold=True)
 
 
-def _name(stretch: Stretch) -> str:
-    return "opening" if stretch.what == CLEAR else stretch.what.replace("_", " ")
+def _name(pole: Pole, stretch: Stretch) -> str:
+    return "opening" if stretch.what == CLEAR else pole.words.name(stretch.what)
 
 
 def _marks(pole: Pole) -> str:

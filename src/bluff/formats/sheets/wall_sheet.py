@@ -47,7 +47,7 @@ def _head(page: Page, framing: Framing, link: str) -> float:
     x = MARGIN + width + 16
     page.text(x, top - 16, f"Plate {format_inches(plan.length)}", 22, bold=True)
     long, high = format_inches(plan.stud_length.value), format_inches(plan.height.value)
-    studs = f"{plan.stud.nominal} studs {long}, wall {high} high"
+    studs = plan.standard.words.say(f"{plan.stud.nominal} studs {long}, wall {high} high")
     kind = plan.wall.kind or "wall"
     bearing = {True: ", carries load", False: ", carries no load", None: ""}[plan.wall.bearing]
     page.text(x + page.width * 0.22, top - 16, studs, 13, bold=True)
@@ -138,18 +138,19 @@ def _title(page: Page, x: float, top: float, text: str) -> float:
 def _cut_list(page: Page, framing: Framing, edges: tuple[float, float], top: float, low: float) -> None:
     x, right = edges
     y = _title(page, x, top, "Cut")
+    words = framing.plan.standard.words
     rows = [
         (
             str(row.count),
             f"{row.size} treated" if row.is_treated else row.size,
             row.length,
-            ", ".join(_words(row.roles)),
+            ", ".join(map(words.name, row.roles)),
         )
         for row in cut_list([framing])
     ]
     for spacer in spacer_list([framing]):
         section = f"{format_inches(spacer.thickness)} x {format_inches(spacer.depth)}"
-        rows.append((str(spacer.count), section, spacer.length, f"header {spacer.spacer}"))
+        rows.append((str(spacer.count), section, spacer.length, f"{words.name(Role.HEADER)} {spacer.spacer}"))
     # A long list goes into two columns of figures; what each row is for is on the drawing above.
     is_long = len(rows) > _MOST_ROWS
     per_column = -(-len(rows) // 2) if is_long else max(len(rows), 1)
@@ -163,10 +164,6 @@ def _cut_list(page: Page, framing: Framing, edges: tuple[float, float], top: flo
         page.text(left + 112, at, format_inches(length), size, bold=True, align="right")
         if not is_long:
             _clipped(page, left + 120, at, roles, size * 0.78, right - left - 120)
-
-
-def _words(roles: Sequence[Role]) -> list[str]:
-    return [role.replace("_", " ") for role in roles]
 
 
 def _clipped(page: Page, x: float, y: float, text: str, size: float, width: float) -> None:
@@ -190,9 +187,12 @@ def _openings(
         page.text(x, y + size * 1.1, placed.id, size, bold=True)
         rough = f"{format_inches(placed.rough.width.value)} x {format_inches(placed.rough.height.value)}"
         page.text(x + size * 3, y + size * 1.1, f"RO {rough} from {format_inches(placed.start.value)}", size, bold=True)
-        source = placed.header.header.source
+        source, header = placed.header.header.source, placed.standard.words.name(Role.HEADER)
         page.text(
-            x + size * 3, y, f"header {placed.header} ({source}), head {format_inches(placed.head.value)}", size * 0.82
+            x + size * 3,
+            y,
+            f"{header} {placed.header} ({source}), head {format_inches(placed.head.value)}",
+            size * 0.82,
         )
 
 

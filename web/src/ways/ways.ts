@@ -1,7 +1,7 @@
 import type { Edit, Header, Job, Wall, Ways } from "../api/client";
 
-/** Whose ways are being set: this wall's, or the whole job's. */
-export type Scope = "wall" | "job";
+/** Some ways said otherwise; undefined lets one follow again. */
+export type Changes = { [Key in keyof Ways]?: Ways[Key] | undefined };
 
 /** Keys that stand for the same choice: setting one takes the other's place. */
 const INSTEAD: Partial<Record<keyof Ways, readonly (keyof Ways)[]>> = {
@@ -10,24 +10,24 @@ const INSTEAD: Partial<Record<keyof Ways, readonly (keyof Ways)[]>> = {
   measured: ["stud_length", "wall_height"],
 };
 
-/** The edit that sets some keys, or lets them follow again where the value is undefined. */
-export function setWays(
-  scope: Scope,
-  job: Job,
-  wall: Wall,
-  changes: { [Key in keyof Ways]?: Ways[Key] | undefined },
-): Edit {
+/** The edit that says some ways otherwise for a wall. */
+export function setOnWall(wall: Wall, changes: Changes): Edit {
+  return { edit: "change-wall", id: wall.id, wall: changed(wall, changes) };
+}
+
+/** The edit that says some ways otherwise for a whole job. */
+export function setOnJob(job: Job, changes: Changes): Edit {
+  return { edit: "set-standard", standard: changed(job.job.standard ?? {}, changes) };
+}
+
+function changed<Whole extends Ways>(whole: Whole, changes: Changes): Whole {
   const gone = new Set<string>();
   for (const [key, value] of Object.entries(changes)) {
     if (value === undefined) gone.add(key);
     for (const instead of INSTEAD[key as keyof Ways] ?? []) gone.add(instead);
   }
-  function changed<Whole extends Ways>(whole: Whole): Whole {
-    const merged = { ...whole, ...changes };
-    return Object.fromEntries(Object.entries(merged).filter(([key]) => !gone.has(key))) as unknown as Whole;
-  }
-  if (scope === "job") return { edit: "set-standard", standard: changed(job.job.standard ?? {}) };
-  return { edit: "change-wall", id: wall.id, wall: changed(wall) };
+  const merged = { ...whole, ...changes };
+  return Object.fromEntries(Object.entries(merged).filter(([key]) => !gone.has(key))) as unknown as Whole;
 }
 
 /** Another kind of header takes its own usual boards; only who says so carries over. */

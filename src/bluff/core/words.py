@@ -1,0 +1,242 @@
+"""The crew's words: what each piece is called, and the letter that is written for it on a plate.
+
+Everything Bluff says is said in its own words first, one word for a piece in every sentence. `Words.say`
+puts the crew's in their place at once, so that a crew whose jack is another crew's cripple is not said
+twice.
+"""
+
+import re
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import lru_cache
+
+from bluff.core.errors import SettingError
+
+
+@dataclass(frozen=True, slots=True)
+class Piece:
+    """What a piece is usually called, and the letter that is written for it, None where none ever is."""
+
+    name: str
+    letter: str | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Word:
+    """What one piece is called, and its letter; None where that is as usual."""
+
+    name: str | None = None
+    letter: str | None = None
+
+
+USUAL: Mapping[str, Piece] = {
+    "bottom_plate": Piece("bottom plate"),
+    "top_plate": Piece("top plate"),
+    "cap_plate": Piece("cap plate"),
+    "stud": Piece("stud", "X"),
+    "end_stud": Piece("end stud", "X"),
+    "corner_stud": Piece("corner stud", "X"),
+    "intersection_stud": Piece("intersection stud", "X"),
+    "king": Piece("king", "K"),
+    "jack": Piece("jack", "J"),
+    "header": Piece("header", "H"),
+    "sill": Piece("sill", "S"),
+    "cripple": Piece("cripple", "C"),
+    "top_cripple": Piece("top cripple", "C"),
+    "bottom_cripple": Piece("bottom cripple", "C"),
+    "pad_plate": Piece("pad plate"),
+    "backing": Piece("backing", "B"),
+    "corner_backing": Piece("corner backing", "B"),
+    "intersection_backing": Piece("intersection backing", "B"),
+    "block": Piece("block"),
+    "post": Piece("post", "P"),
+}
+"""Every piece there is a word for, by its role, and `cripple` for both of its kinds. Source: docs/rules.md, Words."""
+
+_ALSO: Mapping[str, str] = {"second top plate": "cap_plate"}
+"""What a piece is called where its usual name would not explain itself."""
+
+LONGEST_WORD = 30
+_NAME = re.compile(r"[^\W\d_]+(?:[ '-][^\W\d_]+)*")
+_LETTER = re.compile(r"[^\s\d]{1,2}")
+_AFTER_AN = re.compile(r"(?!uni|use|eu|one)[aeiou]", re.IGNORECASE)
+
+
+@dataclass(frozen=True, slots=True)
+class Words:
+    """What a crew calls the pieces otherwise than usual.
+
+    Args:
+        said: Role and word, of those that have a name or a letter of their own. What is said of `stud`, `cripple`
+            and `backing` goes for their kinds too: with cripples called short studs a top cripple is a top short
+            stud, unless it has a word of its own.
+
+    Raises:
+        SettingError: No such piece; a name that is no word, or that two pieces would share; a letter that could be
+            read as a figure.
+    """
+
+    said: tuple[tuple[str, Word], ...] = ()
+
+    def __post_init__(self) -> None:
+        for piece, word in self.said:
+            if piece not in USUAL:
+                raise SettingError(f"There is no piece called {piece}; choose from {', '.join(USUAL)}.", piece)
+            if word.name is not None and not (_NAME.fullmatch(word.name) and len(word.name) <= LONGEST_WORD):
+                raise SettingError(
+                    f"A piece is called by letters, at most {LONGEST_WORD} with spaces, like sole plate.",
+                    f"{piece}.name",
+                )
+            if word.letter is not None and not (USUAL[piece].letter and _LETTER.fullmatch(word.letter)):
+                if USUAL[piece].letter is None:
+                    raise SettingError(f"Nothing is written on a plate for a {self.name(piece)}.", f"{piece}.letter")
+                raise SettingError("A mark is one or two signs without figures, like T or SP.", f"{piece}.letter")
+        # One order, and nothing that is as usual anyway: two that say the same are equal.
+        said = dict(self.said)
+        kept = ((piece, _besides(said[piece], usual)) for piece, usual in USUAL.items() if piece in said)
+        object.__setattr__(self, "said", tuple((piece, word) for piece, word in kept if word != Word()))
+        names: dict[str, str] = {}
+        for piece in USUAL:
+            if (other := names.setdefault(self.name(piece), piece)) != piece:
+                raise SettingError(
+                    f"A {USUAL[other].name} and a {USUAL[piece].name} cannot both be called {self.name(piece)}.",
+                    f"{piece if piece in said else other}.name",
+                )
+
+    def name(self, piece: str) -> str:
+        """What a piece is called; the role in plain words where there is no word for it.
+
+        >>> Words((("cripple", Word("short stud")),)).name("top_cripple")
+        'top short stud'
+        """
+        usual = USUAL.get(piece)
+        if usual is None:
+            return piece.replace("_", " ")
+        if name := self._of(piece).name:
+            return name
+        kind, _, base = piece.rpartition("_")
+        return f"{kind} {self.name(base)}" if base in USUAL and kind else usual.name
+
+    def letter(self, piece: str) -> str | None:
+        """What is written on a plate for a piece, None for what is never written."""
+        if letter := self._of(piece).letter:
+            return letter
+        kind, _, base = piece.rpartition("_")
+        if kind and base in USUAL:
+            return self.letter(base)
+        usual = USUAL.get(piece)
+        return usual.letter if usual else None
+
+    def say(self, text: str) -> str:
+        """A sentence in the crew's words, articles and plurals with them.
+
+        >>> Words((("jack", Word("upright")),)).say("A jack and two jacks; wall jacks lift.")
+        'An upright and two uprights; wall jacks lift.'
+        """
+        if not self.said:
+            return text
+        pattern, table = _said_as(self)
+        return pattern.sub(lambda found: table[found[0]], text) if pattern else text
+
+    @property
+    def table(self) -> Mapping[str, str]:
+        """What is said for what, word by word, in every form a sentence may have."""
+        return _said_as(self)[1]
+
+    def _of(self, piece: str) -> Word:
+        return next((word for role, word in self.said if role == piece), Word())
+
+
+def _besides(word: Word, usual: Piece) -> Word:
+    return Word(
+        word.name if word.name != usual.name else None,
+        word.letter if word.letter != usual.letter else None,
+    )
+
+
+@lru_cache(maxsize=64)
+def _said_as(words: Words) -> tuple[re.Pattern[str] | None, dict[str, str]]:
+    """What is looked for, the longest first, and what stands in its place."""
+    table: dict[str, str] = {}
+    usual = {**{word.name: piece for piece, word in USUAL.items()}, **_ALSO}
+    for name, piece in usual.items():
+        new = words.name(piece)
+        if new == USUAL[piece].name:
+            continue
+        # In this order: what has no plural of its own keeps the single form.
+        for before, after in ((_plural(name), _plural(new)), (name, new), (_with_article(name), _with_article(new))):
+            table[before] = after
+            table[_capital(before)] = _capital(after)
+    if not table:
+        return None, table
+    longest_first = sorted(table, key=len, reverse=True)
+    # A wall jack is a tool; an id like A/jack is no word.
+    return re.compile(rf"(?<![\w/-])(?<!wall )({'|'.join(map(re.escape, longest_first))})(?![\w/-])"), table
+
+
+def _plural(name: str) -> str:
+    """How more than one is called.
+
+    >>> [_plural(name) for name in ("jack", "truss", "ply", "backing")]
+    ['jacks', 'trusses', 'plies', 'backing']
+    """
+    if name.endswith("backing"):
+        return name
+    if name.endswith(("s", "x", "ch", "sh")):
+        return f"{name}es"
+    if name.endswith("y") and name[-2:-1] not in set("aeiou"):
+        return f"{name[:-1]}ies"
+    return f"{name}s"
+
+
+def _with_article(name: str) -> str:
+    return f"{'an' if _AFTER_AN.match(name) else 'a'} {name}"
+
+
+def _capital(text: str) -> str:
+    return text[0].upper() + text[1:]
+
+
+def _words(**names: str) -> Words:
+    """Words from names, a letter after a slash: `trimmer/T`."""
+    said = []
+    for piece, given in names.items():
+        name, _, letter = given.partition("/")
+        said.append((piece, Word(name, letter or None)))
+    return Words(tuple(said))
+
+
+PRESETS: Mapping[str, Words] = {
+    "Usual": Words(),
+    "Trimmers and soles": _words(
+        bottom_plate="sole plate", cap_plate="double plate", king="king stud", jack="trimmer/T", sill="rough sill"
+    ),
+    "Britain and Ireland": _words(
+        bottom_plate="sole plate",
+        top_plate="head plate",
+        cap_plate="head binder",
+        king="full stud/F",
+        jack="cripple stud/C",
+        header="lintel/L",
+        cripple="short stud/S",
+        block="nogging",
+    ),
+    "Australia": _words(
+        cap_plate="ribbon plate",
+        king="jamb stud",
+        jack="secondary jamb stud/D",
+        header="lintel/L",
+        sill="sill trimmer/T",
+        cripple="jack stud/J",
+        block="nogging",
+    ),
+    "New Zealand": _words(
+        king="trimming stud/T",
+        jack="doubling stud/D",
+        header="lintel/L",
+        sill="sill trimmer",
+        cripple="jack stud/J",
+        block="nog",
+    ),
+}
+"""Words of some regions, to start from."""

@@ -1,0 +1,34 @@
+import type { Ways } from "../api/client";
+import { Field } from "../app/Field";
+import { SelectField } from "../app/SelectField";
+import { TextField } from "../app/TextField";
+import { type Row, readRow } from "./rows";
+
+/** One row of the ways: what holds, to be chosen or typed over, and the way back where it is set here. */
+export function WayRow({
+  row,
+  ways,
+  back,
+  onEnter,
+}: {
+  row: Row;
+  ways: Ways;
+  back: { follows: string; onFollow: (() => void) | undefined };
+  onEnter: (text: string) => void;
+}) {
+  const value = readRow(row, ways);
+  return (
+    <Field label={row.name} isLong={row.as === "list"} {...back}>
+      {row.choices ? (
+        <SelectField label={row.name} value={value} choices={row.choices} onChoose={onEnter} />
+      ) : (
+        <TextField
+          label={row.name}
+          value={value}
+          {...(row.placeholder ? { placeholder: row.placeholder } : {})}
+          onEnter={onEnter}
+        />
+      )}
+    </Field>
+  );
+}
