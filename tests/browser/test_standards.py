@@ -1,5 +1,6 @@
 """The crew's ways in a real browser."""
 
+import re
 from pathlib import Path
 
 import pytest
@@ -61,3 +62,66 @@ def test_the_jobs_ways_are_kept_as_a_standard_and_taken_by_another_job(ways):
     crew.get_by_role("button", name="Forget Harbour crew").click()
     expect(crew.get_by_role("button", name="Forget Harbour crew")).to_have_count(0)
     expect(crew).to_contain_text("This job is framed by Harbour crew")
+
+
+def enter(page, label, text):
+    field = page.get_by_label(label, exact=True)
+    field.fill(text)
+    field.press("Enter")
+
+
+def take(page):
+    page.get_by_role("button", name="Take it for this job").click()
+    expect(page.get_by_role("heading", name="This job as it is")).to_be_visible()
+
+
+def figures(page, name):
+    """What the effect says of one figure: as it is; and what it would be where something is looked at."""
+    row = page.get_by_role("region", name="Effect on this job").get_by_text(name, exact=True).locator("..")
+    return [int(number) for number in re.findall(r"(?<![−\d+])\d+", row.inner_text())]
+
+
+def test_the_figures_of_the_effect_are_those_of_the_job_afterwards(ways):
+    enter(ways, "On centre", "24")
+    expect(ways.get_by_role("region", name="Effect on this job")).to_contain_text("−")
+    before, after = figures(ways, "Studs, kings, jacks")
+    assert after < before - 20
+    take(ways)
+    expect(ways.get_by_role("region", name="Effect on this job")).to_contain_text(str(after))
+    assert figures(ways, "Studs, kings, jacks") == [after]
+    expect(ways.get_by_label("On centre", exact=True)).to_have_value("24")
+
+
+def test_composite_studs_with_two_faces(ways):
+    choice(ways, "Studs are").get_by_role("button", name="Composite").click()
+    take(ways)
+    for name, text in (("Composite, thick", "1 3/4"), ("Narrow face", "1 1/4")):
+        enter(ways, name, text)
+        take(ways)
+    ways.get_by_role("link", name="Bench").click()
+    ways.locator('[data-member="A/stud/2"] rect').click(force=True)
+    expect(ways.get_by_role("region", name="Picked piece")).to_contain_text("composite 1 3/4 to 1 1/4 x 5 1/2")
+    expect(ways.get_by_role("region", name="Picked piece")).to_contain_text("wide face outside")
+
+
+def test_the_crews_words_are_said_everywhere(ways):
+    ways.get_by_label("Words of", exact=True).select_option(label="Trimmers and soles")
+    expect(choice(ways, "Trimmers")).to_be_visible()
+    expect(ways.get_by_label("Word for jack")).to_have_value("trimmer")
+    enter(ways, "Word for header", "lintel")
+    expect(ways.get_by_role("group", name="Lintels and rough openings")).to_be_visible()
+    enter(ways, "Letter for header", "L")
+    enter(ways, "Word for king", "lintel")
+    expect(ways.get_by_role("status").filter(has_text="cannot both be called lintel")).to_be_visible()
+    ways.get_by_role("link", name="Bench").click()
+    ways.locator('[data-member="A/W1/jack/start"] rect').click(force=True)
+    card = ways.get_by_role("region", name="Picked piece")
+    expect(card.get_by_role("heading", name="Trimmer of W1")).to_be_visible()
+    expect(card).to_contain_text("sole plate")
+    expect(ways.get_by_test_id("readout")).to_contain_text("T ahead, sole plate only")
+    expect(ways.locator('[data-mark^="bottom T"]')).not_to_have_count(0)
+    expect(ways.locator('[data-mark^="bottom J"]')).to_have_count(0)
+    ways.get_by_role("link", name="Openings").click()
+    expect(ways.get_by_role("columnheader", name="Lintel")).to_be_visible()
+    ways.get_by_role("link", name="Pole").click()
+    expect(ways.get_by_text(re.compile(r"^trimmer \d")).first).to_be_visible()

@@ -20,7 +20,7 @@ from bluff.formats.exchange import read_drawing
 from bluff.formats.job_file import write_job
 from bluff.formats.pictures import read_picture
 from bluff.formats.schedule import read_schedule, schedule_csv, schedule_edit
-from bluff.formats.sheets import Imprint, Paper, job_sheets, pole_sheet, pole_strip, wall_sheet
+from bluff.formats.sheets import SHOWN_AT_FIRST, Imprint, Layer, Paper, job_sheets, pole_sheet, pole_strip, wall_sheet
 from bluff.formats.tables import cut_list_csv, marks_csv
 from bluff.service.drawings import edit_of
 from bluff.service.errors import NotFound
@@ -47,16 +47,20 @@ def sheets(
     job_id: UUID,
     paper: Annotated[Paper, Query(description="What it is laid out for.")] = Paper.LETTER,
     wall: Annotated[str | None, Query(description="One wall alone; the whole job when left out.")] = None,
+    show: Annotated[frozenset[Layer], Query(description="Layers to draw besides the usual ones.")] = frozenset(),
+    hide: Annotated[frozenset[Layer], Query(description="Usual layers to leave out.")] = frozenset(),
 ) -> Response:
     """The job on paper: a cover with the plan, packs to build first, a sheet for every wall."""
     state = jobs.get(job_id)
     today = date.today()
     imprint = Imprint(state.job.name, state.revision, f"{today.day} {today:%B %Y}")
     link = f"{request.base_url}jobs/{job_id}"
+    layers = (SHOWN_AT_FIRST | show) - hide
     if wall is None:
-        pdf, name = job_sheets(framings(state.job), paper, imprint, link), _stem(state.job.name)
+        pdf, name = job_sheets(framings(state.job), paper, imprint, link, layers), _stem(state.job.name)
     else:
-        pdf, name = wall_sheet(framing(state.job, wall), paper, imprint, link), f"{_stem(state.job.name)}-{_stem(wall)}"
+        pdf = wall_sheet(framing(state.job, wall), paper, imprint, link, layers)
+        name = f"{_stem(state.job.name)}-{_stem(wall)}"
     # Shown, not saved: most people print it at once.
     return Response(
         pdf, media_type="application/pdf", headers={"Content-Disposition": f'inline; filename="{name}.pdf"'}

@@ -7,7 +7,7 @@ plate, top cripples on the top plate, kings and studs on both, a floating jack o
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
-from bluff.core.length import Length, inches
+from bluff.core.length import Length, format_inches, inches
 from bluff.core.member import ANCHOR_BOLT, CUT_LINE, PLATE_BREAK, Mark, Member, Plate
 from bluff.core.opening_frame import OpeningFrame
 from bluff.core.schools import End
@@ -71,6 +71,16 @@ def read_mark(mark: Mark, length: Length, hook: End = End.START, ahead: bool = T
     if hook is End.START and not ahead:
         near = near.plus("its thickness", mark.width)
     return Reading(near.plus("burned", burn), ahead)
+
+
+def written(mark: Mark, plan: WallPlan) -> str:
+    """A mark as it is read out from the end the tape hooks on: symbol, figure, and (t) for a stud turned round.
+
+    Turned are studs whose wide face is not on the side where the wall's others have theirs.
+    """
+    reading = format_inches(read_mark(mark, plan.length, plan.standard.datum.end).at.value)
+    turned = " (t)" if mark.wide_face is not None and mark.wide_face is not plan.wide_face else ""
+    return f"{mark.symbol} {reading}{turned}"
 
 
 BURNED_INCH: Length = inches(1)

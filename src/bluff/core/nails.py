@@ -1,6 +1,6 @@
 """Nails: how many 16d each joint gets, and what a wall takes in all.
 
-Counts are a crew's own (`Nailing`); the table here says which joints there are.
+Counts are a crew's own (`Nailing`); here it is said which joints there are, and where.
 """
 
 from collections import Counter
@@ -9,10 +9,10 @@ from dataclasses import dataclass
 
 from bluff.core.frame import Framing
 from bluff.core.header import HeaderKind
-from bluff.core.length import Length, inches
+from bluff.core.junction import Joint as Meets
+from bluff.core.length import Length, half, inches
 from bluff.core.member import Member, Plate, Role
-from bluff.core.plates import ties
-from bluff.core.schools import Nailing
+from bluff.core.schools import End
 
 _DEEP: Length = inches("11 1/4")
 """A header so deep gets one more nail a side."""
@@ -46,22 +46,34 @@ class NailRow:
     nails: int
 
 
+@dataclass(frozen=True, slots=True)
+class Joint:
+    """One joint of a wall.
+
+    Args:
+        name: What is nailed to what.
+        nails: How many.
+        x, y: Its place in the elevation; of a long one clear of the middle, where its piece has its letter.
+    """
+
+    name: str
+    nails: int
+    x: Length
+    y: Length
+
+
 def nails(framings: Iterable[Framing]) -> tuple[NailRow, ...]:
     """The nails of some walls by joint, those with most nails first.
 
     Source: docs/rules.md, Nails.
     """
-    framings = list(framings)
     joints: Counter[str] = Counter()
     counts: Counter[str] = Counter()
     for framing in framings:
-        for joint, number in _joints(framing):
-            joints[joint] += 1
-            counts[joint] += number
-    laps = ties(framing.plan for framing in framings)
-    if laps.laps:
-        joints["second plate at a lap"], counts["second plate at a lap"] = laps.laps, laps.nails
-    return tuple(NailRow(joint, joints[joint], number) for joint, number in counts.most_common())
+        for joint in joints_of(framing):
+            joints[joint.name] += 1
+            counts[joint.name] += joint.nails
+    return tuple(NailRow(name, joints[name], number) for name, number in counts.most_common())
 
 
 def in_a_row(length: Length, apart: Length) -> int:
@@ -73,44 +85,59 @@ def in_a_row(length: Length, apart: Length) -> int:
     return -(-length // apart) + 1
 
 
-def _joints(framing: Framing) -> Iterator[tuple[str, int]]:
+def joints_of(framing: Framing) -> Iterator[Joint]:
+    """Every joint of a wall; a lap is nailed from the wall that butts."""
+    plan = framing.plan
+    nailing, thick = plan.standard.nails, plan.plate.thickness
     for member in framing.members:
         yield from _of_member(member, framing)
-    nailing = framing.plan.standard.nails
-    for plate, _ in framing.breaks:
+    second = plan.underside.value + thick
+    for plate, at in framing.breaks:
         if plate is Plate.TOP:
-            yield "second plate at a break", 2 * nailing.splice
+            yield Joint("second plate at a break", 2 * nailing.splice, at.value, second)
+    for end in End if plan.standard.top_plates == 2 else ():
+        meeting = plan.meetings.at(end)
+        if meeting and meeting.joint is Meets.BUTT and meeting.lap is not None:
+            x = -half(meeting.lap) if end is End.START else plan.length + half(meeting.lap)
+            yield Joint("second plate at a lap", nailing.lap, x, second)
 
 
-def _of_member(member: Member, framing: Framing) -> Iterator[tuple[str, int]]:
+def _of_member(member: Member, framing: Framing) -> Iterator[Joint]:
     nailing = framing.plan.standard.nails
+    x, y = half(member.start + member.end), half(member.bottom + member.top)
+    along = in_a_row(member.length.value, nailing.apart)
     match member.role:
         case role if role in _STANDING:
-            for _ in range(2 * member.plies):
-                yield "stud to plate", nailing.stud
-            for _ in range(member.plies - 1):
-                yield "ply of a post", 2 * in_a_row(member.length.value, nailing.apart)
+            ply = member.width // member.plies
+            for number in range(member.plies):
+                for end in (member.bottom, member.top):
+                    yield Joint("stud to plate", nailing.stud, member.start + number * ply + half(ply), end)
+            for number in range(1, member.plies):
+                yield Joint("ply of a post", 2 * along, member.start + number * ply, y)
         case Role.JACK:
-            yield "jack to king", in_a_row(member.length.value, nailing.apart)
-            yield "stud to plate", nailing.stud
+            yield Joint("jack to king", along, x, member.bottom + (member.top - member.bottom) * 2 // 3)
+            yield Joint("stud to plate", nailing.stud, x, member.bottom)
         case Role.TOP_CRIPPLE | Role.BOTTOM_CRIPPLE:
-            yield "cripple, each end", nailing.stud
-            yield "cripple, each end", nailing.stud
+            for end in (member.bottom, member.top):
+                yield Joint("cripple, each end", nailing.stud, x, end)
         case Role.BLOCK | Role.SILL | Role.PAD_PLATE | Role.BACKING:
-            yield "block or sill, each end", nailing.stud
-            yield "block or sill, each end", nailing.stud
+            for end in (member.start, member.end):
+                yield Joint("block or sill, each end", nailing.stud, end, y)
         case Role.HEADER:
-            yield from _of_header(member, framing, nailing)
+            yield from _of_header(member, framing)
         case Role.CAP_PLATE:
-            yield "second plate along", in_a_row(member.length.value, nailing.apart) + nailing.lap
+            yield Joint("second plate along", along + nailing.lap, x, member.bottom)
 
 
-def _of_header(member: Member, framing: Framing, nailing: Nailing) -> Iterator[tuple[str, int]]:
-    side = nailing.deep_header if member.height >= _DEEP else nailing.header
-    yield "header to king", side
-    yield "header to king", side
+def _of_header(member: Member, framing: Framing) -> Iterator[Joint]:
+    nailing = framing.plan.standard.nails
+    y = half(member.bottom + member.top)
+    for end in (member.start, member.end):
+        yield Joint("header to king", nailing.deep_header if member.height >= _DEEP else nailing.header, end, y)
     header = next(one.placed.header for one in framing.openings if one.placed.id == member.opening)
     if header.header.kind in (HeaderKind.BUILT_UP, HeaderKind.ENGINEERED):
         # Two edges, from both faces, for each ply that goes onto the one before.
-        for _ in range(member.plies - 1):
-            yield "ply of a header", 2 * 2 * in_a_row(member.length.value, nailing.apart)
+        rows = 2 * 2 * in_a_row(member.length.value, nailing.apart)
+        for number in range(1, member.plies):
+            x = member.start + member.width * number // member.plies
+            yield Joint("ply of a header", rows, x, y)

@@ -13,6 +13,7 @@ from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from math import ceil
+from typing import TypeAlias
 
 from bluff.core.blocks import sheet_joints
 from bluff.core.edit import ChangeWall
@@ -41,6 +42,10 @@ class Rectangle:
         return self.width * self.height
 
 
+Edge: TypeAlias = tuple[Length, Length, Length, Length]
+"""A straight edge, from a place to a place."""
+
+
 @dataclass(frozen=True, slots=True)
 class Sheet:
     """A sheet, or a part of one, on a wall.
@@ -54,6 +59,18 @@ class Sheet:
     row: int
     shape: Rectangle
     cut_outs: tuple[Rectangle, ...]
+
+    def edges(self) -> Iterator[Edge]:
+        """What is left of its four edges beside the openings: from x, from y, to x, to y."""
+        shape = self.shape
+        for x in (shape.x, shape.x + shape.width):
+            gaps = [(hole.y, hole.y + hole.height) for hole in self.cut_outs if hole.x <= x <= hole.x + hole.width]
+            for low, high in _without(shape.y, shape.y + shape.height, gaps):
+                yield x, low, x, high
+        for y in (shape.y, shape.y + shape.height):
+            gaps = [(hole.x, hole.x + hole.width) for hole in self.cut_outs if hole.y <= y <= hole.y + hole.height]
+            for low, high in _without(shape.x, shape.x + shape.width, gaps):
+                yield low, y, high, y
 
 
 @dataclass(frozen=True, slots=True)
@@ -198,6 +215,16 @@ def check_sheet_joints(plan: WallPlan, members: Iterable[Member]) -> Iterator[Fi
             fix=ChangeWall(plan.id, with_ways(plan.wall, panel_edge_blocks=True)),
             fix_label="Put blocks behind the joints",
         )
+
+
+def _without(start: Length, end: Length, gaps: Iterable[tuple[Length, Length]]) -> Iterator[tuple[Length, Length]]:
+    """What gaps leave of a stretch."""
+    for gap_start, gap_end in sorted(gaps):
+        if gap_start > start:
+            yield start, gap_start
+        start = max(start, gap_end)
+    if end > start:
+        yield start, end
 
 
 def _pitch(plan: WallPlan) -> Length:

@@ -168,6 +168,12 @@ class WallPlan:
         outward = self.standard.stud_make.wide_face is WideFace.OUTSIDE
         return self.sheeted_side if outward else self.sheeted_side.other
 
+    def side_in_words(self, side: Line) -> str:
+        """What a side is called on the wall: outside or inside, and of a partition left or right."""
+        if self.wall.kind is not WallKind.EXTERIOR:
+            return side
+        return "outside" if side is self.sheeted_side else "inside"
+
     @property
     def set_back(self) -> Length:
         """How far a stud's face on the side of the sheets lies behind its sides, where that is the narrow one."""

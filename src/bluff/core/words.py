@@ -53,7 +53,7 @@ USUAL: Mapping[str, Piece] = {
 }
 """Every piece there is a word for, by its role, and `cripple` for both of its kinds. Source: docs/rules.md, Words."""
 
-_ALSO: Mapping[str, str] = {"second top plate": "cap_plate"}
+_ALSO: Mapping[str, str] = {"second top plate": "cap_plate", "second plate": "cap_plate"}
 """What a piece is called where its usual name would not explain itself."""
 
 LONGEST_WORD = 30

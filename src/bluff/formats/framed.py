@@ -3,6 +3,7 @@
 Numbers are inches, exact 64ths. docs/job-file.md describes every key.
 """
 
+from collections import defaultdict
 from collections.abc import Iterable
 from typing import Annotated, Any
 
@@ -16,7 +17,7 @@ from bluff.core.job import Line
 from bluff.core.junction import EndMeeting, Joint
 from bluff.core.length import Length, to_inches
 from bluff.core.member import Bevel, Mark, Member, Orientation, Plate, Role
-from bluff.core.nails import nails
+from bluff.core.nails import joints_of, nails
 from bluff.core.sheets import Rectangle, SheetLayout
 from bluff.core.standard import Standard
 from bluff.core.sum import Sum
@@ -141,9 +142,13 @@ class FramedPart(BaseModel):
 
 
 class FramedSheet(FramedPart):
-    """A sheet as it lies, row by row from the floor, openings cut out of it."""
+    """A sheet as it lies, row by row from the floor, openings cut out of it.
+
+    `edges` are what the openings leave of its sides: from x, from y, to x, to y.
+    """
 
     row: int
+    edges: list[tuple[float, float, float, float]]
     cut_outs: list[FramedPart]
 
 
@@ -156,11 +161,12 @@ class FramedSheets(BaseModel):
 
 
 class FramedNails(BaseModel):
-    """The nails of one kind of joint."""
+    """The nails of one kind of joint, in all; `at` has x, y and nails of each, x and y in the elevation."""
 
     joint: str
     joints: int
     nails: int
+    at: list[tuple[float, float, int]]
 
 
 class FramedWall(BaseModel):
@@ -234,12 +240,20 @@ def framed_wall(framing: Framing) -> FramedWall:
         members=[_member(member, plan.standard) for member in framing.members],
         marks=[_mark(mark, plan.standard.words) for mark in framing.marks],
         sheets=_sheets(framing.sheets),
-        nails=[
-            FramedNails(joint=plan.standard.words.say(row.joint), joints=row.joints, nails=row.nails)
-            for row in nails([framing])
-        ],
+        nails=_nails(framing),
         findings=[framed_finding(finding) for finding in framing.findings],
     )
+
+
+def _nails(framing: Framing) -> list[FramedNails]:
+    at: dict[str, list[tuple[float, float, int]]] = defaultdict(list)
+    for joint in joints_of(framing):
+        at[joint.name].append((to_inches(joint.x), to_inches(joint.y), joint.nails))
+    say = framing.plan.standard.words.say
+    return [
+        FramedNails(joint=say(row.joint), joints=row.joints, nails=row.nails, at=at[row.joint])
+        for row in nails([framing])
+    ]
 
 
 def framed_finding(finding: Finding) -> FramedFinding:
@@ -298,7 +312,10 @@ def _sheets(layout: SheetLayout) -> FramedSheets:
         wasted_percent=round(100 * layout.wasted / whole, 1) if whole else 0,
         sheets=[
             FramedSheet(
-                row=sheet.row, cut_outs=[FramedPart(**_part(hole)) for hole in sheet.cut_outs], **_part(sheet.shape)
+                row=sheet.row,
+                edges=[(to_inches(a), to_inches(b), to_inches(c), to_inches(d)) for a, b, c, d in sheet.edges()],
+                cut_outs=[FramedPart(**_part(hole)) for hole in sheet.cut_outs],
+                **_part(sheet.shape),
             )
             for sheet in layout.sheets
         ],

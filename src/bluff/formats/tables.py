@@ -9,7 +9,7 @@ from bluff.core.frame import Framing
 from bluff.core.length import format_inches, to_inches
 from bluff.core.marks import read_mark
 
-MARKS = ("wall", "plate", "reading", "inches", "symbol", "ahead", "role", "opening", "member")
+MARKS = ("wall", "plate", "reading", "inches", "symbol", "ahead", "role", "opening", "member", "wide face")
 CUTS = ("wall", "count", "size", "length", "inches", "for")
 
 
@@ -32,6 +32,7 @@ def marks_csv(framings: Iterable[Framing]) -> str:
                     plan.standard.words.name(mark.role),
                     mark.opening or "",
                     mark.member or "",
+                    plan.side_in_words(mark.wide_face) if mark.wide_face else "",
                 )
             )
     return written(MARKS, rows)

@@ -1245,7 +1245,7 @@ export interface components {
         };
         /**
          * FramedNails
-         * @description The nails of one kind of joint.
+         * @description The nails of one kind of joint, in all; `at` has x, y and nails of each, x and y in the elevation.
          */
         FramedNails: {
             /** Joint */
@@ -1254,6 +1254,12 @@ export interface components {
             joints: number;
             /** Nails */
             nails: number;
+            /** At */
+            at: [
+                number,
+                number,
+                number
+            ][];
         };
         /**
          * FramedPart
@@ -1272,6 +1278,8 @@ export interface components {
         /**
          * FramedSheet
          * @description A sheet as it lies, row by row from the floor, openings cut out of it.
+         *
+         *     `edges` are what the openings leave of its sides: from x, from y, to x, to y.
          */
         FramedSheet: {
             /** X */
@@ -1284,6 +1292,13 @@ export interface components {
             height: number;
             /** Row */
             row: number;
+            /** Edges */
+            edges: [
+                number,
+                number,
+                number,
+                number
+            ][];
             /** Cut Outs */
             cut_outs: components["schemas"]["FramedPart"][];
         };
@@ -1520,6 +1535,12 @@ export interface components {
          * @enum {string}
          */
         Laid: "edge" | "flat";
+        /**
+         * Layer
+         * @description What of a wall is drawn besides its framing, each by itself; the bench has the same.
+         * @enum {string}
+         */
+        Layer: "sheets" | "blocks" | "backing" | "bolts" | "joints" | "nails";
         /**
          * Line
          * @description Which line of a wall's thickness its two points give, walking from start to end.
@@ -4162,6 +4183,10 @@ export interface operations {
                 paper?: components["schemas"]["Paper"];
                 /** @description One wall alone; the whole job when left out. */
                 wall?: string | null;
+                /** @description Layers to draw besides the usual ones. */
+                show?: components["schemas"]["Layer"][];
+                /** @description Usual layers to leave out. */
+                hide?: components["schemas"]["Layer"][];
             };
             header?: never;
             path: {

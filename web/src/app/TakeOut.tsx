@@ -1,5 +1,6 @@
 import { Button, Menu, Portal, Text } from "@chakra-ui/react";
 import { Download } from "lucide-react";
+import { layersAsked, useLayers } from "../drawing/layers";
 
 interface File {
   value: string;
@@ -18,8 +19,9 @@ const FILES: File[] = [
   { value: "job", label: "Job file", path: "file" },
 ];
 
-/** Everything a job, or the wall in view, can be taken out as. */
+/** Everything a job, or the wall in view, can be taken out as; sheets of paper show the layers the bench shows. */
 export function TakeOut({ job, wall }: { job: string; wall?: string | undefined }) {
+  const asked = layersAsked(useLayers());
   const alone: File[] = wall
     ? (["letter", "a4"] as const).map((paper) => ({
         value: `wall-${paper}`,
@@ -41,7 +43,7 @@ export function TakeOut({ job, wall }: { job: string; wall?: string | undefined 
             {[...alone, ...FILES].map(({ value, label, path, opens }) => (
               <Menu.Item key={value} value={value} asChild>
                 <a
-                  href={`/api/jobs/${job}/${path}`}
+                  href={`/api/jobs/${job}/${path}${opens ? asked : ""}`}
                   {...(opens ? { target: "_blank", rel: "noreferrer" } : { download: true })}
                 >
                   <Text as="span">{label}</Text>

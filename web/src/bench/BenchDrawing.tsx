@@ -6,13 +6,14 @@ import { colour } from "../app/theme";
 import { useWords } from "../app/words";
 import { Elevation, riseOf } from "../drawing/Elevation";
 import { printer } from "../drawing/figures";
+import { LAYERS, layersOf, marksIn, membersIn, toggleLayer, useLayers } from "../drawing/layers";
+import { NailLayer } from "../drawing/NailLayer";
 import { markKey, type Picking, PlateStrip } from "../drawing/PlateStrip";
 import { SheetLayer } from "../drawing/SheetLayer";
 import { comfortable, fitting, MARGIN, scaleOf } from "../drawing/scale";
 import { Tape } from "../drawing/Tape";
 import { useBoxSize } from "../drawing/useBoxSize";
 import { Hatches } from "../drawing/wood";
-import { LAYERS, type Layer, layersOf, marksIn, membersIn, SHOWN_AT_FIRST } from "./layers";
 
 const TAPE = 34;
 /** Above the elevation, and between it and the plates where their name stands. */
@@ -65,7 +66,7 @@ export function BenchDrawing({
   const plate = Math.min(PLATE.least + Math.floor((room + ABOVE - floor) / 2), PLATE.most);
   const bottom = top + plate + TAPE;
   const print = printer(bench.figures);
-  const [layers, setLayers] = useState<readonly Layer[]>(SHOWN_AT_FIRST);
+  const layers = useLayers();
   const marks = marksIn(wall.marks, layers);
   const chosen = placeOf(bench, picking.picked, place);
   const shown = picking.hovered ? placeOf(bench, picking.hovered, null) : chosen;
@@ -103,6 +104,7 @@ export function BenchDrawing({
             onNeighbour={onNeighbour}
           />
           {layers.includes("sheets") && <SheetLayer sheets={wall.sheets.sheets} scale={scale} rise={rise} />}
+          {layers.includes("nails") && <NailLayer nails={wall.nails} scale={scale} rise={rise} />}
           <g>
             <PlateStrip
               marks={marks.filter((mark) => mark.plate === "top")}
@@ -151,9 +153,7 @@ export function BenchDrawing({
               key={layer}
               variant={layers.includes(layer) ? "solid" : "outline"}
               aria-pressed={layers.includes(layer)}
-              onClick={() =>
-                setLayers(layers.includes(layer) ? layers.filter((one) => one !== layer) : [...layers, layer])
-              }
+              onClick={() => toggleLayer(layer)}
             >
               {say(LAYERS.find(({ name }) => name === layer)?.label ?? "")}
             </Button>

@@ -48,6 +48,20 @@ function Besides({ bench: { wall } }: { bench: Bench }) {
   );
 }
 
+/** Nominal lumber, or of a composite stud what it measures under its kind. */
+function Size({ size }: { size: string }) {
+  const [, measures] = size.split("composite ");
+  if (measures === undefined) return <Figure text={size} fontSize="16px" />;
+  return (
+    <Text as="span" fontSize="13px" lineHeight="1.2" display="inline-block">
+      composite
+      <Box>
+        <Figure text={measures} fontSize="14px" />
+      </Box>
+    </Text>
+  );
+}
+
 /** What to cut for this wall: boards by section and length, and the header spacers besides. */
 export function CutList({ bench }: { bench: Bench }) {
   const words = useWords();
@@ -71,7 +85,7 @@ export function CutList({ bench }: { bench: Bench }) {
                 <Figure text={String(row.count)} fontSize="18px" fontWeight="700" />
               </td>
               <td>
-                <Figure text={row.size} fontSize="16px" />
+                <Size size={row.size} />
               </td>
               <td className="end">
                 <Figure text={print(row.length)} fontSize="18px" fontWeight="700" />

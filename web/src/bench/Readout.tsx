@@ -65,7 +65,7 @@ function Called({ bench, picked }: { bench: Bench; picked: string | null }) {
       </Text>
     );
   const { mark, reading } = first;
-  const plates = marks.length > 1 ? "both plates" : `${mark.plate} plate only`;
+  const plates = words.say(marks.length > 1 ? "both plates" : `${mark.plate} plate only`);
   const side = mark.width === 0 ? "line only" : `${mark.symbol} ${reading.ahead ? "ahead" : "behind"}`;
   return (
     <Flex align="center" gap="4" aria-live="polite" minW="0" data-testid="readout">

@@ -140,6 +140,7 @@ function PlateMark({
       <rect x={left - 2} y={y} width={Math.max(width, 4) + 4} height={height} fill="transparent" />
       {mark.width > 0 && (
         <path
+          data-wood
           d={woodOn(mark, left, width, y, height)}
           fill={lit ? colour("chalkWash") : fillOf(mark.role)}
           stroke={colour("pineEdge")}
@@ -147,6 +148,7 @@ function PlateMark({
         />
       )}
       <path
+        data-line
         d={`M${line} ${y}V${y + height}`}
         stroke={lit ? colour("chalk") : colour("crayon")}
         strokeWidth={isPicked ? 3 : 1.6}

@@ -4,7 +4,8 @@ import type { Rise } from "./Elevation";
 import { lettering } from "./lettering";
 import type { Scale } from "./scale";
 
-/** The sheets of one face, over the framing: every edge, a number in the order they go up, openings cut out. */
+/** The sheets of one face, over the framing: every edge, a number in the order they go up, openings cut out. The number is at
+ * the top, since a doorway leaves nothing of a sheet’s foot. */
 export function SheetLayer({
   sheets,
   scale,
@@ -33,12 +34,17 @@ export function SheetLayer({
               fill={colour("tape")}
               fillOpacity={0.55}
               fillRule="evenodd"
+            />
+            <path
+              d={sheet.edges
+                .map(([x1, y1, x2, y2]) => `M${scale.x(x1)} ${rise.y(y1)}L${scale.x(x2)} ${rise.y(y2)}`)
+                .join("")}
               stroke={colour("chalk")}
               strokeWidth={1.6}
             />
             <text
               x={left + 8}
-              y={rise.y(sheet.y) - 8}
+              y={top + 20}
               fill={colour("chalk")}
               stroke={colour("tape")}
               strokeWidth={4}

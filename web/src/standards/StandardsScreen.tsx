@@ -138,7 +138,8 @@ function AllChoices({ job, tally, change }: { job: Job; tally: Tally; change: Jo
                         onEnter={(text) => enter(row, text)}
                       />
                       <Text fontSize="13px" color="faint" lineHeight="1.25">
-                        {row.when && <Said>{row.when}</Said>} <Whence of={whence(row.key)} />
+                        {row.when && <Said>{row.when}</Said>}{" "}
+                        {(row.when || whence(row.key) !== "the usual") && <Whence of={whence(row.key)} />}
                       </Text>
                     </Box>
                   ))}

@@ -263,7 +263,7 @@ export const GROUPS: readonly Group[] = [
         key: "lumber" as const,
         part: size,
         name: `${size} measures`,
-        when: "As the yard really cuts it.",
+        when: size === "2x4" ? "As the yard really cuts it." : "",
         as: "board" as const,
         placeholder: "as listed",
       })),

@@ -17,8 +17,8 @@ from ezdxf.layouts import Modelspace
 from bluff.core import floor
 from bluff.core.frame import Framing
 from bluff.core.job import Line
-from bluff.core.length import PER_INCH, format_feet, format_inches, to_inches
-from bluff.core.marks import read_mark
+from bluff.core.length import PER_INCH, format_feet, to_inches
+from bluff.core.marks import written
 from bluff.core.member import Member, Plate
 from bluff.core.outline import Outline
 from bluff.core.wall_plan import WallPlan
@@ -127,15 +127,12 @@ def _elevation(space: Modelspace, framing: Framing, west: float, floor_at: float
     _text(space, f"Wall {framing.plan.id}", (west, floor_at - 28), "PLAN-MARKS", 8)
     plan, height = framing.plan, to_inches(framing.plan.height.value)
     for mark in framing.marks:
-        reading = format_inches(read_mark(mark, plan.length, plan.standard.datum.end).at.value)
         x = west + to_inches(mark.at.value)
         y = floor_at - 3 if mark.plate is Plate.BOTTOM else floor_at + height + 3
         down = -1 if mark.plate is Plate.BOTTOM else 1
         space.add_line((x, y), (x, y + 3 * down), dxfattribs={"layer": "PLATE-MARKS"})
-        written = space.add_text(
-            f"{mark.symbol} {reading}", height=1.4, rotation=90, dxfattribs={"layer": "PLATE-MARKS"}
-        )
-        written.set_placement((x + 1.4, y + (4 if down > 0 else -16)))
+        text = space.add_text(written(mark, plan), height=1.4, rotation=90, dxfattribs={"layer": "PLATE-MARKS"})
+        text.set_placement((x + 1.4, y + (4 if down > 0 else -16)))
 
 
 def _rectangle(space: Modelspace, member: Member, west: float, floor_at: float, layer: str) -> None:

@@ -1,6 +1,6 @@
 """The job on paper: a cover with the plan, what to build first, then a sheet for every wall, as PDF."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Collection, Sequence
 from functools import partial
 from io import BytesIO
 from typing import TypeAlias
@@ -22,14 +22,16 @@ from bluff.formats.sheets.cover_sheet import (
 )
 from bluff.formats.sheets.paper import MARGIN, Imprint, Page, Paper
 from bluff.formats.sheets.pole_sheet import POLES_ON_A_PAGE, draw_poles, draw_strip, strip_starts
-from bluff.formats.sheets.wall_sheet import draw_wall
+from bluff.formats.sheets.wall_sheet import SHOWN_AT_FIRST, Layer, draw_wall
 
 Sheet: TypeAlias = Callable[[Page], None]
 
-__all__ = ["Imprint", "Paper", "job_sheets", "pole_sheet", "pole_strip", "wall_sheet"]
+__all__ = ["SHOWN_AT_FIRST", "Imprint", "Layer", "Paper", "job_sheets", "pole_sheet", "pole_strip", "wall_sheet"]
 
 
-def job_sheets(framings: Sequence[Framing], paper: Paper, imprint: Imprint, link: str) -> bytes:
+def job_sheets(
+    framings: Sequence[Framing], paper: Paper, imprint: Imprint, link: str, layers: Collection[Layer] = SHOWN_AT_FIRST
+) -> bytes:
     """A whole job as PDF, walls in framing order.
 
     Args:
@@ -37,6 +39,7 @@ def job_sheets(framings: Sequence[Framing], paper: Paper, imprint: Imprint, link
         paper: To lay it out for.
         imprint: What each sheet says of where it came from.
         link: The job's address; a wall's is this, /bench/ and its mark.
+        layers: What is drawn of each wall besides its framing.
     """
     steps = build_order([framing.plan for framing in framings])
     packs = prefab(framings)
@@ -49,13 +52,15 @@ def job_sheets(framings: Sequence[Framing], paper: Paper, imprint: Imprint, link
         sheets.append(partial(_packs, some, framings[0].plan.standard.words))
     by_id = {framing.plan.id: framing for framing in framings}
     for step in steps:
-        sheets.append(_wall(by_id[step.wall], link))
+        sheets.append(_wall(by_id[step.wall], link, layers))
     return _write(sheets, paper, imprint)
 
 
-def wall_sheet(framing: Framing, paper: Paper, imprint: Imprint, link: str) -> bytes:
+def wall_sheet(
+    framing: Framing, paper: Paper, imprint: Imprint, link: str, layers: Collection[Layer] = SHOWN_AT_FIRST
+) -> bytes:
     """One wall alone as PDF; as `job_sheets`."""
-    return _write([_wall(framing, link)], paper, imprint)
+    return _write([_wall(framing, link, layers)], paper, imprint)
 
 
 def pole_sheet(poles: Sequence[Pole], paper: Paper, imprint: Imprint) -> bytes:
@@ -85,8 +90,8 @@ def _packs(packs: Sequence[Pack], words: Words, page: Page) -> None:
     draw_packs(page, packs, words)
 
 
-def _wall(framing: Framing, link: str) -> Sheet:
-    return lambda page: draw_wall(page, framing, f"{link}/bench/{framing.plan.id}")
+def _wall(framing: Framing, link: str, layers: Collection[Layer]) -> Sheet:
+    return lambda page: draw_wall(page, framing, f"{link}/bench/{framing.plan.id}", layers)
 
 
 def _write(sheets: Sequence[Sheet], paper: Paper, imprint: Imprint) -> bytes:

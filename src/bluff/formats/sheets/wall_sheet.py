@@ -1,14 +1,17 @@
 """The sheet of one wall: its elevation between its two plates, what they read, what to cut, what was found."""
 
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
+from enum import StrEnum
 
 from bluff.core.cut_list import cut_list, spacer_list
 from bluff.core.finding import Finding, Severity
 from bluff.core.frame import Framing
 from bluff.core.length import format_feet, format_inches
-from bluff.core.marks import read_mark
-from bluff.core.member import CUT_LINE, Member, Plate, Role
+from bluff.core.marks import written
+from bluff.core.member import ANCHOR_BOLT, CUT_LINE, PLATE_BREAK, Member, Plate, Role
+from bluff.core.nails import joints_of, nails
 from bluff.core.schools import End
+from bluff.core.sheets import Sheet
 from bluff.core.wall_plan import PlacedOpening
 from bluff.formats.sheets.paper import MARGIN, Page, columns, spread
 
@@ -27,14 +30,33 @@ _MOST_ROWS = 12
 _WORST = {Severity.ERROR: "WRONG", Severity.WARNING: "SEE TO", Severity.INFO: "note"}
 
 
-def draw_wall(page: Page, framing: Framing, link: str) -> None:
+class Layer(StrEnum):
+    """What of a wall is drawn besides its framing, each by itself; the bench has the same."""
+
+    SHEETS = "sheets"
+    BLOCKS = "blocks"
+    BACKING = "backing"
+    BOLTS = "bolts"
+    JOINTS = "joints"
+    NAILS = "nails"
+
+
+SHOWN_AT_FIRST: frozenset[Layer] = frozenset({Layer.BLOCKS, Layer.BACKING, Layer.BOLTS, Layer.JOINTS})
+"""Layers that are there until somebody says otherwise."""
+
+_LAYERS = {Role.BLOCK: Layer.BLOCKS, Role.BACKING: Layer.BACKING, ANCHOR_BOLT: Layer.BOLTS, PLATE_BREAK: Layer.JOINTS}
+"""The layer of what belongs to one, by its role."""
+
+
+def draw_wall(page: Page, framing: Framing, link: str, layers: Collection[Layer] = SHOWN_AT_FIRST) -> None:
     """Fill a page with one wall."""
     bottom = _head(page, framing, link)
-    bottom = _elevation(page, framing, bottom - 6)
+    bottom = _elevation(page, framing, bottom - 6, layers)
     cut, openings, findings = columns(MARGIN, page.right, (0.35, 0.29, 0.36))
     low = MARGIN + 24
     _cut_list(page, framing, cut, bottom, low)
-    _openings(page, [opening.placed for opening in framing.openings], openings, bottom, low)
+    above = _sheets_and_nails(page, framing, layers, openings, low)
+    _openings(page, [opening.placed for opening in framing.openings], openings, bottom, above)
     _findings(page, framing.findings, findings, bottom, low)
 
 
@@ -54,7 +76,7 @@ def _head(page: Page, framing: Framing, link: str) -> float:
     hook = "left" if plan.standard.datum.end is End.START else "right"
     said = f"{format_feet(plan.wall.run.length)} {kind}{bearing}. Tape hooks on the {hook} end. Readings in inches."
     page.text(x, top - 34, said, 10.5)
-    page.text(x, top - 48, _ends(framing), 10.5)
+    page.text(x, top - 48, f"{_ends(framing)} {_faces(framing)}".strip(), 10.5)
     return top - side
 
 
@@ -67,7 +89,41 @@ def _ends(framing: Framing) -> str:
     return "; ".join(said) + ("." if said else "")
 
 
-def _elevation(page: Page, framing: Framing, top: float) -> float:
+def _sheets_and_nails(
+    page: Page, framing: Framing, layers: Collection[Layer], edges: tuple[float, float], low: float
+) -> float:
+    """What those two layers come to, from the foot of a column up; returns what is left above."""
+    x, right = edges
+    y = low + 2
+    if Layer.NAILS in layers:
+        rows, say = nails([framing]), framing.plan.standard.words.say
+        per_column = -(-len(rows) // 2)
+        for index, row in enumerate(rows):
+            column, down = divmod(index, per_column)
+            at = x + column * (right - x) / 2
+            text = f"{row.joints} x {say(row.joint)}"
+            page.text(at + 17, y + (per_column - down - 1) * 9, str(row.nails), 7, bold=True, align="right")
+            _clipped(page, at + 20, y + (per_column - down - 1) * 9, text, 6.5, (right - x) / 2 - 26)
+        y += per_column * 9 + 3
+        page.text(x, y, f"{sum(row.nails for row in rows)} nails, 16d, counted at each joint", 9, bold=True)
+        y += 13
+    if Layer.SHEETS in layers and framing.sheets.bought:
+        page.text(x, y, f"{framing.sheets.bought} sheets for one face, numbered as they go up", 9, bold=True)
+        y += 13
+    return y
+
+
+def _faces(framing: Framing) -> str:
+    """Which way round studs with a wide face go."""
+    plan = framing.plan
+    if plan.wide_face is None:
+        return ""
+    said = f"Wide faces {plan.side_in_words(plan.wide_face)}"
+    turned = any(mark.wide_face not in (None, plan.wide_face) for mark in framing.marks)
+    return f"{said}, turned where a mark says (t)." if turned else f"{said}."
+
+
+def _elevation(page: Page, framing: Framing, top: float, layers: Collection[Layer]) -> float:
     """The wall to scale with both plates' readings; returns where it ends."""
     plan = framing.plan
     over = [min(0, *(member.start for member in framing.members)), max(member.end for member in framing.members)]
@@ -77,11 +133,18 @@ def _elevation(page: Page, framing: Framing, top: float) -> float:
     floor = top - _READINGS - plan.height.value * scale
 
     for member in framing.members:
-        _member(page, member, left, floor, scale)
+        if _is_shown(member.role, layers):
+            _member(page, member, left, floor, scale)
+    if Layer.SHEETS in layers:
+        for number, sheet in enumerate(framing.sheets.sheets, start=1):
+            _sheet(page, sheet, number, left, floor, scale)
+    if Layer.NAILS in layers:
+        for joint in joints_of(framing):
+            page.text(left + joint.x * scale, floor + joint.y * scale - 1.6, str(joint.nails), 4.6, align="centre")
     for opening in framing.openings:
         _opening(page, opening.placed, left, floor, scale)
-    _plate(page, framing, Plate.TOP, left, floor + plan.height.value * scale, scale)
-    _plate(page, framing, Plate.BOTTOM, left, floor, scale)
+    _plate(page, framing, layers, Plate.TOP, left, floor + plan.height.value * scale, scale)
+    _plate(page, framing, layers, Plate.BOTTOM, left, floor, scale)
     return floor - _READINGS - 12
 
 
@@ -92,6 +155,22 @@ def _member(page: Page, member: Member, left: float, floor: float, scale: float)
     if member.role in (Role.KING, Role.JACK):
         # Told apart without colour: kings rise to the right, jacks fall.
         page.line(x1, y1 if member.role is Role.KING else y2, x2, y2 if member.role is Role.KING else y1, 0.3)
+
+
+def _is_shown(role: str, layers: Collection[Layer]) -> bool:
+    layer = _LAYERS.get(role)
+    return layer is None or layer in layers
+
+
+def _sheet(page: Page, sheet: Sheet, number: int, left: float, floor: float, scale: float) -> None:
+    """A sheet's edges over the framing, and its number in its upper corner."""
+    x1, y2 = left + sheet.shape.x * scale, floor + (sheet.shape.y + sheet.shape.height) * scale
+    for from_x, from_y, to_x, to_y in sheet.edges():
+        page.line(left + from_x * scale, floor + from_y * scale, left + to_x * scale, floor + to_y * scale, 1.2)
+    # At the top, since a doorway leaves nothing of a sheet's foot.
+    box = [(x1 + 3, y2 - 15), (x1 + 17, y2 - 15), (x1 + 17, y2 - 3), (x1 + 3, y2 - 3)]
+    page.polygon(box, 1.0, 0.5)
+    page.text(x1 + 10, y2 - 12.5, str(number), 10, bold=True, align="centre")
 
 
 def _opening(page: Page, placed: PlacedOpening, left: float, floor: float, scale: float) -> None:
@@ -105,19 +184,19 @@ def _opening(page: Page, placed: PlacedOpening, left: float, floor: float, scale
         page.text(middle, head - 42, str(placed.header), 8, align="centre")
 
 
-def _plate(page: Page, framing: Framing, plate: Plate, left: float, edge: float, scale: float) -> None:
+def _plate(
+    page: Page, framing: Framing, layers: Collection[Layer], plate: Plate, left: float, edge: float, scale: float
+) -> None:
     """What one plate reads: upright figures, each led to its line."""
     plan = framing.plan
-    marks = [mark for mark in framing.marks if mark.plate is plate]
-    hook = plan.standard.datum.end
+    marks = [mark for mark in framing.marks if mark.plate is plate and _is_shown(mark.role, layers)]
     places = [left + mark.at.value * scale for mark in marks]
     size = 9.5 if len(marks) * 9.5 <= page.right - MARGIN else 7.5
     labels = spread(places, size, MARGIN + size, page.right)
     is_top = plate is Plate.TOP
     near, far = (edge, edge + 14) if is_top else (edge, edge - 14)
     for mark, place, label in zip(marks, places, labels, strict=True):
-        reading = format_inches(read_mark(mark, plan.length, hook).at.value)
-        text = f"{mark.symbol} {reading}"
+        text = written(mark, plan)
         page.line(place, near, label - size * 0.33, far, 0.35)
         y = far + 2 if is_top else far - 2 - _length(page, text, size)
         page.upright(label, y, text, size, bold=mark.role != CUT_LINE)
@@ -160,7 +239,9 @@ def _cut_list(page: Page, framing: Framing, edges: tuple[float, float], top: flo
         column, row = divmod(index, per_column)
         left, at = x + column * (right - x) / 2, y - (row + 1) * step
         page.text(left + 18, at, count, size, bold=True, align="right")
-        page.text(left + 24, at, lumber, size * 0.9)
+        # A composite stud has a long name; it gives way to its length.
+        room = 88 - _length(page, format_inches(length), size)
+        page.text(left + 24, at, lumber, size * min(0.9, 0.9 * room / _length(page, lumber, size * 0.9)))
         page.text(left + 112, at, format_inches(length), size, bold=True, align="right")
         if not is_long:
             _clipped(page, left + 120, at, roles, size * 0.78, right - left - 120)

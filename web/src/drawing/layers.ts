@@ -1,0 +1,84 @@
+import { useSyncExternalStore } from "react";
+import type { Bench, Mark, Member } from "../api/client";
+
+/** What of a wall is drawn besides its framing, each shown or hidden by itself. */
+export const LAYERS = [
+  { name: "sheets", label: "Sheets" },
+  { name: "blocks", label: "Blocks" },
+  { name: "backing", label: "Backing" },
+  { name: "bolts", label: "Bolts" },
+  { name: "joints", label: "Joints" },
+  { name: "nails", label: "Nails" },
+] as const;
+
+export type Layer = (typeof LAYERS)[number]["name"];
+
+const OF_MEMBER: Partial<Record<Member["role"], Layer>> = { block: "blocks", backing: "backing" };
+const OF_MARK: Record<string, Layer | undefined> = { anchor_bolt: "bolts", plate_break: "joints" };
+
+/** Layers that are shown until somebody hides them; sheets and nails cover what is behind them. */
+export const SHOWN_AT_FIRST: readonly Layer[] = ["blocks", "backing", "bolts", "joints"];
+
+/** The members of the layers that are shown; what belongs to no layer always is. */
+export function membersIn(members: Member[], shown: readonly Layer[]): Member[] {
+  return members.filter(({ role }) => isShown(OF_MEMBER[role], shown));
+}
+
+/** The marks of the layers that are shown. */
+export function marksIn(marks: Mark[], shown: readonly Layer[]): Mark[] {
+  return marks.filter(({ role }) => isShown(OF_MARK[role], shown));
+}
+
+/** Layers a wall has anything in. */
+export function layersOf(wall: Pick<Bench["wall"], "members" | "marks" | "sheets" | "nails">): Layer[] {
+  const there = new Set<Layer | undefined>([
+    ...wall.members.map(({ role }) => OF_MEMBER[role]),
+    ...wall.marks.map(({ role }) => OF_MARK[role]),
+    wall.sheets.sheets.length > 0 ? "sheets" : undefined,
+    wall.nails.length > 0 ? "nails" : undefined,
+  ]);
+  return LAYERS.map(({ name }) => name).filter((name) => there.has(name));
+}
+
+function isShown(layer: Layer | undefined, shown: readonly Layer[]): boolean {
+  return layer === undefined || shown.includes(layer);
+}
+
+const KEPT = "bluff.layers";
+const listeners = new Set<() => void>();
+let shown: readonly Layer[] = kept();
+
+/** The layers that are shown, on every wall and on paper, until this browser is told otherwise. */
+export function useLayers(): readonly Layer[] {
+  return useSyncExternalStore(subscribe, () => shown);
+}
+
+/** Shows a layer, or hides one that is shown. */
+export function toggleLayer(layer: Layer): void {
+  shown = shown.includes(layer) ? shown.filter((one) => one !== layer) : [...shown, layer];
+  localStorage.setItem(KEPT, JSON.stringify(shown));
+  for (const listener of listeners) listener();
+}
+
+/** The part of an address that asks for sheets with these layers. */
+export function layersAsked(layers: readonly Layer[]): string {
+  return LAYERS.map(({ name }) => {
+    if (layers.includes(name) === SHOWN_AT_FIRST.includes(name)) return "";
+    return layers.includes(name) ? `&show=${name}` : `&hide=${name}`;
+  }).join("");
+}
+
+function subscribe(listener: () => void): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}
+
+function kept(): readonly Layer[] {
+  try {
+    const names: unknown = JSON.parse(localStorage.getItem(KEPT) ?? "null");
+    if (Array.isArray(names)) return LAYERS.map(({ name }) => name).filter((name) => names.includes(name));
+  } catch {
+    // What is kept is no list, or nothing may be kept here: the usual layers it is.
+  }
+  return SHOWN_AT_FIRST;
+}
