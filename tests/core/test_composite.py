@@ -1,21 +1,19 @@
 """Studs that are no boards: another thickness, and a wide and a narrow face that go a certain way round."""
 
-from dataclasses import replace
-
 import pytest
 
 from bluff import core
 from bluff.core.errors import SettingError
 from bluff.core.finding import Code
 from bluff.core.frame import frame
-from bluff.core.job import Alone, Between, Job, Line, Point, Wall, WallKind
+from bluff.core.job import Between, Job, Line, Point, Wall, WallKind
 from bluff.core.length import inches
 from bluff.core.member import Plate, Role
-from bluff.core.phrase import read_opening
 from bluff.core.prefab import PackKind, prefab
 from bluff.core.schools import CornerSchool, Sheets, StudKind, StudMake, WideFace
 from bluff.core.standard import Ways
 from bluff.core.weight import weight
+from framing import found, frame_wall, member
 
 SQUARE = ((0, 0), (0, 12), (16, 12), (16, 0))
 
@@ -25,10 +23,7 @@ def composite(thickness, narrow=None, wide_face=WideFace.OUTSIDE):
 
 
 def window_wall(make, **ways):
-    wall = Wall("A", "2x4", Alone(inches("18-6")), WallKind.EXTERIOR, ways=Ways(stud_make=make, **ways))
-    job = Job("Composite", walls=(wall,))
-    opening = read_opening("3-6x4-6 @ 9-3", job, wall)
-    return frame(core.wall_plans(replace(job, openings=(opening,)))[0])
+    return frame_wall("18-6 2x4", "3-6x4-6 @ 9-3", stud_make=make, **ways)
 
 
 def shelter(make, **ways):
@@ -40,14 +35,6 @@ def shelter(make, **ways):
     )
     job = Job("Shelter", Ways(stud_make=make, **ways), walls)
     return [frame(plan) for plan in core.wall_plans(job)]
-
-
-def member(framing, name):
-    return next(member for member in framing.members if member.id == f"{framing.plan.id}/{name}")
-
-
-def found(framing):
-    return {finding.code for finding in framing.findings}
 
 
 def test_another_thickness_moves_studs_and_packs_but_no_plates():
@@ -104,7 +91,7 @@ def test_corner_studs_turn_to_the_room():
 )
 def test_sheets_need_half_an_inch_of_the_face_they_hang_on(narrow, wide_face, is_found):
     framing = window_wall(composite("1 1/2", narrow, wide_face), sheets=Sheets.UPRIGHT)
-    assert (Code.SHEET_EDGE_NO_WOOD in found(framing)) is is_found
+    assert bool(found(framing, Code.SHEET_EDGE_NO_WOOD)) is is_found
 
 
 def test_packs_that_cannot_turn_come_in_two_hands():

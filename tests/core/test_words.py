@@ -1,31 +1,26 @@
 """The crew's words: one word for a piece in every sentence, on every plate."""
 
 import re
-from dataclasses import replace
 
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bluff import core
 from bluff.core.errors import JobError, SettingError
-from bluff.core.frame import frame
-from bluff.core.job import Alone, Job, Wall
+from bluff.core.job import Alone, Wall
 from bluff.core.length import inches
-from bluff.core.phrase import read_opening
 from bluff.core.standard import Ways
 from bluff.core.words import PRESETS, USUAL, Word, Words
 from bluff.formats.framed import framed_wall
 from bluff.formats.tables import cut_list_csv, marks_csv
+from framing import frame_wall
 
 TRIMMER = Words((("jack", Word("trimmer", "T")), ("bottom_plate", Word("sole plate"))))
 SWAPPED = PRESETS["Australia"]
 
 
 def window_wall(words):
-    wall = Wall("A", "2x4", Alone(inches("18-6")))
-    job = Job("Words", Ways(words=words), (wall,))
-    return frame(core.wall_plans(replace(job, openings=(read_opening("3-6x4-6 @ 9-3", job, wall),)))[0])
+    return frame_wall("18-6 2x4", "3-6x4-6 @ 9-3", words=words)
 
 
 @pytest.mark.parametrize(

@@ -5,9 +5,10 @@ is in their way is found; where it does not, a rule puts them clear of the wood.
 """
 
 from collections.abc import Iterable, Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import pairwise
 
+from bluff.core.edit import ChangeWall
 from bluff.core.finding import Code, Finding, Severity
 from bluff.core.job import WallKind
 from bluff.core.layout import Wood, join
@@ -67,6 +68,8 @@ def anchor_bolts(
         f"{len(places)} anchor bolts are put by rule: within {format_inches(rule.from_end)} of the ends of each piece "
         f"of plate, at most {format_inches(rule.apart)} apart, clear of the wood.",
         f"Enter those that are cast as they stand. {VERIFY}",
+        fix=ChangeWall(plan.id, replace(plan.wall, bolts=tuple(place.value for place in places))),
+        fix_label="They are cast there",
     )
     findings = [*_clashes(plan, places, standing, ()), *_too_far(plan, places, boards)]
     return Bolts(places, (said, *findings))

@@ -6,12 +6,13 @@ from dataclasses import replace
 from bluff.core.edit import ChangeOpening, Edit, MoveOpening
 from bluff.core.finding import Code, Finding, Severity
 from bluff.core.header import Header, HeaderKind, HeaderPlace, Source, plies_that_fill
+from bluff.core.job import Sizing
 from bluff.core.length import Length, format_inches, inches
 from bluff.core.lumber import HEADER_PLIES
 from bluff.core.opening_frame import OpeningFrame
 from bluff.core.position import At, FromOutside, FromPlate
 from bluff.core.schools import End, Heads, SillTop
-from bluff.core.size import SMALLEST
+from bluff.core.size import SMALLEST, Size
 from bluff.core.wall_plan import WallPlan
 
 SHORT_CRIPPLE: Length = inches(3)
@@ -72,6 +73,8 @@ def check_heads(frames: Iterable[OpeningFrame]) -> Iterator[Finding]:
                 f"The head of {frame.placed.id} is at {format_inches(head)}, {format_inches(abs(head - lead))} {above} "
                 f"than {first.placed.id} at {format_inches(lead)}.",
                 "Check the elevations; trim lines usually run through.",
+                fix=_with_head(frame, lead),
+                fix_label=f"Put its head at {format_inches(lead)}",
             )
 
 
@@ -103,6 +106,8 @@ def _outside_the_wall(frame: OpeningFrame) -> Finding | None:
             f"The head of {placed.id} is at {format_inches(placed.head.value)}, {format_inches(over)} above the "
             f"underside of the top plates, so it is left out.",
             "Lower the head or make the studs longer.",
+            fix=_with_head(frame, highest := _highest(frame)),
+            fix_label=f"Lower its head to {format_inches(highest)}",
         )
     is_deep = placed.header.header.place is HeaderPlace.TO_PLATE
     if is_deep and (room := placed.head.value - plan.bottom.value) < SMALLEST:
@@ -124,14 +129,17 @@ def _outside_the_wall(frame: OpeningFrame) -> Finding | None:
             f"{format_inches(placed.head.value)}: its sill would be {format_inches(over)} below the bottom plate, "
             "so it is left out.",
             "Raise the head, or check whether it is a door.",
+            fix=_with_head(frame, placed.head.value + over),
+            fix_label=f"Raise its head to {format_inches(placed.head.value + over)}",
         )
     return None
 
 
-def _overlap(frame: OpeningFrame, admitted: Iterable[OpeningFrame]) -> Finding | None:
+def _overlap(frame: OpeningFrame, admitted: Sequence[OpeningFrame]) -> Finding | None:
     for other in admitted:
         over = min(frame.pack_end, other.pack_end) - max(frame.pack_start, other.pack_start)
         if over > 0:
+            shift = _clear_of(frame, other.pack_start, other.pack_end, admitted)
             return _about(
                 frame,
                 Code.OPENINGS_OVERLAP,
@@ -139,6 +147,8 @@ def _overlap(frame: OpeningFrame, admitted: Iterable[OpeningFrame]) -> Finding |
                 f"{frame.placed.id} and {other.placed.id} share {format_inches(over)} of wall, kings and jacks "
                 f"included, so {frame.placed.id} is left out.",
                 f"Move {frame.placed.id}, or take the two as one wide opening with a mullion.",
+                fix=None if shift is None else _moved(frame, shift),
+                fix_label=None if shift is None else f"Move it {format_inches(abs(shift))}",
             )
     return None
 
@@ -155,6 +165,8 @@ def _rough_by_default(frame: OpeningFrame) -> Iterator[Finding]:
             Severity.WARNING,
             f"The rough opening of {placed.id}, {rough}, is only a usual one for a {kind}; makers differ.",
             "Take the rough opening from the schedule or the maker's sheet and enter it as rough.",
+            fix=_as_scheduled(frame),
+            fix_label="The schedule says so too",
         )
 
 
@@ -172,6 +184,8 @@ def _header_fits(frame: OpeningFrame) -> Iterator[Finding]:
         f"The header of {placed.id}, {placed.header}, is {format_inches(placed.header.depth)} deep and only "
         f"{format_inches(max(room, 0))} is left {where}: {format_inches(over)} too much. It is left out.",
         "Lower the head, make the studs longer, or have the designer choose a shallower header.",
+        fix=_with_head(frame, highest := _highest(frame)),
+        fix_label=f"Lower its head to {format_inches(highest)}",
     )
 
 
@@ -339,6 +353,28 @@ def _with_header(frame: OpeningFrame, header: Header) -> Edit:
     return ChangeOpening(opening.id, replace(opening, ways=replace(opening.ways, header=header)))
 
 
+def _highest(frame: OpeningFrame) -> Length:
+    """The highest head its header leaves room for."""
+    return frame.placed.head.value + frame.top_cripple_length.value
+
+
+def _with_head(frame: OpeningFrame, head: Length) -> Edit | None:
+    """The opening with another head; None where that is not free to choose, or would not go into the wall."""
+    placed, opening = frame.placed, frame.placed.opening
+    raised = head - placed.head.value
+    is_deep = placed.header.header.place is HeaderPlace.TO_PLATE
+    fits = raised <= frame.top_cripple_length.value and raised + frame.bottom_cripple_length.value >= 0
+    if is_deep or not frame.has_sill or not fits:
+        return None
+    return ChangeOpening(opening.id, replace(opening, ways=replace(opening.ways, head_height=head)))
+
+
+def _as_scheduled(frame: OpeningFrame) -> Edit:
+    opening, rough = frame.placed.opening, frame.placed.rough
+    size = Size(rough.width.value, rough.height.value)
+    return ChangeOpening(opening.id, replace(opening, size=size, sizing=Sizing.ROUGH))
+
+
 def _moved(frame: OpeningFrame, shift: Length) -> Edit | None:
     """The opening moved along the wall; None where it would be measured by less than nothing."""
     position = frame.placed.opening.position
@@ -401,8 +437,8 @@ def crowds_meeting(
         start, end: What that wood takes up of the plate.
         others: The wall's other openings.
     """
-    shifts = sorted((start - frame.pack_end, end - frame.pack_start), key=abs)
-    shift = next((shift for shift in shifts if _has_room(frame, shift, others)), None)
+    shifts = _either_way(frame, start, end)
+    shift = _clear_of(frame, start, end, others)
     both = " or ".join(f"{format_inches(abs(by))} toward the {End.START if by < 0 else End.END}" for by in shifts)
     do = f"Move {frame.placed.id} {both}, or settle with the drywallers what backs the corner."
     if shift is None:
@@ -418,9 +454,20 @@ def crowds_meeting(
     )
 
 
+def _either_way(frame: OpeningFrame, start: Length, end: Length) -> list[Length]:
+    """How far an opening would move to stand clear of a stretch, the shorter way first."""
+    return sorted((start - frame.pack_end, end - frame.pack_start), key=abs)
+
+
+def _clear_of(frame: OpeningFrame, start: Length, end: Length, others: Sequence[OpeningFrame]) -> Length | None:
+    """The shorter way clear of a stretch on which there is room."""
+    return next((shift for shift in _either_way(frame, start, end) if _has_room(frame, shift, others)), None)
+
+
 def _has_room(frame: OpeningFrame, shift: Length, others: Sequence[OpeningFrame]) -> bool:
-    """Whether an opening moved along its wall stays in it and off its neighbours."""
+    """Whether an opening moved along its wall stays in it and off its neighbours, and leaves room for end studs."""
     start, end = frame.pack_start + shift, frame.pack_end + shift
-    if start < 0 or end > frame.plan.length:
+    beside = (start - frame.plan.stands_from, frame.plan.stands_to - end)
+    if any(room != 0 and room < frame.thickness for room in beside):
         return False
     return not any(one.overlaps(start, end) for one in others if one is not frame)

@@ -5,13 +5,15 @@ stud on each side of it that runs up to the top plates; a beam that reaches into
 """
 
 from collections.abc import Iterable, Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
+from bluff.core.edit import ChangeWall, Edit
 from bluff.core.finding import Code, Finding, Severity
 from bluff.core.length import Length, format_inches, half
 from bluff.core.member import Member, Orientation, Role
 from bluff.core.opening_checks import VERIFY
 from bluff.core.opening_frame import OpeningFrame, upright
+from bluff.core.position import At, FromPlate, Reference
 from bluff.core.schools import End
 from bluff.core.sum import Sum
 from bluff.core.wall_plan import PlacedPost, WallPlan
@@ -118,6 +120,7 @@ def admit_posts(plan: WallPlan, openings: Sequence[OpeningFrame]) -> tuple[list[
                     Severity.ERROR,
                     f"Post {placed.post.id} {reason}, so it is left out.",
                     f"Move one of the two, as the drawings say. {VERIFY}",
+                    _moved_clear(post, openings, admitted),
                 )
             )
             continue
@@ -164,5 +167,36 @@ def _breaks_plates(post: PostFrame) -> Iterator[Finding]:
         )
 
 
-def _about(post: PostFrame, code: Code, severity: Severity, text: str, do: str) -> Finding:
-    return Finding(code, severity, text, do, at=min(max(post.placed.start.value, 0), post.plan.length))
+def _moved_clear(
+    post: PostFrame, openings: Iterable[OpeningFrame], others: Iterable[PostFrame]
+) -> tuple[Edit, str] | None:
+    """The post moved to the nearest free place on its plate, and how far; None where there is none."""
+    plan, wide = post.plan, post.end - post.start
+    taken = [(opening.pack_start, opening.pack_end) for opening in openings]
+    taken += [(other.start, other.end) for other in others]
+    beside = [plan.stands_from, plan.stands_to - wide]
+    beside += [place for start, end in taken for place in (start - wide, end)]
+    free = [
+        start
+        for start in beside
+        if plan.stands_from <= start <= plan.stands_to - wide
+        and not any(start < far and near < start + wide for near, far in taken)
+    ]
+    if not free:
+        return None
+    shift = min(free, key=lambda start: abs(start - post.start)) - post.start
+    if shift == 0:
+        return None  # what is wrong is not where it stands
+    placed = post.placed
+    centre = placed.start.value + half(placed.width) + shift
+    moved = replace(placed.post, position=At(Reference.CENTRE, centre, FromPlate(End.START)))
+    posts = tuple(moved if one.id == moved.id else one for one in plan.wall.posts)
+    return ChangeWall(plan.id, replace(plan.wall, posts=posts)), f"Move it {format_inches(abs(shift))}"
+
+
+def _about(
+    post: PostFrame, code: Code, severity: Severity, text: str, do: str, fixed: tuple[Edit, str] | None = None
+) -> Finding:
+    fix, label = fixed or (None, None)
+    at = min(max(post.placed.start.value, 0), post.plan.length)
+    return Finding(code, severity, text, do, at=at, fix=fix, fix_label=label)
