@@ -23,7 +23,7 @@ from bluff.core.outline import outline
 from bluff.core.phrase import read_opening
 from bluff.core.plan_edit import clear_between
 from bluff.core.prefab import PackKind, prefab
-from bluff.core.schools import CornerSchool, IntersectionSchool
+from bluff.core.schools import CornerSchool, IntersectionSchool, Sheets, SheetSize
 from bluff.core.standard import Standard, Ways
 from bluff.core.sum import Sum
 from bluff.core.weight import lift, weight
@@ -148,6 +148,19 @@ def test_half_the_wall_is_lifted_and_never_by_one():
     assert raised.hands == max(2, -(-raised.at_edge // 50))
     assert lift(frame_wall("3' 2x4")).hands == 2
     assert lift(frame_wall("60' 2x12")).needs_help
+
+
+def test_sheets_add_what_they_cover():
+    framing = frame_wall("18-6 2x4", "3-6x4-6 @ 9-3")
+    # 18-6 by 8 ft, less a window of 43 x 55, at 1.6 pounds a square foot.
+    covered = Fraction(222 * 96 - 43 * 55, 144)
+    assert lift(framing, is_sheeted=True).pounds == lift(framing).pounds + covered * Fraction(8, 5)
+    heavy = frame_wall("18-6 2x4", "3-6x4-6 @ 9-3", sheet=SheetSize(weight=Fraction(2)))
+    assert lift(heavy, is_sheeted=True).pounds == lift(framing).pounds + covered * 2
+    bare = frame_wall("18-6 2x4", sheets=Sheets.NONE)
+    assert lift(bare, is_sheeted=True) == lift(bare)
+    with pytest.raises(SettingError, match="to 6 pounds a square foot"):
+        SheetSize(weight=Fraction(10))
 
 
 def test_density_is_a_setting_within_what_wood_can_weigh():

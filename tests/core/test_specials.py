@@ -10,13 +10,13 @@ from bluff.core.edit import AddOpening
 from bluff.core.finding import Code
 from bluff.core.header import Header
 from bluff.core.job import Alone, Wall
-from bluff.core.length import format_exact, inches
+from bluff.core.length import format_exact, half, inches
 from bluff.core.member import Orientation, Role
-from bluff.core.nails import in_a_row, nails
+from bluff.core.nails import in_a_row, joints_of, nails
 from bluff.core.phrase import read_opening
 from bluff.core.plates import ties
 from bluff.core.position import At, Centred, Reference
-from bluff.core.schools import Blocks, Nailing, PrecutStuds, Sheets
+from bluff.core.schools import Blocks, Datum, End, Nailing, PrecutStuds, Sheets
 from bluff.core.special import Beam, FixtureBacking, Post
 from bluff.core.standard import Ways
 from bluff.core.thumb import by_thumb, exactly, studs_by_thumb
@@ -57,6 +57,17 @@ def test_a_beam_that_reaches_the_top_plates_breaks_them():
     assert [format_exact(plate.length.value) for plate in in_role(framing, Role.TOP_PLATE)] == ["58 1/4", "82 1/4"]
     assert len(in_role(framing, Role.CAP_PLATE)) == 2
     assert "3 into the top plates" in found(framing, Code.BEAM_BREAKS_PLATES)[0].text
+
+
+def test_a_beam_wider_than_its_post_parts_its_studs_and_is_seen():
+    beam = Beam(inches("7"), inches(84), inches("9 1/4"))
+    framing = wall_with(posts=(Post("P1", At(Reference.CENTRE, inches(60)), plies=2, beam=beam),))
+    # 7 clear round 60, and a stud of 1 1/2 on each side of it.
+    assert format_exact(member(framing, "post/P1/stud/start").start) == "55"
+    assert format_exact(member(framing, "post/P1/stud/end").start) == "63 1/2"
+    assert format_exact(member(framing, "post/P1").start) == "58 1/2"
+    (seen,) = framing.beams
+    assert [format_exact(part) for part in (seen.x, seen.y, seen.width, seen.height)] == ["56 1/2", "84", "7", "9 1/4"]
 
 
 def test_a_post_that_finds_no_room_is_left_out_and_said():
@@ -149,6 +160,49 @@ def test_sheets_of_an_exterior_wall_run_out_to_the_corner():
     # The wall butts 2x6 walls at both ends: its sheets run 5 1/2 past its plate.
     assert format_exact(first.x) == "-5 1/2"
     assert format_exact(last.x + last.width) == "264 1/2"
+
+
+def test_sheets_start_at_the_end_the_tape_hooks():
+    layout = frame_wall("10' 2x4", "3-6x4-6 @ 2-6", datum=Datum(End.END)).sheets
+    assert [(format_exact(sheet.shape.x), format_exact(sheet.shape.width)) for sheet in layout.sheets] == [
+        ("72", "48"),
+        ("24", "48"),
+        ("0", "24"),
+    ]
+    # The window from 8 1/2 to 51 1/2 is cut out of the last two.
+    assert [[format_exact(hole.width) for hole in sheet.cut_outs] for sheet in layout.sheets] == [
+        [],
+        ["27 1/2"],
+        ["15 1/2"],
+    ]
+    assert layout.bought == 3
+
+
+@given(jobs())
+def test_a_sheets_edges_stay_out_of_its_openings(job):
+    for sheet in framed(job).sheets.sheets:
+        shape = sheet.shape
+        for x1, y1, x2, y2 in sheet.edges():
+            assert x1 == x2 or y1 == y2
+            assert {x1, x2} <= {shape.x, shape.x + shape.width} or {y1, y2} <= {shape.y, shape.y + shape.height}
+            for hole in sheet.cut_outs:
+                beside = x2 <= hole.x or hole.x + hole.width <= x1
+                above = y2 <= hole.y or hole.y + hole.height <= y1
+                on_edge = x1 == x2 and not hole.x <= x1 <= hole.x + hole.width
+                on_edge |= y1 == y2 and not hole.y <= y1 <= hole.y + hole.height
+                assert beside or above or on_edge
+
+
+@given(jobs())
+def test_nails_are_those_of_the_joints(job):
+    framing = framed(job)
+    joints = list(joints_of(framing))
+    assert sum(row.nails for row in nails([framing])) == sum(joint.nails for joint in joints)
+    assert sum(row.joints for row in nails([framing])) == len(joints)
+    ends = {(joint.x, joint.y) for joint in joints if joint.name == "stud to plate"}
+    for stud in in_role(framing, Role.STUD):
+        middle = stud.start + half(stud.width)
+        assert {(middle, stud.bottom), (middle, stud.top)} <= ends
 
 
 @given(jobs())

@@ -23,7 +23,15 @@ from bluff.core.opening_frame import OpeningFrame, upright
 from bluff.core.plates import check_laps, plates
 from bluff.core.posts import PostFrame, admit_posts
 from bluff.core.schools import End
-from bluff.core.sheets import SheetLayout, check_sheet_edges, check_sheet_joints, check_spacing, lay_sheets, sheet_edges
+from bluff.core.sheets import (
+    Rectangle,
+    SheetLayout,
+    check_sheet_edges,
+    check_sheet_joints,
+    check_spacing,
+    lay_sheets,
+    sheet_edges,
+)
 from bluff.core.sum import Sum
 from bluff.core.tip_up import check_tip_up
 from bluff.core.wall_plan import WallPlan
@@ -41,6 +49,7 @@ class Framing:
         breaks: Where boards of the bottom plate and of the first top plate meet.
         bolts: Where anchor bolts come up through the bottom plate.
         sheets: As they lie on one face.
+        beams: Whose ends are seen on posts of the wall.
         findings: Errors first, then along the wall.
     """
 
@@ -51,6 +60,7 @@ class Framing:
     breaks: tuple[tuple[Plate, Sum], ...]
     bolts: tuple[Sum, ...]
     sheets: SheetLayout
+    beams: tuple[Rectangle, ...]
     findings: tuple[Finding, ...]
 
 
@@ -112,6 +122,7 @@ def frame(plan: WallPlan) -> Framing:
         boards.breaks,
         bolts.places,
         lay_sheets(plan, openings),
+        tuple(beam for post in posts if (beam := post.beam())),
         tuple(finding.in_words(plan.standard.words) for finding in _in_order(findings)),
     )
 

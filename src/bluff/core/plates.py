@@ -140,7 +140,13 @@ class _Cutter:
         if run.role is Role.TOP_PLATE:
             joints = {edge.value for part in lapped for edge in (part.start, part.end)}
             distance = stock.offset
-        apart = [place for place in places if all(abs(place - joint) >= distance for joint in joints)]
+        apart = [
+            place
+            for place in places
+            if all(abs(place - joint) >= distance for joint in joints)
+            # Plates above each other broken near each other would fold there when the wall is raised.
+            and all(abs(place - at) >= stock.offset for at in broken_on)
+        ]
         broken = self._broken(run, apart)
         fewest_there_can_be = -(-(run.end.value - run.start.value) // stock.longest) - 1
         if broken.off_stud or len(broken.breaks) > fewest_there_can_be:

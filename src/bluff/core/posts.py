@@ -15,6 +15,7 @@ from bluff.core.opening_checks import VERIFY
 from bluff.core.opening_frame import OpeningFrame, upright
 from bluff.core.position import At, FromPlate, Reference
 from bluff.core.schools import End
+from bluff.core.sheets import Rectangle
 from bluff.core.sum import Sum
 from bluff.core.wall_plan import PlacedPost, WallPlan
 
@@ -89,6 +90,14 @@ class PostFrame:
             beside = ((End.START, near.minus("its own thickness", plan.stud.thickness)), (End.END, far))
             for end, x in beside:
                 yield upright(plan, Role.STUD, f"post/{placed.post.id}/stud/{end}", x, plan.bottom, plan.stud_length)
+
+    def beam(self) -> Rectangle | None:
+        """What is seen of its beam, whose end lies in the wall or on it."""
+        beam = self.placed.post.beam
+        if beam is None:
+            return None
+        middle = self.placed.start.value + half(self.placed.width)
+        return Rectangle(middle - half(beam.width), beam.underside, beam.width, beam.depth)
 
     def pocket(self) -> Pocket | None:
         """The gap its beam needs in the top plates, None where it stays below them."""

@@ -14,6 +14,7 @@ head
 from bisect import bisect_left
 from dataclasses import dataclass
 from enum import StrEnum
+from fractions import Fraction
 from typing import TypeAlias
 
 from bluff.core.errors import SettingError
@@ -369,12 +370,20 @@ class PlateStock:
 
 @dataclass(frozen=True, slots=True)
 class SheetSize:
-    """The sheets that go on a wall."""
+    """The sheets that go on a wall.
+
+    Args:
+        width, length: Of a whole one.
+        weight: In pounds a square foot; 1.6 for one of 1/2.
+    """
 
     width: Length = inches(48)
     length: Length = inches(96)
+    weight: Fraction = Fraction(8, 5)
 
     def __post_init__(self) -> None:
+        if not Fraction(1, 2) <= self.weight <= 6:
+            raise SettingError("Sheets weigh 0.5 to 6 pounds a square foot; 1.6 is usual for 1/2.", "weight")
         if not inches(24) <= self.width <= self.length <= inches("12'"):
             raise SettingError("A sheet is 24 inches to 12 feet, width first; 48 x 96 is usual.", "width")
 

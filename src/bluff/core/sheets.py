@@ -116,7 +116,9 @@ def lay_sheets(plan: WallPlan, openings: Sequence[OpeningFrame]) -> SheetLayout:
         top = min(bottom + up, plan.height.value)
         row = bottom // up + 1
         shift = _stagger(plan) if is_lying and row % 2 == 0 else 0
-        for near, far in _pieces(start, end, origin + shift, along):
+        pieces = [*_pieces(start, end, origin + shift, along)]
+        # They go up from the end the tape hooks, where the first one starts.
+        for near, far in pieces if plan.datum.end is End.START else reversed(pieces):
             shape = Rectangle(near, bottom, far - near, top - bottom)
             cut_outs = tuple(part for hole in holes if (part := _common(shape, hole)))
             if sum(part.area for part in cut_outs) < shape.area:

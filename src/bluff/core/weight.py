@@ -19,12 +19,13 @@ FEWEST_HANDS: int = 2
 MOST_HANDS: int = 6
 """More than that in a row do not lift as one; wall jacks or a machine do."""
 
+_SQUARE_FOOT: int = (12 * PER_INCH) ** 2
 _CUBIC_FOOT: int = (12 * PER_INCH) ** 3
 
 
 @dataclass(frozen=True, slots=True)
 class Lift:
-    """Raising one wall: bare framing, without sheets.
+    """Raising one wall.
 
     Args:
         pounds: The whole wall.
@@ -50,8 +51,12 @@ def weight(member: Member, standard: Standard) -> Fraction:
     return _pounds(_volume(member), standard)
 
 
-def lift(framing: Framing) -> Lift:
+def lift(framing: Framing, is_sheeted: bool = False) -> Lift:
     """What it takes to raise a wall that was framed flat.
+
+    Args:
+        framing: The wall.
+        is_sheeted: Whether the sheets of one face are on it by then.
 
     Source: docs/rules.md, Weight.
     """
@@ -60,6 +65,8 @@ def lift(framing: Framing) -> Lift:
     spacers = [row for row in spacer_list([framing]) if row.spacer is not Spacer.FOAM]
     volume += sum(row.thickness * row.depth * row.length * row.count for row in spacers)
     pounds = _pounds(volume, standard)
+    if is_sheeted:
+        pounds += Fraction(framing.sheets.covered, _SQUARE_FOOT) * standard.sheet.weight
     at_edge = pounds / 2
     return Lift(pounds, at_edge, max(FEWEST_HANDS, ceil(at_edge / HAND_LIFTS)))
 

@@ -169,10 +169,22 @@ class FramedNails(BaseModel):
     at: list[tuple[float, float, int]]
 
 
+class FramedLift(BaseModel):
+    """Raising a wall: its weight, and the hands that lift its top edge."""
+
+    pounds: int
+    hands: int
+
+
+class FramedBeam(FramedPart):
+    """The end of a beam as it is seen on a post of the wall."""
+
+
 class FramedWall(BaseModel):
     """A framed wall: length as the plan gives it, plate_length of its bottom plate, height over all plates.
 
-    `pounds` is its bare framing, `hands` how many people lift its top edge.
+    `pounds` is its bare framing, `hands` how many people lift its top edge; `sheeted` the same with the sheets of one
+    face on it. `beams` are the ends of beams that lie on its posts.
     """
 
     id: str
@@ -181,9 +193,11 @@ class FramedWall(BaseModel):
     height: float
     pounds: int
     hands: int
+    sheeted: FramedLift
     ends: FramedEnds
     members: list[FramedMember]
     marks: list[FramedMark]
+    beams: list[FramedBeam]
     sheets: FramedSheets
     nails: list[FramedNails]
     findings: list[FramedFinding]
@@ -228,7 +242,7 @@ def framed_job(framings: Iterable[Framing]) -> FramedJob:
 
 def framed_wall(framing: Framing) -> FramedWall:
     """One wall of `framed_job`."""
-    plan, raised = framing.plan, lift(framing)
+    plan, raised, sheeted = framing.plan, lift(framing), lift(framing, is_sheeted=True)
     return FramedWall(
         id=plan.id,
         length=to_inches(plan.wall.run.length),
@@ -236,6 +250,8 @@ def framed_wall(framing: Framing) -> FramedWall:
         height=to_inches(plan.height.value),
         pounds=round(raised.pounds),
         hands=raised.hands,
+        sheeted=FramedLift(pounds=round(sheeted.pounds), hands=sheeted.hands),
+        beams=[FramedBeam(**_part(beam)) for beam in framing.beams],
         ends=FramedEnds(start=_end(plan.meetings.start), end=_end(plan.meetings.end)),
         members=[_member(member, plan.standard) for member in framing.members],
         marks=[_mark(mark, plan.standard.words) for mark in framing.marks],

@@ -4,6 +4,7 @@ Each is an annotated core type: Pydantic reads text or numbers straight into the
 writes the core's value as a carpenter would.
 """
 
+import re
 from collections.abc import Callable
 from fractions import Fraction
 from typing import Annotated, Any, TypeVar
@@ -86,6 +87,16 @@ def _read_spacing(value: Any) -> Fraction:
     if not isinstance(value, str):
         raise LengthError("Write a spacing as a number of inches, like 16.")
     return parse_spacing(value)
+
+
+_POUNDS = re.compile(r"\d{1,3}(\.\d{1,4})?")
+
+
+def _read_weight(value: Any) -> Fraction:
+    written = "" if isinstance(value, bool) else str(value).strip()
+    if not _POUNDS.fullmatch(written):
+        raise SettingError("Write a weight as a number of pounds, like 1.6.")
+    return Fraction(written)
 
 
 def _read_size(value: Any) -> Size:
@@ -175,6 +186,12 @@ SpacingText = Annotated[
     PlainValidator(told(_read_spacing)),
     PlainSerializer(format_spacing),
     WithJsonSchema({**_LENGTH_SCHEMA, "examples": [16, 19.2, 24]}),
+]
+WeightText = Annotated[
+    Fraction,
+    PlainValidator(told(_read_weight)),
+    PlainSerializer(lambda weight: f"{float(weight):g}"),
+    WithJsonSchema({"anyOf": [{"type": "string"}, {"type": "number"}], "description": "Pounds.", "examples": [1.6]}),
 ]
 SizeText = Annotated[
     Size,

@@ -46,7 +46,7 @@ from bluff.core.schools import (
 )
 from bluff.core.standard import UsualAllowances, Ways
 from bluff.core.words import Word, Words
-from bluff.formats.values import FeetText, LengthText, SignedLengthText, SpacingText
+from bluff.formats.values import FeetText, LengthText, SignedLengthText, SpacingText, WeightText
 
 
 class FileModel(BaseModel):
@@ -230,9 +230,10 @@ class SheetFile(FileModel):
 
     width: LengthText = SheetSize().width
     length: LengthText = SheetSize().length
+    weight: WeightText = SheetSize().weight
 
     def to_core(self) -> SheetSize:
-        return SheetSize(self.width, self.length)
+        return SheetSize(self.width, self.length, self.weight)
 
 
 class NailsFile(FileModel):

@@ -1109,6 +1109,20 @@ export interface components {
          */
         Floor: "wood" | "slab";
         /**
+         * FramedBeam
+         * @description The end of a beam as it is seen on a post of the wall.
+         */
+        FramedBeam: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+        };
+        /**
          * FramedCutRow
          * @description Boards alike: how many of one section and length.
          */
@@ -1176,6 +1190,16 @@ export interface components {
             fix: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"]) | null;
             /** Fix Label */
             fix_label: string | null;
+        };
+        /**
+         * FramedLift
+         * @description Raising a wall: its weight, and the hands that lift its top edge.
+         */
+        FramedLift: {
+            /** Pounds */
+            pounds: number;
+            /** Hands */
+            hands: number;
         };
         /**
          * FramedMark
@@ -1333,7 +1357,8 @@ export interface components {
          * FramedWall
          * @description A framed wall: length as the plan gives it, plate_length of its bottom plate, height over all plates.
          *
-         *     `pounds` is its bare framing, `hands` how many people lift its top edge.
+         *     `pounds` is its bare framing, `hands` how many people lift its top edge; `sheeted` the same with the sheets of one
+         *     face on it. `beams` are the ends of beams that lie on its posts.
          */
         FramedWall: {
             /** Id */
@@ -1348,11 +1373,14 @@ export interface components {
             pounds: number;
             /** Hands */
             hands: number;
+            sheeted: components["schemas"]["FramedLift"];
             ends: components["schemas"]["FramedEnds"];
             /** Members */
             members: components["schemas"]["FramedMember"][];
             /** Marks */
             marks: components["schemas"]["FramedMark"][];
+            /** Beams */
+            beams: components["schemas"]["FramedBeam"][];
             sheets: components["schemas"]["FramedSheets"];
             /** Nails */
             nails: components["schemas"]["FramedNails"][];
@@ -2682,6 +2710,13 @@ export interface components {
              * @example 16
              */
             length?: string | number;
+            /**
+             * Weight
+             * @description Pounds.
+             * @default 8/5
+             * @example 1.6
+             */
+            weight?: string | number;
         };
         /**
          * Sheets

@@ -52,7 +52,7 @@ export function BenchDrawing({
   const { wall } = bench;
   const room = Math.max(box.height - (ABOVE + BETWEEN + 2 * PLATE.least + TAPE + BELOW), 120);
   // What lies on the plates is seen too.
-  const tall = Math.max(wall.height, ...wall.members.map(({ y, height }) => y + height));
+  const tall = Math.max(wall.height, ...[...wall.members, ...wall.beams].map(({ y, height }) => y + height));
   const elevationBox = { width: box.width, height: room };
   const whole = fitting(wall.plate_length, tall, elevationBox);
   const perInch = zoomed ?? comfortable(wall.plate_length, tall, elevationBox);
@@ -102,6 +102,7 @@ export function BenchDrawing({
             onOpening={onOpening}
             neighbours={bench.meets}
             onNeighbour={onNeighbour}
+            beams={wall.beams}
           />
           {layers.includes("sheets") && <SheetLayer sheets={wall.sheets.sheets} scale={scale} rise={rise} />}
           {layers.includes("nails") && <NailLayer nails={wall.nails} scale={scale} rise={rise} />}

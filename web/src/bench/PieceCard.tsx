@@ -62,7 +62,7 @@ export function PieceCard({
       bench={bench}
       title={`Wall ${bench.wall.id}`}
       line={words.say(
-        `${bench.entered.stud} studs, ${bench.wall.pounds} lb, ${bench.wall.hands} hands to lift. Pick a piece for its sum.`,
+        `${bench.entered.stud} studs, ${bench.wall.pounds} lb, ${bench.wall.hands} hands to lift${sheeted(bench)}. Pick a piece for its sum.`,
       )}
       sums={[
         { ...bench.plate, name: "Plate" },
@@ -72,6 +72,11 @@ export function PieceCard({
       {bench.meets.length > 0 && <Neighbours walls={bench.meets.map(({ wall }) => wall)} />}
     </Card>
   );
+}
+
+/** What it takes with the sheets on, where there are any. */
+function sheeted({ wall: { sheets, sheeted } }: Bench): string {
+  return sheets.count > 0 ? `; with its sheets ${sheeted.pounds} lb, ${sheeted.hands} hands` : "";
 }
 
 /** What a line that is only a line says of itself. */

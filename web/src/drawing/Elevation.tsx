@@ -34,7 +34,7 @@ export function riseOf(perInch: number, floor: number): Rise {
 }
 
 /** A member's place in the drawing, in whole pixels. */
-function rectangle({ x, y, width, height }: Member, scale: Scale, rise: Rise) {
+function rectangle({ x, y, width, height }: Bench["wall"]["beams"][number], scale: Scale, rise: Rise) {
   const left = scale.x(x);
   const top = rise.y(y + height);
   return { left, width: scale.x(x + width) - left, top, height: rise.y(y) - top };
@@ -51,6 +51,7 @@ export function Elevation({
   onOpening,
   neighbours,
   onNeighbour,
+  beams,
 }: {
   members: Member[];
   openings: OpeningOnBench[];
@@ -61,9 +62,13 @@ export function Elevation({
   onOpening: (id: string) => void;
   neighbours: Bench["meets"];
   onNeighbour: (wall: string) => void;
+  beams: Bench["wall"]["beams"];
 }) {
   return (
     <g>
+      {beams.map((beam) => (
+        <BeamEnd key={beam.x} beam={beam} scale={scale} rise={rise} />
+      ))}
       {openings
         .filter((opening) => opening.framed)
         .map((opening) => (
@@ -97,6 +102,17 @@ export function Elevation({
         .map((opening) => (
           <LeftOut key={opening.opening.id} opening={opening} scale={scale} rise={rise} />
         ))}
+    </g>
+  );
+}
+
+/** The end of a beam on its post, crossed as sawn ends are; no piece of the wall. */
+function BeamEnd({ beam, scale, rise }: { beam: Bench["wall"]["beams"][number]; scale: Scale; rise: Rise }) {
+  const { left, width, top, height } = rectangle(beam, scale, rise);
+  return (
+    <g data-beam={beam.x} pointerEvents="none" stroke={colour("faint")} strokeWidth={1.2}>
+      <rect x={left} y={top} width={width} height={height} fill={colour("raised")} />
+      <path d={`M${left} ${top}l${width} ${height}M${left + width} ${top}l${-width} ${height}`} />
     </g>
   );
 }

@@ -241,6 +241,7 @@ export const GROUPS: readonly Group[] = [
       { key: "block_height", name: "Line of the blocks", when: "Above the floor; 48 meets lying sheets." },
       { key: "sheet", part: "width", name: "Sheet, wide" },
       { key: "sheet", part: "length", name: "Sheet, long" },
+      { key: "sheet", part: "weight", name: "Sheet, lb a sq ft", when: "1.6 for one of 1/2." },
     ],
   },
   {

@@ -11,7 +11,7 @@ from bluff.core.marks import written
 from bluff.core.member import ANCHOR_BOLT, CUT_LINE, PLATE_BREAK, Member, Plate, Role
 from bluff.core.nails import joints_of, nails
 from bluff.core.schools import End
-from bluff.core.sheets import Sheet
+from bluff.core.sheets import Rectangle, Sheet
 from bluff.core.wall_plan import PlacedOpening
 from bluff.formats.sheets.paper import MARGIN, Page, columns, spread
 
@@ -132,6 +132,8 @@ def _elevation(page: Page, framing: Framing, top: float, layers: Collection[Laye
     left = MARGIN + (wide - (over[1] - over[0]) * scale) / 2 - over[0] * scale
     floor = top - _READINGS - plan.height.value * scale
 
+    for beam in framing.beams:
+        _beam(page, beam, left, floor, scale)
     for member in framing.members:
         if _is_shown(member.role, layers):
             _member(page, member, left, floor, scale)
@@ -155,6 +157,15 @@ def _member(page: Page, member: Member, left: float, floor: float, scale: float)
     if member.role in (Role.KING, Role.JACK):
         # Told apart without colour: kings rise to the right, jacks fall.
         page.line(x1, y1 if member.role is Role.KING else y2, x2, y2 if member.role is Role.KING else y1, 0.3)
+
+
+def _beam(page: Page, beam: Rectangle, left: float, floor: float, scale: float) -> None:
+    """The end of a beam, crossed as sawn ends are."""
+    x1, x2 = left + beam.x * scale, left + (beam.x + beam.width) * scale
+    y1, y2 = floor + beam.y * scale, floor + (beam.y + beam.height) * scale
+    page.polygon([(x1, y1), (x2, y1), (x2, y2), (x1, y2)], 1.0, 0.5)
+    page.line(x1, y1, x2, y2, 0.3)
+    page.line(x1, y2, x2, y1, 0.3)
 
 
 def _is_shown(role: str, layers: Collection[Layer]) -> bool:
