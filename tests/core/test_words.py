@@ -9,11 +9,12 @@ from hypothesis import strategies as st
 from bluff.core.errors import JobError, SettingError
 from bluff.core.job import Alone, Wall
 from bluff.core.length import inches
+from bluff.core.plan_phrase import read_line
 from bluff.core.standard import Ways
 from bluff.core.words import PRESETS, USUAL, Word, Words
 from bluff.formats.framed import framed_wall
 from bluff.formats.tables import cut_list_csv, marks_csv
-from framing import frame_wall
+from framing import frame_wall, job_of
 
 TRIMMER = Words((("jack", Word("trimmer", "T")), ("bottom_plate", Word("sole plate"))))
 SWAPPED = PRESETS["Australia"]
@@ -129,3 +130,12 @@ def test_words_nobody_could_read_are_refused(piece, word, path):
 def test_a_wall_has_no_words_of_its_own():
     with pytest.raises(JobError, match="set them on the job"):
         Wall("A", "2x4", Alone(inches("18-6")), ways=Ways(words=TRIMMER))
+
+
+def test_a_line_may_begin_with_the_crews_word():
+    words = Words((("post", Word("column")), ("backing", Word("post"))))
+    job = job_of("18-6 2x4", words=words)
+    column = read_line("Column 3 @ 9-3", job, "A")
+    assert [post.plies for post in column.wall.posts] == [3]
+    board = read_line("post 20 to 60 @ 34", job, "A")
+    assert [one.id for one in board.wall.backing] == ["R1"]

@@ -5,6 +5,7 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, RouterProvider } from "react-router";
+import { JobScreens } from "./app/JobScreens";
 import { NotFound } from "./app/NotFound";
 import { Shell } from "./app/Shell";
 import { system } from "./app/theme";
@@ -20,11 +21,17 @@ const router = createBrowserRouter([
     element: <Shell />,
     children: [
       { path: "/", element: <JobsScreen /> },
-      { path: "/jobs/:job/plan", element: <PlanScreen /> },
-      { path: "/jobs/:job/openings", element: <OpeningsScreen /> },
-      { path: "/jobs/:job/bench/:wall?", element: <BenchScreen /> },
-      { path: "/jobs/:job/pole", element: <PoleScreen /> },
-      { path: "/jobs/:job/standards", element: <StandardsScreen /> },
+      {
+        path: "/jobs/:job",
+        element: <JobScreens />,
+        children: [
+          { path: "plan", element: <PlanScreen /> },
+          { path: "openings", element: <OpeningsScreen /> },
+          { path: "bench/:wall?", element: <BenchScreen /> },
+          { path: "pole", element: <PoleScreen /> },
+          { path: "standards", element: <StandardsScreen /> },
+        ],
+      },
       { path: "*", element: <NotFound /> },
     ],
   },

@@ -28,6 +28,7 @@ from bluff.core.length import Length, format_feet, from_64ths, inches, parse_len
 from bluff.core.outline import REACH, Outline, Place, inside, outline
 from bluff.core.phrase import WALL, next_wall_id, read_opening, read_wall
 from bluff.core.special_phrase import SPECIAL, read_special
+from bluff.core.words import Words
 
 WALK_EXAMPLE = "36' R 22-6 R 36' R close"
 PARTITION_EXAMPLE = "12-4 off east from A to C"
@@ -60,7 +61,7 @@ def read_line(text: str, job: Job, wall_id: str | None) -> Edit:
         PhraseError: It is not understood.
         EditError: It names a wall that is not there.
     """
-    said = text.replace(",", " ").strip()
+    said = _in_usual_words(text.replace(",", " ").strip(), job.standard.words)
     if SPECIAL.match(said):
         if wall_id is None:
             raise PhraseError(f"“{said}” does not say which wall; select one first.")
@@ -77,6 +78,15 @@ def read_line(text: str, job: Job, wall_id: str | None) -> Edit:
     if into is None:
         raise PhraseError(f"“{said}” does not say which wall; select one, or end the line with “in A”.")
     return AddOpening(read_opening(named["opening"] if named else said, job, job.wall(into)))
+
+
+def _in_usual_words(said: str, words: Words) -> str:
+    """A line that begins with what this crew calls a post or backing, as other crews would type it."""
+    for piece in ("post", "backing"):
+        name = words.name(piece)
+        if said.lower().startswith(f"{name.lower()} "):
+            return piece + said[len(name) :]
+    return said
 
 
 def read_walk(text: str, job: Job) -> tuple[Wall, ...]:

@@ -24,28 +24,24 @@ export function useJobs() {
   return useQuery({ queryKey: ["jobs"], queryFn: () => answered<JobSummary[]>(client.GET("/api/jobs")) });
 }
 
-/** A job; nothing is asked for where none is open. */
-export function useJob(job: string | undefined) {
+export function useJob(job: string) {
   return useQuery({
-    queryKey: jobKey(job ?? ""),
-    enabled: job !== undefined,
-    queryFn: () =>
-      answered<Job>(client.GET("/api/jobs/{job_id}", { params: { path: { job_id: job ?? "" } } })),
+    queryKey: jobKey(job),
+    queryFn: () => answered<Job>(client.GET("/api/jobs/{job_id}", { params: { path: { job_id: job } } })),
   });
 }
 
 /** The floor of a job at a revision, seen from above. */
-export function planQuery(job: string, revision: number | undefined) {
+export function planQuery(job: string, revision: number) {
   return queryOptions({
     queryKey: ["plan", job, revision] as const,
     queryFn: () =>
       answered<Plan>(client.GET("/api/jobs/{job_id}/plan", { params: { path: { job_id: job } } })),
-    enabled: revision !== undefined,
   });
 }
 
 /** The floor seen from above; the last one stays in view while the next is on its way. */
-export function usePlan(job: string, revision: number | undefined) {
+export function usePlan(job: string, revision: number) {
   return useQuery({ ...planQuery(job, revision), placeholderData: keepPreviousData });
 }
 

@@ -6,6 +6,7 @@ import { answered, client, type Edit, type EditReading } from "../api/client";
 import { Figure } from "../drawing/Figure";
 import { printer } from "../drawing/figures";
 import type { JobChange } from "./useJobChange";
+import { useWords } from "./words";
 
 const SOON = 120;
 
@@ -36,6 +37,7 @@ export function PhraseLine({
   onReading?: (edit: Edit | null) => void;
   onDone?: (reading: EditReading) => void;
 }) {
+  const { say } = useWords();
   const [text, setText] = useState("");
   const said = useSettled(text.trim(), SOON);
   const field = useRef<HTMLInputElement>(null);
@@ -97,7 +99,7 @@ export function PhraseLine({
         {said !== "" && <Understood reading={reading.data} error={reading.error} />}
         {said === "" && hint && (
           <Text color="faint" fontSize="13px" truncate>
-            {hint}
+            {say(hint)}
           </Text>
         )}
       </Box>

@@ -3,21 +3,18 @@ import { Outlet } from "react-router";
 import { NoticeStack } from "./NoticeStack";
 import { NoticesProvider } from "./notices";
 import { StagePole } from "./StagePole";
-import { WordsProvider } from "./words";
 
 /** Every screen: the pole of stages beside it, notices above it. */
 export function Shell() {
   return (
     <NoticesProvider>
-      <WordsProvider>
-        <Flex direction={{ base: "column", md: "row" }} minH="full" h={{ md: "full" }}>
-          <StagePole />
-          <Flex as="main" direction="column" flex="1" minW="0" minH="0">
-            <Outlet />
-          </Flex>
+      <Flex direction={{ base: "column", md: "row" }} minH="full" h={{ md: "full" }}>
+        <StagePole />
+        <Flex as="main" direction="column" flex="1" minW="0" minH="0">
+          <Outlet />
         </Flex>
-        <NoticeStack />
-      </WordsProvider>
+      </Flex>
+      <NoticeStack />
     </NoticesProvider>
   );
 }

@@ -1,7 +1,5 @@
 import { createContext, type ReactNode, useContext, useMemo } from "react";
-import { useMatch } from "react-router";
 import type { Job } from "../api/client";
-import { useJob } from "../api/queries";
 
 /** What pieces are called on this job. The server's sentences are in these words already; labels are put into them. */
 export interface Words {
@@ -20,14 +18,11 @@ const LINES: Record<string, string> = {
   anchor_bolt: "Anchor bolt",
 };
 
-const NONE: Job["words"] = { names: {}, letters: {}, says: {} };
-const USUAL = wordsOf(NONE);
+const USUAL = wordsOf({ names: {}, letters: {}, says: {} });
 const Context = createContext<Words>(USUAL);
 
-/** Everything below says what the crew of the job that is open says. */
-export function WordsProvider({ children }: { children: ReactNode }) {
-  const { data } = useJob(useMatch("/jobs/:job/*")?.params.job);
-  const words = data?.words ?? NONE;
+/** Everything below says what the crew of the job says. */
+export function WordsProvider({ words, children }: { words: Job["words"]; children: ReactNode }) {
   return <Context value={useMemo(() => wordsOf(words), [words])}>{children}</Context>;
 }
 

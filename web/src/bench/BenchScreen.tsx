@@ -2,13 +2,13 @@ import { Flex, Tabs, Text } from "@chakra-ui/react";
 import { type KeyboardEvent, useEffect, useReducer, useState } from "react";
 import { Navigate, useNavigate, useParams, useSearchParams } from "react-router";
 import type { Bench, Job } from "../api/client";
-import { type Tape, useBench, useJob } from "../api/queries";
+import { type Tape, useBench } from "../api/queries";
 import { Empty } from "../app/Empty";
+import { useOpenJob } from "../app/JobScreens";
 import { Loading } from "../app/Loading";
 import { PhraseLine } from "../app/PhraseLine";
 import { SidePanel } from "../app/SidePanel";
-import { type JobChange, useJobChange } from "../app/useJobChange";
-import { useUndoKeys } from "../app/useUndoKeys";
+import type { JobChange } from "../app/useJobChange";
 import type { Picking } from "../drawing/PlateStrip";
 import { BenchBar } from "./BenchBar";
 import { BenchDrawing } from "./BenchDrawing";
@@ -24,9 +24,8 @@ import { WaysPanel } from "./WaysPanel";
 
 /** The bench: one wall of a job. */
 export function BenchScreen() {
-  const { job: jobId = "", wall } = useParams();
-  const job = useJob(jobId);
-  const change = useJobChange(jobId);
+  const { job, change } = useOpenJob();
+  const { wall } = useParams();
   const [isAdding, setAdding] = useState(false);
   // Kept here, so that going through the walls stays on the same tab.
   const [tab, setTab] = useState("findings");
@@ -34,38 +33,27 @@ export function BenchScreen() {
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: going to another wall ends adding one
   useEffect(() => setAdding(false), [wall]);
-  useUndoKeys(change);
 
-  if (!job.data) {
-    if (job.error) return <Empty title="This job could not be opened">{job.error.message}</Empty>;
-    return <Loading what="Opening the job" />;
-  }
-  const first = job.data.walls[0];
+  const first = job.walls[0];
   if (first && wall === undefined)
-    return <Navigate to={`/jobs/${jobId}/bench/${encodeURIComponent(first.id)}`} replace />;
+    return <Navigate to={`/jobs/${job.id}/bench/${encodeURIComponent(first.id)}`} replace />;
 
   const needsWall = isAdding || !first;
   return (
     <>
-      <BenchBar
-        job={job.data}
-        wall={wall}
-        isAdding={needsWall}
-        onAdd={() => setAdding(true)}
-        change={change}
-      />
+      <BenchBar job={job} wall={wall} isAdding={needsWall} onAdd={() => setAdding(true)} change={change} />
       <PhraseLine
         key={needsWall ? "wall" : wall}
-        job={jobId}
-        revision={job.data.revision}
+        job={job.id}
+        revision={job.revision}
         wall={needsWall ? null : (wall ?? null)}
         {...(needsWall ? TYPE_A_WALL : TYPE_AN_OPENING)}
         change={change}
         onDone={({ edit }) => {
-          if (edit.edit === "add-wall") navigate(`/jobs/${jobId}/bench/${encodeURIComponent(edit.wall.id)}`);
+          if (edit.edit === "add-wall") navigate(`/jobs/${job.id}/bench/${encodeURIComponent(edit.wall.id)}`);
         }}
       />
-      <OnBench job={job.data} wall={wall} change={change} tab={tab} onTab={setTab} />
+      <OnBench job={job} wall={wall} change={change} tab={tab} onTab={setTab} />
     </>
   );
 }

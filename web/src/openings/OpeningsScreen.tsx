@@ -1,16 +1,14 @@
 import { Button, Flex, Text } from "@chakra-ui/react";
 import { FileDown } from "lucide-react";
 import { useReducer, useState } from "react";
-import { useParams } from "react-router";
 import type { Job, Schedule } from "../api/client";
-import { useJob } from "../api/queries";
 import { Empty } from "../app/Empty";
 import { FileButton } from "../app/FileButton";
 import { JobBar } from "../app/JobBar";
-import { Loading } from "../app/Loading";
+import { useOpenJob } from "../app/JobScreens";
+import { Shown } from "../app/Shown";
 import { SidePanel } from "../app/SidePanel";
-import { type JobChange, useJobChange } from "../app/useJobChange";
-import { useUndoKeys } from "../app/useUndoKeys";
+import type { JobChange } from "../app/useJobChange";
 import { Said } from "../app/words";
 import { START, grid as walk } from "./grid";
 import { LineCard } from "./LineCard";
@@ -19,26 +17,21 @@ import { useSchedule, useWriting } from "./useSchedule";
 
 /** The schedule of openings: what each is, what it makes of the wall, and whether somebody checked it. */
 export function OpeningsScreen() {
-  const { job: jobId = "" } = useParams();
+  const { job, change } = useOpenJob();
   const [isAlike, setAlike] = useState(true);
-  const job = useJob(jobId);
-  const schedule = useSchedule(jobId, job.data?.revision, isAlike);
-  const change = useJobChange(jobId);
-  useUndoKeys(change);
-
-  const error = job.error ?? schedule.error;
-  if (!job.data || !schedule.data) {
-    if (error) return <Empty title="This schedule could not be opened">{error.message}</Empty>;
-    return <Loading what="Opening the schedule" />;
-  }
+  const asked = useSchedule(job.id, job.revision, isAlike);
   return (
-    <Openings
-      job={job.data}
-      schedule={schedule.data}
-      change={change}
-      isAlike={isAlike}
-      onAlike={() => setAlike(!isAlike)}
-    />
+    <Shown asked={asked} what="Opening the schedule" trouble="This schedule could not be opened">
+      {(schedule) => (
+        <Openings
+          job={job}
+          schedule={schedule}
+          change={change}
+          isAlike={isAlike}
+          onAlike={() => setAlike(!isAlike)}
+        />
+      )}
+    </Shown>
   );
 }
 

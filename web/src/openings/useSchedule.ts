@@ -6,7 +6,7 @@ import type { JobChange } from "../app/useJobChange";
 import type { Change } from "./grid";
 
 /** The schedule at a revision; the last one stays in view while the next is on its way. */
-export function useSchedule(job: string, revision: number | undefined, isAlike: boolean) {
+export function useSchedule(job: string, revision: number, isAlike: boolean) {
   return useQuery({
     queryKey: ["schedule", job, revision, isAlike],
     queryFn: () =>
@@ -15,7 +15,6 @@ export function useSchedule(job: string, revision: number | undefined, isAlike: 
           params: { path: { job_id: job }, query: { alike: isAlike } },
         }),
       ),
-    enabled: revision !== undefined,
     placeholderData: keepPreviousData,
   });
 }

@@ -1,17 +1,17 @@
 import { Box, Button, Flex, Tabs, Text } from "@chakra-ui/react";
 import { FlipHorizontal, FlipVertical, Ruler } from "lucide-react";
 import { type KeyboardEvent, useCallback, useMemo, useReducer, useState } from "react";
-import { useNavigate, useParams, useSearchParams } from "react-router";
+import { useNavigate, useSearchParams } from "react-router";
 import type { Edit, Job, Plan } from "../api/client";
-import { useJob, usePlan, usePlanPreview } from "../api/queries";
+import { usePlan, usePlanPreview } from "../api/queries";
 import { Empty } from "../app/Empty";
 import { FileButton } from "../app/FileButton";
 import { JobBar } from "../app/JobBar";
-import { Loading } from "../app/Loading";
+import { useOpenJob } from "../app/JobScreens";
 import { PhraseLine } from "../app/PhraseLine";
+import { Shown } from "../app/Shown";
 import { SidePanel } from "../app/SidePanel";
-import { type JobChange, useJobChange } from "../app/useJobChange";
-import { useUndoKeys } from "../app/useUndoKeys";
+import type { JobChange } from "../app/useJobChange";
 import { DrawingCard } from "./DrawingCard";
 import { OrderPanel } from "./OrderPanel";
 import { PacksPanel } from "./PacksPanel";
@@ -26,18 +26,13 @@ import { WallsPanel } from "./WallsPanel";
 
 /** The plan: a floor of walls, seen from above. */
 export function PlanScreen() {
-  const { job: jobId = "" } = useParams();
-  const job = useJob(jobId);
-  const plan = usePlan(jobId, job.data?.revision);
-  const change = useJobChange(jobId);
-  useUndoKeys(change);
-
-  const error = job.error ?? plan.error;
-  if (!job.data || !plan.data) {
-    if (error) return <Empty title="This plan could not be opened">{error.message}</Empty>;
-    return <Loading what="Opening the plan" />;
-  }
-  return <Floor key={jobId} job={job.data} plan={plan.data} change={change} />;
+  const { job, change } = useOpenJob();
+  const asked = usePlan(job.id, job.revision);
+  return (
+    <Shown asked={asked} what="Opening the plan" trouble="This plan could not be opened">
+      {(plan) => <Floor job={job} plan={plan} change={change} />}
+    </Shown>
+  );
 }
 
 function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange }) {

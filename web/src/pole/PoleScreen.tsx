@@ -1,18 +1,16 @@
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import { Printer, Scroll } from "lucide-react";
 import { useState } from "react";
-import { useParams } from "react-router";
 import type { Job, Pole, Poles } from "../api/client";
-import { useJob } from "../api/queries";
 import { Empty } from "../app/Empty";
 import { Field } from "../app/Field";
 import { SEVERITIES } from "../app/FindingTally";
 import { JobBar } from "../app/JobBar";
-import { Loading } from "../app/Loading";
+import { useOpenJob } from "../app/JobScreens";
+import { Shown } from "../app/Shown";
 import { SidePanel } from "../app/SidePanel";
 import { TextField } from "../app/TextField";
-import { type JobChange, useJobChange } from "../app/useJobChange";
-import { useUndoKeys } from "../app/useUndoKeys";
+import type { JobChange } from "../app/useJobChange";
 import { Said } from "../app/words";
 import { printer } from "../drawing/figures";
 import { SumColumn } from "../drawing/SumColumn";
@@ -21,18 +19,13 @@ import { usePoles, useWhatIf, type WhatIf } from "./usePoles";
 
 /** The story poles: heads, headers, sills and cripples for every kind of opening, side by side. */
 export function PoleScreen() {
-  const { job: jobId = "" } = useParams();
-  const job = useJob(jobId);
-  const poles = usePoles(jobId, job.data?.revision);
-  const change = useJobChange(jobId);
-  useUndoKeys(change);
-
-  const error = job.error ?? poles.error;
-  if (!job.data || !poles.data) {
-    if (error) return <Empty title="The story poles could not be opened">{error.message}</Empty>;
-    return <Loading what="Setting up the poles" />;
-  }
-  return <AllPoles key={jobId} job={job.data} poles={poles.data} change={change} />;
+  const { job, change } = useOpenJob();
+  const asked = usePoles(job.id, job.revision);
+  return (
+    <Shown asked={asked} what="Setting up the poles" trouble="The story poles could not be opened">
+      {(poles) => <AllPoles job={job} poles={poles} change={change} />}
+    </Shown>
+  );
 }
 
 function AllPoles({ job, poles, change }: { job: Job; poles: Poles; change: JobChange }) {

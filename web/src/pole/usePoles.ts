@@ -2,12 +2,11 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { answered, client, type Poles } from "../api/client";
 
 /** The story poles at a revision; the last ones stay in view while the next are on their way. */
-export function usePoles(job: string, revision: number | undefined) {
+export function usePoles(job: string, revision: number) {
   return useQuery({
     queryKey: ["poles", job, revision],
     queryFn: () =>
       answered<Poles>(client.GET("/api/jobs/{job_id}/poles", { params: { path: { job_id: job } } })),
-    enabled: revision !== undefined,
     placeholderData: keepPreviousData,
   });
 }

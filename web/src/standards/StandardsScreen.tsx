@@ -1,16 +1,13 @@
 import { Box, Flex, Heading, SimpleGrid, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import { useParams } from "react-router";
 import type { Edit, Job, Tally, Ways } from "../api/client";
-import { useJob } from "../api/queries";
-import { Empty } from "../app/Empty";
 import { FieldGroup } from "../app/Field";
 import { JobBar } from "../app/JobBar";
-import { Loading } from "../app/Loading";
+import { useOpenJob } from "../app/JobScreens";
 import { useNotices } from "../app/notices";
+import { Shown } from "../app/Shown";
 import { SidePanel } from "../app/SidePanel";
-import { type JobChange, useJobChange } from "../app/useJobChange";
-import { useUndoKeys } from "../app/useUndoKeys";
+import type { JobChange } from "../app/useJobChange";
 import { Said, useWords } from "../app/words";
 import { type Choice, saidAs, schoolOf } from "../ways/choices";
 import { HeaderFields } from "../ways/HeaderFields";
@@ -25,18 +22,13 @@ import { WordsCard } from "./WordsCard";
 
 /** The crew's ways: each choice drawn, and what it would change on this job before it is taken. */
 export function StandardsScreen() {
-  const { job: jobId = "" } = useParams();
-  const job = useJob(jobId);
-  const tally = useTally(jobId, job.data?.revision ?? 0);
-  const change = useJobChange(jobId);
-  useUndoKeys(change);
-
-  const error = job.error ?? tally.error;
-  if (!job.data || !tally.data) {
-    if (error) return <Empty title="The standards could not be opened">{error.message}</Empty>;
-    return <Loading what="Looking at the crew’s ways" />;
-  }
-  return <AllChoices key={jobId} job={job.data} tally={tally.data} change={change} />;
+  const { job, change } = useOpenJob();
+  const asked = useTally(job.id, job.revision);
+  return (
+    <Shown asked={asked} what="Looking at the crew’s ways" trouble="The standards could not be opened">
+      {(tally) => <AllChoices job={job} tally={tally} change={change} />}
+    </Shown>
+  );
 }
 
 /** Something looked at before it is taken. */

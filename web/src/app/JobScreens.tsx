@@ -1,0 +1,38 @@
+import { Outlet, useOutletContext, useParams } from "react-router";
+import type { Job } from "../api/client";
+import { useJob } from "../api/queries";
+import { Shown } from "./Shown";
+import { type JobChange, useJobChange } from "./useJobChange";
+import { useUndoKeys } from "./useUndoKeys";
+import { WordsProvider } from "./words";
+
+/** The job a screen is about, and the way to change it. */
+interface OpenJob {
+  job: Job;
+  change: JobChange;
+}
+
+/** Every screen of a job: the job, its undo keys and its crew's words are there before the screen is. */
+export function JobScreens() {
+  const { job = "" } = useParams();
+  return <Opened key={job} id={job} />;
+}
+
+export function useOpenJob(): OpenJob {
+  return useOutletContext<OpenJob>();
+}
+
+function Opened({ id }: { id: string }) {
+  const asked = useJob(id);
+  const change = useJobChange(id);
+  useUndoKeys(change);
+  return (
+    <Shown asked={asked} what="Opening the job" trouble="This job could not be opened">
+      {(job) => (
+        <WordsProvider words={job.words}>
+          <Outlet context={{ job, change } satisfies OpenJob} />
+        </WordsProvider>
+      )}
+    </Shown>
+  );
+}
