@@ -204,6 +204,20 @@ def test_every_way_of_a_wall_can_be_set_on_it(window_wall):
     expect(page.get_by_role("list", name="Findings")).to_contain_text("at most 48 apart")
 
 
+def test_a_change_made_while_another_is_on_its_way_keeps_both(window_wall):
+    page = window_wall
+    page.get_by_role("tab", name="Ways").click()
+    held = []
+    page.route("**/edits", lambda route: held.append(route))
+    page.get_by_label("Floor", exact=True).select_option(label="Slab")
+    enter(page, "On centre", "24")
+    page.unroute("**/edits")
+    held[0].continue_()
+    expect(piece(page, "A/stud/10")).to_have_count(0)
+    expect(page.get_by_label("On centre", exact=True)).to_have_value("24")
+    expect(page.get_by_label("Floor", exact=True)).to_have_value("slab")
+
+
 def test_layers_are_kept_and_followed_on_paper(window_wall):
     page = window_wall
     nails = page.get_by_role("button", name="Nails", exact=True)

@@ -8,6 +8,8 @@ EXAMPLE = Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json"
 
 
 def to_jobs(page):
+    # From a job that is open; on its way there the link would lead where one still is.
+    expect(page.get_by_label("Job name")).to_be_visible()
     page.get_by_role("link", name="Jobs").click()
     expect(page.get_by_role("heading", name="Jobs", exact=True)).to_be_visible()
 

@@ -250,7 +250,8 @@ def test_a_drawing_is_shown_before_it_is_taken_in(shelter, tmp_path):
     page.get_by_role("button", name="Start").click()
     page.get_by_label("Drawing or picture of the plan").set_input_files(file)
     card = page.get_by_role("region", name="Drawing")
-    expect(card).to_contain_text("8 walls and 15 openings")
+    # It is read in a process of its own, which may take half a minute.
+    expect(card).to_contain_text("8 walls and 15 openings", timeout=40_000)
     expect(wall(page, "H")).to_be_visible()
     rows = page.get_by_role("list", name="Walls of the job").get_by_role("listitem")
     expect(rows).to_have_count(0)
@@ -269,4 +270,4 @@ def test_a_file_that_is_no_drawing_says_so(empty, tmp_path):
     file = tmp_path / "plan.ifc"
     file.write_text("nothing of the kind")
     empty.get_by_label("Drawing or picture of the plan").set_input_files(file)
-    expect(empty.get_by_role("status").filter(has_text="plan.ifc: This is no")).to_be_visible()
+    expect(empty.get_by_role("status").filter(has_text="plan.ifc: This is no")).to_be_visible(timeout=40_000)

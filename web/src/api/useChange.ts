@@ -2,8 +2,11 @@ import { type QueryClient, useMutation, useQueryClient } from "@tanstack/react-q
 import { answered, client, type Edit, type Job, type Refused } from "./client";
 import { jobKey, planQuery } from "./queries";
 
-/** A change to a job: an edit, or a step back or forth. */
-export type Change = Edit | "undo" | "redo";
+/**
+ * A change to a job: an edit, a step back or forth, or an edit of the job as it is when its turn comes, so that a
+ * change made just before it is not written over.
+ */
+export type Change = Edit | "undo" | "redo" | ((job: Job) => Edit);
 
 /**
  * Make a change on the newest revision this page knows; the answer becomes the newest.
@@ -15,7 +18,7 @@ export function useChange(job: string) {
   const queries = useQueryClient();
   return useMutation<Job, Refused, Change>({
     scope: { id: `job-${job}` },
-    mutationFn: (change) => send(job, knownRevision(queries, job), change),
+    mutationFn: async (change) => send(job, newest(queries, job), change),
     onSuccess: async (changed) => {
       // A plan in view is fetched first, so that job and plan are drawn once, together.
       const isPlanInView =
@@ -27,17 +30,23 @@ export function useChange(job: string) {
   });
 }
 
-function knownRevision(queries: QueryClient, job: string): number {
+function newest(queries: QueryClient, job: string): Job {
   const known = queries.getQueryData<Job>(jobKey(job));
   if (!known) throw new Error("a change needs the job to be loaded first");
-  return known.revision;
+  return known;
 }
 
-function send(job: string, revision: number, change: Change): Promise<Job> {
-  const params = { path: { job_id: job } };
+function send(id: string, job: Job, change: Change): Promise<Job> {
+  const { revision } = job;
+  const params = { path: { job_id: id } };
   if (change === "undo")
     return answered<Job>(client.POST("/api/jobs/{job_id}/undo", { params, body: { revision } }));
   if (change === "redo")
     return answered<Job>(client.POST("/api/jobs/{job_id}/redo", { params, body: { revision } }));
-  return answered<Job>(client.POST("/api/jobs/{job_id}/edits", { params, body: { revision, edit: change } }));
+  return answered<Job>(
+    client.POST("/api/jobs/{job_id}/edits", {
+      params,
+      body: { revision, edit: typeof change === "function" ? change(job) : change },
+    }),
+  );
 }

@@ -1,4 +1,5 @@
 import type { Wall } from "../api/client";
+import { changeWall } from "../ways/ways";
 import { Field, FieldGroup } from "./Field";
 import { SelectField } from "./SelectField";
 import { TextField } from "./TextField";
@@ -27,7 +28,10 @@ export function WallFields({
   onRenamed: (id: string) => void;
 }) {
   function make(changes: Partial<Wall>, done?: () => void) {
-    change.make({ edit: "change-wall", id: wall.id, wall: { ...wall, ...changes } }, done);
+    change.make(
+      changeWall(wall.id, (newest) => ({ ...newest, ...changes })),
+      done,
+    );
   }
   return (
     <FieldGroup name="Wall">

@@ -2,10 +2,12 @@ import { Box, Button, chakra, Flex, Heading, Text } from "@chakra-ui/react";
 import { Trash2 } from "lucide-react";
 import type { ReactNode } from "react";
 import { Link, useParams } from "react-router";
-import type { Bench, Edit, NamedSum } from "../api/client";
+import type { Bench, NamedSum } from "../api/client";
+import type { Change } from "../api/useChange";
 import { useWords } from "../app/words";
 import { printer } from "../drawing/figures";
 import { SumColumn } from "../drawing/SumColumn";
+import { changeWall } from "../ways/ways";
 import { faceOf, marksOf } from "./picking";
 import { withoutSpecial } from "./specials";
 
@@ -17,7 +19,7 @@ export function PieceCard({
 }: {
   bench: Bench;
   picked: string | null;
-  onChange: (edit: Edit) => void;
+  onChange: (change: Change) => void;
 }) {
   const words = useWords();
   const member = bench.wall.members.find(({ id }) => id === picked);
@@ -40,7 +42,11 @@ export function PieceCard({
         ]}
       >
         {without && (
-          <Button onClick={() => onChange({ edit: "change-wall", id: bench.wall.id, wall: without })}>
+          <Button
+            onClick={() =>
+              onChange(changeWall(bench.wall.id, (wall) => withoutSpecial(wall, member.id) ?? wall))
+            }
+          >
             <Trash2 /> Take it out of the wall
           </Button>
         )}

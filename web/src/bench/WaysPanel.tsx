@@ -1,7 +1,7 @@
 import { Box, Button, Text } from "@chakra-ui/react";
 import { Trash2 } from "lucide-react";
 import { Link, useNavigate } from "react-router";
-import type { Bench, Job, Ways } from "../api/client";
+import type { Bench, Job, Wall, Ways } from "../api/client";
 import { Field, FieldGroup } from "../app/Field";
 import { SelectField } from "../app/SelectField";
 import type { JobChange } from "../app/useJobChange";
@@ -17,7 +17,7 @@ export function WaysPanel({ job, bench, change }: { job: Job; bench: Bench; chan
   const navigate = useNavigate();
   const { entered } = bench;
   const ways = bench.standard.wall;
-  const set = (changes: Changes) => change.make(setOnWall(entered, changes));
+  const set = (changes: Changes) => change.make(setOnWall(entered.id, () => changes));
 
   /** The way back for a row whose key is set here. */
   function back(key: keyof Ways) {
@@ -69,7 +69,13 @@ export function WaysPanel({ job, bench, change }: { job: Job; bench: Bench; chan
                 row={row}
                 ways={ways}
                 back={back(row.key)}
-                onEnter={(text) => set({ [row.key]: writeRow(row, text, ways) })}
+                onEnter={(text) =>
+                  change.make(
+                    setOnWall(entered.id, (wall) => ({
+                      [row.key]: writeRow(row, text, { ...ways, ...said(wall) }),
+                    })),
+                  )
+                }
               />
             ))}
         </FieldGroup>
@@ -87,6 +93,11 @@ export function WaysPanel({ job, bench, change }: { job: Job; bench: Bench; chan
       </Box>
     </Box>
   );
+}
+
+/** What a wall says itself, without the keys that follow. */
+function said(wall: Wall): Ways {
+  return Object.fromEntries(Object.entries(wall).filter(([, value]) => value !== null)) as Ways;
 }
 
 /** A choice by the names of its schools; what is none of them is said to be other. */

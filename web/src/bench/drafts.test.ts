@@ -5,7 +5,7 @@ import { freeMark, placeOf, positionOf } from "./openingDraft";
 
 const WALL: Wall = { id: "A", stud: "2x4", length: "10'", sills: 2 };
 const JOB = {
-  job: { standard: { spacing: "16" } },
+  job: { standard: { spacing: "16" }, walls: [WALL] },
   next: { wall: "B", window: "W2", doorway: "D2" },
 } as unknown as Job;
 
@@ -23,24 +23,35 @@ describe("positions", () => {
 
 describe("setting ways", () => {
   it("sets a key on the wall and keeps the others", () => {
-    const edit = setOnWall(WALL, { spacing: "24" });
+    const edit = setOnWall("A", () => ({ spacing: "24" }))(JOB);
     expect(edit).toEqual({ edit: "change-wall", id: "A", wall: { ...WALL, spacing: "24" } });
   });
 
   it("lets a key follow again", () => {
-    const edit = setOnWall(WALL, { sills: undefined });
+    const edit = setOnWall("A", () => ({ sills: undefined }))(JOB);
     expect(edit).toMatchObject({ wall: { id: "A", stud: "2x4", length: "10'" } });
     expect(JSON.stringify(edit)).not.toContain("sills");
   });
 
   it("puts a wall height in place of a stud length", () => {
     const wall = { ...WALL, stud_length: "92 5/8" };
-    const edit = setOnWall(wall, { wall_height: "97 1/8" });
+    const edit = setOnWall("A", () => ({ wall_height: "97 1/8" }))({
+      ...JOB,
+      job: { ...JOB.job, walls: [wall] },
+    });
     expect(JSON.stringify(edit)).not.toContain("stud_length");
   });
 
+  it("alters the wall as it is by then, and says when it is gone", () => {
+    const newest = { ...JOB, job: { ...JOB.job, walls: [{ ...WALL, floor: "slab" as const }] } };
+    expect(setOnWall("A", () => ({ spacing: "24" }))(newest)).toMatchObject({
+      wall: { floor: "slab", spacing: "24" },
+    });
+    expect(() => setOnWall("Z", () => ({}))(JOB)).toThrow("Wall Z is not in this job any more");
+  });
+
   it("sets the whole job's", () => {
-    expect(setOnJob(JOB, { sills: 1 })).toEqual({
+    expect(setOnJob({ sills: 1 })(JOB)).toEqual({
       edit: "set-standard",
       standard: { spacing: "16", sills: 1 },
     });

@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import { ArrowRight, Trash2 } from "lucide-react";
 import { useState } from "react";
-import type { Edit, Job, Plan, PlanWall } from "../api/client";
+import type { Job, Plan, PlanWall } from "../api/client";
 import { Field, FieldGroup } from "../app/Field";
 import { SelectField } from "../app/SelectField";
 import { TextField } from "../app/TextField";
@@ -9,6 +9,7 @@ import type { JobChange } from "../app/useJobChange";
 import { STUDS, WallFields } from "../app/WallFields";
 import { Figure } from "../drawing/Figure";
 import { printer } from "../drawing/figures";
+import { changeWall } from "../ways/ways";
 import { OpeningCard } from "./OpeningCard";
 import { removal } from "./removal";
 import type { Select, Selection } from "./selection";
@@ -159,7 +160,7 @@ function Points({ wall, change }: { wall: PlanWall; change: JobChange }) {
   function put(end: "from" | "to", axis: 0 | 1, text: string) {
     const point = [...((entered[end] ?? ["0", "0"]) as [string, string])] as [string, string];
     point[axis] = text;
-    change.make({ edit: "change-wall", id: wall.id, wall: { ...entered, [end]: point } });
+    change.make(changeWall(wall.id, (newest) => ({ ...newest, [end]: point })));
   }
   return (
     <>
@@ -219,12 +220,11 @@ function ManyWalls({ walls, change, onSelect }: Props & { walls: PlanWall[] }) {
   const [north, setNorth] = useState("");
   const studs = new Set(walls.map(({ entered }) => entered.stud));
   function setStuds(stud: string) {
-    const edits: Edit[] = walls.map(({ id, entered }) => ({
-      edit: "change-wall",
-      id,
-      wall: { ...entered, stud },
+    change.make((job) => ({
+      edit: "several",
+      says: `make ${walls.length} walls ${stud}`,
+      edits: walls.map(({ id }) => changeWall(id, (newest) => ({ ...newest, stud }))(job)),
     }));
-    change.make({ edit: "several", says: `make ${walls.length} walls ${stud}`, edits });
   }
   const remove = removal(ids);
   return (

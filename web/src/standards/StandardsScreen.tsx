@@ -57,7 +57,7 @@ function AllChoices({ job, tally, change }: { job: Job; tally: Tally; change: Jo
   }
   /** Looks at one key said otherwise; undefined lets it follow again. */
   function considerKey(says: string, key: keyof Ways, value: unknown, chosen = "") {
-    consider({ says, edit: setOnJob(job, { [key]: value }), key: chosen });
+    consider({ says, edit: setOnJob({ [key]: value })(job), key: chosen });
   }
   function backOf(name: string, key: keyof Ways) {
     const isOwn = whence(key) === "this job";
@@ -142,7 +142,9 @@ function AllChoices({ job, tally, change }: { job: Job; tally: Tally; change: Jo
             words={inForce.words ?? {}}
             whence={<Whence of={whence("words")} />}
             back={backOf("Words", "words")}
-            onTake={(words) => change.make(setOnJob(job, { words }))}
+            onTake={(alter) =>
+              change.make((newest) => setOnJob({ words: alter(newest.standard.words ?? {}) })(newest))
+            }
           />
         </Box>
         <SidePanel isFirst>

@@ -20,7 +20,7 @@ export function WordsCard({
   words: Words;
   whence: ReactNode;
   back: { follows: string; onFollow: (() => void) | undefined };
-  onTake: (words: Words) => void;
+  onTake: (alter: (words: Words) => Words) => void;
 }) {
   const { data } = useWordsToChoose();
   if (!data) return null;
@@ -38,7 +38,10 @@ export function WordsCard({
               label="Words of"
               value={preset ?? ""}
               choices={preset ? presets : [{ value: "", label: "The crew’s own" }, ...presets]}
-              onChoose={(name) => onTake(data.presets.find((one) => one.name === name)?.words ?? words)}
+              onChoose={(name) => {
+                const chosen = data.presets.find((one) => one.name === name);
+                if (chosen) onTake(() => chosen.words);
+              }}
             />
           </Field>
         </Box>
@@ -53,7 +56,7 @@ export function WordsCard({
                   label={`Word for ${name}`}
                   value={words[piece]?.name ?? ""}
                   placeholder={name}
-                  onEnter={(text) => onTake(withWord(words, piece, { name: text || null }))}
+                  onEnter={(text) => onTake((newest) => withWord(newest, piece, { name: text || null }))}
                 />
               </Box>
               <Box w="52px" flexShrink="0">
@@ -62,7 +65,7 @@ export function WordsCard({
                     label={`Letter for ${name}`}
                     value={words[piece]?.letter ?? ""}
                     placeholder={letter}
-                    onEnter={(text) => onTake(withWord(words, piece, { letter: text || null }))}
+                    onEnter={(text) => onTake((newest) => withWord(newest, piece, { letter: text || null }))}
                   />
                 )}
               </Box>

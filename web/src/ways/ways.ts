@@ -10,14 +10,23 @@ const INSTEAD: Partial<Record<keyof Ways, readonly (keyof Ways)[]>> = {
   measured: ["stud_length", "wall_height"],
 };
 
-/** The edit that says some ways otherwise for a wall. */
-export function setOnWall(wall: Wall, changes: Changes): Edit {
-  return { edit: "change-wall", id: wall.id, wall: changed(wall, changes) };
+/** The edit that alters a wall as it is when the edit's turn comes. */
+export function changeWall(id: string, alter: (wall: Wall) => Wall): (job: Job) => Edit {
+  return ({ job }) => {
+    const wall = job.walls?.find((one) => one.id === id);
+    if (!wall) throw new Error(`Wall ${id} is not in this job any more; choose another.`);
+    return { edit: "change-wall", id, wall: alter(wall) };
+  };
+}
+
+/** The edit that says some ways otherwise for a wall; what is to be said may depend on what it says by then. */
+export function setOnWall(id: string, changes: (wall: Wall) => Changes): (job: Job) => Edit {
+  return changeWall(id, (wall) => changed(wall, changes(wall)));
 }
 
 /** The edit that says some ways otherwise for a whole job. */
-export function setOnJob(job: Job, changes: Changes): Edit {
-  return { edit: "set-standard", standard: changed(job.job.standard ?? {}, changes) };
+export function setOnJob(changes: Changes): (job: Job) => Edit {
+  return ({ job }) => ({ edit: "set-standard", standard: changed(job.standard ?? {}, changes) });
 }
 
 function changed<Whole extends Ways>(whole: Whole, changes: Changes): Whole {
