@@ -114,6 +114,15 @@ def sheets_on_bench(page: Page) -> None:
     page.get_by_role("tab", name="Cut list").click()
 
 
+def words(page: Page) -> None:
+    page.get_by_label("Name of a new job").fill("Another crew")
+    page.keyboard.press("Enter")
+    page.get_by_role("link", name="Standards").click()
+    page.get_by_label("Words of", exact=True).select_option(label="Trimmers and soles")
+    page.get_by_role("group", name="Trimmers").wait_for()
+    page.get_by_label("Letter for post").scroll_into_view_if_needed()
+
+
 VIEWS: dict[str, tuple[Callable[[Page], None], str]] = {
     "jobs": (jobs, "light"),
     "plan": (plan, "light"),
@@ -128,6 +137,7 @@ VIEWS: dict[str, tuple[Callable[[Page], None], str]] = {
     "worked-window": (worked_window, "light"),
     "pole": (pole, "light"),
     "standards": (standards, "light"),
+    "words": (words, "light"),
 }
 
 

@@ -114,6 +114,10 @@ def _interrupted(run: _Run, pockets: Sequence[Pocket]) -> Iterator[_Run]:
         yield replace(run, place=place, start=start)
 
 
+def _cost(broken: Broken) -> tuple[int, int]:
+    return len(broken.off_stud), len(broken.breaks)
+
+
 @dataclass(slots=True)
 class _Cutter:
     """Cuts stretches of plate into boards, remembering where it broke the ones before."""
@@ -140,20 +144,10 @@ class _Cutter:
         if run.role is Role.TOP_PLATE:
             joints = {edge.value for part in lapped for edge in (part.start, part.end)}
             distance = stock.offset
-        apart = [
-            place
-            for place in places
-            if all(abs(place - joint) >= distance for joint in joints)
-            # Plates above each other broken near each other would fold there when the wall is raised.
-            and all(abs(place - at) >= stock.offset for at in broken_on)
-        ]
-        broken = self._broken(run, apart)
-        fewest_there_can_be = -(-(run.end.value - run.start.value) // stock.longest) - 1
-        if broken.off_stud or len(broken.breaks) > fewest_there_can_be:
-            # Few boards come before keeping clear of what is above or beside.
-            anywhere = self._broken(run, places)
-            if broken.off_stud or len(anywhere.breaks) < len(broken.breaks):
-                broken = anywhere
+        clear = {place for place in places if all(abs(place - joint) >= distance for joint in joints)}
+        # Plates above each other broken near each other would fold there when the wall is raised.
+        apart = {place for place in places if all(abs(place - at) >= stock.offset for at in broken_on)}
+        broken = self._best_of(run, (clear & apart, clear, apart, places))
         name = run.role.replace("_", " ")
         for at in broken.off_stud:
             self.findings.append(
@@ -200,6 +194,21 @@ class _Cutter:
                     )
                 )
         return self._boards(run, [Sum.of("break", at) for at in broken.breaks])
+
+    def _best_of(self, run: _Run, wishes: Iterable[Iterable[Length]]) -> Broken:
+        """A stretch broken at the first of several sets of places with which no more boards are needed than must be.
+
+        Few boards come before keeping clear of what is above or beside, and a stud under each break before both.
+        """
+        fewest = -(-(run.end.value - run.start.value) // self.plan.standard.plate_stock.longest) - 1
+        best: Broken | None = None
+        for places in wishes:
+            broken = self._broken(run, places)
+            if best is None or _cost(broken) < _cost(best):
+                best = broken
+            if _cost(best) == (0, fewest):
+                break
+        return best or Broken(())
 
     def _broken(self, run: _Run, places: Iterable[Length]) -> Broken:
         """A stretch cut into boards, counted from the end the tape hooks on: a wall turned end for end breaks alike."""

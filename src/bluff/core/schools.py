@@ -293,7 +293,8 @@ class StudMake:
     def board(self, plate: Lumber) -> Lumber:
         """The lumber of a stud between plates of that lumber.
 
-        >>> StudMake(StudKind.COMPOSITE, inches("1 3/4"), inches("1 1/4")).board(lumber("2x6")).nominal
+        >>> plate = Lumber("2x6", inches("1 1/2"), inches("5 1/2"))
+        >>> StudMake(StudKind.COMPOSITE, inches("1 3/4"), inches("1 1/4")).board(plate).nominal
         'composite 1 3/4 to 1 1/4 x 5 1/2'
         """
         if self.kind is StudKind.SAWN:
