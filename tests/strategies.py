@@ -4,25 +4,35 @@ from fractions import Fraction
 
 from hypothesis import strategies as st
 
+from bluff.core.apply import apply
+from bluff.core.edit import AddOpening
 from bluff.core.header import Capped, Header, HeaderKind, HeaderPlace, Laid, Source
 from bluff.core.job import Alone, Job, Opening, Sizing, Wall
 from bluff.core.length import Length, inches
 from bluff.core.lumber import ENGINEERED
+from bluff.core.phrase import read_opening
 from bluff.core.position import At, Centred, FromOpening, FromOutside, FromPlate, FromWall, Reference, WallFace
 from bluff.core.schools import (
     Allowance,
     Blocks,
     BoltRule,
+    CornerSchool,
     Datum,
     DoorParts,
     End,
     EndStuds,
     Floor,
     Heads,
+    IntersectionSchool,
     Jacks,
+    JoistLayout,
+    JoistRun,
+    MarkedOn,
+    MarkLines,
     MeasuredRoom,
     OpeningKind,
     PlateStock,
+    PlateTies,
     PrecutStuds,
     Sheets,
     SillTop,
@@ -35,6 +45,7 @@ from bluff.core.schools import (
 from bluff.core.size import Size
 from bluff.core.special import Beam, FixtureBacking, Post
 from bluff.core.standard import Ways
+from floors import partition, wall
 
 
 def lengths(least: int, most: int) -> st.SearchStrategy[Length]:
@@ -132,6 +143,17 @@ wall_ways = st.builds(
     fire_blocks=st.none() | st.booleans(),
     panel_edge_blocks=st.none() | st.booleans(),
     sheets=st.none() | st.sampled_from(Sheets),
+    corner=st.none() | st.sampled_from(CornerSchool),
+    intersection=st.none() | st.sampled_from(IntersectionSchool),
+    single_on_partitions=st.none() | st.booleans(),
+    plate_ties=st.none() | st.sampled_from(PlateTies),
+    joists=st.none() | st.sampled_from(JoistRun),
+    joist_layout=st.none()
+    | st.builds(JoistLayout, lengths(-30, 30), st.sampled_from([Fraction(16), Fraction(96, 5), Fraction(24)])),
+    stacked=st.none() | st.booleans(),
+    ceiling_backing=st.none() | st.booleans(),
+    mark_lines=st.none() | st.sampled_from(MarkLines),
+    marked_on=st.none() | st.sampled_from(MarkedOn),
     datum=st.none()
     | st.builds(Datum, st.sampled_from(End), st.integers(-inches(24), inches(24)) | st.just(-inches("5 1/2"))),
 )
@@ -192,3 +214,23 @@ def jobs(draw: st.DrawFn) -> Job:
     )
     count = draw(st.integers(0, 5))
     return Job("random", walls=(wall,), openings=tuple(draw(openings(number, length)) for number in range(count)))
+
+
+@st.composite
+def floors(draw: st.DrawFn, ways: st.SearchStrategy[Ways]) -> tuple[Job, int, int]:
+    """A rectangle of random size and studs with partitions across it, framed in some ways; and its sides in feet."""
+    width, depth = draw(st.integers(12, 60)), draw(st.integers(12, 60))
+    stud = draw(st.sampled_from(["2x4", "2x6"]))
+    outside = [
+        wall("A", (0, depth), (width, depth), stud),
+        wall("B", (width, depth), (width, 0), stud),
+        wall("C", (width, 0), (0, 0), stud),
+        wall("D", (0, 0), (0, depth), stud),
+    ]
+    places = sorted(draw(st.sets(st.integers(2, width - 2), max_size=5)))
+    inside = [partition(f"P{x}", (x, 0), (x, depth), draw(st.sampled_from(["2x4", "2x6"]))) for x in places]
+    job = Job("floor", draw(ways), (*outside, *inside))
+    for place in draw(st.lists(st.integers(0, width), max_size=2)):
+        opening = read_opening(f"ro {draw(st.integers(12, 60))}x50 @ {place}'", job, job.walls[0])
+        job = apply(job, AddOpening(opening))
+    return job, width, depth

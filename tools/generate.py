@@ -1,4 +1,4 @@
-"""Write what is generated from the code: the job file's schema, and the front end's types.
+"""Write what is generated from the code: the job file's schema, the front end's types, the ways of an opening.
 
 With `--check DIRECTORY` the files go there instead, for a test to compare with those committed.
 """
@@ -10,18 +10,25 @@ import tempfile
 from pathlib import Path
 
 from bluff.api.app import openapi_schema
+from bluff.core.standard import OPENING_WAYS
 from bluff.formats.job_file import job_file_schema
 
 ROOT = Path(__file__).resolve().parents[1]
 JOB_SCHEMA = Path("docs/job-file.schema.json")
 TYPES = Path("web/src/api/schema.gen.ts")
+OPENING_KEYS = Path("web/src/api/openingWays.gen.ts")
+GENERATED = (JOB_SCHEMA, TYPES, OPENING_KEYS)
 
 
 def generate(root: Path) -> None:
     """Write every generated file below a directory."""
-    for path in (JOB_SCHEMA, TYPES):
+    for path in GENERATED:
         (root / path).parent.mkdir(parents=True, exist_ok=True)
     (root / JOB_SCHEMA).write_text(json.dumps(job_file_schema(), indent=2, ensure_ascii=False) + "\n")
+    (root / OPENING_KEYS).write_text(
+        "/** The ways an opening can answer for itself; the others are the whole wall's. */\n"
+        f"export const OPENING_WAYS = {json.dumps(sorted(OPENING_WAYS))} as const;\n"
+    )
     with tempfile.NamedTemporaryFile("w", suffix=".json") as openapi:
         json.dump(openapi_schema(), openapi)
         openapi.flush()

@@ -311,7 +311,12 @@ def test_an_opening_is_added_changed_and_removed_in_the_form(window_wall):
     page.get_by_role("button", name="Change D1").click()
     form = page.get_by_role("region", name="Change D1")
     enter(page, "Opening size", "3-0 x 6-8")
-    form.get_by_label("Kings a side here").select_option(label="2")
+    form.get_by_label("Kings a side", exact=True).select_option(label="2")
+    expect(form).to_contain_text("from this opening")
+    expect(form.get_by_role("button", name="Kings a side: follow the wall again")).to_be_visible()
+    # A door has no sill, and its head is its rough height.
+    expect(form.get_by_label("Sill", exact=True)).to_have_count(0)
+    expect(form.get_by_label("Head height", exact=True)).to_have_count(0)
     expect(form).to_contain_text(re.compile(r"RO width\s*38", re.S))
     form.get_by_role("button", name="Save").click()
     expect(piece(page, "A/D1/king/start/2")).to_be_attached()
@@ -319,6 +324,37 @@ def test_an_opening_is_added_changed_and_removed_in_the_form(window_wall):
     page.get_by_role("button", name="Change D1").click()
     page.get_by_role("button", name="Remove").click()
     expect(piece(page, "A/D1/header")).to_have_count(0)
+
+
+def test_every_way_of_an_opening_can_be_set_for_it_alone(window_wall):
+    page = window_wall
+    page.get_by_role("tab", name="Openings").click()
+    page.get_by_role("button", name="Change W1").click()
+    form = page.get_by_role("region", name="Change W1")
+    form.get_by_label("Sill", exact=True).select_option(label="Double")
+    form.get_by_label("Header kind").select_option(label="Solid")
+    form.get_by_label("Header laid").select_option(label="Flat")
+    enter(page, "Head height", "80")
+    form.get_by_role("button", name="Save").click()
+    expect(piece(page, "A/W1/sill/2")).to_be_attached()
+    piece(page, "A/W1/header").locator("rect").click(force=True)
+    expect(card(page)).to_contain_text("4x8")
+    expect(card(page)).to_contain_text("80")
+    page.get_by_role("button", name="Undo").click()
+    expect(piece(page, "A/W1/sill/2")).to_have_count(0)
+
+
+def test_both_lines_of_a_piece_are_drawn_and_read_for_crews_that_draw_them(window_wall):
+    page = window_wall
+    piece(page, "A/W1/king/start").locator("rect").click(force=True)
+    expect(readout(page)).not_to_contain_text("and")
+    choose(page, "Ways", "Lines on the plate", "Both sides")
+    expect(readout(page)).to_contain_text(re.compile(r"86 1/2.*and.*88", re.S))
+    expect(page.locator('[data-mark="bottom K 86.5"] [data-other-line]')).to_have_count(1)
+    page.get_by_label("Where the tape hooks").select_option(label="Tape on the right end")
+    expect(readout(page)).to_contain_text(re.compile(r"134.*and.*135 1/2", re.S))
+    choose(page, "Ways", "Marks go on", "The edge")
+    expect(page.get_by_text("Bottom plate, marked on its edge")).to_be_visible()
 
 
 def test_a_wrong_size_in_the_form_says_what_to_write(window_wall):

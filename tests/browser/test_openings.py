@@ -33,6 +33,49 @@ def test_typing_in_a_cell_changes_every_opening_of_its_line(openings):
     expect(cell(openings, "W1", "head")).to_contain_text("82")
 
 
+def test_cells_written_in_one_breath_are_all_kept(openings):
+    """Each is read by the server when its turn comes, so that none is worked out from before the last one."""
+    cell(openings, "W5", "head").click()
+    openings.keyboard.type("80")
+    openings.keyboard.press("Tab")
+    openings.keyboard.type("3-ply 2x10")
+    openings.keyboard.press("Tab")
+    openings.keyboard.press("Tab")
+    openings.keyboard.type("2")
+    openings.keyboard.press("Enter")
+    expect(cell(openings, "W5", "jacks")).to_have_text("2")
+    expect(cell(openings, "W5", "header")).to_have_text("3-ply 2x10")
+    expect(cell(openings, "W5", "head")).to_have_text("80")
+
+
+def test_a_schedule_pasted_into_an_empty_one_fills_it(page):
+    page.get_by_label("Name of a new job").fill("From a schedule")
+    page.get_by_role("button", name="Start").click()
+    page.get_by_role("link", name="Bench").click()
+    page.get_by_label("Type a wall").fill("18-6 2x4")
+    page.keyboard.press("Enter")
+    expect(page.locator('[data-member="A/end_stud/start"]')).to_be_attached()
+    page.get_by_role("link", name="Openings").click()
+    expect(page.get_by_role("heading", name="No openings yet")).to_be_visible()
+    paste(page, "mark\twall\tunit\tat\nW1\tA\t3-6x4-6\t9-3\nD1\tA\t2-10x6-8\tedge 1-0\n")
+    expect(cell(page, "W1", "rough")).to_have_text("43 x 55")
+    expect(cell(page, "D1", "kind")).to_have_text("door")
+
+
+def paste(page, text):
+    """Pastes as a spreadsheet's copy would, where the focus is."""
+    page.evaluate(
+        """text => {
+          const data = new DataTransfer();
+          data.setData("text", text);
+          document.activeElement.dispatchEvent(
+            new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }),
+          );
+        }""",
+        text,
+    )
+
+
 def test_what_is_not_understood_is_said_and_nothing_changes(openings):
     cell(openings, "W5", "header").click()
     openings.keyboard.type("a big one")
@@ -57,15 +100,7 @@ def test_a_check_against_the_plan_is_signed_and_lost_with_the_size(openings):
 
 def test_rows_pasted_from_a_spreadsheet_run_on_from_the_cell(openings):
     cell(openings, "W5", "head").click()
-    openings.evaluate(
-        """() => {
-          const data = new DataTransfer();
-          data.setData("text", "80\\t3-ply 2x10\\n81\\t3-ply 2x8\\n");
-          document.activeElement.dispatchEvent(
-            new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }),
-          );
-        }"""
-    )
+    paste(openings, "80\t3-ply 2x10\n81\t3-ply 2x8\n")
     expect(cell(openings, "W5", "head")).to_have_text("80")
     expect(cell(openings, "W5", "header")).to_have_text("3-ply 2x10")
     expect(cell(openings, "W6", "head")).to_have_text("81")

@@ -36,10 +36,10 @@ def test_what_if_is_pencilled_and_taken_or_left(poles):
     expect(pole(poles, "W3")).not_to_have_attribute("data-off", re.compile("."))
     poles.get_by_label("Header").fill("3-ply 2x10")
     poles.get_by_label("Header").press("Enter")
-    expect(pole(poles, "W3")).to_contain_text("9 1/4 header")
+    expect(pole(poles, "W3")).to_contain_text("9 1/4header")
     poles.get_by_role("button", name="Take it").click()
     expect(poles.get_by_role("button", name="Undo")).to_be_enabled()
-    expect(pole(poles, "W3")).to_contain_text("9 1/4 header")
+    expect(pole(poles, "W3")).to_contain_text("9 1/4header")
 
 
 def test_what_is_no_header_is_said(poles):

@@ -104,12 +104,49 @@ def test_composite_studs_with_two_faces(ways):
     expect(ways.get_by_role("region", name="Picked piece")).to_contain_text("wide face outside")
 
 
+def test_a_wall_says_where_each_of_its_ways_comes_from(ways):
+    choice(ways, "Sill").get_by_role("button", name="Double").click()
+    take(ways)
+    ways.get_by_label("Name of a standard").fill("Harbour crew")
+    ways.get_by_role("button", name="Keep", exact=True).click()
+    ways.get_by_role("button", name="Look at it").click()
+    take(ways)
+    enter(ways, "Head height", "80")
+    take(ways)
+    ways.get_by_role("link", name="Bench").click()
+    ways.get_by_role("tab", name="Ways").click()
+    ways.get_by_label("Floor", exact=True).select_option(label="Wood")
+
+    def row(name):
+        return ways.locator(f'[data-field="{name}"]')
+
+    expect(row("Floor")).to_contain_text("from this wall")
+    expect(row("Head height")).to_contain_text("from this job")
+    expect(row("Sill’s top")).not_to_contain_text("from")
+    ways.get_by_role("button", name="Floor: follow the job again").click()
+    expect(row("Floor")).to_contain_text("from this job")
+
+
+def test_studs_go_under_the_trusses_once_somebody_says_where_those_are(ways):
+    choice(ways, "Studs and the joists above").get_by_role("button", name="Under the joists").click()
+    take(ways)
+    enter(ways, "Joists on centre", "24")
+    expect(ways.get_by_role("region", name="Effect on this job")).to_contain_text("To see to")
+    take(ways)
+    ways.get_by_role("link", name="Bench").click()
+    findings = ways.get_by_role("list", name="Findings")
+    expect(findings).to_contain_text("not every joist has a stud under it")
+    findings.get_by_role("button", name="Studs at 12").click()
+    expect(findings).not_to_contain_text("not every joist")
+    expect(ways.locator('[data-mark="bottom X 23.25"]')).to_have_count(1)
+
+
 def test_the_crews_words_are_said_everywhere(ways):
     ways.get_by_label("Words of", exact=True).select_option(label="Trimmers and soles")
     expect(choice(ways, "Trimmers")).to_be_visible()
     expect(ways.get_by_label("Word for jack")).to_have_value("trimmer")
     enter(ways, "Word for header", "lintel")
-    expect(ways.get_by_role("group", name="Lintels and rough openings")).to_be_visible()
+    expect(ways.get_by_role("group", name="Lintels and ROs")).to_be_visible()
     enter(ways, "Letter for header", "L")
     enter(ways, "Word for king", "lintel")
     expect(ways.get_by_role("status").filter(has_text="cannot both be called lintel")).to_be_visible()

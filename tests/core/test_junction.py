@@ -16,11 +16,23 @@ from bluff.core.member import Plate, Role
 from bluff.core.phrase import read_opening
 from bluff.core.plates import Ties, ties
 from bluff.core.position import At, FromWall, Reference, WallFace
-from bluff.core.schools import CornerSchool, Datum, End, IntersectionSchool, JoistRun, PrecutStuds
+from bluff.core.schools import (
+    CornerSchool,
+    Datum,
+    End,
+    IntersectionSchool,
+    JoistRun,
+    PlateTies,
+    PrecutStuds,
+    WallHeight,
+)
 from bluff.core.standard import Ways
 from bluff.formats.job_file import read_job
 from floors import FEET, partition, plans, shelter, wall
 from framing import found, in_role, marked, starts
+from strategies import floors
+
+WALL_97_1_8 = WallHeight(inches("97 1/8"))
 
 
 def framed(job, id_="A"):
@@ -425,7 +437,28 @@ def test_where_nothing_can_lap_a_connector_is_called_for(ways):
     low = replace(partition("E", (12, 0), (12, 22.5)), ways=ways)
     job = shelter(low)
     assert caps(framed(job)) == {"A/cap_plate": ("5 1/2", "421")}
-    assert len(found(framed(job, "E"), Code.NO_LAP)) == (0 if ways.top_plates == 1 else 2)
+    assert len(found(framed(job, "E"), Code.NO_LAP)) == 2
+
+
+def test_partitions_may_have_one_top_plate_unless_they_say_otherwise():
+    kept = replace(partition("F", (24, 0), (24, 22.5)), ways=Ways(top_plates=2))
+    job = shelter(partition("E", (12, 0), (12, 22.5)), kept, ways=Ways(single_on_partitions=True))
+    assert {id_: plan.standard.top_plates for id_, plan in plans(job).items() if id_ in "AEF"} == {
+        "A": 2,
+        "E": 1,
+        "F": 2,
+    }
+    # As high as the others where the wall's height is what is given: its studs are a plate longer.
+    high = shelter(partition("E", (12, 0), (12, 22.5)), ways=Ways(single_on_partitions=True, studs=WALL_97_1_8))
+    assert [format_exact(plans(high)[id_].stud_length.value) for id_ in "AE"] == ["92 5/8", "94 1/8"]
+
+
+def test_a_crew_that_ties_with_connectors_laps_nothing():
+    job = shelter(partition("E", (12, 0), (12, 22.5)), ways=Ways(plate_ties=PlateTies.CONNECTORS))
+    assert caps(framed(job)) == {"A/cap_plate": ("0", "432")}
+    assert caps(framed(job, "E")) == {"E/cap_plate": ("0", "259")}
+    assert ties(core.wall_plans(job)) == Ties(laps=0, nails=0, connectors=6)
+    assert "ties them with connectors" in found(framed(job, "E"), Code.NO_LAP)[0].text
 
 
 def test_a_ceiling_has_backing_on_a_wall_that_runs_along_the_joists():
@@ -444,33 +477,18 @@ def test_a_ceiling_has_backing_on_a_wall_that_runs_along_the_joists():
 
 def test_laps_and_connectors_are_counted_once():
     assert ties(core.wall_plans(shelter(partition("E", (12, 0), (12, 22.5))))) == Ties(laps=6, nails=12, connectors=0)
-    single = shelter(replace(partition("E", (12, 0), (12, 22.5)), ways=Ways(studs=PrecutStuds(inches("104 5/8")))))
-    assert ties(core.wall_plans(single)) == Ties(laps=4, nails=8, connectors=2)
+    for ways in (Ways(studs=PrecutStuds(inches("104 5/8"))), Ways(top_plates=1)):
+        other = shelter(replace(partition("E", (12, 0), (12, 22.5)), ways=ways))
+        assert ties(core.wall_plans(other)) == Ties(laps=4, nails=8, connectors=2)
     assert ties(core.wall_plans(bay())) == Ties(laps=0, nails=0, connectors=1)
 
 
-@st.composite
-def floors(draw):
-    """A rectangle of random size and studs, with partitions across it where they leave room for each other."""
-    width, depth = draw(st.integers(12, 60)), draw(st.integers(12, 60))
-    stud = draw(st.sampled_from(["2x4", "2x6"]))
-    outside = [
-        wall("A", (0, depth), (width, depth), stud),
-        wall("B", (width, depth), (width, 0), stud),
-        wall("C", (width, 0), (0, 0), stud),
-        wall("D", (0, 0), (0, depth), stud),
-    ]
-    places = sorted(draw(st.sets(st.integers(2, width - 2), max_size=5)))
-    inside = [partition(f"P{x}", (x, 0), (x, depth), draw(st.sampled_from(["2x4", "2x6"]))) for x in places]
-    ways = Ways(corner=draw(st.sampled_from(CornerSchool)), intersection=draw(st.sampled_from(IntersectionSchool)))
-    job = Job("floor", ways, (*outside, *inside))
-    for place in draw(st.lists(st.integers(0, width), max_size=2)):
-        opening = read_opening(f"ro {draw(st.integers(12, 60))}x50 @ {place}'", job, job.walls[0])
-        job = core.apply(job, AddOpening(opening))
-    return job, width, depth
+junction_schools = st.builds(
+    Ways, corner=st.sampled_from(CornerSchool), intersection=st.sampled_from(IntersectionSchool)
+)
 
 
-@given(floors())
+@given(floors(junction_schools))
 def test_plates_close_the_outside_dimensions_and_every_junctions_wood_is_there_once(floor):
     job, width, depth = floor
     by_id = plans(job)

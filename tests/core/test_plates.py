@@ -58,6 +58,13 @@ def test_joints_of_a_wall_without_openings_stay_apart(feet, is_single):
     assert all(abs(one - other) >= inches(48) for one in bottom for other in top)
 
 
+def test_the_joint_of_a_single_top_plate_has_nothing_over_it_and_is_said():
+    single, double = (frame_wall("36' 2x4", top_plates=count) for count in (1, 2))
+    (finding,) = found(single, Code.SINGLE_PLATE_JOINT)
+    assert [finding.at] == [at.value for plate, at in single.breaks if plate is Plate.TOP]
+    assert found(double, Code.SINGLE_PLATE_JOINT) == []
+
+
 def test_where_stock_is_short_for_it_close_breaks_are_said():
     # Boards of 6 feet cannot break 60 from each other: some break of the second plate is nearer to one of the first.
     framing = frame_wall("30' 2x4", plate_stock=PlateStock((inches("6'"),), inches(60)))

@@ -163,10 +163,11 @@ class NamedSum(BaseModel):
 
 
 class TapeReading(BaseModel):
-    """A mark as read on the tape that is hooked where the bench says."""
+    """A mark as read on the tape that is hooked where the bench says; other_line where the crew draws both sides."""
 
     at: float
     ahead: bool
+    other_line: float | None
     steps: Steps
 
 

@@ -24,11 +24,11 @@ from bluff.core.edit import AddOpening, AddWall, ChangeOpening, ChangeWall, Seve
 from bluff.core.finding import Severity
 from bluff.core.job import WallKind
 from bluff.core.length import Length, format_feet, to_inches
-from bluff.core.marks import BURNED_INCH, read_mark
+from bluff.core.marks import BURNED_INCH, Reading, read_mark
 from bluff.core.phrase import next_opening_id, next_wall_id
 from bluff.core.placing import wall_span
 from bluff.core.plan_phrase import walk_gap
-from bluff.core.schools import End, OpeningKind
+from bluff.core.schools import End, MarkLines, OpeningKind
 from bluff.core.standard import Standard, Ways
 from bluff.core.sum import Sum
 from bluff.core.wall_plan import PlacedOpening
@@ -116,10 +116,7 @@ def bench_view(state: JobState, wall_id: str, hook: End, burn: bool) -> BenchVie
         hook=hook,
         burn=burn,
         burned=to_inches(burned),
-        readings=[
-            TapeReading(at=to_inches(reading.at.value), ahead=reading.ahead, steps=steps(reading.at, words))
-            for reading in readings
-        ],
+        readings=[_reading(reading, plan.standard) for reading in readings],
         cut_list=[framed_cut_row(row) for row in core.cut_list([framed])],
         spacers=[framed_spacer_row(row) for row in core.spacer_list([framed])],
         findings=severities(counted(framed)),
@@ -134,6 +131,16 @@ def bench_view(state: JobState, wall_id: str, hook: End, burn: bool) -> BenchVie
         [view.wall.length, view.wall.plate_length, view.wall.height, *numbers["cut_list"]], format_feet
     )
     return view
+
+
+def _reading(reading: Reading, standard: Standard) -> TapeReading:
+    other = reading.other_line if standard.mark_lines is MarkLines.BOTH else None
+    return TapeReading(
+        at=to_inches(reading.at.value),
+        ahead=reading.ahead,
+        other_line=None if other is None else to_inches(other),
+        steps=steps(reading.at, standard.words),
+    )
 
 
 def edit_reading(job: core.Job, edit: core.Edit) -> EditReading:

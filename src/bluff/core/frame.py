@@ -9,10 +9,11 @@ from dataclasses import dataclass
 from math import atan2, degrees
 
 from bluff.core.assembly import Assembly, assemblies, ladders
-from bluff.core.backing import ceiling_backing, check_backing, check_ceiling
+from bluff.core.backing import ceiling_backing, check_backing
 from bluff.core.blocks import blocks, check_blocks, fixture_backing
 from bluff.core.bolts import anchor_bolts
 from bluff.core.finding import Code, Finding, Severity
+from bluff.core.joist_checks import check_joists
 from bluff.core.junction import EndMeeting
 from bluff.core.layout import Height, LaidOut, Layer, Wood, join, lay_out, on_centre_lines
 from bluff.core.length import format_inches
@@ -112,7 +113,7 @@ def frame(plan: WallPlan) -> Framing:
     findings.extend(check_sheet_edges(laid_out, sheet_edges(plan), plan.set_back))
     for check in (check_backing, check_sheet_joints, check_blocks):
         findings.extend(check(plan, pieces))
-    for wall_check in (check_spacing, check_ceiling, check_laps, check_tip_up, _check_meetings):
+    for wall_check in (check_spacing, check_joists, check_laps, check_tip_up, _check_meetings):
         findings.extend(wall_check(plan))
     return Framing(
         plan,

@@ -145,7 +145,7 @@ class Profile:
 
     Args:
         thickness: Of its studs' width.
-        lap_height: Where its second top plate lies above the floor, None when it has only one.
+        lap_height: Where its second top plate lies above the floor, None when it has only one or laps onto nothing.
     """
 
     thickness: Length

@@ -26,10 +26,19 @@ class Reading:
     Args:
         at: The figure on the tape where the line goes.
         ahead: Whether the symbol goes beyond the line as that reader sees it, or before it.
+        width: Of the wood.
     """
 
     at: Sum
     ahead: bool
+    width: Length
+
+    @property
+    def other_line(self) -> Length | None:
+        """Where the line at the other side of the wood goes, for crews that draw both; None where no wood stands."""
+        if self.width == 0:
+            return None
+        return self.at.value + self.width if self.ahead else self.at.value - self.width
 
 
 def plate_marks(
@@ -70,7 +79,7 @@ def read_mark(mark: Mark, length: Length, hook: End = End.START, ahead: bool = T
         near = near.minus("its thickness", mark.width)
     if hook is End.START and not ahead:
         near = near.plus("its thickness", mark.width)
-    return Reading(near.plus("burned", burn), ahead)
+    return Reading(near.plus("burned", burn), ahead, mark.width)
 
 
 def written(mark: Mark, plan: WallPlan) -> str:

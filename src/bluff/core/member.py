@@ -181,3 +181,8 @@ class Mark:
     member: str | None
     opening: str | None = None
     wide_face: Line | None = None
+
+    @property
+    def end(self) -> Length:
+        """The side of the wood nearer to the wall's end."""
+        return self.at.value + self.width

@@ -19,7 +19,7 @@ from bluff.core.length import Length, format_inches, half, inches
 from bluff.core.member import Member, Orientation, Plate, Role
 from bluff.core.opening_frame import OpeningFrame, upright
 from bluff.core.posts import Pocket
-from bluff.core.schools import End, Floor
+from bluff.core.schools import End, Floor, PlateTies
 from bluff.core.sum import Sum
 from bluff.core.wall_plan import WallPlan
 
@@ -161,6 +161,8 @@ class _Cutter:
             )
         sums = [self._doubled(places.get(at), at, run, broken.breaks) for at in broken.breaks]
         plate = Plate.TOP if run.role is Role.TOP_PLATE else Plate.BOTTOM
+        if plate is Plate.TOP and self.plan.standard.top_plates == 1:
+            self.findings.extend(_single_joint(at.value) for at in sums)
         self.breaks.extend((plate, at) for at in sums)
         return self._boards(run, sums)
 
@@ -281,9 +283,7 @@ class _Cutter:
 
 
 def check_laps(plan: WallPlan) -> Iterator[Finding]:
-    """Every place where the second top plates of two walls do not lap, so that a connector must tie them."""
-    if plan.standard.top_plates == 1:
-        return
+    """Every place where the top plates of two walls do not lap, so that a connector must tie them."""
     for end in End:
         meeting = plan.meetings.at(end)
         # One of the two says it, the one that would lap onto the other.
@@ -292,17 +292,36 @@ def check_laps(plan: WallPlan) -> Iterator[Finding]:
         yield Finding(
             Code.NO_LAP,
             Severity.INFO,
-            f"The second top plate cannot lap onto wall {meeting.other}: {_WHY_NOT.get(meeting.joint, _OTHER_HEIGHT)}.",
-            "Tie the two with a plate connector, as the drawings or the code ask.",
+            f"The top plates do not lap onto wall {meeting.other}: {_why_not(plan, meeting)}.",
+            _TIE,
             at=0 if end is End.START else plan.length,
         )
 
 
-_OTHER_HEIGHT = "theirs lies at another height, or there is none, or the two do not meet square"
-_WHY_NOT = {
+_TIE = "Tie the two with a plate connector, as the drawings or the code ask."
+_OTHER_HEIGHT = "its second plate lies at another height, or there is none, or the two do not meet square"
+_NO_LAP = {
     Joint.MITRE: "both are cut to the mitre of the corner",
-    Joint.SPLICE: "theirs lies at another height, or there is none, or there is no room for a lap of 24",
+    Joint.SPLICE: "its second plate lies at another height, or there is none, or there is no room for a lap of 24",
 }
+
+
+def _why_not(plan: WallPlan, meeting: EndMeeting) -> str:
+    if plan.standard.top_plates == 1:
+        return "this wall has one top plate"
+    if plan.standard.plate_ties is PlateTies.CONNECTORS:
+        return "the crew butts them and ties them with connectors"
+    return _NO_LAP.get(meeting.joint, _OTHER_HEIGHT)
+
+
+def _single_joint(at: Length) -> Finding:
+    return Finding(
+        Code.SINGLE_PLATE_JOINT,
+        Severity.INFO,
+        f"The one top plate is in two pieces at {format_inches(at)}, with no second plate over the joint.",
+        _TIE,
+        at=at,
+    )
 
 
 def _cap_plates(plan: WallPlan) -> Iterator[_Run]:
@@ -364,7 +383,7 @@ def ties(plans: Iterable[WallPlan]) -> Ties:
     laps, driven, connectors = 0, 0, Fraction(0)
     for plan in plans:
         meetings = [meeting for end in End if (meeting := plan.meetings.at(end))]
-        for meeting in meetings if plan.standard.top_plates == 2 else ():
+        for meeting in meetings:
             # A butt is seen from the wall that butts alone, a mitre and a splice from both.
             share = Fraction(1, 1 if meeting.joint is Joint.BUTT else 2)
             if meeting.lap is None:

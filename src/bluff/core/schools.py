@@ -108,6 +108,32 @@ class JoistRun(StrEnum):
     NORTH_SOUTH = "north-south"
 
 
+class PlateTies(StrEnum):
+    """How the second top plates of walls that meet are tied to each other."""
+
+    LAPPED = "lapped"
+    """One runs onto the other wall."""
+    CONNECTORS = "connectors"
+    """Both end at the joint, and a plate connector holds them."""
+
+
+class MarkLines(StrEnum):
+    """Which sides of a piece get a line on the plate."""
+
+    ONE = "one"
+    """The side nearer to the hook, and the symbol says on which side the piece goes."""
+    BOTH = "both"
+
+
+class MarkedOn(StrEnum):
+    """Which side of the plates is written on."""
+
+    FACE = "face"
+    """The wide side, plates laid flat beside each other."""
+    EDGE = "edge"
+    """The narrow side, plates tacked together on edge."""
+
+
 class EndStuds(StrEnum):
     """Where the stud at a free end of a wall stands."""
 
@@ -188,6 +214,24 @@ class Datum:
 
     end: End = End.START
     shift: Length = 0
+
+
+@dataclass(frozen=True, slots=True)
+class JoistLayout:
+    """Where the joists or trusses above lie, across the way they run.
+
+    Args:
+        first: Middle of one of them, east of the plan's zero where they run north to south, north of it where
+            they run east to west.
+        spacing: On centre, in inches, exact.
+    """
+
+    first: Length = 0
+    spacing: Fraction = Fraction(24)
+
+    def __post_init__(self) -> None:
+        if not 8 <= self.spacing <= 96:
+            raise SettingError("Joists and trusses lie 8 to 96 inches on centre; 16 and 24 are usual.", "spacing")
 
 
 @dataclass(frozen=True, slots=True)

@@ -25,11 +25,15 @@ from bluff.core.schools import (
     Heads,
     IntersectionSchool,
     Jacks,
+    JoistLayout,
     JoistRun,
+    MarkedOn,
+    MarkLines,
     MeasuredRoom,
     Nailing,
     OpeningKind,
     PlateStock,
+    PlateTies,
     PrecutStuds,
     Sheets,
     SheetSize,
@@ -59,6 +63,8 @@ class Standard:
         heads: Whether they are meant to line up.
         bottom_plates: Boards under the studs.
         top_plates: 1, or 2 with a cap plate.
+        single_on_partitions: Whether a partition has one top plate, unless its own ways say how many.
+        plate_ties: How second top plates are tied where walls meet.
         header: Over every opening that has none of its own.
         jacks: Where a window's jacks stand.
         jack_count: Jacks a side of an ordinary opening.
@@ -75,6 +81,8 @@ class Standard:
         corner: How corners are made, where this wall meets another.
         intersection: What stands where another wall butts into it.
         joists: Which way the joists or trusses above run; None where nobody has said.
+        joist_layout: Where they lie; None where nobody has said.
+        stacked: Whether the studs of a wall that runs across them stand under them.
         ceiling_backing: Whether a wall that runs along them gets a wider board on top, for the ceiling's edge.
         floor: What the bottom plate lies on.
         bolts: Where anchor bolts go in a plate on concrete when a wall gives none.
@@ -88,6 +96,8 @@ class Standard:
         nails: How many a joint gets.
         density: Of the lumber, in pounds a cubic foot.
         lumber: Boards that measure otherwise than the table says.
+        mark_lines: Whether a piece gets a line at one side or at both.
+        marked_on: Which side of the plates is written on.
         words: What the crew calls the pieces, and writes for them.
     """
 
@@ -99,6 +109,8 @@ class Standard:
     heads: Heads = Heads.ONE
     bottom_plates: int = 1
     top_plates: int = 2
+    single_on_partitions: bool = False
+    plate_ties: PlateTies = PlateTies.LAPPED
     header: Header = field(default_factory=Header)
     jacks: Jacks = Jacks.TO_PLATE
     jack_count: int = 1
@@ -115,6 +127,8 @@ class Standard:
     corner: CornerSchool = CornerSchool.TWO_STUD
     intersection: IntersectionSchool = IntersectionSchool.CHANNEL
     joists: JoistRun | None = None
+    joist_layout: JoistLayout | None = None
+    stacked: bool = False
     ceiling_backing: bool = False
     floor: Floor = Floor.WOOD
     bolts: BoltRule = field(default_factory=BoltRule)
@@ -128,6 +142,8 @@ class Standard:
     nails: Nailing = field(default_factory=Nailing)
     density: int = 33
     lumber: tuple[Lumber, ...] = ()
+    mark_lines: MarkLines = MarkLines.ONE
+    marked_on: MarkedOn = MarkedOn.FACE
     words: Words = field(default_factory=Words)
 
     def board(self, nominal: str) -> Lumber:
@@ -156,6 +172,8 @@ class Ways:
     heads: Heads | None = None
     bottom_plates: int | None = None
     top_plates: int | None = None
+    single_on_partitions: bool | None = None
+    plate_ties: PlateTies | None = None
     header: Header | None = None
     jacks: Jacks | None = None
     jack_count: int | None = None
@@ -172,6 +190,8 @@ class Ways:
     corner: CornerSchool | None = None
     intersection: IntersectionSchool | None = None
     joists: JoistRun | None = None
+    joist_layout: JoistLayout | None = None
+    stacked: bool | None = None
     ceiling_backing: bool | None = None
     floor: Floor | None = None
     bolts: BoltRule | None = None
@@ -185,6 +205,8 @@ class Ways:
     nails: Nailing | None = None
     density: int | None = None
     lumber: tuple[Lumber, ...] | None = None
+    mark_lines: MarkLines | None = None
+    marked_on: MarkedOn | None = None
     words: Words | None = None
 
     def __post_init__(self) -> None:

@@ -12,6 +12,7 @@ from typing import Any
 from bluff.core.finding import Code, Finding, Severity
 from bluff.core.header import HeaderBoards, HeaderPlace, header_boards
 from bluff.core.job import Job, Line, Opening, Wall, WallKind
+from bluff.core.joists import to_first_joist
 from bluff.core.junction import Intersection, Joint, Meetings, Profile, find_meetings
 from bluff.core.length import Length, half, inches
 from bluff.core.lumber import Lumber
@@ -19,7 +20,18 @@ from bluff.core.outline import inside, outline
 from bluff.core.placing import placed_start, wall_face
 from bluff.core.position import At, Centred, FromOpening, FromWall
 from bluff.core.rough_opening import RoughOpening, rough_opening
-from bluff.core.schools import Datum, End, EndStuds, Jacks, MeasuredRoom, PrecutStuds, SillTop, WallHeight, WideFace
+from bluff.core.schools import (
+    Datum,
+    End,
+    EndStuds,
+    Jacks,
+    MeasuredRoom,
+    PlateTies,
+    PrecutStuds,
+    SillTop,
+    WallHeight,
+    WideFace,
+)
 from bluff.core.special import Post
 from bluff.core.standard import Standard
 from bluff.core.sum import Sum, counted
@@ -105,6 +117,7 @@ class WallPlan:
         posts: As the openings.
         findings: What was wrong with the plan itself.
         carried: How far before its hooked end the layout began that it carries on from a wall in line with it.
+        stacked: How far along from its hooked end its layout begins, for studs to stand under the joists.
     """
 
     wall: Wall
@@ -118,6 +131,7 @@ class WallPlan:
     posts: tuple[PlacedPost, ...]
     findings: tuple[Finding, ...]
     carried: Length | None = None
+    stacked: Length | None = None
 
     @property
     def id(self) -> str:
@@ -133,10 +147,12 @@ class WallPlan:
         """Where the on-centre layout is measured from, as a shift from the plate's own end.
 
         The sheets of an exterior wall start at the outside of the building, those of a partition at its plate,
-        those of a wall that goes on in line from another where the other's did.
+        those of a wall that goes on in line from another where the other's did. Under joists they start at one.
         """
         datum = self.standard.datum
         meeting = self.meetings.at(datum.end)
+        if self.stacked is not None:
+            return replace(datum, shift=self.stacked)
         if self.carried is not None:
             return replace(datum, shift=-self.carried)
         if meeting is None or self.wall.kind is not WallKind.EXTERIOR:
@@ -219,7 +235,7 @@ def with_ways(wall: Wall, **ways: Any) -> Wall:
 def wall_plans(job: Job) -> tuple[WallPlan, ...]:
     """Every wall of a job, in the order they were entered."""
     standard = job.standard
-    standards = {wall.id: wall.ways.over(standard) for wall in job.walls}
+    standards = {wall.id: _standard_of(wall, standard) for wall in job.walls}
     meetings = find_meetings(job.walls, {wall.id: _profile(wall, standards[wall.id]) for wall in job.walls})
     openings: dict[str, list[Opening]] = {wall.id: [] for wall in job.walls}
     for opening in job.openings:
@@ -230,13 +246,23 @@ def wall_plans(job: Job) -> tuple[WallPlan, ...]:
     )
 
 
+def _standard_of(wall: Wall, standard: Standard) -> Standard:
+    """The ways that hold for a wall; how many top plates it says itself goes before what its kind has."""
+    own = wall.ways.over(standard)
+    if own.single_on_partitions and wall.kind is WallKind.PARTITION and wall.ways.top_plates is None:
+        return replace(own, top_plates=1)
+    return own
+
+
 def _carried(plan: WallPlan, plans: Mapping[str, WallPlan]) -> Length | None:
     """How far before its hooked end a wall's layout began; None when it begins there, or has a datum of its own.
 
     Source: docs/rules.md, Layout.
     """
     before: Length = 0
-    while plan.wall.ways.datum is None and (meeting := plan.meetings.at(plan.standard.datum.end)):
+    while (
+        plan.stacked is None and plan.wall.ways.datum is None and (meeting := plan.meetings.at(plan.standard.datum.end))
+    ):
         following, is_splice = plan.id, meeting.joint is Joint.SPLICE
         onward = plans[meeting.other].meetings.at(plans[meeting.other].standard.datum.end.other)
         if not is_splice or onward is None or onward.other != following:
@@ -273,12 +299,13 @@ def _wall_plan(wall: Wall, standard: Standard, meetings: Meetings, entered: Sequ
         openings=openings,
         posts=posts,
         findings=(*unplaced, *lost),
+        stacked=to_first_joist(wall, standard, meetings),
     )
 
 
 def _profile(wall: Wall, standard: Standard) -> Profile:
     plate = standard.board(wall.stud)
-    if standard.top_plates == 1:
+    if standard.top_plates == 1 or standard.plate_ties is PlateTies.CONNECTORS:
         return Profile(plate.width, None)
     plates = (standard.bottom_plates + 1) * plate.thickness
     return Profile(plate.width, plates + stud_length(standard, plate.thickness).value)

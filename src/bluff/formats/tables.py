@@ -8,19 +8,21 @@ from bluff.core.cut_list import cut_list, spacer_list
 from bluff.core.frame import Framing
 from bluff.core.length import format_inches, to_inches
 from bluff.core.marks import read_mark
+from bluff.core.schools import MarkLines
 
-MARKS = ("wall", "plate", "reading", "inches", "symbol", "ahead", "role", "opening", "member", "wide face")
+MARKS = ("wall", "plate", "reading", "inches", "symbol", "ahead", "role", "opening", "member", "wide face", "to")
 CUTS = ("wall", "count", "size", "length", "inches", "for")
 
 
 def marks_csv(framings: Iterable[Framing]) -> str:
-    """Every mark, wall by wall, as read from the end the tape hooks on."""
+    """Every mark, wall by wall, as read from the end the tape hooks on, and where a second line goes if one does."""
     rows = []
     for framing in framings:
         plan = framing.plan
         for mark in framing.marks:
             reading = read_mark(mark, plan.length, plan.standard.datum.end)
             at = reading.at.value
+            other = reading.other_line if plan.standard.mark_lines is MarkLines.BOTH else None
             rows.append(
                 (
                     plan.id,
@@ -33,6 +35,7 @@ def marks_csv(framings: Iterable[Framing]) -> str:
                     mark.opening or "",
                     mark.member or "",
                     plan.side_in_words(mark.wide_face) if mark.wide_face else "",
+                    "" if other is None else format_inches(other, 64),
                 )
             )
     return written(MARKS, rows)

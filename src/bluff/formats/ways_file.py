@@ -28,11 +28,15 @@ from bluff.core.schools import (
     Heads,
     IntersectionSchool,
     Jacks,
+    JoistLayout,
     JoistRun,
+    MarkedOn,
+    MarkLines,
     MeasuredRoom,
     Nailing,
     OpeningKind,
     PlateStock,
+    PlateTies,
     PrecutStuds,
     Sheets,
     SheetSize,
@@ -132,6 +136,16 @@ class DatumFile(FileModel):
 
     def to_core(self) -> Datum:
         return Datum(self.end, self.shift)
+
+
+class JoistLayoutFile(FileModel):
+    """Where the joists above lie: the middle of one of them in the plan, and their spacing."""
+
+    first: SignedLengthText = JoistLayout().first
+    spacing: SpacingText = JoistLayout().spacing
+
+    def to_core(self) -> JoistLayout:
+        return JoistLayout(self.first, self.spacing)
 
 
 class MeasuredFile(FileModel):
@@ -270,6 +284,8 @@ class WaysFile(FileModel):
     heads: Heads | None = None
     bottom_plates: StrictInt | None = None
     top_plates: StrictInt | None = None
+    single_on_partitions: StrictBool | None = None
+    plate_ties: PlateTies | None = None
     header: HeaderFile | None = None
     jacks: Jacks | None = None
     jack_count: StrictInt | None = None
@@ -288,6 +304,8 @@ class WaysFile(FileModel):
     corner: CornerSchool | None = None
     intersection: IntersectionSchool | None = None
     joists: JoistRun | None = None
+    joist_layout: JoistLayoutFile | None = None
+    stacked: StrictBool | None = None
     ceiling_backing: StrictBool | None = None
     floor: Floor | None = None
     bolts: BoltsFile | None = None
@@ -303,6 +321,8 @@ class WaysFile(FileModel):
     lumber: dict[str, tuple[LengthText, LengthText]] | None = Field(
         default=None, description="Boards that measure otherwise than the table says: name to [thickness, width]."
     )
+    mark_lines: MarkLines | None = None
+    marked_on: MarkedOn | None = None
     words: dict[str, WordFile] | None = Field(
         default=None, description="What the crew calls the pieces, by role, and writes for them; for the whole job."
     )
@@ -354,6 +374,7 @@ _READ: dict[str, Callable[[Any], Any]] = {
     "door_allowance": _core,
     "usual_allowances": _usual,
     "datum": _core,
+    "joist_layout": _core,
     "bolts": _core,
     "plate_stock": _core,
     "sheet": _core,
@@ -421,6 +442,7 @@ _WRITE: dict[str, Callable[[Any], Any]] = {
     "door_allowance": _same_keys(AllowanceFile),
     "usual_allowances": lambda usual: {kind: _same_keys(AllowanceFile)(allowance) for kind, allowance in usual},
     "datum": _same_keys(DatumFile),
+    "joist_layout": _same_keys(JoistLayoutFile),
     "bolts": _same_keys(BoltsFile),
     "plate_stock": _same_keys(PlateStockFile),
     "sheet": _same_keys(SheetFile),

@@ -955,7 +955,7 @@ export interface components {
          * @description What can be found.
          * @enum {string}
          */
-        Code: "opening-off-wall" | "openings-overlap" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-below-rough" | "header-above-rough" | "header-on-hangers" | "header-hollow" | "head-height-not-given" | "sill-not-sloped" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stud-slid" | "stud-left-out" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-break-off-stud" | "plate-breaks-close" | "bolt-under-wood" | "bolt-in-doorway" | "bolts-by-rule" | "bolt-off-plate" | "bolts-too-far" | "post-left-out" | "post-unverified" | "beam-breaks-plates" | "fire-blocks" | "fixture-backing-left-out" | "sheet-joint-unblocked" | "opening-crowds-meeting" | "backing-missing" | "ceiling-backing-missing" | "wall-does-not-tip-up" | "no-lap" | "corner-clips" | "walls-cross" | "walls-overlap" | "angled-end";
+        Code: "opening-off-wall" | "openings-overlap" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-below-rough" | "header-above-rough" | "header-on-hangers" | "header-hollow" | "head-height-not-given" | "sill-not-sloped" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stud-slid" | "stud-left-out" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-break-off-stud" | "plate-breaks-close" | "single-plate-joint" | "bolt-under-wood" | "bolt-in-doorway" | "bolts-by-rule" | "bolt-off-plate" | "bolts-too-far" | "post-left-out" | "post-unverified" | "beam-breaks-plates" | "fire-blocks" | "fixture-backing-left-out" | "sheet-joint-unblocked" | "opening-crowds-meeting" | "backing-missing" | "ceiling-backing-missing" | "joists-not-given" | "studs-miss-joists" | "wall-does-not-tip-up" | "no-lap" | "corner-clips" | "walls-cross" | "walls-overlap" | "angled-end";
         /**
          * ConflictView
          * @description A lost race: the job as it is now, and the change that was not made.
@@ -1552,6 +1552,30 @@ export interface components {
          */
         Joint: "through" | "butt" | "mitre" | "splice";
         /**
+         * JoistLayoutFile
+         * @description Where the joists above lie: the middle of one of them in the plan, and their spacing.
+         */
+        JoistLayoutFile: {
+            /**
+             * First
+             * @description A length as a carpenter writes it, or a number of inches.
+             * @default 0
+             * @example 12' 6 1/2"
+             * @example 92 5/8
+             * @example 16
+             */
+            first?: string | number;
+            /**
+             * Spacing
+             * @description A length as a carpenter writes it, or a number of inches.
+             * @default 24
+             * @example 16
+             * @example 19.2
+             * @example 24
+             */
+            spacing?: string | number;
+        };
+        /**
          * JoistRun
          * @description Which way the joists or trusses above run, across the plan.
          * @enum {string}
@@ -1576,6 +1600,12 @@ export interface components {
          */
         Line: "left" | "centre" | "right";
         /**
+         * MarkLines
+         * @description Which sides of a piece get a line on the plate.
+         * @enum {string}
+         */
+        MarkLines: "one" | "both";
+        /**
          * MarkWhy
          * @description The sum behind a mark's line.
          */
@@ -1586,6 +1616,12 @@ export interface components {
                 number
             ][];
         };
+        /**
+         * MarkedOn
+         * @description Which side of the plates is written on.
+         * @enum {string}
+         */
+        MarkedOn: "face" | "edge";
         /**
          * MeasuredFile
          * @description A room as measured: floor to ceiling at several points, and the play of the wall that goes into it.
@@ -1807,6 +1843,9 @@ export interface components {
             bottom_plates?: number | null;
             /** Top Plates */
             top_plates?: number | null;
+            /** Single On Partitions */
+            single_on_partitions?: boolean | null;
+            plate_ties?: components["schemas"]["PlateTies"] | null;
             header?: components["schemas"]["HeaderFile"] | null;
             jacks?: components["schemas"]["Jacks"] | null;
             /** Jack Count */
@@ -1834,6 +1873,9 @@ export interface components {
             corner?: components["schemas"]["CornerSchool"] | null;
             intersection?: components["schemas"]["IntersectionSchool"] | null;
             joists?: components["schemas"]["JoistRun"] | null;
+            joist_layout?: components["schemas"]["JoistLayoutFile"] | null;
+            /** Stacked */
+            stacked?: boolean | null;
             /** Ceiling Backing */
             ceiling_backing?: boolean | null;
             floor?: components["schemas"]["Floor"] | null;
@@ -1861,6 +1903,8 @@ export interface components {
                     string | number
                 ];
             } | null;
+            mark_lines?: components["schemas"]["MarkLines"] | null;
+            marked_on?: components["schemas"]["MarkedOn"] | null;
             /**
              * Words
              * @description What the crew calls the pieces, by role, and writes for them; for the whole job.
@@ -2300,6 +2344,12 @@ export interface components {
              */
             doubled_studs?: boolean;
         };
+        /**
+         * PlateTies
+         * @description How the second top plates of walls that meet are tied to each other.
+         * @enum {string}
+         */
+        PlateTies: "lapped" | "connectors";
         /**
          * PoleStretch
          * @description Between two marks of a pole; `what` is a role, or clear for the opening itself.
@@ -2802,6 +2852,9 @@ export interface components {
             bottom_plates?: number | null;
             /** Top Plates */
             top_plates?: number | null;
+            /** Single On Partitions */
+            single_on_partitions?: boolean | null;
+            plate_ties?: components["schemas"]["PlateTies"] | null;
             header?: components["schemas"]["HeaderFile"] | null;
             jacks?: components["schemas"]["Jacks"] | null;
             /** Jack Count */
@@ -2829,6 +2882,9 @@ export interface components {
             corner?: components["schemas"]["CornerSchool"] | null;
             intersection?: components["schemas"]["IntersectionSchool"] | null;
             joists?: components["schemas"]["JoistRun"] | null;
+            joist_layout?: components["schemas"]["JoistLayoutFile"] | null;
+            /** Stacked */
+            stacked?: boolean | null;
             /** Ceiling Backing */
             ceiling_backing?: boolean | null;
             floor?: components["schemas"]["Floor"] | null;
@@ -2856,6 +2912,8 @@ export interface components {
                     string | number
                 ];
             } | null;
+            mark_lines?: components["schemas"]["MarkLines"] | null;
+            marked_on?: components["schemas"]["MarkedOn"] | null;
             /**
              * Words
              * @description What the crew calls the pieces, by role, and writes for them; for the whole job.
@@ -2942,13 +3000,15 @@ export interface components {
         };
         /**
          * TapeReading
-         * @description A mark as read on the tape that is hooked where the bench says.
+         * @description A mark as read on the tape that is hooked where the bench says; other_line where the crew draws both sides.
          */
         TapeReading: {
             /** At */
             at: number;
             /** Ahead */
             ahead: boolean;
+            /** Other Line */
+            other_line: number | null;
             /** Steps */
             steps: [
                 string,
@@ -2988,6 +3048,9 @@ export interface components {
             bottom_plates?: number | null;
             /** Top Plates */
             top_plates?: number | null;
+            /** Single On Partitions */
+            single_on_partitions?: boolean | null;
+            plate_ties?: components["schemas"]["PlateTies"] | null;
             header?: components["schemas"]["HeaderFile"] | null;
             jacks?: components["schemas"]["Jacks"] | null;
             /** Jack Count */
@@ -3015,6 +3078,9 @@ export interface components {
             corner?: components["schemas"]["CornerSchool"] | null;
             intersection?: components["schemas"]["IntersectionSchool"] | null;
             joists?: components["schemas"]["JoistRun"] | null;
+            joist_layout?: components["schemas"]["JoistLayoutFile"] | null;
+            /** Stacked */
+            stacked?: boolean | null;
             /** Ceiling Backing */
             ceiling_backing?: boolean | null;
             floor?: components["schemas"]["Floor"] | null;
@@ -3042,6 +3108,8 @@ export interface components {
                     string | number
                 ];
             } | null;
+            mark_lines?: components["schemas"]["MarkLines"] | null;
+            marked_on?: components["schemas"]["MarkedOn"] | null;
             /**
              * Words
              * @description What the crew calls the pieces, by role, and writes for them; for the whole job.

@@ -4,9 +4,9 @@ import { jobKey, planQuery } from "./queries";
 
 /**
  * A change to a job: an edit, a step back or forth, or an edit of the job as it is when its turn comes, so that a
- * change made just before it is not written over.
+ * change made just before it is not written over. What that edit is may be asked of the server first.
  */
-export type Change = Edit | "undo" | "redo" | ((job: Job) => Edit);
+export type Change = Edit | "undo" | "redo" | ((job: Job) => Edit | Promise<Edit>);
 
 /**
  * Make a change on the newest revision this page knows; the answer becomes the newest.
@@ -36,7 +36,7 @@ function newest(queries: QueryClient, job: string): Job {
   return known;
 }
 
-function send(id: string, job: Job, change: Change): Promise<Job> {
+async function send(id: string, job: Job, change: Change): Promise<Job> {
   const { revision } = job;
   const params = { path: { job_id: id } };
   if (change === "undo")
@@ -46,7 +46,7 @@ function send(id: string, job: Job, change: Change): Promise<Job> {
   return answered<Job>(
     client.POST("/api/jobs/{job_id}/edits", {
       params,
-      body: { revision, edit: typeof change === "function" ? change(job) : change },
+      body: { revision, edit: typeof change === "function" ? await change(job) : change },
     }),
   );
 }

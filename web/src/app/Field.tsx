@@ -3,15 +3,18 @@ import { RotateCcw } from "lucide-react";
 import type { ReactNode } from "react";
 import { useWords } from "./words";
 
-/** A labelled row of a form, in the crew's words; where a value is set here and could follow again, the way back. */
+/** A labelled row of a form, in the crew's words; where its value comes from, and the way back if it is set here. */
 export function Field({
   label,
   onFollow,
   follows,
+  whence,
   isLong = false,
   children,
 }: {
   label: string;
+  /** Where its value comes from, "this job"; left out where that is as usual. */
+  whence?: string | null | undefined;
   /** What it would follow again, "the job". */
   follows?: string | undefined;
   onFollow?: (() => void) | undefined;
@@ -21,10 +24,15 @@ export function Field({
 }) {
   const { say } = useWords();
   return (
-    <Flex align="center" gap="2" py="1" wrap={isLong ? "wrap" : "nowrap"} rowGap="1">
-      <Text fontSize="14px" w={isLong ? "full" : "108px"} flexShrink="0" lineHeight="1.15">
-        {say(label)}
-      </Text>
+    <Flex data-field={label} align="center" gap="2" py="1" wrap={isLong ? "wrap" : "nowrap"} rowGap="1">
+      <Box w={isLong ? "full" : "108px"} flexShrink="0" lineHeight="1.15">
+        <Text fontSize="14px">{say(label)}</Text>
+        {whence && (
+          <Text fontSize="12px" color={onFollow ? "chalk" : "faint"} truncate title={`From ${whence}`}>
+            from {whence}
+          </Text>
+        )}
+      </Box>
       <Box flex="1" minW="0">
         {children}
       </Box>
@@ -45,10 +53,10 @@ export function Field({
 }
 
 /** A group of rows with its name. */
-export function FieldGroup({ name, children }: { name: string; children: ReactNode }) {
+export function FieldGroup({ name, id, children }: { name: string; id?: string; children: ReactNode }) {
   const { say } = useWords();
   return (
-    <Box role="group" aria-label={say(name)} px="4" pt="3" pb="2" borderBottomWidth="1px">
+    <Box role="group" id={id} aria-label={say(name)} px="4" pt="3" pb="2" borderBottomWidth="1px">
       <Heading as="h3" fontFamily="heading" fontWeight="700" fontSize="17px" mb="1">
         {say(name)}
       </Heading>

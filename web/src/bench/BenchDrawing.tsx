@@ -18,7 +18,7 @@ import { Hatches } from "../drawing/wood";
 const TAPE = 34;
 /** Above the elevation, and between it and the plates where their name stands. */
 const ABOVE = 12;
-const BETWEEN = 26;
+const BETWEEN = 36;
 const BELOW = 24;
 /** Plates take what height the elevation leaves, within what still looks like a plate. */
 const PLATE = { least: 40, most: 68 };
@@ -65,6 +65,7 @@ export function BenchDrawing({
   const top = floor + BETWEEN;
   const plate = Math.min(PLATE.least + Math.floor((room + ABOVE - floor) / 2), PLATE.most);
   const bottom = top + plate + TAPE;
+  const marked = bench.standard.wall.marked_on === "edge" ? ", marked on its edge" : "";
   const print = printer(bench.figures);
   const layers = useLayers();
   const marks = marksIn(wall.marks, layers);
@@ -114,6 +115,7 @@ export function BenchDrawing({
               y={top}
               height={plate}
               hook={bench.hook}
+              hasBothLines={bench.standard.wall.mark_lines === "both"}
               picking={picking}
             />
             <Tape
@@ -130,6 +132,7 @@ export function BenchDrawing({
               y={bottom}
               height={plate}
               hook={bench.hook}
+              hasBothLines={bench.standard.wall.mark_lines === "both"}
               picking={picking}
             />
           </g>
@@ -145,9 +148,9 @@ export function BenchDrawing({
           )}
         </svg>
       </Box>
-      <PlateName y={top - 20} name={say("Top plate")} />
-      <PlateName y={bottom + plate + 2} name={say("Bottom plate")} />
-      <Flex position="absolute" top={`${top - 29}px`} insetEnd="2" gap="1">
+      <PlateName y={top - 20} name={say(`Top plate${marked}`)} />
+      <PlateName y={bottom + plate + 2} name={say(`Bottom plate${marked}`)} />
+      <Flex position="absolute" top={`${top - 33}px`} insetEnd="2" gap="1">
         <Flex gap="1" role="group" aria-label="Layers" me="2">
           {layersOf(wall).map((layer) => (
             <Button

@@ -18,8 +18,9 @@ import { TextField } from "../app/TextField";
 import type { JobChange } from "../app/useJobChange";
 import { printer } from "../drawing/figures";
 import { SumColumn } from "../drawing/SumColumn";
-import { HeaderFields } from "../ways/HeaderFields";
-import { freeMark, KINDS, origins, placeOf, positionOf, said } from "./openingDraft";
+import { WayFields } from "../ways/WayFields";
+import { levelsOf, said } from "../ways/ways";
+import { freeMark, isAskedOf, KINDS, origins, placeOf, positionOf } from "./openingDraft";
 
 const SIZINGS = [
   { value: "unit", label: "Unit call-out" },
@@ -29,12 +30,6 @@ const REFERENCES = [
   { value: "centre", label: "Centre" },
   { value: "edge", label: "Nearest edge" },
   { value: "centred", label: "Centred" },
-] as const;
-const COUNTS = [
-  { value: "", label: "As the wall" },
-  { value: "1", label: "1" },
-  { value: "2", label: "2" },
-  { value: "3", label: "3" },
 ] as const;
 
 /** One opening in a form, with the sums of its rough opening as they stand now. */
@@ -57,6 +52,7 @@ export function OpeningForm({
   const set = (changes: Partial<Opening>) => setDraft((old) => said({ ...old, ...changes }));
   const sizing = draft.rough === undefined || draft.rough === null ? "unit" : "rough";
   const place = placeOf(draft.at);
+  const ways = { ...bench.standard.wall, ...said(draft) };
   const edit: Edit = before
     ? { edit: "change-opening", id: before.id, opening: draft }
     : { edit: "add-opening", opening: draft };
@@ -167,7 +163,16 @@ export function OpeningForm({
           )}
         </Flex>
       </Box>
-      <OwnWays draft={draft} bench={bench} set={set} />
+      <Text px="4" pt="3" fontSize="13px" color="faint">
+        Set for this opening alone, kept with the rest when it is saved.
+      </Text>
+      <WayFields
+        ways={ways}
+        levels={levelsOf(job, bench.entered, draft)}
+        isAsked={(key, part) => isAskedOf(draft, key, part)}
+        onSet={(changes) => set(changes as Partial<Opening>)}
+        onWrite={(key, write) => set({ [key]: write(ways) })}
+      />
     </Box>
   );
 }
@@ -201,63 +206,3 @@ const SUM_NAMES: Record<string, string> = {
   "rough height": "RO height",
   "starts at": "RO starts at",
 };
-
-/** What this opening does otherwise than its wall. */
-function OwnWays({
-  draft,
-  bench,
-  set,
-}: {
-  draft: Opening;
-  bench: Bench;
-  set: (changes: Partial<Opening>) => void;
-}) {
-  const follow = (key: keyof Opening) => ({
-    follows: "the wall",
-    onFollow: draft[key] === undefined || draft[key] === null ? undefined : () => set({ [key]: null }),
-  });
-  return (
-    <FieldGroup name="Otherwise than the wall">
-      <HeaderFields
-        header={draft.header ?? bench.standard.wall.header ?? {}}
-        back={follow("header")}
-        onChange={(header) => set({ header })}
-      />
-      {(["jack_count", "king_count"] as const).map((key) => (
-        <Field key={key} label={key === "jack_count" ? "Jacks a side" : "Kings a side"}>
-          <SelectField
-            label={key === "jack_count" ? "Jacks a side here" : "Kings a side here"}
-            value={String(draft[key] ?? "") as "" | "1" | "2" | "3"}
-            choices={COUNTS}
-            onChoose={(value) => set({ [key]: value ? Number(value) : null })}
-          />
-        </Field>
-      ))}
-      {draft.kind === "window" && (
-        <Field label="Head height" {...follow("head_height")}>
-          <TextField
-            label="Head height here"
-            value={String(draft.head_height ?? "")}
-            placeholder={String(bench.standard.wall.head_height ?? "")}
-            onEnter={(head_height) => set({ head_height: head_height || null })}
-          />
-        </Field>
-      )}
-      {draft.kind === "window" && (
-        <Field label="Jacks" {...follow("jacks")}>
-          <SelectField
-            label="Window jacks here"
-            value={draft.jacks ?? ""}
-            choices={[
-              { value: "", label: "As the wall" },
-              { value: "to-plate", label: "To the plate" },
-              { value: "floating", label: "Floating on sill" },
-              { value: "hangers", label: "None, hangers" },
-            ]}
-            onChoose={(jacks) => set({ jacks: jacks || null })}
-          />
-        </Field>
-      )}
-    </FieldGroup>
-  );
-}

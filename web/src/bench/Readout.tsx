@@ -70,6 +70,18 @@ function Called({ bench, picked }: { bench: Bench; picked: string | null }) {
   return (
     <Flex align="center" gap="4" aria-live="polite" minW="0" data-testid="readout">
       <Figure text={print(reading.at)} fontSize="46px" fontWeight="700" lineHeight="1" />
+      {reading.other_line !== null && (
+        <Text color="faint" whiteSpace="nowrap">
+          and{" "}
+          <Figure
+            text={print(reading.other_line)}
+            color="ink"
+            fontSize="28px"
+            fontWeight="700"
+            lineHeight="1"
+          />
+        </Text>
+      )}
       <Flex
         align="center"
         justify="center"

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
-import type { Job, Wall } from "../api/client";
-import { headerOfKind, setOnJob, setOnWall } from "../ways/ways";
-import { freeMark, placeOf, positionOf } from "./openingDraft";
+import type { Job, Opening, Wall } from "../api/client";
+import { setOnJob, setOnWall } from "../ways/ways";
+import { freeMark, isAskedOf, placeOf, positionOf } from "./openingDraft";
 
 const WALL: Wall = { id: "A", stud: "2x4", length: "10'", sills: 2 };
 const JOB = {
@@ -62,8 +62,16 @@ it("gives the first mark nobody has", () => {
   expect([freeMark(JOB, "window"), freeMark(JOB, "pocket-door")]).toEqual(["W2", "D2"]);
 });
 
-it("keeps only who says so when the kind of header changes", () => {
-  const before = { kind: "built-up", size: "2x10", plies: 3, source: "drawings" } as const;
-  expect(headerOfKind("flat", before)).toEqual({ kind: "flat", source: "drawings" });
-  expect(headerOfKind("solid", before)).toEqual({ kind: "solid", size: "4x8", source: "drawings" });
+it("asks an opening only for what makes a difference to it", () => {
+  const window = { kind: "window", unit: "3-6 x 4-6" } as Opening;
+  const scheduled = { kind: "window", rough: "43 x 55" } as Opening;
+  const pocket = { kind: "pocket-door", unit: "2-6 x 6-8" } as Opening;
+  expect(isAskedOf(window, "sills")).toBe(true);
+  expect(isAskedOf(window, "window_allowance")).toBe(true);
+  expect(isAskedOf(scheduled, "window_allowance")).toBe(false);
+  expect(isAskedOf(pocket, "sills")).toBe(false);
+  expect(isAskedOf(pocket, "header", "kind")).toBe(true);
+  expect(isAskedOf(pocket, "usual_allowances", "pocket-door")).toBe(true);
+  expect(isAskedOf(pocket, "usual_allowances", "bypass-door")).toBe(false);
+  expect(isAskedOf(window, "spacing")).toBe(false);
 });

@@ -1,4 +1,5 @@
-import type { Job, Opening, Position } from "../api/client";
+import type { Job, Opening, Position, Ways } from "../api/client";
+import { OPENING_WAYS } from "../api/openingWays.gen";
 
 type Kind = Opening["kind"];
 
@@ -7,6 +8,7 @@ export const KINDS: { value: Kind; label: string }[] = [
   { value: "door", label: "Door" },
   { value: "pocket-door", label: "Pocket door" },
   { value: "bypass-door", label: "Bypass door" },
+  { value: "bifold-door", label: "Bifold door" },
   { value: "sliding-door", label: "Sliding door" },
   { value: "overhead-door", label: "Overhead door" },
   { value: "cased-opening", label: "Cased opening" },
@@ -78,9 +80,14 @@ export function origins(openings: string[], walls: string[]): { value: string; l
   ];
 }
 
-/** The opening without the keys that are not set, so that they follow the wall. */
-export function said(opening: Opening): Opening {
-  return Object.fromEntries(
-    Object.entries(opening).filter(([, value]) => value !== undefined && value !== null && value !== ""),
-  ) as unknown as Opening;
+const OF_WINDOWS: readonly (keyof Ways)[] = ["head_height", "heads", "sills", "sill_top", "window_allowance"];
+
+/** Whether a way makes a difference to an opening: a door has no sill, a scheduled size no allowance. */
+export function isAskedOf({ kind, rough }: Opening, key: keyof Ways, part?: string): boolean {
+  if (!OPENING_WAYS.some((own) => own === key)) return false;
+  if (OF_WINDOWS.includes(key) && kind !== "window") return false;
+  if (key.endsWith("_allowance") && rough) return false;
+  if (key === "door_allowance") return kind === "door";
+  if (key === "usual_allowances") return kind === part && !rough;
+  return true;
 }

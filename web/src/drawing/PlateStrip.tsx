@@ -29,7 +29,7 @@ export function markKey(mark: Mark): string {
   return mark.member ?? `${mark.opening}/${mark.role}/${mark.at}`;
 }
 
-/** One plate with its marks: the line on the side the tape reads first, the symbol beyond it. */
+/** One plate with its marks: the line on the side the tape reads first or on both, the symbol beyond it. */
 export function PlateStrip({
   marks,
   length,
@@ -37,6 +37,7 @@ export function PlateStrip({
   y,
   height,
   hook,
+  hasBothLines,
   picking,
 }: {
   marks: Mark[];
@@ -45,6 +46,8 @@ export function PlateStrip({
   y: number;
   height: number;
   hook: "start" | "end";
+  /** Whether the crew draws a line at each side of a piece. */
+  hasBothLines: boolean;
   picking: Picking;
 }) {
   return (
@@ -65,6 +68,7 @@ export function PlateStrip({
           y={y}
           height={height}
           hook={hook}
+          hasBothLines={hasBothLines}
           picking={picking}
         />
       ))}
@@ -112,6 +116,7 @@ function PlateMark({
   y,
   height,
   hook,
+  hasBothLines,
   picking,
 }: {
   mark: Mark;
@@ -119,6 +124,7 @@ function PlateMark({
   y: number;
   height: number;
   hook: "start" | "end";
+  hasBothLines: boolean;
   picking: Picking;
 }) {
   const key = markKey(mark);
@@ -127,7 +133,7 @@ function PlateMark({
   const width = right - left;
   const isPicked = picking.picked === key;
   const lit = isLit(key, picking);
-  const line = hook === "start" ? left : right;
+  const [line, other] = hook === "start" ? [left, right] : [right, left];
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: arrow keys step through the marks; this is the mouse's way
     <g
@@ -145,6 +151,14 @@ function PlateMark({
           fill={lit ? colour("chalkWash") : fillOf(mark.role)}
           stroke={colour("pineEdge")}
           strokeWidth={0.5}
+        />
+      )}
+      {hasBothLines && mark.width > 0 && (
+        <path
+          data-other-line
+          d={`M${other} ${y}V${y + height}`}
+          stroke={lit ? colour("chalk") : colour("crayon")}
+          strokeWidth={1.2}
         />
       )}
       <path

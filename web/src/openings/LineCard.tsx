@@ -35,7 +35,7 @@ export function LineCard({ job, schedule, line }: { job: string; schedule: Sched
       </Text>
       <SumColumn sum={{ ...line.rough_width, name: "Rough width" }} print={print} />
       <SumColumn sum={{ ...line.rough_height, name: "Rough height" }} print={print} />
-      <SumColumn sum={{ ...line.head, name: "Head above the floor" }} print={print} />
+      <SumColumn sum={{ ...line.head, name: "Head" }} print={print} />
       <Box mt="3">
         <FindingTally counts={line.findings} />
       </Box>

@@ -1,4 +1,4 @@
-import { Button, Flex, Text } from "@chakra-ui/react";
+import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { FileDown } from "lucide-react";
 import { useReducer, useState } from "react";
 import type { Job, Schedule } from "../api/client";
@@ -97,9 +97,28 @@ function Openings({
         </Flex>
       </JobBar>
       {schedule.lines.length === 0 ? (
-        <Empty title="No openings yet">
-          Type one on a wall’s bench, like 3-6x4-6 @ 9-3, or take a schedule in from a spreadsheet.
-        </Empty>
+        <Box
+          flex="1"
+          role="group"
+          aria-label="Schedule of openings"
+          tabIndex={0}
+          ref={(box: HTMLElement | null) => box?.focus()}
+          onPaste={(event) => {
+            event.preventDefault();
+            writing.take(new Blob([event.clipboardData.getData("text")]));
+          }}
+          _focusVisible={{ outline: "none" }}
+        >
+          <Empty title="No openings yet">
+            <Text>
+              Type one on a wall’s bench, like 3-6x4-6 @ 9-3, or take a schedule in from a spreadsheet.
+            </Text>
+            <Text color="faint">
+              Rows can be pasted here too, with a first line that names the columns: mark, wall, kind, unit or
+              rough, at; and head, header, source, jacks, kings where they are given.
+            </Text>
+          </Empty>
+        </Box>
       ) : (
         <Flex flex="1" minH="0" direction={{ base: "column", lg: "row" }}>
           <Flex direction="column" flex="1" minW="0" minH="0">

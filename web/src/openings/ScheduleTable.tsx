@@ -31,7 +31,7 @@ const Table = chakra("table", {
     },
     "& td": { px: "1.5", h: "36px", borderBottomWidth: "1px", whiteSpace: "nowrap", fontSize: "15px" },
     "& td > *": { verticalAlign: "middle" },
-    "& td > button": { w: "34px" },
+    "& td > button": { minW: "34px", px: "1", gap: "0.5" },
     "& tr > :first-of-type": { ps: "4" },
     "& .end": { textAlign: "end" },
     "& td[data-here]": { outline: "2px solid", outlineColor: "chalk", outlineOffset: "-2px" },
@@ -246,6 +246,7 @@ function Checked({ line: { marks, checked }, onCheck }: { line: ScheduleLine; on
       {...(checked?.is_lost ? { borderColor: "crayon", color: "crayon" } : {})}
     >
       {isChecked ? <Check /> : checked ? <RotateCcw /> : null}
+      {checked?.by}
     </Button>
   );
 }

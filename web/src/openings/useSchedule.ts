@@ -1,7 +1,5 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useCallback } from "react";
-import { AS_IT_IS, answered, client, type EditReading, type Refused, type Schedule } from "../api/client";
-import { useNotices } from "../app/notices";
+import { AS_IT_IS, answered, client, type EditReading, type Schedule } from "../api/client";
 import type { JobChange } from "../app/useJobChange";
 import type { Change } from "./grid";
 
@@ -19,30 +17,19 @@ export function useSchedule(job: string, revision: number, isAlike: boolean) {
   });
 }
 
-/** Ways to write in the schedule: the server says what the cells mean, and that becomes one change. */
+/** Ways to write in the schedule: when a change's turn comes the server says what its cells mean. */
 export function useWriting(job: string, change: JobChange) {
-  const { tell } = useNotices();
-  const make = useCallback(
-    (reading: Promise<EditReading>) => {
-      reading.then(
-        ({ edit }) => change.make(edit),
-        ({ message }: Refused) => tell({ text: message, tone: "trouble" }),
-      );
-    },
-    [change, tell],
-  );
-  const path = { job_id: job };
+  const params = { path: { job_id: job } };
+  const make = (read: () => Promise<EditReading>) => change.make(async () => (await read()).edit);
   return {
     write: (changes: Change[]) =>
-      make(
-        answered(client.POST("/api/jobs/{job_id}/schedule/read", { params: { path }, body: { changes } })),
-      ),
+      make(() => answered(client.POST("/api/jobs/{job_id}/schedule/read", { params, body: { changes } }))),
     /** A whole table, from a file or the clipboard. */
     take: (table: Blob) =>
-      make(
+      make(() =>
         answered(
           client.POST("/api/jobs/{job_id}/schedule.csv", {
-            params: { path },
+            params,
             body: table as unknown as string,
             ...AS_IT_IS,
           }),

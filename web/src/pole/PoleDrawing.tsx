@@ -10,12 +10,14 @@ import { spread } from "../drawing/spread";
 import { useBoxSize } from "../drawing/useBoxSize";
 import { fillOf, Hatches } from "../drawing/wood";
 
-const WOOD = 26;
+/** Room for the heights to the left of a pole. */
+const HEIGHTS = 48;
+const WOOD = { least: 66, most: 112 };
 const LABEL_GAP = 17;
 const HEADS = 52;
 const FEET = 40;
 const RULER = 44;
-const NARROWEST = 140;
+const GAP = 6;
 
 /** Every pole of the job side by side on one vertical scale; the usual head runs through as a chalk line. */
 export function PoleDrawing({
@@ -34,7 +36,7 @@ export function PoleDrawing({
   const size = useBoxSize(box);
   const print = printer(poles.figures);
   const count = Math.max(poles.poles.length, 1);
-  const column = Math.max((size.width - RULER) / count, NARROWEST);
+  const column = Math.max((size.width - RULER) / count, HEIGHTS + WOOD.least + GAP);
   const width = Math.max(size.width, RULER + column * count);
   const floor = size.height - FEET;
   const highest = Math.max(...poles.poles.map(({ stretches }) => stretches.at(-1)?.top ?? 0), 1);
@@ -65,7 +67,7 @@ export function PoleDrawing({
           <rect
             x={RULER + picked * column}
             y={0}
-            width={column - 6}
+            width={column - GAP}
             height={size.height}
             fill={colour("chalkWash")}
             fillOpacity={0.6}
@@ -142,18 +144,12 @@ function OnePole({
   const words = useWords();
   const { stretches } = pole;
   const top = stretches.at(-1)?.top ?? 0;
-  const wood = x + 48;
+  const wood = x + HEIGHTS;
+  const woodWidth = Math.min(width - HEIGHTS - GAP, WOOD.most);
   const marks = [0, ...stretches.map((stretch) => stretch.top)];
   const isWorthMarking = (mark: number) => mark > 0;
   const heights = marks.filter(isWorthMarking).toReversed();
   const heightPlaces = spread(heights.map(y), LABEL_GAP, y(top), y(0));
-  const shown = stretches.toReversed();
-  const places = spread(
-    shown.map(({ bottom, top: high }) => (y(bottom) + y(high)) / 2),
-    LABEL_GAP,
-    y(top),
-    y(0),
-  );
   const ink = isPencilled ? colour("chalk") : colour("ink");
   const marksSaid = pole.marks.length > 4 ? `${pole.marks.slice(0, 3).join(" ")} …` : pole.marks.join(" ");
   return (
@@ -164,7 +160,7 @@ function OnePole({
       style={{ cursor: "pointer" }}
       onClick={onPick}
     >
-      <rect x={x} y={0} width={width - 6} height={y(0) + FEET} fill="transparent" />
+      <rect x={x} y={0} width={width - GAP} height={y(0) + FEET} fill="transparent" />
       <text x={wood - 2} y={22} fill={ink} style={lettering(18, 800)}>
         {marksSaid}
       </text>
@@ -183,7 +179,7 @@ function OnePole({
           key={`${what} ${bottom}`}
           x={wood}
           y={y(high)}
-          width={WOOD}
+          width={woodWidth}
           height={Math.max(y(bottom) - y(high), 1)}
           fill={what === "clear" ? colour("ground") : fillOf(what)}
           stroke={isPencilled ? colour("chalk") : colour("pineEdge")}
@@ -191,7 +187,7 @@ function OnePole({
         />
       ))}
       <path
-        d={`M${wood - 6} ${y(pole.head.value) + 0.5}h${WOOD + 12}`}
+        d={`M${wood - 6} ${y(pole.head.value) + 0.5}h${woodWidth + 12}`}
         stroke={pole.off === 0 ? colour("chalk") : colour("crayon")}
         strokeWidth={3}
       />
@@ -216,32 +212,30 @@ function OnePole({
           />
         </g>
       ))}
-      {shown.map(({ what, bottom, top: high, length }, index) => (
-        <g key={`${what} ${bottom}`}>
-          <path
-            d={`M${wood + WOOD} ${(y(bottom) + y(high)) / 2}L${wood + WOOD + 7} ${places[index] ?? 0}`}
-            stroke={colour("faint")}
-            strokeWidth={0.7}
-          />
-          <SvgFigure
-            x={wood + WOOD + 9}
-            y={(places[index] ?? 0) + 5}
-            text={`${print(length)} ${nameOn(what, words)}`}
-            size={14}
-            weight={what === "clear" || what === "header" ? 800 : 500}
-            fill={ink}
-          />
-        </g>
+      {stretches.map(({ what, bottom, top: high, length }) => (
+        <StretchLabel
+          key={`${what} ${bottom}`}
+          figure={print(length)}
+          name={nameOn(what, words)}
+          isStrong={what === "clear" || what === "header"}
+          isCut={what.endsWith("_cripple")}
+          x={wood + woodWidth / 2}
+          width={woodWidth}
+          low={y(bottom)}
+          high={y(high)}
+          ground={what === "clear" ? "ground" : "pine"}
+          fill={ink}
+        />
       ))}
       <SvgFigure
-        x={x + 12}
+        x={wood}
         y={y(0) + 20}
         text={words.say(`king ${print(pole.king)}`)}
         size={13}
         fill={colour("faint")}
       />
       <SvgFigure
-        x={x + 12}
+        x={wood}
         y={y(0) + 35}
         text={pole.jack === null ? "on hangers" : words.say(`jack ${print(pole.jack)}`)}
         size={13}
@@ -249,6 +243,63 @@ function OnePole({
       />
     </g>
   );
+}
+
+/** A letter's width by the size it is set in; a little more than most letters of the condensed face take. */
+const LETTER = 0.46;
+
+/**
+ * What a stretch is, inside it: its length over its name, or both in one line, or what has room. Of a thin one its
+ * name alone, since the heights beside it say how thick it is.
+ */
+function StretchLabel({
+  figure,
+  name,
+  isStrong,
+  isCut,
+  x,
+  width,
+  low,
+  high,
+  ground,
+  fill,
+}: {
+  figure: string;
+  name: string;
+  isStrong: boolean;
+  /** Whether it is cut to that length: of a thin one the figure is what counts. */
+  isCut: boolean;
+  x: number;
+  width: number;
+  low: number;
+  high: number;
+  ground: "ground" | "pine";
+  fill: string;
+}) {
+  const room = low - high;
+  const middle = (low + high) / 2;
+  const set = {
+    x,
+    textAnchor: "middle" as const,
+    stroke: colour(ground),
+    strokeWidth: 4,
+    paintOrder: "stroke",
+    fill,
+  };
+  const weight = isStrong ? 800 : 700;
+  if (room < 9) return null;
+  if (room < 18 && !isCut) return <SvgFigure {...set} y={middle + 3.5} text={name} size={10} weight={600} />;
+  if (room < 18) return <SvgFigure {...set} y={middle + 4} text={figure} size={12} weight={700} />;
+  if (room >= 36)
+    return (
+      <>
+        <SvgFigure {...set} y={middle + 1} text={figure} size={isStrong ? 19 : 17} weight={weight} />
+        <SvgFigure {...set} y={middle + 15} text={name} size={12} weight={600} />
+      </>
+    );
+  const both = `${figure} ${name}`;
+  const isWide = both.length * 13 * LETTER > width - 4;
+  return <SvgFigure {...set} y={middle + 5} text={isWide ? figure : both} size={13} weight={weight} />;
 }
 
 /** The crew's name for what a stretch of the pole is; top or bottom is plain from where it stands. */

@@ -55,6 +55,7 @@ export function EffectCard({
         ))}
         <Row name="Wrong" before={tally.findings.error} after={after?.findings.error ?? null} />
         <Row name="To see to" before={tally.findings.warning} after={after?.findings.warning ?? null} />
+        <Row name="To know" before={tally.findings.info} after={after?.findings.info ?? null} />
       </Flex>
       {says ? (
         <Flex gap="2" mt="2">
@@ -65,8 +66,10 @@ export function EffectCard({
         </Flex>
       ) : (
         <Text mt="2" fontSize="13px" color="faint">
-          By rule of thumb {tally.studs_by_thumb} studs and {tally.plate_feet_by_thumb} feet of plate;
-          counted, {tally.studs_exactly} boards of stud length and {tally.plate_feet_exactly} feet.
+          Press a way to see what it would change here before it is taken. Walls and openings that say
+          otherwise keep their own. By rule of thumb {tally.studs_by_thumb} studs and{" "}
+          {tally.plate_feet_by_thumb} feet of plate; counted, {tally.studs_exactly} boards of stud length and{" "}
+          {tally.plate_feet_exactly} feet.
         </Text>
       )}
     </Box>

@@ -1,7 +1,7 @@
 import { Box, chakra, Text } from "@chakra-ui/react";
 import { colour } from "../app/theme";
 import { Said } from "../app/words";
-import type { School, Shape } from "../ways/choices";
+import type { School, Shape } from "../ways/schools/drawing";
 
 const Card = chakra("button", {
   base: {

@@ -1,4 +1,4 @@
-import { Box, Flex, Heading, SimpleGrid, Text } from "@chakra-ui/react";
+import { Box, Button, Flex, Heading, SimpleGrid, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Edit, Job, Tally, Ways } from "../api/client";
 import { FieldGroup } from "../app/Field";
@@ -9,16 +9,17 @@ import { Shown } from "../app/Shown";
 import { SidePanel } from "../app/SidePanel";
 import type { JobChange } from "../app/useJobChange";
 import { Said, useWords } from "../app/words";
-import { type Choice, saidAs, schoolOf } from "../ways/choices";
+import { saidAs, schoolOf } from "../ways/choices";
 import { HeaderFields } from "../ways/HeaderFields";
-import { GROUPS, type Row, writeRow } from "../ways/rows";
+import { GROUPS, type Row, readRow, writeRow } from "../ways/rows";
+import type { Choice } from "../ways/schools/drawing";
 import { WayRow } from "../ways/WayRow";
-import { setOnJob } from "../ways/ways";
+import { levelsOf, mergedWays, setOnJob, standing, whenceOf } from "../ways/ways";
 import { CrewCard } from "./CrewCard";
 import { EffectCard } from "./EffectCard";
 import { SchoolCard } from "./SchoolCard";
 import { useEffectOf, useKeeping, useStandards, useTally } from "./useStandards";
-import { WordsCard } from "./WordsCard";
+import { WORDS, WordsCard } from "./WordsCard";
 
 /** The crew's ways: each choice drawn, and what it would change on this job before it is taken. */
 export function StandardsScreen() {
@@ -45,26 +46,18 @@ function AllChoices({ job, tally, change }: { job: Job; tally: Tally; change: Jo
   const { tell } = useNotices();
   const { say } = useWords();
   const keeping = useKeeping((text) => tell({ text, tone: "trouble" }));
-  const own: Ways = job.job.standard ?? {};
-  const crew: Ways = job.job.taken?.standard ?? {};
+  const levels = levelsOf(job);
+  const { standard, taken } = job.job;
   const inForce = job.standard;
 
-  /** Where a key's value comes from: nearest first. */
-  function whence(key: keyof Ways): string {
-    if (own[key] !== undefined && own[key] !== null) return "this job";
-    if (crew[key] !== undefined && crew[key] !== null) return job.job.taken?.name ?? "";
-    return "the usual";
-  }
   /** Looks at one key said otherwise; undefined lets it follow again. */
   function considerKey(says: string, key: keyof Ways, value: unknown, chosen = "") {
     consider({ says, edit: setOnJob({ [key]: value })(job), key: chosen });
   }
-  function backOf(name: string, key: keyof Ways) {
-    const isOwn = whence(key) === "this job";
-    return {
-      follows: "the crew",
-      onFollow: isOwn ? () => considerKey(`${name}: as before this job`, key, undefined) : undefined,
-    };
+  /** How a key stands; where it came from is said below it, with when one would choose it. */
+  function standingOf(name: string, key: keyof Ways) {
+    const stands = standing(key, levels, () => considerKey(`${name}: as before this job`, key, undefined));
+    return { ...stands, whence: null };
   }
   function enter(row: Row, text: string) {
     considerKey(`${row.name}: ${text || "as usual"}`, row.key, writeRow(row, text, inForce));
@@ -73,36 +66,45 @@ function AllChoices({ job, tally, change }: { job: Job; tally: Tally; change: Jo
   return (
     <>
       <JobBar job={job} change={change}>
-        <Text
+        <Flex
+          as="nav"
+          aria-label="Parts of the standard"
           flex={{ base: "1 1 100%", md: "1" }}
           order={{ base: 3, md: 0 }}
-          fontSize="14px"
-          color="faint"
-          px="2"
           minW="0"
-          truncate
+          overflowX="auto"
         >
-          Press a way to see what it would change on this job. Walls and openings that say otherwise keep
-          their own.
-        </Text>
+          {[...GROUPS.map(({ name }) => name), WORDS].map((name) => (
+            <Button
+              key={name}
+              variant="plain"
+              px="1"
+              fontSize="13px"
+              flexShrink="0"
+              onClick={() => document.getElementById(name)?.scrollIntoView()}
+            >
+              <Said>{name}</Said>
+            </Button>
+          ))}
+        </Flex>
       </JobBar>
       <Flex flex="1" minH="0" direction={{ base: "column", lg: "row" }}>
         <Box flex="1" minW="0" overflowY="auto" pb="4">
           {GROUPS.map(({ name, choices, rows }) => (
-            <FieldGroup key={name} name={name}>
+            <FieldGroup key={name} id={name} name={name}>
               {choices.map((choice) => (
                 <OneChoice
-                  key={choice.key}
+                  key={choice.name}
                   choice={choice}
-                  inForce={schoolOf(choice.key, inForce)}
-                  whence={whence(choice.key)}
+                  inForce={schoolOf(choice, inForce)}
+                  whence={whenceOf(choice.key, levels)}
                   considered={considered?.key ?? null}
                   onConsider={(value, said) =>
                     considerKey(
                       `${choice.name}: ${said}`,
                       choice.key,
-                      saidAs(choice.key, value, inForce),
-                      `${choice.key} ${value}`,
+                      saidAs(choice, value, inForce),
+                      `${choice.name} ${value}`,
                     )
                   }
                 />
@@ -113,7 +115,7 @@ function AllChoices({ job, tally, change }: { job: Job; tally: Tally; change: Jo
                     <SimpleGrid columns={{ base: 1, md: 2 }} columnGap="6">
                       <HeaderFields
                         header={inForce.header ?? {}}
-                        back={backOf("Header", "header")}
+                        standing={standingOf("Header", "header")}
                         onChange={(header) => considerKey("Header: as typed", "header", header)}
                       />
                     </SimpleGrid>
@@ -126,12 +128,12 @@ function AllChoices({ job, tally, change }: { job: Job; tally: Tally; change: Jo
                       <WayRow
                         row={row}
                         ways={inForce}
-                        back={backOf(row.name, row.key)}
+                        standing={standingOf(row.name, row.key)}
                         onEnter={(text) => enter(row, text)}
                       />
                       <Text fontSize="13px" color="faint" lineHeight="1.25">
-                        {row.when && <Said>{row.when}</Said>}{" "}
-                        {(row.when || whence(row.key) !== "the usual") && <Whence of={whence(row.key)} />}
+                        <Said>{row.when}</Said>{" "}
+                        {readRow(row, inForce) !== "" && <Whence of={whenceOf(row.key, levels)} />}
                       </Text>
                     </Box>
                   ))}
@@ -140,8 +142,8 @@ function AllChoices({ job, tally, change }: { job: Job; tally: Tally; change: Jo
           ))}
           <WordsCard
             words={inForce.words ?? {}}
-            whence={<Whence of={whence("words")} />}
-            back={backOf("Words", "words")}
+            whence={<Whence of={whenceOf("words", levels)} />}
+            standing={standingOf("Words", "words")}
             onTake={(alter) =>
               change.make((newest) => setOnJob({ words: alter(newest.standard.words ?? {}) })(newest))
             }
@@ -171,7 +173,9 @@ function AllChoices({ job, tally, change }: { job: Job; tally: Tally; change: Jo
                   key: "",
                 })
               }
-              onKeep={(name) => keeping.keep({ name, standard: { ...crew, ...own } })}
+              onKeep={(name) =>
+                keeping.keep({ name, standard: mergedWays(taken?.standard ?? {}, standard ?? {}) })
+              }
               onForget={(name) => keeping.forget(name)}
             />
           </Box>
@@ -181,10 +185,10 @@ function AllChoices({ job, tally, change }: { job: Job; tally: Tally; change: Jo
   );
 }
 
-function Whence({ of }: { of: string }) {
+function Whence({ of }: { of: string | null }) {
   return (
     <Text as="span" fontWeight="600" color={of === "this job" ? "chalk" : "faint"} whiteSpace="nowrap">
-      {of === "the usual" ? "Usual." : `From ${of}.`}
+      {of === null ? "Usual." : `From ${of}.`}
     </Text>
   );
 }
@@ -198,7 +202,7 @@ function OneChoice({
 }: {
   choice: Choice;
   inForce: string;
-  whence: string;
+  whence: string | null;
   considered: string | null;
   onConsider: (value: string, said: string) => void;
 }) {
@@ -219,7 +223,7 @@ function OneChoice({
             key={school.value}
             school={school}
             isInForce={school.value === inForce}
-            isConsidered={considered === `${choice.key} ${school.value}`}
+            isConsidered={considered === `${choice.name} ${school.value}`}
             onConsider={() => onConsider(school.value, school.name.toLowerCase())}
           />
         ))}

@@ -5,8 +5,12 @@ import { Field, FieldGroup } from "../app/Field";
 import { SelectField } from "../app/SelectField";
 import { TextField } from "../app/TextField";
 import { InUsualWords } from "../app/words";
+import type { Standing } from "../ways/ways";
 import { useWordsToChoose } from "./useStandards";
 import { presetOf, withWord } from "./wordList";
+
+/** What its part of the standard is called. */
+export const WORDS = "Words";
 
 type Words = NonNullable<Ways["words"]>;
 
@@ -14,12 +18,12 @@ type Words = NonNullable<Ways["words"]>;
 export function WordsCard({
   words,
   whence,
-  back,
+  standing,
   onTake,
 }: {
   words: Words;
   whence: ReactNode;
-  back: { follows: string; onFollow: (() => void) | undefined };
+  standing: Standing;
   onTake: (alter: (words: Words) => Words) => void;
 }) {
   const { data } = useWordsToChoose();
@@ -28,12 +32,12 @@ export function WordsCard({
   const presets = data.presets.map(({ name }) => ({ value: name, label: name }));
   return (
     <InUsualWords>
-      <FieldGroup name="Words and marks">
+      <FieldGroup id={WORDS} name={WORDS}>
         <Text fontSize="13px" color="faint" mb="1">
           Chosen once, said on every screen, sheet and table of this job. {whence}
         </Text>
         <Box maxW="420px" mb="2">
-          <Field label="Words of" {...back}>
+          <Field label="Words of" {...standing}>
             <SelectField
               label="Words of"
               value={preset ?? ""}

@@ -2,7 +2,7 @@ import type { Header } from "../api/client";
 import { Field } from "../app/Field";
 import { SelectField } from "../app/SelectField";
 import { TextField } from "../app/TextField";
-import { headerOfKind } from "./ways";
+import { headerOfKind, resized, type Standing } from "./ways";
 
 const KINDS = [
   { value: "built-up", label: "Built up" },
@@ -16,6 +16,10 @@ const PLACES = [
   { value: "at-head", label: "On the head" },
   { value: "to-plate", label: "Deep, to the plate" },
   { value: "raised", label: "Raised, cripples below" },
+] as const;
+const LAID = [
+  { value: "edge", label: "On edge" },
+  { value: "flat", label: "Flat" },
 ] as const;
 const CAPS = [
   { value: "none", label: "None" },
@@ -37,17 +41,17 @@ const PLIES = ["1", "2", "3", "4"].map((value) => ({ value, label: value }));
 /** A header: how it is made, of what, and who says that it will do. */
 export function HeaderFields({
   header,
-  back,
+  standing,
   onChange,
 }: {
   header: Header;
-  back: { follows: string; onFollow: (() => void) | undefined };
+  standing: Partial<Standing>;
   onChange: (header: Header) => void;
 }) {
   const kind = header.kind ?? "built-up";
   return (
     <>
-      <Field label="Header" {...back}>
+      <Field label="Header" {...standing}>
         <SelectField
           label="Header kind"
           value={kind}
@@ -60,7 +64,7 @@ export function HeaderFields({
           label="Header size"
           value={header.size ?? ""}
           placeholder="the wall's studs"
-          onEnter={(size) => onChange({ ...header, size: size || null })}
+          onEnter={(size) => onChange(resized(header, { size: size || null }))}
         />
       </Field>
       <Field label="Sits">
@@ -87,13 +91,23 @@ export function HeaderFields({
           onChoose={(furred) => onChange({ ...header, furred: furred === "yes" })}
         />
       </Field>
-      {kind !== "solid" && (
+      {kind === "solid" && (
+        <Field label="Laid">
+          <SelectField
+            label="Header laid"
+            value={header.laid ?? "edge"}
+            choices={LAID}
+            onChoose={(laid) => onChange({ ...header, laid, source: "habit" })}
+          />
+        </Field>
+      )}
+      {!["solid", "insulated", "box"].includes(kind) && (
         <Field label="Plies">
           <SelectField
             label="Header plies"
             value={String(header.plies ?? (kind === "flat" ? 1 : 2))}
             choices={PLIES}
-            onChoose={(plies) => onChange({ ...header, plies: Number(plies) })}
+            onChoose={(plies) => onChange(resized(header, { plies: Number(plies) }))}
           />
         </Field>
       )}

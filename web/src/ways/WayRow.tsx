@@ -3,22 +3,23 @@ import { Field } from "../app/Field";
 import { SelectField } from "../app/SelectField";
 import { TextField } from "../app/TextField";
 import { type Row, readRow } from "./rows";
+import type { Standing } from "./ways";
 
 /** One row of the ways: what holds, to be chosen or typed over, and the way back where it is set here. */
 export function WayRow({
   row,
   ways,
-  back,
+  standing,
   onEnter,
 }: {
   row: Row;
   ways: Ways;
-  back: { follows: string; onFollow: (() => void) | undefined };
+  standing: Partial<Standing>;
   onEnter: (text: string) => void;
 }) {
   const value = readRow(row, ways);
   return (
-    <Field label={row.name} isLong={row.as === "list"} {...back}>
+    <Field label={row.name} isLong={row.as === "list"} {...standing}>
       {row.choices ? (
         <SelectField label={row.name} value={value} choices={row.choices} onChoose={onEnter} />
       ) : (

@@ -3,7 +3,7 @@ import { CHOICES, saidAs, schoolOf } from "./choices";
 
 describe("the choices of a standard", () => {
   test("each key is there once", () => {
-    const keys = CHOICES.map(({ key }) => key);
+    const keys = CHOICES.map(({ key, part }) => `${key} ${part}`);
     expect(new Set(keys).size).toBe(keys.length);
   });
 
@@ -24,22 +24,22 @@ describe("the choices of a standard", () => {
   });
 
   test("values are what the job file says", () => {
-    expect(saidAs("sills", "2", {})).toBe(2);
-    expect(saidAs("high_wind", "true", {})).toBe(true);
-    expect(saidAs("spacing", "19.2", {})).toBe("19.2");
-    expect(saidAs("header", "raised", { header: { size: "2x10" } })).toEqual({
+    expect(saidAs({ key: "sills" }, "2", {})).toBe(2);
+    expect(saidAs({ key: "high_wind" }, "true", {})).toBe(true);
+    expect(saidAs({ key: "spacing" }, "19.2", {})).toBe("19.2");
+    expect(saidAs({ key: "header", part: "place" }, "raised", { header: { size: "2x10" } })).toEqual({
       size: "2x10",
       place: "raised",
     });
   });
 
   test("what a school says is read back as that school", () => {
-    for (const { key, schools } of CHOICES) {
-      for (const { value } of schools) {
-        const ways = { [key]: saidAs(key, value, {}) };
-        expect(schoolOf(key, ways)).toBe(value);
+    for (const choice of CHOICES) {
+      for (const { value } of choice.schools) {
+        const ways = { [choice.key]: saidAs(choice, value, {}) };
+        expect(schoolOf(choice, ways)).toBe(value);
       }
     }
-    expect(schoolOf("window_allowance", { window_allowance: { width: "3", height: "1" } })).toBe("");
+    expect(schoolOf({ key: "window_allowance" }, { window_allowance: { width: "3", height: "1" } })).toBe("");
   });
 });

@@ -1,4 +1,5 @@
 import { describe, expect, it, test } from "vitest";
+import { CHOICES } from "./choices";
 import { GROUPS, type Row, readRow, writeRow } from "./rows";
 
 const rows = GROUPS.flatMap((group) => group.rows);
@@ -11,22 +12,23 @@ function row(name: string): Row {
 
 test("each row has a name of its own, and each drawn choice is in one group", () => {
   expect(new Set(rows.map(({ name }) => name)).size).toBe(rows.length);
-  const keys = GROUPS.flatMap(({ choices }) => choices.map(({ key }) => key));
-  expect(new Set(keys).size).toBe(keys.length);
+  const drawn = GROUPS.flatMap(({ choices }) => choices.map(({ name }) => name));
+  expect(drawn.toSorted()).toEqual(CHOICES.map(({ name }) => name).toSorted());
 });
 
 describe("what is typed into a row", () => {
   it.each([
     ["On centre", "24", "24"],
     ["Jacks a side", "2", 2],
-    ["Ceiling backing", "yes", true],
+    ["Stud at a break", "yes", { boards: ["16'"], doubled_studs: true }],
+    ["One joist at", "9-3", { first: "9-3" }],
     ["Window RO, plus", "1 x 1 1/4", { width: "1", height: "1 1/4" }],
     ["or room, measured", "97, 96 7/8", { heights: ["97", "96 7/8"] }],
     ["2x6 measures", "1 9/16 x 5 5/8", { "2x6": ["1 9/16", "5 5/8"] }],
     ["Pocket door, plus", "2 x 3", { "pocket-door": { width: "2", height: "3" } }],
     ["Bolts apart", "48", { from_end: "10", apart: "48" }],
   ])("%s: %s", (name, text, said) => {
-    const ways = { bolts: { from_end: "10", apart: "72" } };
+    const ways = { bolts: { from_end: "10", apart: "72" }, plate_stock: { boards: ["16'"] } };
     const written = writeRow(row(name), text, ways);
     expect(written).toEqual(said);
     expect(readRow(row(name), { [row(name).key]: written })).toBe(text);

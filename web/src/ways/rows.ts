@@ -1,5 +1,6 @@
 import type { Ways } from "../api/client";
-import { CHOICES, type Choice } from "./choices";
+import { CHOICES } from "./choices";
+import type { Choice } from "./schools/drawing";
 
 /** A way that is a figure or a few words: what it is called, and how it is written in the job file. */
 export interface Row {
@@ -8,7 +9,7 @@ export interface Row {
   part?: string;
   name: string;
   /** What to choose, in a sentence. */
-  when?: string;
+  when: string;
   /** How it is written, where that is not one text as it stands. */
   as?: "count" | "flag" | "list" | "pair" | "board";
   choices?: readonly { value: string; label: string }[];
@@ -38,7 +39,7 @@ const part = (key: keyof Ways, name: string) => (ways: Ways) =>
 export const GROUPS: readonly Group[] = [
   {
     name: "Layout",
-    choices: [],
+    choices: choices("spacing", "stacked"),
     rows: [
       {
         key: "spacing",
@@ -60,6 +61,32 @@ export const GROUPS: readonly Group[] = [
         part: "shift",
         name: "Datum shifted",
         when: "Away from that end; with a minus beyond it.",
+      },
+      {
+        key: "joists",
+        name: "Joists above run",
+        when: "Joists or trusses: what studs stand under, and what a ceiling hangs on.",
+        choices: [
+          { value: "", label: "Not said" },
+          { value: "east-west", label: "East to west" },
+          { value: "north-south", label: "North to south" },
+        ],
+      },
+      {
+        key: "joist_layout",
+        part: "first",
+        name: "One joist at",
+        when: "Its middle, east of the plan’s zero; north of it where they run east to west.",
+        placeholder: "0",
+        isAsked: isUnderJoists,
+      },
+      {
+        key: "joist_layout",
+        part: "spacing",
+        name: "Joists on centre",
+        when: "Studs stand under each where theirs is the same, or divides it.",
+        placeholder: "24",
+        isAsked: isUnderJoists,
       },
     ],
   },
@@ -113,7 +140,7 @@ export const GROUPS: readonly Group[] = [
     ],
   },
   {
-    name: "Headers and rough openings",
+    name: "Headers and ROs",
     choices: choices("header", "window_allowance", "door_allowance"),
     rows: [
       { key: "head_height", name: "Head height", when: "Underside of window headers above the floor." },
@@ -169,46 +196,53 @@ export const GROUPS: readonly Group[] = [
     name: "Openings",
     choices: choices("jacks", "sills", "sill_top", "end_top_cripples", "heads", "high_wind"),
     rows: [
-      { key: "jack_count", name: "Jacks a side", as: "count", choices: upTo(3) },
-      { key: "king_count", name: "Kings a side", as: "count", choices: upTo(3) },
+      {
+        key: "jack_count",
+        name: "Jacks a side",
+        when: "One under an ordinary header; more where the drawings say.",
+        as: "count",
+        choices: upTo(3),
+      },
+      {
+        key: "king_count",
+        name: "Kings a side",
+        when: "One beside an ordinary opening; more against wind.",
+        as: "count",
+        choices: upTo(3),
+      },
       {
         key: "wide_opening",
         part: "from",
         name: "Wide from",
         when: "Rough width from which there are more of both.",
       },
-      { key: "wide_opening", part: "jacks", name: "Jacks when wide", as: "count", choices: upTo(3) },
-      { key: "wide_opening", part: "kings", name: "Kings when wide", as: "count", choices: upTo(3) },
+      {
+        key: "wide_opening",
+        part: "jacks",
+        name: "Jacks when wide",
+        when: "A wide header bears on more wood.",
+        as: "count",
+        choices: upTo(3),
+      },
+      {
+        key: "wide_opening",
+        part: "kings",
+        name: "Kings when wide",
+        when: "More wall leans on the studs beside it.",
+        as: "count",
+        choices: upTo(3),
+      },
     ],
   },
   {
     name: "Where walls meet",
-    choices: choices("corner", "intersection"),
-    rows: [
-      {
-        key: "joists",
-        name: "Joists above run",
-        when: "Walls that run along them may want ceiling backing.",
-        choices: [
-          { value: "", label: "Not said" },
-          { value: "east-west", label: "East to west" },
-          { value: "north-south", label: "North to south" },
-        ],
-      },
-      {
-        key: "ceiling_backing",
-        name: "Ceiling backing",
-        when: "A wider board on top of those walls.",
-        as: "flag",
-        choices: YES_NO,
-      },
-    ],
+    choices: choices("corner", "intersection", "plate_ties", "ceiling_backing"),
+    rows: [],
   },
   {
     name: "Plates and floor",
-    choices: choices("top_plates", "floor"),
+    choices: choices("top_plates", "single_on_partitions", "bottom_plates", "floor"),
     rows: [
-      { key: "bottom_plates", name: "Bottom plates", as: "count", choices: upTo(2) },
       {
         key: "plate_stock",
         part: "boards",
@@ -239,8 +273,13 @@ export const GROUPS: readonly Group[] = [
     choices: choices("blocks", "fire_blocks", "sheets", "panel_edge_blocks"),
     rows: [
       { key: "block_height", name: "Line of the blocks", when: "Above the floor; 48 meets lying sheets." },
-      { key: "sheet", part: "width", name: "Sheet, wide" },
-      { key: "sheet", part: "length", name: "Sheet, long" },
+      { key: "sheet", part: "width", name: "Sheet, wide", when: "48 as most are sold." },
+      {
+        key: "sheet",
+        part: "length",
+        name: "Sheet, long",
+        when: "Longer ones reach from the sill plate to the top plate.",
+      },
       { key: "sheet", part: "weight", name: "Sheet, lb a sq ft", when: "1.6 for one of 1/2." },
     ],
   },
@@ -248,12 +287,23 @@ export const GROUPS: readonly Group[] = [
     name: "Nails and boards",
     choices: [],
     rows: [
-      { key: "nails", part: "stud", name: "Nails, stud end", as: "count", choices: upTo(16) },
-      { key: "nails", part: "header", name: "Nails, header end", as: "count", choices: upTo(16) },
-      { key: "nails", part: "deep_header", name: "of a deep one", as: "count", choices: upTo(16) },
-      { key: "nails", part: "apart", name: "In a row, apart" },
-      { key: "nails", part: "lap", name: "Nails at a lap", as: "count", choices: upTo(16) },
-      { key: "nails", part: "splice", name: "Nails at a splice", as: "count", choices: upTo(16) },
+      ...(
+        [
+          ["stud", "Nails, stud end", "Through the plate into each end of a stud."],
+          ["header", "Nails, header end", "Through the king into each end of a header."],
+          ["deep_header", "of a deep one", "In a header of 11 1/4 or more."],
+          ["lap", "Nails at a lap", "Where a second plate runs onto another wall, and at its ends."],
+          ["splice", "Nails at a splice", "In the second plate, each side of a joint in the first."],
+        ] as const
+      ).map(([name, label, when]) => ({
+        key: "nails" as const,
+        part: name,
+        name: label,
+        when,
+        as: "count" as const,
+        choices: upTo(16),
+      })),
+      { key: "nails", part: "apart", name: "In a row, apart", when: "Along plates, jacks and header plies." },
       {
         key: "density",
         name: "Pounds a cubic foot",
@@ -264,13 +314,18 @@ export const GROUPS: readonly Group[] = [
         key: "lumber" as const,
         part: size,
         name: `${size} measures`,
-        when: size === "2x4" ? "As the yard really cuts it." : "",
+        when: "Thick by wide, as the yard really cuts it.",
         as: "board" as const,
         placeholder: "as listed",
       })),
     ],
   },
+  { name: "Marks", choices: choices("mark_lines", "marked_on"), rows: [] },
 ];
+
+function isUnderJoists(ways: Ways): boolean {
+  return ways.stacked === true;
+}
 
 function isComposite(ways: Ways): boolean {
   return ways.stud_make?.kind === "composite";

@@ -1,4 +1,4 @@
-import type { Edit, Header, Job, Wall, Ways } from "../api/client";
+import type { Edit, Header, Job, Opening, Wall, Ways } from "../api/client";
 
 /** Some ways said otherwise; undefined lets one follow again. */
 export type Changes = { [Key in keyof Ways]?: Ways[Key] | undefined };
@@ -9,6 +9,56 @@ const INSTEAD: Partial<Record<keyof Ways, readonly (keyof Ways)[]>> = {
   wall_height: ["stud_length", "measured"],
   measured: ["stud_length", "wall_height"],
 };
+
+/** A level at which ways are said: what it is called, and what it says. */
+export interface Level {
+  name: string;
+  ways: Ways;
+}
+
+/** The levels that hold for a job, a wall of it or an opening in that wall, nearest first. */
+export function levelsOf({ job }: Job, wall?: Wall, opening?: Opening): readonly Level[] {
+  const levels: Level[] = [{ name: "this job", ways: job.standard ?? {} }];
+  if (job.taken) levels.push({ name: job.taken.name, ways: job.taken.standard ?? {} });
+  if (wall) levels.unshift({ name: "this wall", ways: wall });
+  if (opening) levels.unshift({ name: "this opening", ways: opening });
+  return levels;
+}
+
+/** The nearest level that says a key; nothing where none does, and it is as usual. */
+export function whenceOf(key: keyof Ways, levels: readonly Level[]): string | null {
+  const keys = [key, ...(INSTEAD[key] ?? [])];
+  const nearest = levels.find(({ ways }) => keys.some((one) => isSaid(ways, one)));
+  return nearest && isSaid(nearest.ways, key) ? nearest.name : null;
+}
+
+/** How a row of the ways shows where it is said, and lets it follow again where it is said here. */
+export interface Standing {
+  /** Where what holds was said; nothing where it is as usual. */
+  whence: string | null;
+  /** What it would follow again. */
+  follows: string;
+  onFollow: (() => void) | undefined;
+}
+
+/** How a key stands at the nearest of some levels. */
+export function standing(key: keyof Ways, levels: readonly Level[], onFollow: () => void): Standing {
+  const [here, next] = levels;
+  const isHere = here !== undefined && isSaid(here.ways, key);
+  const follows = next?.name.replace(/^this /, "the ") ?? "the usual";
+  return { whence: whenceOf(key, levels), follows, onFollow: isHere ? onFollow : undefined };
+}
+
+function isSaid(ways: Ways, key: keyof Ways): boolean {
+  return ways[key] !== undefined && ways[key] !== null;
+}
+
+/** What a wall or an opening says itself, without the keys that follow. */
+export function said<Whole extends object>(whole: Whole): Whole {
+  return Object.fromEntries(
+    Object.entries(whole).filter(([, value]) => value !== undefined && value !== null && value !== ""),
+  ) as Whole;
+}
 
 /** The edit that alters a wall as it is when the edit's turn comes. */
 export function changeWall(id: string, alter: (wall: Wall) => Wall): (job: Job) => Edit {
@@ -29,6 +79,11 @@ export function setOnJob(changes: Changes): (job: Job) => Edit {
   return ({ job }) => ({ edit: "set-standard", standard: changed(job.standard ?? {}, changes) });
 }
 
+/** What a crew's standard becomes with a job's own ways in it. */
+export function mergedWays(crew: Ways, own: Ways): Ways {
+  return changed(crew, said(own));
+}
+
 function changed<Whole extends Ways>(whole: Whole, changes: Changes): Whole {
   const gone = new Set<string>();
   for (const [key, value] of Object.entries(changes)) {
@@ -39,9 +94,14 @@ function changed<Whole extends Ways>(whole: Whole, changes: Changes): Whole {
   return Object.fromEntries(Object.entries(merged).filter(([key]) => !gone.has(key))) as unknown as Whole;
 }
 
-/** Another kind of header takes its own usual boards; only who says so carries over. */
+/** Another kind of header takes its own usual boards, and is nobody's word yet; where it sits carries over. */
 export function headerOfKind(kind: NonNullable<Header["kind"]>, before: Header): Header {
-  const source = before.source ? { source: before.source } : {};
-  if (kind === "solid") return { kind, size: "4x8", ...source };
-  return { kind, ...source };
+  const place = before.place ? { place: before.place } : {};
+  if (kind === "solid") return { kind, size: "4x8", ...place };
+  return { kind, ...place };
+}
+
+/** A header of other boards is nobody's word until somebody says so again. */
+export function resized(header: Header, boards: Pick<Header, "size" | "plies">): Header {
+  return { ...header, ...boards, source: "habit" };
 }

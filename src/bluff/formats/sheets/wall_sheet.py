@@ -10,9 +10,9 @@ from bluff.core.length import format_feet, format_inches
 from bluff.core.marks import written
 from bluff.core.member import ANCHOR_BOLT, CUT_LINE, PLATE_BREAK, Member, Plate, Role
 from bluff.core.nails import joints_of, nails
-from bluff.core.schools import End
+from bluff.core.schools import End, MarkedOn, MarkLines
 from bluff.core.sheets import Rectangle, Sheet
-from bluff.core.wall_plan import PlacedOpening
+from bluff.core.wall_plan import PlacedOpening, WallPlan
 from bluff.formats.sheets.paper import MARGIN, Page, columns, spread
 
 _GREY = {
@@ -74,10 +74,17 @@ def _head(page: Page, framing: Framing, link: str) -> float:
     bearing = {True: ", carries load", False: ", carries no load", None: ""}[plan.wall.bearing]
     page.text(x + page.width * 0.22, top - 16, studs, 13, bold=True)
     hook = "left" if plan.standard.datum.end is End.START else "right"
-    said = f"{format_feet(plan.wall.run.length)} {kind}{bearing}. Tape hooks on the {hook} end. Readings in inches."
+    said = f"{format_feet(plan.wall.run.length)} {kind}{bearing}. Tape hooks on the {hook} end. {_marked(plan)}"
     page.text(x, top - 34, said, 10.5)
     page.text(x, top - 48, f"{_ends(framing)} {_faces(framing)}".strip(), 10.5)
     return top - side
+
+
+def _marked(plan: WallPlan) -> str:
+    """How the plates are marked, as far as that is not the usual way."""
+    on = " Marks go on the edge." if plan.standard.marked_on is MarkedOn.EDGE else ""
+    both = " A line at both sides of a piece." if plan.standard.mark_lines is MarkLines.BOTH else ""
+    return f"Readings in inches.{on}{both}"
 
 
 def _ends(framing: Framing) -> str:
@@ -206,6 +213,9 @@ def _plate(
     labels = spread(places, size, MARGIN + size, page.right)
     is_top = plate is Plate.TOP
     near, far = (edge, edge + 14) if is_top else (edge, edge - 14)
+    if plan.standard.mark_lines is MarkLines.BOTH:
+        for mark in marks:
+            page.line(left + mark.end * scale, near, left + mark.end * scale, near + (far - near) / 2, 0.35)
     for mark, place, label in zip(marks, places, labels, strict=True):
         text = written(mark, plan)
         page.line(place, near, label - size * 0.33, far, 0.35)

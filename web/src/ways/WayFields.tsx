@@ -1,0 +1,96 @@
+import type { Ways } from "../api/client";
+import { Field, FieldGroup } from "../app/Field";
+import { SelectField } from "../app/SelectField";
+import { saidAs, schoolOf } from "./choices";
+import { HeaderFields } from "./HeaderFields";
+import { GROUPS, type Row, writeRow } from "./rows";
+import type { Choice } from "./schools/drawing";
+import { WayRow } from "./WayRow";
+import { type Changes, type Level, type Standing, standing } from "./ways";
+
+/** Every way as a form of rows: what holds, where that was said, and the way back where it is set here. */
+export function WayFields({
+  ways,
+  levels,
+  isAsked = () => true,
+  onSet,
+  onWrite,
+}: {
+  /** What holds. */
+  ways: Ways;
+  /** Where ways are said, the one that is changed here first. */
+  levels: readonly Level[];
+  /** Which choices and rows are asked for at all. */
+  isAsked?: (key: keyof Ways, part?: string) => boolean;
+  onSet: (changes: Changes) => void;
+  /** Alters what holds by then of a key; the value it becomes is undefined where it follows again. */
+  onWrite: (key: keyof Ways, write: (ways: Ways) => unknown) => void;
+}) {
+  const stands = (key: keyof Ways) => standing(key, levels, () => onSet({ [key]: undefined }));
+  return GROUPS.map(({ name, choices, rows }) => {
+    const asked = choices.filter(({ key, isTypedToo }) => isAsked(key) && !isTypedToo);
+    const shown = rows.filter(
+      (row) => isAsked(row.key, row.part) && (row.isAsked === undefined || row.isAsked(ways)),
+    );
+    if (asked.length + shown.length === 0) return null;
+    return (
+      <FieldGroup key={name} name={name}>
+        {asked.map((choice) =>
+          choice.key === "header" ? (
+            <HeaderFields
+              key="header"
+              header={ways.header ?? {}}
+              standing={stands("header")}
+              onChange={(header) => onSet({ header })}
+            />
+          ) : (
+            <ChoiceRow
+              key={choice.key}
+              choice={choice}
+              ways={ways}
+              standing={stands(choice.key)}
+              onChoose={(value) => onSet({ [choice.key]: saidAs(choice, value, ways) })}
+            />
+          ),
+        )}
+        {shown.map((row: Row) => (
+          <WayRow
+            key={row.name}
+            row={row}
+            ways={ways}
+            standing={stands(row.key)}
+            onEnter={(text) => onWrite(row.key, (newest) => writeRow(row, text, newest))}
+          />
+        ))}
+      </FieldGroup>
+    );
+  });
+}
+
+/** A choice by the names of its schools; what is none of them is said to be other. */
+function ChoiceRow({
+  choice,
+  ways,
+  standing,
+  onChoose,
+}: {
+  choice: Choice;
+  ways: Ways;
+  standing: Standing;
+  onChoose: (value: string) => void;
+}) {
+  const { name, schools } = choice;
+  const value = schoolOf(choice, ways);
+  const known = schools.map((school) => ({ value: school.value, label: school.name }));
+  const isKnown = known.some((school) => school.value === value);
+  return (
+    <Field label={name} {...standing}>
+      <SelectField
+        label={name}
+        value={value}
+        choices={isKnown ? known : [{ value, label: "Other" }, ...known]}
+        onChoose={onChoose}
+      />
+    </Field>
+  );
+}
