@@ -16,6 +16,7 @@ from starlette.types import Scope
 from bluff import __version__
 from bluff.api import files, jobs, session, standards
 from bluff.api.errors import install_error_handlers
+from bluff.api.quiet import Quiet
 from bluff.formats.exchange.reading import LARGEST_DRAWING
 
 WEB = Path(__file__).resolve().parents[3] / "web" / "dist"
@@ -48,7 +49,14 @@ def make_app(pool: ConnectionPool, web: Path | None = WEB) -> FastAPI:
     @asynccontextmanager
     async def lifespan(app: FastAPI) -> AsyncIterator[None]:
         app.state.pool = pool
-        yield
+        async with quiet.collecting():
+            yield
+
+    quiet = Quiet()
+
+    async def listen(request: Request, call_next: RequestResponseEndpoint) -> Response:
+        quiet.hear()
+        return await call_next(request)
 
     app = FastAPI(
         title="Bluff",
@@ -60,6 +68,7 @@ def make_app(pool: ConnectionPool, web: Path | None = WEB) -> FastAPI:
     )
     app.state.pool = pool
     app.add_middleware(GZipMiddleware, minimum_size=1024)
+    app.middleware("http")(listen)
     app.middleware("http")(_guard)
     install_error_handlers(app)
     app.include_router(session.router)

@@ -16,6 +16,7 @@ from bluff import core
 from bluff.core.edit import CheckOpenings
 from bluff.core.errors import EditError
 from bluff.core.finding import Severity
+from bluff.core.job import MOST_WALLS
 from bluff.core.plan_phrase import read_line
 from bluff.formats.edits import edit_data, edit_from_data
 from bluff.formats.job_file import job_data, job_from_data
@@ -39,7 +40,8 @@ class JobState:
 
 
 # A wall whose plan did not change is not framed again: plans are values, and framing reads nothing else.
-framed = lru_cache(maxsize=8192)(core.frame)
+# A framing takes some 75 kB; the largest job has its walls twice in here, as they are and as they might be.
+framed = lru_cache(maxsize=2 * MOST_WALLS)(core.frame)
 
 KEPT = 64
 """Jobs that are kept parsed and framed, the ones asked for last."""
