@@ -210,7 +210,7 @@ def test_the_schedule_is_read_typed_and_signed(client, job, edit):
     edit(WALL, WINDOW)
     address = f"/api/jobs/{job['id']}/schedule"
     (line,) = client.get(address).json()["lines"]
-    assert (line["marks"], line["size"], line["source"]) == (["W1"], "3-6 x 4-6", "habit")
+    assert (line["marks"], line["size"], line["source"]) == (["W1"], "3-6 x 4-6", "unverified")
     assert line["rough_width"]["steps"] == [["call-out 3-6", 42], ["allowance", 1]]
     reading = client.post(f"{address}/read", json={"changes": [{"mark": "W1", "header": "2-ply 2x10"}]}).json()
     assert client.get(address).json()["lines"] == [line]  # only looked at

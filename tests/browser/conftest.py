@@ -6,6 +6,7 @@ import pytest
 from playwright.sync_api import expect, sync_playwright
 
 from bluff.serve import background_server
+from bluff.store.database import open_pool
 
 CHROMIUM = "/usr/bin/chromium"
 QUIET = [
@@ -34,20 +35,27 @@ def browser():
         browser.close()
 
 
-@pytest.fixture
-def address(pool):
-    """Bluff served on a port of its own."""
-    with background_server(pool) as address:
+@pytest.fixture(scope="session")
+def address(database_url):
+    """Bluff served on one port for every test, over a database that `pool` empties before each."""
+    with open_pool(database_url) as pool, background_server(pool) as address:
         yield address
 
 
-@pytest.fixture
-def page(browser, address):
-    """The jobs list in a fresh browser; afterwards nothing may have gone wrong unseen, or gone outside."""
+@pytest.fixture(scope="session")
+def profile(browser, address):
+    """A browser that keeps the program between tests as it does between visits, and nothing else."""
     context = browser.new_context(
         base_url=address, viewport={"width": 1280, "height": 800}, service_workers="block", reduced_motion="reduce"
     )
-    page = context.new_page()
+    yield context
+    context.close()
+
+
+@pytest.fixture
+def page(pool, profile, address):
+    """The jobs list as on a first visit; afterwards nothing may have gone wrong unseen, or gone outside."""
+    page = profile.new_page()
     troubles, outside = [], []
     page.on("pageerror", lambda error: troubles.append(str(error)))
     page.on("request", lambda request: None if request.url.startswith(address) else outside.append(request.url))
@@ -55,6 +63,8 @@ def page(browser, address):
     # Loading is a status too: a test that looks for one must not meet it.
     expect(page.get_by_role("heading", name="No jobs yet")).to_be_visible()
     yield page
-    context.close()
+    page.evaluate("localStorage.clear()")
+    page.close()
+    profile.clear_cookies()
     assert troubles == []
     assert [url for url in outside if not url.startswith(("data:", "blob:"))] == []

@@ -107,11 +107,15 @@ def test_rows_pasted_from_a_spreadsheet_run_on_from_the_cell(openings):
 
 
 def test_a_header_nobody_stands_for_is_marked_until_somebody_says(openings):
+    # Nobody's word, and the crew's own: both are marked.
+    for mark, said in (("D7", "unverified"), ("W6", "habit")):
+        expect(cell(openings, mark, "source")).to_have_text(said)
+        expect(cell(openings, mark, "source").locator("svg")).to_have_count(1)
     source = cell(openings, "W6", "source")
-    expect(source).to_contain_text("unverified")
     source.dblclick()
     openings.get_by_label("Says who").select_option("engineer")
     expect(source).to_have_text("engineer")
+    expect(source.locator("svg")).to_have_count(0)
 
 
 def test_the_schedule_comes_back_from_a_spreadsheet(openings):

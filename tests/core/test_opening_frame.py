@@ -216,7 +216,7 @@ def test_a_deeper_header_is_offered_where_one_fits():
     (finding,) = found(framing, Code.SHORT_CRIPPLE)
     assert finding.fix_label == "Use 2x12"
     # Nobody has verified the deeper one yet, whoever gave the first.
-    assert finding.fix.opening.ways.header.source is Source.HABIT
+    assert finding.fix.opening.ways.header.source is Source.UNVERIFIED
 
 
 def test_a_header_that_does_not_fit_is_an_error_and_left_out():

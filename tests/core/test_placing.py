@@ -127,8 +127,11 @@ def test_habit_is_never_authority_for_a_header():
     job = job_of("18-6 2x4", "3-6x4-6 @ 9-3")
     (finding,) = found(framed(job), Code.HEADER_SOURCE_UNVERIFIED)
     assert found(framed(apply(job, finding.fix)), Code.HEADER_SOURCE_UNVERIFIED) == []
-    given = Header(source=Source.ENGINEER)
-    assert found(frame_wall("18-6 2x4", "3-6x4-6 @ 9-3", header=given), Code.HEADER_SOURCE_UNVERIFIED) == []
+    for source in Source:
+        framing = frame_wall("18-6 2x4", "3-6x4-6 @ 9-3", header=Header(source=source))
+        unverified = found(framing, Code.HEADER_SOURCE_UNVERIFIED)
+        assert bool(unverified) is (source in (Source.HABIT, Source.UNVERIFIED)), source
+        assert all(("the crew's habit" in one.text) is (source is Source.HABIT) for one in unverified)
 
 
 def test_a_flat_header_in_a_bearing_wall_is_a_warning():

@@ -66,7 +66,7 @@ def test_a_file_begins_with_what_it_is():
 def test_what_a_standard_leaves_out_is_the_products():
     job = read_job(json.dumps(small()))
     assert job.standard.studs == PrecutStuds(inches("92 5/8"))
-    assert job.standard.header == Header(HeaderKind.BUILT_UP, "2x8", 2, Source.HABIT)
+    assert job.standard.header == Header(HeaderKind.BUILT_UP, "2x8", 2, Source.UNVERIFIED)
 
 
 def test_lengths_are_numbers_or_text():

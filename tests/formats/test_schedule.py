@@ -53,7 +53,7 @@ def test_cells_of_several_openings_are_one_edit_that_is_undone_at_once():
     assert core.describe(edit) == "set header of W1, W4"
     after = apply(DEMO, edit)
     # Another size is nobody's word yet, though the drawings gave the one before.
-    assert {after.opening(mark).ways.header.source for mark in ("W1", "W4")} == {Source.HABIT}
+    assert {after.opening(mark).ways.header.source for mark in ("W1", "W4")} == {Source.UNVERIFIED}
 
 
 def test_saying_who_asks_for_a_header_keeps_the_walls_own():

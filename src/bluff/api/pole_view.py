@@ -48,6 +48,7 @@ def _pole(pole: Pole, framed: tuple[Framing, ...]) -> PoleView:
         stretches=[
             PoleStretch(
                 what=stretch.what,
+                name=stretch.name(pole.words),
                 bottom=to_inches(stretch.bottom),
                 top=to_inches(stretch.top),
                 length=to_inches(stretch.length),

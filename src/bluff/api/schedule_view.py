@@ -36,6 +36,7 @@ def _line(row: ScheduleRow) -> ScheduleLine:
         is_own_head=opening.ways.head_height is not None,
         header=str(placed.header),
         source=placed.header.header.source,
+        is_verified=placed.header.header.source.is_verified,
         jacks=placed.jack_count,
         kings=placed.king_count,
         checked=ScheduleChecked(by=checked.by, at=checked.at, is_lost=not is_checked(placed)) if checked else None,

@@ -209,6 +209,7 @@ class ScheduleLine(BaseModel):
     is_own_head: Annotated[bool, Field(description="Whether its head height is given for these openings alone.")]
     header: str
     source: Source
+    is_verified: Annotated[bool, Field(description="Whether that is authority for a header.")]
     jacks: int
     kings: int
     checked: ScheduleChecked | None
@@ -225,9 +226,10 @@ class ScheduleView(BaseModel):
 
 
 class PoleStretch(BaseModel):
-    """Between two marks of a pole; `what` is a role, or clear for the opening itself."""
+    """Between two marks of a pole; `what` is a role, or clear for the opening itself, `name` the crew's word for it."""
 
     what: str
+    name: str
     bottom: float
     top: float
     length: float

@@ -79,11 +79,14 @@ class Source(StrEnum):
     DRAWINGS = "drawings"
     ENGINEER = "engineer"
     HABIT = "habit"
+    """The crew, which is never authority for a header."""
+    UNVERIFIED = "unverified"
+    """Nobody has said."""
 
     @property
     def is_verified(self) -> bool:
-        """A crew's habit is never authority for a header."""
-        return self is not Source.HABIT
+        """Whether it is authority for a header."""
+        return self in (Source.DRAWINGS, Source.ENGINEER)
 
 
 _SIZES: dict[HeaderKind, tuple[str, ...]] = {
@@ -119,7 +122,7 @@ class Header:
     kind: HeaderKind = HeaderKind.BUILT_UP
     size: str | None = "2x8"
     plies: int = 2
-    source: Source = Source.HABIT
+    source: Source = Source.UNVERIFIED
     place: HeaderPlace = HeaderPlace.AT_HEAD
     capped: Capped = Capped.NONE
     laid: Laid = Laid.EDGE

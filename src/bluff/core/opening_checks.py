@@ -22,6 +22,10 @@ _SHORT = {
     "top": "Use a solid filler, or a header of another depth.",
     "bottom": "Use a solid filler, or a second sill.",
 }
+_NO_AUTHORITY = {
+    Source.HABIT: "is the crew's habit",
+    Source.UNVERIFIED: "is only what the standard has",
+}
 VERIFY = "Follow the approved drawings or a licensed designer."
 
 
@@ -296,8 +300,8 @@ def _header_source(frame: OpeningFrame) -> Iterator[Finding]:
             frame,
             Code.HEADER_SOURCE_UNVERIFIED,
             Severity.INFO,
-            f"The header of {frame.placed.id}, {frame.placed.header}, is the crew's habit; nobody has said that the "
-            "drawings ask for it.",
+            f"The header of {frame.placed.id}, {frame.placed.header}, {_NO_AUTHORITY[header.source]}; nobody has said "
+            "that the drawings ask for it.",
             f"Check it against the drawings and say so. {VERIFY}",
             fix=_with_header(frame, replace(header, source=Source.DRAWINGS)),
             fix_label="It is on the drawings",
@@ -344,7 +348,7 @@ def _deeper_that_fits(frame: OpeningFrame) -> Header | None:
     for size in HEADER_PLIES[HEADER_PLIES.index(header.size) + 1 :]:
         left = room - frame.placed.standard.board(size).width
         if left == 0 or left >= SHORT_CRIPPLE:
-            return replace(header, size=size, source=Source.HABIT)
+            return replace(header, size=size, source=Source.UNVERIFIED)
     return None
 
 

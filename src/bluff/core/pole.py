@@ -44,6 +44,12 @@ class Stretch:
     def length(self) -> Length:
         return self.top - self.bottom
 
+    def name(self, words: Words) -> str:
+        """What is written on it; whether a cripple is a top or a bottom one is plain from where it stands."""
+        if self.what == CLEAR:
+            return "RO"
+        return words.name("cripple" if self.what in (Role.TOP_CRIPPLE, Role.BOTTOM_CRIPPLE) else self.what)
+
 
 @dataclass(frozen=True, slots=True)
 class Pole:

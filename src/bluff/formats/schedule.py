@@ -208,7 +208,7 @@ def _with_way(ways: Ways, column: str, cell: str, header: Header) -> Ways:
             chosen = read_header(cell, header) if cell else None
             # Another size is nobody's word yet.
             if chosen and chosen != header:
-                chosen = replace(chosen, source=Source.HABIT)
+                chosen = replace(chosen, source=Source.UNVERIFIED)
             return replace(ways, header=chosen)
         case "source":
             return replace(ways, header=replace(ways.header or header, source=_source(cell)))
@@ -220,7 +220,7 @@ def _with_way(ways: Ways, column: str, cell: str, header: Header) -> Ways:
 
 def _source(cell: str) -> Source:
     try:
-        return Source(cell.lower() or Source.HABIT)
+        return Source(cell.lower() or Source.UNVERIFIED)
     except ValueError as error:
         raise JobError(f"“{cell}” is nobody who sizes headers; write {', '.join(Source)}.") from error
 

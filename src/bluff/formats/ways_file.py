@@ -74,7 +74,7 @@ class HeaderFile(FileModel):
     kind: HeaderKind = HeaderKind.BUILT_UP
     size: StrictStr | None = None
     plies: StrictInt | None = None
-    source: Source = Source.HABIT
+    source: Source | None = None
     place: HeaderPlace | None = None
     capped: Capped | None = None
     laid: Laid | None = None
@@ -87,7 +87,7 @@ class HeaderFile(FileModel):
             self.kind,
             size,
             plies,
-            self.source,
+            self.source or Source.UNVERIFIED,
             self.place or HeaderPlace.AT_HEAD,
             self.capped or Capped.NONE,
             self.laid or Laid.EDGE,
@@ -101,7 +101,7 @@ class HeaderFile(FileModel):
             kind=header.kind,
             size=header.size,
             plies=header.plies,
-            source=header.source,
+            source=header.source if header.source is not Source.UNVERIFIED else None,
             place=header.place if header.place is not HeaderPlace.AT_HEAD else None,
             capped=header.capped if header.capped is not Capped.NONE else None,
             laid=header.laid if header.laid is not Laid.EDGE else None,

@@ -1398,8 +1398,7 @@ export interface components {
             size?: string | null;
             /** Plies */
             plies?: number | null;
-            /** @default habit */
-            source?: components["schemas"]["Source"];
+            source?: components["schemas"]["Source"] | null;
             place?: components["schemas"]["HeaderPlace"] | null;
             capped?: components["schemas"]["Capped"] | null;
             laid?: components["schemas"]["Laid"] | null;
@@ -2352,11 +2351,13 @@ export interface components {
         PlateTies: "lapped" | "connectors";
         /**
          * PoleStretch
-         * @description Between two marks of a pole; `what` is a role, or clear for the opening itself.
+         * @description Between two marks of a pole; `what` is a role, or clear for the opening itself, `name` the crew's word for it.
          */
         PoleStretch: {
             /** What */
             what: string;
+            /** Name */
+            name: string;
             /** Bottom */
             bottom: number;
             /** Top */
@@ -2622,6 +2623,11 @@ export interface components {
             /** Header */
             header: string;
             source: components["schemas"]["Source"];
+            /**
+             * Is Verified
+             * @description Whether that is authority for a header.
+             */
+            is_verified: boolean;
             /** Jacks */
             jacks: number;
             /** Kings */
@@ -2801,7 +2807,7 @@ export interface components {
          * @description Who says so: where a size that carries load came from.
          * @enum {string}
          */
-        Source: "drawings" | "engineer" | "habit";
+        Source: "drawings" | "engineer" | "habit" | "unverified";
         /**
          * Spacer
          * @description What lies between the plies of a header, or beside them.

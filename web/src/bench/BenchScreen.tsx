@@ -1,7 +1,7 @@
 import { Flex, Tabs, Text } from "@chakra-ui/react";
-import { type KeyboardEvent, useEffect, useReducer, useState } from "react";
+import { type KeyboardEvent, memo, useCallback, useEffect, useReducer, useState } from "react";
 import { Navigate, useNavigate, useParams, useSearchParams } from "react-router";
-import type { Bench, Job } from "../api/client";
+import type { Bench, Finding, Job } from "../api/client";
 import { type Tape, useBench } from "../api/queries";
 import { Empty } from "../app/Empty";
 import { useOpenJob } from "../app/JobScreens";
@@ -130,6 +130,7 @@ function Framed({
     onPick: (key) => act({ type: "pick", key }),
     onHover: (key) => act({ type: "hover", key }),
   };
+  const show = useCallback(({ at }: Finding) => act({ type: "place", at }), []);
   const step = (by: 1 | -1) => act({ type: "pick", key: stepAlong(bench, picked.key, by) });
 
   function onKey(event: KeyboardEvent) {
@@ -168,36 +169,61 @@ function Framed({
         ) : (
           <>
             <PieceCard bench={bench} picked={picked.key} onChange={(edit) => change.make(edit)} />
-            <Tabs.Root value={tab} onValueChange={({ value }) => onTab(value)} lazyMount unmountOnExit>
-              <Tabs.List>
-                <Tabs.Trigger value="findings">Findings {bench.wall.findings.length || ""}</Tabs.Trigger>
-                <Tabs.Trigger value="cut">Cut list</Tabs.Trigger>
-                <Tabs.Trigger value="openings">Openings</Tabs.Trigger>
-                <Tabs.Trigger value="ways">Ways</Tabs.Trigger>
-              </Tabs.List>
-              <Tabs.Content value="findings">
-                <FindingsList
-                  findings={bench.wall.findings}
-                  onShow={({ at }) => act({ type: "place", at })}
-                  onFix={(fix) => change.make(fix)}
-                />
-              </Tabs.Content>
-              <Tabs.Content value="cut">
-                <CutList bench={bench} />
-              </Tabs.Content>
-              <Tabs.Content value="openings">
-                <OpeningsPanel bench={bench} onOpen={setOpen} />
-              </Tabs.Content>
-              <Tabs.Content value="ways">
-                <WaysPanel job={job} bench={bench} change={change} />
-              </Tabs.Content>
-            </Tabs.Root>
+            <Panels
+              job={job}
+              bench={bench}
+              change={change}
+              tab={tab}
+              onTab={onTab}
+              onShow={show}
+              onOpen={setOpen}
+            />
           </>
         )}
       </SidePanel>
     </Flex>
   );
 }
+
+/** What is known of the wall besides the drawing; not drawn anew while the mouse only passes over pieces. */
+const Panels = memo(function Panels({
+  job,
+  bench,
+  change,
+  tab,
+  onTab,
+  onShow,
+  onOpen,
+}: {
+  job: Job;
+  bench: Bench;
+  change: JobChange;
+  onShow: (finding: Finding) => void;
+  onOpen: (opening: string) => void;
+} & Tabbed) {
+  return (
+    <Tabs.Root value={tab} onValueChange={({ value }) => onTab(value)} lazyMount unmountOnExit>
+      <Tabs.List>
+        <Tabs.Trigger value="findings">Findings {bench.wall.findings.length || ""}</Tabs.Trigger>
+        <Tabs.Trigger value="cut">Cut list</Tabs.Trigger>
+        <Tabs.Trigger value="openings">Openings</Tabs.Trigger>
+        <Tabs.Trigger value="ways">Ways</Tabs.Trigger>
+      </Tabs.List>
+      <Tabs.Content value="findings">
+        <FindingsList findings={bench.wall.findings} onShow={onShow} onFix={(fix) => change.make(fix)} />
+      </Tabs.Content>
+      <Tabs.Content value="cut">
+        <CutList bench={bench} />
+      </Tabs.Content>
+      <Tabs.Content value="openings">
+        <OpeningsPanel bench={bench} onOpen={onOpen} />
+      </Tabs.Content>
+      <Tabs.Content value="ways">
+        <WaysPanel job={job} bench={bench} change={change} />
+      </Tabs.Content>
+    </Tabs.Root>
+  );
+});
 
 type Move = "leave" | { along: 1 | -1 } | { up: 1 | -1 };
 

@@ -39,7 +39,7 @@ export function LineCard({ job, schedule, line }: { job: string; schedule: Sched
       <Box mt="3">
         <FindingTally counts={line.findings} />
       </Box>
-      {line.source === "habit" && (
+      {!line.is_verified && (
         <Text mt="3" fontSize="14px" color="warn">
           <Said>
             Nobody has said that the drawings or the engineer ask for this header. Check it, then choose who

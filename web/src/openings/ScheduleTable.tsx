@@ -213,7 +213,7 @@ function Cell({
     case "header":
       return <Figure text={text} fontSize="17px" fontWeight="600" />;
     case "source":
-      return <Source source={line.source} />;
+      return <Source line={line} />;
     case "kind":
       return text.replace("-", " ");
     case "checked":
@@ -223,12 +223,12 @@ function Cell({
   }
 }
 
-/** Who sized a header; nobody's word is marked until somebody says. */
-function Source({ source }: { source: ScheduleLine["source"] }) {
-  if (source !== "habit") return source;
+/** Who sized a header; what is no authority is marked until somebody says. */
+function Source({ line: { source, is_verified } }: { line: ScheduleLine }) {
+  if (is_verified) return source;
   return (
     <Box as="span" display="inline-flex" alignItems="center" gap="1" color="warn" fontWeight="600">
-      <TriangleAlert size={14} aria-hidden /> unverified
+      <TriangleAlert size={14} aria-hidden /> {source}
     </Box>
   );
 }

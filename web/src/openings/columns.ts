@@ -50,7 +50,7 @@ export const COLUMNS: readonly Column[] = [
     key: "source",
     head: "Says who",
     text: ({ source }) => source,
-    choices: ["drawings", "engineer", "habit"],
+    choices: ["drawings", "engineer", "habit", "unverified"],
   },
   { key: "jacks", head: "Jacks", text: ({ jacks }) => String(jacks), isFigure: true },
   { key: "kings", head: "Kings", text: ({ kings }) => String(kings), isFigure: true },

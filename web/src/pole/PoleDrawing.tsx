@@ -2,7 +2,7 @@ import { Box } from "@chakra-ui/react";
 import { useRef } from "react";
 import type { Pole, Poles } from "../api/client";
 import { colour } from "../app/theme";
-import { useWords, type Words } from "../app/words";
+import { useWords } from "../app/words";
 import { printer } from "../drawing/figures";
 import { lettering } from "../drawing/lettering";
 import { SvgFigure } from "../drawing/SvgFigure";
@@ -212,11 +212,11 @@ function OnePole({
           />
         </g>
       ))}
-      {stretches.map(({ what, bottom, top: high, length }) => (
+      {stretches.map(({ what, name, bottom, top: high, length }) => (
         <StretchLabel
           key={`${what} ${bottom}`}
           figure={print(length)}
-          name={nameOn(what, words)}
+          name={name}
           isStrong={what === "clear" || what === "header"}
           isCut={what.endsWith("_cripple")}
           x={wood + woodWidth / 2}
@@ -300,10 +300,4 @@ function StretchLabel({
   const both = `${figure} ${name}`;
   const isWide = both.length * 13 * LETTER > width - 4;
   return <SvgFigure {...set} y={middle + 5} text={isWide ? figure : both} size={13} weight={weight} />;
-}
-
-/** The crew's name for what a stretch of the pole is; top or bottom is plain from where it stands. */
-function nameOn(what: string, words: Words): string {
-  if (what === "clear") return "RO";
-  return words.name(what.endsWith("_cripple") ? "cripple" : what).toLowerCase();
 }

@@ -1,11 +1,12 @@
 import { Box, Flex, SimpleGrid, Text } from "@chakra-ui/react";
-import type { ReactNode } from "react";
+import { memo } from "react";
 import type { Ways } from "../api/client";
 import { Field, FieldGroup } from "../app/Field";
 import { SelectField } from "../app/SelectField";
 import { TextField } from "../app/TextField";
 import { InUsualWords } from "../app/words";
-import type { Standing } from "../ways/ways";
+import { type Level, whenceOf } from "../ways/ways";
+import { type Asked, standingOf, Whence } from "./PartOfStandard";
 import { useWordsToChoose } from "./useStandards";
 import { presetOf, withWord } from "./wordList";
 
@@ -15,15 +16,15 @@ export const WORDS = "Words";
 type Words = NonNullable<Ways["words"]>;
 
 /** What each piece is called and what is written for it: from a preset, or typed. They frame nothing otherwise. */
-export function WordsCard({
+export const WordsCard = memo(function WordsCard({
   words,
-  whence,
-  standing,
+  levels,
+  onAsk,
   onTake,
 }: {
   words: Words;
-  whence: ReactNode;
-  standing: Standing;
+  levels: readonly Level[];
+  onAsk: (asked: Asked) => void;
   onTake: (alter: (words: Words) => Words) => void;
 }) {
   const { data } = useWordsToChoose();
@@ -34,10 +35,11 @@ export function WordsCard({
     <InUsualWords>
       <FieldGroup id={WORDS} name={WORDS}>
         <Text fontSize="13px" color="faint" mb="1">
-          Chosen once, said on every screen, sheet and table of this job. {whence}
+          Chosen once, said on every screen, sheet and table of this job.{" "}
+          <Whence of={whenceOf("words", levels)} />
         </Text>
         <Box maxW="420px" mb="2">
-          <Field label="Words of" {...standing}>
+          <Field label="Words of" {...standingOf(WORDS, "words", levels, onAsk)}>
             <SelectField
               label="Words of"
               value={preset ?? ""}
@@ -79,4 +81,4 @@ export function WordsCard({
       </FieldGroup>
     </InUsualWords>
   );
-}
+});

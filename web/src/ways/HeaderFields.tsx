@@ -32,7 +32,8 @@ const FURRED = [
   { value: "yes", label: "Furred to the wall" },
 ] as const;
 const SOURCES = [
-  { value: "habit", label: "Crew's habit" },
+  { value: "habit", label: "Crew’s habit" },
+  { value: "unverified", label: "Nobody yet" },
   { value: "drawings", label: "Drawings" },
   { value: "engineer", label: "Engineer" },
 ] as const;
@@ -97,7 +98,7 @@ export function HeaderFields({
             label="Header laid"
             value={header.laid ?? "edge"}
             choices={LAID}
-            onChoose={(laid) => onChange({ ...header, laid, source: "habit" })}
+            onChoose={(laid) => onChange(resized(header, { laid }))}
           />
         </Field>
       )}
@@ -114,7 +115,7 @@ export function HeaderFields({
       <Field label="Size from">
         <SelectField
           label="Header source"
-          value={header.source ?? "habit"}
+          value={header.source ?? "unverified"}
           choices={SOURCES}
           onChoose={(source) => onChange({ ...header, source })}
         />

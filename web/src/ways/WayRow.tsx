@@ -9,15 +9,18 @@ import type { Standing } from "./ways";
 export function WayRow({
   row,
   ways,
+  pencilled = null,
   standing,
   onEnter,
 }: {
   row: Row;
   ways: Ways;
+  /** What is tried in its place, if anything is. */
+  pencilled?: string | null;
   standing: Partial<Standing>;
   onEnter: (text: string) => void;
 }) {
-  const value = readRow(row, ways);
+  const value = pencilled ?? readRow(row, ways);
   return (
     <Field label={row.name} isLong={row.as === "list"} {...standing}>
       {row.choices ? (

@@ -50,5 +50,10 @@ it("takes a header of other boards as nobody’s word", () => {
   const before = { kind: "built-up", size: "2x10", plies: 3, source: "drawings", place: "raised" } as const;
   expect(headerOfKind("flat", before)).toEqual({ kind: "flat", place: "raised" });
   expect(headerOfKind("solid", before)).toEqual({ kind: "solid", size: "4x8", place: "raised" });
-  expect(resized(before, { plies: 2 })).toEqual({ ...before, plies: 2, source: "habit" });
+  expect(resized(before, { plies: 2 })).toEqual({
+    kind: "built-up",
+    size: "2x10",
+    plies: 2,
+    place: "raised",
+  });
 });

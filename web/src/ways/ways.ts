@@ -102,6 +102,7 @@ export function headerOfKind(kind: NonNullable<Header["kind"]>, before: Header):
 }
 
 /** A header of other boards is nobody's word until somebody says so again. */
-export function resized(header: Header, boards: Pick<Header, "size" | "plies">): Header {
-  return { ...header, ...boards, source: "habit" };
+export function resized(header: Header, boards: Pick<Header, "size" | "plies" | "laid">): Header {
+  const { source: _, ...others } = header;
+  return { ...others, ...boards };
 }

@@ -66,7 +66,7 @@ class Page:
     def text(self, x: float, y: float, text: str, size: float, *, bold: bool = False, align: str = "left") -> float:
         """Letter some text with its fractions set; returns its width. Align: left, right, centre."""
         pieces = list(_pieces(text, BOLD if bold else PLAIN, size))
-        width = sum(piece.width for piece in pieces)
+        width = text_width(text, size, bold=bold)
         x -= {"left": 0.0, "right": width, "centre": width / 2}[align]
         for piece in pieces:
             self.canvas.setFont(piece.font, piece.size)
@@ -165,6 +165,16 @@ class _Piece:
     @property
     def width(self) -> float:
         return float(stringWidth(self.text, self.font, self.size))
+
+
+def text_width(text: str, size: float, *, bold: bool = False) -> float:
+    """How wide some text comes out, its fractions set."""
+    return sum(piece.width for piece in _pieces(text, BOLD if bold else PLAIN, size))
+
+
+def fitting_size(text: str, size: float, width: float) -> float:
+    """The size at which some text fits a width, no more than the one wanted."""
+    return min(size, size * width / max(text_width(text, size), 1))
 
 
 def _pieces(text: str, font: str, size: float) -> Iterator[_Piece]:

@@ -6,10 +6,10 @@ The strip lies along the paper; each page carries on where the one before ended,
 from collections.abc import Sequence
 
 from bluff.core.length import PER_INCH, Length, format_inches, inches
-from bluff.core.pole import CLEAR, Pole, Stretch
-from bluff.formats.sheets.paper import MARGIN, Page, spread
+from bluff.core.pole import CLEAR, Pole
+from bluff.formats.sheets.paper import MARGIN, Page, fitting_size, spread
 
-POLES_ON_A_PAGE = 6
+POLES_ON_A_PAGE = 5
 _POINTS_AN_INCH = 72.0
 _ON_A_PAGE: Length = inches(9)
 """Of a full-size strip; both papers have room for it between their margins."""
@@ -30,7 +30,8 @@ def draw_poles(page: Page, poles: Sequence[Pole]) -> None:
     scale = (top - 66 - low) / highest
     column = (page.right - MARGIN) / POLES_ON_A_PAGE
     for index, pole in enumerate(poles):
-        _pole(page, pole, MARGIN + index * column, low, scale)
+        left = MARGIN + index * column
+        _pole(page, pole, left, left + column, low, scale)
 
 
 def strip_starts(pole: Pole) -> range:
@@ -64,7 +65,7 @@ def draw_strip(page: Page, pole: Pole, start: Length) -> None:
         if low == stretch.bottom:
             page.line(place(low), bottom, place(low), top, 1.4)
         middle = (place(low) + place(high)) / 2
-        page.text(middle, top - 44, _name(pole, stretch), 11, bold=True, align="centre")
+        page.text(middle, top - 44, stretch.name(pole.words), 11, bold=True, align="centre")
         page.text(middle, top - 60, format_inches(stretch.length, 64), 13, bold=True, align="centre")
     if end == pole.height:
         page.line(place(end), bottom, place(end), top, 1.4)
@@ -82,8 +83,9 @@ def _register(page: Page, x: float, bottom: float, top: float) -> None:
         page.canvas.circle(x, y, 5, stroke=1, fill=0)
 
 
-def _pole(page: Page, pole: Pole, left: float, floor: float, scale: float) -> None:
+def _pole(page: Page, pole: Pole, left: float, right: float, floor: float, scale: float) -> None:
     wood, width = left + 42, 20.0
+    room = right - wood - width - 12
     for stretch in pole.stretches:
         low, high = floor + stretch.bottom * scale, floor + stretch.top * scale
         grey = 1.0 if stretch.what == CLEAR else 0.86
@@ -97,18 +99,14 @@ def _pole(page: Page, pole: Pole, left: float, floor: float, scale: float) -> No
     middles = [floor + (stretch.bottom + stretch.top) / 2 * scale for stretch in pole.stretches]
     for stretch, middle, label in zip(pole.stretches, middles, spread(middles, _LETTERING, floor, top), strict=True):
         page.line(wood + width, middle, wood + width + 8, label, 0.3)
-        said = f"{format_inches(stretch.length)} {_name(pole, stretch)}"
-        page.text(wood + width + 10, label - 3, said, _LETTERING * 0.84)
+        said = f"{format_inches(stretch.length)} {stretch.name(pole.words)}"
+        page.text(wood + width + 10, label - 3, said, fitting_size(said, _LETTERING * 0.9, room))
     page.text(left + 4, floor - 16, _marks(pole), 11, bold=True)
     studs = f"king {format_inches(pole.king)}" + (f", jack {format_inches(pole.jack)}" if pole.jack else ", on hangers")
     page.text(left + 4, floor - 28, pole.words.say(studs), 8)
     if pole.off:
         off = f"head {format_inches(abs(pole.off))} {'above' if pole.off > 0 else 'below'} the others"
         page.text(left + 4, floor + pole.height * scale + 8, off, 8, bold=True)
-
-
-def _name(pole: Pole, stretch: Stretch) -> str:
-    return "opening" if stretch.what == CLEAR else pole.words.name(stretch.what)
 
 
 def _marks(pole: Pole) -> str:

@@ -13,7 +13,7 @@ from bluff.core.nails import joints_of, nails
 from bluff.core.schools import End, MarkedOn, MarkLines
 from bluff.core.sheets import Rectangle, Sheet
 from bluff.core.wall_plan import PlacedOpening, WallPlan
-from bluff.formats.sheets.paper import MARGIN, Page, columns, spread
+from bluff.formats.sheets.paper import MARGIN, Page, columns, spread, text_width
 
 _GREY = {
     Role.BOTTOM_PLATE: 0.88,
@@ -219,15 +219,8 @@ def _plate(
     for mark, place, label in zip(marks, places, labels, strict=True):
         text = written(mark, plan)
         page.line(place, near, label - size * 0.33, far, 0.35)
-        y = far + 2 if is_top else far - 2 - _length(page, text, size)
+        y = far + 2 if is_top else far - 2 - text_width(text, size, bold=True)
         page.upright(label, y, text, size, bold=mark.role != CUT_LINE)
-
-
-def _length(page: Page, text: str, size: float) -> float:
-    page.canvas.saveState()
-    width = page.text(-10_000, -10_000, text, size, bold=True)
-    page.canvas.restoreState()
-    return width
 
 
 def _title(page: Page, x: float, top: float, text: str) -> float:
@@ -261,8 +254,8 @@ def _cut_list(page: Page, framing: Framing, edges: tuple[float, float], top: flo
         left, at = x + column * (right - x) / 2, y - (row + 1) * step
         page.text(left + 18, at, count, size, bold=True, align="right")
         # A composite stud has a long name; it gives way to its length.
-        room = 88 - _length(page, format_inches(length), size)
-        page.text(left + 24, at, lumber, size * min(0.9, 0.9 * room / _length(page, lumber, size * 0.9)))
+        room = 88 - text_width(format_inches(length), size, bold=True)
+        page.text(left + 24, at, lumber, size * min(0.9, 0.9 * room / text_width(lumber, size * 0.9, bold=True)))
         page.text(left + 112, at, format_inches(length), size, bold=True, align="right")
         if not is_long:
             _clipped(page, left + 120, at, roles, size * 0.78, right - left - 120)
@@ -270,7 +263,7 @@ def _cut_list(page: Page, framing: Framing, edges: tuple[float, float], top: flo
 
 def _clipped(page: Page, x: float, y: float, text: str, size: float, width: float) -> None:
     """Words that may be cut short, never figures."""
-    while text and _length(page, text, size) > width:
+    while text and text_width(text, size, bold=True) > width:
         text = text[:-2].rstrip(" ,") + "…" if len(text) > 2 else ""
     page.text(x, y, text, size)
 
