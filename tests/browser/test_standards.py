@@ -34,6 +34,19 @@ def test_a_way_shows_its_effect_before_it_is_taken(ways):
     expect(choice(ways, "Corner")).to_contain_text("From this job.")
 
 
+def test_each_part_of_the_standard_is_a_press_away(ways):
+    for name in ("Words", "Where walls meet", "Layout"):
+        ways.get_by_role("button", name=name, exact=True).click()
+        expect(choice(ways, name)).to_be_in_viewport()
+
+
+def test_a_figure_that_is_left_goes_back_to_what_holds(ways):
+    enter(ways, "On centre", "24")
+    expect(ways.get_by_role("heading", name="On centre: 24")).to_be_visible()
+    ways.get_by_role("button", name="Leave it").click()
+    expect(ways.get_by_label("On centre", exact=True)).to_have_value("16")
+
+
 def test_a_figure_nobody_frames_by_is_said(ways):
     field = ways.get_by_label("On centre", exact=True)
     field.fill("3")
@@ -146,7 +159,7 @@ def test_the_crews_words_are_said_everywhere(ways):
     expect(choice(ways, "Trimmers")).to_be_visible()
     expect(ways.get_by_label("Word for jack")).to_have_value("trimmer")
     enter(ways, "Word for header", "lintel")
-    expect(ways.get_by_role("group", name="Lintels and ROs")).to_be_visible()
+    expect(ways.get_by_role("group", name="Lintels, ROs")).to_be_visible()
     enter(ways, "Letter for header", "L")
     enter(ways, "Word for king", "lintel")
     expect(ways.get_by_role("status").filter(has_text="cannot both be called lintel")).to_be_visible()

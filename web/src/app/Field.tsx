@@ -52,15 +52,20 @@ export function Field({
   );
 }
 
-/** A group of rows with its name. */
-export function FieldGroup({ name, id, children }: { name: string; id?: string; children: ReactNode }) {
+/** A group of rows with its name; `scrollToGroup` leads to it. */
+export function FieldGroup({ name, children }: { name: string; children: ReactNode }) {
   const { say } = useWords();
   return (
-    <Box role="group" id={id} aria-label={say(name)} px="4" pt="3" pb="2" borderBottomWidth="1px">
+    <Box role="group" data-group={name} aria-label={say(name)} px="4" pt="3" pb="2" borderBottomWidth="1px">
       <Heading as="h3" fontFamily="heading" fontWeight="700" fontSize="17px" mb="1">
         {say(name)}
       </Heading>
       {children}
     </Box>
   );
+}
+
+/** Brings the group of that name to the top of what it scrolls in. */
+export function scrollToGroup(name: string): void {
+  document.querySelector(`[data-group="${CSS.escape(name)}"]`)?.scrollIntoView();
 }

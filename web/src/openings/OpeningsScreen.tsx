@@ -65,7 +65,7 @@ function Openings({
           gap="1"
           align="center"
           minW="0"
-          overflowX="auto"
+          wrap={{ base: "wrap", md: "nowrap" }}
         >
           <Button variant={isAlike ? "solid" : "outline"} aria-pressed={isAlike} onClick={onAlike}>
             Alike together

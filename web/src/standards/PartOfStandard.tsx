@@ -44,7 +44,7 @@ export const PartOfStandard = memo(function PartOfStandard({
   onAsk: (asked: Asked) => void;
 }) {
   return (
-    <FieldGroup id={name} name={name}>
+    <FieldGroup name={name}>
       {choices.map((choice) => (
         <OneChoice
           key={choice.name}

@@ -1,6 +1,7 @@
 import { Box, Button, Flex } from "@chakra-ui/react";
 import { memo, useCallback, useMemo, useState } from "react";
 import type { Edit, Job, Tally, Ways } from "../api/client";
+import { scrollToGroup } from "../app/Field";
 import { JobBar } from "../app/JobBar";
 import { useOpenJob } from "../app/JobScreens";
 import { useNotices } from "../app/notices";
@@ -79,7 +80,7 @@ function AllChoices({ job, tally, change }: { job: Job; tally: Tally; change: Jo
           ))}
           <WordsCard words={job.standard.words ?? NO_WORDS} levels={levels} onAsk={ask} onTake={takeWords} />
         </Box>
-        <SidePanel isFirst>
+        <SidePanel isFirst isHeld={considered !== null}>
           <Box overflowY="auto" minH="0">
             <EffectCard
               tally={tally}
@@ -140,7 +141,7 @@ const Parts = memo(function Parts() {
           px="1"
           fontSize="13px"
           flexShrink="0"
-          onClick={() => document.getElementById(name)?.scrollIntoView()}
+          onClick={() => scrollToGroup(name)}
         >
           <Said>{name}</Said>
         </Button>

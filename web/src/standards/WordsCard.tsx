@@ -33,7 +33,7 @@ export const WordsCard = memo(function WordsCard({
   const presets = data.presets.map(({ name }) => ({ value: name, label: name }));
   return (
     <InUsualWords>
-      <FieldGroup id={WORDS} name={WORDS}>
+      <FieldGroup name={WORDS}>
         <Text fontSize="13px" color="faint" mb="1">
           Chosen once, said on every screen, sheet and table of this job.{" "}
           <Whence of={whenceOf("words", levels)} />

@@ -140,7 +140,7 @@ export const GROUPS: readonly Group[] = [
     ],
   },
   {
-    name: "Headers and ROs",
+    name: "Headers, ROs",
     choices: choices("header", "window_allowance", "door_allowance"),
     rows: [
       { key: "head_height", name: "Head height", when: "Underside of window headers above the floor." },
@@ -284,7 +284,7 @@ export const GROUPS: readonly Group[] = [
     ],
   },
   {
-    name: "Nails and boards",
+    name: "Nails, boards",
     choices: [],
     rows: [
       ...(
