@@ -13,17 +13,23 @@ from dataclasses import replace
 from fractions import Fraction
 from functools import partial
 from pathlib import Path
+from typing import TypeAlias
 
 sys.path.insert(0, str(Path(__file__).resolve().parents[1] / "src"))
 
 from bluff import core
 from bluff.api.plan_view import plan_view
-from bluff.core.edit import AddOpening, AddWall, SetWays
+from bluff.core.edit import AddOpening, AddWall, ChangeWall, SetWays
 from bluff.core.effect import tally
+from bluff.core.header import Capped, Header, HeaderPlace
 from bluff.core.job import Between, Point, Wall, WallKind
 from bluff.core.length import inches
 from bluff.core.phrase import read_opening, read_wall
+from bluff.core.position import At, FromPlate, Reference
+from bluff.core.schools import Blocks, End, Floor, PlateStock, PrecutStuds, Sheets, SillTop, StudKind, StudMake
+from bluff.core.special import FixtureBacking, Post
 from bluff.core.standard import Ways
+from bluff.core.words import PRESETS
 from bluff.formats.framed import framed_job
 
 _RUNS = 5
@@ -45,15 +51,16 @@ def job_of_walls(count: int) -> core.Job:
 
 
 def combs_of_walls(count: int) -> core.Job:
-    """A plan: long walls, each with thirty partitions that butt into it."""
+    """A plan: long walls, each with thirty partitions that butt into it, six beside each other."""
     walls = []
     for number in range(count):
         comb, tooth = divmod(number, 31)
-        y = comb * 30 * _FOOT
+        up, across = divmod(comb, 6)
+        west, y = across * 150 * _FOOT, up * 30 * _FOOT
         if tooth == 0:
-            ends, stud = (Point(0, y), Point(130 * _FOOT, y)), "2x6"
+            ends, stud = (Point(west, y), Point(west + 130 * _FOOT, y)), "2x6"
         else:
-            x = tooth * 4 * _FOOT
+            x = west + tooth * 4 * _FOOT
             ends, stud = (Point(x, y), Point(x, y + 20 * _FOOT)), "2x4"
         walls.append(Wall(f"N{number}", stud, Between(*ends), WallKind.PARTITION))
     return core.Job("benchmark", walls=tuple(walls))
@@ -65,6 +72,39 @@ def wall_of_length(feet: int) -> core.Job:
     for place in range(5, feet, 10):
         job = core.apply(job, AddOpening(read_opening(f"3-6x4-6 @ {place}'", job, job.walls[0])))
     return job
+
+
+HEAVY = Ways(
+    spacing=Fraction(12),
+    studs=PrecutStuds(inches("20'")),
+    stud_make=StudMake(StudKind.COMPOSITE, inches("1 3/4"), inches("1 1/4")),
+    header=Header(size="2x10", place=HeaderPlace.RAISED, capped=Capped.BOTH),
+    jack_count=3,
+    king_count=3,
+    sills=2,
+    sill_top=SillTop.SLOPED,
+    floor=Floor.SLAB,
+    plate_stock=PlateStock((inches("8'"),), doubled_studs=True),
+    blocks=Blocks.STAGGERED,
+    fire_blocks=True,
+    panel_edge_blocks=True,
+    sheets=Sheets.LYING,
+    words=PRESETS["Britain and Ireland"],
+)
+"""Everything that makes wood, marks and findings."""
+
+
+def heavy_wall_of_length(feet: int) -> core.Job:
+    """The same wall with everything in it there is: a post every ten feet, backing all along, every block."""
+    job = core.apply(wall_of_length(feet), SetWays(HEAVY))
+    posts = (Post(f"P{place}", at_feet(place), "2x4", 2) for place in range(10, feet, 10))
+    backing = (FixtureBacking("R1", 0, feet * _FOOT, inches(34)),)
+    wall = replace(job.walls[0], kind=WallKind.EXTERIOR, posts=tuple(posts), backing=backing)
+    return core.apply(job, ChangeWall(wall.id, wall))
+
+
+def at_feet(feet: int) -> At:
+    return At(Reference.CENTRE, feet * _FOOT, FromPlate(End.START))
 
 
 def frame_all(job: core.Job) -> None:
@@ -95,9 +135,20 @@ def effect_of_spacing(job: core.Job) -> None:
     tally(core.frame(plan) for plan in core.wall_plans(after))
 
 
-def report(
-    name: str, sizes: list[int], make: Callable[[int], core.Job], work: Callable[[core.Job], None] = frame_all
-) -> None:
+Series: TypeAlias = tuple[str, list[int], Callable[[int], core.Job], Callable[[core.Job], None]]
+
+SERIES: list[Series] = [
+    ("walls", [10, 100, 500, 2000], job_of_walls, frame_all),
+    ("plan walls", [62, 310, 1240, 1984], combs_of_walls, frame_all),
+    ("viewed walls", [62, 310, 1240, 1984], combs_of_walls, view_plan),
+    ("effect on walls", [10, 40, 160], job_of_walls, effect_of_spacing),
+    ("feet", [20, 100, 400, 1000], wall_of_length, frame_all),
+    ("heavy feet", [20, 100, 400, 1000], heavy_wall_of_length, frame_all),
+]
+
+
+def report(series: Series) -> None:
+    name, sizes, make, work = series
     print(f"{name:>16} {'ms':>9} {'us each':>9} {'ratio':>6}")
     smallest = None
     for size in sizes:
@@ -108,8 +159,5 @@ def report(
 
 
 if __name__ == "__main__":
-    report("walls", [10, 100, 500, 2000], job_of_walls)
-    report("plan walls", [62, 310, 1240, 1984], combs_of_walls)
-    report("viewed walls", [62, 310, 1240, 1984], combs_of_walls, view_plan)
-    report("effect on walls", [10, 40, 160], job_of_walls, effect_of_spacing)
-    report("feet", [20, 100, 400, 1000], wall_of_length)
+    for series in SERIES:
+        report(series)

@@ -12,6 +12,7 @@ from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 
+from bluff.core.along import Along
 from bluff.core.edit import ChangeWall
 from bluff.core.finding import Code, Finding, Severity
 from bluff.core.layout import Wood
@@ -53,15 +54,15 @@ def blocks(plan: WallPlan, wood: Sequence[Wood], standing: Sequence[Member]) -> 
 
     Source: docs/rules.md, Blocks and backing.
     """
-    placed: list[Member] = list(standing)
+    placed = Along(standing)
     for y, is_staggered in _rows(plan):
         for bay in _bays(wood):
             if bay.clear < SHORTEST_BLOCK:
                 continue
             below = is_staggered and not bay.is_odd
             block = _block(plan, bay, y.minus("below the line", plan.plate.thickness) if below else y)
-            if not any(_overlap(block, other) for other in placed):
-                placed.append(block)
+            if placed.has_room_for(block):
+                placed.add(block)
                 yield block
 
 
@@ -189,8 +190,3 @@ def _block(plan: WallPlan, bay: _Bay, y: Sum) -> Member:
 def _fits(plan: WallPlan, backing: FixtureBacking) -> bool:
     reach = half(plan.standard.board(backing.size).width)
     return plan.bottom.value <= backing.height - reach and backing.height + reach <= plan.underside.value
-
-
-def _overlap(one: Member, other: Member) -> bool:
-    beside = one.end <= other.start or other.end <= one.start
-    return not beside and one.bottom < other.top and other.bottom < one.top

@@ -4,10 +4,12 @@ Bolts stand in concrete before the wall does. Where the plan gives them they are
 is in their way is found; where it does not, a rule puts them clear of the wood.
 """
 
+from bisect import bisect_left, bisect_right
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from itertools import pairwise
 
+from bluff.core.along import Along
 from bluff.core.edit import ChangeWall
 from bluff.core.finding import Code, Finding, Severity
 from bluff.core.job import WallKind
@@ -55,7 +57,7 @@ def anchor_bolts(
     given = plan.wall.bolts
     if given is not None:
         places = tuple(Sum.of("bolt as given", at) for at in sorted(given))
-        findings = [*_clashes(plan, places, standing, doorways), *_too_far(plan, places, boards)]
+        findings = [*_clashes(plan, places, Along(standing), doorways), *_too_far(plan, places, boards)]
         return Bolts(places, tuple(findings))
     if plan.standard.floor is Floor.WOOD or plan.wall.kind is WallKind.PARTITION:
         return Bolts((), ())
@@ -71,7 +73,7 @@ def anchor_bolts(
         fix=ChangeWall(plan.id, replace(plan.wall, bolts=tuple(place.value for place in places))),
         fix_label="They are cast there",
     )
-    findings = [*_clashes(plan, places, standing, ()), *_too_far(plan, places, boards)]
+    findings = [*_clashes(plan, places, Along(standing), ()), *_too_far(plan, places, boards)]
     return Bolts(places, (said, *findings))
 
 
@@ -116,13 +118,15 @@ def _by_rule(plan: WallPlan, start: Length, end: Length, wood: Sequence[Wood]) -
 
 def _clear(place: Length, start: Length, end: Length, wood: Sequence[Wood]) -> Length | None:
     """The place nearest to the one wanted where no wood is in the way, None where there is none."""
-    edges = [edge for run in wood for edge in (run.start, run.end)]
-    free = [at for at in (place, *edges) if start <= at <= end and not any(run.start < at < run.end for run in wood)]
+    first = bisect_left(wood, start, key=lambda run: run.end)
+    near = wood[first : bisect_right(wood, end, key=lambda run: run.start)]
+    edges = [edge for run in near for edge in (run.start, run.end)]
+    free = [at for at in (place, *edges) if start <= at <= end and not any(run.start < at < run.end for run in near)]
     return min(free, key=lambda at: (abs(at - place), at), default=None)
 
 
 def _clashes(
-    plan: WallPlan, places: Iterable[Sum], standing: Sequence[Member], doorways: Sequence[OpeningFrame]
+    plan: WallPlan, places: Iterable[Sum], standing: Along, doorways: Sequence[OpeningFrame]
 ) -> Iterator[Finding]:
     for place in places:
         at = place.value
@@ -145,7 +149,7 @@ def _clashes(
                 opening=doorway.placed.id,
             )
             continue
-        under = next((piece for piece in standing if piece.start - WASHER < at < piece.end + WASHER), None)
+        under = next(standing.between(at - WASHER, at + WASHER), None)
         if under:
             yield Finding(
                 Code.BOLT_UNDER_WOOD,

@@ -8,6 +8,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from math import atan2, degrees
 
+from bluff.core.along import Along
 from bluff.core.assembly import Assembly, assemblies, ladders
 from bluff.core.backing import ceiling_backing, check_backing
 from bluff.core.blocks import blocks, check_blocks, fixture_backing
@@ -164,6 +165,7 @@ def _stand_beside(
     opening is found.
     """
     standing = [*end_studs]
+    taken = Along(standing)
     findings = []
     for assembly in meetings:
         gave_way: OpeningFrame | None = None
@@ -171,18 +173,14 @@ def _stand_beside(
             in_the_way = [opening for opening in openings if opening.overlaps(piece.start, piece.end)]
             if in_the_way:
                 gave_way = in_the_way[0]
-            elif not any(_overlap(piece, other) for other in standing):
+            elif taken.has_room_for(piece):
+                taken.add(piece)
                 standing.append(piece)
         if gave_way:
             start = min(piece.start for piece in assembly.pieces)
             end = max(piece.end for piece in assembly.pieces)
             findings.append(crowds_meeting(gave_way, assembly.other, start, end, openings))
     return standing, findings
-
-
-def _overlap(one: Member, other: Member) -> bool:
-    beside = one.end <= other.start or other.end <= one.start
-    return not beside and one.bottom < other.top and other.bottom < one.top
 
 
 def _full_height_wood(

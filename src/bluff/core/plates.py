@@ -11,6 +11,7 @@ from dataclasses import dataclass, field, replace
 from fractions import Fraction
 from math import ceil
 
+from bluff.core.along import Along
 from bluff.core.breaks import Broken, break_plate
 from bluff.core.finding import Code, Finding, Severity
 from bluff.core.junction import EndMeeting, Joint
@@ -64,7 +65,7 @@ def plates(
     doorways = [opening.placed for opening in openings if not opening.has_sill]
     cuts = [edge for doorway in doorways for edge in (doorway.start.value, doorway.end)]
     cutter = _Cutter(
-        plan, openings, cuts, [piece for piece in uprights if _is_full_height(plan, piece)], list(uprights)
+        plan, openings, cuts, [piece for piece in uprights if _is_full_height(plan, piece)], Along(uprights)
     )
     thick = plan.plate.thickness
     runs: list[_Run] = []
@@ -126,7 +127,7 @@ class _Cutter:
     openings: Sequence[OpeningFrame]
     doorway_cuts: list[Length]
     studs: list[Member]
-    uprights: list[Member]
+    uprights: Along
     added: list[Member] = field(default_factory=list)
     breaks: list[tuple[Plate, Sum]] = field(default_factory=list)
     findings: list[Finding] = field(default_factory=list)
@@ -241,7 +242,7 @@ class _Cutter:
                 place = f"{stud.id.removeprefix(f'{self.plan.id}/')}/double"
                 added = upright(self.plan, Role.STUD, place, x, self.plan.bottom, self.plan.stud_length)
                 self.added.append(added)
-                self.uprights.append(added)
+                self.uprights.add(added)
                 return seam
         return middle
 
@@ -252,7 +253,8 @@ class _Cutter:
             return False
         if any(opening.overlaps(start, end) for opening in self.openings):
             return False
-        others = ((piece.start - end, start - piece.end) for piece in self.uprights)
+        near = self.uprights.between(start - NARROWEST_GAP, end + NARROWEST_GAP)
+        others = ((piece.start - end, start - piece.end) for piece in near)
         return all(max(gaps) == 0 or max(gaps) >= NARROWEST_GAP for gaps in others)
 
     def _boards(self, run: _Run, breaks: Sequence[Sum]) -> list[Member]:
