@@ -87,6 +87,8 @@ def ways(page: Page) -> None:
 def openings(page: Page) -> None:
     page.get_by_role("link", name=DEMO, exact=True).click()
     page.get_by_role("link", name="Openings").click()
+    page.get_by_role("button", name="W2 checked against the plan").click()
+    page.get_by_text("14 not checked against the plan").wait_for()
     page.locator('td[data-cell="W6 header"]').click()
 
 

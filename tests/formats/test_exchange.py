@@ -15,6 +15,7 @@ from bluff.core.finding import Severity
 from bluff.core.frame import frame
 from bluff.core.job import WallKind
 from bluff.core.length import format_exact
+from bluff.core.words import PRESETS
 from bluff.formats.errors import FaultyData
 from bluff.formats.exchange import read_drawing
 from bluff.formats.exchange.dxf_read import read_dxf
@@ -49,6 +50,16 @@ def test_the_demo_comes_back_as_it_went_out(kind):
     assert job.walls == DEMO.walls
     assert sorted(job.openings, key=lambda opening: opening.id) == sorted(DEMO.openings, key=lambda opening: opening.id)
     assert reading.left == []
+
+
+def test_pieces_of_a_model_are_called_what_the_crew_calls_them():
+    job = replace(DEMO, ways=replace(DEMO.ways, words=PRESETS["Britain and Ireland"]))
+    called = {
+        member.ObjectType
+        for member in ifcopenshell.file.from_string(write_ifc(job.name, framed(job))).by_type("IfcMember")
+    }
+    assert {"stud", "full stud", "cripple stud", "top short stud", "sole plate"} <= called
+    assert not called & {"king", "jack"}
 
 
 @settings(max_examples=8)

@@ -88,8 +88,9 @@ def plan_preview(job: core.Job, revision: int, edit: core.Edit) -> PlanPreview:
     Raises:
         BluffError: The edit does not fit the job.
     """
-    words = core.describe(edit)
-    return PlanPreview(says=words[0].upper() + words[1:], plan=plan_view(core.apply(job, edit), revision))
+    after = core.apply(job, edit)
+    said = after.standard.words.say(core.describe(edit))
+    return PlanPreview(says=said[0].upper() + said[1:], plan=plan_view(after, revision))
 
 
 def _wall(framing: Framing, seen: Outline, beside: Beside) -> PlanWall:

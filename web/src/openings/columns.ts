@@ -27,7 +27,7 @@ export const KINDS = [
 
 export const COLUMNS: readonly Column[] = [
   { key: "mark", head: "Mark", text: ({ marks }) => marks.join(" "), isReadOnly: true },
-  { key: "checked", head: "Plan", text: () => "", isReadOnly: true },
+  { key: "checked", head: "Checked", text: () => "", isReadOnly: true },
   {
     key: "count",
     head: "Count",

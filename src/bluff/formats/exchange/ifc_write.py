@@ -144,9 +144,8 @@ class _Model:
             PlacementRelTo=wall.ObjectPlacement,
             RelativePlacement=self._placement((to_inches(member.start), 0, to_inches(member.bottom)), (1, 0)),
         )
-        made = self._rooted(
-            kind, f"member {member.id}", Name=member.id, ObjectType=member.role.value, ObjectPlacement=local
-        )
+        called = plan.standard.words.name(member.role)
+        made = self._rooted(kind, f"member {member.id}", Name=member.id, ObjectType=called, ObjectPlacement=local)
         made.PredefinedType = _predefined(member.role)
         across = {Line.LEFT: wide / 2 - depth, Line.RIGHT: -wide / 2, Line.CENTRE: -depth / 2}[_lies(member, plan)]
         made.Representation = self._box((0, across, 0), to_inches(member.width), depth, to_inches(member.height))
