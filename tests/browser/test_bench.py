@@ -57,6 +57,18 @@ def enter(page, label, text):
     field.press("Enter")
 
 
+def test_the_wall_stands_still_while_somebody_types(window_wall):
+    line = window_wall.get_by_label("Type an opening")
+    before = drawing(window_wall).bounding_box()
+    line.fill("2-0x2-0 @ 15-0")
+    expect(window_wall.get_by_text("Window W2, 2-0 x 2-0")).to_be_visible()
+    assert drawing(window_wall).bounding_box() == before
+    line.fill("something else")
+    expect(window_wall.get_by_text("lacks a size and a place")).to_be_visible()
+    assert drawing(window_wall).bounding_box() == before
+    line.fill("")
+
+
 def test_every_number_of_the_worked_wall_is_on_screen(window_wall):
     page = window_wall
     for member, numbers in {

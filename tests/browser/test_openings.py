@@ -48,6 +48,32 @@ def test_cells_written_in_one_breath_are_all_kept(openings):
     expect(cell(openings, "W5", "head")).to_have_text("80")
 
 
+def test_cells_are_chosen_filled_down_and_emptied_as_in_a_spreadsheet(openings):
+    cell(openings, "W5", "head").click()
+    openings.keyboard.type("80")
+    openings.keyboard.press("Enter")
+    expect(cell(openings, "W5", "head")).to_have_text("80")
+    openings.keyboard.press("ArrowUp")
+    openings.keyboard.press("Shift+ArrowDown")
+    expect(openings.locator("td[data-chosen]")).to_have_count(2)
+    copied = openings.evaluate(
+        """() => {
+          const data = new DataTransfer();
+          const copy = new ClipboardEvent("copy", { clipboardData: data, bubbles: true, cancelable: true });
+          document.activeElement.dispatchEvent(copy);
+          return data.getData("text");
+        }"""
+    )
+    assert copied == "80\n82 1/2"
+    openings.keyboard.press("Control+d")
+    expect(cell(openings, "W6", "head")).to_have_text("80")
+    openings.keyboard.press("Delete")
+    for mark in ("W5", "W6"):
+        expect(cell(openings, mark, "head")).to_contain_text("82")
+    openings.keyboard.press("Escape")
+    expect(openings.locator("td[data-chosen]")).to_have_count(0)
+
+
 def test_a_schedule_pasted_into_an_empty_one_fills_it(page):
     page.get_by_label("Name of a new job").fill("From a schedule")
     page.get_by_role("button", name="Start").click()

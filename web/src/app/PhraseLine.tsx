@@ -74,8 +74,9 @@ export function PhraseLine({
       align="center"
       gap="3"
       px="4"
-      py="2"
-      minH="52px"
+      py="1.5"
+      // Two lines of what was understood fit: what is drawn below must not move while somebody types.
+      minH="54px"
       wrap={{ base: "wrap", md: "nowrap" }}
       borderBottomWidth="1px"
       flexShrink="0"
@@ -118,11 +119,11 @@ function Understood({ reading, error }: { reading: EditReading | undefined; erro
   const print = printer(reading.figures);
   const worst = reading.findings.find(({ severity }) => severity === "error");
   return (
-    <Flex gap="4" align="baseline" wrap="wrap" rowGap="0">
+    <Flex gap="4" align="baseline" wrap="wrap" rowGap="0" lineHeight="1.1">
       <Text fontWeight="700">{reading.says}</Text>
       {reading.sums.map(({ name, value }) => (
-        <Text key={name} color="faint" fontSize="14px" whiteSpace="nowrap">
-          {name} <Figure text={print(value)} color="ink" fontSize="18px" fontWeight="700" />
+        <Text key={name} color="faint" fontSize="14px" lineHeight="1.1" whiteSpace="nowrap">
+          {name} <Figure text={print(value)} color="ink" fontSize="18px" fontWeight="700" lineHeight="1.1" />
         </Text>
       ))}
       {reading.warns && (

@@ -1,6 +1,8 @@
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { type ReactNode, useState } from "react";
 import type { Edit, Finding } from "../api/client";
 import { SEVERITIES } from "../app/FindingTally";
+import { alike, type Group, keyOf, MANY } from "./findings";
 
 /** What a good lead would say, worst first; each leads to its place, some settle themselves. */
 export function FindingsList({
@@ -20,15 +22,36 @@ export function FindingsList({
     );
   return (
     <Box as="ul" listStyleType="none" aria-label="Findings">
-      {findings.map((finding) => (
-        <FindingItem
-          key={`${finding.code} ${finding.at} ${finding.text}`}
-          finding={finding}
-          onShow={onShow}
-          onFix={onFix}
-        />
+      {alike(findings).map((group) => (
+        <FindingGroup key={keyOf(group[0])} findings={group} onShow={onShow} onFix={onFix} />
       ))}
     </Box>
+  );
+}
+
+/** Findings of one kind: the first, and the others behind a press where there are many. */
+function FindingGroup({
+  findings: [first, ...others],
+  ...acts
+}: {
+  findings: Group;
+  onShow: (finding: Finding) => void;
+  onFix: (fix: Edit) => void;
+}) {
+  const [isOpen, setOpen] = useState(false);
+  const isLong = others.length >= MANY;
+  return (
+    <>
+      <FindingItem finding={first} {...acts}>
+        {isLong && (
+          <Button variant="plain" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
+            {isOpen ? "Fewer" : `${others.length} more like it`}
+          </Button>
+        )}
+      </FindingItem>
+      {(isOpen || !isLong) &&
+        others.map((finding) => <FindingItem key={keyOf(finding)} finding={finding} {...acts} />)}
+    </>
   );
 }
 
@@ -36,10 +59,12 @@ function FindingItem({
   finding,
   onShow,
   onFix,
+  children,
 }: {
   finding: Finding;
   onShow: (finding: Finding) => void;
   onFix: (fix: Edit) => void;
+  children?: ReactNode;
 }) {
   const { icon: Icon, color } = SEVERITIES[finding.severity];
   const { fix } = finding;
@@ -51,9 +76,10 @@ function FindingItem({
       <Box fontSize="14px" minW="0">
         <Text>{finding.text}</Text>
         <Text color="faint">{finding.do}</Text>
-        <Flex gap="2" mt="1">
+        <Flex gap="2" mt="1" wrap="wrap">
           {finding.at !== null && <Button onClick={() => onShow(finding)}>Show</Button>}
           {fix && <Button onClick={() => onFix(fix)}>{finding.fix_label}</Button>}
+          {children}
         </Flex>
       </Box>
     </Flex>

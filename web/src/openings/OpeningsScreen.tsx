@@ -139,8 +139,9 @@ function Openings({
               }
             />
             <Text px="4" py="2" fontSize="13px" color="faint" borderTopWidth="1px">
-              Arrows walk, typing writes, Enter goes down, Delete lets a cell follow again; rows can be pasted
-              from a spreadsheet. <Said>Header sizes follow the approved drawings.</Said>
+              Arrows walk, with Shift they choose; typing writes, Enter goes down, Delete lets cells follow
+              again, Ctrl+D fills down. Cells are copied to a spreadsheet and pasted from one.{" "}
+              <Said>Header sizes follow the approved drawings.</Said>
               {schedule.unplaced.length > 0 && ` Without a place: ${schedule.unplaced.join(", ")}.`}
             </Text>
           </Flex>

@@ -8,7 +8,17 @@ import { printer } from "../drawing/figures";
 import { CellEditor } from "./CellEditor";
 import { checkedInWords } from "./checked";
 import { COLUMNS, type Column, isWritable } from "./columns";
-import { changesOf, type Grid, type GridAction, isTable, pasted } from "./grid";
+import {
+  changesOf,
+  copied,
+  filled,
+  filledDown,
+  type Grid,
+  type GridAction,
+  isChosen,
+  isTable,
+  pasted,
+} from "./grid";
 
 const Table = chakra("table", {
   base: {
@@ -35,7 +45,8 @@ const Table = chakra("table", {
     "& tr > :first-of-type": { ps: "4" },
     "& .end": { textAlign: "end" },
     "& td[data-here]": { outline: "2px solid", outlineColor: "chalk", outlineOffset: "-2px" },
-    "& tr[data-here] td": { bg: "chalkWash" },
+    "& tr[data-here] td, & td[data-chosen]": { bg: "chalkWash" },
+    "& td[data-chosen]": { boxShadow: "inset 0 0 0 1px {colors.chalk}" },
   },
 });
 
@@ -75,13 +86,17 @@ export function ScheduleTable({
   function onKey(event: KeyboardEvent) {
     if (grid.typed !== null || event.target !== box.current || !line || !column) return;
     const move = MOVES[event.key];
-    if (move) step(...move);
+    if (move && event.shiftKey) {
+      act({ type: "extend", rows: move[0], columns: move[1], last: lines.length - 1 });
+    } else if (move) step(...move);
     else if (event.key === "Tab" && !event.shiftKey && grid.column < COLUMNS.length - 1) step(0, 1);
     else if (event.key === "Tab" && event.shiftKey && grid.column > 0) step(0, -1);
     else if (column.key === "checked" && [" ", "Enter"].includes(event.key)) onCheck(line);
+    else if (event.key === "Escape") act({ type: "at", row: grid.row, column: grid.column });
+    else if (["Delete", "Backspace"].includes(event.key)) onWrite(filled(lines, grid, ""));
+    else if (event.key === "d" && (event.ctrlKey || event.metaKey)) onWrite(filledDown(lines, grid, print));
     else if (!isWritable(column)) return;
     else if (["Enter", "F2"].includes(event.key)) act({ type: "type", text: column.text(line, print) });
-    else if (["Delete", "Backspace"].includes(event.key)) onWrite(changesOf(line, column.key, ""));
     else if (event.key.length === 1 && !event.ctrlKey && !event.metaKey) {
       act({ type: "type", text: column.choices ? column.text(line, print) : event.key });
     } else return;
@@ -96,8 +111,8 @@ export function ScheduleTable({
   }
   const { say } = useWords();
   function onCopy(event: ClipboardEvent) {
-    if (grid.typed !== null || !line || !column) return;
-    event.clipboardData.setData("text/plain", column.text(line, print));
+    if (grid.typed !== null || !line) return;
+    event.clipboardData.setData("text/plain", copied(lines, grid, print));
     event.preventDefault();
   }
 
@@ -114,6 +129,7 @@ export function ScheduleTable({
       onPaste={onPaste}
       onCopy={onCopy}
       _focusVisible={{ outline: "none" }}
+      userSelect="none"
     >
       <Table aria-label="Openings">
         <thead>
@@ -135,11 +151,12 @@ export function ScheduleTable({
                   <td
                     key={at.key}
                     data-here={isHere ? "" : undefined}
+                    data-chosen={grid.anchor && isChosen(grid, row, index) ? "" : undefined}
                     data-cell={`${one.marks[0]} ${at.key}`}
                     className={at.isFigure ? "end" : undefined}
-                    onClick={() => {
+                    onClick={({ shiftKey }) => {
                       if (isHere && grid.typed !== null) return;
-                      act({ type: "at", row, column: index });
+                      act({ type: shiftKey ? "reach" : "at", row, column: index });
                       box.current?.focus();
                     }}
                     onDoubleClick={() => isWritable(at) && act({ type: "type", text: at.text(one, print) })}

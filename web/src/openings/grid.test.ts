@@ -1,7 +1,7 @@
 import { describe, expect, test } from "vitest";
 import type { ScheduleLine } from "../api/client";
 import { COLUMNS } from "./columns";
-import { changesOf, grid, isTable, pasted, START } from "./grid";
+import { changesOf, copied, filled, filledDown, grid, isChosen, isTable, pasted, START } from "./grid";
 
 function line(...marks: string[]): ScheduleLine {
   return { marks } as ScheduleLine;
@@ -17,6 +17,7 @@ describe("the hand in the table", () => {
       row: 0,
       column: head + 1,
       typed: null,
+      anchor: null,
     });
     expect(grid(at, { type: "step", rows: 0, columns: 99, last: 1 }).column).toBe(COLUMNS.length - 1);
   });
@@ -26,6 +27,40 @@ describe("the hand in the table", () => {
     expect(typing.typed).toBe("84");
     expect(grid(typing, { type: "stop" }).typed).toBeNull();
     expect(grid(typing, { type: "at", row: 2, column: 3 }).typed).toBeNull();
+  });
+});
+
+describe("several cells chosen", () => {
+  const lines = [
+    { marks: ["W1"], head: { value: 82 }, header: "2-ply 2x8" },
+    { marks: ["W2", "W4"], head: { value: 80 }, header: "6x8" },
+    { marks: ["W3"], head: { value: 78 }, header: "4x8" },
+  ] as ScheduleLine[];
+  const from = { ...START, row: 0, column: head };
+  const two = grid(from, { type: "extend", rows: 1, columns: 1, last: 2 });
+
+  test("run from where the hand was to where it is, either way round", () => {
+    expect([0, 1, 2].map((row) => isChosen(two, row, head + 1))).toEqual([true, true, false]);
+    const back = grid({ ...from, row: 2 }, { type: "reach", row: 1, column: head });
+    expect([0, 1, 2].map((row) => isChosen(back, row, head))).toEqual([false, true, true]);
+    expect(grid(two, { type: "step", rows: 0, columns: 1, last: 2 }).anchor).toBeNull();
+  });
+
+  test("are copied as a spreadsheet takes them", () => {
+    expect(copied(lines, two, String)).toBe("82\t2-ply 2x8\n80\t6x8");
+    expect(copied(lines, from, String)).toBe("82");
+  });
+
+  test("are filled with one text, or from the uppermost down", () => {
+    const column = grid(from, { type: "extend", rows: 2, columns: 0, last: 2 });
+    expect(filled(lines, column, "")).toEqual(["W1", "W2", "W4", "W3"].map((mark) => ({ mark, head: "" })));
+    expect(filledDown(lines, column, String)).toEqual(
+      ["W2", "W4", "W3"].map((mark) => ({ mark, head: "82" })),
+    );
+    expect(pasted("84", lines, two)).toEqual(
+      ["W1", "W2", "W4"].map((mark) => ({ mark, head: "84", header: "84" })),
+    );
+    expect(filledDown(lines, from, String)).toEqual([]);
   });
 });
 
@@ -39,9 +74,7 @@ describe("what writing changes", () => {
 
   test("pasted rows run on from the cell, and past the last line nothing is written", () => {
     const lines = [line("W1"), line("W2", "W3")];
-    expect(
-      pasted("84\t2-ply 2x10\n80\t6x8\n76\t4x8\n", lines, { row: 0, column: head, typed: null }),
-    ).toEqual([
+    expect(pasted("84\t2-ply 2x10\n80\t6x8\n76\t4x8\n", lines, { ...START, row: 0, column: head })).toEqual([
       { mark: "W1", head: "84", header: "2-ply 2x10" },
       { mark: "W2", head: "80", header: "6x8" },
       { mark: "W3", head: "80", header: "6x8" },
@@ -49,7 +82,7 @@ describe("what writing changes", () => {
   });
 
   test("what cannot be written is passed over", () => {
-    expect(pasted("W9\t\t2\tA\tdoor", [line("W1")], { row: 0, column: 0, typed: null })).toEqual([
+    expect(pasted("W9\t\t2\tA\tdoor", [line("W1")], { ...START, row: 0, column: 0 })).toEqual([
       { mark: "W1", kind: "door" },
     ]);
   });
