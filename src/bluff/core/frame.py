@@ -20,7 +20,8 @@ from bluff.core.layout import Height, LaidOut, Layer, Wood, join, lay_out, on_ce
 from bluff.core.length import format_inches
 from bluff.core.marks import plate_marks
 from bluff.core.member import Mark, Member, Plate, Role
-from bluff.core.opening_checks import admit, check_heads, check_opening, crowds_end, crowds_meeting
+from bluff.core.opening_admission import admit, crowds_end, crowds_meeting
+from bluff.core.opening_checks import check_heads, check_opening
 from bluff.core.opening_frame import OpeningFrame, upright
 from bluff.core.plates import check_laps, plates
 from bluff.core.posts import PostFrame, admit_posts

@@ -1,4 +1,4 @@
-import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { Box, Button, chakra, Flex, Heading, Text } from "@chakra-ui/react";
 import type { Effect, Tally } from "../api/client";
 import { useWords } from "../app/words";
 import { Figure } from "../drawing/Figure";
@@ -65,14 +65,55 @@ export function EffectCard({
           <Button onClick={onLeave}>Leave it</Button>
         </Flex>
       ) : (
-        <Text mt="2" fontSize="13px" color="faint">
-          Press a way to see what it would change here before it is taken. Walls and openings that say
-          otherwise keep their own. By rule of thumb {tally.studs_by_thumb} studs and{" "}
-          {tally.plate_feet_by_thumb} feet of plate; counted, {tally.studs_exactly} boards of stud length and{" "}
-          {tally.plate_feet_exactly} feet.
-        </Text>
+        <>
+          <ByThumb tally={tally} />
+          <Text mt="2" fontSize="13px" color="faint">
+            Press a way to see what it would change here before it is taken. Walls and openings that say
+            otherwise keep their own.
+          </Text>
+        </>
       )}
     </Box>
+  );
+}
+
+/** The exact count beside what a framer guesses from the plan. */
+function ByThumb({ tally }: { tally: Tally }) {
+  const rows = [
+    ["Boards of stud length", tally.studs_exactly, tally.studs_by_thumb],
+    ["Feet of plate", tally.plate_feet_exactly, tally.plate_feet_by_thumb],
+  ] as const;
+  return (
+    <chakra.table w="full" mt="2" pt="1" borderTopWidth="1px" fontSize="14px" lineHeight="1.5">
+      <thead>
+        <tr>
+          <Head align="start">To buy</Head>
+          <Head align="end">counted</Head>
+          <Head align="end">by thumb</Head>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(([name, counted, guessed]) => (
+          <tr key={name}>
+            <td>{name}</td>
+            <chakra.td textAlign="end">
+              <Figure text={String(counted)} fontSize="18px" fontWeight="700" />
+            </chakra.td>
+            <chakra.td textAlign="end" w="76px">
+              <Figure text={String(guessed)} fontSize="16px" color="faint" />
+            </chakra.td>
+          </tr>
+        ))}
+      </tbody>
+    </chakra.table>
+  );
+}
+
+function Head({ align, children }: { align: "start" | "end"; children: string }) {
+  return (
+    <chakra.th textAlign={align} fontWeight="600" fontSize="13px" color="faint" pt="1.5">
+      {children}
+    </chakra.th>
   );
 }
 
