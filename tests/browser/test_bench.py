@@ -405,6 +405,8 @@ def test_walls_are_added_renamed_and_removed(window_wall):
     page.get_by_role("tab", name="Ways").click()
     enter(page, "Mark", "North")
     expect(page).to_have_url(re.compile("/bench/North$"))
+    # The address changes before the wall of that name, and its form, are there.
+    expect(piece(page, "North/bottom_plate/board/2")).to_be_attached()
     enter(page, "Length", "12'")
     expect(page.get_by_role("link", name=re.compile("North"))).to_contain_text("12'-0\"")
     page.get_by_role("button", name="Remove wall North").click()
