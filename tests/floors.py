@@ -30,3 +30,26 @@ def partition(id_, start, end, stud="2x4", **options):
 
 def plans(job):
     return {plan.id: plan for plan in core.wall_plans(job)}
+
+
+def bay(stud="2x6"):
+    """A 45 degree corner, walked by the outside: north, then north-east, both 10 feet."""
+    reach = 10 / 2**0.5
+    return Job("bay", walls=(wall("A", (0, 0), (0, 10), stud), wall("B", (0, 10), (reach, 10 + reach), stud)))
+
+
+def spliced():
+    """Two exterior walls in line, 20 and 16 feet, and a partition that butts where they meet."""
+    return Job(
+        "long",
+        walls=(
+            wall("A", (0, 20), (20, 20)),
+            wall("B", (20, 20), (36, 20)),
+            partition("E", (20, 20), (20, 0)),
+        ),
+    )
+
+
+def framed(job, id_="A"):
+    """One wall of a floor, framed."""
+    return core.frame(plans(job)[id_])

@@ -58,3 +58,21 @@ def found(framing: Framing, code: Code) -> list[Finding]:
 
 def row(framing: Framing, size: str, length: Length) -> CutRow:
     return next(row for row in core.cut_list([framing]) if (row.size, row.length) == (size, length))
+
+
+def cap_runs(framing: Framing) -> dict[str, tuple[Length, Length]]:
+    """The stretches of the second top plate between its gaps, however many boards each is made of."""
+    runs: dict[str, tuple[Length, Length]] = {}
+    for piece in sorted(in_role(framing, Role.CAP_PLATE), key=lambda piece: piece.start):
+        id_ = piece.id.split("/board/")[0]
+        runs[id_] = (runs.get(id_, (piece.start,))[0], piece.end)
+    return runs
+
+
+def spans(framing: Framing, *roles: Role) -> list[tuple[str, str]]:
+    """Where the members of some roles start and end, as printed."""
+    return [
+        (format_exact(piece.start), format_exact(piece.end))
+        for role in roles
+        for piece in sorted(in_role(framing, role), key=lambda piece: piece.start)
+    ]

@@ -47,6 +47,17 @@ def test_a_figure_that_is_left_goes_back_to_what_holds(ways):
     expect(ways.get_by_label("On centre", exact=True)).to_have_value("16")
 
 
+def test_a_header_is_tried_field_by_field_and_left_as_a_whole(ways):
+    ways.get_by_label("Header kind").select_option(label="Built up")
+    enter(ways, "Header size", "2x10")
+    ways.get_by_label("Header plies").select_option(label="3")
+    expect(ways.get_by_label("Header size")).to_have_value("2x10")
+    expect(ways.get_by_role("heading", name="Header: as typed")).to_be_visible()
+    ways.get_by_role("button", name="Leave it").click()
+    expect(ways.get_by_label("Header kind")).to_have_value("flat")
+    expect(ways.get_by_label("Header size")).to_have_value("")
+
+
 def test_a_figure_nobody_frames_by_is_said(ways):
     field = ways.get_by_label("On centre", exact=True)
     field.fill("3")

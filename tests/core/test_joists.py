@@ -13,7 +13,7 @@ from bluff.core.length import PER_INCH, format_exact, inches
 from bluff.core.member import Role
 from bluff.core.schools import Datum, End, JoistLayout, JoistRun
 from bluff.core.standard import Ways
-from floors import partition, plans, shelter
+from floors import framed, partition, plans, shelter
 from framing import found, in_role, starts
 from strategies import lengths
 
@@ -97,3 +97,17 @@ def test_a_spacing_that_divides_the_joists_misses_none(joists, studs):
 def test_where_no_usual_spacing_divides_the_joists_nothing_is_offered():
     (finding,) = found(core.frame(plans(shelter(ways=under(16, joists=20)))["A"]), Code.STUDS_MISS_JOISTS)
     assert finding.fix is None
+
+
+def test_a_ceiling_has_backing_on_a_wall_that_runs_along_the_joists():
+    job = shelter(partition("E", (12, 0), (12, 22.5)), ways=Ways(joists=JoistRun.NORTH_SOUTH))
+    assert {plan.id for plan in core.wall_plans(job) if found(core.frame(plan), Code.CEILING_BACKING_MISSING)} == {
+        "B",
+        "D",
+        "E",
+    }
+    (finding,) = found(framed(job, "E"), Code.CEILING_BACKING_MISSING)
+    backed = framed(core.apply(job, finding.fix), "E")
+    assert found(backed, Code.CEILING_BACKING_MISSING) == []
+    (board,) = in_role(backed, Role.BACKING)
+    assert (board.size, board.bottom, board.length.value) == ("2x6", backed.plan.height.value, backed.plan.length)

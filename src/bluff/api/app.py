@@ -46,13 +46,13 @@ def make_app(pool: ConnectionPool, web: Path | None = WEB) -> FastAPI:
         web: The built front end, None to serve the API alone.
     """
 
+    quiet = Quiet()
+
     @asynccontextmanager
     async def lifespan(app: FastAPI) -> AsyncIterator[None]:
         app.state.pool = pool
         async with quiet.collecting():
             yield
-
-    quiet = Quiet()
 
     async def listen(request: Request, call_next: RequestResponseEndpoint) -> Response:
         quiet.hear()

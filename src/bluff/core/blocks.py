@@ -14,11 +14,10 @@ from itertools import pairwise
 
 from bluff.core.along import Along
 from bluff.core.edit import ChangeWall
-from bluff.core.finding import Code, Finding, Severity
+from bluff.core.finding import VERIFY, Code, Finding, Severity
 from bluff.core.layout import Wood
 from bluff.core.length import Length, format_inches, half, inches
 from bluff.core.member import Member, Orientation, Role
-from bluff.core.opening_fixes import VERIFY
 from bluff.core.schools import Blocks, Sheets
 from bluff.core.special import FixtureBacking
 from bluff.core.sum import Sum

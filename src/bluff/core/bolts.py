@@ -25,7 +25,7 @@ WASHER: Length = inches(1)
 """Clear of wood to each side of a bolt's middle, for its nut and washer."""
 _NEAREST: Length = inches(4)
 """A bolt nearer to a plate's end would split it."""
-VERIFY = "The drawings and the local code rule."
+_CODE_RULES = "The drawings and the local code rule."
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,7 +69,7 @@ def anchor_bolts(
         Severity.INFO,
         f"{len(places)} anchor bolts are put by rule: within {format_inches(rule.from_end)} of the ends of each piece "
         f"of plate, at most {format_inches(rule.apart)} apart, clear of the wood.",
-        f"Enter those that are cast as they stand. {VERIFY}",
+        f"Enter those that are cast as they stand. {_CODE_RULES}",
         fix=ChangeWall(plan.id, replace(plan.wall, bolts=tuple(place.value for place in places))),
         fix_label="They are cast there",
     )
@@ -144,7 +144,7 @@ def _clashes(
                 Code.BOLT_IN_DOORWAY,
                 Severity.WARNING,
                 f"The bolt at {format_inches(at)} stands in the doorway {doorway.placed.id}.",
-                f"Cut it off flush once the plate is out, and set one in the plate beside it. {VERIFY}",
+                f"Cut it off flush once the plate is out, and set one in the plate beside it. {_CODE_RULES}",
                 at=at,
                 opening=doorway.placed.id,
             )
@@ -156,7 +156,7 @@ def _clashes(
                 Severity.WARNING,
                 f"The bolt at {format_inches(at)} comes up under the {under.role.replace('_', ' ')} at "
                 f"{format_inches(under.start)}.",
-                f"Move that piece clear of its nut, or set another bolt beside it. {VERIFY}",
+                f"Move that piece clear of its nut, or set another bolt beside it. {_CODE_RULES}",
                 at=at,
                 opening=under.opening,
             )
@@ -181,6 +181,6 @@ def _too_far(plan: WallPlan, places: Sequence[Sum], boards: Iterable[tuple[Lengt
                 Code.BOLTS_TOO_FAR,
                 Severity.WARNING,
                 f"The piece of bottom plate from {format_inches(start)} to {format_inches(end)} {why}.",
-                f"Set the bolts it lacks before the wall goes up, or hold it with a strap. {VERIFY}",
+                f"Set the bolts it lacks before the wall goes up, or hold it with a strap. {_CODE_RULES}",
                 at=start,
             )

@@ -78,6 +78,10 @@ class Code(StrEnum):
     ANGLED_END = "angled-end"
 
 
+VERIFY = "Follow the approved drawings or a licensed designer."
+"""Ends what to do wherever a size or a place carries load."""
+
+
 @dataclass(frozen=True, slots=True)
 class Finding:
     """One thing found in a wall.

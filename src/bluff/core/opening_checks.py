@@ -3,11 +3,11 @@
 from collections.abc import Iterable, Iterator
 from dataclasses import replace
 
-from bluff.core.finding import Code, Finding, Severity
+from bluff.core.finding import VERIFY, Code, Finding, Severity
 from bluff.core.header import Header, HeaderKind, HeaderPlace, Source, plies_that_fill
 from bluff.core.length import Length, format_inches, inches
 from bluff.core.lumber import HEADER_PLIES
-from bluff.core.opening_fixes import VERIFY, about, as_scheduled, highest_head, with_head, with_header
+from bluff.core.opening_fixes import about, as_scheduled, highest_head, with_head, with_header
 from bluff.core.opening_frame import OpeningFrame
 from bluff.core.schools import Heads, SillTop
 

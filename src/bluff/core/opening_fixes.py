@@ -12,8 +12,6 @@ from bluff.core.position import At, FromOutside, FromPlate
 from bluff.core.schools import End
 from bluff.core.size import Size
 
-VERIFY = "Follow the approved drawings or a licensed designer."
-
 
 def about(
     frame: OpeningFrame,

@@ -8,10 +8,9 @@ from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 
 from bluff.core.edit import ChangeWall, Edit
-from bluff.core.finding import Code, Finding, Severity
+from bluff.core.finding import VERIFY, Code, Finding, Severity
 from bluff.core.length import Length, format_inches, half
 from bluff.core.member import Member, Orientation, Role
-from bluff.core.opening_fixes import VERIFY
 from bluff.core.opening_frame import OpeningFrame, upright
 from bluff.core.position import At, FromPlate, Reference
 from bluff.core.schools import End

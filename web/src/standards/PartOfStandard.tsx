@@ -1,6 +1,6 @@
 import { Box, Flex, Heading, SimpleGrid, Text } from "@chakra-ui/react";
 import { memo } from "react";
-import type { Ways } from "../api/client";
+import type { Header, Ways } from "../api/client";
 import { FieldGroup } from "../app/Field";
 import { Said, useWords } from "../app/words";
 import { saidAs, schoolOf } from "../ways/choices";
@@ -43,6 +43,9 @@ export const PartOfStandard = memo(function PartOfStandard({
   asked: Asked | null;
   onAsk: (asked: Asked) => void;
 }) {
+  // A header is several fields: what is tried in one goes with what is tried in the next, until it is left.
+  const tried =
+    asked?.key === "header" && asked.value ? { ...inForce, header: asked.value as Header } : inForce;
   return (
     <FieldGroup name={name}>
       {choices.map((choice) => (
@@ -53,7 +56,7 @@ export const PartOfStandard = memo(function PartOfStandard({
           whence={whenceOf(choice.key, levels)}
           asked={asked?.name === choice.name ? asked.text : null}
           onAsk={(text, said) =>
-            onAsk({ name: choice.name, key: choice.key, text, said, value: saidAs(choice, text, inForce) })
+            onAsk({ name: choice.name, key: choice.key, text, said, value: saidAs(choice, text, tried) })
           }
         />
       ))}
@@ -62,7 +65,7 @@ export const PartOfStandard = memo(function PartOfStandard({
           <Box gridColumn="1 / -1">
             <SimpleGrid columns={{ base: 1, md: 2 }} columnGap="6">
               <HeaderFields
-                header={inForce.header ?? {}}
+                header={tried.header ?? {}}
                 standing={standingOf("Header", "header", levels, onAsk)}
                 onChange={(value) =>
                   onAsk({ name: "Header", key: "header", text: "", said: "as typed", value })
