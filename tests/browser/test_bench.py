@@ -314,7 +314,7 @@ def test_an_opening_is_added_changed_and_removed_in_the_form(window_wall):
     enter(page, "Opening size", "2-10 x 6-8")
     form.get_by_label("Placed by").select_option(label="Nearest edge")
     enter(page, "Distance", "1-0")
-    form.get_by_label("Measured from").select_option(label="Far edge of W1")
+    form.get_by_label("Measured from").select_option(label="Past W1")
     expect(form).to_contain_text(re.compile(r"RO width\s*36\s*call-out 2-10\s*34\s*allowance\s*\+\s*2", re.S))
     expect(form).to_contain_text(re.compile(r"RO starts at\s*144 1/2", re.S))
     form.get_by_role("button", name="Add it").click()

@@ -7,13 +7,14 @@ import pytest
 from bluff import core
 from bluff.core.edit import ChangeWall
 from bluff.core.finding import Code
-from bluff.core.job import Between, Job, Line
-from bluff.core.junction import Joint
+from bluff.core.job import Between, Job
 from bluff.core.length import format_exact, inches
+from bluff.core.meeting import Joint
 from bluff.core.member import Role
 from bluff.core.schools import (
     Datum,
     End,
+    Line,
 )
 from bluff.core.standard import Ways
 from floors import bay, framed, partition, plans, shelter, spliced, wall

@@ -15,7 +15,7 @@ from bluff.core.edit import AddOpening, ChangeWall, SetWays
 from bluff.core.errors import SettingError
 from bluff.core.floor import clears
 from bluff.core.frame import frame
-from bluff.core.job import Ends, Line, Runs
+from bluff.core.job import Ends, Runs
 from bluff.core.length import inches
 from bluff.core.lumber import lumber
 from bluff.core.member import Member, Orientation, Role
@@ -23,7 +23,7 @@ from bluff.core.outline import outline
 from bluff.core.phrase import read_opening
 from bluff.core.plan_edit import clear_between
 from bluff.core.prefab import PackKind, prefab
-from bluff.core.schools import CornerSchool, IntersectionSchool, Sheets, SheetSize
+from bluff.core.schools import CornerSchool, IntersectionSchool, Line, Sheets, SheetSize
 from bluff.core.standard import Standard, Ways
 from bluff.core.sum import Sum
 from bluff.core.weight import lift, weight

@@ -6,11 +6,11 @@ from bluff import core
 from bluff.core.errors import SettingError
 from bluff.core.finding import Code
 from bluff.core.frame import frame
-from bluff.core.job import Between, Job, Line, Point, Wall, WallKind
+from bluff.core.job import Between, Job, Point, Wall, WallKind
 from bluff.core.length import inches
 from bluff.core.member import Plate, Role
 from bluff.core.prefab import PackKind, prefab
-from bluff.core.schools import CornerSchool, Sheets, StudKind, StudMake, WideFace
+from bluff.core.schools import CornerSchool, Line, Sheets, StudKind, StudMake, WideFace
 from bluff.core.standard import Ways
 from bluff.core.weight import weight
 from framing import found, frame_wall, member

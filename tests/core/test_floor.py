@@ -9,10 +9,10 @@ from bluff.core import floor
 from bluff.core.apply import apply
 from bluff.core.beside import Beside
 from bluff.core.edit import AddOpening, RunThrough
-from bluff.core.job import Alone, Job, Line, Wall
+from bluff.core.job import Alone, Job, Wall
 from bluff.core.length import format_exact, format_feet, from_64ths, inches
 from bluff.core.phrase import read_opening
-from bluff.core.schools import End
+from bluff.core.schools import End, Line
 from floors import FEET, partition, plans, shelter, wall
 
 

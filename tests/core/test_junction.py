@@ -9,7 +9,7 @@ import pytest
 from bluff import core
 from bluff.core.edit import AddOpening, ChangeWall, RemoveWall
 from bluff.core.finding import Code
-from bluff.core.job import Ends, Job, Line, Point, Runs
+from bluff.core.job import Ends, Job, Point, Runs
 from bluff.core.length import format_exact, inches
 from bluff.core.member import Plate, Role
 from bluff.core.phrase import read_opening
@@ -17,6 +17,7 @@ from bluff.core.position import At, FromWall, Reference, WallFace
 from bluff.core.schools import (
     CornerSchool,
     IntersectionSchool,
+    Line,
 )
 from bluff.core.standard import Ways
 from bluff.formats.job_file import read_job
@@ -114,10 +115,10 @@ def test_a_dimension_to_the_outside_loses_the_wall_it_crosses():
         ("A", "E", WallFace.CENTRE, "168"),
         ("A", "E", WallFace.FAR, "169 3/4"),
         # B butts into A: A's inside face is where B's plate starts.
-        ("B", "A", WallFace.FAR, "24"),
-        ("B", "A", WallFace.NEAR, "18 1/2"),
+        ("B", "A", WallFace.NEAR, "24"),
+        ("B", "A", WallFace.FAR, "18 1/2"),
         # A runs past D: D lies on A's own first 5 1/2.
-        ("A", "D", WallFace.FAR, "29 1/2"),
+        ("A", "D", WallFace.NEAR, "29 1/2"),
     ],
 )
 def test_a_position_is_measured_from_a_wall_that_meets_this_one(wall_id, other, face, start):
@@ -182,7 +183,6 @@ def test_an_intersection_is_made_by_the_walls_school(school, stud, expected):
     job = shelter(partition("E", (12, 0), (12, 22.5), stud), ways=Ways(intersection=school))
     framing = framed(job)
     assert spans(framing, Role.INTERSECTION_STUD, Role.INTERSECTION_BACKING) == expected
-    assert len(in_role(framing, Role.BLOCK)) == (3 if school is IntersectionSchool.BLOCKED else 0)
     assert found(framing, Code.BACKING_MISSING) == []
 
 

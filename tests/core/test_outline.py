@@ -7,10 +7,10 @@ import pytest
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
-from bluff.core.job import Alone, Line, Wall, WallKind
+from bluff.core.job import Alone, Wall, WallKind
 from bluff.core.length import inches
 from bluff.core.outline import REACH, compass, inside, outline
-from bluff.core.schools import End
+from bluff.core.schools import End, Line
 from floors import FEET, partition, wall
 
 THICK = inches("5 1/2")

@@ -23,8 +23,8 @@ from bluff.core.edit import (
 )
 from bluff.core.errors import EditError, JobError
 from bluff.core.job import Alone, Between, Point, Wall
-from bluff.core.junction import Joint
 from bluff.core.length import format_exact, inches
+from bluff.core.meeting import Joint
 from bluff.core.phrase import read_opening
 from bluff.core.position import At, Centred, FromPlate, Reference
 from bluff.core.schools import Datum, End

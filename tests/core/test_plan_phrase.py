@@ -6,11 +6,11 @@ from bluff import core
 from bluff.core.apply import apply
 from bluff.core.edit import AddOpening, AddWall, Several
 from bluff.core.errors import EditError, PhraseError
-from bluff.core.job import Job, Line, WallKind
-from bluff.core.junction import Joint
+from bluff.core.job import Job, WallKind
 from bluff.core.length import format_exact, format_feet, inches
+from bluff.core.meeting import Joint
 from bluff.core.plan_phrase import read_line, read_partition, read_walk, walk_gap
-from bluff.core.schools import End
+from bluff.core.schools import End, Line
 from floors import FEET, plans, shelter
 
 EMPTY = Job("empty")

@@ -10,7 +10,7 @@ from bluff import core
 from bluff.core.edit import RemoveWall
 from bluff.core.finding import Code
 from bluff.core.job import Job
-from bluff.core.junction import Joint
+from bluff.core.meeting import Joint
 from bluff.core.member import Role
 from bluff.core.schools import (
     CornerSchool,

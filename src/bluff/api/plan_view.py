@@ -22,8 +22,8 @@ from bluff.core.build_order import BuildStep, build_order
 from bluff.core.edit import RunThrough
 from bluff.core.frame import Framing
 from bluff.core.job import Sizing
-from bluff.core.junction import EndMeeting
 from bluff.core.length import PER_INCH, Length, format_feet, to_inches
+from bluff.core.meeting import EndMeeting
 from bluff.core.outline import Outline
 from bluff.core.plates import ties
 from bluff.core.prefab import hands, prefab

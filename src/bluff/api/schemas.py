@@ -8,10 +8,10 @@ from pydantic import BaseModel, Field
 
 from bluff.core.finding import Severity
 from bluff.core.header import Source
-from bluff.core.job import Line, Sizing
-from bluff.core.junction import Joint
+from bluff.core.job import Sizing
+from bluff.core.meeting import Joint
 from bluff.core.prefab import PackKind
-from bluff.core.schools import End, OpeningKind
+from bluff.core.schools import End, Line, OpeningKind
 from bluff.formats.edits import EditFile
 from bluff.formats.framed import FramedCutRow, FramedFinding, FramedSpacerRow, FramedWall, Steps
 from bluff.formats.job_file import JobFile, OpeningFile, StandardFile, WallFile

@@ -34,9 +34,8 @@ class Along:
                 yield piece
 
     def has_room_for(self, piece: Member) -> bool:
-        """Whether none of them is where a piece would be, seen from the front."""
-        beside = self.between(piece.start, piece.end)
-        return not any(piece.bottom < other.top and other.bottom < piece.top for other in beside)
+        """Whether none of them is where a piece would be."""
+        return not any(piece.is_in_the_way_of(other) for other in self.between(piece.start, piece.end))
 
 
 def _start(piece: Member) -> Length:

@@ -9,13 +9,12 @@ from dataclasses import dataclass
 from itertools import pairwise
 from typing import Literal, TypeAlias
 
-from bluff.core.job import Line
-from bluff.core.junction import EndMeeting, Intersection
 from bluff.core.layout import Wood
 from bluff.core.length import Length, half, inches
 from bluff.core.lumber import STUDS, Lumber
+from bluff.core.meeting import EndMeeting, Intersection
 from bluff.core.member import Member, Orientation, Role
-from bluff.core.schools import CornerSchool, End, IntersectionSchool
+from bluff.core.schools import CornerSchool, End, IntersectionSchool, Line
 from bluff.core.sum import Sum
 from bluff.core.wall_plan import WallPlan
 
@@ -35,8 +34,10 @@ _WIDE_FLAT_BEYOND: Length = inches(2)
 _BLOCK: Length = inches(12)
 _BLOCKS = 3
 
-
-_LADDER_SPACING: Length = inches(24)
+LADDER_SPACING: Length = inches(24)
+"""From rung to rung, at most."""
+SHORTEST_BLOCK: Length = inches(3)
+"""Nails split a shorter one."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,13 +48,23 @@ class Assembly:
         other: The wall that meets this one.
         pieces: Its members; those of a ladder wait for the layout.
         corners: Where panels meet in an inside corner, and which way along this wall they go on from it.
+        side: The face of this wall those panels are on.
+        body: What the other wall takes up of this one's plate, near side first.
         is_clipped: Whether clips hold the panels instead of backing.
     """
 
     other: str
     pieces: tuple[Member, ...]
     corners: tuple[tuple[Length, Direction], ...]
+    side: Line
+    body: tuple[Length, Length]
     is_clipped: bool = False
+
+    @property
+    def extent(self) -> tuple[Length, Length]:
+        """From where to where the other wall and the wood for it need this one's plate."""
+        starts, ends = ([piece.start for piece in self.pieces], [piece.end for piece in self.pieces])
+        return min([self.body[0], *starts]), max([self.body[1], *ends])
 
 
 def assemblies(plan: WallPlan) -> Iterator[Assembly]:
@@ -67,14 +78,19 @@ def assemblies(plan: WallPlan) -> Iterator[Assembly]:
             face, on = meeting.thickness, FORWARD
             corner = (face, on) if end is End.START else (plan.length - face, BACKWARD)
             is_clipped = plan.standard.corner is CornerSchool.CLIPS
-            yield Assembly(meeting.other, tuple(_corner(plan, end, meeting)), (corner,), is_clipped)
+            body = (0, face) if end is End.START else (plan.length - face, plan.length)
+            yield Assembly(meeting.other, tuple(_corner(plan, end, meeting)), (corner,), meeting.side, body, is_clipped)
     for intersection in plan.meetings.intersections:
         near, far = _faces(plan, intersection)
         corners = ((near.value, BACKWARD), (far.value, FORWARD))
         # Where a wall butts at a splice, each of the two walls in line has the part that is its own.
         pieces = [piece for piece in _intersection(plan, intersection) if piece.start >= 0 and piece.end <= plan.length]
-        inside = tuple((face, on) for face, on in corners if 0 <= face <= plan.length)
-        yield Assembly(intersection.other, tuple(pieces), inside)
+        inside = tuple(
+            (face, on)
+            for face, on in corners
+            if (0 < face <= plan.length if on is BACKWARD else 0 <= face < plan.length)
+        )
+        yield Assembly(intersection.other, tuple(pieces), inside, intersection.side, (near.value, far.value))
 
 
 def ladders(plan: WallPlan, wood: Sequence[Wood]) -> Iterator[Member]:
@@ -87,17 +103,17 @@ def ladders(plan: WallPlan, wood: Sequence[Wood]) -> Iterator[Member]:
     if plan.standard.intersection is not IntersectionSchool.LADDER:
         return
     board = plan.standard.board(_FLAT)
-    rungs = -(-plan.stud_length.value // _LADDER_SPACING) - 1
-    filled: set[Length] = set()
+    rungs = -(-plan.stud_length.value // LADDER_SPACING) - 1
+    filled: set[tuple[Length, Line]] = set()
     for intersection in plan.meetings.intersections:
         near, far = _faces(plan, intersection)
         first, last = near.value - LEAST_BACKING, far.value + LEAST_BACKING
-        # Two walls may butt into one bay; it is filled once, for the first of them.
+        # Two walls may butt into one bay from one side; it is filled once, for the first of them.
         bays = [(before, after) for before, after in pairwise(wood) if first < after.start and before.end < last]
         for number, (before, after) in enumerate(bays, start=1):
-            if before.end in filled:
+            if (before.end, intersection.side) in filled or after.start - before.end < SHORTEST_BLOCK:
                 continue
-            filled.add(before.end)
+            filled.add((before.end, intersection.side))
             for rung in range(1, rungs + 1):
                 height = plan.stud_length.value * rung // (rungs + 1) - board.width // 2
                 yield Member(
@@ -111,6 +127,7 @@ def ladders(plan: WallPlan, wood: Sequence[Wood]) -> Iterator[Member]:
                     length=Sum.of("clear bay", after.start - before.end),
                     width=after.start - before.end,
                     height=board.width,
+                    side=intersection.side,
                 )
 
 
@@ -146,6 +163,9 @@ def _intersection(plan: WallPlan, intersection: Intersection) -> Iterator[Member
     wood = _Place(plan, f"intersection/{intersection.other}", End.START, intersection.side)
     b, t = intersection.thickness, plan.stud.thickness
     near, far = _faces(plan, intersection)
+    if host := _across(plan, intersection):
+        yield from _in_a_cross(plan, wood, intersection, host)
+        return
     match plan.standard.intersection:
         case IntersectionSchool.LADDER:
             return
@@ -160,6 +180,28 @@ def _intersection(plan: WallPlan, intersection: Intersection) -> Iterator[Member
             yield from wood.blocks(near, b)
     yield wood.stud(Role.INTERSECTION_STUD, "stud/start", near.minus("its own thickness", t))
     yield wood.stud(Role.INTERSECTION_STUD, "stud/end", far)
+
+
+def _across(plan: WallPlan, intersection: Intersection) -> Intersection | None:
+    """The wall that butts from the other side, where its studs stand at both faces of this one's place or beyond."""
+    if plan.standard.intersection not in (IntersectionSchool.CHANNEL, IntersectionSchool.BLOCKED):
+        return None
+    entered = plan.meetings.intersections
+    for host in entered:
+        reach = half(host.thickness) - half(intersection.thickness) - abs(host.centre - intersection.centre)
+        is_first = host.thickness > intersection.thickness or entered.index(host) < entered.index(intersection)
+        if host.side is not intersection.side and reach >= 0 and is_first:
+            return host
+    return None
+
+
+def _in_a_cross(plan: WallPlan, wood: "_Place", intersection: Intersection, host: Intersection) -> Iterator[Member]:
+    """The wood on this side of a cross: between the studs of the wall across, which stand through the whole depth."""
+    near, _ = _faces(plan, host)
+    if plan.standard.intersection is IntersectionSchool.BLOCKED and host.thickness == intersection.thickness:
+        yield from wood.blocks(near, host.thickness)
+    else:
+        yield wood.flat(Role.INTERSECTION_BACKING, "backing", near, _widest(plan, host.thickness))
 
 
 @dataclass(frozen=True, slots=True)
@@ -180,7 +222,7 @@ class _Place:
         return self._piece(role, name, inward, thick, self.plan.stud, Orientation.EDGE)
 
     def flat(self, role: Role, name: str, inward: Sum, board: Lumber) -> Member:
-        """A full-height board flat on the inside edge."""
+        """A full-height board flat on the face the other wall comes to."""
         return self._piece(role, name, inward, board.width, board, Orientation.FLAT)
 
     def blocks(self, inward: Sum, gap: Length) -> Iterator[Member]:
@@ -203,6 +245,7 @@ class _Place:
                 length=Sum.of("block", length),
                 width=width,
                 height=length,
+                side=self.side if is_flat else None,
             )
 
     def _piece(
@@ -220,6 +263,7 @@ class _Place:
             width=width,
             height=self.plan.stud_length.value,
             wide_face=self.side if board.narrow is not None else None,
+            side=self.side if orientation is Orientation.FLAT else None,
         )
 
     def _x(self, inward: Sum, width: Length) -> Sum:

@@ -9,14 +9,15 @@ from collections.abc import Iterable, Iterator
 from math import ceil, floor, inf
 from typing import Literal, TypeAlias
 
-from bluff.core.job import Line
 from bluff.core.length import inches
 from bluff.core.outline import Outline, Place
+from bluff.core.schools import Line
 
 Side: TypeAlias = Literal[Line.LEFT, Line.RIGHT]
 SIDES: tuple[Side, Side] = (Line.LEFT, Line.RIGHT)
 
 _SQUARE: float = inches("8'")
+_NEAR: float = inches(24)
 _FARTHEST: float = inches("1000'")
 
 
@@ -30,6 +31,13 @@ class Beside:
                 self._squares[square].append(drawn)
         columns, rows = ([square[axis] for square in self._squares] or [0] for axis in (0, 1))
         self._across = max(max(columns) - min(columns), max(rows) - min(rows)) + 2
+
+    def around(self, place: Place) -> Iterator[Outline]:
+        """Walls that reach into the squares round a place, each once; all within two feet of it are among them."""
+        x, y = place
+        near = [(x + east, y + north) for east in (-_NEAR, _NEAR) for north in (-_NEAR, _NEAR)]
+        there = (other for square in _squares(near) for other in self._squares.get(square, ()))
+        yield from {id(other): other for other in there}.values()
 
     def nearest(self, mine: Outline, side: Side, most: float = inf) -> Iterator[tuple[float, Outline]]:
         """Walls on one side of a wall, each once and never one before another that is much nearer.

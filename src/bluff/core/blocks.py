@@ -13,18 +13,18 @@ from dataclasses import dataclass
 from itertools import pairwise
 
 from bluff.core.along import Along
+from bluff.core.assembly import SHORTEST_BLOCK
 from bluff.core.edit import ChangeWall
 from bluff.core.finding import VERIFY, Code, Finding, Severity
-from bluff.core.layout import Wood
+from bluff.core.layout import Wood, join
 from bluff.core.length import Length, format_inches, half, inches
 from bluff.core.member import Member, Orientation, Role
+from bluff.core.opening_frame import OpeningFrame
 from bluff.core.schools import Blocks, Sheets
 from bluff.core.special import FixtureBacking
 from bluff.core.sum import Sum
 from bluff.core.wall_plan import WallPlan, with_ways
 
-SHORTEST_BLOCK: Length = inches(3)
-"""Nails split a shorter one."""
 TALLEST_CAVITY: Length = inches("10'")
 """A fire runs up a taller one unhindered."""
 
@@ -65,14 +65,28 @@ def blocks(plan: WallPlan, wood: Sequence[Wood], standing: Sequence[Member]) -> 
                 yield block
 
 
-def fixture_backing(plan: WallPlan, wood: Sequence[Wood]) -> Iterator[Member]:
-    """The boards of every fixture backing, one in each bay it reaches into."""
+def fixture_backing(plan: WallPlan, pieces: Sequence[Member], openings: Sequence[OpeningFrame]) -> Iterator[Member]:
+    """The boards of every fixture backing, one in each bay it reaches into: between studs, or cripples of an opening.
+
+    Args:
+        plan: The wall.
+        pieces: What stands in it.
+        openings: Those that are framed; in the hole itself there is nothing to nail to.
+
+    Source: docs/rules.md, Blocks and backing.
+    """
     for backing in plan.wall.backing:
         board = plan.standard.board(backing.size)
         bottom = Sum.of(f"centre of {backing.id}", backing.height).minus("half of the board", half(board.width))
         if not _fits(plan, backing):
             continue
-        for bay in _bays(wood):
+        reach = half(board.width)
+        across = [
+            piece for piece in pieces if piece.bottom < backing.height + reach and backing.height - reach < piece.top
+        ]
+        wood = [Wood(piece.start, piece.end, piece.role.replace("_", " ")) for piece in across]
+        wood += [Wood(near, far, name) for name, near, far in _holes(plan, backing, openings)]
+        for bay in _bays(join(wood)):
             if bay.start < backing.end and backing.start < bay.end and bay.clear >= SHORTEST_BLOCK:
                 yield Member(
                     id=f"{plan.id}/backing/{backing.id}/{bay.start}-{bay.end}",
@@ -85,11 +99,12 @@ def fixture_backing(plan: WallPlan, wood: Sequence[Wood]) -> Iterator[Member]:
                     length=Sum.of("clear bay", bay.clear),
                     width=bay.clear,
                     height=board.width,
+                    side=backing.side or plan.sheeted_side.other,
                 )
 
 
 def check_blocks(plan: WallPlan, members: Iterable[Member]) -> Iterator[Finding]:
-    """Cavities a fire runs up, and fixture backing that is not there."""
+    """Cavities a fire runs up."""
     rows = sorted({(member.bottom, member.top) for member in members if member.role is Role.BLOCK})
     edges = [plan.bottom.value, *(edge for row in rows for edge in row), plan.underside.value]
     tallest = max((after - before for before, after in pairwise(edges)), default=0)
@@ -104,8 +119,24 @@ def check_blocks(plan: WallPlan, members: Iterable[Member]) -> Iterator[Finding]
             fix=ChangeWall(plan.id, blocked),
             fix_label="Add fire blocks",
         )
+
+
+def check_fixture_backing(
+    plan: WallPlan, members: Iterable[Member], openings: Sequence[OpeningFrame]
+) -> Iterator[Finding]:
+    """Fixture backing that is not there, or stops at an opening."""
     boards = [member for member in members if member.role is Role.BACKING]
     for backing in plan.wall.backing:
+        for name, near, far in _holes(plan, backing, openings):
+            yield Finding(
+                Code.FIXTURE_BACKING_LEFT_OUT,
+                Severity.WARNING,
+                f"Backing {backing.id} at {format_inches(backing.height)} stops at {name}, which is open there from "
+                f"{format_inches(near)} to {format_inches(far)}.",
+                "Give it another height or place, clear of the opening.",
+                at=near,
+                opening=name,
+            )
         there = [board for board in boards if board.id.startswith(f"{plan.id}/backing/{backing.id}/")]
         if not there:
             yield Finding(
@@ -184,6 +215,19 @@ def _block(plan: WallPlan, bay: _Bay, y: Sum) -> Member:
         width=bay.clear,
         height=plan.plate.thickness,
     )
+
+
+def _holes(
+    plan: WallPlan, backing: FixtureBacking, openings: Iterable[OpeningFrame]
+) -> Iterator[tuple[str, Length, Length]]:
+    """The openings that are open at the height of a backing and within its run: mark, near and far side."""
+    reach = half(plan.standard.board(backing.size).width)
+    for opening in openings:
+        placed = opening.placed
+        low = placed.head.value - placed.rough.height.value if opening.has_sill else 0
+        is_open = low < backing.height + reach and backing.height - reach < placed.head.value
+        if is_open and placed.start.value < backing.end and backing.start < placed.end:
+            yield placed.id, placed.start.value, placed.end
 
 
 def _fits(plan: WallPlan, backing: FixtureBacking) -> bool:

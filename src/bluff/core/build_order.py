@@ -10,11 +10,12 @@ from dataclasses import dataclass
 from heapq import heapify, heappop, heappush
 
 from bluff.core.beside import SIDES, Beside, Side
-from bluff.core.job import Line, WallKind
-from bluff.core.junction import Joint, rank_walls
+from bluff.core.job import WallKind
+from bluff.core.junction import rank_walls
 from bluff.core.length import Length, from_64ths, inches
+from bluff.core.meeting import Joint
 from bluff.core.outline import Outline, compass, inside, outline
-from bluff.core.schools import End
+from bluff.core.schools import End, Line
 from bluff.core.wall_plan import WallPlan
 
 _LOOKED_AT: Length = inches("40'")

@@ -75,6 +75,7 @@ class Code(StrEnum):
     CORNER_CLIPS = "corner-clips"
     WALLS_CROSS = "walls-cross"
     WALLS_OVERLAP = "walls-overlap"
+    END_NOT_JOINED = "end-not-joined"
     ANGLED_END = "angled-end"
 
 

@@ -9,12 +9,11 @@ from dataclasses import dataclass
 from operator import itemgetter
 
 from bluff.core.beside import SIDES, Beside, Side
-from bluff.core.job import Line
-from bluff.core.junction import Joint
 from bluff.core.length import Length, from_64ths, half
+from bluff.core.meeting import Joint
 from bluff.core.outline import Outline, Place, compass, inside, outline
 from bluff.core.plan_edit import clear_between
-from bluff.core.schools import End
+from bluff.core.schools import End, Line
 from bluff.core.wall_plan import PlacedOpening, WallPlan
 
 

@@ -11,14 +11,14 @@ from math import atan2, degrees
 from bluff.core.along import Along
 from bluff.core.assembly import Assembly, assemblies, ladders
 from bluff.core.backing import ceiling_backing, check_backing
-from bluff.core.blocks import blocks, check_blocks, fixture_backing
+from bluff.core.blocks import blocks, check_blocks, check_fixture_backing, fixture_backing
 from bluff.core.bolts import anchor_bolts
 from bluff.core.finding import Code, Finding, Severity
 from bluff.core.joist_checks import check_joists
-from bluff.core.junction import EndMeeting
 from bluff.core.layout import Height, LaidOut, Layer, Wood, join, lay_out, on_centre_lines
-from bluff.core.length import format_inches
+from bluff.core.length import Length, format_inches
 from bluff.core.marks import plate_marks
+from bluff.core.meeting import EndMeeting
 from bluff.core.member import Mark, Member, Plate, Role
 from bluff.core.opening_admission import admit, crowds_end, crowds_meeting
 from bluff.core.opening_checks import check_heads, check_opening
@@ -87,10 +87,12 @@ def frame(plan: WallPlan) -> Framing:
     findings += crowded
     zones = [*_full_height_layers(plan, openings, standing)]
     layers = [*zones, *(layer for opening in openings for layer in opening.layers())]
-    lines = on_centre_lines(plan.length, plan.standard.spacing, plan.datum)
+    behind = (plan.stands_from, plan.length - plan.stands_to)
+    lines = on_centre_lines(plan.length, plan.standard.spacing, plan.datum, behind)
     laid_out = [lay_out(layer, lines, plan.stud.thickness) for layer in layers]
 
-    pieces = [*standing]
+    pieces = _without_blocks_in_the_way(standing, laid_out, plan.stud.thickness)
+    between = [Wood(piece.start, piece.end, "blocks") for piece in pieces if piece.role is Role.BLOCK]
     for opening in openings:
         pieces.extend(opening.members())
     for laid in laid_out:
@@ -98,7 +100,8 @@ def frame(plan: WallPlan) -> Framing:
     pockets = [pocket for post in posts if (pocket := post.pocket())]
     boards = plates(plan, pieces, openings, pockets)
     pieces.extend(boards.studs)
-    pieces.extend(_between_studs(plan, _full_height_wood(openings, laid_out, boards.studs), pieces))
+    wood = _full_height_wood(openings, laid_out, boards.studs, between)
+    pieces.extend(_between_studs(plan, wood, pieces, openings))
     bottom_breaks = [at.value for plate, at in boards.breaks if plate is Plate.BOTTOM]
     bolts = anchor_bolts(plan, openings, pieces, bottom_breaks)
     standing_order = sorted(pieces, key=lambda member: (member.start, member.bottom))
@@ -115,6 +118,7 @@ def frame(plan: WallPlan) -> Framing:
     findings.extend(check_sheet_edges(laid_out, sheet_edges(plan), plan.set_back))
     for check in (check_backing, check_sheet_joints, check_blocks):
         findings.extend(check(plan, pieces))
+    findings.extend(check_fixture_backing(plan, pieces, openings))
     for wall_check in (check_spacing, check_joists, check_laps, check_tip_up, _check_meetings):
         findings.extend(wall_check(plan))
     return Framing(
@@ -130,9 +134,12 @@ def frame(plan: WallPlan) -> Framing:
     )
 
 
-def _between_studs(plan: WallPlan, wood: Sequence[Wood], pieces: Sequence[Member]) -> list[Member]:
+def _between_studs(
+    plan: WallPlan, wood: Sequence[Wood], pieces: Sequence[Member], openings: Sequence[OpeningFrame]
+) -> list[Member]:
     """What lies between the studs: ladders, fixture backing, and blocks wherever those leave room."""
-    lying = [*ladders(plan, wood), *fixture_backing(plan, wood)]
+    lying = [*ladders(plan, wood)]
+    lying += fixture_backing(plan, [*pieces, *lying], openings)
     there = [piece for piece in pieces if piece.role in (Role.BLOCK, Role.BACKING)]
     return [*lying, *blocks(plan, wood, [*there, *lying])]
 
@@ -169,35 +176,53 @@ def _stand_beside(
     taken = Along(standing)
     findings = []
     for assembly in meetings:
-        gave_way: OpeningFrame | None = None
+        near, far = assembly.body
+        crowding = [one for one in openings if one.placed.start.value < far and near < one.placed.end]
         for piece in assembly.pieces:
             in_the_way = [opening for opening in openings if opening.overlaps(piece.start, piece.end)]
             if in_the_way:
-                gave_way = in_the_way[0]
+                crowding += in_the_way
             elif taken.has_room_for(piece):
                 taken.add(piece)
                 standing.append(piece)
-        if gave_way:
-            start = min(piece.start for piece in assembly.pieces)
-            end = max(piece.end for piece in assembly.pieces)
-            findings.append(crowds_meeting(gave_way, assembly.other, start, end, openings))
+        if crowding:
+            findings.append(crowds_meeting(crowding[0], assembly.other, assembly.body, assembly.extent, openings))
     return standing, findings
 
 
+def _without_blocks_in_the_way(
+    standing: Sequence[Member], laid_out: Sequence[LaidOut], thickness: Length
+) -> list[Member]:
+    """What stands beside the commons: the blocks of a corner or an intersection give way to a stud between them."""
+    at_full_height = (common for laid in laid_out if laid.layer.at is Height.FULL for common in laid.commons)
+    studs = [(common.x.value, common.x.value + thickness) for common in at_full_height]
+    return [
+        piece
+        for piece in standing
+        if piece.role is not Role.BLOCK or not any(piece.start < end and start < piece.end for start, end in studs)
+    ]
+
+
 def _full_height_wood(
-    openings: Sequence[OpeningFrame], laid_out: Sequence[LaidOut], added: Sequence[Member]
+    openings: Sequence[OpeningFrame], laid_out: Sequence[LaidOut], added: Sequence[Member], between: Sequence[Wood]
 ) -> tuple[Wood, ...]:
-    """What is taken from plate to plate along the whole wall: wood, and openings from king to king."""
+    """What is taken from plate to plate along the whole wall: wood, openings from king to king, packs with blocks."""
     taken = [wood for laid in laid_out if laid.layer.at is Height.FULL for wood in laid.wood]
     taken += [Wood(stud.start, stud.end, "the stud at the break") for stud in added]
+    taken += between
     return join([*taken, *(Wood(opening.pack_start, opening.pack_end, opening.placed.id) for opening in openings)])
 
 
 def _full_height_layers(
     plan: WallPlan, openings: Sequence[OpeningFrame], standing: Sequence[Member]
 ) -> Iterator[Layer]:
-    """The stretches between openings, where studs run from plate to plate."""
-    studs = [Wood(stud.start, stud.end, f"the {stud.role.replace('_', ' ')}") for stud in standing]
+    """The stretches between openings, where studs run from plate to plate; short blocks keep no stud out."""
+    face = plan.sheeted_side
+    studs = [
+        Wood(stud.start, stud.end, f"the {stud.role.replace('_', ' ')}", stud.reaches(face))
+        for stud in standing
+        if stud.role is not Role.BLOCK
+    ]
     start, end = plan.stands_from, plan.stands_to
     beside: tuple[Wood, ...] = ()
     for opening in openings:

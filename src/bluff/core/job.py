@@ -19,7 +19,7 @@ from bluff.core.errors import EditError, JobError, LumberError
 from bluff.core.length import LONGEST, Length, format_inches
 from bluff.core.lumber import STUDS, lumber
 from bluff.core.position import At, Centred
-from bluff.core.schools import End, OpeningKind
+from bluff.core.schools import End, Line, OpeningKind
 from bluff.core.size import Size
 from bluff.core.special import FixtureBacking, Post
 from bluff.core.standard import JOB_WAYS, OPENING_WAYS, Standard, Taken, Ways
@@ -35,19 +35,6 @@ class WallKind(StrEnum):
 
     EXTERIOR = "exterior"
     PARTITION = "partition"
-
-
-class Line(StrEnum):
-    """Which line of a wall's thickness its two points give, walking from start to end."""
-
-    LEFT = "left"
-    CENTRE = "centre"
-    RIGHT = "right"
-
-    @property
-    def other(self) -> "Line":
-        """The opposite side; the centre is its own."""
-        return {Line.LEFT: Line.RIGHT, Line.RIGHT: Line.LEFT}.get(self, self)
 
 
 class Runs(StrEnum):

@@ -7,8 +7,8 @@ stacked
 from fractions import Fraction
 
 from bluff.core.job import Between, Wall
-from bluff.core.junction import Meetings
 from bluff.core.length import PER_INCH, Length, nearest
+from bluff.core.meeting import Meetings
 from bluff.core.schools import End, JoistRun
 from bluff.core.standard import Standard
 

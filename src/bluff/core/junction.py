@@ -1,159 +1,19 @@
-"""Where walls meet in the plan, and which of them runs through.
-
-through
-    The wall that runs on to the outside of a corner, or past the end of another wall.
-butt
-    The wall that stops against a through wall and is shorter by its thickness.
-mitre
-    A corner that is not square: both plates are cut to half the turn, and neither runs through.
-splice
-    Two walls in line, the end of one against the end of the other.
-intersection
-    Where a wall butts into the side of another one, away from its ends.
-outside
-    How far the outside of the building lies beyond the end of a plate: nothing for a wall that runs
-    through, the thickness of the wall it butts into otherwise.
-"""
+"""Where walls meet in the plan, and which of them runs through. The words are those of `bluff.core.meeting`."""
 
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
-from enum import StrEnum
 from itertools import chain
 from typing import NamedTuple
 
-from bluff.core.job import Line, Runs, Wall
+from bluff.core.job import Runs, Wall, WallKind
 from bluff.core.length import Length, from_64ths, half, inches
-from bluff.core.outline import REACH, Outline, outline
-from bluff.core.schools import End
+from bluff.core.meeting import EndMeeting, Intersection, Joint, Meetings, Profile
+from bluff.core.outline import REACH, Outline
+from bluff.core.schools import End, Line
 
 SPLICE_LAP: Length = inches(48)
 """How far a second top plate runs past a splice below it."""
 _LEAST_SPLICE_LAP: Length = inches(24)
-
-
-class Joint(StrEnum):
-    """How a wall's end meets another wall."""
-
-    THROUGH = "through"
-    BUTT = "butt"
-    MITRE = "mitre"
-    SPLICE = "splice"
-
-    @property
-    def verb(self) -> str:
-        """What a wall does there, before the other wall's mark: butts into A."""
-        return _VERBS[self]
-
-
-_VERBS = {
-    Joint.THROUGH: "runs past",
-    Joint.BUTT: "butts into",
-    Joint.MITRE: "mitred with",
-    Joint.SPLICE: "goes on in",
-}
-
-
-@dataclass(frozen=True, slots=True)
-class EndMeeting:
-    """What a wall's end meets.
-
-    Args:
-        other: The wall it meets.
-        joint: How.
-        is_corner: Whether that wall ends here too, rather than running past.
-        thickness: What that wall takes up of this one's run.
-        reach: How far the plate's end, at its long point, lies beyond the end of the wall as drawn; negative
-            when it stops short.
-        side: The side of this wall the other one goes off to.
-        short: From the plate's long point back to its short point; 0 for a square cut.
-        long_side: The side of the wall the long point is on; of no account for a square cut.
-        lap: How far the second top plate runs beyond the plate's end, negative where it stops short; None where
-            the two cannot lap.
-    """
-
-    other: str
-    joint: Joint
-    is_corner: bool
-    thickness: Length
-    reach: Length
-    side: Line
-    short: Length = 0
-    long_side: Line = Line.LEFT
-    lap: Length | None = None
-
-    @property
-    def is_through(self) -> bool:
-        """Whether this wall runs through at a square corner."""
-        return self.joint is Joint.THROUGH
-
-    @property
-    def outside(self) -> Length:
-        """How far beyond the plate's end the outside of the building lies."""
-        return self.thickness if self.joint is Joint.BUTT else 0
-
-
-@dataclass(frozen=True, slots=True)
-class Intersection:
-    """A wall that butts into this one's side.
-
-    Args:
-        other: The wall that butts.
-        thickness: What it takes up of this wall's run.
-        centre: Its centre, along this wall as drawn, from its drawn start.
-        side: The face it butts against, walking from start to end.
-        is_lapped: Whether the second top plates of the two can lap.
-    """
-
-    other: str
-    thickness: Length
-    centre: Length
-    side: Line
-    is_lapped: bool
-
-
-@dataclass(frozen=True, slots=True)
-class Meetings:
-    """Everything that one wall meets.
-
-    Args:
-        start, end: What its ends meet; an end that is not there is free.
-        intersections: In order along the wall.
-        crossings: Walls that run right through it, which no wall can be built with.
-        overlaps: Walls in line with it that lie in the same place for some way.
-    """
-
-    start: EndMeeting | None = None
-    end: EndMeeting | None = None
-    intersections: tuple[Intersection, ...] = ()
-    crossings: tuple[str, ...] = ()
-    overlaps: tuple[str, ...] = ()
-
-    @property
-    def others(self) -> tuple[str, ...]:
-        """The walls it meets, from its start to its end, each once."""
-        start, end = ([meeting.other] if meeting else [] for meeting in (self.start, self.end))
-        return tuple(dict.fromkeys((*start, *(meeting.other for meeting in self.intersections), *end)))
-
-    def at(self, end: End) -> EndMeeting | None:
-        """What that end meets, None when it is free."""
-        return self.start if end is End.START else self.end
-
-
-@dataclass(frozen=True, slots=True)
-class Profile:
-    """A wall seen from its end.
-
-    Args:
-        thickness: Of its studs' width.
-        lap_height: Where its second top plate lies above the floor, None when it has only one or laps onto nothing.
-    """
-
-    thickness: Length
-    lap_height: Length | None
-
-    def laps(self, other: "Profile") -> bool:
-        """Whether second top plates lie at one height, so that one can run onto the other wall."""
-        return self.lap_height is not None and self.lap_height == other.lap_height
 
 
 class _Tip(NamedTuple):
@@ -194,21 +54,42 @@ class _Touch:
     def is_splice(self) -> bool:
         return self.mine.is_parallel(self.theirs)
 
+    @property
+    def is_of_one_kind(self) -> bool:
+        return self.mine.wall.kind is self.theirs.wall.kind
 
-def find_meetings(walls: Sequence[Wall], profiles: Mapping[str, Profile]) -> dict[str, Meetings]:
+    @property
+    def is_of_outside(self) -> bool:
+        """Whether both are exterior walls."""
+        return self.is_of_one_kind and self.mine.wall.kind is WallKind.EXTERIOR
+
+    @property
+    def span(self) -> tuple[float, float]:
+        """What the other wall takes up along this one, on the face it comes to; near side first."""
+        mine = self.mine
+        face = mine.left if _side(self) is Line.LEFT else mine.right
+        near, far = sorted(mine.crossing(face, self.theirs, theirs_face) for theirs_face in self.theirs.faces)
+        return near, far
+
+
+def find_meetings(
+    walls: Sequence[Wall], outlines: Sequence[Outline], profiles: Mapping[str, Profile]
+) -> dict[str, Meetings]:
     """What every wall of a plan meets.
 
-    The longer of two walls runs through at their corner, of two alike the one entered first, unless an end
-    says otherwise. Each end meets one wall: the side it runs into before an end in line with it, that before
-    a corner, and of several corners that with the longest wall; what else ends there butts against those.
+    Walls whose lines end in one point are joined, whichever way their bodies lie. The longer of two runs through
+    at their corner, of two alike the one entered first, unless an end says otherwise. Each end meets one wall:
+    the side it runs into, then an end in line with it, then a corner; but a corner of the outside comes before a
+    partition that goes on in line. Of several corners that with the longest wall is made, and what else ends
+    there butts against it.
 
     Args:
         walls: In the order they were entered.
+        outlines: Of those that lie in the plan.
         profiles: Of each wall, by id.
 
     Source: docs/rules.md, Where walls meet.
     """
-    outlines = [drawn for wall in walls if (drawn := outline(wall, profiles[wall.id].thickness))]
     touches: dict[str, list[_Touch]] = {wall.id: [] for wall in walls}
     overlaps: dict[str, list[str]] = {wall.id: [] for wall in walls}
     for one, other in _touching(outlines):
@@ -216,8 +97,9 @@ def find_meetings(walls: Sequence[Wall], profiles: Mapping[str, Profile]) -> dic
             overlaps[one.wall.id].append(other.wall.id)
             overlaps[other.wall.id].append(one.wall.id)
             continue
-        touches[one.wall.id].append(_Touch(one, other, one.end_in(other), other.end_in(one)))
-        touches[other.wall.id].append(_Touch(other, one, other.end_in(one), one.end_in(other)))
+        ends = one.ends_with(other) or (one.end_in(other), other.end_in(one))
+        touches[one.wall.id].append(_Touch(one, other, *ends))
+        touches[other.wall.id].append(_Touch(other, one, *reversed(ends)))
     plan = _Plan(touches, rank_walls(walls), profiles)
     return {wall.id: plan.meetings(wall.id, overlaps[wall.id]) for wall in walls}
 
@@ -228,17 +110,31 @@ def rank_walls(walls: Sequence[Wall]) -> dict[str, int]:
     return {walls[index].id: place for place, index in enumerate(order)}
 
 
+class _Span(NamedTuple):
+    """A stretch of a wall that second top plates of others run across; tip None at a corner of its own."""
+
+    tip: _Tip | None
+    other: str
+    near: float
+    far: float
+    is_lapping: bool
+
+
 class _Plan:
     """Decides for every end of every wall which touch is its joint, then says what that makes of each wall."""
 
     def __init__(
-        self, touches: Mapping[str, Sequence[_Touch]], rank: Mapping[str, int], profiles: Mapping[str, Profile]
+        self, touches: Mapping[str, list[_Touch]], rank: Mapping[str, int], profiles: Mapping[str, Profile]
     ) -> None:
         self.touches, self.rank, self.profiles = touches, rank, profiles
         self.joined: dict[_Tip, _Touch] = {}
         """What each end meets."""
         self.mutual: set[_Tip] = set()
         """Ends that meet an end which meets them."""
+        self.beside: set[_Tip | None] = set()
+        """Ends where two others are joined, so that they cannot be joined to a third."""
+        self.spans: dict[str, list[_Span]] = {}
+        """Of each wall asked about, what runs across it."""
         self._join()
 
     def _join(self) -> None:
@@ -248,29 +144,50 @@ class _Plan:
         into_sides = [touch for touch in everything if touch.end and not touch.others_end and not touch.is_splice]
         for touch in sorted(into_sides, key=lambda touch: self.rank[touch.other]):
             self._take(touch)
-        self._pair([touch for touch in both if touch.is_splice])
-        self._pair([touch for touch in both if not touch.is_splice])
-        for touch in sorted(both, key=lambda touch: self.rank[touch.other]):
-            if not touch.is_splice:
-                self._take(touch)
+        splices, corners = ([touch for touch in both if touch.is_splice is is_splice] for is_splice in (True, False))
+        self._pair([touch for touch in splices if touch.is_of_one_kind])
+        self._pair([touch for touch in corners if touch.is_of_outside])
+        self._pair(splices)
+        self._pair(corners)
+        # What is left over stops at the corner or the splice that was made there, otherwise at the longest wall.
+        for touch in sorted(corners, key=lambda touch: (touch.others_tip not in self.mutual, self.rank[touch.other])):
+            self._take(touch)
+        for touch in splices:
+            self._butt_into_corner(touch)
 
     def _take(self, touch: _Touch) -> None:
         if touch.tip:
             self.joined.setdefault(touch.tip, touch)
 
     def _pair(self, touches: Sequence[_Touch]) -> None:
-        """Join ends to each other, best pair first; beside a splice no other one is made."""
-        beside: set[_Tip | None] = set()
+        """Join ends to each other, best pair first; beside a pair no other one is made."""
         for touch in touches:
             tip, others_tip = touch.tip, touch.others_tip
-            if not tip or not others_tip or {tip, others_tip} & (self.joined.keys() | beside):
+            if not tip or not others_tip or {tip, others_tip} & (self.joined.keys() | self.beside):
                 continue
-            back = next(back for back in self.touches[touch.other] if back.other == tip.wall and back.tip == others_tip)
-            self.joined |= {tip: touch, others_tip: back}
+            self.joined |= {tip: touch, others_tip: self._back(touch)}
             self.mutual |= {tip, others_tip}
-            if touch.is_splice:
-                corners = chain(self.touches[tip.wall], self.touches[touch.other])
-                beside |= {corner.others_tip for corner in corners if corner.tip in (tip, others_tip)}
+            there = chain(self.touches[tip.wall], self.touches[touch.other])
+            self.beside |= {met.others_tip for met in there if met.tip in (tip, others_tip)}
+
+    def _back(self, touch: _Touch) -> _Touch:
+        """The same touch, seen from the other wall."""
+        return next(
+            back
+            for back in self.touches[touch.other]
+            if back.other == touch.mine.wall.id and (back.tip, back.others_tip) == (touch.others_tip, touch.tip)
+        )
+
+    def _butt_into_corner(self, touch: _Touch) -> None:
+        """Let an end in line with a wall that makes a corner there stop at that corner's other wall."""
+        if not touch.tip or not touch.others_tip or touch.tip in self.joined:
+            return
+        corner = self.joined.get(touch.others_tip)
+        if corner is None or corner.is_splice:
+            return
+        into = _Touch(touch.mine, corner.theirs, touch.end, corner.others_end)
+        self.joined[touch.tip] = into
+        self.touches[corner.other].append(_Touch(corner.theirs, touch.mine, corner.others_end, touch.end))
 
     def _ranks(self, touch: _Touch) -> tuple[int, int]:
         return self.rank[touch.mine.wall.id], self.rank[touch.other]
@@ -283,7 +200,8 @@ class _Plan:
         return Meetings(start, end, intersections, tuple(crossings), tuple(sorted(overlaps)))
 
     def _intersections(self, wall: str) -> tuple[Intersection, ...]:
-        found = (self._intersection(touch) for touch in self.touches[wall] if self._is_butted_by(touch))
+        butts = ((touch, touch.others_tip) for touch in self.touches[wall] if self._is_butted_by(touch))
+        found = (self._intersection(touch, tip) for touch, tip in butts if tip)
         return tuple(sorted(found, key=lambda intersection: intersection.centre))
 
     def _is_butted_by(self, touch: _Touch) -> bool:
@@ -297,17 +215,47 @@ class _Plan:
         mine = self.joined.get(touch.tip) if touch.tip else None
         return mine is not None and mine.is_splice and mine.other == into
 
-    def _intersection(self, touch: _Touch) -> Intersection:
-        mine, theirs = touch.mine, touch.theirs
-        side = _side(touch)
-        face = mine.left if side is Line.LEFT else mine.right
-        near, far = sorted(mine.crossing(face, theirs, theirs_face) for theirs_face in theirs.faces)
+    def _intersection(self, touch: _Touch, tip: _Tip) -> Intersection:
+        near, far = touch.span
         width, centre = from_64ths(far - near), from_64ths((near + far) / 2)
-        return Intersection(touch.other, width, centre, side, self._can_lap(touch))
+        is_lapped = self._gives_way_to(tip) is None and self._can_lap(touch)
+        return Intersection(touch.other, width, centre, _side(touch), is_lapped)
 
     def _can_lap(self, touch: _Touch) -> bool:
-        laps = self.profiles[touch.mine.wall.id].laps(self.profiles[touch.other])
-        return laps and (touch.is_splice or touch.mine.is_square(touch.theirs))
+        mine, theirs = self.profiles[touch.mine.wall.id], self.profiles[touch.other]
+        if touch.is_splice:
+            return mine.laps(theirs) and mine.thickness == theirs.thickness
+        return mine.laps(theirs) and touch.mine.is_square(touch.theirs)
+
+    def _gives_way_to(self, tip: _Tip) -> str | None:
+        """The wall whose second top plate lies where that of a butting end would lap; None where there is room.
+
+        A corner's own lap comes first, then that of the longest of the walls that butt at one place.
+        """
+        into = self.joined[tip].other
+        spans = self._lapping_spans(into)
+        mine = next(span for span in spans if span.tip == tip)
+        for span in spans:
+            if span is mine:
+                return None
+            if span.is_lapping and min(span.far, mine.far) - max(span.near, mine.near) > REACH:
+                return span.other
+        return None
+
+    def _lapping_spans(self, wall: str) -> list["_Span"]:
+        """What second top plates of others take up along a wall, in the order in which they come."""
+        if wall not in self.spans:
+            tips = [tip for end in End if (tip := _Tip(wall, end)) in self.mutual]
+            corners = [touch for tip in tips if not (touch := self.joined[tip]).is_splice]
+            butts = [touch for touch in self.touches[wall] if self._is_butted_by(touch)]
+            self.spans[wall] = [
+                *(_Span(None, touch.other, *touch.mine.covered_by(touch.theirs), is_lapping=True) for touch in corners),
+                *(
+                    _Span(touch.others_tip, touch.other, *touch.span, is_lapping=self._can_lap(touch))
+                    for touch in sorted(butts, key=lambda touch: self.rank[touch.other])
+                ),
+            ]
+        return self.spans[wall]
 
     def _end_meeting(self, tip: _Tip) -> EndMeeting | None:
         touch = self.joined.get(tip)
@@ -319,17 +267,37 @@ class _Plan:
         ends = (left - touch.mine.length, right - touch.mine.length) if tip.end is End.END else (-left, -right)
         reach, least = from_64ths(max(ends)), from_64ths(min(ends))
         near, far = touch.mine.covered_by(touch.theirs)
+        thickness = touch.theirs.thickness if touch.mine.is_square(touch.theirs) else from_64ths(far - near)
+        lapped_by = None if tip in self.mutual else self._gives_way_to(tip)
         return EndMeeting(
             other=touch.other,
             joint=joint,
             is_corner=touch.others_end is not None,
-            thickness=touch.theirs.thickness if touch.mine.is_square(touch.theirs) else from_64ths(far - near),
+            thickness=thickness,
             reach=reach,
+            outside=self._outside(tip, touch, reach, thickness if joint is Joint.BUTT else 0),
             side=_side(touch),
             short=0 if reach - least <= 1 else reach - least,
             long_side=Line.LEFT if ends[0] >= ends[1] else Line.RIGHT,
-            lap=self._lap(touch, joint) if self._can_lap(touch) else None,
+            lap=self._lap(touch, joint) if lapped_by is None and self._can_lap(touch) else None,
+            lapped_by=lapped_by,
         )
+
+    def _outside(self, tip: _Tip, touch: _Touch, reach: Length, beyond: Length) -> Length:
+        """From the plate's end to the corner as drawn where both walls are given by a face, else to the far side.
+
+        Args:
+            tip: The end.
+            touch: What it meets.
+            reach: Of its plate.
+            beyond: How much of the other wall stands beyond the plate.
+        """
+        mine, theirs = touch.mine, touch.theirs
+        is_drawn = mine.is_given_by_face and theirs.is_given_by_face
+        if tip not in self.mutual or touch.is_splice or not is_drawn:
+            return beyond
+        corner = mine.crossing(0, theirs, 0)
+        return from_64ths(corner - mine.length if tip.end is End.END else -corner) - reach
 
     def _joint(self, tip: _Tip, touch: _Touch) -> Joint:
         if tip not in self.mutual:
@@ -426,11 +394,6 @@ def _touching(outlines: Iterable[Outline]) -> Iterator[tuple[Outline, Outline]]:
         waiting = [(box, other) for box, other in waiting if box[2] >= west - REACH]
         for box, other in waiting:
             is_near = box[1] <= north + REACH and south <= box[3] + REACH
-            if is_near and other.touches(drawn) and (not drawn.is_parallel(other) or _is_in_line(drawn, other)):
+            if is_near and other.touches(drawn) and (not drawn.is_parallel(other) or drawn.is_in_line(other)):
                 yield other, drawn
         waiting.append((bounds, drawn))
-
-
-def _is_in_line(one: Outline, other: Outline) -> bool:
-    right, left = sorted(one.across(other.at(0, face)) for face in other.faces)
-    return min(left, one.left) - max(right, one.right) > REACH

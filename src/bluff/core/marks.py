@@ -83,13 +83,15 @@ def read_mark(mark: Mark, length: Length, hook: End = End.START, ahead: bool = T
 
 
 def written(mark: Mark, plan: WallPlan) -> str:
-    """A mark as it is read out from the end the tape hooks on: symbol, figure, and (t) for a stud turned round.
+    """A mark as it is read out from the end the tape hooks on: symbol, figure, and what is not as with the others.
 
-    Turned are studs whose wide face is not on the side where the wall's others have theirs.
+    That is the face a flat board lies on, and (t) for a stud turned round: its wide face is not on the side where
+    the wall's others have theirs.
     """
     reading = format_inches(read_mark(mark, plan.length, plan.standard.datum.end).at.value)
     turned = " (t)" if mark.wide_face is not None and mark.wide_face is not plan.wide_face else ""
-    return f"{mark.symbol} {reading}{turned}"
+    face = f" {plan.side_in_words(mark.side)}" if mark.side else ""
+    return f"{mark.symbol} {reading}{face}{turned}"
 
 
 BURNED_INCH: Length = inches(1)
@@ -110,6 +112,7 @@ def _marks_of(member: Member, standing: Length, reaching: Length, words: Words) 
                 member=member.id,
                 opening=member.opening,
                 wide_face=member.wide_face,
+                side=member.side,
             )
 
 

@@ -9,9 +9,9 @@ y
 from dataclasses import dataclass
 from enum import StrEnum
 
-from bluff.core.job import Line
 from bluff.core.length import Length
 from bluff.core.lumber import Lumber
+from bluff.core.schools import Line
 from bluff.core.sum import Sum
 
 
@@ -112,6 +112,8 @@ class Member:
         is_treated: Whether it lies on concrete and is treated.
         bevel: Its upper end, where that is not square.
         wide_face: Which side of the wall its wide face is on, walking from start to end; None where both are alike.
+        side: The face of the wall an upright or backing lies flat on, walking from start to end; None where it takes
+            the wall's whole depth.
     """
 
     id: str
@@ -128,6 +130,7 @@ class Member:
     is_treated: bool = False
     bevel: Bevel | None = None
     wide_face: Line | None = None
+    side: Line | None = None
 
     @property
     def size(self) -> str:
@@ -150,6 +153,16 @@ class Member:
     def top(self) -> Length:
         return self.y.value + self.height
 
+    def reaches(self, side: Line) -> bool:
+        """Whether it has wood at that face of the wall."""
+        return self.side is None or self.side is side
+
+    def is_in_the_way_of(self, other: "Member") -> bool:
+        """Whether the two would be in one place; boards flat on opposite faces pass each other."""
+        if self.side is not None and other.side is not None and self.side is not other.side:
+            return False
+        return self.start < other.end and other.start < self.end and self.bottom < other.top and other.bottom < self.top
+
     @property
     def is_upright(self) -> bool:
         """Whether it stands on a plate or reaches one, so that its place is marked there."""
@@ -170,6 +183,7 @@ class Mark:
         member: Id of the member that stands there, None for a line.
         opening: The opening it belongs to, if any.
         wide_face: Which way round it goes, as for the member.
+        side: The face it lies flat on, as for the member.
     """
 
     plate: Plate
@@ -181,6 +195,7 @@ class Mark:
     member: str | None
     opening: str | None = None
     wide_face: Line | None = None
+    side: Line | None = None
 
     @property
     def end(self) -> Length:

@@ -9,8 +9,8 @@ from dataclasses import dataclass
 
 from bluff.core.frame import Framing
 from bluff.core.header import HeaderKind
-from bluff.core.junction import Joint as Meets
 from bluff.core.length import Length, half, inches
+from bluff.core.meeting import Joint as Meets
 from bluff.core.member import Member, Plate, Role
 from bluff.core.schools import End
 

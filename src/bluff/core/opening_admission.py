@@ -129,9 +129,13 @@ def crowds_end(frame: OpeningFrame, end: End) -> Finding | None:
 
 
 def crowds_meeting(
-    frame: OpeningFrame, other: str, start: Length, end: Length, others: Sequence[OpeningFrame]
+    frame: OpeningFrame,
+    other: str,
+    body: tuple[Length, Length],
+    extent: tuple[Length, Length],
+    others: Sequence[OpeningFrame],
 ) -> Finding:
-    """An opening whose kings stand where the wood of a corner or intersection would.
+    """An opening whose kings stand where the wood of a corner or intersection would, or that the other wall ends in.
 
     What gives is the opening, as far as it must and where it can: to the side where it moves less, unless another
     opening or the wall's end is in the way there.
@@ -139,20 +143,30 @@ def crowds_meeting(
     Args:
         frame: The opening.
         other: The wall whose wood gave way.
-        start, end: What that wood takes up of the plate.
+        body: What that wall takes up of the plate.
+        extent: The same with its wood.
         others: The wall's other openings.
     """
-    shifts = _either_way(frame, start, end)
-    shift = _clear_of(frame, start, end, others)
+    shifts = _either_way(frame, *extent)
+    shift = _clear_of(frame, *extent, others)
     both = " or ".join(f"{format_inches(abs(by))} toward the {End.START if by < 0 else End.END}" for by in shifts)
     do = f"Move {frame.placed.id} {both}, or settle with the drywallers what backs the corner."
     if shift is None:
         do = f"It has no room to either side: a smaller opening, or settle with the drywallers what backs wall {other}."
+    placed, (near, far) = frame.placed, body
+    is_hit = placed.start.value < far and near < placed.end
+    severity, text = Severity.WARNING, f"{placed.id} stands where the wood for wall {other} would; that wood gave way."
+    if is_hit:
+        severity = Severity.ERROR
+        text = (
+            f"Wall {other} ends in {placed.id}: it stands from {format_inches(near)} to {format_inches(far)}, and the "
+            f"opening is from {format_inches(placed.start.value)} to {format_inches(placed.end)}."
+        )
     return about(
         frame,
         Code.OPENING_CROWDS_MEETING,
-        Severity.WARNING,
-        f"{frame.placed.id} stands where the wood for wall {other} would; that wood gave way.",
+        severity,
+        text,
         do,
         fix=None if shift is None else moved(frame, shift),
         fix_label=None if shift is None else f"Move it {format_inches(abs(shift))}",

@@ -12,12 +12,13 @@ along the axes of the plan come out exact all the same; everything else is round
 from collections.abc import Iterable
 from dataclasses import dataclass
 from functools import cached_property
-from math import atan2, degrees, hypot
+from itertools import product
+from math import atan2, degrees, dist, hypot
 from typing import Literal, TypeAlias
 
-from bluff.core.job import Between, Line, Wall, WallKind
+from bluff.core.job import Between, Wall, WallKind
 from bluff.core.length import Length, half
-from bluff.core.schools import End
+from bluff.core.schools import End, Line
 
 Place: TypeAlias = tuple[float, float]
 """x east and y north, in 64ths."""
@@ -54,6 +55,11 @@ class Outline:
     @property
     def right(self) -> Length:
         return self.left - self.thickness
+
+    @property
+    def is_given_by_face(self) -> bool:
+        """Whether its line is one of its faces, as plans give the outside of a building."""
+        return self.left == 0 or self.right == 0
 
     @property
     def faces(self) -> tuple[Length, Length]:
@@ -98,6 +104,11 @@ class Outline:
     def is_parallel(self, other: "Outline") -> bool:
         return abs(self.sine(other)) < _STRAIGHT
 
+    def is_in_line(self, other: "Outline") -> bool:
+        """Whether the two are parallel and their bodies lie in one line, if only in part."""
+        right, left = sorted(self.across(other.at(0, face)) for face in other.faces)
+        return self.is_parallel(other) and min(left, self.left) - max(right, self.right) > REACH
+
     def is_square(self, other: "Outline") -> bool:
         return abs(self.cosine(other)) < _STRAIGHT
 
@@ -122,8 +133,24 @@ class Outline:
             return End.START
         return End.END if near - REACH <= self.length <= far + REACH else None
 
+    def tip(self, end: End) -> Place:
+        """Where its line ends."""
+        return self.at(0 if end is End.START else self.length, 0)
+
+    def ends_with(self, other: "Outline") -> tuple[End, End] | None:
+        """The end of this wall and that of another one whose lines end in one point; None where they do not."""
+        for mine, theirs in product(End, End):
+            if dist(self.tip(mine), other.tip(theirs)) <= REACH:
+                return mine, theirs
+        return None
+
     def touches(self, other: "Outline") -> bool:
-        """Whether the two outlines overlap, or share more than the point of a corner."""
+        """Whether the two outlines overlap or lie side by side, or their lines end in one point.
+
+        Where only corners of the two outlines meet, and not their lines, nobody meant them to.
+        """
+        if self.ends_with(other):
+            return True
         overlaps = [
             min(high, others_high) - max(low, others_low)
             for wall in (self, other)

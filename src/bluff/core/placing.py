@@ -2,8 +2,8 @@
 
 from collections.abc import Mapping
 
-from bluff.core.junction import EndMeeting, Meetings
 from bluff.core.length import Length, half
+from bluff.core.meeting import EndMeeting, Meetings
 from bluff.core.position import At, Centred, FromOpening, FromOutside, FromPlate, FromWall, Reference, WallFace
 from bluff.core.schools import End
 from bluff.core.sum import Sum
@@ -15,7 +15,7 @@ def placed_start(
     width: Length,
     length: Length,
     meetings: Meetings,
-    far_edges: Mapping[str, Length],
+    edges: Mapping[str, tuple[Length, Length]],
     what: str = "opening",
 ) -> Sum:
     """Where an opening or a post starts on the plate, from the words the plan uses.
@@ -26,7 +26,7 @@ def placed_start(
         width: Of its rough opening, or of the post.
         length: Of the plate.
         meetings: What the wall meets.
-        far_edges: Where the openings placed so far end; the one it is measured from is among them.
+        edges: Of the openings placed so far, near and far; the one it is measured from is among them.
         what: What the sums call it.
 
     Source: docs/rules.md, Where an opening is. 7'-2" to the outside across a 2x6 through wall is 80 1/2.
@@ -34,7 +34,8 @@ def placed_start(
     if isinstance(position, Centred):
         return Sum.of("half of the plate", half(length)).minus(f"half of the {what}", half(width))
     name = f"{position.reference} of {id_}"
-    is_from_end = position.origin in (FromPlate(End.END), FromOutside(End.END))
+    ahead = position.toward is End.END
+    way = position.distance if ahead else -position.distance
     match position.origin:
         case FromPlate(End.START):
             to_reference = Sum.of(name, position.distance)
@@ -46,14 +47,16 @@ def placed_start(
             to_end = Sum.of("plate length", length).plus_all(_outside(meetings.end))
             to_reference = to_end.minus(f"{name} from the end", position.distance)
         case FromOpening(other):
-            to_reference = Sum.of(f"far edge of {other}", far_edges[other]).plus(f"to the {name}", position.distance)
+            near, far = edges[other]
+            whence = ("far edge", far) if ahead else ("near edge", near)
+            to_reference = Sum.of(f"{whence[0]} of {other}", whence[1]).plus(f"to the {name}", way)
         case FromWall(other, face):
             at = wall_face(other, face, length, meetings) or 0
-            to_reference = Sum.of(f"{_FACES[face]} of {other}", at).plus(f"to the {name}", position.distance)
+            to_reference = Sum.of(f"{_FACES[face]} of {other}", at).plus(f"to the {name}", way)
     if position.reference is Reference.CENTRE:
         return to_reference.minus(f"half of the {what}", half(width))
-    # An edge is the one nearest to what it is measured from: from the end, that is the far side.
-    return to_reference.minus(f"width of the {what}", width if is_from_end else 0)
+    # An edge is the one nearest to what it is measured from: counted back, that is the far side.
+    return to_reference.minus(f"width of the {what}", width if position.is_backward else 0)
 
 
 _FACES = {WallFace.NEAR: "near face", WallFace.CENTRE: "centre", WallFace.FAR: "far face"}
@@ -64,7 +67,10 @@ def wall_face(other: str, face: WallFace, length: Length, meetings: Meetings) ->
     span = wall_span(other, length, meetings)
     if span is None:
         return None
-    near, far = span
+    is_intersection = any(at.other == other for at in meetings.intersections)
+    # At this wall's start one stands beyond the other wall, and sees its far side first.
+    is_at_start = not is_intersection and meetings.start is not None and meetings.start.other == other
+    near, far = reversed(span) if is_at_start else span
     return {WallFace.NEAR: near, WallFace.CENTRE: half(near + far), WallFace.FAR: far}[face]
 
 
@@ -76,12 +82,15 @@ def wall_span(other: str, length: Length, meetings: Meetings) -> tuple[Length, L
             near = intersection.centre + shift - half(intersection.thickness)
             return near, near + intersection.thickness
     if (start := meetings.start) and start.other == other:
-        return -start.outside, start.thickness - start.outside
+        return -start.beyond, start.thickness - start.beyond
     if (end := meetings.end) and end.other == other:
-        return length + end.outside - end.thickness, length + end.outside
+        return length + end.beyond - end.thickness, length + end.beyond
     return None
 
 
 def _outside(meeting: EndMeeting | None) -> Sum:
-    """From the plate's end out to the outside of the building."""
-    return Sum(0, ()) if meeting is None else Sum(0, ()).plus(f"thickness of {meeting.other}", meeting.outside)
+    """From the plate's end to the outside of the building, which lies before it at an inside corner."""
+    if meeting is None:
+        return Sum(0, ())
+    words = f"thickness of {meeting.other}" if meeting.outside > 0 else f"runs past the corner behind {meeting.other}"
+    return Sum(0, ()).plus(words, meeting.outside)

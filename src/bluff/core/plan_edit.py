@@ -11,8 +11,8 @@ from math import isclose
 from bluff.core.edit import Across
 from bluff.core.errors import EditError
 from bluff.core.job import Alone, Between, Ends, Job, Opening, Point, Runs, Wall
-from bluff.core.junction import Joint
 from bluff.core.length import Length, format_feet, format_inches, from_64ths, half
+from bluff.core.meeting import Joint
 from bluff.core.outline import Outline, Place, outline
 from bluff.core.position import At, Centred, FromOpening, FromOutside, FromPlate, FromWall, Origin, Reference
 from bluff.core.schools import Datum, End
@@ -264,14 +264,14 @@ def opening_moved(job: Job, opening_id: str, by: Length) -> Job:
         placed = next((one for one in _plan(job, opening.wall).openings if one.id == opening_id), None)
         if placed is None:
             raise EditError(f"{opening_id} has no place to be moved from; give it one first.", "opening")
-        position = _to_centre(_centre(placed) + by)
+        if (centre := _centre(placed) + by) < 0:
+            raise EditError(f"{opening_id} would be {format_inches(-centre)} past the start of its wall.", "by")
+        position = _to_centre(centre)
     else:
-        is_from_end = isinstance(position.origin, FromPlate | FromOutside) and position.origin.end is End.END
-        position = replace(position, distance=position.distance + (-by if is_from_end else by))
-    if position.distance < 0:
-        raise EditError(
-            f"{opening_id} would be {format_inches(-position.distance)} past what it is measured from.", "by"
-        )
+        distance = position.distance + (-by if position.is_backward else by)
+        if distance < 0:
+            raise EditError(f"{opening_id} would be {format_inches(-distance)} past what it is measured from.", "by")
+        position = replace(position, distance=distance)
     return replace(
         job, openings=tuple(replace(one, position=position) if one.id == opening_id else one for one in job.openings)
     )
@@ -401,7 +401,7 @@ def _turned(opening: Opening, centres: Mapping[str, Length]) -> Opening:
         case FromOutside(end):
             origin = FromOutside(end.other)
         case FromOpening() | FromWall():
-            # These are measured toward the wall's end, which is now its start.
+            # What was near is far now, and the end is the start.
             return (
                 replace(opening, position=_to_centre(centres[opening.id], End.END))
                 if opening.id in centres

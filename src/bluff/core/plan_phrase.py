@@ -23,10 +23,11 @@ from math import cos, hypot, radians, sin
 
 from bluff.core.edit import AddOpening, AddWall, ChangeWall, Edit, Several, bearing
 from bluff.core.errors import BluffError, PhraseError
-from bluff.core.job import Between, Job, Line, Point, Wall, WallKind
+from bluff.core.job import Between, Job, Point, Wall, WallKind
 from bluff.core.length import Length, format_feet, from_64ths, inches, parse_length
 from bluff.core.outline import REACH, Outline, Place, inside, outline
 from bluff.core.phrase import WALL, next_wall_id, read_opening, read_wall
+from bluff.core.schools import Line
 from bluff.core.special_phrase import SPECIAL, read_special
 from bluff.core.words import Words
 

@@ -14,9 +14,9 @@ from math import ceil
 from bluff.core.along import Along
 from bluff.core.breaks import Broken, break_plate
 from bluff.core.finding import Code, Finding, Severity
-from bluff.core.junction import EndMeeting, Joint
 from bluff.core.layout import NARROWEST_GAP
 from bluff.core.length import Length, format_inches, half, inches
+from bluff.core.meeting import EndMeeting, Joint
 from bluff.core.member import Member, Orientation, Plate, Role
 from bluff.core.opening_frame import OpeningFrame, upright
 from bluff.core.posts import Pocket
@@ -165,7 +165,25 @@ class _Cutter:
         if plate is Plate.TOP and self.plan.standard.top_plates == 1:
             self.findings.extend(_single_joint(at.value) for at in sums)
         self.breaks.extend((plate, at) for at in sums)
+        if plate is Plate.TOP:
+            self.findings.extend(self._near_gaps([at.value for at in sums], lapped))
         return self._boards(run, sums)
+
+    def _near_gaps(self, breaks: Iterable[Length], lapped: Sequence[_Run]) -> Iterator[Finding]:
+        """Breaks of the first top plate near a gap of the second one, where another wall's runs through."""
+        offset = self.plan.standard.plate_stock.offset
+        gaps = [before.end.value for before in lapped[:-1]] + [after.start.value for after in lapped[1:]]
+        for at in breaks:
+            gap = min(gaps, key=lambda gap: abs(gap - at), default=None)
+            if gap is not None and abs(gap - at) < offset:
+                yield Finding(
+                    Code.PLATE_BREAKS_CLOSE,
+                    Severity.WARNING,
+                    f"The first top plate breaks at {format_inches(at)}, {format_inches(abs(gap - at))} from a gap of "
+                    f"the second at {format_inches(gap)}; {format_inches(offset)} is asked for.",
+                    "Get a longer board for the first plate, or tie the joint with a plate connector.",
+                    at=at,
+                )
 
     def second_plate(self, run: _Run) -> list[Member]:
         """Boards of the second top plate, their breaks away from those of the first."""
@@ -309,6 +327,8 @@ _NO_LAP = {
 
 
 def _why_not(plan: WallPlan, meeting: EndMeeting) -> str:
+    if meeting.lapped_by:
+        return f"that of wall {meeting.lapped_by} runs through there"
     if plan.standard.top_plates == 1:
         return "this wall has one top plate"
     if plan.standard.plate_ties is PlateTies.CONNECTORS:

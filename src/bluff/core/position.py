@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 from typing import TypeAlias
 
+from bluff.core.errors import JobError
 from bluff.core.length import Length
 from bluff.core.schools import End
 
@@ -31,13 +32,17 @@ class FromOutside:
 
 @dataclass(frozen=True, slots=True)
 class FromOpening:
-    """Measured toward the wall's end from the far edge of another opening's rough opening."""
+    """Measured from another opening's rough opening: from its far edge, as one measures from there."""
 
     opening: str
 
 
 class WallFace(StrEnum):
-    """What of another wall a position is measured from: its sides are near and far seen from this wall's start."""
+    """What of another wall a position is measured from.
+
+    Near is the face one sees from inside this wall where the other meets an end of it, and the one toward this
+    wall's start where it butts into the side.
+    """
 
     NEAR = "near"
     CENTRE = "centre"
@@ -46,7 +51,7 @@ class WallFace(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class FromWall:
-    """Measured toward this wall's end from a face or the centre of a wall that meets it."""
+    """Measured from a face or the centre of a wall that meets this one."""
 
     wall: str
     face: WallFace
@@ -57,11 +62,32 @@ Origin: TypeAlias = FromPlate | FromOutside | FromOpening | FromWall
 
 @dataclass(frozen=True, slots=True)
 class At:
-    """A distance to a thing's centre or to its nearest edge."""
+    """A distance to a thing's centre or to its nearest edge.
+
+    Args:
+        reference: What of the thing.
+        distance: How far.
+        origin: From where.
+        toward: Which way along this wall from an opening or a wall; from an end there is only one.
+
+    Raises:
+        JobError: From an end of the wall it goes the way that leads away from it.
+    """
 
     reference: Reference
     distance: Length
     origin: Origin = FromPlate(End.START)
+    toward: End = End.END
+
+    def __post_init__(self) -> None:
+        if self.toward is End.START and isinstance(self.origin, FromPlate | FromOutside):
+            raise JobError("From an end of the wall there is one way to measure; leave toward out.", "toward")
+
+    @property
+    def is_backward(self) -> bool:
+        """Whether it is measured toward the wall's start."""
+        ends = (FromPlate(End.END), FromOutside(End.END))
+        return self.toward is End.START or self.origin in ends
 
 
 @dataclass(frozen=True, slots=True)

@@ -11,10 +11,9 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from bluff.core.frame import Framing
-from bluff.core.job import Line
 from bluff.core.length import Length, format_inches
 from bluff.core.member import Member, Orientation, Role
-from bluff.core.schools import End
+from bluff.core.schools import End, Line
 
 
 class PackKind(StrEnum):

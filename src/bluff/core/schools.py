@@ -37,6 +37,19 @@ class End(StrEnum):
         return End.END if self is End.START else End.START
 
 
+class Line(StrEnum):
+    """A line of a wall's thickness, walking from start to end: one of its faces, or the middle."""
+
+    LEFT = "left"
+    CENTRE = "centre"
+    RIGHT = "right"
+
+    @property
+    def other(self) -> "Line":
+        """The opposite side; the centre is its own."""
+        return {Line.LEFT: Line.RIGHT, Line.RIGHT: Line.LEFT}.get(self, self)
+
+
 class OpeningKind(StrEnum):
     """What goes into an opening."""
 

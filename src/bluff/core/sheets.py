@@ -187,7 +187,7 @@ def check_sheet_edges(layers: list[LaidOut], edges: list[Length], set_back: Leng
         # further in, it is the business of whatever is on the king's other side.
         first, last = laid.layer.start - NAILABLE, laid.layer.end + NAILABLE
         for edge in edges[bisect_right(edges, first) : bisect_left(edges, last)]:
-            on_wood = any(wood.start + least <= edge <= wood.end - least for wood in laid.wood)
+            on_wood = any(wood.start + least <= edge <= wood.end - least for wood in laid.bearing)
             if not on_wood:
                 yield Finding(
                     Code.SHEET_EDGE_NO_WOOD,
@@ -249,12 +249,14 @@ def _edges(plan: WallPlan, pitch: Length, shift: Length) -> range:
     # Counted from a datum at the wall's end, the stagger goes back along the wall.
     forward = shift if plan.datum.end is End.START else -shift
     origin = datum_point(plan.length, plan.datum) + forward
-    first = origin + ceil(Fraction(NAILABLE - origin, pitch)) * pitch
-    return range(first, plan.length - NAILABLE + 1, pitch)
+    start, end = _covered(plan)
+    start, end = max(start, 0) + NAILABLE, min(end, plan.length) - NAILABLE
+    first = origin + ceil(Fraction(start - origin, pitch)) * pitch
+    return range(first, end + 1, pitch)
 
 
 def _covered(plan: WallPlan) -> tuple[Length, Length]:
-    """From where to where sheets cover: an exterior wall out to the corners of the building."""
+    """From where to where sheets cover: an exterior wall from corner to corner of the building's outside."""
     start, end = plan.meetings.start, plan.meetings.end
     if plan.wall.kind is not WallKind.EXTERIOR:
         return 0, plan.length

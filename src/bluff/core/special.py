@@ -14,7 +14,7 @@ from bluff.core.errors import JobError, LumberError
 from bluff.core.length import Length, inches
 from bluff.core.lumber import STUDS, lumber
 from bluff.core.position import At, Centred
-from bluff.core.schools import check_count
+from bluff.core.schools import Line, check_count
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,6 +81,8 @@ class FixtureBacking:
         start, end: Between these points of the plate.
         height: Its centre above the floor.
         size: Its lumber.
+        side: The face of the wall it lies on, walking from start to end; None is the inside of an exterior wall, and
+            the right of any other.
 
     Raises:
         JobError: It is nowhere.
@@ -91,6 +93,7 @@ class FixtureBacking:
     end: Length
     height: Length
     size: str = "2x8"
+    side: Line | None = None
 
     def __post_init__(self) -> None:
         if self.end - self.start < inches(3):

@@ -5,17 +5,19 @@ stud length is settled. What comes out needs nothing else to be framed, and two 
 to the same wall.
 """
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
 from bluff.core.finding import Code, Finding, Severity
 from bluff.core.header import HeaderBoards, HeaderPlace, header_boards
-from bluff.core.job import Job, Line, Opening, Wall, WallKind
+from bluff.core.job import Job, Opening, Wall, WallKind
 from bluff.core.joists import to_first_joist
-from bluff.core.junction import Intersection, Joint, Meetings, Profile, find_meetings
+from bluff.core.junction import find_meetings
 from bluff.core.length import Length, half, inches
+from bluff.core.loose_ends import LooseEnd, check_loose_ends, loose_ends
 from bluff.core.lumber import Lumber
+from bluff.core.meeting import Intersection, Joint, Meetings, Profile
 from bluff.core.outline import inside, outline
 from bluff.core.placing import placed_start, wall_face
 from bluff.core.position import At, Centred, FromOpening, FromWall
@@ -25,6 +27,7 @@ from bluff.core.schools import (
     End,
     EndStuds,
     Jacks,
+    Line,
     MeasuredRoom,
     PlateTies,
     PrecutStuds,
@@ -236,11 +239,17 @@ def wall_plans(job: Job) -> tuple[WallPlan, ...]:
     """Every wall of a job, in the order they were entered."""
     standard = job.standard
     standards = {wall.id: _standard_of(wall, standard) for wall in job.walls}
-    meetings = find_meetings(job.walls, {wall.id: _profile(wall, standards[wall.id]) for wall in job.walls})
+    profiles = {wall.id: _profile(wall, standards[wall.id]) for wall in job.walls}
+    outlines = [drawn for wall in job.walls if (drawn := outline(wall, profiles[wall.id].thickness))]
+    meetings = find_meetings(job.walls, outlines, profiles)
+    loose = loose_ends(outlines, meetings)
     openings: dict[str, list[Opening]] = {wall.id: [] for wall in job.walls}
     for opening in job.openings:
         openings[opening.wall].append(opening)
-    plans = {wall.id: _wall_plan(wall, standards[wall.id], meetings[wall.id], openings[wall.id]) for wall in job.walls}
+    plans = {
+        wall.id: _wall_plan(wall, standards[wall.id], meetings[wall.id], openings[wall.id], loose.get(wall.id, ()))
+        for wall in job.walls
+    }
     return tuple(
         replace(plan, carried=carried) if (carried := _carried(plan, plans)) else plan for plan in plans.values()
     )
@@ -281,13 +290,15 @@ def wall_plan(job: Job, wall: Wall) -> WallPlan:
     return next(plan for plan in wall_plans(job) if plan.id == wall.id)
 
 
-def _wall_plan(wall: Wall, standard: Standard, meetings: Meetings, entered: Sequence[Opening]) -> WallPlan:
+def _wall_plan(
+    wall: Wall, standard: Standard, meetings: Meetings, entered: Sequence[Opening], loose: Sequence[LooseEnd]
+) -> WallPlan:
     plate = standard.board(wall.stud)
     length = _plate_length(wall, meetings)
     studs = stud_length(standard, plate.thickness)
     place = _Placer(wall, standard, plate, length, studs, meetings)
     openings, unplaced = place.openings(entered)
-    posts, lost = place.posts({opening.id: opening.end for opening in openings})
+    posts, lost = place.posts(_edges(openings))
     return WallPlan(
         wall=wall,
         standard=standard,
@@ -298,7 +309,7 @@ def _wall_plan(wall: Wall, standard: Standard, meetings: Meetings, entered: Sequ
         meetings=meetings,
         openings=openings,
         posts=posts,
-        findings=(*unplaced, *lost),
+        findings=(*unplaced, *lost, *check_loose_ends(length.value, loose)),
         stacked=to_first_joist(wall, standard, meetings),
     )
 
@@ -362,27 +373,27 @@ class _Placer:
         lost = [opening for opening in entered if self._lost_wall(opening.position)]
         waiting = [opening for opening in entered if opening not in lost]
         while ready := [opening for opening in waiting if _measured_from(opening.position) in {None, *placed}]:
-            far_edges = {id_: placed_opening.end for id_, placed_opening in placed.items()}
-            placed |= {opening.id: self._opening(opening, far_edges) for opening in ready}
+            edges = _edges(placed.values())
+            placed |= {opening.id: self._opening(opening, edges) for opening in ready}
             waiting = [opening for opening in waiting if opening.id not in placed]
         known: set[str | None] = {opening.id for opening in entered}
         in_order = tuple(placed[opening.id] for opening in entered if opening.id in placed)
         return in_order, tuple(_no_place(opening.id, opening.position, known) for opening in [*lost, *waiting])
 
-    def posts(self, far_edges: Mapping[str, Length]) -> tuple[tuple[PlacedPost, ...], tuple[Finding, ...]]:
+    def posts(self, edges: Mapping[str, tuple[Length, Length]]) -> tuple[tuple[PlacedPost, ...], tuple[Finding, ...]]:
         """Place the posts, which may be measured from openings."""
         placed, lost = [], []
         for post in self.wall.posts:
-            if self._lost_wall(post.position) or _measured_from(post.position) not in {None, *far_edges}:
+            if self._lost_wall(post.position) or _measured_from(post.position) not in {None, *edges}:
                 lost.append(_no_place(post.id, post.position, set()))
                 continue
             board = self.standard.board(post.size or self.plate.nominal)
             width = post.plies * board.thickness
-            start = placed_start(post.id, post.position, width, self.length.value, self.meetings, far_edges, "post")
+            start = placed_start(post.id, post.position, width, self.length.value, self.meetings, edges, "post")
             placed.append(PlacedPost(post, board, start))
         return tuple(placed), tuple(lost)
 
-    def _opening(self, opening: Opening, far_edges: Mapping[str, Length]) -> PlacedOpening:
+    def _opening(self, opening: Opening, edges: Mapping[str, tuple[Length, Length]]) -> PlacedOpening:
         standard = opening.ways.over(self.standard)
         rough = rough_opening(opening, standard)
         width = rough.width.value
@@ -392,7 +403,7 @@ class _Placer:
             opening=opening,
             standard=standard,
             rough=rough,
-            start=placed_start(opening.id, opening.position, width, self.length.value, self.meetings, far_edges),
+            start=placed_start(opening.id, opening.position, width, self.length.value, self.meetings, edges),
             head=self._head(opening, rough, standard, header),
             header=header,
             jack_count=jacks,
@@ -417,6 +428,10 @@ class _Placer:
             return False
         origin = position.origin
         return wall_face(origin.wall, origin.face, self.length.value, self.meetings) is None
+
+
+def _edges(placed: Iterable[PlacedOpening]) -> dict[str, tuple[Length, Length]]:
+    return {opening.id: (opening.start.value, opening.end) for opening in placed}
 
 
 def _packs(opening: Opening, width: Length, standard: Standard) -> tuple[int, int]:

@@ -13,11 +13,11 @@ from pydantic_core.core_schema import SerializerFunctionWrapHandler
 from bluff.core.cut_list import CutRow, Spacer, SpacerRow, cut_list, spacer_list
 from bluff.core.finding import Code, Finding, Severity
 from bluff.core.frame import Framing
-from bluff.core.job import Line
-from bluff.core.junction import EndMeeting, Joint
 from bluff.core.length import Length, to_inches
+from bluff.core.meeting import EndMeeting, Joint
 from bluff.core.member import Bevel, Mark, Member, Orientation, Plate, Role
 from bluff.core.nails import joints_of, nails
+from bluff.core.schools import Line
 from bluff.core.sheets import Rectangle, SheetLayout
 from bluff.core.standard import Standard
 from bluff.core.sum import Sum
@@ -45,7 +45,7 @@ class LeavesOut(BaseModel):
         return {key: value for key, value in write(self).items() if value or key not in _SELDOM}
 
 
-_SELDOM = {"treated", "short", "long", "bevel", "wide_face"}
+_SELDOM = {"treated", "short", "long", "bevel", "wide_face", "side"}
 
 
 class Special(LeavesOut):
@@ -63,7 +63,8 @@ class Special(LeavesOut):
 class FramedMember(Special):
     """One piece of the wall; x, y, width, height are its rectangle in the elevation.
 
-    `wide_face` is the side of the wall, walking from start to end, to which a stud turns the wider of its faces.
+    `wide_face` is the side of the wall, walking from start to end, to which a stud turns the wider of its faces;
+    `side` the face that an upright or backing lies flat on.
     """
 
     id: str
@@ -79,6 +80,7 @@ class FramedMember(Special):
     plies: int
     pounds: float
     wide_face: Line | None = None
+    side: Line | None = None
     why: MemberWhy
 
 
@@ -100,6 +102,7 @@ class FramedMark(LeavesOut):
     member: str | None
     opening: str | None
     wide_face: Line | None = None
+    side: Line | None = None
     why: MarkWhy
 
 
@@ -370,6 +373,7 @@ def _member(member: Member, standard: Standard) -> FramedMember:
         plies=member.plies,
         treated=member.is_treated,
         wide_face=member.wide_face,
+        side=member.side,
         pounds=round(float(weight(member, standard)), 1),
         why=MemberWhy(x=steps(member.x, words), y=steps(member.y, words), length=steps(member.length, words)),
         **_bevel(member.bevel, member.length.value),
@@ -387,5 +391,6 @@ def _mark(mark: Mark, words: Words) -> FramedMark:
         member=mark.member,
         opening=mark.opening,
         wide_face=mark.wide_face,
+        side=mark.side,
         why=MarkWhy(at=steps(mark.at, words)),
     )

@@ -9,9 +9,9 @@ from typing import Annotated, Any, Literal
 from pydantic import Field, StrictBool, StrictInt, StrictStr, ValidationError
 
 from bluff.core.errors import BluffError, JobError
-from bluff.core.job import Alone, Between, Checked, Ends, Job, Line, Opening, Picture, Runs, Sizing, Wall, WallKind
+from bluff.core.job import Alone, Between, Checked, Ends, Job, Opening, Picture, Runs, Sizing, Wall, WallKind
 from bluff.core.length import PER_INCH
-from bluff.core.schools import OpeningKind
+from bluff.core.schools import Line, OpeningKind
 from bluff.core.size import Size
 from bluff.core.special import Beam, FixtureBacking, Post
 from bluff.core.standard import Taken, Ways
@@ -87,21 +87,30 @@ class PostFile(FileModel):
 
 
 class BackingFile(FileModel):
-    """A flat board between the studs, from here to there along the plate, its centre at a height."""
+    """A flat board between the studs, from here to there along the plate, its centre at a height.
+
+    Left out, its face is the inside of an exterior wall and the right of any other.
+    """
 
     id: StrictStr
     start: LengthText = Field(alias="from")
     to: LengthText
     height: LengthText
     size: StrictStr = "2x8"
+    side: Literal[Line.LEFT, Line.RIGHT] | None = None
 
     def to_core(self) -> FixtureBacking:
-        return FixtureBacking(self.id, self.start, self.to, self.height, self.size)
+        return FixtureBacking(self.id, self.start, self.to, self.height, self.size, self.side)
 
     @classmethod
     def from_core(cls, backing: FixtureBacking) -> "BackingFile":
         return cls.model_construct(
-            id=backing.id, start=backing.start, to=backing.end, height=backing.height, size=backing.size
+            id=backing.id,
+            start=backing.start,
+            to=backing.end,
+            height=backing.height,
+            size=backing.size,
+            side=backing.side,
         )
 
 

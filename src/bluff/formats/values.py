@@ -127,12 +127,21 @@ def _read_position(value: Any) -> At | Centred:
         return Centred()
     if not isinstance(value, dict):
         raise SettingError('Write where it is as {"centre": "9-3", "from": "plate-start"}, or "centred".')
-    if unknown := sorted(value.keys() - {"centre", "edge", "from"}):
-        raise SettingError(f"There is no key “{unknown[0]}” in a position; the keys are centre, edge, from.")
+    if unknown := sorted(value.keys() - {"centre", "edge", "from", "toward"}):
+        raise SettingError(f"There is no key “{unknown[0]}” in a position; the keys are centre, edge, from, toward.")
     given = [reference for reference in Reference if reference in value]
     if len(given) != 1:
         raise SettingError("Give a position to its centre or to its edge, one of the two.")
-    return At(given[0], read_length(value[given[0]]), _read_origin(value.get("from", "plate-start")))
+    toward = value.get("toward", End.END)
+    if toward not in set(End):
+        raise SettingError("From an opening or a wall one measures toward the start or the end; write one of the two.")
+    distance = read_signed_length(value[given[0]])
+    if distance < 0:
+        raise LengthError(
+            f'{value[given[0]]} is less than nothing; measure the other way, with "toward": "start" from an opening '
+            "or a wall, or from the other end."
+        )
+    return At(given[0], distance, _read_origin(value.get("from", "plate-start")), End(toward))
 
 
 def _read_origin(value: Any) -> Origin:
@@ -159,7 +168,8 @@ def _write_position(position: At | Centred) -> Any:
             source = {"wall": wall, "face": face.value}
         case _:
             source = _END_NAMES[origin]
-    return {position.reference.value: format_exact(position.distance), "from": source}
+    back = {"toward": position.toward.value} if position.toward is End.START else {}
+    return {position.reference.value: format_exact(position.distance), "from": source, **back}
 
 
 _LENGTH_SCHEMA: dict[str, Any] = {
@@ -244,6 +254,11 @@ PositionText = Annotated[
                                     "additionalProperties": False,
                                 },
                             ]
+                        },
+                        "toward": {
+                            "type": "string",
+                            "enum": list(End),
+                            "description": "Which way from an opening or a wall; the end when left out.",
                         },
                     },
                     "additionalProperties": False,

@@ -737,6 +737,8 @@ export interface components {
         /**
          * BackingFile
          * @description A flat board between the studs, from here to there along the plate, its centre at a height.
+         *
+         *     Left out, its face is the inside of an exterior wall and the right of any other.
          */
         BackingFile: {
             /** Id */
@@ -770,6 +772,8 @@ export interface components {
              * @default 2x8
              */
             size?: string;
+            /** Side */
+            side?: ("left" | "right") | null;
         };
         /**
          * BeamFile
@@ -955,7 +959,7 @@ export interface components {
          * @description What can be found.
          * @enum {string}
          */
-        Code: "opening-off-wall" | "openings-overlap" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-below-rough" | "header-above-rough" | "header-on-hangers" | "header-hollow" | "head-height-not-given" | "sill-not-sloped" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stud-slid" | "stud-left-out" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-break-off-stud" | "plate-breaks-close" | "single-plate-joint" | "bolt-under-wood" | "bolt-in-doorway" | "bolts-by-rule" | "bolt-off-plate" | "bolts-too-far" | "post-left-out" | "post-unverified" | "beam-breaks-plates" | "fire-blocks" | "fixture-backing-left-out" | "sheet-joint-unblocked" | "opening-crowds-meeting" | "backing-missing" | "ceiling-backing-missing" | "joists-not-given" | "studs-miss-joists" | "wall-does-not-tip-up" | "no-lap" | "corner-clips" | "walls-cross" | "walls-overlap" | "angled-end";
+        Code: "opening-off-wall" | "openings-overlap" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-below-rough" | "header-above-rough" | "header-on-hangers" | "header-hollow" | "head-height-not-given" | "sill-not-sloped" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stud-slid" | "stud-left-out" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-break-off-stud" | "plate-breaks-close" | "single-plate-joint" | "bolt-under-wood" | "bolt-in-doorway" | "bolts-by-rule" | "bolt-off-plate" | "bolts-too-far" | "post-left-out" | "post-unverified" | "beam-breaks-plates" | "fire-blocks" | "fixture-backing-left-out" | "sheet-joint-unblocked" | "opening-crowds-meeting" | "backing-missing" | "ceiling-backing-missing" | "joists-not-given" | "studs-miss-joists" | "wall-does-not-tip-up" | "no-lap" | "corner-clips" | "walls-cross" | "walls-overlap" | "end-not-joined" | "angled-end";
         /**
          * ConflictView
          * @description A lost race: the job as it is now, and the change that was not made.
@@ -1222,13 +1226,15 @@ export interface components {
             /** Opening */
             opening: string | null;
             wide_face?: components["schemas"]["Line"] | null;
+            side?: components["schemas"]["Line"] | null;
             why: components["schemas"]["MarkWhy"];
         };
         /**
          * FramedMember
          * @description One piece of the wall; x, y, width, height are its rectangle in the elevation.
          *
-         *     `wide_face` is the side of the wall, walking from start to end, to which a stud turns the wider of its faces.
+         *     `wide_face` is the side of the wall, walking from start to end, to which a stud turns the wider of its faces;
+         *     `side` the face that an upright or backing lies flat on.
          */
         FramedMember: {
             /**
@@ -1265,6 +1271,7 @@ export interface components {
             /** Pounds */
             pounds: number;
             wide_face?: components["schemas"]["Line"] | null;
+            side?: components["schemas"]["Line"] | null;
             why: components["schemas"]["MemberWhy"];
         };
         /**
@@ -1594,7 +1601,7 @@ export interface components {
         Layer: "sheets" | "blocks" | "backing" | "bolts" | "joints" | "nails";
         /**
          * Line
-         * @description Which line of a wall's thickness its two points give, walking from start to end.
+         * @description A line of a wall's thickness, walking from start to end: one of its faces, or the middle.
          * @enum {string}
          */
         Line: "left" | "centre" | "right";
@@ -1946,6 +1953,11 @@ export interface components {
                     /** @enum {string} */
                     face: "near" | "centre" | "far";
                 };
+                /**
+                 * @description Which way from an opening or a wall; the end when left out.
+                 * @enum {string}
+                 */
+                toward?: "start" | "end";
             };
             checked?: components["schemas"]["CheckedFile"] | null;
         };
@@ -2442,6 +2454,11 @@ export interface components {
                     /** @enum {string} */
                     face: "near" | "centre" | "far";
                 };
+                /**
+                 * @description Which way from an opening or a wall; the end when left out.
+                 * @enum {string}
+                 */
+                toward?: "start" | "end";
             };
             /** Size */
             size?: string | null;

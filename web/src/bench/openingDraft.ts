@@ -33,8 +33,10 @@ export interface Place {
 
 const OPENING = "opening:";
 const WALL = "wall:";
+/** Before what is measured toward the wall's start. */
+const BACK = "before:";
 const FACES = ["near", "centre", "far"] as const;
-const FACE_NAMES = { near: "Near face", centre: "Centre", far: "Far face" } as const;
+const FACE_NAMES = { near: "near face", centre: "centre", far: "far face" } as const;
 
 export function placeOf(at: Position): Place {
   if (at === "centred") return { reference: "centred", distance: "", from: "plate-start" };
@@ -43,7 +45,7 @@ export function placeOf(at: Position): Place {
   return {
     reference,
     distance: String(at[reference] ?? ""),
-    from: keyOf(from),
+    from: `${at.toward === "start" ? BACK : ""}${keyOf(from)}`,
   };
 }
 
@@ -63,7 +65,8 @@ function originOf(key: string): Origin {
 
 export function positionOf({ reference, distance, from }: Place): Position {
   if (reference === "centred") return "centred";
-  return { [reference]: distance, from: originOf(from) };
+  if (!from.startsWith(BACK)) return { [reference]: distance, from: originOf(from) };
+  return { [reference]: distance, from: originOf(from.slice(BACK.length)), toward: "start" };
 }
 
 /** What a position can be measured from, in a wall with these openings that meets these walls. */
@@ -73,9 +76,15 @@ export function origins(openings: string[], walls: string[]): { value: string; l
     { value: "plate-end", label: "Right end, plate" },
     { value: "outside-start", label: "Left, outside" },
     { value: "outside-end", label: "Right, outside" },
-    ...openings.map((id) => ({ value: `${OPENING}${id}`, label: `Far edge of ${id}` })),
+    ...openings.flatMap((id) => [
+      { value: `${OPENING}${id}`, label: `Past ${id}` },
+      { value: `${BACK}${OPENING}${id}`, label: `Before ${id}` },
+    ]),
     ...walls.flatMap((id) =>
-      FACES.map((face) => ({ value: keyOf({ wall: id, face }), label: `${FACE_NAMES[face]} of ${id}` })),
+      FACES.flatMap((face) => [
+        { value: keyOf({ wall: id, face }), label: `Past the ${FACE_NAMES[face]} of ${id}` },
+        { value: `${BACK}${keyOf({ wall: id, face })}`, label: `Before the ${FACE_NAMES[face]} of ${id}` },
+      ]),
     ),
   ];
 }

@@ -63,10 +63,10 @@ export function stepAlong(bench: Bench, key: string | null, by: 1 | -1): string 
 }
 
 /** Which way round a stud with a wide face goes, after a comma; nothing for one whose faces are alike. */
-export function faceOf({ wide_face }: Mark | Member, { outside }: Bench): string {
-  if (!wide_face) return "";
-  if (!outside) return `, wide face ${wide_face}`;
-  return `, wide face ${wide_face === outside ? "outside" : "inside"}`;
+export function faceOf({ wide_face, side }: Mark | Member, { outside }: Bench): string {
+  const named = (face: string) => (!outside ? face : face === outside ? "outside" : "inside");
+  if (side) return `, on the ${named(side)} face`;
+  return wide_face ? `, wide face ${named(wide_face)}` : "";
 }
 
 /** The marks of what is picked: a stud has one on each plate, a jack one, a header none. */

@@ -173,9 +173,26 @@ function PlateMark({
   );
 }
 
-/** The wood on its plate; a stud with a wide face tapers to the other side, which is how it is set down. */
-function woodOn({ wide_face, plate }: Mark, left: number, width: number, y: number, height: number): string {
+/** How much of a plate's width a board takes that lies flat on one face: 1 1/2 of a 2x4's. */
+const FLAT_SHARE = 0.43;
+
+/**
+ * The wood on its plate. A stud with a wide face tapers to the other side, which is how it is set down; a board that
+ * lies flat on one face takes up only that side.
+ */
+function woodOn(
+  { wide_face, side, plate }: Mark,
+  left: number,
+  width: number,
+  y: number,
+  height: number,
+): string {
   const right = left + width;
+  if (side) {
+    const isAbove = (side === "left") === (plate === "bottom");
+    const top = isAbove ? y : y + height * (1 - FLAT_SHARE);
+    return `M${left} ${top}H${right}V${top + height * FLAT_SHARE}H${left}Z`;
+  }
   const taper = wide_face ? Math.max(width / 4, 1.5) : 0;
   // The plates are opened like a book: the left of the wall is at the fold, which is the tape.
   const isWideAbove = (wide_face === "left") === (plate === "bottom");

@@ -16,11 +16,11 @@ from ezdxf.layouts import Modelspace
 
 from bluff.core import floor
 from bluff.core.frame import Framing
-from bluff.core.job import Line
 from bluff.core.length import PER_INCH, format_feet, to_inches
 from bluff.core.marks import written
 from bluff.core.member import Member, Plate
 from bluff.core.outline import Outline
+from bluff.core.schools import Line
 from bluff.core.wall_plan import WallPlan
 from bluff.formats.job_file import OpeningFile, WallFile
 

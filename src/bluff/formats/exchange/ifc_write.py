@@ -13,10 +13,10 @@ import ifcopenshell.guid
 
 from bluff.core import floor
 from bluff.core.frame import Framing
-from bluff.core.job import Line
 from bluff.core.length import PER_INCH, Length, to_inches
 from bluff.core.member import Member, Role
 from bluff.core.outline import inside
+from bluff.core.schools import Line
 from bluff.core.wall_plan import PlacedOpening, WallPlan
 from bluff.formats.job_file import OpeningFile, WallFile
 

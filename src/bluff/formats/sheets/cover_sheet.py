@@ -7,11 +7,12 @@ from typing import TypeAlias
 from bluff.core import floor
 from bluff.core.build_order import BuildStep
 from bluff.core.frame import Framing
-from bluff.core.job import Line, WallKind
+from bluff.core.job import WallKind
 from bluff.core.length import Length, format_feet, inches
 from bluff.core.outline import Outline
 from bluff.core.plates import ties
 from bluff.core.prefab import Pack, hands
+from bluff.core.schools import Line
 from bluff.core.wall_plan import WallPlan
 from bluff.core.weight import lift
 from bluff.core.words import Words
