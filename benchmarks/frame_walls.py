@@ -24,11 +24,12 @@ from bluff.core.effect import tally
 from bluff.core.header import Capped, Header, HeaderPlace
 from bluff.core.job import Between, Point, Wall, WallKind
 from bluff.core.length import inches
-from bluff.core.phrase import read_opening, read_wall
+from bluff.core.phrase import read_opening
 from bluff.core.position import At, FromPlate, Reference
 from bluff.core.schools import Blocks, End, Floor, PlateStock, PrecutStuds, Sheets, SillTop, StudKind, StudMake
 from bluff.core.special import FixtureBacking, Post
 from bluff.core.standard import Ways
+from bluff.core.wall_phrase import read_wall
 from bluff.core.words import PRESETS
 from bluff.formats.framed import framed_job
 

@@ -1,7 +1,7 @@
 import os
 
 import pytest
-from hypothesis import HealthCheck, settings
+from hypothesis import HealthCheck, Phase, settings
 
 settings.register_profile(
     "check",
@@ -12,6 +12,8 @@ settings.register_profile(
     derandomize=True,
 )
 settings.register_profile("search", parent=settings.get_profile("check"), max_examples=3000, derandomize=False)
+# For a first look: the example that fails as it was drawn, not yet made small.
+settings.register_profile("look", parent=settings.get_profile("check"), phases=[Phase.explicit, Phase.generate])
 settings.load_profile(os.environ.get("HYPOTHESIS_PROFILE", "check"))
 
 

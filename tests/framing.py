@@ -4,11 +4,13 @@ from bluff import core
 from bluff.core.cut_list import CutRow
 from bluff.core.edit import AddOpening, AddWall
 from bluff.core.finding import Code, Finding
-from bluff.core.frame import Framing
+from bluff.core.framing import Framing
 from bluff.core.length import Length, format_exact
 from bluff.core.member import Member, Plate, Role
-from bluff.core.phrase import read_opening, read_wall
+from bluff.core.phrase import read_opening
+from bluff.core.schools import Line
 from bluff.core.standard import Ways
+from bluff.core.wall_phrase import read_wall
 
 
 def job_of(wall: str, *openings: str, **ways: object) -> core.Job:
@@ -50,6 +52,13 @@ def lengths(framing: Framing, role: Role) -> set[str]:
 def marked(framing: Framing, plate: Plate, role: str | None = None) -> list[str]:
     """Where a plate is marked, as printed."""
     return [format_exact(mark.at.value) for mark in framing.marks if mark.plate is plate and role in (None, mark.role)]
+
+
+def are_apart(one: Member, other: Member) -> bool:
+    """Whether two pieces are in two places: beside or above each other, or flat on the two faces of the wall."""
+    beside = one.end <= other.start or other.end <= one.start
+    above = one.top <= other.bottom or other.top <= one.bottom
+    return beside or above or {one.side, other.side} == {Line.LEFT, Line.RIGHT}
 
 
 def found(framing: Framing, code: Code) -> list[Finding]:

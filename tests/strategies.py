@@ -14,8 +14,10 @@ from bluff.core.phrase import read_opening
 from bluff.core.position import At, Centred, FromOpening, FromOutside, FromPlate, FromWall, Reference, WallFace
 from bluff.core.schools import (
     Allowance,
+    Anchors,
     Blocks,
     BoltRule,
+    CeilingBacking,
     CornerSchool,
     Datum,
     DoorParts,
@@ -31,6 +33,7 @@ from bluff.core.schools import (
     MarkLines,
     MeasuredRoom,
     OpeningKind,
+    PinRule,
     PlateStock,
     PlateTies,
     PrecutStuds,
@@ -151,7 +154,12 @@ wall_ways = st.builds(
     joist_layout=st.none()
     | st.builds(JoistLayout, lengths(-30, 30), st.sampled_from([Fraction(16), Fraction(96, 5), Fraction(24)])),
     stacked=st.none() | st.booleans(),
-    ceiling_backing=st.none() | st.booleans(),
+    ceiling_backing=st.none() | st.sampled_from(CeilingBacking),
+    intersection_board=st.none() | st.sampled_from(["narrowest", "2x6", "2x8"]),
+    panel_gap=st.none() | lengths(0, 1),
+    anchors=st.none() | st.sampled_from(Anchors),
+    pins=st.none() | st.builds(PinRule, lengths(3, 14), lengths(12, 48)),
+    sheet_drop=st.none() | lengths(0, 2),
     mark_lines=st.none() | st.sampled_from(MarkLines),
     marked_on=st.none() | st.sampled_from(MarkedOn),
     datum=st.none()
@@ -210,6 +218,7 @@ def jobs(draw: st.DrawFn) -> Job:
         posts=tuple(draw(posts(number, length)) for number in range(draw(st.integers(0, 2)))),
         backing=tuple(draw(backings(number, length)) for number in range(draw(st.integers(0, 1)))),
         bolts=draw(st.none() | st.lists(lengths(0, length // 64), max_size=4).map(tuple)),
+        pins=draw(st.none() | st.lists(lengths(0, length // 64), max_size=4).map(tuple)),
         ways=draw(wall_ways),
     )
     count = draw(st.integers(0, 5))

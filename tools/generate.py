@@ -11,13 +11,34 @@ from pathlib import Path
 
 from bluff.api.app import openapi_schema
 from bluff.core.standard import OPENING_WAYS
+from bluff.core.typed import phrase_list, rule_list
+from bluff.core.words import Words
 from bluff.formats.job_file import job_file_schema
 
 ROOT = Path(__file__).resolve().parents[1]
 JOB_SCHEMA = Path("docs/job-file.schema.json")
 TYPES = Path("web/src/api/schema.gen.ts")
 OPENING_KEYS = Path("web/src/api/openingWays.gen.ts")
-GENERATED = (JOB_SCHEMA, TYPES, OPENING_KEYS)
+TYPED = Path("docs/typed.md")
+GENERATED = (JOB_SCHEMA, TYPES, OPENING_KEYS, TYPED)
+
+
+def typed_page() -> str:
+    """The page of everything that can be typed, from the grammar that reads it."""
+    lines = [
+        "# What can be typed",
+        "",
+        "One line on Plan and Bench understands all of this; `?` lists it there in the crew's words. What is in `<>` is",
+        "filled in, what is in `[]` may be left out, `|` parts one from another, `…` may come again. Commas are a breath",
+        "and no more.",
+        "",
+    ]
+    for phrase in phrase_list(Words()):
+        examples = "".join(f"    {line}\n" for line in phrase.examples)
+        lines += [f"**{phrase.does.capitalize()}**: `{phrase.form}`", "", examples]
+    lines += ["What the forms call by name:", ""]
+    lines += [f"- `<{name}>`: `{form}`" for name, form in rule_list(Words())]
+    return "\n".join(lines) + "\n"
 
 
 def generate(root: Path) -> None:
@@ -29,6 +50,7 @@ def generate(root: Path) -> None:
         "/** The ways an opening can answer for itself; the others are the whole wall's. */\n"
         f"export const OPENING_WAYS = {json.dumps(sorted(OPENING_WAYS))} as const;\n"
     )
+    (root / TYPED).write_text(typed_page())
     with tempfile.NamedTemporaryFile("w", suffix=".json") as openapi:
         json.dump(openapi_schema(), openapi)
         openapi.flush()

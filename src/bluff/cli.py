@@ -9,6 +9,8 @@ from pathlib import Path
 
 UNREADABLE = 2
 """Exit code for a file that cannot be read."""
+UNWRITTEN = 1
+"""Exit code for an answer that could not be written."""
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
@@ -31,7 +33,8 @@ def frame_file(path: Path) -> int:
     """Print a job file framed, as JSON. Needs no database and no server.
 
     Returns:
-        0, or 2 with one line per fault on standard error and nothing on standard output.
+        0; 2 with one line per fault on standard error and nothing on standard output; or 1 when the answer could
+        not be written, as on a full disk.
     """
     from bluff.core import frame, wall_plans
     from bluff.formats.errors import FaultyData
@@ -52,9 +55,19 @@ def frame_file(path: Path) -> int:
     try:
         print(framed.model_dump_json(indent=1, by_alias=True), flush=True)
     except BrokenPipeError:
-        # Whoever reads it has read enough; nothing more may be flushed there when the process ends.
-        os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
+        _close_output()  # whoever reads it has read enough
+    except OSError as error:
+        _close_output()
+        print(
+            f"The framed job could not be written: {error.strerror or error}; make room and try again.", file=sys.stderr
+        )
+        return UNWRITTEN
     return 0
+
+
+def _close_output() -> None:
+    """Let nothing more be flushed to standard output when the process ends."""
+    os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
 
 
 def print_schema(of: str) -> int:

@@ -29,9 +29,10 @@ from bluff.core.edit import (
 from bluff.core.errors import EditError, JobError
 from bluff.core.finding import Code
 from bluff.core.length import inches
-from bluff.core.phrase import read_opening, read_wall
+from bluff.core.phrase import read_opening
 from bluff.core.schools import End
 from bluff.core.standard import Ways
+from bluff.core.wall_phrase import read_wall
 from framing import framed, job_of
 
 

@@ -10,6 +10,7 @@ from bluff import core
 from bluff.core.finding import Severity
 from bluff.core.member import Role
 from bluff.formats.framed import framed_job
+from framing import are_apart
 from strategies import floors, opening_ways, wall_ways
 
 
@@ -29,8 +30,7 @@ def test_no_two_pieces_overlap_and_each_is_named_and_summed(job):
         pieces = framing.members
         assert len({piece.id for piece in pieces}) == len(pieces)
         for one, other in combinations(pieces, 2):
-            beside = one.end <= other.start or other.end <= one.start
-            assert beside or one.top <= other.bottom or other.top <= one.bottom, (one.id, other.id)
+            assert are_apart(one, other), (one.id, other.id)
         for piece in pieces:
             assert all(part.value == sum(step.amount for step in part.steps) for part in (piece.x, piece.y))
             assert piece.length.value > 0

@@ -13,7 +13,7 @@ from bluff.core.marks import BURNED_INCH, read_mark
 from bluff.core.member import Plate, Role
 from bluff.core.schools import End
 from bluff.core.sheets import sheet_edges
-from framing import framed, in_role
+from framing import are_apart, framed, in_role
 from strategies import jobs
 
 
@@ -21,9 +21,7 @@ from strategies import jobs
 def test_no_two_pieces_overlap(job):
     pieces = framed(job).members
     for one, other in combinations(pieces, 2):
-        beside = one.end <= other.start or other.end <= one.start
-        above = one.top <= other.bottom or other.top <= one.bottom
-        assert beside or above, (one.id, other.id)
+        assert are_apart(one, other), (one.id, other.id)
 
 
 @given(jobs())

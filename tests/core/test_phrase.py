@@ -7,9 +7,10 @@ from hypothesis import strategies as st
 from bluff.core.errors import BluffError, PhraseError
 from bluff.core.job import Sizing
 from bluff.core.length import format_exact, inches
-from bluff.core.phrase import next_wall_id, read_opening, read_wall
-from bluff.core.position import At, Centred, FromOpening, FromPlate, Reference
+from bluff.core.phrase import next_wall_id, read_opening
+from bluff.core.position import At, Centred, FromOpening, FromOutside, FromPlate, Reference
 from bluff.core.schools import End, OpeningKind
+from bluff.core.wall_phrase import read_wall
 from framing import job_of
 
 JOB = job_of("18-6 2x4", "3-6x4-6 @ 9-3")
@@ -51,6 +52,12 @@ def test_understands_what_goes_in(text, id_, kind, sizing):
         ("2-0 past W1", At(Reference.EDGE, inches(24), FromOpening("W1"))),
         ("centre 4-0 from W1", At(Reference.CENTRE, inches(48), FromOpening("W1"))),
         ("centred", Centred()),
+        ("middle", Centred()),
+        ("4-0 from left", At(Reference.CENTRE, inches(48))),
+        ("4-0 from right", At(Reference.CENTRE, inches(48), FromPlate(End.END))),
+        ("edge 4-0 from outside of the end", At(Reference.EDGE, inches(48), FromOutside(End.END))),
+        ("2-0 before W1", At(Reference.EDGE, inches(24), FromOpening("W1"), End.START)),
+        ("centre 2-0 before w1", At(Reference.CENTRE, inches(24), FromOpening("W1"), End.START)),
     ],
 )
 def test_understands_where_it_goes(place, position):
@@ -60,10 +67,15 @@ def test_understands_where_it_goes(place, position):
 @pytest.mark.parametrize(
     ("text", "says"),
     [
-        ("3-6x4-6", "lacks where it goes, after an @"),
-        ("window", "lacks a size and a place"),
-        ("3-6 @ 9-3", "lacks a size and a place"),
-        ("z 3-6x4-6 @ 9-3", "is no kind of opening"),
+        ("3-6x4-6", "lacks “@”"),
+        ("window", "lacks width x height"),
+        ("3-6 @ 9-3", "“3-6” is not a size"),
+        ("z 3-6x4-6 @ 9-3", "“z” is not understood"),
+        ("3-0x4-0 9-3", "lacks from where"),
+        ("w 30x40 @ -2-0 from W1", "measure the other way, as 2-0 before W1"),
+        ("10068 @ 4-0", "could be several sizes"),
+        ("w 3-0x4-0 @ 4-0 from W9", "there is no wall W9"),
+        ("d 3-0x6-8 @ 4-0 head 84", "A doorway's head is its rough height"),
         ("3-6x4-6 @ 12'14", "14 inches after the feet"),
         ("3-0-0x4-6 @ 9-3", "two dashes"),
         ("3-6x4-6 @ somewhere", "is not a length"),
@@ -90,7 +102,12 @@ def test_understands_a_wall(text, id_, length, stud):
 
 @pytest.mark.parametrize(
     ("text", "says"),
-    [("18-6", "is no wall"), ("2x4", "is no wall"), ("soon 2x4", "is not a length"), ("18-6 2x5", "There is no 2x5")],
+    [
+        ("18-6", "lacks studs"),
+        ("2x4", "no mark of a wall"),
+        ("soon 2x4", "is not a length"),
+        ("18-6 2x5", "There is no 2x5"),
+    ],
 )
 def test_says_what_is_no_wall(text, says):
     with pytest.raises(PhraseError, match=says):

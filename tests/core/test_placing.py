@@ -67,7 +67,9 @@ def test_openings_measured_from_each_other_have_no_place_and_say_so():
 
 
 def test_an_opening_measured_from_one_that_is_gone_says_so():
-    framing = frame_wall("18-6 2x4", "3-0x3-0 @ 2-0 past W7")
+    job = job_of("18-6 2x4", "3-0x3-0 @ 3-0")
+    lost = replace(job.openings[0], position=At(Reference.EDGE, inches(24), FromOpening("W7")))
+    framing = framed(replace(job, openings=(lost,)))
     (finding,) = found(framing, Code.OPENING_REFERENCE)
     assert "W7, which is not in this wall" in finding.text
 

@@ -5,12 +5,13 @@ from hypothesis import strategies as st
 from bluff import core
 from bluff.core.apply import apply
 from bluff.core.edit import AddOpening, AddWall, Several
-from bluff.core.errors import EditError, PhraseError
+from bluff.core.errors import PhraseError
 from bluff.core.job import Job, WallKind
 from bluff.core.length import format_exact, format_feet, inches
 from bluff.core.meeting import Joint
-from bluff.core.plan_phrase import read_line, read_partition, read_walk, walk_gap
+from bluff.core.plan_phrase import read_partition, read_walk, walk_gap
 from bluff.core.schools import End, Line
+from bluff.core.typed import read_line
 from floors import FEET, plans, shelter
 
 EMPTY = Job("empty")
@@ -63,7 +64,7 @@ def test_a_bay_is_walked_by_its_degrees():
         ("36' R 22-6 R 30' R close", "cannot close: going straight on misses the beginning by 6'-0\""),
         ("36' R 22-6 R 36' L close", "the beginning lies behind"),
         ("36' R 22-6-1 R 36' R close", "has two dashes"),
-        ("36' R what R 36' R close", "write a walk like"),
+        ("36' R what R 36' R close", "“what” is not understood"),
         ("36' R 1 R 36' R close", "at least"),
     ],
 )
@@ -154,7 +155,7 @@ def test_a_line_says_which_wall_an_opening_goes_into():
     assert isinstance(read_line("10' R 10' R 10' R close", job, "A"), Several)
     with pytest.raises(PhraseError, match="does not say which wall"):
         read_line("3-6x4-6 @ 9-3", job, None)
-    with pytest.raises(EditError, match="There is no wall Z"):
+    with pytest.raises(PhraseError, match="there is no wall Z; there are A, B, C, D"):
         read_line("3-6x4-6 @ 9-3 in Z", job, None)
 
 

@@ -19,7 +19,7 @@ from bluff.core.schools import (
 )
 from bluff.core.standard import Ways
 from floors import FEET, partition, plans, wall
-from framing import cap_runs, found, in_role
+from framing import are_apart, cap_runs, found, in_role
 from strategies import floors
 
 junction_schools = st.builds(
@@ -50,12 +50,7 @@ def test_plates_close_the_outside_dimensions_and_every_junctions_wood_is_there_o
                 assert 0 <= piece.start < piece.end <= plan.length
             assert piece.x.value == sum(step.amount for step in piece.x.steps)
             for other in pieces[index + 1 :]:
-                assert (
-                    piece.end <= other.start
-                    or other.end <= piece.start
-                    or piece.top <= other.bottom
-                    or other.top <= piece.bottom
-                ), (piece.id, other.id)
+                assert are_apart(piece, other), (piece.id, other.id)
         assert len({piece.id for piece in pieces}) == len(pieces)
         if not framing.openings:
             assert found(framing, Code.BACKING_MISSING) == []

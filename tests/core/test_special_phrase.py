@@ -5,9 +5,9 @@ import pytest
 from bluff.core.apply import apply
 from bluff.core.errors import PhraseError
 from bluff.core.length import inches
-from bluff.core.plan_phrase import read_line
 from bluff.core.position import At, Reference
 from bluff.core.special import Beam, FixtureBacking, Post
+from bluff.core.typed import read_line
 from framing import job_of
 
 
@@ -42,8 +42,8 @@ def test_backing_and_bolts():
 @pytest.mark.parametrize(
     ("line", "says"),
     [
-        ("post here", "is no special; write it like post 3 2x4 @ 9-3"),
-        ("backing 20 @ 34", "is no special"),
+        ("post here", "“here” is not understood.*like post 3 2x4 @ 9-3"),
+        ("backing 20 @ 34", "“@” is not understood.*like backing 20 to 60 @ 34"),
         ("backing 60 to 20 @ 34", "where it starts, then where it ends"),
         ("bolts twelve", "twelve"),
         ("post 3 2x5 @ 9-3", "There is no 2x5"),

@@ -17,7 +17,9 @@ from bluff.core.standard import Standard, Ways
 from bluff.core.sum import Sum
 
 
-@pytest.mark.parametrize("typed", ["3-6 x 4-6", "3-6x4-6", "42 x 54", "3'6 X 4'6", "42×54"])
+@pytest.mark.parametrize(
+    "typed", ["3-6 x 4-6", "3-6x4-6", "42 x 54", "3'6 X 4'6", "42×54", "3646", "3-6 4-6", "3/6 x 4/6"]
+)
 def test_a_size_is_read_from_a_call_out(typed):
     assert parse_size(typed) == Size(inches(42), inches(54))
 
@@ -25,7 +27,9 @@ def test_a_size_is_read_from_a_call_out(typed):
 @pytest.mark.parametrize(
     ("typed", "says"),
     [
-        ("3046", "could be 3-0 x 4-6"),
+        ("10068", "could be several sizes"),
+        ("306", "could be several sizes"),
+        ("0640", "is not a size"),
         ("3-6", "is not a size"),
         ("3-6 x", "is not a size"),
         ("3-6 x 4-6 x 2", "is not a size"),

@@ -9,8 +9,8 @@ from hypothesis import strategies as st
 from bluff.core.errors import JobError, SettingError
 from bluff.core.job import Alone, Wall
 from bluff.core.length import inches
-from bluff.core.plan_phrase import read_line
 from bluff.core.standard import Ways
+from bluff.core.typed import read_line
 from bluff.core.words import PRESETS, USUAL, Word, Words
 from bluff.formats.framed import framed_wall
 from bluff.formats.tables import cut_list_csv, marks_csv

@@ -5,7 +5,7 @@ from pathlib import Path
 
 import pytest
 
-from bluff.cli import UNREADABLE, main
+from bluff.cli import UNREADABLE, UNWRITTEN, main
 
 ROOT = Path(__file__).parents[2]
 EXAMPLE = ROOT / "examples" / "quill-harbour.bluff.json"
@@ -151,3 +151,58 @@ def test_says_nothing_when_nobody_reads_on():
         ["/bin/bash", "-c", f"set -o pipefail; {command}"], capture_output=True, check=False, cwd=ROOT / "src"
     )
     assert (done.returncode, done.stderr) == (0, b"")
+
+
+def test_a_full_disk_ends_with_a_sentence(window_wall):
+    with Path("/dev/full").open("w") as full:
+        ended = subprocess.run(
+            [sys.executable, "-m", "bluff", "frame", str(window_wall)],
+            stdout=full,
+            stderr=subprocess.PIPE,
+            check=False,
+        )
+    assert ended.returncode == UNWRITTEN
+    assert ended.stderr.decode() == (
+        "The framed job could not be written: No space left on device; make room and try again.\n"
+    )
+
+
+def test_an_engineered_size_without_its_ply_is_answered_with_how_to_write_one(window_wall, capsys):
+    job = json.loads(window_wall.read_text())
+    job["openings"][0]["header"] = {"kind": "engineered", "size": "9 1/4"}
+    window_wall.write_text(json.dumps(job))
+    assert main(["frame", str(window_wall)]) == UNREADABLE
+    assert "1 3/4 x 9 1/4" in capsys.readouterr().err
+
+
+def test_a_call_out_in_four_digits_is_read_in_the_file_too(window_wall, capsys):
+    job = json.loads(window_wall.read_text())
+    job["openings"][0]["unit"] = "3646"
+    window_wall.write_text(json.dumps(job))
+    (header,) = [one for one in framed(window_wall, capsys)["walls"][0]["members"] if one["role"] == "header"]
+    assert header["length"] == 46
+
+
+def test_a_distance_less_than_nothing_says_which_way_to_measure(window_wall, capsys):
+    job = json.loads(window_wall.read_text())
+    job["openings"][0]["at"] = {"edge": "-24", "from": "plate-start"}
+    window_wall.write_text(json.dumps(job))
+    assert main(["frame", str(window_wall)]) == UNREADABLE
+    assert '"toward": "start"' in capsys.readouterr().err
+
+
+def test_prints_what_the_whole_job_comes_to(capsys):
+    out = framed(EXAMPLE, capsys)
+    totals, walls = out["totals"], out["walls"]
+    # What is counted for the job is what is counted for its walls.
+    assert totals["pieces"] == sum(row["count"] for row in out["cut_list"])
+    assert totals["sheets"] == sum(wall["sheets"]["count"] for wall in walls)
+    assert abs(totals["pounds"] - sum(wall["pounds"] for wall in walls)) <= len(walls)
+    assert sum(row["nails"] for row in totals["nails"]) == sum(row["nails"] for wall in walls for row in wall["nails"])
+    assert sorted(step["wall"] for step in totals["order"]) == list("ABCDEFGH")
+    assert totals["order"][0]["after"] == []
+    assert sum(pack["count"] for pack in totals["packs"]) == sum(len(pack["places"]) for pack in totals["packs"]) > 10
+    assert 10 < totals["wood_percent"] < 40
+    assert totals["studs"]["thumb"] != totals["studs"]["exact"] > 100
+    # A 432, B 259, C 432, D 259, E 259, F 180 less half of E and B's 5 1/2, three plates each and the laps.
+    assert totals["plates"]["exact"] > 3 * (432 + 259) * 2

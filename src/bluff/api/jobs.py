@@ -26,9 +26,10 @@ from bluff.api.schemas import (
     RevisionRequest,
     ScheduleChanges,
     ScheduleView,
+    TypedPhrases,
 )
 from bluff.api.session import signed_in
-from bluff.api.views import bench_view, edit_reading, job_summary, job_view
+from bluff.api.views import bench_view, edit_reading, job_summary, job_view, line_reading, typed_phrases
 from bluff.core.schools import End
 from bluff.formats.edits import edit_to_core
 from bluff.formats.job_file import read_job
@@ -111,7 +112,13 @@ def redo(jobs: CrewJobs, job_id: UUID, request: RevisionRequest) -> JobView:
 def understand(jobs: CrewJobs, job_id: UUID, request: PhraseRequest) -> EditReading:
     """Say what a typed line means, without changing anything."""
     job = jobs.get(job_id).job
-    return edit_reading(job, read_phrase(job, request.text, request.wall))
+    return line_reading(job, request.text, read_phrase(job, request.text, request.wall))
+
+
+@router.get("/{job_id}/phrases")
+def phrases(jobs: CrewJobs, job_id: UUID) -> TypedPhrases:
+    """Everything that can be typed, in the job's words."""
+    return typed_phrases(jobs.get(job_id).job)
 
 
 @router.post("/{job_id}/preview")

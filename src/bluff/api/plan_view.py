@@ -20,7 +20,7 @@ from bluff.core import floor
 from bluff.core.beside import Beside
 from bluff.core.build_order import BuildStep, build_order
 from bluff.core.edit import RunThrough
-from bluff.core.frame import Framing
+from bluff.core.framing import Framing
 from bluff.core.job import Sizing
 from bluff.core.length import PER_INCH, Length, format_feet, to_inches
 from bluff.core.meeting import EndMeeting

@@ -3,7 +3,7 @@
 from bluff import core
 from bluff.api.schemas import PoleStretch, PolesView, PoleView
 from bluff.api.views import named_sum
-from bluff.core.frame import Framing
+from bluff.core.framing import Framing
 from bluff.core.length import to_inches
 from bluff.core.pole import Pole, poles
 from bluff.formats.edits import edit_from_core

@@ -137,6 +137,28 @@ class PhraseRequest(FileModel):
     wall: str | None = None
 
 
+class TypedPhrase(BaseModel):
+    """One way of saying something in a line: its form, what it does, and lines that are understood so."""
+
+    form: str
+    does: str
+    examples: list[str]
+
+
+class TypedRule(BaseModel):
+    """A part that forms call by name, and how it is written."""
+
+    name: str
+    form: str
+
+
+class TypedPhrases(BaseModel):
+    """Everything that can be typed, in the crew's words."""
+
+    phrases: list[TypedPhrase]
+    rules: list[TypedRule]
+
+
 class PreviewRequest(FileModel):
     """An edit to look at before it is made."""
 
@@ -144,11 +166,15 @@ class PreviewRequest(FileModel):
 
 
 class EditReading(BaseModel):
-    """An edit looked at before it is made: in words, its sums, and what would be found."""
+    """An edit looked at before it is made: in words, its sums, and what would be found.
+
+    `instead` is another line that may have been meant.
+    """
 
     edit: EditFile
     says: str
     warns: str | None = None
+    instead: str | None = None
     sums: list["NamedSum"]
     findings: list[FramedFinding]
     figures: dict[str, str]

@@ -16,21 +16,25 @@ from bluff.api.schemas import (
     OpeningOnBench,
     StandardInForce,
     TapeReading,
+    TypedPhrase,
+    TypedPhrases,
+    TypedRule,
     WallSummary,
     WordsView,
     severities,
 )
-from bluff.core.edit import AddOpening, AddWall, ChangeOpening, ChangeWall, Several
+from bluff.core.edit import AddOpening, AddWall, ChangeOpening, ChangeWall, RunThrough, SetLength, Several
 from bluff.core.finding import Severity
 from bluff.core.job import WallKind
 from bluff.core.length import Length, format_feet, to_inches
 from bluff.core.marks import BURNED_INCH, Reading, read_mark
 from bluff.core.phrase import next_opening_id, next_wall_id
 from bluff.core.placing import wall_span
-from bluff.core.plan_phrase import walk_gap
+from bluff.core.plan_phrase import in_feet, walk_gap
 from bluff.core.schools import End, MarkLines, OpeningKind
 from bluff.core.standard import Standard, Ways
 from bluff.core.sum import Sum
+from bluff.core.typed import phrase_list, rule_list
 from bluff.core.wall_plan import PlacedOpening
 from bluff.core.words import USUAL, Words
 from bluff.formats.edits import edit_from_core
@@ -159,8 +163,8 @@ def edit_reading(job: core.Job, edit: core.Edit) -> EditReading:
             says = f"{opening.kind.value.replace('-', ' ').capitalize()} {opening.id}, {opening.size}"
             sums = _opening_sums(placed) if placed else []
             findings = [finding for finding in framed.findings if finding.opening == opening.id]
-        case AddWall(wall) | ChangeWall(_, wall):
-            framed = framing(after, wall.id)
+        case AddWall(core.Wall(id=id_)) | ChangeWall(_, core.Wall(id=id_)) | SetLength(id_) | RunThrough(id_):
+            framed = framing(after, id_)
             says = _wall_in_words(framed.plan)
             sums = [
                 named_sum("plate", framed.plan.plate_length, words),
@@ -182,6 +186,31 @@ def edit_reading(job: core.Job, edit: core.Edit) -> EditReading:
         sums=sums,
         findings=[framed_finding(finding) for finding in findings],
         figures=figures_of([total.model_dump() for total in sums]),
+    )
+
+
+def line_reading(job: core.Job, text: str, edit: core.Edit) -> EditReading:
+    """What a typed line would do, and the line that may have been meant where it is a walk of bare numbers."""
+    reading = edit_reading(job, edit)
+    feet = in_feet(text.strip())
+    if feet is None:
+        return reading
+    longest = max((wall.run.length for wall in _walked(edit)), default=0)
+    return reading.model_copy(
+        update={"warns": f"Read as inches: no wall is longer than {format_feet(longest)}.", "instead": feet}
+    )
+
+
+def _walked(edit: core.Edit) -> list[core.Wall]:
+    return [one.wall for one in edit.edits if isinstance(one, AddWall)] if isinstance(edit, Several) else []
+
+
+def typed_phrases(job: core.Job) -> TypedPhrases:
+    """Everything that can be typed into the line, in the crew's words."""
+    words = job.standard.words
+    return TypedPhrases(
+        phrases=[TypedPhrase(form=one.form, does=one.does, examples=list(one.examples)) for one in phrase_list(words)],
+        rules=[TypedRule(name=name, form=form) for name, form in rule_list(words)],
     )
 
 

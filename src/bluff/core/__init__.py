@@ -12,7 +12,8 @@ from bluff.core.apply import apply
 from bluff.core.cut_list import cut_list, spacer_list
 from bluff.core.edit import Edit, describe
 from bluff.core.errors import BluffError
-from bluff.core.frame import Framing, frame
+from bluff.core.frame import frame
+from bluff.core.framing import Framing
 from bluff.core.job import Job, Opening, Wall
 from bluff.core.marks import read_mark
 from bluff.core.standard import Standard, Ways

@@ -15,6 +15,7 @@ from bluff.core.lumber import STUDS, Lumber
 from bluff.core.meeting import EndMeeting, Intersection
 from bluff.core.member import Member, Orientation, Role
 from bluff.core.schools import CornerSchool, End, IntersectionSchool, Line
+from bluff.core.standard import NARROWEST
 from bluff.core.sum import Sum
 from bluff.core.wall_plan import WallPlan
 
@@ -170,7 +171,7 @@ def _intersection(plan: WallPlan, intersection: Intersection) -> Iterator[Member
         case IntersectionSchool.LADDER:
             return
         case IntersectionSchool.WIDE_FLAT:
-            board = _narrowest(plan, b + _WIDE_FLAT_BEYOND)
+            board = _chosen(plan) or _narrowest(plan, b + _WIDE_FLAT_BEYOND)
             x = near.minus("past its face", half(board.width - b))
             yield wood.flat(Role.INTERSECTION_BACKING, "backing", x, board)
             return
@@ -271,6 +272,12 @@ class _Place:
         if self.end is End.START:
             return inward
         return Sum.of("plate length", self.plan.length).minus_all(inward).minus("its own width", width)
+
+
+def _chosen(plan: WallPlan) -> Lumber | None:
+    """The board the crew takes behind every wall that butts, None where it takes what will do."""
+    named = plan.standard.intersection_board
+    return None if named == NARROWEST else plan.standard.board(named)
 
 
 def _narrowest(plan: WallPlan, least: Length) -> Lumber:

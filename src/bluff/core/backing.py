@@ -1,4 +1,4 @@
-"""Backing: whether panels have wood on both faces of every inside corner, and ceilings along their edges.
+"""Backing: whether panels have wood on both faces of every inside corner.
 
 Blocks that lie behind a panel's edge like the rungs of a ladder hold it when they are near enough to each other;
 one alone holds nothing.
@@ -12,13 +12,10 @@ from itertools import pairwise
 from bluff.core.along import Along
 from bluff.core.assembly import FORWARD, LADDER_SPACING, LEAST_BACKING, Direction, assemblies
 from bluff.core.finding import Code, Finding, Severity
-from bluff.core.joists import runs_along_joists
 from bluff.core.length import Length, format_inches
-from bluff.core.lumber import STUDS
 from bluff.core.meeting import Joint
-from bluff.core.member import Member, Orientation, Role
+from bluff.core.member import Member, Role
 from bluff.core.schools import End, Line
-from bluff.core.sum import Sum
 from bluff.core.wall_plan import WallPlan
 
 
@@ -58,29 +55,6 @@ def check_backing(plan: WallPlan, pieces: Sequence[Member]) -> Iterator[Finding]
                     "Add a stud or a flat board there before the panels go up.",
                     at=face,
                 )
-
-
-def ceiling_backing(plan: WallPlan) -> Iterator[Member]:
-    """The board laid flat on a wall's plates that sticks out to both sides, for the ceiling's edge.
-
-    Source: docs/rules.md, Where walls meet. A 2x6 on a wall of 2x4 leaves 1 to each side.
-    """
-    if not plan.standard.ceiling_backing or not runs_along_joists(plan.wall, plan.standard):
-        return
-    wider = STUDS[min(STUDS.index(plan.plate.nominal) + 1, len(STUDS) - 1)]
-    board = plan.standard.board(wider)
-    yield Member(
-        id=f"{plan.id}/ceiling_backing",
-        role=Role.BACKING,
-        board=board,
-        plies=1,
-        orientation=Orientation.FLAT,
-        x=Sum.of("start of the wall", 0),
-        y=plan.height,
-        length=plan.plate_length,
-        width=plan.length,
-        height=board.thickness,
-    )
 
 
 @dataclass(frozen=True, slots=True)

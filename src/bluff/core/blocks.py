@@ -103,6 +103,22 @@ def fixture_backing(plan: WallPlan, pieces: Sequence[Member], openings: Sequence
                 )
 
 
+def check_block_line(plan: WallPlan) -> Iterator[Finding]:
+    """A line of blocks at a height the wall does not have."""
+    standard = plan.standard
+    if not (line := _line_of_blocks(plan)) or _has_room(plan, *line):
+        return
+    yield Finding(
+        Code.BLOCKS_OFF_WALL,
+        Severity.WARNING,
+        f"The line of blocks at {format_inches(standard.block_height)} finds no place between the plates of this wall, "
+        f"from {format_inches(plan.bottom.value)} to {format_inches(plan.underside.value)}, so there are none.",
+        "Give the blocks another height for this wall.",
+        fix=ChangeWall(plan.id, with_ways(plan.wall, block_height=_half_way(plan))),
+        fix_label=f"Put them at {format_inches(_half_way(plan))}",
+    )
+
+
 def check_blocks(plan: WallPlan, members: Iterable[Member]) -> Iterator[Finding]:
     """Cavities a fire runs up."""
     rows = sorted({(member.bottom, member.top) for member in members if member.role is Role.BLOCK})
@@ -155,23 +171,39 @@ def _rows(plan: WallPlan) -> Iterator[tuple[Sum, bool]]:
     Rows behind sheet joints come first: they cannot move.
     """
     standard, thick = plan.standard, plan.plate.thickness
-    lowest, highest = plan.bottom.value, plan.underside.value - thick
     centred = ("half a block", half(thick))
     rows: list[tuple[Sum, bool]] = []
     if standard.panel_edge_blocks:
         rows += [(Sum.of("joint of the sheets", joint).minus(*centred), False) for joint in sheet_joints(plan)]
-    line = Sum.of("line of the blocks", standard.block_height)
-    match standard.blocks:
-        case Blocks.ONE_LINE:
-            rows.append((line.minus(*centred), False))
-        case Blocks.STAGGERED:
-            rows.append((line, True))
-        case Blocks.NONE:
-            pass
-    rows = [row for row in rows if lowest <= row[0].value - thick * row[1] and row[0].value <= highest]
+    if line := _line_of_blocks(plan):
+        rows.append(line)
+    rows = [row for row in rows if _has_room(plan, *row)]
     if standard.fire_blocks:
         rows += _fire_rows(plan, [row.value for row, _ in rows])
     yield from rows
+
+
+def _line_of_blocks(plan: WallPlan) -> tuple[Sum, bool] | None:
+    """The row at the height the crew says: its underside, and whether its blocks stand above and below in turn."""
+    line = Sum.of("line of the blocks", plan.standard.block_height)
+    match plan.standard.blocks:
+        case Blocks.ONE_LINE:
+            return line.minus("half a block", half(plan.plate.thickness)), False
+        case Blocks.STAGGERED:
+            return line, True
+        case Blocks.NONE:
+            return None
+
+
+def _has_room(plan: WallPlan, y: Sum, is_staggered: bool) -> bool:
+    thick = plan.plate.thickness
+    lowest = y.value - thick if is_staggered else y.value
+    return plan.bottom.value <= lowest and y.value <= plan.underside.value - thick
+
+
+def _half_way(plan: WallPlan) -> Length:
+    """The middle of the studs, to the inch."""
+    return half(plan.bottom.value + plan.underside.value) // inches(1) * inches(1)
 
 
 def _fire_rows(plan: WallPlan, rows: Sequence[Length]) -> list[tuple[Sum, bool]]:

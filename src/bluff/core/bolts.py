@@ -17,7 +17,7 @@ from bluff.core.layout import Wood, join
 from bluff.core.length import Length, format_inches, inches
 from bluff.core.member import Member
 from bluff.core.opening_frame import OpeningFrame
-from bluff.core.schools import Floor
+from bluff.core.schools import Anchors, BoltRule, Floor, PinRule
 from bluff.core.sum import Sum
 from bluff.core.wall_plan import WallPlan
 
@@ -41,7 +41,7 @@ def anchor_bolts(
 ) -> Bolts:
     """The bolts of a wall: as given, by the rule on concrete, and none on a wooden floor.
 
-    A partition's plate is pinned down after it stands; it has bolts only where somebody gives them.
+    A plate that is shot down has bolts only where somebody gives them.
 
     Args:
         plan: The wall.
@@ -53,16 +53,16 @@ def anchor_bolts(
     """
     standing = [piece for piece in pieces if piece.bottom == plan.bottom.value]
     doorways = [opening for opening in openings if not opening.has_sill]
-    boards = list(_boards(plan, doorways, breaks))
+    boards = list(plate_boards(plan, doorways, breaks))
     given = plan.wall.bolts
     if given is not None:
         places = tuple(Sum.of("bolt as given", at) for at in sorted(given))
         findings = [*_clashes(plan, places, Along(standing), doorways), *_too_far(plan, places, boards)]
         return Bolts(places, tuple(findings))
-    if plan.standard.floor is Floor.WOOD or plan.wall.kind is WallKind.PARTITION:
+    if not is_anchored_by(plan, Anchors.BOLTS):
         return Bolts((), ())
     wood = join(Wood(piece.start - WASHER, piece.end + WASHER, piece.id) for piece in standing)
-    places = tuple(place for board in boards for place in _by_rule(plan, *board, wood))
+    places = tuple(place for board in boards for place in by_rule(plan.standard.bolts, *board, wood, _NEAREST))
     rule = plan.standard.bolts
     said = Finding(
         Code.BOLTS_BY_RULE,
@@ -77,7 +77,18 @@ def anchor_bolts(
     return Bolts(places, (said, *findings))
 
 
-def _boards(
+def is_anchored_by(plan: WallPlan, anchors: Anchors) -> bool:
+    """Whether a wall's plate is on concrete and held down so, where nobody has given single places.
+
+    Source: docs/rules.md, Pins.
+    """
+    standard = plan.standard
+    usual = Anchors.PINS if plan.wall.kind is WallKind.PARTITION else Anchors.BOLTS
+    chosen = usual if standard.anchors is Anchors.BY_KIND else standard.anchors
+    return standard.floor is Floor.SLAB and chosen is anchors
+
+
+def plate_boards(
     plan: WallPlan, doorways: Iterable[OpeningFrame], breaks: Iterable[Length]
 ) -> Iterator[tuple[Length, Length]]:
     """The pieces of bottom plate that stay once it is cut out of the doorways."""
@@ -91,19 +102,27 @@ def _boards(
         yield start, plan.length
 
 
-def _by_rule(plan: WallPlan, start: Length, end: Length, wood: Sequence[Wood]) -> Iterator[Sum]:
-    """Bolts of one piece of plate: near both ends and evenly between, each moved clear of the wood."""
-    rule = plan.standard.bolts
+def by_rule(
+    rule: BoltRule | PinRule, start: Length, end: Length, wood: Sequence[Wood], nearest: Length
+) -> Iterator[Sum]:
+    """Bolts or pins of one piece of plate: near both ends and evenly between, each moved clear of the wood.
+
+    Args:
+        rule: How near to the ends, and how far apart.
+        start, end: Of the piece.
+        wood: What stands on it, with the room a wrench or a tool needs.
+        nearest: To an end, so that it does not split.
+    """
     first, last = start + rule.from_end, end - rule.from_end
     if last <= first:  # a short piece has one or two where they fit
         third = (end - start) // 3
-        wanted = [start + third, end - third] if third >= 2 * _NEAREST else [(start + end) // 2]
+        wanted = [start + third, end - third] if third >= 2 * nearest else [(start + end) // 2]
     else:
         spaces = -(-(last - first) // rule.apart)
         wanted = [first + (last - first) * number // spaces for number in range(spaces + 1)]
     taken: Length | None = None
     for number, place in enumerate(wanted):
-        near_end, far_end = start + _NEAREST, end - _NEAREST
+        near_end, far_end = start + nearest, end - nearest
         if number == 0:
             far_end = max(near_end, min(far_end, first))
         elif number == len(wanted) - 1:

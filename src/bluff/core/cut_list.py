@@ -5,7 +5,7 @@ from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from enum import StrEnum
 
-from bluff.core.frame import Framing
+from bluff.core.framing import Framing
 from bluff.core.header import HeaderBoards, HeaderKind
 from bluff.core.length import Length
 from bluff.core.lumber import SPACER, Lumber

@@ -195,7 +195,16 @@ class Several:
 
 
 PlanEdit: TypeAlias = (
-    MoveWalls | SetClear | SplitWall | JoinWalls | RunThrough | MirrorJob | MoveOpening | SetPicture | ScalePicture
+    MoveWalls
+    | SetClear
+    | SetLength
+    | SplitWall
+    | JoinWalls
+    | RunThrough
+    | MirrorJob
+    | MoveOpening
+    | SetPicture
+    | ScalePicture
 )
 Edit: TypeAlias = (
     RenameJob

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 
 from bluff.core.finding import Severity
-from bluff.core.frame import Framing
+from bluff.core.framing import Framing
 from bluff.core.length import Length
 from bluff.core.member import Role
 from bluff.core.thumb import by_thumb, exactly

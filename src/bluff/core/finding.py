@@ -67,6 +67,13 @@ class Code(StrEnum):
     SHEET_JOINT_UNBLOCKED = "sheet-joint-unblocked"
     OPENING_CROWDS_MEETING = "opening-crowds-meeting"
     BACKING_MISSING = "backing-missing"
+    CARRIES_LOAD_NOT_SAID = "carries-load-not-said"
+    PINS_BY_RULE = "pins-by-rule"
+    PINS_TOO_FAR = "pins-too-far"
+    PIN_OFF_PLATE = "pin-off-plate"
+    NEEDS_WALL_JACKS = "needs-wall-jacks"
+    SHEETS_LEAVE_BARE = "sheets-leave-bare"
+    BLOCKS_OFF_WALL = "blocks-off-wall"
     CEILING_BACKING_MISSING = "ceiling-backing-missing"
     JOISTS_NOT_GIVEN = "joists-not-given"
     STUDS_MISS_JOISTS = "studs-miss-joists"
@@ -96,6 +103,7 @@ class Finding:
         opening: The opening it is about, if any.
         fix: An edit that would settle it, where there is one that needs no more thought.
         fix_label: What the edit does, in a few words.
+        other_fix, other_fix_label: The other answer, where somebody has to say which of two holds.
     """
 
     code: Code
@@ -106,8 +114,11 @@ class Finding:
     opening: str | None = None
     fix: Edit | None = None
     fix_label: str | None = None
+    other_fix: Edit | None = None
+    other_fix_label: str | None = None
 
     def in_words(self, words: Words) -> "Finding":
         """The finding as the crew would say it."""
-        label = words.say(self.fix_label) if self.fix_label else None
-        return replace(self, text=words.say(self.text), do=words.say(self.do), fix_label=label)
+        labels = (words.say(label) if label else None for label in (self.fix_label, self.other_fix_label))
+        label, other = labels
+        return replace(self, text=words.say(self.text), do=words.say(self.do), fix_label=label, other_fix_label=other)

@@ -5,30 +5,32 @@ wall whose plan did not change need not be framed again.
 """
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import replace
 from math import atan2, degrees
 
 from bluff.core.along import Along
 from bluff.core.assembly import Assembly, assemblies, ladders
-from bluff.core.backing import ceiling_backing, check_backing
-from bluff.core.blocks import blocks, check_blocks, check_fixture_backing, fixture_backing
+from bluff.core.backing import check_backing
+from bluff.core.blocks import blocks, check_block_line, check_blocks, check_fixture_backing, fixture_backing
 from bluff.core.bolts import anchor_bolts
+from bluff.core.ceiling import ceiling_backing
 from bluff.core.finding import Code, Finding, Severity
+from bluff.core.framing import Framing
 from bluff.core.joist_checks import check_joists
 from bluff.core.layout import Height, LaidOut, Layer, Wood, join, lay_out, on_centre_lines
 from bluff.core.length import Length, format_inches
 from bluff.core.marks import plate_marks
 from bluff.core.meeting import EndMeeting
-from bluff.core.member import Mark, Member, Plate, Role
+from bluff.core.member import Member, Plate, Role
 from bluff.core.opening_admission import admit, crowds_end, crowds_meeting
 from bluff.core.opening_checks import check_heads, check_opening
 from bluff.core.opening_frame import OpeningFrame, upright
+from bluff.core.pins import plate_pins
 from bluff.core.plates import check_laps, plates
 from bluff.core.posts import PostFrame, admit_posts
 from bluff.core.schools import End
 from bluff.core.sheets import (
-    Rectangle,
-    SheetLayout,
+    check_bare_top,
     check_sheet_edges,
     check_sheet_joints,
     check_spacing,
@@ -38,33 +40,7 @@ from bluff.core.sheets import (
 from bluff.core.sum import Sum
 from bluff.core.tip_up import check_tip_up
 from bluff.core.wall_plan import WallPlan
-
-
-@dataclass(frozen=True, slots=True)
-class Framing:
-    """A framed wall.
-
-    Args:
-        plan: What it was framed from.
-        openings: The openings that were framed, in order along the wall.
-        members: Plates from the bottom up, then every upright and opening piece along the wall.
-        marks: Both plates, in order along the wall.
-        breaks: Where boards of the bottom plate and of the first top plate meet.
-        bolts: Where anchor bolts come up through the bottom plate.
-        sheets: As they lie on one face.
-        beams: Whose ends are seen on posts of the wall.
-        findings: Errors first, then along the wall.
-    """
-
-    plan: WallPlan
-    openings: tuple[OpeningFrame, ...]
-    members: tuple[Member, ...]
-    marks: tuple[Mark, ...]
-    breaks: tuple[tuple[Plate, Sum], ...]
-    bolts: tuple[Sum, ...]
-    sheets: SheetLayout
-    beams: tuple[Rectangle, ...]
-    findings: tuple[Finding, ...]
+from bluff.core.weight import check_lift
 
 
 def frame(plan: WallPlan) -> Framing:
@@ -104,11 +80,12 @@ def frame(plan: WallPlan) -> Framing:
     pieces.extend(_between_studs(plan, wood, pieces, openings))
     bottom_breaks = [at.value for plate, at in boards.breaks if plate is Plate.BOTTOM]
     bolts = anchor_bolts(plan, openings, pieces, bottom_breaks)
+    pins = plate_pins(plan, openings, pieces, bottom_breaks)
     standing_order = sorted(pieces, key=lambda member: (member.start, member.bottom))
     members = (*boards.members, *ceiling_backing(plan), *standing_order)
-    marks = plate_marks(plan, openings, members, boards.breaks, bolts.places)
+    marks = plate_marks(plan, openings, members, boards.breaks, bolts.places, pins.places)
 
-    findings += [*plan.findings, *boards.findings, *bolts.findings]
+    findings += [*plan.findings, *boards.findings, *bolts.findings, *pins.findings]
     for opening in openings:
         findings.extend(check_opening(opening))
         findings.extend(found for end in End if (found := crowds_end(opening, end)))
@@ -119,19 +96,22 @@ def frame(plan: WallPlan) -> Framing:
     for check in (check_backing, check_sheet_joints, check_blocks):
         findings.extend(check(plan, pieces))
     findings.extend(check_fixture_backing(plan, pieces, openings))
-    for wall_check in (check_spacing, check_joists, check_laps, check_tip_up, _check_meetings):
+    for wall_check in (check_spacing, check_joists, check_laps, check_tip_up, check_block_line, _check_meetings):
         findings.extend(wall_check(plan))
-    return Framing(
+    framing = Framing(
         plan,
         tuple(openings),
         members,
         marks,
         boards.breaks,
         bolts.places,
+        pins.places,
         lay_sheets(plan, openings),
         tuple(beam for post in posts if (beam := post.beam())),
-        tuple(finding.in_words(plan.standard.words) for finding in _in_order(findings)),
+        (),
     )
+    findings += [*check_bare_top(plan, framing.sheets), *check_lift(framing)]
+    return replace(framing, findings=tuple(found.in_words(plan.standard.words) for found in _in_order(findings)))
 
 
 def _between_studs(

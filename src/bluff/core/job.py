@@ -166,6 +166,7 @@ class Wall:
         posts: Where loads come down, besides at openings.
         backing: For what is fixed to the wall later.
         bolts: Where its anchor bolts stand, along the plate; None where the rule says.
+        pins: Where its plate is shot down to a slab; None where the rule says.
         ways: What is framed otherwise than in the rest of the job.
 
     Raises:
@@ -181,6 +182,7 @@ class Wall:
     posts: tuple[Post, ...] = ()
     backing: tuple[FixtureBacking, ...] = ()
     bolts: tuple[Length, ...] | None = None
+    pins: tuple[Length, ...] | None = None
     ways: Ways = field(default_factory=Ways)
 
     def __post_init__(self) -> None:

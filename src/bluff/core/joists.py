@@ -7,10 +7,11 @@ stacked
 from fractions import Fraction
 
 from bluff.core.job import Between, Wall
-from bluff.core.length import PER_INCH, Length, nearest
+from bluff.core.length import PER_INCH, Length, inches, nearest
 from bluff.core.meeting import Meetings
 from bluff.core.schools import End, JoistRun
 from bluff.core.standard import Standard
+from bluff.core.sum import Sum
 
 
 def runs_along_joists(wall: Wall, standard: Standard) -> bool:
@@ -20,6 +21,25 @@ def runs_along_joists(wall: Wall, standard: Standard) -> bool:
         return False
     east, north = abs(run.end.x - run.start.x), abs(run.end.y - run.start.y)
     return east > 8 * north if joists is JoistRun.EAST_WEST else north > 8 * east
+
+
+def runs_across_joists(wall: Wall, standard: Standard) -> bool:
+    """Whether the joists above run square across a wall, so that it may carry them."""
+    run, joists = wall.run, standard.joists
+    if joists is None or not isinstance(run, Between):
+        return False
+    return not runs_along_joists(wall, standard) and (run.end.x == run.start.x or run.end.y == run.start.y)
+
+
+def clear_between_joists(standard: Standard) -> Sum | None:
+    """From joist to joist, clear; None where nobody has said how far apart they are."""
+    if standard.joist_layout is None:
+        return None
+    return Sum.of("joists on centre", nearest(standard.joist_layout.spacing * PER_INCH)).minus("a joist", JOIST)
+
+
+JOIST: Length = inches("1 1/2")
+"""What a joist is thick."""
 
 
 def to_first_joist(wall: Wall, standard: Standard, meetings: Meetings) -> Length | None:

@@ -83,6 +83,8 @@ def lumber(nominal: str) -> Lumber:
     """
     if found := LUMBER.get(nominal) or _BY_SPELLING.get(_spelling(nominal)):
         return found
+    if nominal.strip() in _ENGINEERED:
+        raise LumberError(f"An engineered size is written with its ply: {ENGINEERED_PLY} x {nominal.strip()}.")
     thickness = nominal.strip().split("x")[0].strip()
     alike = [name for name in LUMBER if name.startswith(f"{thickness}x")] or sorted(STUDS, key=len)
     raise LumberError(f"There is no {nominal.strip() or 'board without a size'}; choose from {', '.join(alike)}.")

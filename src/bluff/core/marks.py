@@ -8,14 +8,14 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from bluff.core.length import Length, format_inches, inches
-from bluff.core.member import ANCHOR_BOLT, CUT_LINE, PLATE_BREAK, Mark, Member, Plate
+from bluff.core.member import ANCHOR_BOLT, CUT_LINE, PIN, PLATE_BREAK, Mark, Member, Plate
 from bluff.core.opening_frame import OpeningFrame
 from bluff.core.schools import End
 from bluff.core.sum import Sum
 from bluff.core.wall_plan import WallPlan
 from bluff.core.words import Words
 
-_LINES = {CUT_LINE: "cut", PLATE_BREAK: "joint", ANCHOR_BOLT: "bolt"}
+_LINES = {CUT_LINE: "cut", PLATE_BREAK: "joint", ANCHOR_BOLT: "bolt", PIN: "pin"}
 """What is written beside a line where nothing stands. Source: docs/rules.md, Marks."""
 
 
@@ -47,6 +47,7 @@ def plate_marks(
     members: Sequence[Member],
     breaks: Sequence[tuple[Plate, Sum]] = (),
     bolts: Sequence[Sum] = (),
+    pins: Sequence[Sum] = (),
 ) -> tuple[Mark, ...]:
     """Every mark of a wall, in order along it, bottom plate before top at the same place."""
     standing, reaching = plan.bottom.value, plan.underside.value
@@ -56,6 +57,7 @@ def plate_marks(
     marks.extend(mark for opening in openings if not opening.has_sill for mark in _cut_lines(opening))
     marks.extend(_line(plate, at, PLATE_BREAK) for plate, at in breaks)
     marks.extend(_line(Plate.BOTTOM, at, ANCHOR_BOLT) for at in bolts)
+    marks.extend(_line(Plate.BOTTOM, at, PIN) for at in pins)
     return tuple(sorted(marks, key=lambda mark: (mark.at.value, mark.plate, mark.width)))
 
 

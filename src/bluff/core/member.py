@@ -61,6 +61,8 @@ PLATE_BREAK = "plate_break"
 """Role of the mark where two boards of a plate meet."""
 ANCHOR_BOLT = "anchor_bolt"
 """Role of the mark where a bolt comes up through the bottom plate."""
+PIN = "pin"
+"""Role of the mark where the bottom plate is shot down to concrete."""
 
 _UPRIGHTS = frozenset(
     {

@@ -7,7 +7,7 @@ from collections import Counter
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 
-from bluff.core.frame import Framing
+from bluff.core.framing import Framing
 from bluff.core.header import HeaderKind
 from bluff.core.length import Length, half, inches
 from bluff.core.meeting import Joint as Meets
@@ -100,6 +100,54 @@ def joints_of(framing: Framing) -> Iterator[Joint]:
         if meeting and meeting.joint is Meets.BUTT and meeting.lap is not None:
             x = -half(meeting.lap) if end is End.START else plan.length + half(meeting.lap)
             yield Joint("second plate at a lap", nailing.lap, x, second)
+    yield from _side_by_side(framing)
+    yield from _at_ends(framing)
+
+
+_IN_PACKS = frozenset({Role.END_STUD, Role.CORNER_STUD, Role.CORNER_BACKING})
+_IN_CHANNELS = frozenset({Role.INTERSECTION_STUD, Role.INTERSECTION_BACKING})
+
+
+def _side_by_side(framing: Framing) -> Iterator[Joint]:
+    """Boards that stand against each other: in corners, in channels, and kings beside kings."""
+    standing = sorted((piece for piece in framing.members if piece.is_upright), key=lambda piece: piece.start)
+    at: dict[Length, list[Member]] = {}
+    for piece in standing:
+        at.setdefault(piece.start, []).append(piece)
+    for piece in standing:
+        for other in at.get(piece.end, ()):
+            name = _pack_joint(piece, other)
+            if name:
+                length = min(piece.top, other.top) - max(piece.bottom, other.bottom)
+                nails = in_a_row(length, framing.plan.standard.nails.apart)
+                yield Joint(name, nails, piece.end, max(piece.bottom, other.bottom) + length // 3)
+
+
+def _pack_joint(one: Member, other: Member) -> str | None:
+    """What two boards that touch are nailed up as, None where nobody nails them to each other."""
+    roles = {one.role, other.role}
+    if roles == {Role.KING} and one.opening == other.opening:
+        return "king to king"
+    if roles <= _IN_PACKS and roles != {Role.END_STUD}:
+        return "corner, board to board"
+    if roles <= _IN_CHANNELS:
+        return "channel, board to board"
+    return None
+
+
+def _at_ends(framing: Framing) -> Iterator[Joint]:
+    """The end stud of a wall that butts to the wood of the other, and of walls in line to each other, counted once."""
+    plan = framing.plan
+    for end in End:
+        meeting = plan.meetings.at(end)
+        if meeting is None or meeting.is_through or meeting.short:
+            continue
+        if meeting.joint is Meets.SPLICE and meeting.other < plan.id:
+            continue
+        nails = in_a_row(plan.stud_length.value, plan.standard.nails.apart)
+        yield Joint(
+            "end stud to the wall it meets", nails, 0 if end is End.START else plan.length, half(plan.underside.value)
+        )
 
 
 def _of_member(member: Member, framing: Framing) -> Iterator[Joint]:

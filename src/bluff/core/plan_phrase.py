@@ -1,123 +1,158 @@
 """Typed lines that make a plan: walking round the outside, and partitions off the walls that stand.
 
-A walk: lengths and turns, by the outside, the first length to the east::
+A walk: lengths and turns, by the outside, the first length to the east. A turn is square unless it says its degrees.
 
-    36' R 22-6 R 36' R 22-6          a rectangle, walked clockwise
-    24' R 12' L 12' R 10-6 R 36' R close
-    20' R45 6' R45 14' R close       a bay; a turn is square unless it says its degrees
-    36' R 22-6 R 36' R 22-6 2x4      of another stud than 2x6
-
-A partition: its distance from a wall, and what it runs between::
-
-    12-4 off east                    12'-4 clear of the inside face of the east wall, wall to wall
-    12-4 off B from A to F           by marks, stopping at F
-    15' off west outside to centre   from the outside of the wall to the centre of the partition
-    8-0 north of F from E to B       beside a partition, whose side has to be said
+A partition: its distance from a wall, clear, face to face, unless it is said to run from the outside of that wall or
+to the centre of the partition; and what it runs between, the nearest walls if that is not said.
 """
 
 import re
 from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass
 from fractions import Fraction
 from itertools import pairwise
 from math import cos, hypot, radians, sin
 
-from bluff.core.edit import AddOpening, AddWall, ChangeWall, Edit, Several, bearing
-from bluff.core.errors import BluffError, PhraseError
+from bluff.core.edit import AddWall, Edit, Several, bearing
+from bluff.core.errors import PhraseError
+from bluff.core.grammar import Either, Given, Many, Maybe, Parts, Phrase, Slot, Word, read
 from bluff.core.job import Between, Job, Point, Wall, WallKind
-from bluff.core.length import Length, format_feet, from_64ths, inches, parse_length
+from bluff.core.length import Length, format_feet, from_64ths, inches
 from bluff.core.outline import REACH, Outline, Place, inside, outline
-from bluff.core.phrase import WALL, next_wall_id, read_opening, read_wall
+from bluff.core.phrase import THE, LinePhrase, Reading, length_slot, next_wall_id
 from bluff.core.schools import Line
-from bluff.core.special_phrase import SPECIAL, read_special
-from bluff.core.words import Words
-
-WALK_EXAMPLE = "36' R 22-6 R 36' R close"
-PARTITION_EXAMPLE = "12-4 off east from A to C"
+from bluff.core.special_phrase import lumber_slot
 
 _USUAL_OUTSIDE = "2x6"
 _USUAL_PARTITION = "2x4"
 _APART: Length = inches("10'")
 """Between a new outline and what lies in the plan already."""
 
-_TURN = re.compile(r"\s+(?P<way>[RL])(?P<degrees>\d+(?:\.\d+)?)?(?=\s)", re.IGNORECASE)
-_STUD = re.compile(r"\s+(?P<stud>2\s*[x×]\s*\d+)\s*$", re.IGNORECASE)
+_TURN = re.compile(r"([RL])(\d{1,3}(?:\.\d+)?)?", re.IGNORECASE)
 _COMPASS: dict[str, Place] = {"north": (0, 1), "east": (1, 0), "south": (0, -1), "west": (-1, 0)}
-_SIDES = "|".join(_COMPASS)
-_PARTITION = re.compile(
-    rf"(?P<distance>.+?)\s+(?:(?P<side>{_SIDES})\s+of|off)\s+(?:the\s+)?(?P<base>\S+)(?:\s+wall)?(?P<outside>\s+outside)?"
-    r"(?P<centre>\s+to\s+cent(?:re|er))?(?:\s+from\s+(?:the\s+)?(?P<first>\S+)\s+to\s+(?:the\s+)?(?P<second>\S+))?",
-    re.IGNORECASE,
+
+
+@dataclass(frozen=True, slots=True)
+class _Turn:
+    """A turn of a walk, in degrees to the left."""
+
+    degrees: Fraction
+
+
+def _read_turn(text: str, _reading: Reading) -> _Turn:
+    match = _TURN.fullmatch(text)
+    if match is None:
+        raise PhraseError(f"“{text}” is no turn; R and L are square ones, R45 is not")
+    return _Turn(Fraction(match[2] or 90) * (1 if match[1].upper() == "L" else -1))
+
+
+_STUD = Maybe(lumber_slot(shown="studs"))
+_TURNED = Slot("step", "R or L, or R45", _read_turn)
+_TURNING = Slot("turning", "R or L", _read_turn)
+_WALK: Parts = (
+    length_slot("step", "length"),
+    Either(
+        (
+            Many(_TURNED, length_slot("step", "length")),
+            Maybe(_TURNED, Word("close", gives=("close", True))),
+            # A turn with nothing after it yet: somebody is still typing.
+            Maybe(_TURNING),
+        ),
+        (_TURNING,),
+    ),
+    _STUD,
+)
+_SIDES = Either(*((Word(side, gives=("side", side)),) for side in _COMPASS))
+
+
+def _read_base(text: str, reading: Reading) -> Outline:
+    return _named(text, [drawn for wall in reading.here.walls if (drawn := _outline(wall, reading.here))])
+
+
+_PARTITION: Parts = (
+    length_slot("distance", "distance"),
+    Either((Word("off"),), (_SIDES, Word("of"))),
+    THE,
+    Slot("base", "wall or east", _read_base),
+    Maybe(Word("wall")),
+    Maybe(Word("outside", gives=("outside", True))),
+    Maybe(Word("to"), Word("centre", ("center",), ("centre", True))),
+    Maybe(Word("from"), THE, Slot("first", "wall", _read_base), Word("to"), THE, Slot("second", "wall", _read_base)),
+    _STUD,
 )
 
 
-def read_line(text: str, job: Job, wall_id: str | None) -> Edit:
-    """The edit a typed line asks for: an opening, a wall, a walk, a partition, or a special of a wall.
-
-    Args:
-        text: The line; an opening may end with ``in C``.
-        job: Gives what is new its mark.
-        wall_id: The wall an opening goes into when the line names none.
-
-    Raises:
-        PhraseError: It is not understood.
-        EditError: It names a wall that is not there.
+def _walk(given: Given, reading: Reading) -> tuple[Wall, ...]:
+    """The walls of a walk. Walking clockwise the outside is on the left, otherwise on the right; either way the
+    points are the outside. The outline is put at the plan's origin, or beside what lies there already. A walk that
+    comes back to within 1/16 of its beginning closes; one that does not is left as it is, and `walk_gap` says how
+    far off it ends.
     """
-    said = _in_usual_words(text.replace(",", " ").strip(), job.standard.words)
-    if SPECIAL.match(said):
-        if wall_id is None:
-            raise PhraseError(f"“{said}” does not say which wall; select one first.")
-        return ChangeWall(wall_id, read_special(said, job.wall(wall_id)))
-    if _TURN.search(f"{said} ") and "@" not in said:
-        walls = read_walk(said, job)
-        return Several(f"walk {len(walls)} walls", tuple(AddWall(wall) for wall in walls))
-    if re.search(rf"\s(off|({_SIDES})\s+of)\s", said, re.IGNORECASE):
-        return AddWall(read_partition(said, job))
-    if WALL.fullmatch(said) or ("@" not in said and wall_id is None):
-        return AddWall(read_wall(said, job))
-    named = re.fullmatch(r"(?P<opening>.+@.+?)\s+in\s+(?:wall\s+)?(?P<wall>\S+)", said, re.IGNORECASE)
-    into = named["wall"] if named else wall_id
-    if into is None:
-        raise PhraseError(f"“{said}” does not say which wall; select one, or end the line with “in A”.")
-    return AddOpening(read_opening(named["opening"] if named else said, job, job.wall(into)))
+    places: list[Place] = [(0.0, 0.0)]
+    heading = turned = Fraction(0)
+    for step in given["step"]:
+        if isinstance(step, _Turn):
+            heading, turned = heading + step.degrees, turned + step.degrees
+            continue
+        (x, y), (east, north) = places[-1], _direction(heading)
+        places.append((x + step * east, y + step * north))
+    if given.get("close"):
+        places.append(_closing(places, heading))
+    points = [Point(from_64ths(x), from_64ths(y)) for x, y in places]
+    if max(abs(points[-1].x), abs(points[-1].y)) <= REACH:
+        points[-1] = points[0]
+    stud = next(iter(given.get("stud", ())), _USUAL_OUTSIDE)
+    return _walls(points, stud, Line.LEFT if turned <= 0 else Line.RIGHT, reading.here)
 
 
-def _in_usual_words(said: str, words: Words) -> str:
-    """A line that begins with what this crew calls a post or backing, as other crews would type it."""
-    for piece in ("post", "backing"):
-        name = words.name(piece)
-        if said.lower().startswith(f"{name.lower()} "):
-            return piece + said[len(name) :]
-    return said
+def _closing(places: Sequence[Place], heading: Fraction) -> Place:
+    (x, y), (east, north) = places[-1], _direction(heading)
+    away = -x * east - y * north
+    off = from_64ths(hypot(x + away * east, y + away * north))
+    if off > REACH:
+        raise PhraseError(f"That cannot close: going straight on misses the beginning by {format_feet(off)}.")
+    if away <= 0:
+        raise PhraseError("That cannot close: the beginning lies behind; turn the other way.")
+    return 0.0, 0.0
+
+
+def _add_walk(given: Given, reading: Reading) -> Edit:
+    walls = _walk(given, reading)
+    return Several(f"walk {len(walls)} walls", tuple(AddWall(wall) for wall in walls))
+
+
+WALK: LinePhrase = Phrase(
+    "walk round the outside",
+    _WALK,
+    _add_walk,
+    ("36' R 22-6 R 36' R close", "24' R 12' R 12' L 10' R 12' R close", "20' R45 6' R45 14' 2x4"),
+)
+
+
+def in_feet(text: str) -> str | None:
+    """A walk whose lengths are all bare numbers as it would be in feet; None where it is none, or says its units.
+
+    >>> in_feet("24 R 12 R 24 R close")
+    "24' R 12' R 24' R close"
+    """
+    words = text.split()
+    lengths = [word for word in words[::2] if word.lower() != "close"]
+    turns = words[1::2]
+    if not turns or not all(_TURN.fullmatch(word) for word in turns):
+        return None
+    if not all(re.fullmatch(r"\d+(\.\d+)?", word) for word in lengths):
+        return None
+    return " ".join(f"{word}'" if word in lengths else word for word in words)
 
 
 def read_walk(text: str, job: Job) -> tuple[Wall, ...]:
-    """Understand a walk round the outside.
-
-    Walking clockwise the outside is on the left, otherwise on the right; either way the points are the
-    outside. The outline is put at the plan's origin, or beside what lies there already. A walk that comes
-    back to within 1/16 of its beginning closes; one that does not is left as it is, and `walk_gap` says
-    how far off it ends.
+    """Understand a walk round the outside: ``36' R 22-6 R 36' R close``.
 
     Raises:
         PhraseError: It is not understood, or is told to close and cannot.
     """
-    said = text.strip()
-    rest, stud = _without_stud(said, _USUAL_OUTSIDE)
-    # A turn with nothing after it yet: somebody is still typing.
-    rest = re.sub(r"\s+[RL](\d+(\.\d+)?)?$", "", rest, flags=re.IGNORECASE)
-    pieces = _TURN.split(rest)
-    places: list[Place] = [(0.0, 0.0)]
-    heading = turned = Fraction(0)
-    for index in range(0, len(pieces), 3):
-        if index:
-            turn = Fraction(pieces[index - 1] or 90) * (1 if pieces[index - 2].upper() == "L" else -1)
-            heading, turned = heading + turn, turned + turn
-        is_last = index + 3 > len(pieces)
-        places.append(_step(places, heading, pieces[index].strip(), said, is_last=is_last))
-    points = [Point(from_64ths(x), from_64ths(y)) for x, y in places]
-    if max(abs(points[-1].x), abs(points[-1].y)) <= REACH:
-        points[-1] = points[0]
-    return _walls(points, stud, Line.LEFT if turned <= 0 else Line.RIGHT, job)
+    phrase = Phrase(WALK.does, _WALK, _walk, WALK.examples)
+    return read(text, (phrase,), Reading(job), job.standard.words)
 
 
 def walk_gap(walls: Sequence[Wall]) -> str | None:
@@ -126,24 +161,6 @@ def walk_gap(walls: Sequence[Wall]) -> str | None:
     if not isinstance(first, Between) or not isinstance(last, Between) or first.start == last.end:
         return None
     return bearing(last.end.x - first.start.x, last.end.y - first.start.y)
-
-
-def _step(places: list[Place], heading: Fraction, said: str, line: str, *, is_last: bool) -> Place:
-    x, y = places[-1]
-    east, north = _direction(heading)
-    if said.lower() == "close" and is_last:
-        away = -x * east - y * north
-        off = from_64ths(hypot(x + away * east, y + away * north))
-        if off > REACH:
-            raise PhraseError(f"“{line}” cannot close: going straight on misses the beginning by {format_feet(off)}.")
-        if away <= 0:
-            raise PhraseError(f"“{line}” cannot close: the beginning lies behind; turn the other way.")
-        return 0.0, 0.0
-    try:
-        length = parse_length(said)
-    except BluffError as error:
-        raise PhraseError(f"{error.message[:-1]}; write a walk like {WALK_EXAMPLE}.") from error
-    return x + length * east, y + length * north
 
 
 def _direction(heading: Fraction) -> Place:
@@ -161,50 +178,53 @@ def _walls(points: list[Point], stud: str, line: Line, job: Job) -> tuple[Wall, 
     walls: list[Wall] = []
     for start, end in pairwise(placed):
         run = Between(start, end, None if line is Line.LEFT else line)
-        try:
-            wall = Wall(next_wall_id([*job.walls, *walls]), stud, run, WallKind.EXTERIOR)
-        except BluffError as error:
-            raise PhraseError(error.message) from error
-        walls.append(wall)
+        walls.append(Wall(next_wall_id([*job.walls, *walls]), stud, run, WallKind.EXTERIOR))
     return tuple(walls)
 
 
-def read_partition(text: str, job: Job) -> Wall:
-    """Understand a partition given by its distance from a wall it runs along.
+def _partition(given: Given, reading: Reading) -> Wall:
+    """The partition; between the nearest walls that its line meets inside, to either side of the middle of the wall
+    it is off, where it does not say which.
+    """
+    job = reading.here
+    stud = next(iter(given.get("stud", ())), _USUAL_PARTITION)
+    thickness = job.standard.board(stud).width
+    base: Outline = given["base"][0]
+    side = _side(base, next(iter(given.get("side", ())), None))
+    near, far = (base.left, base.right) if side > 0 else (base.right, base.left)
+    face = far if given.get("outside") else near
+    centre = face + side * (given["distance"][0] + (0 if given.get("centre") else Fraction(thickness, 2)))
+    if given.get("first"):
+        first, second = (_meets(base, float(centre), given[name][0]) for name in ("first", "second"))
+    else:
+        outlines = [drawn for wall in job.walls if (drawn := _outline(wall, job))]
+        others = [drawn for drawn in outlines if drawn.wall is not base.wall and not drawn.is_parallel(base)]
+        first, second = _between(base, float(centre), others)
+    start, end = (Point(*map(from_64ths, base.at(along, float(centre)))) for along in (first, second))
+    return Wall(next_wall_id(job.walls), stud, Between(start, end), WallKind.PARTITION)
 
-    The distance is clear, face to face, unless it is said to run from the outside of that wall or to the
-    centre of the partition. It runs between two walls that are named, otherwise between the nearest ones
-    that its line meets inside, to either side of the middle of the wall it is off.
+
+PARTITION: LinePhrase = Phrase(
+    "put a partition off a wall",
+    _PARTITION,
+    lambda given, reading: AddWall(_partition(given, reading)),
+    (
+        "12-4 off east",
+        "12-4 off B from A to C",
+        "15' off west outside to centre",
+        "12-4 west of B from A to C",
+    ),
+)
+
+
+def read_partition(text: str, job: Job) -> Wall:
+    """Understand a partition given by its distance from a wall it runs along: ``12-4 off east``.
 
     Raises:
         PhraseError: It is not understood.
     """
-    said, stud = _without_stud(text.strip(), _USUAL_PARTITION)
-    match = _PARTITION.fullmatch(said)
-    if match is None:
-        raise PhraseError(f"“{said}” is no partition; write it like {PARTITION_EXAMPLE}.")
-    try:
-        distance = parse_length(match["distance"])
-        thickness = job.standard.board(stud).width
-    except BluffError as error:
-        raise PhraseError(error.message) from error
-    outlines = [drawn for wall in job.walls if (drawn := _outline(wall, job))]
-    base = _named(match["base"], outlines)
-    side = _side(base, match["side"])
-    near, far = (base.left, base.right) if side > 0 else (base.right, base.left)
-    face = far if match["outside"] else near
-    centre = face + side * (distance + (0 if match["centre"] else Fraction(thickness, 2)))
-    others = [drawn for drawn in outlines if drawn is not base and not drawn.is_parallel(base)]
-    if match["first"]:
-        first, second = (_meets(base, float(centre), _named(match[name], outlines)) for name in ("first", "second"))
-    else:
-        first, second = _between(base, float(centre), others, said)
-    start, end = (Point(*map(from_64ths, base.at(along, float(centre)))) for along in (first, second))
-    try:
-        run = Between(start, end)
-        return Wall(next_wall_id(job.walls), stud, run, WallKind.PARTITION)
-    except BluffError as error:
-        raise PhraseError(error.message) from error
+    phrase = Phrase(PARTITION.does, _PARTITION, _partition, PARTITION.examples)
+    return read(text, (phrase,), Reading(job), job.standard.words)
 
 
 def _outline(wall: Wall, job: Job) -> Outline | None:
@@ -257,13 +277,13 @@ def _meets(base: Outline, across: float, other: Outline) -> float:
     return base.crossing(across, other, (other.left + other.right) / 2)
 
 
-def _between(base: Outline, across: float, others: Iterable[Outline], said: str) -> tuple[float, float]:
+def _between(base: Outline, across: float, others: Iterable[Outline]) -> tuple[float, float]:
     middle = base.length / 2
     met = sorted(_met(base, across, others))
     before = [along for along in met if along < middle]
     after = [along for along in met if along > middle]
     if not before or not after:
-        raise PhraseError(f"“{said}” meets no wall at one end; say what it runs between, like {PARTITION_EXAMPLE}.")
+        raise PhraseError("It meets no wall at one end; say what it runs between, like 12-4 off east from A to C.")
     return before[-1], after[0]
 
 
@@ -274,8 +294,3 @@ def _met(base: Outline, across: float, others: Iterable[Outline]) -> Iterator[fl
         at = other.along(base.at(along, across))
         if -REACH <= at <= other.length + REACH:
             yield along
-
-
-def _without_stud(text: str, usual: str) -> tuple[str, str]:
-    match = _STUD.search(text)
-    return (text[: match.start()], match["stud"]) if match else (text, usual)

@@ -13,7 +13,7 @@ from dataclasses import dataclass
 from itertools import pairwise
 from typing import NamedTuple
 
-from bluff.core.frame import Framing
+from bluff.core.framing import Framing
 from bluff.core.length import Length
 from bluff.core.member import Role
 from bluff.core.opening_frame import OpeningFrame

@@ -10,7 +10,7 @@ from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from enum import StrEnum
 
-from bluff.core.frame import Framing
+from bluff.core.framing import Framing
 from bluff.core.length import Length, format_inches
 from bluff.core.member import Member, Orientation, Role
 from bluff.core.schools import End, Line

@@ -11,7 +11,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from bluff.core.finding import Severity
-from bluff.core.frame import Framing
+from bluff.core.framing import Framing
 from bluff.core.header import HeaderBoards
 from bluff.core.job import Opening
 from bluff.core.wall_plan import PlacedOpening

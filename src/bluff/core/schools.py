@@ -130,6 +130,26 @@ class PlateTies(StrEnum):
     """Both end at the joint, and a plate connector holds them."""
 
 
+class CeilingBacking(StrEnum):
+    """What a ceiling's edge is nailed to over a wall that runs along the joists."""
+
+    NONE = "none"
+    ON_PLATES = "on-plates"
+    """A wider board flat on the wall's plates; it follows every dip of the slab."""
+    BETWEEN_JOISTS = "between-joists"
+    """Blocks from joist to joist over the wall and a board on each side of it, in plane with the joists."""
+
+
+class Anchors(StrEnum):
+    """What holds a plate down on concrete."""
+
+    BY_KIND = "by-kind"
+    """Bolts cast in under exterior walls, pins shot through partitions."""
+    BOLTS = "bolts"
+    PINS = "pins"
+    """As on a slab that was cast before anybody thought of the wall."""
+
+
 class MarkLines(StrEnum):
     """Which sides of a piece get a line on the plate."""
 
@@ -383,6 +403,27 @@ class BoltRule:
             raise SettingError("The first bolt is 4 to 24 inches from an end; 12 is usual.", "from_end")
         if not inches(12) <= self.apart <= inches("10'"):
             raise SettingError("Bolts are 12 inches to 10 feet apart; 72 inches is usual.", "apart")
+
+
+@dataclass(frozen=True, slots=True)
+class PinRule:
+    """Where a plate is shot down to concrete when nobody has said.
+
+    Args:
+        from_end: At most so far from each end of each piece of plate; two a piece at least.
+        apart: At most so far from each other, as the drawings say.
+
+    Source: docs/rules.md, Pins.
+    """
+
+    from_end: Length = inches(12)
+    apart: Length = inches(32)
+
+    def __post_init__(self) -> None:
+        if not inches(3) <= self.from_end <= inches(24):
+            raise SettingError("The first pin is 3 to 24 inches from an end; 12 is usual.", "from_end")
+        if not inches(6) <= self.apart <= inches("6'"):
+            raise SettingError("Pins are 6 inches to 6 feet apart; 32 inches is usual.", "apart")
 
 
 @dataclass(frozen=True, slots=True)

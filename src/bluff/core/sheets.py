@@ -111,10 +111,11 @@ def lay_sheets(plan: WallPlan, openings: Sequence[OpeningFrame]) -> SheetLayout:
     origin = datum_point(plan.length, plan.datum)
     holes = [_hole(opening) for opening in openings]
     sheets: list[Sheet] = []
-    bottom = 0
+    drop = standard.sheet_drop
+    bottom = -drop
     while bottom < plan.underside.value + NAILABLE:
         top = min(bottom + up, plan.height.value)
-        row = bottom // up + 1
+        row = (bottom + drop) // up + 1
         shift = _stagger(plan) if is_lying and row % 2 == 0 else 0
         pieces = [*_pieces(start, end, origin + shift, along)]
         # They go up from the end the tape hooks, where the first one starts.
@@ -127,6 +128,25 @@ def lay_sheets(plan: WallPlan, openings: Sequence[OpeningFrame]) -> SheetLayout:
     covered = sum(sheet.shape.area - sum(hole.area for hole in sheet.cut_outs) for sheet in sheets)
     bought = _sheets_for([(sheet.shape.width, sheet.shape.height) for sheet in sheets], along, up)
     return SheetLayout(tuple(sheets), bought, covered, bought * along * up - covered)
+
+
+def check_bare_top(plan: WallPlan, layout: SheetLayout) -> Iterator[Finding]:
+    """Outside sheets that end below the top of the wall's plates.
+
+    Sheets of 96 on a wall of 97 1/8 leave 1 1/8 when they are hung flush with the bottom plate.
+    """
+    top = max((sheet.shape.y + sheet.shape.height for sheet in layout.sheets), default=plan.height.value)
+    bare = plan.height.value - top
+    if bare <= 0 or plan.wall.kind is not WallKind.EXTERIOR:
+        return
+    drop = plan.standard.sheet_drop
+    hung = f"hung {format_inches(drop)} below the bottom plate" if drop else "hung flush with the bottom plate"
+    yield Finding(
+        Code.SHEETS_LEAVE_BARE,
+        Severity.INFO,
+        f"The sheets, {hung}, leave the top {format_inches(bare)} of the plates bare.",
+        "Take longer sheets, or a strip along the top where the drawings tie the plates with them.",
+    )
 
 
 def check_spacing(plan: WallPlan) -> Iterator[Finding]:

@@ -8,6 +8,10 @@ from bluff.core.length import Length, format_call_out, inches, parse_length
 
 _WRITE = "write width x height, like 3-6 x 4-6 or 42 x 54"
 _TIMES = re.compile(r"\s*[x×]\s*", re.IGNORECASE)
+_DIGITS = re.compile(r"([1-9])(\d)([1-9])(\d)")
+"""Feet, inches, feet, inches: the commonest call-out there is."""
+_CALLED = re.compile(r"(\d{1,2})([-/])(\d{1,2})(?:\s*[x×]\s*|\s+)(\d{1,2})\2(\d{1,2})", re.IGNORECASE)
+"""Two call-outs, with dashes or strokes, an x between or not."""
 
 SMALLEST: Length = inches(6)
 """No opening is framed smaller: two cripples and a hand must fit between the jacks."""
@@ -30,22 +34,27 @@ class Size:
 
 
 def parse_size(text: str) -> Size:
-    """Read a size: a call-out or two lengths with an x between.
+    """Read a size: two lengths or call-outs with an x between, or a call-out in four digits.
 
     >>> parse_size("3-6x4-6") == Size(inches(42), inches(54))
     True
     >>> str(parse_size("34 x 80"))
     '2-10 x 6-8'
+    >>> [str(parse_size(said)) for said in ("3068", "2-6 4-0", "2/6 x 4/0")]
+    ['3-0 x 6-8', '2-6 x 4-0', '2-6 x 4-0']
 
     Raises:
         SizeError: It is not exactly one width and one height.
     """
     said = text.strip()
-    parts = _TIMES.split(said)
-    if re.fullmatch(r"\d{4}", said):
-        raise SizeError(
-            f"“{said}” could be {said[0]}-{said[1]} x {said[2]}-{said[3]} or one number; write it with dashes and an x."
-        )
+    if digits := _DIGITS.fullmatch(said):
+        parts = [f"{digits[1]}-{digits[2]}", f"{digits[3]}-{digits[4]}"]
+    elif called := _CALLED.fullmatch(said):
+        parts = [f"{called[1]}-{called[3]}", f"{called[4]}-{called[5]}"]
+    elif re.fullmatch(r"\d{3}|\d{5,6}", said):
+        raise SizeError(f"“{said}” could be several sizes; write feet and inches with dashes, like 10-0 x 6-8.")
+    else:
+        parts = _TIMES.split(said)
     if len(parts) != 2 or not all(parts):
         raise SizeError(f"“{said}” is not a size; {_WRITE}.")
     try:

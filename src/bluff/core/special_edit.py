@@ -15,7 +15,7 @@ _NARROWEST: Length = 3 * 64
 
 
 def with_specials(wall: Wall, plan: WallPlan, along: Callable[[Length], Length], start: Length, end: Length) -> Wall:
-    """A wall with the posts, backing and bolts that another plate has in a stretch.
+    """A wall with the posts, backing, bolts and pins that another plate has in a stretch.
 
     Args:
         wall: Whose they become, besides those it has.
@@ -30,20 +30,34 @@ def with_specials(wall: Wall, plan: WallPlan, along: Callable[[Length], Length],
             position = At(Reference.CENTRE, max(along(centre), 0), FromPlate(End.START))
             posts.append(replace(placed.post, position=position))
     backing = [board for one in plan.wall.backing if (board := _backing(one, along, start, end))]
-    bolts = wall.bolts
-    if plan.wall.bolts is not None:
-        bolts = (*(bolts or ()), *(along(at) for at in plan.wall.bolts if start <= at <= end))
+    bolts = _places(wall.bolts, plan.wall.bolts, along, start, end)
+    pins = _places(wall.pins, plan.wall.pins, along, start, end)
     return replace(
         wall,
         posts=(*wall.posts, *posts),
         backing=(*wall.backing, *backing),
-        bolts=None if bolts is None else tuple(sorted(max(at, 0) for at in bolts)),
+        bolts=bolts,
+        pins=pins,
     )
 
 
+def _places(
+    own: tuple[Length, ...] | None,
+    others: tuple[Length, ...] | None,
+    along: Callable[[Length], Length],
+    start: Length,
+    end: Length,
+) -> tuple[Length, ...] | None:
+    """A plate's bolts or pins with those of a stretch of another one; None where neither gives any."""
+    if others is None:
+        return own
+    taken = (max(along(at), 0) for at in others if start <= at <= end)
+    return tuple(sorted((*(own or ()), *taken)))
+
+
 def without_specials(wall: Wall) -> Wall:
-    """A wall without its posts, backing and bolts."""
-    return replace(wall, posts=(), backing=(), bolts=None)
+    """A wall without its posts, backing, bolts and pins."""
+    return replace(wall, posts=(), backing=(), bolts=None, pins=None)
 
 
 def _backing(

@@ -1,79 +1,125 @@
-"""Typed lines that put specials into a wall.
-
-::
-
-    post 3 2x4 @ 9-3                        three 2x4 as one, centred 9-3 from the hooked end
-    post 2 @ 9-3 beam 3 1/2 x 9 1/4 at 84   of the wall's own lumber, a beam lying in a pocket on it at 84
-    backing 2x8 20 to 60 @ 34               a flat board between the studs, its middle 34 above the floor
-    bolts 12 48 84 132                      the anchor bolts as they are cast; "bolts by rule" lets them follow
-"""
+"""Typed lines that put specials into a wall: posts, backing, and what holds its plate to the slab."""
 
 import re
 from collections.abc import Iterable
 from dataclasses import replace
 from itertools import count
 
-from bluff.core.errors import BluffError, PhraseError
-from bluff.core.job import Wall
-from bluff.core.length import parse_length
-from bluff.core.phrase import read_place
+from bluff.core.edit import ChangeWall, Edit
+from bluff.core.errors import PhraseError
+from bluff.core.grammar import Either, Given, Many, Maybe, Phrase, Slot, Word
+from bluff.core.length import Length, parse_length
+from bluff.core.lumber import lumber
+from bluff.core.phrase import AT, IN_WALL, PLACE, LinePhrase, Reading, count_slot, length_slot, position_of
+from bluff.core.schools import Line
 from bluff.core.special import Beam, FixtureBacking, Post
 
-SPECIAL = re.compile(r"(post|backing|bolts?)\b", re.IGNORECASE)
-
-_POST = re.compile(
-    r"post\s+(?P<plies>\d)?\s*(?P<size>\d\s*[x×]\s*\d+)?\s*@\s*(?P<place>.+?)"
-    r"(?:\s+beam\s+(?P<width>.+?)\s*[x×]\s*(?P<depth>.+?)\s+at\s+(?P<underside>.+))?",
-    re.IGNORECASE,
-)
-_BACKING = re.compile(
-    r"backing\s+(?:(?P<size>2\s*[x×]\s*\d+)\s+)?(?P<start>.+?)\s+to\s+(?P<end>.+?)\s*@\s*(?P<height>.+)", re.IGNORECASE
-)
-_BOLTS = re.compile(r"bolts?\s+(?P<places>.+)", re.IGNORECASE)
+_TIMES = re.compile(r"\s*[x×]\s*", re.IGNORECASE)
 
 
-def read_special(text: str, wall: Wall) -> Wall:
-    """A wall with the special a typed line asks for.
+def lumber_slot(key: str = "stud", shown: str = "lumber") -> Slot:
+    """A size of lumber: ``2x6``, ``2 x 6``."""
+    return Slot(key, shown, _read_lumber, longest=3)
 
-    Args:
-        text: The line, beginning with post, backing or bolts.
-        wall: The wall it goes into.
 
-    Raises:
-        PhraseError: It is not understood; the message says what to write.
-    """
-    said = text.strip()
-    try:
-        if match := _POST.fullmatch(said):
-            post = _post(match, _next("P", (post.id for post in wall.posts)))
-            return replace(wall, posts=(*wall.posts, post))
-        if match := _BACKING.fullmatch(said):
-            size = (match["size"] or "2x8").replace(" ", "").replace("×", "x").lower()
-            board = FixtureBacking(
-                _next("R", (board.id for board in wall.backing)),
-                parse_length(match["start"]),
-                parse_length(match["end"]),
-                parse_length(match["height"]),
-                size,
-            )
-            return replace(wall, backing=(*wall.backing, board))
-        if match := _BOLTS.fullmatch(said):
-            by_rule = match["places"].strip().lower() == "by rule"
-            places = [part for part in re.split(r"[;\s]+", match["places"]) if part]
-            return replace(wall, bolts=None if by_rule else tuple(parse_length(place) for place in places))
-    except BluffError as error:
-        raise PhraseError(error.message) from error
-    raise PhraseError(
-        f"“{said}” is no special; write it like post 3 2x4 @ 9-3, backing 20 to 60 @ 34, or bolts 12 48 84."
+def _read_lumber(text: str, _reading: Reading) -> str:
+    if not re.fullmatch(r"\d+\s*[x×]\s*\d+", text, re.IGNORECASE):
+        raise PhraseError(f"“{text}” is no lumber")
+    return lumber(text).nominal
+
+
+def _read_pair(text: str, _reading: Reading) -> tuple[Length, Length]:
+    parts = _TIMES.split(text)
+    if len(parts) != 2:
+        raise PhraseError(f"“{text}” is no width by depth")
+    width, depth = (parse_length(part) for part in parts)
+    return width, depth
+
+
+def _post(given: Given, reading: Reading) -> Edit:
+    wall = reading.wall(given)
+    beam = Beam(given["beam"][0][0], given["under"][0], given["beam"][0][1]) if given.get("beam") else None
+    post = Post(
+        _next("P", (post.id for post in wall.posts)),
+        position_of(given),
+        next(iter(given.get("stud", ())), None),
+        next(iter(given.get("count", ())), 2),
+        beam,
     )
+    return ChangeWall(wall.id, replace(wall, posts=(*wall.posts, post)))
 
 
-def _post(match: re.Match[str], id_: str) -> Post:
-    beam = None
-    if match["underside"]:
-        width, depth = parse_length(match["width"]), parse_length(match["depth"])
-        beam = Beam(width, parse_length(match["underside"]), depth)
-    return Post(id_, read_place(match["place"]), match["size"], int(match["plies"] or 2), beam)
+def _backing(given: Given, reading: Reading) -> Edit:
+    wall = reading.wall(given)
+    board = FixtureBacking(
+        _next("R", (board.id for board in wall.backing)),
+        given["start"][0],
+        given["to"][0],
+        given["height"][0],
+        next(iter(given.get("stud", ())), "2x8"),
+        next(iter(given.get("side", ())), None),
+    )
+    return ChangeWall(wall.id, replace(wall, backing=(*wall.backing, board)))
+
+
+def _bolts(given: Given, reading: Reading) -> Edit:
+    wall = reading.wall(given)
+    return ChangeWall(wall.id, replace(wall, bolts=tuple(given["at"]) if given.get("at") else None))
+
+
+def _pins(given: Given, reading: Reading) -> Edit:
+    wall = reading.wall(given)
+    return ChangeWall(wall.id, replace(wall, pins=tuple(given["at"]) if given.get("at") else None))
+
+
+POST: LinePhrase = Phrase(
+    "stand a post in a wall, under a beam or not",
+    (
+        Word("post"),
+        Maybe(count_slot(shown="how many boards")),
+        Maybe(lumber_slot()),
+        AT,
+        PLACE,
+        Maybe(
+            Word("beam"),
+            Slot("beam", "width x depth", _read_pair, longest=7),
+            Word("at"),
+            length_slot("under", "underside"),
+        ),
+        IN_WALL,
+    ),
+    _post,
+    ("post 3 2x4 @ 9-3", "post @ 5-0", "post 2 @ 6-0 beam 3 1/2 x 9 1/4 at 84"),
+)
+BACKING: LinePhrase = Phrase(
+    "lay backing for a fixture between the studs",
+    (
+        Word("backing"),
+        Maybe(lumber_slot()),
+        length_slot("start", "from"),
+        Word("to"),
+        length_slot("to", "to"),
+        AT,
+        length_slot("height", "height"),
+        Maybe(Either((Word("left", gives=("side", Line.LEFT)),), (Word("right", gives=("side", Line.RIGHT)),))),
+        IN_WALL,
+    ),
+    _backing,
+    ("backing 20 to 60 @ 34", "backing 2x10 20 to 60 @ 34 left"),
+)
+_PLACES = Either((Word("by"), Word("rule")), (Many(length_slot("at", "place")),))
+BOLTS: LinePhrase = Phrase(
+    "say where the anchor bolts are cast, or let them follow the rule",
+    (Word("bolts", ("bolt",)), _PLACES, IN_WALL),
+    _bolts,
+    ("bolts 12 48 84", "bolts by rule"),
+)
+PINS: LinePhrase = Phrase(
+    "say where the plate is shot down, or let the pins follow the rule",
+    (Word("pins", ("pin",)), _PLACES, IN_WALL),
+    _pins,
+    ("pins 10 40 70", "pins by rule"),
+)
 
 
 def _next(letter: str, taken: Iterable[str]) -> str:

@@ -12,11 +12,13 @@ from typing import Any, TypeAlias
 from bluff.core.errors import SettingError
 from bluff.core.header import Header
 from bluff.core.length import Length, format_inches, inches
-from bluff.core.lumber import Lumber, lumber
+from bluff.core.lumber import STUDS, Lumber, lumber
 from bluff.core.schools import (
     Allowance,
+    Anchors,
     Blocks,
     BoltRule,
+    CeilingBacking,
     CornerSchool,
     Datum,
     DoorParts,
@@ -32,6 +34,7 @@ from bluff.core.schools import (
     MeasuredRoom,
     Nailing,
     OpeningKind,
+    PinRule,
     PlateStock,
     PlateTies,
     PrecutStuds,
@@ -46,6 +49,8 @@ from bluff.core.schools import (
 )
 from bluff.core.words import Words
 
+NARROWEST = "narrowest"
+"""The board behind an intersection, where none is named: the narrowest that leaves enough to both sides."""
 _USUAL_HEAD: Length = inches("82 1/2")
 UsualAllowances: TypeAlias = tuple[tuple[OpeningKind, Allowance], ...]
 
@@ -83,9 +88,14 @@ class Standard:
         joists: Which way the joists or trusses above run; None where nobody has said.
         joist_layout: Where they lie; None where nobody has said.
         stacked: Whether the studs of a wall that runs across them stand under them.
-        ceiling_backing: Whether a wall that runs along them gets a wider board on top, for the ceiling's edge.
+        ceiling_backing: What a ceiling's edge is nailed to over a wall that runs along the joists.
+        intersection_board: The flat board behind a wall that butts, by its size; the narrowest that will do otherwise.
+        panel_gap: What the plates of a wall that goes into a measured room are shorter at each free end, for the panels
+            of the old walls to run past.
         floor: What the bottom plate lies on.
         bolts: Where anchor bolts go in a plate on concrete when a wall gives none.
+        anchors: Whether a plate on concrete is bolted or shot down.
+        pins: Where it is shot down when a wall does not say.
         plate_stock: What plates are cut from, and where they may be broken.
         blocks: Blocks between the studs at half height.
         block_height: The line they are on, above the floor.
@@ -93,6 +103,7 @@ class Standard:
         panel_edge_blocks: Whether blocks stand behind the joints between rows of sheets.
         sheets: How sheets lie on the wall.
         sheet: What the sheets measure.
+        sheet_drop: How far below the underside of the bottom plate the crew hangs the lowest sheets.
         nails: How many a joint gets.
         density: Of the lumber, in pounds a cubic foot.
         lumber: Boards that measure otherwise than the table says.
@@ -129,9 +140,13 @@ class Standard:
     joists: JoistRun | None = None
     joist_layout: JoistLayout | None = None
     stacked: bool = False
-    ceiling_backing: bool = False
+    ceiling_backing: CeilingBacking = CeilingBacking.NONE
+    intersection_board: str = NARROWEST
+    panel_gap: Length = inches("1/2")
     floor: Floor = Floor.WOOD
     bolts: BoltRule = field(default_factory=BoltRule)
+    anchors: Anchors = Anchors.BY_KIND
+    pins: PinRule = field(default_factory=PinRule)
     plate_stock: PlateStock = field(default_factory=PlateStock)
     blocks: Blocks = Blocks.NONE
     block_height: Length = inches(48)
@@ -139,6 +154,7 @@ class Standard:
     panel_edge_blocks: bool = False
     sheets: Sheets = Sheets.UPRIGHT
     sheet: SheetSize = field(default_factory=SheetSize)
+    sheet_drop: Length = 0
     nails: Nailing = field(default_factory=Nailing)
     density: int = 33
     lumber: tuple[Lumber, ...] = ()
@@ -154,6 +170,27 @@ class Standard:
         """
         listed = lumber(nominal)
         return next((board for board in self.lumber if board.nominal == listed.nominal), listed)
+
+
+_RANGES: tuple[tuple[str, Fraction | int, Fraction | int, str], ...] = (
+    ("spacing", 8, 48, "Studs stand 8 to 48 inches on centre; write 12, 16, 19.2 or 24."),
+    (
+        "head_height",
+        inches(12),
+        inches("1000'"),
+        "A head height under a foot leaves no opening; write it from the floor.",
+    ),
+    (
+        "block_height",
+        inches(12),
+        inches("20'"),
+        "A line of blocks is 12 inches to 20 feet above the floor; 48 is usual.",
+    ),
+    ("panel_gap", 0, inches(2), "The gap for a panel is 0 to 2 inches; 1/2 is usual."),
+    ("sheet_drop", 0, inches(12), "Sheets hang 0 to 12 inches below the bottom plate; 0 is flush with it."),
+    ("density", 15, 70, "Lumber weighs 15 to 70 pounds a cubic foot; 33 is usual."),
+)
+"""Figures that are within bounds: key, least, most, and what to write instead."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -192,9 +229,13 @@ class Ways:
     joists: JoistRun | None = None
     joist_layout: JoistLayout | None = None
     stacked: bool | None = None
-    ceiling_backing: bool | None = None
+    ceiling_backing: CeilingBacking | None = None
+    intersection_board: str | None = None
+    panel_gap: Length | None = None
     floor: Floor | None = None
     bolts: BoltRule | None = None
+    anchors: Anchors | None = None
+    pins: PinRule | None = None
     plate_stock: PlateStock | None = None
     blocks: Blocks | None = None
     block_height: Length | None = None
@@ -202,6 +243,7 @@ class Ways:
     panel_edge_blocks: bool | None = None
     sheets: Sheets | None = None
     sheet: SheetSize | None = None
+    sheet_drop: Length | None = None
     nails: Nailing | None = None
     density: int | None = None
     lumber: tuple[Lumber, ...] | None = None
@@ -210,19 +252,19 @@ class Ways:
     words: Words | None = None
 
     def __post_init__(self) -> None:
-        if self.spacing is not None and not 8 <= self.spacing <= 48:
-            raise SettingError("Studs stand 8 to 48 inches on centre; write 12, 16, 19.2 or 24.", "spacing")
+        for name, least, most, sentence in _RANGES:
+            value = getattr(self, name)
+            if value is not None and not least <= value <= most:
+                raise SettingError(sentence, name)
         if self.studs is not None:
             _check_studs(self.studs)
-        if self.head_height is not None and self.head_height < inches(12):
-            raise SettingError("A head height under a foot leaves no opening; write it from the floor.", "head_height")
-        if self.block_height is not None and not inches(12) <= self.block_height <= inches("20'"):
-            raise SettingError("A line of blocks is 12 inches to 20 feet above the floor; 48 is usual.", "block_height")
         for kind, _ in self.usual_allowances or ():
             if kind in (OpeningKind.WINDOW, OpeningKind.DOOR):
                 raise SettingError(f"A {kind} has an allowance of its own: {kind}_allowance.", "usual_allowances")
-        if self.density is not None and not 15 <= self.density <= 70:
-            raise SettingError("Lumber weighs 15 to 70 pounds a cubic foot; 33 is usual.", "density")
+        if self.intersection_board not in (None, NARROWEST, *STUDS):
+            raise SettingError(
+                f"The board behind a wall is {NARROWEST} or one of {', '.join(STUDS)}.", "intersection_board"
+            )
         for board in self.lumber or ():
             _check_board(board)
         for name, most in (("bottom_plates", 2), ("top_plates", 2), ("sills", 2), ("jack_count", 3), ("king_count", 3)):

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 from math import ceil
 
-from bluff.core.frame import Framing
+from bluff.core.framing import Framing
 from bluff.core.length import Length, inches
 from bluff.core.member import Role
 from bluff.core.schools import IntersectionSchool

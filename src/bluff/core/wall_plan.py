@@ -294,7 +294,7 @@ def _wall_plan(
     wall: Wall, standard: Standard, meetings: Meetings, entered: Sequence[Opening], loose: Sequence[LooseEnd]
 ) -> WallPlan:
     plate = standard.board(wall.stud)
-    length = _plate_length(wall, meetings)
+    length = _plate_length(wall, standard, meetings)
     studs = stud_length(standard, plate.thickness)
     place = _Placer(wall, standard, plate, length, studs, meetings)
     openings, unplaced = place.openings(entered)
@@ -322,12 +322,21 @@ def _profile(wall: Wall, standard: Standard) -> Profile:
     return Profile(plate.width, plates + stud_length(standard, plate.thickness).value)
 
 
-def _plate_length(wall: Wall, meetings: Meetings) -> Sum:
-    """The wall as drawn, out to the far face of what it runs past, in to the face of what it butts into."""
+def _plate_length(wall: Wall, standard: Standard, meetings: Meetings) -> Sum:
+    """The wall as drawn, out to the far face of what it runs past, in to the face of what it butts into.
+
+    A wall that goes into a measured room stands between old walls at its free ends, and leaves the panels there room
+    to run past it.
+
+    Source: docs/rules.md, Plates and studs. 144 between old walls, 1/2 a side: 143.
+    """
     length = Sum.of("wall length", wall.run.length)
+    is_fitted = isinstance(standard.studs, MeasuredRoom)
     for end in End:
         if meeting := meetings.at(end):
             length = length.plus(f"{meeting.joint.verb} {meeting.other} at the {end}", meeting.reach)
+        elif is_fitted:
+            length = length.minus(f"gap for the panel at the {end}", standard.panel_gap)
     return length
 
 

@@ -3,12 +3,14 @@
 Pounds are fractions, exact until somebody prints them.
 """
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 from fractions import Fraction
 from math import ceil
 
 from bluff.core.cut_list import Spacer, spacer_list
-from bluff.core.frame import Framing
+from bluff.core.finding import Code, Finding, Severity
+from bluff.core.framing import Framing
 from bluff.core.length import PER_INCH
 from bluff.core.member import Member
 from bluff.core.standard import Standard
@@ -69,6 +71,22 @@ def lift(framing: Framing, is_sheeted: bool = False) -> Lift:
         pounds += Fraction(framing.sheets.covered, _SQUARE_FOOT) * standard.sheet.weight
     at_edge = pounds / 2
     return Lift(pounds, at_edge, max(FEWEST_HANDS, ceil(at_edge / HAND_LIFTS)))
+
+
+def check_lift(framing: Framing) -> Iterator[Finding]:
+    """A wall that more hands would have to lift than lift as one, bare or with its sheets on."""
+    bare, sheeted = lift(framing), lift(framing, is_sheeted=True)
+    if not sheeted.needs_help:
+        return
+    heavy, how = (bare, "") if bare.needs_help else (sheeted, " with the sheets of one face on it")
+    yield Finding(
+        Code.NEEDS_WALL_JACKS,
+        Severity.WARNING,
+        f"This wall weighs {round(heavy.pounds)} lb{how}, and its top edge would take {heavy.hands} hands; more than "
+        f"{MOST_HANDS} do not lift as one.",
+        "Raise it with wall jacks or a machine, braced and held against kicking out at the bottom"
+        + ("." if bare.needs_help else "; or put the sheets on once it stands."),
+    )
 
 
 def _volume(member: Member) -> int:

@@ -12,7 +12,7 @@ from pydantic_core.core_schema import SerializerFunctionWrapHandler
 
 from bluff.core.cut_list import CutRow, Spacer, SpacerRow, cut_list, spacer_list
 from bluff.core.finding import Code, Finding, Severity
-from bluff.core.frame import Framing
+from bluff.core.framing import Framing
 from bluff.core.length import Length, to_inches
 from bluff.core.meeting import EndMeeting, Joint
 from bluff.core.member import Bevel, Mark, Member, Orientation, Plate, Role
@@ -24,6 +24,7 @@ from bluff.core.sum import Sum
 from bluff.core.weight import lift, weight
 from bluff.core.words import Words
 from bluff.formats.edits import EditFile, edit_from_core
+from bluff.formats.framed_totals import FramedTotals, framed_totals
 
 Steps = list[tuple[str, float]]
 """A derivation: words and amounts that add up to the value."""
@@ -107,7 +108,7 @@ class FramedMark(LeavesOut):
 
 
 class FramedFinding(BaseModel):
-    """What is the matter, where, and what to do; fix is an edit that would settle it."""
+    """What is the matter, where, and what to do; fix is an edit that would settle it, other_fix the other answer."""
 
     code: Code
     severity: Severity
@@ -117,6 +118,8 @@ class FramedFinding(BaseModel):
     do: str
     fix: Annotated[EditFile | None, Field(description="An edit that settles it, if one needs no more thought.")]
     fix_label: str | None
+    other_fix: EditFile | None = None
+    other_fix_label: str | None = None
 
 
 class FramedEnd(BaseModel):
@@ -226,11 +229,12 @@ class FramedSpacerRow(BaseModel):
 
 
 class FramedJob(BaseModel):
-    """A framed job: its walls, and one cut list for all of them."""
+    """A framed job: its walls, one cut list for all of them, and what it comes to."""
 
     walls: list[FramedWall]
     cut_list: list[FramedCutRow]
     spacers: list[FramedSpacerRow]
+    totals: FramedTotals
 
 
 def framed_job(framings: Iterable[Framing]) -> FramedJob:
@@ -240,6 +244,7 @@ def framed_job(framings: Iterable[Framing]) -> FramedJob:
         walls=[framed_wall(framing) for framing in framings],
         cut_list=[framed_cut_row(row) for row in cut_list(framings)],
         spacers=[framed_spacer_row(row) for row in spacer_list(framings)],
+        totals=framed_totals(framings),
     )
 
 
@@ -286,6 +291,8 @@ def framed_finding(finding: Finding) -> FramedFinding:
         do=finding.do,
         fix=edit_from_core(finding.fix) if finding.fix else None,
         fix_label=finding.fix_label,
+        other_fix=edit_from_core(finding.other_fix) if finding.other_fix else None,
+        other_fix_label=finding.other_fix_label,
     )
 
 

@@ -133,6 +133,9 @@ class WallFile(WaysFile):
     anchor_bolts: list[LengthText] | None = Field(
         default=None, description="Along the plate from the wall's start; left out, they go by the rule."
     )
+    plate_pins: list[LengthText] | None = Field(
+        default=None, description="Where the plate is shot down, along it; left out, they go by the rule."
+    )
 
     def to_core(self) -> Wall:
         return Wall(
@@ -145,6 +148,7 @@ class WallFile(WaysFile):
             posts=tuple(post.to_core() for post in self.posts or ()),
             backing=tuple(board.to_core() for board in self.backing or ()),
             bolts=None if self.anchor_bolts is None else tuple(self.anchor_bolts),
+            pins=None if self.plate_pins is None else tuple(self.plate_pins),
             ways=self.ways(),
         )
 
@@ -175,6 +179,7 @@ class WallFile(WaysFile):
             posts=[PostFile.from_core(post) for post in wall.posts] or None,
             backing=[BackingFile.from_core(board) for board in wall.backing] or None,
             anchor_bolts=None if wall.bolts is None else list(wall.bolts),
+            plate_pins=None if wall.pins is None else list(wall.pins),
             **run,
             **ways_keys(wall.ways),
         )

@@ -5,7 +5,6 @@ are left as they are, an empty one follows again.
 """
 
 import csv
-import re
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import replace
 from io import StringIO
@@ -13,10 +12,10 @@ from typing import TypeAlias
 
 from bluff.core.edit import AddOpening, ChangeOpening, Edit, Several
 from bluff.core.errors import BluffError, JobError
-from bluff.core.header import Header, HeaderKind, Laid, Source
+from bluff.core.header import Header, Source
+from bluff.core.header_phrase import read_header
 from bluff.core.job import Job, Opening, Sizing
 from bluff.core.length import Length, format_inches, parse_length
-from bluff.core.lumber import ENGINEERED, lumber
 from bluff.core.phrase import place_in_words, read_kind, read_place
 from bluff.core.position import Centred
 from bluff.core.schedule import ScheduleRow, is_checked
@@ -31,11 +30,6 @@ Change: TypeAlias = Mapping[str, str]
 """Cells by their column; `mark` says of which opening."""
 
 MOST_ROWS = 2000
-_HEADER = re.compile(
-    r"(?:(?P<plies>\d)\s*-?\s*ply\s+)?(?P<size>[\d /]+?\s*[x×]\s*[\d /]+?)(?:\s+(?P<as>flat|laid flat|with foam|box))?",
-    re.IGNORECASE,
-)
-_KINDS = {"flat": HeaderKind.FLAT, "with foam": HeaderKind.INSULATED, "box": HeaderKind.BOX}
 
 
 def schedule_csv(rows: Iterable[ScheduleRow]) -> str:
@@ -118,32 +112,6 @@ def schedule_edit(job: Job, changes: Sequence[Change]) -> Edit:
     if not edits:
         raise FaultyData([Fault("", "Nothing in it differs from the schedule.")])
     return Several(_says(changes), tuple(edits))
-
-
-def read_header(text: str, before: Header) -> Header:
-    """A header as it is called: ``2-ply 2x8``, ``6x8``, ``2x4 flat``, ``2-ply 1 3/4 x 9 1/2``.
-
-    Args:
-        text: What somebody wrote.
-        before: The header it takes the place of; who says so and where it sits carry over.
-
-    Raises:
-        BluffError: It is no header.
-    """
-    match = _HEADER.fullmatch(text.strip())
-    if match is None:
-        raise JobError(f"“{text}” is no header; write it like 2-ply 2x8, 6x8 or 2x4 flat.", "header")
-    size = lumber(match["size"]).nominal
-    plies = int(match["plies"] or 1)
-    word = (match["as"] or "").lower()
-    if word in _KINDS:
-        kind = _KINDS[word]
-    elif size in ENGINEERED:
-        kind = HeaderKind.ENGINEERED
-    else:
-        kind = HeaderKind.BUILT_UP if plies > 1 or size.startswith("2x") else HeaderKind.SOLID
-    laid = Laid.FLAT if word == "laid flat" else Laid.EDGE
-    return replace(before, kind=HeaderKind.SOLID if laid is Laid.FLAT else kind, size=size, plies=plies, laid=laid)
 
 
 def _new(change: Change, job: Job) -> Opening:

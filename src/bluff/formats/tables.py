@@ -5,7 +5,7 @@ from collections.abc import Iterable, Sequence
 from io import StringIO
 
 from bluff.core.cut_list import cut_list, spacer_list
-from bluff.core.frame import Framing
+from bluff.core.framing import Framing
 from bluff.core.length import format_inches, to_inches
 from bluff.core.marks import read_mark
 from bluff.core.schools import MarkLines

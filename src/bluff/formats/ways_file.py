@@ -5,9 +5,20 @@ What a key is left out of follows: the wall the job, the job its crew's standard
 
 from collections.abc import Callable
 from dataclasses import fields
-from typing import Any
+from typing import Annotated, Any
 
-from pydantic import BaseModel, ConfigDict, Field, StrictBool, StrictInt, StrictStr, model_serializer
+from pydantic import (
+    BaseModel,
+    ConfigDict,
+    Field,
+    PlainSerializer,
+    PlainValidator,
+    StrictBool,
+    StrictInt,
+    StrictStr,
+    WithJsonSchema,
+    model_serializer,
+)
 from pydantic_core.core_schema import SerializerFunctionWrapHandler
 
 from bluff.core.errors import BluffError, SettingError
@@ -17,8 +28,10 @@ from bluff.core.lumber import Lumber, lumber
 from bluff.core.schools import (
     USUAL_PLAY,
     Allowance,
+    Anchors,
     Blocks,
     BoltRule,
+    CeilingBacking,
     CornerSchool,
     Datum,
     DoorParts,
@@ -35,6 +48,7 @@ from bluff.core.schools import (
     MeasuredRoom,
     Nailing,
     OpeningKind,
+    PinRule,
     PlateStock,
     PlateTies,
     PrecutStuds,
@@ -228,6 +242,16 @@ class BoltsFile(FileModel):
         return BoltRule(self.from_end, self.apart)
 
 
+class PinsFile(FileModel):
+    """Where a plate is shot down by rule."""
+
+    from_end: LengthText = PinRule().from_end
+    apart: LengthText = PinRule().apart
+
+    def to_core(self) -> PinRule:
+        return PinRule(self.from_end, self.apart)
+
+
 class PlateStockFile(FileModel):
     """The boards plates are cut from, how far breaks of the two top plates stay apart, and whether studs double."""
 
@@ -271,6 +295,24 @@ class WordFile(FileModel):
     letter: StrictStr | None = None
 
 
+def _read_ceiling(value: Any) -> CeilingBacking:
+    """What files said with yes and no before there were two ways is still read."""
+    if isinstance(value, bool):
+        return CeilingBacking.ON_PLATES if value else CeilingBacking.NONE
+    try:
+        return CeilingBacking(value)
+    except ValueError as error:
+        raise ValueError(f"Write one of {', '.join(CeilingBacking)}.") from error
+
+
+CeilingText = Annotated[
+    CeilingBacking,
+    PlainValidator(_read_ceiling),
+    PlainSerializer(str),
+    WithJsonSchema({"type": "string", "enum": list(CeilingBacking)}),
+]
+
+
 class WaysFile(FileModel):
     """The keys a job's standard, a wall or an opening may set; what is left out follows."""
 
@@ -306,9 +348,15 @@ class WaysFile(FileModel):
     joists: JoistRun | None = None
     joist_layout: JoistLayoutFile | None = None
     stacked: StrictBool | None = None
-    ceiling_backing: StrictBool | None = None
+    ceiling_backing: CeilingText | None = None
+    intersection_board: StrictStr | None = Field(
+        default=None, description="The flat board behind a wall that butts, like 2x8; or narrowest, which will just do."
+    )
+    panel_gap: LengthText | None = None
     floor: Floor | None = None
     bolts: BoltsFile | None = None
+    anchors: Anchors | None = None
+    pins: PinsFile | None = None
     plate_stock: PlateStockFile | None = None
     blocks: Blocks | None = None
     block_height: LengthText | None = None
@@ -316,6 +364,7 @@ class WaysFile(FileModel):
     panel_edge_blocks: StrictBool | None = None
     sheets: Sheets | None = None
     sheet: SheetFile | None = None
+    sheet_drop: LengthText | None = None
     nails: NailsFile | None = None
     density: StrictInt | None = None
     lumber: dict[str, tuple[LengthText, LengthText]] | None = Field(
@@ -376,6 +425,7 @@ _READ: dict[str, Callable[[Any], Any]] = {
     "datum": _core,
     "joist_layout": _core,
     "bolts": _core,
+    "pins": _core,
     "plate_stock": _core,
     "sheet": _core,
     "nails": _core,
@@ -444,6 +494,7 @@ _WRITE: dict[str, Callable[[Any], Any]] = {
     "datum": _same_keys(DatumFile),
     "joist_layout": _same_keys(JoistLayoutFile),
     "bolts": _same_keys(BoltsFile),
+    "pins": _same_keys(PinsFile),
     "plate_stock": _same_keys(PlateStockFile),
     "sheet": _same_keys(SheetFile),
     "nails": _same_keys(NailsFile),

@@ -17,7 +17,7 @@ from bluff.core.edit import CheckOpenings
 from bluff.core.errors import EditError
 from bluff.core.finding import Severity
 from bluff.core.job import MOST_WALLS
-from bluff.core.plan_phrase import read_line
+from bluff.core.typed import read_line
 from bluff.formats.edits import edit_data, edit_from_data
 from bluff.formats.job_file import job_data, job_from_data
 from bluff.service.errors import Conflict, NotFound, NothingToDo

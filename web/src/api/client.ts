@@ -9,6 +9,7 @@ export type CrewStandard = Schemas["CrewStandard"];
 export type Drawing = Schemas["DrawingView"];
 export type Edit = Schemas["EditRequest"]["edit"];
 export type EditReading = Schemas["EditReading"];
+export type TypedPhrases = Schemas["TypedPhrases"];
 export type Effect = Schemas["EffectView"];
 export type Fault = Schemas["FaultView"];
 export type Finding = Schemas["FramedFinding"];

@@ -192,6 +192,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/phrases": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Phrases
+         * @description Everything that can be typed, in the job's words.
+         */
+        get: operations["phrases_api_jobs__job_id__phrases_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/preview": {
         parameters: {
             query?: never;
@@ -735,6 +755,12 @@ export interface components {
             shim?: (string | number) | null;
         };
         /**
+         * Anchors
+         * @description What holds a plate down on concrete.
+         * @enum {string}
+         */
+        Anchors: "by-kind" | "bolts" | "pins";
+        /**
          * BackingFile
          * @description A flat board between the studs, from here to there along the plate, its centre at a height.
          *
@@ -884,6 +910,12 @@ export interface components {
          */
         Capped: "none" | "below" | "above" | "both";
         /**
+         * CeilingBacking
+         * @description What a ceiling's edge is nailed to over a wall that runs along the joists.
+         * @enum {string}
+         */
+        CeilingBacking: "none" | "on-plates" | "between-joists";
+        /**
          * ChangeOpening
          * @description Put an opening in place of the one of that id.
          */
@@ -959,7 +991,7 @@ export interface components {
          * @description What can be found.
          * @enum {string}
          */
-        Code: "opening-off-wall" | "openings-overlap" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-below-rough" | "header-above-rough" | "header-on-hangers" | "header-hollow" | "head-height-not-given" | "sill-not-sloped" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stud-slid" | "stud-left-out" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-break-off-stud" | "plate-breaks-close" | "single-plate-joint" | "bolt-under-wood" | "bolt-in-doorway" | "bolts-by-rule" | "bolt-off-plate" | "bolts-too-far" | "post-left-out" | "post-unverified" | "beam-breaks-plates" | "fire-blocks" | "fixture-backing-left-out" | "sheet-joint-unblocked" | "opening-crowds-meeting" | "backing-missing" | "ceiling-backing-missing" | "joists-not-given" | "studs-miss-joists" | "wall-does-not-tip-up" | "no-lap" | "corner-clips" | "walls-cross" | "walls-overlap" | "end-not-joined" | "angled-end";
+        Code: "opening-off-wall" | "openings-overlap" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-below-rough" | "header-above-rough" | "header-on-hangers" | "header-hollow" | "head-height-not-given" | "sill-not-sloped" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stud-slid" | "stud-left-out" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-break-off-stud" | "plate-breaks-close" | "single-plate-joint" | "bolt-under-wood" | "bolt-in-doorway" | "bolts-by-rule" | "bolt-off-plate" | "bolts-too-far" | "post-left-out" | "post-unverified" | "beam-breaks-plates" | "fire-blocks" | "fixture-backing-left-out" | "sheet-joint-unblocked" | "opening-crowds-meeting" | "backing-missing" | "carries-load-not-said" | "pins-by-rule" | "pins-too-far" | "pin-off-plate" | "needs-wall-jacks" | "sheets-leave-bare" | "blocks-off-wall" | "ceiling-backing-missing" | "joists-not-given" | "studs-miss-joists" | "wall-does-not-tip-up" | "no-lap" | "corner-clips" | "walls-cross" | "walls-overlap" | "end-not-joined" | "angled-end";
         /**
          * ConflictView
          * @description A lost race: the job as it is now, and the change that was not made.
@@ -1029,6 +1061,8 @@ export interface components {
         /**
          * EditReading
          * @description An edit looked at before it is made: in words, its sums, and what would be found.
+         *
+         *     `instead` is another line that may have been meant.
          */
         EditReading: {
             /** Edit */
@@ -1037,6 +1071,8 @@ export interface components {
             says: string;
             /** Warns */
             warns?: string | null;
+            /** Instead */
+            instead?: string | null;
             /** Sums */
             sums: components["schemas"]["NamedSum"][];
             /** Findings */
@@ -1174,7 +1210,7 @@ export interface components {
         };
         /**
          * FramedFinding
-         * @description What is the matter, where, and what to do; fix is an edit that would settle it.
+         * @description What is the matter, where, and what to do; fix is an edit that would settle it, other_fix the other answer.
          */
         FramedFinding: {
             code: components["schemas"]["Code"];
@@ -1194,6 +1230,10 @@ export interface components {
             fix: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"]) | null;
             /** Fix Label */
             fix_label: string | null;
+            /** Other Fix */
+            other_fix?: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"]) | null;
+            /** Other Fix Label */
+            other_fix_label?: string | null;
         };
         /**
          * FramedLift
@@ -1883,9 +1923,18 @@ export interface components {
             /** Stacked */
             stacked?: boolean | null;
             /** Ceiling Backing */
-            ceiling_backing?: boolean | null;
+            ceiling_backing?: ("none" | "on-plates" | "between-joists") | null;
+            /**
+             * Intersection Board
+             * @description The flat board behind a wall that butts, like 2x8; or narrowest, which will just do.
+             */
+            intersection_board?: string | null;
+            /** Panel Gap */
+            panel_gap?: (string | number) | null;
             floor?: components["schemas"]["Floor"] | null;
             bolts?: components["schemas"]["BoltsFile"] | null;
+            anchors?: components["schemas"]["Anchors"] | null;
+            pins?: components["schemas"]["PinsFile"] | null;
             plate_stock?: components["schemas"]["PlateStockFile"] | null;
             blocks?: components["schemas"]["Blocks"] | null;
             /** Block Height */
@@ -1896,6 +1945,8 @@ export interface components {
             panel_edge_blocks?: boolean | null;
             sheets?: components["schemas"]["Sheets"] | null;
             sheet?: components["schemas"]["SheetFile"] | null;
+            /** Sheet Drop */
+            sheet_drop?: (string | number) | null;
             nails?: components["schemas"]["NailsFile"] | null;
             /** Density */
             density?: number | null;
@@ -2057,6 +2108,30 @@ export interface components {
         PictureView: {
             /** Edit */
             edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"];
+        };
+        /**
+         * PinsFile
+         * @description Where a plate is shot down by rule.
+         */
+        PinsFile: {
+            /**
+             * From End
+             * @description A length as a carpenter writes it, or a number of inches.
+             * @default 768
+             * @example 12' 6 1/2"
+             * @example 92 5/8
+             * @example 16
+             */
+            from_end?: string | number;
+            /**
+             * Apart
+             * @description A length as a carpenter writes it, or a number of inches.
+             * @default 2048
+             * @example 12' 6 1/2"
+             * @example 92 5/8
+             * @example 16
+             */
+            apart?: string | number;
         };
         /**
          * PlanClear
@@ -2909,9 +2984,18 @@ export interface components {
             /** Stacked */
             stacked?: boolean | null;
             /** Ceiling Backing */
-            ceiling_backing?: boolean | null;
+            ceiling_backing?: ("none" | "on-plates" | "between-joists") | null;
+            /**
+             * Intersection Board
+             * @description The flat board behind a wall that butts, like 2x8; or narrowest, which will just do.
+             */
+            intersection_board?: string | null;
+            /** Panel Gap */
+            panel_gap?: (string | number) | null;
             floor?: components["schemas"]["Floor"] | null;
             bolts?: components["schemas"]["BoltsFile"] | null;
+            anchors?: components["schemas"]["Anchors"] | null;
+            pins?: components["schemas"]["PinsFile"] | null;
             plate_stock?: components["schemas"]["PlateStockFile"] | null;
             blocks?: components["schemas"]["Blocks"] | null;
             /** Block Height */
@@ -2922,6 +3006,8 @@ export interface components {
             panel_edge_blocks?: boolean | null;
             sheets?: components["schemas"]["Sheets"] | null;
             sheet?: components["schemas"]["SheetFile"] | null;
+            /** Sheet Drop */
+            sheet_drop?: (string | number) | null;
             nails?: components["schemas"]["NailsFile"] | null;
             /** Density */
             density?: number | null;
@@ -3039,6 +3125,38 @@ export interface components {
             ][];
         };
         /**
+         * TypedPhrase
+         * @description One way of saying something in a line: its form, what it does, and lines that are understood so.
+         */
+        TypedPhrase: {
+            /** Form */
+            form: string;
+            /** Does */
+            does: string;
+            /** Examples */
+            examples: string[];
+        };
+        /**
+         * TypedPhrases
+         * @description Everything that can be typed, in the crew's words.
+         */
+        TypedPhrases: {
+            /** Phrases */
+            phrases: components["schemas"]["TypedPhrase"][];
+            /** Rules */
+            rules: components["schemas"]["TypedRule"][];
+        };
+        /**
+         * TypedRule
+         * @description A part that forms call by name, and how it is written.
+         */
+        TypedRule: {
+            /** Name */
+            name: string;
+            /** Form */
+            form: string;
+        };
+        /**
          * UsualWord
          * @description A piece that can be called otherwise: its role, its usual name, and its letter where it has one.
          */
@@ -3105,9 +3223,18 @@ export interface components {
             /** Stacked */
             stacked?: boolean | null;
             /** Ceiling Backing */
-            ceiling_backing?: boolean | null;
+            ceiling_backing?: ("none" | "on-plates" | "between-joists") | null;
+            /**
+             * Intersection Board
+             * @description The flat board behind a wall that butts, like 2x8; or narrowest, which will just do.
+             */
+            intersection_board?: string | null;
+            /** Panel Gap */
+            panel_gap?: (string | number) | null;
             floor?: components["schemas"]["Floor"] | null;
             bolts?: components["schemas"]["BoltsFile"] | null;
+            anchors?: components["schemas"]["Anchors"] | null;
+            pins?: components["schemas"]["PinsFile"] | null;
             plate_stock?: components["schemas"]["PlateStockFile"] | null;
             blocks?: components["schemas"]["Blocks"] | null;
             /** Block Height */
@@ -3118,6 +3245,8 @@ export interface components {
             panel_edge_blocks?: boolean | null;
             sheets?: components["schemas"]["Sheets"] | null;
             sheet?: components["schemas"]["SheetFile"] | null;
+            /** Sheet Drop */
+            sheet_drop?: (string | number) | null;
             nails?: components["schemas"]["NailsFile"] | null;
             /** Density */
             density?: number | null;
@@ -3165,6 +3294,11 @@ export interface components {
              * @description Along the plate from the wall's start; left out, they go by the rule.
              */
             anchor_bolts?: (string | number)[] | null;
+            /**
+             * Plate Pins
+             * @description Where the plate is shot down, along it; left out, they go by the rule.
+             */
+            plate_pins?: (string | number)[] | null;
         };
         /**
          * WallKind
@@ -3807,6 +3941,55 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EditReading"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    phrases_api_jobs__job_id__phrases_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TypedPhrases"];
                 };
             };
             /** @description Unauthorized */

@@ -1,14 +1,17 @@
 import { Box, Button, Flex, Input, Text } from "@chakra-ui/react";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { CornerDownLeft } from "lucide-react";
-import { type FormEvent, useEffect, useRef, useState } from "react";
+import { CircleHelp, CornerDownLeft } from "lucide-react";
+import { type FormEvent, type KeyboardEvent, useEffect, useRef, useState } from "react";
 import { answered, client, type Edit, type EditReading } from "../api/client";
 import { Figure } from "../drawing/Figure";
 import { printer } from "../drawing/figures";
+import { PhraseList } from "./PhraseList";
 import type { JobChange } from "./useJobChange";
 import { useWords } from "./words";
 
 const SOON = 120;
+/** Typed alone, it asks for everything that can be typed. */
+const HELP = "?";
 
 /**
  * One line that understands what would be called across the deck, and says what it understood before Enter is pressed.
@@ -44,7 +47,7 @@ export function PhraseLine({
   const reading = useQuery({
     queryKey: ["phrase", job, revision, wall, said],
     queryFn: () => answered<EditReading>(understand(job, said, wall)),
-    enabled: said !== "",
+    enabled: said !== "" && said !== HELP,
     retry: false,
     placeholderData: keepPreviousData,
   });
@@ -54,9 +57,24 @@ export function PhraseLine({
     if (understood !== undefined) onReading?.(understood);
   }, [understood, onReading]);
 
+  const instead = said === text.trim() && !reading.isPlaceholderData ? reading.data?.instead : null;
+  const isAsking = text.trim() === HELP;
+
+  function put(line: string) {
+    setText(line);
+    field.current?.focus();
+  }
+
+  function onKey(event: KeyboardEvent<HTMLInputElement>) {
+    if (isAsking && event.key === "Escape") setText("");
+    if (!instead || !event.altKey || event.code !== "KeyF") return;
+    event.preventDefault();
+    put(instead);
+  }
+
   async function submit(event: FormEvent) {
     event.preventDefault();
-    if (!text.trim()) return;
+    if (!text.trim() || isAsking) return;
     // What was typed last may not have been understood yet: ask for exactly that.
     const latest = await answered<EditReading>(understand(job, text.trim(), wall)).catch(() => null);
     if (!latest) return;
@@ -75,6 +93,7 @@ export function PhraseLine({
       gap="3"
       px="4"
       py="1.5"
+      position="relative"
       // Two lines of what was understood fit: what is drawn below must not move while somebody types.
       minH="54px"
       wrap={{ base: "wrap", md: "nowrap" }}
@@ -92,18 +111,35 @@ export function PhraseLine({
         spellCheck={false}
         value={text}
         onChange={(event) => setText(event.target.value)}
+        onKeyDown={onKey}
       />
-      <Button type="submit" size="md" variant="solid" disabled={!text.trim() || change.isBusy}>
-        <CornerDownLeft /> Add
+      <Button type="submit" size="md" variant="solid" disabled={!text.trim() || isAsking || change.isBusy}>
+        <CornerDownLeft /> Enter
+      </Button>
+      <Button
+        size="md"
+        variant="plain"
+        aria-label="What can be typed"
+        aria-expanded={isAsking}
+        title="Everything that can be typed; or type ?"
+        onClick={() => put(isAsking ? "" : HELP)}
+      >
+        <CircleHelp />
       </Button>
       <Box minW="0" flex={{ base: "1 1 100%", md: "1" }} aria-live="polite">
-        {said !== "" && <Understood reading={reading.data} error={reading.error} />}
+        {said !== "" && said !== HELP && <Understood reading={reading.data} error={reading.error} />}
+        {instead && (
+          <Button size="sm" variant="outline" onClick={() => put(instead)} aria-keyshortcuts="Alt+F">
+            In feet: {instead} (Alt F)
+          </Button>
+        )}
         {said === "" && hint && (
           <Text color="faint" fontSize="13px" truncate>
             {say(hint)}
           </Text>
         )}
       </Box>
+      {isAsking && <PhraseList job={job} revision={revision} onTake={put} />}
     </Flex>
   );
 }

@@ -16,6 +16,7 @@ const LINES: Record<string, string> = {
   cut_line: "Doorway cut",
   plate_break: "Joint of the plate",
   anchor_bolt: "Anchor bolt",
+  pin: "Pin",
 };
 
 const USUAL = wordsOf({ names: {}, letters: {}, says: {} });

@@ -67,7 +67,7 @@ function FindingItem({
   children?: ReactNode;
 }) {
   const { icon: Icon, color } = SEVERITIES[finding.severity];
-  const { fix } = finding;
+  const { fix, other_fix: other } = finding;
   return (
     <Flex as="li" gap="2" px="4" py="2.5" borderBottomWidth="1px" align="start">
       <Box color={color} pt="0.5" flexShrink="0">
@@ -79,6 +79,7 @@ function FindingItem({
         <Flex gap="2" mt="1" wrap="wrap">
           {finding.at !== null && <Button onClick={() => onShow(finding)}>Show</Button>}
           {fix && <Button onClick={() => onFix(fix)}>{finding.fix_label}</Button>}
+          {other && <Button onClick={() => onFix(other)}>{finding.other_fix_label}</Button>}
           {children}
         </Flex>
       </Box>

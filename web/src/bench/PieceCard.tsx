@@ -68,7 +68,7 @@ export function PieceCard({
       bench={bench}
       title={`Wall ${bench.wall.id}`}
       line={words.say(
-        `${bench.entered.stud} studs, ${bench.wall.pounds} lb, ${bench.wall.hands} hands to lift${sheeted(bench)}. Pick a piece for its sum.`,
+        `${bench.entered.stud} studs, ${bench.wall.pounds} lb, ${bench.wall.hands} hands to lift${sheeted(bench)}${held(bench)}. Pick a piece for its sum.`,
       )}
       sums={[
         { ...bench.plate, name: "Plate" },
@@ -85,11 +85,20 @@ function sheeted({ wall: { sheets, sheeted } }: Bench): string {
   return sheets.count > 0 ? `; with its sheets ${sheeted.pounds} lb, ${sheeted.hands} hands` : "";
 }
 
+/** What holds its plate to a slab, where it stands on one. */
+function held({ wall: { marks } }: Bench): string {
+  const count = (role: string) => marks.filter((mark) => mark.role === role).length;
+  const [bolts, pins] = [count("anchor_bolt"), count("pin")];
+  const all = [bolts > 0 && `${bolts} anchor bolts`, pins > 0 && `${pins} pins`].filter(Boolean);
+  return all.length > 0 ? `; held to the slab by ${all.join(" and ")}` : "";
+}
+
 /** What a line that is only a line says of itself. */
 const LINES: Record<string, string> = {
   cut_line: "The bottom plate is cut out here once the wall stands",
   plate_break: "Two boards of this plate meet here, on a stud",
   anchor_bolt: "Comes up through the bottom plate; the drawings and the local code rule",
+  pin: "Shot through the bottom plate into the slab: eyes and ears covered, nobody behind",
 };
 
 const Neighbour = chakra(Link, {

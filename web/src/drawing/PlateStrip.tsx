@@ -166,12 +166,16 @@ function PlateMark({
         d={`M${line} ${y}V${y + height}`}
         stroke={lit ? colour("chalk") : colour("crayon")}
         strokeWidth={isPicked ? 3 : 1.6}
-        strokeDasharray={mark.width === 0 && mark.role !== "anchor_bolt" ? "5 3" : undefined}
+        strokeDasharray={mark.width === 0 && !HELD.includes(mark.role) ? "5 3" : undefined}
       />
       <Sign role={mark.role} x={line} y={y + height / 2} isLit={lit} />
     </g>
   );
 }
+
+/** What holds the plate down, and what is drawn instead of written. */
+const HELD = ["anchor_bolt", "pin"];
+const SIGNS = [...HELD, "plate_break"];
 
 /** How much of a plate's width a board takes that lies flat on one face: 1 1/2 of a 2x4's. */
 const FLAT_SHARE = 0.43;
@@ -205,6 +209,8 @@ function Sign({ role, x, y, isLit }: { role: string; x: number; y: number; isLit
   const ink = isLit ? colour("chalk") : colour("crayon");
   if (role === "anchor_bolt")
     return <circle cx={x} cy={y} r={4.5} fill={colour("tape")} stroke={ink} strokeWidth={2} />;
+  if (role === "pin")
+    return <path d={`M${x - 4} ${y - 6}h8M${x} ${y - 6}v12`} stroke={ink} strokeWidth={2} fill="none" />;
   if (role === "plate_break")
     return <path d={`M${x - 7} ${y - 5}l6 5l-6 5zM${x + 7} ${y - 5}l-6 5l6 5z`} fill={ink} />;
   return null;
@@ -229,7 +235,7 @@ function MarkSymbol({
 }) {
   const left = scale.x(mark.at);
   const width = scale.x(mark.at + mark.width) - left;
-  const hasSign = mark.role === "anchor_bolt" || mark.role === "plate_break";
+  const hasSign = SIGNS.includes(mark.role);
   if (hasSign || (mark.width > 0 && width < READABLE_SYMBOL)) return null;
   const isLine = mark.width === 0;
   const row = width >= IN_ROW || isLine ? undefined : ROW[mark.role];

@@ -14,7 +14,11 @@ export const LAYERS = [
 export type Layer = (typeof LAYERS)[number]["name"];
 
 const OF_MEMBER: Partial<Record<Member["role"], Layer>> = { block: "blocks", backing: "backing" };
-const OF_MARK: Record<string, Layer | undefined> = { anchor_bolt: "bolts", plate_break: "joints" };
+const OF_MARK: Record<string, Layer | undefined> = {
+  anchor_bolt: "bolts",
+  pin: "bolts",
+  plate_break: "joints",
+};
 
 /** Layers that are shown until somebody hides them; sheets and nails cover what is behind them. */
 export const SHOWN_AT_FIRST: readonly Layer[] = ["blocks", "backing", "bolts", "joints"];

@@ -237,11 +237,26 @@ export const GROUPS: readonly Group[] = [
   {
     name: "Where walls meet",
     choices: choices("corner", "intersection", "plate_ties", "ceiling_backing"),
-    rows: [],
+    rows: [
+      {
+        key: "intersection_board",
+        name: "Board behind a wall",
+        when: "A wide flat’s; a 2x8 behind a wall of 5 1/2 leaves 7/8 a side.",
+        choices: [
+          { value: "narrowest", label: "Narrowest that does" },
+          ...["2x6", "2x8", "2x10", "2x12"].map((size) => ({ value: size, label: size })),
+        ],
+      },
+      {
+        key: "panel_gap",
+        name: "Gap for panels",
+        when: "What a wall fitted into a measured room leaves at each free end.",
+      },
+    ],
   },
   {
     name: "Plates and floor",
-    choices: choices("top_plates", "single_on_partitions", "bottom_plates", "floor"),
+    choices: choices("top_plates", "single_on_partitions", "bottom_plates", "floor", "anchors"),
     rows: [
       {
         key: "plate_stock",
@@ -266,6 +281,8 @@ export const GROUPS: readonly Group[] = [
         when: "At most so far from each end of a board.",
       },
       { key: "bolts", part: "apart", name: "Bolts apart", when: "At most; the drawings and the code rule." },
+      { key: "pins", part: "from_end", name: "First pin", when: "At most so far from each end of a board." },
+      { key: "pins", part: "apart", name: "Pins apart", when: "At most, as the drawings say." },
     ],
   },
   {
@@ -281,6 +298,12 @@ export const GROUPS: readonly Group[] = [
         when: "Longer ones reach from the sill plate to the top plate.",
       },
       { key: "sheet", part: "weight", name: "Sheet, lb a sq ft", when: "1.6 for one of 1/2." },
+      {
+        key: "sheet_drop",
+        name: "Sheets hang below",
+        when: "So far below the bottom plate; 0 is flush with it.",
+        placeholder: "0",
+      },
     ],
   },
   {

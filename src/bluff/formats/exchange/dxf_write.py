@@ -15,7 +15,7 @@ from ezdxf import units
 from ezdxf.layouts import Modelspace
 
 from bluff.core import floor
-from bluff.core.frame import Framing
+from bluff.core.framing import Framing
 from bluff.core.length import PER_INCH, format_feet, to_inches
 from bluff.core.marks import written
 from bluff.core.member import Member, Plate

@@ -12,7 +12,7 @@ import ifcopenshell
 import ifcopenshell.guid
 
 from bluff.core import floor
-from bluff.core.frame import Framing
+from bluff.core.framing import Framing
 from bluff.core.length import PER_INCH, Length, to_inches
 from bluff.core.member import Member, Role
 from bluff.core.outline import inside

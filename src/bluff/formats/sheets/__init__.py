@@ -8,7 +8,7 @@ from typing import TypeAlias
 from reportlab.pdfgen.canvas import Canvas
 
 from bluff.core.build_order import BuildStep, build_order
-from bluff.core.frame import Framing
+from bluff.core.framing import Framing
 from bluff.core.pole import Pole
 from bluff.core.prefab import Pack, prefab
 from bluff.core.words import Words

@@ -6,7 +6,7 @@ from typing import TypeAlias
 
 from bluff.core import floor
 from bluff.core.build_order import BuildStep
-from bluff.core.frame import Framing
+from bluff.core.framing import Framing
 from bluff.core.job import WallKind
 from bluff.core.length import Length, format_feet, inches
 from bluff.core.outline import Outline

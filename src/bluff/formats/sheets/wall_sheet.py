@@ -5,7 +5,7 @@ from enum import StrEnum
 
 from bluff.core.cut_list import cut_list, spacer_list
 from bluff.core.finding import Finding, Severity
-from bluff.core.frame import Framing
+from bluff.core.framing import Framing
 from bluff.core.length import format_feet, format_inches
 from bluff.core.marks import written
 from bluff.core.member import ANCHOR_BOLT, CUT_LINE, PLATE_BREAK, Member, Plate, Role

@@ -94,7 +94,7 @@ export const MEETINGS: readonly Choice[] = [
     name: "Along the joists above",
     schools: [
       {
-        value: "false",
+        value: "none",
         name: "Nothing on top",
         when: "Somebody else backs the ceiling’s edge.",
         shapes: [
@@ -105,9 +105,23 @@ export const MEETINGS: readonly Choice[] = [
         ],
       },
       {
-        value: "true",
-        name: "A wider board",
-        when: "The ceiling’s edge has wood on both sides of the wall.",
+        value: "between-joists",
+        name: "Blocks between the joists",
+        when: "In plane with the joists, however the slab runs; say how far apart those are.",
+        shapes: [
+          [8, 8, 48, 4, "lit"],
+          [14, 12, 10, 3, "lit"],
+          [40, 12, 10, 3, "lit"],
+          [26, 12, 12, 4],
+          [26, 16, 12, 24],
+          [4, 2, 4, 10],
+          [56, 2, 4, 10],
+        ],
+      },
+      {
+        value: "on-plates",
+        name: "A wider board on top",
+        when: "Quickly done where the slab is true; it follows every dip of it.",
         shapes: [
           [20, 8, 24, 4, "lit"],
           [26, 12, 12, 4],

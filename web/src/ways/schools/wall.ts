@@ -201,8 +201,32 @@ export const WALL: readonly Choice[] = [
       {
         value: "slab",
         name: "Slab",
-        when: "Concrete: the plate is treated and bolted.",
+        when: "Concrete: the plate is treated, and bolted or shot down.",
         shapes: [...studs(8, 30, 52), [2, 33, 60, 4, "lit"], [18, 28, 2, 10], [42, 28, 2, 10]],
+      },
+    ],
+  },
+  {
+    key: "anchors",
+    name: "Plate on a slab",
+    schools: [
+      {
+        value: "by-kind",
+        name: "Each kind its own",
+        when: "Bolts cast in under exterior walls, pins through partitions.",
+        shapes: [...studs(8, 30, 52), [2, 33, 60, 4], [18, 28, 2, 10, "lit"], [42, 31, 1, 8, "lit"]],
+      },
+      {
+        value: "bolts",
+        name: "Bolted",
+        when: "Bolts stand in the concrete before the wall does.",
+        shapes: [...studs(8, 30, 52), [2, 33, 60, 4], [18, 28, 2, 10, "lit"], [42, 28, 2, 10, "lit"]],
+      },
+      {
+        value: "pins",
+        name: "Shot down",
+        when: "On an old slab without bolts, where the drawings allow it.",
+        shapes: [...studs(8, 30, 52), [2, 33, 60, 4], [18, 31, 1, 8, "lit"], [42, 31, 1, 8, "lit"]],
       },
     ],
   },
