@@ -28,9 +28,9 @@ def typed_page() -> str:
     lines = [
         "# What can be typed",
         "",
-        "One line on Plan and Bench understands all of this; `?` lists it there in the crew's words. What is in `<>` is",
-        "filled in, what is in `[]` may be left out, `|` parts one from another, `…` may come again. Commas are a breath",
-        "and no more.",
+        "One line on Plan and Bench understands all of this; `?` lists it there in the crew's words. What is in `<>`",
+        "is filled in, what is in `[]` may be left out, `|` parts one from another, `…` may come again. Commas are a",
+        "breath and no more.",
         "",
     ]
     for phrase in phrase_list(Words()):
