@@ -210,3 +210,39 @@ def test_two_ends_that_both_stop_short_are_drawn_to_one_corner():
     joined = core.apply(job, finding.fix)
     assert plans(joined)["A"].meetings.end.is_through
     assert plans(joined)["B"].meetings.start.joint is Joint.BUTT
+
+
+@pytest.mark.parametrize("turn", ["R", "L"])
+@pytest.mark.parametrize("through", "AB")
+@pytest.mark.parametrize("line", [Line.LEFT, Line.RIGHT])
+@pytest.mark.parametrize(("first", "second"), [("2x6", "2x6"), ("2x4", "2x6"), ("2x6", "2x4")])
+@pytest.mark.parametrize("school", CornerSchool)
+def test_every_square_corner_of_two_walls_closes(turn, through, line, first, second, school):
+    # A 10 ft to the north, B 10 ft on to the east or to the west; the outside is the line both are given by.
+    to = (10, 10) if turn == "R" else (-10, 10)
+    ends = {id_: Runs.THROUGH if id_ == through else Runs.BUTT for id_ in "AB"}
+    walls = (
+        replace(wall("A", (0, 0), (0, 10), first, line=line), ends=Ends(end=ends["A"])),
+        replace(wall("B", (0, 10), to, second, line=line), ends=Ends(start=ends["B"])),
+    )
+    by_id = plans(Job("corner", Ways(corner=school), walls))
+    thick = {
+        "A": inches({"2x4": "3 1/2", "2x6": "5 1/2"}[first]),
+        "B": inches({"2x4": "3 1/2", "2x6": "5 1/2"}[second]),
+    }
+    butt = "B" if through == "A" else "A"
+    # Turning away from the bodies the corner as drawn is the outer one; turning over them it is the inner one.
+    is_inside = (turn == "L") is (line is Line.LEFT)
+    assert by_id[through].length == inches(120) + (thick[butt] if is_inside else 0)
+    assert by_id[butt].length == inches(120) - (0 if is_inside else thick[through])
+    meeting = by_id["A"].meetings.end
+    assert by_id["A"].length + meeting.outside == inches(120)
+    framings = {id_: core.frame(plan) for id_, plan in by_id.items()}
+    (pieces,) = [[*cap_runs(framings[id_]).values()] for id_ in through]
+    shorter = by_id[through].length - thick[butt]
+    assert [end - start for start, end in pieces] == [shorter]
+    (pieces,) = [[*cap_runs(framings[id_]).values()] for id_ in butt]
+    assert [end - start for start, end in pieces] == [by_id[butt].length + thick[through]]
+    for framing in framings.values():
+        if school is not CornerSchool.CLIPS:
+            assert found(framing, Code.BACKING_MISSING) == []

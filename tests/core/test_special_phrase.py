@@ -42,8 +42,8 @@ def test_backing_and_bolts():
 @pytest.mark.parametrize(
     ("line", "says"),
     [
-        ("post here", "“here” is not understood.*like post 3 2x4 @ 9-3"),
-        ("backing 20 @ 34", "“@” is not understood.*like backing 20 to 60 @ 34"),
+        ("post here", "“here” is not understood.*write post 3 2x4 @ 9-3"),
+        ("backing 20 @ 34", "“@” is not understood.*write backing 20 to 60 @ 34"),
         ("backing 60 to 20 @ 34", "where it starts, then where it ends"),
         ("bolts twelve", "twelve"),
         ("post 3 2x5 @ 9-3", "There is no 2x5"),

@@ -31,6 +31,12 @@ def test_marks_are_as_the_tape_reads_from_the_hooked_end():
     assert by_wall["B", "bottom"][-1] == ("0", "X")
 
 
+def test_a_flat_board_says_the_face_it_lies_on():
+    marked = rows(marks_csv(map(frame, core.wall_plans(shelter()))))
+    assert {row["flat on"] for row in marked if row["role"] == "corner backing"} == {"inside"}
+    assert {row["flat on"] for row in marked if row["role"] == "stud"} == {""}
+
+
 def test_the_cut_list_has_every_board_and_spacer():
     framing = frame_wall("18-6 2x4", "3-6x4-6 @ 9-3")
     found = [(row["count"], row["size"], row["length"], row["for"]) for row in rows(cut_list_csv([framing]))]

@@ -243,7 +243,7 @@ class _Attempt:
 
     def complaint(self, nearest: Phrase[Any, Any], words: Words) -> str:
         """What to say when this was the nearest."""
-        write = f"To {words.say(nearest.does)} write {nearest.form(words)}, like {words.say(nearest.examples[0])}."
+        write = f"To {words.say(nearest.does)} write {words.say(nearest.examples[0])}."
         if self.reached >= len(self.tokens):
             return f"“{' '.join(self.tokens)}” lacks {self.wanted}. {write}"
         why = f": {self.error.message.rstrip('.')}" if self.error else ""

@@ -36,10 +36,17 @@ from bluff.core.words import Words
 
 @dataclass(frozen=True, slots=True)
 class Reading:
-    """What a line is read in: the job, and the wall that is selected. Without a job any mark may be one."""
+    """What a line is read in: the job, and the wall that is selected. Without a job any mark may be one.
+
+    Args:
+        job: What the line is about.
+        wall_id: The wall that is selected.
+        new_wall: A wall that is not in the job yet, in place of one that is selected.
+    """
 
     job: Job | None
     wall_id: str | None = None
+    new_wall: Wall | None = None
 
     @property
     def here(self) -> Job:
@@ -51,6 +58,8 @@ class Reading:
         """The wall a line is about: the one it names, or the one selected."""
         if named := given.get("wall"):
             return self.here.wall(named[0])
+        if self.new_wall:
+            return self.new_wall
         if self.wall_id is None:
             raise PhraseError("That does not say which wall; select one first, or end the line with “in A”.")
         return self.here.wall(self.wall_id)
@@ -393,7 +402,7 @@ ADD_SEVERAL: LinePhrase = Phrase(
     ("3 of 3-0x4-0 @ 6-0 every 8-0",),
 )
 CHANGE_OPENING: LinePhrase = Phrase(
-    "change an opening: its size, its place, what differs about it",
+    "change an opening",
     (
         _OPENING,
         Either(
@@ -425,7 +434,7 @@ def read_opening(text: str, job: Job, wall: Wall) -> Opening:
         PhraseError: It is not understood; the message says which part and what to write.
     """
     phrase = Phrase(ADD_OPENING.does, _NEW, _opening, ADD_OPENING.examples)
-    return read(text, (phrase,), Reading(job, wall.id), job.standard.words)
+    return read(text, (phrase,), Reading(job, new_wall=wall), job.standard.words)
 
 
 def opening_in_words(opening: Opening) -> str:

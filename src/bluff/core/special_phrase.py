@@ -73,7 +73,7 @@ def _pins(given: Given, reading: Reading) -> Edit:
 
 
 POST: LinePhrase = Phrase(
-    "stand a post in a wall, under a beam or not",
+    "stand a post in a wall",
     (
         Word("post"),
         Maybe(count_slot(shown="how many boards")),
@@ -109,13 +109,13 @@ BACKING: LinePhrase = Phrase(
 )
 _PLACES = Either((Word("by"), Word("rule")), (Many(length_slot("at", "place")),))
 BOLTS: LinePhrase = Phrase(
-    "say where the anchor bolts are cast, or let them follow the rule",
+    "say where the anchor bolts are cast",
     (Word("bolts", ("bolt",)), _PLACES, IN_WALL),
     _bolts,
     ("bolts 12 48 84", "bolts by rule"),
 )
 PINS: LinePhrase = Phrase(
-    "say where the plate is shot down, or let the pins follow the rule",
+    "say where the plate is shot down",
     (Word("pins", ("pin",)), _PLACES, IN_WALL),
     _pins,
     ("pins 10 40 70", "pins by rule"),

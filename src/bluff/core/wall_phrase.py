@@ -71,7 +71,7 @@ ADD_WALL: LinePhrase = Phrase(
     ("18-6 2x4", "N 12' 2x6"),
 )
 CHANGE_WALL: LinePhrase = Phrase(
-    "change a wall: its length, its studs",
+    "change a wall",
     (wall_slot(), Either((_LENGTH, Maybe(_STUD)), (_STUD,))),
     _change,
     ("A 24'", "A 2x6", "A 24' 2x4"),
@@ -102,7 +102,7 @@ RUN_THROUGH: LinePhrase = Phrase(
     (_THROUGH_EXAMPLE, "A butts into B"),
 )
 REMOVE_WALL: LinePhrase = Phrase(
-    "take a wall out, and its openings with it",
+    "take a wall out with its openings",
     (Either((wall_slot(), Word("gone")), (Word("remove"), wall_slot())),),
     lambda given, _: RemoveWall(given["wall"][0]),
     ("H gone", "remove H"),

@@ -10,7 +10,20 @@ from bluff.core.length import format_inches, to_inches
 from bluff.core.marks import read_mark
 from bluff.core.schools import MarkLines
 
-MARKS = ("wall", "plate", "reading", "inches", "symbol", "ahead", "role", "opening", "member", "wide face", "to")
+MARKS = (
+    "wall",
+    "plate",
+    "reading",
+    "inches",
+    "symbol",
+    "ahead",
+    "role",
+    "opening",
+    "member",
+    "wide face",
+    "flat on",
+    "to",
+)
 CUTS = ("wall", "count", "size", "length", "inches", "for")
 
 
@@ -35,6 +48,7 @@ def marks_csv(framings: Iterable[Framing]) -> str:
                     mark.opening or "",
                     mark.member or "",
                     plan.side_in_words(mark.wide_face) if mark.wide_face else "",
+                    plan.side_in_words(mark.side) if mark.side else "",
                     "" if other is None else format_inches(other, 64),
                 )
             )

@@ -129,7 +129,14 @@ export function PhraseLine({
       <Box minW="0" flex={{ base: "1 1 100%", md: "1" }} aria-live="polite">
         {said !== "" && said !== HELP && <Understood reading={reading.data} error={reading.error} />}
         {instead && (
-          <Button size="sm" variant="outline" onClick={() => put(instead)} aria-keyshortcuts="Alt+F">
+          <Button
+            h="22px"
+            minH="0"
+            fontSize="13px"
+            px="2"
+            onClick={() => put(instead)}
+            aria-keyshortcuts="Alt+F"
+          >
             In feet: {instead} (Alt F)
           </Button>
         )}
@@ -147,7 +154,8 @@ export function PhraseLine({
 function Understood({ reading, error }: { reading: EditReading | undefined; error: Error | null }) {
   if (error)
     return (
-      <Text color="crayon" fontSize="14px" lineHeight="1.2">
+      // Two lines and no more: the wall below must not move while somebody types.
+      <Text color="crayon" fontSize="14px" lineHeight="1.2" lineClamp={{ md: 2 }} title={error.message}>
         {error.message}
       </Text>
     );

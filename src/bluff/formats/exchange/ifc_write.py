@@ -15,7 +15,6 @@ from bluff.core import floor
 from bluff.core.framing import Framing
 from bluff.core.length import PER_INCH, Length, to_inches
 from bluff.core.member import Member, Role
-from bluff.core.outline import inside
 from bluff.core.schools import Line
 from bluff.core.wall_plan import PlacedOpening, WallPlan
 from bluff.formats.job_file import OpeningFile, WallFile
@@ -137,8 +136,9 @@ class _Model:
 
     def _member(self, member: Member, plan: WallPlan, wall: Any, wide: float) -> Any:
         kind = "IfcBeam" if member.role is Role.HEADER else "IfcMember"
+        is_above = member.bottom >= plan.height.value
         depth = to_inches(member.board.width if member.role in _PLATES else _through(member, plan))
-        depth = depth if member.role is Role.BACKING else min(depth, wide)
+        depth = depth if is_above else min(depth, wide)
         local = self.file.create_entity(
             "IfcLocalPlacement",
             PlacementRelTo=wall.ObjectPlacement,
@@ -147,7 +147,11 @@ class _Model:
         called = plan.standard.words.name(member.role)
         made = self._rooted(kind, f"member {member.id}", Name=member.id, ObjectType=called, ObjectPlacement=local)
         made.PredefinedType = _predefined(member.role)
-        across = {Line.LEFT: wide / 2 - depth, Line.RIGHT: -wide / 2, Line.CENTRE: -depth / 2}[_lies(member, plan)]
+        # Flat on a face of the wall, or, above its plates, along it.
+        out = depth if is_above else 0
+        across = {Line.LEFT: wide / 2 - depth + out, Line.RIGHT: -wide / 2 - out}.get(
+            member.side or Line.CENTRE, -depth / 2
+        )
         made.Representation = self._box((0, across, 0), to_inches(member.width), depth, to_inches(member.height))
         key = kind, member.size
         if key not in self.types:
@@ -217,15 +221,6 @@ def _through(member: Member, plan: WallPlan) -> Length:
     """How far a piece reaches through the wall."""
     if member.role is Role.HEADER:
         return plan.stud.width
+    if member.bottom >= plan.height.value:  # from joist to joist, or along the wall
+        return member.length.value if member.role is Role.BLOCK else member.board.width
     return member.board.thickness if member.orientation == "flat" else member.board.width
-
-
-def _lies(member: Member, plan: WallPlan) -> Line:
-    """Where through its wall a piece lies: flat backing on the side of the wall that meets, the rest in the middle."""
-    if member.role is Role.INTERSECTION_BACKING:
-        other = member.id.split("/")[2]
-        return next(at.side for at in plan.meetings.intersections if at.other == other)
-    if member.role is Role.CORNER_BACKING:
-        drawn = floor.drawn(plan)
-        return (drawn and inside(drawn)) or Line.RIGHT
-    return Line.CENTRE

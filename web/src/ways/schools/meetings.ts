@@ -109,9 +109,9 @@ export const MEETINGS: readonly Choice[] = [
         name: "Blocks between the joists",
         when: "In plane with the joists, however the slab runs; say how far apart those are.",
         shapes: [
-          [8, 8, 48, 4, "lit"],
-          [14, 12, 10, 3, "lit"],
-          [40, 12, 10, 3, "lit"],
+          [8, 8, 48, 4],
+          [16, 8, 10, 4, "lit"],
+          [38, 8, 10, 4, "lit"],
           [26, 12, 12, 4],
           [26, 16, 12, 24],
           [4, 2, 4, 10],

@@ -1,0 +1,124 @@
+"""The line that is typed into, on Bench and Plan: changes, the list, and what was not meant."""
+
+import re
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import expect
+
+EXAMPLE = Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json"
+
+
+@pytest.fixture
+def plan(page):
+    """The demo job, open on its plan."""
+    page.get_by_label("Job file").set_input_files(EXAMPLE)
+    expect(page.locator("[data-wall=H] > polygon")).to_be_visible()
+    return page
+
+
+@pytest.fixture
+def bench(plan):
+    """The first wall of the demo job on the bench."""
+    plan.get_by_role("link", name=re.compile("^Bench")).click()
+    expect(plan.locator('[data-member="A/W1/header"]')).to_be_attached()
+    return plan
+
+
+def line(page):
+    return page.get_by_label(re.compile("^Type "))
+
+
+def kept(page, text):
+    """Types a line and waits until it is kept."""
+    line(page).fill(text)
+    line(page).press("Enter")
+    expect(line(page)).to_have_value("")
+
+
+def test_openings_and_walls_are_changed_by_their_marks_and_one_undo_brings_them_back(bench):
+    line(bench).fill("W1 head 84")
+    expect(bench.get_by_text("Window W1, 3-6 x 4-6")).to_be_visible()
+    line(bench).press("Enter")
+    expect(drawing(bench)).to_contain_text("head 84")
+    bench.get_by_role("button", name=re.compile("^Undo")).click()
+    expect(drawing(bench)).not_to_contain_text("head 84")
+    kept(bench, "W1 gone")
+    expect(bench.locator('[data-member="A/W1/header"]')).to_have_count(0)
+    bench.get_by_role("button", name=re.compile("^Undo")).click()
+    expect(bench.locator('[data-member="A/W1/header"]')).to_be_attached()
+
+
+def drawing(page):
+    return page.get_by_role("application")
+
+
+def test_a_plan_shows_what_a_change_would_do_before_enter(plan):
+    line(plan).fill("H gone")
+    expect(plan.locator("[data-wall=H]")).to_have_count(0)
+    line(plan).fill("")
+    expect(plan.locator("[data-wall=H]")).to_have_count(1)
+    kept(plan, "H gone")
+    kept(plan, "B through at A")
+    undo = plan.get_by_role("button", name="Undo")
+    expect(undo).to_have_attribute("title", re.compile("run wall B through at its start"))
+    plan.get_by_role("button", name=re.compile("^Undo")).click()
+    plan.get_by_role("button", name=re.compile("^Undo")).click()
+    expect(plan.locator("[data-wall=H]")).to_have_count(1)
+
+
+def test_a_question_mark_lists_everything_and_an_example_is_taken_at_a_press(bench):
+    line(bench).fill("?")
+    listed = bench.get_by_role("region", name="What can be typed")
+    expect(listed).to_contain_text("Put an opening into a wall")
+    expect(listed).to_contain_text("Walk round the outside")
+    expect(bench.get_by_role("button", name="Enter")).to_be_disabled()
+    listed.get_by_role("button", name="w 3-0x3-0 centred head 84").click()
+    expect(line(bench)).to_have_value("w 3-0x3-0 centred head 84")
+    expect(listed).to_have_count(0)
+    bench.get_by_role("button", name="What can be typed").click()
+    expect(listed).to_be_visible()
+    line(bench).press("Escape")
+    expect(listed).to_have_count(0)
+
+
+def test_a_walk_of_bare_numbers_offers_feet_at_one_key(page):
+    page.get_by_label("Name of a new job").fill("Shed")
+    page.get_by_role("button", name="Start").click()
+    line(page).fill("24 R 12 R 24 R 12")
+    expect(page.get_by_text("Read as inches: no wall is longer than 2'-0\".")).to_be_visible()
+    line(page).press("Alt+f")
+    expect(line(page)).to_have_value("24' R 12' R 24' R 12'")
+    expect(page.get_by_text("4 walls of 2x6: A 24'-0\"")).to_be_visible()
+    expect(page.get_by_text("Read as inches")).to_have_count(0)
+
+
+def test_long_sentences_leave_the_wall_where_it_is(bench):
+    before = drawing(bench).bounding_box()
+    for text in ("W9 @ 7-0", "3-0x4-0 @ 4-0 from nowhere", "24 R 12 R 24 R 12", "w 3-0x3-0 @ -2-0 from W1"):
+        line(bench).fill(text)
+        expect(bench.get_by_text(re.compile("is not understood|Read as inches")).first).to_be_visible()
+        assert drawing(bench).bounding_box() == before, text
+
+
+def test_an_l_shaped_house_closes_at_its_inside_corner(page):
+    page.get_by_label("Name of a new job").fill("L")
+    page.get_by_role("button", name="Start").click()
+    kept(page, "24' R 12' R 12' L 10' R 12' R close")
+    page.get_by_role("link", name=re.compile("^Bench")).click()
+    page.get_by_role("link", name=re.compile("^C 12")).click()
+    page.locator('[data-member="C/corner/end/backing"] rect').first.click()
+    card = page.get_by_role("region", name="Picked piece")
+    expect(card).to_contain_text("on the outside face")
+    expect(card).to_contain_text("137")
+
+
+def test_who_has_to_say_whether_a_wall_carries_has_both_answers(plan):
+    kept(plan, "6-0 south of A from D to E")
+    plan.get_by_role("link", name=re.compile("^Bench")).click()
+    plan.get_by_role("link", name=re.compile("^I ")).click()
+    findings = plan.get_by_role("list", name="Findings")
+    expect(findings).to_contain_text("nobody has said whether it carries them")
+    expect(findings.get_by_role("button", name="It carries them")).to_be_visible()
+    findings.get_by_role("button", name="It carries nothing").click()
+    expect(findings).not_to_contain_text("nobody has said whether it carries them")
