@@ -76,9 +76,9 @@ def test_every_flat_upright_says_its_face():
         assert (piece.side is Line.RIGHT) is is_flat
     marks = {mark.member: written(mark, framing.plan) for mark in framing.marks if mark.side}
     assert marks == {
-        "A/corner/start/backing": "B 3 1/2 inside",
-        "A/corner/end/backing": "B 425 inside",
-        "A/intersection/E/backing": "B 142 1/4 inside",
+        "A/corner/start/backing": "B(i) 3 1/2",
+        "A/corner/end/backing": "B(i) 425",
+        "A/intersection/E/backing": "B(i) 142 1/4",
     }
 
 

@@ -87,13 +87,13 @@ def read_mark(mark: Mark, length: Length, hook: End = End.START, ahead: bool = T
 def written(mark: Mark, plan: WallPlan) -> str:
     """A mark as it is read out from the end the tape hooks on: symbol, figure, and what is not as with the others.
 
-    That is the face a flat board lies on, and (t) for a stud turned round: its wide face is not on the side where
-    the wall's others have theirs.
+    That is the face a flat board lies on, by its first letter, and (t) for a stud turned round: its wide face is not
+    on the side where the wall's others have theirs.
     """
     reading = format_inches(read_mark(mark, plan.length, plan.standard.datum.end).at.value)
     turned = " (t)" if mark.wide_face is not None and mark.wide_face is not plan.wide_face else ""
-    face = f" {plan.side_in_words(mark.side)}" if mark.side else ""
-    return f"{mark.symbol} {reading}{face}{turned}"
+    face = f"({plan.side_in_words(mark.side)[0]})" if mark.side else ""
+    return f"{mark.symbol}{face} {reading}{turned}"
 
 
 BURNED_INCH: Length = inches(1)

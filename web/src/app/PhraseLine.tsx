@@ -104,7 +104,8 @@ export function PhraseLine({
         ref={field}
         size="md"
         w={{ base: "auto", md: "380px" }}
-        flex={{ base: "1 1 200px", md: "none" }}
+        minW="0"
+        flex={{ base: "1 1 140px", md: "none" }}
         aria-label={label}
         placeholder={placeholder}
         autoComplete="off"

@@ -121,13 +121,15 @@ def _sheets_and_nails(
 
 
 def _faces(framing: Framing) -> str:
-    """Which way round studs with a wide face go."""
+    """Which face boards lie flat on, and which way round studs with a wide face go."""
     plan = framing.plan
-    if plan.wide_face is None:
-        return ""
-    said = f"Wide faces {plan.side_in_words(plan.wide_face)}"
-    turned = any(mark.wide_face not in (None, plan.wide_face) for mark in framing.marks)
-    return f"{said}, turned where a mark says (t)." if turned else f"{said}."
+    faces = sorted({plan.side_in_words(mark.side) for mark in framing.marks if mark.side})
+    said = [f"({face[0]}) lies flat on the {face} face." for face in faces]
+    if plan.wide_face is not None:
+        turned = any(mark.wide_face not in (None, plan.wide_face) for mark in framing.marks)
+        where = ", turned where a mark says (t)" if turned else ""
+        said.append(f"Wide faces {plan.side_in_words(plan.wide_face)}{where}.")
+    return " ".join(said)
 
 
 def _elevation(page: Page, framing: Framing, top: float, layers: Collection[Layer]) -> float:
@@ -300,8 +302,8 @@ def _findings(page: Page, findings: Sequence[Finding], edges: tuple[float, float
     for number, finding in enumerate(findings):
         size = 8.5 if finding.severity is Severity.INFO else 9.5
         text = f"{finding.text} {finding.do}"
-        if y - 3 * size < low + 12:
-            page.text(x, y, f"and {len(findings) - number} more on the screen", 8.5)
+        if y - 4 * size < low + 12:
+            page.text(x, max(y, low + 5), f"and {len(findings) - number} more on the screen", 8.5)
             return
         page.text(x, y, _WORST[finding.severity], 7, bold=True)
         y -= page.wrapped(x + 34, y, text, size, right - x - 34) + 3
