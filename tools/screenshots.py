@@ -43,6 +43,24 @@ def walk(page: Page) -> None:
     page.locator("[data-wall=C]").wait_for()
 
 
+def inside_corner(page: Page) -> None:
+    page.get_by_label("Name of a new job").fill("Boat house")
+    page.keyboard.press("Enter")
+    line = page.get_by_label("Type what the plan says")
+    line.fill("24' R 12' R 12' L 10' R 12' R close")
+    page.locator("[data-wall=F]").wait_for()
+    page.keyboard.press("Enter")
+    page.get_by_role("link", name="Bench").click()
+    page.get_by_role("link", name="C 12").click()
+    page.locator('[data-member="C/corner/end/backing"] rect').first.click()
+
+
+def typed(page: Page) -> None:
+    to_bench(page)
+    page.get_by_role("button", name="What can be typed").click()
+    page.get_by_text("Change an opening").wait_for()
+
+
 def packs(page: Page) -> None:
     page.get_by_role("link", name=DEMO, exact=True).click()
     page.get_by_role("tab", name="Packs").click()
@@ -130,6 +148,8 @@ VIEWS: dict[str, tuple[Callable[[Page], None], str]] = {
     "plan": (plan, "light"),
     "plan-walk": (walk, "light"),
     "plan-packs": (packs, "dark"),
+    "inside-corner": (inside_corner, "light"),
+    "typed": (typed, "light"),
     "openings": (openings, "light"),
     "bench": (bench, "light"),
     "bench-sheets": (sheets_on_bench, "light"),

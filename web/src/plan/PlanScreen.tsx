@@ -220,7 +220,7 @@ const TYPE_THE_OUTSIDE = {
 };
 const TYPE_ON = {
   placeholder: "12-4 off east from A to C",
-  hint: "A partition off a wall, 8-0 north of F; an opening, 3-6x4-6 @ 9-3 in A; a walk round another outline",
+  hint: "A partition off a wall, 8-0 north of F; an opening, 3-6x4-6 @ 9-3 in A; a walk; A through at B; ? lists everything",
 };
 
 function NothingDrawn({ plan }: { plan: Plan }) {

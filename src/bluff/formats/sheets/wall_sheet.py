@@ -302,7 +302,7 @@ def _findings(page: Page, findings: Sequence[Finding], edges: tuple[float, float
     for number, finding in enumerate(findings):
         size = 8.5 if finding.severity is Severity.INFO else 9.5
         text = f"{finding.text} {finding.do}"
-        if y - 4 * size < low + 12:
+        if y - 3 * size < low + 12:
             page.text(x, max(y, low + 5), f"and {len(findings) - number} more on the screen", 8.5)
             return
         page.text(x, y, _WORST[finding.severity], 7, bold=True)
