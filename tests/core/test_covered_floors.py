@@ -70,16 +70,38 @@ def outside_walls(draw, corners):
 
 
 def inside_walls(draw, corners):
-    """Partitions from inside corners on in line, and some that meet one of those from both sides."""
-    north = max(y for _, y in corners)
+    """Partitions on in line from inside corners, either way or both: by the middle of a wall, or flush with it."""
     walls = []
+    runs = set()
     for number, (x, y) in enumerate(corners):
-        if not 0 < x < max(x for x, _ in corners) or y in (0, north) or y > north or not draw(st.booleans()):
+        (x0, y0), (x1, y1) = corners[number - 1], corners[(number + 1) % len(corners)]
+        if (x - x0) * (y1 - y) - (y - y0) * (x1 - x) <= 0:  # a right turn: the corner is an outer one
             continue
-        stud, shift = draw(st.sampled_from(["2x4", "2x6"])), draw(st.sampled_from([0, 2.75 / 12, -2.75 / 12]))
-        to = north if _is_floor(corners, x, y + 1) and not _is_edge(corners, (x, y), (x, y + 1)) else 0
-        walls.append(partition(f"V{number}", (x + shift, y), (x + shift, to), stud))
+        for name, east, north in (("V", 0, 1), ("V", 0, -1), ("W", 1, 0), ("W", -1, 0)):
+            feet = _feet_inside(corners, x, y, east, north)
+            run = frozenset({(x, y), (x + feet * east, y + feet * north)})
+            if feet == 0 or run in runs or not draw(st.booleans()):
+                continue
+            runs.add(run)
+            is_slanted = (x0 != x and y0 != y) or (x1 != x and y1 != y)
+            # Moved over, a partition comes out through a slanted wall, and reaches into others at the corner.
+            shift = 0 if is_slanted or walls else draw(st.sampled_from([0, 2.75 / 12, -2.75 / 12]))
+            start = (x + shift * abs(north), y + shift * abs(east))
+            ends = draw(st.permutations([start, (start[0] + feet * east, start[1] + feet * north)]))
+            walls.append(partition(f"{name}{number}", *ends, draw(st.sampled_from(["2x4", "2x6"]))))
+            if shift:
+                return walls
     return walls
+
+
+def _feet_inside(corners, x, y, east, north):
+    """How far one can go on from a corner with floor to both sides."""
+    for feet in range(80):
+        ahead = (x + (feet + 0.5) * east, y + (feet + 0.5) * north)
+        beside = [(ahead[0] + side * north, ahead[1] + side * east) for side in (0.1, -0.1)]
+        if not all(_is_floor(corners, *place) for place in beside):
+            return feet
+    raise AssertionError("no outline is so large")
 
 
 def _is_floor(corners, x, y):
@@ -88,13 +110,6 @@ def _is_floor(corners, x, y):
         if (y0 > y) != (y1 > y) and x < x0 + (y - y0) * (x1 - x0) / (y1 - y0):
             inside = not inside
     return inside
-
-
-def _is_edge(corners, start, end):
-    return any(
-        {x0, x1} == {start[0]} and min(y0, y1) <= start[1] and end[1] <= max(y0, y1)
-        for (x0, y0), (x1, y1) in pairwise([*corners, corners[0]])
-    )
 
 
 @st.composite
@@ -121,13 +136,17 @@ def floors_with_inside_corners(draw):
 
 
 def covered(plans_by_id, framings):
-    """Places on the bottom plates and on the second ones, each with how many boards of either cover it."""
+    """Places on the bottom plates and on the second ones, each with how many boards of either cover it.
+
+    At a saw cut rounded to a 64th a place may be on one board or on the other: at least, and at most.
+    """
     plates = {id_: _Plates(plan, framings[id_]) for id_, plan in plans_by_id.items()}
     for plate in plates.values():
         for place in [*plate.samples(Role.BOTTOM_PLATE), *plate.samples(Role.CAP_PLATE)]:
             counts = [
-                sum(other.covers(role, place) for other in plates.values())
+                sum(other.covers(role, place, slack) for other in plates.values())
                 for role in (Role.BOTTOM_PLATE, Role.CAP_PLATE)
+                for slack in (-2, 2)
             ]
             yield plate.plan.id, place, counts
 
@@ -157,9 +176,10 @@ class _Plates:
                 if self.covers(role, place):
                     yield place
 
-    def covers(self, role, place):
+    def covers(self, role, place, slack=-2):
         along, across = self.seen.along(place), self.seen.across(place)
-        if not self.seen.right < across < self.seen.left or not any(a < along < b for a, b in self.boards[role]):
+        is_beside = not self.seen.right - slack < across < self.seen.left + slack
+        if is_beside or not any(a - slack < along < b + slack for a, b in self.boards[role]):
             return False
         share = (self.seen.left - across) / self.seen.thickness
         start, end = (
@@ -171,14 +191,15 @@ class _Plates:
             role is Role.CAP_PLATE and not (meeting and meeting.short)
             for meeting in (self.plan.meetings.start, self.plan.meetings.end)
         )
-        return (is_past_start or start < along) and (is_past_end or along < end)
+        return (is_past_start or start - slack < along) and (is_past_end or along < end + slack)
 
 
 def check_covered_once(job):
     by_id = plans(job)
     framings = {id_: core.frame(plan) for id_, plan in by_id.items()}
     for id_, place, counts in covered(by_id, framings):
-        assert counts == [1, 1], (id_, [value / INCH for value in place], counts)
+        least, most = counts[::2], counts[1::2]
+        assert max(least) <= 1 <= min(most), (id_, [value / INCH for value in place], counts)
 
 
 @given(floors_with_inside_corners())

@@ -246,3 +246,14 @@ def test_every_square_corner_of_two_walls_closes(turn, through, line, first, sec
     for framing in framings.values():
         if school is not CornerSchool.CLIPS:
             assert found(framing, Code.BACKING_MISSING) == []
+
+
+@pytest.mark.parametrize("shift", [0, 2.75, -2.75])
+def test_partitions_on_in_line_both_ways_stop_at_the_corner_they_start_from(shift):
+    # G goes on west in C's line, H north in D's; the corner is 5 1/2 square from (138 1/2, 120) to (144, 125 1/2).
+    by_id = plans(
+        l_house(partition("G", (0, 10), (12, 10)), partition("H", (12 + shift / 12, 10), (12 + shift / 12, 22)))
+    )
+    assert [by_id[id_].meetings.at(end).other for id_, end in (("C", End.END), ("D", End.START))] == ["D", "C"]
+    assert format_exact(by_id["G"].length) == "133"
+    assert format_exact(by_id["H"].length) == "133"

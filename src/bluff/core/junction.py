@@ -1,7 +1,7 @@
 """Where walls meet in the plan, and which of them runs through. The words are those of `bluff.core.meeting`."""
 
 from collections.abc import Iterable, Iterator, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import chain
 from typing import NamedTuple
 
@@ -100,8 +100,28 @@ def find_meetings(
         ends = one.ends_with(other) or (one.end_in(other), other.end_in(one))
         touches[one.wall.id].append(_Touch(one, other, *ends))
         touches[other.wall.id].append(_Touch(other, one, *reversed(ends)))
-    plan = _Plan(touches, rank_walls(walls), profiles)
+    at_ends = {id_: [_at_end(touch, touches) for touch in met] for id_, met in touches.items()}
+    plan = _Plan(at_ends, rank_walls(walls), profiles)
     return {wall.id: plan.meetings(wall.id, overlaps[wall.id]) for wall in walls}
+
+
+def _at_end(touch: _Touch, touches: Mapping[str, Sequence[_Touch]]) -> _Touch:
+    """A touch at the end of both walls, where one ends in the other's side but beside what that one ends in itself.
+
+    A wall that stops at a corner is cut off there, so that nothing can butt into the stretch it loses.
+    """
+    if touch.is_splice or (touch.end is None) is (touch.others_end is None):
+        return touch
+    run_past = touch.mine if touch.end is None else touch.theirs
+    ending = touch.theirs if touch.end is None else touch.mine
+    near, far = sorted(run_past.crossing(0, ending, face) for face in ending.faces)
+    for met in touches[run_past.wall.id]:
+        if met.end is None or met.is_splice or met.theirs is ending:
+            continue
+        low, high = run_past.covered_by(met.theirs)
+        if min(far, high) - max(near, low) > REACH:
+            return replace(touch, end=touch.end or met.end, others_end=touch.others_end or met.end)
+    return touch
 
 
 def rank_walls(walls: Sequence[Wall]) -> dict[str, int]:
@@ -150,10 +170,14 @@ class _Plan:
         self._pair(splices)
         self._pair(corners)
         # What is left over stops at the corner or the splice that was made there, otherwise at the longest wall.
-        for touch in sorted(corners, key=lambda touch: (touch.others_tip not in self.mutual, self.rank[touch.other])):
-            self._take(touch)
+        left_over = sorted(corners, key=lambda touch: self.rank[touch.other])
+        for touch in left_over:
+            if touch.others_tip in self.mutual:
+                self._take(touch)
         for touch in splices:
             self._butt_into_corner(touch)
+        for touch in left_over:
+            self._take(touch)
 
     def _take(self, touch: _Touch) -> None:
         if touch.tip:
