@@ -13,7 +13,8 @@ from bluff.core.grammar import read
 from bluff.core.header import HeaderKind
 from bluff.core.job import Alone, WallKind
 from bluff.core.length import format_exact, inches
-from bluff.core.phrase import Reading, opening_in_words, place_in_words, read_opening, read_place
+from bluff.core.phrase import opening_in_words, read_opening
+from bluff.core.place_phrase import Reading, place_in_words, read_place
 from bluff.core.plan_phrase import in_feet
 from bluff.core.position import At, FromOpening, FromWall, Reference, WallFace
 from bluff.core.schools import End, Jacks

@@ -10,7 +10,7 @@ from bluff.core.apply import apply
 from bluff.core.edit import AddOpening, ChangeOpening, CheckOpenings, Several
 from bluff.core.header import Header, HeaderKind, Laid, Source
 from bluff.core.length import inches
-from bluff.core.phrase import place_in_words, read_place
+from bluff.core.place_phrase import place_in_words, read_place
 from bluff.core.schedule import is_checked, schedule
 from bluff.formats.errors import FaultyData
 from bluff.formats.job_file import read_job

@@ -19,7 +19,8 @@ from bluff.core.grammar import Either, Given, Many, Maybe, Parts, Phrase, Slot, 
 from bluff.core.job import Between, Job, Point, Wall, WallKind
 from bluff.core.length import Length, format_feet, from_64ths, inches
 from bluff.core.outline import REACH, Outline, Place, inside, outline
-from bluff.core.phrase import THE, LinePhrase, Reading, length_slot, next_wall_id
+from bluff.core.phrase import next_wall_id
+from bluff.core.place_phrase import THE, LinePhrase, Reading, length_slot
 from bluff.core.schools import Line
 from bluff.core.special_phrase import lumber_slot
 

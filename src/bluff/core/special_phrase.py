@@ -10,7 +10,7 @@ from bluff.core.errors import PhraseError
 from bluff.core.grammar import Either, Given, Many, Maybe, Phrase, Slot, Word
 from bluff.core.length import Length, parse_length
 from bluff.core.lumber import lumber
-from bluff.core.phrase import AT, IN_WALL, PLACE, LinePhrase, Reading, count_slot, length_slot, position_of
+from bluff.core.place_phrase import AT, IN_WALL, PLACE, LinePhrase, Reading, count_slot, length_slot, position_of
 from bluff.core.schools import Line
 from bluff.core.special import Beam, FixtureBacking, Post
 

@@ -10,15 +10,8 @@ from bluff.core.edit import Edit
 from bluff.core.errors import BluffError, PhraseError
 from bluff.core.grammar import form_of, read
 from bluff.core.job import Job
-from bluff.core.phrase import (
-    ADD_OPENING,
-    ADD_SEVERAL,
-    CHANGE_OPENING,
-    REMOVE_OPENING,
-    RULES,
-    LinePhrase,
-    Reading,
-)
+from bluff.core.phrase import ADD_OPENING, ADD_SEVERAL, CHANGE_OPENING, REMOVE_OPENING, RULES
+from bluff.core.place_phrase import LinePhrase, Reading
 from bluff.core.plan_phrase import PARTITION, WALK
 from bluff.core.special_phrase import BACKING, BOLTS, PINS, POST
 from bluff.core.wall_phrase import ADD_WALL, CALL_WALL, CHANGE_WALL, REMOVE_WALL, RUN_THROUGH

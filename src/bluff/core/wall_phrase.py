@@ -7,7 +7,8 @@ from bluff.core.edit import AddWall, ChangeWall, Edit, RemoveWall, RunThrough, S
 from bluff.core.errors import PhraseError
 from bluff.core.grammar import Either, Given, Maybe, Phrase, Slot, Word, read
 from bluff.core.job import Alone, Job, Wall, WallKind
-from bluff.core.phrase import LinePhrase, Reading, length_slot, next_wall_id, wall_slot
+from bluff.core.phrase import next_wall_id
+from bluff.core.place_phrase import LinePhrase, Reading, length_slot, wall_slot
 from bluff.core.schools import End
 from bluff.core.special_phrase import lumber_slot
 from bluff.core.wall_plan import wall_plan

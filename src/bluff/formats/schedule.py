@@ -16,7 +16,8 @@ from bluff.core.header import Header, Source
 from bluff.core.header_phrase import read_header
 from bluff.core.job import Job, Opening, Sizing
 from bluff.core.length import Length, format_inches, parse_length
-from bluff.core.phrase import place_in_words, read_kind, read_place
+from bluff.core.phrase import read_kind
+from bluff.core.place_phrase import place_in_words, read_place
 from bluff.core.position import Centred
 from bluff.core.schedule import ScheduleRow, is_checked
 from bluff.core.size import parse_size
