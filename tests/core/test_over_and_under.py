@@ -55,6 +55,12 @@ def test_blocks_go_from_joist_to_joist_and_boards_beside_the_wall_between_them()
     assert {"14 1/2"} < lengths(framing, Role.BLOCK) | lengths(framing, Role.BACKING)
 
 
+def test_what_is_laid_over_the_plates_is_weighed_and_not_lifted():
+    bare, backed = (lift(along_joists(ceiling)) for ceiling in (CeilingBacking.NONE, CeilingBacking.BETWEEN_JOISTS))
+    assert backed.pounds > bare.pounds
+    assert (backed.at_edge, backed.hands) == (bare.at_edge, bare.hands)
+
+
 def test_a_fitted_wall_between_two_joists_gets_blocks_alone():
     framing = along_joists(CeilingBacking.BETWEEN_JOISTS, studs=MeasuredRoom((inches(97),)))
     assert in_role(framing, Role.BLOCK)

@@ -69,7 +69,9 @@ def lift(framing: Framing, is_sheeted: bool = False) -> Lift:
     pounds = _pounds(volume, standard)
     if is_sheeted:
         pounds += Fraction(framing.sheets.covered, _SQUARE_FOOT) * standard.sheet.weight
-    at_edge = pounds / 2
+    # What is laid over the plates goes up once the wall stands.
+    over = sum(_volume(member) for member in framing.members if member.bottom >= framing.plan.height.value)
+    at_edge = (pounds - _pounds(over, standard)) / 2
     return Lift(pounds, at_edge, max(FEWEST_HANDS, ceil(at_edge / HAND_LIFTS)))
 
 
