@@ -3,6 +3,7 @@
 from dataclasses import replace
 from io import StringIO
 from pathlib import Path
+from tempfile import NamedTemporaryFile
 
 import ezdxf
 import ifcopenshell
@@ -39,7 +40,7 @@ def lengths(job):
 
 def read_back(job, kind):
     if kind == "dxf":
-        return read_dxf(write_dxf(framed(job)))
+        return read_dxf(write_dxf(framed(job)).encode())
     return read_ifc(write_ifc(job.name, framed(job)))
 
 
@@ -78,7 +79,7 @@ def without_entries(text):
             entity.discard_xdata(APP)
     out = StringIO()
     document.write(out)
-    return out.getvalue()
+    return out.getvalue().encode()
 
 
 def test_closed_outlines_on_a_layer_are_walls_that_meet_as_they_did():
@@ -99,7 +100,43 @@ def drawing(*entities, units=1):
         document.modelspace().add_lwpolyline(points, close=closed, dxfattribs={"layer": "A-WALL"})
     out = StringIO()
     document.write(out)
-    return out.getvalue()
+    return out.getvalue().encode()
+
+
+def as_binary(document):
+    with NamedTemporaryFile(suffix=".dxf") as file:
+        document.saveas(file.name, fmt="bin")
+        return Path(file.name).read_bytes()
+
+
+@pytest.mark.parametrize(
+    "written",
+    [
+        lambda text: text.replace("\n", "\r\n").encode(),
+        lambda text: b"\xef\xbb\xbf" + text.encode(),
+        lambda text: b"\xef\xbb\xbf" + text.replace("\n", "\r\n").encode(),
+        lambda text: as_binary(ezdxf.read(StringIO(text))),
+    ],
+    ids=["windows line ends", "byte order mark", "both", "binary"],
+)
+def test_a_drawing_is_read_however_its_system_writes_files(written):
+    job = shelter(partition("E", (12, 0), (12, 22.5)))
+    text = write_dxf(framed(job))
+    plain = read_dxf(text.encode())
+    reading = read_dxf(written(text))
+    assert reading.job.to_core().walls == job.walls
+    assert (reading.layers, reading.left) == (plain.layers, plain.left)
+
+
+def test_layers_are_named_as_the_code_page_of_the_drawing_says():
+    document = ezdxf.new("R2000", units=1)
+    document.encoding = "cp1252"
+    rectangle = [(0, 0), (120, 0), (120, 3.5), (0, 3.5)]
+    document.modelspace().add_lwpolyline(rectangle, close=True, dxfattribs={"layer": "WÄNDE"})
+    out = StringIO()
+    document.write(out)
+    reading = read_dxf(out.getvalue().encode("cp1252"), "WÄNDE")
+    assert [wall.stud for wall in reading.job.to_core().walls] == ["2x4"]
 
 
 def test_pairs_of_lines_are_walls_to_the_outside_of_their_corners():
@@ -125,7 +162,7 @@ def test_what_is_no_wall_is_listed():
 
 
 @pytest.mark.parametrize("text", ["", "nonsense", "0\nSECTION\n2\nENTITIES\n0\nLINE\n", "ISO-10303-21;"])
-@pytest.mark.parametrize("read", [read_dxf, read_ifc])
+@pytest.mark.parametrize("read", [lambda text: read_dxf(text.encode()), read_ifc])
 def test_a_file_of_another_kind_is_refused_with_a_sentence(read, text):
     with pytest.raises(FaultyData) as refused:
         read(text)

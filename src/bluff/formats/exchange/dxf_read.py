@@ -1,9 +1,10 @@
 """Walls from a DXF drawing: closed outlines and pairs of lines on a layer, or the entries Bluff wrote."""
 
 import json
+from codecs import BOM_UTF8
 from collections.abc import Iterator
-from io import StringIO
 from itertools import pairwise
+from tempfile import NamedTemporaryFile
 
 import ezdxf
 from ezdxf.document import Drawing
@@ -27,21 +28,18 @@ _TO_INCHES = {0: 1.0, 1: 1.0, 2: 12.0, 4: 1 / 25.4, 5: 1 / 2.54, 6: 1 / 0.0254}
 """By $INSUNITS: none said (taken for inches), inches, feet, millimetres, centimetres, metres."""
 
 
-def read_dxf(text: str, layer: str | None = None) -> Reading:
-    """Read a drawing.
+def read_dxf(data: bytes, layer: str | None = None) -> Reading:
+    """Read a drawing, as any system writes it: either line end, text of any code page its header names, or binary.
 
     Args:
-        text: Of the DXF file.
+        data: The DXF file as it is.
         layer: Where its walls are; None takes the entries that Bluff wrote, and without any the layer that
             has the most walls.
 
     Raises:
         FaultyData: It is no DXF drawing.
     """
-    try:
-        document = ezdxf.read(StringIO(text))
-    except (DXFError, OSError, ValueError, KeyError, IndexError, TypeError) as error:
-        raise FaultyData([Fault("", "This is no DXF drawing; save it as DXF, text and not binary.")]) from error
+    document = _opened(data)
     layers = {entity.dxf.layer for entity in document.modelspace()}
     if layer is not None and layer not in layers:
         known = ", ".join(sorted(layers)[:12])
@@ -60,6 +58,17 @@ def read_dxf(text: str, layer: str | None = None) -> Reading:
         understood.left.append(f"On layer {chosen}, {others} lines or shapes belong to no wall.")
     understood.strips(strips)
     return understood.reading("drawing", layers)
+
+
+def _opened(data: bytes) -> Drawing:
+    """The drawing in a file; it is looked at on disk, where its encoding and its kind are found out."""
+    with NamedTemporaryFile(suffix=".dxf") as file:
+        file.write(data.removeprefix(BOM_UTF8))
+        file.flush()
+        try:
+            return ezdxf.readfile(file.name)
+        except (DXFError, OSError, ValueError, KeyError, IndexError, TypeError) as error:
+            raise FaultyData([Fault("", "This is no DXF drawing; save it as DXF, as text or binary.")]) from error
 
 
 def _take_entries(document: Drawing, understood: Understood) -> bool:

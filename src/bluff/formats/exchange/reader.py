@@ -12,16 +12,16 @@ from bluff.formats.exchange import DrawingKind
 
 def main(kind: str, layer: str | None = None) -> int:
     """Read standard input; returns the exit code."""
-    text = sys.stdin.buffer.read().decode("utf-8", errors="replace")
+    data = sys.stdin.buffer.read()
     try:
         if kind == DrawingKind.IFC:
             from bluff.formats.exchange.ifc_read import read_ifc  # only the library that is needed, each takes a second
 
-            reading = read_ifc(text)
+            reading = read_ifc(data.decode("utf-8", errors="replace"))
         else:
             from bluff.formats.exchange.dxf_read import read_dxf
 
-            reading = read_dxf(text, layer)
+            reading = read_dxf(data, layer)
     except FaultyData as error:
         print(error.faults[0])
         return REFUSED
