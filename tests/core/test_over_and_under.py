@@ -22,6 +22,7 @@ from bluff.core.schools import (
     Line,
     MeasuredRoom,
     PinRule,
+    Sheets,
     SheetSize,
     WallHeight,
 )
@@ -169,6 +170,12 @@ def test_sheets_that_end_below_the_top_say_how_the_crew_hangs_them(drop, length,
         assert ("flush with" if drop == "0" else "hung 3/4 below") in said[0].text
     lowest = min(sheet.shape.y for sheet in framed(shelter(ways=ways)).sheets.sheets)
     assert lowest == -inches(drop)
+
+
+def test_blocks_behind_joints_follow_sheets_that_hang_lower():
+    # Lying sheets of 48, hung 3/4 low, meet at 47 1/4; the block has the joint in its middle.
+    ways = Ways(sheets=Sheets.LYING, sheet_drop=inches("3/4"), panel_edge_blocks=True)
+    assert {format_exact(block.bottom) for block in in_role(framed(shelter(ways=ways)), Role.BLOCK)} == {"46 1/2"}
 
 
 def test_panels_indoors_end_where_they_end():

@@ -11,9 +11,9 @@ from bluff.core.edit import AddOpening, AddWall, RemoveOpening, RemoveWall
 from bluff.core.errors import BluffError, PhraseError
 from bluff.core.grammar import read
 from bluff.core.header import HeaderKind
-from bluff.core.job import Alone, WallKind
+from bluff.core.job import Alone, Sizing, WallKind
 from bluff.core.length import format_exact, inches
-from bluff.core.phrase import opening_in_words, read_opening
+from bluff.core.phrase import read_opening
 from bluff.core.place_phrase import Reading, place_in_words, read_place
 from bluff.core.plan_phrase import in_feet
 from bluff.core.position import At, FromOpening, FromWall, Reference, WallFace
@@ -174,6 +174,13 @@ def test_no_line_raises_anything_but_a_sentence(text):
         core.apply(ONE, read_line(text, ONE, "A"))
     except BluffError as error:
         assert error.message.endswith((".", "…"))
+
+
+def opening_in_words(opening):
+    """What somebody would type for an opening that is there."""
+    rough = "ro " if opening.sizing is Sizing.ROUGH else ""
+    size = f"{format_exact(opening.size.width)} x {format_exact(opening.size.height)}"
+    return f"{opening.kind} {rough}{size} @ {place_in_words(opening.position)}"
 
 
 @given(jobs())

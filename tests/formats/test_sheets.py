@@ -11,8 +11,9 @@ from hypothesis import strategies as st
 from bluff import core
 from bluff.core.frame import frame
 from bluff.core.pole import poles
+from bluff.core.schools import Anchors, Floor
 from bluff.formats.job_file import read_job
-from bluff.formats.sheets import Imprint, Paper, job_sheets, pole_sheet, pole_strip, wall_sheet
+from bluff.formats.sheets import SHOWN_AT_FIRST, Imprint, Paper, job_sheets, pole_sheet, pole_strip, wall_sheet
 from bluff.formats.sheets.paper import spread
 from floors import partition, shelter
 from framing import frame_wall
@@ -96,3 +97,11 @@ def test_poles_stand_side_by_side_and_one_lies_at_full_size():
     assert "Print at 100 percent" in strip[3][1]
     assert "joins the next page" in strip[3][1]
     assert "joins the next page" not in strip[-1][1]
+
+
+def test_pins_are_read_off_the_sheet_and_hidden_with_the_bolts():
+    # A plate of 100 is shot down at 12, 37 21/64, 61 3/4 and 88.
+    framing = frame_wall("100 2x4", floor=Floor.SLAB, anchors=Anchors.PINS)
+    for layers, is_shown in ((SHOWN_AT_FIRST, True), ((), False)):
+        ((_, text),) = pages(wall_sheet(framing, Paper.LETTER, IMPRINT, LINK, layers))
+        assert ("pin12" in "".join(text.split())) is is_shown

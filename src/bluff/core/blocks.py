@@ -226,7 +226,7 @@ def sheet_joints(plan: WallPlan) -> list[Length]:
     if standard.sheets is Sheets.NONE:
         return []
     pitch = standard.sheet.width if standard.sheets is Sheets.LYING else standard.sheet.length
-    return list(range(pitch, plan.underside.value, pitch))
+    return list(range(pitch - standard.sheet_drop, plan.underside.value, pitch))
 
 
 def _bays(wood: Sequence[Wood]) -> Iterator[_Bay]:

@@ -16,7 +16,7 @@ from bluff.core.grammar import Either, Given, Many, Maybe, Parts, Phrase, Rule, 
 from bluff.core.header import Header, HeaderKind, Source
 from bluff.core.header_phrase import read_header
 from bluff.core.job import Job, Opening, Sizing, Wall
-from bluff.core.length import format_exact, inches
+from bluff.core.length import inches
 from bluff.core.place_phrase import (
     IN_WALL,
     PLACE,
@@ -28,7 +28,6 @@ from bluff.core.place_phrase import (
     count_slot,
     length_slot,
     one_of,
-    place_in_words,
     position_of,
     read_opening_mark,
     read_typed_count,
@@ -243,13 +242,6 @@ def read_opening(text: str, job: Job, wall: Wall) -> Opening:
     """
     phrase = Phrase(ADD_OPENING.does, _NEW, _opening, ADD_OPENING.examples)
     return read(text, (phrase,), Reading(job, new_wall=wall), job.standard.words)
-
-
-def opening_in_words(opening: Opening) -> str:
-    """An opening's kind, size and place, as `read_opening` reads them."""
-    rough = "ro " if opening.sizing is Sizing.ROUGH else ""
-    size = f"{format_exact(opening.size.width)} x {format_exact(opening.size.height)}"
-    return f"{opening.kind} {rough}{size} @ {place_in_words(opening.position)}"
 
 
 def next_wall_id(walls: Iterable[Wall]) -> str:

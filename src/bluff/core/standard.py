@@ -89,7 +89,7 @@ class Standard:
         joist_layout: Where they lie; None where nobody has said.
         stacked: Whether the studs of a wall that runs across them stand under them.
         ceiling_backing: What a ceiling's edge is nailed to over a wall that runs along the joists.
-        intersection_board: The flat board behind a wall that butts, by its size; the narrowest that will do otherwise.
+        intersection_board: A wide flat's board behind a wall that butts, by its size, or the narrowest that will do.
         panel_gap: What the plates of a wall that goes into a measured room are shorter at each free end, for the panels
             of the old walls to run past.
         floor: What the bottom plate lies on.

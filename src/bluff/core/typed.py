@@ -36,9 +36,6 @@ PHRASES: Sequence[LinePhrase] = (
 )
 """Every phrase there is."""
 
-HELP = "?"
-"""Typed alone, it asks for the list."""
-
 
 def read_line(text: str, job: Job, wall_id: str | None) -> Edit:
     """The edit a typed line asks for.

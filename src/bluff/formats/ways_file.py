@@ -350,7 +350,8 @@ class WaysFile(FileModel):
     stacked: StrictBool | None = None
     ceiling_backing: CeilingText | None = None
     intersection_board: StrictStr | None = Field(
-        default=None, description="The flat board behind a wall that butts, like 2x8; or narrowest, which will just do."
+        default=None,
+        description="A wide flat's board behind a wall that butts, like 2x8; narrowest just does.",
     )
     panel_gap: LengthText | None = None
     floor: Floor | None = None

@@ -1926,7 +1926,7 @@ export interface components {
             ceiling_backing?: ("none" | "on-plates" | "between-joists") | null;
             /**
              * Intersection Board
-             * @description The flat board behind a wall that butts, like 2x8; or narrowest, which will just do.
+             * @description A wide flat's board behind a wall that butts, like 2x8; narrowest just does.
              */
             intersection_board?: string | null;
             /** Panel Gap */
@@ -2987,7 +2987,7 @@ export interface components {
             ceiling_backing?: ("none" | "on-plates" | "between-joists") | null;
             /**
              * Intersection Board
-             * @description The flat board behind a wall that butts, like 2x8; or narrowest, which will just do.
+             * @description A wide flat's board behind a wall that butts, like 2x8; narrowest just does.
              */
             intersection_board?: string | null;
             /** Panel Gap */
@@ -3226,7 +3226,7 @@ export interface components {
             ceiling_backing?: ("none" | "on-plates" | "between-joists") | null;
             /**
              * Intersection Board
-             * @description The flat board behind a wall that butts, like 2x8; or narrowest, which will just do.
+             * @description A wide flat's board behind a wall that butts, like 2x8; narrowest just does.
              */
             intersection_board?: string | null;
             /** Panel Gap */

@@ -8,7 +8,7 @@ from bluff.core.finding import Finding, Severity
 from bluff.core.framing import Framing
 from bluff.core.length import format_feet, format_inches
 from bluff.core.marks import written
-from bluff.core.member import ANCHOR_BOLT, CUT_LINE, PLATE_BREAK, Member, Plate, Role
+from bluff.core.member import ANCHOR_BOLT, CUT_LINE, PIN, PLATE_BREAK, Member, Plate, Role
 from bluff.core.nails import joints_of, nails
 from bluff.core.schools import End, MarkedOn, MarkLines
 from bluff.core.sheets import Rectangle, Sheet
@@ -44,7 +44,13 @@ class Layer(StrEnum):
 SHOWN_AT_FIRST: frozenset[Layer] = frozenset({Layer.BLOCKS, Layer.BACKING, Layer.BOLTS, Layer.JOINTS})
 """Layers that are there until somebody says otherwise."""
 
-_LAYERS = {Role.BLOCK: Layer.BLOCKS, Role.BACKING: Layer.BACKING, ANCHOR_BOLT: Layer.BOLTS, PLATE_BREAK: Layer.JOINTS}
+_LAYERS = {
+    Role.BLOCK: Layer.BLOCKS,
+    Role.BACKING: Layer.BACKING,
+    ANCHOR_BOLT: Layer.BOLTS,
+    PIN: Layer.BOLTS,
+    PLATE_BREAK: Layer.JOINTS,
+}
 """The layer of what belongs to one, by its role."""
 
 
