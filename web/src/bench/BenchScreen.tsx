@@ -62,7 +62,7 @@ const TYPE_A_WALL = { label: "Type a wall", placeholder: "A wall, like 18-6 2x4"
 const TYPE_AN_OPENING = {
   label: "Type an opening",
   placeholder: "An opening, like 3-6x4-6 @ 9-3",
-  hint: "@ edge 7-2, 2-0 before W1; to change, W1 head 84; post 3 @ 9-3, backing 20 to 60 @ 34; ? lists everything",
+  hint: "@ edge 7-2, 2-0 before W1; W1 head 84 changes it; post 3 @ 9-3; ? lists everything",
 };
 
 interface Tabbed {
