@@ -56,8 +56,7 @@ def serve(with_demo: bool, port: int | None) -> int:
     for ending in (signal.SIGTERM, signal.SIGHUP):
         signal.signal(ending, _end)
     try:
-        with suppress(KeyboardInterrupt), _alone() as say_where, _database() as url:
-            listening = _listen(port)
+        with suppress(KeyboardInterrupt), _alone() as say_where, _database() as url, _listen(port) as listening:
             address = f"http://{HOST}:{listening.getsockname()[1]}"
             applied = migrate(url)
             if applied:
@@ -120,7 +119,7 @@ def _database() -> Iterator[str]:
 
 
 def _listen(port: int | None) -> socket.socket:
-    """A socket listening on loopback.
+    """A socket listening on loopback, the caller's to close.
 
     Raises:
         ServeError: The port asked for is taken, or all of those tried are.
