@@ -6,14 +6,19 @@ Runs a server and a database of its own; nothing of what is kept is touched or s
 import os
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
+from io import StringIO
 from pathlib import Path
+from tempfile import TemporaryDirectory
 
+import ezdxf
 import pypdfium2
+from ezdxf.math import Matrix44
 from playwright.sync_api import Page, sync_playwright
 
 from bluff.core import frame, wall_plans
 from bluff.core.pole import poles
 from bluff.demo import DEMO_FILE, load_demo
+from bluff.formats.exchange.dxf_write import APP, write_dxf
 from bluff.formats.job_file import read_job
 from bluff.formats.sheets import Imprint, Paper, job_sheets, pole_sheet
 from bluff.serve import background_server
@@ -64,6 +69,27 @@ def typed(page: Page) -> None:
 def packs(page: Page) -> None:
     page.get_by_role("link", name=DEMO, exact=True).click()
     page.get_by_role("tab", name="Packs").click()
+
+
+def bring_in(page: Page) -> None:
+    """The demo as another program would have written it: in millimetres, out of square, its openings' sizes lost."""
+    document = ezdxf.read(StringIO(write_dxf([frame(plan) for plan in wall_plans(read_job(DEMO_FILE.read_bytes()))])))
+    document.header["$INSUNITS"] = 4
+    turned = Matrix44.chain(Matrix44.scale(25.4, 25.4, 25.4), Matrix44.z_rotate(0.12))
+    for entity in list(document.modelspace()):
+        if entity.dxf.layer in {"PLAN-WALLS", "PLAN-OPENINGS", "PLAN-MARKS"}:
+            entity.discard_xdata(APP)
+            entity.transform(turned)
+        else:
+            document.modelspace().delete_entity(entity)
+    with TemporaryDirectory() as folder:
+        file = Path(folder) / "shelter-by-others.dxf"
+        document.saveas(file)
+        page.get_by_label("Name of a new job").fill("Shelter")
+        page.keyboard.press("Enter")
+        page.get_by_label("Drawing or picture of the plan").set_input_files(file)
+        page.get_by_role("region", name="Drawing").wait_for()
+        page.locator("[data-wall=H]").wait_for()
 
 
 def to_bench(page: Page) -> None:
@@ -148,12 +174,12 @@ VIEWS: dict[str, tuple[Callable[[Page], None], str]] = {
     "plan": (plan, "light"),
     "plan-walk": (walk, "light"),
     "plan-packs": (packs, "dark"),
+    "bring-in": (bring_in, "light"),
     "inside-corner": (inside_corner, "light"),
     "typed": (typed, "light"),
     "openings": (openings, "light"),
     "bench": (bench, "light"),
     "bench-sheets": (sheets_on_bench, "light"),
-    "bench-dark": (bench, "dark"),
     "opening-form": (opening_form, "light"),
     "ways": (ways, "light"),
     "worked-window": (worked_window, "light"),

@@ -2,11 +2,13 @@
 
 import re
 from datetime import date
-from typing import Annotated
+from typing import Annotated, TypeAlias
 from uuid import UUID
 
 from fastapi import APIRouter, Body, Query, Request, Response
+from pydantic import StringConstraints
 
+from bluff.api.drawing_view import drawing_view
 from bluff.api.jobs import CrewJobs
 from bluff.api.schemas import DrawingView, EditReading, PictureView, Refusal
 from bluff.api.views import edit_reading
@@ -22,9 +24,11 @@ from bluff.formats.pictures import read_picture
 from bluff.formats.schedule import read_schedule, schedule_csv, schedule_edit
 from bluff.formats.sheets import SHOWN_AT_FIRST, Imprint, Layer, Paper, job_sheets, pole_sheet, pole_strip, wall_sheet
 from bluff.formats.tables import cut_list_csv, marks_csv
-from bluff.service.drawings import edit_of
+from bluff.service.drawings import taken_in
 from bluff.service.errors import NotFound
 from bluff.service.jobs import framing, framings
+
+Choice: TypeAlias = Annotated[str, StringConstraints(max_length=300)]
 
 router = APIRouter(
     prefix="/api/jobs/{job_id}",
@@ -151,19 +155,15 @@ def read(
     jobs: CrewJobs,
     job_id: UUID,
     file: Annotated[bytes, Body(media_type="application/octet-stream")],
-    layer: Annotated[str | None, Query(description="Where a DXF drawing's walls are.", max_length=255)] = None,
+    choice: Annotated[
+        list[Choice] | None,
+        Query(description="Answers to what another reading guessed, as key=value.", max_length=200),
+    ] = None,
 ) -> DrawingView:
     """What is understood of a DXF or IFC file, and the edit that would take it in; nothing is changed."""
     state = jobs.get(job_id)
-    reading = read_drawing(file, layer)
-    edit = edit_of(state.job, reading.job.to_core())
-    return DrawingView(
-        layers=reading.layers,
-        walls=len(reading.job.walls),
-        openings=len(reading.job.openings),
-        left=reading.left,
-        edit=edit_from_core(edit) if edit else None,
-    )
+    reading = read_drawing(file, choice or ())
+    return drawing_view(reading, taken_in(state.job, reading.job.to_core()))
 
 
 @router.post("/pictures")

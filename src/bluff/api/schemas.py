@@ -13,6 +13,8 @@ from bluff.core.meeting import Joint
 from bluff.core.prefab import PackKind
 from bluff.core.schools import End, Line, OpeningKind
 from bluff.formats.edits import EditFile
+from bluff.formats.exchange.choices import Guess
+from bluff.formats.exchange.reading import Left, Part, PartKind
 from bluff.formats.framed import FramedCutRow, FramedFinding, FramedSpacerRow, FramedWall, Steps
 from bluff.formats.job_file import JobFile, OpeningFile, StandardFile, WallFile
 from bluff.formats.ways_file import FileModel, WordFile
@@ -513,12 +515,18 @@ class PlanPreview(BaseModel):
 
 
 class DrawingView(BaseModel):
-    """What was understood of a drawing: the edit that takes it in, and sentences on what was left."""
+    """What was understood of a drawing and the edit that takes it in; what of it was guessed, and what was left.
 
-    layers: list[str]
+    Lines and places are in the plan, in inches, where the edit puts them.
+    """
+
+    part: PartKind
+    parts: list[Part]
+    guesses: list[Guess]
+    lines: list[tuple[float, float, float, float]]
     walls: int
     openings: int
-    left: list[str]
+    left: list[Left]
     edit: EditFile | None
 
 

@@ -326,8 +326,17 @@ class Job:
         return replace(self, name=name.strip())
 
 
+def is_mark(text: str) -> bool:
+    """Whether a text can be the mark of a wall or an opening.
+
+    >>> is_mark("W1"), is_mark("Wall:1")
+    (True, False)
+    """
+    return _ID.fullmatch(text) is not None
+
+
 def _check_id(what: str, text: str, path: str = "id") -> None:
-    if not _ID.fullmatch(text):
+    if not is_mark(text):
         raise JobError(
             f"“{text}” cannot be the mark of {'an' if what[0] in 'aeiou' else 'a'} {what}; "
             "write up to 24 letters, digits, spaces, dots and dashes, like W1.",

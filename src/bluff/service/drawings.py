@@ -1,6 +1,6 @@
 """Taking a drawing into a job: what was understood, as one edit that fits beside what is there."""
 
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 from bluff import core
 from bluff.core.apply import apply
@@ -14,30 +14,61 @@ from bluff.core.position import At, FromOpening, FromWall
 _APART: Length = inches("10'")
 
 
-def edit_of(job: core.Job, drawn: core.Job) -> Edit | None:
-    """The edit that adds a drawing's walls and openings to a job; None when it has none.
+@dataclass(frozen=True, slots=True)
+class TakenIn:
+    """A drawing taken into a job: the edit that does it, and how far east of where it was drawn that puts it."""
+
+    edit: Edit
+    east: Length
+
+
+def taken_in(job: core.Job, drawn: core.Job) -> TakenIn | None:
+    """A drawing's walls and openings added to a job; None when it has none.
 
     Marks that are taken are given anew, and where the two would lie over each other the drawing is put to the
-    east of what is there.
+    east of what is there. What the job's standard says anyhow is not said again.
     """
     if not drawn.walls:
         return None
     shift = _aside(job, drawn)
+    usual = _Usual(job)
     marks: dict[str, str] = {}
     after = job
     edits: list[Edit] = []
     for wall in drawn.walls:
         taken = any(one.id == wall.id for one in after.walls)
         marks[wall.id] = next_wall_id(after.walls) if taken else wall.id
-        edits.append(AddWall(_moved(replace(wall, id=marks[wall.id]), shift)))
+        edits.append(AddWall(usual.wall(_moved(replace(wall, id=marks[wall.id]), shift))))
         after = apply(after, edits[-1])
     openings: dict[str, str] = {}
     for opening in drawn.openings:
         taken = any(one.id == opening.id for one in after.openings)
         openings[opening.id] = next_opening_id(after.openings, opening.kind) if taken else opening.id
-        edits.append(AddOpening(_renamed(opening, marks, openings)))
+        edits.append(AddOpening(usual.opening(_renamed(opening, marks, openings))))
         after = apply(after, edits[-1])
-    return Several(f"take in {len(drawn.walls)} walls of a drawing", tuple(edits))
+    return TakenIn(Several(f"take in {len(drawn.walls)} walls of a drawing", tuple(edits)), shift)
+
+
+@dataclass(frozen=True, slots=True)
+class _Usual:
+    """Takes from walls and openings of a drawing what their job's standard says as well."""
+
+    job: core.Job
+
+    def wall(self, wall: Wall) -> Wall:
+        if wall.ways.studs is None:
+            return wall
+        plain = replace(wall, ways=replace(wall.ways, studs=None))
+        heights = {plan.height.value for one in (wall, plain) for plan in self._alone(one)}
+        return plain if len(heights) == 1 else wall
+
+    def opening(self, opening: Opening) -> Opening:
+        if opening.ways.head_height != self.job.standard.head_height:
+            return opening
+        return replace(opening, ways=replace(opening.ways, head_height=None))
+
+    def _alone(self, wall: Wall) -> tuple[core.WallPlan, ...]:
+        return core.wall_plans(replace(self.job, walls=(wall,), openings=()))
 
 
 def _aside(job: core.Job, drawn: core.Job) -> Length:

@@ -987,6 +987,16 @@ export interface components {
             ];
         };
         /**
+         * Choice
+         * @description One of the values a guess may have, and what it is called.
+         */
+        Choice: {
+            /** Value */
+            value: string;
+            /** Label */
+            label: string;
+        };
+        /**
          * Code
          * @description What can be found.
          * @enum {string}
@@ -1044,17 +1054,33 @@ export interface components {
         };
         /**
          * DrawingView
-         * @description What was understood of a drawing: the edit that takes it in, and sentences on what was left.
+         * @description What was understood of a drawing and the edit that takes it in; what of it was guessed, and what was left.
+         *
+         *     Lines and places are in the plan, in inches, where the edit puts them.
          */
         DrawingView: {
-            /** Layers */
-            layers: string[];
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "layer" | "storey";
+            /** Parts */
+            parts: components["schemas"]["Part"][];
+            /** Guesses */
+            guesses: components["schemas"]["Guess"][];
+            /** Lines */
+            lines: [
+                number,
+                number,
+                number,
+                number
+            ][];
             /** Walls */
             walls: number;
             /** Openings */
             openings: number;
             /** Left */
-            left: string[];
+            left: components["schemas"]["Left"][];
             /** Edit */
             edit: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"]) | null;
         };
@@ -1435,6 +1461,29 @@ export interface components {
             findings: components["schemas"]["FramedFinding"][];
         };
         /**
+         * Guess
+         * @description Something a drawing does not say, or not surely.
+         *
+         *     Args:
+         *         key: What it is of; sent back with another value it is no guess any more.
+         *         label: What it is of, in words.
+         *         value: What it was read as.
+         *         choices: What it can be; empty where any length can be typed.
+         *         is_sure: Whether the drawing says it, or somebody has.
+         */
+        Guess: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Value */
+            value: string;
+            /** Choices */
+            choices: components["schemas"]["Choice"][];
+            /** Is Sure */
+            is_sure: boolean;
+        };
+        /**
          * HeaderFile
          * @description A header. What is left out is two plies of 2x8 when built up, one of the wall's own lumber when flat.
          */
@@ -1639,6 +1688,19 @@ export interface components {
          * @enum {string}
          */
         Layer: "sheets" | "blocks" | "backing" | "bolts" | "joints" | "nails";
+        /**
+         * Left
+         * @description Something that was not understood: what and why, and where it is in the plan, in inches.
+         */
+        Left: {
+            /** Text */
+            text: string;
+            /** At */
+            at?: [
+                number,
+                number
+            ] | null;
+        };
         /**
          * Line
          * @description A line of a wall's thickness, walking from start to end: one of its faces, or the middle.
@@ -2058,6 +2120,23 @@ export interface components {
          * @enum {string}
          */
         Paper: "letter" | "a4";
+        /**
+         * Part
+         * @description A layer or a storey: how many walls it has, what else is to say of it, and whether it is being read.
+         */
+        Part: {
+            /** Name */
+            name: string;
+            /** Walls */
+            walls: number;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /** Is Chosen */
+            is_chosen: boolean;
+        };
         /**
          * PhraseRequest
          * @description A typed line; wall is the wall an opening goes into, null when the line is a wall.
@@ -4884,8 +4963,8 @@ export interface operations {
     read_api_jobs__job_id__drawing_post: {
         parameters: {
             query?: {
-                /** @description Where a DXF drawing's walls are. */
-                layer?: string | null;
+                /** @description Answers to what another reading guessed, as key=value. */
+                choice?: string[] | null;
             };
             header?: never;
             path: {

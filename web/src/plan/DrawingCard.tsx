@@ -1,71 +1,200 @@
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
-import type { Edit } from "../api/client";
+import type { Drawing, DrawingGuess, DrawingPart } from "../api/client";
 import { Field } from "../app/Field";
 import { SelectField } from "../app/SelectField";
+import { TextField } from "../app/TextField";
 import type { Brought } from "./useBringIn";
 
-/** What was understood of a drawing, and what was not, before any of it is taken in. */
+const MOST_LEFT = 60;
+
+/** What was understood of a drawing, what of it was guessed and what was left, before any of it is taken in. */
 export function DrawingCard({
   brought,
   isBusy,
-  onLayer,
+  pointed,
+  onPoint,
+  onAnswer,
   onTake,
   onLeave,
 }: {
   brought: Brought;
   isBusy: boolean;
-  onLayer: (layer: string) => void;
-  onTake: (edit: Edit) => void;
+  /** Which of what was left is pointed out on the plan. */
+  pointed: number | null;
+  onPoint: (index: number | null) => void;
+  onAnswer: (key: string, values: readonly string[]) => void;
+  onTake: (drawing: Drawing) => void;
   onLeave: () => void;
 }) {
-  const { drawing, file, layer } = brought;
-  const { edit } = drawing;
-  const layers = [
-    ...(layer === null ? [{ value: "", label: "Chosen by itself" }] : []),
-    ...drawing.layers.map((name) => ({ value: name, label: name })),
-  ];
+  const { drawing, file } = brought;
+  const guessed = drawing.guesses.filter(({ is_sure }) => !is_sure);
+  const sure = drawing.guesses.filter(({ is_sure }) => is_sure);
   return (
-    <Box role="region" aria-label="Drawing" borderBottomWidth="1px" overflowY="auto" maxH="70%">
+    <Box role="region" aria-label="Drawing" borderBottomWidth="1px" overflowY="auto" flex="1">
       <Box px="4" pt="3">
         <Heading as="h2" fontFamily="heading" fontWeight="800" fontSize="22px" overflowWrap="anywhere">
           {file.name}
         </Heading>
         <Text py="1">
           <b>{counted(drawing.walls, "wall")}</b> and <b>{counted(drawing.openings, "opening")}</b>{" "}
-          understood, pencilled into the plan.
+          understood, pencilled over the drawing.
         </Text>
-        {/\.dxf$/i.test(file.name) && (
-          <Field label="Walls are on">
-            <SelectField
-              label="Layer of the walls"
-              value={layer ?? ""}
-              choices={layers}
-              onChoose={(name) => name && onLayer(name)}
-            />
-          </Field>
-        )}
       </Box>
-      {drawing.left.length > 0 && (
-        <Box px="4" pt="1">
-          <Text fontWeight="700" color="warn">
-            Not understood
-          </Text>
-          <Box as="ul" listStyleType="none" aria-label="Not understood" fontSize="14px" color="faint">
-            {drawing.left.slice(0, 40).map((sentence) => (
-              <Text as="li" key={sentence} py="0.5">
-                {sentence}
-              </Text>
-            ))}
-            {drawing.left.length > 40 && <Text as="li">and {drawing.left.length - 40} more</Text>}
-          </Box>
-        </Box>
-      )}
-      <Flex gap="2" px="4" py="3">
-        <Button variant="solid" disabled={!edit || isBusy} onClick={() => edit && onTake(edit)}>
+      <Flex gap="2" px="4" pb="3">
+        <Button
+          variant="solid"
+          disabled={!drawing.edit || isBusy}
+          onClick={() => drawing.edit && onTake(drawing)}
+        >
           Take them in
         </Button>
         <Button onClick={onLeave}>Leave it</Button>
       </Flex>
+      <Parts drawing={drawing} isBusy={isBusy} onAnswer={onAnswer} />
+      <Guesses title="Guessed" guesses={guessed} onAnswer={onAnswer} />
+      <Guesses title="As drawn, or as said" guesses={sure} onAnswer={onAnswer} />
+      <NotUnderstood left={drawing.left} pointed={pointed} onPoint={onPoint} />
+    </Box>
+  );
+}
+
+/** The drawing's layers, any of which may hold walls, or its storeys, one of which is framed. */
+function Parts({
+  drawing: { part, parts },
+  isBusy,
+  onAnswer,
+}: {
+  drawing: Drawing;
+  isBusy: boolean;
+  onAnswer: (key: string, values: readonly string[]) => void;
+}) {
+  const isStorey = part === "storey";
+  if (parts.length === 0) return null;
+  const chosen = parts.filter(({ is_chosen }) => is_chosen).map(({ name }) => name);
+  function turn(name: string) {
+    if (isStorey) return onAnswer(part, [name]);
+    const rest = chosen.filter((one) => one !== name);
+    const next = chosen.includes(name) ? rest : [...rest, name];
+    if (next.length > 0) onAnswer(part, next);
+  }
+  return (
+    <Box role="group" aria-label={isStorey ? "Storey to take in" : "Layers of the walls"} px="4" pb="2">
+      <Text fontWeight="700">{isStorey ? "Storey to take in" : "Walls are on"}</Text>
+      <Box maxH="168px" overflowY="auto">
+        {parts.map((one) => (
+          <PartRow key={one.name} part={one} isBusy={isBusy} onTurn={() => turn(one.name)} />
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+function PartRow({
+  part: { name, walls, note, is_chosen },
+  isBusy,
+  onTurn,
+}: {
+  part: DrawingPart;
+  isBusy: boolean;
+  onTurn: () => void;
+}) {
+  const says = [walls > 0 ? counted(walls, "wall") : "no walls", note].filter(Boolean).join(", ");
+  return (
+    <Button
+      variant={is_chosen ? "solid" : "outline"}
+      aria-pressed={is_chosen}
+      disabled={isBusy}
+      w="full"
+      my="0.5"
+      justifyContent="space-between"
+      onClick={onTurn}
+    >
+      <Text as="span" truncate>
+        {name}
+      </Text>
+      <Text as="span" fontWeight="400" fontSize="14px" flexShrink="0">
+        {says}
+      </Text>
+    </Button>
+  );
+}
+
+/** What the drawing does not say, or says; each row can be answered otherwise, for all it is of alike. */
+function Guesses({
+  title,
+  guesses,
+  onAnswer,
+}: {
+  title: string;
+  guesses: readonly DrawingGuess[];
+  onAnswer: (key: string, values: readonly string[]) => void;
+}) {
+  if (guesses.length === 0) return null;
+  return (
+    <Box role="group" aria-label={title} px="4" pb="2">
+      <Text fontWeight="700" color={title === "Guessed" ? "warn" : undefined}>
+        {title}
+      </Text>
+      {guesses.map((guess) => (
+        <Field key={guess.key} label={guess.label} isLong>
+          {guess.choices.length > 0 ? (
+            <SelectField
+              label={guess.label}
+              value={guess.value}
+              choices={guess.choices}
+              onChoose={(value) => onAnswer(guess.key, [value])}
+            />
+          ) : (
+            <TextField
+              label={guess.label}
+              value={guess.value}
+              onEnter={(text) => onAnswer(guess.key, [text])}
+            />
+          )}
+        </Field>
+      ))}
+    </Box>
+  );
+}
+
+/** What was left and why; what has a place on the drawing is pointed out there, by its number. */
+function NotUnderstood({
+  left,
+  pointed,
+  onPoint,
+}: {
+  left: Drawing["left"];
+  pointed: number | null;
+  onPoint: (index: number | null) => void;
+}) {
+  if (left.length === 0) return null;
+  return (
+    <Box px="4" pb="3">
+      <Text fontWeight="700" color="warn">
+        Not understood
+      </Text>
+      <Box as="ul" listStyleType="none" aria-label="Not understood" fontSize="14px">
+        {left.slice(0, MOST_LEFT).map(({ text, at }, index) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: sentences may repeat, and their order stands
+          <Flex as="li" key={index} gap="2" py="0.5" align="baseline">
+            {at && (
+              <Button
+                variant={pointed === index ? "solid" : "outline"}
+                minW="32px"
+                h="26px"
+                px="1"
+                aria-pressed={pointed === index}
+                aria-label={`Show ${index + 1} on the drawing`}
+                onClick={() => onPoint(pointed === index ? null : index)}
+              >
+                {index + 1}
+              </Button>
+            )}
+            <span>{text}</span>
+          </Flex>
+        ))}
+        {left.length > MOST_LEFT && <li>and {left.length - MOST_LEFT} more</li>}
+      </Box>
     </Box>
   );
 }

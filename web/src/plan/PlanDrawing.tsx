@@ -1,7 +1,7 @@
 import { Box, Button, Flex } from "@chakra-ui/react";
 import { Maximize, Minus, Plus } from "lucide-react";
 import { type KeyboardEvent, memo, useEffect, useMemo, useRef, useState } from "react";
-import type { Edit, Picture, Plan, PlanWall } from "../api/client";
+import type { Drawing, Edit, Picture, Plan, PlanWall } from "../api/client";
 import { colour } from "../app/theme";
 import { printer } from "../drawing/figures";
 import { useBoxSize } from "../drawing/useBoxSize";
@@ -17,6 +17,7 @@ import {
   WallLetter,
   WallShape,
 } from "./PlanShapes";
+import { LeftMarks, PlanUnderlay } from "./PlanUnderlay";
 import type { Select, Selection } from "./selection";
 import { type Box as Drawn, usePlanHand } from "./usePlanHand";
 import { boundsWith, type Place, toScreen, type View, wholeOf, zoom } from "./view";
@@ -35,6 +36,8 @@ export function PlanDrawing({
   onKey,
   job,
   picture,
+  drawing,
+  pointed,
   isPictureMoved,
   pressed,
   onPress,
@@ -52,6 +55,9 @@ export function PlanDrawing({
   onKey: (event: KeyboardEvent) => void;
   job: string;
   picture: Picture | null;
+  /** What is being brought in, and which of what was left of it is pointed out. */
+  drawing: Drawing | null;
+  pointed: number | null;
   /** Whether drags move the picture instead of what lies over it. */
   isPictureMoved: boolean;
   /** Places pressed on the picture to scale it by. */
@@ -65,8 +71,8 @@ export function PlanDrawing({
   const [box, setBox] = useState<Drawn | null>(null);
   // Until somebody moves it, the view follows the plan and the window.
   const fitted = useMemo(
-    () => wholeOf(boundsWith(plan, picture) ?? [0, 0, 240, 240], size),
-    [plan, picture, size],
+    () => wholeOf(boundsWith(plan, picture, drawing) ?? [0, 0, 240, 240], size),
+    [plan, picture, drawing, size],
   );
   // Under a hand that drags, the floor must stay where it is.
   const steady = useRef(fitted);
@@ -132,6 +138,7 @@ export function PlanDrawing({
               pressed={pressed}
             />
           )}
+          {drawing && <PlanUnderlay drawing={drawing} view={view} />}
           <Walls
             plan={plan}
             pencilled={pencilled}
@@ -140,6 +147,7 @@ export function PlanDrawing({
             areDimensionsShown={areDimensionsShown}
             isDragging={isDragging}
           />
+          {drawing && <LeftMarks drawing={drawing} pointed={pointed} view={view} />}
           {box && (
             <rect
               x={Math.min(box.from[0], box.to[0])}

@@ -44,6 +44,7 @@ function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange 
   const [tab, setTab] = useState("walls");
   const bringIn = useBringIn(job.id, change);
   const hand = useDraft(job, plan, change, bringIn.brought?.drawing.edit ?? null);
+  const [pointed, setPointed] = useState<number | null>(null);
   const [scaling, setScaling] = useState<Scaling>(null);
   const [isPictureMoved, movePicture] = useState(false);
   const picture = job.job.picture ?? null;
@@ -142,6 +143,8 @@ function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange 
             onKey={onKey}
             job={job.id}
             picture={picture}
+            drawing={bringIn.brought?.drawing ?? null}
+            pointed={pointed}
             isPictureMoved={isPictureMoved}
             pressed={scaling ?? []}
             onPress={scaling && scaling.length < 2 ? press : null}
@@ -165,49 +168,54 @@ function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange 
           {hand.shown.walls.length === 0 && !picture && <NothingDrawn plan={plan} />}
         </Box>
         <SidePanel>
-          {bringIn.brought && (
+          {bringIn.brought ? (
             <DrawingCard
               brought={bringIn.brought}
               isBusy={bringIn.isBusy || change.isBusy}
-              onLayer={bringIn.onLayer}
-              onTake={(edit) => change.make(edit, bringIn.leave)}
+              pointed={pointed}
+              onPoint={setPointed}
+              onAnswer={bringIn.answer}
+              onTake={({ edit }) => edit && change.make(edit, bringIn.leave)}
               onLeave={bringIn.leave}
             />
+          ) : (
+            <>
+              {picture && (
+                <PictureCard
+                  picture={picture}
+                  scaling={scaling}
+                  onScaling={setScaling}
+                  isMoved={isPictureMoved}
+                  onMove={movePicture}
+                  change={change}
+                />
+              )}
+              <SelectionCard
+                job={job}
+                plan={plan}
+                selection={selection}
+                change={change}
+                onSelect={act}
+                onOpen={openBench}
+              />
+              <Tabs.Root value={tab} onValueChange={({ value }) => setTab(value)} lazyMount unmountOnExit>
+                <Tabs.List>
+                  <Tabs.Trigger value="walls">Walls</Tabs.Trigger>
+                  <Tabs.Trigger value="order">Order</Tabs.Trigger>
+                  <Tabs.Trigger value="packs">Packs</Tabs.Trigger>
+                </Tabs.List>
+                <Tabs.Content value="walls">
+                  <WallsPanel job={job} plan={plan} selection={selection} onSelect={act} onOpen={openBench} />
+                </Tabs.Content>
+                <Tabs.Content value="order">
+                  <OrderPanel plan={plan} onSelect={act} />
+                </Tabs.Content>
+                <Tabs.Content value="packs">
+                  <PacksPanel plan={plan} />
+                </Tabs.Content>
+              </Tabs.Root>
+            </>
           )}
-          {picture && (
-            <PictureCard
-              picture={picture}
-              scaling={scaling}
-              onScaling={setScaling}
-              isMoved={isPictureMoved}
-              onMove={movePicture}
-              change={change}
-            />
-          )}
-          <SelectionCard
-            job={job}
-            plan={plan}
-            selection={selection}
-            change={change}
-            onSelect={act}
-            onOpen={openBench}
-          />
-          <Tabs.Root value={tab} onValueChange={({ value }) => setTab(value)} lazyMount unmountOnExit>
-            <Tabs.List>
-              <Tabs.Trigger value="walls">Walls</Tabs.Trigger>
-              <Tabs.Trigger value="order">Order</Tabs.Trigger>
-              <Tabs.Trigger value="packs">Packs</Tabs.Trigger>
-            </Tabs.List>
-            <Tabs.Content value="walls">
-              <WallsPanel job={job} plan={plan} selection={selection} onSelect={act} onOpen={openBench} />
-            </Tabs.Content>
-            <Tabs.Content value="order">
-              <OrderPanel plan={plan} onSelect={act} />
-            </Tabs.Content>
-            <Tabs.Content value="packs">
-              <PacksPanel plan={plan} />
-            </Tabs.Content>
-          </Tabs.Root>
         </SidePanel>
       </Flex>
     </>

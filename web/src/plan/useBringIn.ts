@@ -4,11 +4,14 @@ import { AS_IT_IS, answered, client, type Drawing, type Edit } from "../api/clie
 import { useNotices } from "../app/notices";
 import type { JobChange } from "../app/useJobChange";
 
+/** Answers to what a reading guessed, by its key; a drawing's parts may be several. */
+export type Answers = Readonly<Record<string, readonly string[]>>;
+
 /** A drawing being looked at before it is taken in. */
 export interface Brought {
   file: File;
   drawing: Drawing;
-  layer: string | null;
+  answers: Answers;
 }
 
 /** Files brought to the plan: pictures are laid under it at once, drawings are shown first. */
@@ -18,9 +21,9 @@ export function useBringIn(job: string, change: JobChange) {
   // What is asked for now; an answer to anything else comes too late and is dropped.
   const asked = useRef(0);
   const read = useMutation({
-    mutationFn: async ({ file, layer }: { file: File; layer: string | null; turn: number }) => {
+    mutationFn: async ({ file, answers }: { file: File; answers: Answers; turn: number }) => {
       if (!isDrawing(file)) return { picture: await sendPicture(job, file) };
-      return { drawing: await sendDrawing(job, file, layer), file, layer };
+      return { drawing: await sendDrawing(job, file, answers), file, answers };
     },
     onSuccess: (answer, { turn }) => {
       if (turn !== asked.current) return;
@@ -29,15 +32,16 @@ export function useBringIn(job: string, change: JobChange) {
     },
     onError: (error, { file }) => tell({ text: `${file.name}: ${error.message}`, tone: "trouble" }),
   });
-  function ask(file: File, layer: string | null) {
+  function ask(file: File, answers: Answers) {
     asked.current += 1;
-    read.mutate({ file, layer, turn: asked.current });
+    read.mutate({ file, answers, turn: asked.current });
   }
   return {
     brought,
     isBusy: read.isPending,
-    bring: (file: File) => ask(file, null),
-    onLayer: (layer: string) => brought && ask(brought.file, layer),
+    bring: (file: File) => ask(file, {}),
+    answer: (key: string, values: readonly string[]) =>
+      brought && ask(brought.file, { ...brought.answers, [key]: values }),
     leave: () => {
       asked.current += 1;
       setBrought(null);
@@ -49,10 +53,11 @@ function isDrawing({ name }: File): boolean {
   return /\.(dxf|ifc)$/i.test(name);
 }
 
-async function sendDrawing(job: string, file: File, layer: string | null): Promise<Drawing> {
+async function sendDrawing(job: string, file: File, answers: Answers): Promise<Drawing> {
+  const choice = Object.entries(answers).flatMap(([key, values]) => values.map((value) => `${key}=${value}`));
   return answered<Drawing>(
     client.POST("/api/jobs/{job_id}/drawing", {
-      params: { path: { job_id: job }, query: layer ? { layer } : {} },
+      params: { path: { job_id: job }, query: { choice } },
       body: file as unknown as string,
       ...AS_IT_IS,
     }),

@@ -85,7 +85,10 @@ describe("a hand on a wall", () => {
 it("shows the picture while there are no walls", () => {
   const picture = { pixels: [100, 50], scale: 2 } as const;
   const empty = { bounds: null, picture_corner: [10, 100] } as const;
-  expect(boundsWith(empty, picture)).toEqual([10, 0, 210, 100]);
-  expect(boundsWith({ ...empty, bounds: [0, 0, 9, 9] }, picture)).toEqual([0, 0, 9, 9]);
-  expect(boundsWith(empty, null)).toBeNull();
+  expect(boundsWith(empty, picture, null)).toEqual([10, 0, 210, 100]);
+  expect(boundsWith({ ...empty, bounds: [0, 0, 9, 9] }, picture, null)).toEqual([0, 0, 9, 9]);
+  expect(boundsWith(empty, null, null)).toBeNull();
+  const drawing = { lines: [[0, 0, 40, 8]] as const, left: [{ at: [90, -5] as const }, { at: null }] };
+  expect(boundsWith({ ...empty, bounds: [-3, 0, 9, 9] }, picture, drawing)).toEqual([-3, -5, 90, 9]);
+  expect(boundsWith(empty, null, { lines: [], left: [] })).toBeNull();
 });

@@ -97,13 +97,36 @@ interface Wall {
   end: Place;
 }
 
+interface Drawn {
+  lines: readonly (readonly [number, number, number, number])[];
+  left: readonly { at?: readonly [number, number] | null }[];
+}
+
+const EMPTY: Bounds = [Infinity, Infinity, -Infinity, -Infinity];
+
 type Bounds = readonly [number, number, number, number];
 
-/** What is to be seen of a plan: its walls, and before there are any the picture they are drawn over. */
+/**
+ * What is to be seen of a plan: its walls with a drawing that is being brought in, and before there are any walls
+ * the picture they are drawn over.
+ */
 export function boundsWith(
   plan: { bounds: Bounds | null; picture_corner: Place | null },
   picture: { pixels: readonly [number, number]; scale: number } | null,
+  drawing: Drawn | null,
 ): Bounds | null {
+  if (drawing) {
+    const [west, south, east, north] = plan.bounds ?? EMPTY;
+    const places = [
+      ...drawing.lines.flatMap(([x1, y1, x2, y2]) => [[x1, y1] as const, [x2, y2] as const]),
+      ...drawing.left.flatMap(({ at }) => (at ? [[at[0], at[1]] as const] : [])),
+    ];
+    const seen = places.reduce<Bounds>(
+      ([w, s, e, n], [x, y]) => [Math.min(w, x), Math.min(s, y), Math.max(e, x), Math.max(n, y)],
+      [west, south, east, north],
+    );
+    return seen[0] <= seen[2] ? seen : null;
+  }
   const corner = plan.picture_corner;
   if (plan.bounds || !picture || !corner) return plan.bounds;
   const [width, height] = picture.pixels;

@@ -1,5 +1,6 @@
 """To and from other programs: drawings as DXF, models as IFC."""
 
+from collections.abc import Sequence
 from enum import StrEnum
 
 from bluff.formats.bounded import MOST_SECONDS, read_bounded
@@ -21,12 +22,12 @@ def kind_of(data: bytes) -> DrawingKind:
     return DrawingKind.IFC if data.lstrip()[:12].startswith(b"ISO-10303-21") else DrawingKind.DXF
 
 
-def read_drawing(data: bytes, layer: str | None = None, seconds: int = MOST_SECONDS) -> Reading:
+def read_drawing(data: bytes, choices: Sequence[str] = (), seconds: int = MOST_SECONDS) -> Reading:
     """Read a drawing from outside, within limits.
 
     Args:
         data: The file as it is.
-        layer: Where a DXF drawing's walls are; None to choose.
+        choices: Answers to what another reading guessed, as ``key=value``.
         seconds: After which it is given up.
 
     Raises:
@@ -35,7 +36,7 @@ def read_drawing(data: bytes, layer: str | None = None, seconds: int = MOST_SECO
     if len(data) > LARGEST_DRAWING:
         size = LARGEST_DRAWING // 1024**2
         raise FaultyData([Fault("", f"The drawing is over {size} MB; save only the floor to be framed.")])
-    arguments = [kind_of(data), *([layer] if layer else [])]
+    arguments = [kind_of(data), *choices]
     return Reading.model_validate_json(
         read_bounded("bluff.formats.exchange.reader", arguments, data, "drawing", seconds)
     )

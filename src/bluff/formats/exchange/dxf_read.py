@@ -1,63 +1,78 @@
-"""Walls from a DXF drawing: closed outlines and pairs of lines on a layer, or the entries Bluff wrote."""
+"""Walls and openings from a DXF drawing: the entries Bluff wrote, or what lines, blocks and gaps show."""
 
 import json
+import re
 from codecs import BOM_UTF8
-from collections.abc import Iterator
-from itertools import pairwise
+from collections.abc import Mapping, Sequence
 from tempfile import NamedTemporaryFile
 
 import ezdxf
 from ezdxf.document import Drawing
-from ezdxf.entities import DXFEntity
 from ezdxf.lldxf.const import DXFError
 
 from bluff.formats.errors import Fault, FaultyData
+from bluff.formats.exchange.choices import Choice, Guess, Said
+from bluff.formats.exchange.dxf_openings import with_openings
+from bluff.formats.exchange.dxf_shapes import MOST_SHAPES, Shapes, shapes_of
 from bluff.formats.exchange.dxf_write import APP
-from bluff.formats.exchange.reading import (
-    LineDrawn,
-    Place,
-    Reading,
-    Strip,
-    Understood,
-    strip_of,
-    strips_of_lines,
-    stud_of,
+from bluff.formats.exchange.faces import LineDrawn, Pair, length_of, pairs_of
+from bluff.formats.exchange.reading import Part, Reading, Understood
+from bluff.formats.exchange.thickness import framed_by
+
+_UNITS: dict[str, float] = {
+    "inches": 1.0,
+    "feet": 12.0,
+    "millimetres": 1 / 25.4,
+    "centimetres": 1 / 2.54,
+    "decimetres": 10 / 2.54,
+    "metres": 100 / 2.54,
+}
+"""Inches in each."""
+_INSUNITS = {1: "inches", 2: "feet", 4: "millimetres", 5: "centimetres", 6: "metres", 14: "decimetres", 21: "feet"}
+"""What a header's $INSUNITS says; 21 is the survey foot, which differs by a 64th in 650 feet."""
+_ARCHITECTURAL = {3, 4}
+"""$LUNITS of drawings that show feet and inches, which count in inches."""
+_WALLS = re.compile(r"wall|wand|mur(?![a-z])|muro|pared|partition|exterior|stud", re.IGNORECASE)
+_NO_WALLS = re.compile(
+    r"door|window|glaz|furn|dim|text|anno|hatch|patt|roof|found|footing|elec|plumb|elev|plate|mark", re.IGNORECASE
 )
+_SHORT_WALL = 12.0
+_SAMPLE_LINES, _SAMPLE_LAYERS = 600, 12
+_ENOUGH = 0.5
+"""Of the walls that another unit would show: fewer, and the unit said is taken for a mistake."""
 
-_TO_INCHES = {0: 1.0, 1: 1.0, 2: 12.0, 4: 1 / 25.4, 5: 1 / 2.54, 6: 1 / 0.0254}
-"""By $INSUNITS: none said (taken for inches), inches, feet, millimetres, centimetres, metres."""
 
-
-def read_dxf(data: bytes, layer: str | None = None) -> Reading:
+def read_dxf(data: bytes, said: Said | None = None) -> Reading:
     """Read a drawing, as any system writes it: either line end, text of any code page its header names, or binary.
 
     Args:
         data: The DXF file as it is.
-        layer: Where its walls are; None takes the entries that Bluff wrote, and without any the layer that
-            has the most walls.
+        said: Answers to guesses: `layer` where its walls are, `unit`, and those every drawing has. Where nobody says
+            a layer, the entries that Bluff wrote are taken, and without any the layers that are called walls, or
+            the one that has the most.
 
     Raises:
-        FaultyData: It is no DXF drawing.
+        FaultyData: It is no DXF drawing, or an answer is none.
     """
+    said = said or Said()
     document = _opened(data)
-    layers = {entity.dxf.layer for entity in document.modelspace()}
-    if layer is not None and layer not in layers:
-        known = ", ".join(sorted(layers)[:12])
-        raise FaultyData([Fault("layer", f"There is nothing on layer {layer}; the layers are {known}.")])
-    understood = Understood()
-    if layer is None and _take_entries(document, understood):
-        return understood.reading("drawing", layers)
-    scale = _TO_INCHES.get(document.header.get("$INSUNITS", 0))
-    if scale is None:
-        raise FaultyData([Fault("", "The drawing's unit is not known here; use inches, feet, mm, cm or m.")])
-    if document.header.get("$INSUNITS", 0) == 0:
-        understood.left.append("The drawing says no unit; it was taken for inches.")
-    chosen = layer or max(layers, key=lambda name: len(_strips(document, name, scale)[0]), default="")
-    strips, others = _strips(document, chosen, scale)
-    if others:
-        understood.left.append(f"On layer {chosen}, {others} lines or shapes belong to no wall.")
-    understood.strips(strips)
-    return understood.reading("drawing", layers)
+    understood = Understood(said)
+    if not said.all("layer") and _take_entries(document, understood):
+        return understood.reading("drawing", "layer", _layers(document, {}, ()))
+    shapes = shapes_of(document)
+    _say_what_is_not_seen(document, shapes, understood)
+    asked = _known(said.all("layer"), {entity.dxf.layer for entity in document.modelspace()} | shapes.lines.keys())
+    unit, guess = _unit(document, shapes, asked, said)
+    understood.guesses.append(guess)
+    scale = _UNITS[unit]
+    lines = {layer: [_scaled(line, scale) for line in drawn] for layer, drawn in shapes.lines.items()}
+    pairs = {layer: pairs_of(drawn) for layer, drawn in lines.items()}
+    chosen = asked or _likely_layers(pairs)
+    of_walls = pairs[chosen[0]] if len(chosen) == 1 else pairs_of([line for layer in chosen for line in lines[layer]])
+    with_openings(of_walls, lines, chosen, shapes, scale, understood)
+    arcs = [_scaled(line, scale) for line in shapes.arcs]
+    understood.lines = [*(line for drawn in lines.values() for line in drawn), *arcs]
+    return understood.reading("drawing", "layer", _layers(document, pairs, chosen))
 
 
 def _opened(data: bytes) -> Drawing:
@@ -67,7 +82,7 @@ def _opened(data: bytes) -> Drawing:
         file.flush()
         try:
             return ezdxf.readfile(file.name)
-        except (DXFError, OSError, ValueError, KeyError, IndexError, TypeError) as error:
+        except (DXFError, OSError, ValueError, KeyError, IndexError, TypeError, AttributeError) as error:
             raise FaultyData([Fault("", "This is no DXF drawing; save it as DXF, as text or binary.")]) from error
 
 
@@ -84,42 +99,93 @@ def _take_entries(document: Drawing, understood: Understood) -> bool:
         except ValueError:
             what, data = "entry", None
         if not understood.entry(data, what):
-            understood.left.append(f"An entry on layer {entity.dxf.layer} could not be read.")
+            understood.leave(f"An entry on layer {entity.dxf.layer} could not be read.")
     return count > 0
 
 
-def _strips(document: Drawing, layer: str, scale: float) -> tuple[list[Strip], int]:
-    """The strips on a layer, those too thick for a wall too, and how many lines and other things make none."""
-    strips: list[Strip] = []
-    lines: list[LineDrawn] = []
-    boxes: list[tuple[Strip, list[LineDrawn]]] = []
-    others = 0
-    for entity in document.modelspace().query(f'*[layer=="{layer}"]'):
-        points = [(x * scale, y * scale) for x, y in _points(entity)]
-        is_closed = entity.dxftype() == "LWPOLYLINE" and entity.closed
-        strip = strip_of(points) if is_closed else None
-        if strip and stud_of(strip.thickness):
-            strips.append(strip)
-        elif len(points) >= 2:
-            sides = [*pairwise(points), *([(points[-1], points[0])] if is_closed else [])]
-            lines.extend(sides)
-            if strip:
-                boxes.append((strip, sides))
-        else:
-            others += 1
-    paired, alone = strips_of_lines(lines)
-    # A box whose sides belong to no wall is no wall either, and is said once, not as four lines.
-    for strip, sides in boxes:
-        if all(side in alone for side in sides):
-            strips.append(strip)
-            alone = [line for line in alone if line not in sides]
-    return [*strips, *paired], others + len(alone)
+def _known(asked: Sequence[str], layers: set[str]) -> list[str]:
+    """The layers asked for.
+
+    Raises:
+        FaultyData: The drawing has not one of them.
+    """
+    for layer in asked:
+        if layer not in layers:
+            known = ", ".join(sorted(layers)[:12]) or "none"
+            raise FaultyData([Fault("layer", f"There is nothing on layer {layer}; the layers are {known}.")])
+    return list(asked)
 
 
-def _points(entity: DXFEntity) -> Iterator[Place]:
-    match entity.dxftype():
-        case "LWPOLYLINE":
-            yield from ((x, y) for x, y, *_ in entity.get_points())
-        case "LINE":
-            for point in (entity.dxf.start, entity.dxf.end):
-                yield point.x, point.y
+def _say_what_is_not_seen(document: Drawing, shapes: Shapes, understood: Understood) -> None:
+    for name in dict.fromkeys(shapes.missing):
+        understood.leave(f"{name} is in another file, which is not here; bind it into the drawing.")
+    if shapes.count > MOST_SHAPES:
+        understood.leave(f"Only the first {MOST_SHAPES:,} shapes were looked at; save the part that is needed.")
+    hidden = sorted(layer.dxf.name for layer in document.layers if layer.is_off() or layer.is_frozen())
+    if hidden:
+        understood.leave(f"What is on layers that are switched off was not read: {', '.join(hidden[:12])}.")
+
+
+def _unit(document: Drawing, shapes: Shapes, asked: Sequence[str], said: Said) -> tuple[str, Guess]:
+    """The drawing's unit: as answered, as its header says if that makes walls, else the one that does."""
+    declared = _INSUNITS.get(document.header.get("$INSUNITS", 0))
+    if declared is None and document.header.get("$LUNITS", 2) in _ARCHITECTURAL:
+        declared = "inches"
+    answer = said.one_of("unit", _UNITS)
+    samples = _samples(shapes, asked)
+    is_good = declared is not None and (not samples or _makes_walls(samples, declared))
+    unit = answer or (declared if is_good and declared else _fitting(samples, declared)) or declared or "inches"
+    is_sure = answer is not None or unit == declared
+    label = "The drawing's unit"
+    if not is_sure:
+        label = f"The drawing says {declared}, which makes no walls" if declared else "The drawing says no unit"
+    choices = [Choice(value=name, label=name) for name in _UNITS]
+    return unit, Guess(key="unit", label=label, value=unit, choices=choices, is_sure=is_sure)
+
+
+def _makes_walls(samples: Sequence[Sequence[LineDrawn]], unit: str) -> bool:
+    """Whether a unit makes walls of usual thickness of a good part of what is drawn on some layer."""
+    return any(2 * _usual_length(lines, unit) >= _ENOUGH * sum(map(length_of, lines)) for lines in samples)
+
+
+def _fitting(samples: Sequence[Sequence[LineDrawn]], declared: str | None) -> str | None:
+    """The unit in which a layer has the most walls of usual thickness, None when there is none in any."""
+    found = {unit: max((_usual_length(lines, unit) for lines in samples), default=0.0) for unit in _UNITS}
+    best = max(found, key=lambda unit: found[unit])
+    is_good = declared is not None and found[declared] >= _ENOUGH * found[best]
+    return declared if is_good else best if found[best] > 0 else None
+
+
+def _samples(shapes: Shapes, asked: Sequence[str]) -> list[list[LineDrawn]]:
+    """The longest lines of the fullest layers, for walls are among them; enough to tell a unit by."""
+    by_layer = [sorted(shapes.lines[layer], key=length_of, reverse=True) for layer in asked or list(shapes.lines)]
+    fullest = sorted(by_layer, key=lambda lines: sum(map(length_of, lines)), reverse=True)
+    return [lines[:_SAMPLE_LINES] for lines in fullest[:_SAMPLE_LAYERS] if lines]
+
+
+def _usual_length(lines: Sequence[LineDrawn], unit: str) -> float:
+    """How long the walls of usual thickness are together that a unit makes of lines, in the drawing's units."""
+    scale = _UNITS[unit]
+    pairs = pairs_of([_scaled(line, scale) for line in lines])
+    return sum(pair.length for pair in pairs if framed_by(pair.thickness) and pair.length > _SHORT_WALL) / scale
+
+
+def _likely_layers(pairs: Mapping[str, Sequence[Pair]]) -> list[str]:
+    """The layers that are called walls and have some; else the one that has the most."""
+    lengths = {layer: sum(pair.length for pair in found if framed_by(pair.thickness)) for layer, found in pairs.items()}
+    some = [layer for layer, length in lengths.items() if length > 0]
+    called = [layer for layer in some if _WALLS.search(layer) and not _NO_WALLS.search(layer)]
+    if called:
+        return called
+    others = [layer for layer in some if not _NO_WALLS.search(layer)] or some
+    return sorted(others, key=lambda layer: lengths[layer])[-1:] or sorted(pairs)[:1]
+
+
+def _layers(document: Drawing, pairs: Mapping[str, Sequence[Pair]], chosen: Sequence[str]) -> list[Part]:
+    names = {entity.dxf.layer for entity in document.modelspace()} | pairs.keys()
+    return [Part(name=name, walls=len(pairs.get(name, ())), is_chosen=name in chosen) for name in sorted(names)]
+
+
+def _scaled(line: LineDrawn, scale: float) -> LineDrawn:
+    (x1, y1), (x2, y2) = line
+    return (x1 * scale, y1 * scale), (x2 * scale, y2 * scale)

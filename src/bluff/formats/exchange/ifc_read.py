@@ -1,48 +1,74 @@
-"""Walls and openings from an IFC model: the entries Bluff wrote, or the boxes round walls and openings."""
+"""Walls and openings from an IFC model: the entries Bluff wrote, or what its layers, shapes and voids say."""
 
 import json
-from collections.abc import Iterable
-from math import atan2, cos, hypot, pi, sin
+import re
+from collections import defaultdict
+from collections.abc import Mapping, Sequence
+from itertools import pairwise
+from math import atan2, cos, pi, sin
 from typing import Any
 
 import ifcopenshell
-import ifcopenshell.geom
 import ifcopenshell.util.element
-import ifcopenshell.util.shape
 
+from bluff.core.length import format_feet, from_inches
 from bluff.formats.errors import Fault, FaultyData
+from bluff.formats.exchange.choices import Said
+from bluff.formats.exchange.faces import Direction, Place
+from bluff.formats.exchange.ifc_geometry import Shaper, Solid, low_end
+from bluff.formats.exchange.ifc_layers import framing_of
+from bluff.formats.exchange.ifc_openings import Host, openings_of, voids_of
 from bluff.formats.exchange.ifc_write import ENTRY
-from bluff.formats.exchange.reading import Hole, Place, Reading, Strip, Understood
+from bluff.formats.exchange.reading import Part, Reading, Understood
+from bluff.formats.exchange.seen import WallSeen
+from bluff.formats.exchange.thickness import width_of
 
-_METRE = 1 / 0.0254
-"""Inches; geometry comes in metres whatever the model's unit is."""
+_END = re.compile(r"END-ISO-10303-21\s*;\s*\Z")
+_NOWHERE = "on no storey"
 
 
-def read_ifc(text: str) -> Reading:
+def read_ifc(text: str, said: Said | None = None) -> Reading:
     """Read a model.
 
+    Args:
+        text: The model as it is.
+        said: Answers to guesses: the `storey` to read, and those every drawing has. Where nobody says one, the
+            entries that Bluff wrote are taken, and without any the storey that has the most walls.
+
     Raises:
-        FaultyData: It is no IFC model.
+        FaultyData: It is no IFC model, or an answer is none.
     """
+    said = said or Said()
+    model, walls = _opened(text)
+    understood = Understood(said)
+    if not _END.search(text[-2000:]):
+        last = text.count("\n") + 1
+        understood.leave(f"The file breaks off in line {last}; what came after it is missing. Save the model again.")
+    others = [wall for wall in walls if not _take_entry(wall, "wall", understood)]
+    for wall in walls:
+        for void in voids_of(wall):
+            _take_entry(void, "opening", understood)
+    storeys = _storeys(model, others)
+    chosen = said.one_of("storey", storeys) or max(storeys, key=lambda name: len(storeys[name]), default=None)
+    shaper = Shaper(model)
+    solids = {wall.id(): shaper.solid(wall) for wall in others}
+    for wall in storeys.get(chosen, ()) if chosen else ():
+        _take_wall(wall, solids[wall.id()], shaper, understood)
+    _say_what_is_left(model, walls, chosen, understood)
+    parts = [
+        Part(name=name, walls=len(on_it), note=_height_note(on_it, solids), is_chosen=name == chosen)
+        for name, on_it in storeys.items()
+    ]
+    return understood.reading("model", "storey", parts)
+
+
+def _opened(text: str) -> tuple[ifcopenshell.file, list[Any]]:
+    """The model in a file, and its walls in the order they were written."""
     try:
         model = ifcopenshell.file.from_string(text)
-        walls = sorted(model.by_type("IfcWall"), key=lambda wall: wall.id())
+        return model, sorted(model.by_type("IfcWall"), key=lambda wall: wall.id())
     except (RuntimeError, ValueError, OSError, ifcopenshell.Error) as error:
         raise FaultyData([Fault("", "This is no IFC model; save it as IFC 2x3 or 4, as text.")]) from error
-    understood = Understood()
-    storeys = sorted({storey.Name or "" for storey in model.by_type("IfcBuildingStorey")})
-    if not walls:
-        understood.left.append("The model has no walls.")
-    others = [wall for wall in walls if not _take_entry(wall, "wall", understood)]
-    understood.strips(strip for wall in others if (strip := _strip(wall, understood)))
-    holes = []
-    for wall in walls:
-        for relation in wall.HasOpenings:
-            opening = relation.RelatedOpeningElement
-            if not _take_entry(opening, "opening", understood) and (hole := _hole(opening, wall, understood)):
-                holes.append(hole)
-    understood.holes(holes)
-    return understood.reading("model", storeys)
 
 
 def _take_entry(thing: Any, what: str, understood: Understood) -> bool:
@@ -55,67 +81,135 @@ def _take_entry(thing: Any, what: str, understood: Understood) -> bool:
         return False
 
 
-def _points(thing: Any) -> list[tuple[float, float, float]]:
-    """Every corner of a thing's shape in the world, in inches; none when it has no shape that can be made."""
-    settings = ifcopenshell.geom.settings()
-    for name in ("use-world-coords", "disable-opening-subtractions"):
-        settings.set(name, True)  # noqa: FBT003 -- the library's way to set one
-    try:
-        shape = ifcopenshell.geom.create_shape(settings, thing)
-    except RuntimeError:
-        return []
-    vertices = ifcopenshell.util.shape.get_vertices(shape.geometry)
-    return [(float(x) * _METRE, float(y) * _METRE, float(z) * _METRE) for x, y, z in vertices]
+def _storeys(model: ifcopenshell.file, walls: Sequence[Any]) -> dict[str, list[Any]]:
+    """Walls by the name of their storey, from the lowest up; what is on none comes last."""
+    named: dict[int, str] = {}
+    for storey in sorted(model.by_type("IfcBuildingStorey"), key=lambda storey: storey.Elevation or 0.0):
+        name = storey.Name or "a storey without a name"
+        alike = sum(1 for taken in named.values() if taken.split(" (")[0] == name)
+        named[storey.id()] = f"{name} ({alike + 1})" if alike else name
+    found: defaultdict[str, list[Any]] = defaultdict(list)
+    for wall in walls:
+        above = ifcopenshell.util.element.get_container(wall, ifc_class="IfcBuildingStorey")
+        found[named.get(above.id() if above is not None else 0, _NOWHERE)].append(wall)
+    order = [*named.values(), _NOWHERE]
+    return {name: found[name] for name in order if name in found}
 
 
-def _strip(wall: Any, understood: Understood) -> Strip | None:
-    points = _points(wall)
-    if not points:
-        understood.left.append(f"Wall {wall.Name or wall.GlobalId} has no shape that could be made.")
-        return None
-    return _box([(x, y) for x, y, _ in points])
+def _height_note(walls: Sequence[Any], solids: Mapping[int, Solid | None]) -> str:
+    heights = sorted(
+        {
+            from_inches(round(8 * (high - low)) / 8)
+            for wall in walls
+            if (solid := solids[wall.id()])
+            for low, high in [solid.rise]
+        }
+    )
+    if not heights:
+        return ""
+    return " to ".join(dict.fromkeys(format_feet(height) for height in (heights[0], heights[-1]))) + " high"
 
 
-def _box(points: Iterable[Place]) -> Strip:
-    """The narrowest rectangle round some points."""
-    listed = list(dict.fromkeys(points))
-    best: tuple[float, Strip] | None = None
+def _take_wall(wall: Any, solid: Solid | None, shaper: Shaper, understood: Understood) -> None:
+    """What one wall is, or why it is left."""
+    called = f"Wall “{wall.Name or wall.GlobalId}”"
+    if solid is None:
+        understood.leave(f"{called} has no shape that could be made; it was left.")
+        return
+    axis = shaper.axis(wall)
+    direction, origin = _directions(wall, axis, solid, shaper)
+    if axis is not None and not axis:
+        understood.leave(f"{called} is not straight; it was left.", _middle(solid))
+        return
+    drawn, along = solid.across(direction), solid.along(direction)
+    framing = framing_of(wall, drawn, direction.across(origin), shaper.unit)
+    corners = [
+        direction.at(place, across)
+        for place, across in ((along[0], drawn[0]), (along[1], drawn[0]), (along[1], drawn[1]), (along[0], drawn[1]))
+    ]
+    understood.lines += pairwise([*corners, corners[0]])
+    if framing.why_not:
+        understood.leave(f"{called}: {framing.why_not}; it was left.", _middle(solid))
+        return
+    low = low_end(solid, direction)
+    if low is not None:
+        understood.leave(
+            f"{called} is not level on top; it is taken as level, as high as its lower end.", _middle(solid)
+        )
+    openings, left = openings_of(wall, Host(direction, framing.middle, solid), shaper)
+    for sentence in left:
+        understood.leave(f"{sentence} It is in {called[0].lower()}{called[1:]}.", _middle(solid))
+    understood.seen.append(
+        WallSeen(
+            start=direction.at(along[0], framing.middle),
+            end=direction.at(along[1], framing.middle),
+            thickness=width_of(framing.stud) if framing.stud else None,
+            stud=framing.stud,
+            left=drawn[1] - framing.middle,
+            right=framing.middle - drawn[0],
+            name=wall.Name or "",
+            height=solid.rise[1] - solid.rise[0] if low is None else low,
+            openings=tuple(openings),
+            is_layered=framing.is_layered,
+        )
+    )
+
+
+def _directions(wall: Any, axis: Sequence[Place] | None, solid: Solid, shaper: Shaper) -> tuple[Direction, Place]:
+    """Along a wall, and where its layers are measured from: by its axis, by its own x, or by its narrowest box."""
+    own, origin = shaper.direction(wall)
+    if axis:
+        (x1, y1), (x2, y2) = axis
+        sign = 1 if x2 >= x1 else -1  # layers are counted to the left of the wall's own x
+        turn = atan2(sign * (y2 - y1), sign * (x2 - x1))
+        turned = Direction(
+            round(own.east * cos(turn) - own.north * sin(turn), 12),
+            round(own.north * cos(turn) + own.east * sin(turn), 12),
+        )
+        return turned, (origin[0] + own.east * x1 - own.north * y1, origin[1] + own.north * x1 + own.east * y1)
+    narrowest = min((own, _across(own), *_sides(solid)), key=lambda way: _width(solid, way))
+    is_own = _width(solid, own) <= _width(solid, narrowest) + 0.05
+    return (own if is_own else narrowest), origin
+
+
+def _across(direction: Direction) -> Direction:
+    return Direction(-direction.north, direction.east)
+
+
+def _width(solid: Solid, direction: Direction) -> float:
+    low, high = solid.across(direction)
+    return high - low
+
+
+def _sides(solid: Solid) -> list[Direction]:
+    """The directions a solid's sides have in the plan."""
     turns = {
-        round(atan2(q[1] - p[1], q[0] - p[0]) % (pi / 2), 6)
-        for p in listed[:64]
-        for q in listed[:64]
-        if hypot(q[0] - p[0], q[1] - p[1]) > 1
+        round(atan2(solid.corners[b][1] - solid.corners[a][1], solid.corners[b][0] - solid.corners[a][0]) % pi, 6)
+        for triangle in solid.triangles
+        for a, b in pairwise(triangle)
+        if abs(solid.corners[a][0] - solid.corners[b][0]) + abs(solid.corners[a][1] - solid.corners[b][1]) > 1
     }
-    for turn in turns or {0.0}:
-        east, north = cos(turn), sin(turn)
-        along = [x * east + y * north for x, y in listed]
-        across = [y * east - x * north for x, y in listed]
-        long, wide = max(along) - min(along), max(across) - min(across)
-
-        def at(s: float, q: float, east: float = east, north: float = north) -> Place:
-            return s * east - q * north, s * north + q * east
-
-        if long >= wide:
-            middle = (min(across) + max(across)) / 2
-            strip = Strip(at(min(along), middle), at(max(along), middle), wide)
-        else:
-            middle = (min(along) + max(along)) / 2
-            strip = Strip(at(middle, min(across)), at(middle, max(across)), long)
-        if best is None or long * wide < best[0]:
-            best = long * wide, strip
-    return best[1] if best else Strip((0, 0), (0, 0), 0)
+    return [Direction(round(cos(turn), 12), round(sin(turn), 12)) for turn in sorted(turns)[:64]]
 
 
-def _hole(opening: Any, wall: Any, understood: Understood) -> Hole | None:
-    points, walls = _points(opening), _points(wall)
-    if not points or not walls:
-        understood.left.append(f"Opening {opening.Name or opening.GlobalId} has no shape that could be made.")
-        return None
-    run = _box([(x, y) for x, y, _ in walls])
-    length = run.length or 1
-    east, north = (run.end[0] - run.start[0]) / length, (run.end[1] - run.start[1]) / length
-    along = [x * east + y * north for x, y, _ in points]
-    middle = sum(x for x, _, _ in points) / len(points), sum(y for _, y, _ in points) / len(points)
-    low, high = min(z for _, _, z in points), max(z for _, _, z in points)
-    floor = min(z for _, _, z in walls)
-    return Hole(middle, max(along) - min(along), high - low, low - floor, opening.Name or "")
+def _middle(solid: Solid) -> Place:
+    west, east = solid.along(Direction(1, 0))
+    south, north = solid.across(Direction(1, 0))
+    return (west + east) / 2, (south + north) / 2
+
+
+def _say_what_is_left(
+    model: ifcopenshell.file, walls: Sequence[Any], chosen: str | None, understood: Understood
+) -> None:
+    """Doors and windows in no wall, and what looks like a wall and is none that is framed."""
+    if not walls:
+        understood.leave("The model has no walls.")
+    for kind in ("IfcDoor", "IfcWindow"):
+        for thing in model.by_type(kind):
+            above = ifcopenshell.util.element.get_container(thing, ifc_class="IfcBuildingStorey")
+            if not thing.FillsVoids and (chosen is None or above is None or above.Name == chosen):
+                what = f"{kind.removeprefix('Ifc')} {thing.Name or thing.GlobalId}"
+                understood.leave(f"{what} fills no opening of a wall; it was left.")
+    curtains = len(model.by_type("IfcCurtainWall"))
+    if curtains:
+        understood.leave(f"{curtains} curtain wall{'s are' if curtains > 1 else ' is'} not framed with studs.")

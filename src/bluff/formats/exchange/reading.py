@@ -1,286 +1,302 @@
-"""What was understood of a drawing: walls and openings, and everything that was not.
+"""What was understood of a drawing: walls and openings, what of it was guessed, and everything that was not.
 
 entry
     A wall or an opening as the job file says it, carried along in a drawing that Bluff wrote itself, so that
     it comes back as it was.
-strip
-    A long rectangle on a drawing, which may be a wall: its thickness is that of a stud.
+part
+    A layer or a storey of the drawing, which can be chosen.
 """
 
-from collections.abc import Iterable, Sequence
+from collections import Counter
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, field, replace
-from math import hypot
-from typing import Any, TypeAlias
+from typing import Any, Literal, TypeAlias
 
 from pydantic import BaseModel, ValidationError
 
 from bluff.core.errors import BluffError
-from bluff.core.job import Between, Job, Opening, Point, Sizing, Wall, WallKind
-from bluff.core.length import PER_INCH, format_inches, from_inches, half, to_inches
-from bluff.core.lumber import STUDS, lumber
-from bluff.core.outline import Outline, outline
+from bluff.core.job import MOST_WALLS, Between, Job, Opening, Point, Wall, WallKind, is_mark
+from bluff.core.length import PER_INCH, format_inches, from_inches, inches
+from bluff.core.lumber import STUDS
+from bluff.core.outline import outline
 from bluff.core.phrase import next_opening_id, next_wall_id
 from bluff.core.position import At, FromPlate, Reference
-from bluff.core.schools import End, OpeningKind
+from bluff.core.schools import End, WallHeight
 from bluff.core.size import Size
-from bluff.core.wall_plan import wall_plans
+from bluff.core.standard import Ways
+from bluff.core.wall_plan import WallPlan, wall_plans
+from bluff.formats.exchange.choices import Choice, Guess, Said
+from bluff.formats.exchange.faces import SHORTEST, LineDrawn, Place
+from bluff.formats.exchange.placing import Placement, with_outside
+from bluff.formats.exchange.seen import OpeningSeen, WallSeen, fitted
+from bluff.formats.exchange.sizes import Sizes
+from bluff.formats.exchange.thickness import framed_by, width_of
 from bluff.formats.job_file import JobFile, OpeningFile, WallFile
 
-Place: TypeAlias = tuple[float, float]
-LineDrawn: TypeAlias = tuple[Place, Place]
+LARGEST_DRAWING = 24 * 1024 * 1024
+"""Bytes of a drawing that are looked at."""
 
-_OFF: float = 0.3
-"""Inches a strip may be thicker or thinner than a stud is wide, for plaster and sloppy drawing."""
-_SHORTEST: float = 6.0
+NOT_FRAMED = "none"
+"""What a wall is answered to be that Bluff is to leave."""
+MOST_LINES = 20_000
+"""Lines of a drawing that are shown under what was understood of it."""
+_LONGEST_MARK = 6
+"""Characters of a mark that is written on a plate; longer names are the drawing program's own."""
+
+
+class Left(BaseModel):
+    """Something that was not understood: what and why, and where it is in the plan, in inches."""
+
+    text: str
+    at: Place | None = None
+
+
+class Part(BaseModel):
+    """A layer or a storey: how many walls it has, what else is to say of it, and whether it is being read."""
+
+    name: str
+    walls: int
+    note: str = ""
+    is_chosen: bool
+
+
+PartKind: TypeAlias = Literal["layer", "storey"]
 
 
 class Reading(BaseModel):
     """A drawing read: a job file of what was understood, and sentences on the rest.
 
     Args:
-        layers: The drawing's layers, for the next try.
+        part: What the drawing is made of: its key in the choices.
+        parts: Those it has.
+        guesses: What it does not say for sure, and what it was read as.
+        lines: The drawing itself, in the plan of the job: x and y of both ends of each line, in inches.
         job: What was understood.
         left: What was not, and why.
     """
 
-    layers: list[str]
+    part: PartKind
+    parts: list[Part]
+    guesses: list[Guess]
+    lines: list[tuple[float, float, float, float]]
     job: JobFile
-    left: list[str]
-
-
-@dataclass(frozen=True, slots=True)
-class Strip:
-    """A rectangle by the middle of its two short sides, in inches."""
-
-    start: Place
-    end: Place
-    thickness: float
-
-    @property
-    def length(self) -> float:
-        return hypot(self.end[0] - self.start[0], self.end[1] - self.start[1])
-
-
-@dataclass(frozen=True, slots=True)
-class Hole:
-    """An opening on a drawing: its middle in the plan, its size and its head above the floor, in inches."""
-
-    middle: Place
-    width: float
-    height: float
-    sill: float
-    name: str
+    left: list[Left]
 
 
 @dataclass
 class Understood:
-    """Walls and openings as they are found, and what is not understood."""
+    """Walls and openings as they are found, and what is not understood.
 
-    walls: list[Wall] = field(default_factory=list)
+    Args:
+        said: What somebody answered to guesses.
+    """
+
+    said: Said = field(default_factory=Said)
+    entered: list[Wall] = field(default_factory=list)
     openings: list[Opening] = field(default_factory=list)
-    left: list[str] = field(default_factory=list)
-    has_entries: bool = False
-    origin: Place = (0.0, 0.0)
+    seen: list[WallSeen] = field(default_factory=list)
+    guesses: list[Guess] = field(default_factory=list)
+    lines: list[LineDrawn] = field(default_factory=list)
+    _left: list[tuple[str, Place | None]] = field(default_factory=list)
 
     def entry(self, data: Any, what: str) -> bool:
         """Take what Bluff itself wrote; whether it could be taken."""
         try:
             if what == "wall":
-                self.walls.append(WallFile.model_validate(data).to_core())
+                self.entered.append(WallFile.model_validate(data).to_core())
             else:
                 self.openings.append(OpeningFile.model_validate(data).to_core())
         except (ValidationError, BluffError):
             return False
-        self.has_entries = True
         return True
 
-    def strips(self, strips: Iterable[Strip]) -> None:
-        """Take strips as walls; those of a thickness no stud has are left.
+    def leave(self, text: str, at: Place | None = None) -> None:
+        """Say what was not understood, and where it is on the drawing."""
+        self._left.append((text, at))
 
-        What others drew may be miles from their origin: unless there are entries, which say where they are, the
-        lower left of it all is put at the plan's.
+    def reading(self, name: str, part: PartKind, parts: Iterable[Part]) -> Reading:
+        """Everything as a reading.
+
+        What others drew may be miles from their origin and out of square: unless there are entries, which say where
+        they are, it is turned square and its lower left is put at the plan's.
+
+        Raises:
+            FaultyData: An answer to a guess is none.
         """
-        listed = list(strips)
-        places = [place for strip in listed for place in (strip.start, strip.end)]
-        if places and not self.has_entries:
-            self.origin = min(x for x, _ in places), min(y for _, y in places)
-        found: list[Wall] = []
-        for strip in listed:
-            start, end = self._placed(strip.start), self._placed(strip.end)
-            at = f"at {start[0]:.0f}, {start[1]:.0f}"
-            stud = stud_of(strip.thickness)
-            if stud is None:
-                thick = format_inches(from_inches(strip.thickness))
-                self.left.append(
-                    f"A strip {at} is {thick} thick; walls are as thick as a stud is wide, 3 1/2 to 11 1/4."
-                )
-            elif strip.length < _SHORTEST:
-                self.left.append(
-                    f"A strip {at} is under {format_inches(from_inches(_SHORTEST))} long, too short for a wall."
-                )
-            else:
-                try:
-                    run = Between(_point(start), _point(end))
-                    found.append(Wall(next_wall_id([*self.walls, *found]), stud, run, WallKind.PARTITION))
-                except BluffError as error:
-                    self.left.append(f"A strip {at}: {error.message}")
-        self.walls.extend(_with_outside(found))
+        framed = [wall for wall in fitted(self._studded()) if self._can_be_framed(wall)]
+        placement = Placement(framed, self.said, is_placed=bool(self.entered))
+        self.guesses += [placement.guess] if placement.guess else []
+        found = self._walls(framed, placement)
+        walls = [*self.entered, *(wall for wall, _ in found)]
+        self._take_openings(walls, found, placement)
+        job = Job(name, walls=tuple(walls), openings=tuple(self._of_known_walls(walls)))
+        return Reading(
+            part=part,
+            parts=list(parts),
+            guesses=self.guesses,
+            lines=[_rounded(placement.of(one), placement.of(other)) for one, other in self.lines[:MOST_LINES]],
+            job=JobFile.from_core(job),
+            left=[Left(text=text, at=placement.of(at) if at else None) for text, at in self._left],
+        )
 
-    def _placed(self, place: Place) -> Place:
-        return place[0] - self.origin[0], place[1] - self.origin[1]
+    def _studded(self) -> list[WallSeen]:
+        """The walls with their studs: as drawn, guessed or answered, alike for all that are drawn as thick."""
+        by_thickness: dict[str, list[WallSeen]] = {}
+        for wall in self.seen:
+            by_thickness.setdefault(thickness_text(wall.drawn), []).append(wall)
+        answers: dict[str, str | None] = {}
+        for text in sorted(by_thickness, key=inches):
+            guess, answers[text] = _stud_guess(text, by_thickness[text], self.said)
+            self.guesses.append(guess)
+        return [_with_stud(wall, answers[thickness_text(wall.drawn)]) for wall in self.seen]
 
-    def holes(self, holes: Iterable[Hole]) -> None:
-        """Put holes into the walls they lie in."""
-        for hole in holes:
-            opening = _in_a_wall(replace(hole, middle=self._placed(hole.middle)), self.walls, self.openings)
-            if opening is None:
-                self.left.append(f"The opening {hole.name or 'without a name'} lies in no wall that was understood.")
-            else:
-                self.openings.append(opening)
+    def _can_be_framed(self, wall: WallSeen) -> bool:
+        """Whether a wall is one Bluff frames; what is not is left."""
+        if wall.stud is None:
+            thick = thickness_text(wall.drawn)
+            why = "no usual stud with its panels is that thick; say above what it is framed with, if it is"
+            if self.said.get(f"stud {thick}"):
+                why = "it was said not to be framed"
+            self.leave(f"{_called(wall)}, {thick} thick: {why}.", wall.at(wall.length / 2))
+        elif wall.length < SHORTEST:
+            least = format_inches(from_inches(SHORTEST))
+            self.leave(f"{_called(wall)} is under {least} long, too short to frame.", wall.start)
+        return wall.stud is not None and wall.length >= SHORTEST
 
-    def reading(self, name: str, layers: Iterable[str]) -> Reading:
-        """Everything as a reading. Openings in walls that were not understood are left."""
-        ids = {wall.id for wall in self.walls}
+    def _walls(self, framed: Sequence[WallSeen], placement: Placement) -> list[tuple[Wall, WallSeen]]:
+        """The walls of the job, each with what was seen of it."""
+        found: list[tuple[Wall, WallSeen]] = []
+        has_height = self._takes_heights(framed)
+        for seen in _longest(framed, MOST_WALLS - len(self.entered), self.leave):
+            taken = [*self.entered, *(wall for wall, _ in found)]
+            ways = Ways(studs=WallHeight(from_inches(seen.height))) if has_height and seen.height else Ways()
+            is_free = _is_short_mark(seen.name) and all(wall.id != seen.name for wall in taken)
+            try:
+                run = Between(_point(placement.of(seen.start)), _point(placement.of(seen.end)))
+                mark = seen.name if is_free else next_wall_id(taken)
+                found.append((Wall(mark, seen.stud or "", run, WallKind.PARTITION, ways=ways), seen))
+            except BluffError as error:
+                self.leave(f"{_called(seen)}: {error.message}", seen.start)
+        walls = with_outside([wall for wall, _ in found])
+        if not self.entered:
+            walls = placement.at_origin(walls)
+        return [(wall, seen) for wall, (_, seen) in zip(walls, found, strict=True)]
+
+    def _takes_heights(self, framed: Sequence[WallSeen]) -> bool:
+        """Whether walls are as high as the drawing says; asked where it says so."""
+        heights = sorted({from_inches(wall.height) for wall in framed if wall.height})
+        if not heights:
+            return False
+        answer = self.said.one_of("wall height", ("drawn", "standard"))
+        drawn = " to ".join(dict.fromkeys(format_inches(height) for height in (heights[0], heights[-1])))
+        choices = [
+            Choice(value="drawn", label=f"as drawn, {drawn}"),
+            Choice(value="standard", label="as the job's standard says"),
+        ]
+        value, is_sure = answer or "drawn", answer is not None
+        self.guesses.append(
+            Guess(key="wall height", label="Walls are as high", value=value, choices=choices, is_sure=is_sure)
+        )
+        return value == "drawn"
+
+    def _take_openings(
+        self, walls: Sequence[Wall], found: Sequence[tuple[Wall, WallSeen]], placement: Placement
+    ) -> None:
+        """The openings that were seen, in the job's walls."""
+        if not any(wall.openings for _, wall in found):
+            return
+        sizes = Sizes(self.said, [opening for _, wall in found for opening in wall.openings])
+        self.guesses += sizes.guesses
+        plans = {plan.id: plan for plan in wall_plans(Job("drawing", walls=tuple(walls)))}
+        seen = [(wall, opening) for wall, of_it in found for opening in of_it.openings]
+        # Those with marks first, so that none of theirs is given to another.
+        for wall, opening in sorted(seen, key=lambda one: not _is_short_mark(one[1].name)):
+            try:
+                self.openings.append(self._opening(opening, plans[wall.id], sizes, placement.of(opening.middle)))
+            except BluffError as error:
+                what = f"Opening {opening.name}" if opening.name else "An opening"
+                self.leave(f"{what} in wall {wall.id}: {error.message}", opening.middle)
+
+    def _opening(self, seen: OpeningSeen, plan: WallPlan, sizes: Sizes, middle: Place) -> Opening:
+        drawn = outline(plan.wall, plan.stud.width)
+        place = middle[0] * PER_INCH, middle[1] * PER_INCH
+        along = round(drawn.along(place)) if drawn else 0  # every wall that was seen is drawn
+        reach = plan.meetings.start.reach if plan.meetings.start else 0
+        kind = sizes.kind(seen)
+        is_free = _is_short_mark(seen.name) and all(one.id != seen.name for one in self.openings)
+        return Opening(
+            seen.name if is_free else next_opening_id(self.openings, kind),
+            plan.id,
+            kind,
+            Size(from_inches(seen.width), sizes.height(seen)),
+            sizes.sizing(seen),
+            At(Reference.CENTRE, along + reach, FromPlate(End.START)),
+            sizes.ways(seen),
+        )
+
+    def _of_known_walls(self, walls: Sequence[Wall]) -> list[Opening]:
+        """The openings, without those Bluff wrote for walls that are not there."""
+        known = {wall.id for wall in walls}
         for opening in self.openings:
-            if opening.wall not in ids:
-                self.left.append(f"{opening.id} is in wall {opening.wall}, which is not in the drawing.")
-        openings = tuple(opening for opening in self.openings if opening.wall in ids)
-        job = Job(name, walls=tuple(self.walls), openings=openings)
-        return Reading(layers=sorted(layers), job=JobFile.from_core(job), left=self.left)
+            if opening.wall not in known:
+                self.leave(f"{opening.id} is in wall {opening.wall}, which is not in the drawing.")
+        return [opening for opening in self.openings if opening.wall in known]
 
 
-def strip_of(corners: Sequence[Place]) -> Strip | None:
-    """The strip four corners make, None when they are no rectangle."""
-    if len(corners) != 4:
-        return None
-    a, b, c, d = corners
-    sides = [hypot(q[0] - p[0], q[1] - p[1]) for p, q in ((a, b), (b, c), (c, d), (d, a))]
-    diagonals = [hypot(c[0] - a[0], c[1] - a[1]), hypot(d[0] - b[0], d[1] - b[1])]
-    if min(sides) == 0 or abs(sides[0] - sides[2]) > 0.1 or abs(diagonals[0] - diagonals[1]) > 0.1:
-        return None
-    if sides[0] < sides[1]:
-        a, b, c, d = b, c, d, a
-    return Strip(_middle(a, d), _middle(b, c), min(sides[0], sides[1]))
+def _longest(walls: Sequence[WallSeen], most: int, leave: Callable[[str], None]) -> list[WallSeen]:
+    """As many walls as a job holds, in their order."""
+    if len(walls) > most:
+        leave(
+            f"There are {len(walls)} walls, and a job holds {MOST_WALLS}; the shortest were left. Choose fewer layers."
+        )
+    kept = set(sorted(range(len(walls)), key=lambda index: -walls[index].length)[:most])
+    return [wall for index, wall in enumerate(walls) if index in kept]
 
 
-def strips_of_lines(lines: Sequence[LineDrawn]) -> tuple[list[Strip], list[LineDrawn]]:
-    """Pairs of parallel lines a stud's width apart, the longest first, and the lines that make none."""
-    waiting = sorted(lines, key=_long, reverse=True)
-    strips: list[Strip] = []
-    alone: list[LineDrawn] = []
-    while waiting:
-        one = waiting.pop(0)
-        pairs = ((other, strip) for other in waiting if (strip := _between(one, other)))
-        other, strip = next(pairs, (None, None))
-        if other is None or strip is None:
-            alone.append(one)
-        else:
-            waiting.remove(other)
-            strips.append(strip)
-    return strips, alone
+def thickness_text(thickness: float) -> str:
+    """How thick something is drawn, to the nearest 16th: what is drawn alike is asked for once."""
+    return format_inches(from_inches(round(thickness * 16) / 16))
 
 
-def _between(one: LineDrawn, other: LineDrawn) -> Strip | None:
-    if _long(other) < _SHORTEST:
-        return None
-    (x, y), length = one[0], _long(one)
-    east, north = (one[1][0] - x) / length, (one[1][1] - y) / length
-    alongs = sorted((p[0] - x) * east + (p[1] - y) * north for p in other)
-    acrosses = [(p[1] - y) * east - (p[0] - x) * north for p in other]
-    shared = min(alongs[1], length) - max(alongs[0], 0)
-    if (
-        abs(acrosses[0] - acrosses[1]) > 0.1
-        or stud_of(abs(acrosses[0])) is None
-        or shared < 0.6 * (alongs[1] - alongs[0])
-    ):
-        return None
-    # The longer of the two reaches the outside of a corner; a wall is drawn to there.
-    low, high, across = min(alongs[0], 0), max(alongs[1], length), acrosses[0] / 2
-
-    def at(along: float) -> Place:
-        return x + along * east - across * north, y + along * north + across * east
-
-    return Strip(at(low), at(high), abs(acrosses[0]))
+def _stud_guess(text: str, walls: Sequence[WallSeen], said: Said) -> tuple[Guess, str | None]:
+    """What walls of one thickness are framed with, and the answer to it if there is one."""
+    answer = said.one_of(f"stud {text}", (*STUDS, NOT_FRAMED))
+    likely, _ = Counter(wall.stud or NOT_FRAMED for wall in walls).most_common(1)[0]
+    bare = framed_by(walls[0].drawn)
+    is_drawn = all(wall.is_layered for wall in walls) or (bare is not None and bare.is_sure)
+    guess = Guess(
+        key=f"stud {text}",
+        label=f"{len(walls)} wall{'s' if len(walls) > 1 else ''} drawn {text} thick",
+        value=answer or likely,
+        choices=[
+            *(Choice(value=stud, label=stud) for stud in STUDS),
+            Choice(value=NOT_FRAMED, label="not framed"),
+        ],
+        is_sure=answer is not None or is_drawn,
+    )
+    return guess, answer
 
 
-def _long(line: LineDrawn) -> float:
-    return hypot(line[1][0] - line[0][0], line[1][1] - line[0][1])
+def _with_stud(wall: WallSeen, answer: str | None) -> WallSeen:
+    if answer is None:
+        return wall
+    if answer == NOT_FRAMED:
+        return replace(wall, stud=None, thickness=None)
+    return replace(wall, stud=answer, thickness=width_of(answer))
 
 
-def _middle(one: Place, other: Place) -> Place:
-    return (one[0] + other[0]) / 2, (one[1] + other[1]) / 2
+def _is_short_mark(name: str) -> bool:
+    return is_mark(name) and len(name) <= _LONGEST_MARK
+
+
+def _called(wall: WallSeen) -> str:
+    return f"Wall “{wall.name}”" if wall.name else "A wall"
 
 
 def _point(place: Place) -> Point:
     return Point(from_inches(place[0]), from_inches(place[1]))
 
 
-def stud_of(thickness: float) -> str | None:
-    """The stud that is as wide as a strip is thick, in inches; None when none is."""
-    nominal = min(STUDS, key=lambda stud: abs(to_inches(lumber(stud).width) - thickness))
-    return nominal if abs(to_inches(lumber(nominal).width) - thickness) <= _OFF else None
-
-
-def _with_outside(walls: Sequence[Wall]) -> list[Wall]:
-    """Walls with nothing beyond one of their sides are exterior, walked with that side on their left."""
-    drawn = [outline(wall, lumber(wall.stud).width) for wall in walls]
-    return [
-        _walked_outside(wall, [other for other in drawn if other is not None and other.wall is not wall])
-        for wall in walls
-    ]
-
-
-def _walked_outside(wall: Wall, others: Sequence[Outline]) -> Wall:
-    thickness = lumber(wall.stud).width
-    mine = outline(wall, thickness)
-    if mine is None:
-        return wall
-    middle, is_bounded = mine.length / 2, {1: False, -1: False}
-    for other in others:
-        if mine.is_parallel(other):
-            near, far = mine.covered_by(other)
-            crosses, across = near < middle < far, mine.across(other.at(other.length / 2, 0))
-        else:
-            on = mine.crossing(0, other, 0)
-            across = -other.across(mine.at(middle, 0)) / other.cosine(mine) if abs(other.cosine(mine)) > 0.02 else 0.0
-            reach = other.along(mine.at(middle, across))
-            crosses = abs(on - middle) > 1 and -thickness <= reach <= other.length + thickness and across != 0.0
-        if crosses:
-            is_bounded[1 if across > 0 else -1] = True
-    if is_bounded[1] == is_bounded[-1]:
-        return wall
-    outward = -1 if is_bounded[1] else 1
-    start, end = (mine.at(along, outward * half(thickness)) for along in (0, mine.length))
-    if outward < 0:
-        start, end = end, start
-    first, last = (Point(round(x), round(y)) for x, y in (start, end))
-    run = Between(first, last)
-    return replace(wall, run=run, kind=WallKind.EXTERIOR)
-
-
-def _in_a_wall(hole: Hole, walls: Sequence[Wall], openings: Sequence[Opening]) -> Opening | None:
-    place = (hole.middle[0] * PER_INCH, hole.middle[1] * PER_INCH)
-    for plan in wall_plans(Job("drawing", walls=tuple(walls))):
-        drawn = outline(plan.wall, plan.stud.width)
-        if drawn is None or not drawn.right - PER_INCH <= drawn.across(place) <= drawn.left + PER_INCH:
-            continue
-        along = drawn.along(place)
-        if not 0 <= along <= drawn.length:
-            continue
-        reach = plan.meetings.start.reach if plan.meetings.start else 0
-        is_door = hole.sill < 2
-        kind = OpeningKind.DOOR if is_door else OpeningKind.WINDOW
-        rough = Size(from_inches(hole.width), from_inches(hole.height))
-        position = At(Reference.CENTRE, round(along) + reach, FromPlate(End.START))
-        named = hole.name and hole.name not in {opening.id for opening in openings}
-        try:
-            return Opening(
-                hole.name if named else next_opening_id(openings, kind), plan.id, kind, rough, Sizing.ROUGH, position
-            )
-        except BluffError:
-            return Opening(next_opening_id(openings, kind), plan.id, kind, rough, Sizing.ROUGH, position)
-    return None
-
-
-LARGEST_DRAWING = 24 * 1024 * 1024
-"""Bytes of a drawing that are looked at."""
+def _rounded(one: Place, other: Place) -> tuple[float, float, float, float]:
+    x1, y1, x2, y2 = (round(value, 2) for value in (*one, *other))
+    return x1, y1, x2, y2

@@ -1,0 +1,129 @@
+"""Where a drawing comes to lie in the plan of a job: square, its lower left outside corner at the origin."""
+
+from collections.abc import Callable, Sequence
+from dataclasses import replace
+
+from shapely import STRtree, prepare, unary_union
+from shapely.geometry import LineString, Polygon
+from shapely.geometry import Point as ShapelyPoint
+from shapely.geometry.base import BaseGeometry
+
+from bluff.core.job import Between, Point, Wall, WallKind
+from bluff.core.length import Length, half, to_inches
+from bluff.core.lumber import lumber
+from bluff.core.outline import Outline, outline
+from bluff.formats.exchange.choices import Choice, Guess, Said
+from bluff.formats.exchange.faces import Place
+from bluff.formats.exchange.seen import WallSeen, square_turn, turned
+
+_AJAR = 128.0
+"""64ths on each side that are closed where walls nearly meet, before it is asked what is outside."""
+_TURNED = 0.02
+"""Degrees; less is how square anybody draws."""
+
+
+class Placement:
+    """Turns and shifts places of a drawing; `guess` says that it was turned.
+
+    Args:
+        walls: All walls of the drawing.
+        said: What somebody answered.
+        is_placed: Whether the drawing says itself where it lies in the plan.
+
+    Raises:
+        FaultyData: An answer is none.
+    """
+
+    def __init__(self, walls: Sequence[WallSeen], said: Said, *, is_placed: bool) -> None:
+        self.guess: Guess | None = None
+        self._turned = turned(0)
+        self._origin: Place = (0.0, 0.0)
+        if is_placed or not walls:
+            return
+        by = square_turn(walls)
+        if abs(by) > _TURNED:
+            answer = said.one_of("turn", ("square", "as drawn"))
+            self.guess = Guess(
+                key="turn",
+                label=f"Drawn {abs(by):.2f}° out of square",
+                value=answer or "square",
+                choices=[
+                    Choice(value="square", label="turned square"),
+                    Choice(value="as drawn", label="left as drawn"),
+                ],
+                is_sure=answer is not None,
+            )
+            if self.guess.value == "square":
+                self._turned = turned(-by)
+        ends = [self._turned(place) for wall in walls for place in (wall.start, wall.end)]
+        self._origin = min(x for x, _ in ends), min(y for _, y in ends)
+
+    def of(self, place: Place) -> Place:
+        """A place of the drawing in the plan, in inches."""
+        x, y = self._turned(place)
+        return x - self._origin[0], y - self._origin[1]
+
+    def at_origin(self, walls: Sequence[Wall]) -> list[Wall]:
+        """Walls shifted so that their lower left is at the plan's origin, and from now on all places with them."""
+        runs = [wall.run for wall in walls if isinstance(wall.run, Between)]
+        if not runs:
+            return list(walls)
+        points = [point for run in runs for point in (run.start, run.end)]
+        west, south = min(point.x for point in points), min(point.y for point in points)
+        self._origin = self._origin[0] + to_inches(west), self._origin[1] + to_inches(south)
+        return [_shifted(wall, -west, -south) for wall in walls]
+
+
+def _shifted(wall: Wall, east: Length, north: Length) -> Wall:
+    run = wall.run
+    if not isinstance(run, Between):
+        return wall
+    start, end = (Point(point.x + east, point.y + north) for point in (run.start, run.end))
+    return replace(wall, run=replace(run, start=start, end=end))
+
+
+def with_outside(walls: Sequence[Wall]) -> list[Wall]:
+    """Walls on the outside of the building are exterior, walked with the outside on their left.
+
+    A side is outside when it lies on the outside of all walls together. Where those leave a way in, it also is when
+    no wall is in sight from it.
+    """
+    drawn = [(wall, outline(wall, lumber(wall.stud).width)) for wall in walls]
+    shapes = [Polygon(seen.corners) for _, seen in drawn if seen]
+    if len(shapes) < len(walls) or not shapes:
+        return list(walls)
+    tree = STRtree(shapes)
+    together = unary_union([shape.buffer(_AJAR, join_style="mitre") for shape in shapes])
+    filled = unary_union([Polygon(part.exterior) for part in getattr(together, "geoms", [together])])
+    prepare(filled)
+    west, south, east, north = filled.bounds
+    sight = east - west + north - south
+    return [
+        _walked_outside(wall, seen, lambda seen, side: _is_outside(seen, side, filled, tree, sight))
+        for wall, seen in drawn
+        if seen
+    ]
+
+
+def _is_outside(seen: Outline, side: int, filled: BaseGeometry, tree: STRtree, sight: float) -> bool | None:
+    """Whether nothing of the building lies on a side of a wall; None where the building is open to it."""
+    off = side * (half(seen.thickness) + 2 * _AJAR)
+    probes = [seen.at(seen.length * part, off) for part in (0.25, 0.5, 0.75)]
+    if sum(filled.contains(ShapelyPoint(probe)) for probe in probes) > 1:
+        return False
+    ray = LineString([probes[1], seen.at(seen.length / 2, side * sight)])
+    return None if len(tree.query(ray, predicate="intersects")) else True
+
+
+def _walked_outside(wall: Wall, seen: Outline, is_outside: Callable[[Outline, int], bool | None]) -> Wall:
+    left, right = is_outside(seen, 1), is_outside(seen, -1)
+    # In a court both its sides are open, and the one that faces the court is its outside.
+    is_left, is_right = (left is not False, right is not False) if False in (left, right) else (bool(left), bool(right))
+    if is_left == is_right:
+        return wall
+    outward = 1 if is_left else -1
+    start, end = (seen.at(along, outward * half(seen.thickness)) for along in (0, seen.length))
+    if outward < 0:
+        start, end = end, start
+    first, last = (Point(round(x), round(y)) for x, y in (start, end))
+    return replace(wall, run=Between(first, last), kind=WallKind.EXTERIOR)

@@ -1,0 +1,165 @@
+"""Walls and openings as a drawing shows them, in inches, before they are walls of a job.
+
+framing
+    The layer of a wall that is studs. What is drawn may be thicker, with panels on one side or both.
+"""
+
+from collections import defaultdict
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
+from math import atan2, cos, degrees, hypot, radians, sin
+
+from shapely import STRtree
+from shapely.geometry import Polygon
+
+from bluff.core.schools import OpeningKind
+from bluff.formats.exchange.faces import Place
+
+_NEAR = 1.0
+"""Inches by which a wall may miss, or poke through, the one it ends at."""
+_MIDDLE = 0.35
+_LEAST_SINE = 0.17
+"""Of the turn between walls that can end at each other: 10 degrees."""
+
+
+@dataclass(frozen=True, slots=True)
+class OpeningSeen:
+    """An opening of a drawing.
+
+    Args:
+        middle: In the plan.
+        width: Along the wall.
+        kind: None where nothing says what goes in.
+        height, sill: Its own height, and its lower edge above the floor; None where only a plan is drawn.
+        name: Its mark, empty when it has none.
+        is_unit: Whether its size is that of what goes in; None where it may be the rough opening as well.
+    """
+
+    middle: Place
+    width: float
+    kind: OpeningKind | None = None
+    height: float | None = None
+    sill: float | None = None
+    name: str = ""
+    is_unit: bool | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class WallSeen:
+    """A wall of a drawing, by the middle line of its framing.
+
+    Args:
+        start, end: Of that line.
+        thickness: Of the framing; None when nobody knows, and it may be no framing at all.
+        stud: Its nominal size; None for a wall that is not framed.
+        left, right: How far the wall as drawn reaches to either side of the line.
+        name: Its mark, empty when it has none.
+        height: Of the wall; None where only a plan is drawn.
+        openings: In it.
+        is_layered: Whether the drawing itself says which of its layers is the framing.
+    """
+
+    start: Place
+    end: Place
+    thickness: float | None
+    stud: str | None
+    left: float
+    right: float
+    name: str = ""
+    height: float | None = None
+    openings: tuple[OpeningSeen, ...] = ()
+    is_layered: bool = False
+
+    @property
+    def length(self) -> float:
+        return hypot(self.end[0] - self.start[0], self.end[1] - self.start[1])
+
+    @property
+    def drawn(self) -> float:
+        """How thick it is drawn."""
+        return self.left + self.right
+
+    @property
+    def direction(self) -> Place:
+        return (self.end[0] - self.start[0]) / self.length, (self.end[1] - self.start[1]) / self.length
+
+    def at(self, along: float, across: float = 0.0) -> Place:
+        (x, y), (east, north) = self.start, self.direction
+        return x + along * east - across * north, y + along * north + across * east
+
+    def outline(self, beyond: float = 0.0) -> Polygon:
+        """As drawn, `beyond` larger all round."""
+        left, right, end = self.left + beyond, -self.right - beyond, self.length + beyond
+        return Polygon([self.at(-beyond, left), self.at(end, left), self.at(end, right), self.at(-beyond, right)])
+
+
+def fitted(walls: Sequence[WallSeen]) -> list[WallSeen]:
+    """Walls whose ends lie where the framing of those they end at does.
+
+    Drawn walls end at each other's panels, or in each other's middles. Framing ends at framing: at the near face of
+    the wall it butts into, at the far face where two make a corner and this one is drawn past the other's middle.
+    """
+    if not walls:
+        return []
+    tree = STRtree([wall.outline(_NEAR) for wall in walls])
+    fitted_walls = []
+    for wall in walls:
+        others = [walls[index] for index in tree.query(wall.outline(_NEAR)).tolist() if walls[index] is not wall]
+        start, end = (_fit(wall, others, is_start=is_start) for is_start in (True, False))
+        fitted_walls.append(replace(wall, start=wall.at(start), end=wall.at(end)))
+    return fitted_walls
+
+
+def _fit(wall: WallSeen, others: Sequence[WallSeen], *, is_start: bool) -> float:
+    """How far along a wall its framing ends, at the nearest of the walls that it ends at."""
+    drawn = 0.0 if is_start else wall.length
+    places = (place for other in others if (place := _end_at(wall, other, drawn, is_start=is_start)) is not None)
+    return min(places, key=lambda place: abs(place - drawn), default=drawn)
+
+
+def _end_at(wall: WallSeen, other: WallSeen, drawn: float, *, is_start: bool) -> float | None:
+    """Where along a wall its framing ends at another one's; None when its drawn end does not lie in that one."""
+    (east, north), (others_east, others_north) = wall.direction, other.direction
+    turn = east * others_north - north * others_east
+    if abs(turn) < _LEAST_SINE or other.thickness is None or wall.thickness is None:
+        return None
+    apart = other.start[0] - wall.start[0], other.start[1] - wall.start[1]
+    middle = (apart[0] * others_north - apart[1] * others_east) / turn
+    along_other = (apart[0] * north - apart[1] * east) / turn
+    # Walking along the wall, the other's left is met first when it turns to the right.
+    before, after = (other.left, other.right) if turn < 0 else (other.right, other.left)
+    if not middle - before / abs(turn) - _NEAR <= drawn <= middle + after / abs(turn) + _NEAR:
+        return None
+    half = other.thickness / 2 / abs(turn)
+    near, far = (middle + half, middle - half) if is_start else (middle - half, middle + half)
+    reach = max(wall.left, wall.right) / abs(turn) + _NEAR
+    is_corner = min(abs(along_other), abs(along_other - other.length)) <= reach
+    is_past = drawn - middle < _MIDDLE if is_start else drawn - middle > -_MIDDLE
+    return far if is_corner and is_past else near
+
+
+def square_turn(walls: Sequence[WallSeen]) -> float:
+    """By how many degrees a plan is turned out of square, from over -45 to 45, most of its walls' length deciding."""
+    lengths: defaultdict[float, float] = defaultdict(float)
+    for wall in walls:
+        east, north = wall.direction
+        lengths[round(degrees(atan2(north, east)) % 90, 2) % 90] += wall.length
+    if not lengths:
+        return 0.0
+    most = max(lengths, key=lambda turn: (lengths[turn], -turn))
+    near = [wall for wall in walls if abs((_turned_by(wall) - most + 45) % 90 - 45) < 0.05]
+    longest = _turned_by(max(near, key=lambda wall: wall.length))
+    return longest if longest <= 45 else longest - 90
+
+
+def _turned_by(wall: WallSeen) -> float:
+    east, north = wall.direction
+    return degrees(atan2(north, east)) % 90
+
+
+def turned(by: float) -> Callable[[Place], Place]:
+    """What turns places round the origin by so many degrees, to the left."""
+    angle = radians(by)
+    # Quarter turns come out exact.
+    east, north = (round(value, 15) for value in (cos(angle), sin(angle)))
+    return lambda place: (place[0] * east - place[1] * north, place[0] * north + place[1] * east)

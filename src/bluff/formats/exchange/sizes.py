@@ -1,0 +1,106 @@
+"""What the openings of a drawing are, where it does not say: their kinds, their heights, what their sizes measure."""
+
+from collections.abc import Sequence
+
+from bluff.core.job import Sizing
+from bluff.core.length import Length, from_inches, inches
+from bluff.core.schools import OpeningKind
+from bluff.core.standard import Ways
+from bluff.formats.exchange.choices import Choice, Guess, Said, typed
+from bluff.formats.exchange.seen import OpeningSeen
+
+_HEIGHTS: dict[tuple[str, Sizing], Length] = {
+    ("door", Sizing.UNIT): inches(80),
+    ("door", Sizing.ROUGH): inches("82 1/2"),
+    ("window", Sizing.UNIT): inches(48),
+    ("window", Sizing.ROUGH): inches(49),
+}
+"""What is usual where only a plan is drawn: a 6-8 slab, a 4-0 window, and the holes for them."""
+_UNKNOWN = OpeningKind.CASED_OPENING
+
+
+class Sizes:
+    """What openings are taken for, alike for all; `guesses` says what of it was guessed.
+
+    Args:
+        said: What somebody answered.
+        seen: The openings of the drawing.
+
+    Raises:
+        FaultyData: An answer is none.
+    """
+
+    def __init__(self, said: Said, seen: Sequence[OpeningSeen]) -> None:
+        self.guesses: list[Guess] = []
+        self._kind = self._asked_kind(said, [one for one in seen if one.kind is None])
+        self._sizing = self._asked_sizing(said, [one for one in seen if one.is_unit is None])
+        self._heights = {
+            what: self._asked_height(
+                said, what, [one for one in seen if one.height is None and self._what(one) == what]
+            )
+            for what in ("door", "window")
+        }
+
+    def kind(self, seen: OpeningSeen) -> OpeningKind:
+        """What goes into an opening."""
+        return seen.kind or self._kind
+
+    def sizing(self, seen: OpeningSeen) -> Sizing:
+        """What its size measures."""
+        if seen.is_unit is None:
+            return self._sizing
+        return Sizing.UNIT if seen.is_unit else Sizing.ROUGH
+
+    def height(self, seen: OpeningSeen) -> Length:
+        """Its own height: as drawn, as answered, or what is usual."""
+        if seen.height is not None:
+            return from_inches(seen.height)
+        what = self._what(seen)
+        return self._heights[what] or _HEIGHTS[what, self.sizing(seen)]
+
+    def ways(self, seen: OpeningSeen) -> Ways:
+        """Where its head is, when the drawing says so and it is not a doorway, whose head is its height."""
+        if seen.sill is None or seen.height is None or self.kind(seen).is_doorway:
+            return Ways()
+        return Ways(head_height=from_inches(seen.sill + seen.height))
+
+    def _what(self, seen: OpeningSeen) -> str:
+        return "door" if self.kind(seen).is_doorway else "window"
+
+    def _asked_kind(self, said: Said, unknown: Sequence[OpeningSeen]) -> OpeningKind:
+        answer = said.one_of("gaps", [*OpeningKind])
+        if unknown:
+            label = (
+                f"{_counted(unknown)} with nothing drawn in them"
+                if len(unknown) > 1
+                else "1 opening with nothing drawn in it"
+            )
+            choices = [Choice(value=kind, label=kind.replace("-", " ")) for kind in OpeningKind]
+            self.guesses.append(
+                Guess(key="gaps", label=label, value=answer or _UNKNOWN, choices=choices, is_sure=answer is not None)
+            )
+        return OpeningKind(answer) if answer else _UNKNOWN
+
+    def _asked_sizing(self, said: Said, unknown: Sequence[OpeningSeen]) -> Sizing:
+        answer = said.one_of("sizes", [*Sizing])
+        if unknown:
+            choices = [
+                Choice(value=Sizing.ROUGH, label="the rough opening"),
+                Choice(value=Sizing.UNIT, label="the unit, door or window"),
+            ]
+            value, is_sure = answer or Sizing.ROUGH, answer is not None
+            label = f"{_counted(unknown)} drawn as wide as"
+            self.guesses.append(Guess(key="sizes", label=label, value=value, choices=choices, is_sure=is_sure))
+        return Sizing(answer) if answer else Sizing.ROUGH
+
+    def _asked_height(self, said: Said, what: str, flat: Sequence[OpeningSeen]) -> Length | None:
+        answer = said.length(f"{what} height")
+        if flat:
+            usual = answer or _HEIGHTS[what, self.sizing(flat[0])]
+            label = f"{len(flat)} {what}{'s' if len(flat) > 1 else ''} drawn without a height"
+            self.guesses.append(typed(f"{what} height", label, usual, is_sure=answer is not None))
+        return answer
+
+
+def _counted(openings: Sequence[OpeningSeen]) -> str:
+    return f"{len(openings)} opening{'s' if len(openings) > 1 else ''}"

@@ -1,0 +1,256 @@
+"""Modellers: each makes the house as an IFC model in a way of their own and gives back its text."""
+
+from dataclasses import dataclass, field
+from math import cos, radians, sin
+
+import ifcopenshell
+import ifcopenshell.guid
+
+from bluff.core.schools import OpeningKind
+from drafting.house import HOUSE
+
+STEEL_MM = {"MILLI": 25.4, "CENTI": 2.54, None: 0.0254}
+OUTSIDE = (("Lap siding", 0.375), ("OSB sheathing", 0.5), ("Wood stud 2x6", 5.5), ("Gypsum board", 0.625))
+INSIDE = (("Gypsum board", 0.625), ("Wood stud 2x4", 3.5), ("Gypsum board", 0.625))
+
+
+@dataclass
+class Model:
+    """A model being made.
+
+    Args:
+        schema: Of IFC.
+        prefix: Of its metre; "FEET" and "INCHES" for those.
+        turn: Degrees the site is turned by.
+        at: Where the site is, in inches.
+    """
+
+    schema: str = "IFC4"
+    prefix: str | None = "MILLI"
+    turn: float = 0.0
+    at: tuple[float, float] = (0.0, 0.0)
+    file: object = field(init=False)
+
+    def __post_init__(self):
+        self.file = ifcopenshell.file(schema=self.schema)
+        self.inch = {"FEET": 1 / 12, "INCHES": 1.0}.get(self.prefix) or STEEL_MM[self.prefix]
+        make = self.file.create_entity
+        metre = (
+            make("IfcSIUnit", UnitType="LENGTHUNIT", Prefix=self.prefix, Name="METRE")
+            if self.inch in STEEL_MM.values()
+            else None
+        )
+        if metre is None:
+            metre = make("IfcSIUnit", UnitType="LENGTHUNIT", Name="METRE")
+            factor = make("IfcMeasureWithUnit", make("IfcLengthMeasure", 0.0254 / self.inch), metre)
+            powers = make("IfcDimensionalExponents", 1, 0, 0, 0, 0, 0, 0)
+            metre = make("IfcConversionBasedUnit", powers, "LENGTHUNIT", "FOOT", factor)
+        angle = make("IfcSIUnit", UnitType="PLANEANGLEUNIT", Name="RADIAN")
+        self.context = make(
+            "IfcGeometricRepresentationContext",
+            ContextType="Model",
+            CoordinateSpaceDimension=3,
+            Precision=1e-5,
+            WorldCoordinateSystem=self.axes((0, 0, 0)),
+        )
+        self.history = self._history() if self.schema == "IFC2X3" else None
+        self.project = self.root(
+            "IfcProject",
+            UnitsInContext=make("IfcUnitAssignment", [metre, angle]),
+            RepresentationContexts=[self.context],
+        )
+        angle = radians(self.turn)
+        self.site = self.root(
+            "IfcSite",
+            ObjectPlacement=self.place(None, (*self.at, 0), (cos(angle), sin(angle), 0)),
+            CompositionType="ELEMENT",
+        )
+        self.building = self.root(
+            "IfcBuilding", ObjectPlacement=self.place(self.site, (0, 0, 0)), CompositionType="ELEMENT"
+        )
+        self.root("IfcRelAggregates", RelatingObject=self.project, RelatedObjects=[self.site])
+        self.root("IfcRelAggregates", RelatingObject=self.site, RelatedObjects=[self.building])
+
+    def _history(self):
+        make = self.file.create_entity
+        person = make("IfcPersonAndOrganization", make("IfcPerson"), make("IfcOrganization", None, "Nobody"))
+        application = make("IfcApplication", person.TheOrganization, "1", "Drawn by a test", "test")
+        return make("IfcOwnerHistory", person, application, ChangeAction="ADDED", CreationDate=0)
+
+    def root(self, kind, **attributes):
+        return self.file.create_entity(kind, GlobalId=ifcopenshell.guid.new(), OwnerHistory=self.history, **attributes)
+
+    def point(self, *place):
+        return self.file.create_entity("IfcCartesianPoint", tuple(float(value) * self.inch for value in place))
+
+    def axes(self, at, along=(1, 0, 0), up=(0, 0, 1)):
+        make = self.file.create_entity
+        directions = [make("IfcDirection", tuple(map(float, way))) for way in (up, along)]
+        return make("IfcAxis2Placement3D", self.point(*at), *directions)
+
+    def place(self, above, at, along=(1, 0, 0)):
+        relative = above.ObjectPlacement if above is not None else None
+        return self.file.create_entity("IfcLocalPlacement", relative, self.axes(at, along))
+
+    def storey(self, name, elevation):
+        made = self.root(
+            "IfcBuildingStorey",
+            Name=name,
+            ObjectPlacement=self.place(self.building, (0, 0, elevation)),
+            CompositionType="ELEMENT",
+            Elevation=elevation * self.inch,
+        )
+        self.root("IfcRelAggregates", RelatingObject=self.building, RelatedObjects=[made])
+        return made
+
+    def extruded(self, corners, depth, position=None, holes=()):
+        make = self.file.create_entity
+
+        def ring(points):
+            return make("IfcPolyline", [self.point(*point) for point in (*points, points[0])])
+
+        profile = (
+            make("IfcArbitraryProfileDefWithVoids", "AREA", None, ring(corners), [ring(hole) for hole in holes])
+            if holes
+            else make("IfcArbitraryClosedProfileDef", "AREA", None, ring(corners))
+        )
+        up = make("IfcDirection", (0.0, 0.0, 1.0))
+        return make("IfcExtrudedAreaSolid", profile, position or self.axes((0, 0, 0)), up, depth * self.inch)
+
+    def upright(self, corners, across, depth, holes=()):
+        """Something drawn as seen from the side, x along and y up, and extruded across a wall."""
+        return self.extruded(corners, depth, self.axes((0, across + depth, 0), (1, 0, 0), (0, -1, 0)), holes)
+
+    def body(self, *items, axis=None, kind="SweptSolid"):
+        make = self.file.create_entity
+        shapes = [make("IfcShapeRepresentation", self.context, "Body", kind, items)]
+        if axis:
+            line = make("IfcPolyline", [self.point(*place) for place in axis])
+            shapes.insert(0, make("IfcShapeRepresentation", self.context, "Axis", "Curve2D", [line]))
+        return make("IfcProductDefinitionShape", Representations=shapes)
+
+    def layered(self, walls, layers, offset, sense="POSITIVE"):
+        """Give walls a set of layers that begins at an offset from their axis."""
+        make = self.file.create_entity
+        made = [make("IfcMaterialLayer", make("IfcMaterial", name), thick * self.inch) for name, thick in layers]
+        usage = make(
+            "IfcMaterialLayerSetUsage", make("IfcMaterialLayerSet", made), "AXIS2", sense, float(offset) * self.inch
+        )
+        self.root("IfcRelAssociatesMaterial", RelatedObjects=walls, RelatingMaterial=usage)
+
+    def constituted(self, walls, layers):
+        """Give walls a set of constituents, each a fraction of the whole."""
+        make = self.file.create_entity
+        total = sum(thick for _, thick in layers)
+        parts = [
+            make("IfcMaterialConstituent", Name=name, Material=make("IfcMaterial", name), Fraction=thick / total)
+            for name, thick in layers
+        ]
+        self.root(
+            "IfcRelAssociatesMaterial",
+            RelatedObjects=walls,
+            RelatingMaterial=make("IfcMaterialConstituentSet", MaterialConstituents=parts),
+        )
+
+    def contained(self, storey, elements):
+        self.root("IfcRelContainedInSpatialStructure", RelatedElements=elements, RelatingStructure=storey)
+
+    def text(self):
+        return self.file.to_string()
+
+
+def sides(wall):
+    """Panels left and right of a wall of the house: outside walls are walked with the inside on their left."""
+    return (0.625, 0.875) if wall.thickness == 5.5 else (0.625, 0.625)
+
+
+def reach(wall):
+    """How much longer than its studs a wall is drawn at each end: to the siding, or only to the board it meets."""
+    return 0.875 if wall.length == 432 else -0.625
+
+
+def house_on(
+    model, storey, *, walls=HOUSE, kind="IfcWall", shape="box", sense="POSITIVE", material="layers", height=97.125
+):
+    """The walls of the house on a storey, with their openings.
+
+    Args:
+        shape: Of a wall: `box`, `profile` (seen from the side, openings cut out of it), `boolean` (likewise, with
+            solids taken from a solid).
+        sense: From which side its layers are counted.
+        material: `layers`, `constituents` or none.
+    """
+    made = []
+    for number, wall in enumerate(walls, 1):
+        left, right = sides(wall)
+        low, high = -reach(wall), wall.length + reach(wall)
+        across = -wall.thickness / 2 - right
+        thick = left + wall.thickness + right
+        along = tuple((b - a) / wall.length for a, b in zip(wall.start, wall.end, strict=True))
+        element = model.root(
+            kind, Name=f"Wall:{number}", ObjectPlacement=model.place(storey, (*wall.start, 0), (*along, 0))
+        )
+        outline = [(low, 0), (high, 0), (high, height), (low, height)]
+        element.Representation = _shape(model, wall, shape, outline, across, thick)
+        layers = OUTSIDE if wall.thickness == 5.5 else INSIDE
+        if material == "layers":
+            is_up = sense == "POSITIVE"
+            offset = across if is_up else across + thick
+            model.layered([element], layers if is_up else layers[::-1], offset, sense)
+        elif material == "constituents":
+            model.constituted([element], layers)
+        made.append(element)
+        if shape == "box":
+            made += [_opening(model, element, wall, hole, across, thick) for hole in wall.holes]
+    model.contained(storey, [element for element in made if element is not None])
+    return made
+
+
+def _shape(model, wall, shape, outline, across, thick):
+    (low, _), (high, _), *_ = outline
+    cuts = [
+        [
+            (hole.along - hole.width / 2, hole.sill),
+            (hole.along + hole.width / 2, hole.sill),
+            (hole.along + hole.width / 2, hole.sill + hole.height),
+            (hole.along - hole.width / 2, hole.sill + hole.height),
+        ]
+        for hole in wall.holes
+    ]
+    axis = [(low, 0), (high, 0)]
+    if shape == "profile":
+        windows = [cut for cut in cuts if cut[0][1] > 0]
+        floor = [point for a, b, c, d in sorted(cut for cut in cuts if cut[0][1] == 0) for point in (a, d, c, b)]
+        return model.body(model.upright([outline[0], *floor, *outline[1:]], across, thick, windows), axis=axis)
+    flat = [(low, across), (high, across), (high, across + thick), (low, across + thick)]
+    solid = model.extruded(flat, outline[2][1])
+    if shape == "boolean":
+        for cut in cuts:
+            taken = model.upright(cut, across - 2, thick + 4)
+            solid = model.file.create_entity("IfcBooleanResult", "DIFFERENCE", solid, taken)
+        return model.body(solid, axis=axis, kind="CSG")
+    return model.body(solid, axis=axis)
+
+
+def _opening(model, element, wall, hole, across, thick):
+    """A void, and the door or window in it; what fills it is smaller by the usual allowance."""
+    void = model.root(
+        "IfcOpeningElement",
+        Name="Opening",
+        ObjectPlacement=model.place(element, (hole.along - hole.width / 2, 0, hole.sill)),
+    )
+    face = [(0, 0), (hole.width, 0), (hole.width, hole.height), (0, hole.height)]
+    void.Representation = model.body(model.upright(face, across - 1, thick + 2))
+    model.root("IfcRelVoidsElement", RelatingBuildingElement=element, RelatedOpeningElement=void)
+    if hole.kind is OpeningKind.CASED_OPENING:
+        return None
+    is_door = hole.kind is OpeningKind.DOOR
+    filling = model.root(
+        "IfcDoor" if is_door else "IfcWindow",
+        Name=f"{'Single flush' if is_door else 'Fixed'}:{hole.width}",
+        ObjectPlacement=model.place(void, (0, 0, 0)),
+        OverallWidth=(hole.width - (2 if is_door else 1)) * model.inch,
+        OverallHeight=(hole.height - (2.5 if is_door else 1)) * model.inch,
+    )
+    model.root("IfcRelFillsElement", RelatingOpeningElement=void, RelatedBuildingElement=filling)
+    return filling

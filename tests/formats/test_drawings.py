@@ -1,0 +1,208 @@
+"""The house as others draw it comes in as the house, or says what of it does not."""
+
+import pytest
+
+from bluff import core
+from bluff.core.length import format_exact, inches
+from bluff.formats.exchange.choices import said
+from bluff.formats.exchange.dxf_read import read_dxf
+from bluff.formats.exchange.ifc_read import read_ifc
+from drafting import dxf
+from drafting.dxf import Sheet
+from drafting.house import HOUSE, difference, openings_in, openings_of
+from drafting.ifc import Model, house_on
+
+MM = 25.4
+
+
+def check(reading, *, has_openings=True):
+    job = reading.job.to_core()
+    assert difference(job) < 2
+    assert openings_of(job) == (openings_in() if has_openings else [])
+    return job
+
+
+@pytest.mark.parametrize(
+    "sheet",
+    [
+        Sheet(),
+        Sheet("R12", units=0, inch=MM),
+        Sheet("R2018", units=4, inch=MM, at=(-9000, -4000)),
+        Sheet("R2000", units=14, inch=MM / 100),
+        Sheet("R2000", units=6, inch=MM / 1000, turn=17, at=(5000, -700)),
+        Sheet("R2004", units=2, inch=1 / 12, turn=-30),
+        Sheet("R2013", units=5, inch=MM / 10, turn=3.5),
+    ],
+    ids=["inches", "R12 in mm", "mm, far away", "dm", "m, turned", "feet, turned", "cm, turned"],
+)
+@pytest.mark.parametrize("draw", [dxf.with_lines, dxf.with_blocks], ids=["lines", "blocks"])
+def test_the_house_comes_in_from_any_corner_of_the_sheet(draw, sheet):
+    fresh = Sheet(sheet.version, sheet.units, sheet.inch, sheet.turn, sheet.at)
+    reading = read_dxf(draw(fresh).data())
+    check(reading)
+
+
+@pytest.mark.parametrize("panels", [1.0, 1.25, 0.5])
+def test_a_finished_thickness_is_the_stud_with_its_panels(panels):
+    """4 1/2, 4 3/4 and 4; 6 1/2, 6 3/4 and 6."""
+    reading = read_dxf(dxf.with_lines(Sheet(), panels).data())
+    job = check(reading)
+    assert {wall.stud for wall in job.walls} == {"2x4", "2x6"}
+    guesses = {guess.key: guess for guess in reading.guesses if guess.key.startswith("stud")}
+    assert [(guess.value, guess.is_sure) for guess in guesses.values()] == [("2x4", False), ("2x6", False)]
+
+
+@pytest.mark.parametrize(
+    ("draw", "sheet", "has_openings"),
+    [
+        (dxf.with_old_polylines, Sheet("R12", units=0, inch=MM / 100, turn=8), False),
+        (dxf.with_multilines, Sheet("R2010", units=4, inch=MM), True),
+        (lambda sheet: dxf.with_fills(sheet, is_hatch=True), Sheet(), False),
+        (lambda sheet: dxf.with_fills(sheet, is_hatch=False), Sheet(units=4, inch=MM), False),
+    ],
+    ids=["polylines in a block", "multilines", "hatches", "solids"],
+)
+def test_walls_are_read_whatever_they_are_drawn_with(draw, sheet, has_openings):
+    check(read_dxf(draw(sheet).data()), has_openings=has_openings)
+
+
+def test_a_drawing_without_a_header_is_read_in_the_unit_that_makes_walls_and_asks():
+    text = dxf.with_lines(Sheet("R12", units=0, inch=MM)).text()
+    start = text.index("ENTITIES") - len("  0\nSECTION\n  2\n")
+    reading = read_dxf(text[start:].encode())
+    check(reading)
+    (unit,) = (guess for guess in reading.guesses if guess.key == "unit")
+    assert (unit.value, unit.is_sure) == ("millimetres", False)
+    assert {choice.value for choice in unit.choices} >= {"inches", "feet", "millimetres", "metres"}
+
+
+def test_a_unit_that_makes_no_walls_is_not_believed_but_can_be_insisted_on():
+    data = dxf.with_lines(Sheet(units=1, inch=MM)).data()
+    reading = read_dxf(data)
+    check(reading)
+    (unit,) = (guess for guess in reading.guesses if guess.key == "unit")
+    assert (unit.label, unit.value) == ("The drawing says inches, which makes no walls", "millimetres")
+    insisted = read_dxf(data, said(["unit=inches"]))
+    assert insisted.job.walls == []
+
+
+@pytest.mark.parametrize("panels", [0.0, 1.0])
+def test_faces_that_stop_where_walls_meet_are_the_same_walls(panels):
+    """Gaps with nothing in them but a mark: W and D say what they are, and every mark is kept."""
+    reading = read_dxf(dxf.with_clean_corners(Sheet(units=4, inch=MM, at=(700, 300)), panels).data())
+    job = reading.job.to_core()
+    assert difference(job) < 2
+    found = [(kind if kind != "door" else "opening", *place) for kind, *place in openings_of(job)]
+    assert sorted(found) == sorted(
+        ("window" if kind == "window" else "opening", *place) for kind, *place in openings_in()
+    )
+    assert {opening.id for opening in job.openings} == {"W1", "W2", "W3", "W4", "D1", "D2", "D3", "D7"}
+
+
+def test_blocks_with_a_size_and_a_mark_are_units_of_that_size():
+    reading = read_dxf(dxf.with_sized_blocks(Sheet()).data())
+    job = reading.job.to_core()
+    assert difference(job) < 2
+    sized = {opening.id: (opening.kind, opening.sizing, str(opening.size)) for opening in job.openings}
+    assert len(sized) == 8
+    assert sized["D101"] == ("door", "unit", "3-0 x 6-8")
+    assert sized["W102"] == ("window", "unit", "4-0 x 4-0")
+    (gap,) = (guess for guess in reading.guesses if guess.key == "gaps")
+    assert (gap.label, gap.value) == ("1 opening with nothing drawn in it", "cased-opening")
+
+
+def two_storeys(model, **options):
+    house_on(model, model.storey("Ground floor", 0), **options)
+    house_on(model, model.storey("Upper floor", 109.125), walls=HOUSE[:4], **options)
+    return model
+
+
+@pytest.mark.parametrize(
+    ("model", "options"),
+    [
+        (Model("IFC2X3", "MILLI", turn=12, at=(900, -4000)), {"kind": "IfcWallStandardCase"}),
+        (Model("IFC4", "INCHES"), {"sense": "NEGATIVE"}),
+        (Model("IFC4", "FEET", turn=-31), {"material": "constituents"}),
+        (Model("IFC4X3", None, at=(80000, 0)), {}),
+    ],
+    ids=["2x3 in mm", "in inches, counted from the other side", "in feet, constituents", "4x3 in metres"],
+)
+def test_the_house_of_a_model_comes_in_by_its_framing_layers(model, options):
+    two_storeys(model, **options)
+    reading = read_ifc(model.text())
+    job = check(reading)
+    assert {opening.sizing for opening in job.openings} == {"rough"}
+    heads = {placed.head.value for plan in core.wall_plans(job) for placed in plan.openings}
+    assert heads == {inches("82 1/2")}
+    assert {format_exact(plan.height.value) for plan in core.wall_plans(job)} == {"97 1/8"}
+    assert [(part.name, part.walls, part.note, part.is_chosen) for part in reading.parts] == [
+        ("Ground floor", 6, "8'-1 1/8\" high", True),
+        ("Upper floor", 4, "8'-1 1/8\" high", False),
+    ]
+    assert reading.left == []
+
+
+def test_a_storey_is_read_alone():
+    reading = read_ifc(two_storeys(Model()).text(), said(["storey=Upper floor"]))
+    job = reading.job.to_core()
+    assert difference(job, HOUSE[:4]) < 2
+    assert openings_of(job) == openings_in(HOUSE[:4])
+
+
+@pytest.mark.parametrize("shape", ["profile", "boolean"])
+def test_holes_in_a_walls_own_shape_are_openings(shape):
+    model = Model("IFC4", "MILLI", turn=5)
+    house_on(model, model.storey("1", 0), shape=shape)
+    reading = read_ifc(model.text())
+    job = reading.job.to_core()
+    assert difference(job) < 2
+    found = [(kind if kind == "window" else "gap", *place) for kind, *place in openings_of(job)]
+    assert sorted(found) == sorted((kind if kind == "window" else "gap", *place) for kind, *place in openings_in())
+
+
+@pytest.mark.parametrize(
+    ("layers", "stud"),
+    [
+        ((("Gypsum", 0.625), ("Stud", 3.5), ("Ply", 0.75)), "2x4"),
+        ((("Gypsum", 0.625), ("152 mm stud", 152 / 25.4), ("Gypsum", 0.625)), "2x6"),
+        ((("Gypsum", 0.5), ("Insulation/cavity", 5.5), ("OSB", 0.5), ("Air", 1), ("Brick", 3.625)), "2x6"),
+        ((("Gypsum", 0.5), ("Framing", 89 / 25.4), ("Insulation", 5.5), ("Brick", 3.625)), "2x4"),
+    ],
+    ids=["4 7/8", "7 1/4 with 152 mm", "cavity", "stud thinner than insulation"],
+)
+def test_the_framing_is_the_layer_that_is_called_so(layers, stud):
+    model, total = Model(), sum(thick for _, thick in layers)
+    storey = model.storey("1", 0)
+    wall = model.root("IfcWall", Name="A", ObjectPlacement=model.place(storey, (0, 0, 0)))
+    wall.Representation = model.body(model.extruded([(0, 0), (120, 0), (120, total), (0, total)], 96))
+    model.layered([wall], layers, 0)
+    model.contained(storey, [wall])
+    reading = read_ifc(model.text())
+    (found,) = reading.job.to_core().walls
+    assert found.stud == stud
+    (guess,) = (guess for guess in reading.guesses if guess.key.startswith("stud"))
+    assert guess.is_sure
+
+
+def test_without_layers_the_usual_stud_is_guessed_and_can_be_changed_for_all():
+    model = Model("IFC4", "INCHES")
+    house_on(model, model.storey("1", 0), material="none")
+    reading = read_ifc(model.text())
+    assert [(guess.key, guess.label, guess.value, guess.is_sure) for guess in reading.guesses[:2]] == [
+        ("stud 4 3/4", "2 walls drawn 4 3/4 thick", "2x4", False),
+        ("stud 7", "4 walls drawn 7 thick", "2x6", False),
+    ]
+    changed = read_ifc(model.text(), said(["stud 7=2x4", "stud 4 3/4=none"]))
+    assert {wall.stud for wall in changed.job.to_core().walls} == {"2x4"}
+    assert len(changed.job.walls) == 4
+    assert [left.text for left in changed.left] == [
+        f"Wall “Wall:{number}”, 4 3/4 thick: it was said not to be framed." for number in (5, 6)
+    ]
+
+
+def test_a_model_that_breaks_off_says_so_and_gives_what_is_there():
+    text = two_storeys(Model()).text()
+    whole = len(read_ifc(text).job.walls)
+    cut = read_ifc(text[: len(text) * 2 // 3])
+    assert "breaks off in line" in cut.left[0].text
+    assert len(cut.job.walls) <= whole
