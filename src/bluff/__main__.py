@@ -4,4 +4,6 @@ import sys
 
 from bluff.cli import main
 
-sys.exit(main())
+# Worker processes import this module again, and are to run nothing.
+if __name__ == "__main__":
+    sys.exit(main())

@@ -25,7 +25,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
             # Imported here: framing a file must not pay for a web server's imports.
             from bluff.serve import serve
 
-            return serve(with_demo=options.demo, port=options.port)
+            return serve(with_demo=options.demo, port=options.port, is_behind_proxy=options.behind_proxy)
     raise AssertionError(f"argparse let an unknown command through: {options.command}")
 
 
@@ -37,7 +37,8 @@ def frame_file(path: Path) -> int:
         not be written, as on a full disk.
     """
     from bluff.core import frame, wall_plans
-    from bluff.formats.errors import FaultyData
+    from bluff.core.errors import BluffError
+    from bluff.formats.errors import FaultyData, fault_of
     from bluff.formats.framed import framed_job
     from bluff.formats.job_file import read_job
 
@@ -51,7 +52,11 @@ def frame_file(path: Path) -> int:
         for fault in error.faults:
             print(fault, file=sys.stderr)
         return UNREADABLE
-    framed = framed_job(frame(plan) for plan in wall_plans(job))
+    try:
+        framed = framed_job(frame(plan) for plan in wall_plans(job))
+    except BluffError as error:
+        print(fault_of(error), file=sys.stderr)
+        return UNREADABLE
     try:
         print(framed.model_dump_json(indent=1, by_alias=True), flush=True)
     except BrokenPipeError:
@@ -96,4 +101,7 @@ def _parser() -> argparse.ArgumentParser:
     serve = commands.add_parser("serve", help="start the database and the web application")
     serve.add_argument("--demo", action="store_true", help="load the demo job once")
     serve.add_argument("--port", type=int, default=None, help="the port to serve on")
+    serve.add_argument(
+        "--behind-proxy", action="store_true", help="serve whoever a proxy on this machine lets in, without a session"
+    )
     return parser

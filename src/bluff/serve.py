@@ -13,6 +13,7 @@ from types import FrameType
 
 import psycopg
 import uvicorn
+from fastapi import FastAPI
 from psycopg_pool import ConnectionPool
 
 from bluff.api.app import WEB, make_app
@@ -25,13 +26,15 @@ LOCAL = Path(__file__).resolve().parents[2] / ".local"
 HOST = "127.0.0.1"
 PORT = 8460
 _PORTS_TRIED = 20
+_LAST_SECONDS = 3
+"""What requests that are being answered have left once the server is told to stop."""
 
 
 @contextmanager
 def background_server(pool: ConnectionPool) -> Iterator[str]:
     """A server beside the caller's own work, on a free port, over a store of the caller's; yields its address."""
     listening = _bound(0)
-    server = uvicorn.Server(uvicorn.Config(make_app(pool, WEB), log_level="error"))
+    server = uvicorn.Server(_config(make_app(pool, WEB), "error"))
     thread = threading.Thread(target=server.run, kwargs={"sockets": [listening]})
     thread.start()
     try:
@@ -41,16 +44,24 @@ def background_server(pool: ConnectionPool) -> Iterator[str]:
         thread.join()
 
 
+def _config(app: FastAPI, log_level: str, *, is_behind_proxy: bool = False) -> uvicorn.Config:
+    """How it is served: what was forwarded is believed only when told so, and who is slow does not hold up its end."""
+    return uvicorn.Config(
+        app, log_level=log_level, proxy_headers=is_behind_proxy, timeout_graceful_shutdown=_LAST_SECONDS
+    )
+
+
 class ServeError(RuntimeError):
     """Bluff could not be served; the message says what to do."""
 
 
-def serve(with_demo: bool, port: int | None) -> int:
+def serve(with_demo: bool, port: int | None, *, is_behind_proxy: bool = False) -> int:
     """Serve until Ctrl-C; returns the exit code.
 
     Args:
         with_demo: Whether to load the demo job, once.
         port: The port to serve on; None takes the first free one from `PORT` on.
+        is_behind_proxy: Whether to trust what a proxy on this machine says of whom it serves, and its sign-in.
     """
     # uvicorn ends on these by itself and raises them again; as exceptions they also stop the database.
     for ending in (signal.SIGTERM, signal.SIGHUP):
@@ -67,7 +78,8 @@ def serve(with_demo: bool, port: int | None) -> int:
                     load_demo(pool)
                 say_where(address)
                 print(f"\n  Bluff is at  {address}\n  Ctrl-C stops it.\n", flush=True)
-                server = uvicorn.Server(uvicorn.Config(make_app(pool, WEB), log_level="warning"))
+                app = make_app(pool, WEB, is_behind_proxy=is_behind_proxy)
+                server = uvicorn.Server(_config(app, "warning", is_behind_proxy=is_behind_proxy))
                 server.run(sockets=[listening])
     except (ServeError, ClusterError, psycopg.OperationalError) as error:
         print(error, file=sys.stderr)

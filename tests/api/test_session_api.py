@@ -2,12 +2,18 @@ import pytest
 from fastapi.testclient import TestClient
 
 from bluff.api.app import make_app
-from bluff.api.session import COOKIE
 from bluff.store import accounts
 
+COOKIE = "bluff_session_80"
 
-def client_from(pool, host="127.0.0.1", to="http://127.0.0.1"):
-    return TestClient(make_app(pool, web=None), base_url=to, client=(host, 5000))
+
+def client_from(pool, host="127.0.0.1", to="http://127.0.0.1", **options):
+    return TestClient(make_app(pool, web=None, **options), base_url=to, client=(host, 5000))
+
+
+def sessions_in(pool):
+    with pool.connection() as connection:
+        return connection.execute("SELECT count(*) FROM session").fetchone()[0]
 
 
 def test_the_one_account_is_signed_in_by_itself_on_this_machine(pool):
@@ -18,6 +24,33 @@ def test_the_one_account_is_signed_in_by_itself_on_this_machine(pool):
         assert "HttpOnly" in cookie
         assert "SameSite=strict" in cookie
         assert "set-cookie" not in client.get("/api/session").headers
+
+
+def test_a_browser_has_one_session_and_what_is_none_has_none(pool):
+    with client_from(pool) as client:
+        for _ in range(3):
+            client.get("/api/session")
+            client.get("/api/jobs")
+    assert sessions_in(pool) == 1
+    with client_from(pool) as script:
+        for _ in range(3):
+            script.cookies.clear()
+            assert script.get("/api/jobs").status_code == 200
+    assert sessions_in(pool) == 1
+
+
+def test_two_on_one_machine_keep_their_sessions_apart(pool):
+    with client_from(pool, to="http://127.0.0.1:8461") as client:
+        assert list(client.get("/api/session").cookies) == ["bluff_session_8461"]
+
+
+@pytest.mark.parametrize("header", ["X-Forwarded-For", "Forwarded", "X-Real-IP"])
+def test_behind_a_proxy_nobody_is_signed_in_unless_it_was_said_so(pool, header):
+    handed_on = {header: "for=192.0.2.7" if header == "Forwarded" else "192.0.2.7"}
+    with client_from(pool) as client:
+        assert client.get("/api/jobs", headers=handed_on).status_code == 401
+    with client_from(pool, is_behind_proxy=True) as client:
+        assert client.get("/api/jobs", headers=handed_on).status_code == 200
 
 
 @pytest.mark.parametrize(

@@ -18,8 +18,9 @@ from bluff.core.frame import frame
 from bluff.core.job import WallKind
 from bluff.core.length import format_exact
 from bluff.core.words import PRESETS
+from bluff.formats.bounded import WORKERS
 from bluff.formats.errors import FaultyData
-from bluff.formats.exchange import read_drawing
+from bluff.formats.exchange import READ_DRAWING, drawing_reading, read_drawing
 from bluff.formats.exchange.choices import said
 from bluff.formats.exchange.dxf_read import read_dxf
 from bluff.formats.exchange.dxf_write import APP, write_dxf
@@ -268,13 +269,27 @@ def test_lines_pair_up_only_as_far_apart_as_walls_are_thick():
 
 def test_a_drawing_from_outside_is_read_in_a_process_of_its_own():
     text = write_ifc(DEMO.name, framed(DEMO)).encode()
-    assert read_drawing(text).job.to_core().walls == DEMO.walls
+    assert drawing_reading(WORKERS.run(READ_DRAWING, text)).job.to_core().walls == DEMO.walls
     with pytest.raises(FaultyData, match="This is no DXF drawing"):
-        read_drawing(b"nonsense")
+        WORKERS.run(READ_DRAWING, b"nonsense")
     with pytest.raises(FaultyData, match="over 24 MB"):
         read_drawing(b" " * (LARGEST_DRAWING + 1))
-    with pytest.raises(FaultyData, match="took more than 0 seconds"):
-        read_drawing(text, seconds=0)
+
+
+@pytest.mark.parametrize(
+    ("data", "sentence"),
+    [
+        (b"", "The file is empty"),
+        (b"PK\x03\x04", "unpack it"),
+        (b"AC1032\0", "save it as DXF there"),
+        (b"%PDF-1.7", "This is a PDF"),
+        (b"ISO-10303-21;\nHEADER;", "This is no IFC model"),
+        (b'{"format": "bluff-job"}', "taken in on the Jobs screen"),
+    ],
+)
+def test_a_file_that_is_something_else_says_what_it_is_and_what_to_do(data, sentence):
+    with pytest.raises(FaultyData, match=sentence):
+        read_drawing(data)
 
 
 def test_what_others_drew_far_away_is_brought_to_the_origin():

@@ -104,7 +104,10 @@ def wall(**changes):
 @pytest.mark.parametrize(
     ("data", "says"),
     [
-        ("", "This is not JSON"),
+        ("", "There is nothing in it"),
+        (" \n", "There is nothing in it"),
+        ('{"format": "bluff-job", "version": 1, "name": "a\\u0000b"}', "cannot be written, U+0000"),
+        ('{"format": "bluff-job", "version": 1, "name": "a\\ud800b"}', "cannot be written, U+D800"),
         ("{,}", "line 1, column 2"),
         ("[1]", "This is no job file"),
         (b'{"\xff": 1}', "UTF-8"),

@@ -5,7 +5,7 @@ from PIL import Image
 from reportlab.pdfgen.canvas import Canvas
 
 from bluff.formats.errors import FaultyData
-from bluff.formats.pictures import LARGEST_PICTURE, MOST_PIXELS, picture_png, read_picture
+from bluff.formats.pictures import LARGEST_PICTURE, MOST_PIXELS, read_picture
 
 
 def drawn(kind, size=(300, 200)):
@@ -39,7 +39,7 @@ def test_a_page_of_a_pdf_is_a_picture_at_150_dots_an_inch():
 
 
 def test_a_large_picture_is_made_smaller():
-    assert max(Image.open(BytesIO(picture_png(drawn("PNG", (9000, 30)), 1))).size) == MOST_PIXELS
+    assert max(Image.open(BytesIO(read_picture(drawn("PNG", (9000, 30))).png)).size) == MOST_PIXELS
 
 
 @pytest.mark.parametrize(

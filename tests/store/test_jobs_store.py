@@ -184,8 +184,8 @@ def test_the_demo_job_is_loaded_once_and_stays_removed(jobs, pool):
 
 
 def test_sessions_belong_to_an_account_and_end(pool, account):
-    signed_in, token = sessions.sign_in_alone(pool)
-    assert signed_in == account == sessions.account_of(pool, token)
+    token = sessions.begin(pool, sessions.only_account(pool))
+    assert sessions.account_of(pool, token) == account
     assert sessions.account_of(pool, token + "x") is None
     with pool.connection() as connection:
         connection.execute(
@@ -199,7 +199,7 @@ def test_sessions_belong_to_an_account_and_end(pool, account):
 
 def test_with_several_accounts_nobody_is_signed_in_by_himself(pool, stranger):
     with pytest.raises(NotSignedIn, match="several accounts"):
-        sessions.sign_in_alone(pool)
+        sessions.only_account(pool)
 
 
 def test_an_installation_is_made_once(pool, account):

@@ -5,24 +5,30 @@ from contextlib import asynccontextmanager
 from pathlib import Path
 from typing import Any
 
-from fastapi import FastAPI, Request, Response
+from fastapi import FastAPI, Response
 from fastapi.staticfiles import StaticFiles
 from psycopg_pool import ConnectionPool
 from starlette.exceptions import HTTPException
-from starlette.middleware.base import RequestResponseEndpoint
 from starlette.middleware.gzip import GZipMiddleware
 from starlette.types import Scope
 
 from bluff import __version__
 from bluff.api import files, jobs, session, standards
 from bluff.api.errors import install_error_handlers
-from bluff.api.quiet import Quiet
-from bluff.formats.exchange.reading import LARGEST_DRAWING
+from bluff.api.gate import Gate
+from bluff.api.quiet import Hearing, Quiet
+from bluff.api.schemas import Refusal
 
 WEB = Path(__file__).resolve().parents[3] / "web" / "dist"
 
-_POLICY = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'"
-"""Nothing from anywhere else. Styles are written by the component library as the page runs."""
+ANYWHERE: dict[int | str, dict[str, Any]] = {
+    400: {"model": Refusal, "description": "The address has characters in it that cannot be written."},
+    403: {"model": Refusal, "description": "The request came from a page of another site."},
+    413: {"model": Refusal, "description": "The body is larger than may be sent there."},
+    415: {"model": Refusal, "description": "The body is neither JSON nor a file."},
+    503: {"model": Refusal, "description": "The database does not answer, or the work took too long."},
+}
+"""What any request may be refused with, whatever it asks for."""
 
 
 class FrontEnd(StaticFiles):
@@ -38,12 +44,13 @@ class FrontEnd(StaticFiles):
             return await super().get_response("index.html", scope)
 
 
-def make_app(pool: ConnectionPool, web: Path | None = WEB) -> FastAPI:
+def make_app(pool: ConnectionPool, web: Path | None = WEB, *, is_behind_proxy: bool = False) -> FastAPI:
     """The application over a store.
 
     Args:
         pool: Connections; whoever made it closes it.
         web: The built front end, None to serve the API alone.
+        is_behind_proxy: Whether a proxy lets in whom it wants, so that whoever comes through it needs no session.
     """
 
     quiet = Quiet()
@@ -54,10 +61,6 @@ def make_app(pool: ConnectionPool, web: Path | None = WEB) -> FastAPI:
         async with quiet.collecting():
             yield
 
-    async def listen(request: Request, call_next: RequestResponseEndpoint) -> Response:
-        quiet.hear()
-        return await call_next(request)
-
     app = FastAPI(
         title="Bluff",
         version=__version__,
@@ -65,11 +68,13 @@ def make_app(pool: ConnectionPool, web: Path | None = WEB) -> FastAPI:
         separate_input_output_schemas=False,
         docs_url=None,
         redoc_url=None,
+        responses=ANYWHERE,
     )
     app.state.pool = pool
+    app.state.is_behind_proxy = is_behind_proxy
     app.add_middleware(GZipMiddleware, minimum_size=1024)
-    app.middleware("http")(listen)
-    app.middleware("http")(_guard)
+    app.add_middleware(Hearing, quiet=quiet)
+    app.add_middleware(Gate)
     install_error_handlers(app)
     app.include_router(session.router)
     app.include_router(jobs.router)
@@ -83,16 +88,3 @@ def make_app(pool: ConnectionPool, web: Path | None = WEB) -> FastAPI:
 def openapi_schema() -> dict[str, Any]:
     """The API's description, from which the front end's types are generated."""
     return make_app(ConnectionPool(open=False), web=None).openapi()
-
-
-async def _guard(request: Request, call_next: RequestResponseEndpoint) -> Response:
-    """Refuse what is too large to be anything of a job, and tell browsers what this page may load."""
-    size = request.headers.get("content-length", "0")
-    if not size.isdigit() or int(size) > LARGEST_DRAWING:
-        return Response("This is too large for a job.", status_code=413)
-    response = await call_next(request)
-    response.headers["Content-Security-Policy"] = _POLICY
-    response.headers["X-Content-Type-Options"] = "nosniff"
-    if request.url.path.startswith("/api/"):
-        response.headers["Cache-Control"] = "no-store"
-    return response

@@ -10,9 +10,9 @@ from bluff.api.views import job_view
 from bluff.core.errors import BluffError
 from bluff.formats.edits import edit_from_core
 from bluff.formats.errors import Fault, FaultyData, fault_of, faults_in
-from bluff.service.errors import Conflict, NotFound, NothingToDo, NotSignedIn, ServiceError
+from bluff.service.errors import Conflict, NotFound, NothingToDo, NotSignedIn, ServiceError, TooLong
 
-_STATUS: dict[type[ServiceError], int] = {NotFound: 404, NotSignedIn: 401, NothingToDo: 409}
+_STATUS: dict[type[ServiceError], int] = {NotFound: 404, NotSignedIn: 401, NothingToDo: 409, TooLong: 503}
 
 
 def install_error_handlers(app: FastAPI) -> None:

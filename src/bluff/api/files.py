@@ -5,28 +5,32 @@ from datetime import date
 from typing import Annotated, TypeAlias
 from uuid import UUID
 
-from fastapi import APIRouter, Body, Query, Request, Response
+from fastapi import APIRouter, Query, Request, Response
+from fastapi.concurrency import run_in_threadpool
 from pydantic import StringConstraints
 
+from bluff.api.body import FILE_BODY, FileBody
 from bluff.api.drawing_view import drawing_view
 from bluff.api.jobs import CrewJobs
 from bluff.api.schemas import DrawingView, EditReading, PictureView, Refusal
 from bluff.api.views import edit_reading
+from bluff.api.work import done
 from bluff.core.edit import SetPicture
 from bluff.core.picture import laid
 from bluff.core.pole import poles
 from bluff.core.schedule import schedule
 from bluff.formats.edits import edit_from_core
 from bluff.formats.errors import Fault, FaultyData
-from bluff.formats.exchange import read_drawing
-from bluff.formats.job_file import write_job
-from bluff.formats.pictures import read_picture
+from bluff.formats.exchange import READ_DRAWING, drawing_reading
+from bluff.formats.exports import DRAWING, MODEL, SHEETS
+from bluff.formats.job_file import job_data, write_job
+from bluff.formats.pictures import READ_PICTURE
 from bluff.formats.schedule import read_schedule, schedule_csv, schedule_edit
-from bluff.formats.sheets import SHOWN_AT_FIRST, Imprint, Layer, Paper, job_sheets, pole_sheet, pole_strip, wall_sheet
+from bluff.formats.sheets import SHOWN_AT_FIRST, Imprint, Layer, Paper, pole_sheet, pole_strip
 from bluff.formats.tables import cut_list_csv, marks_csv
 from bluff.service.drawings import taken_in
 from bluff.service.errors import NotFound
-from bluff.service.jobs import framing, framings
+from bluff.service.jobs import framings, known_wall
 
 Choice: TypeAlias = Annotated[str, StringConstraints(max_length=300)]
 
@@ -45,7 +49,7 @@ def job_file(jobs: CrewJobs, job_id: UUID) -> Response:
 
 
 @router.get("/sheets.pdf", response_class=Response)
-def sheets(
+async def sheets(
     request: Request,
     jobs: CrewJobs,
     job_id: UUID,
@@ -55,16 +59,15 @@ def sheets(
     hide: Annotated[frozenset[Layer], Query(description="Usual layers to leave out.")] = frozenset(),
 ) -> Response:
     """The job on paper: a cover with the plan, packs to build first, a sheet for every wall."""
-    state = jobs.get(job_id)
+    state = await run_in_threadpool(jobs.get, job_id)
+    if wall is not None:
+        known_wall(state.job, wall)
     today = date.today()
     imprint = Imprint(state.job.name, state.revision, f"{today.day} {today:%B %Y}")
     link = f"{request.base_url}jobs/{job_id}"
     layers = (SHOWN_AT_FIRST | show) - hide
-    if wall is None:
-        pdf, name = job_sheets(framings(state.job), paper, imprint, link, layers), _stem(state.job.name)
-    else:
-        pdf = wall_sheet(framing(state.job, wall), paper, imprint, link, layers)
-        name = f"{_stem(state.job.name)}-{_stem(wall)}"
+    pdf = await done(request, SHEETS, job_data(state.job), wall, paper, imprint, link, layers)
+    name = _stem(state.job.name) + (f"-{_stem(wall)}" if wall else "")
     # Shown, not saved: most people print it at once.
     return Response(
         pdf, media_type="application/pdf", headers={"Content-Disposition": f'inline; filename="{name}.pdf"'}
@@ -118,10 +121,8 @@ def schedule_table(jobs: CrewJobs, job_id: UUID) -> Response:
     return _download(schedule_csv(rows), "text/csv", f"{_stem(job.name)}-openings.csv")
 
 
-@router.post("/schedule.csv")
-def read_schedule_table(
-    jobs: CrewJobs, job_id: UUID, table: Annotated[bytes, Body(media_type="application/octet-stream")]
-) -> EditReading:
+@router.post("/schedule.csv", openapi_extra=FILE_BODY)
+def read_schedule_table(jobs: CrewJobs, job_id: UUID, table: FileBody) -> EditReading:
     """Say what a schedule from a spreadsheet asks for, without changing anything."""
     job = jobs.get(job_id).job
     try:
@@ -132,50 +133,49 @@ def read_schedule_table(
 
 
 @router.get("/plan.dxf", response_class=Response)
-def dxf(jobs: CrewJobs, job_id: UUID) -> Response:
+async def dxf(request: Request, jobs: CrewJobs, job_id: UUID) -> Response:
     """Plan, elevations and plates as a DXF drawing in inches."""
-    # Imported here and below: these libraries take a second each, which every start would pay for.
-    from bluff.formats.exchange.dxf_write import write_dxf
-
-    job = jobs.get(job_id).job
-    return _download(write_dxf(framings(job)), "image/vnd.dxf", f"{_stem(job.name)}.dxf")
+    job = (await run_in_threadpool(jobs.get, job_id)).job
+    text = await done(request, DRAWING, job_data(job))
+    return _download(text, "image/vnd.dxf", f"{_stem(job.name)}.dxf")
 
 
 @router.get("/model.ifc", response_class=Response)
-def ifc(jobs: CrewJobs, job_id: UUID) -> Response:
+async def ifc(request: Request, jobs: CrewJobs, job_id: UUID) -> Response:
     """Walls, openings and every member as an IFC model."""
-    from bluff.formats.exchange.ifc_write import write_ifc
+    job = (await run_in_threadpool(jobs.get, job_id)).job
+    text = await done(request, MODEL, job_data(job))
+    return _download(text, "application/x-step", f"{_stem(job.name)}.ifc")
 
-    job = jobs.get(job_id).job
-    return _download(write_ifc(job.name, framings(job)), "application/x-step", f"{_stem(job.name)}.ifc")
 
-
-@router.post("/drawing")
-def read(
+@router.post("/drawing", openapi_extra=FILE_BODY)
+async def read(
+    request: Request,
     jobs: CrewJobs,
     job_id: UUID,
-    file: Annotated[bytes, Body(media_type="application/octet-stream")],
+    file: FileBody,
     choice: Annotated[
         list[Choice] | None,
         Query(description="Answers to what another reading guessed, as key=value.", max_length=200),
     ] = None,
 ) -> DrawingView:
     """What is understood of a DXF or IFC file, and the edit that would take it in; nothing is changed."""
-    state = jobs.get(job_id)
-    reading = read_drawing(file, choice or ())
-    return drawing_view(reading, taken_in(state.job, reading.job.to_core()))
+    job = (await run_in_threadpool(jobs.get, job_id)).job
+    reading = drawing_reading(await done(request, READ_DRAWING, file, choice or ()))
+    return await run_in_threadpool(lambda: drawing_view(reading, taken_in(job, reading.job.to_core())))
 
 
-@router.post("/pictures")
-def add_picture(
+@router.post("/pictures", openapi_extra=FILE_BODY)
+async def add_picture(
+    request: Request,
     jobs: CrewJobs,
     job_id: UUID,
-    file: Annotated[bytes, Body(media_type="application/octet-stream")],
+    file: FileBody,
     page: Annotated[int, Query(description="Of a PDF, from 1.", ge=1, le=10_000)] = 1,
 ) -> PictureView:
     """Keep a picture of the plan, and say the edit that lays it under the walls."""
-    picture = read_picture(file, page)
-    jobs.keep_picture(job_id, picture.image, picture.png)
+    picture = await done(request, READ_PICTURE, file, page)
+    await run_in_threadpool(jobs.keep_picture, job_id, picture.image, picture.png)
     return PictureView(edit=edit_from_core(SetPicture(laid(picture.image, picture.width, picture.height))))
 
 

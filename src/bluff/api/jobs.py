@@ -3,9 +3,10 @@
 from typing import Annotated, Any
 from uuid import UUID
 
-from fastapi import APIRouter, Body, Depends, Query, Request
+from fastapi import APIRouter, Depends, Query, Request
 
 from bluff import core
+from bluff.api.body import FILE_BODY, FileBody
 from bluff.api.plan_view import plan_preview, plan_view
 from bluff.api.pole_view import poles_view
 from bluff.api.schedule_view import schedule_view
@@ -44,6 +45,7 @@ router = APIRouter(
 )
 
 CONFLICT: dict[int | str, dict[str, Any]] = {409: {"model": ConflictView}}
+NOTHING_TO_DO: dict[int | str, dict[str, Any]] = {409: {"model": ConflictView | Refusal}}
 
 
 def jobs_of(request: Request, account: Annotated[Account, Depends(signed_in)]) -> Jobs:
@@ -66,8 +68,8 @@ def start_job(jobs: CrewJobs, new: NewJob) -> JobView:
     return job_view(jobs.add(core.Job(new.name.strip())))
 
 
-@router.post("/import", status_code=201)
-def import_job(jobs: CrewJobs, file: Annotated[bytes, Body(media_type="application/octet-stream")]) -> JobView:
+@router.post("/import", status_code=201, openapi_extra=FILE_BODY)
+def import_job(jobs: CrewJobs, file: FileBody) -> JobView:
     """Take in a job file as a new job; the body is the file as it is."""
     return job_view(jobs.add(read_job(file)))
 
@@ -96,13 +98,13 @@ def edit_job(jobs: CrewJobs, job_id: UUID, request: EditRequest) -> JobView:
     return job_view(jobs.edit(job_id, request.revision, edit_to_core(request.edit)))
 
 
-@router.post("/{job_id}/undo", responses=CONFLICT)
+@router.post("/{job_id}/undo", responses=NOTHING_TO_DO)
 def undo(jobs: CrewJobs, job_id: UUID, request: RevisionRequest) -> JobView:
     """Take the last edit back."""
     return job_view(jobs.undo(job_id, request.revision))
 
 
-@router.post("/{job_id}/redo", responses=CONFLICT)
+@router.post("/{job_id}/redo", responses=NOTHING_TO_DO)
 def redo(jobs: CrewJobs, job_id: UUID, request: RevisionRequest) -> JobView:
     """Make the edit undone last again."""
     return job_view(jobs.redo(job_id, request.revision))

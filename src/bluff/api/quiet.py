@@ -11,6 +11,8 @@ from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager, suppress
 from dataclasses import dataclass
 
+from starlette.types import ASGIApp, Receive, Scope, Send
+
 _YOUNG = (50_000, 20)
 """New values before the young are looked through, and how often before the middle-aged are."""
 _NEVER = 1_000_000
@@ -52,3 +54,16 @@ class Quiet:
             if not self.is_collected and time.monotonic() - self.asked >= self.after:
                 self.is_collected = True
                 gc.collect()
+
+
+class Hearing:
+    """Tells `Quiet` of every request."""
+
+    def __init__(self, app: ASGIApp, quiet: Quiet) -> None:
+        self._app = app
+        self._quiet = quiet
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        """Serve one request."""
+        self._quiet.hear()
+        await self._app(scope, receive, send)

@@ -19,6 +19,8 @@ from bluff.formats.framed import FramedCutRow, FramedFinding, FramedSpacerRow, F
 from bluff.formats.job_file import JobFile, OpeningFile, StandardFile, WallFile
 from bluff.formats.ways_file import FileModel, WordFile
 
+Revision: TypeAlias = Annotated[int, Field(ge=0, lt=2**31)]
+
 
 class SignedIn(BaseModel):
     """Who is signed in."""
@@ -122,14 +124,14 @@ class NewJob(FileModel):
 class EditRequest(FileModel):
     """An edit, and the revision it was made on."""
 
-    revision: int
+    revision: Revision
     edit: EditFile
 
 
 class RevisionRequest(FileModel):
     """The revision an undo or redo was asked on."""
 
-    revision: int
+    revision: Revision
 
 
 class PhraseRequest(FileModel):

@@ -10,34 +10,48 @@ from bluff.service import sessions
 from bluff.service.errors import NotSignedIn
 from bluff.store.accounts import Account
 
-COOKIE = "bluff_session"
+_FORWARDED = ("forwarded", "x-forwarded-for", "x-forwarded-host", "x-forwarded-proto", "x-real-ip")
+"""Headers that say a proxy handed the request on."""
 
 router = APIRouter(prefix="/api/session", tags=["session"], responses={401: {"model": Refusal}})
 
 
-def signed_in(request: Request, response: Response) -> Account:
-    """The account of the request's session; on this very machine a missing session is made.
+def cookie_name(request: Request) -> str:
+    """Of the session's cookie: browsers keep cookies by host alone, and there may be a Bluff on several ports."""
+    return f"bluff_session_{request.url.port or 80}"
+
+
+def signed_in(request: Request) -> Account:
+    """The account of the request's session; on this very machine the one account there is needs none.
 
     Raises:
         NotSignedIn: No session, and the request comes from elsewhere.
     """
     pool = request.app.state.pool
-    token = request.cookies.get(COOKIE)
+    token = request.cookies.get(cookie_name(request))
     if token and (account := sessions.account_of(pool, token)):
         return account
-    if not _is_local(request):
+    if not _may_sign_in_alone(request):
         raise NotSignedIn("Nobody is signed in. Until Bluff has a sign-in screen it works on this machine only.")
-    account, token = sessions.sign_in_alone(pool)
-    response.set_cookie(
-        COOKIE, token, max_age=int(sessions.SESSION_LASTS.total_seconds()), httponly=True, samesite="strict"
-    )
-    return account
+    return sessions.only_account(pool)
 
 
 @router.get("")
-def who_is_signed_in(account: Annotated[Account, Depends(signed_in)]) -> SignedIn:
-    """Who is signed in."""
+def who_is_signed_in(request: Request, response: Response, account: Annotated[Account, Depends(signed_in)]) -> SignedIn:
+    """Who is signed in. A browser that has no session gets one, which it keeps."""
+    pool, name = request.app.state.pool, cookie_name(request)
+    token = request.cookies.get(name)
+    if token is None or sessions.account_of(pool, token) is None:
+        lasts = int(sessions.SESSION_LASTS.total_seconds())
+        response.set_cookie(name, sessions.begin(pool, account), max_age=lasts, httponly=True, samesite="strict")
     return SignedIn(initials=account.initials, crew=account.crew)
+
+
+def _may_sign_in_alone(request: Request) -> bool:
+    """Whether a request needs no session: from this machine, or by a proxy the server was told it stands behind."""
+    if request.app.state.is_behind_proxy:
+        return True
+    return _is_local(request) and not any(header in request.headers for header in _FORWARDED)
 
 
 def _is_local(request: Request) -> bool:

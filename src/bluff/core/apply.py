@@ -4,7 +4,9 @@
 list of marks to strike all follow from keeping both.
 """
 
+from collections.abc import Iterable
 from dataclasses import replace
+from itertools import groupby
 
 from bluff.core import plan_edit
 from bluff.core.edit import (
@@ -72,11 +74,22 @@ def apply(job: Job, edit: Edit) -> Job:
         case AddOpening() | ChangeOpening() | RemoveOpening() | CheckOpenings():
             return _apply_to_openings(job, edit)
         case Several(_, edits):
-            for one in edits:
-                job = apply(job, one)
-            return job
+            return _apply_all(job, edits)
         case _:
             return _apply_to_plan(job, edit)
+
+
+def _apply_all(job: Job, edits: Iterable[Edit]) -> Job:
+    """One edit after the other; additions that follow each other at once, since a job is looked at whole each time."""
+    for kind, run in groupby(edits, key=type):
+        if kind is AddWall:
+            job = replace(job, walls=(*job.walls, *(one.wall for one in run if isinstance(one, AddWall))))
+        elif kind is AddOpening:
+            job = replace(job, openings=(*job.openings, *(one.opening for one in run if isinstance(one, AddOpening))))
+        else:
+            for one in run:
+                job = apply(job, one)
+    return job
 
 
 def _apply_to_openings(job: Job, edit: AddOpening | ChangeOpening | RemoveOpening | CheckOpenings) -> Job:

@@ -12,6 +12,7 @@ unit
 
 import math
 import re
+from collections import Counter
 from dataclasses import dataclass, field, replace
 from enum import StrEnum
 
@@ -28,6 +29,7 @@ _ID = re.compile(r"[A-Za-z0-9][A-Za-z0-9 ._-]{0,23}")
 _IMAGE = re.compile(r"[0-9a-f]{32}")
 MOST_WALLS = 2000
 MOST_OPENINGS = 10_000
+MOST_OPENINGS_OF_A_WALL = 500
 
 
 class WallKind(StrEnum):
@@ -279,6 +281,11 @@ class Job:
             raise JobError(f"A job holds at most {MOST_WALLS} walls; split it into buildings.", "walls")
         if len(self.openings) > MOST_OPENINGS:
             raise JobError(f"A job holds at most {MOST_OPENINGS} openings; split it into buildings.", "openings")
+        for wall, count in Counter(opening.wall for opening in self.openings).items():
+            if count > MOST_OPENINGS_OF_A_WALL:
+                raise JobError(
+                    f"Wall {wall} has {count} openings; at most {MOST_OPENINGS_OF_A_WALL} are framed.", "openings"
+                )
         _check_unique("walls", [wall.id for wall in self.walls])
         _check_unique("openings", [opening.id for opening in self.openings])
         walls = {wall.id for wall in self.walls}

@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 from itertools import chain
 from typing import NamedTuple
 
+from bluff.core.errors import JobError
 from bluff.core.job import Runs, Wall, WallKind
 from bluff.core.length import Length, from_64ths, half, inches
 from bluff.core.meeting import EndMeeting, Intersection, Joint, Meetings, Profile
@@ -14,6 +15,11 @@ from bluff.core.schools import End, Line
 SPLICE_LAP: Length = inches(48)
 """How far a second top plate runs past a splice below it."""
 _LEAST_SPLICE_LAP: Length = inches(24)
+
+
+_MOST_TOUCHES, _MOST_TOUCHES_A_WALL = 2000, 20
+"""A wall of a real floor meets five others or so. Framing grows with the square of what a wall crosses, and a small
+file can hold hundreds of walls that all cross each other."""
 
 
 class _Tip(NamedTuple):
@@ -88,11 +94,19 @@ def find_meetings(
         outlines: Of those that lie in the plan.
         profiles: Of each wall, by id.
 
+    Raises:
+        JobError: They meet in more places than those of any floor.
+
     Source: docs/rules.md, Where walls meet.
     """
     touches: dict[str, list[_Touch]] = {wall.id: [] for wall in walls}
     overlaps: dict[str, list[str]] = {wall.id: [] for wall in walls}
-    for one, other in _touching(outlines):
+    most = max(_MOST_TOUCHES, _MOST_TOUCHES_A_WALL * len(walls))
+    for count, (one, other) in enumerate(_touching(outlines), 1):
+        if count > most:
+            raise JobError(
+                f"Walls meet or cross in over {most} places, more than a floor has; are some there twice?", "walls"
+            )
         if one.is_parallel(other) and _shared(one, other) > REACH:
             overlaps[one.wall.id].append(other.wall.id)
             overlaps[other.wall.id].append(one.wall.id)

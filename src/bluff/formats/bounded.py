@@ -1,46 +1,144 @@
-"""Reading what comes from outside in a process of its own, with a limit on its time and memory.
+"""Work in processes of its own, with limits on time and memory.
 
-Parsers of large formats can be made to hang or to fall over; then only that process does.
+Parsers of large formats can be made to hang or to fall over, and large jobs take long to print; then only that
+process does. There are as many of them as cores: what comes meanwhile waits in line.
 """
 
+import atexit
+import multiprocessing
+import os
 import resource
-import subprocess
-import sys
+import signal
+from collections.abc import Callable
+from concurrent.futures import CancelledError, Future
+from concurrent.futures import TimeoutError as TookTooLong
+from dataclasses import dataclass, field
+from pathlib import Path
+from threading import Lock
+from typing import Any, Generic, ParamSpec, TypeVar
+
+from pebble import ProcessExpired, ProcessPool
 
 from bluff.formats.errors import Fault, FaultyData
 
-MOST_SECONDS = 30
-MOST_MEMORY = 3 * 1024**3
-REFUSED = 2
-"""Exit code of a reading process that understood that it could not read; it printed the sentence that says why."""
+AT_ONCE = os.cpu_count() or 2
+_TASKS_OF_ONE = 50
+"""After which a process is replaced: what libraries leave behind is gone with it."""
+_MEGABYTE = 1024**2
+
+P = ParamSpec("P")
+R = TypeVar("R")
 
 
-def read_bounded(module: str, arguments: list[str], data: bytes, what: str, seconds: int = MOST_SECONDS) -> bytes:
-    """Run a module of Bluff on some data, within limits.
+@dataclass(frozen=True, slots=True)
+class Work(Generic[P, R]):
+    """A function that is run within limits.
 
     Args:
-        module: Run as ``python -m``; reads standard input and prints what it made of it.
-        arguments: Of the command line.
-        data: Given to it.
-        what: What is being read, for the sentences.
-        seconds: After which it is given up.
+        do: The function; it, its arguments and what it returns can be sent to another process.
+        what: What it is about, for sentences: "drawing".
+        instead: What to do when it is too much, for sentences.
+        seconds: After which it is given up, not counting its wait in line.
+        memory: Megabytes it may take.
+    """
+
+    do: Callable[P, R]
+    what: str
+    instead: str
+    seconds: float
+    memory: int
+
+
+@dataclass
+class Workers:
+    """The processes. They start when the first work comes, and end with this process."""
+
+    _pool: ProcessPool | None = None
+    _lock: Lock = field(default_factory=Lock)
+    _under_way: int = 0
+
+    @property
+    def in_line(self) -> int:
+        """How much work waits for a process to be free."""
+        return max(0, self._under_way - AT_ONCE)
+
+    def start(self, work: Work[P, R], *args: P.args, **kwargs: P.kwargs) -> "Future[R]":
+        """Put some work in line; cancelling what this returns ends it, even under way.
+
+        `result_of` waits for it.
+        """
+        with self._lock:
+            if self._pool is None or not self._pool.active:
+                context = multiprocessing.get_context("spawn")
+                self._pool = ProcessPool(AT_ONCE, _TASKS_OF_ONE, initializer=_prepare, context=context)
+                atexit.register(self.close)
+            future: Future[R] = self._pool.schedule(
+                _limited, args=(work.do, work.memory, args, kwargs), timeout=work.seconds
+            )
+            self._under_way += 1
+        future.add_done_callback(self._end)
+        return future
+
+    def run(self, work: Work[P, R], *args: P.args, **kwargs: P.kwargs) -> R:
+        """Do some work and wait for it.
+
+        Raises:
+            FaultyData: It refused, fell over or took too much.
+        """
+        return result_of(work, self.start(work, *args, **kwargs))
+
+    def close(self) -> None:
+        """End the processes, and what they are at."""
+        with self._lock:
+            if self._pool:
+                self._pool.stop()  # type: ignore[no-untyped-call]
+                self._pool.join()
+                self._pool = None
+
+    def _end(self, _: "Future[Any]") -> None:
+        with self._lock:
+            self._under_way -= 1
+
+
+WORKERS = Workers()
+"""Those of this process."""
+
+
+def result_of(work: Work[P, R], future: "Future[R]") -> R:
+    """What came of some work.
 
     Raises:
-        FaultyData: It refused, fell over or took too long.
+        FaultyData: It refused, fell over or took too much.
     """
-    command = [sys.executable, "-m", module, *arguments]
     try:
-        done = subprocess.run(command, input=data, capture_output=True, timeout=seconds, check=False, preexec_fn=_limit)
-    except subprocess.TimeoutExpired as error:
-        sentence = f"The {what} took more than {seconds} seconds to read; save only the part that is needed."
+        return future.result()
+    except (TookTooLong, CancelledError) as error:
+        sentence = f"The {work.what} took more than {work.seconds:g} seconds; {work.instead}."
         raise FaultyData([Fault("", sentence)]) from error
-    if done.returncode == REFUSED:
-        raise FaultyData([Fault("", done.stdout.decode(errors="replace").strip())])
-    if done.returncode != 0:
-        raise FaultyData([Fault("", f"The {what} could not be read; save it again, as plain as can be.")])
-    return done.stdout
+    except MemoryError as error:
+        sentence = f"The {work.what} took more than {work.memory} MB of memory; {work.instead}."
+        raise FaultyData([Fault("", sentence)]) from error
+    except ProcessExpired as error:
+        raise FaultyData([Fault("", f"The {work.what} was too much for Bluff; {work.instead}.")]) from error
 
 
-def _limit() -> None:
-    resource.setrlimit(resource.RLIMIT_AS, (MOST_MEMORY, MOST_MEMORY))
+def _prepare() -> None:
+    """What each process does first: Ctrl-C in a terminal reaches it too, but only its parent ends it."""
+    signal.signal(signal.SIGINT, signal.SIG_IGN)
     resource.setrlimit(resource.RLIMIT_CORE, (0, 0))
+
+
+def _limited(do: Callable[..., R], megabytes: int, args: tuple[Any, ...], kwargs: dict[str, Any]) -> R:
+    """Run a function that may take so much memory beyond what its process has already."""
+    _, most = resource.getrlimit(resource.RLIMIT_DATA)
+    resource.setrlimit(resource.RLIMIT_DATA, (_taken() + megabytes * _MEGABYTE, most))
+    try:
+        return do(*args, **kwargs)
+    finally:
+        resource.setrlimit(resource.RLIMIT_DATA, (most, most))
+
+
+def _taken() -> int:
+    """Bytes of data this process has, as the system counts them for its limit."""
+    lines = Path("/proc/self/status").read_text().splitlines()
+    return next(int(line.split()[1]) * 1024 for line in lines if line.startswith("VmData:"))

@@ -8,6 +8,7 @@ from pydantic import Field, StrictBool, StrictStr, TypeAdapter
 
 from bluff.core import edit as core
 from bluff.core.errors import BluffError
+from bluff.core.job import MOST_OPENINGS, MOST_WALLS
 from bluff.core.schools import End
 from bluff.formats.errors import FaultyData, fault_of
 from bluff.formats.job_file import OpeningFile, PictureFile, StandardFile, TakenFile, WallFile
@@ -84,7 +85,7 @@ class CheckOpenings(FileModel):
     """Say that openings were compared with the plan, or were not; by whom and when the application says."""
 
     edit: Literal["check-openings"] = "check-openings"
-    ids: Annotated[tuple[StrictStr, ...], Field(min_length=1)]
+    ids: Annotated[tuple[StrictStr, ...], Field(min_length=1, max_length=MOST_OPENINGS)]
     is_checked: StrictBool = True
     by: StrictStr = ""
     at: StrictStr = ""
@@ -94,7 +95,7 @@ class MoveWalls(FileModel):
     """Move walls in the plan, and with them the ends of what meets them."""
 
     edit: Literal["move-walls"] = "move-walls"
-    ids: Annotated[tuple[StrictStr, ...], Field(min_length=1)]
+    ids: Annotated[tuple[StrictStr, ...], Field(min_length=1, max_length=MOST_OPENINGS)]
     east: SignedLengthText = 0
     north: SignedLengthText = 0
 
@@ -177,7 +178,7 @@ class Several(FileModel):
 
     edit: Literal["several"] = "several"
     says: Annotated[StrictStr, Field(min_length=1, max_length=120)]
-    edits: Annotated[list["EditFile"], Field(min_length=1)]
+    edits: Annotated[list["EditFile"], Field(min_length=1, max_length=MOST_WALLS + MOST_OPENINGS)]
 
 
 EditFile: TypeAlias = Annotated[

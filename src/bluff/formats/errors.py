@@ -27,6 +27,10 @@ class FaultyData(ValueError):
         super().__init__("\n".join(map(str, faults)))
         self.faults = tuple(faults)
 
+    def __reduce__(self) -> tuple[type["FaultyData"], tuple[tuple[Fault, ...]]]:
+        # Sent from one process to another it is made anew, of its faults and not of its text.
+        return FaultyData, (self.faults,)
+
 
 def faults_of(error: ValidationError, model: type[BaseModel]) -> list[Fault]:
     """A validation error as faults in the product's own words.
@@ -71,6 +75,13 @@ def _said_path(location: Sequence[str | int]) -> Sequence[str | int]:
 _REQUEST_PARTS = {"body", "query", "path"}
 
 
+_WRONG_KIND = {
+    "string_type": "text; put it in quotes",
+    **dict.fromkeys(("list_type", "tuple_type"), "a list; write it in square brackets"),
+    **dict.fromkeys(("model_type", "model_attributes_type", "dict_type"), "an object; write it in curly brackets"),
+}
+
+
 def _sentence(item: Any, model: type[BaseModel]) -> str:
     said = _quoted(item["input"])
     context = item.get("ctx", {})
@@ -80,6 +91,8 @@ def _sentence(item: Any, model: type[BaseModel]) -> str:
         case "extra_forbidden":
             keys = ", ".join(sorted(_keys_at(model, item["loc"][:-1])))
             return f"there is no such key here; the keys are {keys}."
+        case "too_long" | "string_too_long":
+            return f"is longer than anybody writes; at most {context['max_length']} may be in it."
         case "missing":
             return "is missing; write it."
         case "enum" | "literal_error":
@@ -88,14 +101,10 @@ def _sentence(item: Any, model: type[BaseModel]) -> str:
             return f"{said} is neither true nor false; write true or false without quotes."
         case "int_type" | "int_from_float":
             return f"{said} is not a whole number; write it without quotes or fraction."
-        case "string_type":
-            return f"{said} is not text; put it in quotes."
         case "union_tag_not_found" | "union_tag_invalid":
             return f"write {context['discriminator']} as one of {_or(context.get('expected_tags', 'the known ones'))}."
-        case "list_type" | "tuple_type":
-            return f"{said} is not a list; write it in square brackets."
-        case "model_type" | "model_attributes_type" | "dict_type":
-            return f"{said} is not an object; write it in curly brackets."
+        case kind if kind in _WRONG_KIND:
+            return f"{said} is not {_WRONG_KIND[kind]}."
     return f"{said}: {item['msg'].lower()}."
 
 

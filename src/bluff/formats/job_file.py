@@ -16,6 +16,7 @@ from bluff.core.size import Size
 from bluff.core.special import Beam, FixtureBacking, Post
 from bluff.core.standard import Taken, Ways
 from bluff.formats.errors import Fault, FaultyData, fault_of, faults_of
+from bluff.formats.json_text import read_json
 from bluff.formats.values import FeetText, LengthText, PointText, PositionText, SizeText
 from bluff.formats.ways_file import FileModel, WaysFile, ways_keys
 
@@ -24,6 +25,12 @@ VERSION = 1
 
 LARGEST_FILE = 8 * 1024 * 1024
 """Bytes; a job of two thousand walls is well under it."""
+
+
+MOST_SPECIALS = 500
+"""Posts, or boards of backing, in one wall."""
+MOST_FASTENERS = 2000
+"""Bolts, or pins, in one wall: one every six inches of the longest."""
 
 
 class StandardFile(WaysFile):
@@ -128,12 +135,12 @@ class WallFile(WaysFile):
     kind: WallKind | None = None
     bearing: StrictBool | None = None
     ends: EndsFile | None = None
-    posts: list[PostFile] | None = None
-    backing: list[BackingFile] | None = None
-    anchor_bolts: list[LengthText] | None = Field(
+    posts: Annotated[list[PostFile], Field(max_length=MOST_SPECIALS)] | None = None
+    backing: Annotated[list[BackingFile], Field(max_length=MOST_SPECIALS)] | None = None
+    anchor_bolts: Annotated[list[LengthText], Field(max_length=MOST_FASTENERS)] | None = Field(
         default=None, description="Along the plate from the wall's start; left out, they go by the rule."
     )
-    plate_pins: list[LengthText] | None = Field(
+    plate_pins: Annotated[list[LengthText], Field(max_length=MOST_FASTENERS)] | None = Field(
         default=None, description="Where the plate is shot down, along it; left out, they go by the rule."
     )
 
@@ -331,7 +338,7 @@ def read_job(text: str | bytes) -> Job:
     Raises:
         FaultyData: It cannot be read; every fault names its path and says what would do.
     """
-    return job_from_data(read_json(text))
+    return job_from_data(read_json(text, LARGEST_FILE))
 
 
 def job_from_data(data: Any) -> Job:
@@ -362,37 +369,3 @@ def write_job(job: Job) -> str:
 def job_file_schema() -> dict[str, Any]:
     """The JSON Schema of a job file, as published in docs/job-file.schema.json."""
     return JobFile.model_json_schema(by_alias=True) | {"title": "Bluff job file"}
-
-
-def read_json(text: str | bytes) -> Any:
-    """Parse JSON strictly: one key once, no NaN, not too large, not too deep.
-
-    Raises:
-        FaultyData: It is not JSON; the message gives line and column.
-    """
-    if len(text) > LARGEST_FILE:
-        raise FaultyData([Fault("", f"The file is over {LARGEST_FILE // 1024**2} MB, too large for a job.")])
-    try:
-        return json.loads(text, object_pairs_hook=_once, parse_constant=_no_constant)
-    except json.JSONDecodeError as error:
-        message = f"This is not JSON: {error.msg.lower()} at line {error.lineno}, column {error.colno}."
-        raise FaultyData([Fault("", message)]) from error
-    except UnicodeDecodeError as error:
-        raise FaultyData([Fault("", "This is not text in UTF-8; save the file as UTF-8.")]) from error
-    except FaultyData:
-        raise
-    except ValueError as error:
-        raise FaultyData([Fault("", "A number in it has more digits than any length; write inches.")]) from error
-    except RecursionError as error:
-        raise FaultyData([Fault("", "This is nested too deeply for a job file.")]) from error
-
-
-def _once(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
-    keys = [key for key, _ in pairs]
-    if twice := next((key for index, key in enumerate(keys) if key in keys[:index]), None):
-        raise FaultyData([Fault("", f"The key “{twice}” is there twice in one object; keep one of them.")])
-    return dict(pairs)
-
-
-def _no_constant(name: str) -> Any:
-    raise FaultyData([Fault("", f"{name} is not a number a tape shows; write a number of inches.")])

@@ -1,17 +1,13 @@
-"""Pictures of plans: PNG, JPEG or a page of a PDF, made into one kind of PNG.
-
-Run as a module it reads one file from standard input, with the page as its argument, and prints the PNG.
-"""
+"""Pictures of plans: PNG, JPEG or a page of a PDF, made into one kind of PNG."""
 
 import hashlib
-import sys
 from dataclasses import dataclass
 from io import BytesIO
 
 import pypdfium2
 from PIL import Image
 
-from bluff.formats.bounded import REFUSED, read_bounded
+from bluff.formats.bounded import Work
 from bluff.formats.errors import Fault, FaultyData
 
 LARGEST_PICTURE = 24 * 1024 * 1024
@@ -40,7 +36,7 @@ class PlanPicture:
 
 
 def read_picture(data: bytes, page: int = 1) -> PlanPicture:
-    """Make a plan's picture of a file from outside, within limits of time and memory.
+    """Make a plan's picture of a file from outside; the work of `READ_PICTURE`.
 
     Args:
         data: PNG, JPEG or PDF.
@@ -49,23 +45,22 @@ def read_picture(data: bytes, page: int = 1) -> PlanPicture:
     Raises:
         FaultyData: It is none of these, too large, or has no such page.
     """
+    if not data:
+        raise FaultyData([Fault("", "The file is empty; save the picture again.")])
     if len(data) > LARGEST_PICTURE:
         size = LARGEST_PICTURE // 1024**2
         raise FaultyData([Fault("", f"The picture is over {size} MB; save it smaller, or one page of it.")])
-    png = read_bounded("bluff.formats.pictures", [str(page)], data, "picture")
-    width, height = Image.open(BytesIO(png)).size
-    return PlanPicture(png, hashlib.sha256(png).hexdigest()[:32], width, height)
-
-
-def picture_png(data: bytes, page: int) -> bytes:
-    """The work of `read_picture`, without its limits."""
     Image.MAX_IMAGE_PIXELS = _LARGEST_IMAGE
     picture = _page(data, page) if data[:5] == b"%PDF-" else _image(data)
     picture.thumbnail((MOST_PIXELS, MOST_PIXELS))
     file = BytesIO()
     # Plans are lines on paper: grey keeps them small, and leaves colour to what Bluff draws.
     picture.convert("L").save(file, "PNG", optimize=True)
-    return file.getvalue()
+    png = file.getvalue()
+    return PlanPicture(png, hashlib.sha256(png).hexdigest()[:32], picture.width, picture.height)
+
+
+READ_PICTURE = Work(read_picture, "picture", "save it smaller, or one page of it", seconds=10, memory=512)
 
 
 def _image(data: bytes) -> Image.Image:
@@ -83,24 +78,10 @@ def _page(data: bytes, page: int) -> Image.Image:
     try:
         document = pypdfium2.PdfDocument(data)
     except pypdfium2.PdfiumError as error:
-        raise FaultyData([Fault("", "This PDF could not be opened; save it without a password.")]) from error
+        raise FaultyData([Fault("", "This PDF could not be opened; save it anew, without a password.")]) from error
     if not 1 <= page <= len(document):
         raise FaultyData([Fault("page", f"There is no page {page}; the PDF has {len(document)}.")])
     sheet = document[page - 1]
     scale = min(_DOTS_PER_POINT, MOST_PIXELS / max(sheet.get_size()))
     picture: Image.Image = sheet.render(scale=scale).to_pil()
     return picture
-
-
-def main(page: str) -> int:
-    """Read standard input; returns the exit code."""
-    try:
-        sys.stdout.buffer.write(picture_png(sys.stdin.buffer.read(), int(page)))
-    except FaultyData as error:
-        print(error.faults[0].message)
-        return REFUSED
-    return 0
-
-
-if __name__ == "__main__":
-    sys.exit(main(*sys.argv[1:]))

@@ -23,6 +23,7 @@ from bluff.core.schedule import ScheduleRow, is_checked
 from bluff.core.size import parse_size
 from bluff.core.standard import Ways
 from bluff.formats.errors import Fault, FaultyData
+from bluff.formats.json_text import check_text
 from bluff.formats.tables import written
 
 COLUMNS = ("mark", "wall", "kind", "unit", "rough", "at", "head", "header", "source", "jacks", "kings")
@@ -68,8 +69,7 @@ def read_schedule(text: str) -> list[Change]:
     Raises:
         FaultyData: It names no marks, or is too long.
     """
-    sample = text.lstrip("\ufeff")
-    lines = list(csv.reader(StringIO(sample), delimiter="\t" if "\t" in sample.partition("\n")[0] else ","))
+    lines = _lines(text.lstrip("\ufeff"))
     names = [name.strip().lower() for name in lines[0]] if lines else []
     if "mark" not in names:
         raise FaultyData([Fault("", f"The first line names the columns: {', '.join(COLUMNS)}; mark must be there.")])
@@ -84,6 +84,21 @@ def read_schedule(text: str) -> list[Change]:
     return changes
 
 
+def _lines(text: str) -> list[list[str]]:
+    check_text(text)
+    if not text.strip():
+        raise FaultyData([Fault("", "There is nothing in it; choose the table that was saved.")])
+    # Old spreadsheets end lines with a lone CR, which the reader takes for a slip.
+    lines = StringIO(text.replace("\r\n", "\n").replace("\r", "\n"), newline="")
+    delimiter = "\t" if "\t" in text.partition("\n")[0] else ","
+    try:
+        return list(csv.reader(lines, delimiter=delimiter))
+    except csv.Error as error:
+        raise FaultyData(
+            [Fault("", f"A cell is over {csv.field_size_limit():,} characters; is a quote left open?")]
+        ) from error
+
+
 def schedule_edit(job: Job, changes: Sequence[Change]) -> Edit:
     """The edit some changes of the schedule ask for.
 
@@ -96,7 +111,10 @@ def schedule_edit(job: Job, changes: Sequence[Change]) -> Edit:
     edits: list[Edit] = []
     faults: list[Fault] = []
     for change in changes:
-        mark = change["mark"]
+        mark = change.get("mark", "")
+        if not mark:
+            faults.append(Fault("mark", "is missing; write the mark of the opening that is meant."))
+            continue
         try:
             if mark in known:
                 changed = _changed(known[mark], change, _header_of(job, known[mark]))

@@ -165,7 +165,7 @@ class JoistLayoutFile(FileModel):
 class MeasuredFile(FileModel):
     """A room as measured: floor to ceiling at several points, and the play of the wall that goes into it."""
 
-    heights: list[LengthText]
+    heights: Annotated[list[LengthText], Field(max_length=100)]
     play: LengthText = USUAL_PLAY
 
     def to_core(self) -> MeasuredRoom:
@@ -255,7 +255,7 @@ class PinsFile(FileModel):
 class PlateStockFile(FileModel):
     """The boards plates are cut from, how far breaks of the two top plates stay apart, and whether studs double."""
 
-    boards: tuple[FeetText, ...] = PlateStock().boards
+    boards: Annotated[tuple[FeetText, ...], Field(max_length=100)] = PlateStock().boards
     offset: LengthText = PlateStock().offset
     doubled_studs: StrictBool = False
 

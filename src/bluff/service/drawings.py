@@ -3,7 +3,6 @@
 from dataclasses import dataclass, replace
 
 from bluff import core
-from bluff.core.apply import apply
 from bluff.core.edit import AddOpening, AddWall, Edit, Several
 from bluff.core.floor import area
 from bluff.core.job import Between, Opening, Point, Wall
@@ -33,19 +32,18 @@ def taken_in(job: core.Job, drawn: core.Job) -> TakenIn | None:
     shift = _aside(job, drawn)
     usual = _Usual(job)
     marks: dict[str, str] = {}
-    after = job
-    edits: list[Edit] = []
+    walls, known = list(job.walls), {wall.id for wall in job.walls}
     for wall in drawn.walls:
-        taken = any(one.id == wall.id for one in after.walls)
-        marks[wall.id] = next_wall_id(after.walls) if taken else wall.id
-        edits.append(AddWall(usual.wall(_moved(replace(wall, id=marks[wall.id]), shift))))
-        after = apply(after, edits[-1])
-    openings: dict[str, str] = {}
+        marks[wall.id] = next_wall_id(walls) if wall.id in known else wall.id
+        known.add(marks[wall.id])
+        walls.append(usual.wall(_moved(replace(wall, id=marks[wall.id]), shift)))
+    names: dict[str, str] = {}
+    openings, called = list(job.openings), {opening.id for opening in job.openings}
     for opening in drawn.openings:
-        taken = any(one.id == opening.id for one in after.openings)
-        openings[opening.id] = next_opening_id(after.openings, opening.kind) if taken else opening.id
-        edits.append(AddOpening(usual.opening(_renamed(opening, marks, openings))))
-        after = apply(after, edits[-1])
+        names[opening.id] = next_opening_id(openings, opening.kind) if opening.id in called else opening.id
+        called.add(names[opening.id])
+        openings.append(usual.opening(_renamed(opening, marks, names)))
+    edits: list[Edit] = [*map(AddWall, walls[len(job.walls) :]), *map(AddOpening, openings[len(job.openings) :])]
     return TakenIn(Several(f"take in {len(drawn.walls)} walls of a drawing", tuple(edits)), shift)
 
 

@@ -6,6 +6,7 @@
     ├── NotFound        the crew has no such thing
     ├── NotSignedIn     nobody is known to be asking
     ├── NothingToDo     an undo or redo with nothing to go back to
+    ├── TooLong         it took longer than anybody waits
     └── Conflict        somebody else changed the job first
 """
 
@@ -30,6 +31,10 @@ class NotSignedIn(ServiceError):
 
 class NothingToDo(ServiceError):
     """There is nothing to undo or redo."""
+
+
+class TooLong(ServiceError):
+    """The work took longer than anybody waits for it, or nobody waits any more."""
 
 
 class Conflict(ServiceError):

@@ -21,6 +21,7 @@ from bluff.core.typed import read_line
 from bluff.formats.edits import edit_data, edit_from_data
 from bluff.formats.job_file import job_data, job_from_data
 from bluff.service.errors import Conflict, NotFound, NothingToDo
+from bluff.service.patience import still_waited_for
 from bluff.store import jobs as rows
 from bluff.store import pictures
 from bluff.store.accounts import Account
@@ -42,6 +43,12 @@ class JobState:
 # A wall whose plan did not change is not framed again: plans are values, and framing reads nothing else.
 # A framing takes some 75 kB; the largest job has its walls twice in here, as they are and as they might be.
 framed = lru_cache(maxsize=2 * MOST_WALLS)(core.frame)
+
+
+def _framed_in_time(plan: core.WallPlan) -> core.Framing:
+    still_waited_for()
+    return framed(plan)
+
 
 KEPT = 64
 """Jobs that are kept parsed and framed, the ones asked for last."""
@@ -74,7 +81,7 @@ class _Kept:
         with self._lock:
             if found := self._framings.get(id(job)):
                 return found[1]
-        framings = tuple(framed(plan) for plan in core.wall_plans(job))
+        framings = tuple(_framed_in_time(plan) for plan in core.wall_plans(job))
         with self._lock:
             # The job is kept beside its framings, so that no other object can come to have its id.
             self._framings[id(job)] = job, framings
@@ -113,7 +120,12 @@ class Jobs:
             return self._get(connection, job)
 
     def add(self, job: core.Job) -> JobState:
-        """Keep a new job: an empty one, or one read from a job file."""
+        """Keep a new job: an empty one, or one read from a job file.
+
+        Raises:
+            BluffError: It cannot be framed.
+        """
+        framings(job)
         with self.pool.connection() as connection:
             key = uuid4()
             rows.add_job(connection, self.account, job_data(job), key)
@@ -138,6 +150,7 @@ class Jobs:
                 raise Conflict(before, edit)
             edit = self._signed(edit)
             after = core.apply(before.job, edit)
+            framings(after)  # what cannot be framed, or not in time, is not kept
             if not rows.save_edit(connection, self.account, job, revision, edit_data(edit), job_data(after)):
                 raise Conflict(self._get(connection, job), edit)
             return self._get(connection, job)
@@ -213,16 +226,25 @@ def framings(job: core.Job) -> tuple[core.Framing, ...]:
     return _kept.framings(job)
 
 
+def known_wall(job: core.Job, wall_id: str) -> None:
+    """Make sure that a job has a wall.
+
+    Raises:
+        NotFound: It has none of that mark.
+    """
+    try:
+        job.wall(wall_id)
+    except EditError as error:
+        raise NotFound(error.message) from error
+
+
 def framing(job: core.Job, wall_id: str) -> core.Framing:
     """One wall of a job, framed.
 
     Raises:
         NotFound: The job has no such wall.
     """
-    try:
-        job.wall(wall_id)
-    except EditError as error:
-        raise NotFound(error.message) from error
+    known_wall(job, wall_id)
     return next(framing for framing in framings(job) if framing.plan.id == wall_id)
 
 

@@ -29,24 +29,27 @@ def account_of(pool: ConnectionPool, token: str) -> Account | None:
         return accounts.account_of_session(connection, _hash(token))
 
 
-def sign_in_alone(pool: ConnectionPool) -> tuple[Account, str]:
-    """Sign in the one account of this installation.
+def only_account(pool: ConnectionPool) -> Account:
+    """The one account of this installation, which needs no session.
 
     Only for requests from this very machine; the caller makes sure of that.
-
-    Returns:
-        The account, and the token of its new session.
 
     Raises:
         NotSignedIn: The installation has several accounts, so somebody must say who they are.
     """
     with pool.connection() as connection:
         account = accounts.only_account(connection)
-        if account is None:
-            raise NotSignedIn("This installation has several accounts; sign in first.")
-        token = secrets.token_urlsafe(32)
+    if account is None:
+        raise NotSignedIn("This installation has several accounts; sign in first.")
+    return account
+
+
+def begin(pool: ConnectionPool, account: Account) -> str:
+    """Begin a session of an account; returns its token, of which only a hash is kept."""
+    token = secrets.token_urlsafe(32)
+    with pool.connection() as connection:
         accounts.add_session(connection, _hash(token), account.id, SESSION_LASTS)
-        return account, token
+    return token
 
 
 def _hash(token: str) -> bytes:

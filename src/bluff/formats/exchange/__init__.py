@@ -3,11 +3,12 @@
 from collections.abc import Sequence
 from enum import StrEnum
 
-from bluff.formats.bounded import MOST_SECONDS, read_bounded
+from bluff.formats.bounded import Work
 from bluff.formats.errors import Fault, FaultyData
+from bluff.formats.exchange.choices import said
 from bluff.formats.exchange.reading import LARGEST_DRAWING, Reading
 
-__all__ = ["DrawingKind", "Reading", "kind_of", "read_drawing"]
+__all__ = ["READ_DRAWING", "DrawingKind", "Reading", "drawing_reading", "kind_of", "read_drawing"]
 
 
 class DrawingKind(StrEnum):
@@ -18,25 +19,62 @@ class DrawingKind(StrEnum):
 
 
 def kind_of(data: bytes) -> DrawingKind:
-    """What a drawing is written in, by how it begins."""
-    return DrawingKind.IFC if data.lstrip()[:12].startswith(b"ISO-10303-21") else DrawingKind.DXF
+    """What a drawing is written in, by how it begins.
+
+    Raises:
+        FaultyData: It is neither, or nothing; the sentence says what it is instead, and what to do.
+    """
+    begins = data.removeprefix(b"\xef\xbb\xbf").lstrip()[:64]
+    if not begins:
+        raise FaultyData([Fault("", "The file is empty; save the drawing again.")])
+    if begins.startswith(b"ISO-10303-21"):
+        return DrawingKind.IFC
+    for start, sentence in _OTHERS:
+        if begins.startswith(start):
+            raise FaultyData([Fault("", sentence)])
+    return DrawingKind.DXF
 
 
-def read_drawing(data: bytes, choices: Sequence[str] = (), seconds: int = MOST_SECONDS) -> Reading:
-    """Read a drawing from outside, within limits.
+_OTHERS = (
+    (b"PK", "This is packed; unpack it, and bring in the .dxf or .ifc that is in it."),
+    (b"AC10", "This is a drawing program's own file; save it as DXF there."),
+    (b"%PDF", "This is a PDF; bring it in under its own name, as .pdf, to lay it under the plan."),
+    (b"\x89PNG", "This is a picture; bring it in under its own name, as .png, to lay it under the plan."),
+    (b"\xff\xd8\xff", "This is a picture; bring it in under its own name, as .jpg, to lay it under the plan."),
+    (b"<?xml", "This is XML; save the model as IFC text (.ifc), or the drawing as DXF."),
+    (b"{", "This is JSON. A job file is taken in on the Jobs screen; a drawing is DXF or IFC."),
+)
+"""What other files begin with, and what to do with them."""
+
+
+def read_drawing(data: bytes, choices: Sequence[str] = ()) -> str:
+    """Read a drawing; the work of `READ_DRAWING`.
 
     Args:
         data: The file as it is.
         choices: Answers to what another reading guessed, as ``key=value``.
-        seconds: After which it is given up.
+
+    Returns:
+        The `Reading`, as JSON.
 
     Raises:
-        FaultyData: It cannot be read, or not within the limits; the sentence says what to do.
+        FaultyData: It cannot be read; the sentence says what to do.
     """
     if len(data) > LARGEST_DRAWING:
         size = LARGEST_DRAWING // 1024**2
         raise FaultyData([Fault("", f"The drawing is over {size} MB; save only the floor to be framed.")])
-    arguments = [kind_of(data), *choices]
-    return Reading.model_validate_json(
-        read_bounded("bluff.formats.exchange.reader", arguments, data, "drawing", seconds)
-    )
+    if kind_of(data) is DrawingKind.IFC:
+        from bluff.formats.exchange.ifc_read import read_ifc  # only the library that is needed, each takes a second
+
+        return read_ifc(data.decode("utf-8", errors="replace"), said(choices)).model_dump_json(by_alias=True)
+    from bluff.formats.exchange.dxf_read import read_dxf
+
+    return read_dxf(data, said(choices)).model_dump_json(by_alias=True)
+
+
+READ_DRAWING = Work(read_drawing, "drawing", "save only the part that is needed", seconds=30, memory=2048)
+
+
+def drawing_reading(text: str) -> Reading:
+    """What `read_drawing` returned, as a value."""
+    return Reading.model_validate_json(text)

@@ -1,0 +1,33 @@
+"""Waiting for work in other processes, for as long as somebody waits for its answer."""
+
+import asyncio
+from typing import ParamSpec, TypeVar
+
+from fastapi import Request
+
+from bluff.formats.bounded import WORKERS, Work, result_of
+
+P = ParamSpec("P")
+R = TypeVar("R")
+
+_LOOK = 0.25
+"""Seconds between looks at whether whoever asked is still there."""
+
+
+async def done(request: Request, work: Work[P, R], *args: P.args, **kwargs: P.kwargs) -> R:
+    """What comes of some work; it is ended when whoever asked for it leaves.
+
+    Raises:
+        FaultyData: It refused, fell over or took too much.
+    """
+    future = WORKERS.start(work, *args, **kwargs)
+    waited = asyncio.wrap_future(future)
+    try:
+        while not waited.done() and not await request.is_disconnected():
+            await asyncio.wait({waited}, timeout=_LOOK)
+    finally:
+        if not future.done():
+            future.cancel()
+        # What it raises is asked for below; nobody may be there to ask.
+        waited.add_done_callback(lambda ended: ended.cancelled() or ended.exception())
+    return result_of(work, future)

@@ -1,0 +1,94 @@
+"""JSON from outside, read strictly: what is unclear, endless or cannot be kept is refused in words."""
+
+import json
+import re
+from typing import Any
+
+from bluff.formats.errors import Fault, FaultyData
+
+DEEPEST = 32
+"""Objects and lists in one another; a job needs ten."""
+MOST_VALUES = 500_000
+"""Values in one file; a job of two thousand walls has a tenth of it."""
+UNWRITABLE = re.compile("[\x00-\x08\x0b\x0c\x0e-\x1f\x7f-\x9f\ud800-\udfff\ufffe\uffff]")
+"""Characters that no plan has and no database keeps: controls, halves of pairs. Tabs and line ends may be."""
+
+
+def read_json(text: str | bytes, largest: int) -> Any:
+    """Parse JSON strictly: one key once, no NaN, no unwritable character, not too large, not too deep.
+
+    Args:
+        text: As it came.
+        largest: Bytes or characters that are looked at.
+
+    Raises:
+        FaultyData: It is not JSON; the message gives line and column.
+    """
+    if len(text) > largest:
+        raise FaultyData([Fault("", f"The file is over {largest // 1024**2} MB, too large for a job.")])
+    if not text.strip():
+        raise FaultyData([Fault("", "There is nothing in it; choose the file that was saved.")])
+    try:
+        data = json.loads(text, object_pairs_hook=_once, parse_constant=_no_constant)
+    except json.JSONDecodeError as error:
+        message = f"This is not JSON: {error.msg.lower()} at line {error.lineno}, column {error.colno}."
+        raise FaultyData([Fault("", message)]) from error
+    except UnicodeDecodeError as error:
+        raise FaultyData([Fault("", "This is not text in UTF-8; save the file as UTF-8.")]) from error
+    except FaultyData:
+        raise
+    except ValueError as error:
+        raise FaultyData([Fault("", "A number in it has more digits than any length; write inches.")]) from error
+    except RecursionError as error:
+        raise FaultyData([_TOO_DEEP]) from error
+    _check(data)
+    return data
+
+
+_TOO_DEEP = Fault("", "This is nested too deeply for a job file.")
+
+
+def _check(data: Any) -> None:
+    """Look at every value once, without recursion: what is nested deep would end that."""
+    level, depth, count = [data], 0, 0
+    while level:
+        depth, count = depth + 1, count + len(level)
+        if depth > DEEPEST:
+            raise FaultyData([_TOO_DEEP])
+        if count > MOST_VALUES:
+            raise FaultyData([Fault("", f"There are over {MOST_VALUES:,} values in it, too many for a job.")])
+        inner: list[Any] = []
+        for value in level:
+            if isinstance(value, str):
+                check_text(value)
+            elif isinstance(value, dict):
+                for key in value:
+                    check_text(key)
+                inner += value.values()
+            elif isinstance(value, list):
+                inner += value
+        level = inner
+
+
+def check_text(text: str) -> None:
+    """Refuse what cannot be written.
+
+    Raises:
+        FaultyData: There is such a character in it; the message says which.
+    """
+    if found := UNWRITABLE.search(text):
+        code = f"U+{ord(found[0]):04X}"
+        raise FaultyData([Fault("", f"There is a character in it that cannot be written, {code}; take it out.")])
+
+
+def _once(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
+    found = dict(pairs)
+    if len(found) < len(pairs):
+        keys = [key for key, _ in pairs]
+        twice = next(key for index, key in enumerate(keys) if key in keys[:index])
+        raise FaultyData([Fault("", f"The key “{twice}” is there twice in one object; keep one of them.")])
+    return found
+
+
+def _no_constant(name: str) -> Any:
+    raise FaultyData([Fault("", f"{name} is not a number a tape shows; write a number of inches.")])

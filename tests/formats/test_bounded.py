@@ -1,0 +1,48 @@
+"""Work in other processes: what it may take, and that only it ends when it takes more."""
+
+import os
+import time
+from concurrent.futures import wait
+
+import pytest
+
+from bluff.formats.bounded import AT_ONCE, WORKERS, Work
+from bluff.formats.errors import FaultyData
+from bluff.formats.pictures import read_picture
+
+
+def work(do, seconds=20.0, memory=512):
+    return Work(do, "sum", "write less", seconds, memory)
+
+
+def test_what_it_returns_and_what_it_refuses_come_back():
+    assert WORKERS.run(work(sorted), [2, 1]) == [1, 2]
+    with pytest.raises(FaultyData, match="The file is empty") as refused:
+        WORKERS.run(work(read_picture), b"")
+    assert [fault.path for fault in refused.value.faults] == [""]
+
+
+@pytest.mark.parametrize(
+    ("do", "limits", "argument", "sentence"),
+    [
+        (time.sleep, {"seconds": 0.2}, 30, r"The sum took more than 0.2 seconds; write less\."),
+        (bytearray, {"memory": 16}, 200 * 1024**2, r"The sum took more than 16 MB of memory; write less\."),
+        (os._exit, {}, 7, r"The sum was too much for Bluff; write less\."),
+    ],
+    ids=["time", "memory", "falls over"],
+)
+def test_what_takes_too_much_ends_alone(do, limits, argument, sentence):
+    with pytest.raises(FaultyData, match=sentence):
+        WORKERS.run(work(do, **limits), argument)
+    assert WORKERS.run(work(len), "abc") == 3
+
+
+def test_there_are_as_many_at_once_as_cores_and_the_rest_wait_in_line():
+    under_way = [WORKERS.start(work(time.sleep), 30) for _ in range(AT_ONCE)]
+    waiting = [WORKERS.start(work(len), "abc") for _ in range(3)]
+    assert WORKERS.in_line == 3
+    for future in under_way:
+        future.cancel()
+    wait(waiting, timeout=20)
+    assert [future.result() for future in waiting] == [3, 3, 3]
+    assert WORKERS.in_line == 0
