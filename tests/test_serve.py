@@ -1,6 +1,7 @@
 """The whole program as it is started: a process of its own, its own data."""
 
 import gc
+import json
 import os
 import re
 import shutil
@@ -9,6 +10,7 @@ import socket
 import subprocess
 import sys
 import time
+import urllib.error
 import urllib.request
 from pathlib import Path
 
@@ -106,6 +108,25 @@ def test_one_that_was_killed_leaves_its_database_to_the_next(bluff, tmp_path):
     assert is_running(tmp_path)
     second = bluff()
     assert "Quill Harbour" in jobs_at(address_of(second))
+
+
+def test_a_database_that_dies_is_started_again_where_it_was(bluff, tmp_path):
+    process = bluff("--demo")
+    address = address_of(process)
+    number = int((tmp_path / "postgres" / "data" / "postmaster.pid").read_text().split()[0])
+    os.kill(number, signal.SIGKILL)
+    said = set()
+    for _ in range(300):
+        try:
+            assert "Quill Harbour" in jobs_at(address)
+            break
+        except urllib.error.HTTPError as error:
+            said.add((error.code, json.loads(error.read())["message"]))
+            time.sleep(0.1)
+    else:
+        pytest.fail(f"it did not come back: {said}")
+    assert said <= {(503, "The database does not answer at the moment; nothing was changed.")}
+    assert end(process)[0] == 0
 
 
 def test_a_port_that_is_taken_is_said_or_gone_round(bluff):

@@ -26,6 +26,8 @@ LOCAL = Path(__file__).resolve().parents[2] / ".local"
 HOST = "127.0.0.1"
 PORT = 8460
 _PORTS_TRIED = 20
+_LOOK_EVERY = 2.0
+"""Seconds between looks at whether the database is alive."""
 _LAST_SECONDS = 3
 """What requests that are being answered have left once the server is told to stop."""
 
@@ -123,11 +125,27 @@ def _database() -> Iterator[str]:
         yield url
         return
     cluster = Cluster(LOCAL / "postgres")
+    ending = threading.Event()
+    keeper = threading.Thread(target=_keep, args=(cluster, ending))
     try:
-        yield cluster.start()
+        url = cluster.start()
+        keeper.start()
+        yield url
     finally:
+        ending.set()
+        if keeper.ident:
+            keeper.join()
         print("Stopping the database.", flush=True)
         cluster.stop()
+
+
+def _keep(cluster: Cluster, ending: threading.Event) -> None:
+    """Start a database again that died, where it was, until the server ends."""
+    while not ending.wait(_LOOK_EVERY):
+        if not cluster.is_alive() and not ending.is_set():
+            print("The database died; starting it again.", flush=True)
+            with suppress(ClusterError, psycopg.OperationalError):  # tried again at the next look
+                cluster.start()
 
 
 def _listen(port: int | None) -> socket.socket:

@@ -48,6 +48,26 @@ def test_cells_written_in_one_breath_are_all_kept(openings):
     expect(cell(openings, "W5", "head")).to_have_text("80")
 
 
+@pytest.mark.parametrize("how", ["database", "server"])
+def test_what_is_typed_while_nothing_answers_goes_in_by_itself(openings, how):
+    def refuse(route):
+        if how == "server":
+            route.abort()
+        else:
+            route.fulfill(status=503, json={"message": "The database does not answer at the moment.", "faults": []})
+
+    openings.route("**/api/**", refuse)
+    cell(openings, "W1", "head").click()
+    openings.keyboard.type("84")
+    openings.keyboard.press("Enter")
+    bar = openings.get_by_role("alert")
+    expect(bar).to_contain_text("does not answer")
+    expect(bar).to_contain_text("What you typed is kept and goes in by itself")
+    openings.unroute("**/api/**")
+    expect(cell(openings, "W1", "head")).to_have_text("84")
+    expect(bar).to_have_count(0)
+
+
 def test_cells_are_chosen_filled_down_and_emptied_as_in_a_spreadsheet(openings):
     cell(openings, "W5", "head").click()
     openings.keyboard.type("80")

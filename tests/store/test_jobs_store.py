@@ -6,6 +6,7 @@ import psycopg
 import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
+from psycopg.types.json import Jsonb
 
 from bluff.core.apply import apply
 from bluff.core.edit import AddOpening, RemoveOpening, RenameJob
@@ -16,7 +17,8 @@ from bluff.service import sessions
 from bluff.service.errors import Conflict, NotFound, NothingToDo, NotSignedIn
 from bluff.service.jobs import Jobs
 from bluff.store import accounts, pictures
-from bluff.store.database import open_pool
+from bluff.store.cluster import Cluster
+from bluff.store.database import migrate, open_pool
 from framing import job_of
 
 JOB = job_of("18-6 2x4")
@@ -176,11 +178,75 @@ def test_the_database_itself_keeps_crews_apart(jobs, stranger, pool):
 def test_the_demo_job_is_loaded_once_and_stays_removed(jobs, pool):
     load_demo(pool)
     load_demo(pool)
-    (state,) = jobs.all()
-    assert state.job == read_job(DEMO_FILE.read_bytes())
-    jobs.remove(state.id)
+    (line,) = jobs.all()
+    assert jobs.get(line.id).job == read_job(DEMO_FILE.read_bytes())
+    jobs.remove(line.id)
     load_demo(pool)
     assert jobs.all() == []
+
+
+def test_the_list_shows_figures_that_go_with_every_change(jobs):
+    state = jobs.add(JOB)
+
+    def listed():
+        (line,) = jobs.all()
+        return line.name, line.revision, line.figures.walls, line.figures.openings, line.figures.length
+
+    long = JOB.walls[0].run.length
+    assert listed() == (JOB.name, 0, 1, 0, long)
+    state = jobs.edit(state.id, 0, WINDOW)
+    assert listed() == (JOB.name, 1, 1, 1, long)
+    jobs.undo(state.id, 1)
+    assert listed() == (JOB.name, 2, 1, 0, long)
+    jobs.redo(state.id, 2)
+    assert listed() == (JOB.name, 3, 1, 1, long)
+
+
+def test_the_list_reads_no_plans_but_those_from_before_it_kept_figures(jobs, pool):
+    state = jobs.edit(jobs.add(JOB).id, 0, WINDOW)
+    kept = jobs.all()
+    with pool.connection() as connection:
+        connection.execute("UPDATE job SET figures = NULL")
+    assert jobs.all() == kept
+    with pool.connection() as connection:
+        unreadable = {"format": "bluff-job", "name": JOB.name}
+        connection.execute("UPDATE job SET plan = %s WHERE id = %s", (Jsonb(unreadable), state.id))
+    assert jobs.all() == kept
+
+
+def test_a_change_whose_answer_was_lost_is_made_once(jobs):
+    state, key, undone = jobs.add(JOB), uuid4(), uuid4()
+    for _ in range(2):
+        after = jobs.edit(state.id, 0, WINDOW, key)
+        assert (after.revision, after.undo) == (1, "add window W1")
+    for _ in range(2):
+        assert jobs.undo(state.id, 1, undone).revision == 2
+    assert jobs.redo(state.id, 2).job == after.job
+    with pytest.raises(Conflict):
+        jobs.edit(state.id, 0, WINDOW, uuid4())
+
+
+def test_of_one_change_asked_for_many_times_at_once_one_is_made(jobs):
+    state, key = jobs.add(JOB), uuid4()
+    with ThreadPoolExecutor(8) as threads:
+        after = list(threads.map(lambda _: jobs.edit(state.id, 0, WINDOW, key), range(8)))
+    assert {one.revision for one in after} == {1}
+
+
+def test_a_database_that_is_away_is_said_at_once_and_found_again(tmp_path):
+    cluster = Cluster(tmp_path / "cluster", durable=False)
+    url = cluster.start()
+    migrate(url)
+    try:
+        with open_pool(url) as pool:
+            sessions.ensure_installation(pool)
+            cluster.stop()
+            with pytest.raises(psycopg.OperationalError):
+                sessions.only_account(pool)
+            assert cluster.start() == url
+            assert sessions.only_account(pool).initials == "LF"
+    finally:
+        cluster.stop()
 
 
 def test_sessions_belong_to_an_account_and_end(pool, account):

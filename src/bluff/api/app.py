@@ -13,7 +13,7 @@ from starlette.middleware.gzip import GZipMiddleware
 from starlette.types import Scope
 
 from bluff import __version__
-from bluff.api import files, jobs, session, standards
+from bluff.api import files, jobs, line, session, standards
 from bluff.api.errors import install_error_handlers
 from bluff.api.gate import Gate
 from bluff.api.quiet import Hearing, Quiet
@@ -26,7 +26,7 @@ ANYWHERE: dict[int | str, dict[str, Any]] = {
     403: {"model": Refusal, "description": "The request came from a page of another site."},
     413: {"model": Refusal, "description": "The body is larger than may be sent there."},
     415: {"model": Refusal, "description": "The body is neither JSON nor a file."},
-    503: {"model": Refusal, "description": "The database does not answer, or the work took too long."},
+    503: {"model": Refusal, "description": "The database does not answer; ask again."},
 }
 """What any request may be refused with, whatever it asks for."""
 
@@ -80,6 +80,7 @@ def make_app(pool: ConnectionPool, web: Path | None = WEB, *, is_behind_proxy: b
     app.include_router(jobs.router)
     app.include_router(files.router)
     app.include_router(standards.router)
+    app.include_router(line.router)
     if web is not None:
         app.mount("/", FrontEnd(directory=web, html=True), name="front end")
     return app

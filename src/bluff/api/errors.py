@@ -1,8 +1,11 @@
 """Every refusal becomes HTTP here, and only here."""
 
+import logging
+
 from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
+from psycopg import OperationalError
 from pydantic import BaseModel
 
 from bluff.api.schemas import ConflictView, EditRequest, FaultView, Refusal
@@ -12,7 +15,10 @@ from bluff.formats.edits import edit_from_core
 from bluff.formats.errors import Fault, FaultyData, fault_of, faults_in
 from bluff.service.errors import Conflict, NotFound, NothingToDo, NotSignedIn, ServiceError, TooLong
 
-_STATUS: dict[type[ServiceError], int] = {NotFound: 404, NotSignedIn: 401, NothingToDo: 409, TooLong: 503}
+_AWAY = "The database does not answer at the moment; nothing was changed."
+_log = logging.getLogger("uvicorn.error")
+
+_STATUS: dict[type[ServiceError], int] = {NotFound: 404, NotSignedIn: 401, NothingToDo: 409, TooLong: 422}
 
 
 def install_error_handlers(app: FastAPI) -> None:
@@ -35,6 +41,11 @@ def install_error_handlers(app: FastAPI) -> None:
         yours = edit_from_core(error.yours) if error.yours else None
         view = ConflictView(message=str(error), faults=[], current=job_view(error.current), yours=yours)
         return _answer(409, view)
+
+    @app.exception_handler(OperationalError)
+    def wait_for_database(_: Request, error: OperationalError) -> JSONResponse:
+        _log.warning("The database does not answer: %s", error)
+        return _answer(503, Refusal(message=_AWAY, faults=[]))
 
     @app.exception_handler(ServiceError)
     def refuse_service(_: Request, error: ServiceError) -> JSONResponse:

@@ -59,7 +59,7 @@ CrewJobs = Annotated[Jobs, Depends(jobs_of)]
 @router.get("")
 def list_jobs(jobs: CrewJobs) -> list[JobSummary]:
     """Every job of the crew, the one changed last first."""
-    return [job_summary(state) for state in jobs.all()]
+    return [job_summary(line) for line in jobs.all()]
 
 
 @router.post("", status_code=201)
@@ -95,19 +95,19 @@ def restore_job(jobs: CrewJobs, job_id: UUID) -> JobView:
 @router.post("/{job_id}/edits", responses=CONFLICT)
 def edit_job(jobs: CrewJobs, job_id: UUID, request: EditRequest) -> JobView:
     """Apply an edit to the revision it was made on."""
-    return job_view(jobs.edit(job_id, request.revision, edit_to_core(request.edit)))
+    return job_view(jobs.edit(job_id, request.revision, edit_to_core(request.edit), request.key))
 
 
 @router.post("/{job_id}/undo", responses=NOTHING_TO_DO)
 def undo(jobs: CrewJobs, job_id: UUID, request: RevisionRequest) -> JobView:
     """Take the last edit back."""
-    return job_view(jobs.undo(job_id, request.revision))
+    return job_view(jobs.undo(job_id, request.revision, request.key))
 
 
 @router.post("/{job_id}/redo", responses=NOTHING_TO_DO)
 def redo(jobs: CrewJobs, job_id: UUID, request: RevisionRequest) -> JobView:
     """Make the edit undone last again."""
-    return job_view(jobs.redo(job_id, request.revision))
+    return job_view(jobs.redo(job_id, request.revision, request.key))
 
 
 @router.post("/{job_id}/phrase")

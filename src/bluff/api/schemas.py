@@ -126,12 +126,16 @@ class EditRequest(FileModel):
 
     revision: Revision
     edit: EditFile
+    key: UUID | None = Field(
+        default=None, description="Made up by whoever sends it; sent again under the same key it is made once."
+    )
 
 
 class RevisionRequest(FileModel):
-    """The revision an undo or redo was asked on."""
+    """The revision an undo or redo was asked on; `key` as of an edit."""
 
     revision: Revision
+    key: UUID | None = None
 
 
 class PhraseRequest(FileModel):
@@ -530,6 +534,12 @@ class DrawingView(BaseModel):
     openings: int
     left: list[Left]
     edit: EditFile | None
+
+
+class InLine(BaseModel):
+    """How much work waits for a process to be free."""
+
+    waiting: int
 
 
 class PictureView(BaseModel):

@@ -8,6 +8,7 @@ from bluff import core
 from bluff.api.schemas import (
     BenchView,
     EditReading,
+    FindingCounts,
     JobSummary,
     JobView,
     NamedSum,
@@ -24,7 +25,6 @@ from bluff.api.schemas import (
     severities,
 )
 from bluff.core.edit import AddOpening, AddWall, ChangeOpening, ChangeWall, RunThrough, SetLength, Several
-from bluff.core.finding import Severity
 from bluff.core.job import WallKind
 from bluff.core.length import Length, format_feet, to_inches
 from bluff.core.marks import BURNED_INCH, Reading, read_mark
@@ -41,7 +41,7 @@ from bluff.formats.edits import edit_from_core
 from bluff.formats.figures import figures_of
 from bluff.formats.framed import framed_cut_row, framed_finding, framed_spacer_row, framed_wall, steps
 from bluff.formats.job_file import JobFile, OpeningFile, StandardFile, WallFile
-from bluff.service.jobs import JobState, counted, findings_by_wall, framing, framings
+from bluff.service.jobs import JobInList, JobState, counted, findings_by_wall, framing, framings
 
 
 def job_view(state: JobState) -> JobView:
@@ -74,19 +74,19 @@ def _words(words: Words) -> WordsView:
     )
 
 
-def job_summary(state: JobState) -> JobSummary:
+def job_summary(line: JobInList) -> JobSummary:
     """A job as one line of the jobs list."""
-    length = to_inches(sum(wall.run.length for wall in state.job.walls))
-    findings: Counter[Severity] = sum(findings_by_wall(state.job).values(), Counter())
+    figures = line.figures
+    length = to_inches(figures.length)
     return JobSummary(
-        id=state.id,
-        name=state.job.name,
-        revision=state.revision,
-        changed_at=state.changed_at,
-        walls=len(state.job.walls),
-        openings=len(state.job.openings),
+        id=line.id,
+        name=line.name,
+        revision=line.revision,
+        changed_at=line.changed_at,
+        walls=figures.walls,
+        openings=figures.openings,
         length=length,
-        findings=severities(findings),
+        findings=FindingCounts(error=figures.error, warning=figures.warning, info=figures.info),
         figures=figures_of([length], format_feet),
     )
 

@@ -17,6 +17,7 @@ from bluff.core.edit import CheckOpenings
 from bluff.core.errors import EditError
 from bluff.core.finding import Severity
 from bluff.core.job import MOST_WALLS
+from bluff.core.length import Length
 from bluff.core.typed import read_line
 from bluff.formats.edits import edit_data, edit_from_data
 from bluff.formats.job_file import job_data, job_from_data
@@ -38,6 +39,29 @@ class JobState:
     job: core.Job
     undo: str | None
     redo: str | None
+
+
+@dataclass(frozen=True, slots=True)
+class JobFigures:
+    """What the list of jobs shows of one: how much is in it, and how many findings it has."""
+
+    walls: int
+    openings: int
+    length: Length
+    error: int
+    warning: int
+    info: int
+
+
+@dataclass(frozen=True, slots=True)
+class JobInList:
+    """A job at one revision, as the list of jobs has it."""
+
+    id: UUID
+    name: str
+    revision: int
+    changed_at: datetime
+    figures: JobFigures
 
 
 # A wall whose plan did not change is not framed again: plans are values, and framing reads nothing else.
@@ -105,10 +129,21 @@ class Jobs:
     pool: ConnectionPool
     account: Account
 
-    def all(self) -> list[JobState]:
-        """Every job of the crew, the one changed last first."""
+    def all(self) -> list[JobInList]:
+        """Every job of the crew, the one changed last first; no plan is read that has its figures beside it."""
+        crew = self.account.crew_id
         with self.pool.connection() as connection:
-            return [_state(row) for row in rows.list_jobs(connection, self.account.crew_id)]
+            lines = rows.list_jobs(connection, crew)
+        found = []
+        for line in lines:
+            figures = line.figures
+            if figures is None:
+                state = self.get(line.id)
+                figures = _figures(state.job)
+                with self.pool.connection() as connection:
+                    rows.keep_figures(connection, crew, line.id, state.revision, figures)
+            found.append(JobInList(line.id, line.name, line.revision, line.changed_at, JobFigures(**figures)))
+        return found
 
     def get(self, job: UUID) -> JobState:
         """One job.
@@ -125,19 +160,26 @@ class Jobs:
         Raises:
             BluffError: It cannot be framed.
         """
-        framings(job)
+        left = _left(job)
         with self.pool.connection() as connection:
             key = uuid4()
-            rows.add_job(connection, self.account, job_data(job), key)
+            rows.add_job(connection, self.account, left, key)
             return self._get(connection, key)
 
     def add_once(self, job: core.Job, key: UUID) -> None:
         """Keep a new job under a key of its own, unless a job, even a removed one, has that key."""
         with self.pool.connection() as connection:
-            rows.add_job(connection, self.account, job_data(job), key)
+            rows.add_job(connection, self.account, _left(job), key)
 
-    def edit(self, job: UUID, revision: int, edit: core.Edit) -> JobState:
+    def edit(self, job: UUID, revision: int, edit: core.Edit, key: UUID | None = None) -> JobState:
         """Apply an edit that was made on a revision.
+
+        Args:
+            job: To what.
+            revision: On which it was made.
+            edit: What to do.
+            key: Names this very change: asked for again, because the answer was lost, it is answered and not made
+                again.
 
         Raises:
             NotFound: The crew has no such job.
@@ -146,13 +188,17 @@ class Jobs:
         """
         with self.pool.connection() as connection:
             before = self._get(connection, job)
+            if self._is_made(connection, job, key):
+                return before
             if before.revision != revision:
                 raise Conflict(before, edit)
             edit = self._signed(edit)
             after = core.apply(before.job, edit)
-            framings(after)  # what cannot be framed, or not in time, is not kept
-            if not rows.save_edit(connection, self.account, job, revision, edit_data(edit), job_data(after)):
-                raise Conflict(self._get(connection, job), edit)
+            if not rows.save_edit(connection, self.account, job, revision, edit_data(edit), _left(after), key):
+                current = self._get(connection, job)
+                if self._is_made(connection, job, key):
+                    return current
+                raise Conflict(current, edit)
             return self._get(connection, job)
 
     def _signed(self, edit: core.Edit) -> core.Edit:
@@ -162,13 +208,13 @@ class Jobs:
             return replace(edit, by=self.account.initials, at=now)
         return edit
 
-    def undo(self, job: UUID, revision: int) -> JobState:
-        """Take the last edit back; raises as `edit`, and NothingToDo."""
-        return self._return(job, revision, rows.save_undo, "There is nothing left to undo in this job.")
+    def undo(self, job: UUID, revision: int, key: UUID | None = None) -> JobState:
+        """Take the last edit back; as `edit`, and raises NothingToDo."""
+        return self._return(job, revision, key, rows.save_undo, "There is nothing left to undo in this job.")
 
-    def redo(self, job: UUID, revision: int) -> JobState:
-        """Make the edit undone last again; raises as `edit`, and NothingToDo."""
-        return self._return(job, revision, rows.save_redo, "There is nothing to redo in this job.")
+    def redo(self, job: UUID, revision: int, key: UUID | None = None) -> JobState:
+        """Make the edit undone last again; as `edit`, and raises NothingToDo."""
+        return self._return(job, revision, key, rows.save_redo, "There is nothing to redo in this job.")
 
     def remove(self, job: UUID) -> None:
         """Put a job out of sight; `restore` brings it back."""
@@ -206,13 +252,25 @@ class Jobs:
         return png
 
     def _return(
-        self, job: UUID, revision: int, save: Callable[[Connection, Account, UUID, int], bool], nothing: str
+        self,
+        job: UUID,
+        revision: int,
+        key: UUID | None,
+        save: Callable[[Connection, Account, UUID, int, UUID | None], bool],
+        nothing: str,
     ) -> JobState:
         with self.pool.connection() as connection:
-            if not save(connection, self.account, job, revision):
+            if self._is_made(connection, job, key):
+                return self._get(connection, job)
+            if not save(connection, self.account, job, revision, key):
                 current = self._get(connection, job)
+                if self._is_made(connection, job, key):
+                    return current
                 raise Conflict(current) if current.revision != revision else NothingToDo(nothing)
             return self._get(connection, job)
+
+    def _is_made(self, connection: Connection, job: UUID, key: UUID | None) -> bool:
+        return key is not None and rows.has_change(connection, self.account.crew_id, job, key)
 
     def _get(self, connection: Connection, job: UUID) -> JobState:
         row = rows.find_job(connection, self.account.crew_id, job)
@@ -251,6 +309,21 @@ def framing(job: core.Job, wall_id: str) -> core.Framing:
 def counted(framing: core.Framing) -> Counter[Severity]:
     """How many findings of each severity a wall has."""
     return Counter(finding.severity for finding in framing.findings)
+
+
+def _left(job: core.Job) -> rows.Left:
+    """What is kept of a job: what cannot be framed, or not in time, is not."""
+    return rows.Left(job_data(job), _figures(job))
+
+
+def _figures(job: core.Job) -> dict[str, int]:
+    findings: Counter[Severity] = sum(findings_by_wall(job).values(), Counter())
+    return {
+        "walls": len(job.walls),
+        "openings": len(job.openings),
+        "length": sum(wall.run.length for wall in job.walls),
+        **{severity: findings[severity] for severity in Severity},
+    }
 
 
 def findings_by_wall(job: core.Job) -> dict[str, Counter[Severity]]:

@@ -61,7 +61,7 @@ class Cluster:
             self._initialise()
         port = self.running_port()
         if port is None:
-            port = _free_port()
+            port = self._last_port() or _free_port()
             self._start_on(port)
         self._make_database(port)
         return self._url(port, _DATABASE)
@@ -77,6 +77,23 @@ class Cluster:
             return None
         # Fourth line of postmaster.pid. Source: PostgreSQL 15, Database File Layout.
         return int((self.data / "postmaster.pid").read_text().splitlines()[3])
+
+    def is_alive(self) -> bool:
+        """Whether its first process runs; cheaper to ask than `running_port`, and right once it was started."""
+        try:
+            number = (self.data / "postmaster.pid").read_text().split()[0]
+        except (OSError, IndexError):
+            return False
+        return Path("/proc", number).exists()
+
+    def _last_port(self) -> int | None:
+        """The port it listened on last if that is free, so that whoever was connected finds it there again."""
+        try:
+            port = int((self.root / "port").read_text())
+            with socket.create_server(("127.0.0.1", port)):
+                return port
+        except (OSError, ValueError, OverflowError):
+            return None
 
     def _make_root(self) -> None:
         self.root.mkdir(parents=True, exist_ok=True)
@@ -115,7 +132,9 @@ class Cluster:
             settings |= {"fsync": "off", "synchronous_commit": "off", "full_page_writes": "off"}
         options = " ".join(f"-c {name}={value or chr(39) * 2}" for name, value in settings.items())
         started = self._control("start", f"--log={self.log}", f"--options={options}", f"--timeout={_STARTED_WITHIN}")
-        if started.returncode:
+        if started.returncode == 0:
+            (self.root / "port").write_text(str(port))
+        else:
             tail = "\n".join(self.log.read_text().splitlines()[-10:]) if self.log.exists() else started.stderr.strip()
             raise ClusterError(
                 f"PostgreSQL did not start. Its log, {self.log}, ends:\n{tail}\n"

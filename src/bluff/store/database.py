@@ -1,11 +1,38 @@
 """The connection pool and the migrations."""
 
 from pathlib import Path
+from typing import Any
 
-from psycopg_pool import ConnectionPool
+import psycopg
+from psycopg import Connection
+from psycopg_pool import ConnectionPool, PoolTimeout
 from yoyo import get_backend, read_migrations
 
 MIGRATIONS = Path(__file__).resolve().parents[3] / "migrations"
+
+_SOON = 0.3
+"""Seconds within which a connection is free unless much is going on, or the database is away."""
+_BUSY = 20.0
+"""Seconds anybody waits for a connection while the database is there."""
+
+
+class Pool(ConnectionPool):
+    """Connections; whoever asks for one while the database is away is told so at once.
+
+    A pool by itself lets everybody wait as if it were busy.
+    """
+
+    def getconn(self, timeout: float | None = None) -> Connection:
+        """A connection that works.
+
+        Raises:
+            psycopg.OperationalError: The database is away, or busy for longer than anybody waits.
+        """
+        try:
+            return super().getconn(_SOON)
+        except PoolTimeout:
+            psycopg.connect(str(self.conninfo), connect_timeout=2).close()
+        return super().getconn(timeout or _BUSY)
 
 
 def migrate(url: str) -> int:
@@ -24,8 +51,10 @@ def migrate(url: str) -> int:
         backend.connection.close()
 
 
-def open_pool(url: str) -> ConnectionPool:
+def open_pool(url: str) -> Pool:
     """A pool of connections, opened; close it when the server ends."""
-    pool = ConnectionPool(url, min_size=1, max_size=8, open=False, kwargs={"options": "-c timezone=UTC"})
+    options: dict[str, Any] = {"options": "-c timezone=UTC"}
+    # Looked at before they are given out: those from before the database went away are dead.
+    pool = Pool(url, min_size=1, max_size=8, open=False, kwargs=options, check=ConnectionPool.check_connection)
     pool.open(wait=True, timeout=10)
     return pool

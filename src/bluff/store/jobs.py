@@ -47,10 +47,44 @@ _JOB = """
 """
 
 
-def list_jobs(connection: Connection, crew: UUID) -> list[JobRow]:
-    """A crew's jobs, the one changed last first."""
-    with connection.cursor(row_factory=class_row(JobRow)) as cursor:
-        return cursor.execute(_JOB + "ORDER BY job.changed_at DESC, job.id", {"crew": crew}).fetchall()
+@dataclass(frozen=True, slots=True)
+class Left:
+    """What a change leaves: the plan, and the figures the list of jobs shows of it."""
+
+    plan: dict[str, Any]
+    figures: dict[str, int]
+
+
+@dataclass(frozen=True, slots=True)
+class JobLine:
+    """A job as the list of jobs has it; figures None where none were kept with its plan."""
+
+    id: UUID
+    name: str
+    revision: int
+    changed_at: datetime
+    figures: dict[str, int] | None
+
+
+def list_jobs(connection: Connection, crew: UUID) -> list[JobLine]:
+    """A crew's jobs, the one changed last first, without their plans."""
+    with connection.cursor(row_factory=class_row(JobLine)) as cursor:
+        return cursor.execute(
+            """
+            SELECT id, name, revision, changed_at, figures FROM job
+            WHERE crew_id = %s AND removed_at IS NULL
+            ORDER BY changed_at DESC, id
+            """,
+            (crew,),
+        ).fetchall()
+
+
+def keep_figures(connection: Connection, crew: UUID, job: UUID, revision: int, figures: dict[str, int]) -> None:
+    """Keep the figures of a job, if it still is at that revision."""
+    connection.execute(
+        "UPDATE job SET figures = %s WHERE id = %s AND crew_id = %s AND revision = %s",
+        (Jsonb(figures), job, crew, revision),
+    )
 
 
 def find_job(connection: Connection, crew: UUID, job: UUID) -> JobRow | None:
@@ -59,25 +93,47 @@ def find_job(connection: Connection, crew: UUID, job: UUID) -> JobRow | None:
         return cursor.execute(_JOB + "AND job.id = %(job)s", {"crew": crew, "job": job}).fetchone()
 
 
-def add_job(connection: Connection, account: Account, plan: dict[str, Any], key: UUID) -> None:
+def add_job(connection: Connection, account: Account, left: Left, key: UUID) -> None:
     """A new job at revision 0, unless there already is one of that key."""
     connection.execute(
         """
         WITH new_job AS (
-            INSERT INTO job (id, crew_id, plan) VALUES (%(key)s, %(crew)s, %(plan)s) ON CONFLICT (id) DO NOTHING
+            INSERT INTO job (id, crew_id, plan, figures) VALUES (%(key)s, %(crew)s, %(plan)s, %(figures)s)
+            ON CONFLICT (id) DO NOTHING
             RETURNING id
         )
-        INSERT INTO revision (job_id, crew_id, number, account_id, kind, plan)
-        SELECT id, %(crew)s, 0, %(account)s, 'start', %(plan)s FROM new_job
+        INSERT INTO revision (job_id, crew_id, number, account_id, kind, plan, figures)
+        SELECT id, %(crew)s, 0, %(account)s, 'start', %(plan)s, %(figures)s FROM new_job
         """,
-        {"key": key, "crew": account.crew_id, "account": account.id, "plan": Jsonb(plan)},
+        {
+            "key": key,
+            "crew": account.crew_id,
+            "account": account.id,
+            "plan": Jsonb(left.plan),
+            "figures": Jsonb(left.figures),
+        },
     )
 
 
 def save_edit(
-    connection: Connection, account: Account, job: UUID, revision: int, edit: dict[str, Any], plan: dict[str, Any]
+    connection: Connection,
+    account: Account,
+    job: UUID,
+    revision: int,
+    edit: dict[str, Any],
+    left: Left,
+    key: UUID | None = None,
 ) -> bool:
     """Make an edit the job's next revision, if it still is at the revision the edit was made on.
+
+    Args:
+        connection: To the store.
+        account: Who made it.
+        job: Of what.
+        revision: On which.
+        edit: As data.
+        left: What it left.
+        key: Names this very change.
 
     Returns:
         False when somebody else was faster; nothing was written then.
@@ -89,12 +145,14 @@ def save_edit(
             WHERE id = %(job)s AND crew_id = %(crew)s AND revision = %(revision)s AND removed_at IS NULL
             FOR UPDATE
         ), added AS (
-            INSERT INTO revision (job_id, crew_id, number, account_id, kind, edit, made_on, plan)
-            SELECT id, crew_id, %(revision)s + 1, %(account)s, 'edit', %(edit)s, standing, %(plan)s FROM before
+            INSERT INTO revision (job_id, crew_id, number, account_id, kind, edit, made_on, plan, figures, key)
+            SELECT id, crew_id, %(revision)s + 1, %(account)s, 'edit', %(edit)s, standing, %(plan)s, %(figures)s,
+                   %(key)s
+            FROM before
             RETURNING number
         )
-        UPDATE job SET plan = %(plan)s, revision = added.number, standing = added.number, redo = '{}',
-                       changed_at = now()
+        UPDATE job SET plan = %(plan)s, figures = %(figures)s, revision = added.number, standing = added.number,
+                       redo = '{}', changed_at = now()
         FROM added WHERE job.id = %(job)s
         """,
         {
@@ -103,19 +161,22 @@ def save_edit(
             "account": account.id,
             "revision": revision,
             "edit": Jsonb(edit),
-            "plan": Jsonb(plan),
+            "plan": Jsonb(left.plan),
+            "figures": Jsonb(left.figures),
+            "key": key,
         },
     )
     return changed.rowcount == 1
 
 
-def save_undo(connection: Connection, account: Account, job: UUID, revision: int) -> bool:
+def save_undo(connection: Connection, account: Account, job: UUID, revision: int, key: UUID | None = None) -> bool:
     """Go back to the plan before the standing edit; False as `save_edit`, or when there is nothing to undo."""
     return _save_return(
         connection,
         account,
         job,
         revision,
+        key,
         "undo",
         """
         SELECT job.id, job.crew_id, standing.made_on AS target, job.redo || job.standing AS redo
@@ -125,13 +186,14 @@ def save_undo(connection: Connection, account: Account, job: UUID, revision: int
     )
 
 
-def save_redo(connection: Connection, account: Account, job: UUID, revision: int) -> bool:
+def save_redo(connection: Connection, account: Account, job: UUID, revision: int, key: UUID | None = None) -> bool:
     """Make the edit undone last again; False as `save_edit`, or when there is nothing to redo."""
     return _save_return(
         connection,
         account,
         job,
         revision,
+        key,
         "redo",
         """
         SELECT job.id, job.crew_id, job.redo[array_upper(job.redo, 1)] AS target, trim_array(job.redo, 1) AS redo
@@ -141,7 +203,9 @@ def save_redo(connection: Connection, account: Account, job: UUID, revision: int
     )
 
 
-def _save_return(connection: Connection, account: Account, job: UUID, revision: int, kind: str, target: str) -> bool:
+def _save_return(
+    connection: Connection, account: Account, job: UUID, revision: int, key: UUID | None, kind: str, target: str
+) -> bool:
     changed = connection.execute(
         f"""
         WITH before AS (
@@ -149,19 +213,27 @@ def _save_return(connection: Connection, account: Account, job: UUID, revision: 
                 AND job.removed_at IS NULL
             FOR UPDATE OF job
         ), added AS (
-            INSERT INTO revision (job_id, crew_id, number, account_id, kind, returns_to, plan)
+            INSERT INTO revision (job_id, crew_id, number, account_id, kind, returns_to, plan, figures, key)
             SELECT before.id, before.crew_id, %(revision)s + 1, %(account)s, %(kind)s::change_kind, before.target,
-                   earlier.plan
+                   earlier.plan, earlier.figures, %(key)s
             FROM before JOIN revision AS earlier ON earlier.job_id = before.id AND earlier.number = before.target
-            RETURNING number, returns_to, plan
+            RETURNING number, returns_to, plan, figures
         )
-        UPDATE job SET plan = added.plan, revision = added.number, standing = added.returns_to, redo = before.redo,
-                       changed_at = now()
+        UPDATE job SET plan = added.plan, figures = added.figures, revision = added.number,
+                       standing = added.returns_to, redo = before.redo, changed_at = now()
         FROM added, before WHERE job.id = before.id
         """,
-        {"job": job, "crew": account.crew_id, "account": account.id, "revision": revision, "kind": kind},
+        {"job": job, "crew": account.crew_id, "account": account.id, "revision": revision, "kind": kind, "key": key},
     )
     return changed.rowcount == 1
+
+
+def has_change(connection: Connection, crew: UUID, job: UUID, key: UUID) -> bool:
+    """Whether a change of that key was made to a job."""
+    found = connection.execute(
+        "SELECT EXISTS (SELECT FROM revision WHERE job_id = %s AND crew_id = %s AND key = %s)", (job, crew, key)
+    ).fetchone()
+    return found == (True,)
 
 
 def remove_job(connection: Connection, crew: UUID, job: UUID) -> bool:

@@ -1,4 +1,5 @@
 import createClient from "openapi-fetch";
+import { patientFetch } from "./away";
 import type { components, paths } from "./schema.gen";
 
 type Schemas = components["schemas"];
@@ -17,6 +18,7 @@ export type Fault = Schemas["FaultView"];
 export type Finding = Schemas["FramedFinding"];
 export type FindingCounts = Schemas["FindingCounts"];
 export type Header = Schemas["HeaderFile"];
+export type InLine = Schemas["InLine"];
 export type Job = Schemas["JobView"];
 export type JobSummary = Schemas["JobSummary"];
 export type Mark = Schemas["FramedMark"];
@@ -40,7 +42,7 @@ export type Wall = Schemas["WallFile"];
 export type Ways = Schemas["StandardFile"];
 export type WordsToChoose = Schemas["WordsToChoose"];
 
-export const client = createClient<paths>({ baseUrl: "/" });
+export const client = createClient<paths>({ baseUrl: "/", fetch: (request) => patientFetch(request) });
 
 /** How a file goes to the server: its bytes, as they are. */
 export const AS_IT_IS = {

@@ -700,6 +700,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * In Line
+         * @description How many drawings, pictures and exports wait for one before them to be done.
+         */
+        get: operations["in_line_api_line_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1117,6 +1137,11 @@ export interface components {
             revision: number;
             /** Edit */
             edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"];
+            /**
+             * Key
+             * @description Made up by whoever sends it; sent again under the same key it is made once.
+             */
+            key?: string | null;
         };
         /**
          * EffectView
@@ -1519,6 +1544,14 @@ export interface components {
          * @enum {string}
          */
         Heads: "one" | "per-opening";
+        /**
+         * InLine
+         * @description How much work waits for a process to be free.
+         */
+        InLine: {
+            /** Waiting */
+            waiting: number;
+        };
         /**
          * IntersectionSchool
          * @description What a wall has where another one butts into its side.
@@ -2682,11 +2715,13 @@ export interface components {
         };
         /**
          * RevisionRequest
-         * @description The revision an undo or redo was asked on.
+         * @description The revision an undo or redo was asked on; `key` as of an edit.
          */
         RevisionRequest: {
             /** Revision */
             revision: number;
+            /** Key */
+            key?: string | null;
         };
         /**
          * Role
@@ -3552,7 +3587,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -3644,7 +3679,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -3740,7 +3775,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -3836,7 +3871,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -3930,7 +3965,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -4022,7 +4057,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -4116,7 +4151,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -4223,7 +4258,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -4330,7 +4365,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -4437,7 +4472,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -4535,7 +4570,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -4629,7 +4664,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -4727,7 +4762,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -4824,7 +4859,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -4922,7 +4957,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -5016,7 +5051,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -5114,7 +5149,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -5208,7 +5243,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -5306,7 +5341,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -5406,7 +5441,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -5498,7 +5533,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -5599,7 +5634,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -5691,7 +5726,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -5783,7 +5818,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -5880,7 +5915,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -5972,7 +6007,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -6070,7 +6105,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -6162,7 +6197,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -6254,7 +6289,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -6355,7 +6390,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -6456,7 +6491,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -6549,7 +6584,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -6641,7 +6676,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -6735,7 +6770,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -6827,7 +6862,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -6919,7 +6954,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -7013,7 +7048,7 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -7111,7 +7146,81 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description The database does not answer, or the work took too long. */
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    in_line_api_line_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InLine"];
+                };
+            };
+            /** @description The address has characters in it that cannot be written. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The request came from a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The body is larger than may be sent there. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The body is neither JSON nor a file. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The database does not answer; ask again. */
             503: {
                 headers: {
                     [name: string]: unknown;

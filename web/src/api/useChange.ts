@@ -38,15 +38,24 @@ function newest(queries: QueryClient, job: string): Job {
 
 async function send(id: string, job: Job, change: Change): Promise<Job> {
   const { revision } = job;
+  const key = newKey();
   const params = { path: { job_id: id } };
   if (change === "undo")
-    return answered<Job>(client.POST("/api/jobs/{job_id}/undo", { params, body: { revision } }));
+    return answered<Job>(client.POST("/api/jobs/{job_id}/undo", { params, body: { revision, key } }));
   if (change === "redo")
-    return answered<Job>(client.POST("/api/jobs/{job_id}/redo", { params, body: { revision } }));
+    return answered<Job>(client.POST("/api/jobs/{job_id}/redo", { params, body: { revision, key } }));
   return answered<Job>(
     client.POST("/api/jobs/{job_id}/edits", {
       params,
-      body: { revision, edit: typeof change === "function" ? await change(job) : change },
+      body: { revision, edit: typeof change === "function" ? await change(job) : change, key },
     }),
   );
+}
+
+/** A name for one change, as random as a UUID; browsers make those only on addresses they trust. */
+function newKey(): string {
+  const hex = Array.from(crypto.getRandomValues(new Uint8Array(16)), (byte) =>
+    byte.toString(16).padStart(2, "0"),
+  );
+  return hex.join("").replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, "$1-$2-$3-$4-$5");
 }

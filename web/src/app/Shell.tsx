@@ -1,5 +1,6 @@
 import { Flex } from "@chakra-ui/react";
 import { Outlet } from "react-router";
+import { AwayBar } from "./AwayBar";
 import { NoticeStack } from "./NoticeStack";
 import { NoticesProvider } from "./notices";
 import { StagePole } from "./StagePole";
@@ -15,6 +16,7 @@ export function Shell() {
         </Flex>
       </Flex>
       <NoticeStack />
+      <AwayBar />
     </NoticesProvider>
   );
 }

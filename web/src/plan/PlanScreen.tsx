@@ -149,7 +149,7 @@ function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange 
             pressed={scaling ?? []}
             onPress={scaling && scaling.length < 2 ? press : null}
           />
-          {hand.says && (
+          {(hand.says || bringIn.says) && (
             <Text
               role="status"
               position="absolute"
@@ -162,7 +162,7 @@ function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange 
               fontWeight="700"
               fontSize="20px"
             >
-              {hand.says}
+              {hand.says ?? bringIn.says}
             </Text>
           )}
           {hand.shown.walls.length === 0 && !picture && <NothingDrawn plan={plan} />}

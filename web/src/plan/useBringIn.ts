@@ -1,6 +1,6 @@
-import { useMutation } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { useRef, useState } from "react";
-import { AS_IT_IS, answered, client, type Drawing, type Edit } from "../api/client";
+import { AS_IT_IS, answered, client, type Drawing, type Edit, type InLine } from "../api/client";
 import { useNotices } from "../app/notices";
 import type { JobChange } from "../app/useJobChange";
 
@@ -36,9 +36,21 @@ export function useBringIn(job: string, change: JobChange) {
     asked.current += 1;
     read.mutate({ file, answers, turn: asked.current });
   }
+  const line = useQuery({
+    queryKey: ["line"],
+    queryFn: () => answered<InLine>(client.GET("/api/line")),
+    enabled: read.isPending,
+    refetchInterval: 1_500,
+    staleTime: 0,
+  });
+  const waiting = line.data?.waiting ?? 0;
   return {
     brought,
     isBusy: read.isPending,
+    /** What is being read, and whether it has to wait; null when nothing is. */
+    says: read.isPending
+      ? `Reading ${read.variables.file.name} …${waiting > 0 ? ` ${waiting} in line` : ""}`
+      : null,
     bring: (file: File) => ask(file, {}),
     answer: (key: string, values: readonly string[]) =>
       brought && ask(brought.file, { ...brought.answers, [key]: values }),
