@@ -63,6 +63,7 @@ def test_what_is_typed_while_nothing_answers_goes_in_by_itself(openings, how):
     bar = openings.get_by_role("alert")
     expect(bar).to_contain_text("does not answer")
     expect(bar).to_contain_text("What you typed is kept and goes in by itself")
+    expect(cell(openings, "W1", "head").get_by_title("Written, and on its way in")).to_have_text("84")
     openings.unroute("**/api/**")
     expect(cell(openings, "W1", "head")).to_have_text("84")
     expect(bar).to_have_count(0)

@@ -2,7 +2,7 @@ import { Flex, Text } from "@chakra-ui/react";
 import { CloudOff } from "lucide-react";
 import { useAway } from "../api/away";
 
-/** Says, over everything, that the server does not answer, and that nothing is lost by it. */
+/** Says, above everything, that the server does not answer, and that nothing is lost by it. */
 export function AwayBar() {
   const { says, waiting } = useAway();
   if (says === null) return null;
@@ -13,10 +13,9 @@ export function AwayBar() {
   return (
     <Flex
       role="alert"
-      position="fixed"
-      zIndex="toast"
+      position="sticky"
+      zIndex="banner"
       top="0"
-      insetX="0"
       justify="center"
       align="center"
       gap="3"

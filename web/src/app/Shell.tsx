@@ -9,14 +9,16 @@ import { StagePole } from "./StagePole";
 export function Shell() {
   return (
     <NoticesProvider>
-      <Flex direction={{ base: "column", md: "row" }} minH="full" h={{ md: "full" }}>
-        <StagePole />
-        <Flex as="main" direction="column" flex="1" minW="0" minH="0">
-          <Outlet />
+      <Flex direction="column" minH="full" h={{ md: "full" }}>
+        <AwayBar />
+        <Flex direction={{ base: "column", md: "row" }} flex="1" minH="0">
+          <StagePole />
+          <Flex as="main" direction="column" flex="1" minW="0" minH="0">
+            <Outlet />
+          </Flex>
         </Flex>
       </Flex>
       <NoticeStack />
-      <AwayBar />
     </NoticesProvider>
   );
 }

@@ -6,8 +6,8 @@ import { type Change, useChange } from "../api/useChange";
 import { useNotices } from "./notices";
 
 export interface JobChange {
-  /** Make a change; trouble is told, and a lost race shows both sides. */
-  make: (change: Change, done?: () => void) => void;
+  /** Make a change; trouble is told, and a lost race shows both sides. It ends when the change is made or refused. */
+  make: (change: Change, done?: () => void) => Promise<void>;
   isBusy: boolean;
 }
 
@@ -37,7 +37,7 @@ export function useJobChange(job: string): JobChange {
         });
       }
       // Not as callbacks of the mutation: those are dropped when a change takes its own form off the screen.
-      mutateAsync(change).then(() => done?.(), refused);
+      return mutateAsync(change).then(() => done?.(), refused);
     },
     [job, mutateAsync, queries, tell],
   );

@@ -49,7 +49,7 @@ function Openings({
   onAlike: () => void;
 }) {
   const [chosen, act] = useReducer(walk, START);
-  const writing = useWriting(job.id, change);
+  const writing = useWriting(job.id, change, schedule.revision);
   const grid = { ...chosen, row: Math.min(chosen.row, Math.max(schedule.lines.length - 1, 0)) };
   const line = schedule.lines[grid.row];
   const left = schedule.lines.reduce(
@@ -126,6 +126,7 @@ function Openings({
               schedule={schedule}
               grid={grid}
               act={act}
+              waiting={writing.waiting}
               onWrite={(changes) => changes.length > 0 && writing.write(changes)}
               onTable={(text) => writing.take(new Blob([text]))}
               onCheck={({ marks, checked }) =>

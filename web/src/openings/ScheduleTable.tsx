@@ -9,6 +9,8 @@ import { CellEditor } from "./CellEditor";
 import { checkedInWords } from "./checked";
 import { COLUMNS, type Column, isWritable } from "./columns";
 import {
+  type CellText,
+  type Change,
   changesOf,
   copied,
   filled,
@@ -18,6 +20,7 @@ import {
   isChosen,
   isTable,
   pasted,
+  writtenIn,
 } from "./grid";
 
 const Table = chakra("table", {
@@ -55,6 +58,7 @@ export function ScheduleTable({
   schedule,
   grid,
   act,
+  waiting,
   onWrite,
   onTable,
   onCheck,
@@ -62,11 +66,14 @@ export function ScheduleTable({
   schedule: Schedule;
   grid: Grid;
   act: (action: GridAction) => void;
+  /** What was written and is not in the schedule yet. */
+  waiting: readonly Change[];
   onWrite: (changes: ReturnType<typeof changesOf>) => void;
   onTable: (text: string) => void;
   onCheck: (line: ScheduleLine) => void;
 }) {
   const print = printer(schedule.figures);
+  const says: CellText = (one, at) => writtenIn(waiting, one, at) ?? at.text(one, print);
   const box = useRef<HTMLDivElement>(null);
   const { lines } = schedule;
   const line = lines[grid.row];
@@ -80,7 +87,7 @@ export function ScheduleTable({
     box.current?.focus();
   }
   function enter(text: string, rows: number, columns: number) {
-    if (line && column && text !== column.text(line, print)) onWrite(changesOf(line, column.key, text));
+    if (line && column && text !== says(line, column)) onWrite(changesOf(line, column.key, text));
     step(rows, columns);
   }
   function onKey(event: KeyboardEvent) {
@@ -94,11 +101,11 @@ export function ScheduleTable({
     else if (column.key === "checked" && [" ", "Enter"].includes(event.key)) onCheck(line);
     else if (event.key === "Escape") act({ type: "at", row: grid.row, column: grid.column });
     else if (["Delete", "Backspace"].includes(event.key)) onWrite(filled(lines, grid, ""));
-    else if (event.key === "d" && (event.ctrlKey || event.metaKey)) onWrite(filledDown(lines, grid, print));
+    else if (event.key === "d" && (event.ctrlKey || event.metaKey)) onWrite(filledDown(lines, grid, says));
     else if (!isWritable(column)) return;
-    else if (["Enter", "F2"].includes(event.key)) act({ type: "type", text: column.text(line, print) });
+    else if (["Enter", "F2"].includes(event.key)) act({ type: "type", text: says(line, column) });
     else if (event.key.length === 1 && !event.ctrlKey && !event.metaKey) {
-      act({ type: "type", text: column.choices ? column.text(line, print) : event.key });
+      act({ type: "type", text: column.choices ? says(line, column) : event.key });
     } else return;
     event.preventDefault();
   }
@@ -112,7 +119,7 @@ export function ScheduleTable({
   const { say } = useWords();
   function onCopy(event: ClipboardEvent) {
     if (grid.typed !== null || !line) return;
-    event.clipboardData.setData("text/plain", copied(lines, grid, print));
+    event.clipboardData.setData("text/plain", copied(lines, grid, says));
     event.preventDefault();
   }
 
@@ -159,7 +166,7 @@ export function ScheduleTable({
                       act({ type: shiftKey ? "reach" : "at", row, column: index });
                       box.current?.focus();
                     }}
-                    onDoubleClick={() => isWritable(at) && act({ type: "type", text: at.text(one, print) })}
+                    onDoubleClick={() => isWritable(at) && act({ type: "type", text: says(one, at) })}
                   >
                     {isHere && grid.typed !== null ? (
                       <CellEditor
@@ -173,7 +180,13 @@ export function ScheduleTable({
                         }}
                       />
                     ) : (
-                      <Cell column={at} line={one} print={print} onCheck={() => onCheck(one)} />
+                      <Cell
+                        column={at}
+                        line={one}
+                        print={print}
+                        written={writtenIn(waiting, one, at)}
+                        onCheck={() => onCheck(one)}
+                      />
                     )}
                   </td>
                 );
@@ -201,13 +214,22 @@ function Cell({
   column,
   line,
   print,
+  written,
   onCheck,
 }: {
   column: Column;
   line: ScheduleLine;
   print: (inches: number) => string;
+  /** What was written here and waits to go in. */
+  written: string | undefined;
   onCheck: () => void;
 }) {
+  if (written)
+    return (
+      <Text as="span" color="chalk" fontStyle="italic" title="Written, and on its way in">
+        {written}
+      </Text>
+    );
   const text = column.text(line, print);
   switch (column.key) {
     case "mark":

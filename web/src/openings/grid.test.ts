@@ -1,11 +1,25 @@
 import { describe, expect, test } from "vitest";
 import type { ScheduleLine } from "../api/client";
 import { COLUMNS } from "./columns";
-import { changesOf, copied, filled, filledDown, grid, isChosen, isTable, pasted, START } from "./grid";
+import {
+  type CellText,
+  changesOf,
+  copied,
+  filled,
+  filledDown,
+  grid,
+  isChosen,
+  isTable,
+  pasted,
+  START,
+  writtenIn,
+} from "./grid";
 
 function line(...marks: string[]): ScheduleLine {
   return { marks } as ScheduleLine;
 }
+
+const says: CellText = (one, at) => at.text(one, String);
 
 const head = COLUMNS.findIndex(({ key }) => key === "head");
 
@@ -47,20 +61,18 @@ describe("several cells chosen", () => {
   });
 
   test("are copied as a spreadsheet takes them", () => {
-    expect(copied(lines, two, String)).toBe("82\t2-ply 2x8\n80\t6x8");
-    expect(copied(lines, from, String)).toBe("82");
+    expect(copied(lines, two, says)).toBe("82\t2-ply 2x8\n80\t6x8");
+    expect(copied(lines, from, says)).toBe("82");
   });
 
   test("are filled with one text, or from the uppermost down", () => {
     const column = grid(from, { type: "extend", rows: 2, columns: 0, last: 2 });
     expect(filled(lines, column, "")).toEqual(["W1", "W2", "W4", "W3"].map((mark) => ({ mark, head: "" })));
-    expect(filledDown(lines, column, String)).toEqual(
-      ["W2", "W4", "W3"].map((mark) => ({ mark, head: "82" })),
-    );
+    expect(filledDown(lines, column, says)).toEqual(["W2", "W4", "W3"].map((mark) => ({ mark, head: "82" })));
     expect(pasted("84", lines, two)).toEqual(
       ["W1", "W2", "W4"].map((mark) => ({ mark, head: "84", header: "84" })),
     );
-    expect(filledDown(lines, from, String)).toEqual([]);
+    expect(filledDown(lines, from, says)).toEqual([]);
   });
 });
 
@@ -91,4 +103,18 @@ describe("what writing changes", () => {
     expect(isTable("mark\thead\nW1\t84")).toBe(true);
     expect(isTable("84\t2x8")).toBe(false);
   });
+});
+
+test("what was written last in a cell is what waits there, of any opening its line stands for", () => {
+  const waiting = [
+    { mark: "W1", head: "80" },
+    { mark: "W4", head: "84" },
+    { mark: "W2", sill: "1" },
+  ];
+  const column = COLUMNS[head];
+  if (!column) throw new Error("there is a head");
+  expect(writtenIn(waiting, line("W1", "W4"), column)).toBe("84");
+  expect(writtenIn(waiting, line("W2"), column)).toBeUndefined();
+  const mark = COLUMNS.find(({ key }) => key === "mark");
+  expect(mark && writtenIn(waiting, line("W1", "W4"), mark)).toBeUndefined();
 });

@@ -57,6 +57,9 @@ function within(place: number, last: number): number {
   return Math.min(Math.max(place, 0), Math.max(last, 0));
 }
 
+/** What a cell says: what is in the schedule, or was written over it and waits to go in. */
+export type CellText = (line: ScheduleLine, column: Column) => string;
+
 /** Whether a cell is among those that are chosen. */
 export function isChosen(state: Grid, row: number, column: number): boolean {
   const { top, bottom, left, right } = chosen(state);
@@ -83,12 +86,12 @@ export function changesOf(line: ScheduleLine, column: string, text: string): Cha
 }
 
 /** The chosen cells as a spreadsheet takes them: a line a row, tabs between cells. */
-export function copied(lines: ScheduleLine[], state: Grid, print: (inches: number) => string): string {
+export function copied(lines: ScheduleLine[], state: Grid, text: CellText): string {
   const { top, bottom, left, right } = chosen(state);
   const columns = COLUMNS.slice(left, right + 1);
   return lines
     .slice(top, bottom + 1)
-    .map((line) => columns.map((column) => column.text(line, print)).join("\t"))
+    .map((line) => columns.map((column) => text(line, column)).join("\t"))
     .join("\n");
 }
 
@@ -98,10 +101,10 @@ export function filled(lines: ScheduleLine[], state: Grid, text: string): Change
 }
 
 /** The uppermost of the chosen cells written into those below it. */
-export function filledDown(lines: ScheduleLine[], state: Grid, print: (inches: number) => string): Change[] {
+export function filledDown(lines: ScheduleLine[], state: Grid, text: CellText): Change[] {
   const first = lines[chosen(state).top];
   if (!first) return [];
-  return over(lines, state, (column, line) => (line === first ? null : column.text(first, print)));
+  return over(lines, state, (column, line) => (line === first ? null : text(first, column)));
 }
 
 /** What rows pasted at a cell change: they run on downward and to the right; one cell alone fills those chosen. */
@@ -151,4 +154,14 @@ function over(
 /** Cells written for every opening a line stands for; no change where there are none. */
 function written(line: ScheduleLine, cells: Record<string, string>): Change[] {
   return Object.keys(cells).length === 0 ? [] : line.marks.map((mark) => ({ ...cells, mark }));
+}
+
+/** What was written last in a cell and waits to go in; undefined when nothing does. */
+export function writtenIn(
+  waiting: readonly Change[],
+  line: ScheduleLine,
+  { key }: Column,
+): string | undefined {
+  if (key === "mark") return undefined;
+  return waiting.findLast((change) => line.marks.includes(change.mark) && key in change)?.[key];
 }
