@@ -18,6 +18,7 @@ from psycopg_pool import ConnectionPool
 
 from bluff.api.app import WEB, make_app
 from bluff.demo import load_demo
+from bluff.formats.bounded import WORKERS
 from bluff.service.sessions import ensure_installation
 from bluff.store.cluster import Cluster, ClusterError
 from bluff.store.database import migrate, open_pool
@@ -78,6 +79,7 @@ def serve(with_demo: bool, port: int | None, *, is_behind_proxy: bool = False) -
                 ensure_installation(pool)
                 if with_demo:
                     load_demo(pool)
+                WORKERS.warm()
                 say_where(address)
                 print(f"\n  Bluff is at  {address}\n  Ctrl-C stops it.\n", flush=True)
                 app = make_app(pool, WEB, is_behind_proxy=is_behind_proxy)

@@ -37,6 +37,11 @@ class HouseWall:
     def length(self):
         return hypot(self.end[0] - self.start[0], self.end[1] - self.start[1])
 
+    @property
+    def direction_is_back(self):
+        """Whether it runs down, or straight to the left."""
+        return self.end < self.start
+
     def at(self, along, across=0.0):
         east, north = ((b - a) / self.length for a, b in zip(self.start, self.end, strict=True))
         return self.start[0] + along * east - across * north, self.start[1] + along * north + across * east

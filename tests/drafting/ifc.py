@@ -254,3 +254,61 @@ def _opening(model, element, wall, hole, across, thick):
     )
     model.root("IfcRelFillsElement", RelatingOpeningElement=void, RelatedBuildingElement=filling)
     return filling
+
+
+def house_without_placements(model, storey):
+    """Every wall placed where its storey is: axis and outline are drawn where they lie in the plan, corners mitred.
+
+    Material layers come with the walls' type, which says no side.
+    """
+    made = []
+    for number, wall in enumerate(HOUSE, 1):
+        left, right = sides(wall)
+        is_outside = wall.thickness == 5.5
+        element = model.root("IfcWall", Name=f"Basic Wall:{number}", ObjectPlacement=model.place(storey, (0, 0, 0)))
+        out, into = wall.thickness / 2 + right, wall.thickness / 2 + left
+        if is_outside:
+            far = 0.875 if wall.length == 432 else 6.375  # both walls of a corner reach its outside, cut off aslant
+            near = far - wall.thickness - left - right
+            corners = [
+                wall.at(-far, -out),
+                wall.at(wall.length + far, -out),
+                wall.at(wall.length + near, into),
+                wall.at(-near, into),
+            ]
+            ends = (wall.at(-(far + near) / 2), wall.at(wall.length + (far + near) / 2))
+        else:
+            corners = wall.corners(-reach(wall), wall.length + reach(wall), into, out)[::-1]
+            ends = (wall.at(-2.75), wall.at(wall.length + 2.75))  # axes reach the middles of what they end at
+        element.Representation = model.body(model.extruded(corners, 97.125), axis=ends)
+        layers = OUTSIDE if is_outside else INSIDE
+        materials = [
+            model.file.create_entity(
+                "IfcMaterialLayer", model.file.create_entity("IfcMaterial", name), thick * model.inch
+            )
+            for name, thick in layers
+        ]
+        # Counted from the side that comes first walking up and to the right, which nothing in the model says.
+        if wall.direction_is_back:
+            materials.reverse()
+        kind = model.root("IfcWallType", Name=f"Type {number}", PredefinedType="STANDARD")
+        model.root(
+            "IfcRelAssociatesMaterial",
+            RelatedObjects=[kind],
+            RelatingMaterial=model.file.create_entity("IfcMaterialLayerSet", materials),
+        )
+        model.root("IfcRelDefinesByType", RelatedObjects=[element], RelatingType=kind)
+        made.append(element)
+    model.contained(storey, made)
+
+
+def lone_wall(model, body, name="A", kind="IfcWall", material=None):
+    """A storey with one wall of some shape."""
+    storey = model.storey("1", 0)
+    wall = model.root(kind, Name=name, ObjectPlacement=model.place(storey, (0, 0, 0)))
+    wall.Representation = body
+    if material:
+        made = model.file.create_entity("IfcMaterial", material)
+        model.root("IfcRelAssociatesMaterial", RelatedObjects=[wall], RelatingMaterial=made)
+    model.contained(storey, [wall])
+    return storey, wall

@@ -4,13 +4,15 @@ import pytest
 
 from bluff import core
 from bluff.core.length import format_exact, inches
+from bluff.formats.errors import FaultyData
+from bluff.formats.exchange import dxf_shapes
 from bluff.formats.exchange.choices import said
 from bluff.formats.exchange.dxf_read import read_dxf
 from bluff.formats.exchange.ifc_read import read_ifc
 from drafting import dxf
 from drafting.dxf import Sheet
 from drafting.house import HOUSE, difference, openings_in, openings_of
-from drafting.ifc import Model, house_on
+from drafting.ifc import Model, house_on, house_without_placements, lone_wall
 
 MM = 25.4
 
@@ -206,3 +208,166 @@ def test_a_model_that_breaks_off_says_so_and_gives_what_is_there():
     cut = read_ifc(text[: len(text) * 2 // 3])
     assert "breaks off in line" in cut.left[0].text
     assert len(cut.job.walls) <= whole
+
+
+def test_walls_that_say_only_where_they_lie_come_in_where_their_studs_are():
+    """The side the layers are counted from is not said: inside and outside may change places, by a quarter inch."""
+    model = Model("IFC4", "MILLI")
+    house_without_placements(model, model.storey("1", 0))
+    reading = read_ifc(model.text())
+    job = reading.job.to_core()
+    assert len(job.walls) == 6
+    assert {wall.stud for wall in job.walls} == {"2x4", "2x6"}
+    assert difference(job) < 0.25 * 2 * sum(wall.length for wall in HOUSE)
+    assert not [left for left in reading.left if "Wall" in left.text]
+
+
+@pytest.mark.parametrize(
+    ("make", "walls", "sentence"),
+    [
+        (
+            lambda model: lone_wall(model, model.body(model.upright([(0, 0), (120, 0), (120, 130), (0, 96)], 0, 5.5))),
+            1,
+            "Wall “A” is not level on top; it is taken as level, as high as its lower end.",
+        ),
+        (
+            lambda model: lone_wall(
+                model,
+                model.body(
+                    model.extruded([(0, 0), (60, 20), (120, 0), (120, 5.5), (60, 25.5), (0, 5.5)], 96),
+                    axis=[(0, 0), (60, 20), (120, 0)],
+                ),
+            ),
+            0,
+            "Wall “A” is not straight; it was left.",
+        ),
+        (
+            lambda model: lone_wall(
+                model, model.body(model.extruded([(0, 0), (120, 0), (120, 8), (0, 8)], 96)), material="Concrete block"
+            ),
+            0,
+            "Wall “A”: it is all Concrete block; it was left.",
+        ),
+        (lambda model: lone_wall(model, None), 0, "Wall “A” has no shape that could be made; it was left."),
+        (
+            lambda model: lone_wall(model, None, kind="IfcCurtainWall"),
+            0,
+            "1 curtain wall is not framed with studs.",
+        ),
+        (
+            lambda model: lone_wall(
+                model, model.body(model.extruded([(0, 0), (9, 0), (9, 2), (0, 2)], 9)), kind="IfcDoor"
+            ),
+            0,
+            "Door “A” fills no opening of a wall; it was left.",
+        ),
+    ],
+    ids=["raked", "bent", "concrete", "no shape", "curtain wall", "a door on its own"],
+)
+def test_what_is_no_level_straight_stud_wall_says_so(make, walls, sentence):
+    model = Model("IFC4", "INCHES")
+    make(model)
+    reading = read_ifc(model.text())
+    assert len(reading.job.walls) == walls
+    assert sentence in [left.text for left in reading.left]
+
+
+def test_a_raked_wall_is_as_high_as_its_lower_end():
+    model = Model("IFC4", "INCHES")
+    lone_wall(model, model.body(model.upright([(0, 0), (120, 0), (120, 130), (0, 96)], 0, 5.5)))
+    (plan,) = core.wall_plans(read_ifc(model.text()).job.to_core())
+    assert format_exact(plan.height.value) == "96"
+
+
+@pytest.mark.parametrize(
+    ("schema", "name", "operation", "kind"),
+    [
+        ("IFC4", "Single flush", "SINGLE_SWING_LEFT", "door"),
+        ("IFC4", "Patio", "SLIDING_TO_LEFT", "sliding-door"),
+        ("IFC4", "Closet", "FOLDING_TO_LEFT", "bifold-door"),
+        ("IFC4", "Car", "ROLLINGUP", "overhead-door"),
+        ("IFC4", "Pocket door", "SLIDING_TO_LEFT", "pocket-door"),
+        ("IFC2X3", "Closet bypass", None, "bypass-door"),
+    ],
+)
+def test_doors_are_told_apart_by_how_they_open_and_what_they_are_called(schema, name, operation, kind):
+    model = Model(schema, "MILLI")
+    house_on(model, model.storey("1", 0), walls=HOUSE[5:])
+    (door,) = model.file.by_type("IfcDoor")
+    door.Name = name
+    if operation:
+        door.OperationType = operation
+    (opening,) = read_ifc(model.text()).job.to_core().openings
+    assert opening.kind == kind
+
+
+def test_layers_that_hold_walls_together_are_read_together():
+    sheet = Sheet()
+    for layer, walls in (("A-WALL-EXTR", HOUSE[:4]), ("A-WALL-INTR", HOUSE[4:])):
+        for wall in walls:
+            sheet.shape(wall.corners(), layer)
+    sheet.shape([(40, 40), (120, 40), (120, 44), (40, 44)], "A-FURN")
+    check(read_dxf(sheet.data()), has_openings=False)
+    alone = read_dxf(sheet.data(), said(["layer=A-WALL-INTR"]))
+    assert [(part.name, part.is_chosen) for part in alone.parts if part.name.startswith("A-WALL")] == [
+        ("A-WALL-EXTR", False),
+        ("A-WALL-INTR", True),
+    ]
+    assert len(alone.job.walls) == 2
+
+
+def test_what_is_missing_or_hidden_is_said():
+    sheet = Sheet()
+    sheet.shape(HOUSE[0].corners(), "WALLS")
+    sheet.space.add_blockref("SITE PLAN", (0, 0))
+    sheet.document.layers.add("OLD").off()
+    sheet.shape(HOUSE[1].corners(), "OLD")
+    sheet.space.add_arc((0, 0), 300, 0, 180, dxfattribs={"layer": "WALLS"})
+    sheet.line((40, 60), (200, 60), "WALLS")
+    reading = read_dxf(sheet.data())
+    assert len(reading.job.walls) == 1
+    assert [(left.text, left.at is not None) for left in reading.left] == [
+        ("SITE PLAN is in another file, which is not here; bind it into the drawing.", False),
+        ("What is on layers that are switched off was not read: OLD.", False),
+        ("On layer WALLS 1 line belongs to no wall.", True),
+        ("On layer WALLS 1 arc was left; walls here are straight.", True),
+    ]
+
+
+def test_blocks_in_blocks_without_end_are_looked_at_for_a_while_only(monkeypatch):
+    """Eight in each of nine: 134 million lines in a file of some kilobytes."""
+    monkeypatch.setattr(dxf_shapes, "MOST_SHAPES", 2000)
+    sheet = Sheet()
+    for number in range(9):
+        block = sheet.document.blocks.new(f"B{number}")
+        for step in range(8):
+            if number == 0:
+                block.add_line((step, 0), (step, 50), dxfattribs={"layer": "WALLS"})
+            else:
+                block.add_blockref(f"B{number - 1}", (step * 10**number, 0))
+    sheet.space.add_blockref("B8", (0, 0))
+    reading = read_dxf(sheet.data())
+    assert any("Only the first" in left.text for left in reading.left)
+
+
+@pytest.mark.parametrize(
+    ("choice", "sentence"),
+    [
+        ("unit=leagues", "“leagues” is no unit here; choose from inches"),
+        ("door height=tall", "The door height: "),
+        ("stud 5 1/2=2x5", "is no stud 5 1/2 here"),
+        ("nonsense", "answers nothing"),
+    ],
+)
+def test_an_answer_that_is_none_is_refused(choice, sentence):
+    data = dxf.with_lines(Sheet()).data()
+    with pytest.raises(FaultyData, match=sentence):
+        read_dxf(data, said([choice]))
+
+
+def test_guesses_are_answered_for_all_alike():
+    data = dxf.with_lines(Sheet()).data()
+    job = read_dxf(data, said(["window height=4-0", "sizes=unit", "gaps=door"])).job.to_core()
+    windows = [opening for opening in job.openings if opening.kind == "window"]
+    assert {(opening.sizing, str(opening.size.height // 64)) for opening in windows} == {("unit", "48")}
+    assert sum(opening.kind == "door" for opening in job.openings) == 4

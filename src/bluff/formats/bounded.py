@@ -79,6 +79,11 @@ class Workers:
         future.add_done_callback(self._end)
         return future
 
+    def warm(self) -> None:
+        """Start the processes before anybody needs one: to start and to load what they run takes some seconds."""
+        for _ in range(AT_ONCE):
+            self.start(_READY)
+
     def run(self, work: Work[P, R], *args: P.args, **kwargs: P.kwargs) -> R:
         """Do some work and wait for it.
 
@@ -100,6 +105,12 @@ class Workers:
             self._under_way -= 1
 
 
+def _load() -> None:
+    """What most work needs is loaded by this import."""
+    from bluff.formats import exports  # noqa: F401
+
+
+_READY = Work(_load, "start", "start again", seconds=60, memory=2048)
 WORKERS = Workers()
 """Those of this process."""
 

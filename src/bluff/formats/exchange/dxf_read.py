@@ -119,7 +119,7 @@ def _known(asked: Sequence[str], layers: set[str]) -> list[str]:
 def _say_what_is_not_seen(document: Drawing, shapes: Shapes, understood: Understood) -> None:
     for name in dict.fromkeys(shapes.missing):
         understood.leave(f"{name} is in another file, which is not here; bind it into the drawing.")
-    if shapes.count > MOST_SHAPES:
+    if shapes.is_cut:
         understood.leave(f"Only the first {MOST_SHAPES:,} shapes were looked at; save the part that is needed.")
     hidden = sorted(layer.dxf.name for layer in document.layers if layer.is_off() or layer.is_frozen())
     if hidden:

@@ -23,7 +23,7 @@ from bluff.core.size import Size, parse_size
 from bluff.formats.exchange.faces import LineDrawn, Place
 from bluff.formats.exchange.names import kind_named, kind_of_mark, size_named
 
-MOST_SHAPES = 400_000
+MOST_SHAPES = 100_000
 """Shapes that are looked at; blocks within blocks can make millions of a small file."""
 _DEEPEST = 12
 """Blocks within blocks."""
@@ -66,6 +66,11 @@ class Shapes:
     arcs: list[LineDrawn] = field(default_factory=list)
     count: int = 0
 
+    @property
+    def is_cut(self) -> bool:
+        """Whether there was more than is looked at."""
+        return self.count > MOST_SHAPES
+
 
 def shapes_of(document: Drawing) -> Shapes:
     """Everything in a drawing's model space that is straight, or hints at an opening. What is switched off is not."""
@@ -79,7 +84,7 @@ def shapes_of(document: Drawing) -> Shapes:
 
 def _take(entity: DXFEntity, layer: str, shapes: Shapes, depth: int) -> None:
     shapes.count += 1
-    if shapes.count > MOST_SHAPES:
+    if shapes.is_cut:
         return
     if isinstance(entity, Insert):
         _take_block(entity, layer, shapes, depth)
@@ -106,7 +111,7 @@ def _take_block(insert: Insert, layer: str, shapes: Shapes, depth: int) -> None:
         return
     singles = insert.multi_insert() if insert.mcount > 1 else [insert]
     for single in singles:
-        if shapes.count > MOST_SHAPES:
+        if shapes.is_cut:
             return
         inner = Shapes(count=shapes.count)
         with suppress(DXFError, ValueError, TypeError, ZeroDivisionError):

@@ -199,7 +199,8 @@ def _joined(spans: Iterable[Span]) -> tuple[Span, ...]:
 
 def _candidates(direction: Direction, faces: Sequence[Face]) -> Iterator[Pair]:
     for index, low in enumerate(faces):
-        for high in faces[index + 1 :]:
+        for place in range(index + 1, len(faces)):
+            high = faces[place]
             if high.across - low.across > THICKEST:
                 break
             if high.across - low.across > 3 and (shared := _shared(low.spans, high.spans)):

@@ -7,7 +7,6 @@ import ifcopenshell
 import ifcopenshell.geom
 import ifcopenshell.util.element
 import ifcopenshell.util.placement
-import ifcopenshell.util.representation
 import ifcopenshell.util.shape
 import ifcopenshell.util.unit
 from shapely import unary_union
@@ -118,11 +117,12 @@ class Shaper:
 
     def axis(self, element: Any) -> list[Place] | None:
         """The line a wall is drawn by, in its own x and y; None when there is none, empty when it is not straight."""
-        drawn = ifcopenshell.util.representation.get_representation(element, "Plan", "Axis")
-        drawn = drawn or ifcopenshell.util.representation.get_representation(element, "Model", "Axis")
-        if drawn is None or len(drawn.Items) != 1:
+        # By its own name: old versions have no contexts of that name.
+        shapes = element.Representation.Representations if element.Representation else ()
+        drawn = [item for shape in shapes if shape.RepresentationIdentifier == "Axis" for item in shape.Items]
+        if len(drawn) != 1:
             return None
-        points = _points(drawn.Items[0])
+        points = _points(drawn[0])
         return None if points is None else [(x * self.unit, y * self.unit) for x, y in points]
 
 

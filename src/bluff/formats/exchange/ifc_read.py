@@ -208,7 +208,7 @@ def _say_what_is_left(
         for thing in model.by_type(kind):
             above = ifcopenshell.util.element.get_container(thing, ifc_class="IfcBuildingStorey")
             if not thing.FillsVoids and (chosen is None or above is None or above.Name == chosen):
-                what = f"{kind.removeprefix('Ifc')} {thing.Name or thing.GlobalId}"
+                what = f"{kind.removeprefix('Ifc')} “{thing.Name or thing.GlobalId}”"
                 understood.leave(f"{what} fills no opening of a wall; it was left.")
     curtains = len(model.by_type("IfcCurtainWall"))
     if curtains:
