@@ -15,6 +15,7 @@ usage: ./bluff COMMAND
   demo [--port N]     set up what is missing, start with the demo job, print the address
   start [--port N]    the same without demo data
   test [PYTEST …]     set up what tests need, run linters, type checks and all tests
+  test --long         the same, trying at random for hours what otherwise takes minutes
   frame JOB.json      print a job file framed, as JSON
   generate            write the schemas and the front end's types again
   screenshots         take the pictures in docs/screenshots/ again from the demo job

@@ -10,6 +10,8 @@ from launcher.steps import ROOT, say
 
 _WEB_BIN = WEB / "node_modules" / ".bin"
 
+_LONG = "--long"
+
 Check = tuple[str, Sequence[str | Path], Path]
 
 _CHECKS: Sequence[Check] = (
@@ -27,13 +29,17 @@ def run_checks(pytest_arguments: Sequence[str]) -> int:
     """Run every check, all of them even when one fails.
 
     Args:
-        pytest_arguments: Given to pytest; with any, only the Python tests run.
+        pytest_arguments: Given to pytest; with any, only the Python tests run. ``--long`` is ours: whatever the tests
+            try at random they then try many times more, for hours.
 
     Returns:
         0 when all passed.
     """
-    checks = _CHECKS if not pytest_arguments else _CHECKS[-1:]
-    failed = [name for name, command, cwd in checks if not _passes(name, [*command, *pytest_arguments], cwd)]
+    arguments = [argument for argument in pytest_arguments if argument != _LONG]
+    if _LONG in pytest_arguments:
+        os.environ |= {"BLUFF_LONG": "1", "HYPOTHESIS_PROFILE": os.environ.get("HYPOTHESIS_PROFILE", "search")}
+    checks = _CHECKS if not arguments else _CHECKS[-1:]
+    failed = [name for name, command, cwd in checks if not _passes(name, [*command, *arguments], cwd)]
     say(f"\nFailed: {', '.join(failed)}." if failed else "\nAll checks passed.")
     return 1 if failed else 0
 

@@ -5,6 +5,7 @@ process does. There are as many of them as cores: what comes meanwhile waits in 
 """
 
 import atexit
+import logging
 import multiprocessing
 import os
 import resource
@@ -17,11 +18,13 @@ from pathlib import Path
 from threading import Lock
 from typing import Any, Generic, ParamSpec, TypeVar
 
-from pebble import ProcessExpired, ProcessPool
+from pebble import ProcessPool
 
+from bluff.core.errors import BluffError
 from bluff.formats.errors import Fault, FaultyData
 
 AT_ONCE = os.cpu_count() or 2
+_log = logging.getLogger("uvicorn.error")
 _TASKS_OF_ONE = 50
 """After which a process is replaced: what libraries leave behind is gone with it."""
 _MEGABYTE = 1024**2
@@ -129,7 +132,11 @@ def result_of(work: Work[P, R], future: "Future[R]") -> R:
     except MemoryError as error:
         sentence = f"The {work.what} took more than {work.memory} MB of memory; {work.instead}."
         raise FaultyData([Fault("", sentence)]) from error
-    except ProcessExpired as error:
+    except (FaultyData, BluffError):
+        raise
+    except Exception as error:
+        # Libraries fall over in ways of their own, or take their process with them.
+        _log.warning("The %s was too much", work.what, exc_info=error)
         raise FaultyData([Fault("", f"The {work.what} was too much for Bluff; {work.instead}.")]) from error
 
 

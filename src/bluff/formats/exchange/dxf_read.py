@@ -7,13 +7,14 @@ from collections.abc import Mapping, Sequence
 from tempfile import NamedTemporaryFile
 
 import ezdxf
+from ezdxf import recover
 from ezdxf.document import Drawing
 from ezdxf.lldxf.const import DXFError
 
 from bluff.formats.errors import Fault, FaultyData
 from bluff.formats.exchange.choices import Choice, Guess, Said
 from bluff.formats.exchange.dxf_openings import with_openings
-from bluff.formats.exchange.dxf_shapes import MOST_SHAPES, Shapes, shapes_of
+from bluff.formats.exchange.dxf_shapes import MOST_SHAPES, Shapes, layer_of, shapes_of
 from bluff.formats.exchange.dxf_write import APP
 from bluff.formats.exchange.faces import LineDrawn, Pair, length_of, pairs_of
 from bluff.formats.exchange.reading import Part, Reading, Understood
@@ -38,6 +39,7 @@ _NO_WALLS = re.compile(
 )
 _SHORT_WALL = 12.0
 _SAMPLE_LINES, _SAMPLE_LAYERS = 600, 12
+_BROKEN = (DXFError, OSError, ValueError, KeyError, IndexError, TypeError, AttributeError)
 _ENOUGH = 0.5
 """Of the walls that another unit would show: fewer, and the unit said is taken for a mistake."""
 
@@ -55,13 +57,13 @@ def read_dxf(data: bytes, said: Said | None = None) -> Reading:
         FaultyData: It is no DXF drawing, or an answer is none.
     """
     said = said or Said()
-    document = _opened(data)
     understood = Understood(said)
+    document = _opened(data, understood)
     if not said.all("layer") and _take_entries(document, understood):
         return understood.reading("drawing", "layer", _layers(document, {}, ()))
     shapes = shapes_of(document)
     _say_what_is_not_seen(document, shapes, understood)
-    asked = _known(said.all("layer"), {entity.dxf.layer for entity in document.modelspace()} | shapes.lines.keys())
+    asked = _known(said.all("layer"), {layer_of(entity) for entity in document.modelspace()} | shapes.lines.keys())
     unit, guess = _unit(document, shapes, asked, said)
     understood.guesses.append(guess)
     scale = _UNITS[unit]
@@ -75,15 +77,30 @@ def read_dxf(data: bytes, said: Said | None = None) -> Reading:
     return understood.reading("drawing", "layer", _layers(document, pairs, chosen))
 
 
-def _opened(data: bytes) -> Drawing:
-    """The drawing in a file; it is looked at on disk, where its encoding and its kind are found out."""
+def _opened(data: bytes, understood: Understood) -> Drawing:
+    """The drawing in a file; it is looked at on disk, where its encoding and its kind are found out.
+
+    A damaged one is mended as far as that goes, and says so.
+    """
     with NamedTemporaryFile(suffix=".dxf") as file:
         file.write(data.removeprefix(BOM_UTF8))
         file.flush()
         try:
             return ezdxf.readfile(file.name)
-        except (DXFError, OSError, ValueError, KeyError, IndexError, TypeError, AttributeError) as error:
-            raise FaultyData([Fault("", "This is no DXF drawing; save it as DXF, as text or binary.")]) from error
+        except _BROKEN:
+            pass
+        try:
+            mended, _ = recover.readfile(file.name)
+        except _BROKEN as error:
+            raise _no_drawing() from error
+    if not len(mended.modelspace()):
+        raise _no_drawing()
+    understood.leave("The drawing is damaged; what could be read of it is here. Save it again if anything is missing.")
+    return mended
+
+
+def _no_drawing() -> FaultyData:
+    return FaultyData([Fault("", "This is no DXF drawing; save it as DXF, as text or binary.")])
 
 
 def _take_entries(document: Drawing, understood: Understood) -> bool:
@@ -99,7 +116,7 @@ def _take_entries(document: Drawing, understood: Understood) -> bool:
         except ValueError:
             what, data = "entry", None
         if not understood.entry(data, what):
-            understood.leave(f"An entry on layer {entity.dxf.layer} could not be read.")
+            understood.leave(f"An entry on layer {layer_of(entity)} could not be read.")
     return count > 0
 
 
@@ -121,6 +138,8 @@ def _say_what_is_not_seen(document: Drawing, shapes: Shapes, understood: Underst
         understood.leave(f"{name} is in another file, which is not here; bind it into the drawing.")
     if shapes.is_cut:
         understood.leave(f"Only the first {MOST_SHAPES:,} shapes were looked at; save the part that is needed.")
+    if shapes.broken:
+        understood.leave(f"{shapes.broken} shape{'s' if shapes.broken > 1 else ''} could not be read.")
     hidden = sorted(layer.dxf.name for layer in document.layers if layer.is_off() or layer.is_frozen())
     if hidden:
         understood.leave(f"What is on layers that are switched off was not read: {', '.join(hidden[:12])}.")
@@ -182,7 +201,7 @@ def _likely_layers(pairs: Mapping[str, Sequence[Pair]]) -> list[str]:
 
 
 def _layers(document: Drawing, pairs: Mapping[str, Sequence[Pair]], chosen: Sequence[str]) -> list[Part]:
-    names = {entity.dxf.layer for entity in document.modelspace()} | pairs.keys()
+    names = {layer_of(entity) for entity in document.modelspace()} | pairs.keys()
     return [Part(name=name, walls=len(pairs.get(name, ())), is_chosen=name in chosen) for name in sorted(names)]
 
 

@@ -9,7 +9,7 @@ from collections.abc import Iterable, Iterator, Mapping
 from contextlib import suppress
 from dataclasses import dataclass, field
 from itertools import pairwise
-from math import hypot
+from math import hypot, isfinite
 
 from ezdxf.document import Drawing
 from ezdxf.entities import Arc, DXFEntity, Hatch, Insert, LWPolyline, MText, Polyline, Text
@@ -25,6 +25,7 @@ from bluff.formats.exchange.names import kind_named, kind_of_mark, size_named
 
 MOST_SHAPES = 100_000
 """Shapes that are looked at; blocks within blocks can make millions of a small file."""
+_FARTHEST = 1e12
 _DEEPEST = 12
 """Blocks within blocks."""
 
@@ -65,6 +66,7 @@ class Shapes:
     missing: list[str] = field(default_factory=list)
     arcs: list[LineDrawn] = field(default_factory=list)
     count: int = 0
+    broken: int = 0
 
     @property
     def is_cut(self) -> bool:
@@ -77,15 +79,27 @@ def shapes_of(document: Drawing) -> Shapes:
     shapes = Shapes()
     hidden = {layer.dxf.name.lower() for layer in document.layers if layer.is_off() or layer.is_frozen()}
     for entity in document.modelspace():
-        if entity.dxf.get("layer", "0").lower() not in hidden:
-            _take(entity, entity.dxf.get("layer", "0"), shapes, 0)
+        if (layer := layer_of(entity)).lower() not in hidden:
+            _take(entity, layer, shapes, 0)
     return shapes
+
+
+def layer_of(entity: DXFEntity) -> str:
+    """The layer of an entity; kinds that are not known may have none."""
+    return str(entity.dxf.layer) if entity.dxf.is_supported("layer") else "0"
 
 
 def _take(entity: DXFEntity, layer: str, shapes: Shapes, depth: int) -> None:
     shapes.count += 1
     if shapes.is_cut:
         return
+    try:
+        _take_apart(entity, layer, shapes, depth)
+    except (DXFError, ValueError, TypeError, IndexError, ZeroDivisionError):
+        shapes.broken += 1
+
+
+def _take_apart(entity: DXFEntity, layer: str, shapes: Shapes, depth: int) -> None:
     if isinstance(entity, Insert):
         _take_block(entity, layer, shapes, depth)
         return
@@ -116,9 +130,9 @@ def _take_block(insert: Insert, layer: str, shapes: Shapes, depth: int) -> None:
         inner = Shapes(count=shapes.count)
         with suppress(DXFError, ValueError, TypeError, ZeroDivisionError):
             for entity in virtual_block_reference_entities(single):
-                own = entity.dxf.get("layer", "0")
+                own = layer_of(entity)
                 _take(entity, layer if own == "0" else own, inner, depth + 1)
-        shapes.count = inner.count
+        shapes.count, shapes.broken = inner.count, shapes.broken + inner.broken
         shapes.arcs += inner.arcs
         clue = _clue_of(single, layer, inner)
         if clue:
@@ -228,4 +242,12 @@ def _hatch(entity: Hatch) -> Iterator[list[Place]]:
 
 
 def _flat(point: object) -> Place:
-    return float(point[0]), float(point[1])  # type: ignore[index]
+    """A place in the plan.
+
+    Raises:
+        ValueError: It lies nowhere, or so far away that nothing does.
+    """
+    x, y = float(point[0]), float(point[1])  # type: ignore[index]
+    if not (isfinite(x) and isfinite(y) and max(abs(x), abs(y)) < _FARTHEST):
+        raise ValueError("a place that is nowhere")
+    return x, y

@@ -1,7 +1,8 @@
 """The shapes of a model's elements, in the world and in inches."""
 
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
-from typing import Any
+from typing import Any, TypeVar
 
 import ifcopenshell
 import ifcopenshell.geom
@@ -23,6 +24,20 @@ _SQUARE = 0.9
 """Of its bounds that a hole fills when it is a rectangle."""
 
 Corner = tuple[float, float, float]
+
+
+BROKEN = (RuntimeError, AttributeError, TypeError, ValueError, IndexError, KeyError, ZeroDivisionError)
+"""What the library raises where something in a model is missing, or is of another kind than it should be."""
+
+R = TypeVar("R")
+
+
+def sound(read: Callable[[], R], otherwise: R) -> R:
+    """What is read of a model, or something else where the model is broken there."""
+    try:
+        return read()
+    except BROKEN:
+        return otherwise
 
 
 @dataclass(frozen=True, slots=True)
@@ -87,20 +102,20 @@ class Shaper:
         self._settings = ifcopenshell.geom.settings()
         for name in ("use-world-coords", "disable-opening-subtractions"):
             self._settings.set(name, True)  # noqa: FBT003 -- the library's way to set one
-        self.unit = ifcopenshell.util.unit.calculate_unit_scale(self.model) * METRE
+        self.unit = sound(lambda: ifcopenshell.util.unit.calculate_unit_scale(self.model), 1.0) * METRE
         """Inches in the model's unit of length."""
 
     def solid(self, element: Any) -> Solid | None:
         """An element's shape, or that of its parts together; None when none can be made."""
         if made := self._made(element):
             return made
-        parts = [made for part in ifcopenshell.util.element.get_decomposition(element) if (made := self._made(part))]
+        inside: Sequence[Any] = sound(lambda: ifcopenshell.util.element.get_decomposition(element), [])
+        parts = [made for part in inside if (made := self._made(part))]
         return Solid(tuple(corner for part in parts for corner in part.corners)) if parts else None
 
     def _made(self, element: Any) -> Solid | None:
-        try:
-            shape = ifcopenshell.geom.create_shape(self._settings, element)
-        except RuntimeError:
+        shape = sound(lambda: ifcopenshell.geom.create_shape(self._settings, element), None)
+        if shape is None:
             return None
         vertices = ifcopenshell.util.shape.get_vertices(shape.geometry)
         corners = tuple((float(x) * METRE, float(y) * METRE, float(z) * METRE) for x, y, z in vertices)
@@ -146,11 +161,10 @@ def low_end(solid: Solid, direction: Direction) -> float | None:
     """How high the lower end of a wall is whose top is not level; None when it is level."""
     bottom, top = solid.rise
     start, end = solid.along(direction)
-    tops = [
-        max(z for x, y, z in solid.corners if abs(direction.along((x, y)) - place) < (end - start) / 4)
-        for place in (start, end)
-    ]
-    low = min(tops)
+    near = max((end - start) / 4, _FLAT)
+    low = min(
+        max(z for x, y, z in solid.corners if abs(direction.along((x, y)) - place) <= near) for place in (start, end)
+    )
     high = [direction.along((x, y)) for x, y, z in solid.corners if z > top - 0.1]
     is_level = top - low < 0.5 and max(high) - min(high) > 0.8 * (end - start)
     return None if is_level else low - bottom

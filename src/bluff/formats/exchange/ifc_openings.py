@@ -8,7 +8,7 @@ import ifcopenshell.util.element
 
 from bluff.core.schools import OpeningKind
 from bluff.formats.exchange.faces import Direction, Span
-from bluff.formats.exchange.ifc_geometry import Shaper, Solid
+from bluff.formats.exchange.ifc_geometry import Shaper, Solid, sound
 from bluff.formats.exchange.names import kind_named
 from bluff.formats.exchange.seen import OpeningSeen
 
@@ -66,7 +66,7 @@ def openings_of(wall: Any, host: Host, shaper: Shaper) -> tuple[list[OpeningSeen
 
 def voids_of(wall: Any) -> Sequence[Any]:
     """The elements that are cut out of a wall."""
-    return [relation.RelatedOpeningElement for relation in wall.HasOpenings]
+    return sound(lambda: [relation.RelatedOpeningElement for relation in wall.HasOpenings], [])
 
 
 def _kind(filling: Any) -> OpeningKind | None:

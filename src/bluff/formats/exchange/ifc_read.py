@@ -15,7 +15,7 @@ from bluff.core.length import format_feet, from_inches
 from bluff.formats.errors import Fault, FaultyData
 from bluff.formats.exchange.choices import Said
 from bluff.formats.exchange.faces import Direction, Place
-from bluff.formats.exchange.ifc_geometry import Shaper, Solid, low_end
+from bluff.formats.exchange.ifc_geometry import BROKEN, Shaper, Solid, low_end, sound
 from bluff.formats.exchange.ifc_layers import framing_of
 from bluff.formats.exchange.ifc_openings import Host, openings_of, voids_of
 from bluff.formats.exchange.ifc_write import ENTRY
@@ -25,6 +25,7 @@ from bluff.formats.exchange.thickness import width_of
 
 _END = re.compile(r"END-ISO-10303-21\s*;\s*\Z")
 _NOWHERE = "on no storey"
+_SHORTEST = 1.0
 
 
 def read_ifc(text: str, said: Said | None = None) -> Reading:
@@ -48,13 +49,21 @@ def read_ifc(text: str, said: Said | None = None) -> Reading:
     for wall in walls:
         for void in voids_of(wall):
             _take_entry(void, "opening", understood)
-    storeys = _storeys(model, others)
-    chosen = said.one_of("storey", storeys) or max(storeys, key=lambda name: len(storeys[name]), default=None)
+    names = _storey_names(model)
+    storeys = _by_storey(others, names)
+    chosen = said.one_of("storey", storeys) or max(storeys, key=lambda name: len(storeys[name]), default=_NOWHERE)
     shaper = Shaper(model)
     solids = {wall.id(): shaper.solid(wall) for wall in others}
-    for wall in storeys.get(chosen, ()) if chosen else ():
-        _take_wall(wall, solids[wall.id()], shaper, understood)
-    _say_what_is_left(model, walls, chosen, understood)
+    for wall in storeys.get(chosen, ()):
+        try:
+            _take_wall(wall, solids[wall.id()], shaper, understood)
+        except BROKEN:
+            understood.leave(f"{_called(wall)} is broken in the file; it was left.")
+    if not walls:
+        understood.leave("The model has no walls.")
+    fillings = [thing for kind in ("IfcDoor", "IfcWindow") for thing in model.by_type(kind)]
+    near = {chosen, _NOWHERE} if storeys else {*names.values(), _NOWHERE}
+    _say_what_is_left([one for one in fillings if _storey_of(one, names) in near], model, understood)
     parts = [
         Part(name=name, walls=len(on_it), note=_height_note(on_it, solids), is_chosen=name == chosen)
         for name, on_it in storeys.items()
@@ -72,7 +81,7 @@ def _opened(text: str) -> tuple[ifcopenshell.file, list[Any]]:
 
 
 def _take_entry(thing: Any, what: str, understood: Understood) -> bool:
-    text = (ifcopenshell.util.element.get_pset(thing, ENTRY) or {}).get("JobFile")
+    text = (sound(lambda: ifcopenshell.util.element.get_pset(thing, ENTRY), None) or {}).get("JobFile")
     if not isinstance(text, str):
         return False
     try:
@@ -81,19 +90,40 @@ def _take_entry(thing: Any, what: str, understood: Understood) -> bool:
         return False
 
 
-def _storeys(model: ifcopenshell.file, walls: Sequence[Any]) -> dict[str, list[Any]]:
+def _storey_names(model: ifcopenshell.file) -> dict[int, str]:
+    """What each storey is called, from the lowest up; of two alike the second says so."""
+    storeys = model.by_type("IfcBuildingStorey")
+    names: dict[int, str] = {}
+    for storey in sorted(storeys, key=_elevation):
+        name = _name(storey) or "a storey without a name"
+        alike = sum(1 for taken in names.values() if taken.split(" (")[0] == name)
+        names[storey.id()] = f"{name} ({alike + 1})" if alike else name
+    return names
+
+
+def _elevation(storey: Any) -> float:
+    return sound(lambda: float(storey.Elevation or 0.0), 0.0)
+
+
+def _name(thing: Any) -> str:
+    return str(sound(lambda: thing.Name, None) or "")
+
+
+def _storey_of(thing: Any, names: Mapping[int, str]) -> str:
+    above = sound(lambda: ifcopenshell.util.element.get_container(thing, ifc_class="IfcBuildingStorey"), None)
+    return names.get(above.id(), _NOWHERE) if above is not None else _NOWHERE
+
+
+def _by_storey(walls: Sequence[Any], names: Mapping[int, str]) -> dict[str, list[Any]]:
     """Walls by the name of their storey, from the lowest up; what is on none comes last."""
-    named: dict[int, str] = {}
-    for storey in sorted(model.by_type("IfcBuildingStorey"), key=lambda storey: storey.Elevation or 0.0):
-        name = storey.Name or "a storey without a name"
-        alike = sum(1 for taken in named.values() if taken.split(" (")[0] == name)
-        named[storey.id()] = f"{name} ({alike + 1})" if alike else name
     found: defaultdict[str, list[Any]] = defaultdict(list)
     for wall in walls:
-        above = ifcopenshell.util.element.get_container(wall, ifc_class="IfcBuildingStorey")
-        found[named.get(above.id() if above is not None else 0, _NOWHERE)].append(wall)
-    order = [*named.values(), _NOWHERE]
-    return {name: found[name] for name in order if name in found}
+        found[_storey_of(wall, names)].append(wall)
+    return {name: found[name] for name in [*names.values(), _NOWHERE] if name in found}
+
+
+def _called(wall: Any) -> str:
+    return f"Wall “{_name(wall) or sound(lambda: wall.GlobalId, '')}”"
 
 
 def _height_note(walls: Sequence[Any], solids: Mapping[int, Solid | None]) -> str:
@@ -112,7 +142,7 @@ def _height_note(walls: Sequence[Any], solids: Mapping[int, Solid | None]) -> st
 
 def _take_wall(wall: Any, solid: Solid | None, shaper: Shaper, understood: Understood) -> None:
     """What one wall is, or why it is left."""
-    called = f"Wall “{wall.Name or wall.GlobalId}”"
+    called = _called(wall)
     if solid is None:
         understood.leave(f"{called} has no shape that could be made; it was left.")
         return
@@ -122,6 +152,9 @@ def _take_wall(wall: Any, solid: Solid | None, shaper: Shaper, understood: Under
         understood.leave(f"{called} is not straight; it was left.", _middle(solid))
         return
     drawn, along = solid.across(direction), solid.along(direction)
+    if along[1] - along[0] < _SHORTEST:
+        understood.leave(f"{called} is no longer than an inch; it was left.", _middle(solid))
+        return
     framing = framing_of(wall, drawn, direction.across(origin), shaper.unit)
     corners = [
         direction.at(place, across)
@@ -198,18 +231,16 @@ def _middle(solid: Solid) -> Place:
     return (west + east) / 2, (south + north) / 2
 
 
-def _say_what_is_left(
-    model: ifcopenshell.file, walls: Sequence[Any], chosen: str | None, understood: Understood
-) -> None:
+def _fills(thing: Any) -> bool:
+    return bool(sound(lambda: thing.FillsVoids, ()))
+
+
+def _say_what_is_left(fillings: Sequence[Any], model: ifcopenshell.file, understood: Understood) -> None:
     """Doors and windows in no wall, and what looks like a wall and is none that is framed."""
-    if not walls:
-        understood.leave("The model has no walls.")
-    for kind in ("IfcDoor", "IfcWindow"):
-        for thing in model.by_type(kind):
-            above = ifcopenshell.util.element.get_container(thing, ifc_class="IfcBuildingStorey")
-            if not thing.FillsVoids and (chosen is None or above is None or above.Name == chosen):
-                what = f"{kind.removeprefix('Ifc')} “{thing.Name or thing.GlobalId}”"
-                understood.leave(f"{what} fills no opening of a wall; it was left.")
+    for thing in fillings:
+        if not _fills(thing):
+            what = f"{thing.is_a().removeprefix('Ifc')} “{_name(thing) or thing.GlobalId}”"
+            understood.leave(f"{what} fills no opening of a wall; it was left.")
     curtains = len(model.by_type("IfcCurtainWall"))
     if curtains:
         understood.leave(f"{curtains} curtain wall{'s are' if curtains > 1 else ' is'} not framed with studs.")

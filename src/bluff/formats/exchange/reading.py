@@ -169,9 +169,9 @@ class Understood:
         has_height = self._takes_heights(framed)
         for seen in _longest(framed, MOST_WALLS - len(self.entered), self.leave):
             taken = [*self.entered, *(wall for wall, _ in found)]
-            ways = Ways(studs=WallHeight(from_inches(seen.height))) if has_height and seen.height else Ways()
             is_free = _is_short_mark(seen.name) and all(wall.id != seen.name for wall in taken)
             try:
+                ways = Ways(studs=WallHeight(from_inches(seen.height))) if has_height and seen.height else Ways()
                 run = Between(_point(placement.of(seen.start)), _point(placement.of(seen.end)))
                 mark = seen.name if is_free else next_wall_id(taken)
                 found.append((Wall(mark, seen.stud or "", run, WallKind.PARTITION, ways=ways), seen))

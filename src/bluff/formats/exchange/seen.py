@@ -106,6 +106,8 @@ def fitted(walls: Sequence[WallSeen]) -> list[WallSeen]:
     for wall in walls:
         others = [walls[index] for index in tree.query(wall.outline(_NEAR)).tolist() if walls[index] is not wall]
         start, end = (_fit(wall, others, is_start=is_start) for is_start in (True, False))
+        if end - start < _NEAR:  # it lies within the walls it ends at
+            start, end = 0.0, wall.length
         fitted_walls.append(replace(wall, start=wall.at(start), end=wall.at(end)))
     return fitted_walls
 

@@ -1,0 +1,25 @@
+"""Long work stops when nobody waits for it any more."""
+
+import pytest
+
+from bluff.service import jobs
+from bluff.service.errors import TooLong
+from bluff.service.patience import Patience, still_waited_for, waiting
+from floors import partition, shelter
+
+
+def test_framing_goes_on_only_while_somebody_waits():
+    job = shelter(*(partition(f"P{x}", (x, 0), (x, 22.5)) for x in range(3, 33, 3)))
+    patience = Patience()
+    patience.has_left.set()
+    with waiting(patience), pytest.raises(TooLong):
+        jobs.framings(job)
+    assert len(jobs.framings(job)) == len(job.walls)
+
+
+def test_nobody_waits_for_ever():
+    with waiting(Patience(seconds=-1)), pytest.raises(TooLong, match="given up; work on a part of the job"):
+        still_waited_for()
+    with waiting(Patience()):
+        still_waited_for()
+    still_waited_for()
