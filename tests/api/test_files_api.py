@@ -87,7 +87,7 @@ def test_a_drawing_goes_beside_what_is_there_under_marks_of_its_own(client, demo
 def test_a_file_that_is_no_drawing_is_refused(client, demo):
     refused = client.post(f"{demo}/drawing", content=b"hello")
     assert refused.status_code == 422
-    assert "This is no DXF drawing" in refused.json()["message"]
+    assert "This is neither a DXF drawing nor an IFC model" in refused.json()["message"]
 
 
 def test_a_picture_of_the_plan_is_kept_laid_scaled_and_undone(client, demo):

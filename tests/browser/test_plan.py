@@ -272,4 +272,4 @@ def test_a_file_that_is_no_drawing_says_so(empty, tmp_path):
     file = tmp_path / "plan.ifc"
     file.write_text("nothing of the kind")
     empty.get_by_label("Drawing or picture of the plan").set_input_files(file)
-    expect(empty.get_by_role("status").filter(has_text="plan.ifc: This is no")).to_be_visible(timeout=40_000)
+    expect(empty.get_by_role("status").filter(has_text="plan.ifc: This is neither")).to_be_visible(timeout=40_000)

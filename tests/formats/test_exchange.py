@@ -270,7 +270,7 @@ def test_lines_pair_up_only_as_far_apart_as_walls_are_thick():
 def test_a_drawing_from_outside_is_read_in_a_process_of_its_own():
     text = write_ifc(DEMO.name, framed(DEMO)).encode()
     assert drawing_reading(WORKERS.run(READ_DRAWING, text)).job.to_core().walls == DEMO.walls
-    with pytest.raises(FaultyData, match="This is no DXF drawing"):
+    with pytest.raises(FaultyData, match="This is neither a DXF drawing nor an IFC model"):
         WORKERS.run(READ_DRAWING, b"nonsense")
     with pytest.raises(FaultyData, match="over 24 MB"):
         read_drawing(b" " * (LARGEST_DRAWING + 1))
@@ -280,6 +280,8 @@ def test_a_drawing_from_outside_is_read_in_a_process_of_its_own():
     ("data", "sentence"),
     [
         (b"", "The file is empty"),
+        (b"nothing of the kind", "neither a DXF drawing nor an IFC model"),
+        (b"  0\nSECTION\n", "This is no DXF drawing"),
         (b"PK\x03\x04", "unpack it"),
         (b"AC1032\0", "save it as DXF there"),
         (b"%PDF-1.7", "This is a PDF"),

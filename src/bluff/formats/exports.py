@@ -40,6 +40,6 @@ def model_ifc(data: Any) -> str:
     return write_ifc(job_from_data(data).name, _framed(data))
 
 
-SHEETS = Work(sheets_pdf, "PDF", _INSTEAD, seconds=60, memory=1024)
+SHEETS = Work(sheets_pdf, "PDF", _INSTEAD, seconds=120, memory=1024)
 DRAWING = Work(drawing_dxf, "drawing", _INSTEAD, seconds=60, memory=2048)
 MODEL = Work(model_ifc, "model", _INSTEAD, seconds=120, memory=2048)

@@ -93,9 +93,12 @@ class _Kept:
             if job := self._jobs.get(key):
                 self._jobs.move_to_end(key)
                 return job
-        job = job_from_data(row.plan)
+        return self.know(row, job_from_data(row.plan))
+
+    def know(self, row: JobRow, job: core.Job) -> core.Job:
+        """Keep the job a row was written from, or read as, so that neither it nor its framings are made again."""
         with self._lock:
-            self._jobs[key] = job
+            self._jobs[row.id, row.revision, row.changed_at] = job
             while len(self._jobs) > KEPT:
                 self._jobs.popitem(last=False)
         return job
@@ -164,7 +167,7 @@ class Jobs:
         with self.pool.connection() as connection:
             key = uuid4()
             rows.add_job(connection, self.account, left, key)
-            return self._get(connection, key)
+            return self._get(connection, key, job)
 
     def add_once(self, job: core.Job, key: UUID) -> None:
         """Keep a new job under a key of its own, unless a job, even a removed one, has that key."""
@@ -199,7 +202,7 @@ class Jobs:
                 if self._is_made(connection, job, key):
                     return current
                 raise Conflict(current, edit)
-            return self._get(connection, job)
+            return self._get(connection, job, after)
 
     def _signed(self, edit: core.Edit) -> core.Edit:
         """An edit that says who and when, from the account and the clock and nobody else."""
@@ -272,10 +275,13 @@ class Jobs:
     def _is_made(self, connection: Connection, job: UUID, key: UUID | None) -> bool:
         return key is not None and rows.has_change(connection, self.account.crew_id, job, key)
 
-    def _get(self, connection: Connection, job: UUID) -> JobState:
+    def _get(self, connection: Connection, job: UUID, written: core.Job | None = None) -> JobState:
+        """A job as it is kept; `written` is what this very transaction wrote."""
         row = rows.find_job(connection, self.account.crew_id, job)
         if row is None:
             raise _no_job()
+        if written:
+            _kept.know(row, written)
         return _state(row)
 
 

@@ -32,6 +32,9 @@ def kind_of(data: bytes) -> DrawingKind:
     for start, sentence in _OTHERS:
         if begins.startswith(start):
             raise FaultyData([Fault("", sentence)])
+    # A number alone on its line, or the mark of the binary kind.
+    if not begins.partition(b"\n")[0].strip().isdigit() and b"Binary DXF" not in begins:
+        raise FaultyData([Fault("", "This is neither a DXF drawing nor an IFC model; save it as one of them.")])
     return DrawingKind.DXF
 
 

@@ -39,7 +39,7 @@ _NO_WALLS = re.compile(
 )
 _SHORT_WALL = 12.0
 _SAMPLE_LINES, _SAMPLE_LAYERS = 600, 12
-_BROKEN = (DXFError, OSError, ValueError, KeyError, IndexError, TypeError, AttributeError)
+_BROKEN = (DXFError, OSError, ValueError, KeyError, IndexError, TypeError, AttributeError, StopIteration)
 _ENOUGH = 0.5
 """Of the walls that another unit would show: fewer, and the unit said is taken for a mistake."""
 
