@@ -39,7 +39,17 @@ _NO_WALLS = re.compile(
 )
 _SHORT_WALL = 12.0
 _SAMPLE_LINES, _SAMPLE_LAYERS = 600, 12
-_BROKEN = (DXFError, OSError, ValueError, KeyError, IndexError, TypeError, AttributeError, StopIteration)
+_BROKEN = (
+    DXFError,
+    OSError,
+    ValueError,
+    KeyError,
+    IndexError,
+    TypeError,
+    AttributeError,
+    StopIteration,
+    AssertionError,
+)
 _ENOUGH = 0.5
 """Of the walls that another unit would show: fewer, and the unit said is taken for a mistake."""
 
@@ -86,14 +96,17 @@ def _opened(data: bytes, understood: Understood) -> Drawing:
         file.write(data.removeprefix(BOM_UTF8))
         file.flush()
         try:
-            return ezdxf.readfile(file.name)
+            drawing = ezdxf.readfile(file.name)
+            drawing.modelspace()
+            return drawing
         except _BROKEN:
             pass
         try:
             mended, _ = recover.readfile(file.name)
+            is_empty = not len(mended.modelspace())
         except _BROKEN as error:
             raise _no_drawing() from error
-    if not len(mended.modelspace()):
+    if is_empty:
         raise _no_drawing()
     understood.leave("The drawing is damaged; what could be read of it is here. Save it again if anything is missing.")
     return mended

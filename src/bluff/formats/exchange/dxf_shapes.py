@@ -25,6 +25,17 @@ from bluff.formats.exchange.names import kind_named, kind_of_mark, size_named
 
 MOST_SHAPES = 100_000
 """Shapes that are looked at; blocks within blocks can make millions of a small file."""
+_BROKEN = (
+    DXFError,
+    AssertionError,
+    AttributeError,
+    IndexError,
+    KeyError,
+    TypeError,
+    ValueError,
+    ZeroDivisionError,
+)
+"""What the library raises where a shape is damaged."""
 _FARTHEST = 1e12
 _DEEPEST = 12
 """Blocks within blocks."""
@@ -95,7 +106,7 @@ def _take(entity: DXFEntity, layer: str, shapes: Shapes, depth: int) -> None:
         return
     try:
         _take_apart(entity, layer, shapes, depth)
-    except (DXFError, ValueError, TypeError, IndexError, ZeroDivisionError):
+    except _BROKEN:
         shapes.broken += 1
 
 
@@ -128,7 +139,7 @@ def _take_block(insert: Insert, layer: str, shapes: Shapes, depth: int) -> None:
         if shapes.is_cut:
             return
         inner = Shapes(count=shapes.count)
-        with suppress(DXFError, ValueError, TypeError, ZeroDivisionError):
+        with suppress(*_BROKEN):
             for entity in virtual_block_reference_entities(single):
                 own = layer_of(entity)
                 _take(entity, layer if own == "0" else own, inner, depth + 1)

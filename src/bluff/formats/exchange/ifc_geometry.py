@@ -26,7 +26,16 @@ _SQUARE = 0.9
 Corner = tuple[float, float, float]
 
 
-BROKEN = (RuntimeError, AttributeError, TypeError, ValueError, IndexError, KeyError, ZeroDivisionError)
+BROKEN = (
+    AssertionError,
+    AttributeError,
+    IndexError,
+    KeyError,
+    RuntimeError,
+    TypeError,
+    ValueError,
+    ZeroDivisionError,
+)
 """What the library raises where something in a model is missing, or is of another kind than it should be."""
 
 R = TypeVar("R")
