@@ -13,7 +13,7 @@ from dataclasses import replace
 from fractions import Fraction
 from functools import partial
 from pathlib import Path
-from typing import TypeAlias
+from typing import Any, TypeAlias
 
 sys.path.insert(0, str(Path(__file__).resolve().parents[1] / "src"))
 
@@ -112,7 +112,7 @@ def frame_all(job: core.Job) -> None:
     framed_job(core.frame(plan) for plan in core.wall_plans(job))
 
 
-def seconds(work: Callable[[], None]) -> float:
+def seconds(work: Callable[[], object]) -> float:
     """The median of a few runs, without the garbage collector, whose share grows with what is kept alive."""
     times = []
     gc.disable()
@@ -136,7 +136,7 @@ def effect_of_spacing(job: core.Job) -> None:
     tally(core.frame(plan) for plan in core.wall_plans(after))
 
 
-Series: TypeAlias = tuple[str, list[int], Callable[[int], core.Job], Callable[[core.Job], None]]
+Series: TypeAlias = tuple[str, list[int], Callable[[int], Any], Callable[[Any], object]]
 
 SERIES: list[Series] = [
     ("walls", [10, 100, 500, 2000], job_of_walls, frame_all),

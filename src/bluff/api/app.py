@@ -22,10 +22,10 @@ from bluff.api.schemas import Refusal
 WEB = Path(__file__).resolve().parents[3] / "web" / "dist"
 
 ANYWHERE: dict[int | str, dict[str, Any]] = {
-    400: {"model": Refusal, "description": "The address has characters in it that cannot be written."},
-    403: {"model": Refusal, "description": "The request came from a page of another site."},
-    413: {"model": Refusal, "description": "The body is larger than may be sent there."},
-    415: {"model": Refusal, "description": "The body is neither JSON nor a file."},
+    "4XX": {
+        "model": Refusal,
+        "description": "Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for.",
+    },
     503: {"model": Refusal, "description": "The database does not answer; ask again."},
 }
 """What any request may be refused with, whatever it asks for."""

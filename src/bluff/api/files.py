@@ -12,7 +12,7 @@ from pydantic import StringConstraints
 from bluff.api.body import FILE_BODY, FileBody
 from bluff.api.drawing_view import drawing_view
 from bluff.api.jobs import CrewJobs
-from bluff.api.schemas import DrawingView, EditReading, PictureView, Refusal
+from bluff.api.schemas import DrawingView, EditReading, PictureView
 from bluff.api.views import edit_reading
 from bluff.api.work import done
 from bluff.core.edit import SetPicture
@@ -37,7 +37,6 @@ Choice: TypeAlias = Annotated[str, StringConstraints(max_length=300)]
 router = APIRouter(
     prefix="/api/jobs/{job_id}",
     tags=["files"],
-    responses={401: {"model": Refusal}, 404: {"model": Refusal}, 422: {"model": Refusal}},
 )
 
 

@@ -41,7 +41,6 @@ from bluff.store.accounts import Account
 router = APIRouter(
     prefix="/api/jobs",
     tags=["jobs"],
-    responses={401: {"model": Refusal}, 404: {"model": Refusal}, 422: {"model": Refusal}},
 )
 
 CONFLICT: dict[int | str, dict[str, Any]] = {409: {"model": ConflictView}}

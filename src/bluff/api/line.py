@@ -4,12 +4,12 @@ from typing import Annotated
 
 from fastapi import APIRouter, Depends
 
-from bluff.api.schemas import InLine, Refusal
+from bluff.api.schemas import InLine
 from bluff.api.session import signed_in
 from bluff.formats.bounded import WORKERS
 from bluff.store.accounts import Account
 
-router = APIRouter(prefix="/api/line", tags=["line"], responses={401: {"model": Refusal}})
+router = APIRouter(prefix="/api/line", tags=["line"])
 
 
 @router.get("")

@@ -5,7 +5,7 @@ from typing import Annotated
 
 from fastapi import APIRouter, Depends, Request, Response
 
-from bluff.api.schemas import Refusal, SignedIn
+from bluff.api.schemas import SignedIn
 from bluff.service import sessions
 from bluff.service.errors import NotSignedIn
 from bluff.store.accounts import Account
@@ -13,7 +13,7 @@ from bluff.store.accounts import Account
 _FORWARDED = ("forwarded", "x-forwarded-for", "x-forwarded-host", "x-forwarded-proto", "x-real-ip")
 """Headers that say a proxy handed the request on."""
 
-router = APIRouter(prefix="/api/session", tags=["session"], responses={401: {"model": Refusal}})
+router = APIRouter(prefix="/api/session", tags=["session"])
 
 
 def cookie_name(request: Request) -> str:

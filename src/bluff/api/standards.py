@@ -12,7 +12,6 @@ from bluff.api.schemas import (
     EffectView,
     NewStandard,
     PreviewRequest,
-    Refusal,
     TallyView,
     UsualWord,
     WordsPreset,
@@ -33,7 +32,6 @@ from bluff.store.accounts import Account
 router = APIRouter(
     prefix="/api",
     tags=["standards"],
-    responses={401: {"model": Refusal}, 404: {"model": Refusal}, 422: {"model": Refusal}},
 )
 
 

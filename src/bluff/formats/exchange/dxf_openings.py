@@ -7,7 +7,7 @@ jamb
 """
 
 from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from itertools import pairwise
 from math import dist
 
@@ -78,14 +78,6 @@ def _wall(body: Body, openings: Sequence[OpeningSeen]) -> WallSeen:
     half = body.pair.thickness / 2
     width, stud = (framed.width, framed.stud) if framed else (None, None)
     return WallSeen(start, end, width, stud, half, half, openings=tuple(openings))
-
-
-@dataclass(frozen=True, slots=True)
-class _Found:
-    """Where along a wall something is drawn."""
-
-    clue: Clue
-    span: Span
 
 
 class _Drawn:
