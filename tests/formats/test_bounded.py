@@ -1,12 +1,13 @@
 """Work in other processes: what it may take, and that only it ends when it takes more."""
 
+import multiprocessing
 import os
 import time
 from concurrent.futures import wait
 
 import pytest
 
-from bluff.formats.bounded import AT_ONCE, WORKERS, Work
+from bluff.formats.bounded import AT_ONCE, WORKERS, Work, Workers
 from bluff.formats.errors import FaultyData
 from bluff.formats.pictures import read_picture
 
@@ -35,6 +36,17 @@ def test_what_takes_too_much_ends_alone(do, limits, argument, sentence):
     with pytest.raises(FaultyData, match=sentence):
         WORKERS.run(work(do, **limits), argument)
     assert WORKERS.run(work(len), "abc") == 3
+
+
+@pytest.mark.parametrize("seconds", [0, 0.1, 0.5, 2])
+def test_the_processes_end_whatever_they_are_at(seconds):
+    """While they start, while they load, and when they are ready."""
+    before = set(multiprocessing.active_children())
+    workers = Workers()
+    workers.warm()
+    time.sleep(seconds)
+    workers.close()
+    assert set(multiprocessing.active_children()) <= before
 
 
 def test_there_are_as_many_at_once_as_cores_and_the_rest_wait_in_line():
