@@ -227,10 +227,14 @@ def test_a_change_whose_answer_was_lost_is_made_once(jobs):
 
 
 def test_of_one_change_asked_for_many_times_at_once_one_is_made(jobs):
-    state, key = jobs.add(JOB), uuid4()
-    with ThreadPoolExecutor(8) as threads:
-        after = list(threads.map(lambda _: jobs.edit(state.id, 0, WINDOW, key), range(8)))
-    assert {one.revision for one in after} == {1}
+    for _ in range(25):  # threads meet in another order each time
+        state, key, back = jobs.add(JOB), uuid4(), uuid4()
+        with ThreadPoolExecutor(8) as threads:
+            after = list(threads.map(lambda _, job=state.id, key=key: jobs.edit(job, 0, WINDOW, key), range(8)))
+        assert {one.revision for one in after} == {1}
+        with ThreadPoolExecutor(8) as threads:
+            undone = list(threads.map(lambda _, job=state.id, key=back: jobs.undo(job, 1, key), range(8)))
+        assert {one.revision for one in undone} == {2}
 
 
 def test_a_database_that_is_away_is_said_at_once_and_found_again(tmp_path):

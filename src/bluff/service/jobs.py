@@ -190,19 +190,20 @@ class Jobs:
             BluffError: The edit does not fit the job.
         """
         with self.pool.connection() as connection:
-            before = self._get(connection, job)
             if self._is_made(connection, job, key):
-                return before
-            if before.revision != revision:
-                raise Conflict(before, edit)
-            edit = self._signed(edit)
-            after = core.apply(before.job, edit)
-            if not rows.save_edit(connection, self.account, job, revision, edit_data(edit), _left(after), key):
-                current = self._get(connection, job)
-                if self._is_made(connection, job, key):
-                    return current
-                raise Conflict(current, edit)
-            return self._get(connection, job, after)
+                return self._get(connection, job)
+            before = self._get(connection, job)
+            if before.revision == revision:
+                edit = self._signed(edit)
+                after = core.apply(before.job, edit)
+                if rows.save_edit(connection, self.account, job, revision, edit_data(edit), _left(after), key):
+                    return self._get(connection, job, after)
+            # Somebody was faster: another, or this very change, sent twice.
+            is_made = self._is_made(connection, job, key)
+            current = self._get(connection, job)
+            if is_made:
+                return current
+            raise Conflict(current, edit)
 
     def _signed(self, edit: core.Edit) -> core.Edit:
         """An edit that says who and when, from the account and the clock and nobody else."""
@@ -266,8 +267,9 @@ class Jobs:
             if self._is_made(connection, job, key):
                 return self._get(connection, job)
             if not save(connection, self.account, job, revision, key):
+                is_made = self._is_made(connection, job, key)
                 current = self._get(connection, job)
-                if self._is_made(connection, job, key):
+                if is_made:
                     return current
                 raise Conflict(current) if current.revision != revision else NothingToDo(nothing)
             return self._get(connection, job)
