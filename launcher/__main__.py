@@ -13,7 +13,7 @@ USAGE = """\
 usage: ./bluff COMMAND
 
   demo [--port N]     set up what is missing, start with the demo job, print the address
-  start [--port N]    the same without demo data
+  start [--port N]    the same without demo data; --behind-proxy serves whoever a proxy here lets in
   test [PYTEST …]     set up what tests need, run linters, type checks and all tests
   test --long         the same, trying at random for hours what otherwise takes minutes
   frame JOB.json      print a job file framed, as JSON

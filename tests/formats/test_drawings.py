@@ -1,5 +1,7 @@
 """The house as others draw it comes in as the house, or says what of it does not."""
 
+from dataclasses import replace
+
 import pytest
 
 from bluff import core
@@ -11,7 +13,7 @@ from bluff.formats.exchange.dxf_read import read_dxf
 from bluff.formats.exchange.ifc_read import read_ifc
 from drafting import dxf
 from drafting.dxf import Sheet
-from drafting.house import HOUSE, difference, openings_in, openings_of
+from drafting.house import HOUSE, Hole, difference, openings_in, openings_of
 from drafting.ifc import Model, house_on, house_without_placements, lone_wall
 
 MM = 25.4
@@ -277,6 +279,16 @@ def test_a_raked_wall_is_as_high_as_its_lower_end():
     lone_wall(model, model.body(model.upright([(0, 0), (120, 0), (120, 130), (0, 96)], 0, 5.5)))
     (plan,) = core.wall_plans(read_ifc(model.text()).job.to_core())
     assert format_exact(plan.height.value) == "96"
+
+
+def test_a_doorway_keeps_its_head_when_its_void_begins_above_the_walls_foot():
+    """A wall that goes 4 below the floor: the void is 78 1/2 high, its head 82 1/2 above the plate."""
+    model = Model("IFC4", "INCHES")
+    wall = replace(HOUSE[5], holes=(Hole(98.25, 32, "door", 78.5, 4),))
+    house_on(model, model.storey("1", 0), walls=(wall,))
+    model.file.by_type("IfcRelFillsElement")[0].RelatedBuildingElement = model.root("IfcDoor", Name="D1")
+    (plan,) = core.wall_plans(read_ifc(model.text()).job.to_core())
+    assert [(one.opening.kind, format_exact(one.head.value)) for one in plan.openings] == [("door", "82 1/2")]
 
 
 @pytest.mark.parametrize(

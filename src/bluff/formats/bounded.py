@@ -15,7 +15,7 @@ from concurrent.futures import CancelledError, Future
 from concurrent.futures import TimeoutError as TookTooLong
 from dataclasses import dataclass, field
 from pathlib import Path
-from threading import Lock, Thread
+from threading import Lock
 from typing import Any, Generic, ParamSpec, TypeVar
 
 from pebble import ProcessPool
@@ -27,7 +27,6 @@ AT_ONCE = os.cpu_count() or 2
 _log = logging.getLogger("uvicorn.error")
 _TASKS_OF_ONE = 50
 """After which a process is replaced: what libraries leave behind is gone with it."""
-_LAST_SECONDS = 2.0
 _MEGABYTE = 1024**2
 
 P = ParamSpec("P")
@@ -99,13 +98,11 @@ class Workers:
     def close(self) -> None:
         """End the processes, and what they are at."""
         with self._lock:
-            if self._pool:
-                self._pool.stop()  # type: ignore[no-untyped-call]
-                # It first ends its processes, and then may wait for ever for what one of them was just saying.
-                ending = Thread(target=self._pool.join, daemon=True)
-                ending.start()
-                ending.join(_LAST_SECONDS)
-                self._pool = None
+            pool, self._pool = self._pool, None
+        # Without the lock: what is given up here tells `_end` so, which takes it.
+        if pool:
+            pool.stop()  # type: ignore[no-untyped-call]
+            pool.join()
 
     def _end(self, _: "Future[Any]") -> None:
         with self._lock:

@@ -76,8 +76,7 @@ def _wall(body: Body, openings: Sequence[OpeningSeen]) -> WallSeen:
     framed = framed_by(body.pair.thickness)
     start, end = body.ends
     half = body.pair.thickness / 2
-    width, stud = (framed.width, framed.stud) if framed else (None, None)
-    return WallSeen(start, end, width, stud, half, half, openings=tuple(openings))
+    return WallSeen(start, end, framed.stud if framed else None, half, half, openings=tuple(openings))
 
 
 class _Drawn:

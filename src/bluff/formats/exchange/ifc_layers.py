@@ -8,7 +8,7 @@ from typing import Any
 import ifcopenshell.util.element
 
 from bluff.formats.exchange.faces import Span
-from bluff.formats.exchange.thickness import Framed, framed_by, framing_layer
+from bluff.formats.exchange.thickness import framed_by, framing_layer
 
 _FRAMING = re.compile(r"stud|fram|wood|timber|lumber|spf|2\s?x\s?\d|ständer|holz|ossature|madera", re.IGNORECASE)
 _STRUCTURE = re.compile(r"structur|load.?bearing|core", re.IGNORECASE)
@@ -71,9 +71,10 @@ def framing_of(wall: Any, body: Span, axis: float, unit: float) -> Framing:
     layers = _layers(material, body[1] - body[0], unit)
     if len(layers) < 2 and not (layers and layers[0].likely > 0):
         return _by_thickness(body, layers)
-    fitting = [(layer.likely, layer.thickness, index) for index, layer in enumerate(layers) if _stud(layer)]
+    studs = [framing_layer(layer.thickness) for layer in layers]
+    fitting = [(layer.likely, layer.thickness, index) for index, layer in enumerate(layers) if studs[index]]
     likely, _, index = max(fitting, default=(-1, 0.0, 0))
-    stud = _stud(layers[index])
+    stud = studs[index]
     if likely < 0 or stud is None:
         names = ", ".join(layer.name for layer in layers if layer.name)
         return Framing(None, body, is_layered=True, why_not=f"none of its layers is framing: {names}")
@@ -88,10 +89,6 @@ def _by_thickness(body: Span, layers: Sequence[Layer]) -> Framing:
         return Framing(None, body, is_layered=True, why_not=f"it is all {layers[0].name}")
     framed = framed_by(body[1] - body[0])
     return Framing(framed.stud if framed else None, body, is_layered=False)
-
-
-def _stud(layer: Layer) -> Framed | None:
-    return framing_layer(layer.thickness)
 
 
 def _layers(material: Any, thickness: float, unit: float) -> list[Layer]:

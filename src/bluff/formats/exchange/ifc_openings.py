@@ -35,7 +35,7 @@ class Host:
         if kind is None and sill > _FLOOR:
             kind = OpeningKind.WINDOW
         if kind is None or kind.is_doorway:
-            sill = 0.0 if sill <= _FLOOR else sill
+            sill = 0.0  # a doorway is measured from the wall's foot, so that its head stays where it is
         middle = self.direction.at((along[0] + along[1]) / 2, self.middle)
         return OpeningSeen(middle, along[1] - along[0], kind, rise[1] - bottom - sill, sill, name, is_unit)
 

@@ -21,7 +21,6 @@ from bluff.formats.exchange.ifc_openings import Host, openings_of, voids_of
 from bluff.formats.exchange.ifc_write import ENTRY
 from bluff.formats.exchange.reading import Part, Reading, Understood
 from bluff.formats.exchange.seen import WallSeen
-from bluff.formats.exchange.thickness import width_of
 
 _END = re.compile(r"END-ISO-10303-21\s*;\s*\Z")
 _NOWHERE = "on no storey"
@@ -176,7 +175,6 @@ def _take_wall(wall: Any, solid: Solid | None, shaper: Shaper, understood: Under
         WallSeen(
             start=direction.at(along[0], framing.middle),
             end=direction.at(along[1], framing.middle),
-            thickness=width_of(framing.stud) if framing.stud else None,
             stud=framing.stud,
             left=drawn[1] - framing.middle,
             right=framing.middle - drawn[0],

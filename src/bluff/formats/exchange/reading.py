@@ -30,7 +30,7 @@ from bluff.formats.exchange.faces import SHORTEST, LineDrawn, Place
 from bluff.formats.exchange.placing import Placement, with_outside
 from bluff.formats.exchange.seen import OpeningSeen, WallSeen, fitted
 from bluff.formats.exchange.sizes import Sizes
-from bluff.formats.exchange.thickness import framed_by, width_of
+from bluff.formats.exchange.thickness import framed_by
 from bluff.formats.job_file import JobFile, OpeningFile, WallFile
 
 LARGEST_DRAWING = 24 * 1024 * 1024
@@ -280,9 +280,7 @@ def _stud_guess(text: str, walls: Sequence[WallSeen], said: Said) -> tuple[Guess
 def _with_stud(wall: WallSeen, answer: str | None) -> WallSeen:
     if answer is None:
         return wall
-    if answer == NOT_FRAMED:
-        return replace(wall, stud=None, thickness=None)
-    return replace(wall, stud=answer, thickness=width_of(answer))
+    return replace(wall, stud=None if answer == NOT_FRAMED else answer)
 
 
 def _is_short_mark(name: str) -> bool:

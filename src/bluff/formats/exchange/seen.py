@@ -14,6 +14,7 @@ from shapely.geometry import Polygon
 
 from bluff.core.schools import OpeningKind
 from bluff.formats.exchange.faces import Place
+from bluff.formats.exchange.thickness import width_of
 
 _NEAR = 1.0
 """Inches by which a wall may miss, or poke through, the one it ends at."""
@@ -50,7 +51,6 @@ class WallSeen:
 
     Args:
         start, end: Of that line.
-        thickness: Of the framing; None when nobody knows, and it may be no framing at all.
         stud: Its nominal size; None for a wall that is not framed.
         left, right: How far the wall as drawn reaches to either side of the line.
         name: Its mark, empty when it has none.
@@ -61,7 +61,6 @@ class WallSeen:
 
     start: Place
     end: Place
-    thickness: float | None
     stud: str | None
     left: float
     right: float
@@ -69,6 +68,11 @@ class WallSeen:
     height: float | None = None
     openings: tuple[OpeningSeen, ...] = ()
     is_layered: bool = False
+
+    @property
+    def thickness(self) -> float | None:
+        """Of the framing; None for a wall that is not framed."""
+        return width_of(self.stud) if self.stud else None
 
     @property
     def length(self) -> float:
