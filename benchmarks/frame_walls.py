@@ -19,18 +19,18 @@ sys.path.insert(0, str(Path(__file__).resolve().parents[1] / "src"))
 
 from bluff import core
 from bluff.api.plan_view import plan_view
-from bluff.core.edit import AddOpening, AddWall, ChangeWall, SetWays
-from bluff.core.effect import tally
-from bluff.core.header import Capped, Header, HeaderPlace
-from bluff.core.job import Between, Point, Wall, WallKind
-from bluff.core.length import inches
-from bluff.core.phrase import read_opening
-from bluff.core.position import At, FromPlate, Reference
-from bluff.core.schools import Blocks, End, Floor, PlateStock, PrecutStuds, Sheets, SillTop, StudKind, StudMake
-from bluff.core.special import FixtureBacking, Post
-from bluff.core.standard import Ways
-from bluff.core.wall_phrase import read_wall
-from bluff.core.words import PRESETS
+from bluff.core.job.edit import AddOpening, AddWall, ChangeWall, SetWays
+from bluff.core.job.header import Capped, Header, HeaderPlace
+from bluff.core.job.job import Between, Point, Wall, WallKind
+from bluff.core.job.position import At, FromPlate, Reference
+from bluff.core.job.schools import Blocks, End, Floor, PlateStock, PrecutStuds, Sheets, SillTop, StudKind, StudMake
+from bluff.core.job.special import FixtureBacking, Post
+from bluff.core.job.standard import Ways
+from bluff.core.job.words import PRESETS
+from bluff.core.measure.length import inches
+from bluff.core.phrase.opening_line import read_opening
+from bluff.core.phrase.wall_line import read_wall
+from bluff.core.takeoff.effect import tally
 from bluff.formats.framed import framed_job
 
 _RUNS = 5

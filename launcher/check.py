@@ -18,6 +18,7 @@ _CHECKS: Sequence[Check] = (
     ("Python style", [PYTHON, "-m", "ruff", "check", "."], ROOT),
     ("Python format", [PYTHON, "-m", "ruff", "format", "--check", "."], ROOT),
     ("Python types", [PYTHON, "-m", "mypy"], ROOT),
+    ("Python imports", [PYTHON.with_name("lint-imports"), "--no-cache"], ROOT),
     ("Front-end style and format", [_WEB_BIN / "biome", "check", "--error-on-warnings"], WEB),
     ("Front-end types", [_WEB_BIN / "tsc", "--noEmit"], WEB),
     ("Front-end tests", [_WEB_BIN / "vitest", "run"], WEB),

@@ -1,8 +1,8 @@
 """Floors for tests: walls given in feet, and a plain rectangle to put partitions into."""
 
 from bluff import core
-from bluff.core.job import Between, Job, Point, Wall, WallKind
-from bluff.core.standard import Ways
+from bluff.core.job.job import Between, Job, Point, Wall, WallKind
+from bluff.core.job.standard import Ways
 
 FEET = 12 * 64
 

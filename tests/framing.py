@@ -1,16 +1,18 @@
 """What tests of the core share: a wall in one line, and looking things up in its framing."""
 
+from dataclasses import replace
+
 from bluff import core
-from bluff.core.cut_list import CutRow
-from bluff.core.edit import AddOpening, AddWall
-from bluff.core.finding import Code, Finding
-from bluff.core.framing import Framing
-from bluff.core.length import Length, format_exact
-from bluff.core.member import Member, Plate, Role
-from bluff.core.phrase import read_opening
-from bluff.core.schools import Line
-from bluff.core.standard import Ways
-from bluff.core.wall_phrase import read_wall
+from bluff.core.job.edit import AddOpening, AddWall
+from bluff.core.job.finding import Code, Finding
+from bluff.core.job.schools import Line
+from bluff.core.job.standard import Ways
+from bluff.core.measure.length import Length, format_exact
+from bluff.core.phrase.opening_line import read_opening
+from bluff.core.phrase.wall_line import read_wall
+from bluff.core.takeoff.cut_list import CutRow
+from bluff.core.wall.framing import Framing
+from bluff.core.wall.member import Member, Plate, Role
 
 
 def job_of(wall: str, *openings: str, **ways: object) -> core.Job:
@@ -33,7 +35,7 @@ def frame_wall(wall: str, *openings: str, **ways: object) -> Framing:
 
 def member(framing: Framing, member_id: str) -> Member:
     """A member by its id, without the wall's own."""
-    return next(member for member in framing.members if member.id == f"{framing.plan.id}/{member_id}")
+    return next(member for member in framing.members if member.id.in_wall == member_id)
 
 
 def in_role(framing: Framing, role: Role) -> list[Member]:
@@ -73,7 +75,7 @@ def cap_runs(framing: Framing) -> dict[str, tuple[Length, Length]]:
     """The stretches of the second top plate between its gaps, however many boards each is made of."""
     runs: dict[str, tuple[Length, Length]] = {}
     for piece in sorted(in_role(framing, Role.CAP_PLATE), key=lambda piece: piece.start):
-        id_ = piece.id.split("/board/")[0]
+        id_ = str(replace(piece.id, board=1))
         runs[id_] = (runs.get(id_, (piece.start,))[0], piece.end)
     return runs
 

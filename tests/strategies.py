@@ -4,15 +4,12 @@ from fractions import Fraction
 
 from hypothesis import strategies as st
 
-from bluff.core.apply import apply
-from bluff.core.edit import AddOpening
-from bluff.core.header import Capped, Header, HeaderKind, HeaderPlace, Laid, Source
-from bluff.core.job import Alone, Job, Opening, Sizing, Wall
-from bluff.core.length import Length, inches
-from bluff.core.lumber import ENGINEERED
-from bluff.core.phrase import read_opening
-from bluff.core.position import At, Centred, FromOpening, FromOutside, FromPlate, FromWall, Reference, WallFace
-from bluff.core.schools import (
+from bluff.core.change.apply import apply
+from bluff.core.job.edit import AddOpening
+from bluff.core.job.header import Capped, Header, HeaderKind, HeaderPlace, Laid, Source
+from bluff.core.job.job import Alone, Job, Opening, Sizing, Wall
+from bluff.core.job.position import At, Centred, FromOpening, FromOutside, FromPlate, FromWall, Reference, WallFace
+from bluff.core.job.schools import (
     Allowance,
     Anchors,
     Blocks,
@@ -45,9 +42,12 @@ from bluff.core.schools import (
     WideFace,
     WideOpening,
 )
-from bluff.core.size import Size
-from bluff.core.special import Beam, FixtureBacking, Post
-from bluff.core.standard import Ways
+from bluff.core.job.special import Beam, FixtureBacking, Post
+from bluff.core.job.standard import Ways
+from bluff.core.measure.length import Length, inches
+from bluff.core.measure.lumber import ENGINEERED
+from bluff.core.measure.size import Size
+from bluff.core.phrase.opening_line import read_opening
 from floors import partition, wall
 
 

@@ -6,9 +6,9 @@ from pathlib import Path
 import pytest
 from launcher.__main__ import USAGE
 
-from bluff.core.finding import Code
 from bluff.core.frame import frame
-from bluff.core.wall_plan import wall_plans
+from bluff.core.job.finding import Code
+from bluff.core.wall.wall_plan import wall_plans
 from bluff.formats.job_file import OpeningFile, WallFile, read_job
 from bluff.formats.ways_file import WaysFile
 

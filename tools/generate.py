@@ -10,9 +10,9 @@ import tempfile
 from pathlib import Path
 
 from bluff.api.app import openapi_schema
-from bluff.core.standard import OPENING_WAYS
-from bluff.core.typed import phrase_list, rule_list
-from bluff.core.words import Words
+from bluff.core.job.standard import OPENING_WAYS
+from bluff.core.job.words import Words
+from bluff.core.phrase.typed import phrase_list, rule_list
 from bluff.formats.job_file import job_file_schema
 
 ROOT = Path(__file__).resolve().parents[1]

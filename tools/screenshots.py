@@ -16,7 +16,7 @@ from ezdxf.math import Matrix44
 from playwright.sync_api import Page, sync_playwright
 
 from bluff.core import frame, wall_plans
-from bluff.core.pole import poles
+from bluff.core.crew.pole import poles
 from bluff.demo import DEMO_FILE, load_demo
 from bluff.formats.exchange.dxf_write import APP, write_dxf
 from bluff.formats.job_file import read_job
@@ -99,7 +99,7 @@ def to_bench(page: Page) -> None:
 
 def bench(page: Page) -> None:
     to_bench(page)
-    page.locator('[data-member="A/W1/king/start"] rect').click(position={"x": 2, "y": 60})
+    page.locator('[data-member="A/opening/W1/king/start"] rect').click(position={"x": 2, "y": 60})
 
 
 def worked_window(page: Page) -> None:
@@ -111,7 +111,7 @@ def worked_window(page: Page) -> None:
     page.get_by_label("Type an opening").fill("3-6x4-6 @ 9-3")
     page.keyboard.press("Enter")
     page.get_by_role("tab", name="Cut list").click()
-    page.locator('[data-member="A/W1/top_cripple/line/7"] rect').click()
+    page.locator('[data-member="A/opening/W1/top_cripple/7"] rect').click()
 
 
 def opening_form(page: Page) -> None:

@@ -50,7 +50,7 @@ def test_a_wall_is_laid_out_from_nothing(client, job, edit):
         "findings": {"error": 0, "warning": 0, "info": 1},
     }
     on_bench = bench(client, job)
-    king = next(member for member in on_bench["wall"]["members"] if member["id"] == "A/W1/king/start")
+    king = next(member for member in on_bench["wall"]["members"] if member["id"] == "A/opening/W1/king/start")
     assert king["x"] == 86.5
     assert on_bench["figures"]["86.5"] == "86 1/2"
     assert on_bench["feet"]["222"] == "18'-6\""

@@ -24,7 +24,7 @@ def window_wall(job):
     job.get_by_label("Type an opening").fill("3-6x4-6 @ 9-3")
     expect(job.get_by_text("Window W1, 3-6 x 4-6")).to_be_visible()
     job.keyboard.press("Enter")
-    expect(piece(job, "A/W1/header")).to_be_visible()
+    expect(piece(job, "A/opening/W1/header")).to_be_visible()
     # The line clears when the wall is kept: until then it may still be drawn anew under the mouse.
     expect(job.get_by_label("Type an opening")).to_have_value("")
     return job
@@ -72,14 +72,14 @@ def test_the_wall_stands_still_while_somebody_types(window_wall):
 def test_every_number_of_the_worked_wall_is_on_screen(window_wall):
     page = window_wall
     for member, numbers in {
-        "A/W1/king/start": ["92 5/8", "86 1/2"],
-        "A/W1/jack/start": ["81", "88"],
-        "A/W1/header": ["46", "82 1/2"],
-        "A/W1/sill": ["43", "89 1/2"],
-        "A/W1/top_cripple/line/7": ["4 3/8", "111 1/4"],
-        "A/W1/bottom_cripple/line/8": ["24 1/2", "127 1/4"],
-        "A/W1/jack/end": ["81", "132 1/2"],
-        "A/W1/king/end": ["92 5/8", "134"],
+        "A/opening/W1/king/start": ["92 5/8", "86 1/2"],
+        "A/opening/W1/jack/start": ["81", "88"],
+        "A/opening/W1/header": ["46", "82 1/2"],
+        "A/opening/W1/sill": ["43", "89 1/2"],
+        "A/opening/W1/top_cripple/7": ["4 3/8", "111 1/4"],
+        "A/opening/W1/bottom_cripple/8": ["24 1/2", "127 1/4"],
+        "A/opening/W1/jack/end": ["81", "132 1/2"],
+        "A/opening/W1/king/end": ["92 5/8", "134"],
         "A/stud/5": ["92 5/8", "79 1/4"],
         "A/stud/9": ["92 5/8", "143 1/4"],
     }.items():
@@ -103,12 +103,12 @@ def test_every_number_of_the_worked_wall_is_on_screen(window_wall):
 
 
 def test_the_picked_piece_shows_its_sum(window_wall):
-    piece(window_wall, "A/W1/king/start").locator("rect").click(force=True)
+    piece(window_wall, "A/opening/W1/king/start").locator("rect").click(force=True)
     expect(card(window_wall)).to_contain_text(re.compile(r"centre of W1\s*111.*half of the opening\s*−\s*21 1/2", re.S))
 
 
 def test_elevation_plates_and_tape_share_their_pixels(window_wall):
-    for member, mark in (("A/W1/king/start", "bottom K 86.5"), ("A/stud/5", "top X 79.25")):
+    for member, mark in (("A/opening/W1/king/start", "bottom K 86.5"), ("A/stud/5", "top X 79.25")):
         wood = piece(window_wall, member).locator("rect").bounding_box()
         marked = window_wall.locator(f'[data-mark="{mark}"] [data-wood]').bounding_box()
         # A path's box takes in the corners of its stroke, a rectangle's does not.
@@ -143,14 +143,14 @@ def test_hovering_lights_a_piece_up_in_both_drawings(window_wall):
 
 def test_the_tape_reads_from_either_end_and_burns_an_inch(window_wall):
     page = window_wall
-    piece(page, "A/W1/king/start").locator("rect").click(force=True)
+    piece(page, "A/opening/W1/king/start").locator("rect").click(force=True)
     expect(readout(page)).to_contain_text("86 1/2")
     page.get_by_role("button", name="Burn an inch").click()
     expect(readout(page)).to_contain_text("87 1/2")
     page.get_by_label("Where the tape hooks").select_option(label="Tape on the right end")
     expect(readout(page)).to_contain_text("135")
     page.reload()
-    piece(page, "A/W1/king/start").locator("rect").click(force=True)
+    piece(page, "A/opening/W1/king/start").locator("rect").click(force=True)
     expect(readout(page)).to_contain_text("135")
 
 
@@ -165,10 +165,10 @@ def test_a_change_shows_at_once_and_is_there_again_tomorrow(window_wall):
     page.wait_for_function(
         """() => {
             const height = (id) => Number(document.querySelector(`[data-member="${id}"] rect`).getAttribute("height"));
-            return height("A/W1/jack/start") < 0.7 * height("A/W1/king/start");
+            return height("A/opening/W1/jack/start") < 0.7 * height("A/opening/W1/king/start");
         }"""
     )
-    piece(page, "A/W1/jack/start").locator("rect").click(force=True)
+    piece(page, "A/opening/W1/jack/start").locator("rect").click(force=True)
     expect(card(page)).to_contain_text("55")
     choose(page, "Ways", "Header plies", "1")
     page.get_by_role("tab", name="Findings").click()
@@ -265,7 +265,7 @@ def test_walls_of_a_plan_show_what_they_meet(page):
     expect(card(page)).to_contain_text("Corner stud")
     expect(readout(page)).to_contain_text("5")
     page.locator("[data-neighbour=H] rect").click(force=True)
-    expect(piece(page, "H/D7/header")).to_be_visible()
+    expect(piece(page, "H/opening/D7/header")).to_be_visible()
 
 
 def test_a_wall_is_cut_to_a_measured_room(window_wall):
@@ -294,14 +294,14 @@ def test_what_cannot_be_is_said_and_nothing_is_lost(window_wall):
 def test_undo_and_redo_by_button_and_by_key(window_wall):
     page = window_wall
     page.get_by_role("button", name="Undo").click()
-    expect(piece(page, "A/W1/header")).to_have_count(0)
+    expect(piece(page, "A/opening/W1/header")).to_have_count(0)
     page.get_by_role("button", name="Redo").click()
-    expect(piece(page, "A/W1/header")).to_be_visible()
+    expect(piece(page, "A/opening/W1/header")).to_be_visible()
     drawing(page).focus()
     page.keyboard.press("Control+z")
-    expect(piece(page, "A/W1/header")).to_have_count(0)
+    expect(piece(page, "A/opening/W1/header")).to_have_count(0)
     page.keyboard.press("Control+Shift+z")
-    expect(piece(page, "A/W1/header")).to_be_visible()
+    expect(piece(page, "A/opening/W1/header")).to_be_visible()
 
 
 def test_an_opening_is_added_changed_and_removed_in_the_form(window_wall):
@@ -318,7 +318,7 @@ def test_an_opening_is_added_changed_and_removed_in_the_form(window_wall):
     expect(form).to_contain_text(re.compile(r"RO width\s*36\s*call-out 2-10\s*34\s*allowance\s*\+\s*2", re.S))
     expect(form).to_contain_text(re.compile(r"RO starts at\s*144 1/2", re.S))
     form.get_by_role("button", name="Add it").click()
-    expect(piece(page, "A/D1/header")).to_be_visible()
+    expect(piece(page, "A/opening/D1/header")).to_be_visible()
 
     page.get_by_role("button", name="Change D1").click()
     form = page.get_by_role("region", name="Change D1")
@@ -331,11 +331,11 @@ def test_an_opening_is_added_changed_and_removed_in_the_form(window_wall):
     expect(form.get_by_label("Head height", exact=True)).to_have_count(0)
     expect(form).to_contain_text(re.compile(r"RO width\s*38", re.S))
     form.get_by_role("button", name="Save").click()
-    expect(piece(page, "A/D1/king/start/2")).to_be_attached()
+    expect(piece(page, "A/opening/D1/king/start/2")).to_be_attached()
 
     page.get_by_role("button", name="Change D1").click()
     page.get_by_role("button", name="Remove").click()
-    expect(piece(page, "A/D1/header")).to_have_count(0)
+    expect(piece(page, "A/opening/D1/header")).to_have_count(0)
 
 
 def test_every_way_of_an_opening_can_be_set_for_it_alone(window_wall):
@@ -348,17 +348,17 @@ def test_every_way_of_an_opening_can_be_set_for_it_alone(window_wall):
     form.get_by_label("Header laid").select_option(label="Flat")
     enter(page, "Head height", "80")
     form.get_by_role("button", name="Save").click()
-    expect(piece(page, "A/W1/sill/2")).to_be_attached()
-    piece(page, "A/W1/header").locator("rect").click(force=True)
+    expect(piece(page, "A/opening/W1/sill/2")).to_be_attached()
+    piece(page, "A/opening/W1/header").locator("rect").click(force=True)
     expect(card(page)).to_contain_text("4x8")
     expect(card(page)).to_contain_text("80")
     page.get_by_role("button", name="Undo").click()
-    expect(piece(page, "A/W1/sill/2")).to_have_count(0)
+    expect(piece(page, "A/opening/W1/sill/2")).to_have_count(0)
 
 
 def test_both_lines_of_a_piece_are_drawn_and_read_for_crews_that_draw_them(window_wall):
     page = window_wall
-    piece(page, "A/W1/king/start").locator("rect").click(force=True)
+    piece(page, "A/opening/W1/king/start").locator("rect").click(force=True)
     expect(readout(page)).not_to_contain_text("and")
     choose(page, "Ways", "Lines on the plate", "Both sides")
     expect(readout(page)).to_contain_text(re.compile(r"86 1/2.*and.*88", re.S))
@@ -388,7 +388,7 @@ def test_a_finding_leads_to_its_place_and_settles_itself(window_wall):
     expect(page.locator("[data-left-out=W2]")).to_be_visible()
     expect(page.get_by_role("navigation", name="Stages")).to_contain_text("1 wrong")
     findings.get_by_role("button", name="Move it 5 1/2").click()
-    expect(piece(page, "A/W2/header")).to_be_visible()
+    expect(piece(page, "A/opening/W2/header")).to_be_visible()
     expect(page.locator("[data-left-out=W2]")).to_have_count(0)
     findings.get_by_role("button", name="It is on the drawings").first.click()
     expect(findings.get_by_role("button", name="It is on the drawings")).to_have_count(1)
@@ -464,7 +464,7 @@ def test_a_post_is_typed_in_and_taken_out(window_wall):
     page = window_wall
     page.get_by_label("Type an opening").fill("post 3 @ 4-0")
     page.keyboard.press("Enter")
-    post = page.locator('[data-member="A/post/P1"]')
+    post = page.locator('[data-member="A/post/P1/post"]')
     expect(post).to_be_attached()
     post.click(force=True)
     page.get_by_role("button", name="Take it out of the wall").click()

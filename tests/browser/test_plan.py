@@ -208,7 +208,7 @@ def test_order_and_packs_are_listed(shelter):
 def test_the_plan_leads_to_the_bench_and_back(shelter):
     page = shelter
     select(page, "F").get_by_role("button", name="Bench").click()
-    expect(page.locator('[data-member="F/D5/header"]')).to_be_visible()
+    expect(page.locator('[data-member="F/opening/D5/header"]')).to_be_visible()
     page.get_by_role("link", name="Plan").click()
     expect(page.get_by_role("region", name="Selected wall")).to_contain_text("the bench shows it from the south")
 

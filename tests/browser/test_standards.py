@@ -175,7 +175,7 @@ def test_the_crews_words_are_said_everywhere(ways):
     enter(ways, "Word for king", "lintel")
     expect(ways.get_by_role("status").filter(has_text="cannot both be called lintel")).to_be_visible()
     ways.get_by_role("link", name="Bench").click()
-    ways.locator('[data-member="A/W1/jack/start"] rect').click(force=True)
+    ways.locator('[data-member="A/opening/W1/jack/start"] rect').click(force=True)
     card = ways.get_by_role("region", name="Picked piece")
     expect(card.get_by_role("heading", name="Trimmer of W1")).to_be_visible()
     expect(card).to_contain_text("sole plate")

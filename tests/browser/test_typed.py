@@ -21,7 +21,7 @@ def plan(page):
 def bench(plan):
     """The first wall of the demo job on the bench."""
     plan.get_by_role("link", name=re.compile("^Bench")).click()
-    expect(plan.locator('[data-member="A/W1/header"]')).to_be_attached()
+    expect(plan.locator('[data-member="A/opening/W1/header"]')).to_be_attached()
     return plan
 
 
@@ -44,9 +44,9 @@ def test_openings_and_walls_are_changed_by_their_marks_and_one_undo_brings_them_
     bench.get_by_role("button", name=re.compile("^Undo")).click()
     expect(drawing(bench)).not_to_contain_text("head 84")
     kept(bench, "W1 gone")
-    expect(bench.locator('[data-member="A/W1/header"]')).to_have_count(0)
+    expect(bench.locator('[data-member="A/opening/W1/header"]')).to_have_count(0)
     bench.get_by_role("button", name=re.compile("^Undo")).click()
-    expect(bench.locator('[data-member="A/W1/header"]')).to_be_attached()
+    expect(bench.locator('[data-member="A/opening/W1/header"]')).to_be_attached()
 
 
 def drawing(page):

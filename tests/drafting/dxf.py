@@ -9,7 +9,7 @@ import ezdxf
 from shapely import unary_union
 from shapely.geometry import Polygon
 
-from bluff.core.schools import OpeningKind
+from bluff.core.job.schools import OpeningKind
 from drafting.house import HOUSE
 
 WINDOW, DOOR, CASED = OpeningKind.WINDOW, OpeningKind.DOOR, OpeningKind.CASED_OPENING

@@ -7,10 +7,10 @@ from shapely import unary_union
 from shapely.geometry import Polygon
 
 from bluff import core
-from bluff.core.floor import cut_corners, drawn
-from bluff.core.length import PER_INCH, to_inches
-from bluff.core.outline import outline
-from bluff.core.schools import OpeningKind
+from bluff.core.crew.floor import cut_corners, drawn
+from bluff.core.job.schools import OpeningKind
+from bluff.core.measure.length import PER_INCH, to_inches
+from bluff.core.plan.outline import outline
 
 
 @dataclass(frozen=True)

@@ -6,7 +6,7 @@ from math import cos, radians, sin
 import ifcopenshell
 import ifcopenshell.guid
 
-from bluff.core.schools import OpeningKind
+from bluff.core.job.schools import OpeningKind
 from drafting.house import HOUSE
 
 STEEL_MM = {"MILLI": 25.4, "CENTI": 2.54, None: 0.0254}

@@ -5,7 +5,7 @@ from dataclasses import replace
 import pytest
 
 from bluff import core
-from bluff.core.length import format_exact, inches
+from bluff.core.measure.length import format_exact, inches
 from bluff.formats.errors import FaultyData
 from bluff.formats.exchange import dxf_shapes
 from bluff.formats.exchange.choices import said

@@ -6,8 +6,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bluff.core.apply import apply
-from bluff.core.edit import (
+from bluff.core.change.apply import apply
+from bluff.core.errors import BluffError
+from bluff.core.frame import frame
+from bluff.core.job.edit import (
     Across,
     AddOpening,
     AddWall,
@@ -29,13 +31,11 @@ from bluff.core.edit import (
     Several,
     SplitWall,
 )
-from bluff.core.errors import BluffError
-from bluff.core.finding import Code
-from bluff.core.frame import frame
-from bluff.core.job import Job, Picture, Point
-from bluff.core.length import format_inches, inches
-from bluff.core.schools import End
-from bluff.core.wall_plan import wall_plans
+from bluff.core.job.finding import Code
+from bluff.core.job.job import Job, Picture, Point
+from bluff.core.job.schools import End
+from bluff.core.measure.length import format_inches, inches
+from bluff.core.wall.wall_plan import wall_plans
 from bluff.formats.edits import edit_data, edit_from_data
 from bluff.formats.errors import FaultyData
 from bluff.formats.figures import figures_of, key_of

@@ -14,11 +14,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from bluff import core
-from bluff.core.finding import Severity
 from bluff.core.frame import frame
-from bluff.core.job import WallKind
-from bluff.core.length import format_exact
-from bluff.core.words import PRESETS
+from bluff.core.job.finding import Severity
+from bluff.core.job.job import Alone, WallKind
+from bluff.core.job.words import PRESETS
+from bluff.core.measure.length import format_exact
 from bluff.formats.bounded import WORKERS
 from bluff.formats.errors import FaultyData
 from bluff.formats.exchange import READ_DRAWING, drawing_reading, read_drawing
@@ -264,7 +264,7 @@ def test_backing_lies_on_the_side_of_the_wall_that_meets(member, across):
 
 
 def test_a_wall_on_no_plan_goes_out_beside_it():
-    alone = replace(DEMO, walls=(core.Wall("A", "2x4", core.job.Alone(7680)),), openings=())
+    alone = replace(DEMO, walls=(core.Wall("A", "2x4", Alone(7680)),), openings=())
     (wall,) = read_ifc(write_ifc("x", framed(alone))).job.to_core().walls
     assert wall == alone.walls[0]
 
@@ -277,7 +277,8 @@ def test_the_drawing_is_to_full_size_with_real_dimensions():
     assert measured == {432, 270}
     elevations, plates = (list(space.query(f'LWPOLYLINE[layer=="{layer}"]')) for layer in ("ELEVATION", "PLATES"))
     assert len(elevations) + len(plates) == sum(len(framing.members) for framing in framed(shelter()))
-    assert len(plates) == 3 * 4
+    # Three plates a wall, each of two boards: every wall is longer than 20 feet.
+    assert len(plates) == 3 * 4 * 2
 
 
 def test_lines_pair_up_only_as_far_apart_as_walls_are_thick():

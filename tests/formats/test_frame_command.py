@@ -44,9 +44,9 @@ def test_prints_the_worked_wall_as_published(window_wall, capsys):
     (wall,) = out["walls"]
     assert (wall["id"], wall["length"], wall["plate_length"], wall["height"]) == ("A", 222, 222, 97.125)
     assert (wall["pounds"], wall["hands"]) == (254, 3)
-    king = next(member for member in wall["members"] if member["id"] == "A/W1/king/start")
+    king = next(member for member in wall["members"] if member["id"] == "A/opening/W1/king/start")
     assert king == {
-        "id": "A/W1/king/start",
+        "id": "A/opening/W1/king/start",
         "role": "king",
         "opening": "W1",
         "size": "2x4",

@@ -8,10 +8,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bluff.core.header import Header, HeaderKind, Source
-from bluff.core.job import Between
-from bluff.core.length import inches
-from bluff.core.schools import PrecutStuds, WallHeight
+from bluff.core.job.header import Header, HeaderKind, Source
+from bluff.core.job.job import Between
+from bluff.core.job.schools import PrecutStuds, WallHeight
+from bluff.core.measure.length import inches
 from bluff.formats.errors import FaultyData
 from bluff.formats.job_file import job_data, job_file_schema, read_job, write_job
 from strategies import jobs

@@ -6,12 +6,12 @@ import pytest
 from hypothesis import given
 
 from bluff import core
-from bluff.core.apply import apply
-from bluff.core.edit import AddOpening, ChangeOpening, CheckOpenings, Several
-from bluff.core.header import Header, HeaderKind, Laid, Source
-from bluff.core.length import inches
-from bluff.core.place_phrase import place_in_words, read_place
-from bluff.core.schedule import is_checked, schedule
+from bluff.core.change.apply import apply
+from bluff.core.crew.schedule import is_checked, schedule
+from bluff.core.job.edit import AddOpening, ChangeOpening, CheckOpenings, Several
+from bluff.core.job.header import Header, HeaderKind, Laid, Source
+from bluff.core.measure.length import inches
+from bluff.core.phrase.place import place_in_words, read_place
 from bluff.formats.errors import FaultyData
 from bluff.formats.job_file import read_job
 from bluff.formats.schedule import read_header, read_schedule, schedule_csv, schedule_edit

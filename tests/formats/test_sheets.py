@@ -9,9 +9,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from bluff import core
+from bluff.core.crew.pole import poles
 from bluff.core.frame import frame
-from bluff.core.pole import poles
-from bluff.core.schools import Anchors, Floor
+from bluff.core.job.schools import Anchors, Floor
 from bluff.formats.job_file import read_job
 from bluff.formats.sheets import SHOWN_AT_FIRST, Imprint, Paper, job_sheets, pole_sheet, pole_strip, wall_sheet
 from bluff.formats.sheets.paper import spread

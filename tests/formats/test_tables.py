@@ -4,13 +4,13 @@ from io import StringIO
 from hypothesis import given
 
 from bluff import core
-from bluff.core.apply import apply
-from bluff.core.cut_list import Spacer
-from bluff.core.edit import AddOpening, ChangeWall
+from bluff.core.change.apply import apply
 from bluff.core.frame import frame
-from bluff.core.phrase import read_opening
-from bluff.core.schools import Datum, End
-from bluff.core.standard import Ways
+from bluff.core.job.edit import AddOpening, ChangeWall
+from bluff.core.job.schools import Datum, End
+from bluff.core.job.standard import Ways
+from bluff.core.phrase.opening_line import read_opening
+from bluff.core.takeoff.cut_list import Spacer
 from bluff.formats.tables import cut_list_csv, marks_csv
 from floors import shelter
 from framing import frame_wall

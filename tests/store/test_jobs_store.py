@@ -8,9 +8,9 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from psycopg.types.json import Jsonb
 
-from bluff.core.apply import apply
-from bluff.core.edit import AddOpening, RemoveOpening, RenameJob
-from bluff.core.phrase import read_opening
+from bluff.core.change.apply import apply
+from bluff.core.job.edit import AddOpening, RemoveOpening, RenameJob
+from bluff.core.phrase.opening_line import read_opening
 from bluff.demo import DEMO_FILE, load_demo
 from bluff.formats.job_file import read_job
 from bluff.service import sessions

@@ -1,7 +1,7 @@
 """From a drawing that was read to what goes over the wire."""
 
 from bluff.api.schemas import DrawingView
-from bluff.core.length import to_inches
+from bluff.core.measure.length import to_inches
 from bluff.formats.edits import edit_from_core
 from bluff.formats.exchange import Reading
 from bluff.service.drawings import TakenIn

@@ -15,10 +15,10 @@ from bluff.api.jobs import CrewJobs
 from bluff.api.schemas import DrawingView, EditReading, PictureView
 from bluff.api.views import edit_reading
 from bluff.api.work import done
-from bluff.core.edit import SetPicture
-from bluff.core.picture import laid
-from bluff.core.pole import poles
-from bluff.core.schedule import schedule
+from bluff.core.crew.pole import poles
+from bluff.core.crew.schedule import schedule
+from bluff.core.job.edit import SetPicture
+from bluff.core.job.picture import laid
 from bluff.formats.edits import edit_from_core
 from bluff.formats.errors import Fault, FaultyData
 from bluff.formats.exchange import READ_DRAWING, drawing_reading

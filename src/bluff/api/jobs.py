@@ -31,7 +31,7 @@ from bluff.api.schemas import (
 )
 from bluff.api.session import signed_in
 from bluff.api.views import bench_view, edit_reading, job_summary, job_view, line_reading, typed_phrases
-from bluff.core.schools import End
+from bluff.core.job.schools import End
 from bluff.formats.edits import edit_to_core
 from bluff.formats.job_file import read_job
 from bluff.formats.schedule import schedule_edit

@@ -16,20 +16,20 @@ from bluff.api.schemas import (
     PlanWall,
     severities,
 )
-from bluff.core import floor
-from bluff.core.beside import Beside
-from bluff.core.build_order import BuildStep, build_order
-from bluff.core.edit import RunThrough
-from bluff.core.framing import Framing
-from bluff.core.job import Sizing
-from bluff.core.length import PER_INCH, Length, format_feet, to_inches
-from bluff.core.meeting import EndMeeting
-from bluff.core.outline import Outline
-from bluff.core.plates import ties
-from bluff.core.prefab import hands, prefab
-from bluff.core.size import Size
-from bluff.core.wall_plan import PlacedOpening, WallPlan
-from bluff.core.weight import Lift, lift
+from bluff.core.crew import floor
+from bluff.core.crew.order import BuildStep, build_order
+from bluff.core.crew.packs import hands, prefab
+from bluff.core.job.edit import RunThrough
+from bluff.core.job.job import Sizing
+from bluff.core.measure.length import PER_INCH, Length, format_feet, to_inches
+from bluff.core.measure.size import Size
+from bluff.core.plan.beside import Beside
+from bluff.core.plan.meeting import EndMeeting
+from bluff.core.plan.outline import Outline
+from bluff.core.takeoff.ties import ties
+from bluff.core.takeoff.weight import Lift, lift
+from bluff.core.wall.framing import Framing
+from bluff.core.wall.wall_plan import PlacedOpening, WallPlan
 from bluff.formats.edits import edit_from_core
 from bluff.formats.figures import figures_of
 from bluff.formats.job_file import WallFile

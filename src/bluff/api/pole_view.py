@@ -3,9 +3,9 @@
 from bluff import core
 from bluff.api.schemas import PoleStretch, PolesView, PoleView
 from bluff.api.views import named_sum
-from bluff.core.framing import Framing
-from bluff.core.length import to_inches
-from bluff.core.pole import Pole, poles
+from bluff.core.crew.pole import Pole, poles
+from bluff.core.measure.length import to_inches
+from bluff.core.wall.framing import Framing
 from bluff.formats.edits import edit_from_core
 from bluff.formats.figures import figures_of
 from bluff.formats.framed import framed_finding

@@ -2,7 +2,7 @@
 
 from bluff.api.schemas import ScheduleChecked, ScheduleLine, ScheduleView, severities
 from bluff.api.views import named_sum
-from bluff.core.schedule import ScheduleRow, is_checked, schedule
+from bluff.core.crew.schedule import ScheduleRow, is_checked, schedule
 from bluff.formats.figures import figures_of
 from bluff.service.jobs import JobState, framings
 
@@ -35,8 +35,8 @@ def _line(row: ScheduleRow) -> ScheduleLine:
         head=named_sum("head", placed.head, placed.standard.words),
         is_own_head=opening.ways.head_height is not None,
         header=str(placed.header),
-        source=placed.header.header.source,
-        is_verified=placed.header.header.source.is_verified,
+        source=placed.header.choice.source,
+        is_verified=placed.header.choice.source.is_verified,
         jacks=placed.jack_count,
         kings=placed.king_count,
         checked=ScheduleChecked(by=checked.by, at=checked.at, is_lost=not is_checked(placed)) if checked else None,

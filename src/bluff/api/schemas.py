@@ -6,15 +6,15 @@ from uuid import UUID
 
 from pydantic import BaseModel, Field
 
-from bluff.core.finding import Severity
-from bluff.core.header import Source
-from bluff.core.job import Sizing
-from bluff.core.meeting import Joint
-from bluff.core.prefab import PackKind
-from bluff.core.schools import End, Line, OpeningKind
+from bluff.core.crew.packs import PackKind
+from bluff.core.job.finding import Severity
+from bluff.core.job.header import Source
+from bluff.core.job.job import Sizing
+from bluff.core.job.schools import End, Line, OpeningKind
+from bluff.core.plan.meeting import Joint
 from bluff.formats.edits import EditFile
 from bluff.formats.exchange.choices import Guess
-from bluff.formats.exchange.reading import Left, Part, PartKind
+from bluff.formats.exchange.reading import DrawingPart, Left, PartKind
 from bluff.formats.framed import FramedCutRow, FramedFinding, FramedSpacerRow, FramedWall, Steps
 from bluff.formats.job_file import JobFile, OpeningFile, StandardFile, WallFile
 from bluff.formats.ways_file import FileModel, WordFile
@@ -527,7 +527,7 @@ class DrawingView(BaseModel):
     """
 
     part: PartKind
-    parts: list[Part]
+    parts: list[DrawingPart]
     guesses: list[Guess]
     lines: list[tuple[float, float, float, float]]
     walls: int

@@ -19,9 +19,9 @@ from bluff.api.schemas import (
     severities,
 )
 from bluff.api.session import signed_in
-from bluff.core.effect import Tally, tally
-from bluff.core.length import to_inches
-from bluff.core.words import PRESETS, USUAL
+from bluff.core.job.words import PRESETS, USUAL
+from bluff.core.measure.length import to_inches
+from bluff.core.takeoff.effect import Tally, tally
 from bluff.formats.edits import edit_to_core
 from bluff.formats.job_file import StandardFile
 from bluff.formats.ways_file import words_file

@@ -24,19 +24,19 @@ from bluff.api.schemas import (
     WordsView,
     severities,
 )
-from bluff.core.edit import AddOpening, AddWall, ChangeOpening, ChangeWall, RunThrough, SetLength, Several
-from bluff.core.job import WallKind
-from bluff.core.length import Length, format_feet, to_inches
-from bluff.core.marks import BURNED_INCH, Reading, read_mark
-from bluff.core.phrase import next_opening_id, next_wall_id
-from bluff.core.placing import wall_span
-from bluff.core.plan_phrase import in_feet, walk_gap
-from bluff.core.schools import End, MarkLines, OpeningKind
-from bluff.core.standard import Standard, Ways
-from bluff.core.sum import Sum
-from bluff.core.typed import phrase_list, rule_list
-from bluff.core.wall_plan import PlacedOpening
-from bluff.core.words import USUAL, Words
+from bluff.core.job.edit import AddOpening, AddWall, ChangeOpening, ChangeWall, RunThrough, SetLength, Several
+from bluff.core.job.job import WallKind
+from bluff.core.job.schools import End, MarkLines, OpeningKind
+from bluff.core.job.standard import Standard, Ways
+from bluff.core.job.words import USUAL, Words
+from bluff.core.measure.length import Length, format_feet, to_inches
+from bluff.core.measure.sum import Sum
+from bluff.core.phrase.opening_line import next_opening_id, next_wall_id
+from bluff.core.phrase.plan_line import in_feet, walk_gap
+from bluff.core.phrase.typed import phrase_list, rule_list
+from bluff.core.plan.placing import wall_span
+from bluff.core.wall.marks import BURNED_INCH, Reading, read_mark
+from bluff.core.wall.wall_plan import PlacedOpening
 from bluff.formats.edits import edit_from_core
 from bluff.formats.figures import figures_of
 from bluff.formats.framed import framed_cut_row, framed_finding, framed_spacer_row, framed_wall, steps

@@ -4,20 +4,21 @@ The one way through it::
 
     Job --wall_plans--> WallPlan --frame--> Framing --cut_list--> rows
 
-Start reading at `length`, then `job` and `standard` (what is said), `wall_plan` (what it means on the
-plate), `layout` and `opening_frame` (where wood goes), `frame` (the whole wall).
+Its rooms, each of which imports only from those before it: `measure`, `job`, `plan`, `wall`, `takeoff`, `checks`,
+`change`, `phrase`, `crew`. Start reading at `measure.length` and `measure.sum`, then `job.job` (what is said),
+`wall.wall_plan` (what it means on the plate), `wall.build` (where wood goes), `frame` (and what is to be said of it).
 """
 
-from bluff.core.apply import apply
-from bluff.core.cut_list import cut_list, spacer_list
-from bluff.core.edit import Edit, describe
+from bluff.core.change.apply import apply
 from bluff.core.errors import BluffError
 from bluff.core.frame import frame
-from bluff.core.framing import Framing
-from bluff.core.job import Job, Opening, Wall
-from bluff.core.marks import read_mark
-from bluff.core.standard import Standard, Ways
-from bluff.core.wall_plan import WallPlan, wall_plan, wall_plans
+from bluff.core.job.edit import Edit, describe
+from bluff.core.job.job import Job, Opening, Wall
+from bluff.core.job.standard import Standard, Ways
+from bluff.core.takeoff.cut_list import cut_list, spacer_list
+from bluff.core.wall.framing import Framing
+from bluff.core.wall.marks import read_mark
+from bluff.core.wall.wall_plan import WallPlan, wall_plan, wall_plans
 
 __all__ = [
     "BluffError",

@@ -14,7 +14,7 @@
 Each message is a whole sentence for the person at the bench: what was read, what is wrong with it,
 what to write instead. Faults of a *wall* (an opening that runs off it, a header that does not fit)
 are never exceptions: a job that is being edited must stay readable, so they are findings
-(`bluff.core.finding`).
+(`bluff.core.job.finding`).
 """
 
 

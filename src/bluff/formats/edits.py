@@ -6,10 +6,10 @@ from typing import Annotated, Any, Literal, TypeAlias, TypeVar
 
 from pydantic import Field, StrictBool, StrictStr, TypeAdapter
 
-from bluff.core import edit as core
 from bluff.core.errors import BluffError
-from bluff.core.job import MOST_OPENINGS, MOST_WALLS
-from bluff.core.schools import End
+from bluff.core.job import edit as core
+from bluff.core.job.job import MOST_OPENINGS, MOST_WALLS
+from bluff.core.job.schools import End
 from bluff.formats.errors import FaultyData, fault_of
 from bluff.formats.job_file import OpeningFile, PictureFile, StandardFile, TakenFile, WallFile
 from bluff.formats.values import LengthText, SignedLengthText

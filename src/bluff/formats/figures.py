@@ -7,7 +7,7 @@ they look the number up here.
 from collections.abc import Callable, Iterator
 from typing import Any
 
-from bluff.core.length import Length, format_inches, from_inches
+from bluff.core.measure.length import Length, format_inches, from_inches
 
 
 def figures_of(data: Any, print_length: Callable[[Length], str] = format_inches) -> dict[str, str]:

@@ -10,19 +10,21 @@ from typing import Annotated, Any
 from pydantic import BaseModel, Field, model_serializer
 from pydantic_core.core_schema import SerializerFunctionWrapHandler
 
-from bluff.core.cut_list import CutRow, Spacer, SpacerRow, cut_list, spacer_list
-from bluff.core.finding import Code, Finding, Severity
-from bluff.core.framing import Framing
-from bluff.core.length import Length, to_inches
-from bluff.core.meeting import EndMeeting, Joint
-from bluff.core.member import Bevel, Mark, Member, Orientation, Plate, Role
-from bluff.core.nails import joints_of, nails
-from bluff.core.schools import Line
-from bluff.core.sheets import Rectangle, SheetLayout
-from bluff.core.standard import Standard
-from bluff.core.sum import Sum
-from bluff.core.weight import lift, weight
-from bluff.core.words import Words
+from bluff.core.job.finding import Code, Finding, Severity
+from bluff.core.job.schools import Line
+from bluff.core.job.standard import Standard
+from bluff.core.job.words import Words
+from bluff.core.measure.length import Length, to_inches
+from bluff.core.measure.shapes import Rectangle
+from bluff.core.measure.sum import Sum
+from bluff.core.plan.meeting import EndMeeting, Joint
+from bluff.core.takeoff.cut_list import CutRow, Spacer, SpacerRow, cut_list, spacer_list
+from bluff.core.takeoff.nails import joints_of, nails
+from bluff.core.takeoff.weight import lift, weight
+from bluff.core.wall.framing import Framing
+from bluff.core.wall.member import Bevel, Mark, Member, Orientation, Plate, Role
+from bluff.core.wall.piece import Of, Part
+from bluff.core.wall.sheets import SheetLayout
 from bluff.formats.edits import EditFile, edit_from_core
 from bluff.formats.framed_totals import FramedTotals, framed_totals
 
@@ -46,7 +48,7 @@ class LeavesOut(BaseModel):
         return {key: value for key, value in write(self).items() if value or key not in _SELDOM}
 
 
-_SELDOM = {"treated", "short", "long", "bevel", "wide_face", "side"}
+_SELDOM = {"of", "treated", "short", "long", "bevel", "wide_face", "side"}
 
 
 class Special(LeavesOut):
@@ -61,9 +63,18 @@ class Special(LeavesOut):
     bevel: float | None = None
 
 
+class FramedPart(BaseModel):
+    """A part of the wall that has pieces of its own: which kind, and which one of it."""
+
+    part: Part
+    mark: str
+
+
 class FramedMember(Special):
     """One piece of the wall; x, y, width, height are its rectangle in the elevation.
 
+    `id` names it through every edit that leaves it what it is, and is never to be taken apart. `of` is the corner,
+    intersection, post or fixture backing it belongs to; for an opening's pieces `opening` says so.
     `wide_face` is the side of the wall, walking from start to end, to which a stud turns the wider of its faces;
     `side` the face that an upright or backing lies flat on.
     """
@@ -71,6 +82,7 @@ class FramedMember(Special):
     id: str
     role: Role
     opening: str | None
+    of: FramedPart | None = None
     size: str
     length: float
     x: float
@@ -138,7 +150,7 @@ class FramedEnds(BaseModel):
     end: FramedEnd | None
 
 
-class FramedPart(BaseModel):
+class FramedRectangle(BaseModel):
     """A rectangle of the elevation."""
 
     x: float
@@ -147,7 +159,7 @@ class FramedPart(BaseModel):
     height: float
 
 
-class FramedSheet(FramedPart):
+class FramedSheet(FramedRectangle):
     """A sheet as it lies, row by row from the floor, openings cut out of it.
 
     `edges` are what the openings leave of its sides: from x, from y, to x, to y.
@@ -155,7 +167,7 @@ class FramedSheet(FramedPart):
 
     row: int
     edges: list[tuple[float, float, float, float]]
-    cut_outs: list[FramedPart]
+    cut_outs: list[FramedRectangle]
 
 
 class FramedSheets(BaseModel):
@@ -182,7 +194,7 @@ class FramedLift(BaseModel):
     hands: int
 
 
-class FramedBeam(FramedPart):
+class FramedBeam(FramedRectangle):
     """The end of a beam as it is seen on a post of the wall."""
 
 
@@ -259,7 +271,7 @@ def framed_wall(framing: Framing) -> FramedWall:
         pounds=round(raised.pounds),
         hands=raised.hands,
         sheeted=FramedLift(pounds=round(sheeted.pounds), hands=sheeted.hands),
-        beams=[FramedBeam(**_part(beam)) for beam in framing.beams],
+        beams=[FramedBeam(**_rectangle(beam)) for beam in framing.beams],
         ends=FramedEnds(start=_end(plan.meetings.start), end=_end(plan.meetings.end)),
         members=[_member(member, plan.standard) for member in framing.members],
         marks=[_mark(mark, plan.standard.words) for mark in framing.marks],
@@ -340,15 +352,15 @@ def _sheets(layout: SheetLayout) -> FramedSheets:
             FramedSheet(
                 row=sheet.row,
                 edges=[(to_inches(a), to_inches(b), to_inches(c), to_inches(d)) for a, b, c, d in sheet.edges()],
-                cut_outs=[FramedPart(**_part(hole)) for hole in sheet.cut_outs],
-                **_part(sheet.shape),
+                cut_outs=[FramedRectangle(**_rectangle(hole)) for hole in sheet.cut_outs],
+                **_rectangle(sheet.shape),
             )
             for sheet in layout.sheets
         ],
     )
 
 
-def _part(part: Rectangle) -> dict[str, float]:
+def _rectangle(part: Rectangle) -> dict[str, float]:
     return {
         "x": to_inches(part.x),
         "y": to_inches(part.y),
@@ -367,9 +379,10 @@ def _bevel(bevel: Bevel | None, long: Length) -> dict[str, float]:
 def _member(member: Member, standard: Standard) -> FramedMember:
     words = standard.words
     return FramedMember(
-        id=member.id,
+        id=str(member.id),
         role=member.role,
         opening=member.opening,
+        of=_of(member.id.of),
         size=member.size,
         length=to_inches(member.length.value),
         x=to_inches(member.start),
@@ -387,6 +400,10 @@ def _member(member: Member, standard: Standard) -> FramedMember:
     )
 
 
+def _of(of: Of | None) -> FramedPart | None:
+    return FramedPart(part=of.part, mark=of.mark) if of and of.part is not Part.OPENING else None
+
+
 def _mark(mark: Mark, words: Words) -> FramedMark:
     return FramedMark(
         plate=mark.plate,
@@ -395,7 +412,7 @@ def _mark(mark: Mark, words: Words) -> FramedMark:
         ahead=mark.ahead,
         symbol=mark.symbol,
         role=mark.role,
-        member=mark.member,
+        member=str(mark.member) if mark.member else None,
         opening=mark.opening,
         wide_face=mark.wide_face,
         side=mark.side,

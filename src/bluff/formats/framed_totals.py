@@ -4,14 +4,14 @@ from collections.abc import Sequence
 
 from pydantic import BaseModel
 
-from bluff.core.build_order import build_order
-from bluff.core.effect import tally
-from bluff.core.framing import Framing
-from bluff.core.length import to_inches
-from bluff.core.nails import nails
-from bluff.core.plates import ties
-from bluff.core.prefab import prefab
-from bluff.core.weight import lift
+from bluff.core.crew.order import build_order
+from bluff.core.crew.packs import prefab
+from bluff.core.measure.length import to_inches
+from bluff.core.takeoff.effect import tally
+from bluff.core.takeoff.nails import nails
+from bluff.core.takeoff.ties import ties
+from bluff.core.takeoff.weight import lift
+from bluff.core.wall.framing import Framing
 
 
 class FramedCount(BaseModel):

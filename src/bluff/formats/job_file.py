@@ -9,12 +9,12 @@ from typing import Annotated, Any, Literal
 from pydantic import Field, StrictBool, StrictInt, StrictStr, ValidationError
 
 from bluff.core.errors import BluffError, JobError
-from bluff.core.job import Alone, Between, Checked, Ends, Job, Opening, Picture, Runs, Sizing, Wall, WallKind
-from bluff.core.length import PER_INCH
-from bluff.core.schools import Line, OpeningKind
-from bluff.core.size import Size
-from bluff.core.special import Beam, FixtureBacking, Post
-from bluff.core.standard import Taken, Ways
+from bluff.core.job.job import Alone, Between, Checked, Ends, Job, Opening, Picture, Runs, Sizing, Wall, WallKind
+from bluff.core.job.schools import Line, OpeningKind
+from bluff.core.job.special import Beam, FixtureBacking, Post
+from bluff.core.job.standard import Taken, Ways
+from bluff.core.measure.length import PER_INCH
+from bluff.core.measure.size import Size
 from bluff.formats.errors import Fault, FaultyData, fault_of, faults_of
 from bluff.formats.json_text import read_json
 from bluff.formats.values import FeetText, LengthText, PointText, PositionText, SizeText

@@ -10,18 +10,18 @@ from dataclasses import replace
 from io import StringIO
 from typing import TypeAlias
 
-from bluff.core.edit import AddOpening, ChangeOpening, Edit, Several
+from bluff.core.crew.schedule import ScheduleRow, is_checked
 from bluff.core.errors import BluffError, JobError
-from bluff.core.header import Header, Source
-from bluff.core.header_phrase import read_header
-from bluff.core.job import Job, Opening, Sizing
-from bluff.core.length import Length, format_inches, parse_length
-from bluff.core.phrase import read_kind
-from bluff.core.place_phrase import place_in_words, read_place
-from bluff.core.position import Centred
-from bluff.core.schedule import ScheduleRow, is_checked
-from bluff.core.size import parse_size
-from bluff.core.standard import Ways
+from bluff.core.job.edit import AddOpening, ChangeOpening, Edit, Several
+from bluff.core.job.header import Header, Source
+from bluff.core.job.job import Job, Opening, Sizing
+from bluff.core.job.position import Centred
+from bluff.core.job.standard import Ways
+from bluff.core.measure.length import Length, format_inches, parse_length
+from bluff.core.measure.size import parse_size
+from bluff.core.phrase.header import read_header
+from bluff.core.phrase.opening_line import read_kind
+from bluff.core.phrase.place import place_in_words, read_place
 from bluff.formats.errors import Fault, FaultyData
 from bluff.formats.json_text import check_text
 from bluff.formats.tables import written
@@ -51,7 +51,7 @@ def schedule_csv(rows: Iterable[ScheduleRow]) -> str:
                     place_in_words(opening.position),
                     "" if opening.kind.is_doorway else _given(opening.ways.head_height),
                     str(placed.header) if opening.ways.header else "",
-                    placed.header.header.source if opening.ways.header else "",
+                    placed.header.choice.source if opening.ways.header else "",
                     opening.ways.jack_count or "",
                     opening.ways.king_count or "",
                     _rough_in_words(row),

@@ -4,11 +4,11 @@ import csv
 from collections.abc import Iterable, Sequence
 from io import StringIO
 
-from bluff.core.cut_list import cut_list, spacer_list
-from bluff.core.framing import Framing
-from bluff.core.length import format_inches, to_inches
-from bluff.core.marks import read_mark
-from bluff.core.schools import MarkLines
+from bluff.core.job.schools import MarkLines
+from bluff.core.measure.length import format_inches, to_inches
+from bluff.core.takeoff.cut_list import cut_list, spacer_list
+from bluff.core.wall.framing import Framing
+from bluff.core.wall.marks import read_mark
 
 MARKS = (
     "wall",
@@ -46,7 +46,7 @@ def marks_csv(framings: Iterable[Framing]) -> str:
                     "ahead" if reading.ahead else "behind",
                     plan.standard.words.name(mark.role),
                     mark.opening or "",
-                    mark.member or "",
+                    str(mark.member) if mark.member else "",
                     plan.side_in_words(mark.wide_face) if mark.wide_face else "",
                     plan.side_in_words(mark.side) if mark.side else "",
                     "" if other is None else format_inches(other, 64),

@@ -12,8 +12,20 @@ from typing import Annotated, Any, TypeVar
 from pydantic import PlainSerializer, PlainValidator, WithJsonSchema
 
 from bluff.core.errors import BluffError, LengthError, SettingError
-from bluff.core.job import Point
-from bluff.core.length import (
+from bluff.core.job.job import Point
+from bluff.core.job.position import (
+    At,
+    Centred,
+    FromOpening,
+    FromOutside,
+    FromPlate,
+    FromWall,
+    Origin,
+    Reference,
+    WallFace,
+)
+from bluff.core.job.schools import End
+from bluff.core.measure.length import (
     LONGEST,
     Length,
     format_exact,
@@ -24,9 +36,7 @@ from bluff.core.length import (
     parse_signed_length,
     parse_spacing,
 )
-from bluff.core.position import At, Centred, FromOpening, FromOutside, FromPlate, FromWall, Origin, Reference, WallFace
-from bluff.core.schools import End
-from bluff.core.size import Size, parse_size
+from bluff.core.measure.size import Size, parse_size
 
 Read = TypeVar("Read")
 

@@ -22,10 +22,8 @@ from pydantic import (
 from pydantic_core.core_schema import SerializerFunctionWrapHandler
 
 from bluff.core.errors import BluffError, SettingError
-from bluff.core.header import Capped, Header, HeaderKind, HeaderPlace, Laid, Source
-from bluff.core.length import Length
-from bluff.core.lumber import Lumber, lumber
-from bluff.core.schools import (
+from bluff.core.job.header import Capped, Header, HeaderKind, HeaderPlace, Laid, Source
+from bluff.core.job.schools import (
     USUAL_PLAY,
     Allowance,
     Anchors,
@@ -62,8 +60,10 @@ from bluff.core.schools import (
     WideFace,
     WideOpening,
 )
-from bluff.core.standard import UsualAllowances, Ways
-from bluff.core.words import Word, Words
+from bluff.core.job.standard import UsualAllowances, Ways
+from bluff.core.job.words import Word, Words
+from bluff.core.measure.length import Length
+from bluff.core.measure.lumber import Lumber, lumber
 from bluff.formats.values import FeetText, LengthText, SignedLengthText, SpacingText, WeightText
 
 

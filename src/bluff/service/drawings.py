@@ -3,12 +3,12 @@
 from dataclasses import dataclass, replace
 
 from bluff import core
-from bluff.core.edit import AddOpening, AddWall, Edit, Several
-from bluff.core.floor import area
-from bluff.core.job import Between, Opening, Point, Wall
-from bluff.core.length import Length, inches
-from bluff.core.phrase import next_opening_id, next_wall_id
-from bluff.core.position import At, FromOpening, FromWall
+from bluff.core.crew.floor import area
+from bluff.core.job.edit import AddOpening, AddWall, Edit, Several
+from bluff.core.job.job import Between, Opening, Point, Wall
+from bluff.core.job.position import At, FromOpening, FromWall
+from bluff.core.measure.length import Length, inches
+from bluff.core.phrase.opening_line import next_opening_id, next_wall_id
 
 _APART: Length = inches("10'")
 

@@ -13,12 +13,12 @@ from psycopg import Connection
 from psycopg_pool import ConnectionPool
 
 from bluff import core
-from bluff.core.edit import CheckOpenings
 from bluff.core.errors import EditError
-from bluff.core.finding import Severity
-from bluff.core.job import MOST_WALLS
-from bluff.core.length import Length
-from bluff.core.typed import read_line
+from bluff.core.job.edit import CheckOpenings
+from bluff.core.job.finding import Severity
+from bluff.core.job.job import MOST_WALLS
+from bluff.core.measure.length import Length
+from bluff.core.phrase.typed import read_line
 from bluff.formats.edits import edit_data, edit_from_data
 from bluff.formats.job_file import job_data, job_from_data
 from bluff.service.errors import Conflict, NotFound, NothingToDo

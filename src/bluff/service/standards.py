@@ -6,7 +6,7 @@ from datetime import datetime
 from psycopg_pool import ConnectionPool
 
 from bluff.core.errors import SettingError
-from bluff.core.standard import LONGEST_NAME, Ways
+from bluff.core.job.standard import LONGEST_NAME, Ways
 from bluff.formats.ways_file import ways_data, ways_from_data
 from bluff.service.errors import NotFound
 from bluff.store import standards as rows

@@ -1073,6 +1073,23 @@ export interface components {
             shift?: string | number;
         };
         /**
+         * DrawingPart
+         * @description A layer or a storey: how many walls it has, what else is to say of it, and whether it is being read.
+         */
+        DrawingPart: {
+            /** Name */
+            name: string;
+            /** Walls */
+            walls: number;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /** Is Chosen */
+            is_chosen: boolean;
+        };
+        /**
          * DrawingView
          * @description What was understood of a drawing and the edit that takes it in; what of it was guessed, and what was left.
          *
@@ -1085,7 +1102,7 @@ export interface components {
              */
             part: "layer" | "storey";
             /** Parts */
-            parts: components["schemas"]["Part"][];
+            parts: components["schemas"]["DrawingPart"][];
             /** Guesses */
             guesses: components["schemas"]["Guess"][];
             /** Lines */
@@ -1324,6 +1341,8 @@ export interface components {
          * FramedMember
          * @description One piece of the wall; x, y, width, height are its rectangle in the elevation.
          *
+         *     `id` names it through every edit that leaves it what it is, and is never to be taken apart. `of` is the corner,
+         *     intersection, post or fixture backing it belongs to; for an opening's pieces `opening` says so.
          *     `wide_face` is the side of the wall, walking from start to end, to which a stud turns the wider of its faces;
          *     `side` the face that an upright or backing lies flat on.
          */
@@ -1344,6 +1363,7 @@ export interface components {
             role: components["schemas"]["Role"];
             /** Opening */
             opening: string | null;
+            of?: components["schemas"]["FramedPart"] | null;
             /** Size */
             size: string;
             /** Length */
@@ -1385,9 +1405,18 @@ export interface components {
         };
         /**
          * FramedPart
-         * @description A rectangle of the elevation.
+         * @description A part of the wall that has pieces of its own: which kind, and which one of it.
          */
         FramedPart: {
+            part: components["schemas"]["Part"];
+            /** Mark */
+            mark: string;
+        };
+        /**
+         * FramedRectangle
+         * @description A rectangle of the elevation.
+         */
+        FramedRectangle: {
             /** X */
             x: number;
             /** Y */
@@ -1422,7 +1451,7 @@ export interface components {
                 number
             ][];
             /** Cut Outs */
-            cut_outs: components["schemas"]["FramedPart"][];
+            cut_outs: components["schemas"]["FramedRectangle"][];
         };
         /**
          * FramedSheets
@@ -2155,21 +2184,10 @@ export interface components {
         Paper: "letter" | "a4";
         /**
          * Part
-         * @description A layer or a storey: how many walls it has, what else is to say of it, and whether it is being read.
+         * @description What of a wall a piece may belong to, besides the wall itself.
+         * @enum {string}
          */
-        Part: {
-            /** Name */
-            name: string;
-            /** Walls */
-            walls: number;
-            /**
-             * Note
-             * @default
-             */
-            note?: string;
-            /** Is Chosen */
-            is_chosen: boolean;
-        };
+        Part: "opening" | "corner" | "intersection" | "post" | "backing";
         /**
          * PhraseRequest
          * @description A typed line; wall is the wall an opening goes into, null when the line is a wall.

@@ -24,7 +24,7 @@ export function PieceCard({
   const words = useWords();
   const member = bench.wall.members.find(({ id }) => id === picked);
   if (member) {
-    const without = withoutSpecial(bench.entered, member.id);
+    const without = withoutSpecial(bench.entered, member);
     const alike = bench.cut_list.find(({ size, length }) => size === member.size && length === member.length);
     const whose = member.opening ? ` of ${member.opening}` : "";
     const plies = member.plies > 1 ? `${member.plies} x ` : "";
@@ -44,7 +44,7 @@ export function PieceCard({
         {without && (
           <Button
             onClick={() =>
-              onChange(changeWall(bench.wall.id, (wall) => withoutSpecial(wall, member.id) ?? wall))
+              onChange(changeWall(bench.wall.id, (wall) => withoutSpecial(wall, member) ?? wall))
             }
           >
             <Trash2 /> Take it out of the wall

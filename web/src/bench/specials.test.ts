@@ -9,11 +9,12 @@ const wall = {
 } as Wall;
 
 test("a piece of a post or of backing takes the whole of it out", () => {
-  expect(withoutSpecial(wall, "A/post/P1/stud/start")?.posts).toEqual([{ id: "P2" }]);
-  expect(withoutSpecial(wall, "A/backing/R1/960-1888")?.backing).toEqual([]);
+  expect(withoutSpecial(wall, { of: { part: "post", mark: "P1" } })?.posts).toEqual([{ id: "P2" }]);
+  expect(withoutSpecial(wall, { of: { part: "backing", mark: "R1" } })?.backing).toEqual([]);
 });
 
 test("other pieces belong to no special", () => {
-  expect(withoutSpecial(wall, "A/stud/3")).toBeNull();
-  expect(withoutSpecial(wall, "A/post/P9")).toBeNull();
+  expect(withoutSpecial(wall, {})).toBeNull();
+  expect(withoutSpecial(wall, { of: { part: "post", mark: "P9" } })).toBeNull();
+  expect(withoutSpecial(wall, { of: { part: "corner", mark: "start" } })).toBeNull();
 });

@@ -10,7 +10,7 @@ from dataclasses import dataclass, field
 from pydantic import BaseModel
 
 from bluff.core.errors import BluffError
-from bluff.core.length import Length, format_inches, inches
+from bluff.core.measure.length import Length, format_inches, inches
 from bluff.formats.errors import Fault, FaultyData
 
 

@@ -14,8 +14,8 @@ from math import dist
 from shapely import STRtree
 from shapely.geometry import LineString, MultiPoint, Polygon
 
-from bluff.core.length import format_inches, from_inches, to_inches
-from bluff.core.schools import OpeningKind
+from bluff.core.job.schools import OpeningKind
+from bluff.core.measure.length import format_inches, from_inches, to_inches
 from bluff.formats.exchange.dxf_shapes import Clue, Shapes
 from bluff.formats.exchange.faces import (
     Body,

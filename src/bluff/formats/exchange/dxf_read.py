@@ -17,7 +17,7 @@ from bluff.formats.exchange.dxf_openings import with_openings
 from bluff.formats.exchange.dxf_shapes import MOST_SHAPES, Shapes, layer_of, shapes_of
 from bluff.formats.exchange.dxf_write import APP
 from bluff.formats.exchange.faces import LineDrawn, Pair, length_of, pairs_of
-from bluff.formats.exchange.reading import Part, Reading, Understood
+from bluff.formats.exchange.reading import DrawingPart, Reading, Understood
 from bluff.formats.exchange.thickness import framed_by
 
 _UNITS: dict[str, float] = {
@@ -213,9 +213,9 @@ def _likely_layers(pairs: Mapping[str, Sequence[Pair]]) -> list[str]:
     return sorted(others, key=lambda layer: lengths[layer])[-1:] or sorted(pairs)[:1]
 
 
-def _layers(document: Drawing, pairs: Mapping[str, Sequence[Pair]], chosen: Sequence[str]) -> list[Part]:
+def _layers(document: Drawing, pairs: Mapping[str, Sequence[Pair]], chosen: Sequence[str]) -> list[DrawingPart]:
     names = {layer_of(entity) for entity in document.modelspace()} | pairs.keys()
-    return [Part(name=name, walls=len(pairs.get(name, ())), is_chosen=name in chosen) for name in sorted(names)]
+    return [DrawingPart(name=name, walls=len(pairs.get(name, ())), is_chosen=name in chosen) for name in sorted(names)]
 
 
 def _scaled(line: LineDrawn, scale: float) -> LineDrawn:

@@ -18,8 +18,8 @@ from ezdxf.explode import virtual_block_reference_entities
 from ezdxf.lldxf.const import DXFError
 
 from bluff.core.errors import BluffError
-from bluff.core.schools import OpeningKind
-from bluff.core.size import Size, parse_size
+from bluff.core.job.schools import OpeningKind
+from bluff.core.measure.size import Size, parse_size
 from bluff.formats.exchange.faces import LineDrawn, Place
 from bluff.formats.exchange.names import kind_named, kind_of_mark, size_named
 

@@ -14,14 +14,14 @@ import ezdxf
 from ezdxf import units
 from ezdxf.layouts import Modelspace
 
-from bluff.core import floor
-from bluff.core.framing import Framing
-from bluff.core.length import PER_INCH, format_feet, to_inches
-from bluff.core.marks import written
-from bluff.core.member import Member, Plate
-from bluff.core.outline import Outline
-from bluff.core.schools import Line
-from bluff.core.wall_plan import WallPlan
+from bluff.core.crew import floor
+from bluff.core.job.schools import Line
+from bluff.core.measure.length import PER_INCH, format_feet, to_inches
+from bluff.core.plan.outline import Outline
+from bluff.core.wall.framing import Framing
+from bluff.core.wall.marks import written
+from bluff.core.wall.member import PLATES, Member, Plate
+from bluff.core.wall.wall_plan import WallPlan
 from bluff.formats.job_file import OpeningFile, WallFile
 
 APP = "BLUFF"
@@ -102,7 +102,7 @@ def _wall(space: Modelspace, plan: WallPlan, seen: Outline) -> None:
 def _elevation(space: Modelspace, framing: Framing, west: float, floor_at: float) -> None:
     """The wall as framed, and above and below it what its plates read."""
     for member in framing.members:
-        _rectangle(space, member, west, floor_at, "PLATES" if member.id.endswith("_plate") else "ELEVATION")
+        _rectangle(space, member, west, floor_at, "PLATES" if member.role in PLATES else "ELEVATION")
     for opening in framing.openings:
         placed = opening.placed
         low = placed.head.value - placed.rough.height.value

@@ -6,7 +6,7 @@ from typing import Any
 
 import ifcopenshell.util.element
 
-from bluff.core.schools import OpeningKind
+from bluff.core.job.schools import OpeningKind
 from bluff.formats.exchange.faces import Direction, Span
 from bluff.formats.exchange.ifc_geometry import Shaper, Solid, sound
 from bluff.formats.exchange.names import kind_named

@@ -11,7 +11,7 @@ from typing import Any
 import ifcopenshell
 import ifcopenshell.util.element
 
-from bluff.core.length import format_feet, from_inches
+from bluff.core.measure.length import format_feet, from_inches
 from bluff.formats.errors import Fault, FaultyData
 from bluff.formats.exchange.choices import Said
 from bluff.formats.exchange.faces import Direction, Place
@@ -19,7 +19,7 @@ from bluff.formats.exchange.ifc_geometry import BROKEN, Shaper, Solid, low_end, 
 from bluff.formats.exchange.ifc_layers import framing_of
 from bluff.formats.exchange.ifc_openings import Host, openings_of, voids_of
 from bluff.formats.exchange.ifc_write import ENTRY
-from bluff.formats.exchange.reading import Part, Reading, Understood
+from bluff.formats.exchange.reading import DrawingPart, Reading, Understood
 from bluff.formats.exchange.seen import WallSeen
 
 _END = re.compile(r"END-ISO-10303-21\s*;\s*\Z")
@@ -64,7 +64,7 @@ def read_ifc(text: str, said: Said | None = None) -> Reading:
     near = {chosen, _NOWHERE} if storeys else {*names.values(), _NOWHERE}
     _say_what_is_left([one for one in fillings if _storey_of(one, names) in near], model, understood)
     parts = [
-        Part(name=name, walls=len(on_it), note=_height_note(on_it, solids), is_chosen=name == chosen)
+        DrawingPart(name=name, walls=len(on_it), note=_height_note(on_it, solids), is_chosen=name == chosen)
         for name, on_it in storeys.items()
     ]
     return understood.reading("model", "storey", parts)

@@ -11,17 +11,17 @@ from uuid import NAMESPACE_URL, uuid5
 import ifcopenshell
 import ifcopenshell.guid
 
-from bluff.core import floor
-from bluff.core.framing import Framing
-from bluff.core.length import PER_INCH, Length, to_inches
-from bluff.core.member import Member, Role
-from bluff.core.schools import Line
-from bluff.core.wall_plan import PlacedOpening, WallPlan
+from bluff.core.crew import floor
+from bluff.core.job.schools import Line
+from bluff.core.measure.length import PER_INCH, Length, to_inches
+from bluff.core.wall.framing import Framing
+from bluff.core.wall.member import PLATES, Member, Role
+from bluff.core.wall.wall_plan import PlacedOpening, WallPlan
 from bluff.formats.job_file import OpeningFile, WallFile
 
 ENTRY = "Bluff_Entry"
 _INCH = 0.0254
-_PLATES = {Role.BOTTOM_PLATE, Role.TOP_PLATE, Role.CAP_PLATE, Role.SILL, Role.BACKING}
+_LYING = PLATES | {Role.SILL, Role.BACKING}
 
 
 def write_ifc(name: str, framings: Sequence[Framing]) -> str:
@@ -137,7 +137,7 @@ class _Model:
     def _member(self, member: Member, plan: WallPlan, wall: Any, wide: float) -> Any:
         kind = "IfcBeam" if member.role is Role.HEADER else "IfcMember"
         is_above = member.bottom >= plan.height.value
-        depth = to_inches(member.board.width if member.role in _PLATES else _through(member, plan))
+        depth = to_inches(member.board.width if member.role in _LYING else _through(member, plan))
         depth = depth if is_above else min(depth, wide)
         local = self.file.create_entity(
             "IfcLocalPlacement",
@@ -145,7 +145,7 @@ class _Model:
             RelativePlacement=self._placement((to_inches(member.start), 0, to_inches(member.bottom)), (1, 0)),
         )
         called = plan.standard.words.name(member.role)
-        made = self._rooted(kind, f"member {member.id}", Name=member.id, ObjectType=called, ObjectPlacement=local)
+        made = self._rooted(kind, f"member {member.id}", Name=str(member.id), ObjectType=called, ObjectPlacement=local)
         made.PredefinedType = _predefined(member.role)
         # Flat on a face of the wall, or, above its plates, along it.
         out = depth if is_above else 0
@@ -214,7 +214,7 @@ class _Model:
 def _predefined(role: Role) -> str:
     if role is Role.HEADER:
         return "LINTEL"
-    return "PLATE" if role in _PLATES else "STUD"
+    return "PLATE" if role in _LYING else "STUD"
 
 
 def _through(member: Member, plan: WallPlan) -> Length:

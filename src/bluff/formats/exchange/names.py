@@ -5,8 +5,8 @@ from collections.abc import Iterable
 from contextlib import suppress
 
 from bluff.core.errors import BluffError
-from bluff.core.schools import OpeningKind
-from bluff.core.size import Size, parse_size
+from bluff.core.job.schools import OpeningKind
+from bluff.core.measure.size import Size, parse_size
 
 _KINDS: tuple[tuple[OpeningKind, re.Pattern[str]], ...] = tuple(
     (kind, re.compile(words, re.IGNORECASE))

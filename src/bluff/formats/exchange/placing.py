@@ -8,10 +8,10 @@ from shapely.geometry import LineString, Polygon
 from shapely.geometry import Point as ShapelyPoint
 from shapely.geometry.base import BaseGeometry
 
-from bluff.core.job import Between, Point, Wall, WallKind
-from bluff.core.length import Length, half, to_inches
-from bluff.core.lumber import lumber
-from bluff.core.outline import Outline, outline
+from bluff.core.job.job import Between, Point, Wall, WallKind
+from bluff.core.measure.length import Length, half, to_inches
+from bluff.core.measure.lumber import lumber
+from bluff.core.plan.outline import Outline, outline
 from bluff.formats.exchange.choices import Choice, Guess, Said
 from bluff.formats.exchange.faces import Place
 from bluff.formats.exchange.seen import WallSeen, square_turn, turned

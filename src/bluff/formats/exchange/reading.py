@@ -15,16 +15,16 @@ from typing import Any, Literal, TypeAlias
 from pydantic import BaseModel, ValidationError
 
 from bluff.core.errors import BluffError
-from bluff.core.job import MOST_WALLS, Between, Job, Opening, Point, Wall, WallKind, is_mark
-from bluff.core.length import PER_INCH, format_inches, from_inches, inches
-from bluff.core.lumber import STUDS
-from bluff.core.outline import outline
-from bluff.core.phrase import next_opening_id, next_wall_id
-from bluff.core.position import At, FromPlate, Reference
-from bluff.core.schools import End, WallHeight
-from bluff.core.size import Size
-from bluff.core.standard import Ways
-from bluff.core.wall_plan import WallPlan, wall_plans
+from bluff.core.job.job import MOST_WALLS, Between, Job, Opening, Point, Wall, WallKind, is_mark
+from bluff.core.job.position import At, FromPlate, Reference
+from bluff.core.job.schools import End, WallHeight
+from bluff.core.job.standard import Ways
+from bluff.core.measure.length import PER_INCH, format_inches, from_inches, inches
+from bluff.core.measure.lumber import STUDS
+from bluff.core.measure.size import Size
+from bluff.core.phrase.opening_line import next_opening_id, next_wall_id
+from bluff.core.plan.outline import outline
+from bluff.core.wall.wall_plan import WallPlan, wall_plans
 from bluff.formats.exchange.choices import Choice, Guess, Said
 from bluff.formats.exchange.faces import SHORTEST, LineDrawn, Place
 from bluff.formats.exchange.placing import Placement, with_outside
@@ -51,7 +51,7 @@ class Left(BaseModel):
     at: Place | None = None
 
 
-class Part(BaseModel):
+class DrawingPart(BaseModel):
     """A layer or a storey: how many walls it has, what else is to say of it, and whether it is being read."""
 
     name: str
@@ -76,7 +76,7 @@ class Reading(BaseModel):
     """
 
     part: PartKind
-    parts: list[Part]
+    parts: list[DrawingPart]
     guesses: list[Guess]
     lines: list[tuple[float, float, float, float]]
     job: JobFile
@@ -114,7 +114,7 @@ class Understood:
         """Say what was not understood, and where it is on the drawing."""
         self._left.append((text, at))
 
-    def reading(self, name: str, part: PartKind, parts: Iterable[Part]) -> Reading:
+    def reading(self, name: str, part: PartKind, parts: Iterable[DrawingPart]) -> Reading:
         """Everything as a reading.
 
         What others drew may be miles from their origin and out of square: unless there are entries, which say where

@@ -12,7 +12,7 @@ from math import atan2, cos, degrees, hypot, radians, sin
 from shapely import STRtree
 from shapely.geometry import Polygon
 
-from bluff.core.schools import OpeningKind
+from bluff.core.job.schools import OpeningKind
 from bluff.formats.exchange.faces import Place
 from bluff.formats.exchange.thickness import width_of
 

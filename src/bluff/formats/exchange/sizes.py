@@ -2,10 +2,10 @@
 
 from collections.abc import Sequence
 
-from bluff.core.job import Sizing
-from bluff.core.length import Length, from_inches, inches
-from bluff.core.schools import OpeningKind
-from bluff.core.standard import Ways
+from bluff.core.job.job import Sizing
+from bluff.core.job.schools import OpeningKind
+from bluff.core.job.standard import Ways
+from bluff.core.measure.length import Length, from_inches, inches
 from bluff.formats.exchange.choices import Choice, Guess, Said, typed
 from bluff.formats.exchange.seen import OpeningSeen
 

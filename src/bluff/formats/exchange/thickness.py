@@ -8,8 +8,8 @@ panels
 
 from dataclasses import dataclass
 
-from bluff.core.length import to_inches
-from bluff.core.lumber import STUDS, lumber
+from bluff.core.measure.length import to_inches
+from bluff.core.measure.lumber import STUDS, lumber
 
 THICKEST = 13.0
 """Inches; nothing thicker than this is framed with two-bys, panels and all."""

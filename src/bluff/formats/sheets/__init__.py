@@ -7,11 +7,11 @@ from typing import TypeAlias
 
 from reportlab.pdfgen.canvas import Canvas
 
-from bluff.core.build_order import BuildStep, build_order
-from bluff.core.framing import Framing
-from bluff.core.pole import Pole
-from bluff.core.prefab import Pack, prefab
-from bluff.core.words import Words
+from bluff.core.crew.order import BuildStep, build_order
+from bluff.core.crew.packs import Pack, prefab
+from bluff.core.crew.pole import Pole
+from bluff.core.job.words import Words
+from bluff.core.wall.framing import Framing
 from bluff.formats.sheets.cover_sheet import (
     PACKS_ON_A_PAGE,
     ROWS_ON_A_PAGE,

@@ -4,18 +4,18 @@ from collections.abc import Callable, Mapping, Sequence
 from itertools import pairwise
 from typing import TypeAlias
 
-from bluff.core import floor
-from bluff.core.build_order import BuildStep
-from bluff.core.framing import Framing
-from bluff.core.job import WallKind
-from bluff.core.length import Length, format_feet, inches
-from bluff.core.outline import Outline
-from bluff.core.plates import ties
-from bluff.core.prefab import Pack, hands
-from bluff.core.schools import Line
-from bluff.core.wall_plan import WallPlan
-from bluff.core.weight import lift
-from bluff.core.words import Words
+from bluff.core.crew import floor
+from bluff.core.crew.order import BuildStep
+from bluff.core.crew.packs import Pack, hands
+from bluff.core.job.job import WallKind
+from bluff.core.job.schools import Line
+from bluff.core.job.words import Words
+from bluff.core.measure.length import Length, format_feet, inches
+from bluff.core.plan.outline import Outline
+from bluff.core.takeoff.ties import ties
+from bluff.core.takeoff.weight import lift
+from bluff.core.wall.framing import Framing
+from bluff.core.wall.wall_plan import WallPlan
 from bluff.formats.sheets.paper import MARGIN, Page
 
 At: TypeAlias = Callable[[tuple[float, float]], tuple[float, float]]

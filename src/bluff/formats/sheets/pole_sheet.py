@@ -5,8 +5,8 @@ The strip lies along the paper; each page carries on where the one before ended,
 
 from collections.abc import Sequence
 
-from bluff.core.length import PER_INCH, Length, format_inches, inches
-from bluff.core.pole import CLEAR, Pole
+from bluff.core.crew.pole import CLEAR, Pole
+from bluff.core.measure.length import PER_INCH, Length, format_inches, inches
 from bluff.formats.sheets.paper import MARGIN, Page, fitting_size, spread
 
 POLES_ON_A_PAGE = 5

@@ -3,16 +3,17 @@
 from collections.abc import Collection, Sequence
 from enum import StrEnum
 
-from bluff.core.cut_list import cut_list, spacer_list
-from bluff.core.finding import Finding, Severity
-from bluff.core.framing import Framing
-from bluff.core.length import format_feet, format_inches
-from bluff.core.marks import written
-from bluff.core.member import ANCHOR_BOLT, CUT_LINE, PIN, PLATE_BREAK, Member, Plate, Role
-from bluff.core.nails import joints_of, nails
-from bluff.core.schools import End, MarkedOn, MarkLines
-from bluff.core.sheets import Rectangle, Sheet
-from bluff.core.wall_plan import PlacedOpening, WallPlan
+from bluff.core.job.finding import Finding, Severity
+from bluff.core.job.schools import End, MarkedOn, MarkLines
+from bluff.core.measure.length import format_feet, format_inches
+from bluff.core.measure.shapes import Rectangle
+from bluff.core.takeoff.cut_list import cut_list, spacer_list
+from bluff.core.takeoff.nails import joints_of, nails
+from bluff.core.wall.framing import Framing
+from bluff.core.wall.marks import written
+from bluff.core.wall.member import ANCHOR_BOLT, CUT_LINE, PIN, PLATE_BREAK, Member, Plate, Role
+from bluff.core.wall.sheets import Sheet
+from bluff.core.wall.wall_plan import PlacedOpening, WallPlan
 from bluff.formats.sheets.paper import MARGIN, Page, columns, spread, text_width
 
 _GREY = {
@@ -290,7 +291,7 @@ def _openings(
         page.text(x, y + size * 1.1, placed.id, size, bold=True)
         rough = f"{format_inches(placed.rough.width.value)} x {format_inches(placed.rough.height.value)}"
         page.text(x + size * 3, y + size * 1.1, f"RO {rough} from {format_inches(placed.start.value)}", size, bold=True)
-        source, header = placed.header.header.source, placed.standard.words.name(Role.HEADER)
+        source, header = placed.header.choice.source, placed.standard.words.name(Role.HEADER)
         page.text(
             x + size * 3,
             y,

@@ -1,0 +1,113 @@
+"""What can be wrong between a wall and the joists or trusses above it."""
+
+from collections.abc import Iterator
+from dataclasses import replace
+from fractions import Fraction
+
+from bluff.core.job.edit import ChangeWall
+from bluff.core.job.finding import VERIFY, Code, Finding, Severity
+from bluff.core.job.job import Between, WallKind
+from bluff.core.job.schools import CeilingBacking, JoistLayout, JoistRun, MeasuredRoom
+from bluff.core.measure.length import format_spacing
+from bluff.core.plan.joists import runs_across_joists, runs_along_joists
+from bluff.core.wall.framing import Framing
+from bluff.core.wall.wall_plan import WallPlan, with_ways
+
+_USUAL_SPACINGS = (Fraction(24), Fraction(96, 5), Fraction(16), Fraction(12))
+
+
+def check_joists(framing: Framing) -> Iterator[Finding]:
+    """A ceiling's edge with nothing to hold it, and joists with no stud under them where the crew stacks."""
+    plan = framing.plan
+    standard, wall = plan.standard, plan.wall
+    yield from _ceiling(plan)
+    yield from _carried(plan)
+    carries = wall.bearing or (wall.bearing is None and wall.kind is WallKind.EXTERIOR)
+    is_said = standard.joists is not None and standard.joist_layout is not None
+    if standard.stacked and carries and not is_said and isinstance(wall.run, Between):
+        yield Finding(
+            Code.JOISTS_NOT_GIVEN,
+            Severity.INFO,
+            "Studs are to stand under the joists here, and nobody has said where those are; the wall keeps its own "
+            "layout.",
+            "Say which way the joists run, where one of them lies and how far apart they are.",
+        )
+    if plan.stacked is not None and standard.joist_layout is not None:
+        yield from _missed(plan, standard.joist_layout)
+
+
+def _ceiling(plan: WallPlan) -> Iterator[Finding]:
+    """Over a wall along the joists a ceiling's edge, and the top of a wall fitted between two of them, hold nothing."""
+    standard, wall = plan.standard, plan.wall
+    if not runs_along_joists(wall, standard):
+        return
+    is_known = standard.joist_layout is not None
+    between = ChangeWall(plan.id, with_ways(wall, ceiling_backing=CeilingBacking.BETWEEN_JOISTS))
+    on_top = ChangeWall(plan.id, with_ways(wall, ceiling_backing=CeilingBacking.ON_PLATES))
+    if standard.ceiling_backing is CeilingBacking.NONE:
+        is_fitted = isinstance(standard.studs, MeasuredRoom)
+        what = "its top has no joist to be nailed to" if is_fitted else "the ceiling has nothing to nail to beside it"
+        yield Finding(
+            Code.CEILING_BACKING_MISSING,
+            Severity.INFO,
+            f"The joists above run along this wall, so {what}.",
+            "Put blocks between the joists over it, with a board on each side in plane with them; or, where the slab "
+            "is true, lay a wider board flat on its plates.",
+            fix=between if is_known else on_top,
+            fix_label="Blocks between the joists" if is_known else "Lay a board on top",
+            other_fix=on_top if is_known and not is_fitted else None,
+            other_fix_label="Lay a board on top" if is_known and not is_fitted else None,
+        )
+    elif standard.ceiling_backing is CeilingBacking.BETWEEN_JOISTS and not is_known:
+        yield Finding(
+            Code.JOISTS_NOT_GIVEN,
+            Severity.INFO,
+            "Blocks are to go from joist to joist over this wall, and nobody has said how far apart those are.",
+            "Say where one of the joists lies and how far apart they are.",
+        )
+
+
+def _carried(plan: WallPlan) -> Iterator[Finding]:
+    """A wall across the joists that nobody has called bearing, and one along them that somebody has."""
+    standard, wall = plan.standard, plan.wall
+    bearing, bare = (ChangeWall(plan.id, replace(wall, bearing=carries)) for carries in (True, False))
+    if wall.bearing is None and runs_across_joists(wall, standard):
+        yield Finding(
+            Code.CARRIES_LOAD_NOT_SAID,
+            Severity.INFO,
+            "The joists above run across this wall, and nobody has said whether it carries them.",
+            f"Say which, by the drawings: studs, headers and plates of a wall that carries are theirs. {VERIFY}",
+            fix=bearing,
+            fix_label="It carries them",
+            other_fix=bare,
+            other_fix_label="It carries nothing",
+        )
+    elif wall.bearing and runs_along_joists(wall, standard):
+        across = JoistRun.NORTH_SOUTH if standard.joists is JoistRun.EAST_WEST else JoistRun.EAST_WEST
+        yield Finding(
+            Code.CARRIES_LOAD_NOT_SAID,
+            Severity.INFO,
+            "This wall is called bearing, and the joists above run along it.",
+            f"Say which of the two is so: whether it carries, or which way they run over it. {VERIFY}",
+            fix=bare,
+            fix_label="It carries nothing",
+            other_fix=ChangeWall(plan.id, with_ways(wall, joists=across)),
+            other_fix_label="Joists run across it",
+        )
+
+
+def _missed(plan: WallPlan, joists: JoistLayout) -> Iterator[Finding]:
+    spacing = plan.standard.spacing
+    if joists.spacing % spacing == 0:
+        return
+    # Closer studs only: nobody takes wood out of a wall to settle a finding.
+    closer = next((one for one in _USUAL_SPACINGS if one < spacing and joists.spacing % one == 0), None)
+    yield Finding(
+        Code.STUDS_MISS_JOISTS,
+        Severity.WARNING,
+        f"Joists lie at {format_spacing(joists.spacing)} and studs at {format_spacing(spacing)}: not every joist has a "
+        "stud under it.",
+        "Space the studs as the joists are, or so that it divides their spacing, as the drawings allow.",
+        fix=ChangeWall(plan.id, with_ways(plan.wall, spacing=closer)) if closer else None,
+        fix_label=f"Studs at {format_spacing(closer)}" if closer else None,
+    )

@@ -1,0 +1,64 @@
+"""What is wrong, or worth knowing, where walls meet in the plan."""
+
+from collections.abc import Iterator
+from math import atan2, degrees
+
+from bluff.core.job.finding import Code, Finding, Severity
+from bluff.core.job.schools import End
+from bluff.core.measure.length import format_inches
+from bluff.core.plan.meeting import EndMeeting
+from bluff.core.wall.framing import Framing
+from bluff.core.wall.wall_plan import WallPlan
+
+
+def check_meetings(framing: Framing) -> Iterator[Finding]:
+    """Walls that run through each other or lie in one place, ends cut at an angle, ends that join nothing."""
+    plan = framing.plan
+    yield from _loose_ends(plan)
+    for other in plan.meetings.crossings:
+        yield Finding(
+            Code.WALLS_CROSS,
+            Severity.ERROR,
+            f"Wall {other} runs right through this one; each plate is laid out as if the other were not there.",
+            "Enter one of them as two walls that butt against the other.",
+        )
+    for other in plan.meetings.overlaps:
+        yield Finding(
+            Code.WALLS_OVERLAP,
+            Severity.ERROR,
+            f"Wall {other} lies in the same place as this one for some way; each is framed as if the other were not "
+            "there.",
+            "Take one of them out, or end the one where the other starts.",
+        )
+    for end in End:
+        meeting = plan.meetings.at(end)
+        if meeting and meeting.short:
+            yield _angled_end(plan, end, meeting)
+
+
+def _angled_end(plan: WallPlan, end: End, meeting: EndMeeting) -> Finding:
+    # A saw is set to half a degree.
+    bevel = round(2 * degrees(atan2(meeting.short, plan.stud.width))) / 2
+    return Finding(
+        Code.ANGLED_END,
+        Severity.INFO,
+        f"The plates end at {bevel:g} degrees at wall {meeting.other}, long point on the {meeting.long_side}: "
+        f"{format_inches(meeting.short)} from long to short point. The end stud stands square at the short point.",
+        f"Measure the plates to the long point, and fill the {format_inches(meeting.short)} beyond the end stud with a "
+        "piece ripped to the bevel, so that the sheets have wood at the corner.",
+        at=0 if end is End.START else plan.length,
+    )
+
+
+def _loose_ends(plan: WallPlan) -> Iterator[Finding]:
+    for loose in plan.loose_ends:
+        apart = f"{format_inches(loose.gap)} from" if loose.gap else "beside"
+        yield Finding(
+            Code.END_NOT_JOINED,
+            Severity.WARNING,
+            f"The {loose.end} of this wall stops {apart} wall {loose.other} without joining it.",
+            f"Draw it up to wall {loose.other}, or clear of it where it is meant to stand free.",
+            at=0 if loose.end is End.START else plan.length,
+            fix=loose.fix,
+            fix_label=f"Join it to {loose.other}" if loose.fix else None,
+        )

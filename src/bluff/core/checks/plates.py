@@ -1,0 +1,116 @@
+"""Plates: joints that no stud holds, joints too near to each other, and plates that nothing ties."""
+
+from collections.abc import Iterator
+from itertools import pairwise
+
+from bluff.core.job.finding import Code, Finding, Severity
+from bluff.core.job.schools import End, PlateTies
+from bluff.core.measure.length import Length, format_inches
+from bluff.core.plan.meeting import EndMeeting, Joint
+from bluff.core.wall.framing import Framing
+from bluff.core.wall.member import Role
+from bluff.core.wall.wall_plan import WallPlan
+
+_TIE = "Tie the two with a plate connector, as the drawings or the code ask."
+_OTHER_HEIGHT = "its second plate lies at another height, or there is none, or the two do not meet square"
+_NO_LAP = {
+    Joint.MITRE: "both are cut to the mitre of the corner",
+    Joint.SPLICE: "its second plate lies at another height, or there is none, or there is no room for a lap of 24",
+}
+
+
+def check_plates(framing: Framing) -> Iterator[Finding]:
+    """Every joint of a plate that is to be thought about before the boards are cut."""
+    for there in framing.breaks:
+        if not there.is_on_stud:
+            at = there.at.value
+            yield Finding(
+                Code.PLATE_BREAK_OFF_STUD,
+                Severity.WARNING,
+                f"The {there.plate.replace('_', ' ')} has to be broken at {format_inches(at)}, where no stud stands "
+                "for both boards.",
+                "Nail a block or a scab of the same lumber under the joint, or get a longer board.",
+                at=at,
+            )
+    first, second = (_breaks_of(framing, plate) for plate in (Role.TOP_PLATE, Role.CAP_PLATE))
+    if framing.plan.standard.top_plates == 1:
+        for at in first:
+            yield _single_joint(at)
+    yield from _near_gaps(framing, first)
+    yield from _near_breaks(framing, first, second)
+
+
+def _breaks_of(framing: Framing, plate: Role) -> list[Length]:
+    return [there.at.value for there in framing.breaks if there.plate is plate]
+
+
+def _single_joint(at: Length) -> Finding:
+    return Finding(
+        Code.SINGLE_PLATE_JOINT,
+        Severity.INFO,
+        f"The one top plate is in two pieces at {format_inches(at)}, with no second plate over the joint.",
+        _TIE,
+        at=at,
+    )
+
+
+def _near_gaps(framing: Framing, first: list[Length]) -> Iterator[Finding]:
+    """Breaks of the first top plate near a gap of the second one, where another wall's runs through."""
+    offset = framing.plan.standard.plate_stock.offset
+    boards = sorted(piece.span for piece in framing.plates if piece.role is Role.CAP_PLATE)
+    apart = [(before.end, after.start) for before, after in pairwise(boards) if before.end < after.start]
+    gaps = [near for near, _ in apart] + [far for _, far in apart]
+    for at in first:
+        gap = min(gaps, key=lambda gap: abs(gap - at), default=None)
+        if gap is not None and abs(gap - at) < offset:
+            yield Finding(
+                Code.PLATE_BREAKS_CLOSE,
+                Severity.WARNING,
+                f"The first top plate breaks at {format_inches(at)}, {format_inches(abs(gap - at))} from a gap of "
+                f"the second at {format_inches(gap)}; {format_inches(offset)} is asked for.",
+                "Get a longer board for the first plate, or tie the joint with a plate connector.",
+                at=at,
+            )
+
+
+def _near_breaks(framing: Framing, first: list[Length], second: list[Length]) -> Iterator[Finding]:
+    """Breaks of the second top plate near one of the first."""
+    offset = framing.plan.standard.plate_stock.offset
+    for at in second:
+        nearest_break = min(first, key=lambda other: abs(other - at), default=None)
+        if nearest_break is not None and abs(nearest_break - at) < offset:
+            yield Finding(
+                Code.PLATE_BREAKS_CLOSE,
+                Severity.WARNING,
+                f"The second top plate breaks at {format_inches(at)}, {format_inches(abs(at - nearest_break))} from a "
+                f"break of the first; {format_inches(offset)} is asked for.",
+                "Get a longer board for one of the two, or tie the joint with a plate connector.",
+                at=at,
+            )
+
+
+def check_laps(framing: Framing) -> Iterator[Finding]:
+    """Every place where the top plates of two walls do not lap, so that a connector must tie them."""
+    plan = framing.plan
+    for end in End:
+        meeting = plan.meetings.at(end)
+        # One of the two says it, the one that would lap onto the other.
+        if meeting is None or meeting.lap is not None or meeting.is_through:
+            continue
+        yield Finding(
+            Code.NO_LAP,
+            Severity.INFO,
+            f"The top plates do not lap onto wall {meeting.other}: {_why_not(plan, meeting)}.",
+            _TIE,
+            at=0 if end is End.START else plan.length,
+        )
+
+
+def _why_not(plan: WallPlan, meeting: EndMeeting) -> str:
+    if meeting.lapped_by:
+        return f"that of wall {meeting.lapped_by} runs through there"
+    if plan.standard.top_plates == 1:
+        return "this wall has one top plate"
+    if plan.standard.plate_ties is PlateTies.CONNECTORS:
+        return "the crew butts them and ties them with connectors"
+    return _NO_LAP.get(meeting.joint, _OTHER_HEIGHT)

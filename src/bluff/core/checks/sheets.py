@@ -1,0 +1,110 @@
+"""Sheets: joints along the wall without wood to share, rows without blocks behind them, plates left bare."""
+
+from bisect import bisect_left, bisect_right
+from collections.abc import Iterator, Sequence
+
+from bluff.core.job.edit import ChangeWall
+from bluff.core.job.finding import Code, Finding, Severity
+from bluff.core.job.job import WallKind
+from bluff.core.job.schools import Sheets
+from bluff.core.measure.length import Length, format_feet, format_inches, format_spacing
+from bluff.core.wall.framing import Framing
+from bluff.core.wall.layout import NAILABLE, LaidOut
+from bluff.core.wall.member import Role
+from bluff.core.wall.sheets import joint_heights, joints_on_studs, meets_spacing
+from bluff.core.wall.wall_plan import with_ways
+
+
+def check_sheet_edges(framing: Framing) -> Iterator[Finding]:
+    """Every sheet edge that has less than 1/2 of wood on a side, in every layer a sheet covers.
+
+    Source: docs/rules.md, Sheets.
+    """
+    edges = joints_on_studs(framing.plan)
+    # The face the sheets hang on lies behind the sides of a stud whose narrow face it is.
+    least = NAILABLE + framing.plan.set_back
+    for laid in framing.layers:
+        yield from check_edges_in(laid, edges, least)
+
+
+def check_edges_in(laid: LaidOut, edges: Sequence[Length], least: Length) -> Iterator[Finding]:
+    """The sheet edges of one layer; `edges` in order along the wall, `least` the wood each sheet needs there."""
+    # A joint just inside the king at a layer's bound still needs wood in the layer for its other sheet;
+    # further in, it is the business of whatever is on the king's other side.
+    first, last = laid.layer.start - NAILABLE, laid.layer.end + NAILABLE
+    for edge in edges[bisect_right(edges, first) : bisect_left(edges, last)]:
+        if not any(wood.start + least <= edge <= wood.end - least for wood in laid.bearing):
+            yield Finding(
+                Code.SHEET_EDGE_NO_WOOD,
+                Severity.WARNING,
+                f"Sheets meet at {format_inches(edge)} and have no wood to share there ({laid.layer.name}).",
+                "Add a stud or block under the joint, or shift the datum.",
+                at=edge,
+                opening=laid.layer.opening,
+            )
+
+
+def check_sheet_joints(framing: Framing) -> Iterator[Finding]:
+    """Joints between rows of sheets that have no blocks behind them."""
+    plan = framing.plan
+    if plan.standard.panel_edge_blocks:
+        return
+    rows = {(piece.bottom, piece.top) for piece in framing.standing if piece.role is Role.BLOCK}
+    bare = [
+        joint
+        for joint in joint_heights(plan)
+        if not any(bottom + NAILABLE <= joint <= top - NAILABLE for bottom, top in rows)
+    ]
+    if bare:
+        yield Finding(
+            Code.SHEET_JOINT_UNBLOCKED,
+            Severity.INFO,
+            f"Rows of sheets meet at {' and '.join(format_inches(joint) for joint in bare)} above the floor, with no "
+            "blocks behind the joint.",
+            "Put blocks behind the joints where the drawings ask for them.",
+            fix=ChangeWall(plan.id, with_ways(plan.wall, panel_edge_blocks=True)),
+            fix_label="Put blocks behind the joints",
+        )
+
+
+def check_bare_top(framing: Framing) -> Iterator[Finding]:
+    """Outside sheets that end below the top of the wall's plates.
+
+    Sheets of 96 on a wall of 97 1/8 leave 1 1/8 when they are hung flush with the bottom plate.
+    """
+    plan = framing.plan
+    top = max((sheet.shape.up.end for sheet in framing.sheets.sheets), default=plan.height.value)
+    bare = plan.height.value - top
+    if bare <= 0 or plan.wall.kind is not WallKind.EXTERIOR:
+        return
+    drop = plan.standard.sheet_drop
+    hung = f"hung {format_inches(drop)} below the bottom plate" if drop else "hung flush with the bottom plate"
+    yield Finding(
+        Code.SHEETS_LEAVE_BARE,
+        Severity.INFO,
+        f"The sheets, {hung}, leave the top {format_inches(bare)} of the plates bare.",
+        "Take longer sheets, or a strip along the top where the drawings tie the plates with them.",
+    )
+
+
+def check_spacing(framing: Framing) -> Iterator[Finding]:
+    """Say once when no stud will stand at the joints of the sheets."""
+    plan = framing.plan
+    standard = plan.standard
+    wide, long, sheets = standard.sheet.width, standard.sheet.length, standard.sheets
+    pitch = long if sheets is Sheets.LYING else wide
+    if sheets is Sheets.NONE or meets_spacing(plan, pitch):
+        return
+    can_lie = sheets is Sheets.UPRIGHT and meets_spacing(plan, long)
+    lying = f", but one does at {format_inches(long)}." if can_lie else f", nor at {format_inches(long)}."
+    yield Finding(
+        Code.SPACING_MISSES_SHEETS,
+        Severity.WARNING,
+        f"At {format_spacing(standard.spacing)} on centre no stud stands at {format_inches(pitch)}, where {sheets} "
+        f"sheets meet{lying}",
+        f"Lay {format_feet(long)} sheets on their side."
+        if can_lie
+        else "Choose 12, 16, 19.2 or 24, or put blocks behind the joints.",
+        fix=ChangeWall(plan.id, with_ways(plan.wall, sheets=Sheets.LYING)) if can_lie else None,
+        fix_label="Lay them on their side" if can_lie else None,
+    )

@@ -1,0 +1,149 @@
+"""What is built before the wall: corners, intersections, header packs, kings with their jacks.
+
+Packs made of the same pieces are counted together, however many walls they go into. Of sawn studs none is
+handed: the pieces are square cut and their edges flush, so that each pack turns end for end into its own
+mirror image. Studs with a wide and a narrow face do not turn, and their corners and kings come in two hands.
+"""
+
+from collections import Counter, defaultdict
+from collections.abc import Iterable, Iterator
+from dataclasses import dataclass
+from enum import StrEnum
+from typing import NamedTuple
+
+from bluff.core.job.schools import End, Line
+from bluff.core.measure.length import Length, format_inches
+from bluff.core.wall.framing import Framing
+from bluff.core.wall.member import Member, Orientation, Role
+from bluff.core.wall.piece import Part
+
+
+class PackKind(StrEnum):
+    """What a pack is for."""
+
+    CORNER = "corner"
+    INTERSECTION = "intersection"
+    KINGS_AND_JACKS = "kings and jacks"
+    HEADER = "header"
+
+
+@dataclass(frozen=True, slots=True, order=True)
+class PackPiece:
+    """Pieces alike in a pack; count is of members, plies of boards in each."""
+
+    count: int
+    size: str
+    length: Length
+    plies: int
+    orientation: Orientation
+
+    def __str__(self) -> str:
+        """How it is called across the deck.
+
+        >>> str(PackPiece(2, "2x6", 5928, 1, Orientation.EDGE))
+        '2 – 2x6 x 92 5/8'
+        """
+        flat = " flat" if self.orientation is Orientation.FLAT else ""
+        plies = f"{self.plies}-ply " if self.plies > 1 else ""
+        return f"{self.count} – {plies}{self.size}{flat} x {format_inches(self.length)}"
+
+
+@dataclass(frozen=True, slots=True)
+class Pack:
+    """Packs alike.
+
+    Args:
+        kind: What they are for.
+        pieces: What each is made of, longest first.
+        hand: Of a pack that does not turn end for end, the side its wide faces are on when it is held as it stands
+            at the start of its wall or opening.
+        count: How many.
+        places: Where they go, wall by wall: ``A start``, ``C E``, ``A W1``.
+    """
+
+    kind: PackKind
+    pieces: tuple[PackPiece, ...]
+    hand: Line | None
+    count: int
+    places: tuple[str, ...]
+
+    @property
+    def called(self) -> str:
+        """Its kind, and its hand where it has one."""
+        return f"{self.kind}, {self.hand} hand" if self.hand else self.kind.value
+
+
+def hands(packs: Iterable[Pack]) -> str:
+    """What is to be said of their hands."""
+    if not any(pack.hand for pack in packs):
+        return "None is handed: each pack turns end for end."
+    return (
+        "Studs with a wide face: corners and kings do not turn end for end. A left hand, held as at the start of its "
+        "wall or opening, has its wide faces on the left, walking toward the end."
+    )
+
+
+def prefab(framings: Iterable[Framing]) -> tuple[Pack, ...]:
+    """Every pack of some walls, by kind, and the most frequent first.
+
+    Source: docs/rules.md, Prefab.
+    """
+    alike: dict[tuple[PackKind, tuple[PackPiece, ...], Line | None], list[str]] = defaultdict(list)
+    for framing in framings:
+        for kind, place, members in _packs(framing):
+            alike[kind, _pieces(members), _hand(kind, place, members)].append(f"{framing.plan.id} {place}")
+    packs = [Pack(*alike_in, len(places), tuple(places)) for alike_in, places in alike.items()]
+    order = list(PackKind)
+    return tuple(sorted(packs, key=lambda pack: (order.index(pack.kind), -pack.count)))
+
+
+class _Place(NamedTuple):
+    """Where a pack goes in its wall: which opening or wall it is for, and at which end."""
+
+    mark: str | None = None
+    end: End | None = None
+
+    def __str__(self) -> str:
+        return " ".join(part for part in self if part)
+
+
+def _packs(framing: Framing) -> Iterator[tuple[PackKind, _Place, list[Member]]]:
+    """Kind, place and members of each pack of a wall."""
+    by_place: dict[tuple[PackKind, _Place], list[Member]] = defaultdict(list)
+    end_studs = {member.id.at: member for member in framing.standing if member.role is Role.END_STUD}
+    for member in framing.standing:
+        of = member.id.of
+        if of is None:
+            continue
+        if of.part is Part.CORNER:
+            by_place[PackKind.CORNER, _Place(end=End(of.mark))].append(member)
+        elif of.part is Part.INTERSECTION:
+            by_place[PackKind.INTERSECTION, _Place(of.mark)].append(member)
+        elif member.role is Role.HEADER:
+            by_place[PackKind.HEADER, _Place(of.mark)].append(member)
+        elif member.role in (Role.KING, Role.JACK):
+            by_place[PackKind.KINGS_AND_JACKS, _Place(of.mark, _end_of(member))].append(member)
+    for (kind, place), members in by_place.items():
+        # The end stud is part of the corner that is built up against it.
+        if kind is PackKind.CORNER and (end_stud := end_studs.get(place.end)):
+            members.append(end_stud)
+        if len(members) > 1 or kind is PackKind.HEADER:
+            yield kind, place, members
+
+
+def _end_of(member: Member) -> End | None:
+    return member.id.at if isinstance(member.id.at, End) else None
+
+
+def _hand(kind: PackKind, place: _Place, members: Iterable[Member]) -> Line | None:
+    """Turned end for end, a pack from one end goes to the other with its wide faces on the other side."""
+    faces = [member.wide_face for member in members if member.wide_face]
+    if not faces or kind not in (PackKind.CORNER, PackKind.KINGS_AND_JACKS):
+        return None
+    return faces[0] if place.end is End.START else faces[0].other
+
+
+def _pieces(members: Iterable[Member]) -> tuple[PackPiece, ...]:
+    alike = Counter((member.size, member.length.value, member.plies, member.orientation) for member in members)
+    pieces = [PackPiece(count, *piece) for piece, count in alike.items()]
+    return tuple(sorted(pieces, key=lambda piece: (-piece.length, piece.size, piece.orientation)))

@@ -1,0 +1,131 @@
+"""Story poles: what stands above what at every kind of opening, from the floor to the top of the plates.
+
+pole
+    A stick as long as the wall is high with every height marked on it: sill, head, header, cripples, plates.
+    One serves all openings that are alike in height, however wide they are.
+stretch
+    What lies between two marks of a pole.
+"""
+
+from collections import Counter, defaultdict
+from collections.abc import Iterable
+from dataclasses import dataclass
+from itertools import pairwise
+from typing import NamedTuple
+
+from bluff.core.job.words import Words
+from bluff.core.measure.length import Length
+from bluff.core.measure.sum import Sum
+from bluff.core.wall.framing import Framing
+from bluff.core.wall.member import PLATES, Role
+from bluff.core.wall.opening_frame import OpeningFrame
+
+CLEAR = "clear"
+"""What the rough opening itself is called among the stretches."""
+
+_IN_OPENING = (Role.BOTTOM_CRIPPLE, Role.SILL, Role.PAD_PLATE, Role.HEADER, Role.TOP_CRIPPLE)
+
+
+@dataclass(frozen=True, slots=True)
+class Stretch:
+    """Between two marks of a pole.
+
+    Args:
+        what: A role, or `CLEAR`.
+        bottom, top: Above the floor.
+    """
+
+    what: str
+    bottom: Length
+    top: Length
+
+    @property
+    def length(self) -> Length:
+        return self.top - self.bottom
+
+    def name(self, words: Words) -> str:
+        """What is written on it; whether a cripple is a top or a bottom one is plain from where it stands."""
+        if self.what == CLEAR:
+            return "RO"
+        return words.name("cripple" if self.what in (Role.TOP_CRIPPLE, Role.BOTTOM_CRIPPLE) else self.what)
+
+
+@dataclass(frozen=True, slots=True)
+class Pole:
+    """The pole of some openings.
+
+    Args:
+        openings: Those it serves, in the order of the walls.
+        stretches: From the floor up, without gaps.
+        head: Underside of the header above the floor, with its sum.
+        king, jack: What the studs beside it are cut to; no jack on hangers.
+        off: How far its head is above (below, when negative) the one most openings of the job have.
+    """
+
+    openings: tuple[OpeningFrame, ...]
+    stretches: tuple[Stretch, ...]
+    head: Sum
+    king: Length
+    jack: Length | None
+    off: Length
+
+    @property
+    def height(self) -> Length:
+        return self.stretches[-1].top
+
+    @property
+    def words(self) -> Words:
+        """The crew's, for what is written on it."""
+        return self.openings[0].plan.standard.words
+
+
+def poles(framings: Iterable[Framing]) -> tuple[Pole, ...]:
+    """Every pole of a job, in the order its walls have need of them.
+
+    Source: docs/rules.md, Story poles.
+    """
+    alike: dict[_Stack, list[OpeningFrame]] = defaultdict(list)
+    for framing in framings:
+        for opening in framing.openings:
+            alike[_stack(framing, opening)].append(opening)
+    heads = Counter(opening.placed.head.value for openings in alike.values() for opening in openings)
+    usual = heads.most_common(1)[0][0] if heads else 0
+    return tuple(
+        Pole(
+            openings=tuple(openings),
+            stretches=stack.stretches,
+            head=openings[0].placed.head,
+            king=stack.king,
+            jack=stack.jack,
+            off=openings[0].placed.head.value - usual,
+        )
+        for stack, openings in alike.items()
+    )
+
+
+class _Stack(NamedTuple):
+    """All that is marked on a pole; openings of equal stacks share one."""
+
+    stretches: tuple[Stretch, ...]
+    king: Length
+    jack: Length | None
+
+
+def _stack(framing: Framing, opening: OpeningFrame) -> _Stack:
+    """What one passes going straight up through the opening, beside its cripples' bays."""
+    placed = opening.placed
+    sill = placed.head.value - placed.rough.height.value if opening.has_sill else 0
+    stretches = {Stretch(CLEAR, sill, placed.head.value)}
+    for member in framing.members:
+        is_plate = member.role in PLATES and (opening.has_sill or member.role is not Role.BOTTOM_PLATE)
+        if is_plate or (member.opening == placed.id and member.role in _IN_OPENING):
+            stretches.add(Stretch(member.role, member.bottom, member.top))
+    in_order = sorted(stretches, key=lambda stretch: (stretch.bottom, stretch.top))
+    filled = []
+    for below, above in pairwise(in_order):
+        filled.append(below)
+        if above.bottom > below.top:  # a header that did not fit is left out
+            filled.append(Stretch(CLEAR, below.top, above.bottom))
+    jacks = (piece for piece in framing.standing if piece.role is Role.JACK and piece.id.of == opening.of)
+    jack = next((piece.length.value for piece in jacks), None)
+    return _Stack((*filled, in_order[-1]), framing.plan.stud_length.value, jack)

@@ -1,0 +1,124 @@
+"""Findings: what a good lead would say looking over your shoulder.
+
+A finding is not an exception: the wall is framed as far as it makes sense and the finding says where
+it does not. `Code` is the closed list; docs/findings.md explains each, and a test holds the two
+together.
+"""
+
+from dataclasses import dataclass, replace
+from enum import StrEnum
+
+from bluff.core.job.edit import Edit
+from bluff.core.job.words import Words
+from bluff.core.measure.length import Length
+
+
+class Severity(StrEnum):
+    """How bad a finding is, worst first."""
+
+    ERROR = "error"
+    """The wall cannot be built as it stands; something was left out."""
+    WARNING = "warning"
+    """It can be built and will hurt."""
+    INFO = "info"
+    """Worth knowing before the saw starts."""
+
+
+class Code(StrEnum):
+    """What can be found."""
+
+    OPENING_OFF_WALL = "opening-off-wall"
+    OPENINGS_OVERLAP = "openings-overlap"
+    OPENING_TOO_HIGH = "opening-too-high"
+    OPENING_BELOW_PLATE = "opening-below-plate"
+    OPENING_REFERENCE = "opening-reference"
+    OPENING_CROWDS_END = "opening-crowds-end"
+    HEADER_DOES_NOT_FIT = "header-does-not-fit"
+    HEADER_BELOW_ROUGH = "header-below-rough"
+    HEADER_ABOVE_ROUGH = "header-above-rough"
+    HEADER_ON_HANGERS = "header-on-hangers"
+    HEADER_HOLLOW = "header-hollow"
+    HEAD_HEIGHT_NOT_GIVEN = "head-height-not-given"
+    SILL_NOT_SLOPED = "sill-not-sloped"
+    HEADER_THICKNESS = "header-thickness"
+    HEADER_SOURCE_UNVERIFIED = "header-source-unverified"
+    FLAT_HEADER_BEARING = "flat-header-bearing"
+    ROUGH_OPENING_BY_DEFAULT = "rough-opening-by-default"
+    HEADS_DIFFER = "heads-differ"
+    SHORT_CRIPPLE = "short-cripple"
+    STUD_SLID = "stud-slid"
+    STUD_LEFT_OUT = "stud-left-out"
+    NARROW_GAP = "narrow-gap"
+    SHEET_EDGE_NO_WOOD = "sheet-edge-no-wood"
+    SPACING_MISSES_SHEETS = "spacing-misses-sheets"
+    PLATE_BREAK_OFF_STUD = "plate-break-off-stud"
+    PLATE_BREAKS_CLOSE = "plate-breaks-close"
+    SINGLE_PLATE_JOINT = "single-plate-joint"
+    BOLT_UNDER_WOOD = "bolt-under-wood"
+    BOLT_IN_DOORWAY = "bolt-in-doorway"
+    BOLTS_BY_RULE = "bolts-by-rule"
+    BOLT_OFF_PLATE = "bolt-off-plate"
+    BOLTS_TOO_FAR = "bolts-too-far"
+    POST_LEFT_OUT = "post-left-out"
+    POST_UNVERIFIED = "post-unverified"
+    BEAM_BREAKS_PLATES = "beam-breaks-plates"
+    FIRE_BLOCKS = "fire-blocks"
+    FIXTURE_BACKING_LEFT_OUT = "fixture-backing-left-out"
+    SHEET_JOINT_UNBLOCKED = "sheet-joint-unblocked"
+    OPENING_CROWDS_MEETING = "opening-crowds-meeting"
+    BACKING_MISSING = "backing-missing"
+    CARRIES_LOAD_NOT_SAID = "carries-load-not-said"
+    PINS_BY_RULE = "pins-by-rule"
+    PINS_TOO_FAR = "pins-too-far"
+    PIN_OFF_PLATE = "pin-off-plate"
+    NEEDS_WALL_JACKS = "needs-wall-jacks"
+    SHEETS_LEAVE_BARE = "sheets-leave-bare"
+    BLOCKS_OFF_WALL = "blocks-off-wall"
+    CEILING_BACKING_MISSING = "ceiling-backing-missing"
+    JOISTS_NOT_GIVEN = "joists-not-given"
+    STUDS_MISS_JOISTS = "studs-miss-joists"
+    WALL_DOES_NOT_TIP_UP = "wall-does-not-tip-up"
+    NO_LAP = "no-lap"
+    CORNER_CLIPS = "corner-clips"
+    WALLS_CROSS = "walls-cross"
+    WALLS_OVERLAP = "walls-overlap"
+    END_NOT_JOINED = "end-not-joined"
+    ANGLED_END = "angled-end"
+
+
+VERIFY = "Follow the approved drawings or a licensed designer."
+"""Ends what to do wherever a size or a place carries load."""
+
+
+@dataclass(frozen=True, slots=True)
+class Finding:
+    """One thing found in a wall.
+
+    Args:
+        code: What kind of thing.
+        severity: How bad.
+        text: What is the matter, with the figures.
+        do: What to do about it.
+        at: Where along the wall, None when it is everywhere.
+        opening: The opening it is about, if any.
+        fix: An edit that would settle it, where there is one that needs no more thought.
+        fix_label: What the edit does, in a few words.
+        other_fix, other_fix_label: The other answer, where somebody has to say which of two holds.
+    """
+
+    code: Code
+    severity: Severity
+    text: str
+    do: str
+    at: Length | None = None
+    opening: str | None = None
+    fix: Edit | None = None
+    fix_label: str | None = None
+    other_fix: Edit | None = None
+    other_fix_label: str | None = None
+
+    def in_words(self, words: Words) -> "Finding":
+        """The finding as the crew would say it."""
+        labels = (words.say(label) if label else None for label in (self.fix_label, self.other_fix_label))
+        label, other = labels
+        return replace(self, text=words.say(self.text), do=words.say(self.do), fix_label=label, other_fix_label=other)

@@ -1,0 +1,238 @@
+"""Headers: what is chosen, and how deep and thick that is.
+
+Bluff does not size headers. It takes the size it is given, says where that came from, and works out
+what the size does to the pieces around it.
+
+pad plate
+    A board laid flat on or under a header, or at the head of an opening under the cripples of a header
+    that sits higher.
+furring
+    What fills a wall's thickness where the header is thinner.
+"""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from enum import StrEnum
+
+from bluff.core.errors import LumberError, SettingError
+from bluff.core.job.schools import check_count
+from bluff.core.measure.length import Length
+from bluff.core.measure.lumber import ENGINEERED, HEADER_PLIES, SPACER, TIMBERS, Lumber, lumber
+from bluff.core.measure.sum import Sum
+
+
+class HeaderKind(StrEnum):
+    """How a header is made. Source: docs/rules.md, Headers."""
+
+    BUILT_UP = "built-up"
+    """Two-bys on edge with a 1/2 spacer between each two."""
+    SOLID = "solid"
+    """One timber, on edge or laid flat."""
+    FLAT = "flat"
+    """Boards of the wall's own lumber laid flat, one on the other; for walls that carry nothing."""
+    ENGINEERED = "engineered"
+    """Engineered plies on edge, face to face."""
+    INSULATED = "insulated"
+    """Two plies at the faces of the wall and foam between."""
+    BOX = "box"
+    """Two plies at the faces of the wall, hollow between, to be filled before the sheets close it."""
+
+
+class HeaderPlace(StrEnum):
+    """How high a header sits."""
+
+    AT_HEAD = "at-head"
+    """On the head of its opening, cripples above."""
+    TO_PLATE = "to-plate"
+    """Tight under the top plates; its underside is the head, and no cripples are needed."""
+    RAISED = "raised"
+    """Tight under the top plates, cripples below it down to a pad plate at the head."""
+
+
+class Capped(StrEnum):
+    """Where a header has a pad plate."""
+
+    NONE = "none"
+    BELOW = "below"
+    ABOVE = "above"
+    BOTH = "both"
+
+    @property
+    def below(self) -> int:
+        return int(self in (Capped.BELOW, Capped.BOTH))
+
+    @property
+    def above(self) -> int:
+        return int(self in (Capped.ABOVE, Capped.BOTH))
+
+
+class Laid(StrEnum):
+    """How a solid header lies."""
+
+    EDGE = "edge"
+    FLAT = "flat"
+
+
+class Source(StrEnum):
+    """Who says so: where a size that carries load came from."""
+
+    DRAWINGS = "drawings"
+    ENGINEER = "engineer"
+    HABIT = "habit"
+    """The crew, which is never authority for a header."""
+    UNVERIFIED = "unverified"
+    """Nobody has said."""
+
+    @property
+    def is_verified(self) -> bool:
+        """Whether it is authority for a header."""
+        return self in (Source.DRAWINGS, Source.ENGINEER)
+
+
+_SIZES: dict[HeaderKind, tuple[str, ...]] = {
+    HeaderKind.BUILT_UP: HEADER_PLIES,
+    HeaderKind.SOLID: TIMBERS,
+    HeaderKind.FLAT: HEADER_PLIES,
+    HeaderKind.ENGINEERED: ENGINEERED,
+    HeaderKind.INSULATED: HEADER_PLIES,
+    HeaderKind.BOX: HEADER_PLIES,
+}
+TWO_FACED = (HeaderKind.INSULATED, HeaderKind.BOX)
+"""Kinds that have a ply at each face of the wall whatever its thickness."""
+
+
+@dataclass(frozen=True, slots=True)
+class Header:
+    """The header over an opening.
+
+    Args:
+        kind: How it is made.
+        size: Nominal size of one board of it; None takes the wall's own lumber (flat headers).
+        plies: How many boards: side by side when built up, one on the other when flat.
+        source: Who says that this size will do.
+        place: How high it sits.
+        capped: Where it has a pad plate.
+        laid: How a solid one lies.
+        is_furred: Whether furring fills what it is thinner than the wall.
+
+    Raises:
+        SettingError: Nobody can build it.
+    """
+
+    kind: HeaderKind = HeaderKind.BUILT_UP
+    size: str | None = "2x8"
+    plies: int = 2
+    source: Source = Source.UNVERIFIED
+    place: HeaderPlace = HeaderPlace.AT_HEAD
+    capped: Capped = Capped.NONE
+    laid: Laid = Laid.EDGE
+    is_furred: bool = False
+
+    def __post_init__(self) -> None:
+        check_count("plies", self.plies, 4)
+        if self.kind is HeaderKind.SOLID and self.plies != 1:
+            raise SettingError("A solid header is one board; write 1 ply, or choose built-up.", "plies")
+        if self.kind in TWO_FACED and self.plies != 2:
+            raise SettingError(f"A header of kind {self.kind} has two plies, one at each face of the wall.", "plies")
+        if self.laid is Laid.FLAT and self.kind is not HeaderKind.SOLID:
+            raise SettingError("Only a solid header is laid flat; choose the kind solid, or flat.", "laid")
+        if self.size is None:
+            if self.kind is not HeaderKind.FLAT:
+                raise SettingError(f"A header of kind {self.kind} needs a size, like {_SIZES[self.kind][2]}.", "size")
+            return
+        try:
+            nominal = lumber(self.size).nominal
+        except LumberError as error:
+            raise SettingError(error.message, "size") from error
+        if nominal not in _SIZES[self.kind]:
+            raise SettingError(
+                f"A header of kind {self.kind} is made of {', '.join(_SIZES[self.kind])}, not {nominal}.", "size"
+            )
+        object.__setattr__(self, "size", nominal)
+
+
+@dataclass(frozen=True, slots=True)
+class HeaderBoards:
+    """A header chosen for one wall, measured.
+
+    Args:
+        choice: What it was made from.
+        board: One board of it.
+        depth: From its underside to its top, without pad plates.
+        thickness: Through the wall, with the sum of plies, spacers, foam and furring.
+        spacers: Panels between plies, each as long and deep as the header.
+        between: Thickness of the foam or the hollow between two plies at the faces, 0 where there is none.
+        furring: Thickness of the furring, 0 where there is none.
+    """
+
+    choice: Header
+    board: Lumber
+    depth: Length
+    thickness: Sum
+    spacers: int = 0
+    between: Length = 0
+    furring: Length = 0
+
+    def __str__(self) -> str:
+        plies = f"{self.choice.plies}-ply " if self.choice.plies > 1 else ""
+        return f"{plies}{self.board.nominal}{_AS_SAID.get(self.choice.kind, '')}{self._lies}"
+
+    @property
+    def is_flat(self) -> bool:
+        """Whether its boards lie flat, as plates do."""
+        return self.choice.kind is HeaderKind.FLAT or self.choice.laid is Laid.FLAT
+
+    @property
+    def _lies(self) -> str:
+        return " laid flat" if self.choice.laid is Laid.FLAT else ""
+
+
+_AS_SAID = {HeaderKind.FLAT: " flat", HeaderKind.INSULATED: " with foam", HeaderKind.BOX: " box"}
+
+
+def header_boards(header: Header, stud: Lumber, board_of: Callable[[str], Lumber]) -> HeaderBoards:
+    """Measure a header for a wall of the given studs.
+
+    Args:
+        header: What is chosen.
+        stud: The wall's own lumber.
+        board_of: What a board of a nominal size really measures.
+
+    Returns:
+        Its boards. Built-up: plies of a two-by with a 1/2 spacer between each two, so two plies make
+        3 1/2 and three make 5 1/2. Solid: the timber. Flat: the boards' width through the wall, their
+        thickness up it. Engineered: plies face to face. Insulated and box: the wall's own thickness, foam or
+        nothing between the two plies. Furring, where it is asked for, makes up what is missing.
+
+    Source: docs/rules.md, Headers.
+    """
+    board = board_of(header.size or stud.nominal)
+    name = f"{header.plies} x {board.nominal}" if header.plies > 1 else board.nominal
+    depth = board.width
+    spacers = between = 0
+    match header.kind:
+        case HeaderKind.BUILT_UP:
+            spacers = header.plies - 1
+            thickness = Sum.of(name, header.plies * board.thickness).plus("spacer", spacers * SPACER)
+        case HeaderKind.ENGINEERED:
+            thickness = Sum.of(name, header.plies * board.thickness)
+        case HeaderKind.SOLID if header.laid is Laid.FLAT:
+            thickness, depth = Sum.of(f"{name} laid flat", board.width), board.thickness
+        case HeaderKind.SOLID:
+            thickness = Sum.of(name, board.thickness)
+        case HeaderKind.FLAT:
+            thickness, depth = Sum.of(f"{name} flat", board.width), header.plies * board.thickness
+        case HeaderKind.INSULATED | HeaderKind.BOX:
+            between = max(stud.width - header.plies * board.thickness, 0)
+            words = "foam" if header.kind is HeaderKind.INSULATED else "hollow"
+            thickness = Sum.of(name, header.plies * board.thickness).plus(words, between)
+    furring = max(stud.width - thickness.value, 0) if header.is_furred else 0
+    return HeaderBoards(header, board, depth, thickness.plus("furring", furring), spacers, between, furring)
+
+
+def plies_that_fill(header: Header, stud: Lumber, board_of: Callable[[str], Lumber]) -> int | None:
+    """How many plies make a built-up header as thick as the wall, None when no number does."""
+    if header.kind is not HeaderKind.BUILT_UP:
+        return None
+    ply = board_of(header.size or stud.nominal).thickness
+    return next((plies for plies in range(1, 5) if plies * ply + (plies - 1) * SPACER == stud.width), None)

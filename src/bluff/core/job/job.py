@@ -1,0 +1,368 @@
+"""A job: what the plan says, before anything is framed.
+
+run
+    Where a wall lies: a length of its own, or two points in the plan.
+position
+    Where an opening is in its wall, in the words the plan uses.
+rough opening
+    The hole that is framed: clear between the jacks, from the floor to the underside of the header.
+unit
+    The window or door slab that goes in, by its call-out.
+"""
+
+import math
+import re
+from collections import Counter
+from dataclasses import dataclass, field, replace
+from enum import StrEnum
+
+from bluff.core.errors import EditError, JobError, LumberError
+from bluff.core.job.position import At, Centred
+from bluff.core.job.schools import End, Line, OpeningKind
+from bluff.core.job.special import FixtureBacking, Post
+from bluff.core.job.standard import JOB_WAYS, OPENING_WAYS, Standard, Taken, Ways
+from bluff.core.measure.length import LONGEST, Length, format_inches
+from bluff.core.measure.lumber import STUDS, lumber
+from bluff.core.measure.size import Size
+
+_ID = re.compile(r"[A-Za-z0-9][A-Za-z0-9 ._-]{0,23}")
+_IMAGE = re.compile(r"[0-9a-f]{32}")
+MOST_WALLS = 2000
+MOST_OPENINGS = 10_000
+MOST_OPENINGS_OF_A_WALL = 500
+
+
+class WallKind(StrEnum):
+    """What a wall is part of."""
+
+    EXTERIOR = "exterior"
+    PARTITION = "partition"
+
+
+class Runs(StrEnum):
+    """What a wall's end does at a square corner, when somebody says so."""
+
+    THROUGH = "through"
+    BUTT = "butt"
+
+
+@dataclass(frozen=True, slots=True)
+class Ends:
+    """What the two ends of a wall do at their corners; None follows the long-wall rule."""
+
+    start: Runs | None = None
+    end: Runs | None = None
+
+    def at(self, end: End) -> Runs | None:
+        return self.start if end is End.START else self.end
+
+    def put(self, end: End, runs: Runs | None) -> "Ends":
+        """The same with one end saying something else."""
+        return replace(self, start=runs) if end is End.START else replace(self, end=runs)
+
+
+class Sizing(StrEnum):
+    """What an opening's size measures."""
+
+    UNIT = "unit"
+    ROUGH = "rough"
+
+
+@dataclass(frozen=True, slots=True)
+class Point:
+    """A place in the plan: x east, y north."""
+
+    x: Length
+    y: Length
+
+
+@dataclass(frozen=True, slots=True)
+class Alone:
+    """The run of a wall that is drawn on no plan: only how long it is."""
+
+    length: Length
+
+
+@dataclass(frozen=True, slots=True)
+class Between:
+    """The run of a wall between two points of the plan; line None is the usual one for its kind."""
+
+    start: Point
+    end: Point
+    line: Line | None = None
+
+    @property
+    def length(self) -> Length:
+        """From point to point, to the nearest 64th.
+
+        >>> Between(Point(0, 0), Point(192, 256)).length
+        320
+        """
+        squared = (self.end.x - self.start.x) ** 2 + (self.end.y - self.start.y) ** 2
+        # Twice the root, cut off and halved up, is the nearest whole number; no whole square has a root at a half.
+        return (math.isqrt(4 * squared) + 1) // 2
+
+
+@dataclass(frozen=True, slots=True)
+class Checked:
+    """Somebody compared an opening with the plan.
+
+    Args:
+        by: Their initials.
+        at: When, as ISO 8601 to the minute.
+        width, height: Of the rough opening as it was then; of another one nothing is said.
+    """
+
+    by: str
+    at: str
+    width: Length
+    height: Length
+
+
+@dataclass(frozen=True, slots=True)
+class Opening:
+    """A window, door or other hole in a wall.
+
+    Args:
+        id: Its mark on the plan, W1.
+        wall: The wall it is in.
+        kind: What goes into it.
+        size: Width by height.
+        sizing: Whether the size is the unit's call-out or the rough opening as scheduled.
+        position: Where in the wall.
+        ways: What is framed otherwise than in the rest of the wall.
+        checked: Who compared it with the plan, if anybody has.
+
+    Raises:
+        JobError: The id cannot be written on a plate, or a way belongs to the whole wall.
+    """
+
+    id: str
+    wall: str
+    kind: OpeningKind
+    size: Size
+    sizing: Sizing
+    position: At | Centred
+    ways: Ways = field(default_factory=Ways)
+    checked: Checked | None = None
+
+    def __post_init__(self) -> None:
+        _check_id("opening", self.id)
+        if isinstance(self.position, At) and not 0 <= self.position.distance <= LONGEST:
+            raise JobError(f"{self.id} is measured by 0 to 1000 feet; measure it from something nearer.", "at")
+        if misplaced := sorted(self.ways.said().keys() - OPENING_WAYS):
+            raise JobError(f"{misplaced[0]} is the same for a whole wall; set it on the wall.", misplaced[0])
+
+
+@dataclass(frozen=True, slots=True)
+class Wall:
+    """A straight wall.
+
+    Args:
+        id: Its mark on the plan, A.
+        stud: Nominal size of its studs and plates.
+        run: How long it is, or where it lies.
+        kind: Exterior or partition; None where nobody has said.
+        bearing: Whether it carries a floor or roof; None where nobody has said.
+        ends: What its ends do at their corners, where that is not left to the long-wall rule.
+        posts: Where loads come down, besides at openings.
+        backing: For what is fixed to the wall later.
+        bolts: Where its anchor bolts stand, along the plate; None where the rule says.
+        pins: Where its plate is shot down to a slab; None where the rule says.
+        ways: What is framed otherwise than in the rest of the job.
+
+    Raises:
+        JobError: No such stud, or a run no wall can have.
+    """
+
+    id: str
+    stud: str
+    run: Alone | Between
+    kind: WallKind | None = None
+    bearing: bool | None = None
+    ends: Ends = Ends()
+    posts: tuple[Post, ...] = ()
+    backing: tuple[FixtureBacking, ...] = ()
+    bolts: tuple[Length, ...] | None = None
+    pins: tuple[Length, ...] | None = None
+    ways: Ways = field(default_factory=Ways)
+
+    def __post_init__(self) -> None:
+        _check_id("wall", self.id)
+        if misplaced := sorted(self.ways.said().keys() & JOB_WAYS):
+            raise JobError(f"{misplaced[0]} are the same for a whole job; set them on the job.", misplaced[0])
+        try:
+            nominal = lumber(self.stud).nominal
+        except LumberError as error:
+            raise JobError(error.message, "stud") from error
+        if nominal not in STUDS:
+            raise JobError(f"Studs are {', '.join(STUDS)}, not {nominal}.", "stud")
+        object.__setattr__(self, "stud", nominal)
+        if isinstance(self.run, Between):
+            _check_in_reach(self.run.start, "from")
+            _check_in_reach(self.run.end, "to")
+        marks = {"posts": [post.id for post in self.posts], "backing": [board.id for board in self.backing]}
+        for special, entered in marks.items():
+            for index, mark in enumerate(entered):
+                _check_id(special.rstrip("s"), mark, f"{special}[{index}].id")
+            _check_unique(special, entered)
+        least = 2 * lumber(nominal).thickness
+        if self.run.length < least:
+            raise JobError(
+                f"A wall has a stud at each end, so it is at least {format_inches(least)} long; "
+                f"this one is {format_inches(self.run.length)}.",
+                "length" if isinstance(self.run, Alone) else "to",
+            )
+
+
+@dataclass(frozen=True, slots=True)
+class Picture:
+    """Where a picture of the plan lies under the walls.
+
+    Args:
+        image: Names the picture among those kept for the job.
+        width, height: In pixels.
+        scale: 64ths of an inch a pixel.
+        at: Its upper left corner in the plan.
+        fade: How far it is faded, from 0 to 90 percent.
+        is_locked: Whether hands leave it where it is.
+
+    Raises:
+        JobError: It could not be seen.
+    """
+
+    image: str
+    width: int
+    height: int
+    scale: float
+    at: Point
+    fade: int = 50
+    is_locked: bool = False
+
+    def __post_init__(self) -> None:
+        if not _IMAGE.fullmatch(self.image):
+            raise JobError(
+                "A picture is named by 32 digits and letters a to f, as it was when it was taken in.", "image"
+            )
+        if not 0 < self.scale * max(self.width, self.height) <= LONGEST or min(self.width, self.height) < 1:
+            raise JobError("A picture lies at most 1000 feet wide; scale it by a distance that is on it.", "scale")
+        _check_in_reach(self.at, "at")
+        if not 0 <= self.fade <= 90:
+            raise JobError("A picture is faded by 0 to 90 percent.", "fade")
+
+
+@dataclass(frozen=True, slots=True)
+class Job:
+    """Everything that is known of a building before it is framed.
+
+    Args:
+        name: What the crew calls it.
+        ways: What it does otherwise than its crew's standard, or the product's.
+        walls: In the order they were entered.
+        openings: In the order they were entered.
+        picture: The plan's own picture under them, if any.
+        taken: The crew's standard it is framed by, as it was when it was taken; None for the product's.
+
+    Raises:
+        JobError: Two of the same id, or an opening in a wall that is not there.
+    """
+
+    name: str
+    ways: Ways = field(default_factory=Ways)
+    walls: tuple[Wall, ...] = ()
+    openings: tuple[Opening, ...] = ()
+    picture: Picture | None = None
+    taken: Taken | None = None
+
+    def __post_init__(self) -> None:
+        if not 1 <= len(self.name.strip()) <= 120:
+            raise JobError("A job needs a name of 1 to 120 characters.", "name")
+        if len(self.walls) > MOST_WALLS:
+            raise JobError(f"A job holds at most {MOST_WALLS} walls; split it into buildings.", "walls")
+        if len(self.openings) > MOST_OPENINGS:
+            raise JobError(f"A job holds at most {MOST_OPENINGS} openings; split it into buildings.", "openings")
+        for wall, count in Counter(opening.wall for opening in self.openings).items():
+            if count > MOST_OPENINGS_OF_A_WALL:
+                raise JobError(
+                    f"Wall {wall} has {count} openings; at most {MOST_OPENINGS_OF_A_WALL} are framed.", "openings"
+                )
+        _check_unique("walls", [wall.id for wall in self.walls])
+        _check_unique("openings", [opening.id for opening in self.openings])
+        walls = {wall.id for wall in self.walls}
+        for index, opening in enumerate(self.openings):
+            if opening.wall not in walls:
+                raise JobError(
+                    f"{opening.id} is in wall {opening.wall}, which is not in the job; {_have('walls', walls)}.",
+                    f"openings[{index}].wall",
+                )
+
+    @property
+    def standard(self) -> Standard:
+        """The job's standard in full."""
+        return self.ways.over(self.crew_standard)
+
+    @property
+    def crew_standard(self) -> Standard:
+        """What holds where the job says nothing: the standard it took, over the product's."""
+        return self.taken.ways.over(Standard()) if self.taken else Standard()
+
+    def wall(self, wall_id: str) -> Wall:
+        """The wall of that id.
+
+        Raises:
+            EditError: There is none.
+        """
+        for wall in self.walls:
+            if wall.id == wall_id:
+                return wall
+        raise EditError(f"There is no wall {wall_id}; {_have('walls', {wall.id for wall in self.walls})}.", "wall")
+
+    def opening(self, opening_id: str) -> Opening:
+        """The opening of that id.
+
+        Raises:
+            EditError: There is none.
+        """
+        for opening in self.openings:
+            if opening.id == opening_id:
+                return opening
+        known = {opening.id for opening in self.openings}
+        raise EditError(f"There is no opening {opening_id}; {_have('openings', known)}.", "opening")
+
+    def renamed(self, name: str) -> "Job":
+        return replace(self, name=name.strip())
+
+
+def is_mark(text: str) -> bool:
+    """Whether a text can be the mark of a wall or an opening.
+
+    >>> is_mark("W1"), is_mark("Wall:1")
+    (True, False)
+    """
+    return _ID.fullmatch(text) is not None
+
+
+def _check_id(what: str, text: str, path: str = "id") -> None:
+    if not is_mark(text):
+        raise JobError(
+            f"“{text}” cannot be the mark of {'an' if what[0] in 'aeiou' else 'a'} {what}; "
+            "write up to 24 letters, digits, spaces, dots and dashes, like W1.",
+            path,
+        )
+
+
+def _check_in_reach(point: Point, path: str) -> None:
+    if max(abs(point.x), abs(point.y)) > LONGEST:
+        raise JobError("A plan reaches 1000 feet from its origin; move the building nearer to it.", path)
+
+
+def _check_unique(where: str, ids: list[str]) -> None:
+    seen: set[str] = set()
+    for index, id_ in enumerate(ids):
+        if id_ in seen:
+            raise JobError(f"{id_} is there twice; give each its own mark.", f"{where}[{index}].id")
+        seen.add(id_)
+
+
+def _have(what: str, ids: set[str]) -> str:
+    return f"the {what} are {', '.join(sorted(ids)[:12])}" if ids else f"there are no {what} yet"

@@ -1,0 +1,102 @@
+"""Specials: what the plan asks for in a wall besides its openings, marked before the regular layout.
+
+post
+    Boards nailed up as one, standing where a load comes down: stacked in the wall, or under a beam.
+beam pocket
+    The gap a beam lies in at the top of a wall, on its post and between two studs.
+fixture backing
+    A flat board between the studs at a height somebody has given, for a rail, a cabinet or a basin.
+"""
+
+from dataclasses import dataclass
+
+from bluff.core.errors import JobError, LumberError
+from bluff.core.job.position import At, Centred
+from bluff.core.job.schools import Line, check_count
+from bluff.core.measure.length import Length, inches
+from bluff.core.measure.lumber import STUDS, lumber
+
+
+@dataclass(frozen=True, slots=True)
+class Beam:
+    """A beam that lies in a pocket of the wall.
+
+    Args:
+        width: Through which it takes up the wall's length.
+        underside: Above the floor, where its post ends.
+        depth: From its underside to its top; a beam that reaches the top plates breaks them.
+    """
+
+    width: Length
+    underside: Length
+    depth: Length
+
+    def __post_init__(self) -> None:
+        if not inches("1 1/2") <= self.width <= inches(24):
+            raise JobError("A beam is 1 1/2 to 24 inches wide; write how wide it is along the wall.", "beam.width")
+        if self.underside < inches(12):
+            raise JobError("Write the underside of the beam above the floor, at least 12 inches.", "beam.underside")
+        if not inches(2) <= self.depth <= inches(48):
+            raise JobError("A beam is 2 to 48 inches deep.", "beam.depth")
+
+
+@dataclass(frozen=True, slots=True)
+class Post:
+    """A post in the wall.
+
+    Args:
+        id: Its mark, P1.
+        position: Where its centre or edge is.
+        size: Of one board of it; None takes the wall's own lumber.
+        plies: How many boards are nailed up.
+        beam: What lies on it; None where the load comes down on the plates.
+
+    Raises:
+        JobError: Nobody can build it.
+    """
+
+    id: str
+    position: At | Centred
+    size: str | None = None
+    plies: int = 2
+    beam: Beam | None = None
+
+    def __post_init__(self) -> None:
+        check_count("plies", self.plies, 6)
+        if self.size is None:
+            return
+        try:
+            nominal = lumber(self.size).nominal
+        except LumberError as error:
+            raise JobError(error.message, "size") from error
+        object.__setattr__(self, "size", nominal)
+
+
+@dataclass(frozen=True, slots=True)
+class FixtureBacking:
+    """A board flat between the studs for something that is fixed to the wall later.
+
+    Args:
+        id: Its mark, R1.
+        start, end: Between these points of the plate.
+        height: Its centre above the floor.
+        size: Its lumber.
+        side: The face of the wall it lies on, walking from start to end; None is the inside of an exterior wall, and
+            the right of any other.
+
+    Raises:
+        JobError: It is nowhere.
+    """
+
+    id: str
+    start: Length
+    end: Length
+    height: Length
+    size: str = "2x8"
+    side: Line | None = None
+
+    def __post_init__(self) -> None:
+        if self.end - self.start < inches(3):
+            raise JobError("Backing runs at least 3 inches; write where it starts, then where it ends.", "to")
+        if self.size not in STUDS:
+            raise JobError(f"Backing is cut from {', '.join(STUDS)}, not {self.size}.", "size")

@@ -1,0 +1,88 @@
+"""Spans and rectangles: stretches of a plate, and parts of an elevation."""
+
+from collections.abc import Iterable, Iterator
+from dataclasses import dataclass
+from typing import NamedTuple
+
+from bluff.core.measure.length import Length
+
+
+class Span(NamedTuple):
+    """A stretch along something, from its start to its end.
+
+    Two spans that only touch share nothing: a stud may stand against a king, and then neither is in the way.
+    """
+
+    start: Length
+    end: Length
+
+    @property
+    def length(self) -> Length:
+        return self.end - self.start
+
+    def shared(self, other: "Span") -> Length:
+        """How much of the two is in one place; less than nothing is the gap between them.
+
+        >>> Span(0, 10).shared(Span(6, 20)), Span(0, 10).shared(Span(12, 20))
+        (4, -2)
+        """
+        return min(self.end, other.end) - max(self.start, other.start)
+
+    def overlaps(self, other: "Span") -> bool:
+        """Whether the two share more than a point."""
+        return self.start < other.end and other.start < self.end
+
+    def holds(self, place: Length) -> bool:
+        """Whether a place lies strictly inside."""
+        return self.start < place < self.end
+
+    def contains(self, other: "Span") -> bool:
+        """Whether all of the other lies in this one."""
+        return self.start <= other.start and other.end <= self.end
+
+    def moved(self, by: Length) -> "Span":
+        return Span(self.start + by, self.end + by)
+
+    def without(self, gaps: Iterable["Span"]) -> Iterator["Span"]:
+        """What gaps leave of it, in order.
+
+        >>> [*Span(0, 10).without([Span(7, 12), Span(2, 3)])]
+        [Span(start=0, end=2), Span(start=3, end=7)]
+        """
+        start = self.start
+        for gap in sorted(gaps):
+            if gap.start > start:
+                yield Span(start, min(gap.start, self.end))
+            start = max(start, gap.end)
+            if start >= self.end:
+                return
+        yield Span(start, self.end)
+
+
+@dataclass(frozen=True, slots=True)
+class Rectangle:
+    """A part of the elevation: x along the plate from the wall's start, y up from the floor."""
+
+    x: Length
+    y: Length
+    width: Length
+    height: Length
+
+    @property
+    def area(self) -> int:
+        """In square 64ths."""
+        return self.width * self.height
+
+    @property
+    def along(self) -> Span:
+        return Span(self.x, self.x + self.width)
+
+    @property
+    def up(self) -> Span:
+        return Span(self.y, self.y + self.height)
+
+    def common(self, other: "Rectangle") -> "Rectangle | None":
+        """What of the two is in one place, None when nothing is."""
+        x, y = max(self.x, other.x), max(self.y, other.y)
+        width, height = self.along.shared(other.along), self.up.shared(other.up)
+        return Rectangle(x, y, width, height) if width > 0 and height > 0 else None

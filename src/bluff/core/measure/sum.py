@@ -1,0 +1,69 @@
+"""Sums: every number carries the column of arithmetic that gave it.
+
+A `Sum` is a value that was never anything but its steps added up, so the derivation a screen shows
+cannot drift from the number it explains.
+"""
+
+from dataclasses import dataclass, field
+
+from bluff.core.measure.length import Length
+
+
+@dataclass(frozen=True, slots=True)
+class Step:
+    """One line of a sum: what it is, in words a carpenter would use, and how much (signed)."""
+
+    words: str
+    amount: Length
+
+
+@dataclass(frozen=True, slots=True)
+class Sum:
+    """A length and the steps that add up to it.
+
+    Two sums are equal when their values are: how a number was reached is not part of what it is.
+    Build one with `Sum.of`, then `plus` and `minus`.
+    """
+
+    value: Length
+    steps: tuple[Step, ...] = field(compare=False)
+
+    @classmethod
+    def of(cls, words: str, amount: Length) -> "Sum":
+        """A sum of one step.
+
+        >>> Sum.of("stud", 5928).minus("plate", 96).value
+        5832
+        """
+        return cls(amount, (Step(words, amount),))
+
+    def plus(self, words: str, amount: Length) -> "Sum":
+        """This sum with one more step; a step of nothing is not worth a line and is left out."""
+        if amount == 0:
+            return self
+        return Sum(self.value + amount, (*self.steps, Step(words, amount)))
+
+    def minus(self, words: str, amount: Length) -> "Sum":
+        """This sum with one step taken away."""
+        return self.plus(words, -amount)
+
+    def plus_all(self, other: "Sum") -> "Sum":
+        """This sum with every step of another one added."""
+        return Sum(self.value + other.value, self.steps + other.steps)
+
+    def minus_all(self, other: "Sum") -> "Sum":
+        """This sum with every step of another one taken away."""
+        return Sum(self.value - other.value, self.steps + tuple(Step(s.words, -s.amount) for s in other.steps))
+
+    def named(self, words: str) -> "Sum":
+        """The same value as a single step, for a sum that starts from another one's result."""
+        return Sum.of(words, self.value)
+
+
+def counted(name: str, count: int) -> str:
+    """How a step names one or more of a thing.
+
+    >>> counted("jack", 1), counted("jack", 2)
+    ('jack', '2 jacks')
+    """
+    return name if count == 1 else f"{count} {name}s"

@@ -1,0 +1,297 @@
+"""Typed lines that make a plan: walking round the outside, and partitions off the walls that stand.
+
+A walk: lengths and turns, by the outside, the first length to the east. A turn is square unless it says its degrees.
+
+A partition: its distance from a wall, clear, face to face, unless it is said to run from the outside of that wall or
+to the centre of the partition; and what it runs between, the nearest walls if that is not said.
+"""
+
+import re
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass
+from fractions import Fraction
+from itertools import pairwise
+from math import cos, hypot, radians, sin
+
+from bluff.core.errors import PhraseError
+from bluff.core.job.edit import AddWall, Edit, Several, bearing
+from bluff.core.job.job import Between, Job, Point, Wall, WallKind
+from bluff.core.job.schools import Line
+from bluff.core.measure.length import Length, format_feet, from_64ths, inches
+from bluff.core.phrase.grammar import Either, Given, Many, Maybe, Parts, Phrase, Slot, Word, read
+from bluff.core.phrase.opening_line import next_wall_id
+from bluff.core.phrase.place import THE, LinePhrase, Reading, length_slot
+from bluff.core.phrase.special_line import lumber_slot
+from bluff.core.plan.outline import REACH, Outline, Place, inside, outline
+
+_USUAL_OUTSIDE = "2x6"
+_USUAL_PARTITION = "2x4"
+_APART: Length = inches("10'")
+"""Between a new outline and what lies in the plan already."""
+
+_TURN = re.compile(r"([RL])(\d{1,3}(?:\.\d+)?)?", re.IGNORECASE)
+_COMPASS: dict[str, Place] = {"north": (0, 1), "east": (1, 0), "south": (0, -1), "west": (-1, 0)}
+
+
+@dataclass(frozen=True, slots=True)
+class _Turn:
+    """A turn of a walk, in degrees to the left."""
+
+    degrees: Fraction
+
+
+def _read_turn(text: str, _reading: Reading) -> _Turn:
+    match = _TURN.fullmatch(text)
+    if match is None:
+        raise PhraseError(f"“{text}” is no turn; R and L are square ones, R45 is not")
+    return _Turn(Fraction(match[2] or 90) * (1 if match[1].upper() == "L" else -1))
+
+
+_STUD = Maybe(lumber_slot(shown="studs"))
+_TURNED = Slot("step", "R or L, or R45", _read_turn)
+_TURNING = Slot("turning", "R or L", _read_turn)
+_WALK: Parts = (
+    length_slot("step", "length"),
+    Either(
+        (
+            Many(_TURNED, length_slot("step", "length")),
+            Maybe(_TURNED, Word("close", gives=("close", True))),
+            # A turn with nothing after it yet: somebody is still typing.
+            Maybe(_TURNING),
+        ),
+        (_TURNING,),
+    ),
+    _STUD,
+)
+_SIDES = Either(*((Word(side, gives=("side", side)),) for side in _COMPASS))
+
+
+def _read_base(text: str, reading: Reading) -> Outline:
+    return _named(text, [drawn for wall in reading.here.walls if (drawn := _outline(wall, reading.here))])
+
+
+_PARTITION: Parts = (
+    length_slot("distance", "distance"),
+    Either((Word("off"),), (_SIDES, Word("of"))),
+    THE,
+    Slot("base", "wall or east", _read_base),
+    Maybe(Word("wall")),
+    Maybe(Word("outside", gives=("outside", True))),
+    Maybe(Word("to"), Word("centre", ("center",), ("centre", True))),
+    Maybe(Word("from"), THE, Slot("first", "wall", _read_base), Word("to"), THE, Slot("second", "wall", _read_base)),
+    _STUD,
+)
+
+
+def _walk(given: Given, reading: Reading) -> tuple[Wall, ...]:
+    """The walls of a walk. Walking clockwise the outside is on the left, otherwise on the right; either way the
+    points are the outside. The outline is put at the plan's origin, or beside what lies there already. A walk that
+    comes back to within 1/16 of its beginning closes; one that does not is left as it is, and `walk_gap` says how
+    far off it ends.
+    """
+    places: list[Place] = [(0.0, 0.0)]
+    heading = turned = Fraction(0)
+    for step in given["step"]:
+        if isinstance(step, _Turn):
+            heading, turned = heading + step.degrees, turned + step.degrees
+            continue
+        (x, y), (east, north) = places[-1], _direction(heading)
+        places.append((x + step * east, y + step * north))
+    if given.get("close"):
+        places.append(_closing(places, heading))
+    points = [Point(from_64ths(x), from_64ths(y)) for x, y in places]
+    if max(abs(points[-1].x), abs(points[-1].y)) <= REACH:
+        points[-1] = points[0]
+    stud = next(iter(given.get("stud", ())), _USUAL_OUTSIDE)
+    return _walls(points, stud, Line.LEFT if turned <= 0 else Line.RIGHT, reading.here)
+
+
+def _closing(places: Sequence[Place], heading: Fraction) -> Place:
+    (x, y), (east, north) = places[-1], _direction(heading)
+    away = -x * east - y * north
+    off = from_64ths(hypot(x + away * east, y + away * north))
+    if off > REACH:
+        raise PhraseError(f"That cannot close: going straight on misses the beginning by {format_feet(off)}.")
+    if away <= 0:
+        raise PhraseError("That cannot close: the beginning lies behind; turn the other way.")
+    return 0.0, 0.0
+
+
+def _add_walk(given: Given, reading: Reading) -> Edit:
+    walls = _walk(given, reading)
+    return Several(f"walk {len(walls)} walls", tuple(AddWall(wall) for wall in walls))
+
+
+WALK: LinePhrase = Phrase(
+    "walk round the outside",
+    _WALK,
+    _add_walk,
+    ("36' R 22-6 R 36' R close", "24' R 12' R 12' L 10' R 12' R close", "20' R45 6' R45 14' 2x4"),
+)
+
+
+def in_feet(text: str) -> str | None:
+    """A walk whose lengths are all bare numbers as it would be in feet; None where it is none, or says its units.
+
+    >>> in_feet("24 R 12 R 24 R close")
+    "24' R 12' R 24' R close"
+    """
+    words = text.split()
+    lengths = [word for word in words[::2] if word.lower() != "close"]
+    turns = words[1::2]
+    if not turns or not all(_TURN.fullmatch(word) for word in turns):
+        return None
+    if not all(re.fullmatch(r"\d+(\.\d+)?", word) for word in lengths):
+        return None
+    return " ".join(f"{word}'" if word in lengths else word for word in words)
+
+
+def read_walk(text: str, job: Job) -> tuple[Wall, ...]:
+    """Understand a walk round the outside: ``36' R 22-6 R 36' R close``.
+
+    Raises:
+        PhraseError: It is not understood, or is told to close and cannot.
+    """
+    phrase = Phrase(WALK.does, _WALK, _walk, WALK.examples)
+    return read(text, (phrase,), Reading(job), job.standard.words)
+
+
+def walk_gap(walls: Sequence[Wall]) -> str | None:
+    """How far from its beginning a walk ends, by the points of the compass; None when it closes."""
+    first, last = walls[0].run, walls[-1].run
+    if not isinstance(first, Between) or not isinstance(last, Between) or first.start == last.end:
+        return None
+    return bearing(last.end.x - first.start.x, last.end.y - first.start.y)
+
+
+def _direction(heading: Fraction) -> Place:
+    """East and north of a heading in degrees, counted to the left from the east; exact along the axes."""
+    if heading % 90 == 0:
+        return ((1, 0), (0, 1), (-1, 0), (0, -1))[int(heading / 90) % 4]
+    return cos(radians(heading)), sin(radians(heading))
+
+
+def _walls(points: list[Point], stud: str, line: Line, job: Job) -> tuple[Wall, ...]:
+    taken = [point for wall in job.walls if isinstance(wall.run, Between) for point in (wall.run.start, wall.run.end)]
+    east = max(point.x for point in taken) + _APART if taken else 0
+    west, south = min(point.x for point in points), min(point.y for point in points)
+    placed = [Point(point.x - west + east, point.y - south) for point in points]
+    walls: list[Wall] = []
+    for start, end in pairwise(placed):
+        run = Between(start, end, None if line is Line.LEFT else line)
+        walls.append(Wall(next_wall_id([*job.walls, *walls]), stud, run, WallKind.EXTERIOR))
+    return tuple(walls)
+
+
+def _partition(given: Given, reading: Reading) -> Wall:
+    """The partition; between the nearest walls that its line meets inside, to either side of the middle of the wall
+    it is off, where it does not say which.
+    """
+    job = reading.here
+    stud = next(iter(given.get("stud", ())), _USUAL_PARTITION)
+    thickness = job.standard.board(stud).width
+    base: Outline = given["base"][0]
+    side = _side(base, next(iter(given.get("side", ())), None))
+    near, far = (base.left, base.right) if side > 0 else (base.right, base.left)
+    face = far if given.get("outside") else near
+    centre = face + side * (given["distance"][0] + (0 if given.get("centre") else Fraction(thickness, 2)))
+    if given.get("first"):
+        first, second = (_meets(base, float(centre), given[name][0]) for name in ("first", "second"))
+    else:
+        outlines = [drawn for wall in job.walls if (drawn := _outline(wall, job))]
+        others = [drawn for drawn in outlines if drawn.wall is not base.wall and not drawn.is_parallel(base)]
+        first, second = _between(base, float(centre), others)
+    start, end = (Point(*map(from_64ths, base.at(along, float(centre)))) for along in (first, second))
+    return Wall(next_wall_id(job.walls), stud, Between(start, end), WallKind.PARTITION)
+
+
+PARTITION: LinePhrase = Phrase(
+    "put a partition off a wall",
+    _PARTITION,
+    lambda given, reading: AddWall(_partition(given, reading)),
+    (
+        "12-4 off east",
+        "12-4 off B from A to C",
+        "15' off west outside to centre",
+        "12-4 west of B from A to C",
+    ),
+)
+
+
+def read_partition(text: str, job: Job) -> Wall:
+    """Understand a partition given by its distance from a wall it runs along: ``12-4 off east``.
+
+    Raises:
+        PhraseError: It is not understood.
+    """
+    phrase = Phrase(PARTITION.does, _PARTITION, _partition, PARTITION.examples)
+    return read(text, (phrase,), Reading(job), job.standard.words)
+
+
+def _outline(wall: Wall, job: Job) -> Outline | None:
+    return outline(wall, wall.ways.over(job.standard).board(wall.stud).width)
+
+
+def _named(name: str, outlines: list[Outline]) -> Outline:
+    """A wall by its mark, or the outermost exterior one that faces a point of the compass."""
+    toward = _COMPASS.get(name.lower())
+    if toward:
+        facing = [drawn for drawn in outlines if drawn.wall.kind is WallKind.EXTERIOR and _faces(drawn, toward)]
+        if facing:
+            return max(facing, key=lambda drawn: sum(a * b for a, b in zip(drawn.origin, toward, strict=True)))
+        raise PhraseError(f"No exterior wall faces {name.lower()}; name the wall by its mark.")
+    for drawn in outlines:
+        if drawn.wall.id.lower() == name.lower():
+            return drawn
+    marks = ", ".join(drawn.wall.id for drawn in outlines[:12]) or "none yet"
+    raise PhraseError(f"There is no wall {name} in the plan; its walls are {marks}.")
+
+
+def _outward(drawn: Outline) -> Place:
+    """Across an exterior wall to its outside, which is the face its points give."""
+    (east, north), sign = drawn.direction, -1 if inside(drawn) is Line.LEFT else 1
+    return -north * sign, east * sign
+
+
+def _faces(drawn: Outline, toward: Place) -> bool:
+    east, north = _outward(drawn)
+    return east * toward[0] + north * toward[1] > 0.99
+
+
+def _side(base: Outline, said: str | None) -> int:
+    """On which side of the wall the partition is: 1 its left, -1 its right."""
+    if said:
+        east, north = _COMPASS[said.lower()]
+        across = base.direction[0] * north - base.direction[1] * east
+        if abs(across) < 0.1:
+            raise PhraseError(f"Wall {base.wall.id} has no side to the {said.lower()}; say the one it has.")
+        return 1 if across > 0 else -1
+    if base.wall.kind is not WallKind.EXTERIOR:
+        raise PhraseError(f"Wall {base.wall.id} has two insides; say the side, like “8-0 north of {base.wall.id}”.")
+    return 1 if inside(base) is Line.LEFT else -1
+
+
+def _meets(base: Outline, across: float, other: Outline) -> float:
+    """Where a line beside a wall reaches the middle of another one, along that wall."""
+    if base.is_parallel(other):
+        raise PhraseError(f"Wall {other.wall.id} runs the same way, so the partition cannot end against it.")
+    return base.crossing(across, other, (other.left + other.right) / 2)
+
+
+def _between(base: Outline, across: float, others: Iterable[Outline]) -> tuple[float, float]:
+    middle = base.length / 2
+    met = sorted(_met(base, across, others))
+    before = [along for along in met if along < middle]
+    after = [along for along in met if along > middle]
+    if not before or not after:
+        raise PhraseError("It meets no wall at one end; say what it runs between, like 12-4 off east from A to C.")
+    return before[-1], after[0]
+
+
+def _met(base: Outline, across: float, others: Iterable[Outline]) -> Iterator[float]:
+    """Where a line beside a wall crosses others within their length."""
+    for other in others:
+        along = _meets(base, across, other)
+        at = other.along(base.at(along, across))
+        if -REACH <= at <= other.length + REACH:
+            yield along

@@ -1,0 +1,120 @@
+"""Typed lines about walls that are there, or on no plan: how long, of what, what they are, what runs through."""
+
+import re
+from dataclasses import replace
+
+from bluff.core.errors import PhraseError
+from bluff.core.job.edit import AddWall, ChangeWall, Edit, RemoveWall, RunThrough, SetLength, Several
+from bluff.core.job.job import Alone, Job, Wall, WallKind
+from bluff.core.job.schools import End
+from bluff.core.phrase.grammar import Either, Given, Maybe, Phrase, Slot, Word, read
+from bluff.core.phrase.opening_line import next_wall_id
+from bluff.core.phrase.place import LinePhrase, Reading, length_slot, wall_slot
+from bluff.core.phrase.special_line import lumber_slot
+from bluff.core.wall.wall_plan import wall_plan
+
+_MARK = re.compile(r"[A-Za-z][A-Za-z0-9-]*")
+_OPENING_MARK = re.compile(r"[WD]\d+", re.IGNORECASE)
+
+
+def _read_new_mark(text: str, reading: Reading) -> str:
+    if not _MARK.fullmatch(text) or _OPENING_MARK.fullmatch(text):
+        raise PhraseError(f"“{text}” is no mark of a wall")
+    if text in {wall.id for wall in reading.here.walls}:
+        raise PhraseError(f"there is a wall {text} already")
+    return text
+
+
+def _wall(given: Given, reading: Reading) -> Wall:
+    mark = given["mark"][0] if given.get("mark") else next_wall_id(reading.here.walls)
+    return Wall(mark, given["stud"][0], Alone(given["length"][0]))
+
+
+def _change(given: Given, reading: Reading) -> Edit:
+    wall = reading.wall(given)
+    edits: list[Edit] = []
+    if given.get("stud"):
+        edits.append(ChangeWall(wall.id, replace(wall, stud=given["stud"][0])))
+    if given.get("length"):
+        edits.append(SetLength(wall.id, given["length"][0]))
+    return edits[0] if len(edits) == 1 else Several(f"change wall {wall.id}", tuple(edits))
+
+
+def _call(given: Given, reading: Reading) -> Edit:
+    wall = reading.wall(given)
+    if given.get("kind"):
+        return ChangeWall(wall.id, replace(wall, kind=given["kind"][0]))
+    return ChangeWall(wall.id, replace(wall, bearing=not given.get("not")))
+
+
+def _run_through(given: Given, reading: Reading) -> Edit:
+    """The end of the through wall that makes a corner with the other one."""
+    first, second = given["wall"]
+    through, butt = (first, second) if given.get("through") else (second, first)
+    if first == second:
+        raise PhraseError(f"A wall makes no corner with itself; name the two that meet, like {_THROUGH_EXAMPLE}.")
+    meetings = wall_plan(reading.here, reading.here.wall(through)).meetings
+    for end in End:
+        meeting = meetings.at(end)
+        if meeting and meeting.other == butt:
+            return RunThrough(through, end)
+    raise PhraseError(f"Wall {through} ends in no corner with wall {butt}, so neither runs through there.")
+
+
+_THROUGH_EXAMPLE = "A through at B"
+_LENGTH, _STUD = length_slot("length", "length"), lumber_slot(shown="studs")
+_NEW = (Maybe(Slot("mark", "mark", _read_new_mark)), _LENGTH, _STUD)
+
+ADD_WALL: LinePhrase = Phrase(
+    "add a wall that lies on no plan",
+    _NEW,
+    lambda given, reading: AddWall(_wall(given, reading)),
+    ("18-6 2x4", "N 12' 2x6"),
+)
+CHANGE_WALL: LinePhrase = Phrase(
+    "change a wall",
+    (wall_slot(), Either((_LENGTH, Maybe(_STUD)), (_STUD,))),
+    _change,
+    ("A 24'", "A 2x6", "A 24' 2x4"),
+)
+CALL_WALL: LinePhrase = Phrase(
+    "say what a wall is",
+    (
+        wall_slot(),
+        Either(
+            (Maybe(Word("not", gives=("not", True))), Word("bearing")),
+            *((Word(kind, gives=("kind", kind)),) for kind in WallKind),
+        ),
+    ),
+    _call,
+    ("A bearing", "A not bearing", "A partition"),
+)
+RUN_THROUGH: LinePhrase = Phrase(
+    "say which of two walls runs through at their corner",
+    (
+        wall_slot(),
+        Either(
+            (Word("through", gives=("through", True)), Word("at")),
+            (Word("butts", ("butt",)), Word("into", ("at", "against"))),
+        ),
+        wall_slot(),
+    ),
+    _run_through,
+    (_THROUGH_EXAMPLE, "A butts into B"),
+)
+REMOVE_WALL: LinePhrase = Phrase(
+    "take a wall out with its openings",
+    (Either((wall_slot(), Word("gone")), (Word("remove"), wall_slot())),),
+    lambda given, _: RemoveWall(given["wall"][0]),
+    ("H gone", "remove H"),
+)
+
+
+def read_wall(text: str, job: Job) -> Wall:
+    """Understand a typed wall: ``18-6 2x4``, or ``C 18-6 2x4`` with its own mark.
+
+    Raises:
+        PhraseError: It is not understood.
+    """
+    phrase = Phrase(ADD_WALL.does, _NEW, _wall, ADD_WALL.examples)
+    return read(text, (phrase,), Reading(job), job.standard.words)

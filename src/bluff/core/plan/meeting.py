@@ -1,0 +1,154 @@
+"""What walls meet in the plan: at their ends, and along their sides.
+
+through
+    The wall that runs on to the outside of a corner, or past the end of another wall.
+butt
+    The wall that stops against a through wall and is shorter by its thickness.
+mitre
+    A corner that is not square: both plates are cut to half the turn, and neither runs through.
+splice
+    Two walls in line, the end of one against the end of the other.
+intersection
+    Where a wall butts into the side of another one, away from its ends.
+outside
+    How far the outside of the building lies beyond the end of a plate: nothing for a wall that runs
+    through, the thickness of the wall it butts into otherwise. At an inside corner of two outside faces the
+    plate that runs through goes on past it, so that it lies before the plate's end.
+
+Which of them is which is decided in `bluff.core.plan.junction`.
+"""
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+from bluff.core.job.schools import End, Line
+from bluff.core.measure.length import Length
+
+
+class Joint(StrEnum):
+    """How a wall's end meets another wall."""
+
+    THROUGH = "through"
+    BUTT = "butt"
+    MITRE = "mitre"
+    SPLICE = "splice"
+
+    @property
+    def verb(self) -> str:
+        """What a wall does there, before the other wall's mark: butts into A."""
+        return _VERBS[self]
+
+
+_VERBS = {
+    Joint.THROUGH: "runs past",
+    Joint.BUTT: "butts into",
+    Joint.MITRE: "mitred with",
+    Joint.SPLICE: "goes on in",
+}
+
+
+@dataclass(frozen=True, slots=True)
+class EndMeeting:
+    """What a wall's end meets.
+
+    Args:
+        other: The wall it meets.
+        joint: How.
+        is_corner: Whether that wall ends here too, rather than running past.
+        thickness: What that wall takes up of this one's run.
+        reach: How far the plate's end, at its long point, lies beyond the end of the wall as drawn; negative
+            when it stops short.
+        outside: How far beyond the plate's end the outside of the building lies; negative where the plate runs past it.
+        side: The side of this wall the other one goes off to.
+        short: From the plate's long point back to its short point; 0 for a square cut.
+        long_side: The side of the wall the long point is on; of no account for a square cut.
+        lap: How far the second top plate runs beyond the plate's end, negative where it stops short; None where
+            the two cannot lap.
+        lapped_by: The wall whose second top plate lies where this one's would lap, if that is why it does not.
+    """
+
+    other: str
+    joint: Joint
+    is_corner: bool
+    thickness: Length
+    reach: Length
+    outside: Length
+    side: Line
+    short: Length = 0
+    long_side: Line = Line.LEFT
+    lap: Length | None = None
+    lapped_by: str | None = None
+
+    @property
+    def is_through(self) -> bool:
+        """Whether this wall runs through at a square corner."""
+        return self.joint is Joint.THROUGH
+
+    @property
+    def beyond(self) -> Length:
+        """How much of the other wall stands beyond the plate's end; the rest of it stands on the plate."""
+        return self.thickness if self.joint is Joint.BUTT else 0
+
+
+@dataclass(frozen=True, slots=True)
+class Intersection:
+    """A wall that butts into this one's side.
+
+    Args:
+        other: The wall that butts.
+        thickness: What it takes up of this wall's run.
+        centre: Its centre, along this wall as drawn, from its drawn start.
+        side: The face it butts against, walking from start to end.
+        is_lapped: Whether the second top plates of the two can lap.
+    """
+
+    other: str
+    thickness: Length
+    centre: Length
+    side: Line
+    is_lapped: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Meetings:
+    """Everything that one wall meets.
+
+    Args:
+        start, end: What its ends meet; an end that is not there is free.
+        intersections: In order along the wall.
+        crossings: Walls that run right through it, which no wall can be built with.
+        overlaps: Walls in line with it that lie in the same place for some way.
+    """
+
+    start: EndMeeting | None = None
+    end: EndMeeting | None = None
+    intersections: tuple[Intersection, ...] = ()
+    crossings: tuple[str, ...] = ()
+    overlaps: tuple[str, ...] = ()
+
+    @property
+    def others(self) -> tuple[str, ...]:
+        """The walls it meets, from its start to its end, each once."""
+        start, end = ([meeting.other] if meeting else [] for meeting in (self.start, self.end))
+        return tuple(dict.fromkeys((*start, *(meeting.other for meeting in self.intersections), *end)))
+
+    def at(self, end: End) -> EndMeeting | None:
+        """What that end meets, None when it is free."""
+        return self.start if end is End.START else self.end
+
+
+@dataclass(frozen=True, slots=True)
+class Profile:
+    """A wall seen from its end.
+
+    Args:
+        thickness: Of its studs' width.
+        lap_height: Where its second top plate lies above the floor, None when it has only one or laps onto nothing.
+    """
+
+    thickness: Length
+    lap_height: Length | None
+
+    def laps(self, other: "Profile") -> bool:
+        """Whether second top plates lie at one height, so that one can run onto the other wall."""
+        return self.lap_height is not None and self.lap_height == other.lap_height

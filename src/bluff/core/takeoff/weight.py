@@ -1,0 +1,82 @@
+"""What pieces and walls weigh, and how many hands lift one.
+
+Pounds are fractions, exact until somebody prints them.
+"""
+
+from dataclasses import dataclass
+from fractions import Fraction
+from math import ceil
+
+from bluff.core.job.standard import Standard
+from bluff.core.measure.length import PER_INCH
+from bluff.core.takeoff.cut_list import Spacer, spacer_list
+from bluff.core.wall.framing import Framing
+from bluff.core.wall.member import Member
+
+HAND_LIFTS: int = 50
+"""Pounds one person lifts at the top edge of a wall."""
+FEWEST_HANDS: int = 2
+MOST_HANDS: int = 6
+"""More than that in a row do not lift as one; wall jacks or a machine do."""
+
+_SQUARE_FOOT: int = (12 * PER_INCH) ** 2
+_CUBIC_FOOT: int = (12 * PER_INCH) ** 3
+
+
+@dataclass(frozen=True, slots=True)
+class Lift:
+    """Raising one wall.
+
+    Args:
+        pounds: The whole wall.
+        at_edge: What its top edge weighs when it is tipped up from flat.
+        hands: People to lift it.
+    """
+
+    pounds: Fraction
+    at_edge: Fraction
+    hands: int
+
+    @property
+    def needs_help(self) -> bool:
+        """Whether it takes wall jacks or a machine."""
+        return self.hands > MOST_HANDS
+
+
+def weight(member: Member, standard: Standard) -> Fraction:
+    """What a piece weighs, in pounds: volume x density.
+
+    Source: docs/rules.md, Weight. A 2x6 of 8 ft at 33: 1 1/2 x 5 1/2 x 96 in is 0.4583 cubic feet, 15 1/8 pounds.
+    """
+    return _pounds(_volume(member), standard)
+
+
+def lift(framing: Framing, is_sheeted: bool = False) -> Lift:
+    """What it takes to raise a wall that was framed flat.
+
+    Args:
+        framing: The wall.
+        is_sheeted: Whether the sheets of one face are on it by then.
+
+    Source: docs/rules.md, Weight.
+    """
+    standard = framing.plan.standard
+    volume = sum(_volume(member) for member in framing.members)
+    spacers = [row for row in spacer_list([framing]) if row.spacer is not Spacer.FOAM]
+    volume += sum(row.thickness * row.depth * row.length * row.count for row in spacers)
+    pounds = _pounds(volume, standard)
+    if is_sheeted:
+        pounds += Fraction(framing.sheets.covered, _SQUARE_FOOT) * standard.sheet.weight
+    # What is laid over the plates goes up once the wall stands.
+    over = sum(_volume(member) for member in framing.members if member.bottom >= framing.plan.height.value)
+    at_edge = (pounds - _pounds(over, standard)) / 2
+    return Lift(pounds, at_edge, max(FEWEST_HANDS, ceil(at_edge / HAND_LIFTS)))
+
+
+def _volume(member: Member) -> int:
+    """In cubic 64ths."""
+    return member.plies * member.board.section * member.length.value
+
+
+def _pounds(volume: int, standard: Standard) -> Fraction:
+    return Fraction(volume * standard.density, _CUBIC_FOOT)

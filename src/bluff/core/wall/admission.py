@@ -1,0 +1,120 @@
+"""Which openings and posts of a wall can be framed at all.
+
+Whatever is entered stays in the job; what cannot be framed is told with the reason, and the wall is framed without
+it. Of two that need the same wood the one entered first stays, so that adding an opening never changes what is
+already marked on a plate.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from enum import StrEnum
+
+from bluff.core.job.header import HeaderPlace
+from bluff.core.measure.shapes import Span
+from bluff.core.measure.size import SMALLEST
+from bluff.core.wall.opening_frame import OpeningFrame
+from bluff.core.wall.posts import PostFrame
+from bluff.core.wall.wall_plan import WallPlan
+
+
+class Unfit(StrEnum):
+    """Why an opening or a post is left out."""
+
+    OFF_WALL = "off wall"
+    """It runs past an end of the wall."""
+    TOO_HIGH = "too high"
+    """Its head is above the underside of the top plates."""
+    HEADER_TOO_DEEP = "header too deep"
+    """A header tight under the top plates leaves no opening below it."""
+    BELOW_PLATE = "below plate"
+    """Its sill would be below the bottom plate, or its beam on it."""
+    IN_THE_WAY = "in the way"
+    """Something that was there first stands in its place."""
+
+
+@dataclass(frozen=True, slots=True)
+class RefusedOpening:
+    """An opening that is not framed.
+
+    Args:
+        frame: As it would be.
+        why: The reason.
+        other: The opening in the way, where that is the reason.
+        admitted: Those that were framed by then, which it would have to keep clear of elsewhere too.
+    """
+
+    frame: OpeningFrame
+    why: Unfit
+    other: OpeningFrame | None
+    admitted: tuple[OpeningFrame, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class RefusedPost:
+    """A post that is not framed; as `RefusedOpening`, and `other` may be a post."""
+
+    frame: PostFrame
+    why: Unfit
+    other: OpeningFrame | PostFrame | None
+    admitted: tuple[PostFrame, ...]
+
+
+def admit_openings(plan: WallPlan) -> tuple[list[OpeningFrame], list[RefusedOpening]]:
+    """The openings that can be framed, in order along the wall, and the others."""
+    admitted: list[OpeningFrame] = []
+    refused: list[RefusedOpening] = []
+    for placed in plan.openings:
+        frame = OpeningFrame(plan, placed)
+        other = next((one for one in admitted if one.pack.overlaps(frame.pack)), None)
+        if why := _unfit(frame) or (Unfit.IN_THE_WAY if other else None):
+            refused.append(RefusedOpening(frame, why, other, tuple(admitted)))
+        else:
+            admitted.append(frame)
+    return sorted(admitted, key=lambda frame: frame.pack.start), refused
+
+
+def admit_posts(plan: WallPlan, openings: Sequence[OpeningFrame]) -> tuple[list[PostFrame], list[RefusedPost]]:
+    """The posts that can be framed, in order along the wall, and the others; openings come first."""
+    admitted: list[PostFrame] = []
+    refused: list[RefusedPost] = []
+    for placed in plan.posts:
+        frame = PostFrame(plan, placed)
+        other = _stands_there(frame, openings, admitted)
+        if why := _unfit_post(frame, other):
+            refused.append(RefusedPost(frame, why, other, tuple(admitted)))
+        else:
+            admitted.append(frame)
+    return sorted(admitted, key=lambda post: post.span.start), refused
+
+
+def _unfit(frame: OpeningFrame) -> Unfit | None:
+    """What is wrong with an opening by itself."""
+    plan, placed = frame.plan, frame.placed
+    if not Span(0, plan.length).contains(frame.pack):
+        return Unfit.OFF_WALL
+    if placed.head.value > plan.underside.value:
+        return Unfit.TOO_HIGH
+    # Under such a header the head is what it leaves, so it is the header that is too deep, not the head too low.
+    if placed.header.choice.place is HeaderPlace.TO_PLATE and placed.head.value - plan.bottom.value < SMALLEST:
+        return Unfit.HEADER_TOO_DEEP
+    if frame.has_sill and frame.bottom_cripple_length.value < 0:
+        return Unfit.BELOW_PLATE
+    return None
+
+
+def _stands_there(
+    frame: PostFrame, openings: Sequence[OpeningFrame], posts: Sequence[PostFrame]
+) -> OpeningFrame | PostFrame | None:
+    opening = next((one for one in openings if one.pack.overlaps(frame.span)), None)
+    return opening or next((one for one in posts if one.span.overlaps(frame.span)), None)
+
+
+def _unfit_post(frame: PostFrame, other: OpeningFrame | PostFrame | None) -> Unfit | None:
+    plan, beam = frame.plan, frame.placed.post.beam
+    if not Span(plan.stands_from, plan.stands_to).contains(frame.span):
+        return Unfit.OFF_WALL
+    if other:
+        return Unfit.IN_THE_WAY
+    if beam and frame.has_pocket and beam.underside <= plan.bottom.value:
+        return Unfit.BELOW_PLATE
+    return None

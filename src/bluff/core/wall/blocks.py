@@ -1,0 +1,208 @@
+"""Blocks and fixture backing: short boards that lie between the studs.
+
+row
+    Blocks at one height along the wall, one in every bay.
+bay
+    The clear space between two pieces that run from plate to plate.
+cavity
+    What is left of a bay between two boards that lie across it.
+"""
+
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass
+from itertools import pairwise
+
+from bluff.core.job.schools import Blocks
+from bluff.core.job.special import FixtureBacking
+from bluff.core.measure.length import Length, half, inches
+from bluff.core.measure.shapes import Span
+from bluff.core.measure.sum import Sum
+from bluff.core.wall.along import Along
+from bluff.core.wall.assembly import SHORTEST_BLOCK
+from bluff.core.wall.layout import Wood, join
+from bluff.core.wall.member import Member, Orientation, Role, lying
+from bluff.core.wall.opening_frame import OpeningFrame
+from bluff.core.wall.piece import Beginning, Of, Part, PieceId
+from bluff.core.wall.sheets import joint_heights
+from bluff.core.wall.wall_plan import WallPlan
+
+TALLEST_CAVITY: Length = inches("10'")
+"""A fire runs up a taller one unhindered."""
+
+
+@dataclass(frozen=True, slots=True)
+class _Bay:
+    """A bay by its clear space, what it begins at in words and by name, and whether it is the first, third … one."""
+
+    start: Length
+    end: Length
+    after: str
+    by: Beginning | None
+    is_odd: bool
+
+    @property
+    def clear(self) -> Length:
+        return self.end - self.start
+
+
+def blocks(plan: WallPlan, wood: Sequence[Wood], standing: Sequence[Member]) -> Iterator[Member]:
+    """The blocks of a wall: at half height, behind the joints between rows of sheets, and against fire.
+
+    Args:
+        plan: The wall.
+        wood: All its full-height wood, laid out and joined.
+        standing: Other boards that lie between the studs; blocks keep out of their way.
+
+    Source: docs/rules.md, Blocks and backing.
+    """
+    placed = Along(standing)
+    bays = [bay for bay in _bays(wood) if bay.clear >= SHORTEST_BLOCK]
+    for row in _rows(plan):
+        for bay in bays:
+            block = _block(plan, bay, row)
+            if placed.has_room_for(block):
+                placed.add(block)
+                yield block
+
+
+def fixture_backing(plan: WallPlan, pieces: Sequence[Member], openings: Sequence[OpeningFrame]) -> Iterator[Member]:
+    """The boards of every fixture backing, one in each bay it reaches into: between studs, or cripples of an opening.
+
+    Args:
+        plan: The wall.
+        pieces: What stands in it.
+        openings: Those that are framed; in the hole itself there is nothing to nail to.
+
+    Source: docs/rules.md, Blocks and backing.
+    """
+    for backing in plan.wall.backing:
+        board = plan.standard.board(backing.size)
+        bottom = Sum.of(f"centre of {backing.id}", backing.height).minus("half of the board", half(board.width))
+        if not _fits(plan, backing):
+            continue
+        reach = half(board.width)
+        across = [
+            piece for piece in pieces if piece.bottom < backing.height + reach and backing.height - reach < piece.top
+        ]
+        wood = [Wood(piece.start, piece.end, piece.role.replace("_", " "), id=piece.id) for piece in across]
+        wood += [Wood(*hole.placed.span, hole.placed.id, id=hole.of) for hole in open_at(plan, backing, openings)]
+        for bay in _bays(join(wood)):
+            if bay.start < backing.end and backing.start < bay.end and bay.clear >= SHORTEST_BLOCK:
+                yield lying(
+                    PieceId(plan.id, "board", Of(Part.BACKING, backing.id), by=bay.by),
+                    Role.BACKING,
+                    board,
+                    x=Sum.of(f"from the {bay.after}", bay.start),
+                    y=bottom,
+                    length=Sum.of("clear bay", bay.clear),
+                    height=board.width,
+                    side=backing.side or plan.sheeted_side.other,
+                )
+
+
+@dataclass(frozen=True, slots=True)
+class _Row:
+    """Blocks at one height.
+
+    Args:
+        name: What the row is there for; its blocks are named by it.
+        number: Which of several such rows, from below.
+        y: Underside of its blocks, or of those above the line.
+        is_staggered: Whether they stand above and below the line in turn.
+    """
+
+    name: str
+    number: int
+    y: Sum
+    is_staggered: bool = False
+
+
+def _rows(plan: WallPlan) -> list[_Row]:
+    """The rows of a wall. Rows behind sheet joints come first: they cannot move."""
+    standard, thick = plan.standard, plan.plate.thickness
+    rows: list[_Row] = []
+    if standard.panel_edge_blocks:
+        rows += [
+            _Row("joint_block", number, Sum.of("joint of the sheets", joint).minus("half a block", half(thick)))
+            for number, joint in enumerate(joint_heights(plan), start=1)
+        ]
+    if line := _line_of_blocks(plan):
+        rows.append(line)
+    rows = [row for row in rows if _has_room(plan, row)]
+    if standard.fire_blocks:
+        rows += _fire_rows(plan, [row.y.value for row in rows])
+    return rows
+
+
+def _line_of_blocks(plan: WallPlan) -> _Row | None:
+    """The row at the height the crew says."""
+    line = Sum.of("line of the blocks", plan.standard.block_height)
+    match plan.standard.blocks:
+        case Blocks.ONE_LINE:
+            return _Row("block", 1, line.minus("half a block", half(plan.plate.thickness)))
+        case Blocks.STAGGERED:
+            return _Row("block", 1, line, is_staggered=True)
+        case Blocks.NONE:
+            return None
+
+
+def is_line_off_wall(plan: WallPlan) -> bool:
+    """Whether the crew asks for blocks at a height this wall does not have."""
+    line = _line_of_blocks(plan)
+    return line is not None and not _has_room(plan, line)
+
+
+def _has_room(plan: WallPlan, row: _Row) -> bool:
+    thick = plan.plate.thickness
+    lowest = row.y.value - thick if row.is_staggered else row.y.value
+    return plan.bottom.value <= lowest and row.y.value <= plan.underside.value - thick
+
+
+def _fire_rows(plan: WallPlan, rows: Sequence[Length]) -> list[_Row]:
+    """Rows that part every cavity still taller than 10 ft into even ones."""
+    thick = plan.plate.thickness
+    added: list[_Row] = []
+    bounds = [plan.bottom.value - thick, *sorted(rows), plan.underside.value]
+    for below, above in pairwise(bounds):
+        clear = above - below - thick
+        parts = -(-clear // TALLEST_CAVITY)
+        for part in range(1, parts):
+            y = Sum.of("fire block", below + (above - below) * part // parts)
+            added.append(_Row("fire_block", len(added) + 1, y))
+    return added
+
+
+def _bays(wood: Sequence[Wood]) -> Iterator[_Bay]:
+    for number, (before, after) in enumerate(pairwise(wood), start=1):
+        yield _Bay(before.end, after.start, before.name.removeprefix("the "), before.id, number % 2 == 1)
+
+
+def _block(plan: WallPlan, bay: _Bay, row: _Row) -> Member:
+    is_below = row.is_staggered and not bay.is_odd
+    return lying(
+        PieceId(plan.id, row.name, number=row.number, by=bay.by),
+        Role.BLOCK,
+        plan.plate,
+        x=Sum.of(f"from the {bay.after}", bay.start),
+        y=row.y.minus("below the line", plan.plate.thickness) if is_below else row.y,
+        length=Sum.of("clear bay", bay.clear),
+        height=plan.plate.thickness,
+        orientation=Orientation.EDGE,
+    )
+
+
+def open_at(plan: WallPlan, backing: FixtureBacking, openings: Iterable[OpeningFrame]) -> Iterator[OpeningFrame]:
+    """The openings that are open at the height of a backing and within its run."""
+    reach = half(plan.standard.board(backing.size).width)
+    run = Span(backing.start, backing.end)
+    for opening in openings:
+        placed = opening.placed
+        low = placed.head.value - placed.rough.height.value if opening.has_sill else 0
+        is_open = low < backing.height + reach and backing.height - reach < placed.head.value
+        if is_open and placed.span.overlaps(run):
+            yield opening
+
+
+def _fits(plan: WallPlan, backing: FixtureBacking) -> bool:
+    reach = half(plan.standard.board(backing.size).width)
+    return plan.bottom.value <= backing.height - reach and backing.height + reach <= plan.underside.value

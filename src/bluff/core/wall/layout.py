@@ -1,0 +1,312 @@
+"""On-centre layout: where common studs and cripples go, and what they do when something is in the way.
+
+line
+    What is drawn on the plate: k x spacing less half a stud, from the datum, with the X ahead of it,
+    so that the middle of the stud, the on-centre point, is at k x spacing.
+layer
+    A stretch of the wall at one height in which commons stand on their own terms: full height between
+    openings, above a header, below a sill. Each has its own clash test.
+wood
+    A piece already placed; pieces that touch count as one.
+"""
+
+from bisect import bisect_left, bisect_right
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from enum import StrEnum
+from fractions import Fraction
+from math import ceil, floor
+
+from bluff.core.job.schools import Datum, End
+from bluff.core.measure.length import PER_INCH, Length, format_spacing, half, inches, nearest
+from bluff.core.measure.sum import Sum
+from bluff.core.wall.piece import Beginning, Of, Part, PieceId
+
+NAILABLE: Length = inches("1/2")
+"""Wood a sheet's edge needs on its side of the on-centre point."""
+
+_HALF = Fraction(1, 2)
+
+NARROWEST_GAP: Length = inches("1 1/2")
+"""A gap between two pieces that nobody can nail into when it is smaller."""
+
+
+@dataclass(frozen=True, slots=True)
+class OnCentre:
+    """One on-centre line of a plate.
+
+    Args:
+        number: Counted from the datum, as the crew counts.
+        name: The same counted from the datum nearest to the hooked end that gives the same lines. The piece on the
+            line is named by it: two datums a whole number of spacings apart are one layout, and a datum that moves a
+            little takes its pieces along.
+        point: Where on the plate, the middle of its stud.
+    """
+
+    number: int
+    name: int
+    point: Sum
+
+
+@dataclass(frozen=True, slots=True)
+class Wood:
+    """A stretch of the plate that is taken, and by what.
+
+    Args:
+        start, end: Along the plate.
+        name: What it is.
+        bears: Whether it reaches the face the sheets hang on, as a board flat on the other face does not.
+        id: What a bay that begins at its end is named by; None where no bay is ever asked about.
+    """
+
+    start: Length
+    end: Length
+    name: str
+    bears: bool = True
+    id: Beginning | None = None
+
+
+class Height(StrEnum):
+    """At which height of the wall a layer is."""
+
+    FULL = "full height"
+    ABOVE = "above"
+    BELOW = "below"
+
+
+@dataclass(frozen=True, slots=True)
+class Layer:
+    """Where commons may stand at one height.
+
+    Args:
+        wall: Of which wall.
+        at: Full height, above a header or below a sill.
+        start: From here along the plate …
+        end: … to here.
+        wood: Pieces already placed in it and at its bounds.
+        opening: The opening it belongs to, None at full height.
+    """
+
+    wall: str
+    at: Height
+    start: Length
+    end: Length
+    wood: tuple[Wood, ...]
+    opening: str | None = None
+
+    @property
+    def name(self) -> str:
+        """For findings: ``full height``, ``above W1``, ``below W1``."""
+        return f"{self.at} {self.opening}" if self.opening else f"{self.at}"
+
+    def piece(self, line: OnCentre) -> PieceId:
+        """The id of the common that stands on a line in it, or slid off that line."""
+        of = Of(Part.OPENING, self.opening) if self.opening else None
+        return PieceId(self.wall, _COMMON[self.at], of, line.name)
+
+
+_COMMON = {Height.FULL: "stud", Height.ABOVE: "top_cripple", Height.BELOW: "bottom_cripple"}
+
+
+@dataclass(frozen=True, slots=True)
+class Common:
+    """A stud or cripple the layout asks for: its line, and its side nearer to the wall's start."""
+
+    line: OnCentre
+    x: Sum
+
+
+@dataclass(frozen=True, slots=True)
+class Slid:
+    """A common that stands beside its line because something else stands on it.
+
+    Args:
+        line: Its line.
+        by: How far along the wall it slid; negative is toward the start.
+        against: What it slid tight against.
+        under: The wood under the line's point now, that piece and what it touches.
+    """
+
+    line: OnCentre
+    by: Length
+    against: str
+    under: Wood
+
+
+@dataclass(frozen=True, slots=True)
+class LeftOut:
+    """A common for which there is no room.
+
+    Args:
+        line: Its line.
+        against: What is in its way.
+        on_other_face: What lies there flat on the face away from the sheets, if anything does.
+    """
+
+    line: OnCentre
+    against: str
+    on_other_face: str | None
+
+
+@dataclass(frozen=True, slots=True)
+class LaidOut:
+    """A layer with its commons placed.
+
+    Args:
+        layer: What it was before.
+        commons: In order along the plate.
+        wood: All of it, commons too, touching pieces joined.
+        bearing: Of that, what the sheets bear on.
+        moved: Commons that do not stand on their line, in order along the plate.
+    """
+
+    layer: Layer
+    commons: tuple[Common, ...]
+    wood: tuple[Wood, ...]
+    bearing: tuple[Wood, ...]
+    moved: tuple[Slid | LeftOut, ...]
+
+
+def on_centre_lines(
+    length: Length, spacing: Fraction, datum: Datum, behind: tuple[Length, Length] = (0, 0)
+) -> list[OnCentre]:
+    """Every on-centre line of a plate, in order along it.
+
+    Each is k x spacing rounded by itself, never a sum of rounded spacings. A point within 1/2 of
+    where the first or the last stud begins adds nothing and is not there.
+
+    Args:
+        length: Of the plate.
+        spacing: In inches, exact.
+        datum: The end it is counted from, and how far from that end the count starts.
+        behind: How far from its two ends the plate's first and last stud begin, where it is cut at an angle.
+
+    Source: docs/rules.md, Layout. A plate of 136 at 16: points 16, 32 … 128.
+    """
+    step = spacing * PER_INCH
+    start, end = behind[0] + NAILABLE, length - behind[1] - NAILABLE
+    near, far = (start, end) if datum.end is End.START else (length - end, length - start)
+    first = ceil((near - datum.shift) / step)
+    last = floor((far - datum.shift) / step)
+    words = f" x {format_spacing(spacing)} on centre"
+    nearest_datum = floor(datum.shift / step + _HALF)
+    lines = [
+        OnCentre(k, k + nearest_datum, _point(f"{k}{words}", nearest(k * step), length, datum))
+        for k in range(first, last + 1)
+    ]
+    # A rounded point can cross the margin its exact one kept; the plate is marked with the rounded one.
+    kept = [line for line in lines if start <= line.point.value <= end]
+    return kept if datum.end is End.START else kept[::-1]
+
+
+def datum_point(length: Length, datum: Datum) -> Length:
+    """The datum as a position on the plate; it may lie beyond either end."""
+    return datum.shift if datum.end is End.START else length - datum.shift
+
+
+def lay_out(layer: Layer, lines: Sequence[OnCentre], thickness: Length) -> LaidOut:
+    """Place the commons of one layer.
+
+    For each on-centre point whose stud would stand in the layer:
+
+    1. wood that has at least 1/2 on each side of the point, at the face of the sheets, serves, and nothing is added;
+    2. a stud that overlaps no wood stands on its line;
+    3. otherwise it slides tight against the wood, on the side that puts wood under the point;
+    4. where it cannot slide, or no wood would come under the point, it is left out.
+
+    What slid or was left out is told, for the checks to say how much each sheet gets.
+
+    Args:
+        layer: The stretch and what stands in it.
+        lines: Of the whole plate, in order.
+        thickness: Of a stud.
+
+    Source: docs/rules.md, Layout.
+    """
+    runs = join(layer.wood)
+    bearing = join(wood for wood in layer.wood if wood.bears)
+    commons: list[Common] = []
+    moved: list[Slid | LeftOut] = []
+    for line in _lines_in(layer, lines, thickness):
+        point = line.point.value
+        on_line = line.point.minus("half a stud", half(thickness))
+        clashing = [run for run in runs if run.start < on_line.value + thickness and on_line.value < run.end]
+        if clashing and any(run.start + NAILABLE <= point <= run.end - NAILABLE for run in bearing):
+            continue
+        if not clashing:
+            if layer.start <= on_line.value and on_line.value + thickness <= layer.end:
+                commons.append(Common(line, on_line))
+            continue
+        against = min(clashing, key=lambda run: max(run.start - point, point - run.end))
+        x = against.start - thickness if point - against.start < against.end - point else against.end
+        under = _better_bearing(point, Wood(x, x + thickness, ""), bearing)
+        if under and _is_free(x, x + thickness, layer, runs):
+            # The piece it touches, which may be only the last of those joined in the run.
+            touched = next(wood.name for wood in layer.wood if x in (wood.end, wood.start - thickness))
+            slid = Slid(line, x - on_line.value, touched, under)
+            commons.append(Common(line, on_line.plus(f"slid tight against {touched}", slid.by)))
+            moved.append(slid)
+        else:
+            there = (wood.name for wood in layer.wood if not wood.bears and wood.start <= point <= wood.end)
+            moved.append(LeftOut(line, against.name, next(there, None)))
+    # Commons stand at least `thickness` apart because spacings do, so only now need they be joined in.
+    added = [
+        Wood(one.x.value, one.x.value + thickness, f"line {one.line.number}", id=layer.piece(one.line))
+        for one in commons
+    ]
+    return LaidOut(layer, tuple(commons), join((*runs, *added)), join((*bearing, *added)), tuple(moved))
+
+
+def join(wood: Iterable[Wood]) -> tuple[Wood, ...]:
+    """Pieces in order along the plate, those that touch joined into one.
+
+    >>> join([Wood(96, 192, "king"), Wood(0, 96, "end stud")])
+    (Wood(start=0, end=192, name='end stud', bears=True, id=None),)
+    """
+    joined: list[Wood] = []
+    for piece in sorted(wood, key=_start):
+        if joined and piece.start <= joined[-1].end:
+            last = joined[-1]
+            # Said by what one meets first, named by what a bay beyond begins at.
+            if piece.end > last.end:
+                joined[-1] = Wood(last.start, piece.end, last.name, last.bears, piece.id)
+        else:
+            joined.append(piece)
+    return tuple(joined)
+
+
+def _start(wood: Wood) -> Length:
+    return wood.start
+
+
+def _point(words: str, distance: Length, length: Length, datum: Datum) -> Sum:
+    if datum.end is End.START:
+        return Sum.of(words, distance).plus("datum", datum.shift)
+    return Sum.of("plate length", length).minus("datum", datum.shift).minus(words, distance)
+
+
+def _lines_in(layer: Layer, lines: Sequence[OnCentre], thickness: Length) -> Sequence[OnCentre]:
+    """The lines whose stud would reach into the layer."""
+    reach = half(thickness)
+    first = bisect_right(lines, layer.start - reach, key=lambda line: line.point.value)
+    last = bisect_left(lines, layer.end + reach, key=lambda line: line.point.value)
+    return lines[first:last]
+
+
+def _better_bearing(point: Length, piece: Wood, bearing: Iterable[Wood]) -> Wood | None:
+    """What the sheets bear on at a point once a piece stands beside what is there; None where it gives them no more."""
+    touching = [run for run in bearing if run.start <= piece.end and piece.start <= run.end]
+    before, after = _least_bearing(point, touching), _least_bearing(point, with_piece := join([*touching, piece]))
+    if after < 0 or after <= before:
+        return None
+    return next(run for run in with_piece if run.start <= point <= run.end)
+
+
+def _least_bearing(point: Length, runs: Iterable[Wood]) -> Length:
+    """What the sheet with less wood under it gets at a joint, less than nothing where no wood is there."""
+    return max((min(point - run.start, run.end - point) for run in runs), default=-1)
+
+
+def _is_free(start: Length, end: Length, layer: Layer, runs: Iterable[Wood]) -> bool:
+    inside = layer.start <= start and end <= layer.end
+    return inside and all(run.end <= start or end <= run.start for run in runs)

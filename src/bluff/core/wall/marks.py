@@ -1,0 +1,143 @@
+"""Marks: what is written on the plates, and how it reads on the tape from either end.
+
+A piece is marked on each plate it touches, and only there: jacks and bottom cripples on the bottom
+plate, top cripples on the top plate, kings and studs on both, a floating jack on neither.
+"""
+
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass
+
+from bluff.core.job.schools import End
+from bluff.core.measure.length import Length, format_inches, inches
+from bluff.core.measure.sum import Sum
+from bluff.core.wall.member import ANCHOR_BOLT, CUT_LINE, PIN, PLATE_BREAK, UPRIGHTS, Mark, Member, Plate, Role
+from bluff.core.wall.opening_frame import OpeningFrame
+from bluff.core.wall.plates import Break
+from bluff.core.wall.wall_plan import WallPlan
+
+_MARKED = {Role.BOTTOM_PLATE: Plate.BOTTOM, Role.TOP_PLATE: Plate.TOP}
+
+_LINES = {CUT_LINE: "cut", PLATE_BREAK: "joint", ANCHOR_BOLT: "bolt", PIN: "pin"}
+"""What is written beside a line where nothing stands. Source: docs/rules.md, Marks."""
+
+
+@dataclass(frozen=True, slots=True)
+class Reading:
+    """A mark as read on a tape.
+
+    Args:
+        at: The figure on the tape where the line goes.
+        ahead: Whether the symbol goes beyond the line as that reader sees it, or before it.
+        width: Of the wood.
+    """
+
+    at: Sum
+    ahead: bool
+    width: Length
+
+    @property
+    def other_line(self) -> Length | None:
+        """Where the line at the other side of the wood goes, for crews that draw both; None where no wood stands."""
+        if self.width == 0:
+            return None
+        return self.at.value + self.width if self.ahead else self.at.value - self.width
+
+
+def plate_marks(
+    plan: WallPlan,
+    openings: Sequence[OpeningFrame],
+    members: Sequence[Member],
+    breaks: Sequence[Break] = (),
+    bolts: Sequence[Sum] = (),
+    pins: Sequence[Sum] = (),
+) -> tuple[Mark, ...]:
+    """Every mark of a wall, in order along it, bottom plate before top at the same place."""
+    standing, reaching = plan.bottom.value, plan.underside.value
+    symbols = {role: plan.standard.words.letter(role) or "" for role in UPRIGHTS}
+    marks = [
+        mark for member in members if member.role in UPRIGHTS for mark in _marks_of(member, standing, reaching, symbols)
+    ]
+    marks.extend(mark for opening in openings if not opening.has_sill for mark in _cut_lines(opening))
+    # The second top plate is laid when the walls stand; nothing is marked on it.
+    marks.extend(_line(_MARKED[there.plate], there.at, PLATE_BREAK) for there in breaks if there.plate in _MARKED)
+    marks.extend(_line(Plate.BOTTOM, at, ANCHOR_BOLT) for at in bolts)
+    marks.extend(_line(Plate.BOTTOM, at, PIN) for at in pins)
+    return tuple(sorted(marks, key=lambda mark: (mark.at.value, mark.plate, mark.width)))
+
+
+def read_mark(mark: Mark, length: Length, hook: End = End.START, ahead: bool = True, burn: Length = 0) -> Reading:
+    """How a mark reads from one end of the plate.
+
+    Whoever hooks the tape where, and on whichever side they put the X, they mark the same wood.
+
+    Args:
+        mark: What is marked.
+        length: Of the plate.
+        hook: The end the tape hooks on.
+        ahead: Whether this reader puts the symbol beyond the line (the usual) or before it.
+        burn: What the tape is held past its end, to be added to every figure (an inch, or nothing).
+
+    Source: docs/rules.md, Reading the tape. On a plate of 136 the stud at 15 1/4 reads 119 1/4 from the
+    other end with the X ahead, 120 3/4 with the X behind.
+    """
+    near = mark.at if hook is End.START else Sum.of("plate length", length).minus("from the start", mark.at.value)
+    if hook is End.END and ahead:
+        near = near.minus("its thickness", mark.width)
+    if hook is End.START and not ahead:
+        near = near.plus("its thickness", mark.width)
+    return Reading(near.plus("burned", burn), ahead, mark.width)
+
+
+def written(mark: Mark, plan: WallPlan) -> str:
+    """A mark as it is read out from the end the tape hooks on: symbol, figure, and what is not as with the others.
+
+    That is the face a flat board lies on, by its first letter, and (t) for a stud turned round: its wide face is not
+    on the side where the wall's others have theirs.
+    """
+    reading = format_inches(read_mark(mark, plan.length, plan.standard.datum.end).at.value)
+    turned = " (t)" if mark.wide_face is not None and mark.wide_face is not plan.wide_face else ""
+    face = f"({plan.side_in_words(mark.side)[0]})" if mark.side else ""
+    return f"{mark.symbol}{face} {reading}{turned}"
+
+
+BURNED_INCH: Length = inches(1)
+"""What is added to every reading when the tape is held on its one-inch line."""
+
+
+def _marks_of(member: Member, standing: Length, reaching: Length, symbols: Mapping[Role, str]) -> Iterator[Mark]:
+    """The marks of an upright: below where it stands on the plate, above where it reaches the other."""
+    for plate, touches in ((Plate.BOTTOM, member.bottom == standing), (Plate.TOP, member.top == reaching)):
+        if touches:
+            yield Mark(
+                plate=plate,
+                at=member.x,
+                width=member.width,
+                ahead=True,
+                symbol=symbols[member.role],
+                role=member.role,
+                member=member.id,
+                opening=member.opening,
+                wide_face=member.wide_face,
+                side=member.side,
+            )
+
+
+def _cut_lines(opening: OpeningFrame) -> Iterator[Mark]:
+    """Where the bottom plate is cut out of a doorway once the wall stands."""
+    placed = opening.placed
+    for at in (placed.start, placed.start.plus("width of the opening", placed.rough.width.value)):
+        yield _line(Plate.BOTTOM, at, CUT_LINE, placed.id)
+
+
+def _line(plate: Plate, at: Sum, role: str, opening: str | None = None) -> Mark:
+    """A mark that is only a line: nothing stands there."""
+    return Mark(
+        plate=plate,
+        at=at,
+        width=0,
+        ahead=True,
+        symbol=_LINES[role],
+        role=role,
+        member=None,
+        opening=opening,
+    )

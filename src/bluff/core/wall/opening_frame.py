@@ -1,0 +1,295 @@
+"""The pieces round one opening: kings, jacks, header, sills, and the end cripples.
+
+From the outside in, on each side: kings from plate to plate, jacks under the header, then the rough
+opening. Cripples that stand on layout lines are placed later, with everything else on the layout; this
+module says in which layers they may stand.
+"""
+
+from collections.abc import Iterable, Iterator
+from dataclasses import dataclass
+from functools import cached_property
+from math import atan2, degrees
+
+from bluff.core.job.header import HeaderPlace
+from bluff.core.job.schools import End, OpeningKind
+from bluff.core.measure.length import Length, inches
+from bluff.core.measure.shapes import Span
+from bluff.core.measure.sum import Sum, counted
+from bluff.core.wall.layout import Height, Layer, Wood
+from bluff.core.wall.member import Bevel, Member, Orientation, Role, lying, standing
+from bluff.core.wall.piece import Of, Part, PieceId
+from bluff.core.wall.wall_plan import PlacedOpening, WallPlan
+
+SILL_DROP: Length = inches("1/4")
+"""What a sloped sill drops across the wall. Source: docs/rules.md, Around an opening."""
+
+
+@dataclass(frozen=True)
+class OpeningFrame:
+    """One opening in one wall: where its pieces are.
+
+    Every position and length of the opening's pieces is a method here, so that findings ask the same
+    questions the pieces are made from. What is asked often is worked out once.
+    """
+
+    plan: WallPlan
+    placed: PlacedOpening
+
+    @cached_property
+    def thickness(self) -> Length:
+        """Of a stud, a king, a jack, along the wall."""
+        return self.plan.stud.thickness
+
+    @cached_property
+    def plate(self) -> Length:
+        """Thickness of what lies flat: sills and pad plates."""
+        return self.plan.plate.thickness
+
+    @cached_property
+    def jacks_width(self) -> Length:
+        """The jacks of one side, side by side."""
+        return self.placed.jack_count * self.thickness
+
+    @cached_property
+    def header_start(self) -> Length:
+        """Inner face of the nearest king at the start, where header and floating sill begin."""
+        return self.placed.start.value - self.jacks_width
+
+    @cached_property
+    def header_end(self) -> Length:
+        return self.placed.end + self.jacks_width
+
+    @cached_property
+    def pack(self) -> Span:
+        """All of it that stands on the plate, out to the outer faces of the outermost kings."""
+        kings = self.placed.king_count * self.thickness
+        return Span(self.header_start - kings, self.header_end + kings)
+
+    @cached_property
+    def top_cripple_length(self) -> Sum:
+        """What is left for cripples between header and top plates, or between the head and a raised header.
+
+        Negative when the header does not fit.
+        """
+        placed = self.placed
+        header, capped = placed.header, placed.header.choice.capped
+        if header.choice.place is HeaderPlace.TO_PLATE:
+            return Sum.of("tight under the top plates", 0)
+        pads = capped.below + capped.above + self.is_raised
+        left = self.plan.underside.minus_all(placed.head).minus(f"header {header}", header.depth)
+        return left.minus(counted("pad plate", pads), pads * self.plate)
+
+    @cached_property
+    def is_raised(self) -> bool:
+        """Whether the header sits tight under the top plates with cripples below it."""
+        return self.placed.header.choice.place is HeaderPlace.RAISED
+
+    @cached_property
+    def header_underside(self) -> Sum:
+        """Where the header itself begins, above the pad plate it may lie on."""
+        return self.bearing.plus("pad plate", self.placed.header.choice.capped.below * self.plate)
+
+    @cached_property
+    def bearing(self) -> Sum:
+        """Where jacks end: under the header, or under the pad plate it lies on."""
+        if not self.is_raised or self.top_cripple_length.value < 0:
+            return self.placed.head
+        header, capped = self.placed.header, self.placed.header.choice.capped
+        pads = capped.below + capped.above
+        underside = self.plan.underside.minus(f"header {header}", header.depth)
+        return underside.minus(counted("pad plate", pads), pads * self.plate)
+
+    @cached_property
+    def bottom_cripple_length(self) -> Sum:
+        """What is left between the bottom plate and the sill of a window; negative when it reaches below."""
+        placed = self.placed
+        sills = placed.standard.sills
+        return (
+            placed.head.minus("rough height", placed.rough.height.value)
+            .minus(counted("sill", sills), sills * self.plate)
+            .minus_all(self.plan.bottom)
+        )
+
+    @cached_property
+    def has_sill(self) -> bool:
+        return self.placed.opening.kind is OpeningKind.WINDOW
+
+    def members(self) -> Iterator[Member]:
+        """Every piece that does not wait for the layout: kings, jacks, header, sills, end cripples."""
+        for end in End:
+            yield from self._kings(end)
+            yield from self._jacks(end)
+        if self.top_cripple_length.value >= 0:
+            yield self._header()
+            yield from self._pad_plates()
+        yield from self._end_top_cripples
+        if self.has_sill:
+            yield from self._sills()
+            yield from self._end_bottom_cripples
+
+    def layers(self) -> Iterator[Layer]:
+        """Where cripples on the layout may stand: above the header, and below the sill."""
+        kings = self._wood(self.pack.start, self.header_start), self._wood(self.header_end, self.pack.end)
+        if self.top_cripple_length.value > 0:
+            sides = self.packs() if self.is_raised else kings
+            yield self._layer(Height.ABOVE, sides, self._end_top_cripples)
+        if self.has_sill and self.bottom_cripple_length.value > 0:
+            sides = kings if self.placed.is_floating else self.packs()
+            yield self._layer(Height.BELOW, sides, self._end_bottom_cripples)
+
+    def packs(self) -> tuple[Wood, Wood]:
+        """Kings and jacks of each side as one piece of wood."""
+        return self._wood(self.pack.start, self.placed.start.value), self._wood(self.placed.end, self.pack.end)
+
+    def top_cripple(self, at: End | int, x: Sum) -> Member:
+        """A cripple between header and top plates, or between the head and a raised header.
+
+        Args:
+            at: What tells it from the others of this opening: an end, or an on-centre line's name.
+            x: Its side nearer to the wall's start.
+        """
+        piece = self._named("top_cripple", at)
+        return self._upright(Role.TOP_CRIPPLE, piece, x, self._under_top_cripples, self.top_cripple_length)
+
+    @cached_property
+    def _under_top_cripples(self) -> Sum:
+        header = self.placed.header
+        if self.is_raised:
+            return self.placed.head.plus("pad plate", self.plate)
+        top = self.header_underside.plus(f"header {header}", header.depth)
+        return top.plus("pad plate", header.choice.capped.above * self.plate)
+
+    def bottom_cripple(self, at: End | int, x: Sum, number: int = 1) -> Member:
+        """A cripple between bottom plate and sill; as `top_cripple`."""
+        piece = self._named("bottom_cripple", at, number)
+        bevel = self._bevel if self.placed.is_sloped else None
+        return self._upright(Role.BOTTOM_CRIPPLE, piece, x, self.plan.bottom, self.bottom_cripple_length, bevel)
+
+    @cached_property
+    def _bevel(self) -> Bevel:
+        """Of what stands under a sill that drops toward the outside."""
+        slope = degrees(atan2(SILL_DROP, self.plan.stud.width))
+        return Bevel(max(self.bottom_cripple_length.value - SILL_DROP, 0), round(slope, 1))
+
+    def _kings(self, end: End) -> Iterator[Member]:
+        for number in range(1, self.placed.king_count + 1):
+            x = self._outward(end, self.placed.jack_count, number)
+            piece = self._named("king", end, number)
+            yield self._upright(Role.KING, piece, x, self.plan.bottom, self.plan.stud_length)
+
+    def _jacks(self, end: End) -> Iterator[Member]:
+        if self.placed.is_floating:
+            y, length = self._top_of_sill, self.bearing.minus_all(self._top_of_sill)
+        else:
+            y, length = self.plan.bottom, self.bearing.minus_all(self.plan.bottom)
+        for number in range(1, self.placed.jack_count + 1):
+            x = self._outward(end, number)
+            yield self._upright(Role.JACK, self._named("jack", end, number), x, y, length)
+
+    def _header(self) -> Member:
+        header = self.placed.header
+        return lying(
+            self._named("header"),
+            Role.HEADER,
+            header.board,
+            x=self._outward(End.START, self.placed.jack_count),
+            y=self.header_underside,
+            length=self._between_kings,
+            height=header.depth,
+            orientation=Orientation.FLAT if header.is_flat else Orientation.EDGE,
+            plies=header.choice.plies,
+        )
+
+    def _pad_plates(self) -> Iterator[Member]:
+        """Below and above the header from king to king, and at the head under a raised header's cripples."""
+        header = self.placed.header
+        top = self.header_underside.plus(f"header {header}", header.depth)
+        inside = self._outward(End.START, self.placed.jack_count)
+        pads = [("below", inside, self.bearing, self._between_kings)] * header.choice.capped.below
+        pads += [("above", inside, top, self._between_kings)] * header.choice.capped.above
+        if self.is_raised:
+            pads.append(("head", self.placed.start, self.placed.head, self.placed.rough.width.named("rough width")))
+        for place, x, y, length in pads:
+            yield lying(self._named(f"pad_plate/{place}"), Role.PAD_PLATE, self.plan.plate, x, y, length, self.plate)
+
+    def _sills(self) -> Iterator[Member]:
+        if self.placed.is_floating:
+            x, length = self._outward(End.START, self.placed.jack_count), self._between_kings
+        else:
+            x, length = self.placed.start, self.placed.rough.width.named("rough width")
+        y = self._top_of_sill
+        for number in range(1, self.placed.standard.sills + 1):
+            y = y.minus("sill", self.plate)
+            piece = self._named("sill", number=number)
+            yield lying(piece, Role.SILL, self.plan.plate, x, y, length, self.plate)
+
+    @cached_property
+    def _end_top_cripples(self) -> tuple[Member, ...]:
+        """One against each king, which is straight above the outermost jack; under a raised header against each jack.
+
+        A raised header's pad plate has nothing else to hang from, so there they stand whatever the crew's school.
+        """
+        if self.top_cripple_length.value <= 0 or not (self.is_raised or self.placed.standard.end_top_cripples):
+            return ()
+        jacks = 0 if self.is_raised else self.placed.jack_count
+        return tuple(self.top_cripple(end, self._outward(end, jacks)) for end in End)
+
+    @cached_property
+    def _end_bottom_cripples(self) -> tuple[Member, ...]:
+        """One under each end of the sill; under a floating sill one below every jack that stands on it."""
+        if self.bottom_cripple_length.value <= 0:
+            return ()
+        if not self.placed.is_floating or not self.placed.jack_count:
+            return tuple(self.bottom_cripple(end, self._outward(end, 0)) for end in End)
+        numbers = range(1, self.placed.jack_count + 1)
+        return tuple(self.bottom_cripple(end, self._outward(end, number), number) for end in End for number in numbers)
+
+    @cached_property
+    def _between_kings(self) -> Sum:
+        return self.placed.rough.width.named("rough width").plus("jacks, both sides", 2 * self.jacks_width)
+
+    @cached_property
+    def _top_of_sill(self) -> Sum:
+        return self.placed.head.minus("rough height", self.placed.rough.height.value)
+
+    def _outward(self, end: End, jacks: int, kings: int = 0) -> Sum:
+        """Where a piece stands, counted outward from the rough opening on the side of `end`.
+
+        The piece itself is the last one counted: jack 1 is `(end, 1)`, the first king beyond two jacks
+        `(end, 2, 1)`, and `(end, 0)` is the piece just inside the rough opening.
+        """
+        start, thick = self.placed.start, self.thickness
+        if end is End.START:
+            return start.minus(counted("jack", jacks), jacks * thick).minus(counted("king", kings), kings * thick)
+        far = start.plus("width of the opening", self.placed.rough.width.value)
+        # Counted outward, the far side's pieces begin where the one before them ends.
+        if kings:
+            return far.plus(counted("jack", jacks), jacks * thick).plus(counted("king", kings - 1), (kings - 1) * thick)
+        if jacks:
+            return far.plus(counted("jack", jacks - 1), (jacks - 1) * thick)
+        return far.minus("its own thickness", thick)
+
+    def _wood(self, start: Length, end: Length) -> Wood:
+        return Wood(start, end, f"the king of {self.placed.id}", id=self.of)
+
+    def _layer(self, at: Height, sides: tuple[Wood, Wood], cripples: Iterable[Member]) -> Layer:
+        name = f"the end cripple of {self.placed.id}"
+        wood = (*sides, *(Wood(cripple.start, cripple.end, name) for cripple in cripples))
+        return Layer(self.plan.id, at, sides[0].end, sides[1].start, wood, self.placed.id)
+
+    def _named(self, name: str, at: End | int | None = None, number: int = 1) -> PieceId:
+        return PieceId(self.plan.id, name, self.of, at, number)
+
+    @cached_property
+    def of(self) -> Of:
+        """What its pieces belong to."""
+        return Of(Part.OPENING, self.placed.id)
+
+    def _upright(self, role: Role, piece: PieceId, x: Sum, y: Sum, length: Sum, bevel: Bevel | None = None) -> Member:
+        stud = self.plan.stud
+        return standing(piece, role, stud, x, y, length, stud.thickness, wide_face=self.plan.wide_face, bevel=bevel)
+
+
+def upright(plan: WallPlan, role: Role, piece: PieceId, x: Sum, y: Sum, length: Sum) -> Member:
+    """A piece of the wall's own studs standing on edge."""
+    return standing(piece, role, plan.stud, x, y, length, plan.stud.thickness, wide_face=plan.wide_face)

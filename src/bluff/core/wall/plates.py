@@ -1,0 +1,302 @@
+"""Plates: bottom, top, and the second top plate that ties walls together.
+
+lap
+    Where a second top plate runs past its own wall onto the one it meets. At a corner that of the wall that
+    butts runs long, and that of the wall that runs through stops short by as much; at an intersection the
+    through wall's has a gap for it.
+"""
+
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass, field, replace
+
+from bluff.core.job.schools import End, Floor
+from bluff.core.measure.length import Length, half, inches
+from bluff.core.measure.shapes import Span
+from bluff.core.measure.sum import Sum
+from bluff.core.plan.meeting import EndMeeting
+from bluff.core.wall.along import Along
+from bluff.core.wall.breaks import Broken, break_plate
+from bluff.core.wall.layout import NARROWEST_GAP
+from bluff.core.wall.member import Member, Orientation, Role, lying
+from bluff.core.wall.opening_frame import OpeningFrame, upright
+from bluff.core.wall.piece import Of, Part, PieceId
+from bluff.core.wall.posts import Pocket
+from bluff.core.wall.wall_plan import WallPlan
+
+
+@dataclass(frozen=True, slots=True)
+class Break:
+    """Where two boards of a plate meet.
+
+    Args:
+        plate: Which plate, by its role.
+        at: Along the wall.
+        is_on_stud: Whether a stud stands under both boards, or another plate lies there.
+    """
+
+    plate: Role
+    at: Sum
+    is_on_stud: bool = True
+
+
+@dataclass(frozen=True, slots=True)
+class PlateBoards:
+    """The plates of a wall, cut into boards.
+
+    Args:
+        members: Every board, from the bottom up.
+        studs: Added where boards meet, by crews who double them there.
+        breaks: Where boards meet, plate by plate from the bottom up.
+    """
+
+    members: tuple[Member, ...]
+    studs: tuple[Member, ...]
+    breaks: tuple[Break, ...]
+
+
+_BESIDE_DOORWAY: Length = inches(24)
+"""The bottom plate does not break so near to a doorway, where the piece left over would be too short to hold."""
+
+
+def plates(
+    plan: WallPlan, uprights: Sequence[Member], openings: Sequence[OpeningFrame], pockets: Sequence[Pocket]
+) -> PlateBoards:
+    """Every board of a wall's plates, from the bottom up.
+
+    Bottom and first top plate break on the middle of a stud, never on the same one; the second top plate
+    has its gaps and laps, and breaks at a distance from the first one's breaks.
+
+    Args:
+        plan: The wall.
+        uprights: What stands in it.
+        openings: Those that are framed; the bottom plate breaks away from its doorways.
+        pockets: Where beams break the top plates.
+
+    Source: docs/rules.md, Plates and studs.
+    """
+    doorways = [opening.placed for opening in openings if not opening.has_sill]
+    cuts = [edge for doorway in doorways for edge in (doorway.start.value, doorway.end)]
+    studs = [piece for piece in uprights if _is_full_height(plan, piece)]
+    cutter = _Cutter(plan, openings, cuts, studs, Along(uprights))
+    thick = plan.plate.thickness
+    runs: list[_Run] = []
+    for number in range(1, plan.standard.bottom_plates + 1):
+        below = Sum.of("floor", 0) if number == 1 else Sum.of("bottom plate", (number - 1) * thick)
+        piece = PieceId(plan.id, "bottom_plate", number=number)
+        runs.append(_Run(Role.BOTTOM_PLATE, piece, Sum.of("start of the wall", 0), plan.plate_length, below))
+    piece = PieceId(plan.id, "top_plate")
+    top = _Run(Role.TOP_PLATE, piece, Sum.of("start of the wall", 0), plan.plate_length, plan.underside)
+    runs.extend(_interrupted(top, pockets))
+    caps = _cap_plates(plan) if plan.standard.top_plates == 2 else ()
+    above = [pocket for pocket in pockets if pocket.top > plan.underside.value + thick]
+    lapped = [part for cap in caps for part in _interrupted(cap, above)]
+    members = [board for run in runs for board in cutter.first_plates(run, lapped)]
+    members += [board for run in lapped for board in cutter.second_plate(run)]
+    return PlateBoards(tuple(members), tuple(cutter.added), tuple(cutter.breaks))
+
+
+def _is_full_height(plan: WallPlan, piece: Member) -> bool:
+    return (
+        piece.orientation is Orientation.EDGE
+        and piece.width == plan.stud.thickness
+        and piece.bottom == plan.bottom.value
+        and piece.height == plan.stud_length.value
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class _Run:
+    """A stretch of plate without gaps; `piece` names its first board."""
+
+    role: Role
+    piece: PieceId
+    start: Sum
+    end: Sum
+    y: Sum
+
+    @property
+    def span(self) -> Span:
+        return Span(self.start.value, self.end.value)
+
+
+def _interrupted(run: _Run, pockets: Sequence[Pocket]) -> Iterator[_Run]:
+    """What beams in pockets leave of a stretch of plate."""
+    start, piece = run.start, run.piece
+    for pocket in pockets:
+        if pocket.end.value <= start.value or run.end.value <= pocket.start.value:
+            continue
+        yield replace(run, piece=piece, start=start, end=pocket.start)
+        start, piece = pocket.end, replace(run.piece, by=Of(Part.POST, pocket.post))
+    if run.end.value > start.value:
+        yield replace(run, piece=piece, start=start)
+
+
+def _cost(broken: Broken) -> tuple[int, int]:
+    return len(broken.off_stud), len(broken.breaks)
+
+
+@dataclass(slots=True)
+class _Cutter:
+    """Cuts stretches of plate into boards, remembering where it broke the ones before."""
+
+    plan: WallPlan
+    openings: Sequence[OpeningFrame]
+    doorway_cuts: list[Length]
+    studs: list[Member]
+    uprights: Along
+    added: list[Member] = field(default_factory=list)
+    breaks: list[Break] = field(default_factory=list)
+
+    def first_plates(self, run: _Run, lapped: Sequence[_Run]) -> list[Member]:
+        """Boards of a bottom plate or the first top plate."""
+        stock = self.plan.standard.plate_stock
+        if run.span.length <= stock.longest:
+            return self._boards(run, ())
+        broken_on = {there.at.value for there in self.breaks}
+        free = [stud for stud in self.studs if not any(stud.start <= at <= stud.end for at in broken_on)]
+        places = {half(stud.start + stud.end): stud for stud in free}
+        joints = set(self.doorway_cuts)
+        distance = _BESIDE_DOORWAY
+        if run.role is Role.TOP_PLATE:
+            joints = {edge for part in lapped for edge in part.span}
+            distance = stock.offset
+        clear = {place for place in places if all(abs(place - joint) >= distance for joint in joints)}
+        # Plates above each other broken near each other would fold there when the wall is raised.
+        apart = {place for place in places if all(abs(place - at) >= stock.offset for at in broken_on)}
+        broken = self._best_of(run, (clear & apart, clear, apart, places))
+        breaks = [
+            Break(run.role, self._doubled(places.get(at), at, run, broken.breaks), at not in broken.off_stud)
+            for at in broken.breaks
+        ]
+        self.breaks += breaks
+        return self._boards(run, breaks)
+
+    def second_plate(self, run: _Run) -> list[Member]:
+        """Boards of the second top plate, their breaks away from those of the first."""
+        stock = self.plan.standard.plate_stock
+        if run.span.length <= stock.longest:
+            return self._boards(run, ())
+        below = [there.at.value for there in self.breaks if there.plate is Role.TOP_PLATE]
+
+        def is_apart(place: Length) -> bool:
+            return all(abs(place - at) >= stock.offset for at in below)
+
+        centres = [place for stud in self.studs if is_apart(place := half(stud.start + stud.end))]
+        broken = self._broken(run, centres)
+        if broken.off_stud:
+            # It lies on the first top plate all along, so it can be broken without a stud.
+            feet = [place for place in range(run.start.value, run.end.value, inches(12)) if is_apart(place)]
+            broken = self._broken(run, [*centres, *feet])
+        breaks = [Break(run.role, Sum.of("break", at)) for at in broken.breaks]
+        self.breaks += breaks
+        return self._boards(run, breaks)
+
+    def _best_of(self, run: _Run, wishes: Iterable[Iterable[Length]]) -> Broken:
+        """A stretch broken at the first of several sets of places with which no more boards are needed than must be.
+
+        Few boards come before keeping clear of what is above or beside, and a stud under each break before both.
+        """
+        fewest = -(-(run.end.value - run.start.value) // self.plan.standard.plate_stock.longest) - 1
+        best: Broken | None = None
+        for places in wishes:
+            broken = self._broken(run, places)
+            if best is None or _cost(broken) < _cost(best):
+                best = broken
+            if _cost(best) == (0, fewest):
+                break
+        return best or Broken(())
+
+    def _broken(self, run: _Run, places: Iterable[Length]) -> Broken:
+        """A stretch cut into boards, counted from the end the tape hooks on: a wall turned end for end breaks alike."""
+        start, end = run.start.value, run.end.value
+        stock = self.plan.standard.plate_stock
+        if self.plan.standard.datum.end is End.START:
+            return break_plate(start, end, places, stock)
+        turned = break_plate(-end, -start, [-place for place in places], stock)
+        return Broken(tuple(-at for at in turned.breaks[::-1]), tuple(-at for at in turned.off_stud[::-1]))
+
+    def _doubled(self, stud: Member | None, at: Length, run: _Run, breaks: Sequence[Length]) -> Sum:
+        """Where a break really goes: the middle of its stud, or beside it where a second stud is added there."""
+        if stud is None:
+            return Sum.of("break", at)
+        thick = self.plan.stud.thickness
+        middle = stud.x.plus("half a stud", half(thick))
+        if not self.plan.standard.plate_stock.doubled_studs:
+            return middle
+        ends = [run.start.value, *breaks, run.end.value]
+        before, after = max(end for end in ends if end < at), min(end for end in ends if end > at)
+        beside = (
+            (stud.x.plus("stud", thick), stud.x.plus("stud", thick)),
+            (stud.x.minus("stud at the break", thick), stud.x),
+        )
+        for x, seam in beside:
+            reaches = max(seam.value - before, after - seam.value) <= self.plan.standard.plate_stock.longest
+            if reaches and self._is_free(x.value):
+                piece = PieceId(self.plan.id, "stud", by=stud.id)
+                added = upright(self.plan, Role.STUD, piece, x, self.plan.bottom, self.plan.stud_length)
+                self.added.append(added)
+                self.uprights.add(added)
+                return seam
+        return middle
+
+    def _is_free(self, start: Length) -> bool:
+        """Whether a stud fits, leaving no gap beside it that nobody can nail into."""
+        end = start + self.plan.stud.thickness
+        if start < self.plan.stands_from or end > self.plan.stands_to:
+            return False
+        if any(opening.pack.overlaps(Span(start, end)) for opening in self.openings):
+            return False
+        near = self.uprights.between(start - NARROWEST_GAP, end + NARROWEST_GAP)
+        others = ((piece.start - end, start - piece.end) for piece in near)
+        return all(max(gaps) == 0 or max(gaps) >= NARROWEST_GAP for gaps in others)
+
+    def _boards(self, run: _Run, breaks: Sequence[Break]) -> list[Member]:
+        starts = [run.start, *(there.at for there in breaks)]
+        ends = [*(there.at for there in breaks), run.end]
+        return [
+            self._board(run, replace(run.piece, board=number), start, end)
+            for number, (start, end) in enumerate(zip(starts, ends, strict=True), start=1)
+        ]
+
+    def _board(self, run: _Run, piece: PieceId, start: Sum, end: Sum) -> Member:
+        plan = self.plan
+        is_whole = start.value == 0 and end.value == plan.length
+        length = plan.plate_length if is_whole else Sum.of("ends at", end.value).minus("starts at", start.value)
+        is_treated = run.role is Role.BOTTOM_PLATE and run.y.value == 0 and plan.standard.floor is Floor.SLAB
+        return lying(piece, run.role, plan.plate, start, run.y, length, plan.plate.thickness, is_treated=is_treated)
+
+
+def _cap_plates(plan: WallPlan) -> Iterator[_Run]:
+    """The second top plate from lap to lap, and between the gaps where others run through."""
+    y = plan.underside.plus("top plate", plan.plate.thickness)
+    piece, start = PieceId(plan.id, "cap_plate"), _cap_start(plan.meetings.start)
+    for intersection in plan.meetings.intersections:
+        if not intersection.is_lapped:
+            continue
+        near = plan.centre_of(intersection).minus(f"half of {intersection.other}", half(intersection.thickness))
+        if near.value > start.value:
+            yield _Run(Role.CAP_PLATE, piece, start, near, y)
+        far = near.plus(f"gap for {intersection.other}", intersection.thickness)
+        # Two walls may butt at one place from both sides: the plate goes on after the wider gap.
+        if far.value > start.value:
+            piece, start = replace(piece, by=Of(Part.INTERSECTION, intersection.other)), far
+    end = _cap_end(plan.length, plan.meetings.end)
+    if end.value > start.value:
+        yield _Run(Role.CAP_PLATE, piece, start, end, y)
+
+
+def _cap_start(meeting: EndMeeting | None) -> Sum:
+    start = Sum.of("start of the wall", 0)
+    return start if meeting is None else start.minus(*_lap(meeting))
+
+
+def _cap_end(length: Length, meeting: EndMeeting | None) -> Sum:
+    end = Sum.of("plate length", length)
+    return end if meeting is None else end.plus(*_lap(meeting))
+
+
+def _lap(meeting: EndMeeting) -> tuple[str, Length]:
+    """How far the second top plate runs beyond the plate's end; short of it where the other wall's laps onto it."""
+    if meeting.lap is None:
+        return f"no lap with {meeting.other}", 0
+    return (f"room for the lap of {meeting.other}" if meeting.lap < 0 else f"lap onto {meeting.other}"), meeting.lap

@@ -1,0 +1,494 @@
+"""From a job to wall plans: every position on its own plate, every way of framing decided.
+
+`wall_plan` is the one place where ways are merged, plan dimensions become plate positions and the
+stud length is settled. What comes out needs nothing else to be framed, and two equal wall plans frame
+to the same wall.
+"""
+
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass, replace
+from functools import cached_property
+from typing import Any
+
+from bluff.core.job.header import HeaderBoards, HeaderPlace, header_boards
+from bluff.core.job.job import Job, Opening, Wall, WallKind
+from bluff.core.job.position import At, Centred, FromOpening, FromWall
+from bluff.core.job.rough_opening import RoughOpening, rough_opening
+from bluff.core.job.schools import (
+    Datum,
+    End,
+    EndStuds,
+    Jacks,
+    Line,
+    MeasuredRoom,
+    PlateTies,
+    PrecutStuds,
+    SillTop,
+    WallHeight,
+    WideFace,
+)
+from bluff.core.job.special import Post
+from bluff.core.job.standard import Standard
+from bluff.core.measure.length import Length, half, inches
+from bluff.core.measure.lumber import Lumber
+from bluff.core.measure.shapes import Span
+from bluff.core.measure.sum import Sum, counted
+from bluff.core.plan.joists import to_first_joist
+from bluff.core.plan.junction import find_meetings
+from bluff.core.plan.loose_ends import LooseEnd, loose_ends
+from bluff.core.plan.meeting import Intersection, Joint, Meetings, Profile
+from bluff.core.plan.outline import inside, outline
+from bluff.core.plan.placing import placed_start, wall_face
+
+HELD_BACK: Length = inches("1/8")
+"""Of an end stud, where the wall slides between old ones."""
+
+
+@dataclass(frozen=True, slots=True)
+class PlacedOpening:
+    """An opening on its plate, with everything about it decided.
+
+    Args:
+        opening: What the plan says.
+        standard: The ways that hold for it.
+        rough: Its rough opening.
+        start: Side of the rough opening nearer to the wall's start.
+        head: Underside of its header above the floor.
+        header: Its header, measured.
+        jack_count: Jacks a side; 0 where the header hangs between the kings.
+        king_count: Kings a side.
+    """
+
+    opening: Opening
+    standard: Standard
+    rough: RoughOpening
+    start: Sum
+    head: Sum
+    header: HeaderBoards
+    jack_count: int
+    king_count: int
+
+    @property
+    def id(self) -> str:
+        return self.opening.id
+
+    @property
+    def end(self) -> Length:
+        """Side of the rough opening nearer to the wall's end."""
+        return self.start.value + self.rough.width.value
+
+    @property
+    def span(self) -> Span:
+        """What the rough opening takes up of the plate."""
+        return Span(self.start.value, self.end)
+
+    @property
+    def is_floating(self) -> bool:
+        """Whether its jacks stand on the sill. A doorway has no sill to stand on."""
+        return self.standard.jacks is Jacks.FLOATING and not self.opening.kind.is_doorway
+
+    @property
+    def is_sloped(self) -> bool:
+        """Whether its sill drains; a floating jack needs a flat one to stand on."""
+        return self.standard.sill_top is SillTop.SLOPED and not self.is_floating
+
+
+@dataclass(frozen=True, slots=True)
+class PlacedPost:
+    """A post on its plate: its boards, and its side nearer to the wall's start."""
+
+    post: Post
+    board: Lumber
+    start: Sum
+
+    @property
+    def width(self) -> Length:
+        return self.post.plies * self.board.thickness
+
+    @property
+    def span(self) -> Span:
+        """What its boards take up of the plate."""
+        return Span(self.start.value, self.start.value + self.width)
+
+
+@dataclass(frozen=True, slots=True)
+class NoPlace:
+    """An opening or a post that has no place, because what it is measured from has none.
+
+    Args:
+        mark: Its mark.
+        position: What the plan says.
+        is_opening: Whether it is an opening.
+        is_circle: Whether what it is measured from is in turn measured from it.
+    """
+
+    mark: str
+    position: At | Centred
+    is_opening: bool
+    is_circle: bool
+
+
+@dataclass(frozen=True)
+class WallPlan:
+    """A wall ready to be framed.
+
+    Args:
+        wall: What the plan says.
+        standard: The ways that hold for it.
+        plate: Lumber of its plates, sills and blocks.
+        stud: Lumber of its studs, as wide as the plates.
+        plate_length: Its bottom plate.
+        stud_length: Its studs.
+        meetings: What it meets, its places along the wall as drawn.
+        openings: Those that have a place, in the order they were entered.
+        posts: As the openings.
+        lost: Openings and posts that have no place in it.
+        loose_ends: Ends of it that nearly meet another wall.
+        carried: How far before its hooked end the layout began that it carries on from a wall in line with it.
+        stacked: How far along from its hooked end its layout begins, for studs to stand under the joists.
+    """
+
+    wall: Wall
+    standard: Standard
+    plate: Lumber
+    stud: Lumber
+    plate_length: Sum
+    stud_length: Sum
+    meetings: Meetings
+    openings: tuple[PlacedOpening, ...]
+    posts: tuple[PlacedPost, ...]
+    lost: tuple[NoPlace, ...]
+    loose_ends: tuple[LooseEnd, ...]
+    carried: Length | None = None
+    stacked: Length | None = None
+
+    @property
+    def id(self) -> str:
+        return self.wall.id
+
+    @property
+    def length(self) -> Length:
+        """The bottom plate's length, which is where x ends."""
+        return self.plate_length.value
+
+    @cached_property
+    def datum(self) -> Datum:
+        """Where the on-centre layout is measured from, as a shift from the plate's own end.
+
+        The sheets of an exterior wall start at the outside of the building, those of a partition at its plate,
+        those of a wall that goes on in line from another where the other's did. Under joists they start at one.
+        """
+        datum = self.standard.datum
+        meeting = self.meetings.at(datum.end)
+        if self.stacked is not None:
+            return replace(datum, shift=self.stacked)
+        if self.carried is not None:
+            return replace(datum, shift=-self.carried)
+        if meeting is None or self.wall.kind is not WallKind.EXTERIOR:
+            return datum
+        return replace(datum, shift=datum.shift - meeting.outside)
+
+    @cached_property
+    def stands_from(self) -> Length:
+        """Where the first stud stands: flush, held back, or at the short point of a plate that is cut at an angle."""
+        return self._behind(End.START)
+
+    @cached_property
+    def stands_to(self) -> Length:
+        """Where the last stud must end."""
+        return self.length - self._behind(End.END)
+
+    @cached_property
+    def sheeted_side(self) -> Line:
+        """The side its sheets hang on: an exterior wall's outside, and of a partition the left."""
+        drawn = outline(self.wall, self.plate.width)
+        indoors = inside(drawn) if drawn else None
+        return indoors.other if indoors else Line.LEFT
+
+    @cached_property
+    def wide_face(self) -> Line | None:
+        """Which side the wide faces of its studs are on, None where both are alike."""
+        if self.stud.narrow is None:
+            return None
+        outward = self.standard.stud_make.wide_face is WideFace.OUTSIDE
+        return self.sheeted_side if outward else self.sheeted_side.other
+
+    def side_in_words(self, side: Line) -> str:
+        """What a side is called on the wall: outside or inside, and of a partition left or right."""
+        if self.wall.kind is not WallKind.EXTERIOR:
+            return side
+        return "outside" if side is self.sheeted_side else "inside"
+
+    @property
+    def set_back(self) -> Length:
+        """How far a stud's face on the side of the sheets lies behind its sides, where that is the narrow one."""
+        if self.stud.narrow is None or self.wide_face is self.sheeted_side:
+            return 0
+        return half(self.stud.thickness - self.stud.narrow)
+
+    def _behind(self, end: End) -> Length:
+        meeting = self.meetings.at(end)
+        if meeting:
+            return meeting.short
+        return HELD_BACK if self.standard.end_studs is EndStuds.HELD_BACK else 0
+
+    def centre_of(self, intersection: Intersection) -> Sum:
+        """The centre of a wall that butts into this one, on its plate."""
+        centre = Sum.of(f"centre of {intersection.other}", intersection.centre)
+        start = self.meetings.start
+        return centre.plus(f"plate starts at {start.other}", start.reach) if start else centre
+
+    @cached_property
+    def bottom(self) -> Sum:
+        """Top of the bottom plates, where studs stand."""
+        count = self.standard.bottom_plates
+        return Sum.of(counted("bottom plate", count), count * self.plate.thickness)
+
+    @cached_property
+    def underside(self) -> Sum:
+        """Underside of the top plates above the floor."""
+        return self.bottom.plus("stud", self.stud_length.value)
+
+    @cached_property
+    def height(self) -> Sum:
+        """The wall from the floor to the top of its plates."""
+        count = self.standard.top_plates
+        return self.underside.plus(counted("top plate", count), count * self.plate.thickness)
+
+
+def with_ways(wall: Wall, **ways: Any) -> Wall:
+    """A wall that does something otherwise, for the fix of a finding."""
+    return replace(wall, ways=replace(wall.ways, **ways))
+
+
+def wall_plans(job: Job) -> tuple[WallPlan, ...]:
+    """Every wall of a job, in the order they were entered."""
+    standard = job.standard
+    standards = {wall.id: _standard_of(wall, standard) for wall in job.walls}
+    profiles = {wall.id: _profile(wall, standards[wall.id]) for wall in job.walls}
+    outlines = [drawn for wall in job.walls if (drawn := outline(wall, profiles[wall.id].thickness))]
+    meetings = find_meetings(job.walls, outlines, profiles)
+    loose = loose_ends(outlines, meetings)
+    openings: dict[str, list[Opening]] = {wall.id: [] for wall in job.walls}
+    for opening in job.openings:
+        openings[opening.wall].append(opening)
+    plans = {
+        wall.id: _wall_plan(wall, standards[wall.id], meetings[wall.id], openings[wall.id], loose.get(wall.id, ()))
+        for wall in job.walls
+    }
+    return tuple(
+        replace(plan, carried=carried) if (carried := _carried(plan, plans)) else plan for plan in plans.values()
+    )
+
+
+def _standard_of(wall: Wall, standard: Standard) -> Standard:
+    """The ways that hold for a wall; how many top plates it says itself goes before what its kind has."""
+    own = wall.ways.over(standard)
+    if own.single_on_partitions and wall.kind is WallKind.PARTITION and wall.ways.top_plates is None:
+        return replace(own, top_plates=1)
+    return own
+
+
+def _carried(plan: WallPlan, plans: Mapping[str, WallPlan]) -> Length | None:
+    """How far before its hooked end a wall's layout began; None when it begins there, or has a datum of its own.
+
+    Source: docs/rules.md, Layout.
+    """
+    before: Length = 0
+    while (
+        plan.stacked is None and plan.wall.ways.datum is None and (meeting := plan.meetings.at(plan.standard.datum.end))
+    ):
+        following, is_splice = plan.id, meeting.joint is Joint.SPLICE
+        onward = plans[meeting.other].meetings.at(plans[meeting.other].standard.datum.end.other)
+        if not is_splice or onward is None or onward.other != following:
+            break  # nothing in line, or a wall that is laid out from the splice as well
+        plan = plans[meeting.other]
+        before += plan.length
+    return before - plan.datum.shift if before else None
+
+
+def wall_plan(job: Job, wall: Wall) -> WallPlan:
+    """One wall of a job, with everything about it decided.
+
+    Openings that have no place (measured from one that is not there, or from each other) are left out
+    and told of in `WallPlan.lost`.
+    """
+    return next(plan for plan in wall_plans(job) if plan.id == wall.id)
+
+
+def _wall_plan(
+    wall: Wall, standard: Standard, meetings: Meetings, entered: Sequence[Opening], loose: Sequence[LooseEnd]
+) -> WallPlan:
+    plate = standard.board(wall.stud)
+    length = _plate_length(wall, standard, meetings)
+    studs = stud_length(standard, plate.thickness)
+    place = _Placer(wall, standard, plate, length, studs, meetings)
+    openings, lost_openings = place.openings(entered)
+    posts, lost_posts = place.posts(_edges(openings))
+    return WallPlan(
+        wall=wall,
+        standard=standard,
+        plate=plate,
+        stud=standard.stud_make.board(plate),
+        plate_length=length,
+        stud_length=studs,
+        meetings=meetings,
+        openings=openings,
+        posts=posts,
+        lost=(*lost_openings, *lost_posts),
+        loose_ends=tuple(loose),
+        stacked=to_first_joist(wall, standard, meetings),
+    )
+
+
+def _profile(wall: Wall, standard: Standard) -> Profile:
+    plate = standard.board(wall.stud)
+    if standard.top_plates == 1 or standard.plate_ties is PlateTies.CONNECTORS:
+        return Profile(plate.width, None)
+    plates = (standard.bottom_plates + 1) * plate.thickness
+    return Profile(plate.width, plates + stud_length(standard, plate.thickness).value)
+
+
+def _plate_length(wall: Wall, standard: Standard, meetings: Meetings) -> Sum:
+    """The wall as drawn, out to the far face of what it runs past, in to the face of what it butts into.
+
+    A wall that goes into a measured room stands between old walls at its free ends, and leaves the panels there room
+    to run past it.
+
+    Source: docs/rules.md, Plates and studs. 144 between old walls, 1/2 a side: 143.
+    """
+    length = Sum.of("wall length", wall.run.length)
+    is_fitted = isinstance(standard.studs, MeasuredRoom)
+    for end in End:
+        if meeting := meetings.at(end):
+            length = length.plus(f"{meeting.joint.verb} {meeting.other} at the {end}", meeting.reach)
+        elif is_fitted:
+            length = length.minus(f"gap for the panel at the {end}", standard.panel_gap)
+    return length
+
+
+def stud_length(standard: Standard, plate: Length) -> Sum:
+    """The length of a full-height stud.
+
+    Precut studs are as long as they are sold; otherwise the wall's height, or that of the room less the play, less
+    all its plates.
+
+    Args:
+        standard: The wall's ways.
+        plate: Thickness of one plate.
+
+    Source: docs/rules.md, Plates and studs. 92 5/8 + 4 1/2 = 97 1/8.
+    """
+    match standard.studs:
+        case PrecutStuds(length):
+            return Sum.of("precut stud", length)
+        case WallHeight(wall_height):
+            height = Sum.of("wall height", wall_height)
+        case MeasuredRoom(heights, play) as room:
+            name = "measured height" if len(heights) == 1 else f"smallest of {len(heights)} readings"
+            height = Sum.of(name, room.smallest).minus("play", play)
+    return height.minus(counted("bottom plate", standard.bottom_plates), standard.bottom_plates * plate).minus(
+        counted("top plate", standard.top_plates), standard.top_plates * plate
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class _Placer:
+    """Puts what the plan says on one wall's plate."""
+
+    wall: Wall
+    standard: Standard
+    plate: Lumber
+    length: Sum
+    studs: Sum
+    meetings: Meetings
+
+    def openings(self, entered: Sequence[Opening]) -> tuple[tuple[PlacedOpening, ...], tuple[NoPlace, ...]]:
+        """Place each opening after those it is measured from; what is left over has no place."""
+        placed: dict[str, PlacedOpening] = {}
+        lost = [opening for opening in entered if self._lost_wall(opening.position)]
+        waiting = [opening for opening in entered if opening not in lost]
+        while ready := [opening for opening in waiting if _measured_from(opening.position) in {None, *placed}]:
+            edges = _edges(placed.values())
+            placed |= {opening.id: self._opening(opening, edges) for opening in ready}
+            waiting = [opening for opening in waiting if opening.id not in placed]
+        known = {opening.id for opening in entered}
+        in_order = tuple(placed[opening.id] for opening in entered if opening.id in placed)
+        return in_order, tuple(
+            NoPlace(opening.id, opening.position, is_opening=True, is_circle=_measured_from(opening.position) in known)
+            for opening in [*lost, *waiting]
+        )
+
+    def posts(self, edges: Mapping[str, Span]) -> tuple[tuple[PlacedPost, ...], tuple[NoPlace, ...]]:
+        """Place the posts, which may be measured from openings."""
+        placed, lost = [], []
+        for post in self.wall.posts:
+            if self._lost_wall(post.position) or _measured_from(post.position) not in {None, *edges}:
+                lost.append(NoPlace(post.id, post.position, is_opening=False, is_circle=False))
+                continue
+            board = self.standard.board(post.size or self.plate.nominal)
+            width = post.plies * board.thickness
+            start = placed_start(post.id, post.position, width, self.length.value, self.meetings, edges, "post")
+            placed.append(PlacedPost(post, board, start))
+        return tuple(placed), tuple(lost)
+
+    def _opening(self, opening: Opening, edges: Mapping[str, Span]) -> PlacedOpening:
+        standard = opening.ways.over(self.standard)
+        rough = rough_opening(opening, standard)
+        width = rough.width.value
+        header = header_boards(standard.header, self.plate, standard.board)
+        jacks, kings = _packs(opening, width, standard)
+        return PlacedOpening(
+            opening=opening,
+            standard=standard,
+            rough=rough,
+            start=placed_start(opening.id, opening.position, width, self.length.value, self.meetings, edges),
+            head=self._head(opening, rough, standard, header),
+            header=header,
+            jack_count=jacks,
+            king_count=kings,
+        )
+
+    def _head(self, opening: Opening, rough: RoughOpening, standard: Standard, header: HeaderBoards) -> Sum:
+        """A door's header sits at its own rough height, a window's at the head height, a deep one under the plates."""
+        if standard.header.place is HeaderPlace.TO_PLATE:
+            plate = self.plate.thickness
+            pads = standard.header.capped.above + standard.header.capped.below
+            bottom = self.standard.bottom_plates
+            underside = Sum.of(counted("bottom plate", bottom), bottom * plate).plus("stud", self.studs.value)
+            return underside.minus(f"header {header}", header.depth).minus(counted("pad plate", pads), pads * plate)
+        if opening.kind.is_doorway:
+            return Sum.of(f"rough height of {opening.id}", rough.height.value)
+        return Sum.of("head height", standard.head_height)
+
+    def _lost_wall(self, position: At | Centred) -> bool:
+        """Whether something is measured from a wall that does not meet this one."""
+        if not isinstance(position, At) or not isinstance(position.origin, FromWall):
+            return False
+        origin = position.origin
+        return wall_face(origin.wall, origin.face, self.length.value, self.meetings) is None
+
+
+def _edges(placed: Iterable[PlacedOpening]) -> dict[str, Span]:
+    return {opening.id: opening.span for opening in placed}
+
+
+def _packs(opening: Opening, width: Length, standard: Standard) -> tuple[int, int]:
+    """How many jacks and kings a side. A count given for this very opening outranks the rules.
+
+    Source: docs/rules.md, Around an opening.
+    """
+    least_jacks, least_kings = (2, 2) if standard.high_wind else (0, 0)
+    if width >= standard.wide_opening.from_width:
+        least_jacks = max(least_jacks, standard.wide_opening.jacks)
+        least_kings = max(least_kings, standard.wide_opening.kings)
+    jacks = opening.ways.jack_count or max(standard.jack_count, least_jacks)
+    kings = opening.ways.king_count or max(standard.king_count, least_kings)
+    return 0 if standard.jacks is Jacks.HANGERS else jacks, kings
+
+
+def _measured_from(position: At | Centred) -> str | None:
+    """The id of the opening something is measured from, None when it is measured from a wall."""
+    if isinstance(position, At) and isinstance(position.origin, FromOpening):
+        return position.origin.opening
+    return None

@@ -1,0 +1,111 @@
+from dataclasses import replace
+
+import pytest
+
+from bluff.core.change.apply import apply
+from bluff.core.errors import EditError, JobError
+from bluff.core.job.edit import (
+    Across,
+    AddOpening,
+    AddWall,
+    ChangeOpening,
+    ChangeWall,
+    JoinWalls,
+    MirrorJob,
+    MoveOpening,
+    MoveWalls,
+    RemoveOpening,
+    RemoveWall,
+    RenameJob,
+    RunThrough,
+    ScalePicture,
+    SetClear,
+    SetLength,
+    SetPicture,
+    SetWays,
+    Several,
+    SplitWall,
+    describe,
+)
+from bluff.core.job.finding import Code
+from bluff.core.job.schools import End
+from bluff.core.job.standard import Ways
+from bluff.core.measure.length import inches
+from bluff.core.phrase.opening_line import read_opening
+from bluff.core.phrase.wall_line import read_wall
+from framing import framed, job_of
+
+
+@pytest.fixture
+def job():
+    return job_of("18-6 2x4", "3-6x4-6 @ 9-3", "2-0x3-0 @ 1-0 past W1")
+
+
+def test_an_edit_leaves_the_old_job_as_it_was(job):
+    before = job
+    after = apply(job, RemoveOpening("W1"))
+    assert [opening.id for opening in job.openings] == ["W1", "W2"]
+    assert before == job
+    assert [opening.id for opening in after.openings] == ["W2"]
+
+
+def test_a_wall_that_gets_another_mark_takes_its_openings_along(job):
+    renamed = apply(job, ChangeWall("A", read_wall("N 20' 2x6", job)))
+    assert {opening.wall for opening in renamed.openings} == {"N"}
+
+
+def test_an_opening_that_gets_another_mark_is_still_measured_from(job):
+    after = apply(job, ChangeOpening("W1", read_opening("3-6x4-6 @ 9-3", job_of("9' 2x4"), job.walls[0])))
+    assert after == job
+    renamed = apply(job, ChangeOpening("W1", replace(job.opening("W1"), id="Big")))
+    assert not [finding for finding in framed(renamed).findings if finding.code is Code.OPENING_REFERENCE]
+
+
+def test_removing_a_wall_removes_its_openings(job):
+    assert apply(job, RemoveWall("A")).openings == ()
+
+
+def test_what_an_edit_names_must_be_there(job):
+    for edit in (RemoveWall("Z"), RemoveOpening("Z"), ChangeWall("Z", job.walls[0])):
+        with pytest.raises(EditError, match="There is no"):
+            apply(job, edit)
+    with pytest.raises(EditError, match="There is no opening Z"):
+        apply(job, ChangeOpening("Z", job.openings[0]))
+
+
+def test_the_result_must_still_be_a_job(job):
+    with pytest.raises(JobError, match="twice"):
+        apply(job, AddWall(job.walls[0]))
+    with pytest.raises(JobError, match="twice"):
+        apply(job, AddOpening(job.openings[0]))
+    with pytest.raises(JobError, match="needs a name"):
+        apply(job, RenameJob(" "))
+
+
+def test_every_edit_has_words(job):
+    wall, opening = job.walls[0], job.openings[0]
+    edits = {
+        RenameJob("Shed"): "rename the job Shed",
+        SetWays(Ways(sills=2)): "change the job's standard",
+        AddWall(wall): "add wall A",
+        ChangeWall("A", wall): "change wall A",
+        RemoveWall("A"): "remove wall A",
+        AddOpening(opening): "add window W1",
+        ChangeOpening("W1", opening): "change W1",
+        RemoveOpening("W1"): "remove W1",
+        MoveWalls(("A",), inches(6), -inches(3)): "move wall A 0'-6\" east and 0'-3\" south",
+        MoveWalls(("A", "B"), 0, 0): "move 2 walls nowhere",
+        SetClear("A", "B", inches(100)): "put wall A 8'-4\" clear of B",
+        SetLength("A", inches(100)): "make wall A 8'-4\" long",
+        SplitWall("A", inches(100), "C"): "split wall A at 8'-4\"",
+        JoinWalls("A", "B"): "join walls A and B",
+        RunThrough("A", End.END): "run wall A through at its end",
+        MirrorJob(Across.EAST_WEST): "mirror the plan east-west",
+        MoveOpening("W1", -inches(4)): "move W1 4 toward the start",
+        SetPicture(None): "take the plan's picture away",
+        ScalePicture((0, 0), (9, 9), inches("36'")): "scale the plan's picture by 36'-0\"",
+        Several("walk 4 walls", ()): "walk 4 walls",
+    }
+    assert [describe(edit) for edit in edits] == list(edits.values())
+    assert apply(job, SetWays(Ways(sills=2))).standard.sills == 2
+    assert apply(job, RenameJob("  Shed ")).name == "Shed"

@@ -1,0 +1,107 @@
+"""Walls that butt against a third one from both sides, at one place or nearly so."""
+
+from itertools import pairwise
+
+import pytest
+
+from bluff.core.job.finding import Code
+from bluff.core.job.job import Job
+from bluff.core.job.schools import IntersectionSchool, Line
+from bluff.core.job.standard import Ways
+from bluff.core.measure.length import format_exact, inches
+from bluff.core.wall.member import Role
+from floors import framed, partition
+from framing import cap_runs, found, in_role, spans
+
+IN_FEET = 1 / 12
+
+
+def cross(first="2x4", second="2x4", ways=None, beside=0.0):
+    """V runs from north to south, H ends at it from the west and I starts at it to the east, 100 along."""
+    walls = (
+        partition("V", (0, 200 * IN_FEET), (0, 0)),
+        partition("H", (-100 * IN_FEET, 100 * IN_FEET), (0, 100 * IN_FEET), first),
+        partition("I", (0, (100 + beside) * IN_FEET), (100 * IN_FEET, (100 + beside) * IN_FEET), second),
+    )
+    return Job("cross", ways or Ways(), walls)
+
+
+def test_one_of_the_two_runs_through_and_the_other_stops_at_it():
+    job = cross()
+    # Both plates are 98 1/4; H, entered first, laps over V's 3 1/2, and the two make the 200 there are.
+    caps = {id_: cap_runs(framed(job, id_)) for id_ in "VHI"}
+    second = (*caps["H"].values(), *caps["I"].values())
+    assert [format_exact(end - start) for start, end in second] == ["101 3/4", "98 1/4"]
+    assert [format_exact(after[0] - before[1]) for before, after in pairwise(caps["V"].values())] == ["3 1/2"]
+    (said,) = found(framed(job, "I"), Code.NO_LAP)
+    assert "that of wall H runs through there" in said.text
+    assert found(framed(job, "H"), Code.NO_LAP) == []
+
+
+def test_the_longer_one_runs_through_with_the_gap_it_needs():
+    walls = (*cross("2x6").walls[:2], partition("I", (0, 100 * IN_FEET), (101 * IN_FEET, 100 * IN_FEET)))
+    job = Job("cross", walls=walls)
+    runs = [*cap_runs(framed(job, "V")).values()]
+    assert [format_exact(after[0] - before[1]) for before, after in pairwise(runs)] == ["3 1/2"]
+    assert "that of wall I" in found(framed(job, "H"), Code.NO_LAP)[0].text
+
+
+@pytest.mark.parametrize(
+    ("school", "studs", "boards"),
+    [
+        # Centred on 100: a channel from 98 1/4 to 101 3/4, one 2x6 behind each of the two.
+        (IntersectionSchool.CHANNEL, [("96 3/4", "98 1/4"), ("101 3/4", "103 1/4")], [("98 1/4", "101 3/4")] * 2),
+        (IntersectionSchool.WIDE_FLAT, [], [("97 1/4", "102 3/4")] * 2),
+        (IntersectionSchool.BLOCKED, [("96 3/4", "98 1/4"), ("101 3/4", "103 1/4")], []),
+        (IntersectionSchool.LADDER, [], []),
+    ],
+)
+def test_the_wood_of_a_cross_serves_both_sides(school, studs, boards):
+    framing = framed(cross(ways=Ways(intersection=school)), "V")
+    assert spans(framing, Role.INTERSECTION_STUD) == studs
+    flat = in_role(framing, Role.INTERSECTION_BACKING)
+    assert [(format_exact(piece.start), format_exact(piece.end)) for piece in flat] == boards
+    assert {piece.side for piece in flat} == ({Line.LEFT, Line.RIGHT} if boards else set())
+    assert found(framing, Code.BACKING_MISSING) == []
+    rungs = [piece.side for piece in in_role(framing, Role.BLOCK)]
+    assert rungs.count(Line.LEFT) == rungs.count(Line.RIGHT) == (3 if not boards else 0)
+
+
+@pytest.mark.parametrize("school", [IntersectionSchool.CHANNEL, IntersectionSchool.BLOCKED])
+def test_a_narrower_wall_across_is_backed_between_the_studs_of_the_wider(school):
+    framing = framed(cross("2x6", "2x4", Ways(intersection=school)), "V")
+    assert spans(framing, Role.INTERSECTION_STUD) == [("95 3/4", "97 1/4"), ("102 3/4", "104 1/4")]
+    # A 2x6 on I's face leaves 1 to each side of its 3 1/2.
+    facing = [piece for piece in in_role(framing, Role.INTERSECTION_BACKING) if piece.side is Line.LEFT]
+    assert [(format_exact(piece.start), format_exact(piece.end)) for piece in facing] == [("97 1/4", "102 3/4")]
+    assert found(framing, Code.BACKING_MISSING) == []
+
+
+def test_two_that_nearly_meet_share_no_lap_and_what_is_missing_is_said():
+    framing = framed(cross(beside=2), "V")
+    assert len(cap_runs(framing)) == 2
+    # I comes first, from 96 1/4 to 99 3/4, with studs outside its faces and a board between them. H stands from
+    # 98 1/4 to 101 3/4: its stud at 101 3/4 has room, the one before 98 1/4 would stand in that board.
+    assert [format_exact(finding.at) for finding in found(framing, Code.BACKING_MISSING)] == ["98 1/4"]
+
+
+def test_no_two_pieces_of_a_cross_are_in_one_place():
+    for school in IntersectionSchool:
+        for beside in (0, 1, 2, 5):
+            pieces = framed(cross("2x6", "2x4", Ways(intersection=school), beside), "V").members
+            for index, piece in enumerate(pieces):
+                assert not any(piece.is_in_the_way_of(other) for other in pieces[index + 1 :])
+
+
+def test_a_ladder_bay_is_filled_on_the_face_of_each_wall():
+    framing = framed(cross(ways=Ways(intersection=IntersectionSchool.LADDER)), "V")
+    blocks = in_role(framing, Role.BLOCK)
+    # From the stud at 95 1/4 to the one at 111 1/4, three rungs on each face.
+    assert {(format_exact(block.start), format_exact(block.length.value)) for block in blocks} == {("96 3/4", "14 1/2")}
+    assert len(blocks) == 6
+    assert inches(24) > max(after.bottom - before.bottom for before, after in pairwise(blocks[:3]))
+
+
+def test_a_cross_takes_one_board_more_than_a_tee():
+    tee, both = (framed(job, "V") for job in (Job("tee", walls=cross().walls[:2]), cross()))
+    assert len(both.members) == len(tee.members) + 1

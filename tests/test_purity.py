@@ -1,0 +1,49 @@
+"""The core imports nothing but itself and harmless parts of the standard library.
+
+Which of its rooms, and which layer, may import which is held by the contracts in pyproject.toml.
+"""
+
+import ast
+from pathlib import Path
+
+import pytest
+
+import bluff
+
+ROOT = Path(bluff.__file__).parent
+HARMLESS = {
+    "bisect",
+    "collections",
+    "dataclasses",
+    "enum",
+    "fractions",
+    "functools",
+    "heapq",
+    "itertools",
+    "math",
+    "operator",
+    "re",
+    "string",
+    "typing",
+}
+
+
+def imports_of(path):
+    for node in ast.walk(ast.parse(path.read_text())):
+        if isinstance(node, ast.Import):
+            yield from (name.name for name in node.names)
+        elif isinstance(node, ast.ImportFrom):
+            yield node.module if node.module != "bluff" else f"bluff.{node.names[0].name}"
+
+
+@pytest.mark.parametrize("path", sorted((ROOT / "core").rglob("*.py")), ids=lambda path: path.stem)
+def test_the_core_does_nothing_but_think(path):
+    outside = {name for name in imports_of(path) if not name.startswith("bluff.core")}
+    assert {name.split(".")[0] for name in outside} <= HARMLESS
+
+
+def test_the_cores_front_door_is_all_there():
+    from bluff import core
+
+    assert sorted(core.__all__) == core.__all__
+    assert all(hasattr(core, name) for name in core.__all__)
