@@ -1,7 +1,5 @@
 """What tests of the core share: a wall in one line, and looking things up in its framing."""
 
-from dataclasses import replace
-
 from bluff import core
 from bluff.core.job.edit import AddOpening, AddWall
 from bluff.core.job.finding import Code, Finding
@@ -75,7 +73,7 @@ def cap_runs(framing: Framing) -> dict[str, tuple[Length, Length]]:
     """The stretches of the second top plate between its gaps, however many boards each is made of."""
     runs: dict[str, tuple[Length, Length]] = {}
     for piece in sorted(in_role(framing, Role.CAP_PLATE), key=lambda piece: piece.start):
-        id_ = str(replace(piece.id, board=1))
+        id_ = str(piece.id._replace(board=1))
         runs[id_] = (runs.get(id_, (piece.start,))[0], piece.end)
     return runs
 

@@ -70,16 +70,15 @@ def _ceiling(plan: WallPlan) -> Iterator[Finding]:
 def _carried(plan: WallPlan) -> Iterator[Finding]:
     """A wall across the joists that nobody has called bearing, and one along them that somebody has."""
     standard, wall = plan.standard, plan.wall
-    bearing, bare = (ChangeWall(plan.id, replace(wall, bearing=carries)) for carries in (True, False))
     if wall.bearing is None and runs_across_joists(wall, standard):
         yield Finding(
             Code.CARRIES_LOAD_NOT_SAID,
             Severity.INFO,
             "The joists above run across this wall, and nobody has said whether it carries them.",
             f"Say which, by the drawings: studs, headers and plates of a wall that carries are theirs. {VERIFY}",
-            fix=bearing,
+            fix=ChangeWall(plan.id, replace(wall, bearing=True)),
             fix_label="It carries them",
-            other_fix=bare,
+            other_fix=ChangeWall(plan.id, replace(wall, bearing=False)),
             other_fix_label="It carries nothing",
         )
     elif wall.bearing and runs_along_joists(wall, standard):
@@ -89,7 +88,7 @@ def _carried(plan: WallPlan) -> Iterator[Finding]:
             Severity.INFO,
             "This wall is called bearing, and the joists above run along it.",
             f"Say which of the two is so: whether it carries, or which way they run over it. {VERIFY}",
-            fix=bare,
+            fix=ChangeWall(plan.id, replace(wall, bearing=False)),
             fix_label="It carries nothing",
             other_fix=ChangeWall(plan.id, with_ways(wall, joists=across)),
             other_fix_label="Joists run across it",

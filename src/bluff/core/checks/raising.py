@@ -42,9 +42,10 @@ def check_tip_up(framing: Framing) -> Iterator[Finding]:
 
 def check_lift(framing: Framing) -> Iterator[Finding]:
     """A wall that more hands would have to lift than lift as one, bare or with its sheets on."""
-    bare, sheeted = lift(framing), lift(framing, is_sheeted=True)
+    sheeted = lift(framing, is_sheeted=True)
     if not sheeted.needs_help:
         return
+    bare = lift(framing)
     heavy, how = (bare, "") if bare.needs_help else (sheeted, " with the sheets of one face on it")
     yield Finding(
         Code.NEEDS_WALL_JACKS,

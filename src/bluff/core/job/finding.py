@@ -119,6 +119,8 @@ class Finding:
 
     def in_words(self, words: Words) -> "Finding":
         """The finding as the crew would say it."""
+        if not words.said:
+            return self
         labels = (words.say(label) if label else None for label in (self.fix_label, self.other_fix_label))
         label, other = labels
         return replace(self, text=words.say(self.text), do=words.say(self.do), fix_label=label, other_fix_label=other)

@@ -53,14 +53,26 @@ _METRIC = re.compile(r"(?P<amount>\d+(?:\.\d+)?)\s*(?P<unit>mm|cm|m)")
 def nearest(value: Fraction | int) -> Length:
     """The whole 64th nearest to an exact number of 64ths; a tie goes to the even one.
 
-    This is the one place where Bluff rounds a length.
+    This and `nearest_quotient`, which it is written with, are the one place where Bluff rounds a length.
 
     >>> nearest(Fraction(12288, 10))
     1229
     >>> nearest(Fraction(1, 2)), nearest(Fraction(3, 2))
     (0, 2)
     """
-    return round(value)
+    return nearest_quotient(value.numerator, value.denominator)
+
+
+def nearest_quotient(numerator: int, denominator: int) -> Length:
+    """As `nearest`, for a fraction nobody needs to make first: a multiple of a spacing, a part of a length.
+
+    >>> nearest_quotient(3, 2), nearest_quotient(-3, 2), nearest_quotient(5, 3)
+    (2, -2, 2)
+    """
+    whole, rest = divmod(numerator, denominator)
+    if 2 * rest > denominator or (2 * rest == denominator and whole % 2):
+        return whole + 1
+    return whole
 
 
 def inches(text: int | str) -> Length:
@@ -106,7 +118,7 @@ def half(length: Length) -> Length:
     >>> half(inches(43)) == inches("21 1/2")
     True
     """
-    return nearest(Fraction(length, 2))
+    return nearest_quotient(length, 2)
 
 
 def parse_length(text: str) -> Length:

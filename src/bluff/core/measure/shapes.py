@@ -83,6 +83,8 @@ class Rectangle:
 
     def common(self, other: "Rectangle") -> "Rectangle | None":
         """What of the two is in one place, None when nothing is."""
-        x, y = max(self.x, other.x), max(self.y, other.y)
-        width, height = self.along.shared(other.along), self.up.shared(other.up)
-        return Rectangle(x, y, width, height) if width > 0 and height > 0 else None
+        width = self.along.shared(other.along)
+        if width <= 0:
+            return None
+        height = self.up.shared(other.up)
+        return Rectangle(max(self.x, other.x), max(self.y, other.y), width, height) if height > 0 else None

@@ -5,12 +5,12 @@ cannot drift from the number it explains.
 """
 
 from dataclasses import dataclass, field
+from typing import NamedTuple
 
 from bluff.core.measure.length import Length
 
 
-@dataclass(frozen=True, slots=True)
-class Step:
+class Step(NamedTuple):
     """One line of a sum: what it is, in words a carpenter would use, and how much (signed)."""
 
     words: str

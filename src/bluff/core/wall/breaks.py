@@ -11,7 +11,7 @@ studs, and that is found.
 from bisect import bisect_left
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
-from typing import NamedTuple
+from typing import TypeAlias
 
 from bluff.core.job.schools import PlateStock
 from bluff.core.measure.length import Length, inches
@@ -57,32 +57,35 @@ def break_plate(start: Length, end: Length, places: Iterable[Length], stock: Pla
     return Broken(found, tuple(place for place in found if place in anywhere))
 
 
-class _Way(NamedTuple):
-    """The best way found to reach a point: its cost, in order of weight, and the point before."""
-
-    off: int
-    boards: int
-    waste: Length
-    before: int
-
-
-_NONE = _Way(0, 0, 0, -1)
+_Way: TypeAlias = tuple[int, int, Length, int]
+"""The best way found to reach a point: breaks off studs, boards, waste, in order of weight, and the point before."""
 
 
 def _fewest(points: Sequence[Length], bad: set[Length], stock: PlateStock) -> tuple[Length, ...] | None:
-    """The breaks between first and last point with the fewest bad ones, then boards, then waste."""
-    best: list[_Way | None] = [_NONE]
-    for here in range(1, len(points)):
-        ways = []
-        for before in range(bisect_left(points, points[here] - stock.longest), here):
-            length = points[here] - points[before]
-            if (reached := best[before]) and (board := stock.board_for(length)):
-                off = reached.off + (points[here] in bad)
-                ways.append(_Way(off, reached.boards + 1, reached.waste + board - length, before))
-        best.append(min(ways, default=None))
+    """The breaks between first and last point with the fewest bad ones, then boards, then waste.
+
+    Every point is reached over each one before it that a board spans. It is asked for three plates of every long
+    wall, for several sets of points each, so the innermost loop is kept plain.
+    """
+    best: list[_Way | None] = [(0, 0, 0, -1)]
+    boards, longest = stock.boards, stock.longest
+    for here, place in enumerate(points[1:], start=1):
+        is_off = place in bad
+        way: _Way | None = None
+        for before in range(bisect_left(points, place - longest), here):
+            if reached := best[before]:
+                # Points farther on are reached with more boards, never with fewer.
+                if way is not None and not bad and reached[1] >= way[1]:
+                    break
+                length = place - points[before]
+                waste = boards[bisect_left(boards, length)] - length
+                over = (reached[0] + is_off, reached[1] + 1, reached[2] + waste, before)
+                if way is None or over < way:
+                    way = over
+        best.append(way)
     breaks: list[Length] = []
-    way = best[-1]
-    while way and way.before > 0:
-        breaks.append(points[way.before])
-        way = best[way.before]
+    last = best[-1]
+    while last and last[3] > 0:
+        breaks.append(points[last[3]])
+        last = best[last[3]]
     return tuple(reversed(breaks)) if best[-1] else None

@@ -16,9 +16,12 @@ from dataclasses import dataclass
 from enum import StrEnum
 from fractions import Fraction
 from math import ceil, floor
+from operator import attrgetter
+from typing import NamedTuple
 
 from bluff.core.job.schools import Datum, End
-from bluff.core.measure.length import PER_INCH, Length, format_spacing, half, inches, nearest
+from bluff.core.measure.length import PER_INCH, Length, format_spacing, half, inches, nearest_quotient
+from bluff.core.measure.shapes import Span
 from bluff.core.measure.sum import Sum
 from bluff.core.wall.piece import Beginning, Of, Part, PieceId
 
@@ -31,8 +34,7 @@ NARROWEST_GAP: Length = inches("1 1/2")
 """A gap between two pieces that nobody can nail into when it is smaller."""
 
 
-@dataclass(frozen=True, slots=True)
-class OnCentre:
+class OnCentre(NamedTuple):
     """One on-centre line of a plate.
 
     Args:
@@ -48,8 +50,7 @@ class OnCentre:
     point: Sum
 
 
-@dataclass(frozen=True, slots=True)
-class Wood:
+class Wood(NamedTuple):
     """A stretch of the plate that is taken, and by what.
 
     Args:
@@ -108,8 +109,7 @@ class Layer:
 _COMMON = {Height.FULL: "stud", Height.ABOVE: "top_cripple", Height.BELOW: "bottom_cripple"}
 
 
-@dataclass(frozen=True, slots=True)
-class Common:
+class Common(NamedTuple):
     """A stud or cripple the layout asks for: its line, and its side nearer to the wall's start."""
 
     line: OnCentre
@@ -191,7 +191,11 @@ def on_centre_lines(
     words = f" x {format_spacing(spacing)} on centre"
     nearest_datum = floor(datum.shift / step + _HALF)
     lines = [
-        OnCentre(k, k + nearest_datum, _point(f"{k}{words}", nearest(k * step), length, datum))
+        OnCentre(
+            k,
+            k + nearest_datum,
+            _point(f"{k}{words}", nearest_quotient(k * step.numerator, step.denominator), length, datum),
+        )
         for k in range(first, last + 1)
     ]
     # A rounded point can cross the margin its exact one kept; the plate is marked with the rounded one.
@@ -224,18 +228,19 @@ def lay_out(layer: Layer, lines: Sequence[OnCentre], thickness: Length) -> LaidO
     Source: docs/rules.md, Layout.
     """
     runs = join(layer.wood)
-    bearing = join(wood for wood in layer.wood if wood.bears)
+    bearing = runs if all(wood.bears for wood in layer.wood) else join(wood for wood in layer.wood if wood.bears)
     commons: list[Common] = []
     moved: list[Slid | LeftOut] = []
+    back = half(thickness)
     for line in _lines_in(layer, lines, thickness):
         point = line.point.value
-        on_line = line.point.minus("half a stud", half(thickness))
-        clashing = [run for run in runs if run.start < on_line.value + thickness and on_line.value < run.end]
+        on_line = Span(point - back, point - back + thickness)
+        clashing = [run for run in runs if run.start < on_line.end and on_line.start < run.end]
         if clashing and any(run.start + NAILABLE <= point <= run.end - NAILABLE for run in bearing):
             continue
         if not clashing:
-            if layer.start <= on_line.value and on_line.value + thickness <= layer.end:
-                commons.append(Common(line, on_line))
+            if layer.start <= on_line.start and on_line.end <= layer.end:
+                commons.append(Common(line, line.point.minus("half a stud", back)))
             continue
         against = min(clashing, key=lambda run: max(run.start - point, point - run.end))
         x = against.start - thickness if point - against.start < against.end - point else against.end
@@ -243,8 +248,9 @@ def lay_out(layer: Layer, lines: Sequence[OnCentre], thickness: Length) -> LaidO
         if under and _is_free(x, x + thickness, layer, runs):
             # The piece it touches, which may be only the last of those joined in the run.
             touched = next(wood.name for wood in layer.wood if x in (wood.end, wood.start - thickness))
-            slid = Slid(line, x - on_line.value, touched, under)
-            commons.append(Common(line, on_line.plus(f"slid tight against {touched}", slid.by)))
+            slid = Slid(line, x - on_line.start, touched, under)
+            stands = line.point.minus("half a stud", back).plus(f"slid tight against {touched}", slid.by)
+            commons.append(Common(line, stands))
             moved.append(slid)
         else:
             there = (wood.name for wood in layer.wood if not wood.bears and wood.start <= point <= wood.end)
@@ -254,7 +260,11 @@ def lay_out(layer: Layer, lines: Sequence[OnCentre], thickness: Length) -> LaidO
         Wood(one.x.value, one.x.value + thickness, f"line {one.line.number}", id=layer.piece(one.line))
         for one in commons
     ]
-    return LaidOut(layer, tuple(commons), join((*runs, *added)), join((*bearing, *added)), tuple(moved))
+    if not added:
+        return LaidOut(layer, (), runs, bearing, tuple(moved))
+    wood = join((*runs, *added))
+    # Where all of it bears, which is nearly everywhere, it is the same wood.
+    return LaidOut(layer, tuple(commons), wood, wood if bearing is runs else join((*bearing, *added)), tuple(moved))
 
 
 def join(wood: Iterable[Wood]) -> tuple[Wood, ...]:
@@ -264,7 +274,7 @@ def join(wood: Iterable[Wood]) -> tuple[Wood, ...]:
     (Wood(start=0, end=192, name='end stud', bears=True, id=None),)
     """
     joined: list[Wood] = []
-    for piece in sorted(wood, key=_start):
+    for piece in sorted(wood, key=attrgetter("start")):
         if joined and piece.start <= joined[-1].end:
             last = joined[-1]
             # Said by what one meets first, named by what a bay beyond begins at.
@@ -273,10 +283,6 @@ def join(wood: Iterable[Wood]) -> tuple[Wood, ...]:
         else:
             joined.append(piece)
     return tuple(joined)
-
-
-def _start(wood: Wood) -> Length:
-    return wood.start
 
 
 def _point(words: str, distance: Length, length: Length, datum: Datum) -> Sum:

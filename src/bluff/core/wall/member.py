@@ -8,6 +8,7 @@ y
 
 from dataclasses import dataclass
 from enum import StrEnum
+from typing import NamedTuple
 
 from bluff.core.job.schools import Line
 from bluff.core.measure.length import Length
@@ -100,8 +101,7 @@ class Bevel:
     degrees: float
 
 
-@dataclass(frozen=True, slots=True)
-class Member:
+class Member(NamedTuple):
     """One piece of the wall (or several boards nailed up as one, see plies).
 
     Args:
@@ -180,8 +180,7 @@ class Member:
         return self.start < other.end and other.start < self.end and self.bottom < other.top and other.bottom < self.top
 
 
-@dataclass(frozen=True, slots=True)
-class Mark:
+class Mark(NamedTuple):
     """A line and a symbol on a plate.
 
     Args:

@@ -6,7 +6,6 @@ id through every edit that leaves it what it is, so that what was ticked on the 
 where it stands, by another piece's position in a list, or by anything that is the same for the whole wall.
 """
 
-from dataclasses import dataclass
 from enum import StrEnum
 from typing import NamedTuple, TypeAlias
 
@@ -37,8 +36,7 @@ class Of(NamedTuple):
         return f"{self.part}/{self.mark}"
 
 
-@dataclass(frozen=True, slots=True)
-class PieceId:
+class PieceId(NamedTuple):
     """Names one piece of one wall.
 
     Args:

@@ -6,7 +6,7 @@ lap
     through wall's has a gap for it.
 """
 
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Collection, Iterable, Iterator, Sequence
 from dataclasses import dataclass, field, replace
 
 from bluff.core.job.schools import End, Floor
@@ -126,7 +126,7 @@ def _interrupted(run: _Run, pockets: Sequence[Pocket]) -> Iterator[_Run]:
         if pocket.end.value <= start.value or run.end.value <= pocket.start.value:
             continue
         yield replace(run, piece=piece, start=start, end=pocket.start)
-        start, piece = pocket.end, replace(run.piece, by=Of(Part.POST, pocket.post))
+        start, piece = pocket.end, run.piece._replace(by=Of(Part.POST, pocket.post))
     if run.end.value > start.value:
         yield replace(run, piece=piece, start=start)
 
@@ -191,20 +191,21 @@ class _Cutter:
         self.breaks += breaks
         return self._boards(run, breaks)
 
-    def _best_of(self, run: _Run, wishes: Iterable[Iterable[Length]]) -> Broken:
-        """A stretch broken at the first of several sets of places with which no more boards are needed than must be.
+    def _best_of(self, run: _Run, wishes: Sequence[Collection[Length]]) -> Broken:
+        """A stretch broken at the first of several sets of places that takes no more boards than the last one does.
 
-        Few boards come before keeping clear of what is above or beside, and a stud under each break before both.
+        The last holds all the others, so none of them can do better. Few boards come before keeping clear of what is
+        above or beside, and a stud under each break before both.
         """
-        fewest = -(-(run.end.value - run.start.value) // self.plan.standard.plate_stock.longest) - 1
-        best: Broken | None = None
-        for places in wishes:
-            broken = self._broken(run, places)
-            if best is None or _cost(broken) < _cost(best):
-                best = broken
-            if _cost(best) == (0, fewest):
+        *stricter, anywhere = wishes
+        loosest = self._broken(run, anywhere)
+        for places in stricter:
+            if len(places) == len(anywhere):
                 break
-        return best or Broken(())
+            broken = self._broken(run, places)
+            if _cost(broken) == _cost(loosest):
+                return broken
+        return loosest
 
     def _broken(self, run: _Run, places: Iterable[Length]) -> Broken:
         """A stretch cut into boards, counted from the end the tape hooks on: a wall turned end for end breaks alike."""
@@ -254,7 +255,7 @@ class _Cutter:
         starts = [run.start, *(there.at for there in breaks)]
         ends = [*(there.at for there in breaks), run.end]
         return [
-            self._board(run, replace(run.piece, board=number), start, end)
+            self._board(run, run.piece._replace(board=number), start, end)
             for number, (start, end) in enumerate(zip(starts, ends, strict=True), start=1)
         ]
 
@@ -279,7 +280,7 @@ def _cap_plates(plan: WallPlan) -> Iterator[_Run]:
         far = near.plus(f"gap for {intersection.other}", intersection.thickness)
         # Two walls may butt at one place from both sides: the plate goes on after the wider gap.
         if far.value > start.value:
-            piece, start = replace(piece, by=Of(Part.INTERSECTION, intersection.other)), far
+            piece, start = piece._replace(by=Of(Part.INTERSECTION, intersection.other)), far
     end = _cap_end(plan.length, plan.meetings.end)
     if end.value > start.value:
         yield _Run(Role.CAP_PLATE, piece, start, end, y)
