@@ -284,11 +284,41 @@ def test_what_cannot_be_is_said_and_nothing_is_lost(window_wall):
     page = window_wall
     page.get_by_role("tab", name="Ways").click()
     enter(page, "On centre", "4")
-    expect(page.get_by_role("status").filter(has_text="Studs stand 8 to 48 inches on centre")).to_be_visible()
+    expect(page.get_by_role("alert").filter(has_text="Studs stand 8 to 48 inches on centre")).to_be_visible()
     page.get_by_label("Type an opening").fill("3-6x4-6 @ 12'14")
     expect(page.get_by_text("has 14 inches after the feet")).to_be_visible()
     page.keyboard.press("Enter")
     expect(page.get_by_label("Type an opening")).to_have_value("3-6x4-6 @ 12'14")
+
+
+def test_what_is_entered_counts_once_though_the_field_is_left_after_it(window_wall):
+    edits = []
+    window_wall.on("request", lambda sent: edits.append(sent) if sent.url.endswith("/edits") else None)
+    window_wall.get_by_role("tab", name="Ways").click()
+    field = window_wall.get_by_label("Length", exact=True)
+    field.fill("19-0")
+    field.press("Enter")
+    field.press("Tab")
+    expect(window_wall.get_by_label("On centre", exact=True)).to_be_visible()
+    expect(piece(window_wall, "A/stud/14")).to_be_visible()
+    expect(field).to_have_value("19'-0\"")
+    assert len(edits) == 1
+
+
+def test_a_refused_field_keeps_its_text_and_says_why(window_wall):
+    window_wall.get_by_role("tab", name="Ways").click()
+    field = window_wall.get_by_label("On centre", exact=True)
+    field.fill("4")
+    field.press("Enter")
+    expect(field).to_have_attribute("aria-invalid", "true")
+    expect(field).to_have_accessible_error_message(re.compile("8 to 48 inches on centre"))
+    expect(field).to_have_value("4")
+    field.press("Tab")
+    expect(field).to_have_value("4")
+    field.fill("24")
+    expect(field).not_to_have_attribute("aria-invalid", "true")
+    field.press("Enter")
+    expect(piece(window_wall, "A/stud/8")).to_be_visible()
 
 
 def test_undo_and_redo_by_button_and_by_key(window_wall):

@@ -127,7 +127,7 @@ def test_an_exact_figure_is_typed_over(shelter):
     select(page, "C")
     expect(page.get_by_label("Length", exact=True)).to_have_value("38'-0\"")
     enter(page, "End, east", "nowhere")
-    expect(page.get_by_role("status").filter(has_text="“nowhere” is not a length")).to_be_visible()
+    expect(page.get_by_role("alert").filter(has_text="“nowhere” is not a length")).to_be_visible()
 
 
 def test_walls_are_nudged_selected_together_and_removed(shelter):

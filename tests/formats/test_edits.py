@@ -1,6 +1,8 @@
 import json
 from contextlib import suppress
+from dataclasses import is_dataclass
 from pathlib import Path
+from typing import get_args
 
 import pytest
 from hypothesis import given
@@ -9,6 +11,7 @@ from hypothesis import strategies as st
 from bluff.core.change.apply import apply
 from bluff.core.errors import BluffError
 from bluff.core.frame import frame
+from bluff.core.job import edit as edits_of_the_core
 from bluff.core.job.edit import (
     Across,
     AddOpening,
@@ -36,7 +39,7 @@ from bluff.core.job.job import Job, Picture, Point
 from bluff.core.job.schools import End
 from bluff.core.measure.length import format_inches, inches
 from bluff.core.wall.wall_plan import wall_plans
-from bluff.formats.edits import edit_data, edit_from_data
+from bluff.formats.edits import EditFile, edit_data, edit_from_data
 from bluff.formats.errors import FaultyData
 from bluff.formats.figures import figures_of, key_of
 from bluff.formats.job_file import job_data, job_from_data, read_job
@@ -126,3 +129,16 @@ def test_whatever_a_hand_does_to_a_plan_can_be_kept_and_read_again(edits):
     assert job_from_data(json.loads(json.dumps(job_data(job)))) == job
     for plan in wall_plans(job):
         frame(plan)
+
+
+def test_every_kind_of_edit_is_one_of_the_union_and_can_be_written_down():
+    there = vars(edits_of_the_core).values()
+    kinds = {kind for kind in there if is_dataclass(kind) and kind.__module__ == edits_of_the_core.__name__}
+    assert kinds == set(get_args(edits_of_the_core.Edit))
+    files = get_args(get_args(EditFile)[0])
+    assert {name_of(kind) for kind in kinds} == {file.__name__ for file in files}
+
+
+def name_of(kind):
+    """What the job file calls an edit: what the core calls ways is a job's standard there."""
+    return {"SetWays": "SetStandard"}.get(kind.__name__, kind.__name__)

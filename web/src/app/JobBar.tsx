@@ -38,7 +38,7 @@ export function JobBar({
         <TextField
           label="Job name"
           value={job.job.name}
-          onEnter={(name) => change.make({ edit: "rename-job", name })}
+          onEnter={(name) => change.enter({ edit: "rename-job", name })}
         />
       </Flex>
       {children}

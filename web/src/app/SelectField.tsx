@@ -1,4 +1,6 @@
-import { NativeSelect } from "@chakra-ui/react";
+import { Field, NativeSelect } from "@chakra-ui/react";
+import { useState } from "react";
+import type { Enter } from "./TextField";
 import { useWords } from "./words";
 
 export interface Choice<Value extends string> {
@@ -6,7 +8,7 @@ export interface Choice<Value extends string> {
   label: string;
 }
 
-/** One choice of a few, by its label in the crew's words. */
+/** One choice of a few, by its label in the crew's words; what is refused is said below it. */
 export function SelectField<Value extends string>({
   label,
   value,
@@ -16,26 +18,34 @@ export function SelectField<Value extends string>({
   label: string;
   value: Value;
   choices: readonly Choice<Value>[];
-  onChoose: (value: Value) => void;
+  onChoose: Enter<Value>;
 }) {
   const { say } = useWords();
+  const [refused, setRefused] = useState<{ over: Value; why: string } | null>(null);
+  const refusal = refused?.over === value ? refused.why : null;
+  async function choose(text: string) {
+    const chosen = choices.find((choice) => choice.value === text);
+    if (!chosen) return;
+    const why = await onChoose(chosen.value);
+    setRefused(why ? { over: value, why } : null);
+  }
   return (
-    <NativeSelect.Root>
-      <NativeSelect.Field
-        aria-label={say(label)}
-        value={value}
-        onChange={(event) => {
-          const chosen = choices.find((choice) => choice.value === event.target.value);
-          if (chosen) onChoose(chosen.value);
-        }}
-      >
-        {choices.map((choice) => (
-          <option key={choice.value} value={choice.value}>
-            {say(choice.label)}
-          </option>
-        ))}
-      </NativeSelect.Field>
-      <NativeSelect.Indicator />
-    </NativeSelect.Root>
+    <Field.Root invalid={refusal !== null}>
+      <NativeSelect.Root>
+        <NativeSelect.Field
+          aria-label={say(label)}
+          value={value}
+          onChange={(event) => void choose(event.target.value)}
+        >
+          {choices.map((choice) => (
+            <option key={choice.value} value={choice.value}>
+              {say(choice.label)}
+            </option>
+          ))}
+        </NativeSelect.Field>
+        <NativeSelect.Indicator />
+      </NativeSelect.Root>
+      <Field.ErrorText role="alert">{refusal}</Field.ErrorText>
+    </Field.Root>
   );
 }

@@ -27,20 +27,24 @@ export function WallFields({
   change: JobChange;
   onRenamed: (id: string) => void;
 }) {
-  function make(changes: Partial<Wall>, done?: () => void) {
-    change.make(
-      changeWall(wall.id, (newest) => ({ ...newest, ...changes })),
-      done,
-    );
-  }
+  const changed = (changes: Partial<Wall>) => changeWall(wall.id, (newest) => ({ ...newest, ...changes }));
+  const make = (changes: Partial<Wall>) => change.make(changed(changes));
   return (
     <FieldGroup name="Wall">
       <Field label="Mark">
-        <TextField label="Mark" value={wall.id} onEnter={(id) => make({ id }, () => onRenamed(id))} />
+        <TextField
+          label="Mark"
+          value={wall.id}
+          onEnter={(id) => change.enter(changed({ id }), () => onRenamed(id))}
+        />
       </Field>
       {wall.length != null && (
         <Field label="Length">
-          <TextField label="Length" value={String(wall.length)} onEnter={(length) => make({ length })} />
+          <TextField
+            label="Length"
+            value={String(wall.length)}
+            onEnter={(length) => change.enter(changed({ length }))}
+          />
         </Field>
       )}
       <Field label="Studs">

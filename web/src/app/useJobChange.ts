@@ -8,6 +8,8 @@ import { useNotices } from "./notices";
 export interface JobChange {
   /** Make a change; trouble is told, and a lost race shows both sides. It ends when the change is made or refused. */
   make: (change: Change, done?: () => void) => Promise<void>;
+  /** Make a change that was typed into a field: what is refused is for the field to say. Null when it is made. */
+  enter: (change: Change, done?: () => void) => Promise<string | null>;
   isBusy: boolean;
 }
 
@@ -17,29 +19,37 @@ export function useJobChange(job: string): JobChange {
   const queries = useQueryClient();
   const { tell } = useNotices();
 
-  const make = useCallback(
-    (change: Change, done?: () => void) => {
-      function refused(error: Refused) {
+  const enter = useCallback(
+    (change: Change, done?: () => void): Promise<string | null> => {
+      function refused(error: Refused): string | null {
         const conflict = error.conflict;
-        if (!conflict) {
-          tell({ text: error.message, tone: "trouble" });
-          return;
-        }
+        if (!conflict) return error.message;
         // Theirs is shown at once; yours waits in the notice until somebody decides.
         queries.setQueryData(jobKey(job), conflict.current);
         tell({
           text: error.message,
           tone: "trouble",
           actions: [
-            { label: "Make mine again", act: () => make(change, done) },
+            { label: "Make mine again", act: () => enter(change, done) },
             { label: "Keep theirs", act: () => undefined },
           ],
         });
+        return null;
       }
       // Not as callbacks of the mutation: those are dropped when a change takes its own form off the screen.
-      return mutateAsync(change).then(() => done?.(), refused);
+      return mutateAsync(change).then(() => {
+        done?.();
+        return null;
+      }, refused);
     },
     [job, mutateAsync, queries, tell],
   );
-  return { make, isBusy: isPending };
+  const make = useCallback(
+    async (change: Change, done?: () => void) => {
+      const refusal = await enter(change, done);
+      if (refusal !== null) tell({ text: refusal, tone: "trouble" });
+    },
+    [enter, tell],
+  );
+  return { make, enter, isBusy: isPending };
 }

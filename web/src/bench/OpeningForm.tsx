@@ -66,7 +66,10 @@ export function OpeningForm({
     placeholderData: keepPreviousData,
   });
   const fault = preview.error instanceof Refused ? preview.error : null;
-  const isFaulty = (key: string) => fault?.faults.some(({ path }) => path.endsWith(key)) ?? false;
+  const faultAt = (...keys: string[]) =>
+    fault?.faults.find(({ path }) => keys.some((key) => path.endsWith(key)))?.message ?? null;
+  // What a field says itself is not said twice.
+  const trouble = faultAt("id", "unit", "rough", "at") ? null : preview.error;
 
   function chooseKind(kind: Opening["kind"]) {
     const isStillFree = before === null && draft.id === freeMark(job, draft.kind);
@@ -80,7 +83,7 @@ export function OpeningForm({
           <TextField
             label="Opening mark"
             value={draft.id}
-            isInvalid={isFaulty("id")}
+            fault={faultAt("id")}
             onEnter={(id) => set({ id })}
           />
         </Field>
@@ -102,7 +105,7 @@ export function OpeningForm({
           <TextField
             label="Opening size"
             value={String(draft[sizing] ?? "")}
-            isInvalid={isFaulty("unit") || isFaulty("rough")}
+            fault={faultAt("unit", "rough")}
             onEnter={(size) => set({ [sizing]: size })}
           />
         </Field>
@@ -122,7 +125,7 @@ export function OpeningForm({
               <TextField
                 label="Distance"
                 value={place.distance}
-                isInvalid={isFaulty("at")}
+                fault={faultAt("at")}
                 onEnter={(distance) => set({ at: positionOf({ ...place, distance }) })}
               />
             </Field>
@@ -141,7 +144,7 @@ export function OpeningForm({
         )}
       </FieldGroup>
       <Box px="4" py="2" borderBottomWidth="1px">
-        <Outcome reading={preview.data} error={preview.error} />
+        <Outcome reading={preview.data} error={trouble} />
         <Flex gap="2" mt="2">
           <Button
             variant="solid"

@@ -12,7 +12,7 @@ export function WaysPanel({ job, bench, change }: { job: Job; bench: Bench; chan
   const navigate = useNavigate();
   const { entered } = bench;
   const ways = bench.standard.wall;
-  const set = (changes: Changes) => change.make(setOnWall(entered.id, () => changes));
+  const set = (changes: Changes) => change.enter(setOnWall(entered.id, () => changes));
 
   return (
     <Box pb="4">
@@ -36,7 +36,7 @@ export function WaysPanel({ job, bench, change }: { job: Job; bench: Bench; chan
         levels={levelsOf(job, entered)}
         onSet={set}
         onWrite={(key, write) =>
-          change.make(setOnWall(entered.id, (wall) => ({ [key]: write({ ...ways, ...said(wall) }) })))
+          change.enter(setOnWall(entered.id, (wall) => ({ [key]: write({ ...ways, ...said(wall) }) })))
         }
       />
       <Box px="4" py="3">

@@ -58,7 +58,7 @@ export function OpeningCard({
             label="Move by"
             placeholder="2-0, or -2-0 toward the start"
             value=""
-            onEnter={(by) => change.make({ edit: "move-opening", id, by })}
+            onEnter={(by) => change.enter({ edit: "move-opening", id, by })}
           />
         </Field>
       </FieldGroup>

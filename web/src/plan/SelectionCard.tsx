@@ -55,7 +55,7 @@ function OneWall({ job, plan, wall, change, onSelect, onOpen }: Props & { wall: 
           <TextField
             label="Length"
             value={print(wall.length)}
-            onEnter={(text) => change.make({ edit: "set-length", id: wall.id, length: text })}
+            onEnter={(text) => change.enter({ edit: "set-length", id: wall.id, length: text })}
           />
         </Box>
         <Button variant="solid" onClick={() => onOpen(wall.id)}>
@@ -74,7 +74,7 @@ function OneWall({ job, plan, wall, change, onSelect, onOpen }: Props & { wall: 
                 label={`Clear to ${clear.other}`}
                 value={print(clear.distance)}
                 onEnter={(text) =>
-                  change.make({ edit: "set-clear", id: wall.id, other: clear.other, clear: text })
+                  change.enter({ edit: "set-clear", id: wall.id, other: clear.other, clear: text })
                 }
               />
             </Field>
@@ -160,7 +160,7 @@ function Points({ wall, change }: { wall: PlanWall; change: JobChange }) {
   function put(end: "from" | "to", axis: 0 | 1, text: string) {
     const point = [...((entered[end] ?? ["0", "0"]) as [string, string])] as [string, string];
     point[axis] = text;
-    change.make(changeWall(wall.id, (newest) => ({ ...newest, [end]: point })));
+    return change.enter(changeWall(wall.id, (newest) => ({ ...newest, [end]: point })));
   }
   return (
     <>
@@ -267,7 +267,9 @@ function ManyWalls({ walls, change, onSelect }: Props & { walls: PlanWall[] }) {
             label="Studs of all"
             value={studs.size === 1 ? ([...studs][0] ?? "") : ""}
             choices={studs.size === 1 ? STUDS : [{ value: "", label: "Different" }, ...STUDS]}
-            onChoose={(stud) => stud && setStuds(stud)}
+            onChoose={(stud) => {
+              if (stud) setStuds(stud);
+            }}
           />
         </Field>
         {remove && (

@@ -1,7 +1,7 @@
 import type { Header } from "../api/client";
 import { Field } from "../app/Field";
 import { SelectField } from "../app/SelectField";
-import { TextField } from "../app/TextField";
+import { type Take, TextField } from "../app/TextField";
 import { headerOfKind, resized, type Standing } from "./ways";
 
 const KINDS = [
@@ -47,7 +47,7 @@ export function HeaderFields({
 }: {
   header: Header;
   standing: Partial<Standing>;
-  onChange: (header: Header) => void;
+  onChange: Take<[header: Header]>;
 }) {
   const kind = header.kind ?? "built-up";
   return (

@@ -1,6 +1,7 @@
 import type { Ways } from "../api/client";
 import { Field, FieldGroup } from "../app/Field";
 import { SelectField } from "../app/SelectField";
+import type { Enter, Take } from "../app/TextField";
 import { saidAs, schoolOf } from "./choices";
 import { HeaderFields } from "./HeaderFields";
 import { GROUPS, type Row, writeRow } from "./rows";
@@ -22,9 +23,9 @@ export function WayFields({
   levels: readonly Level[];
   /** Which choices and rows are asked for at all. */
   isAsked?: (key: keyof Ways, part?: string) => boolean;
-  onSet: (changes: Changes) => void;
+  onSet: Take<[changes: Changes]>;
   /** Alters what holds by then of a key; the value it becomes is undefined where it follows again. */
-  onWrite: (key: keyof Ways, write: (ways: Ways) => unknown) => void;
+  onWrite: Take<[key: keyof Ways, write: (ways: Ways) => unknown]>;
 }) {
   const stands = (key: keyof Ways) => standing(key, levels, () => onSet({ [key]: undefined }));
   return GROUPS.map(({ name, choices, rows }) => {
@@ -77,7 +78,7 @@ function ChoiceRow({
   choice: Choice;
   ways: Ways;
   standing: Standing;
-  onChoose: (value: string) => void;
+  onChoose: Enter;
 }) {
   const { name, schools } = choice;
   const value = schoolOf(choice, ways);

@@ -1,7 +1,7 @@
 import type { Ways } from "../api/client";
 import { Field } from "../app/Field";
 import { SelectField } from "../app/SelectField";
-import { TextField } from "../app/TextField";
+import { type Enter, TextField } from "../app/TextField";
 import { type Row, readRow } from "./rows";
 import type { Standing } from "./ways";
 
@@ -18,7 +18,7 @@ export function WayRow({
   /** What is tried in its place, if anything is. */
   pencilled?: string | null;
   standing: Partial<Standing>;
-  onEnter: (text: string) => void;
+  onEnter: Enter;
 }) {
   const value = pencilled ?? readRow(row, ways);
   return (
