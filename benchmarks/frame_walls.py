@@ -25,7 +25,7 @@ from bluff.core.job.job import Between, Point, Wall, WallKind
 from bluff.core.job.position import At, FromPlate, Reference
 from bluff.core.job.schools import Blocks, End, Floor, PlateStock, PrecutStuds, Sheets, SillTop, StudKind, StudMake
 from bluff.core.job.special import FixtureBacking, Post
-from bluff.core.job.standard import Ways
+from bluff.core.job.ways import JobWays
 from bluff.core.job.words import PRESETS
 from bluff.core.measure.length import inches
 from bluff.core.phrase.opening_line import read_opening
@@ -75,7 +75,7 @@ def wall_of_length(feet: int) -> core.Job:
     return job
 
 
-HEAVY = Ways(
+HEAVY = JobWays(
     spacing=Fraction(12),
     studs=PrecutStuds(inches("20'")),
     stud_make=StudMake(StudKind.COMPOSITE, inches("1 3/4"), inches("1 1/4")),
@@ -132,7 +132,7 @@ def view_plan(job: core.Job) -> None:
 
 def effect_of_spacing(job: core.Job) -> None:
     """What the Standards screen asks for: the whole job framed another way and counted; before is known already."""
-    after = core.apply(job, SetWays(Ways(spacing=Fraction(24))))
+    after = core.apply(job, SetWays(JobWays(spacing=Fraction(24))))
     tally(core.frame(plan) for plan in core.wall_plans(after))
 
 

@@ -2,7 +2,7 @@
 
 from bluff import core
 from bluff.core.job.job import Between, Job, Point, Wall, WallKind
-from bluff.core.job.standard import Ways
+from bluff.core.job.ways import JobWays
 
 FEET = 12 * 64
 
@@ -21,7 +21,7 @@ def shelter(*partitions, stud="2x6", ways=None):
         wall("C", (36, 0), (0, 0), stud),
         wall("D", (0, 0), (0, 22.5), stud),
     )
-    return Job("shelter", ways or Ways(), (*outside, *partitions))
+    return Job("shelter", ways or JobWays(), (*outside, *partitions))
 
 
 def partition(id_, start, end, stud="2x4", **options):

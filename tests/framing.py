@@ -4,7 +4,7 @@ from bluff import core
 from bluff.core.job.edit import AddOpening, AddWall
 from bluff.core.job.finding import Code, Finding
 from bluff.core.job.schools import Line
-from bluff.core.job.standard import Ways
+from bluff.core.job.ways import JobWays
 from bluff.core.measure.length import Length, format_exact
 from bluff.core.phrase.opening_line import read_opening
 from bluff.core.phrase.wall_line import read_wall
@@ -15,7 +15,7 @@ from bluff.core.wall.member import Member, Plate, Role
 
 def job_of(wall: str, *openings: str, **ways: object) -> core.Job:
     """A job of one wall, everything typed: ``job_of("18-6 2x4", "3-6x4-6 @ 9-3", sills=2)``."""
-    job = core.Job("test", Ways(**ways))  # type: ignore[arg-type]
+    job = core.Job("test", JobWays(**ways))  # type: ignore[arg-type]
     job = core.apply(job, AddWall(read_wall(wall, job)))
     for opening in openings:
         job = core.apply(job, AddOpening(read_opening(opening, job, job.walls[0])))

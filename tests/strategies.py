@@ -43,7 +43,7 @@ from bluff.core.job.schools import (
     WideOpening,
 )
 from bluff.core.job.special import Beam, FixtureBacking, Post
-from bluff.core.job.standard import Ways
+from bluff.core.job.ways import JobWays, OpeningWays, WallWays
 from bluff.core.measure.length import Length, inches
 from bluff.core.measure.lumber import ENGINEERED
 from bluff.core.measure.size import Size
@@ -87,7 +87,7 @@ headers = st.one_of(
 )
 
 opening_ways = st.builds(
-    Ways,
+    OpeningWays,
     header=st.none() | headers,
     jacks=st.none() | st.sampled_from(Jacks),
     jack_count=st.none() | st.integers(1, 3),
@@ -101,8 +101,7 @@ opening_ways = st.builds(
 
 measured_rooms = st.builds(MeasuredRoom, st.lists(lengths(90, 120), min_size=1, max_size=4).map(tuple), lengths(0, 1))
 
-wall_ways = st.builds(
-    Ways,
+_of_a_wall = dict(  # noqa: C408 - as arguments are written
     spacing=st.sampled_from([None, Fraction(12), Fraction(16), Fraction(96, 5), Fraction(24), Fraction(20)]),
     studs=st.none()
     | st.builds(PrecutStuds, lengths(84, 117))
@@ -165,6 +164,8 @@ wall_ways = st.builds(
     datum=st.none()
     | st.builds(Datum, st.sampled_from(End), st.integers(-inches(24), inches(24)) | st.just(-inches("5 1/2"))),
 )
+wall_ways = st.builds(WallWays, **_of_a_wall)
+job_ways = st.builds(JobWays, **_of_a_wall)
 
 
 @st.composite
@@ -226,7 +227,7 @@ def jobs(draw: st.DrawFn) -> Job:
 
 
 @st.composite
-def floors(draw: st.DrawFn, ways: st.SearchStrategy[Ways]) -> tuple[Job, int, int]:
+def floors(draw: st.DrawFn, ways: st.SearchStrategy[JobWays]) -> tuple[Job, int, int]:
     """A rectangle of random size and studs with partitions across it, framed in some ways; and its sides in feet."""
     width, depth = draw(st.integers(12, 60)), draw(st.integers(12, 60))
     stud = draw(st.sampled_from(["2x4", "2x6"]))

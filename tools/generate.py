@@ -10,7 +10,7 @@ import tempfile
 from pathlib import Path
 
 from bluff.api.app import openapi_schema
-from bluff.core.job.standard import OPENING_WAYS
+from bluff.core.job.ways import OpeningWays
 from bluff.core.job.words import Words
 from bluff.core.phrase.typed import phrase_list, rule_list
 from bluff.formats.job_file import job_file_schema
@@ -48,7 +48,7 @@ def generate(root: Path) -> None:
     (root / JOB_SCHEMA).write_text(json.dumps(job_file_schema(), indent=2, ensure_ascii=False) + "\n")
     (root / OPENING_KEYS).write_text(
         "/** The ways an opening can answer for itself; the others are the whole wall's. */\n"
-        f"export const OPENING_WAYS = {json.dumps(sorted(OPENING_WAYS))} as const;\n"
+        f"export const OPENING_WAYS = {json.dumps(sorted(OpeningWays.names()))} as const;\n"
     )
     (root / TYPED).write_text(typed_page())
     with tempfile.NamedTemporaryFile("w", suffix=".json") as openapi:

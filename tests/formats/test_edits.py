@@ -37,6 +37,7 @@ from bluff.core.job.edit import (
 from bluff.core.job.finding import Code
 from bluff.core.job.job import Job, Picture, Point
 from bluff.core.job.schools import End
+from bluff.core.job.ways import JobWays
 from bluff.core.measure.length import format_inches, inches
 from bluff.core.wall.wall_plan import wall_plans
 from bluff.formats.edits import EditFile, edit_data, edit_from_data
@@ -49,7 +50,13 @@ from strategies import jobs
 @given(jobs())
 def test_every_edit_is_kept_and_read_back_the_same(job):
     wall = job.walls[0]
-    edits = [RenameJob("Shed"), SetWays(wall.ways), AddWall(wall), ChangeWall("A", wall), RemoveWall("A")]
+    edits = [
+        RenameJob("Shed"),
+        SetWays(JobWays(**wall.ways.said())),
+        AddWall(wall),
+        ChangeWall("A", wall),
+        RemoveWall("A"),
+    ]
     for opening in job.openings:
         edits += [AddOpening(opening), ChangeOpening(opening.id, opening), RemoveOpening(opening.id)]
     edits += [

@@ -199,3 +199,19 @@ def test_replacing_the_limits_of_python_is_not_needed():
     walls = tuple(replace(job.walls[4], id=f"P{number}") for number in range(2000))
     assert read_job(write_job(replace(job, walls=walls, openings=()))).walls == walls
     assert sys.getrecursionlimit() <= 10_000
+
+
+@pytest.mark.parametrize(
+    ("part", "key", "value", "says"),
+    [
+        ("openings", "spacing", 24, "openings[0].spacing: spacing is the same for a whole wall; set it on the wall."),
+        ("openings", "wall_height", "97", "openings[0].wall_height: wall_height is the same for a whole wall"),
+        ("walls", "words", {}, "walls[0].words: words are the same for a whole job; set them on the job."),
+        ("walls", "spacings", 24, "walls[0].spacings: there is no such key here"),
+    ],
+)
+def test_a_way_at_the_wrong_level_says_where_it_belongs(part, key, value, says):
+    data = small()
+    data[part][0][key] = value
+    (fault,) = faults(data)
+    assert fault.startswith(says)

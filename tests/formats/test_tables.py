@@ -8,7 +8,7 @@ from bluff.core.change.apply import apply
 from bluff.core.frame import frame
 from bluff.core.job.edit import AddOpening, ChangeWall
 from bluff.core.job.schools import Datum, End
-from bluff.core.job.standard import Ways
+from bluff.core.job.ways import WallWays
 from bluff.core.phrase.opening_line import read_opening
 from bluff.core.takeoff.cut_list import Spacer
 from bluff.formats.tables import cut_list_csv, marks_csv
@@ -23,7 +23,7 @@ def rows(text):
 
 def test_marks_are_as_the_tape_reads_from_the_hooked_end():
     job = shelter()
-    hooked = apply(job, ChangeWall("B", core.Wall("B", "2x6", job.wall("B").run, ways=Ways(datum=Datum(End.END)))))
+    hooked = apply(job, ChangeWall("B", core.Wall("B", "2x6", job.wall("B").run, ways=WallWays(datum=Datum(End.END)))))
     by_wall = {}
     for row in rows(marks_csv(frame(plan) for plan in core.wall_plans(hooked))):
         by_wall.setdefault((row["wall"], row["plate"]), []).append((row["reading"], row["symbol"]))

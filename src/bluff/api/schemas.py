@@ -17,7 +17,7 @@ from bluff.formats.exchange.choices import Guess
 from bluff.formats.exchange.reading import DrawingPart, Left, PartKind
 from bluff.formats.framed import FramedCutRow, FramedFinding, FramedSpacerRow, FramedWall, Steps
 from bluff.formats.job_file import JobFile, OpeningFile, StandardFile, WallFile
-from bluff.formats.ways_file import FileModel, WordFile
+from bluff.formats.ways_values import FileModel, WordFile
 
 Revision: TypeAlias = Annotated[int, Field(ge=0, lt=2**31)]
 

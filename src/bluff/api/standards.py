@@ -55,7 +55,7 @@ def list_standards(standards: CrewStandards) -> list[CrewStandard]:
 @router.put("/standards", status_code=204)
 def keep_standard(standards: CrewStandards, new: NewStandard) -> None:
     """Keep a standard, in place of the one of that name."""
-    standards.keep(new.name, new.standard.ways())
+    standards.keep(new.name, new.standard.to_core())
 
 
 @router.delete("/standards/{name}", status_code=204)

@@ -2,7 +2,6 @@
 
 from collections import Counter
 from collections.abc import Mapping
-from dataclasses import fields
 
 from bluff import core
 from bluff.api.schemas import (
@@ -27,7 +26,8 @@ from bluff.api.schemas import (
 from bluff.core.job.edit import AddOpening, AddWall, ChangeOpening, ChangeWall, RunThrough, SetLength, Several
 from bluff.core.job.job import WallKind
 from bluff.core.job.schools import End, MarkLines, OpeningKind
-from bluff.core.job.standard import Standard, Ways
+from bluff.core.job.standard import Standard
+from bluff.core.job.ways import JobWays
 from bluff.core.job.words import USUAL, Words
 from bluff.core.measure.length import Length, format_feet, to_inches
 from bluff.core.measure.sum import Sum
@@ -278,4 +278,4 @@ def _opening_sums(placed: PlacedOpening) -> list[NamedSum]:
 
 def _in_full(standard: Standard) -> StandardFile:
     """Every choice of a standard, as the job file would say it."""
-    return StandardFile.from_core(Ways(**{key.name: getattr(standard, key.name) for key in fields(Ways)}))
+    return StandardFile.from_core(JobWays(**{key: getattr(standard, key) for key in JobWays.names()}))

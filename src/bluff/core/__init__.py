@@ -14,7 +14,8 @@ from bluff.core.errors import BluffError
 from bluff.core.frame import frame
 from bluff.core.job.edit import Edit, describe
 from bluff.core.job.job import Job, Opening, Wall
-from bluff.core.job.standard import Standard, Ways
+from bluff.core.job.standard import Standard
+from bluff.core.job.ways import JobWays, OpeningWays, WallWays
 from bluff.core.takeoff.cut_list import cut_list, spacer_list
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.marks import read_mark
@@ -25,11 +26,13 @@ __all__ = [
     "Edit",
     "Framing",
     "Job",
+    "JobWays",
     "Opening",
+    "OpeningWays",
     "Standard",
     "Wall",
     "WallPlan",
-    "Ways",
+    "WallWays",
     "apply",
     "cut_list",
     "describe",

@@ -13,7 +13,7 @@ from bluff.core.job.schools import End
 from bluff.formats.errors import FaultyData, fault_of
 from bluff.formats.job_file import OpeningFile, PictureFile, StandardFile, TakenFile, WallFile
 from bluff.formats.values import LengthText, SignedLengthText
-from bluff.formats.ways_file import FileModel
+from bluff.formats.ways_values import FileModel
 
 
 class RenameJob(FileModel):
@@ -237,7 +237,7 @@ def edit_to_core(edit: EditFile) -> core.Edit:
     """
     match edit:
         case SetStandard(standard=standard):
-            return core.SetWays(_within("standard", standard.ways))
+            return core.SetWays(_within("standard", standard.to_core))
         case TakeStandard(taken=taken):
             return core.TakeStandard(_within("taken", taken.to_core) if taken else None)
         case AddWall(wall=wall):

@@ -89,8 +89,10 @@ def _sentence(item: Any, model: type[BaseModel]) -> str:
         case "value_error":
             return str(context["error"])
         case "extra_forbidden":
-            keys = ", ".join(sorted(_keys_at(model, item["loc"][:-1])))
-            return f"there is no such key here; the keys are {keys}."
+            here = _model_at(model, item["loc"][:-1])
+            if misplaced := getattr(here, "misplaced", lambda _: None)(item["loc"][-1]):
+                return str(misplaced)
+            return f"there is no such key here; the keys are {', '.join(sorted(_keys_of(here)))}."
         case "too_long" | "string_too_long":
             return f"is longer than anybody writes; at most {context['max_length']} may be in it."
         case "missing":
@@ -108,8 +110,8 @@ def _sentence(item: Any, model: type[BaseModel]) -> str:
     return f"{said}: {item['msg'].lower()}."
 
 
-def _keys_at(model: type[BaseModel], location: Sequence[str | int]) -> list[str]:
-    """The keys of the model that stands at a location inside another."""
+def _model_at(model: type[BaseModel], location: Sequence[str | int]) -> type[BaseModel]:
+    """The model that stands at a location inside another."""
     for part in location:
         if isinstance(part, int):
             continue
@@ -117,6 +119,10 @@ def _keys_at(model: type[BaseModel], location: Sequence[str | int]) -> list[str]
             if part in (name, field.alias):
                 model = next(iter(_models_in(field.annotation)), model)
                 break
+    return model
+
+
+def _keys_of(model: type[BaseModel]) -> list[str]:
     return [field.alias or name for name, field in model.model_fields.items()]
 
 

@@ -12,13 +12,14 @@ from bluff.core.errors import BluffError, JobError
 from bluff.core.job.job import Alone, Between, Checked, Ends, Job, Opening, Picture, Runs, Sizing, Wall, WallKind
 from bluff.core.job.schools import Line, OpeningKind
 from bluff.core.job.special import Beam, FixtureBacking, Post
-from bluff.core.job.standard import Taken, Ways
+from bluff.core.job.ways import JobWays, OpeningWays, Taken, WallWays
 from bluff.core.measure.length import PER_INCH
 from bluff.core.measure.size import Size
 from bluff.formats.errors import Fault, FaultyData, fault_of, faults_of
 from bluff.formats.json_text import read_json
 from bluff.formats.values import FeetText, LengthText, PointText, PositionText, SizeText
-from bluff.formats.ways_file import FileModel, WaysFile, ways_keys
+from bluff.formats.ways_file import JobWaysFile, OpeningWaysFile, WallWaysFile, ways_keys
+from bluff.formats.ways_values import FileModel
 
 FORMAT = "bluff-job"
 VERSION = 1
@@ -33,12 +34,15 @@ MOST_FASTENERS = 2000
 """Bolts, or pins, in one wall: one every six inches of the longest."""
 
 
-class StandardFile(WaysFile):
+class StandardFile(JobWaysFile):
     """A job's standard: whatever it does otherwise than the product's own."""
 
     @classmethod
-    def from_core(cls, ways: Ways) -> "StandardFile":
+    def from_core(cls, ways: JobWays) -> "StandardFile":
         return cls.model_construct(**ways_keys(ways))
+
+    def to_core(self) -> JobWays:
+        return self.ways(JobWays)
 
 
 class TakenFile(FileModel):
@@ -48,7 +52,7 @@ class TakenFile(FileModel):
     standard: StandardFile = Field(default_factory=StandardFile)
 
     def to_core(self) -> Taken:
-        return Taken(self.name, self.standard.ways())
+        return Taken(self.name, self.standard.to_core())
 
     @classmethod
     def from_core(cls, taken: Taken) -> "TakenFile":
@@ -121,7 +125,7 @@ class BackingFile(FileModel):
         )
 
 
-class WallFile(WaysFile):
+class WallFile(WallWaysFile):
     """A wall: `length` for one on its own, or `from` and `to` in the plan."""
 
     id: StrictStr
@@ -156,7 +160,7 @@ class WallFile(WaysFile):
             backing=tuple(board.to_core() for board in self.backing or ()),
             bolts=None if self.anchor_bolts is None else tuple(self.anchor_bolts),
             pins=None if self.plate_pins is None else tuple(self.plate_pins),
-            ways=self.ways(),
+            ways=self.ways(WallWays),
         )
 
     def _run(self) -> Alone | Between:
@@ -207,7 +211,7 @@ class CheckedFile(FileModel):
         return cls.model_construct(by=checked.by, at=checked.at, rough=(checked.width, checked.height))
 
 
-class OpeningFile(WaysFile):
+class OpeningFile(OpeningWaysFile):
     """An opening: its size as `unit` (which gets the standard's allowance) or as `rough`."""
 
     id: StrictStr
@@ -227,7 +231,7 @@ class OpeningFile(WaysFile):
             case _:
                 raise JobError("Give the opening a unit or a rough size, one of the two.", "unit")
         checked = self.checked.to_core() if self.checked else None
-        return Opening(self.id, self.wall, self.kind, size, sizing, self.at, self.ways(), checked)
+        return Opening(self.id, self.wall, self.kind, size, sizing, self.at, self.ways(OpeningWays), checked)
 
     @classmethod
     def from_core(cls, opening: Opening) -> "OpeningFile":
@@ -287,11 +291,11 @@ class JobFile(FileModel):
             FaultyData: Everything wrong with it, each with its path.
         """
         faults: list[Fault] = []
-        ways = Ways()
+        ways = JobWays()
         walls: list[Wall] = []
         openings: list[Opening] = []
         try:
-            ways = self.standard.ways()
+            ways = self.standard.to_core()
         except BluffError as error:
             faults.append(fault_of(error, "standard"))
         for index, wall in enumerate(self.walls):

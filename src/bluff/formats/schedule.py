@@ -16,7 +16,7 @@ from bluff.core.job.edit import AddOpening, ChangeOpening, Edit, Several
 from bluff.core.job.header import Header, Source
 from bluff.core.job.job import Job, Opening, Sizing
 from bluff.core.job.position import Centred
-from bluff.core.job.standard import Ways
+from bluff.core.job.ways import OpeningWays
 from bluff.core.measure.length import Length, format_inches, parse_length
 from bluff.core.measure.size import parse_size
 from bluff.core.phrase.header import read_header
@@ -148,7 +148,7 @@ def _new(change: Change, job: Job) -> Opening:
 
 def _header_of(job: Job, opening: Opening) -> Header:
     """The header that holds for an opening: its own, its wall's or the job's."""
-    return opening.ways.over(job.wall(opening.wall).ways.over(job.standard)).header
+    return job.standard_of(opening).header
 
 
 def _changed(opening: Opening, change: Change, header: Header) -> Opening:
@@ -187,7 +187,7 @@ def _with_cell(opening: Opening, column: str, cell: str, header: Header) -> Open
     raise JobError(f"There is no column {column}; the columns are {', '.join(COLUMNS)}.")
 
 
-def _with_way(ways: Ways, column: str, cell: str, header: Header) -> Ways:
+def _with_way(ways: OpeningWays, column: str, cell: str, header: Header) -> OpeningWays:
     match column:
         case "head":
             return replace(ways, head_height=parse_length(cell) if cell else None)

@@ -6,7 +6,7 @@ from datetime import datetime
 from psycopg_pool import ConnectionPool
 
 from bluff.core.errors import SettingError
-from bluff.core.job.standard import LONGEST_NAME, Ways
+from bluff.core.job.ways import LONGEST_NAME, JobWays
 from bluff.formats.ways_file import ways_data, ways_from_data
 from bluff.service.errors import NotFound
 from bluff.store import standards as rows
@@ -18,7 +18,7 @@ class NamedStandard:
     """A crew's standard: what it does otherwise than the product's own."""
 
     name: str
-    ways: Ways
+    ways: JobWays
     changed_at: datetime
 
 
@@ -35,7 +35,7 @@ class Standards:
             kept = rows.list_standards(connection, self.account.crew_id)
         return [NamedStandard(row.name, ways_from_data(row.ways), row.changed_at) for row in kept]
 
-    def keep(self, name: str, ways: Ways) -> None:
+    def keep(self, name: str, ways: JobWays) -> None:
         """Keep a standard, in place of the one of that name.
 
         Raises:

@@ -29,7 +29,7 @@ from bluff.core.job.edit import (
 )
 from bluff.core.job.finding import Code
 from bluff.core.job.schools import End
-from bluff.core.job.standard import Ways
+from bluff.core.job.ways import JobWays
 from bluff.core.measure.length import inches
 from bluff.core.phrase.opening_line import read_opening
 from bluff.core.phrase.wall_line import read_wall
@@ -86,7 +86,7 @@ def test_every_edit_has_words(job):
     wall, opening = job.walls[0], job.openings[0]
     edits = {
         RenameJob("Shed"): "rename the job Shed",
-        SetWays(Ways(sills=2)): "change the job's standard",
+        SetWays(JobWays(sills=2)): "change the job's standard",
         AddWall(wall): "add wall A",
         ChangeWall("A", wall): "change wall A",
         RemoveWall("A"): "remove wall A",
@@ -107,5 +107,5 @@ def test_every_edit_has_words(job):
         Several("walk 4 walls", ()): "walk 4 walls",
     }
     assert [describe(edit) for edit in edits] == list(edits.values())
-    assert apply(job, SetWays(Ways(sills=2))).standard.sills == 2
+    assert apply(job, SetWays(JobWays(sills=2))).standard.sills == 2
     assert apply(job, RenameJob("  Shed ")).name == "Shed"

@@ -26,7 +26,7 @@ from bluff.core.job.job import Alone, Between, Point, Wall
 from bluff.core.job.position import At, Centred, FromPlate, Reference
 from bluff.core.job.schools import Datum, End
 from bluff.core.job.special import FixtureBacking, Post
-from bluff.core.job.standard import Ways
+from bluff.core.job.ways import WallWays
 from bluff.core.measure.length import format_exact, inches
 from bluff.core.phrase.opening_line import read_opening
 from bluff.core.plan.meeting import Joint
@@ -169,7 +169,7 @@ def test_a_wall_is_not_split_through_an_opening():
 
 def test_each_part_of_a_split_wall_keeps_its_own_end():
     job = apply(shelter(), RunThrough("B", End.START))
-    job = apply(job, ChangeWall("B", replace(job.wall("B"), ways=Ways(datum=Datum(End.END)))))
+    job = apply(job, ChangeWall("B", replace(job.wall("B"), ways=WallWays(datum=Datum(End.END)))))
     parted = apply(job, SplitWall("B", 10 * FEET, "B2"))
     assert (parted.wall("B").ends, parted.wall("B2").ends.start) == (job.wall("B").ends, None)
     assert (parted.wall("B").ways.datum, parted.wall("B2").ways.datum) == (None, Datum(End.END))

@@ -18,7 +18,8 @@ from bluff.core.frame import frame
 from bluff.core.job.edit import AddOpening, ChangeWall, SetWays
 from bluff.core.job.job import Ends, Runs
 from bluff.core.job.schools import CornerSchool, IntersectionSchool, Line, Sheets, SheetSize
-from bluff.core.job.standard import Standard, Ways
+from bluff.core.job.standard import Standard
+from bluff.core.job.ways import JobWays
 from bluff.core.measure.length import inches
 from bluff.core.measure.lumber import lumber
 from bluff.core.measure.sum import Sum
@@ -57,7 +58,7 @@ def test_corners_channels_and_packs_are_counted_by_what_they_are_made_of():
 
 @pytest.mark.parametrize(
     ("ways", "kinds"),
-    [(Ways(corner=CornerSchool.CLIPS), []), (Ways(intersection=IntersectionSchool.WIDE_FLAT), [PackKind.CORNER])],
+    [(JobWays(corner=CornerSchool.CLIPS), []), (JobWays(intersection=IntersectionSchool.WIDE_FLAT), [PackKind.CORNER])],
 )
 def test_what_is_a_single_piece_is_no_pack(ways, kinds):
     job = shelter(partition("E", (12, 0), (12, 22.5)), ways=ways)
@@ -164,10 +165,10 @@ def test_sheets_add_what_they_cover():
 
 
 def test_density_is_a_setting_within_what_wood_can_weigh():
-    job = apply(shelter(), SetWays(Ways(density=38)))
+    job = apply(shelter(), SetWays(JobWays(density=38)))
     assert lift(frame(core.wall_plans(job)[0])).pounds / 38 == lift(frame(core.wall_plans(shelter())[0])).pounds / 33
     with pytest.raises(SettingError, match="15 to 70 pounds"):
-        Ways(density=330)
+        JobWays(density=330)
 
 
 @given(st.lists(st.tuples(st.integers(0, 60), st.integers(0, 60), st.integers(2, 40), st.booleans()), max_size=12))

@@ -6,11 +6,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bluff.core.errors import JobError, SettingError
-from bluff.core.job.job import Alone, Wall
-from bluff.core.job.standard import Ways
+from bluff.core.errors import SettingError
 from bluff.core.job.words import PRESETS, USUAL, Word, Words
-from bluff.core.measure.length import inches
 from bluff.core.phrase.typed import read_line
 from bluff.formats.framed import framed_wall
 from bluff.formats.tables import cut_list_csv, marks_csv
@@ -125,11 +122,6 @@ def test_words_nobody_could_read_are_refused(piece, word, path):
     with pytest.raises(SettingError) as refused:
         Words(((piece, word),))
     assert refused.value.path == path
-
-
-def test_a_wall_has_no_words_of_its_own():
-    with pytest.raises(JobError, match="set them on the job"):
-        Wall("A", "2x4", Alone(inches("18-6")), ways=Ways(words=TRIMMER))
 
 
 def test_a_line_may_begin_with_the_crews_word():

@@ -1,7 +1,8 @@
 """Sizes, lumber, sums, standards, jobs: the values everything else is made of."""
 
-from dataclasses import fields
+from dataclasses import replace
 from fractions import Fraction
+from typing import get_type_hints
 
 import pytest
 
@@ -10,7 +11,9 @@ from bluff.core.job.header import Header, HeaderKind
 from bluff.core.job.job import Alone, Between, Job, Opening, Point, Sizing, Wall
 from bluff.core.job.position import At, Reference
 from bluff.core.job.schools import OpeningKind, PrecutStuds, WallHeight, WideOpening
-from bluff.core.job.standard import Standard, Ways
+from bluff.core.job.standard import Standard
+from bluff.core.job.ways import JobWays, OpeningWays, WallWays, level_of
+from bluff.core.job.words import Words
 from bluff.core.measure.length import inches
 from bluff.core.measure.lumber import LUMBER, Lumber, lumber
 from bluff.core.measure.size import Size, parse_size
@@ -80,15 +83,32 @@ def test_a_sum_is_its_steps_and_equal_by_value():
     assert Sum.of("a", 5).plus_all(total).value == 95
 
 
-def test_ways_have_exactly_the_keys_of_a_standard():
-    assert [key.name for key in fields(Ways)] == [key.name for key in fields(Standard)]
+def test_the_levels_say_the_keys_of_a_standard_and_no_others():
+    choices = get_type_hints(Standard)
+    assert set(JobWays.names()) == choices.keys()
+    assert set(OpeningWays.names()) < set(WallWays.names()) < set(JobWays.names())
+    assert set(JobWays.names()) - set(WallWays.names()) == {"words"}
+    for key, kind in get_type_hints(JobWays).items():
+        assert kind in (choices[key] | None, choices[key]), key
 
 
-def test_the_nearest_ways_win():
-    job = Ways(spacing=Fraction(24), sills=2)
-    wall = Ways(spacing=Fraction(12))
-    standard = wall.over(job.over(Standard()))
-    assert (standard.spacing, standard.sills, standard.top_plates) == (12, 2, 2)
+def test_a_way_cannot_be_said_at_a_level_where_it_means_nothing():
+    with pytest.raises(TypeError, match="spacing"):
+        OpeningWays(spacing=Fraction(24))
+    with pytest.raises(TypeError, match="words"):
+        WallWays(words=Words())
+    assert (level_of("sills"), level_of("spacing"), level_of("words")) == (OpeningWays, WallWays, JobWays)
+
+
+def test_the_nearest_level_wins_in_one_place():
+    wall = Wall("A", "2x4", Alone(inches(200)), ways=WallWays(spacing=Fraction(12), sills=1))
+    said = replace(window(), ways=OpeningWays(sills=2))
+    job = Job("x", JobWays(spacing=Fraction(24), sills=2, jack_count=2), (wall,), (said,))
+    assert (job.standard.spacing, job.standard_of(wall).spacing, job.standard_of(said).spacing) == (24, 12, 12)
+    assert [job.standard_of(part).sills for part in (wall, said)] == [1, 2]
+    assert job.standard_of(said).jack_count == 2
+    # A wall that is only thought of is measured by the same levels.
+    assert job.standard_of(replace(wall, ways=WallWays())).spacing == 24
 
 
 @pytest.mark.parametrize(
@@ -105,7 +125,7 @@ def test_the_nearest_ways_win():
 )
 def test_a_way_no_wall_can_be_framed_by_is_refused(ways, path, says):
     with pytest.raises(SettingError, match=says) as refused:
-        Ways(**ways)
+        JobWays(**ways)
     assert refused.value.path == path
 
 
@@ -131,11 +151,11 @@ def test_a_wide_opening_takes_one_to_three():
 
 def test_a_crew_says_what_its_boards_really_measure():
     wet = Lumber("2x6", inches("1 9/16"), inches("5 5/8"))
-    standard = Ways(lumber=(wet,)).over(Standard())
+    standard = JobWays(lumber=(wet,)).over(Standard())
     assert standard.board("2x6") == wet
     assert standard.board("2x4") == lumber("2x4")
     with pytest.raises(SettingError, match="A 2x6 measures 1 1/2 by 5 1/2; write what yours measures"):
-        Ways(lumber=(Lumber("2x6", inches("1 1/2"), inches(6)),))
+        JobWays(lumber=(Lumber("2x6", inches("1 1/2"), inches(6)),))
     with pytest.raises(LumberError, match="thicker than it is wide"):
         Lumber("2x6", inches(6), inches(2))
 
@@ -171,11 +191,6 @@ def test_a_wall_that_cannot_be_is_refused(changes, path, says):
     with pytest.raises(JobError, match=says) as refused:
         wall(**changes)
     assert refused.value.path == path
-
-
-def test_spacing_belongs_to_the_whole_wall():
-    with pytest.raises(JobError, match="spacing is the same for a whole wall"):
-        window(ways=Ways(spacing=Fraction(24)))
 
 
 def test_a_run_in_the_plan_is_measured_to_the_nearest_64th():

@@ -13,7 +13,7 @@ from bluff.core.job.schools import (
     End,
     Line,
 )
-from bluff.core.job.standard import Ways
+from bluff.core.job.ways import JobWays, WallWays
 from bluff.core.measure.length import format_exact, inches
 from bluff.core.plan.meeting import Joint
 from bluff.core.wall.member import Role
@@ -82,10 +82,10 @@ def test_the_layout_carries_on_from_a_wall_in_line():
     job = Job("long", walls=(wall("A", (0, 20), (20 + 1 / 12, 20)), wall("B", (20 + 1 / 12, 20), (36, 20))))
     # 241 is 15 x 16 and 1 more: the next line of A is at 256, 15 into B.
     assert starts(framed(job, "B"), Role.STUD)[:2] == ["14 1/4", "30 1/4"]
-    own = replace(job.wall("B"), ways=Ways(datum=Datum()))
+    own = replace(job.wall("B"), ways=WallWays(datum=Datum()))
     assert starts(framed(core.apply(job, ChangeWall("B", own)), "B"), Role.STUD)[0] == "15 1/4"
     # Hooked at the far end, both walls are laid out from there.
-    hooked = replace(job, ways=Ways(datum=Datum(End.END)))
+    hooked = replace(job, ways=JobWays(datum=Datum(End.END)))
     assert plans(hooked)["A"].carried == inches("191")
     assert plans(hooked)["B"].carried is None
 

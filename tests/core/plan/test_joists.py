@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from bluff import core
 from bluff.core.job.finding import Code
 from bluff.core.job.schools import Datum, End, JoistLayout, JoistRun
-from bluff.core.job.standard import Ways
+from bluff.core.job.ways import JobWays, WallWays
 from bluff.core.measure.length import PER_INCH, format_exact, inches
 from bluff.core.wall.member import UPRIGHTS, Role
 from floors import framed, partition, plans, shelter
@@ -20,7 +20,7 @@ from strategies import lengths
 
 def under(spacing=16, first="0", joists=24, runs=JoistRun.NORTH_SOUTH, **ways):
     layout = JoistLayout(inches(first), Fraction(joists))
-    return Ways(spacing=Fraction(spacing), joists=runs, joist_layout=layout, stacked=True, **ways)
+    return JobWays(spacing=Fraction(spacing), joists=runs, joist_layout=layout, stacked=True, **ways)
 
 
 def test_studs_stand_under_trusses_that_are_laid_out_from_the_plans_zero():
@@ -68,12 +68,12 @@ def under_joists(plan, first, joists):
 
 def test_a_wall_with_a_datum_of_its_own_keeps_it():
     (only,) = [wall for wall in shelter().walls if wall.id == "A"]
-    own = core.Wall("A", only.stud, only.run, only.kind, ways=Ways(datum=Datum(shift=inches(3))))
+    own = core.Wall("A", only.stud, only.run, only.kind, ways=WallWays(datum=Datum(shift=inches(3))))
     assert plans(core.Job("one", under(24), (own,)))["A"].stacked is None
 
 
 def test_where_nobody_has_said_where_the_joists_are_that_is_found():
-    job = shelter(partition("E", (12, 0), (12, 22.5)), ways=Ways(stacked=True))
+    job = shelter(partition("E", (12, 0), (12, 22.5)), ways=JobWays(stacked=True))
     by_id = {plan.id: core.frame(plan) for plan in core.wall_plans(job)}
     assert [id_ for id_, framing in by_id.items() if found(framing, Code.JOISTS_NOT_GIVEN)] == ["A", "B", "C", "D"]
 
@@ -100,7 +100,7 @@ def test_where_no_usual_spacing_divides_the_joists_nothing_is_offered():
 
 
 def test_a_ceiling_has_backing_on_a_wall_that_runs_along_the_joists():
-    job = shelter(partition("E", (12, 0), (12, 22.5)), ways=Ways(joists=JoistRun.NORTH_SOUTH))
+    job = shelter(partition("E", (12, 0), (12, 22.5)), ways=JobWays(joists=JoistRun.NORTH_SOUTH))
     assert {plan.id for plan in core.wall_plans(job) if found(core.frame(plan), Code.CEILING_BACKING_MISSING)} == {
         "B",
         "D",

@@ -16,7 +16,7 @@ from bluff.core.job.schools import (
     IntersectionSchool,
     Line,
 )
-from bluff.core.job.standard import Ways
+from bluff.core.job.ways import JobWays
 from bluff.core.measure.length import format_exact, inches
 from bluff.core.phrase.opening_line import read_opening
 from bluff.core.wall.member import Plate, Role
@@ -153,7 +153,7 @@ def test_the_sheets_of_a_wall_that_butts_start_at_the_outside():
     ],
 )
 def test_a_corner_is_made_by_the_walls_school_and_mirrored_at_the_far_end(school, stud, role, near):
-    framing = framed(shelter(stud=stud, ways=Ways(corner=school)))
+    framing = framed(shelter(stud=stud, ways=JobWays(corner=school)))
     length = framing.plan.length
     mirrored = [
         (format_exact(length - inches(end)), format_exact(length - inches(start))) for start, end in reversed(near)
@@ -180,14 +180,14 @@ def test_a_wall_that_butts_has_only_its_end_studs():
     ],
 )
 def test_an_intersection_is_made_by_the_walls_school(school, stud, expected):
-    job = shelter(partition("E", (12, 0), (12, 22.5), stud), ways=Ways(intersection=school))
+    job = shelter(partition("E", (12, 0), (12, 22.5), stud), ways=JobWays(intersection=school))
     framing = framed(job)
     assert spans(framing, Role.INTERSECTION_STUD, Role.INTERSECTION_BACKING) == expected
     assert found(framing, Code.BACKING_MISSING) == []
 
 
 def test_a_ladder_has_blocks_at_most_24_apart_between_the_neighbours():
-    job = shelter(partition("E", (148 / 12, 0), (148 / 12, 22.5)), ways=Ways(intersection=IntersectionSchool.LADDER))
+    job = shelter(partition("E", (148 / 12, 0), (148 / 12, 22.5)), ways=JobWays(intersection=IntersectionSchool.LADDER))
     framing = framed(job)
     blocks = in_role(framing, Role.BLOCK)
     assert spans(framing, Role.BLOCK) == [("144 3/4", "159 1/4")] * 3

@@ -5,7 +5,7 @@ import pytest
 from bluff.core.job.header import Header, HeaderKind
 from bluff.core.job.job import Job
 from bluff.core.job.schools import CornerSchool, IntersectionSchool
-from bluff.core.job.standard import Ways
+from bluff.core.job.ways import JobWays
 from bluff.core.takeoff.nails import joints_of, nails
 from floors import framed, partition, shelter, wall
 from framing import frame_wall
@@ -30,7 +30,7 @@ def counted(framing):
     ],
 )
 def test_boards_of_a_corner_that_touch_are_nailed_up(school, stud, joints):
-    rows = counted(framed(shelter(stud=stud, ways=Ways(corner=school))))
+    rows = counted(framed(shelter(stud=stud, ways=JobWays(corner=school))))
     # 92 5/8 at 16: six spaces, seven nails.
     assert rows.get("corner, board to board", (0, 0)) == (joints, 7 * joints)
 
@@ -40,7 +40,7 @@ def test_boards_of_a_corner_that_touch_are_nailed_up(school, stud, joints):
     [(IntersectionSchool.CHANNEL, 2), (IntersectionSchool.WIDE_FLAT, 0), (IntersectionSchool.LADDER, 0)],
 )
 def test_a_channel_is_nailed_to_its_board_on_both_sides(school, joints):
-    rows = counted(framed(shelter(partition("E", (12.5, 0), (12.5, 22.5)), ways=Ways(intersection=school))))
+    rows = counted(framed(shelter(partition("E", (12.5, 0), (12.5, 22.5)), ways=JobWays(intersection=school))))
     assert rows.get("channel, board to board", (0, 0)) == (joints, 7 * joints)
 
 
@@ -66,7 +66,9 @@ def test_walls_in_line_are_nailed_to_each_other_once():
 
 
 def test_every_joint_is_in_its_wall():
-    framing = framed(shelter(partition("E", (12, 0), (12, 22.5)), ways=Ways(header=Header(HeaderKind.FLAT, None, 1))))
+    framing = framed(
+        shelter(partition("E", (12, 0), (12, 22.5)), ways=JobWays(header=Header(HeaderKind.FLAT, None, 1)))
+    )
     for joint in joints_of(framing):
         assert -64 * 6 <= joint.x <= framing.plan.length + 64 * 6
         assert 0 <= joint.y <= framing.plan.height.value

@@ -9,7 +9,7 @@ from bluff.core.frame import frame
 from bluff.core.job.finding import Code
 from bluff.core.job.job import Between, Job, Point, Wall, WallKind
 from bluff.core.job.schools import CornerSchool, Line, Sheets, StudKind, StudMake, WideFace
-from bluff.core.job.standard import Ways
+from bluff.core.job.ways import JobWays
 from bluff.core.measure.length import inches
 from bluff.core.takeoff.weight import weight
 from bluff.core.wall.member import Plate, Role
@@ -33,7 +33,7 @@ def shelter(make, **ways):
         Wall(name, "2x6", Between(start, end), WallKind.EXTERIOR)
         for name, start, end in zip("ABCD", points, points[1:] + points[:1], strict=True)
     )
-    job = Job("Shelter", Ways(stud_make=make, **ways), walls)
+    job = Job("Shelter", JobWays(stud_make=make, **ways), walls)
     return [frame(plan) for plan in core.wall_plans(job)]
 
 

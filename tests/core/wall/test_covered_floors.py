@@ -11,7 +11,7 @@ from bluff.core.crew.floor import cut_corners, drawn
 from bluff.core.job.finding import Code
 from bluff.core.job.job import Ends, Job, Runs, WallKind
 from bluff.core.job.schools import CornerSchool, IntersectionSchool, Line
-from bluff.core.job.standard import Ways
+from bluff.core.job.ways import JobWays
 from bluff.core.wall.member import Role
 from floors import partition, plans, wall
 
@@ -131,7 +131,9 @@ def crosses(draw):
 def floors_with_inside_corners(draw):
     corners = draw(outlines())
     walls = [*outside_walls(draw, corners), *inside_walls(draw, corners)]
-    schools = Ways(corner=draw(st.sampled_from(CornerSchool)), intersection=draw(st.sampled_from(IntersectionSchool)))
+    schools = JobWays(
+        corner=draw(st.sampled_from(CornerSchool)), intersection=draw(st.sampled_from(IntersectionSchool))
+    )
     return Job("floor", schools, tuple(draw(st.permutations(walls))))
 
 

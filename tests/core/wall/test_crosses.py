@@ -7,7 +7,7 @@ import pytest
 from bluff.core.job.finding import Code
 from bluff.core.job.job import Job
 from bluff.core.job.schools import IntersectionSchool, Line
-from bluff.core.job.standard import Ways
+from bluff.core.job.ways import JobWays
 from bluff.core.measure.length import format_exact, inches
 from bluff.core.wall.member import Role
 from floors import framed, partition
@@ -23,7 +23,7 @@ def cross(first="2x4", second="2x4", ways=None, beside=0.0):
         partition("H", (-100 * IN_FEET, 100 * IN_FEET), (0, 100 * IN_FEET), first),
         partition("I", (0, (100 + beside) * IN_FEET), (100 * IN_FEET, (100 + beside) * IN_FEET), second),
     )
-    return Job("cross", ways or Ways(), walls)
+    return Job("cross", ways or JobWays(), walls)
 
 
 def test_one_of_the_two_runs_through_and_the_other_stops_at_it():
@@ -57,7 +57,7 @@ def test_the_longer_one_runs_through_with_the_gap_it_needs():
     ],
 )
 def test_the_wood_of_a_cross_serves_both_sides(school, studs, boards):
-    framing = framed(cross(ways=Ways(intersection=school)), "V")
+    framing = framed(cross(ways=JobWays(intersection=school)), "V")
     assert spans(framing, Role.INTERSECTION_STUD) == studs
     flat = in_role(framing, Role.INTERSECTION_BACKING)
     assert [(format_exact(piece.start), format_exact(piece.end)) for piece in flat] == boards
@@ -69,7 +69,7 @@ def test_the_wood_of_a_cross_serves_both_sides(school, studs, boards):
 
 @pytest.mark.parametrize("school", [IntersectionSchool.CHANNEL, IntersectionSchool.BLOCKED])
 def test_a_narrower_wall_across_is_backed_between_the_studs_of_the_wider(school):
-    framing = framed(cross("2x6", "2x4", Ways(intersection=school)), "V")
+    framing = framed(cross("2x6", "2x4", JobWays(intersection=school)), "V")
     assert spans(framing, Role.INTERSECTION_STUD) == [("95 3/4", "97 1/4"), ("102 3/4", "104 1/4")]
     # A 2x6 on I's face leaves 1 to each side of its 3 1/2.
     facing = [piece for piece in in_role(framing, Role.INTERSECTION_BACKING) if piece.side is Line.LEFT]
@@ -88,13 +88,13 @@ def test_two_that_nearly_meet_share_no_lap_and_what_is_missing_is_said():
 def test_no_two_pieces_of_a_cross_are_in_one_place():
     for school in IntersectionSchool:
         for beside in (0, 1, 2, 5):
-            pieces = framed(cross("2x6", "2x4", Ways(intersection=school), beside), "V").members
+            pieces = framed(cross("2x6", "2x4", JobWays(intersection=school), beside), "V").members
             for index, piece in enumerate(pieces):
                 assert not any(piece.is_in_the_way_of(other) for other in pieces[index + 1 :])
 
 
 def test_a_ladder_bay_is_filled_on_the_face_of_each_wall():
-    framing = framed(cross(ways=Ways(intersection=IntersectionSchool.LADDER)), "V")
+    framing = framed(cross(ways=JobWays(intersection=IntersectionSchool.LADDER)), "V")
     blocks = in_role(framing, Role.BLOCK)
     # From the stud at 95 1/4 to the one at 111 1/4, three rungs on each face.
     assert {(format_exact(block.start), format_exact(block.length.value)) for block in blocks} == {("96 3/4", "14 1/2")}

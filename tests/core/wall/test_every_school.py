@@ -11,13 +11,13 @@ from bluff.core.job.finding import Severity
 from bluff.core.wall.member import Role
 from bluff.formats.framed import framed_job
 from framing import are_apart
-from strategies import floors, opening_ways, wall_ways
+from strategies import floors, job_ways, opening_ways, wall_ways
 
 
 @st.composite
 def framed_any_way(draw):
     """A floor in ways of its own, some walls and openings of which do otherwise."""
-    job, _, _ = draw(floors(wall_ways))
+    job, _, _ = draw(floors(job_ways))
     walls = [replace(wall, ways=draw(wall_ways)) if draw(st.booleans()) else wall for wall in job.walls]
     openings = [replace(opening, ways=draw(opening_ways)) for opening in job.openings]
     return replace(job, walls=tuple(walls), openings=tuple(openings))

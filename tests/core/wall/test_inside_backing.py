@@ -11,7 +11,7 @@ from bluff.core.job.header import Header, HeaderKind
 from bluff.core.job.job import Job
 from bluff.core.job.schools import Blocks, CornerSchool, IntersectionSchool, Line, PlateStock, Sheets
 from bluff.core.job.special import FixtureBacking
-from bluff.core.job.standard import Ways
+from bluff.core.job.ways import JobWays, WallWays
 from bluff.core.measure.length import format_exact, inches
 from bluff.core.phrase.opening_line import read_opening
 from bluff.core.wall.marks import written
@@ -23,7 +23,7 @@ from framing import cap_runs, found, frame_wall, in_role, job_of, spans, starts
 def tee(*openings, stud="2x4", at=100, ways=None, length=24):
     """A 2x6 exterior wall with a partition into its inside, `at` inches along."""
     walls = (wall("A", (0, 14), (length, 14)), partition("P", (at / 12, 14), (at / 12, 0), stud))
-    job = Job("tee", ways or Ways(), walls)
+    job = Job("tee", ways or JobWays(), walls)
     for opening in openings:
         job = core.apply(job, AddOpening(read_opening(opening, job, job.walls[0])))
     return job
@@ -32,13 +32,13 @@ def tee(*openings, stud="2x4", at=100, ways=None, length=24):
 @pytest.mark.parametrize("blocks", Blocks)
 def test_one_block_at_mid_height_is_no_backing(blocks):
     # The king at 96 to 97 1/2 drives out the 2x6 from 97 1/4 to 102 3/4.
-    ways = Ways(intersection=IntersectionSchool.WIDE_FLAT, blocks=blocks)
+    ways = JobWays(intersection=IntersectionSchool.WIDE_FLAT, blocks=blocks)
     framing = framed(tee("ro 30x40 @ edge 64 1/2", ways=ways))
     assert [format_exact(finding.at) for finding in found(framing, Code.BACKING_MISSING)] == ["98 1/4", "101 3/4"]
 
 
 def test_a_stud_stands_between_the_studs_of_a_blocked_intersection_where_sheets_meet():
-    ways = Ways(intersection=IntersectionSchool.BLOCKED)
+    ways = JobWays(intersection=IntersectionSchool.BLOCKED)
     framing = framed(tee(at=144, ways=ways))
     assert "143 1/4" in starts(framing, Role.STUD)
     assert in_role(framing, Role.BLOCK) == []
@@ -49,7 +49,7 @@ def test_a_stud_stands_between_the_studs_of_a_blocked_intersection_where_sheets_
 
 def test_a_stud_stands_in_a_blocked_corner_where_a_line_falls():
     # 21 x 16 = 336 is 2 1/2 from the end of 338 1/2: its stud slides tight against the end stud.
-    job = shelter(ways=Ways(corner=CornerSchool.BLOCKED))
+    job = shelter(ways=JobWays(corner=CornerSchool.BLOCKED))
     walls = (wall("A", (0, 10), (338.5 / 12, 10)), wall("B", (338.5 / 12, 10), (338.5 / 12, 0)))
     framing = framed(replace(job, walls=walls))
     assert "335 1/4" in starts(framing, Role.STUD)
@@ -57,19 +57,19 @@ def test_a_stud_stands_in_a_blocked_corner_where_a_line_falls():
 
 @pytest.mark.parametrize("school", [IntersectionSchool.CHANNEL, IntersectionSchool.WIDE_FLAT])
 def test_a_board_flat_on_the_inside_holds_no_sheet_outside(school):
-    framing = framed(tee(at=144, ways=Ways(intersection=school)))
+    framing = framed(tee(at=144, ways=JobWays(intersection=school)))
     (flat,) = in_role(framing, Role.INTERSECTION_BACKING)
     assert flat.side is Line.RIGHT
     assert [format_exact(finding.at) for finding in found(framing, Code.SHEET_EDGE_NO_WOOD)] == ["144"]
     assert "on the other face" in found(framing, Code.STUD_LEFT_OUT)[0].text
     # On the other side of a partition there is no sheet to hold, and no joint between sheets at 152.
-    assert found(framed(tee(at=152, ways=Ways(intersection=school))), Code.SHEET_EDGE_NO_WOOD) == []
-    bare = framed(tee(at=144, ways=Ways(intersection=school, sheets=Sheets.NONE)))
+    assert found(framed(tee(at=152, ways=JobWays(intersection=school))), Code.SHEET_EDGE_NO_WOOD) == []
+    bare = framed(tee(at=144, ways=JobWays(intersection=school, sheets=Sheets.NONE)))
     assert found(bare, Code.SHEET_EDGE_NO_WOOD) == []
 
 
 def test_every_flat_upright_says_its_face():
-    ways = Ways(corner=CornerSchool.TWO_STUD, intersection=IntersectionSchool.CHANNEL)
+    ways = JobWays(corner=CornerSchool.TWO_STUD, intersection=IntersectionSchool.CHANNEL)
     framing = framed(shelter(partition("E", (12, 0), (12, 22.5)), ways=ways))
     for piece in framing.members:
         is_flat = piece.orientation is Orientation.FLAT and piece.role in UPRIGHTS
@@ -92,7 +92,7 @@ def test_every_flat_upright_says_its_face():
 )
 def test_a_jack_backs_a_panel_only_as_high_as_wood_goes_on_above_it(ways, missing):
     walls = (wall("A", (0, 14), (24, 14)), partition("P", (65.75 / 12, 14), (65.75 / 12, 0)))
-    job = Job("jack", Ways(header=Header(HeaderKind.FLAT, None, 1), **ways), walls)
+    job = Job("jack", JobWays(header=Header(HeaderKind.FLAT, None, 1), **ways), walls)
     job = core.apply(job, AddOpening(read_opening("ro 40x40 @ edge 68 1/2", job, job.walls[0])))
     framing = framed(job)
     texts = [finding.text for finding in found(framing, Code.BACKING_MISSING) if finding.at == inches("67 1/2")]
@@ -101,7 +101,7 @@ def test_a_jack_backs_a_panel_only_as_high_as_wood_goes_on_above_it(ways, missin
 
 @pytest.mark.parametrize("school", IntersectionSchool)
 def test_a_partition_that_ends_in_a_doorway_is_an_error(school):
-    framing = framed(tee("d ro 36x82 1/2 @ edge 6-6", ways=Ways(intersection=school)))
+    framing = framed(tee("d ro 36x82 1/2 @ edge 6-6", ways=JobWays(intersection=school)))
     (finding,) = found(framing, Code.OPENING_CROWDS_MEETING)
     assert finding.severity is Severity.ERROR
     assert "98 1/4 to 101 3/4" in finding.text
@@ -110,7 +110,7 @@ def test_a_partition_that_ends_in_a_doorway_is_an_error(school):
 def test_ladder_blocks_too_short_to_nail_are_left_out():
     # A king at 101 to 102 1/2 leaves 2 1/4 to the stud at 104 3/4 … no bay of a ladder under 3 gets a block.
     for at in range(96, 112):
-        job = tee("ro 30x40 @ edge 112", at=at, ways=Ways(intersection=IntersectionSchool.LADDER))
+        job = tee("ro 30x40 @ edge 112", at=at, ways=JobWays(intersection=IntersectionSchool.LADDER))
         assert all(block.length.value >= inches(3) for block in in_role(framed(job), Role.BLOCK))
 
 
@@ -143,7 +143,7 @@ def test_a_break_of_the_first_top_plate_near_a_gap_of_the_second_is_said():
     at = (4, 8, 12, 16)
     partitions = [partition(f"P{x}", (x, 22.5), (x, 0)) for x in at]
     walls = (wall("A", (0, 22.5), (20, 22.5)), *partitions)
-    framing = framed(Job("x", Ways(plate_stock=stock), walls))
+    framing = framed(Job("x", JobWays(plate_stock=stock), walls))
     (finding,) = [one for one in found(framing, Code.PLATE_BREAKS_CLOSE) if "a gap of the second" in one.text]
     gaps = [inches(12 * x) + by for x in at for by in (-inches("1 3/4"), inches("1 3/4"))]
     assert format_exact(min(abs(finding.at - gap) for gap in gaps)) in finding.text
@@ -152,7 +152,7 @@ def test_a_break_of_the_first_top_plate_near_a_gap_of_the_second_is_said():
 def backed(*openings, ways=None, side=None, **backing):
     job = job_of("144 2x4", *openings)
     board = FixtureBacking("R1", *(inches(backing[key]) for key in ("start", "end", "height")), side=side)
-    changed = replace(job.walls[0], backing=(board,), ways=ways or Ways())
+    changed = replace(job.walls[0], backing=(board,), ways=ways or WallWays())
     return core.apply(job, ChangeWall("A", changed))
 
 

@@ -9,7 +9,7 @@ from bluff.core.job.edit import AddOpening, ChangeWall
 from bluff.core.job.finding import Code
 from bluff.core.job.job import Ends, Job, Point, Runs, WallKind
 from bluff.core.job.schools import CornerSchool, Datum, End, IntersectionSchool, Line, Sheets
-from bluff.core.job.standard import Ways
+from bluff.core.job.ways import JobWays, WallWays
 from bluff.core.measure.length import format_exact, inches
 from bluff.core.phrase.opening_line import read_opening
 from bluff.core.plan.meeting import Joint
@@ -24,7 +24,7 @@ def inside_corner(studs=("2x6", "2x6"), ways=None, kind=WallKind.EXTERIOR, line=
         replace(wall("C", (12, 20), (12, 10), studs[0], kind, line), ends=ends or Ends()),
         wall("D", (12, 10), (24, 10), studs[1], kind, line),
     )
-    return Job("inside corner", ways or Ways(), walls)
+    return Job("inside corner", ways or JobWays(), walls)
 
 
 def caps(framing):
@@ -77,13 +77,13 @@ def test_the_other_wall_runs_through_when_it_says_so():
     ],
 )
 def test_its_wood_is_that_of_any_corner(school, role, expected):
-    framing = framed(inside_corner(ways=Ways(corner=school)), "D")
+    framing = framed(inside_corner(ways=JobWays(corner=school)), "D")
     assert spans(framing, role)[: len(expected) or None] == expected
 
 
 @pytest.mark.parametrize("sheets", Sheets)
 def test_dimensions_and_sheets_count_from_the_corner_as_drawn(sheets):
-    job = inside_corner(ways=Ways(sheets=sheets))
+    job = inside_corner(ways=JobWays(sheets=sheets))
     job = core.apply(job, AddOpening(read_opening("ro 36x40 @ edge 7-2 from outside start", job, job.wall("D"))))
     framing = framed(job, "D")
     # 5 1/2 of its plate lie behind C.
@@ -92,7 +92,7 @@ def test_dimensions_and_sheets_count_from_the_corner_as_drawn(sheets):
     assert found(framing, Code.SHEET_EDGE_NO_WOOD) == []
     if sheets is not Sheets.NONE:
         assert min(sheet.shape.x for sheet in framing.sheets.sheets) == inches("5 1/2")
-    hooked = core.apply(job, ChangeWall("D", replace(job.wall("D"), ways=Ways(datum=Datum(End.END)))))
+    hooked = core.apply(job, ChangeWall("D", replace(job.wall("D"), ways=WallWays(datum=Datum(End.END)))))
     assert starts(framed(hooked, "D"), Role.STUD)[-1] == "132 3/4"
 
 
@@ -142,7 +142,7 @@ def l_house(*partitions, ways=None):
     """Walked 24' R 12' R 12' L 10' R 12' R close: the corner between C and D is an inside one."""
     corners = [(0, 22), (24, 22), (24, 10), (12, 10), (12, 0), (0, 0), (0, 22)]
     walls = [wall(id_, *corners[at : at + 2]) for at, id_ in enumerate("ABCDEF")]
-    return Job("L", ways or Ways(), (*walls, *partitions))
+    return Job("L", ways or JobWays(), (*walls, *partitions))
 
 
 def test_every_corner_of_an_l_shaped_house_closes():
@@ -175,7 +175,7 @@ def test_a_partition_on_in_line_from_an_inside_corner_stops_at_its_far_side(shif
 
 @pytest.mark.parametrize("school", IntersectionSchool)
 def test_it_laps_onto_nothing_where_the_corner_has_its_own_lap(school):
-    job = l_house(partition("G", (0, 10), (12, 10)), ways=Ways(intersection=school))
+    job = l_house(partition("G", (0, 10), (12, 10)), ways=JobWays(intersection=school))
     framing = framed(job, "G")
     (finding,) = [one for one in found(framing, Code.NO_LAP) if one.at]
     assert "runs through there" in finding.text
@@ -225,7 +225,7 @@ def test_every_square_corner_of_two_walls_closes(turn, through, line, first, sec
         replace(wall("A", (0, 0), (0, 10), first, line=line), ends=Ends(end=ends["A"])),
         replace(wall("B", (0, 10), to, second, line=line), ends=Ends(start=ends["B"])),
     )
-    by_id = plans(Job("corner", Ways(corner=school), walls))
+    by_id = plans(Job("corner", JobWays(corner=school), walls))
     thick = {
         "A": inches({"2x4": "3 1/2", "2x6": "5 1/2"}[first]),
         "B": inches({"2x4": "3 1/2", "2x6": "5 1/2"}[second]),

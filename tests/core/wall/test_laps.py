@@ -13,7 +13,7 @@ from bluff.core.job.schools import (
     PrecutStuds,
     WallHeight,
 )
-from bluff.core.job.standard import Ways
+from bluff.core.job.ways import JobWays, WallWays
 from bluff.core.measure.length import format_exact, inches
 from bluff.core.takeoff.ties import Ties, ties
 from floors import bay, framed, partition, plans, shelter, wall
@@ -59,7 +59,7 @@ def test_walls_that_butt_at_one_place_from_both_sides_share_their_gap():
     assert [format_exact(after[0] - before[1]) for before, after in pairwise(runs)] == ["5 1/2"]
 
 
-@pytest.mark.parametrize("ways", [Ways(top_plates=1), Ways(studs=PrecutStuds(inches("104 5/8")))])
+@pytest.mark.parametrize("ways", [JobWays(top_plates=1), JobWays(studs=PrecutStuds(inches("104 5/8")))])
 def test_where_nothing_can_lap_a_connector_is_called_for(ways):
     low = replace(partition("E", (12, 0), (12, 22.5)), ways=ways)
     job = shelter(low)
@@ -68,20 +68,20 @@ def test_where_nothing_can_lap_a_connector_is_called_for(ways):
 
 
 def test_partitions_may_have_one_top_plate_unless_they_say_otherwise():
-    kept = replace(partition("F", (24, 0), (24, 22.5)), ways=Ways(top_plates=2))
-    job = shelter(partition("E", (12, 0), (12, 22.5)), kept, ways=Ways(single_on_partitions=True))
+    kept = replace(partition("F", (24, 0), (24, 22.5)), ways=WallWays(top_plates=2))
+    job = shelter(partition("E", (12, 0), (12, 22.5)), kept, ways=JobWays(single_on_partitions=True))
     assert {id_: plan.standard.top_plates for id_, plan in plans(job).items() if id_ in "AEF"} == {
         "A": 2,
         "E": 1,
         "F": 2,
     }
     # As high as the others where the wall's height is what is given: its studs are a plate longer.
-    high = shelter(partition("E", (12, 0), (12, 22.5)), ways=Ways(single_on_partitions=True, studs=WALL_97_1_8))
+    high = shelter(partition("E", (12, 0), (12, 22.5)), ways=JobWays(single_on_partitions=True, studs=WALL_97_1_8))
     assert [format_exact(plans(high)[id_].stud_length.value) for id_ in "AE"] == ["92 5/8", "94 1/8"]
 
 
 def test_a_crew_that_ties_with_connectors_laps_nothing():
-    job = shelter(partition("E", (12, 0), (12, 22.5)), ways=Ways(plate_ties=PlateTies.CONNECTORS))
+    job = shelter(partition("E", (12, 0), (12, 22.5)), ways=JobWays(plate_ties=PlateTies.CONNECTORS))
     assert caps(framed(job)) == {"A/cap_plate": ("0", "432")}
     assert caps(framed(job, "E")) == {"E/cap_plate": ("0", "259")}
     assert ties(core.wall_plans(job)) == Ties(laps=0, nails=0, connectors=6)
@@ -90,7 +90,7 @@ def test_a_crew_that_ties_with_connectors_laps_nothing():
 
 def test_laps_and_connectors_are_counted_once():
     assert ties(core.wall_plans(shelter(partition("E", (12, 0), (12, 22.5))))) == Ties(laps=6, nails=12, connectors=0)
-    for ways in (Ways(studs=PrecutStuds(inches("104 5/8"))), Ways(top_plates=1)):
+    for ways in (JobWays(studs=PrecutStuds(inches("104 5/8"))), JobWays(top_plates=1)):
         other = shelter(replace(partition("E", (12, 0), (12, 22.5)), ways=ways))
         assert ties(core.wall_plans(other)) == Ties(laps=4, nails=8, connectors=2)
     assert ties(core.wall_plans(bay())) == Ties(laps=0, nails=0, connectors=1)

@@ -6,7 +6,7 @@ from bluff import core
 from bluff.core.job.finding import Code
 from bluff.core.job.header import Header, HeaderKind, Source
 from bluff.core.job.schools import Allowance, Jacks, PrecutStuds
-from bluff.core.job.standard import Ways
+from bluff.core.job.ways import OpeningWays
 from bluff.core.measure.length import format_exact, inches
 from bluff.core.takeoff.cut_list import Spacer
 from bluff.core.wall.member import Orientation, Plate, Role
@@ -153,7 +153,7 @@ def test_from_five_feet_up_there_are_two_and_two():
 def test_a_count_given_for_the_opening_outranks_the_rule_for_wide_ones():
     job = job_of("20' 2x4", "ro 60x40 @ centred")
     opening = job.openings[0]
-    job = replace(job, openings=(replace(opening, ways=Ways(jack_count=1, king_count=3)),))
+    job = replace(job, openings=(replace(opening, ways=OpeningWays(jack_count=1, king_count=3)),))
     framing = framed(job)
     assert len(in_role(framing, Role.JACK)) == 2
     assert len(in_role(framing, Role.KING)) == 6

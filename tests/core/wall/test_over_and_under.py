@@ -23,7 +23,7 @@ from bluff.core.job.schools import (
     SheetSize,
     WallHeight,
 )
-from bluff.core.job.standard import Ways
+from bluff.core.job.ways import JobWays
 from bluff.core.measure.length import format_exact, inches
 from bluff.core.plan.joists import runs_along_joists
 from bluff.core.takeoff.weight import lift
@@ -37,7 +37,7 @@ UNDER_JOISTS = {"joists": JoistRun.NORTH_SOUTH, "joist_layout": JoistLayout(0, F
 
 def along_joists(ceiling, **more):
     """A partition that runs north under joists at 16 that run the same way."""
-    ways = Ways(ceiling_backing=ceiling, **{**UNDER_JOISTS, **more})
+    ways = JobWays(ceiling_backing=ceiling, **{**UNDER_JOISTS, **more})
     return framed(shelter(partition("E", (12, 0), (12, 22.5)), ways=ways), "E")
 
 
@@ -84,7 +84,7 @@ def test_without_a_spacing_nobody_can_cut_the_blocks_and_that_is_said():
 def test_the_better_way_is_offered_first_and_the_other_beside_it():
     (said,) = found(along_joists(CeilingBacking.NONE), Code.CEILING_BACKING_MISSING)
     assert (said.fix_label, said.other_fix_label) == ("Blocks between the joists", "Lay a board on top")
-    job = shelter(partition("E", (12, 0), (12, 22.5)), ways=Ways(**UNDER_JOISTS))
+    job = shelter(partition("E", (12, 0), (12, 22.5)), ways=JobWays(**UNDER_JOISTS))
     for fix in (said.fix, said.other_fix):
         assert found(framed(core.apply(job, fix), "E"), Code.CEILING_BACKING_MISSING) == []
 
@@ -94,7 +94,7 @@ def test_whether_a_wall_carries_is_asked_and_never_decided(bearing):
     # North-south joists run across E and along F.
     across = replace(partition("E", (0, 10), (36, 10)), bearing=bearing)
     along = replace(partition("F", (12, 0), (12, 10)), bearing=bearing)
-    job = shelter(across, along, ways=Ways(joists=JoistRun.NORTH_SOUTH))
+    job = shelter(across, along, ways=JobWays(joists=JoistRun.NORTH_SOUTH))
     said = {id_: found(framed(job, id_), Code.CARRIES_LOAD_NOT_SAID) for id_ in "EF"}
     assert {id_: len(findings) for id_, findings in said.items()} == {
         "E": 1 if bearing is None else 0,
@@ -125,10 +125,10 @@ def test_a_plate_is_shot_down_by_rule_clear_of_its_studs():
 
 
 def test_each_kind_of_wall_on_a_slab_says_which_of_the_two_it_has():
-    job = shelter(partition("E", (12, 0), (12, 22.5)), ways=Ways(floor=Floor.SLAB))
+    job = shelter(partition("E", (12, 0), (12, 22.5)), ways=JobWays(floor=Floor.SLAB))
     assert (len(framed(job, "A").bolts) > 0, framed(job, "A").pins) == (True, ())
     assert (framed(job, "E").bolts, len(framed(job, "E").pins) > 0) == ((), True)
-    pinned = replace(job, ways=Ways(floor=Floor.SLAB, anchors=Anchors.PINS))
+    pinned = replace(job, ways=JobWays(floor=Floor.SLAB, anchors=Anchors.PINS))
     assert framed(pinned, "A").bolts == ()
     assert framed(pinned, "A").pins
     assert framed(shelter(), "A").pins == ()
@@ -162,7 +162,7 @@ def test_pins_as_given_are_held_to_the_rule(given, code, says):
     [("0", "96", "1 1/8"), ("3/4", "96", "1 7/8"), ("0", "108", None), ("0", "97 1/8", None)],
 )
 def test_sheets_that_end_below_the_top_say_how_the_crew_hangs_them(drop, length, bare):
-    ways = Ways(sheet_drop=inches(drop), sheet=SheetSize(length=inches(length)))
+    ways = JobWays(sheet_drop=inches(drop), sheet=SheetSize(length=inches(length)))
     said = found(framed(shelter(ways=ways)), Code.SHEETS_LEAVE_BARE)
     assert len(said) == (bare is not None)
     if bare:
@@ -174,7 +174,7 @@ def test_sheets_that_end_below_the_top_say_how_the_crew_hangs_them(drop, length,
 
 def test_blocks_behind_joints_follow_sheets_that_hang_lower():
     # Lying sheets of 48, hung 3/4 low, meet at 47 1/4; the block has the joint in its middle.
-    ways = Ways(sheets=Sheets.LYING, sheet_drop=inches("3/4"), panel_edge_blocks=True)
+    ways = JobWays(sheets=Sheets.LYING, sheet_drop=inches("3/4"), panel_edge_blocks=True)
     assert {format_exact(block.bottom) for block in in_role(framed(shelter(ways=ways)), Role.BLOCK)} == {"46 1/2"}
 
 
@@ -207,7 +207,7 @@ def test_blocks_at_a_height_the_wall_does_not_have_are_said(blocks):
 
 
 def test_the_board_behind_a_wall_can_be_chosen_and_what_it_leaves_is_said():
-    ways = Ways(intersection=IntersectionSchool.WIDE_FLAT, intersection_board="2x8")
+    ways = JobWays(intersection=IntersectionSchool.WIDE_FLAT, intersection_board="2x8")
     framing = framed(shelter(partition("E", (12.5, 0), (12.5, 22.5), "2x6"), ways=ways))
     (board,) = in_role(framing, Role.INTERSECTION_BACKING)
     assert board.size == "2x8"
@@ -220,7 +220,7 @@ def test_the_board_behind_a_wall_can_be_chosen_and_what_it_leaves_is_said():
 
 
 def test_a_wall_fitted_between_old_walls_leaves_the_panels_room():
-    room = Ways(studs=MeasuredRoom((inches(97),)))
+    room = JobWays(studs=MeasuredRoom((inches(97),)))
     job = job_of("144 2x4")
     fitted = core.apply(job, ChangeWall("A", replace(job.walls[0], ways=room)))
     plan = core.wall_plan(fitted, fitted.walls[0])
@@ -230,7 +230,7 @@ def test_a_wall_fitted_between_old_walls_leaves_the_panels_room():
         ("gap for the panel at the start", "-1/2"),
         ("gap for the panel at the end", "-1/2"),
     ]
-    none = replace(fitted, ways=Ways(panel_gap=0))
+    none = replace(fitted, ways=JobWays(panel_gap=0))
     assert core.wall_plan(none, none.walls[0]).length == inches(144)
     # An end that meets a wall of the plan is that wall's business.
     assert format_exact(plans(shelter(partition("E", (12, 0), (12, 22.5)), ways=room))["E"].length) == "259"

@@ -11,7 +11,7 @@ from bluff import core
 from bluff.core.crew.packs import PackKind, prefab
 from bluff.core.job.edit import AddOpening, ChangeOpening, SetWays
 from bluff.core.job.schools import Blocks, CornerSchool, Datum, End, PlateStock
-from bluff.core.job.standard import Ways
+from bluff.core.job.ways import JobWays
 from bluff.core.measure.length import parse_signed_length
 from bluff.core.phrase.opening_line import read_opening
 from bluff.core.wall.member import Role
@@ -21,7 +21,7 @@ from floors import partition, shelter
 from framing import frame_wall, framed, in_role, job_of
 from strategies import jobs
 
-BLOCKED = Ways(blocks=Blocks.STAGGERED, fire_blocks=True, panel_edge_blocks=True)
+BLOCKED = JobWays(blocks=Blocks.STAGGERED, fire_blocks=True, panel_edge_blocks=True)
 
 
 def names(framing, *roles):
@@ -82,7 +82,7 @@ def test_a_quarter_of_an_inch_renames_next_to_nothing(job, shift):
 
 @pytest.mark.parametrize("mark", ["corner", "intersection", "post", "stud", "opening"])
 def test_an_opening_may_be_called_like_a_part_of_the_wall(mark):
-    ways = Ways(corner=CornerSchool.THREE_STUD)
+    ways = JobWays(corner=CornerSchool.THREE_STUD)
     job = shelter(partition("E", (12, 0), (12, 22.5)), ways=ways)
     job = core.apply(job, AddOpening(read_opening("3-6x4-6 @ 20'", job, job.wall("A"))))
     renamed = core.apply(job, ChangeOpening("W1", replace(job.opening("W1"), id=mark)))

@@ -11,7 +11,7 @@ from bluff.core.errors import SettingError
 from bluff.core.job.finding import Code
 from bluff.core.job.job import Alone, Wall
 from bluff.core.job.schools import BoltRule, Floor, PlateStock
-from bluff.core.job.standard import Ways
+from bluff.core.job.ways import JobWays
 from bluff.core.measure.length import format_exact, half, inches
 from bluff.core.wall.breaks import break_plate
 from bluff.core.wall.member import ANCHOR_BOLT, PLATE_BREAK, Plate, Role
@@ -140,7 +140,7 @@ def test_each_piece_of_plate_beside_a_doorway_has_its_own_bolts():
 
 
 def given_bolts(*places):
-    ways = Ways(floor=Floor.SLAB)
+    ways = JobWays(floor=Floor.SLAB)
     wall = Wall("A", "2x4", Alone(inches("12'")), bolts=tuple(inches(place) for place in places), ways=ways)
     return framed(core.Job("bolts", walls=(wall,)))
 

@@ -15,7 +15,7 @@ from bluff.core.job.schools import (
     End,
     IntersectionSchool,
 )
-from bluff.core.job.standard import Ways
+from bluff.core.job.ways import JobWays
 from bluff.core.plan.meeting import Joint
 from bluff.core.wall.member import Role
 from floors import FEET, partition, plans, wall
@@ -23,7 +23,7 @@ from framing import are_apart, cap_runs, found, in_role
 from strategies import floors
 
 junction_schools = st.builds(
-    Ways, corner=st.sampled_from(CornerSchool), intersection=st.sampled_from(IntersectionSchool)
+    JobWays, corner=st.sampled_from(CornerSchool), intersection=st.sampled_from(IntersectionSchool)
 )
 
 

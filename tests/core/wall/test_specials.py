@@ -13,7 +13,7 @@ from bluff.core.job.job import Alone, Wall
 from bluff.core.job.position import At, Centred, Reference
 from bluff.core.job.schools import Blocks, Datum, End, Nailing, PrecutStuds, Sheets
 from bluff.core.job.special import Beam, FixtureBacking, Post
-from bluff.core.job.standard import Ways
+from bluff.core.job.ways import JobWays, WallWays
 from bluff.core.measure.length import format_exact, half, inches
 from bluff.core.phrase.opening_line import read_opening
 from bluff.core.takeoff.nails import in_a_row, joints_of, nails
@@ -26,7 +26,7 @@ from strategies import jobs
 
 
 def wall_with(length="12'", posts=(), backing=(), **ways):
-    wall = Wall("A", "2x4", Alone(inches(length)), posts=posts, backing=backing, ways=Ways(**ways))
+    wall = Wall("A", "2x4", Alone(inches(length)), posts=posts, backing=backing, ways=WallWays(**ways))
     return framed(core.Job("specials", walls=(wall,)))
 
 
@@ -220,7 +220,7 @@ def test_sheets_cover_the_wall_but_for_its_openings(job):
 
 
 def test_a_crews_own_number_of_nails_goes_into_every_lap():
-    job = shelter(ways=Ways(nails=Nailing(lap=3)))
+    job = shelter(ways=JobWays(nails=Nailing(lap=3)))
     assert ties(plans(job).values()).nails == 4 * 3
     by_joint = {row.joint: row for row in nails([core.frame(plan) for plan in plans(job).values()])}
     assert (by_joint["second plate at a lap"].joints, by_joint["second plate at a lap"].nails) == (4, 12)

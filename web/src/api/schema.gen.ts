@@ -1997,25 +1997,9 @@ export interface components {
          * @description An opening: its size as `unit` (which gets the standard's allowance) or as `rough`.
          */
         OpeningFile: {
-            /** Spacing */
-            spacing?: (string | number) | null;
-            /** Stud Length */
-            stud_length?: (string | number) | null;
-            /** Wall Height */
-            wall_height?: (string | number) | null;
-            measured?: components["schemas"]["MeasuredFile"] | null;
-            stud_make?: components["schemas"]["StudMakeFile"] | null;
-            end_studs?: components["schemas"]["EndStuds"] | null;
             /** Head Height */
             head_height?: (string | number) | null;
             heads?: components["schemas"]["Heads"] | null;
-            /** Bottom Plates */
-            bottom_plates?: number | null;
-            /** Top Plates */
-            top_plates?: number | null;
-            /** Single On Partitions */
-            single_on_partitions?: boolean | null;
-            plate_ties?: components["schemas"]["PlateTies"] | null;
             header?: components["schemas"]["HeaderFile"] | null;
             jacks?: components["schemas"]["Jacks"] | null;
             /** Jack Count */
@@ -2023,8 +2007,6 @@ export interface components {
             /** King Count */
             king_count?: number | null;
             wide_opening?: components["schemas"]["WideOpeningFile"] | null;
-            /** High Wind */
-            high_wind?: boolean | null;
             /** Sills */
             sills?: number | null;
             sill_top?: components["schemas"]["SillTop"] | null;
@@ -2038,60 +2020,6 @@ export interface components {
              */
             usual_allowances?: {
                 [key: string]: components["schemas"]["AllowanceFile"];
-            } | null;
-            datum?: components["schemas"]["DatumFile"] | null;
-            corner?: components["schemas"]["CornerSchool"] | null;
-            intersection?: components["schemas"]["IntersectionSchool"] | null;
-            joists?: components["schemas"]["JoistRun"] | null;
-            joist_layout?: components["schemas"]["JoistLayoutFile"] | null;
-            /** Stacked */
-            stacked?: boolean | null;
-            /** Ceiling Backing */
-            ceiling_backing?: ("none" | "on-plates" | "between-joists") | null;
-            /**
-             * Intersection Board
-             * @description A wide flat's board behind a wall that butts, like 2x8; narrowest just does.
-             */
-            intersection_board?: string | null;
-            /** Panel Gap */
-            panel_gap?: (string | number) | null;
-            floor?: components["schemas"]["Floor"] | null;
-            bolts?: components["schemas"]["BoltsFile"] | null;
-            anchors?: components["schemas"]["Anchors"] | null;
-            pins?: components["schemas"]["PinsFile"] | null;
-            plate_stock?: components["schemas"]["PlateStockFile"] | null;
-            blocks?: components["schemas"]["Blocks"] | null;
-            /** Block Height */
-            block_height?: (string | number) | null;
-            /** Fire Blocks */
-            fire_blocks?: boolean | null;
-            /** Panel Edge Blocks */
-            panel_edge_blocks?: boolean | null;
-            sheets?: components["schemas"]["Sheets"] | null;
-            sheet?: components["schemas"]["SheetFile"] | null;
-            /** Sheet Drop */
-            sheet_drop?: (string | number) | null;
-            nails?: components["schemas"]["NailsFile"] | null;
-            /** Density */
-            density?: number | null;
-            /**
-             * Lumber
-             * @description Boards that measure otherwise than the table says: name to [thickness, width].
-             */
-            lumber?: {
-                [key: string]: [
-                    string | number,
-                    string | number
-                ];
-            } | null;
-            mark_lines?: components["schemas"]["MarkLines"] | null;
-            marked_on?: components["schemas"]["MarkedOn"] | null;
-            /**
-             * Words
-             * @description What the crew calls the pieces, by role, and writes for them; for the whole job.
-             */
-            words?: {
-                [key: string]: components["schemas"]["WordFile"];
             } | null;
             /** Id */
             id: string;
@@ -3394,13 +3322,6 @@ export interface components {
             } | null;
             mark_lines?: components["schemas"]["MarkLines"] | null;
             marked_on?: components["schemas"]["MarkedOn"] | null;
-            /**
-             * Words
-             * @description What the crew calls the pieces, by role, and writes for them; for the whole job.
-             */
-            words?: {
-                [key: string]: components["schemas"]["WordFile"];
-            } | null;
             /** Id */
             id: string;
             /** Stud */

@@ -137,8 +137,7 @@ def _apply_to_plan(job: Job, edit: PlanEdit) -> Job:
 
 def _checked(job: Job, opening: Opening, edit: CheckOpenings) -> Job:
     """The job with one opening compared with the plan: what was compared is its rough opening of now."""
-    standard = opening.ways.over(job.wall(opening.wall).ways.over(job.standard))
-    rough = rough_opening(opening, standard)
+    rough = rough_opening(opening, job.standard_of(opening))
     said = Checked(edit.by, edit.at, rough.width.value, rough.height.value) if edit.is_checked else None
     return apply(job, ChangeOpening(opening.id, replace(opening, checked=said)))
 

@@ -6,7 +6,7 @@ from typing import TypeAlias
 
 from bluff.core.job.job import Opening, Picture, Wall
 from bluff.core.job.schools import End
-from bluff.core.job.standard import Taken, Ways
+from bluff.core.job.ways import JobWays, Taken
 from bluff.core.measure.length import Length, format_feet, format_inches
 
 
@@ -21,7 +21,7 @@ class RenameJob:
 class SetWays:
     """Replace what the job as a whole does otherwise than the product's standard."""
 
-    ways: Ways
+    ways: JobWays
 
 
 @dataclass(frozen=True, slots=True)

@@ -15,12 +15,14 @@ import re
 from collections import Counter
 from dataclasses import dataclass, field, replace
 from enum import StrEnum
+from functools import cached_property
 
 from bluff.core.errors import EditError, JobError, LumberError
 from bluff.core.job.position import At, Centred
 from bluff.core.job.schools import End, Line, OpeningKind
 from bluff.core.job.special import FixtureBacking, Post
-from bluff.core.job.standard import JOB_WAYS, OPENING_WAYS, Standard, Taken, Ways
+from bluff.core.job.standard import Standard
+from bluff.core.job.ways import JobWays, OpeningWays, Taken, WallWays
 from bluff.core.measure.length import LONGEST, Length, format_inches
 from bluff.core.measure.lumber import STUDS, lumber
 from bluff.core.measure.size import Size
@@ -134,7 +136,7 @@ class Opening:
         checked: Who compared it with the plan, if anybody has.
 
     Raises:
-        JobError: The id cannot be written on a plate, or a way belongs to the whole wall.
+        JobError: The id cannot be written on a plate.
     """
 
     id: str
@@ -143,15 +145,13 @@ class Opening:
     size: Size
     sizing: Sizing
     position: At | Centred
-    ways: Ways = field(default_factory=Ways)
+    ways: OpeningWays = field(default_factory=OpeningWays)
     checked: Checked | None = None
 
     def __post_init__(self) -> None:
         _check_id("opening", self.id)
         if isinstance(self.position, At) and not 0 <= self.position.distance <= LONGEST:
             raise JobError(f"{self.id} is measured by 0 to 1000 feet; measure it from something nearer.", "at")
-        if misplaced := sorted(self.ways.said().keys() - OPENING_WAYS):
-            raise JobError(f"{misplaced[0]} is the same for a whole wall; set it on the wall.", misplaced[0])
 
 
 @dataclass(frozen=True, slots=True)
@@ -185,12 +185,10 @@ class Wall:
     backing: tuple[FixtureBacking, ...] = ()
     bolts: tuple[Length, ...] | None = None
     pins: tuple[Length, ...] | None = None
-    ways: Ways = field(default_factory=Ways)
+    ways: WallWays = field(default_factory=WallWays)
 
     def __post_init__(self) -> None:
         _check_id("wall", self.id)
-        if misplaced := sorted(self.ways.said().keys() & JOB_WAYS):
-            raise JobError(f"{misplaced[0]} are the same for a whole job; set them on the job.", misplaced[0])
         try:
             nominal = lumber(self.stud).nominal
         except LumberError as error:
@@ -251,7 +249,7 @@ class Picture:
             raise JobError("A picture is faded by 0 to 90 percent.", "fade")
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Job:
     """Everything that is known of a building before it is framed.
 
@@ -268,7 +266,7 @@ class Job:
     """
 
     name: str
-    ways: Ways = field(default_factory=Ways)
+    ways: JobWays = field(default_factory=JobWays)
     walls: tuple[Wall, ...] = ()
     openings: tuple[Opening, ...] = ()
     picture: Picture | None = None
@@ -296,15 +294,47 @@ class Job:
                     f"openings[{index}].wall",
                 )
 
-    @property
+    @cached_property
     def standard(self) -> Standard:
         """The job's standard in full."""
         return self.ways.over(self.crew_standard)
 
-    @property
+    @cached_property
     def crew_standard(self) -> Standard:
         """What holds where the job says nothing: the standard it took, over the product's."""
         return self.taken.ways.over(Standard()) if self.taken else Standard()
+
+    def standard_of(self, part: Wall | Opening) -> Standard:
+        """The ways that hold for a wall or an opening of this job: the nearest level that says something wins.
+
+        This is the one place where the levels are put over each other.
+
+        Raises:
+            EditError: An opening in a wall that is not there.
+        """
+        if isinstance(part, Opening):
+            return part.ways.over(self._standards[self.wall(part.wall).id])
+        known = self._standards.get(part.id)
+        return known if known and self._walls[part.id] is part else self._standard_of_wall(part)
+
+    @cached_property
+    def _standards(self) -> dict[str, Standard]:
+        return {wall.id: self._standard_of_wall(wall) for wall in self.walls}
+
+    def _standard_of_wall(self, wall: Wall) -> Standard:
+        own = wall.ways.over(self.standard)
+        # How many top plates a wall says itself goes before what its kind has.
+        if own.single_on_partitions and wall.kind is WallKind.PARTITION and wall.ways.top_plates is None:
+            return replace(own, top_plates=1)
+        return own
+
+    @cached_property
+    def _walls(self) -> dict[str, Wall]:
+        return {wall.id: wall for wall in self.walls}
+
+    @cached_property
+    def _openings(self) -> dict[str, Opening]:
+        return {opening.id: opening for opening in self.openings}
 
     def wall(self, wall_id: str) -> Wall:
         """The wall of that id.
@@ -312,10 +342,9 @@ class Job:
         Raises:
             EditError: There is none.
         """
-        for wall in self.walls:
-            if wall.id == wall_id:
-                return wall
-        raise EditError(f"There is no wall {wall_id}; {_have('walls', {wall.id for wall in self.walls})}.", "wall")
+        if wall := self._walls.get(wall_id):
+            return wall
+        raise EditError(f"There is no wall {wall_id}; {_have('walls', {*self._walls})}.", "wall")
 
     def opening(self, opening_id: str) -> Opening:
         """The opening of that id.
@@ -323,11 +352,9 @@ class Job:
         Raises:
             EditError: There is none.
         """
-        for opening in self.openings:
-            if opening.id == opening_id:
-                return opening
-        known = {opening.id for opening in self.openings}
-        raise EditError(f"There is no opening {opening_id}; {_have('openings', known)}.", "opening")
+        if opening := self._openings.get(opening_id):
+            return opening
+        raise EditError(f"There is no opening {opening_id}; {_have('openings', {*self._openings})}.", "opening")
 
     def renamed(self, name: str) -> "Job":
         return replace(self, name=name.strip())

@@ -1,13 +1,14 @@
-"""A standard: a crew's ways of framing, each a value chosen once.
+"""The standard: every choice there is in framing a wall, described once.
 
-The product's own standard is `Standard()`. A crew, a job, a wall and an opening may each say something else
-about any of it with `Ways`; the nearest one wins.
+Each field of `Standard` is one way of framing: its key, what kind of value it is, the product's own answer, and
+what it may be. Which level may answer it otherwise is said by the types in `bluff.core.job.ways`; the job file's
+keys and its schema, and the limits of the forms, are made from both.
 """
 
-from collections.abc import Iterable
-from dataclasses import dataclass, field, fields, replace
+from collections.abc import Callable, Iterable, Mapping
+from dataclasses import dataclass, field, fields
 from fractions import Fraction
-from typing import Any, TypeAlias
+from typing import Annotated, Any, TypeAlias, TypeVar
 
 from bluff.core.errors import SettingError
 from bluff.core.job.header import Header
@@ -51,8 +52,92 @@ from bluff.core.measure.lumber import STUDS, Lumber, lumber
 
 NARROWEST = "narrowest"
 """The board behind an intersection, where none is named: the narrowest that leaves enough to both sides."""
-_USUAL_HEAD: Length = inches("82 1/2")
 UsualAllowances: TypeAlias = tuple[tuple[OpeningKind, Allowance], ...]
+Value = TypeVar("Value")
+Count: TypeAlias = Annotated[int, "how many, where every other whole number is a length"]
+Check: TypeAlias = Callable[[str, Any], None]
+"""Refuses a value for a key that no wall can be framed by, with a `SettingError`."""
+
+
+@dataclass(frozen=True, slots=True)
+class Within:
+    """A figure within bounds, and what to write instead."""
+
+    least: Fraction | int
+    most: Fraction | int
+    sentence: str
+
+    def __call__(self, key: str, value: Fraction | int) -> None:
+        if not self.least <= value <= self.most:
+            raise SettingError(self.sentence, key)
+
+
+@dataclass(frozen=True, slots=True)
+class UpTo:
+    """A count from one to a few."""
+
+    most: int
+
+    def __call__(self, key: str, value: int) -> None:
+        check_count(key, value, self.most)
+
+
+def way(usual: Value, check: Check) -> Value:
+    """A field of `Standard` that not every value of its kind will do for."""
+    described: Value = field(default=usual, metadata={"check": check})
+    return described
+
+
+MOST_OFF: Length = inches("1/4")
+"""How far a board may be from the table before it is another board."""
+
+SHORTEST_STUD: Length = inches(12)
+
+
+def check_studs(_: str, studs: Studs) -> None:
+    """Refuse studs nobody frames with, at the key of the file that says them."""
+    match studs:
+        case PrecutStuds(length):
+            key = "stud_length"
+        case WallHeight(length):
+            key = "wall_height"
+        case MeasuredRoom(heights, play):
+            key = "measured"
+            if not heights:
+                raise SettingError("Write at least one reading from floor to ceiling.", key)
+            if not 0 <= play <= inches(2):
+                raise SettingError("Play is 0 to 2 inches; 1/4 is usual.", key)
+            length = min(heights)
+    if length < SHORTEST_STUD:
+        raise SettingError(f"{format_inches(length)} inches is too short to frame; write at least 12.", key)
+    if length > inches("40'"):
+        raise SettingError("Over 40 feet is no stud wall; write the length of a stud or the height of the wall.", key)
+
+
+def check_usual_allowances(key: str, allowances: UsualAllowances) -> None:
+    """Refuse a usual figure for a kind of opening that has an allowance of its own."""
+    for kind, _ in allowances:
+        if kind in (OpeningKind.WINDOW, OpeningKind.DOOR):
+            raise SettingError(f"A {kind} has an allowance of its own: {kind}_allowance.", key)
+
+
+def check_intersection_board(key: str, board: str) -> None:
+    """Refuse a board no yard sells for it."""
+    if board not in (NARROWEST, *STUDS):
+        raise SettingError(f"The board behind a wall is {NARROWEST} or one of {', '.join(STUDS)}.", key)
+
+
+def check_lumber(key: str, boards: Iterable[Lumber]) -> None:
+    """Refuse a board that measures so far from the table that it is another one."""
+    for board in boards:
+        listed = lumber(board.nominal)
+        off = max(abs(board.thickness - listed.thickness), abs(board.width - listed.width))
+        if off > MOST_OFF:
+            raise SettingError(
+                f"A {listed.nominal} measures {format_inches(listed.thickness)} by {format_inches(listed.width)}; "
+                f"write what yours measures, at most {format_inches(MOST_OFF)} over or under.",
+                key,
+            )
 
 
 @dataclass(frozen=True, slots=True)
@@ -112,28 +197,33 @@ class Standard:
         words: What the crew calls the pieces, and writes for them.
     """
 
-    spacing: Fraction = Fraction(16)
-    studs: Studs = PrecutStuds(inches("92 5/8"))
+    spacing: Fraction = way(
+        Fraction(16), Within(8, 48, "Studs stand 8 to 48 inches on centre; write 12, 16, 19.2 or 24.")
+    )
+    studs: Studs = way(PrecutStuds(inches("92 5/8")), check_studs)
     stud_make: StudMake = field(default_factory=StudMake)
     end_studs: EndStuds = EndStuds.FLUSH
-    head_height: Length = _USUAL_HEAD
+    head_height: Length = way(
+        inches("82 1/2"),
+        Within(inches(12), inches("1000'"), "A head height under a foot leaves no opening; write it from the floor."),
+    )
     heads: Heads = Heads.ONE
-    bottom_plates: int = 1
-    top_plates: int = 2
+    bottom_plates: Count = way(1, UpTo(2))
+    top_plates: Count = way(2, UpTo(2))
     single_on_partitions: bool = False
     plate_ties: PlateTies = PlateTies.LAPPED
     header: Header = field(default_factory=Header)
     jacks: Jacks = Jacks.TO_PLATE
-    jack_count: int = 1
-    king_count: int = 1
+    jack_count: Count = way(1, UpTo(3))
+    king_count: Count = way(1, UpTo(3))
     wide_opening: WideOpening = field(default_factory=WideOpening)
     high_wind: bool = False
-    sills: int = 1
+    sills: Count = way(1, UpTo(2))
     sill_top: SillTop = SillTop.FLAT
     end_top_cripples: bool = True
     window_allowance: Allowance = Allowance(inches(1), inches(1))
     door_allowance: Allowance | DoorParts = Allowance(inches(2), inches("2 1/2"))
-    usual_allowances: UsualAllowances = ()
+    usual_allowances: UsualAllowances = way((), check_usual_allowances)
     datum: Datum = field(default_factory=Datum)
     corner: CornerSchool = CornerSchool.TWO_STUD
     intersection: IntersectionSchool = IntersectionSchool.CHANNEL
@@ -141,23 +231,28 @@ class Standard:
     joist_layout: JoistLayout | None = None
     stacked: bool = False
     ceiling_backing: CeilingBacking = CeilingBacking.NONE
-    intersection_board: str = NARROWEST
-    panel_gap: Length = inches("1/2")
+    intersection_board: str = way(NARROWEST, check_intersection_board)
+    panel_gap: Length = way(inches("1/2"), Within(0, inches(2), "The gap for a panel is 0 to 2 inches; 1/2 is usual."))
     floor: Floor = Floor.WOOD
     bolts: BoltRule = field(default_factory=BoltRule)
     anchors: Anchors = Anchors.BY_KIND
     pins: PinRule = field(default_factory=PinRule)
     plate_stock: PlateStock = field(default_factory=PlateStock)
     blocks: Blocks = Blocks.NONE
-    block_height: Length = inches(48)
+    block_height: Length = way(
+        inches(48),
+        Within(inches(12), inches("20'"), "A line of blocks is 12 inches to 20 feet above the floor; 48 is usual."),
+    )
     fire_blocks: bool = False
     panel_edge_blocks: bool = False
     sheets: Sheets = Sheets.UPRIGHT
     sheet: SheetSize = field(default_factory=SheetSize)
-    sheet_drop: Length = 0
+    sheet_drop: Length = way(
+        0, Within(0, inches(12), "Sheets hang 0 to 12 inches below the bottom plate; 0 is flush with it.")
+    )
     nails: Nailing = field(default_factory=Nailing)
-    density: int = 33
-    lumber: tuple[Lumber, ...] = ()
+    density: Count = way(33, Within(15, 70, "Lumber weighs 15 to 70 pounds a cubic foot; 33 is usual."))
+    lumber: tuple[Lumber, ...] = way((), check_lumber)
     mark_lines: MarkLines = MarkLines.ONE
     marked_on: MarkedOn = MarkedOn.FACE
     words: Words = field(default_factory=Words)
@@ -172,197 +267,5 @@ class Standard:
         return next((board for board in self.lumber if board.nominal == listed.nominal), listed)
 
 
-_RANGES: tuple[tuple[str, Fraction | int, Fraction | int, str], ...] = (
-    ("spacing", 8, 48, "Studs stand 8 to 48 inches on centre; write 12, 16, 19.2 or 24."),
-    (
-        "head_height",
-        inches(12),
-        inches("1000'"),
-        "A head height under a foot leaves no opening; write it from the floor.",
-    ),
-    (
-        "block_height",
-        inches(12),
-        inches("20'"),
-        "A line of blocks is 12 inches to 20 feet above the floor; 48 is usual.",
-    ),
-    ("panel_gap", 0, inches(2), "The gap for a panel is 0 to 2 inches; 1/2 is usual."),
-    ("sheet_drop", 0, inches(12), "Sheets hang 0 to 12 inches below the bottom plate; 0 is flush with it."),
-    ("density", 15, 70, "Lumber weighs 15 to 70 pounds a cubic foot; 33 is usual."),
-)
-"""Figures that are within bounds: key, least, most, and what to write instead."""
-
-
-@dataclass(frozen=True, slots=True)
-class Ways:
-    """What a job, a wall or an opening does otherwise: the keys of `Standard`, None where it follows.
-
-    Raises:
-        SettingError: A value no wall can be framed by.
-    """
-
-    spacing: Fraction | None = None
-    studs: Studs | None = None
-    stud_make: StudMake | None = None
-    end_studs: EndStuds | None = None
-    head_height: Length | None = None
-    heads: Heads | None = None
-    bottom_plates: int | None = None
-    top_plates: int | None = None
-    single_on_partitions: bool | None = None
-    plate_ties: PlateTies | None = None
-    header: Header | None = None
-    jacks: Jacks | None = None
-    jack_count: int | None = None
-    king_count: int | None = None
-    wide_opening: WideOpening | None = None
-    high_wind: bool | None = None
-    sills: int | None = None
-    sill_top: SillTop | None = None
-    end_top_cripples: bool | None = None
-    window_allowance: Allowance | None = None
-    door_allowance: Allowance | DoorParts | None = None
-    usual_allowances: UsualAllowances | None = None
-    datum: Datum | None = None
-    corner: CornerSchool | None = None
-    intersection: IntersectionSchool | None = None
-    joists: JoistRun | None = None
-    joist_layout: JoistLayout | None = None
-    stacked: bool | None = None
-    ceiling_backing: CeilingBacking | None = None
-    intersection_board: str | None = None
-    panel_gap: Length | None = None
-    floor: Floor | None = None
-    bolts: BoltRule | None = None
-    anchors: Anchors | None = None
-    pins: PinRule | None = None
-    plate_stock: PlateStock | None = None
-    blocks: Blocks | None = None
-    block_height: Length | None = None
-    fire_blocks: bool | None = None
-    panel_edge_blocks: bool | None = None
-    sheets: Sheets | None = None
-    sheet: SheetSize | None = None
-    sheet_drop: Length | None = None
-    nails: Nailing | None = None
-    density: int | None = None
-    lumber: tuple[Lumber, ...] | None = None
-    mark_lines: MarkLines | None = None
-    marked_on: MarkedOn | None = None
-    words: Words | None = None
-
-    def __post_init__(self) -> None:
-        for name, least, most, sentence in _RANGES:
-            value = getattr(self, name)
-            if value is not None and not least <= value <= most:
-                raise SettingError(sentence, name)
-        if self.studs is not None:
-            _check_studs(self.studs)
-        for kind, _ in self.usual_allowances or ():
-            if kind in (OpeningKind.WINDOW, OpeningKind.DOOR):
-                raise SettingError(f"A {kind} has an allowance of its own: {kind}_allowance.", "usual_allowances")
-        if self.intersection_board not in (None, NARROWEST, *STUDS):
-            raise SettingError(
-                f"The board behind a wall is {NARROWEST} or one of {', '.join(STUDS)}.", "intersection_board"
-            )
-        for board in self.lumber or ():
-            _check_board(board)
-        for name, most in (("bottom_plates", 2), ("top_plates", 2), ("sills", 2), ("jack_count", 3), ("king_count", 3)):
-            count = getattr(self, name)
-            if count is not None:
-                check_count(name, count, most)
-
-    def over(self, standard: Standard) -> Standard:
-        """The standard with everything this says in place of its own."""
-        said = self.said()
-        return replace(standard, **said) if said else standard
-
-    def merged(self, other: "Ways") -> "Ways":
-        """These ways with everything the other says in place of its own."""
-        return replace(self, **other.said())
-
-    def without(self, names: Iterable[str]) -> "Ways":
-        """These ways with the named keys left to follow again."""
-        return replace(self, **dict.fromkeys(names))
-
-    def said(self) -> dict[str, Any]:
-        """The keys that are given, with their values."""
-        return {key.name: value for key in fields(self) if (value := getattr(self, key.name)) is not None}
-
-
-LONGEST_NAME = 60
-"""Characters a standard is called by."""
-
-
-@dataclass(frozen=True, slots=True)
-class Taken:
-    """A crew's standard as a job took it: its name, and what it said then.
-
-    Raises:
-        SettingError: It has no name one could call it by.
-    """
-
-    name: str
-    ways: Ways
-
-    def __post_init__(self) -> None:
-        if not 1 <= len(self.name.strip()) <= LONGEST_NAME:
-            raise SettingError(f"A standard needs a name of 1 to {LONGEST_NAME} characters.", "name")
-
-
-OPENING_WAYS = frozenset(
-    {
-        "head_height",
-        "heads",
-        "header",
-        "jacks",
-        "jack_count",
-        "king_count",
-        "wide_opening",
-        "sills",
-        "sill_top",
-        "end_top_cripples",
-        "window_allowance",
-        "door_allowance",
-        "usual_allowances",
-    }
-)
-"""The keys an opening can answer for itself; the others are the whole wall's."""
-
-JOB_WAYS = frozenset({"words"})
-"""The keys that hold for a whole job: a crew has one word for a piece."""
-
-MOST_OFF: Length = inches("1/4")
-"""How far a board may be from the table before it is another board."""
-
-SHORTEST_STUD: Length = inches(12)
-
-
-def _check_studs(studs: Studs) -> None:
-    match studs:
-        case PrecutStuds(length):
-            key = "stud_length"
-        case WallHeight(length):
-            key = "wall_height"
-        case MeasuredRoom(heights, play):
-            key = "measured"
-            if not heights:
-                raise SettingError("Write at least one reading from floor to ceiling.", key)
-            if not 0 <= play <= inches(2):
-                raise SettingError("Play is 0 to 2 inches; 1/4 is usual.", key)
-            length = min(heights)
-    if length < SHORTEST_STUD:
-        raise SettingError(f"{format_inches(length)} inches is too short to frame; write at least 12.", key)
-    if length > inches("40'"):
-        raise SettingError("Over 40 feet is no stud wall; write the length of a stud or the height of the wall.", key)
-
-
-def _check_board(board: Lumber) -> None:
-    listed = lumber(board.nominal)
-    off = max(abs(board.thickness - listed.thickness), abs(board.width - listed.width))
-    if off > MOST_OFF:
-        raise SettingError(
-            f"A {listed.nominal} measures {format_inches(listed.thickness)} by {format_inches(listed.width)}; write "
-            f"what yours measures, at most {format_inches(MOST_OFF)} over or under.",
-            "lumber",
-        )
+CHECKS: Mapping[str, Check] = {key.name: key.metadata["check"] for key in fields(Standard) if "check" in key.metadata}
+"""What each key refuses, for those that refuse anything their kind would be."""

@@ -16,7 +16,7 @@ from bluff.core.job.header import Header, HeaderKind, Source
 from bluff.core.job.job import Job, Opening, Sizing, Wall
 from bluff.core.job.position import Centred
 from bluff.core.job.schools import Jacks, OpeningKind
-from bluff.core.job.standard import Ways
+from bluff.core.job.ways import OpeningWays
 from bluff.core.measure.length import inches
 from bluff.core.measure.size import Size, parse_size
 from bluff.core.phrase.grammar import Either, Given, Many, Maybe, Parts, Phrase, Rule, Slot, Word, read
@@ -71,7 +71,7 @@ def read_kind(word: str | None, size: Size) -> OpeningKind:
     raise PhraseError(f"“{word}” is no kind of opening; write one of {known}.")
 
 
-_Way: TypeAlias = Callable[[Ways, Header], Ways]
+_Way: TypeAlias = Callable[[OpeningWays, Header], OpeningWays]
 """What differs about one opening: a change of its ways, given the header that holds for it."""
 
 
@@ -79,7 +79,7 @@ def _read_header(text: str, _reading: Reading) -> _Way:
     called = read_header(text, Header())
     is_counted = "ply" in text.lower()
 
-    def put(ways: Ways, header: Header) -> Ways:
+    def put(ways: OpeningWays, header: Header) -> OpeningWays:
         # Called without a number it is as many as before: “header 2x10” makes deeper what is there.
         plies = header.plies if not is_counted and called.kind is header.kind is HeaderKind.BUILT_UP else called.plies
         chosen = replace(read_header(text, header), plies=plies, source=Source.UNVERIFIED)
@@ -145,7 +145,7 @@ def _opening(given: Given, reading: Reading) -> Opening:
 def _differing(opening: Opening, given: Given, job: Job) -> Opening:
     """An opening with what a line says differs about it."""
     for way in given.get("differs", ()):
-        header = opening.ways.over(job.wall(opening.wall).ways.over(job.standard)).header
+        header = job.standard_of(opening).header
         opening = replace(opening, ways=way(opening.ways, header))
     if opening.kind.is_doorway and opening.ways.head_height is not None:
         raise PhraseError("A doorway's head is its rough height; write its size instead of a head.")

@@ -229,7 +229,7 @@ def read_partition(text: str, job: Job) -> Wall:
 
 
 def _outline(wall: Wall, job: Job) -> Outline | None:
-    return outline(wall, wall.ways.over(job.standard).board(wall.stud).width)
+    return outline(wall, job.standard_of(wall).board(wall.stud).width)
 
 
 def _named(name: str, outlines: list[Outline]) -> Outline:

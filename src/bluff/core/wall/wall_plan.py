@@ -263,8 +263,7 @@ def with_ways(wall: Wall, **ways: Any) -> Wall:
 
 def wall_plans(job: Job) -> tuple[WallPlan, ...]:
     """Every wall of a job, in the order they were entered."""
-    standard = job.standard
-    standards = {wall.id: _standard_of(wall, standard) for wall in job.walls}
+    standards = {wall.id: job.standard_of(wall) for wall in job.walls}
     profiles = {wall.id: _profile(wall, standards[wall.id]) for wall in job.walls}
     outlines = [drawn for wall in job.walls if (drawn := outline(wall, profiles[wall.id].thickness))]
     meetings = find_meetings(job.walls, outlines, profiles)
@@ -273,20 +272,12 @@ def wall_plans(job: Job) -> tuple[WallPlan, ...]:
     for opening in job.openings:
         openings[opening.wall].append(opening)
     plans = {
-        wall.id: _wall_plan(wall, standards[wall.id], meetings[wall.id], openings[wall.id], loose.get(wall.id, ()))
+        wall.id: _wall_plan(job, wall, meetings[wall.id], openings[wall.id], loose.get(wall.id, ()))
         for wall in job.walls
     }
     return tuple(
         replace(plan, carried=carried) if (carried := _carried(plan, plans)) else plan for plan in plans.values()
     )
-
-
-def _standard_of(wall: Wall, standard: Standard) -> Standard:
-    """The ways that hold for a wall; how many top plates it says itself goes before what its kind has."""
-    own = wall.ways.over(standard)
-    if own.single_on_partitions and wall.kind is WallKind.PARTITION and wall.ways.top_plates is None:
-        return replace(own, top_plates=1)
-    return own
 
 
 def _carried(plan: WallPlan, plans: Mapping[str, WallPlan]) -> Length | None:
@@ -317,12 +308,13 @@ def wall_plan(job: Job, wall: Wall) -> WallPlan:
 
 
 def _wall_plan(
-    wall: Wall, standard: Standard, meetings: Meetings, entered: Sequence[Opening], loose: Sequence[LooseEnd]
+    job: Job, wall: Wall, meetings: Meetings, entered: Sequence[Opening], loose: Sequence[LooseEnd]
 ) -> WallPlan:
+    standard = job.standard_of(wall)
     plate = standard.board(wall.stud)
     length = _plate_length(wall, standard, meetings)
     studs = stud_length(standard, plate.thickness)
-    place = _Placer(wall, standard, plate, length, studs, meetings)
+    place = _Placer(job, wall, standard, plate, length, studs, meetings)
     openings, lost_openings = place.openings(entered)
     posts, lost_posts = place.posts(_edges(openings))
     return WallPlan(
@@ -396,6 +388,7 @@ def stud_length(standard: Standard, plate: Length) -> Sum:
 class _Placer:
     """Puts what the plan says on one wall's plate."""
 
+    job: Job
     wall: Wall
     standard: Standard
     plate: Lumber
@@ -433,7 +426,7 @@ class _Placer:
         return tuple(placed), tuple(lost)
 
     def _opening(self, opening: Opening, edges: Mapping[str, Span]) -> PlacedOpening:
-        standard = opening.ways.over(self.standard)
+        standard = self.job.standard_of(opening)
         rough = rough_opening(opening, standard)
         width = rough.width.value
         header = header_boards(standard.header, self.plate, standard.board)

@@ -18,7 +18,7 @@ from bluff.core.errors import BluffError
 from bluff.core.job.job import MOST_WALLS, Between, Job, Opening, Point, Wall, WallKind, is_mark
 from bluff.core.job.position import At, FromPlate, Reference
 from bluff.core.job.schools import End, WallHeight
-from bluff.core.job.standard import Ways
+from bluff.core.job.ways import WallWays
 from bluff.core.measure.length import PER_INCH, format_inches, from_inches, inches
 from bluff.core.measure.lumber import STUDS
 from bluff.core.measure.size import Size
@@ -171,7 +171,9 @@ class Understood:
             taken = [*self.entered, *(wall for wall, _ in found)]
             is_free = _is_short_mark(seen.name) and all(wall.id != seen.name for wall in taken)
             try:
-                ways = Ways(studs=WallHeight(from_inches(seen.height))) if has_height and seen.height else Ways()
+                ways = (
+                    WallWays(studs=WallHeight(from_inches(seen.height))) if has_height and seen.height else WallWays()
+                )
                 run = Between(_point(placement.of(seen.start)), _point(placement.of(seen.end)))
                 mark = seen.name if is_free else next_wall_id(taken)
                 found.append((Wall(mark, seen.stud or "", run, WallKind.PARTITION, ways=ways), seen))

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 
 from bluff.core.job.job import Sizing
 from bluff.core.job.schools import OpeningKind
-from bluff.core.job.standard import Ways
+from bluff.core.job.ways import OpeningWays
 from bluff.core.measure.length import Length, from_inches, inches
 from bluff.formats.exchange.choices import Choice, Guess, Said, typed
 from bluff.formats.exchange.seen import OpeningSeen
@@ -58,11 +58,11 @@ class Sizes:
         what = self._what(seen)
         return self._heights[what] or _HEIGHTS[what, self.sizing(seen)]
 
-    def ways(self, seen: OpeningSeen) -> Ways:
+    def ways(self, seen: OpeningSeen) -> OpeningWays:
         """Where its head is, when the drawing says so and it is not a doorway, whose head is its height."""
         if seen.sill is None or seen.height is None or self.kind(seen).is_doorway:
-            return Ways()
-        return Ways(head_height=from_inches(seen.sill + seen.height))
+            return OpeningWays()
+        return OpeningWays(head_height=from_inches(seen.sill + seen.height))
 
     def _what(self, seen: OpeningSeen) -> str:
         return "door" if self.kind(seen).is_doorway else "window"

@@ -1,0 +1,318 @@
+"""Ways that are more than one value, as the job file writes them: each a small model that reads and writes one."""
+
+from dataclasses import fields
+from typing import Annotated, Any, Self
+
+from pydantic import (
+    BaseModel,
+    ConfigDict,
+    Field,
+    PlainSerializer,
+    PlainValidator,
+    StrictBool,
+    StrictInt,
+    StrictStr,
+    WithJsonSchema,
+    model_serializer,
+)
+from pydantic_core.core_schema import SerializerFunctionWrapHandler
+
+from bluff.core.errors import SettingError
+from bluff.core.job.header import Capped, Header, HeaderKind, HeaderPlace, Laid, Source
+from bluff.core.job.schools import (
+    USUAL_PLAY,
+    Allowance,
+    BoltRule,
+    CeilingBacking,
+    Datum,
+    DoorParts,
+    End,
+    JoistLayout,
+    MeasuredRoom,
+    Nailing,
+    PinRule,
+    PlateStock,
+    SheetSize,
+    StudKind,
+    StudMake,
+    WideFace,
+    WideOpening,
+)
+from bluff.core.job.ways import JobWays
+from bluff.core.job.words import Word
+from bluff.formats.values import FeetText, LengthText, SignedLengthText, SpacingText, WeightText
+
+STUDS_KEYS = ("stud_length", "wall_height", "measured")
+"""The three ways to say how long studs are, each a key of its own in the file."""
+WAY_KEYS = frozenset({*JobWays.names(), *STUDS_KEYS})
+
+
+class FileModel(BaseModel):
+    """A part of the file: unknown keys are refused by name."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    @model_serializer(mode="wrap")
+    def _only_what_is_said(self, write: SerializerFunctionWrapHandler) -> dict[str, Any]:
+        """What is decided here, and of a wall or opening first what it is, then how it is framed.
+
+        Keys that follow are left out.
+        """
+        said = [(key, value) for key, value in write(self).items() if value is not None]
+        return dict(sorted(said, key=lambda item: item[0] in WAY_KEYS))
+
+    @classmethod
+    def misplaced(cls, key: str) -> str | None:  # noqa: ARG003 - asked of every model, answered by some
+        """Where a key belongs that is known but not here; None where it is known nowhere."""
+        return None
+
+
+class ValueFile(FileModel):
+    """A model of one of the core's values."""
+
+    def to_core(self) -> Any:
+        """The value.
+
+        Raises:
+            SettingError: No wall can be framed by it.
+        """
+        raise NotImplementedError
+
+    @classmethod
+    def from_core(cls, value: Any) -> Self:
+        """The model of a value; unless a model says otherwise its keys are the value's fields."""
+        return cls.model_construct(**{key.name: getattr(value, key.name) for key in fields(value)})
+
+
+class HeaderFile(ValueFile):
+    """A header. What is left out is two plies of 2x8 when built up, one of the wall's own lumber when flat."""
+
+    kind: HeaderKind = HeaderKind.BUILT_UP
+    size: StrictStr | None = None
+    plies: StrictInt | None = None
+    source: Source | None = None
+    place: HeaderPlace | None = None
+    capped: Capped | None = None
+    laid: Laid | None = None
+    furred: StrictBool | None = None
+
+    def to_core(self) -> Header:
+        size = self.size or _USUAL_SIZE.get(self.kind)
+        plies = self.plies or (1 if self.kind in (HeaderKind.FLAT, HeaderKind.SOLID) else 2)
+        return Header(
+            self.kind,
+            size,
+            plies,
+            self.source or Source.UNVERIFIED,
+            self.place or HeaderPlace.AT_HEAD,
+            self.capped or Capped.NONE,
+            self.laid or Laid.EDGE,
+            bool(self.furred),
+        )
+
+    @classmethod
+    def from_core(cls, header: Header) -> Self:
+        """The header; what is not out of the ordinary is left out."""
+        return cls.model_construct(
+            kind=header.kind,
+            size=header.size,
+            plies=header.plies,
+            source=header.source if header.source is not Source.UNVERIFIED else None,
+            place=header.place if header.place is not HeaderPlace.AT_HEAD else None,
+            capped=header.capped if header.capped is not Capped.NONE else None,
+            laid=header.laid if header.laid is not Laid.EDGE else None,
+            furred=header.is_furred or None,
+        )
+
+
+_USUAL_SIZE = {
+    HeaderKind.BUILT_UP: "2x8",
+    HeaderKind.INSULATED: "2x8",
+    HeaderKind.BOX: "2x8",
+    HeaderKind.ENGINEERED: "1 3/4 x 9 1/4",
+}
+
+
+class WideOpeningFile(ValueFile):
+    """From which rough width on there are more jacks and kings."""
+
+    from_width: LengthText = Field(alias="from")
+    jacks: StrictInt = 2
+    kings: StrictInt = 2
+
+    def to_core(self) -> WideOpening:
+        return WideOpening(self.from_width, self.jacks, self.kings)
+
+
+class DatumFile(ValueFile):
+    """Where the on-centre layout is measured from; a shift runs along the wall from that end."""
+
+    end: End = End.START
+    shift: SignedLengthText = 0
+
+    def to_core(self) -> Datum:
+        return Datum(self.end, self.shift)
+
+
+class JoistLayoutFile(ValueFile):
+    """Where the joists above lie: the middle of one of them in the plan, and their spacing."""
+
+    first: SignedLengthText = JoistLayout().first
+    spacing: SpacingText = JoistLayout().spacing
+
+    def to_core(self) -> JoistLayout:
+        return JoistLayout(self.first, self.spacing)
+
+
+class MeasuredFile(ValueFile):
+    """A room as measured: floor to ceiling at several points, and the play of the wall that goes into it."""
+
+    heights: Annotated[tuple[LengthText, ...], Field(max_length=100)]
+    play: LengthText = USUAL_PLAY
+
+    def to_core(self) -> MeasuredRoom:
+        return MeasuredRoom(self.heights, self.play)
+
+
+class AllowanceFile(ValueFile):
+    """What a rough opening has over its unit: two figures, or for a door the parts round the slab."""
+
+    width: LengthText | None = None
+    height: LengthText | None = None
+    jamb: LengthText | None = None
+    gap: LengthText | None = None
+    under: LengthText | None = None
+    floor: LengthText | None = None
+    shim: LengthText | None = None
+
+    def plain(self) -> Allowance:
+        """The allowance in two figures.
+
+        Raises:
+            SettingError: It is given in parts, or half.
+        """
+        said = self.to_core()
+        if isinstance(said, DoorParts):
+            raise SettingError("Only a door's allowance is built up from parts; write width and height.")
+        return said
+
+    def to_core(self) -> Allowance | DoorParts:
+        parts = {key: value for key in _PARTS if (value := getattr(self, key)) is not None}
+        if self.width is None and self.height is None and parts:
+            return DoorParts(**parts)
+        if parts or self.width is None or self.height is None:
+            raise SettingError(f'Write an allowance as {{"width": 1, "height": 1}}, or in parts: {", ".join(_PARTS)}.')
+        return Allowance(self.width, self.height)
+
+
+_PARTS = [key.name for key in fields(DoorParts)]
+
+
+class StudMakeFile(ValueFile):
+    """What studs are made of; a composite one by its thickness, and its narrow face where it has one."""
+
+    kind: StudKind
+    thickness: LengthText | None = None
+    narrow: LengthText | None = None
+    wide_face: WideFace | None = None
+
+    def to_core(self) -> StudMake:
+        usual = StudMake()
+        thickness = usual.thickness if self.thickness is None else self.thickness
+        return StudMake(self.kind, thickness, self.narrow, self.wide_face or usual.wide_face)
+
+    @classmethod
+    def from_core(cls, make: StudMake) -> Self:
+        """The make; of sawn studs there is nothing more to say, and one with like faces goes either way round."""
+        if make.kind is StudKind.SAWN:
+            return cls.model_construct(kind=make.kind)
+        return cls.model_construct(
+            kind=make.kind,
+            thickness=make.thickness,
+            narrow=make.narrow,
+            wide_face=make.wide_face if make.narrow is not None else None,
+        )
+
+
+class BoltsFile(ValueFile):
+    """Where anchor bolts go by rule."""
+
+    from_end: LengthText = BoltRule().from_end
+    apart: LengthText = BoltRule().apart
+
+    def to_core(self) -> BoltRule:
+        return BoltRule(self.from_end, self.apart)
+
+
+class PinsFile(ValueFile):
+    """Where a plate is shot down by rule."""
+
+    from_end: LengthText = PinRule().from_end
+    apart: LengthText = PinRule().apart
+
+    def to_core(self) -> PinRule:
+        return PinRule(self.from_end, self.apart)
+
+
+class PlateStockFile(ValueFile):
+    """The boards plates are cut from, how far breaks of the two top plates stay apart, and whether studs double."""
+
+    boards: Annotated[tuple[FeetText, ...], Field(max_length=100)] = PlateStock().boards
+    offset: LengthText = PlateStock().offset
+    doubled_studs: StrictBool = False
+
+    def to_core(self) -> PlateStock:
+        return PlateStock(self.boards, self.offset, self.doubled_studs)
+
+
+class SheetFile(ValueFile):
+    """What sheets measure."""
+
+    width: LengthText = SheetSize().width
+    length: LengthText = SheetSize().length
+    weight: WeightText = SheetSize().weight
+
+    def to_core(self) -> SheetSize:
+        return SheetSize(self.width, self.length, self.weight)
+
+
+class NailsFile(ValueFile):
+    """How many nails a joint gets, and how far apart those in a row are."""
+
+    stud: StrictInt = Nailing().stud
+    header: StrictInt = Nailing().header
+    deep_header: StrictInt = Nailing().deep_header
+    apart: LengthText = Nailing().apart
+    lap: StrictInt = Nailing().lap
+    splice: StrictInt = Nailing().splice
+
+    def to_core(self) -> Nailing:
+        return Nailing(self.stud, self.header, self.deep_header, self.apart, self.lap, self.splice)
+
+
+class WordFile(ValueFile):
+    """What one piece is called, and the letter that is written for it."""
+
+    name: StrictStr | None = None
+    letter: StrictStr | None = None
+
+    def to_core(self) -> Word:
+        return Word(self.name, self.letter)
+
+
+def _read_ceiling(value: Any) -> CeilingBacking:
+    """What files said with yes and no before there were two ways is still read."""
+    if isinstance(value, bool):
+        return CeilingBacking.ON_PLATES if value else CeilingBacking.NONE
+    try:
+        return CeilingBacking(value)
+    except ValueError as error:
+        raise ValueError(f"Write one of {', '.join(CeilingBacking)}.") from error
+
+
+CeilingText = Annotated[
+    CeilingBacking,
+    PlainValidator(_read_ceiling),
+    PlainSerializer(str),
+    WithJsonSchema({"type": "string", "enum": list(CeilingBacking)}),
+]
