@@ -4,7 +4,7 @@ Screens set fractions and choose sizes, but they never turn a number into feet a
 they look the number up here.
 """
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable
 from typing import Any
 
 from bluff.core.measure.length import Length, format_inches, from_inches
@@ -21,7 +21,7 @@ def figures_of(data: Any, print_length: Callable[[Length], str] = format_inches)
         From the number as JavaScript writes it (``86.5``, ``222``) to its text, without a sign: what a
         step adds or takes away is set by the screen.
     """
-    return {key_of(number): print_length(abs(from_inches(number))) for number in set(_numbers(data))}
+    return {key_of(number): print_length(abs(from_inches(number))) for number in _numbers(data)}
 
 
 def key_of(number: float) -> str:
@@ -33,15 +33,18 @@ def key_of(number: float) -> str:
     return str(int(number)) if float(number).is_integer() else repr(float(number))
 
 
-def _numbers(data: Any) -> Iterator[float]:
-    match data:
-        case bool():
-            return
-        case int() | float():
-            yield data
-        case dict():
-            for value in data.values():
-                yield from _numbers(value)
-        case list() | tuple():
-            for value in data:
-                yield from _numbers(value)
+def _numbers(data: Any) -> set[float]:
+    """Every number in some JSON data. Answers have tens of thousands, so they are walked without a call for each."""
+    found: set[float] = set()
+    waiting = [data]
+    while waiting:
+        match waiting.pop():
+            case bool() | str() | None:
+                pass
+            case int() | float() as number:
+                found.add(number)
+            case dict() as values:
+                waiting.extend(values.values())
+            case list() | tuple() as values:
+                waiting.extend(values)
+    return found

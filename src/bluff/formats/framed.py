@@ -19,7 +19,7 @@ from bluff.core.measure.shapes import Rectangle
 from bluff.core.measure.sum import Sum
 from bluff.core.plan.meeting import EndMeeting, Joint
 from bluff.core.takeoff.cut_list import CutRow, Spacer, SpacerRow, cut_list, spacer_list
-from bluff.core.takeoff.nails import joints_of, nails
+from bluff.core.takeoff.nails import joints_of
 from bluff.core.takeoff.weight import lift, weight
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Bevel, Mark, Member, Orientation, Plate, Role
@@ -285,10 +285,11 @@ def _nails(framing: Framing) -> list[FramedNails]:
     at: dict[str, list[tuple[float, float, int]]] = defaultdict(list)
     for joint in joints_of(framing):
         at[joint.name].append((to_inches(joint.x), to_inches(joint.y), joint.nails))
+    rows = [(sum(nails for _, _, nails in places), name) for name, places in at.items()]
     say = framing.plan.standard.words.say
     return [
-        FramedNails(joint=say(row.joint), joints=row.joints, nails=row.nails, at=at[row.joint])
-        for row in nails([framing])
+        FramedNails(joint=say(name), joints=len(at[name]), nails=count, at=at[name])
+        for count, name in sorted(rows, key=lambda row: -row[0])
     ]
 
 

@@ -56,8 +56,8 @@ class Ways:
     """
 
     def __post_init__(self) -> None:
-        for key, value in self.said().items():
-            if check := CHECKS.get(key):
+        for key, check in _CHECKED[type(self)]:
+            if (value := getattr(self, key)) is not None:
                 check(key, value)
 
     def over(self, standard: Standard) -> Standard:
@@ -163,6 +163,9 @@ class JobWays(_OfWall):
 LEVELS: tuple[type[Ways], ...] = (OpeningWays, WallWays, JobWays)
 """From the nearest to the farthest."""
 _KEYS: dict[type[Ways], tuple[str, ...]] = {level: tuple(key.name for key in fields(level)) for level in LEVELS}
+
+
+_CHECKED = {level: tuple((key, CHECKS[key]) for key in names if key in CHECKS) for level, names in _KEYS.items()}
 
 
 def level_of(key: str) -> type[Ways]:

@@ -13,6 +13,7 @@ call-out
 
 import re
 from fractions import Fraction
+from math import gcd
 from typing import TypeAlias
 
 from bluff.core.errors import LengthError
@@ -93,6 +94,9 @@ def from_inches(value: Fraction | int | float) -> Length:
     >>> from_inches(19.2)
     1229
     """
+    in_64ths = value * PER_INCH
+    if in_64ths == int(in_64ths):  # exact, as every number Bluff itself has written
+        return int(in_64ths)
     return nearest(Fraction(value).limit_denominator(10**9) * PER_INCH)
 
 
@@ -304,8 +308,8 @@ def _parts(length: Length, denominator: int) -> tuple[str, int, str]:
     """Sign, whole inches and lowest-terms fraction of a length shown in 1/denominator."""
     if denominator not in TAPE_DENOMINATORS:
         raise LengthError(f"A tape shows no {denominator}ths; use one of {', '.join(map(str, TAPE_DENOMINATORS))}.")
-    units = round(Fraction(abs(length) * denominator, PER_INCH))
+    units = nearest_quotient(abs(length) * denominator, PER_INCH)
     whole, rest = divmod(units, denominator)
-    fraction = Fraction(rest, denominator)
     sign = "-" if length < 0 and units else ""
-    return sign, whole, f"{fraction.numerator}/{fraction.denominator}" if rest else ""
+    common = gcd(rest, denominator)
+    return sign, whole, f"{rest // common}/{denominator // common}" if rest else ""

@@ -8,7 +8,7 @@ thickness, width
 """
 
 import re
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 from bluff.core.errors import LumberError
 from bluff.core.measure.length import Length, inches
@@ -24,22 +24,22 @@ SPACER: Length = inches("1/2")
 
 @dataclass(frozen=True, slots=True)
 class Lumber:
-    """One size of board: its nominal name and actual dimensions; `narrow` is the other face of a tapered one."""
+    """One size of board: its nominal name and actual dimensions; `narrow` is the other face of a tapered one.
+
+    `section` follows from those: the area of its end, in whole square 64ths, worked out once for all boards cut of it.
+    """
 
     nominal: str
     thickness: Length
     width: Length
     narrow: Length | None = None
-
-    @property
-    def section(self) -> Length:
-        """Area of its end, in whole square 64ths."""
-        narrow = self.thickness if self.narrow is None else self.narrow
-        return (self.thickness + narrow) * self.width // 2
+    section: int = field(init=False, repr=False, compare=False)
 
     def __post_init__(self) -> None:
         if not 0 < self.thickness <= self.width:
             raise LumberError(f"A {self.nominal} is given as thicker than it is wide; write thickness, then width.")
+        narrow = self.thickness if self.narrow is None else self.narrow
+        object.__setattr__(self, "section", (self.thickness + narrow) * self.width // 2)
 
 
 def _table() -> dict[str, Lumber]:

@@ -45,7 +45,9 @@ class Sum:
 
     def minus(self, words: str, amount: Length) -> "Sum":
         """This sum with one step taken away."""
-        return self.plus(words, -amount)
+        if amount == 0:
+            return self
+        return Sum(self.value - amount, (*self.steps, Step(words, -amount)))
 
     def plus_all(self, other: "Sum") -> "Sum":
         """This sum with every step of another one added."""

@@ -61,14 +61,14 @@ def lift(framing: Framing, is_sheeted: bool = False) -> Lift:
     Source: docs/rules.md, Weight.
     """
     standard = framing.plan.standard
-    volume = sum(_volume(member) for member in framing.members)
+    volume = sum(map(_volume, framing.members))
     spacers = [row for row in spacer_list([framing]) if row.spacer is not Spacer.FOAM]
     volume += sum(row.thickness * row.depth * row.length * row.count for row in spacers)
     pounds = _pounds(volume, standard)
     if is_sheeted:
         pounds += Fraction(framing.sheets.covered, _SQUARE_FOOT) * standard.sheet.weight
     # What is laid over the plates goes up once the wall stands.
-    over = sum(_volume(member) for member in framing.members if member.bottom >= framing.plan.height.value)
+    over = sum(map(_volume, framing.over))
     at_edge = (pounds - _pounds(over, standard)) / 2
     return Lift(pounds, at_edge, max(FEWEST_HANDS, ceil(at_edge / HAND_LIFTS)))
 

@@ -6,8 +6,10 @@ plate, top cripples on the top plate, kings and studs on both, a floating jack o
 
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
 from bluff.core.job.schools import End
+from bluff.core.job.words import Words
 from bluff.core.measure.length import Length, format_inches, inches
 from bluff.core.measure.sum import Sum
 from bluff.core.wall.member import ANCHOR_BOLT, CUT_LINE, PIN, PLATE_BREAK, UPRIGHTS, Mark, Member, Plate, Role
@@ -53,10 +55,16 @@ def plate_marks(
 ) -> tuple[Mark, ...]:
     """Every mark of a wall, in order along it, bottom plate before top at the same place."""
     standing, reaching = plan.bottom.value, plan.underside.value
-    symbols = {role: plan.standard.words.letter(role) or "" for role in UPRIGHTS}
-    marks = [
-        mark for member in members if member.role in UPRIGHTS for mark in _marks_of(member, standing, reaching, symbols)
-    ]
+    symbols = _symbols(plan.standard.words)
+    marks: list[Mark] = []
+    for member in members:
+        if member.role in symbols:
+            symbol = symbols[member.role]
+            # Below where it stands on the plate, above where it reaches the other.
+            if member.bottom == standing:
+                marks.append(_mark_of(member, Plate.BOTTOM, symbol))
+            if member.top == reaching:
+                marks.append(_mark_of(member, Plate.TOP, symbol))
     marks.extend(mark for opening in openings if not opening.has_sill for mark in _cut_lines(opening))
     # The second top plate is laid when the walls stand; nothing is marked on it.
     marks.extend(_line(_MARKED[there.plate], there.at, PLATE_BREAK) for there in breaks if there.plate in _MARKED)
@@ -104,22 +112,25 @@ BURNED_INCH: Length = inches(1)
 """What is added to every reading when the tape is held on its one-inch line."""
 
 
-def _marks_of(member: Member, standing: Length, reaching: Length, symbols: Mapping[Role, str]) -> Iterator[Mark]:
-    """The marks of an upright: below where it stands on the plate, above where it reaches the other."""
-    for plate, touches in ((Plate.BOTTOM, member.bottom == standing), (Plate.TOP, member.top == reaching)):
-        if touches:
-            yield Mark(
-                plate=plate,
-                at=member.x,
-                width=member.width,
-                ahead=True,
-                symbol=symbols[member.role],
-                role=member.role,
-                member=member.id,
-                opening=member.opening,
-                wide_face=member.wide_face,
-                side=member.side,
-            )
+@lru_cache(maxsize=64)
+def _symbols(words: Words) -> Mapping[Role, str]:
+    """What is written for each upright, by crews that have those words."""
+    return {role: words.letter(role) or "" for role in UPRIGHTS}
+
+
+def _mark_of(member: Member, plate: Plate, symbol: str) -> Mark:
+    return Mark(
+        plate=plate,
+        at=member.x,
+        width=member.width,
+        ahead=True,
+        symbol=symbol,
+        role=member.role,
+        member=member.id,
+        opening=member.opening,
+        wide_face=member.wide_face,
+        side=member.side,
+    )
 
 
 def _cut_lines(opening: OpeningFrame) -> Iterator[Mark]:

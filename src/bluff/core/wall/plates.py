@@ -97,10 +97,10 @@ def plates(
 
 def _is_full_height(plan: WallPlan, piece: Member) -> bool:
     return (
-        piece.orientation is Orientation.EDGE
+        piece.height == plan.stud_length.value
+        and piece.orientation is Orientation.EDGE
         and piece.width == plan.stud.thickness
         and piece.bottom == plan.bottom.value
-        and piece.height == plan.stud_length.value
     )
 
 

@@ -151,7 +151,8 @@ def joint_heights(plan: WallPlan) -> list[Length]:
 
 def meets_spacing(plan: WallPlan, pitch: Length) -> bool:
     """Whether studs stand at every joint of sheets that meet so far apart."""
-    return Fraction(pitch, PER_INCH) % plan.standard.spacing == 0
+    spacing = plan.standard.spacing
+    return pitch * spacing.denominator % (PER_INCH * spacing.numerator) == 0
 
 
 def _size(plan: WallPlan) -> tuple[Length, Length]:

@@ -1,0 +1,60 @@
+"""What framing one wall costs, against the fastest encoder of JSON on its own result. Ratios in one run.
+
+Run with ``.local/venv/bin/python benchmarks/frame_one_wall.py``. The encoder does next to nothing to each number, so
+how many times as long framing takes says how much is done to each, whatever the machine. What a person waits for
+is looked at likewise: the bench's whole answer against framing its wall.
+"""
+
+import sys
+from collections.abc import Callable
+from functools import partial
+from pathlib import Path
+from typing import Any
+
+sys.path.insert(0, str(Path(__file__).resolve().parents[1]))
+sys.path.insert(0, str(Path(__file__).resolve().parents[1] / "src"))
+
+import orjson
+from benchmarks.frame_walls import Series, seconds
+
+from bluff import core
+from bluff.core.job.edit import AddOpening, AddWall
+from bluff.core.phrase.opening_line import read_opening
+from bluff.core.phrase.wall_line import read_wall
+from bluff.formats.framed import framed_wall
+
+_OPENINGS = ("d 3-0x6-8 @ 4'", "3-0x4-0 @ 10'", "d 3-0x6-8 @ 16'", "3-0x4-0 @ 22'", "d 3-0x6-8 @ 28'", "3-0x4-0 @ 34'")
+
+
+def wall_with_openings(count: int) -> core.WallPlan:
+    """A wall of 40 ft with some openings, everything as usual."""
+    job = core.apply(core.Job("benchmark"), AddWall(read_wall("40' 2x6", core.Job("benchmark"))))
+    for text in _OPENINGS[:count]:
+        job = core.apply(job, AddOpening(read_opening(text, job, job.walls[0])))
+    return core.wall_plan(job, job.walls[0])
+
+
+def framed_data(plan: core.WallPlan) -> Any:
+    return framed_wall(core.frame(plan)).model_dump(mode="json", by_alias=True)
+
+
+SERIES: list[Series] = [
+    ("frame", [0, 3, 6], wall_with_openings, core.frame),
+    ("encode", [0, 3, 6], lambda count: framed_data(wall_with_openings(count)), orjson.dumps),
+    ("answer", [0, 3, 6], wall_with_openings, framed_data),
+]
+
+
+def against(one: Callable[[], object], other: Callable[[], object]) -> float:
+    """How many times as long the one takes as the other."""
+    return seconds(one) / seconds(other)
+
+
+if __name__ == "__main__":
+    print(f"{'openings':>10} {'frame ÷ encode':>16} {'answer ÷ frame':>16}")
+    for count in (0, 3, 6):
+        plan = wall_with_openings(count)
+        encode = partial(orjson.dumps, framed_data(plan))
+        frame = partial(core.frame, plan)
+        ratio, answer = against(frame, encode), against(partial(framed_data, plan), frame)
+        print(f"{count:>10} {ratio:>16.1f} {answer:>16.2f}")
