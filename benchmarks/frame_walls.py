@@ -33,7 +33,7 @@ from bluff.core.phrase.wall_line import read_wall
 from bluff.core.takeoff.effect import tally
 from bluff.formats.framed import framed_job
 
-_RUNS = 15
+_RUNS = 5
 _FOOT = inches(12)
 
 
