@@ -98,3 +98,15 @@ def test_the_front_end_answers_its_own_addresses_and_no_others(pool, tmp_path):
         assert "Bluff" in client.get("/jobs/1/bench/A").text
         assert client.get("/missing.js").status_code == 404
         assert client.get("/api/missing").status_code == 404
+
+
+def test_files_named_by_what_is_in_them_are_kept_for_good_and_the_page_is_not(pool, tmp_path):
+    (tmp_path / "index.html").write_text("<title>Bluff</title>")
+    (tmp_path / "assets").mkdir()
+    (tmp_path / "assets" / "index-a1b2c3.js").write_text("export {}")
+    with TestClient(make_app(pool, web=tmp_path), base_url="http://127.0.0.1") as client:
+        assert "immutable" in client.get("/assets/index-a1b2c3.js").headers["cache-control"]
+        # The page names the files, so an old one would name files that are gone.
+        assert client.get("/").headers["cache-control"] == "no-cache"
+        assert client.get("/jobs/any/plan").headers["cache-control"] == "no-cache"
+        assert client.get("/assets/gone.js").status_code == 404

@@ -191,6 +191,7 @@ def test_a_way_set_on_the_wall_can_follow_the_job_again(window_wall):
     page.get_by_role("button", name="On centre: follow the job again").click()
     expect(page.get_by_label("On centre", exact=True)).to_have_value("16")
     page.get_by_role("tabpanel").get_by_role("link", name="Standards").click()
+    expect(page.get_by_text("This job as it is")).to_be_visible()
     enter(page, "On centre", "12")
     page.get_by_role("button", name="Take it for this job").click()
     expect(page.get_by_text("This job as it is")).to_be_visible()

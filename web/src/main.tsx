@@ -2,40 +2,59 @@ import "@fontsource-variable/sofia-sans/wght.css";
 import "@fontsource-variable/sofia-sans-condensed/wght.css";
 import { ChakraProvider } from "@chakra-ui/react";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { StrictMode } from "react";
+import { type ComponentType, StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, RouterProvider } from "react-router";
-import { JobScreens } from "./app/JobScreens";
+import { Loading } from "./app/Loading";
 import { NotFound } from "./app/NotFound";
 import { Shell } from "./app/Shell";
 import { system } from "./app/theme";
-import { BenchScreen } from "./bench/BenchScreen";
-import { JobsScreen } from "./jobs/JobsScreen";
-import { OpeningsScreen } from "./openings/OpeningsScreen";
-import { PlanScreen } from "./plan/PlanScreen";
-import { PoleScreen } from "./pole/PoleScreen";
-import { StandardsScreen } from "./standards/StandardsScreen";
+
+/** Before the first screen is there. */
+const Opening = () => <Loading what="Opening Bluff" />;
+
+/** Every screen, each in a file of its own. */
+const SCREENS = {
+  jobs: async () => (await import("./jobs/JobsScreen")).JobsScreen,
+  job: async () => (await import("./app/JobScreens")).JobScreens,
+  plan: async () => (await import("./plan/PlanScreen")).PlanScreen,
+  openings: async () => (await import("./openings/OpeningsScreen")).OpeningsScreen,
+  bench: async () => (await import("./bench/BenchScreen")).BenchScreen,
+  pole: async () => (await import("./pole/PoleScreen")).PoleScreen,
+  standards: async () => (await import("./standards/StandardsScreen")).StandardsScreen,
+};
+
+/** A route to a screen; until it is fetched the one before stays in view. */
+const screen = (name: keyof typeof SCREENS) => ({
+  lazy: async () => ({ Component: (await SCREENS[name]()) as ComponentType }),
+});
 
 const router = createBrowserRouter([
   {
     element: <Shell />,
+    HydrateFallback: Opening,
     children: [
-      { path: "/", element: <JobsScreen /> },
+      { path: "/", ...screen("jobs") },
       {
         path: "/jobs/:job",
-        element: <JobScreens />,
+        ...screen("job"),
         children: [
-          { path: "plan", element: <PlanScreen /> },
-          { path: "openings", element: <OpeningsScreen /> },
-          { path: "bench/:wall?", element: <BenchScreen /> },
-          { path: "pole", element: <PoleScreen /> },
-          { path: "standards", element: <StandardsScreen /> },
+          { path: "plan", ...screen("plan") },
+          { path: "openings", ...screen("openings") },
+          { path: "bench/:wall?", ...screen("bench") },
+          { path: "pole", ...screen("pole") },
+          { path: "standards", ...screen("standards") },
         ],
       },
       { path: "*", element: <NotFound /> },
     ],
   },
 ]);
+
+// The first screen is there: the others are fetched before anybody asks for them, also for where there is no net.
+window.addEventListener("load", () => {
+  setTimeout(() => Promise.allSettled(Object.values(SCREENS).map((load) => load())), 1000);
+});
 
 const queries = new QueryClient({
   defaultOptions: { queries: { retry: 1, staleTime: 5_000 } },

@@ -3,7 +3,7 @@
 from typing import Annotated, Any
 from uuid import UUID
 
-from fastapi import APIRouter, Depends, Query, Request
+from fastapi import APIRouter, Depends, Query, Request, Response
 
 from bluff import core
 from bluff.api.body import FILE_BODY, FileBody
@@ -30,7 +30,7 @@ from bluff.api.schemas import (
     TypedPhrases,
 )
 from bluff.api.session import signed_in
-from bluff.api.views import bench_view, edit_reading, job_summary, job_view, line_reading, typed_phrases
+from bluff.api.views import bench_answer, edit_reading, job_summary, job_view, line_reading, typed_phrases
 from bluff.core.job.schools import End
 from bluff.formats.edits import edit_to_core
 from bluff.formats.job_file import read_job
@@ -174,13 +174,13 @@ def preview_plan(jobs: CrewJobs, job_id: UUID, request: PreviewRequest) -> PlanP
     return plan_preview(state.job, state.revision, edit_to_core(request.edit))
 
 
-@router.get("/{job_id}/walls/{wall_id}/bench")
+@router.get("/{job_id}/walls/{wall_id}/bench", response_model=BenchView)
 def bench(
     jobs: CrewJobs,
     job_id: UUID,
     wall_id: str,
     hook: Annotated[End, Query(description="The end the tape hooks on.")] = End.START,
     burn: Annotated[bool, Query(description="Whether the tape is held on its one-inch line.")] = False,
-) -> BenchView:
+) -> Response:
     """One wall framed, read from the end the tape hooks on."""
-    return bench_view(jobs.get(job_id), wall_id, hook, burn)
+    return Response(bench_answer(jobs.get(job_id), wall_id, hook, burn), media_type="application/json")

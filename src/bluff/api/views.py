@@ -1,5 +1,6 @@
 """From service and core values to what goes over the wire."""
 
+import json
 from collections import Counter
 from collections.abc import Mapping
 
@@ -38,7 +39,7 @@ from bluff.core.plan.placing import wall_span
 from bluff.core.wall.marks import BURNED_INCH, Reading, read_mark
 from bluff.core.wall.wall_plan import PlacedOpening
 from bluff.formats.edits import edit_from_core
-from bluff.formats.figures import figures_of
+from bluff.formats.figures import figures_in, figures_of
 from bluff.formats.framed import framed_cut_row, framed_finding, framed_spacer_row, framed_wall, steps
 from bluff.formats.job_file import JobFile, OpeningFile, StandardFile, WallFile
 from bluff.service.jobs import JobInList, JobState, counted, findings_by_wall, framing, framings
@@ -91,8 +92,19 @@ def job_summary(line: JobInList) -> JobSummary:
     )
 
 
+def bench_answer(state: JobState, wall_id: str, hook: End, burn: bool) -> bytes:
+    """One wall on the bench, as JSON. As `bench_view`.
+
+    It is the largest answer there is, and somebody waits for it after every edit: its figures are those of the
+    numbers in what is written, so that it is gone through once.
+    """
+    written = bench_view(state, wall_id, hook, burn).model_dump_json(by_alias=True, exclude={"figures"}).encode()
+    figures = json.dumps(figures_in(written), ensure_ascii=False).encode()
+    return b'%s,"figures":%s}' % (written[:-1], figures)
+
+
 def bench_view(state: JobState, wall_id: str, hook: End, burn: bool) -> BenchView:
-    """One wall on the bench.
+    """One wall on the bench, its figures left out.
 
     Args:
         state: The job.
@@ -127,13 +139,8 @@ def bench_view(state: JobState, wall_id: str, hook: End, burn: bool) -> BenchVie
         figures={},
         feet={},
     )
-    numbers = view.model_dump(
-        include={"wall", "openings", "plate", "stud_length", "burned", "readings", "cut_list", "spacers"}
-    )
-    view.figures = figures_of(numbers)
-    view.feet = figures_of(
-        [view.wall.length, view.wall.plate_length, view.wall.height, *numbers["cut_list"]], format_feet
-    )
+    lengths = [view.wall.length, view.wall.plate_length, view.wall.height, *(row.length for row in view.cut_list)]
+    view.feet = figures_of(lengths, format_feet)
     return view
 
 

@@ -4,6 +4,7 @@ Screens set fractions and choose sizes, but they never turn a number into feet a
 they look the number up here.
 """
 
+import re
 from collections.abc import Callable
 from typing import Any
 
@@ -22,6 +23,15 @@ def figures_of(data: Any, print_length: Callable[[Length], str] = format_inches)
         step adds or takes away is set by the screen.
     """
     return {key_of(number): print_length(abs(from_inches(number))) for number in _numbers(data)}
+
+
+def figures_in(text: bytes) -> dict[str, str]:
+    """As `figures_of`, of data that is written already; a number in a sentence may get a figure nobody asks for."""
+    return {key_of(number): format_inches(abs(from_inches(number))) for number in map(float, {*_NUMBER.findall(text)})}
+
+
+_NUMBER = re.compile(rb"[:\[,](-?\d+(?:\.\d+)?)")
+"""A number of JSON, after what comes before a value."""
 
 
 def key_of(number: float) -> str:

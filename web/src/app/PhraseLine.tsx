@@ -43,11 +43,13 @@ export function PhraseLine({
   const { say } = useWords();
   const [text, setText] = useState("");
   const said = useSettled(text.trim(), SOON);
+  const [sent, setSent] = useState<string | null>(null);
   const field = useRef<HTMLInputElement>(null);
   const reading = useQuery({
     queryKey: ["phrase", job, revision, wall, said],
     queryFn: () => answered<EditReading>(understand(job, said, wall)),
-    enabled: said !== "" && said !== HELP,
+    // Sent, it is not read anew at the revision it makes.
+    enabled: said !== "" && said !== HELP && said !== sent,
     retry: false,
     placeholderData: keepPreviousData,
   });
@@ -57,7 +59,10 @@ export function PhraseLine({
     if (understood !== undefined) onReading?.(understood);
   }, [understood, onReading]);
 
-  const instead = said === text.trim() && !reading.isPlaceholderData ? reading.data?.instead : null;
+  /** What the line as it stands was understood as, once it is. */
+  const read =
+    said === text.trim() && !reading.error && !reading.isPlaceholderData ? (reading.data ?? null) : null;
+  const instead = read?.instead;
   const isAsking = text.trim() === HELP;
 
   function put(line: string) {
@@ -76,9 +81,11 @@ export function PhraseLine({
     event.preventDefault();
     if (!text.trim() || isAsking) return;
     // What was typed last may not have been understood yet: ask for exactly that.
-    const latest = await answered<EditReading>(understand(job, text.trim(), wall)).catch(() => null);
+    const latest =
+      read ?? (await answered<EditReading>(understand(job, text.trim(), wall)).catch(() => null));
     if (!latest) return;
-    change.make(latest.edit, () => {
+    setSent(text.trim());
+    await change.make(latest.edit, () => {
       setText("");
       onDone?.(latest);
       field.current?.focus();
@@ -111,7 +118,10 @@ export function PhraseLine({
         autoComplete="off"
         spellCheck={false}
         value={text}
-        onChange={(event) => setText(event.target.value)}
+        onChange={(event) => {
+          setText(event.target.value);
+          setSent(null);
+        }}
         onKeyDown={onKey}
       />
       <Button type="submit" size="md" variant="solid" disabled={!text.trim() || isAsking || change.isBusy}>

@@ -5,11 +5,10 @@ import {
   defineRecipe,
   defineSlotRecipe,
 } from "@chakra-ui/react";
-import { breakpoints, tokens } from "@chakra-ui/react/theme";
 
 /**
  * A workshop in daylight, and the truck at six in the morning. Only what Bluff uses is in the system: no
- * default recipes, no colours but these.
+ * default recipes or sizes, no colours but these; a page loads all of it before it shows anything.
  *
  * crayon: marks and findings · chalk: references and selection · pine: wood · treated: treated wood
  */
@@ -35,6 +34,13 @@ const colors = {
 const semanticColors = Object.fromEntries(
   Object.entries(colors).map(([name, { _light, _dark }]) => [name, { value: { base: _light, _dark } }]),
 );
+
+/** Quarters of a rem, for gaps and sizes. */
+const STEPS = [0.5, 1, 1.5, 2, 2.5, 3, 3.5, 4, 5, 6, 7, 8, 9, 10, 11, 12, 14, 16, 20, 24, 28, 32];
+const spacing = Object.fromEntries(STEPS.map((step) => [step, { value: `${step / 4}rem` }]));
+
+/** What lies over what. */
+const zIndex = { dropdown: { value: 1000 }, banner: { value: 1200 }, toast: { value: 1700 } };
 
 const focus = { outline: "2px solid", outlineColor: "chalk", outlineOffset: "1px" };
 
@@ -196,11 +202,11 @@ export const system = createSystem(
       "*, *::before, *::after": { borderColor: "rule" },
     },
     theme: {
-      breakpoints,
+      breakpoints: { sm: "480px", md: "768px", lg: "1024px", xl: "1280px" },
       tokens: {
-        spacing: tokens.spacing,
-        sizes: tokens.sizes,
-        zIndex: tokens.zIndex,
+        spacing,
+        sizes: { ...spacing, full: { value: "100%" } },
+        zIndex,
         fonts: {
           body: { value: "'Sofia Sans Variable', sans-serif" },
           heading: { value: "'Sofia Sans Condensed Variable', sans-serif" },
