@@ -481,6 +481,38 @@ def test_a_long_wall_scrolls_inside_its_frame_and_can_be_seen_whole(job):
     assert whole[0] <= whole[1]
 
 
+def test_plates_say_the_opening_between_its_jacks_as_a_crew_marks_them(window_wall):
+    labels = drawing(window_wall).get_by_text("W1 43 x 55")
+    expect(labels).to_have_count(2)
+    left, right = (piece(window_wall, f"A/opening/W1/jack/{end}").bounding_box() for end in ("start", "end"))
+    for index in range(2):
+        box = labels.nth(index).bounding_box()
+        assert left["x"] + left["width"] <= box["x"]
+        assert box["x"] + box["width"] <= right["x"] + 1
+
+
+def test_a_long_wall_seen_whole_has_its_readings_along_the_plates(page):
+    page.get_by_label("Job file").set_input_files(EXAMPLE)
+    page.get_by_role("link", name="Bench").click()
+    page.get_by_role("button", name="The whole wall").click()
+    # The king of W1 at 43 1/2 stands in a pack and has no room; the stud at 15 1/4 has, on both plates.
+    expect(drawing(page).locator("text", has_text=re.compile(r"^15 1/4$"))).to_have_count(2)
+    expect(drawing(page).locator("text", has_text=re.compile(r"^43 1/2$"))).to_have_count(0)
+
+
+def test_no_figure_of_a_fraction_is_small(page):
+    """3/8 and 5/8 must be told apart on a bright day: at least 0.7 of the other figures, and 11 pixels."""
+    page.get_by_label("Job file").set_input_files(EXAMPLE)
+    for screen in ("Openings", "Pole", "Plan", "Bench"):
+        page.get_by_role("link", name=screen).first.click()
+        expect(page.locator("sup, tspan tspan").first).to_be_attached()
+        sizes = page.evaluate("""() => [...document.querySelectorAll("sup, sub, tspan tspan")].map((part) => {
+            const whole = part.tagName === "tspan" ? part.closest("text") : part.parentElement.parentElement;
+            return [part, whole].map((one) => parseFloat(getComputedStyle(one).fontSize));
+        })""")
+        assert all(small >= 11 and small >= 0.7 * min(size, 100) for small, size in sizes), (screen, sizes)
+
+
 def test_layers_are_switched_on_and_off(window_wall):
     page = window_wall
     layers = page.get_by_role("group", name="Layers")

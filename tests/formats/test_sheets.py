@@ -14,7 +14,7 @@ from bluff.core.frame import frame
 from bluff.core.job.schools import Anchors, Floor
 from bluff.formats.job_file import read_job
 from bluff.formats.sheets import SHOWN_AT_FIRST, Imprint, Paper, job_sheets, pole_sheet, pole_strip, wall_sheet
-from bluff.formats.sheets.paper import spread
+from bluff.formats.sheets.paper import PLAIN, _pieces, spread, wrapped_height
 from floors import partition, shelter
 from framing import frame_wall
 from strategies import jobs
@@ -105,3 +105,16 @@ def test_pins_are_read_off_the_sheet_and_hidden_with_the_bolts():
     for layers, is_shown in ((SHOWN_AT_FIRST, True), ((), False)):
         ((_, text),) = pages(wall_sheet(framing, Paper.LETTER, IMPRINT, LINK, layers))
         assert ("pin12" in "".join(text.split())) is is_shown
+
+
+@pytest.mark.parametrize("size", [7, 8.5, 11, 18, 28])
+def test_figures_of_a_fraction_are_large_enough_for_a_bright_day(size):
+    before, top, _, under, _ = _pieces("92 5/8", PLAIN, size)
+    assert before.size == size
+    assert min(top.size, under.size) >= max(7, 0.7 * size)
+    # The top stands higher than the figures beside it, and clear of what is under it.
+    assert top.rise > 0 == under.rise
+
+
+def test_what_has_no_room_on_a_sheet_is_counted_below_the_rest():
+    assert wrapped_height("word " * 200, 9.5, 300) > wrapped_height("word", 9.5, 300) > 9.5

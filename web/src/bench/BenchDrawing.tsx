@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { Maximize2, ZoomIn, ZoomOut } from "lucide-react";
-import { type KeyboardEvent, useEffect, useRef, useState } from "react";
-import type { Bench } from "../api/client";
+import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from "react";
+import type { Bench, Mark } from "../api/client";
 import { colour } from "../app/theme";
 import { useWords } from "../app/words";
 import { Elevation, riseOf } from "../drawing/Elevation";
@@ -21,7 +21,7 @@ const ABOVE = 12;
 const BETWEEN = 36;
 const BELOW = 24;
 /** Plates take what height the elevation leaves, within what still looks like a plate. */
-const PLATE = { least: 40, most: 68 };
+const PLATE = { least: 40, most: 148 };
 const ZOOM = 1.35;
 const WIDEST = 24;
 
@@ -67,6 +67,21 @@ export function BenchDrawing({
   const bottom = top + plate + TAPE;
   const marked = bench.standard.wall.marked_on === "edge" ? ", marked on its edge" : "";
   const print = printer(bench.figures);
+  const labels = bench.openings
+    .filter(({ framed }) => framed)
+    .map(({ opening, start, end, rough_width, rough_height }) => ({
+      start: start.value,
+      end,
+      text: `${opening.id} ${print(rough_width.value)} x ${print(rough_height.value)}`,
+    }));
+  const readings = useMemo(
+    () => new Map(wall.marks.map((mark, index) => [mark, bench.readings[index]?.at])),
+    [wall, bench.readings],
+  );
+  const read = (mark: Mark) => {
+    const at = readings.get(mark);
+    return at === undefined ? "" : print(at);
+  };
   const layers = useLayers();
   const marks = marksIn(wall.marks, layers);
   const chosen = placeOf(bench, picking.picked, place);
@@ -110,6 +125,8 @@ export function BenchDrawing({
           <g>
             <PlateStrip
               marks={marks.filter((mark) => mark.plate === "top")}
+              labels={labels}
+              read={read}
               length={wall.plate_length}
               scale={scale}
               y={top}
@@ -127,6 +144,8 @@ export function BenchDrawing({
             />
             <PlateStrip
               marks={marks.filter((mark) => mark.plate === "bottom")}
+              labels={labels}
+              read={read}
               length={wall.plate_length}
               scale={scale}
               y={bottom}

@@ -1,6 +1,7 @@
 import type { Mark } from "../api/client";
 import { colour } from "../app/theme";
 import { lettering } from "./lettering";
+import { SvgFigure } from "./SvgFigure";
 import type { Scale } from "./scale";
 import { fillOf } from "./wood";
 
@@ -24,6 +25,19 @@ export interface Picking {
   onHover: (key: string | null) => void;
 }
 
+/** What is written on a plate between the jacks of an opening: its mark and its rough opening. */
+export interface PlateLabel {
+  start: number;
+  end: number;
+  text: string;
+}
+
+/** As crews write it, above the cripples' marks. */
+const LABEL = { size: 14, below: 14, wide: 6.4 };
+
+/** A plate so tall that readings are written along it: the symbols' share of it, and what a reading needs. */
+const READ = { from: 104, symbols: 64, size: 13, apart: 15 };
+
 /** What a mark is picked by: its member, or itself where only a line stands. */
 export function markKey(mark: Mark): string {
   return mark.member ?? `${mark.opening}/${mark.role}/${mark.at}`;
@@ -32,6 +46,8 @@ export function markKey(mark: Mark): string {
 /** One plate with its marks: the line on the side the tape reads first or on both, the symbol beyond it. */
 export function PlateStrip({
   marks,
+  labels,
+  read,
   length,
   scale,
   y,
@@ -41,6 +57,9 @@ export function PlateStrip({
   picking,
 }: {
   marks: Mark[];
+  labels: readonly PlateLabel[];
+  /** What the tape reads at a mark. */
+  read: (mark: Mark) => string;
   length: number;
   scale: Scale;
   y: number;
@@ -50,6 +69,7 @@ export function PlateStrip({
   hasBothLines: boolean;
   picking: Picking;
 }) {
+  const isTall = height >= READ.from;
   return (
     <g>
       <rect
@@ -79,13 +99,51 @@ export function PlateStrip({
           mark={mark}
           scale={scale}
           y={y}
-          height={height}
+          height={isTall ? READ.symbols : height}
           isCrowded={marks.some((other) => isTooNear(mark, other, scale))}
           isFarLine={marks.some((other) => isNearLineOf(mark, other))}
           isLit={isLit(markKey(mark), picking)}
         />
       ))}
+      {isTall &&
+        readable(marks, hook, scale).map(({ mark, line }) => (
+          <SvgFigure
+            key={markKey(mark)}
+            transform={`translate(${hook === "start" ? line + 12 : line - 3} ${y + height - 5}) rotate(-90)`}
+            size={READ.size}
+            weight={650}
+            fill={isLit(markKey(mark), picking) ? colour("chalk") : colour("ink")}
+            text={read(mark)}
+          />
+        ))}
+      {labels
+        .filter(({ start, end, text }) => scale.x(end) - scale.x(start) > text.length * LABEL.wide)
+        .map(({ start, end, text }) => (
+          <SvgFigure
+            key={text}
+            x={scale.x((start + end) / 2)}
+            y={y + LABEL.below}
+            size={LABEL.size}
+            weight={750}
+            textAnchor="middle"
+            fill={colour("crayon")}
+            stroke={colour("pine")}
+            strokeWidth={3}
+            paintOrder="stroke"
+            text={text}
+          />
+        ))}
     </g>
+  );
+}
+
+/** The marks whose readings have room beside their line, before the next one the tape comes to. */
+function readable(marks: readonly Mark[], hook: "start" | "end", scale: Scale) {
+  const lines = marks
+    .map((mark) => ({ mark, line: scale.x(hook === "start" ? mark.at : mark.at + mark.width) }))
+    .toSorted((one, other) => (hook === "start" ? one.line - other.line : other.line - one.line));
+  return lines.filter(
+    ({ line }, index) => Math.abs((lines[index + 1]?.line ?? Number.MAX_VALUE) - line) >= READ.apart,
   );
 }
 

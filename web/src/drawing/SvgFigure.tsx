@@ -1,4 +1,4 @@
-import { parts } from "./figures";
+import { fractionSize, parts } from "./figures";
 import { lettering } from "./lettering";
 
 /** A printed length inside a drawing, its fractions set as fractions. */
@@ -8,7 +8,9 @@ export function SvgFigure({
   weight = 600,
   ...attributes
 }: { text: string; size: number; weight?: number } & Omit<React.SVGProps<SVGTextElement>, "style">) {
-  const small = { fontSize: Math.round(size * 0.68) };
+  const small = { fontSize: fractionSize(size) };
+  // So high that its top stands level with the other figures', or above where it is nearly as large.
+  const rise = size * 0.26;
   return (
     <text style={lettering(size, weight)} {...attributes}>
       {parts(text).map((part) =>
@@ -16,8 +18,8 @@ export function SvgFigure({
           <tspan key={part.text}>{part.text}</tspan>
         ) : (
           <tspan key={part.key} style={small}>
-            <tspan dy={-size * 0.28}>{part.top}</tspan>
-            <tspan dy={size * 0.28}>/{part.bottom}</tspan>
+            <tspan dy={-rise}>{part.top}</tspan>
+            <tspan dy={rise}>/{part.bottom}</tspan>
           </tspan>
         ),
       )}

@@ -4,6 +4,14 @@ export type Part =
   | { kind: "plain"; text: string }
   | { kind: "fraction"; key: number; top: string; bottom: string };
 
+/** How large a fraction's figures are beside others: never so small that 3/8 could be 5/8. */
+export function fractionSize(size: number): number {
+  return Math.max(Math.round(size * 0.74), LEAST);
+}
+
+/** No figure of a fraction is smaller, in pixels. */
+const LEAST = 11;
+
 /** A printed length split where its fractions are: `86 1/2` is `86 ` and 1 over 2. */
 export function parts(text: string): Part[] {
   const found: Part[] = [];

@@ -20,7 +20,14 @@ CAUTION = (
     "before the next."
 )
 _FRACTION = re.compile(r"(\d+)/(\d+)")
-_SMALL, _RAISED = 0.66, 0.36
+_SMALL = 0.74
+"""Of a fraction's figures beside the others: 3/8 and 5/8 are told apart at arm's length, in the sun."""
+_LEAST = 7
+"""Points; no figure of a fraction is smaller."""
+_LEADING = 1.22
+"""From line to line, of their size."""
+_CAP = 0.72
+"""How high figures are, of their size."""
 
 
 class Paper(StrEnum):
@@ -84,10 +91,10 @@ class Page:
 
     def wrapped(self, x: float, y: float, text: str, size: float, width: float, *, bold: bool = False) -> float:
         """Text in lines of a width; returns how far down it went."""
-        lines = simpleSplit(_printable(text), BOLD if bold else PLAIN, size, width)
+        lines = _lines(text, size, width, bold=bold)
         for number, line in enumerate(lines):
-            self.text(x, y - number * size * 1.22, line, size, bold=bold)
-        return len(lines) * size * 1.22
+            self.text(x, y - number * size * _LEADING, line, size, bold=bold)
+        return len(lines) * size * _LEADING
 
     def line(self, x1: float, y1: float, x2: float, y2: float, width: float = 0.6) -> None:
         self.canvas.setLineWidth(width)
@@ -167,6 +174,16 @@ class _Piece:
         return float(stringWidth(self.text, self.font, self.size))
 
 
+def wrapped_height(text: str, size: float, width: float) -> float:
+    """How far down text goes in lines of a width, as `Page.wrapped` sets it."""
+    return len(_lines(text, size, width)) * size * _LEADING
+
+
+def _lines(text: str, size: float, width: float, *, bold: bool = False) -> list[str]:
+    lines: list[str] = simpleSplit(_printable(text), BOLD if bold else PLAIN, size, width)
+    return lines
+
+
 def text_width(text: str, size: float, *, bold: bool = False) -> float:
     """How wide some text comes out, its fractions set."""
     return sum(piece.width for piece in _pieces(text, BOLD if bold else PLAIN, size))
@@ -182,11 +199,14 @@ def _pieces(text: str, font: str, size: float) -> Iterator[_Piece]:
     text = _printable(text)
     found = [(match.start(), match.end(), match) for match in _FRACTION.finditer(text)]
     ends = [0, *(end for _, end, _ in found)]
+    small = max(size * _SMALL, _LEAST)
+    # Their tops stand a little over those of the other figures.
+    raised = max(_CAP * (size - small), 0) + 0.14 * size
     for (start, _, match), before in zip(found, ends, strict=False):
         yield _Piece(text[before:start], font, size, 0)
-        yield _Piece(match[1], font, size * _SMALL, size * _RAISED)
+        yield _Piece(match[1], font, small, raised)
         yield _Piece("/", font, size * 0.85, 0)
-        yield _Piece(match[2], font, size * _SMALL, 0)
+        yield _Piece(match[2], font, small, 0)
     yield _Piece(text[ends[-1] :], font, size, 0)
 
 

@@ -14,7 +14,7 @@ from bluff.core.wall.marks import written
 from bluff.core.wall.member import ANCHOR_BOLT, CUT_LINE, PIN, PLATE_BREAK, Member, Plate, Role
 from bluff.core.wall.sheets import Sheet
 from bluff.core.wall.wall_plan import PlacedOpening, WallPlan
-from bluff.formats.sheets.paper import MARGIN, Page, columns, spread, text_width
+from bluff.formats.sheets.paper import MARGIN, Page, columns, spread, text_width, wrapped_height
 
 _GREY = {
     Role.BOTTOM_PLATE: 0.88,
@@ -309,7 +309,9 @@ def _findings(page: Page, findings: Sequence[Finding], edges: tuple[float, float
     for number, finding in enumerate(findings):
         size = 8.5 if finding.severity is Severity.INFO else 9.5
         text = f"{finding.text} {finding.do}"
-        if y - 3 * size < low + 12:
+        is_last = number == len(findings) - 1
+        # Below each but the last there is room to count those that have none.
+        if y - wrapped_height(text, size, right - x - 34) < low + (0 if is_last else 16):
             page.text(x, max(y, low + 5), f"and {len(findings) - number} more on the screen", 8.5)
             return
         page.text(x, y, _WORST[finding.severity], 7, bold=True)
