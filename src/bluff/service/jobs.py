@@ -1,6 +1,6 @@
 """Jobs: list, make, change, take back, frame."""
 
-from collections import Counter, OrderedDict
+from collections import Counter
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 from datetime import datetime
@@ -9,6 +9,7 @@ from threading import Lock
 from typing import Any
 from uuid import UUID, uuid4
 
+from cachetools import LRUCache
 from psycopg import Connection
 from psycopg_pool import ConnectionPool
 
@@ -79,28 +80,27 @@ KEPT = 64
 
 
 class _Kept:
-    """What was made of jobs, by the very object or row it was made of: neither ever changes."""
+    """What was made of jobs, by the very object or row it was made of: neither ever changes.
+
+    What was asked for longest ago makes room for what is new.
+    """
 
     def __init__(self) -> None:
         self._lock = Lock()
-        self._jobs: OrderedDict[tuple[UUID, int, datetime], core.Job] = OrderedDict()
-        self._framings: OrderedDict[int, tuple[core.Job, tuple[core.Framing, ...]]] = OrderedDict()
+        self._jobs: LRUCache[tuple[UUID, int, datetime], core.Job] = LRUCache(KEPT)
+        self._framings: LRUCache[int, tuple[core.Job, tuple[core.Framing, ...]]] = LRUCache(KEPT)
 
     def job(self, row: JobRow) -> core.Job:
         """The job of a row, the same object for the same revision."""
-        key = row.id, row.revision, row.changed_at
         with self._lock:
-            if job := self._jobs.get(key):
-                self._jobs.move_to_end(key)
+            if job := self._jobs.get(_key(row)):
                 return job
         return self.know(row, job_from_data(row.plan))
 
     def know(self, row: JobRow, job: core.Job) -> core.Job:
         """Keep the job a row was written from, or read as, so that neither it nor its framings are made again."""
         with self._lock:
-            self._jobs[row.id, row.revision, row.changed_at] = job
-            while len(self._jobs) > KEPT:
-                self._jobs.popitem(last=False)
+            self._jobs[_key(row)] = job
         return job
 
     def framings(self, job: core.Job) -> tuple[core.Framing, ...]:
@@ -112,9 +112,11 @@ class _Kept:
         with self._lock:
             # The job is kept beside its framings, so that no other object can come to have its id.
             self._framings[id(job)] = job, framings
-            while len(self._framings) > KEPT:
-                self._framings.popitem(last=False)
         return framings
+
+
+def _key(row: JobRow) -> tuple[UUID, int, datetime]:
+    return row.id, row.revision, row.changed_at
 
 
 _kept = _Kept()

@@ -9,6 +9,23 @@ import { colour } from "./theme";
 
 const StageLink = chakra(Link);
 
+/** On a phone the stages scroll: an edge is shaded as long as there are more beyond it. */
+const MORE_BESIDE = {
+  mdDown: {
+    // What scrolls with the stages covers the shades, which stay at the edges, once an end is in view.
+    backgroundImage: [
+      `linear-gradient(to right, ${colour("bench")} 50%, transparent)`,
+      `linear-gradient(to left, ${colour("bench")} 50%, transparent)`,
+      `linear-gradient(to right, ${colour("pineEdge")}, transparent)`,
+      `linear-gradient(to left, ${colour("pineEdge")}, transparent)`,
+    ].join(","),
+    backgroundPosition: "left, right, left, right",
+    backgroundSize: "56px 100%, 56px 100%, 28px 100%, 28px 100%",
+    backgroundRepeat: "no-repeat",
+    backgroundAttachment: "local, local, scroll, scroll",
+  },
+};
+
 /** The stages of the work in order, one notch each on a story pole; notches for what a job needs next. */
 export function StagePole() {
   const job = useMatch("/jobs/:job/*")?.params.job;
@@ -28,6 +45,7 @@ export function StagePole() {
       align="stretch"
       bg="bench"
       overflowX={{ base: "auto", md: "visible" }}
+      css={MORE_BESIDE}
       borderEndWidth={{ md: "1px" }}
       borderBottomWidth={{ base: "1px", md: "0" }}
       position="relative"

@@ -107,13 +107,17 @@ def find_meetings(
             raise JobError(
                 f"Walls meet or cross in over {most} places, more than a floor has; are some there twice?", "walls"
             )
+        # Two in line that lie in one place are one wall drawn twice. Taken for a joint, each would be cut at the other.
         if one.is_parallel(other) and _shared(one, other) > REACH:
             overlaps[one.wall.id].append(other.wall.id)
             overlaps[other.wall.id].append(one.wall.id)
             continue
+        # Lines that end in one point say what was meant, whatever the bodies do: at an inside corner of two outside
+        # faces neither body reaches the other's end.
         ends = one.ends_with(other) or (one.end_in(other), other.end_in(one))
         touches[one.wall.id].append(_Touch(one, other, *ends))
         touches[other.wall.id].append(_Touch(other, one, *reversed(ends)))
+    # Only now that every touch is known can it be seen that an end stops another wall short.
     at_ends = {id_: [_at_end(touch, touches) for touch in met] for id_, met in touches.items()}
     plan = _Plan(at_ends, rank_walls(walls), profiles)
     return {wall.id: plan.meetings(wall.id, overlaps[wall.id]) for wall in walls}
@@ -172,8 +176,12 @@ class _Plan:
         self._join()
 
     def _join(self) -> None:
+        # What is joined first is never undone, so the order here is the rule: sides before ends, in line before
+        # corners, the outside of a building before what goes on inside it, longer walls before shorter ones. Trying
+        # every pairing and keeping the best was thought of; it needs a measure of "best" that nobody on a site has.
         everything = list(chain.from_iterable(self.touches.values()))
         both = [touch for touch in everything if touch.end and touch.others_end]
+        # By the pair, not by who looks: each pair is in here from both sides, and must come up in one place.
         both.sort(key=lambda touch: (min(self._ranks(touch)), max(self._ranks(touch))))
         into_sides = [touch for touch in everything if touch.end and not touch.others_end and not touch.is_splice]
         for touch in sorted(into_sides, key=lambda touch: self.rank[touch.other]):
@@ -203,6 +211,7 @@ class _Plan:
             tip, others_tip = touch.tip, touch.others_tip
             if not tip or not others_tip or {tip, others_tip} & (self.joined.keys() | self.beside):
                 continue
+            # Always both ends at once: a corner that only one of its walls knows of would be cut wrong in the other.
             self.joined |= {tip: touch, others_tip: self._back(touch)}
             self.mutual |= {tip, others_tip}
             there = chain(self.touches[tip.wall], self.touches[touch.other])
@@ -223,6 +232,7 @@ class _Plan:
         corner = self.joined.get(touch.others_tip)
         if corner is None or corner.is_splice:
             return
+        # The wall it goes on from turns away here; what is ahead of it is the side of the corner's other wall.
         into = _Touch(touch.mine, corner.theirs, touch.end, corner.others_end)
         self.joined[touch.tip] = into
         self.touches[corner.other].append(_Touch(corner.theirs, touch.mine, corner.others_end, touch.end))
@@ -273,6 +283,7 @@ class _Plan:
         into = self.joined[tip].other
         spans = self._lapping_spans(into)
         mine = next(span for span in spans if span.tip == tip)
+        # They come in the order in which they may lap: whoever is reached before oneself has the place.
         for span in spans:
             if span is mine:
                 return None
@@ -317,6 +328,7 @@ class _Plan:
             side=_side(touch),
             short=0 if reach - least <= 1 else reach - least,
             long_side=Line.LEFT if ends[0] >= ends[1] else Line.RIGHT,
+            # A lap is given or taken by both walls alike, so both ask the same two questions.
             lap=self._lap(touch, joint) if lapped_by is None and self._can_lap(touch) else None,
             lapped_by=lapped_by,
         )
@@ -353,6 +365,7 @@ class _Plan:
             drawn.wall.ends.at(end) if end else None
             for drawn, end in zip((touch.mine, touch.theirs), ends, strict=True)
         )
+        # Two ends that say the same contradict each other; then the rule decides, as if neither had spoken.
         if mine is not theirs:
             return mine is Runs.THROUGH or theirs is Runs.BUTT
         return self._outranks(touch)
@@ -409,6 +422,7 @@ def _cut(touch: _Touch, end: End, joint: Joint) -> tuple[float, float]:
         to_left, to_right = theirs.faces if is_following else (theirs.right, theirs.left)
         return mine.crossing(mine.left, theirs, to_left), mine.crossing(mine.right, theirs, to_right)
     cuts = [tuple(mine.crossing(my_face, theirs, face) for my_face in mine.faces) for face in theirs.faces]
+    # Of the other wall's two faces the one this wall comes to first, seen from its own middle.
     near, far = sorted(cuts, key=sum, reverse=end is End.START)
     at_left, at_right = far if joint is Joint.THROUGH else near
     return at_left, at_right

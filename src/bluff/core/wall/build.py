@@ -38,6 +38,7 @@ def build(plan: WallPlan) -> Framing:
     beside, crowded = _stand_beside([*loads, *_end_studs(plan, openings, posts)], meetings, openings)
     layers = _lay_out(plan, openings, beside)
 
+    # Blocks of a corner were placed before anybody knew where commons would stand; a stud there does their work.
     pieces = _without_blocks_in_the_way(beside, layers, plan.stud.thickness)
     packs = [Wood(piece.start, piece.end, "blocks", id=piece.id) for piece in pieces if piece.role is Role.BLOCK]
     pieces += [piece for opening in openings for piece in opening.members()]

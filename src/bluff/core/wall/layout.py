@@ -190,6 +190,8 @@ def on_centre_lines(
     last = floor((far - datum.shift) / step)
     words = f" x {format_spacing(spacing)} on centre"
     nearest_datum = floor(datum.shift / step + _HALF)
+    # Counted from the datum and never from the line before: at 19.2 a sum of rounded spacings is off by a 16th after
+    # twenty studs.
     lines = [
         OnCentre(
             k,
@@ -236,12 +238,16 @@ def lay_out(layer: Layer, lines: Sequence[OnCentre], thickness: Length) -> LaidO
         point = line.point.value
         on_line = Span(point - back, point - back + thickness)
         clashing = [run for run in runs if run.start < on_line.end and on_line.start < run.end]
+        # What is there already serves before anything slides: a stud beside a king that holds both sheets is a stud
+        # nobody nails to.
         if clashing and any(run.start + NAILABLE <= point <= run.end - NAILABLE for run in bearing):
             continue
         if not clashing:
+            # Half in the next layer it is that layer's business, where it meets the wood it would overlap here.
             if layer.start <= on_line.start and on_line.end <= layer.end:
                 commons.append(Common(line, line.point.minus("half a stud", back)))
             continue
+        # Of two that clash the one nearer to the point; against the other it would slide away from under the sheet.
         against = min(clashing, key=lambda run: max(run.start - point, point - run.end))
         x = against.start - thickness if point - against.start < against.end - point else against.end
         under = _better_bearing(point, Wood(x, x + thickness, ""), bearing)

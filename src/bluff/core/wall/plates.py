@@ -152,9 +152,13 @@ class _Cutter:
         stock = self.plan.standard.plate_stock
         if run.span.length <= stock.longest:
             return self._boards(run, ())
+        # Plates are broken from the bottom up, each knowing where those before it are: broken all at once they could
+        # do better now and then, but nobody could say any more why a joint is where it is.
         broken_on = {there.at.value for there in self.breaks}
+        # Never two joints on one stud: it would be all there is between four boards.
         free = [stud for stud in self.studs if not any(stud.start <= at <= stud.end for at in broken_on)]
         places = {half(stud.start + stud.end): stud for stud in free}
+        # What it keeps clear of: a bottom plate of the doorways it is cut out of, a top plate of the gaps above it.
         joints = set(self.doorway_cuts)
         distance = _BESIDE_DOORWAY
         if run.role is Role.TOP_PLATE:
@@ -231,6 +235,7 @@ class _Cutter:
             (stud.x.minus("stud at the break", thick), stud.x),
         )
         for x, seam in beside:
+            # The seam moves by half a stud, which may be more than the boards beside it have left.
             reaches = max(seam.value - before, after - seam.value) <= self.plan.standard.plate_stock.longest
             if reaches and self._is_free(x.value):
                 piece = PieceId(self.plan.id, "stud", by=stud.id)
@@ -278,7 +283,8 @@ def _cap_plates(plan: WallPlan) -> Iterator[_Run]:
         if near.value > start.value:
             yield _Run(Role.CAP_PLATE, piece, start, near, y)
         far = near.plus(f"gap for {intersection.other}", intersection.thickness)
-        # Two walls may butt at one place from both sides: the plate goes on after the wider gap.
+        # Two walls may butt at one place from both sides: the plate goes on after the wider gap, and is named by the
+        # wall that made it.
         if far.value > start.value:
             piece, start = piece._replace(by=Of(Part.INTERSECTION, intersection.other)), far
     end = _cap_end(plan.length, plan.meetings.end)

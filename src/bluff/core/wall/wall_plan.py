@@ -286,6 +286,7 @@ def _carried(plan: WallPlan, plans: Mapping[str, WallPlan]) -> Length | None:
     Source: docs/rules.md, Layout.
     """
     before: Length = 0
+    # From wall to wall back to where the layout began. A ring is not possible: walls in a ring are not in line.
     while (
         plan.stacked is None and plan.wall.ways.datum is None and (meeting := plan.meetings.at(plan.standard.datum.end))
     ):
