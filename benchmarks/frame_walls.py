@@ -18,7 +18,7 @@ from typing import Any, TypeAlias
 sys.path.insert(0, str(Path(__file__).resolve().parents[1] / "src"))
 
 from bluff import core
-from bluff.api.plan_view import plan_view
+from bluff.api.plan import plan_view
 from bluff.core.job.edit import AddOpening, AddWall, ChangeWall, SetWays
 from bluff.core.job.header import Capped, Header, HeaderPlace
 from bluff.core.job.job import Between, Point, Wall, WallKind

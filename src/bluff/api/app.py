@@ -13,11 +13,11 @@ from starlette.middleware.gzip import GZipMiddleware
 from starlette.types import Scope
 
 from bluff import __version__
-from bluff.api import files, jobs, line, session, standards
+from bluff.api import bench, bring_in, files, job, jobs, line, openings, plan, poles, session, standards, typed
 from bluff.api.errors import install_error_handlers
 from bluff.api.gate import Gate
 from bluff.api.quiet import Hearing, Quiet
-from bluff.api.schemas import Refusal
+from bluff.api.wire import Refusal
 
 WEB = Path(__file__).resolve().parents[3] / "web" / "dist"
 
@@ -89,11 +89,8 @@ def make_app(pool: ConnectionPool, web: Path | None = WEB, *, is_behind_proxy: b
     app.add_middleware(Hearing, quiet=quiet)
     app.add_middleware(Gate)
     install_error_handlers(app)
-    app.include_router(session.router)
-    app.include_router(jobs.router)
-    app.include_router(files.router)
-    app.include_router(standards.router)
-    app.include_router(line.router)
+    for part in (session, jobs, job, typed, plan, openings, bench, poles, standards, files, bring_in, line):
+        app.include_router(part.router)
     if web is not None:
         app.mount("/", FrontEnd(directory=web, html=True), name="front end")
     return app

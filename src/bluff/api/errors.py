@@ -8,8 +8,8 @@ from fastapi.responses import JSONResponse
 from psycopg import OperationalError
 from pydantic import BaseModel
 
-from bluff.api.schemas import ConflictView, EditRequest, FaultView, Refusal
-from bluff.api.views import job_view
+from bluff.api.job import ConflictView, EditRequest, job_view
+from bluff.api.wire import FaultView, Refusal
 from bluff.core.errors import BluffError
 from bluff.formats.edits import edit_from_core
 from bluff.formats.errors import Fault, FaultyData, fault_of, faults_in

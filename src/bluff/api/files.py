@@ -2,42 +2,28 @@
 
 import re
 from datetime import date
-from typing import Annotated, TypeAlias
+from typing import Annotated
 from uuid import UUID
 
 from fastapi import APIRouter, Query, Request, Response
 from fastapi.concurrency import run_in_threadpool
-from pydantic import StringConstraints
 
 from bluff.api.body import FILE_BODY, FileBody
-from bluff.api.drawing_view import drawing_view
-from bluff.api.jobs import CrewJobs
-from bluff.api.schemas import DrawingView, EditReading, PictureView
-from bluff.api.views import edit_reading
+from bluff.api.session import CrewJobs
+from bluff.api.typed import EditReading, edit_reading
 from bluff.api.work import done
 from bluff.core.crew.pole import poles
 from bluff.core.crew.schedule import schedule
-from bluff.core.job.edit import SetPicture
-from bluff.core.job.picture import laid
-from bluff.formats.edits import edit_from_core
 from bluff.formats.errors import Fault, FaultyData
-from bluff.formats.exchange import READ_DRAWING, drawing_reading
 from bluff.formats.exports import DRAWING, MODEL, SHEETS
 from bluff.formats.job_file import job_data, write_job
-from bluff.formats.pictures import READ_PICTURE
 from bluff.formats.schedule import read_schedule, schedule_csv, schedule_edit
 from bluff.formats.sheets import SHOWN_AT_FIRST, Imprint, Layer, Paper, pole_sheet, pole_strip
 from bluff.formats.tables import cut_list_csv, marks_csv
-from bluff.service.drawings import taken_in
 from bluff.service.errors import NotFound
 from bluff.service.jobs import framings, known_wall
 
-Choice: TypeAlias = Annotated[str, StringConstraints(max_length=300)]
-
-router = APIRouter(
-    prefix="/api/jobs/{job_id}",
-    tags=["files"],
-)
+router = APIRouter(prefix="/api/jobs/{job_id}", tags=["files"])
 
 
 @router.get("/file", response_class=Response)
@@ -145,43 +131,6 @@ async def ifc(request: Request, jobs: CrewJobs, job_id: UUID) -> Response:
     job = (await run_in_threadpool(jobs.get, job_id)).job
     text = await done(request, MODEL, job_data(job))
     return _download(text, "application/x-step", f"{_stem(job.name)}.ifc")
-
-
-@router.post("/drawing", openapi_extra=FILE_BODY)
-async def read(
-    request: Request,
-    jobs: CrewJobs,
-    job_id: UUID,
-    file: FileBody,
-    choice: Annotated[
-        list[Choice] | None,
-        Query(description="Answers to what another reading guessed, as key=value.", max_length=200),
-    ] = None,
-) -> DrawingView:
-    """What is understood of a DXF or IFC file, and the edit that would take it in; nothing is changed."""
-    job = (await run_in_threadpool(jobs.get, job_id)).job
-    reading = drawing_reading(await done(request, READ_DRAWING, file, choice or ()))
-    return await run_in_threadpool(lambda: drawing_view(reading, taken_in(job, reading.job.to_core())))
-
-
-@router.post("/pictures", openapi_extra=FILE_BODY)
-async def add_picture(
-    request: Request,
-    jobs: CrewJobs,
-    job_id: UUID,
-    file: FileBody,
-    page: Annotated[int, Query(description="Of a PDF, from 1.", ge=1, le=10_000)] = 1,
-) -> PictureView:
-    """Keep a picture of the plan, and say the edit that lays it under the walls."""
-    picture = await done(request, READ_PICTURE, file, page)
-    await run_in_threadpool(jobs.keep_picture, job_id, picture.image, picture.png)
-    return PictureView(edit=edit_from_core(SetPicture(laid(picture.image, picture.width, picture.height))))
-
-
-@router.get("/pictures/{image}.png", response_class=Response)
-def get_picture(jobs: CrewJobs, job_id: UUID, image: str) -> Response:
-    """A picture of the plan."""
-    return Response(jobs.picture(job_id, image), media_type="image/png")
 
 
 def _download(body: str | bytes, media_type: str, name: str) -> Response:

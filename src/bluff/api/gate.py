@@ -13,7 +13,7 @@ from starlette.datastructures import Headers, MutableHeaders
 from starlette.responses import JSONResponse, Response
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from bluff.api.schemas import FaultView, Refusal
+from bluff.api.wire import FaultView, Refusal
 from bluff.formats.errors import FaultyData
 from bluff.formats.exchange.reading import LARGEST_DRAWING
 from bluff.formats.job_file import LARGEST_FILE

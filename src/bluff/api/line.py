@@ -3,13 +3,19 @@
 from typing import Annotated
 
 from fastapi import APIRouter, Depends
+from pydantic import BaseModel
 
-from bluff.api.schemas import InLine
 from bluff.api.session import signed_in
 from bluff.formats.bounded import WORKERS
 from bluff.store.accounts import Account
 
 router = APIRouter(prefix="/api/line", tags=["line"])
+
+
+class InLine(BaseModel):
+    """How much work waits for a process to be free."""
+
+    waiting: int
 
 
 @router.get("")

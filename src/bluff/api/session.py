@@ -4,16 +4,25 @@ from ipaddress import ip_address
 from typing import Annotated
 
 from fastapi import APIRouter, Depends, Request, Response
+from pydantic import BaseModel
 
-from bluff.api.schemas import SignedIn
 from bluff.service import sessions
 from bluff.service.errors import NotSignedIn
+from bluff.service.jobs import Jobs
 from bluff.store.accounts import Account
 
 _FORWARDED = ("forwarded", "x-forwarded-for", "x-forwarded-host", "x-forwarded-proto", "x-real-ip")
 """Headers that say a proxy handed the request on."""
 
+
 router = APIRouter(prefix="/api/session", tags=["session"])
+
+
+class SignedIn(BaseModel):
+    """Who is signed in."""
+
+    initials: str
+    crew: str
 
 
 def cookie_name(request: Request) -> str:
@@ -34,6 +43,14 @@ def signed_in(request: Request) -> Account:
     if not _may_sign_in_alone(request):
         raise NotSignedIn("Nobody is signed in. Until Bluff has a sign-in screen it works on this machine only.")
     return sessions.only_account(pool)
+
+
+def jobs_of(request: Request, account: Annotated[Account, Depends(signed_in)]) -> Jobs:
+    """The jobs of whoever is signed in."""
+    return Jobs(request.app.state.pool, account)
+
+
+CrewJobs = Annotated[Jobs, Depends(jobs_of)]
 
 
 @router.get("")

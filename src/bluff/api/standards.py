@@ -1,38 +1,88 @@
-"""Routes for the standards a crew keeps, and for what framing otherwise does to a job."""
+"""The standards a crew keeps, its words, and what framing otherwise does to a job."""
 
+from datetime import datetime
 from typing import Annotated
 from uuid import UUID
 
 from fastapi import APIRouter, Depends, Request
+from pydantic import BaseModel
 
 from bluff import core
-from bluff.api.jobs import CrewJobs
-from bluff.api.schemas import (
-    CrewStandard,
-    EffectView,
-    NewStandard,
-    PreviewRequest,
-    TallyView,
-    UsualWord,
-    WordsPreset,
-    WordsToChoose,
-    severities,
-)
-from bluff.api.session import signed_in
+from bluff.api.session import CrewJobs, signed_in
+from bluff.api.wire import FindingCounts, PreviewRequest, severities
 from bluff.core.job.words import PRESETS, USUAL
 from bluff.core.measure.length import to_inches
 from bluff.core.takeoff.effect import Tally, tally
 from bluff.formats.edits import edit_to_core
 from bluff.formats.job_file import StandardFile
 from bluff.formats.ways_file import words_file
+from bluff.formats.ways_values import FileModel, WordFile
 from bluff.service.jobs import framings
 from bluff.service.standards import Standards
 from bluff.store.accounts import Account
 
-router = APIRouter(
-    prefix="/api",
-    tags=["standards"],
-)
+router = APIRouter(prefix="/api", tags=["standards"])
+
+
+class CrewStandard(BaseModel):
+    """A standard the crew keeps by name."""
+
+    name: str
+    standard: StandardFile
+    changed_at: datetime
+
+
+class NewStandard(FileModel):
+    """A standard to keep by a name."""
+
+    name: str
+    standard: StandardFile
+
+
+class TallyView(BaseModel):
+    """What a job is made of; studs and plates also by rule of thumb."""
+
+    studs: int
+    headers: int
+    pieces: int
+    feet: int
+    pounds: int
+    sheets: int
+    wood_percent: float
+    findings: FindingCounts
+    studs_by_thumb: int
+    studs_exactly: int
+    plate_feet_by_thumb: int
+    plate_feet_exactly: int
+
+
+class EffectView(BaseModel):
+    """What a job is made of, and what it would be made of after an edit."""
+
+    before: TallyView
+    after: TallyView
+
+
+class UsualWord(BaseModel):
+    """A piece that can be called otherwise: its role, its usual name, and its letter where it has one."""
+
+    piece: str
+    name: str
+    letter: str | None
+
+
+class WordsPreset(BaseModel):
+    """Words of a region, to start from."""
+
+    name: str
+    words: dict[str, WordFile]
+
+
+class WordsToChoose(BaseModel):
+    """Every piece there is a word for, and presets."""
+
+    pieces: list[UsualWord]
+    presets: list[WordsPreset]
 
 
 def standards_of(request: Request, account: Annotated[Account, Depends(signed_in)]) -> Standards:

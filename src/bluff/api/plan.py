@@ -1,39 +1,188 @@
-"""From a job to the floor as the plan screen draws it."""
+"""The plan: the floor seen from above, and as an edit would leave it."""
+
+from typing import Literal, TypeAlias
+from uuid import UUID
+
+from fastapi import APIRouter
+from pydantic import BaseModel, Field
 
 from bluff import core
-from bluff.api.schemas import (
-    Place,
-    PlanClear,
-    PlanCorner,
-    PlanEnd,
-    PlanOpening,
-    PlanPack,
-    PlanPreview,
-    PlanStation,
-    PlanStep,
-    PlanTies,
-    PlanView,
-    PlanWall,
-    severities,
-)
+from bluff.api.session import CrewJobs
+from bluff.api.wire import FindingCounts, PreviewRequest, severities
 from bluff.core.crew import floor
 from bluff.core.crew.order import BuildStep, build_order
-from bluff.core.crew.packs import hands, prefab
+from bluff.core.crew.packs import PackKind, hands, prefab
 from bluff.core.job.edit import RunThrough
 from bluff.core.job.job import Sizing
+from bluff.core.job.schools import End, Line, OpeningKind
 from bluff.core.measure.length import PER_INCH, Length, format_feet, to_inches
 from bluff.core.measure.size import Size
 from bluff.core.plan.beside import Beside
-from bluff.core.plan.meeting import EndMeeting
+from bluff.core.plan.meeting import EndMeeting, Joint
 from bluff.core.plan.outline import Outline
 from bluff.core.takeoff.ties import ties
 from bluff.core.takeoff.weight import Lift, lift
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.wall_plan import PlacedOpening, WallPlan
-from bluff.formats.edits import edit_from_core
+from bluff.formats.edits import EditFile, edit_from_core, edit_to_core
 from bluff.formats.figures import figures_of
 from bluff.formats.job_file import WallFile
 from bluff.service.jobs import counted, framings
+
+router = APIRouter(prefix="/api/jobs", tags=["jobs"])
+
+
+Place: TypeAlias = tuple[float, float]
+"""A place in the plan in inches: x east, y north."""
+
+
+class PlanEnd(BaseModel):
+    """What a wall's end meets."""
+
+    joint: Joint
+    other: str
+    is_corner: bool
+
+
+class PlanOpening(BaseModel):
+    """An opening seen from above; its corners go round from the start's left."""
+
+    id: str
+    kind: OpeningKind
+    size: str
+    corners: list[Place]
+    centre: Place
+
+
+class PlanClear(BaseModel):
+    """The clear floor to the next wall that runs the same way, face to face."""
+
+    other: str
+    side: Line
+    distance: float
+    start: Place
+    end: Place
+
+
+class PlanStation(BaseModel):
+    """A place along a wall that plans dimension, from the outside of the building at its start."""
+
+    name: str
+    at: Place
+    along: float
+    step: float = Field(description="From the place before it.")
+
+
+class PlanWall(BaseModel):
+    """A wall seen from above, as its plates are cut; its corners go round from the start's left.
+
+    `entered` is what the plan says of it. The tape hooks at `hook_at`. Who looks at its elevation stands on the
+    side `seen_from` and has its start on the left.
+    """
+
+    id: str
+    entered: WallFile
+    start: Place
+    end: Place
+    corners: list[Place]
+    middle: Place
+    meets_start: PlanEnd | None
+    meets_end: PlanEnd | None
+    length: float
+    plate_length: float
+    hook: End
+    hook_at: Place
+    seen_from: str
+    openings: list[PlanOpening]
+    clears: list[PlanClear]
+    stations: list[PlanStation]
+    stations_side: Literal[Line.LEFT, Line.RIGHT]
+    findings: FindingCounts
+
+
+class PlanCorner(BaseModel):
+    """A square corner: who runs through, and the edit that turns it round."""
+
+    through: str
+    butt: str
+    at: Place
+    turn: EditFile
+
+
+class PlanStep(BaseModel):
+    """One wall in the order of framing; weights in pounds, of bare framing."""
+
+    wall: str
+    after: list[str]
+    waits_in_ring: bool
+    raised_toward: str | None
+    room: float | None
+    is_tight: bool
+    pounds: int
+    at_edge: int
+    hands: int
+    needs_help: bool
+
+
+class PlanPack(BaseModel):
+    """Packs alike, to be built before the walls."""
+
+    kind: PackKind
+    pieces: list[str]
+    hand: Line | None
+    count: int
+    places: list[str]
+
+
+class PlanTies(BaseModel):
+    """How the second top plates are tied: laps with their 16d nails, and connectors where nothing laps."""
+
+    laps: int
+    nails: int
+    connectors: int
+
+
+class PlanView(BaseModel):
+    """A floor seen from above, and what is known of it as a whole.
+
+    `alone` are the walls that lie on no plan. `bounds` is west, south, east and north. `feet` prints every
+    length in the answer in feet and inches, `figures` in plain inches.
+    """
+
+    revision: int
+    walls: list[PlanWall]
+    alone: list[str]
+    corners: list[PlanCorner]
+    bounds: tuple[float, float, float, float] | None
+    picture_corner: Place | None = Field(description="Upper left corner of the picture under the plan.")
+    order: list[PlanStep]
+    packs: list[PlanPack]
+    hands: str
+    ties: PlanTies
+    pounds: int
+    figures: dict[str, str]
+    feet: dict[str, str]
+
+
+class PlanPreview(BaseModel):
+    """The floor as an edit would leave it, with the edit in words."""
+
+    says: str
+    plan: PlanView
+
+
+@router.get("/{job_id}/plan")
+def plan(jobs: CrewJobs, job_id: UUID) -> PlanView:
+    """The floor seen from above."""
+    state = jobs.get(job_id)
+    return plan_view(state.job, state.revision)
+
+
+@router.post("/{job_id}/plan/preview")
+def preview_plan(jobs: CrewJobs, job_id: UUID, request: PreviewRequest) -> PlanPreview:
+    """The floor as an edit would leave it, without making it."""
+    state = jobs.get(job_id)
+    return plan_preview(state.job, state.revision, edit_to_core(request.edit))
 
 
 def plan_view(job: core.Job, revision: int) -> PlanView:

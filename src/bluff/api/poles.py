@@ -1,0 +1,118 @@
+"""Story poles: every pole of a job, and as another head or header would leave them."""
+
+from typing import Annotated
+from uuid import UUID
+
+from fastapi import APIRouter
+from pydantic import BaseModel, Field
+
+from bluff import core
+from bluff.api.openings import ScheduleChanges
+from bluff.api.session import CrewJobs
+from bluff.api.wire import NamedSum, named_sum
+from bluff.core.crew.pole import Pole, poles
+from bluff.core.job.schools import OpeningKind
+from bluff.core.measure.length import to_inches
+from bluff.core.wall.framing import Framing
+from bluff.formats.edits import EditFile, edit_from_core
+from bluff.formats.figures import figures_of
+from bluff.formats.framed import FramedFinding, framed_finding
+from bluff.formats.schedule import schedule_edit
+from bluff.service.jobs import framings
+
+router = APIRouter(prefix="/api/jobs", tags=["jobs"])
+
+
+class PoleStretch(BaseModel):
+    """Between two marks of a pole; `what` is a role, or clear for the opening itself, `name` the crew's word for it."""
+
+    what: str
+    name: str
+    bottom: float
+    top: float
+    length: float
+
+
+class PoleView(BaseModel):
+    """The pole of openings alike in height, from the floor up."""
+
+    marks: list[str]
+    kind: OpeningKind
+    header: str
+    head: NamedSum
+    off: Annotated[float, Field(description="How far its head is above the usual one of the job, below if negative.")]
+    king: float
+    jack: float | None
+    stretches: list[PoleStretch]
+    findings: list[FramedFinding]
+
+
+class PolesView(BaseModel):
+    """Every pole of a job, or of the job as some changes would leave it."""
+
+    revision: int
+    poles: list[PoleView]
+    edit: Annotated[EditFile | None, Field(description="What makes the changes, when some were asked about.")]
+    figures: dict[str, str]
+
+
+@router.get("/{job_id}/poles")
+def all_poles(jobs: CrewJobs, job_id: UUID) -> PolesView:
+    """A story pole for every kind of opening, as high as the walls."""
+    state = jobs.get(job_id)
+    return poles_view(state.job, state.revision)
+
+
+@router.post("/{job_id}/poles/what-if")
+def what_if(jobs: CrewJobs, job_id: UUID, typed: ScheduleChanges) -> PolesView:
+    """The poles as another head or header would leave them, without changing anything."""
+    state = jobs.get(job_id)
+    edit = schedule_edit(state.job, typed.changes)
+    return poles_view(core.apply(state.job, edit), state.revision, edit)
+
+
+def poles_view(job: core.Job, revision: int, edit: core.Edit | None = None) -> PolesView:
+    """Every pole of a job.
+
+    Args:
+        job: As it is, or as an edit would leave it.
+        revision: It was made of.
+        edit: That edit.
+    """
+    framed = framings(job)
+    views = [_pole(pole, framed) for pole in poles(framed)]
+    numbers = [view.model_dump(include={"head", "off", "king", "jack", "stretches"}) for view in views]
+    return PolesView(
+        revision=revision, poles=views, edit=edit_from_core(edit) if edit else None, figures=figures_of(numbers)
+    )
+
+
+def _pole(pole: Pole, framed: tuple[Framing, ...]) -> PoleView:
+    first = pole.openings[0].placed
+    marks = [opening.placed.id for opening in pole.openings]
+    found = [
+        finding
+        for framing in framed
+        for finding in framing.findings
+        if finding.opening in marks and finding.severity != "info"
+    ]
+    return PoleView(
+        marks=marks,
+        kind=first.opening.kind,
+        header=str(first.header),
+        head=named_sum("head", pole.head, pole.words),
+        off=to_inches(pole.off),
+        king=to_inches(pole.king),
+        jack=None if pole.jack is None else to_inches(pole.jack),
+        stretches=[
+            PoleStretch(
+                what=stretch.what,
+                name=stretch.name(pole.words),
+                bottom=to_inches(stretch.bottom),
+                top=to_inches(stretch.top),
+                length=to_inches(stretch.length),
+            )
+            for stretch in pole.stretches
+        ],
+        findings=[framed_finding(finding) for finding in found],
+    )

@@ -1,0 +1,109 @@
+"""What an edit would do, said before it is made: the words, the sums and the findings somebody decides by."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from bluff import core
+from bluff.core.job.edit import AddOpening, AddWall, ChangeOpening, ChangeWall, RunThrough, SetLength, Several
+from bluff.core.job.finding import Finding
+from bluff.core.job.schools import End
+from bluff.core.job.words import Words
+from bluff.core.measure.length import format_feet
+from bluff.core.measure.sum import Sum
+from bluff.core.phrase.plan_line import in_feet, walk_gap
+from bluff.service.jobs import framing, read_phrase
+
+NamedSums = Sequence[tuple[str, Sum]]
+
+
+@dataclass(frozen=True, slots=True)
+class ReadEdit:
+    """An edit as it was understood.
+
+    Args:
+        edit: Itself.
+        says: What it does, in the crew's words.
+        words: Those words.
+        sums: The figures it decides, by name.
+        findings: What would be found then where it is made.
+        warns: What may not have been meant.
+        instead: Another line that may have been meant.
+    """
+
+    edit: core.Edit
+    says: str
+    words: Words
+    sums: NamedSums = ()
+    findings: Sequence[Finding] = ()
+    warns: str | None = None
+    instead: str | None = None
+
+
+def read_edit(job: core.Job, edit: core.Edit) -> ReadEdit:
+    """What an edit would do to a job.
+
+    Raises:
+        BluffError: The edit does not fit the job.
+    """
+    after = core.apply(job, edit)
+    words = after.standard.words
+    match edit:
+        case AddOpening(opening) | ChangeOpening(_, opening):
+            framed = framing(after, opening.wall)
+            return ReadEdit(
+                edit,
+                f"{opening.kind.value.replace('-', ' ').capitalize()} {opening.id}, {opening.size}",
+                words,
+                opening_sums(framed.plan, opening.id),
+                [finding for finding in framed.findings if finding.opening == opening.id],
+            )
+        case AddWall(core.Wall(id=id_)) | ChangeWall(_, core.Wall(id=id_)) | SetLength(id_) | RunThrough(id_):
+            framed = framing(after, id_)
+            sums = (("plate", framed.plan.plate_length), ("stud", framed.plan.stud_length))
+            return ReadEdit(edit, _wall_in_words(framed.plan), words, sums, framed.findings)
+        case Several() if walls := _added(edit):
+            lengths = ", ".join(f"{wall.id} {format_feet(wall.run.length)}" for wall in walls)
+            gap = walk_gap(walls)
+            warns = f"Ends {gap} of where it began." if gap else None
+            return ReadEdit(edit, f"{len(walls)} walls of {walls[0].stud}: {lengths}", words, warns=warns)
+        case _:
+            said = words.say(core.describe(edit))
+            return ReadEdit(edit, said[0].upper() + said[1:], words)
+
+
+def read_typed(job: core.Job, text: str, wall_id: str | None) -> ReadEdit:
+    """What a typed line would do, and the line that may have been meant where it is a walk of bare numbers.
+
+    Raises:
+        NotFound: The job has no such wall.
+        BluffError: The line is not understood, or does not fit the job.
+    """
+    read = read_edit(job, read_phrase(job, text, wall_id))
+    feet = in_feet(text.strip())
+    if feet is None:
+        return read
+    longest = max((wall.run.length for wall in _added(read.edit)), default=0)
+    return replace(read, warns=f"Read as inches: no wall is longer than {format_feet(longest)}.", instead=feet)
+
+
+def opening_sums(plan: core.WallPlan, opening: str) -> NamedSums:
+    """The figures that place and size an opening; none where it has no place."""
+    placed = next((placed for placed in plan.openings if placed.id == opening), None)
+    if placed is None:
+        return ()
+    return (
+        ("rough width", placed.rough.width),
+        ("rough height", placed.rough.height),
+        ("starts at", placed.start),
+    )
+
+
+def _added(edit: core.Edit) -> list[core.Wall]:
+    """The walls that several edits add together, as a walk does."""
+    return [one.wall for one in edit.edits if isinstance(one, AddWall)] if isinstance(edit, Several) else []
+
+
+def _wall_in_words(plan: core.WallPlan) -> str:
+    says = f"Wall {plan.id} of {plan.wall.stud}, {format_feet(plan.wall.run.length)}"
+    ends = [meeting.other for end in End if (meeting := plan.meetings.at(end))]
+    return f"{says}, meets {' and '.join(ends)}" if ends else says
