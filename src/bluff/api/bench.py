@@ -6,12 +6,12 @@ from typing import Annotated
 from uuid import UUID
 
 from fastapi import APIRouter, Query, Response
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
 from bluff import core
 from bluff.api.job import in_full
 from bluff.api.session import CrewJobs
-from bluff.api.wire import FindingCounts, NamedSum, named_sum, severities
+from bluff.api.wire import FindingCounts, NamedSum, WhenceView, named_sum, severities, whence_of_wall
 from bluff.core.job.job import WallKind
 from bluff.core.job.schools import End, Line, MarkLines
 from bluff.core.job.standard import Standard
@@ -65,6 +65,7 @@ class StandardInForce(BaseModel):
 
     wall: StandardFile
     job: StandardFile
+    whence: Annotated[WhenceView, Field(description="Where those of the wall come from.")]
 
 
 class Neighbour(BaseModel):
@@ -147,7 +148,11 @@ def bench_view(state: JobState, wall_id: str, hook: End, burn: bool) -> BenchVie
         revision=state.revision,
         wall=framed_wall(framed),
         entered=WallFile.from_core(plan.wall),
-        standard=StandardInForce(wall=in_full(plan.standard), job=in_full(state.job.standard)),
+        standard=StandardInForce(
+            wall=in_full(plan.standard),
+            job=in_full(state.job.standard),
+            whence=whence_of_wall(state.job, plan.wall),
+        ),
         openings=[_opening(placed, placed.id in in_wall) for placed in plan.openings],
         outside=outward,
         meets=_neighbours(plan, {one.plan.id: one.plan for one in framings(state.job)}),

@@ -10,7 +10,7 @@ from pydantic import BaseModel, Field
 
 from bluff import core
 from bluff.api.session import CrewJobs
-from bluff.api.wire import FindingCounts, Refusal, Revision, severities
+from bluff.api.wire import FindingCounts, Refusal, Revision, WhenceView, severities, whence_of_job
 from bluff.core.job.schools import OpeningKind
 from bluff.core.job.standard import Standard
 from bluff.core.job.ways import JobWays
@@ -62,6 +62,7 @@ class JobView(BaseModel):
     redo: str | None
     job: JobFile
     standard: Annotated[StandardFile, Field(description="Every way that holds for the job, whoever says it.")]
+    whence: WhenceView
     words: WordsView
     walls: list[WallSummary]
     next: NextMarks
@@ -133,6 +134,7 @@ def job_view(state: JobState) -> JobView:
         redo=words.say(state.redo) if state.redo else None,
         job=JobFile.from_core(state.job),
         standard=in_full(state.job.standard),
+        whence=whence_of_job(state.job),
         words=_words(words),
         walls=walls,
         next=NextMarks(

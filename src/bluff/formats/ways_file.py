@@ -5,7 +5,7 @@ and its schema. What a key is left out of follows: the wall the job, the job its
 product's.
 """
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from fractions import Fraction
 from typing import TYPE_CHECKING, Any, TypeVar, get_type_hints
 
@@ -215,6 +215,26 @@ def ways_keys(ways: Ways) -> dict[str, Any]:
         case MeasuredRoom() as room:
             said["measured"] = MeasuredFile.from_core(room)
     return {key: _written(key, value) for key, value in said.items()}
+
+
+def whence(levels: Iterable[tuple[str, Ways]]) -> dict[str, str]:
+    """Where what holds was said: each key of the file that some level says, and the name of the nearest one.
+
+    Args:
+        levels: Name and ways of each, nearest first.
+    """
+    said: dict[str, str] = {}
+    names: dict[str, str] = {}
+    for name, ways in levels:
+        for key in ways.said().keys() - said.keys():
+            said[key] = name
+            names[_studs_key(ways) if key == "studs" else key] = name
+    return names
+
+
+def _studs_key(ways: Ways) -> str:
+    """Which of the three keys of the file says how long studs are."""
+    return next(key for key in ways_keys(ways) if key in STUDS_KEYS)
 
 
 def _written(key: str, value: Any) -> Any:

@@ -22,6 +22,7 @@ export type InLine = Schemas["InLine"];
 export type Job = Schemas["JobView"];
 export type JobSummary = Schemas["JobSummary"];
 export type Mark = Schemas["FramedMark"];
+export type Whence = Schemas["WhenceView"];
 export type Member = Schemas["FramedMember"];
 export type NamedSum = Schemas["NamedSum"];
 export type Opening = Schemas["OpeningFile"];

@@ -1678,6 +1678,7 @@ export interface components {
             job: components["schemas"]["JobFile"];
             /** @description Every way that holds for the job, whoever says it. */
             standard: components["schemas"]["StandardFile"];
+            whence: components["schemas"]["WhenceView"];
             words: components["schemas"]["WordsView"];
             /** Walls */
             walls: components["schemas"]["WallSummary"][];
@@ -3098,6 +3099,8 @@ export interface components {
         StandardInForce: {
             wall: components["schemas"]["StandardFile"];
             job: components["schemas"]["StandardFile"];
+            /** @description Where those of the wall come from. */
+            whence: components["schemas"]["WhenceView"];
         };
         /**
          * StudKind
@@ -3373,6 +3376,23 @@ export interface components {
             /** Openings */
             openings: number;
             findings: components["schemas"]["FindingCounts"];
+        };
+        /**
+         * WhenceView
+         * @description Where the ways of a level come from.
+         *
+         *     `here` is what that level is called, `follows` what it would follow again, `of` where each key was said that is
+         *     not as usual.
+         */
+        WhenceView: {
+            /** Here */
+            here: string;
+            /** Follows */
+            follows: string;
+            /** Of */
+            of: {
+                [key: string]: string;
+            };
         };
         /**
          * WideFace

@@ -19,7 +19,7 @@ import type { JobChange } from "../app/useJobChange";
 import { printer } from "../drawing/figures";
 import { SumColumn } from "../drawing/SumColumn";
 import { WayFields } from "../ways/WayFields";
-import { levelsOf, said } from "../ways/ways";
+import { said, whenceInForm } from "../ways/ways";
 import { freeMark, isAskedOf, KINDS, origins, placeOf, positionOf } from "./openingDraft";
 
 const SIZINGS = [
@@ -171,7 +171,8 @@ export function OpeningForm({
       </Text>
       <WayFields
         ways={ways}
-        levels={levelsOf(job, bench.entered, draft)}
+        whence={whenceInForm(bench.standard.whence)}
+        own={draft}
         isAsked={(key, part) => isAskedOf(draft, key, part)}
         onSet={(changes) => set(changes as Partial<Opening>)}
         onWrite={(key, write) => set({ [key]: write(ways) })}

@@ -5,7 +5,7 @@ import type { Bench, Job } from "../api/client";
 import type { JobChange } from "../app/useJobChange";
 import { WallFields } from "../app/WallFields";
 import { WayFields } from "../ways/WayFields";
-import { type Changes, levelsOf, said, setOnWall } from "../ways/ways";
+import { type Changes, said, setOnWall } from "../ways/ways";
 
 /** How this wall is framed; every change shows at once, and what is not set here follows the job. */
 export function WaysPanel({ job, bench, change }: { job: Job; bench: Bench; change: JobChange }) {
@@ -33,7 +33,7 @@ export function WaysPanel({ job, bench, change }: { job: Job; bench: Bench; chan
       </Text>
       <WayFields
         ways={ways}
-        levels={levelsOf(job, entered)}
+        whence={bench.standard.whence}
         onSet={set}
         onWrite={(key, write) =>
           change.enter(setOnWall(entered.id, (wall) => ({ [key]: write({ ...ways, ...said(wall) }) })))

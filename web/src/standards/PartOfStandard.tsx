@@ -1,6 +1,6 @@
 import { Box, Flex, Heading, SimpleGrid, Text } from "@chakra-ui/react";
 import { memo } from "react";
-import type { Header, Ways } from "../api/client";
+import type { Header, Ways, Whence } from "../api/client";
 import { FieldGroup } from "../app/Field";
 import { Said, useWords } from "../app/words";
 import { saidAs, schoolOf } from "../ways/choices";
@@ -8,7 +8,7 @@ import { HeaderFields } from "../ways/HeaderFields";
 import { type Group, type Row, readRow, writeRow } from "../ways/rows";
 import type { Choice } from "../ways/schools/drawing";
 import { WayRow } from "../ways/WayRow";
-import { type Level, standing, whenceOf } from "../ways/ways";
+import { standing } from "../ways/ways";
 import { SchoolCard } from "./SchoolCard";
 
 /** A way to be looked at before it is taken. */
@@ -32,13 +32,13 @@ export interface Asked {
 export const PartOfStandard = memo(function PartOfStandard({
   group: { name, choices, rows },
   inForce,
-  levels,
+  whence,
   asked,
   onAsk,
 }: {
   group: Group;
   inForce: Ways;
-  levels: readonly Level[];
+  whence: Whence;
   /** What is looked at, if that is in this part. */
   asked: Asked | null;
   onAsk: (asked: Asked) => void;
@@ -53,7 +53,7 @@ export const PartOfStandard = memo(function PartOfStandard({
           key={choice.name}
           choice={choice}
           inForce={schoolOf(choice, inForce)}
-          whence={whenceOf(choice.key, levels)}
+          whence={whence.of[choice.key] ?? null}
           asked={asked?.name === choice.name ? asked.text : null}
           onAsk={(text, said) =>
             onAsk({ name: choice.name, key: choice.key, text, said, value: saidAs(choice, text, tried) })
@@ -66,7 +66,7 @@ export const PartOfStandard = memo(function PartOfStandard({
             <SimpleGrid columns={{ base: 1, md: 2 }} columnGap="6">
               <HeaderFields
                 header={tried.header ?? {}}
-                standing={standingOf("Header", "header", levels, onAsk)}
+                standing={standingOf("Header", "header", whence, onAsk)}
                 onChange={(value) =>
                   onAsk({ name: "Header", key: "header", text: "", said: "as typed", value })
                 }
@@ -81,7 +81,7 @@ export const PartOfStandard = memo(function PartOfStandard({
               key={row.name}
               row={row}
               inForce={inForce}
-              levels={levels}
+              whence={whence}
               asked={asked?.name === row.name ? asked.text : null}
               onAsk={onAsk}
             />
@@ -92,21 +92,16 @@ export const PartOfStandard = memo(function PartOfStandard({
 });
 
 /** How a key stands, where it came from being said below it. */
-export function standingOf(
-  name: string,
-  key: keyof Ways,
-  levels: readonly Level[],
-  onAsk: (asked: Asked) => void,
-) {
+export function standingOf(name: string, key: keyof Ways, whence: Whence, onAsk: (asked: Asked) => void) {
   const follow = () => onAsk({ name, key, text: "", said: "as before this job", value: undefined });
-  return { ...standing(key, levels, follow), whence: null };
+  return { ...standing(key, whence, follow), whence: null };
 }
 
 /** Where what holds was said. */
-export function Whence({ of }: { of: string | null }) {
+export function SaidBy({ level }: { level: string | null }) {
   return (
-    <Text as="span" fontWeight="600" color={of === "this job" ? "chalk" : "faint"} whiteSpace="nowrap">
-      {of === null ? "Usual." : `From ${of}.`}
+    <Text as="span" fontWeight="600" color={level === "this job" ? "chalk" : "faint"} whiteSpace="nowrap">
+      {level === null ? "Usual." : `From ${level}.`}
     </Text>
   );
 }
@@ -114,13 +109,13 @@ export function Whence({ of }: { of: string | null }) {
 function OneRow({
   row,
   inForce,
-  levels,
+  whence,
   asked,
   onAsk,
 }: {
   row: Row;
   inForce: Ways;
-  levels: readonly Level[];
+  whence: Whence;
   asked: string | null;
   onAsk: (asked: Asked) => void;
 }) {
@@ -131,13 +126,13 @@ function OneRow({
         row={row}
         ways={inForce}
         pencilled={asked}
-        standing={standingOf(name, key, levels, onAsk)}
+        standing={standingOf(name, key, whence, onAsk)}
         onEnter={(text) =>
           onAsk({ name, key, text, said: text || "as usual", value: writeRow(row, text, inForce) })
         }
       />
       <Text fontSize="13px" color="faint" lineHeight="1.25">
-        <Said>{when}</Said> {readRow(row, inForce) !== "" && <Whence of={whenceOf(key, levels)} />}
+        <Said>{when}</Said> {readRow(row, inForce) !== "" && <SaidBy level={whence.of[key] ?? null} />}
       </Text>
     </Box>
   );
@@ -164,7 +159,7 @@ function OneChoice({
           <Said>{choice.name}</Said>
         </Heading>
         <Text fontSize="13px">
-          <Whence of={whence} />
+          <SaidBy level={whence} />
         </Text>
       </Flex>
       <SimpleGrid columns={{ base: 1, md: 2, xl: 3 }} gap="2">

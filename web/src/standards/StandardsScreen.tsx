@@ -1,5 +1,5 @@
 import { Box, Button, Flex } from "@chakra-ui/react";
-import { memo, useCallback, useMemo, useState } from "react";
+import { memo, useCallback, useState } from "react";
 import type { Edit, Job, Tally, Ways } from "../api/client";
 import { scrollToGroup } from "../app/Field";
 import { JobBar } from "../app/JobBar";
@@ -10,7 +10,7 @@ import { SidePanel } from "../app/SidePanel";
 import type { JobChange } from "../app/useJobChange";
 import { Said, useWords } from "../app/words";
 import { GROUPS } from "../ways/rows";
-import { levelsOf, mergedWays, setOnJob } from "../ways/ways";
+import { mergedWays, setOnJob } from "../ways/ways";
 import { CrewCard } from "./CrewCard";
 import { EffectCard } from "./EffectCard";
 import { type Asked, PartOfStandard } from "./PartOfStandard";
@@ -42,7 +42,6 @@ function AllChoices({ job, tally, change }: { job: Job; tally: Tally; change: Jo
   const { tell } = useNotices();
   const { say } = useWords();
   const keeping = useKeeping((text) => tell({ text, tone: "trouble" }));
-  const levels = useMemo(() => levelsOf(job), [job]);
   const { standard, taken } = job.job;
   const { make } = change;
 
@@ -73,12 +72,17 @@ function AllChoices({ job, tally, change }: { job: Job; tally: Tally; change: Jo
               key={group.name}
               group={group}
               inForce={job.standard}
-              levels={levels}
+              whence={job.whence}
               asked={isIn(group, considered?.asked) ? (considered?.asked ?? null) : null}
               onAsk={ask}
             />
           ))}
-          <WordsCard words={job.standard.words ?? NO_WORDS} levels={levels} onAsk={ask} onTake={takeWords} />
+          <WordsCard
+            words={job.standard.words ?? NO_WORDS}
+            whence={job.whence}
+            onAsk={ask}
+            onTake={takeWords}
+          />
         </Box>
         <SidePanel isFirst isHeld={considered !== null}>
           <Box overflowY="auto" minH="0">

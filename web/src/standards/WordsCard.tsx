@@ -1,12 +1,11 @@
 import { Box, Flex, SimpleGrid, Text } from "@chakra-ui/react";
 import { memo } from "react";
-import type { Ways } from "../api/client";
+import type { Ways, Whence } from "../api/client";
 import { Field, FieldGroup } from "../app/Field";
 import { SelectField } from "../app/SelectField";
 import { TextField } from "../app/TextField";
 import { InUsualWords } from "../app/words";
-import { type Level, whenceOf } from "../ways/ways";
-import { type Asked, standingOf, Whence } from "./PartOfStandard";
+import { type Asked, SaidBy, standingOf } from "./PartOfStandard";
 import { useWordsToChoose } from "./useStandards";
 import { presetOf, withWord } from "./wordList";
 
@@ -18,12 +17,12 @@ type Words = NonNullable<Ways["words"]>;
 /** What each piece is called and what is written for it: from a preset, or typed. They frame nothing otherwise. */
 export const WordsCard = memo(function WordsCard({
   words,
-  levels,
+  whence,
   onAsk,
   onTake,
 }: {
   words: Words;
-  levels: readonly Level[];
+  whence: Whence;
   onAsk: (asked: Asked) => void;
   onTake: (alter: (words: Words) => Words) => void;
 }) {
@@ -36,10 +35,10 @@ export const WordsCard = memo(function WordsCard({
       <FieldGroup name={WORDS}>
         <Text fontSize="13px" color="faint" mb="1">
           Chosen once, said on every screen, sheet and table of this job.{" "}
-          <Whence of={whenceOf("words", levels)} />
+          <SaidBy level={whence.of.words ?? null} />
         </Text>
         <Box maxW="420px" mb="2">
-          <Field label="Words of" {...standingOf(WORDS, "words", levels, onAsk)}>
+          <Field label="Words of" {...standingOf(WORDS, "words", whence, onAsk)}>
             <SelectField
               label="Words of"
               value={preset ?? ""}

@@ -1,4 +1,4 @@
-import type { Ways } from "../api/client";
+import type { Ways, Whence } from "../api/client";
 import { Field, FieldGroup } from "../app/Field";
 import { SelectField } from "../app/SelectField";
 import type { Enter, Take } from "../app/TextField";
@@ -7,27 +7,30 @@ import { HeaderFields } from "./HeaderFields";
 import { GROUPS, type Row, writeRow } from "./rows";
 import type { Choice } from "./schools/drawing";
 import { WayRow } from "./WayRow";
-import { type Changes, type Level, type Standing, standing } from "./ways";
+import { type Changes, type Standing, standing } from "./ways";
 
 /** Every way as a form of rows: what holds, where that was said, and the way back where it is set here. */
 export function WayFields({
   ways,
-  levels,
+  whence,
+  own,
   isAsked = () => true,
   onSet,
   onWrite,
 }: {
   /** What holds. */
   ways: Ways;
-  /** Where ways are said, the one that is changed here first. */
-  levels: readonly Level[];
+  /** Where they were said. */
+  whence: Whence;
+  /** What is said here so far, in a form that nobody has sent yet. */
+  own?: Ways;
   /** Which choices and rows are asked for at all. */
   isAsked?: (key: keyof Ways, part?: string) => boolean;
   onSet: Take<[changes: Changes]>;
   /** Alters what holds by then of a key; the value it becomes is undefined where it follows again. */
   onWrite: Take<[key: keyof Ways, write: (ways: Ways) => unknown]>;
 }) {
-  const stands = (key: keyof Ways) => standing(key, levels, () => onSet({ [key]: undefined }));
+  const stands = (key: keyof Ways) => standing(key, whence, () => onSet({ [key]: undefined }), own);
   return GROUPS.map(({ name, choices, rows }) => {
     const asked = choices.filter(({ key, isTypedToo }) => isAsked(key) && !isTypedToo);
     const shown = rows.filter(

@@ -1,41 +1,38 @@
 import { describe, expect, it } from "vitest";
-import type { Job, Opening, Wall } from "../api/client";
-import { headerOfKind, levelsOf, mergedWays, resized, standing, whenceOf } from "./ways";
+import type { Opening, Whence } from "../api/client";
+import { headerOfKind, mergedWays, resized, standing, whenceInForm } from "./ways";
 
-const WALL = { id: "A", stud: "2x4", sills: 2 } as Wall;
-const OPENING = { id: "W1", head_height: "80" } as Opening;
-const JOB = {
-  job: {
-    standard: { stud_length: "92 5/8", sills: 1 },
-    taken: { name: "Harbour crew", standard: { wall_height: "97 1/8", corner: "clips" } },
-  },
-} as unknown as Job;
+const WALL: Whence = {
+  here: "this wall",
+  follows: "the job",
+  of: { sills: "this wall", stud_length: "this job", corner: "Harbour crew" },
+};
 
 describe("where a way is said", () => {
-  const levels = levelsOf(JOB, WALL, OPENING);
-
-  it.each([
-    ["head_height", "this opening"],
-    ["sills", "this wall"],
-    ["stud_length", "this job"],
-    ["corner", "Harbour crew"],
-    ["spacing", null],
-    // The job's stud length takes the place of the crew's wall height.
-    ["wall_height", null],
-  ] as const)("%s: %s", (key, name) => {
-    expect(whenceOf(key, levels)).toBe(name);
-  });
+  const follow = () => undefined;
 
   it("can follow again only where it is said here", () => {
-    const follow = () => undefined;
-    expect(standing("sills", levelsOf(JOB, WALL), follow)).toEqual({
+    expect(standing("sills", WALL, follow)).toEqual({
       whence: "this wall",
       follows: "the job",
       onFollow: follow,
     });
-    expect(standing("corner", levelsOf(JOB, WALL), follow).onFollow).toBeUndefined();
-    expect(standing("corner", levelsOf(JOB), follow).follows).toBe("Harbour crew");
-    expect(standing("sills", [{ name: "this job", ways: {} }], follow).follows).toBe("the usual");
+    expect(standing("corner", WALL, follow)).toMatchObject({ whence: "Harbour crew", onFollow: undefined });
+    expect(standing("spacing", WALL, follow)).toMatchObject({ whence: null, onFollow: undefined });
+  });
+
+  it("is a form's own as soon as it is in it, before anybody was asked", () => {
+    const opening = { id: "W1", head_height: "80" } as Opening;
+    const form = whenceInForm(WALL);
+    expect(standing("head_height", form, follow, opening)).toEqual({
+      whence: "this opening",
+      follows: "the wall",
+      onFollow: follow,
+    });
+    expect(standing("sills", form, follow, opening)).toMatchObject({
+      whence: "this wall",
+      onFollow: undefined,
+    });
   });
 });
 

@@ -1,4 +1,4 @@
-import type { Edit, Header, Job, Opening, Wall, Ways } from "../api/client";
+import type { Edit, Header, Job, Wall, Ways, Whence } from "../api/client";
 
 /** Some ways said otherwise; undefined lets one follow again. */
 export type Changes = { [Key in keyof Ways]?: Ways[Key] | undefined };
@@ -10,26 +10,9 @@ const INSTEAD: Partial<Record<keyof Ways, readonly (keyof Ways)[]>> = {
   measured: ["stud_length", "wall_height"],
 };
 
-/** A level at which ways are said: what it is called, and what it says. */
-export interface Level {
-  name: string;
-  ways: Ways;
-}
-
-/** The levels that hold for a job, a wall of it or an opening in that wall, nearest first. */
-export function levelsOf({ job }: Job, wall?: Wall, opening?: Opening): readonly Level[] {
-  const levels: Level[] = [{ name: "this job", ways: job.standard ?? {} }];
-  if (job.taken) levels.push({ name: job.taken.name, ways: job.taken.standard ?? {} });
-  if (wall) levels.unshift({ name: "this wall", ways: wall });
-  if (opening) levels.unshift({ name: "this opening", ways: opening });
-  return levels;
-}
-
-/** The nearest level that says a key; nothing where none does, and it is as usual. */
-export function whenceOf(key: keyof Ways, levels: readonly Level[]): string | null {
-  const keys = [key, ...(INSTEAD[key] ?? [])];
-  const nearest = levels.find(({ ways }) => keys.some((one) => isSaid(ways, one)));
-  return nearest && isSaid(nearest.ways, key) ? nearest.name : null;
+/** Where an opening's ways come from while it is in a form; those it does not say itself are the wall's. */
+export function whenceInForm(wall: Whence): Whence {
+  return { here: "this opening", follows: "the wall", of: wall.of };
 }
 
 /** How a row of the ways shows where it is said, and lets it follow again where it is said here. */
@@ -41,12 +24,15 @@ export interface Standing {
   onFollow: (() => void) | undefined;
 }
 
-/** How a key stands at the nearest of some levels. */
-export function standing(key: keyof Ways, levels: readonly Level[], onFollow: () => void): Standing {
-  const [here, next] = levels;
-  const isHere = here !== undefined && isSaid(here.ways, key);
-  const follows = next?.name.replace(/^this /, "the ") ?? "the usual";
-  return { whence: whenceOf(key, levels), follows, onFollow: isHere ? onFollow : undefined };
+/** How a key stands at a level; `own` is what is said there so far, where nobody was asked about it yet. */
+export function standing(
+  key: keyof Ways,
+  { here, follows, of }: Whence,
+  onFollow: () => void,
+  own?: Ways,
+): Standing {
+  const whence = own && isSaid(own, key) ? here : (of[key] ?? null);
+  return { whence, follows, onFollow: whence === here ? onFollow : undefined };
 }
 
 function isSaid(ways: Ways, key: keyof Ways): boolean {
