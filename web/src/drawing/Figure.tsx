@@ -1,10 +1,9 @@
 import { chakra } from "@chakra-ui/react";
-import { parts } from "./figures";
+import { LEAST, parts, SMALL } from "./figures";
 
 const Fraction = chakra("span", {
   base: {
-    // 3/8 and 5/8 are told apart at arm's length in the sun, or a board is cut twice.
-    fontSize: "max(0.74em, 11px)",
+    fontSize: `max(${SMALL}em, ${LEAST}px)`,
     whiteSpace: "nowrap",
     "& sup": { fontSize: "1em", top: 0, verticalAlign: "0.32em", lineHeight: 0 },
     "& sub": { fontSize: "1em", bottom: 0, verticalAlign: "-0.1em", lineHeight: 0 },

@@ -4,13 +4,17 @@ export type Part =
   | { kind: "plain"; text: string }
   | { kind: "fraction"; key: number; top: string; bottom: string };
 
-/** How large a fraction's figures are beside others: never so small that 3/8 could be 5/8. */
-export function fractionSize(size: number): number {
-  return Math.max(Math.round(size * 0.74), LEAST);
-}
+/** A fraction's figures beside the others: 3/8 and 5/8 are told apart at arm's length in the sun, or a board is cut
+ * twice. */
+export const SMALL = 0.74;
 
 /** No figure of a fraction is smaller, in pixels. */
-const LEAST = 11;
+export const LEAST = 11;
+
+/** How large a fraction's figures are among others of a size, in pixels. */
+export function fractionSize(size: number): number {
+  return Math.max(Math.round(size * SMALL), LEAST);
+}
 
 /** A printed length split where its fractions are: `86 1/2` is `86 ` and 1 over 2. */
 export function parts(text: string): Part[] {

@@ -114,8 +114,7 @@ class _Stack(NamedTuple):
 def _stack(framing: Framing, opening: OpeningFrame) -> _Stack:
     """What one passes going straight up through the opening, beside its cripples' bays."""
     placed = opening.placed
-    sill = placed.head.value - placed.rough.height.value if opening.has_sill else 0
-    stretches = {Stretch(CLEAR, sill, placed.head.value)}
+    stretches = {Stretch(CLEAR, *opening.hole.up)}
     for member in framing.members:
         is_plate = member.role in PLATES and (opening.has_sill or member.role is not Role.BOTTOM_PLATE)
         if is_plate or (member.opening == placed.id and member.role in _IN_OPENING):

@@ -11,7 +11,6 @@ head
     Underside of a header above the floor.
 """
 
-from bisect import bisect_left
 from dataclasses import dataclass
 from enum import StrEnum
 from fractions import Fraction
@@ -457,11 +456,6 @@ class PlateStock:
     @property
     def longest(self) -> Length:
         return self.boards[-1]
-
-    def board_for(self, length: Length) -> Length | None:
-        """The shortest board a piece can be cut from, None where none is long enough."""
-        at = bisect_left(self.boards, length)
-        return self.boards[at] if at < len(self.boards) else None
 
     def __str__(self) -> str:
         return ", ".join(format_feet(board) for board in self.boards)

@@ -195,11 +195,9 @@ def open_at(plan: WallPlan, backing: FixtureBacking, openings: Iterable[OpeningF
     """The openings that are open at the height of a backing and within its run."""
     reach = half(plan.standard.board(backing.size).width)
     run = Span(backing.start, backing.end)
+    board = Span(backing.height - reach, backing.height + reach)
     for opening in openings:
-        placed = opening.placed
-        low = placed.head.value - placed.rough.height.value if opening.has_sill else 0
-        is_open = low < backing.height + reach and backing.height - reach < placed.head.value
-        if is_open and placed.span.overlaps(run):
+        if opening.hole.up.overlaps(board) and opening.hole.along.overlaps(run):
             yield opening
 
 

@@ -13,7 +13,7 @@ from math import atan2, degrees
 from bluff.core.job.header import HeaderPlace
 from bluff.core.job.schools import End, OpeningKind
 from bluff.core.measure.length import Length, inches
-from bluff.core.measure.shapes import Span
+from bluff.core.measure.shapes import Rectangle, Span
 from bluff.core.measure.sum import Sum, counted
 from bluff.core.wall.layout import Height, Layer, Wood
 from bluff.core.wall.member import Bevel, Member, Orientation, Role, lying, standing
@@ -102,17 +102,19 @@ class OpeningFrame:
     @cached_property
     def bottom_cripple_length(self) -> Sum:
         """What is left between the bottom plate and the sill of a window; negative when it reaches below."""
-        placed = self.placed
-        sills = placed.standard.sills
-        return (
-            placed.head.minus("rough height", placed.rough.height.value)
-            .minus(counted("sill", sills), sills * self.plate)
-            .minus_all(self.plan.bottom)
-        )
+        sills = self.placed.standard.sills
+        return self._top_of_sill.minus(counted("sill", sills), sills * self.plate).minus_all(self.plan.bottom)
 
     @cached_property
     def has_sill(self) -> bool:
         return self.placed.opening.kind is OpeningKind.WINDOW
+
+    @cached_property
+    def hole(self) -> Rectangle:
+        """The rough opening as it stands in the wall: a window's from its sill, any other from the floor."""
+        placed = self.placed
+        bottom = self._top_of_sill.value if self.has_sill else 0
+        return Rectangle(placed.start.value, bottom, placed.rough.width.value, placed.head.value - bottom)
 
     def members(self) -> Iterator[Member]:
         """Every piece that does not wait for the layout: kings, jacks, header, sills, end cripples."""

@@ -83,7 +83,7 @@ def lay_sheets(plan: WallPlan, openings: Sequence[OpeningFrame]) -> SheetLayout:
     if standard.sheets is Sheets.NONE:
         return SheetLayout((), 0, 0, 0)
     along, up = _size(plan)
-    holes = [_hole(opening) for opening in openings]
+    holes = [opening.hole for opening in openings]
     sheets: list[Sheet] = []
     for row, bottom in enumerate(_row_bottoms(plan, up), start=1):
         top = min(bottom + up, plan.height.value)
@@ -184,12 +184,6 @@ def _covered(plan: WallPlan) -> Span:
 def _ends(plan: WallPlan, joints: Iterable[Length]) -> tuple[Length, ...]:
     covered = _covered(plan)
     return (covered.start, *joints, covered.end)
-
-
-def _hole(opening: OpeningFrame) -> Rectangle:
-    placed = opening.placed
-    bottom = placed.head.value - placed.rough.height.value if opening.has_sill else 0
-    return Rectangle(placed.start.value, bottom, placed.rough.width.value, placed.head.value - bottom)
 
 
 def _sheets_for(pieces: Iterable[tuple[Length, Length]], width: Length, height: Length) -> int:
