@@ -19,11 +19,19 @@ sys.path.insert(0, str(Path(__file__).resolve().parents[1] / "src"))
 
 from bluff import core
 from bluff.api.plan import plan_view
+from bluff.core.job.amounts import PlateStock, PrecutStuds, StudMake
 from bluff.core.job.edit import AddOpening, AddWall, ChangeWall, SetWays
 from bluff.core.job.header import Capped, Header, HeaderPlace
 from bluff.core.job.job import Between, Point, Wall, WallKind
 from bluff.core.job.position import At, FromPlate, Reference
-from bluff.core.job.schools import Blocks, End, Floor, PlateStock, PrecutStuds, Sheets, SillTop, StudKind, StudMake
+from bluff.core.job.schools import (
+    Blocks,
+    End,
+    Floor,
+    Sheets,
+    SillTop,
+    StudKind,
+)
 from bluff.core.job.special import FixtureBacking, Post
 from bluff.core.job.ways import JobWays
 from bluff.core.job.words import PRESETS

@@ -5,42 +5,44 @@ from fractions import Fraction
 from hypothesis import strategies as st
 
 from bluff.core.change.apply import apply
+from bluff.core.job.amounts import (
+    Allowance,
+    BoltRule,
+    Datum,
+    DoorParts,
+    JoistLayout,
+    MeasuredRoom,
+    PinRule,
+    PlateStock,
+    PrecutStuds,
+    StudMake,
+    WallHeight,
+    WideOpening,
+)
 from bluff.core.job.edit import AddOpening
 from bluff.core.job.header import Capped, Header, HeaderKind, HeaderPlace, Laid, Source
 from bluff.core.job.job import Alone, Job, Opening, Sizing, Wall
 from bluff.core.job.position import At, Centred, FromOpening, FromOutside, FromPlate, FromWall, Reference, WallFace
 from bluff.core.job.schools import (
-    Allowance,
     Anchors,
     Blocks,
-    BoltRule,
     CeilingBacking,
     CornerSchool,
-    Datum,
-    DoorParts,
     End,
     EndStuds,
     Floor,
     Heads,
     IntersectionSchool,
     Jacks,
-    JoistLayout,
     JoistRun,
     MarkedOn,
     MarkLines,
-    MeasuredRoom,
     OpeningKind,
-    PinRule,
-    PlateStock,
     PlateTies,
-    PrecutStuds,
     Sheets,
     SillTop,
     StudKind,
-    StudMake,
-    WallHeight,
     WideFace,
-    WideOpening,
 )
 from bluff.core.job.special import Beam, FixtureBacking, Post
 from bluff.core.job.ways import JobWays, OpeningWays, WallWays

@@ -1,4 +1,4 @@
-"""Write what is generated from the code: the job file's schema, the front end's types, the ways of an opening.
+"""Write what is generated from the code: the job file's schema, the front end's types, what can be typed.
 
 With `--check DIRECTORY` the files go there instead, for a test to compare with those committed.
 """
@@ -10,7 +10,6 @@ import tempfile
 from pathlib import Path
 
 from bluff.api.app import openapi_schema
-from bluff.core.job.ways import OpeningWays
 from bluff.core.job.words import Words
 from bluff.core.phrase.typed import phrase_list, rule_list
 from bluff.formats.job_file import job_file_schema
@@ -18,9 +17,8 @@ from bluff.formats.job_file import job_file_schema
 ROOT = Path(__file__).resolve().parents[1]
 JOB_SCHEMA = Path("docs/job-file.schema.json")
 TYPES = Path("web/src/api/schema.gen.ts")
-OPENING_KEYS = Path("web/src/api/openingWays.gen.ts")
 TYPED = Path("docs/typed.md")
-GENERATED = (JOB_SCHEMA, TYPES, OPENING_KEYS, TYPED)
+GENERATED = (JOB_SCHEMA, TYPES, TYPED)
 
 
 def typed_page() -> str:
@@ -46,10 +44,6 @@ def generate(root: Path) -> None:
     for path in GENERATED:
         (root / path).parent.mkdir(parents=True, exist_ok=True)
     (root / JOB_SCHEMA).write_text(json.dumps(job_file_schema(), indent=2, ensure_ascii=False) + "\n")
-    (root / OPENING_KEYS).write_text(
-        "/** The ways an opening can answer for itself; the others are the whole wall's. */\n"
-        f"export const OPENING_WAYS = {json.dumps(sorted(OpeningWays.names()))} as const;\n"
-    )
     (root / TYPED).write_text(typed_page())
     with tempfile.NamedTemporaryFile("w", suffix=".json") as openapi:
         json.dump(openapi_schema(), openapi)

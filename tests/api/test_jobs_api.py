@@ -91,13 +91,21 @@ def test_the_tape_reads_from_either_end_and_with_a_burned_inch(client, job, edit
     }
 
 
+def way(client, job, where, name):
+    groups = client.get(f"/api/jobs/{job['id']}/{where}").json()
+    return next(row for group in groups for row in group["rows"] if row["way"] == name)
+
+
 def test_the_bench_says_what_holds_and_what_the_wall_sets_itself(client, job, edit):
     edit(WALL, {"edit": "set-standard", "standard": {"sills": 2}})
     edit({"edit": "change-wall", "id": "A", "wall": {**WALL["wall"], "spacing": 24}})
     view = bench(client, job)
-    assert view["standard"]["wall"]["spacing"] == "24"
-    assert view["standard"]["job"]["spacing"] == "16"
-    assert view["standard"]["wall"]["sills"] == view["standard"]["job"]["sills"] == 2
+    spacing, sills = (way(client, job, "walls/A/ways", name) for name in ("spacing", "sills"))
+    assert (spacing["text"], spacing["whence"], spacing["follows"]) == ("24", "this wall", "the job")
+    assert (sills["text"], sills["whence"], sills["follows"]) == ("2", "this job", None)
+    of_job = way(client, job, "ways", "sills")
+    assert (of_job["text"], of_job["whence"], of_job["follows"]) == ("2", "this job", "the usual")
+    assert way(client, job, "ways", "spacing")["text"] == "16"
     assert view["entered"]["spacing"] == "24"
     assert "sills" not in view["entered"]
 
@@ -236,23 +244,49 @@ def test_a_schedule_goes_out_to_a_spreadsheet_and_comes_back(client, job, edit):
 
 
 def test_a_crews_standards_are_kept_taken_and_forgotten(client, job, edit):
-    wide = {"name": "Wide open", "standard": {"spacing": 24, "corner": "clips"}}
+    edit({"edit": "set-standard", "standard": {"spacing": 24, "corner": "clips"}})
+    wide = {"name": "Wide open", "job": job["id"]}
     assert client.put("/api/standards", json=wide).status_code == 204
+    edit({"edit": "set-standard", "standard": {}})
     (kept,) = [one for one in client.get("/api/standards").json() if one["name"] == "Wide open"]
-    assert kept["standard"] == {"spacing": 24, "corner": "clips"} or kept["standard"]["corner"] == "clips"
+    assert kept["standard"] == {"spacing": "24", "corner": "clips"}
     edit(WALL, {"edit": "take-standard", "taken": {"name": "Wide open", "standard": kept["standard"]}})
-    bench = client.get(f"/api/jobs/{job['id']}/walls/A/bench").json()
-    assert float(bench["standard"]["wall"]["spacing"]) == 24
+    assert way(client, job, "walls/A/ways", "spacing")["text"] == "24"
     # What the job says goes before what its crew says, and the job keeps what it took.
     edit({"edit": "set-standard", "standard": {"spacing": 12}})
     assert client.delete("/api/standards/Wide open").status_code == 204
     assert client.delete("/api/standards/Wide open").status_code == 404
-    bench = client.get(f"/api/jobs/{job['id']}/walls/A/bench").json()
-    assert float(bench["standard"]["wall"]["spacing"]) == 12
-    assert bench["standard"]["wall"]["corner"] == "clips"
-    assert client.put("/api/standards", json={"name": " ", "standard": {}}).status_code == 422
-    refused = client.put("/api/standards", json={"name": "No", "standard": {"spacing": 3}})
+    assert way(client, job, "walls/A/ways", "spacing")["text"] == "12"
+    corner = way(client, job, "walls/A/ways", "corner")
+    assert (corner["text"], corner["whence"]) == ("clips", "Wide open")
+    assert client.put("/api/standards", json={"name": " ", "job": job["id"]}).status_code == 422
+    assert client.put("/api/standards", json={"name": "No", "job": str(uuid4())}).status_code == 404
+
+
+def test_an_opening_in_a_form_shows_the_ways_that_matter_to_it_and_keeps_none(client, job, edit):
+    edit(WALL, WINDOW)
+    window = {**WINDOW["opening"], "id": "W9", "at": {"centre": "3-0"}}
+    form = client.post(f"/api/jobs/{job['id']}/draft", json={"opening": window, "way": "sills", "text": "2"}).json()
+    assert form["opening"]["sills"] == 2
+    rows = {row["way"]: row for group in form["ways"] for row in group["rows"]}
+    assert (rows["sills"]["whence"], rows["sills"]["follows"]) == ("this opening", "the wall")
+    assert "window_allowance" in rows
+    assert {"spacing", "door_allowance", "usual_allowances.pocket-door", "corner"}.isdisjoint(rows)
+    pocket = {**window, "kind": "pocket-door", "unit": "2-6 x 6-8"}
+    form = client.post(f"/api/jobs/{job['id']}/draft", json={"opening": pocket}).json()
+    rows = {row["way"] for group in form["ways"] for row in group["rows"]}
+    assert {"usual_allowances.pocket-door", "header.kind"} <= rows
+    assert {"sills", "window_allowance", "usual_allowances.bypass-door"}.isdisjoint(rows)
+    scheduled = {**window, "rough": "43 x 55"}
+    del scheduled["unit"]
+    form = client.post(f"/api/jobs/{job['id']}/draft", json={"opening": scheduled}).json()
+    assert "window_allowance" not in {row["way"] for group in form["ways"] for row in group["rows"]}
+    again = client.post(f"/api/jobs/{job['id']}/draft", json={"opening": window, "before": "W1"}).json()
+    assert again["opening"]["id"] == "W9"
+    refused = client.post(f"/api/jobs/{job['id']}/draft", json={"opening": window, "way": "spacing", "text": "16"})
     assert refused.status_code == 422
+    assert "the same for a whole wall" in refused.json()["message"]
+    assert [one["id"] for one in client.get(f"/api/jobs/{job['id']}").json()["job"]["openings"]] == ["W1"]
 
 
 def test_the_effect_of_a_standard_is_shown_before_it_is_taken(client, job, edit):

@@ -52,7 +52,8 @@ def choose(page, tab, label, value):
 
 
 def enter(page, label, text):
-    field = page.get_by_label(label, exact=True)
+    # Where a way is drawn too, the field is in a group of the same name.
+    field = page.get_by_label(label, exact=True).and_(page.locator("input"))
     field.fill(text)
     field.press("Enter")
 
@@ -340,12 +341,12 @@ def test_an_opening_is_added_changed_and_removed_in_the_form(window_wall):
     page.get_by_role("tab", name="Openings").click()
     page.get_by_role("button", name="Opening", exact=True).click()
     form = page.get_by_role("region", name="New opening")
-    form.get_by_label("Opening kind").select_option(label="Door")
-    expect(form.get_by_label("Opening mark")).to_have_value("D1")
-    enter(page, "Opening size", "2-10 x 6-8")
+    form.get_by_label("Kind", exact=True).select_option(label="Door")
+    expect(form.get_by_label("Mark", exact=True)).to_have_value("D1")
+    enter(page, "Width x height", "2-10 x 6-8")
     form.get_by_label("Placed by").select_option(label="Nearest edge")
-    enter(page, "Distance", "1-0")
-    form.get_by_label("Measured from").select_option(label="Past W1")
+    enter(page, "At", "1-0")
+    form.get_by_label("From", exact=True).select_option(label="Past W1")
     expect(form).to_contain_text(re.compile(r"RO width\s*36\s*call-out 2-10\s*34\s*allowance\s*\+\s*2", re.S))
     expect(form).to_contain_text(re.compile(r"RO starts at\s*144 1/2", re.S))
     form.get_by_role("button", name="Add it").click()
@@ -353,7 +354,7 @@ def test_an_opening_is_added_changed_and_removed_in_the_form(window_wall):
 
     page.get_by_role("button", name="Change D1").click()
     form = page.get_by_role("region", name="Change D1")
-    enter(page, "Opening size", "3-0 x 6-8")
+    enter(page, "Width x height", "3-0 x 6-8")
     form.get_by_label("Kings a side", exact=True).select_option(label="2")
     expect(form).to_contain_text("from this opening")
     expect(form.get_by_role("button", name="Kings a side: follow the wall again")).to_be_visible()
@@ -375,7 +376,7 @@ def test_every_way_of_an_opening_can_be_set_for_it_alone(window_wall):
     page.get_by_role("button", name="Change W1").click()
     form = page.get_by_role("region", name="Change W1")
     form.get_by_label("Sill", exact=True).select_option(label="Double")
-    form.get_by_label("Header kind").select_option(label="Solid")
+    form.get_by_label("Header", exact=True).select_option(label="Solid")
     form.get_by_label("Header laid").select_option(label="Flat")
     enter(page, "Head height", "80")
     form.get_by_role("button", name="Save").click()
@@ -403,7 +404,7 @@ def test_both_lines_of_a_piece_are_drawn_and_read_for_crews_that_draw_them(windo
 def test_a_wrong_size_in_the_form_says_what_to_write(window_wall):
     page = window_wall
     page.locator("[data-opening=W1] rect").click(position={"x": 8, "y": 40})
-    enter(page, "Opening size", "30046")
+    enter(page, "Width x height", "30046")
     expect(page.get_by_role("alert")).to_contain_text("could be several sizes")
     expect(page.get_by_role("button", name="Save")).to_be_disabled()
     page.get_by_role("button", name="Cancel").click()

@@ -104,20 +104,20 @@ def test_what_cannot_be_understood_says_why_and_stays(empty):
 def test_a_wall_is_dragged_with_its_figures_and_put_back(shelter):
     page = shelter
     select(page, "E")
-    expect(page.get_by_label("Clear to D", exact=True)).to_have_value("20'-4 3/4\"")
+    expect(page.get_by_label("To D", exact=True)).to_have_value("20'-4 3/4\"")
     drag(page, wall(page, "E"), 40, 25)
     expect(page.get_by_role("status").filter(has_text="Move wall E")).to_contain_text("east")
     page.mouse.up()
-    expect(page.get_by_label("Clear to D", exact=True)).not_to_have_value("20'-4 3/4\"")
+    expect(page.get_by_label("To D", exact=True)).not_to_have_value("20'-4 3/4\"")
     page.get_by_role("button", name="Undo").click()
-    expect(page.get_by_label("Clear to D", exact=True)).to_have_value("20'-4 3/4\"")
+    expect(page.get_by_label("To D", exact=True)).to_have_value("20'-4 3/4\"")
 
 
 def test_an_exact_figure_is_typed_over(shelter):
     page = shelter
     select(page, "E")
-    enter(page, "Clear to D", "20-0")
-    expect(page.get_by_label("Clear to D", exact=True)).to_have_value("20'-0\"")
+    enter(page, "To D", "20-0")
+    expect(page.get_by_label("To D", exact=True)).to_have_value("20'-0\"")
     expect(page.get_by_label("Start, east", exact=True)).to_have_value("20'-7 1/4\"")
     # What ended against it has followed.
     select(page, "F")
@@ -185,10 +185,10 @@ def test_an_opening_is_moved_and_copied_from_the_plan(shelter):
     page.locator("[data-opening=W1]").click(force=True)
     card = page.get_by_role("region", name="Selected opening")
     expect(card).to_contain_text("3-6 x 4-6")
-    enter(page, "Move by", "1-0")
+    enter(page, "By", "1-0")
     expect(page.get_by_role("button", name="Undo")).to_have_attribute("title", "Undo: move W1 12 toward the end")
-    card.get_by_label("Copy into wall").select_option("D")
-    enter(page, "Centre of the copy", "4-0")
+    card.get_by_label("Into wall").select_option("D")
+    enter(page, "Its centre", "4-0")
     card.get_by_role("button", name="Copy", exact=True).click()
     expect(page.locator("[data-wall=D] [data-opening=W8]")).to_be_visible()
     expect(card).to_contain_text("W8")

@@ -8,14 +8,12 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from bluff.core.job.amounts import PrecutStuds, WallHeight
 from bluff.core.job.header import Header, HeaderKind, Source
 from bluff.core.job.job import Between
-from bluff.core.job.schools import CornerSchool, PrecutStuds, WallHeight
-from bluff.core.job.ways import JobWays, WallWays
 from bluff.core.measure.length import inches
 from bluff.formats.errors import FaultyData
 from bluff.formats.job_file import job_data, job_file_schema, read_job, write_job
-from bluff.formats.ways_file import whence
 from strategies import jobs
 
 EXAMPLE = (Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json").read_text()
@@ -217,23 +215,3 @@ def test_a_way_at_the_wrong_level_says_where_it_belongs(part, key, value, says):
     data[part][0][key] = value
     (fault,) = faults(data)
     assert fault.startswith(says)
-
-
-@pytest.mark.parametrize(
-    ("key", "level"),
-    [
-        ("sills", "this wall"),
-        ("stud_length", "this job"),
-        ("corner", "Harbour crew"),
-        ("spacing", None),
-        # The job's stud length takes the place of the crew's wall height.
-        ("wall_height", None),
-    ],
-)
-def test_where_a_way_was_said_is_the_nearest_level_that_says_it(key, level):
-    levels = [
-        ("this wall", WallWays(sills=2)),
-        ("this job", JobWays(studs=PrecutStuds(inches("92 5/8")), sills=1)),
-        ("Harbour crew", JobWays(studs=WallHeight(inches("97 1/8")), corner=CornerSchool.CLIPS)),
-    ]
-    assert whence(levels).get(key) == level

@@ -6,8 +6,9 @@ from hypothesis import given
 from bluff import core
 from bluff.core.change.apply import apply
 from bluff.core.frame import frame
+from bluff.core.job.amounts import Datum
 from bluff.core.job.edit import AddOpening, ChangeWall
-from bluff.core.job.schools import Datum, End
+from bluff.core.job.schools import End
 from bluff.core.job.ways import WallWays
 from bluff.core.phrase.opening_line import read_opening
 from bluff.core.takeoff.cut_list import Spacer

@@ -9,11 +9,12 @@ from fastapi import APIRouter, Query, Response
 from pydantic import BaseModel, Field
 
 from bluff import core
-from bluff.api.job import in_full
 from bluff.api.session import CrewJobs
-from bluff.api.wire import FindingCounts, NamedSum, WhenceView, named_sum, severities, whence_of_wall
+from bluff.api.ways import WaysGroup, ways_of_opening, ways_of_wall
+from bluff.api.wire import FindingCounts, NamedSum, named_sum, severities
+from bluff.core.job.edit import AddOpening, ChangeOpening, SetWay
 from bluff.core.job.job import WallKind
-from bluff.core.job.schools import End, Line, MarkLines
+from bluff.core.job.schools import End, Line, MarkedOn, MarkLines
 from bluff.core.job.standard import Standard
 from bluff.core.measure.length import Length, format_feet, to_inches
 from bluff.core.plan.placing import wall_span
@@ -30,7 +31,8 @@ from bluff.formats.framed import (
     framed_wall,
     steps,
 )
-from bluff.formats.job_file import OpeningFile, StandardFile, WallFile
+from bluff.formats.job_file import OpeningFile, WallFile
+from bluff.formats.ways_values import FileModel
 from bluff.service.jobs import JobState, counted, framing, framings
 
 router = APIRouter(prefix="/api/jobs", tags=["jobs"])
@@ -60,14 +62,6 @@ class OpeningOnBench(BaseModel):
     king_count: int
 
 
-class StandardInForce(BaseModel):
-    """The ways that hold for the wall and for the job, each said in full."""
-
-    wall: StandardFile
-    job: StandardFile
-    whence: Annotated[WhenceView, Field(description="Where those of the wall come from.")]
-
-
 class Neighbour(BaseModel):
     """A wall that meets the one on the bench: where along its plate, and how high it stands."""
 
@@ -80,21 +74,23 @@ class Neighbour(BaseModel):
 class BenchView(BaseModel):
     """One wall on the bench: framed, read on the tape, with its cut list and printed figures.
 
-    `readings` runs parallel to `wall.marks`. `figures` prints every length in the answer: inches as
-    JavaScript writes the number, to the text on a tape. `feet` is the same in feet and inches. `outside` is the
-    side of an exterior wall that looks out, walking from start to end.
+    The tape hooks where the layout starts, unless another end is asked for. `readings` runs parallel to `wall.marks`.
+    `figures` prints every length in the answer: inches as JavaScript writes the number, to the text on a tape. `feet`
+    is the same in feet and inches. `outside` is the side of an exterior wall that looks out, walking from start to end.
     """
 
     revision: int
     wall: FramedWall
     entered: WallFile
-    standard: StandardInForce
+    marked_on: MarkedOn
+    has_both_lines: bool
     outside: Line | None
     openings: list[OpeningOnBench]
     meets: list[Neighbour]
     plate: NamedSum
     stud_length: NamedSum
     hook: End
+    usual_hook: End
     burn: bool
     burned: float
     readings: list[TapeReading]
@@ -110,14 +106,14 @@ def bench(
     jobs: CrewJobs,
     job_id: UUID,
     wall_id: str,
-    hook: Annotated[End, Query(description="The end the tape hooks on.")] = End.START,
+    hook: Annotated[End | None, Query(description="The end the tape hooks on; by itself where layout starts.")] = None,
     burn: Annotated[bool, Query(description="Whether the tape is held on its one-inch line.")] = False,
 ) -> Response:
     """One wall framed, read from the end the tape hooks on."""
     return Response(bench_answer(jobs.get(job_id), wall_id, hook, burn), media_type="application/json")
 
 
-def bench_answer(state: JobState, wall_id: str, hook: End, burn: bool) -> bytes:
+def bench_answer(state: JobState, wall_id: str, hook: End | None, burn: bool) -> bytes:
     """One wall on the bench, as JSON. As `bench_view`.
 
     It is the largest answer there is, and somebody waits for it after every edit: its figures are those of the
@@ -128,18 +124,20 @@ def bench_answer(state: JobState, wall_id: str, hook: End, burn: bool) -> bytes:
     return b'%s,"figures":%s}' % (written[:-1], figures)
 
 
-def bench_view(state: JobState, wall_id: str, hook: End, burn: bool) -> BenchView:
+def bench_view(state: JobState, wall_id: str, hook: End | None, burn: bool) -> BenchView:
     """One wall on the bench, its figures left out.
 
     Args:
         state: The job.
         wall_id: Which wall.
-        hook: The end the tape hooks on.
+        hook: The end the tape hooks on; None takes the one the layout starts from.
         burn: Whether the tape is held on its one-inch line.
     """
     framed = framing(state.job, wall_id)
     plan = framed.plan
     words = plan.standard.words
+    usual_hook = plan.standard.datum.end
+    hook = hook or usual_hook
     outward = plan.sheeted_side if plan.wall.kind is WallKind.EXTERIOR else None
     burned: Length = BURNED_INCH if burn else 0
     readings = [read_mark(mark, plan.length, hook, burn=burned) for mark in framed.marks]
@@ -148,17 +146,15 @@ def bench_view(state: JobState, wall_id: str, hook: End, burn: bool) -> BenchVie
         revision=state.revision,
         wall=framed_wall(framed),
         entered=WallFile.from_core(plan.wall),
-        standard=StandardInForce(
-            wall=in_full(plan.standard),
-            job=in_full(state.job.standard),
-            whence=whence_of_wall(state.job, plan.wall),
-        ),
+        marked_on=plan.standard.marked_on,
+        has_both_lines=plan.standard.mark_lines is MarkLines.BOTH,
         openings=[_opening(placed, placed.id in in_wall) for placed in plan.openings],
         outside=outward,
         meets=_neighbours(plan, {one.plan.id: one.plan for one in framings(state.job)}),
         plate=named_sum("plate", plan.plate_length, words),
         stud_length=named_sum("stud", plan.stud_length, words),
         hook=hook,
+        usual_hook=usual_hook,
         burn=burn,
         burned=to_inches(burned),
         readings=[_reading(reading, plan.standard) for reading in readings],
@@ -208,3 +204,41 @@ def _opening(placed: PlacedOpening, is_framed: bool) -> OpeningOnBench:
         jack_count=placed.jack_count,
         king_count=placed.king_count,
     )
+
+
+@router.get("/{job_id}/walls/{wall_id}/ways")
+def wall_ways(jobs: CrewJobs, job_id: UUID, wall_id: str) -> list[WaysGroup]:
+    """How a wall is framed, as a form."""
+    job = jobs.get(job_id).job
+    return ways_of_wall(job, job.wall(wall_id))
+
+
+class OpeningDraft(FileModel):
+    """An opening in a form that is not kept yet, and what is typed into one of its rows; `before` is its mark so far.
+
+    `text` null lets the row follow again; without a `way` nothing is typed.
+    """
+
+    opening: OpeningFile
+    before: str | None = None
+    way: str | None = None
+    text: Annotated[str | None, Field(max_length=1000)] = None
+
+
+class OpeningForm(BaseModel):
+    """The opening with that in it, and every way that makes a difference to it."""
+
+    opening: OpeningFile
+    ways: list[WaysGroup]
+
+
+@router.post("/{job_id}/draft")
+def draft(jobs: CrewJobs, job_id: UUID, request: OpeningDraft) -> OpeningForm:
+    """An opening as a form would have it; nothing is kept."""
+    opening = request.opening.to_core()
+    edit = ChangeOpening(request.before, opening) if request.before else AddOpening(opening)
+    job = core.apply(jobs.get(job_id).job, edit)
+    if request.way is not None:
+        job = core.apply(job, SetWay(request.way, request.text, opening=opening.id))
+    opening = job.opening(opening.id)
+    return OpeningForm(opening=OpeningFile.from_core(opening), ways=ways_of_opening(job, opening))

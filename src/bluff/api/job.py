@@ -2,7 +2,7 @@
 
 from collections import Counter
 from datetime import datetime
-from typing import Annotated, Any
+from typing import Any
 from uuid import UUID
 
 from fastapi import APIRouter
@@ -10,16 +10,14 @@ from pydantic import BaseModel, Field
 
 from bluff import core
 from bluff.api.session import CrewJobs
-from bluff.api.wire import FindingCounts, Refusal, Revision, WhenceView, severities, whence_of_job
+from bluff.api.wire import FindingCounts, Refusal, Revision, severities
 from bluff.core.job.schools import OpeningKind
-from bluff.core.job.standard import Standard
-from bluff.core.job.ways import JobWays
 from bluff.core.job.words import USUAL, Words
 from bluff.core.measure.length import format_feet, to_inches
 from bluff.core.phrase.opening_line import next_opening_id, next_wall_id
 from bluff.formats.edits import EditFile, edit_to_core
 from bluff.formats.figures import figures_of
-from bluff.formats.job_file import JobFile, StandardFile
+from bluff.formats.job_file import JobFile
 from bluff.formats.ways_values import FileModel
 from bluff.service.jobs import JobState, findings_by_wall
 
@@ -61,8 +59,6 @@ class JobView(BaseModel):
     undo: str | None
     redo: str | None
     job: JobFile
-    standard: Annotated[StandardFile, Field(description="Every way that holds for the job, whoever says it.")]
-    whence: WhenceView
     words: WordsView
     walls: list[WallSummary]
     next: NextMarks
@@ -133,8 +129,6 @@ def job_view(state: JobState) -> JobView:
         undo=words.say(state.undo) if state.undo else None,
         redo=words.say(state.redo) if state.redo else None,
         job=JobFile.from_core(state.job),
-        standard=in_full(state.job.standard),
-        whence=whence_of_job(state.job),
         words=_words(words),
         walls=walls,
         next=NextMarks(
@@ -167,8 +161,3 @@ def _walls(job: core.Job) -> list[WallSummary]:
         )
         for wall in job.walls
     ]
-
-
-def in_full(standard: Standard) -> StandardFile:
-    """Every choice of a standard, as the job file would say it."""
-    return StandardFile.from_core(JobWays(**{key: getattr(standard, key) for key in JobWays.names()}))

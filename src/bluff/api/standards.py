@@ -9,14 +9,13 @@ from pydantic import BaseModel
 
 from bluff import core
 from bluff.api.session import CrewJobs, signed_in
+from bluff.api.ways import WaysGroup, ways_of_job
 from bluff.api.wire import FindingCounts, PreviewRequest, severities
-from bluff.core.job.words import PRESETS, USUAL
 from bluff.core.measure.length import to_inches
 from bluff.core.takeoff.effect import Tally, tally
 from bluff.formats.edits import edit_to_core
 from bluff.formats.job_file import StandardFile
-from bluff.formats.ways_file import words_file
-from bluff.formats.ways_values import FileModel, WordFile
+from bluff.formats.ways_values import FileModel
 from bluff.service.jobs import framings
 from bluff.service.standards import Standards
 from bluff.store.accounts import Account
@@ -33,10 +32,10 @@ class CrewStandard(BaseModel):
 
 
 class NewStandard(FileModel):
-    """A standard to keep by a name."""
+    """A job whose ways are to be kept by a name."""
 
     name: str
-    standard: StandardFile
+    job: UUID
 
 
 class TallyView(BaseModel):
@@ -57,32 +56,11 @@ class TallyView(BaseModel):
 
 
 class EffectView(BaseModel):
-    """What a job is made of, and what it would be made of after an edit."""
+    """What a job is made of, what it would be made of after an edit, and its ways then."""
 
     before: TallyView
     after: TallyView
-
-
-class UsualWord(BaseModel):
-    """A piece that can be called otherwise: its role, its usual name, and its letter where it has one."""
-
-    piece: str
-    name: str
-    letter: str | None
-
-
-class WordsPreset(BaseModel):
-    """Words of a region, to start from."""
-
-    name: str
-    words: dict[str, WordFile]
-
-
-class WordsToChoose(BaseModel):
-    """Every piece there is a word for, and presets."""
-
-    pieces: list[UsualWord]
-    presets: list[WordsPreset]
+    ways: list[WaysGroup]
 
 
 def standards_of(request: Request, account: Annotated[Account, Depends(signed_in)]) -> Standards:
@@ -103,9 +81,9 @@ def list_standards(standards: CrewStandards) -> list[CrewStandard]:
 
 
 @router.put("/standards", status_code=204)
-def keep_standard(standards: CrewStandards, new: NewStandard) -> None:
-    """Keep a standard, in place of the one of that name."""
-    standards.keep(new.name, new.standard.to_core())
+def keep_standard(jobs: CrewJobs, standards: CrewStandards, new: NewStandard) -> None:
+    """Keep a job's ways, with those of the standard it took, in place of the standard of that name."""
+    standards.keep(new.name, jobs.get(new.job).job.own_ways)
 
 
 @router.delete("/standards/{name}", status_code=204)
@@ -114,13 +92,10 @@ def forget_standard(standards: CrewStandards, name: str) -> None:
     standards.forget(name)
 
 
-@router.get("/words")
-def words_to_choose(_: Annotated[Account, Depends(signed_in)]) -> WordsToChoose:
-    """Every piece a crew can call otherwise, and words of some regions to start from."""
-    return WordsToChoose(
-        pieces=[UsualWord(piece=piece, name=usual.name, letter=usual.letter) for piece, usual in USUAL.items()],
-        presets=[WordsPreset(name=name, words=words_file(words)) for name, words in PRESETS.items()],
-    )
+@router.get("/jobs/{job_id}/ways")
+def job_ways(jobs: CrewJobs, job_id: UUID) -> list[WaysGroup]:
+    """How a job is framed, and what its crew calls the pieces, as a form."""
+    return ways_of_job(jobs.get(job_id).job)
 
 
 @router.get("/jobs/{job_id}/tally")
@@ -134,7 +109,9 @@ def effect(jobs: CrewJobs, job_id: UUID, request: PreviewRequest) -> EffectView:
     """What an edit would make of a job, beside what it is; nothing is changed."""
     job = jobs.get(job_id).job
     after = core.apply(job, edit_to_core(request.edit))
-    return EffectView(before=_tally(tally(framings(job))), after=_tally(tally(framings(after))))
+    return EffectView(
+        before=_tally(tally(framings(job))), after=_tally(tally(framings(after))), ways=ways_of_job(after)
+    )
 
 
 def _tally(counted: Tally) -> TallyView:

@@ -5,14 +5,11 @@ from typing import Annotated, TypeAlias
 from pydantic import BaseModel, Field
 
 from bluff.core.job.finding import Severity
-from bluff.core.job.job import Job, Wall
-from bluff.core.job.ways import Ways
 from bluff.core.job.words import Words
 from bluff.core.measure.length import to_inches
 from bluff.core.measure.sum import Sum
 from bluff.formats.edits import EditFile
 from bluff.formats.framed import Steps, steps
-from bluff.formats.ways_file import whence
 from bluff.formats.ways_values import FileModel
 
 Revision: TypeAlias = Annotated[int, Field(ge=0, lt=2**31)]
@@ -48,36 +45,6 @@ class PreviewRequest(FileModel):
     """An edit to look at before it is made."""
 
     edit: EditFile
-
-
-class WhenceView(BaseModel):
-    """Where the ways of a level come from.
-
-    `here` is what that level is called, `follows` what it would follow again, `of` where each key was said that is
-    not as usual.
-    """
-
-    here: str
-    follows: str
-    of: dict[str, str]
-
-
-def whence_of_job(job: Job) -> WhenceView:
-    """Where the ways of a whole job come from."""
-    crew = job.taken.name if job.taken else "the usual"
-    return WhenceView(here=_JOB, follows=crew, of=whence(_levels(job)))
-
-
-def whence_of_wall(job: Job, wall: Wall) -> WhenceView:
-    """Where the ways of one wall come from."""
-    return WhenceView(here=_WALL, follows="the job", of=whence([(_WALL, wall.ways), *_levels(job)]))
-
-
-def _levels(job: Job) -> list[tuple[str, Ways]]:
-    return [(_JOB, job.ways), *([(job.taken.name, job.taken.ways)] if job.taken else [])]
-
-
-_JOB, _WALL = "this job", "this wall"
 
 
 class FaultView(BaseModel):

@@ -30,6 +30,20 @@ class SetStandard(FileModel):
     standard: StandardFile
 
 
+class SetWay(FileModel):
+    """Say one way otherwise: of a wall, of an opening, or of the job where neither is named.
+
+    `way` is its key in the job file, with a part of its value after a dot; `text` is what is typed, null lets it
+    follow again.
+    """
+
+    edit: Literal["set-way"] = "set-way"
+    way: StrictStr
+    text: Annotated[StrictStr | None, Field(max_length=1000)] = None
+    wall: StrictStr | None = None
+    opening: StrictStr | None = None
+
+
 class TakeStandard(FileModel):
     """Frame the job by a crew's standard, as it is now; null goes back to the product's."""
 
@@ -184,6 +198,7 @@ class Several(FileModel):
 EditFile: TypeAlias = Annotated[
     RenameJob
     | SetStandard
+    | SetWay
     | TakeStandard
     | AddWall
     | ChangeWall
@@ -209,6 +224,7 @@ EditFile: TypeAlias = Annotated[
 # Edits of plain values, whose keys are the fields of the core's edit of the same name.
 _PLAIN: dict[type[FileModel], Any] = {
     RenameJob: core.RenameJob,
+    SetWay: core.SetWay,
     RemoveWall: core.RemoveWall,
     RemoveOpening: core.RemoveOpening,
     CheckOpenings: core.CheckOpenings,

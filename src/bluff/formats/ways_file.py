@@ -5,25 +5,22 @@ and its schema. What a key is left out of follows: the wall the job, the job its
 product's.
 """
 
-from collections.abc import Callable, Iterable, Mapping
+from collections.abc import Callable, Mapping
 from fractions import Fraction
 from typing import TYPE_CHECKING, Any, TypeVar, get_type_hints
 
 from pydantic import Field, StrictBool, StrictInt, StrictStr, create_model
 
 from bluff.core.errors import BluffError, SettingError
-from bluff.core.job.header import Header
-from bluff.core.job.schools import (
+from bluff.core.job.amounts import (
     Allowance,
     BoltRule,
-    CeilingBacking,
+    Count,
     Datum,
     DoorParts,
     JoistLayout,
-    JoistRun,
     MeasuredRoom,
     Nailing,
-    OpeningKind,
     PinRule,
     PlateStock,
     PrecutStuds,
@@ -33,8 +30,10 @@ from bluff.core.job.schools import (
     WallHeight,
     WideOpening,
 )
-from bluff.core.job.standard import Count, Standard, UsualAllowances
-from bluff.core.job.ways import JobWays, OpeningWays, WallWays, Ways, level_of
+from bluff.core.job.header import Header
+from bluff.core.job.schools import CeilingBacking, JoistRun, OpeningKind
+from bluff.core.job.standard import Standard, UsualAllowances
+from bluff.core.job.ways import JobWays, OpeningWays, WallWays, Ways, belongs
 from bluff.core.job.words import Words
 from bluff.core.measure.length import Length
 from bluff.core.measure.lumber import Lumber, lumber
@@ -123,9 +122,7 @@ class WaysFile(FileModel):
         way = "studs" if key in STUDS_KEYS else key
         if way not in JobWays.names():
             return None
-        if level_of(way) is JobWays:
-            return f"{key} are the same for a whole job; set them on the job."
-        return f"{key} is the same for a whole wall; set it on the wall."
+        return belongs(way, key)
 
 
 _STUDS: Mapping[str, Callable[[Any], Studs]] = {
@@ -215,26 +212,6 @@ def ways_keys(ways: Ways) -> dict[str, Any]:
         case MeasuredRoom() as room:
             said["measured"] = MeasuredFile.from_core(room)
     return {key: _written(key, value) for key, value in said.items()}
-
-
-def whence(levels: Iterable[tuple[str, Ways]]) -> dict[str, str]:
-    """Where what holds was said: each key of the file that some level says, and the name of the nearest one.
-
-    Args:
-        levels: Name and ways of each, nearest first.
-    """
-    said: dict[str, str] = {}
-    names: dict[str, str] = {}
-    for name, ways in levels:
-        for key in ways.said().keys() - said.keys():
-            said[key] = name
-            names[_studs_key(ways) if key == "studs" else key] = name
-    return names
-
-
-def _studs_key(ways: Ways) -> str:
-    """Which of the three keys of the file says how long studs are."""
-    return next(key for key in ways_keys(ways) if key in STUDS_KEYS)
 
 
 def _written(key: str, value: Any) -> Any:

@@ -18,25 +18,27 @@ from pydantic import (
 from pydantic_core.core_schema import SerializerFunctionWrapHandler
 
 from bluff.core.errors import SettingError
-from bluff.core.job.header import Capped, Header, HeaderKind, HeaderPlace, Laid, Source
-from bluff.core.job.schools import (
+from bluff.core.job.amounts import (
     USUAL_PLAY,
     Allowance,
     BoltRule,
-    CeilingBacking,
     Datum,
     DoorParts,
-    End,
     JoistLayout,
     MeasuredRoom,
     Nailing,
     PinRule,
     PlateStock,
     SheetSize,
-    StudKind,
     StudMake,
-    WideFace,
     WideOpening,
+)
+from bluff.core.job.header import Capped, Header, HeaderKind, HeaderPlace, Laid, Source, usual_header
+from bluff.core.job.schools import (
+    CeilingBacking,
+    End,
+    StudKind,
+    WideFace,
 )
 from bluff.core.job.ways import JobWays
 from bluff.core.job.words import Word
@@ -97,12 +99,13 @@ class HeaderFile(ValueFile):
     furred: StrictBool | None = None
 
     def to_core(self) -> Header:
-        size = self.size or _USUAL_SIZE.get(self.kind)
-        plies = self.plies or (1 if self.kind in (HeaderKind.FLAT, HeaderKind.SOLID) else 2)
+        usual = usual_header(self.kind)
+        # No timber is so usual that a file need not name it.
+        size = self.size or (usual.size if self.kind is not HeaderKind.SOLID else None)
         return Header(
             self.kind,
             size,
-            plies,
+            self.plies or usual.plies,
             self.source or Source.UNVERIFIED,
             self.place or HeaderPlace.AT_HEAD,
             self.capped or Capped.NONE,
@@ -123,14 +126,6 @@ class HeaderFile(ValueFile):
             laid=header.laid if header.laid is not Laid.EDGE else None,
             furred=header.is_furred or None,
         )
-
-
-_USUAL_SIZE = {
-    HeaderKind.BUILT_UP: "2x8",
-    HeaderKind.INSULATED: "2x8",
-    HeaderKind.BOX: "2x8",
-    HeaderKind.ENGINEERED: "1 3/4 x 9 1/4",
-}
 
 
 class WideOpeningFile(ValueFile):

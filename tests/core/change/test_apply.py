@@ -3,7 +3,8 @@ from dataclasses import replace
 import pytest
 
 from bluff.core.change.apply import apply
-from bluff.core.errors import EditError, JobError
+from bluff.core.errors import EditError, JobError, SettingError
+from bluff.core.job.amounts import BoltRule, WallHeight
 from bluff.core.job.edit import (
     Across,
     AddOpening,
@@ -22,6 +23,7 @@ from bluff.core.job.edit import (
     SetClear,
     SetLength,
     SetPicture,
+    SetWay,
     SetWays,
     Several,
     SplitWall,
@@ -29,7 +31,7 @@ from bluff.core.job.edit import (
 )
 from bluff.core.job.finding import Code
 from bluff.core.job.schools import End
-from bluff.core.job.ways import JobWays
+from bluff.core.job.ways import JobWays, WallWays
 from bluff.core.measure.length import inches
 from bluff.core.phrase.opening_line import read_opening
 from bluff.core.phrase.wall_line import read_wall
@@ -109,3 +111,45 @@ def test_every_edit_has_words(job):
     assert [describe(edit) for edit in edits] == list(edits.values())
     assert apply(job, SetWays(JobWays(sills=2))).standard.sills == 2
     assert apply(job, RenameJob("  Shed ")).name == "Shed"
+
+
+def test_a_way_is_set_where_it_is_said_and_follows_again(job):
+    whole = apply(job, SetWay("sills", "2"))
+    assert whole.standard.sills == 2
+    wall = apply(whole, SetWay("sills", "1", wall="A"))
+    assert wall.wall("A").ways == WallWays(sills=1)
+    opening = apply(wall, SetWay("sills", "2", opening="W1"))
+    assert [opening.standard_of(one).sills for one in opening.openings] == [2, 1]
+    again = apply(opening, SetWay("sills", None, wall="A"))
+    assert [again.standard_of(one).sills for one in again.openings] == [2, 2]
+    assert apply(again, SetWay("sills", None, opening="W1")).openings == job.openings
+
+
+def test_a_part_of_a_way_keeps_what_holds_of_the_others(job):
+    whole = apply(job, SetWay("bolts.from_end", "10"))
+    wall = apply(whole, SetWay("bolts.apart", "48", wall="A"))
+    assert wall.wall("A").ways.bolts == BoltRule(inches(10), inches(48))
+
+
+def test_one_way_to_say_how_long_studs_are_takes_the_others_place(job):
+    after = apply(apply(job, SetWay("stud_length", "92 5/8", wall="A")), SetWay("wall_height", "97 1/8", wall="A"))
+    assert after.wall("A").ways.studs == WallHeight(inches("97 1/8"))
+
+
+def test_a_way_that_has_no_meaning_there_says_where_it_belongs(job):
+    for edit, says in (
+        (SetWay("spacing", "24", opening="W1"), "On centre is the same for a whole wall; set it on the wall."),
+        (SetWay("words", "Australia", wall="A"), "Words of are the same for a whole job; set them on the job."),
+    ):
+        with pytest.raises(SettingError, match=says):
+            apply(job, edit)
+    with pytest.raises(SettingError, match="name one of them"):
+        SetWay("sills", "2", wall="A", opening="W1")
+    with pytest.raises(EditError, match="There is no wall B"):
+        apply(job, SetWay("sills", "2", wall="B"))
+
+
+def test_a_way_is_said_in_the_history_as_it_was_typed():
+    assert describe(SetWay("spacing", "24")) == "change the job: On centre: 24"
+    assert describe(SetWay("jacks", "floating", wall="A")) == "change wall A: Jacks: On the sill"
+    assert describe(SetWay("head_height", None, opening="W1")) == "change W1: Head height as before"

@@ -8,6 +8,7 @@ from hypothesis import strategies as st
 from bluff import core
 from bluff.core.change.apply import apply
 from bluff.core.errors import EditError, JobError
+from bluff.core.job.amounts import Datum
 from bluff.core.job.edit import (
     Across,
     AddOpening,
@@ -24,7 +25,7 @@ from bluff.core.job.edit import (
 )
 from bluff.core.job.job import Alone, Between, Point, Wall
 from bluff.core.job.position import At, Centred, FromPlate, Reference
-from bluff.core.job.schools import Datum, End
+from bluff.core.job.schools import End
 from bluff.core.job.special import FixtureBacking, Post
 from bluff.core.job.ways import WallWays
 from bluff.core.measure.length import format_exact, inches

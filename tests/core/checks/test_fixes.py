@@ -5,9 +5,10 @@ from dataclasses import replace
 import pytest
 
 from bluff import core
+from bluff.core.job.amounts import PrecutStuds
 from bluff.core.job.finding import Code
 from bluff.core.job.position import At, FromPlate, Reference
-from bluff.core.job.schools import End, Floor, PrecutStuds
+from bluff.core.job.schools import End, Floor
 from bluff.core.job.special import Post
 from bluff.core.measure.length import format_exact, inches
 from framing import found, framed, job_of

@@ -15,9 +15,15 @@ from bluff.core.crew.order import build_order
 from bluff.core.crew.packs import PackKind, prefab
 from bluff.core.errors import SettingError
 from bluff.core.frame import frame
+from bluff.core.job.amounts import SheetSize
 from bluff.core.job.edit import AddOpening, ChangeWall, SetWays
 from bluff.core.job.job import Ends, Runs
-from bluff.core.job.schools import CornerSchool, IntersectionSchool, Line, Sheets, SheetSize
+from bluff.core.job.schools import (
+    CornerSchool,
+    IntersectionSchool,
+    Line,
+    Sheets,
+)
 from bluff.core.job.standard import Standard
 from bluff.core.job.ways import JobWays
 from bluff.core.measure.length import inches

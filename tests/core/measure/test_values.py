@@ -7,10 +7,11 @@ from typing import get_type_hints
 import pytest
 
 from bluff.core.errors import EditError, JobError, LumberError, SettingError, SizeError
+from bluff.core.job.amounts import PrecutStuds, WallHeight, WideOpening
 from bluff.core.job.header import Header, HeaderKind
 from bluff.core.job.job import Alone, Between, Job, Opening, Point, Sizing, Wall
 from bluff.core.job.position import At, Reference
-from bluff.core.job.schools import OpeningKind, PrecutStuds, WallHeight, WideOpening
+from bluff.core.job.schools import OpeningKind
 from bluff.core.job.standard import Standard
 from bluff.core.job.ways import JobWays, OpeningWays, WallWays, level_of
 from bluff.core.job.words import Words

@@ -5,14 +5,11 @@ from dataclasses import replace
 import pytest
 
 from bluff import core
+from bluff.core.job.amounts import Datum
 from bluff.core.job.edit import ChangeWall
 from bluff.core.job.finding import Code
 from bluff.core.job.job import Between, Job
-from bluff.core.job.schools import (
-    Datum,
-    End,
-    Line,
-)
+from bluff.core.job.schools import End, Line
 from bluff.core.job.ways import JobWays, WallWays
 from bluff.core.measure.length import format_exact, inches
 from bluff.core.plan.meeting import Joint

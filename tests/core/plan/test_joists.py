@@ -8,8 +8,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from bluff import core
+from bluff.core.job.amounts import Datum, JoistLayout
 from bluff.core.job.finding import Code
-from bluff.core.job.schools import Datum, End, JoistLayout, JoistRun
+from bluff.core.job.schools import End, JoistRun
 from bluff.core.job.ways import JobWays, WallWays
 from bluff.core.measure.length import PER_INCH, format_exact, inches
 from bluff.core.wall.member import UPRIGHTS, Role

@@ -11,11 +11,7 @@ from bluff.core.job.edit import AddOpening, ChangeWall, RemoveWall
 from bluff.core.job.finding import Code
 from bluff.core.job.job import Ends, Job, Point, Runs
 from bluff.core.job.position import At, FromWall, Reference, WallFace
-from bluff.core.job.schools import (
-    CornerSchool,
-    IntersectionSchool,
-    Line,
-)
+from bluff.core.job.schools import CornerSchool, IntersectionSchool, Line
 from bluff.core.job.ways import JobWays
 from bluff.core.measure.length import format_exact, inches
 from bluff.core.phrase.opening_line import read_opening

@@ -6,10 +6,11 @@ import pytest
 
 from bluff.core import apply
 from bluff.core.checks.raising import needed_to_tip_up
+from bluff.core.job.amounts import MeasuredRoom, WallHeight
 from bluff.core.job.finding import Code, Severity
 from bluff.core.job.header import Header, HeaderKind, Source
 from bluff.core.job.position import At, FromOpening, FromOutside, Reference
-from bluff.core.job.schools import End, EndStuds, MeasuredRoom, WallHeight
+from bluff.core.job.schools import End, EndStuds
 from bluff.core.measure.length import format_exact, inches
 from bluff.core.measure.lumber import Lumber
 from bluff.core.wall.member import Role

@@ -6,9 +6,16 @@ from bluff import core
 from bluff.core.crew.packs import PackKind, prefab
 from bluff.core.errors import SettingError
 from bluff.core.frame import frame
+from bluff.core.job.amounts import StudMake
 from bluff.core.job.finding import Code
 from bluff.core.job.job import Between, Job, Point, Wall, WallKind
-from bluff.core.job.schools import CornerSchool, Line, Sheets, StudKind, StudMake, WideFace
+from bluff.core.job.schools import (
+    CornerSchool,
+    Line,
+    Sheets,
+    StudKind,
+    WideFace,
+)
 from bluff.core.job.ways import JobWays
 from bluff.core.measure.length import inches
 from bluff.core.takeoff.weight import weight

@@ -4,9 +4,10 @@ import pytest
 
 from bluff import core
 from bluff.core.errors import SettingError
+from bluff.core.job.amounts import DoorParts, PrecutStuds, WideOpening
 from bluff.core.job.finding import Code
 from bluff.core.job.header import Capped, Header, HeaderKind, HeaderPlace, Laid
-from bluff.core.job.schools import DoorParts, Heads, Jacks, PrecutStuds, SillTop, WideOpening
+from bluff.core.job.schools import Heads, Jacks, SillTop
 from bluff.core.measure.length import format_exact, inches
 from bluff.core.takeoff.cut_list import Spacer
 from bluff.core.wall.member import Orientation, Role

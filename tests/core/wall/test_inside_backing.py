@@ -5,11 +5,18 @@ from dataclasses import replace
 import pytest
 
 from bluff import core
+from bluff.core.job.amounts import PlateStock
 from bluff.core.job.edit import AddOpening, ChangeWall
 from bluff.core.job.finding import Code, Severity
 from bluff.core.job.header import Header, HeaderKind
 from bluff.core.job.job import Job
-from bluff.core.job.schools import Blocks, CornerSchool, IntersectionSchool, Line, PlateStock, Sheets
+from bluff.core.job.schools import (
+    Blocks,
+    CornerSchool,
+    IntersectionSchool,
+    Line,
+    Sheets,
+)
 from bluff.core.job.special import FixtureBacking
 from bluff.core.job.ways import JobWays, WallWays
 from bluff.core.measure.length import format_exact, inches

@@ -5,10 +5,17 @@ from dataclasses import replace
 import pytest
 
 from bluff import core
+from bluff.core.job.amounts import Datum
 from bluff.core.job.edit import AddOpening, ChangeWall
 from bluff.core.job.finding import Code
 from bluff.core.job.job import Ends, Job, Point, Runs, WallKind
-from bluff.core.job.schools import CornerSchool, Datum, End, IntersectionSchool, Line, Sheets
+from bluff.core.job.schools import (
+    CornerSchool,
+    End,
+    IntersectionSchool,
+    Line,
+    Sheets,
+)
 from bluff.core.job.ways import JobWays, WallWays
 from bluff.core.measure.length import format_exact, inches
 from bluff.core.phrase.opening_line import read_opening

@@ -6,13 +6,10 @@ from itertools import pairwise
 import pytest
 
 from bluff import core
+from bluff.core.job.amounts import PrecutStuds, WallHeight
 from bluff.core.job.finding import Code
 from bluff.core.job.job import Job
-from bluff.core.job.schools import (
-    PlateTies,
-    PrecutStuds,
-    WallHeight,
-)
+from bluff.core.job.schools import PlateTies
 from bluff.core.job.ways import JobWays, WallWays
 from bluff.core.measure.length import format_exact, inches
 from bluff.core.takeoff.ties import Ties, ties

@@ -5,8 +5,9 @@ from hypothesis import given
 
 from bluff.core.checks.layout import check_layer
 from bluff.core.checks.sheets import check_edges_in
+from bluff.core.job.amounts import Datum, SheetSize
 from bluff.core.job.finding import Code
-from bluff.core.job.schools import Datum, End, Sheets, SheetSize
+from bluff.core.job.schools import End, Sheets
 from bluff.core.measure.length import format_exact, inches
 from bluff.core.wall.layout import NAILABLE, Height, Layer, Wood, lay_out, on_centre_lines
 from bluff.core.wall.member import Plate, Role

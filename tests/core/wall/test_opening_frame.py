@@ -3,9 +3,10 @@ from dataclasses import replace
 import pytest
 
 from bluff import core
+from bluff.core.job.amounts import Allowance, PrecutStuds
 from bluff.core.job.finding import Code
 from bluff.core.job.header import Header, HeaderKind, Source
-from bluff.core.job.schools import Allowance, Jacks, PrecutStuds
+from bluff.core.job.schools import Jacks
 from bluff.core.job.ways import OpeningWays
 from bluff.core.measure.length import format_exact, inches
 from bluff.core.takeoff.cut_list import Spacer

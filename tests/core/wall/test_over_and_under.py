@@ -6,6 +6,13 @@ from fractions import Fraction
 import pytest
 
 from bluff import core
+from bluff.core.job.amounts import (
+    JoistLayout,
+    MeasuredRoom,
+    PinRule,
+    SheetSize,
+    WallHeight,
+)
 from bluff.core.job.edit import ChangeWall
 from bluff.core.job.finding import Code
 from bluff.core.job.schools import (
@@ -14,14 +21,9 @@ from bluff.core.job.schools import (
     CeilingBacking,
     Floor,
     IntersectionSchool,
-    JoistLayout,
     JoistRun,
     Line,
-    MeasuredRoom,
-    PinRule,
     Sheets,
-    SheetSize,
-    WallHeight,
 )
 from bluff.core.job.ways import JobWays
 from bluff.core.measure.length import format_exact, inches

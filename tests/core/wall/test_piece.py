@@ -9,8 +9,9 @@ from hypothesis import strategies as st
 
 from bluff import core
 from bluff.core.crew.packs import PackKind, prefab
+from bluff.core.job.amounts import Datum, PlateStock
 from bluff.core.job.edit import AddOpening, ChangeOpening, SetWays
-from bluff.core.job.schools import Blocks, CornerSchool, Datum, End, PlateStock
+from bluff.core.job.schools import Blocks, CornerSchool, End
 from bluff.core.job.ways import JobWays
 from bluff.core.measure.length import parse_signed_length
 from bluff.core.phrase.opening_line import read_opening

@@ -8,9 +8,10 @@ from hypothesis import strategies as st
 
 from bluff import core
 from bluff.core.errors import SettingError
+from bluff.core.job.amounts import BoltRule, PlateStock
 from bluff.core.job.finding import Code
 from bluff.core.job.job import Alone, Wall
-from bluff.core.job.schools import BoltRule, Floor, PlateStock
+from bluff.core.job.schools import Floor
 from bluff.core.job.ways import JobWays
 from bluff.core.measure.length import format_exact, half, inches
 from bluff.core.wall.breaks import break_plate

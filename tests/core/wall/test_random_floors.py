@@ -10,11 +10,7 @@ from bluff import core
 from bluff.core.job.edit import RemoveWall
 from bluff.core.job.finding import Code
 from bluff.core.job.job import Job
-from bluff.core.job.schools import (
-    CornerSchool,
-    End,
-    IntersectionSchool,
-)
+from bluff.core.job.schools import CornerSchool, End, IntersectionSchool
 from bluff.core.job.ways import JobWays
 from bluff.core.plan.meeting import Joint
 from bluff.core.wall.member import Role

@@ -6,12 +6,13 @@ import pytest
 from hypothesis import given
 
 from bluff import core
+from bluff.core.job.amounts import Datum, Nailing, PrecutStuds
 from bluff.core.job.edit import AddOpening
 from bluff.core.job.finding import Code
 from bluff.core.job.header import Header
 from bluff.core.job.job import Alone, Wall
 from bluff.core.job.position import At, Centred, Reference
-from bluff.core.job.schools import Blocks, Datum, End, Nailing, PrecutStuds, Sheets
+from bluff.core.job.schools import Blocks, End, Sheets
 from bluff.core.job.special import Beam, FixtureBacking, Post
 from bluff.core.job.ways import JobWays, WallWays
 from bluff.core.measure.length import format_exact, half, inches

@@ -17,15 +17,14 @@ export type Effect = Schemas["EffectView"];
 export type Fault = Schemas["FaultView"];
 export type Finding = Schemas["FramedFinding"];
 export type FindingCounts = Schemas["FindingCounts"];
-export type Header = Schemas["HeaderFile"];
 export type InLine = Schemas["InLine"];
 export type Job = Schemas["JobView"];
 export type JobSummary = Schemas["JobSummary"];
 export type Mark = Schemas["FramedMark"];
-export type Whence = Schemas["WhenceView"];
 export type Member = Schemas["FramedMember"];
 export type NamedSum = Schemas["NamedSum"];
 export type Opening = Schemas["OpeningFile"];
+export type OpeningForm = Schemas["OpeningForm"];
 export type OpeningOnBench = Schemas["OpeningOnBench"];
 export type Picture = Schemas["PictureFile"];
 export type Plan = Schemas["PlanView"];
@@ -40,8 +39,8 @@ export type ScheduleLine = Schemas["ScheduleLine"];
 export type SignedIn = Schemas["SignedIn"];
 export type Tally = Schemas["TallyView"];
 export type Wall = Schemas["WallFile"];
-export type Ways = Schemas["StandardFile"];
-export type WordsToChoose = Schemas["WordsToChoose"];
+export type Way = Schemas["WayView"];
+export type WaysGroup = Schemas["WaysGroup"];
 
 export const client = createClient<paths>({ baseUrl: "/", fetch: (request) => patientFetch(request) });
 

@@ -12,9 +12,9 @@ import {
 
 export type End = "start" | "end";
 
-/** How the tape is held: the end it hooks on, and whether it is held on its one-inch line. */
+/** How the tape is held: the end it hooks on, by itself where the layout starts; whether on its one-inch line. */
 export interface Tape {
-  hook: End;
+  hook: End | null;
   burn: boolean;
 }
 
@@ -70,7 +70,7 @@ export function useBench(job: string, wall: string, revision: number, { hook, bu
     queryFn: () =>
       answered<Bench>(
         client.GET("/api/jobs/{job_id}/walls/{wall_id}/bench", {
-          params: { path: { job_id: job, wall_id: wall }, query: { hook, burn } },
+          params: { path: { job_id: job, wall_id: wall }, query: { ...(hook ? { hook } : {}), burn } },
         }),
       ),
     placeholderData: keepPreviousData,

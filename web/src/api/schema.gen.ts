@@ -332,6 +332,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/walls/{wall_id}/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Wall Ways
+         * @description How a wall is framed, as a form.
+         */
+        get: operations["wall_ways_api_jobs__job_id__walls__wall_id__ways_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Draft
+         * @description An opening as a form would have it; nothing is kept.
+         */
+        post: operations["draft_api_jobs__job_id__draft_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/poles": {
         parameters: {
             query?: never;
@@ -386,7 +426,7 @@ export interface paths {
         get: operations["list_standards_api_standards_get"];
         /**
          * Keep Standard
-         * @description Keep a standard, in place of the one of that name.
+         * @description Keep a job's ways, with those of the standard it took, in place of the standard of that name.
          */
         put: operations["keep_standard_api_standards_put"];
         post?: never;
@@ -416,7 +456,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/words": {
+    "/api/jobs/{job_id}/ways": {
         parameters: {
             query?: never;
             header?: never;
@@ -424,10 +464,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Words To Choose
-         * @description Every piece a crew can call otherwise, and words of some regions to start from.
+         * Job Ways
+         * @description How a job is framed, and what its crew calls the pieces, as a form.
          */
-        get: operations["words_to_choose_api_words_get"];
+        get: operations["job_ways_api_jobs__job_id__ways_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -855,16 +895,18 @@ export interface components {
          * BenchView
          * @description One wall on the bench: framed, read on the tape, with its cut list and printed figures.
          *
-         *     `readings` runs parallel to `wall.marks`. `figures` prints every length in the answer: inches as
-         *     JavaScript writes the number, to the text on a tape. `feet` is the same in feet and inches. `outside` is the
-         *     side of an exterior wall that looks out, walking from start to end.
+         *     The tape hooks where the layout starts, unless another end is asked for. `readings` runs parallel to `wall.marks`.
+         *     `figures` prints every length in the answer: inches as JavaScript writes the number, to the text on a tape. `feet`
+         *     is the same in feet and inches. `outside` is the side of an exterior wall that looks out, walking from start to end.
          */
         BenchView: {
             /** Revision */
             revision: number;
             wall: components["schemas"]["FramedWall"];
             entered: components["schemas"]["WallFile"];
-            standard: components["schemas"]["StandardInForce"];
+            marked_on: components["schemas"]["MarkedOn"];
+            /** Has Both Lines */
+            has_both_lines: boolean;
             outside: components["schemas"]["Line"] | null;
             /** Openings */
             openings: components["schemas"]["OpeningOnBench"][];
@@ -873,6 +915,7 @@ export interface components {
             plate: components["schemas"]["NamedSum"];
             stud_length: components["schemas"]["NamedSum"];
             hook: components["schemas"]["End"];
+            usual_hook: components["schemas"]["End"];
             /** Burn */
             burn: boolean;
             /** Burned */
@@ -934,7 +977,7 @@ export interface components {
          * @description What a ceiling's edge is nailed to over a wall that runs along the joists.
          * @enum {string}
          */
-        CeilingBacking: "none" | "on-plates" | "between-joists";
+        CeilingBacking: "none" | "between-joists" | "on-plates";
         /**
          * ChangeOpening
          * @description Put an opening in place of the one of that id.
@@ -1033,7 +1076,7 @@ export interface components {
             faults: components["schemas"]["FaultView"][];
             current: components["schemas"]["JobView"];
             /** Yours */
-            yours: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"]) | null;
+            yours: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"]) | null;
         };
         /**
          * CornerSchool
@@ -1119,7 +1162,7 @@ export interface components {
             /** Left */
             left: components["schemas"]["Left"][];
             /** Edit */
-            edit: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"]) | null;
+            edit: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"]) | null;
         };
         /**
          * EditReading
@@ -1129,7 +1172,7 @@ export interface components {
          */
         EditReading: {
             /** Edit */
-            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"];
+            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"];
             /** Says */
             says: string;
             /** Warns */
@@ -1153,7 +1196,7 @@ export interface components {
             /** Revision */
             revision: number;
             /** Edit */
-            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"];
+            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"];
             /**
              * Key
              * @description Made up by whoever sends it; sent again under the same key it is made once.
@@ -1162,11 +1205,13 @@ export interface components {
         };
         /**
          * EffectView
-         * @description What a job is made of, and what it would be made of after an edit.
+         * @description What a job is made of, what it would be made of after an edit, and its ways then.
          */
         EffectView: {
             before: components["schemas"]["TallyView"];
             after: components["schemas"]["TallyView"];
+            /** Ways */
+            ways: components["schemas"]["WaysGroup"][];
         };
         /**
          * End
@@ -1295,11 +1340,11 @@ export interface components {
              * Fix
              * @description An edit that settles it, if one needs no more thought.
              */
-            fix: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"]) | null;
+            fix: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"]) | null;
             /** Fix Label */
             fix_label: string | null;
             /** Other Fix */
-            other_fix?: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"]) | null;
+            other_fix?: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"]) | null;
             /** Other Fix Label */
             other_fix_label?: string | null;
         };
@@ -1676,9 +1721,6 @@ export interface components {
             /** Redo */
             redo: string | null;
             job: components["schemas"]["JobFile"];
-            /** @description Every way that holds for the job, whoever says it. */
-            standard: components["schemas"]["StandardFile"];
-            whence: components["schemas"]["WhenceView"];
             words: components["schemas"]["WordsView"];
             /** Walls */
             walls: components["schemas"]["WallSummary"][];
@@ -1974,12 +2016,16 @@ export interface components {
         };
         /**
          * NewStandard
-         * @description A standard to keep by a name.
+         * @description A job whose ways are to be kept by a name.
          */
         NewStandard: {
             /** Name */
             name: string;
-            standard: components["schemas"]["StandardFile"];
+            /**
+             * Job
+             * Format: uuid
+             */
+            job: string;
         };
         /**
          * NextMarks
@@ -1992,6 +2038,21 @@ export interface components {
             window: string;
             /** Doorway */
             doorway: string;
+        };
+        /**
+         * OpeningDraft
+         * @description An opening in a form that is not kept yet, and what is typed into one of its rows; `before` is its mark so far.
+         *
+         *     `text` null lets the row follow again; without a `way` nothing is typed.
+         */
+        OpeningDraft: {
+            opening: components["schemas"]["OpeningFile"];
+            /** Before */
+            before?: string | null;
+            /** Way */
+            way?: string | null;
+            /** Text */
+            text?: string | null;
         };
         /**
          * OpeningFile
@@ -2066,6 +2127,15 @@ export interface components {
             checked?: components["schemas"]["CheckedFile"] | null;
         };
         /**
+         * OpeningForm
+         * @description The opening with that in it, and every way that makes a difference to it.
+         */
+        OpeningForm: {
+            opening: components["schemas"]["OpeningFile"];
+            /** Ways */
+            ways: components["schemas"]["WaysGroup"][];
+        };
+        /**
          * OpeningKind
          * @description What goes into an opening.
          * @enum {string}
@@ -2092,6 +2162,18 @@ export interface components {
             jack_count: number;
             /** King Count */
             king_count: number;
+        };
+        /**
+         * OptionView
+         * @description Something to choose: as it is typed, its name, and when one would choose it.
+         */
+        OptionView: {
+            /** Value */
+            value: string;
+            /** Name */
+            name: string;
+            /** When */
+            when: string;
         };
         /**
          * Orientation
@@ -2166,7 +2248,7 @@ export interface components {
          */
         PictureView: {
             /** Edit */
-            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"];
+            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"];
         };
         /**
          * PinsFile
@@ -2228,7 +2310,7 @@ export interface components {
                 number
             ];
             /** Turn */
-            turn: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"];
+            turn: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"];
         };
         /**
          * PlanEnd
@@ -2549,7 +2631,7 @@ export interface components {
              * Edit
              * @description What makes the changes, when some were asked about.
              */
-            edit: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"]) | null;
+            edit: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"]) | null;
             /** Figures */
             figures: {
                 [key: string]: string;
@@ -2609,7 +2691,7 @@ export interface components {
          */
         PreviewRequest: {
             /** Edit */
-            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"];
+            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"];
         };
         /**
          * Refusal
@@ -2876,6 +2958,28 @@ export interface components {
             standard: components["schemas"]["StandardFile"];
         };
         /**
+         * SetWay
+         * @description Say one way otherwise: of a wall, of an opening, or of the job where neither is named.
+         *
+         *     `way` is its key in the job file, with a part of its value after a dot; `text` is what is typed, null lets it
+         *     follow again.
+         */
+        SetWay: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            edit: "set-way";
+            /** Way */
+            way: string;
+            /** Text */
+            text?: string | null;
+            /** Wall */
+            wall?: string | null;
+            /** Opening */
+            opening?: string | null;
+        };
+        /**
          * Several
          * @description Some edits as one, which is undone at once; `says` names it.
          */
@@ -2888,7 +2992,7 @@ export interface components {
             /** Says */
             says: string;
             /** Edits */
-            edits: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"])[];
+            edits: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"])[];
         };
         /**
          * Severity
@@ -3045,7 +3149,7 @@ export interface components {
             /** Stacked */
             stacked?: boolean | null;
             /** Ceiling Backing */
-            ceiling_backing?: ("none" | "on-plates" | "between-joists") | null;
+            ceiling_backing?: ("none" | "between-joists" | "on-plates") | null;
             /**
              * Intersection Board
              * @description A wide flat's board behind a wall that butts, like 2x8; narrowest just does.
@@ -3091,16 +3195,6 @@ export interface components {
             words?: {
                 [key: string]: components["schemas"]["WordFile"];
             } | null;
-        };
-        /**
-         * StandardInForce
-         * @description The ways that hold for the wall and for the job, each said in full.
-         */
-        StandardInForce: {
-            wall: components["schemas"]["StandardFile"];
-            job: components["schemas"]["StandardFile"];
-            /** @description Where those of the wall come from. */
-            whence: components["schemas"]["WhenceView"];
         };
         /**
          * StudKind
@@ -3220,18 +3314,6 @@ export interface components {
             form: string;
         };
         /**
-         * UsualWord
-         * @description A piece that can be called otherwise: its role, its usual name, and its letter where it has one.
-         */
-        UsualWord: {
-            /** Piece */
-            piece: string;
-            /** Name */
-            name: string;
-            /** Letter */
-            letter: string | null;
-        };
-        /**
          * WallFile
          * @description A wall: `length` for one on its own, or `from` and `to` in the plan.
          */
@@ -3286,7 +3368,7 @@ export interface components {
             /** Stacked */
             stacked?: boolean | null;
             /** Ceiling Backing */
-            ceiling_backing?: ("none" | "on-plates" | "between-joists") | null;
+            ceiling_backing?: ("none" | "between-joists" | "on-plates") | null;
             /**
              * Intersection Board
              * @description A wide flat's board behind a wall that butts, like 2x8; narrowest just does.
@@ -3378,21 +3460,45 @@ export interface components {
             findings: components["schemas"]["FindingCounts"];
         };
         /**
-         * WhenceView
-         * @description Where the ways of a level come from.
+         * WayView
+         * @description One row: what it is called in an edit, its name and what to choose, what holds, and where that was said.
          *
-         *     `here` is what that level is called, `follows` what it would follow again, `of` where each key was said that is
-         *     not as usual.
+         *     Rows of one `key` are parts of one value, which follows as a whole.
+         *     `options` are all there is unless `is_open`; `empty` stands in a field that is. `whence` is null where it is as
+         *     usual; `follows` is what it would follow again where it is said here.
          */
-        WhenceView: {
-            /** Here */
-            here: string;
+        WayView: {
+            /** Way */
+            way: string;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** When */
+            when: string;
+            /** Options */
+            options: components["schemas"]["OptionView"][];
+            /** Is Open */
+            is_open: boolean;
+            width: components["schemas"]["Width"];
+            /** Empty */
+            empty: string;
+            /** Text */
+            text: string;
+            /** Whence */
+            whence: string | null;
             /** Follows */
-            follows: string;
-            /** Of */
-            of: {
-                [key: string]: string;
-            };
+            follows: string | null;
+        };
+        /**
+         * WaysGroup
+         * @description Rows that belong together.
+         */
+        WaysGroup: {
+            /** Name */
+            name: string;
+            /** Rows */
+            rows: components["schemas"]["WayView"][];
         };
         /**
          * WideFace
@@ -3425,6 +3531,12 @@ export interface components {
             kings?: number;
         };
         /**
+         * Width
+         * @description How much room a field needs.
+         * @enum {string}
+         */
+        Width: "usual" | "long" | "short";
+        /**
          * WordFile
          * @description What one piece is called, and the letter that is written for it.
          */
@@ -3433,28 +3545,6 @@ export interface components {
             name?: string | null;
             /** Letter */
             letter?: string | null;
-        };
-        /**
-         * WordsPreset
-         * @description Words of a region, to start from.
-         */
-        WordsPreset: {
-            /** Name */
-            name: string;
-            /** Words */
-            words: {
-                [key: string]: components["schemas"]["WordFile"];
-            };
-        };
-        /**
-         * WordsToChoose
-         * @description Every piece there is a word for, and presets.
-         */
-        WordsToChoose: {
-            /** Pieces */
-            pieces: components["schemas"]["UsualWord"][];
-            /** Presets */
-            presets: components["schemas"]["WordsPreset"][];
         };
         /**
          * WordsView
@@ -4222,8 +4312,8 @@ export interface operations {
     bench_api_jobs__job_id__walls__wall_id__bench_get: {
         parameters: {
             query?: {
-                /** @description The end the tape hooks on. */
-                hook?: components["schemas"]["End"];
+                /** @description The end the tape hooks on; by itself where layout starts. */
+                hook?: components["schemas"]["End"] | null;
                 /** @description Whether the tape is held on its one-inch line. */
                 burn?: boolean;
             };
@@ -4243,6 +4333,91 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BenchView"];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    wall_ways_api_jobs__job_id__walls__wall_id__ways_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                wall_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaysGroup"][];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    draft_api_jobs__job_id__draft_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OpeningDraft"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpeningForm"];
                 };
             };
             /** @description The database does not answer; ask again. */
@@ -4465,11 +4640,13 @@ export interface operations {
             };
         };
     };
-    words_to_choose_api_words_get: {
+    job_ways_api_jobs__job_id__ways_get: {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                job_id: string;
+            };
             cookie?: never;
         };
         requestBody?: never;
@@ -4480,7 +4657,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WordsToChoose"];
+                    "application/json": components["schemas"]["WaysGroup"][];
                 };
             };
             /** @description The database does not answer; ask again. */

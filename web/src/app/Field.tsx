@@ -1,54 +1,92 @@
-import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { Box, Button, Field as ChakraField, Heading } from "@chakra-ui/react";
 import { RotateCcw } from "lucide-react";
 import type { ReactNode } from "react";
 import { useWords } from "./words";
 
-/** A labelled row of a form, in the crew's words; where its value comes from, and the way back if it is set here. */
-export function Field({
-  label,
-  onFollow,
-  follows,
-  whence,
-  isLong = false,
-  children,
-}: {
+/** How a field looks in its form. */
+export interface FieldLook {
+  /** What it is called, in Bluff's own words. */
   label: string;
-  /** Where its value comes from, "this job"; left out where that is as usual. */
-  whence?: string | null | undefined;
-  /** What it would follow again, "the job". */
-  follows?: string | undefined;
-  onFollow?: (() => void) | undefined;
+  /** Whether its label is only heard, where what is around the field says it to the eye. */
+  isBare?: boolean;
   /** Whether what is entered needs the whole width, under its label. */
   isLong?: boolean;
-  children: ReactNode;
-}) {
+  /** Where its value comes from, "this job"; null where that is as usual. */
+  whence?: string | null;
+  /** What it would follow again where it is set here, "the job". */
+  follows?: string | null;
+  onFollow?: () => void;
+}
+
+/** A label, the field it belongs to, where its value comes from and what is wrong with it, all tied together. */
+export function Field({
+  label,
+  isBare = false,
+  isLong = false,
+  whence = null,
+  follows = null,
+  onFollow,
+  wrong = null,
+  children,
+}: FieldLook & { wrong?: string | null; children: ReactNode }) {
   const { say } = useWords();
-  return (
-    <Flex data-field={label} align="center" gap="2" py="1" wrap={isLong ? "wrap" : "nowrap"} rowGap="1">
-      <Box w={isLong ? "full" : "108px"} flexShrink="0" lineHeight="1.15">
-        <Text fontSize="14px">{say(label)}</Text>
-        {whence && (
-          <Text fontSize="12px" color={onFollow ? "chalk" : "faint"} truncate title={`From ${whence}`}>
-            from {whence}
-          </Text>
-        )}
-      </Box>
-      <Box flex="1" minW="0">
+  const said = say(label);
+  if (isBare)
+    return (
+      <ChakraField.Root invalid={wrong !== null} gap="0" position="relative">
+        <ChakraField.Label srOnly>{said}</ChakraField.Label>
         {children}
-      </Box>
-      <Box w="28px" flexShrink="0">
-        {onFollow && (
-          <Button
-            variant="plain"
-            aria-label={`${say(label)}: follow ${follows} again`}
-            title={`Set here; follow ${follows} again`}
-            onClick={onFollow}
+        <ChakraField.ErrorText role="alert">{wrong}</ChakraField.ErrorText>
+      </ChakraField.Root>
+    );
+  return (
+    <ChakraField.Root
+      data-field={label}
+      invalid={wrong !== null}
+      position="relative"
+      display="grid"
+      gridTemplateColumns={isLong ? "1fr 28px" : "108px 1fr 28px"}
+      alignItems="center"
+      columnGap="2"
+      rowGap="1"
+      py="1"
+    >
+      <Box gridColumn={isLong ? "1 / -1" : "1"} minW="0" lineHeight="1.15">
+        <ChakraField.Label display="block" fontSize="14px" fontWeight="400" lineHeight="1.15">
+          {said}
+        </ChakraField.Label>
+        {whence && (
+          <ChakraField.HelperText
+            display="block"
+            fontSize="12px"
+            lineHeight="1.15"
+            color={follows ? "chalk" : "faint"}
+            truncate
+            title={`From ${whence}`}
           >
-            <RotateCcw />
-          </Button>
+            from {whence}
+          </ChakraField.HelperText>
         )}
       </Box>
-    </Flex>
+      <Box minW="0">
+        {children}
+        <ChakraField.ErrorText role="alert">{wrong}</ChakraField.ErrorText>
+      </Box>
+      {follows && onFollow ? (
+        <Button
+          variant="plain"
+          w="28px"
+          minW="0"
+          aria-label={`${said}: follow ${follows} again`}
+          title={`Set here; follow ${follows} again`}
+          onClick={onFollow}
+        >
+          <RotateCcw />
+        </Button>
+      ) : (
+        <span />
+      )}
+    </ChakraField.Root>
   );
 }
 

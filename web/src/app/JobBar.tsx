@@ -37,6 +37,7 @@ export function JobBar({
       >
         <TextField
           label="Job name"
+          isBare
           value={job.job.name}
           onEnter={(name) => change.enter({ edit: "rename-job", name })}
         />

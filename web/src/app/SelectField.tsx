@@ -1,5 +1,6 @@
-import { Field, NativeSelect } from "@chakra-ui/react";
+import { NativeSelect } from "@chakra-ui/react";
 import { useState } from "react";
+import { Field, type FieldLook } from "./Field";
 import type { Enter } from "./TextField";
 import { useWords } from "./words";
 
@@ -10,12 +11,11 @@ export interface Choice<Value extends string> {
 
 /** One choice of a few, by its label in the crew's words; what is refused is said below it. */
 export function SelectField<Value extends string>({
-  label,
   value,
   choices,
   onChoose,
-}: {
-  label: string;
+  ...look
+}: FieldLook & {
   value: Value;
   choices: readonly Choice<Value>[];
   onChoose: Enter<Value>;
@@ -30,13 +30,9 @@ export function SelectField<Value extends string>({
     setRefused(why ? { over: value, why } : null);
   }
   return (
-    <Field.Root invalid={refusal !== null}>
+    <Field {...look} wrong={refusal}>
       <NativeSelect.Root>
-        <NativeSelect.Field
-          aria-label={say(label)}
-          value={value}
-          onChange={(event) => void choose(event.target.value)}
-        >
+        <NativeSelect.Field value={value} onChange={(event) => void choose(event.target.value)}>
           {choices.map((choice) => (
             <option key={choice.value} value={choice.value}>
               {say(choice.label)}
@@ -45,7 +41,6 @@ export function SelectField<Value extends string>({
         </NativeSelect.Field>
         <NativeSelect.Indicator />
       </NativeSelect.Root>
-      <Field.ErrorText role="alert">{refusal}</Field.ErrorText>
-    </Field.Root>
+    </Field>
   );
 }

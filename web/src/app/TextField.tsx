@@ -1,6 +1,6 @@
-import { Field, Input } from "@chakra-ui/react";
-import { useState } from "react";
-import { useWords } from "./words";
+import { Input } from "@chakra-ui/react";
+import { useId, useState } from "react";
+import { Field, type FieldLook } from "./Field";
 
 /** What comes of what was entered: nothing to wait for, or the sentence it is refused with, null when it went in. */
 export type Answer = undefined | Promise<string | null>;
@@ -27,20 +27,22 @@ const fresh = (value: string): Draft => ({ over: value, text: value, sent: null,
  * What it means is for the server to say. What it refuses stays in the field, with the reason tied to it.
  */
 export function TextField({
-  label,
   value,
   placeholder,
+  offers = [],
   fault = null,
   onEnter,
-}: {
-  label: string;
+  ...look
+}: FieldLook & {
   value: string;
   placeholder?: string;
+  /** What is offered besides whatever may be typed. */
+  offers?: readonly string[];
   /** What is wrong with the value as it stands. */
   fault?: string | null;
   onEnter: Enter;
 }) {
-  const { say } = useWords();
+  const list = useId();
   const [kept, keep] = useState(() => fresh(value));
   // A value that changed from outside is what there is to write over now.
   const draft = kept.over === value ? kept : fresh(value);
@@ -58,13 +60,12 @@ export function TextField({
     keep((now) => (now !== sent ? now : refusal === null ? fresh(now.over) : { ...sent, refusal }));
   }
 
-  const wrong = draft.refusal ?? fault;
   return (
-    <Field.Root invalid={wrong !== null}>
+    <Field {...look} wrong={draft.refusal ?? fault}>
       <Input
-        aria-label={say(label)}
         value={draft.text}
         {...(placeholder ? { placeholder } : {})}
+        {...(offers.length > 0 ? { list } : {})}
         onChange={(event) => keep({ ...fresh(value), text: event.target.value })}
         onBlur={() => void enter()}
         onKeyDown={(event) => {
@@ -72,7 +73,13 @@ export function TextField({
           if (event.key === "Escape") keep(fresh(value));
         }}
       />
-      <Field.ErrorText role="alert">{wrong}</Field.ErrorText>
-    </Field.Root>
+      {offers.length > 0 && (
+        <datalist id={list}>
+          {offers.map((offer) => (
+            <option key={offer} value={offer} />
+          ))}
+        </datalist>
+      )}
+    </Field>
   );
 }

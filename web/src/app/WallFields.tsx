@@ -1,6 +1,6 @@
 import type { Wall } from "../api/client";
-import { changeWall } from "../ways/ways";
-import { Field, FieldGroup } from "./Field";
+import { changeWall } from "./changeWall";
+import { FieldGroup } from "./Field";
 import { SelectField } from "./SelectField";
 import { TextField } from "./TextField";
 import type { JobChange } from "./useJobChange";
@@ -31,41 +31,31 @@ export function WallFields({
   const make = (changes: Partial<Wall>) => change.make(changed(changes));
   return (
     <FieldGroup name="Wall">
-      <Field label="Mark">
-        <TextField
-          label="Mark"
-          value={wall.id}
-          onEnter={(id) => change.enter(changed({ id }), () => onRenamed(id))}
-        />
-      </Field>
+      <TextField
+        label="Mark"
+        value={wall.id}
+        onEnter={(id) => change.enter(changed({ id }), () => onRenamed(id))}
+      />
       {wall.length != null && (
-        <Field label="Length">
-          <TextField
-            label="Length"
-            value={String(wall.length)}
-            onEnter={(length) => change.enter(changed({ length }))}
-          />
-        </Field>
+        <TextField
+          label="Length"
+          value={String(wall.length)}
+          onEnter={(length) => change.enter(changed({ length }))}
+        />
       )}
-      <Field label="Studs">
-        <SelectField label="Studs" value={wall.stud} choices={STUDS} onChoose={(stud) => make({ stud })} />
-      </Field>
-      <Field label="Kind">
-        <SelectField
-          label="Kind"
-          value={wall.kind ?? ""}
-          choices={KINDS}
-          onChoose={(kind) => make({ kind: kind || null })}
-        />
-      </Field>
-      <Field label="Carries load">
-        <SelectField
-          label="Carries load"
-          value={wall.bearing == null ? "" : wall.bearing ? "yes" : "no"}
-          choices={BEARING}
-          onChoose={(value) => make({ bearing: value === "" ? null : value === "yes" })}
-        />
-      </Field>
+      <SelectField label="Studs" value={wall.stud} choices={STUDS} onChoose={(stud) => make({ stud })} />
+      <SelectField
+        label="Kind"
+        value={wall.kind ?? ""}
+        choices={KINDS}
+        onChoose={(kind) => make({ kind: kind || null })}
+      />
+      <SelectField
+        label="Carries load"
+        value={wall.bearing == null ? "" : wall.bearing ? "yes" : "no"}
+        choices={BEARING}
+        onChoose={(value) => make({ bearing: value === "" ? null : value === "yes" })}
+      />
     </FieldGroup>
   );
 }

@@ -65,7 +65,7 @@ export function BenchDrawing({
   const top = floor + BETWEEN;
   const plate = Math.min(PLATE.least + Math.floor((room + ABOVE - floor) / 2), PLATE.most);
   const bottom = top + plate + TAPE;
-  const marked = bench.standard.wall.marked_on === "edge" ? ", marked on its edge" : "";
+  const marked = bench.marked_on === "edge" ? ", marked on its edge" : "";
   const print = printer(bench.figures);
   const labels = bench.openings
     .filter(({ framed }) => framed)
@@ -132,7 +132,7 @@ export function BenchDrawing({
               y={top}
               height={plate}
               hook={bench.hook}
-              hasBothLines={bench.standard.wall.mark_lines === "both"}
+              hasBothLines={bench.has_both_lines}
               picking={picking}
             />
             <Tape
@@ -151,7 +151,7 @@ export function BenchDrawing({
               y={bottom}
               height={plate}
               hook={bench.hook}
-              hasBothLines={bench.standard.wall.mark_lines === "both"}
+              hasBothLines={bench.has_both_lines}
               picking={picking}
             />
           </g>

@@ -96,19 +96,18 @@ function WallOnBench({
   change,
   ...tabbed
 }: { job: Job; wall: string; change: JobChange } & Tabbed) {
-  const [tape, setTape] = useTape(job, wall);
+  const [tape, setTape] = useTape();
   const bench = useBench(job.id, wall, job.revision, tape);
   if (bench.error && !bench.isPlaceholderData)
     return <Empty title="This wall could not be framed">{bench.error.message}</Empty>;
   if (!bench.data || bench.data.wall.id !== wall) return <Loading what="Framing the wall" />;
-  return <Framed job={job} bench={bench.data} change={change} tape={tape} onTape={setTape} {...tabbed} />;
+  return <Framed job={job} bench={bench.data} change={change} onTape={setTape} {...tabbed} />;
 }
 
 function Framed({
   job,
   bench,
   change,
-  tape,
   onTape,
   tab,
   onTab,
@@ -116,7 +115,6 @@ function Framed({
   job: Job;
   bench: Bench;
   change: JobChange;
-  tape: Tape;
   onTape: (tape: Tape) => void;
 } & Tabbed) {
   const [picked, act] = useReducer(pick, NOTHING_PICKED);
@@ -153,7 +151,7 @@ function Framed({
           onOpening={setOpen}
           onNeighbour={(id) => navigate(`/jobs/${job.id}/bench/${encodeURIComponent(id)}`)}
         />
-        <Readout bench={bench} picked={picked.key} onStep={step} tape={tape} onTape={onTape} />
+        <Readout bench={bench} picked={picked.key} onStep={step} onTape={onTape} />
       </Flex>
       <SidePanel>
         {open !== null ? (
@@ -235,19 +233,17 @@ const KEYS: Record<string, Move | undefined> = {
   Escape: "leave",
 };
 
-/** How the tape is held, in the address so that it can be kept and sent; it hooks where the layout starts. */
-function useTape(job: Job, wall: string): [Tape, (tape: Tape) => void] {
+/** How the tape is held, in the address so that it can be kept and sent. */
+function useTape(): [Tape, (tape: Tape) => void] {
   const [search, setSearch] = useSearchParams();
-  const entered = job.job.walls?.find(({ id }) => id === wall);
-  const usual = entered?.datum?.end ?? job.standard.datum?.end ?? "start";
   const asked = search.get("hook");
-  const hook = asked === "start" || asked === "end" ? asked : usual;
+  const hook = asked === "start" || asked === "end" ? asked : null;
   const burn = search.get("burn") === "1";
   function setTape(tape: Tape) {
-    const next: Record<string, string> = {};
-    if (tape.hook !== usual) next.hook = tape.hook;
-    if (tape.burn) next.burn = "1";
-    setSearch(next, { replace: true });
+    setSearch(
+      { ...(tape.hook ? { hook: tape.hook } : {}), ...(tape.burn ? { burn: "1" } : {}) },
+      { replace: true },
+    );
   }
   return [{ hook, burn }, setTape];
 }

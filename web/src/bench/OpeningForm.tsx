@@ -1,5 +1,5 @@
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Trash2 } from "lucide-react";
 import { useState } from "react";
 import {
@@ -12,15 +12,15 @@ import {
   type Opening,
   Refused,
 } from "../api/client";
-import { Field, FieldGroup } from "../app/Field";
+import { FieldGroup } from "../app/Field";
 import { SelectField } from "../app/SelectField";
 import { TextField } from "../app/TextField";
 import type { JobChange } from "../app/useJobChange";
 import { printer } from "../drawing/figures";
 import { SumColumn } from "../drawing/SumColumn";
-import { WayFields } from "../ways/WayFields";
-import { said, whenceInForm } from "../ways/ways";
-import { freeMark, isAskedOf, KINDS, origins, placeOf, positionOf } from "./openingDraft";
+import { openingFormQuery, sayInForm } from "../ways/queries";
+import { WaysForm } from "../ways/WaysForm";
+import { freeMark, KINDS, origins, placeOf, positionOf, said } from "./openingDraft";
 
 const SIZINGS = [
   { value: "unit", label: "Unit call-out" },
@@ -52,7 +52,8 @@ export function OpeningForm({
   const set = (changes: Partial<Opening>) => setDraft((old) => said({ ...old, ...changes }));
   const sizing = draft.rough === undefined || draft.rough === null ? "unit" : "rough";
   const place = placeOf(draft.at);
-  const ways = { ...bench.standard.wall, ...said(draft) };
+  const queries = useQueryClient();
+  const form = useQuery(openingFormQuery(job, { opening: draft, before: before?.id ?? null }));
   const edit: Edit = before
     ? { edit: "change-opening", id: before.id, opening: draft }
     : { edit: "add-opening", opening: draft };
@@ -71,6 +72,17 @@ export function OpeningForm({
   // What a field says itself is not said twice.
   const trouble = faultAt("id", "unit", "rough", "at") ? null : preview.error;
 
+  function sayWay(way: string, text: string | null): Promise<string | null> {
+    const said = sayInForm(queries, job, { opening: draft, before: before?.id ?? null, way, text });
+    return said.then(
+      (opening) => {
+        setDraft(opening);
+        return null;
+      },
+      ({ message }: Refused) => message,
+    );
+  }
+
   function chooseKind(kind: Opening["kind"]) {
     const isStillFree = before === null && draft.id === freeMark(job, draft.kind);
     set({ kind, ...(isStillFree ? { id: freeMark(job, kind) } : {}) });
@@ -79,67 +91,48 @@ export function OpeningForm({
   return (
     <Box as="section" aria-label={before ? `Change ${before.id}` : "New opening"} overflowY="auto" minH="0">
       <FieldGroup name={before ? `Opening ${before.id}` : "New opening"}>
-        <Field label="Mark">
-          <TextField
-            label="Opening mark"
-            value={draft.id}
-            fault={faultAt("id")}
-            onEnter={(id) => set({ id })}
-          />
-        </Field>
-        <Field label="Kind">
-          <SelectField label="Opening kind" value={draft.kind} choices={KINDS} onChoose={chooseKind} />
-        </Field>
-        <Field label="Size is">
-          <SelectField
-            label="Size is"
-            value={sizing}
-            choices={SIZINGS}
-            onChoose={(chosen) => {
-              const size = draft.unit ?? draft.rough ?? "";
-              set(chosen === "unit" ? { unit: size, rough: null } : { rough: size, unit: null });
-            }}
-          />
-        </Field>
-        <Field label="Width x height">
-          <TextField
-            label="Opening size"
-            value={String(draft[sizing] ?? "")}
-            fault={faultAt("unit", "rough")}
-            onEnter={(size) => set({ [sizing]: size })}
-          />
-        </Field>
-        <Field label="Placed by">
-          <SelectField
-            label="Placed by"
-            value={place.reference}
-            choices={REFERENCES}
-            onChoose={(reference) =>
-              set({ at: positionOf({ ...place, reference, distance: place.distance || "4-0" }) })
-            }
-          />
-        </Field>
+        <TextField label="Mark" value={draft.id} fault={faultAt("id")} onEnter={(id) => set({ id })} />
+        <SelectField label="Kind" value={draft.kind} choices={KINDS} onChoose={chooseKind} />
+        <SelectField
+          label="Size is"
+          value={sizing}
+          choices={SIZINGS}
+          onChoose={(chosen) => {
+            const size = draft.unit ?? draft.rough ?? "";
+            set(chosen === "unit" ? { unit: size, rough: null } : { rough: size, unit: null });
+          }}
+        />
+        <TextField
+          label="Width x height"
+          value={String(draft[sizing] ?? "")}
+          fault={faultAt("unit", "rough")}
+          onEnter={(size) => set({ [sizing]: size })}
+        />
+        <SelectField
+          label="Placed by"
+          value={place.reference}
+          choices={REFERENCES}
+          onChoose={(reference) =>
+            set({ at: positionOf({ ...place, reference, distance: place.distance || "4-0" }) })
+          }
+        />
         {place.reference !== "centred" && (
           <>
-            <Field label="At">
-              <TextField
-                label="Distance"
-                value={place.distance}
-                fault={faultAt("at")}
-                onEnter={(distance) => set({ at: positionOf({ ...place, distance }) })}
-              />
-            </Field>
-            <Field label="From">
-              <SelectField
-                label="Measured from"
-                value={place.from}
-                choices={origins(
-                  bench.openings.map(({ opening }) => opening.id).filter((id) => id !== before?.id),
-                  bench.meets.map(({ wall }) => wall),
-                )}
-                onChoose={(from) => set({ at: positionOf({ ...place, from }) })}
-              />
-            </Field>
+            <TextField
+              label="At"
+              value={place.distance}
+              fault={faultAt("at")}
+              onEnter={(distance) => set({ at: positionOf({ ...place, distance }) })}
+            />
+            <SelectField
+              label="From"
+              value={place.from}
+              choices={origins(
+                bench.openings.map(({ opening }) => opening.id).filter((id) => id !== before?.id),
+                bench.meets.map(({ wall }) => wall),
+              )}
+              onChoose={(from) => set({ at: positionOf({ ...place, from }) })}
+            />
           </>
         )}
       </FieldGroup>
@@ -169,14 +162,7 @@ export function OpeningForm({
       <Text px="4" pt="3" fontSize="13px" color="faint">
         Set for this opening alone, kept with the rest when it is saved.
       </Text>
-      <WayFields
-        ways={ways}
-        whence={whenceInForm(bench.standard.whence)}
-        own={draft}
-        isAsked={(key, part) => isAskedOf(draft, key, part)}
-        onSet={(changes) => set(changes as Partial<Opening>)}
-        onWrite={(key, write) => set({ [key]: write(ways) })}
-      />
+      {form.data && <WaysForm groups={form.data.ways} onSay={sayWay} />}
     </Box>
   );
 }

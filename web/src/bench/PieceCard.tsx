@@ -4,10 +4,10 @@ import type { ReactNode } from "react";
 import { Link, useParams } from "react-router";
 import type { Bench, NamedSum } from "../api/client";
 import type { Change } from "../api/useChange";
+import { changeWall } from "../app/changeWall";
 import { useWords } from "../app/words";
 import { printer } from "../drawing/figures";
 import { SumColumn } from "../drawing/SumColumn";
-import { changeWall } from "../ways/ways";
 import { faceOf, marksOf } from "./picking";
 import { withoutSpecial } from "./specials";
 

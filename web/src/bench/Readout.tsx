@@ -13,13 +13,11 @@ export function Readout({
   bench,
   picked,
   onStep,
-  tape,
   onTape,
 }: {
   bench: Bench;
   picked: string | null;
   onStep: (by: 1 | -1) => void;
-  tape: Tape;
   onTape: (tape: Tape) => void;
 }) {
   const all = stops(bench);
@@ -46,7 +44,7 @@ export function Readout({
       <Text color="faint" fontSize="14px" ms="auto" whiteSpace="nowrap">
         {place >= 0 ? `${place + 1} of ${all.length}` : `${all.length} marks`}
       </Text>
-      <HeldTape tape={tape} onTape={onTape} />
+      <HeldTape bench={bench} onTape={onTape} />
     </Flex>
   );
 }
@@ -116,22 +114,26 @@ const HOOKS = [
   { value: "end", label: "Tape on the right end" },
 ] as const;
 
-function HeldTape({ tape, onTape }: { tape: Tape; onTape: (tape: Tape) => void }) {
+function HeldTape({ bench, onTape }: { bench: Bench; onTape: (tape: Tape) => void }) {
+  const { burn } = bench;
+  // Where the layout starts it hooks by itself, and goes along when that is another end.
+  const held = (hook: Bench["hook"]) => (hook === bench.usual_hook ? null : hook);
   return (
     <Flex gap="2" align="center">
       <Box w="168px">
         <SelectField
           label="Where the tape hooks"
-          value={tape.hook}
+          isBare
+          value={bench.hook}
           choices={HOOKS}
-          onChoose={(hook) => onTape({ ...tape, hook })}
+          onChoose={(hook) => onTape({ hook: held(hook), burn })}
         />
       </Box>
       <Button
-        aria-pressed={tape.burn}
-        variant={tape.burn ? "solid" : "outline"}
+        aria-pressed={burn}
+        variant={burn ? "solid" : "outline"}
         title="Hold the tape on its one-inch line: every reading is an inch more"
-        onClick={() => onTape({ ...tape, burn: !tape.burn })}
+        onClick={() => onTape({ hook: held(bench.hook), burn: !burn })}
       >
         Burn an inch
       </Button>

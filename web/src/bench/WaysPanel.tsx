@@ -2,17 +2,17 @@ import { Box, Button, Text } from "@chakra-ui/react";
 import { Trash2 } from "lucide-react";
 import { Link, useNavigate } from "react-router";
 import type { Bench, Job } from "../api/client";
+import { Shown } from "../app/Shown";
 import type { JobChange } from "../app/useJobChange";
 import { WallFields } from "../app/WallFields";
-import { WayFields } from "../ways/WayFields";
-import { type Changes, said, setOnWall } from "../ways/ways";
+import { useWaysOfWall } from "../ways/queries";
+import { WaysForm } from "../ways/WaysForm";
 
 /** How this wall is framed; every change shows at once, and what is not set here follows the job. */
 export function WaysPanel({ job, bench, change }: { job: Job; bench: Bench; change: JobChange }) {
   const navigate = useNavigate();
   const { entered } = bench;
-  const ways = bench.standard.wall;
-  const set = (changes: Changes) => change.enter(setOnWall(entered.id, () => changes));
+  const ways = useWaysOfWall(job.id, entered.id, bench.revision);
 
   return (
     <Box pb="4">
@@ -31,14 +31,14 @@ export function WaysPanel({ job, bench, change }: { job: Job; bench: Bench; chan
         </Link>
         .
       </Text>
-      <WayFields
-        ways={ways}
-        whence={bench.standard.whence}
-        onSet={set}
-        onWrite={(key, write) =>
-          change.enter(setOnWall(entered.id, (wall) => ({ [key]: write({ ...ways, ...said(wall) }) })))
-        }
-      />
+      <Shown asked={ways} what="Looking at its ways" trouble="The ways of this wall could not be opened">
+        {(groups) => (
+          <WaysForm
+            groups={groups}
+            onSay={(way, text) => change.enter({ edit: "set-way", wall: entered.id, way, text })}
+          />
+        )}
+      </Shown>
       <Box px="4" py="3">
         <Button
           variant="plain"

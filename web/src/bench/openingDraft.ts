@@ -1,5 +1,4 @@
-import type { Job, Opening, Position, Ways } from "../api/client";
-import { OPENING_WAYS } from "../api/openingWays.gen";
+import type { Job, Opening, Position } from "../api/client";
 
 type Kind = Opening["kind"];
 
@@ -89,14 +88,10 @@ export function origins(openings: string[], walls: string[]): { value: string; l
   ];
 }
 
-const OF_WINDOWS: readonly (keyof Ways)[] = ["head_height", "heads", "sills", "sill_top", "window_allowance"];
-
-/** Whether a way makes a difference to an opening: a door has no sill, a scheduled size no allowance. */
-export function isAskedOf({ kind, rough }: Opening, key: keyof Ways, part?: string): boolean {
-  if (!OPENING_WAYS.some((own) => own === key)) return false;
-  if (OF_WINDOWS.includes(key) && kind !== "window") return false;
-  if (key.endsWith("_allowance") && rough) return false;
-  if (key === "door_allowance") return kind === "door";
-  if (key === "usual_allowances") return kind === part && !rough;
-  return true;
+/** What an opening says itself, without the keys that are empty. */
+export function said(opening: Opening): Opening {
+  const given = Object.entries(opening).filter(
+    ([, value]) => value !== undefined && value !== null && value !== "",
+  );
+  return Object.fromEntries(given) as unknown as Opening;
 }

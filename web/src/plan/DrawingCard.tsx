@@ -1,6 +1,5 @@
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import type { Drawing, DrawingGuess, DrawingPart } from "../api/client";
-import { Field } from "../app/Field";
 import { SelectField } from "../app/SelectField";
 import { TextField } from "../app/TextField";
 import type { Brought } from "./useBringIn";
@@ -135,24 +134,20 @@ function Guesses({
       <Text fontWeight="700" color={title === "Guessed" ? "warn" : undefined}>
         {title}
       </Text>
-      {guesses.map((guess) => (
-        <Field key={guess.key} label={guess.label} isLong>
-          {guess.choices.length > 0 ? (
-            <SelectField
-              label={guess.label}
-              value={guess.value}
-              choices={guess.choices}
-              onChoose={(value) => onAnswer(guess.key, [value])}
-            />
-          ) : (
-            <TextField
-              label={guess.label}
-              value={guess.value}
-              onEnter={(text) => onAnswer(guess.key, [text])}
-            />
-          )}
-        </Field>
-      ))}
+      {guesses.map(({ key, label, value, choices }) =>
+        choices.length > 0 ? (
+          <SelectField
+            key={key}
+            label={label}
+            isLong
+            value={value}
+            choices={choices}
+            onChoose={(chosen) => onAnswer(key, [chosen])}
+          />
+        ) : (
+          <TextField key={key} label={label} isLong value={value} onEnter={(text) => onAnswer(key, [text])} />
+        ),
+      )}
     </Box>
   );
 }

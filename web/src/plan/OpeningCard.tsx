@@ -2,7 +2,7 @@ import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import { ArrowRight, Copy, Trash2 } from "lucide-react";
 import { useState } from "react";
 import type { Job, Plan } from "../api/client";
-import { Field, FieldGroup } from "../app/Field";
+import { FieldGroup } from "../app/Field";
 import { SelectField } from "../app/SelectField";
 import { TextField } from "../app/TextField";
 import type { JobChange } from "../app/useJobChange";
@@ -53,27 +53,21 @@ export function OpeningCard({
         {entered.kind.replaceAll("-", " ")} in wall {entered.wall}; drag it along, or press the arrows
       </Text>
       <FieldGroup name="Move along the wall">
-        <Field label="By">
-          <TextField
-            label="Move by"
-            placeholder="2-0, or -2-0 toward the start"
-            value=""
-            onEnter={(by) => change.enter({ edit: "move-opening", id, by })}
-          />
-        </Field>
+        <TextField
+          label="By"
+          placeholder="2-0, or -2-0 toward the start"
+          value=""
+          onEnter={(by) => change.enter({ edit: "move-opening", id, by })}
+        />
       </FieldGroup>
       <FieldGroup name={`Copy as ${mark}`}>
-        <Field label="Into wall">
-          <SelectField
-            label="Copy into wall"
-            value={into}
-            choices={job.walls.map((wall) => ({ value: wall.id, label: wall.id }))}
-            onChoose={setInto}
-          />
-        </Field>
-        <Field label="Its centre">
-          <TextField label="Centre of the copy" placeholder="9-3 from its start" value={at} onEnter={setAt} />
-        </Field>
+        <SelectField
+          label="Into wall"
+          value={into}
+          choices={job.walls.map((wall) => ({ value: wall.id, label: wall.id }))}
+          onChoose={setInto}
+        />
+        <TextField label="Its centre" placeholder="9-3 from its start" value={at} onEnter={setAt} />
         <Flex gap="2" pt="1">
           <Button disabled={!at} onClick={copy}>
             <Copy /> Copy

@@ -2,14 +2,14 @@ import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import { ArrowRight, Trash2 } from "lucide-react";
 import { useState } from "react";
 import type { Job, Plan, PlanWall } from "../api/client";
-import { Field, FieldGroup } from "../app/Field";
+import { changeWall } from "../app/changeWall";
+import { FieldGroup } from "../app/Field";
 import { SelectField } from "../app/SelectField";
 import { TextField } from "../app/TextField";
 import type { JobChange } from "../app/useJobChange";
 import { STUDS, WallFields } from "../app/WallFields";
 import { Figure } from "../drawing/Figure";
 import { printer } from "../drawing/figures";
-import { changeWall } from "../ways/ways";
 import { OpeningCard } from "./OpeningCard";
 import { removal } from "./removal";
 import type { Select, Selection } from "./selection";
@@ -54,6 +54,7 @@ function OneWall({ job, plan, wall, change, onSelect, onOpen }: Props & { wall: 
         >
           <TextField
             label="Length"
+            isBare
             value={print(wall.length)}
             onEnter={(text) => change.enter({ edit: "set-length", id: wall.id, length: text })}
           />
@@ -69,15 +70,14 @@ function OneWall({ job, plan, wall, change, onSelect, onOpen }: Props & { wall: 
       {wall.clears.length > 0 && (
         <FieldGroup name="Clear floor">
           {wall.clears.map((clear) => (
-            <Field key={clear.side} label={`To ${clear.other}`}>
-              <TextField
-                label={`Clear to ${clear.other}`}
-                value={print(clear.distance)}
-                onEnter={(text) =>
-                  change.enter({ edit: "set-clear", id: wall.id, other: clear.other, clear: text })
-                }
-              />
-            </Field>
+            <TextField
+              key={clear.side}
+              label={`To ${clear.other}`}
+              value={print(clear.distance)}
+              onEnter={(text) =>
+                change.enter({ edit: "set-clear", id: wall.id, other: clear.other, clear: text })
+              }
+            />
           ))}
         </FieldGroup>
       )}
@@ -173,6 +173,7 @@ function Points({ wall, change }: { wall: PlanWall; change: JobChange }) {
             <Box key={axis} flex="1">
               <TextField
                 label={`${end === "from" ? "Start" : "End"}, ${axis === 0 ? "east" : "north"}`}
+                isBare
                 value={String(entered[end]?.[axis] ?? "")}
                 onEnter={(text) => put(end, axis, text)}
               />
@@ -196,6 +197,7 @@ function Parts({ job, wall, change }: { job: Job; wall: PlanWall; change: JobCha
         <Box flex="1">
           <TextField
             label="Split at, from its start"
+            isBare
             placeholder="12-0 from its start"
             value={at}
             onEnter={setAt}
@@ -238,17 +240,8 @@ function ManyWalls({ walls, change, onSelect }: Props & { walls: PlanWall[] }) {
         </Text>
       </Flex>
       <FieldGroup name="Move">
-        <Field label="East">
-          <TextField label="Move east" placeholder="1-0, or -1-0 for west" value={east} onEnter={setEast} />
-        </Field>
-        <Field label="North">
-          <TextField
-            label="Move north"
-            placeholder="1-0, or -1-0 for south"
-            value={north}
-            onEnter={setNorth}
-          />
-        </Field>
+        <TextField label="East" placeholder="1-0, or -1-0 for west" value={east} onEnter={setEast} />
+        <TextField label="North" placeholder="1-0, or -1-0 for south" value={north} onEnter={setNorth} />
         <Button
           disabled={!east && !north}
           onClick={() =>
@@ -262,16 +255,14 @@ function ManyWalls({ walls, change, onSelect }: Props & { walls: PlanWall[] }) {
         </Button>
       </FieldGroup>
       <FieldGroup name="All of them">
-        <Field label="Studs">
-          <SelectField
-            label="Studs of all"
-            value={studs.size === 1 ? ([...studs][0] ?? "") : ""}
-            choices={studs.size === 1 ? STUDS : [{ value: "", label: "Different" }, ...STUDS]}
-            onChoose={(stud) => {
-              if (stud) setStuds(stud);
-            }}
-          />
-        </Field>
+        <SelectField
+          label="Studs"
+          value={studs.size === 1 ? ([...studs][0] ?? "") : ""}
+          choices={studs.size === 1 ? STUDS : [{ value: "", label: "Different" }, ...STUDS]}
+          onChoose={(stud) => {
+            if (stud) setStuds(stud);
+          }}
+        />
         {remove && (
           <Button onClick={() => change.make(remove, () => onSelect({ type: "nothing" }))}>
             <Trash2 /> Remove them

@@ -3,7 +3,6 @@ import { Printer, Scroll } from "lucide-react";
 import { useState } from "react";
 import type { Job, Pole, Poles } from "../api/client";
 import { Empty } from "../app/Empty";
-import { Field } from "../app/Field";
 import { SEVERITIES } from "../app/FindingTally";
 import { JobBar } from "../app/JobBar";
 import { useOpenJob } from "../app/JobScreens";
@@ -135,21 +134,17 @@ function PoleCard({
         What if
       </Heading>
       {isWindow && (
-        <Field label="Head">
-          <TextField
-            label="Head"
-            value={asked?.column === "head" ? asked.text : print(pole.head.value)}
-            onEnter={(text) => onAsk("head", text)}
-          />
-        </Field>
-      )}
-      <Field label="Header">
         <TextField
-          label="Header"
-          value={asked?.column === "header" ? asked.text : pole.header}
-          onEnter={(text) => onAsk("header", text)}
+          label="Head"
+          value={asked?.column === "head" ? asked.text : print(pole.head.value)}
+          onEnter={(text) => onAsk("head", text)}
         />
-      </Field>
+      )}
+      <TextField
+        label="Header"
+        value={asked?.column === "header" ? asked.text : pole.header}
+        onEnter={(text) => onAsk("header", text)}
+      />
       {refusal && asked && (
         <Text role="alert" fontSize="14px" color="crayon" mt="1">
           {refusal}

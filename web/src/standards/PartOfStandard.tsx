@@ -1,101 +1,55 @@
 import { Box, Flex, Heading, SimpleGrid, Text } from "@chakra-ui/react";
 import { memo } from "react";
-import type { Header, Ways, Whence } from "../api/client";
+import type { Way, WaysGroup } from "../api/client";
 import { FieldGroup } from "../app/Field";
 import { Said, useWords } from "../app/words";
-import { saidAs, schoolOf } from "../ways/choices";
-import { HeaderFields } from "../ways/HeaderFields";
-import { type Group, type Row, readRow, writeRow } from "../ways/rows";
-import type { Choice } from "../ways/schools/drawing";
+import { DRAWINGS } from "../ways/drawings/all";
 import { WayRow } from "../ways/WayRow";
-import { standing } from "../ways/ways";
+import type { Considered } from "./considered";
 import { SchoolCard } from "./SchoolCard";
 
-/** A way to be looked at before it is taken. */
-export interface Asked {
-  /** The choice or row it is one of. */
-  name: string;
-  key: keyof Ways;
-  /** What it would be: a school's own word, or as it was typed. */
-  text: string;
-  /** The same to be read. */
-  said: string;
-  /** As the job file says it; undefined lets it follow again. */
-  value: unknown;
-}
+type Ask = (row: Way, text: string | null) => void;
 
 /**
- * One part of the standard: its choices drawn, then its rows, each with where it was said.
+ * One part of the standard: its ways that are drawn, then the rows to type into, each with where it was said.
  *
  * Drawn anew only when something in it changes: a standard has some hundred fields and cards.
  */
 export const PartOfStandard = memo(function PartOfStandard({
-  group: { name, choices, rows },
-  inForce,
-  whence,
+  group,
+  tried,
   asked,
   onAsk,
 }: {
-  group: Group;
-  inForce: Ways;
-  whence: Whence;
+  group: WaysGroup;
+  /** The same as it would be with what is looked at. */
+  tried: WaysGroup;
   /** What is looked at, if that is in this part. */
-  asked: Asked | null;
-  onAsk: (asked: Asked) => void;
+  asked: Considered["way"];
+  onAsk: Ask;
 }) {
-  // A header is several fields: what is tried in one goes with what is tried in the next, until it is left.
-  const tried =
-    asked?.key === "header" && asked.value ? { ...inForce, header: asked.value as Header } : inForce;
+  const drawn = group.rows.filter(({ way }) => DRAWINGS[way]);
+  const typed = tried.rows.filter(({ way }) => !DRAWINGS[way]);
   return (
-    <FieldGroup name={name}>
-      {choices.map((choice) => (
-        <OneChoice
-          key={choice.name}
-          choice={choice}
-          inForce={schoolOf(choice, inForce)}
-          whence={whence.of[choice.key] ?? null}
-          asked={asked?.name === choice.name ? asked.text : null}
-          onAsk={(text, said) =>
-            onAsk({ name: choice.name, key: choice.key, text, said, value: saidAs(choice, text, tried) })
-          }
-        />
+    <FieldGroup name={group.name}>
+      {drawn.map((row) => (
+        <DrawnWay key={row.way} row={row} asked={asked?.way === row.way ? asked.text : null} onAsk={onAsk} />
       ))}
-      <SimpleGrid columns={{ base: 1, md: 2 }} columnGap="6" pt={choices.length > 0 ? "2" : "0"}>
-        {choices.some(({ key }) => key === "header") && (
-          <Box gridColumn="1 / -1">
-            <SimpleGrid columns={{ base: 1, md: 2 }} columnGap="6">
-              <HeaderFields
-                header={tried.header ?? {}}
-                standing={standingOf("Header", "header", whence, onAsk)}
-                onChange={(value) =>
-                  onAsk({ name: "Header", key: "header", text: "", said: "as typed", value })
-                }
-              />
-            </SimpleGrid>
-          </Box>
-        )}
-        {rows
-          .filter(({ isAsked }) => isAsked?.(inForce) ?? true)
-          .map((row) => (
-            <OneRow
-              key={row.name}
-              row={row}
-              inForce={inForce}
-              whence={whence}
-              asked={asked?.name === row.name ? asked.text : null}
-              onAsk={onAsk}
-            />
-          ))}
+      <SimpleGrid columns={{ base: 1, md: 2 }} columnGap="6" pt={drawn.length > 0 ? "2" : "0"}>
+        {typed.map((row) => (
+          <TypedWay
+            key={row.way}
+            row={row}
+            // Where a way of the job itself is said is what can follow again, not what is only looked at.
+            standing={group.rows.find(({ way }) => way === row.way) ?? null}
+            asked={asked?.way === row.way ? asked.text : null}
+            onAsk={onAsk}
+          />
+        ))}
       </SimpleGrid>
     </FieldGroup>
   );
 });
-
-/** How a key stands, where it came from being said below it. */
-export function standingOf(name: string, key: keyof Ways, whence: Whence, onAsk: (asked: Asked) => void) {
-  const follow = () => onAsk({ name, key, text: "", said: "as before this job", value: undefined });
-  return { ...standing(key, whence, follow), whence: null };
-}
 
 /** Where what holds was said. */
 export function SaidBy({ level }: { level: string | null }) {
@@ -106,73 +60,76 @@ export function SaidBy({ level }: { level: string | null }) {
   );
 }
 
-function OneRow({
+function TypedWay({
   row,
-  inForce,
-  whence,
+  standing,
   asked,
   onAsk,
 }: {
-  row: Row;
-  inForce: Ways;
-  whence: Whence;
+  row: Way;
+  standing: Way | null;
   asked: string | null;
-  onAsk: (asked: Asked) => void;
+  onAsk: Ask;
 }) {
-  const { name, key, when } = row;
   return (
     <Box py="0.5">
       <WayRow
-        row={row}
-        ways={inForce}
+        row={{ ...row, whence: null, follows: standing?.follows ?? null }}
         pencilled={asked}
-        standing={standingOf(name, key, whence, onAsk)}
-        onEnter={(text) =>
-          onAsk({ name, key, text, said: text || "as usual", value: writeRow(row, text, inForce) })
-        }
+        onEnter={(text) => onAsk(row, text)}
+        onFollow={() => onAsk(row, null)}
       />
       <Text fontSize="13px" color="faint" lineHeight="1.25">
-        <Said>{when}</Said> {readRow(row, inForce) !== "" && <SaidBy level={whence.of[key] ?? null} />}
+        <Said>{row.when}</Said> {standing?.text && <SaidBy level={standing.whence} />}
       </Text>
     </Box>
   );
 }
 
-function OneChoice({
-  choice,
-  inForce,
-  whence,
-  asked,
-  onAsk,
-}: {
-  choice: Choice;
-  inForce: string;
-  whence: string | null;
-  asked: string | null;
-  onAsk: (text: string, said: string) => void;
-}) {
+function DrawnWay({ row, asked, onAsk }: { row: Way; asked: string | null; onAsk: Ask }) {
   const { say } = useWords();
+  const drawings = DRAWINGS[row.way] ?? {};
   return (
-    <Box role="group" aria-label={say(choice.name)} py="1.5">
+    <Box role="group" aria-label={say(row.name)} py="1.5">
       <Flex align="baseline" gap="2" mb="1">
         <Heading as="h4" fontSize="15px" fontWeight="700">
-          <Said>{choice.name}</Said>
+          <Said>{row.name}</Said>
         </Heading>
         <Text fontSize="13px">
-          <SaidBy level={whence} />
+          <SaidBy level={row.whence} />
         </Text>
       </Flex>
       <SimpleGrid columns={{ base: 1, md: 2, xl: 3 }} gap="2">
-        {choice.schools.map((school) => (
+        {row.options.map((option) => (
           <SchoolCard
-            key={school.value}
-            school={school}
-            isInForce={school.value === inForce}
-            isConsidered={school.value === asked}
-            onConsider={() => onAsk(school.value, school.name.toLowerCase())}
+            key={option.value}
+            school={option}
+            shapes={drawings[option.value] ?? []}
+            isInForce={option.value === row.text}
+            isConsidered={option.value === asked}
+            onConsider={() => onAsk(row, option.value)}
           />
         ))}
       </SimpleGrid>
+      {row.is_open && (
+        <Flex align="center" gap="2" mt="2">
+          <Text fontSize="14px" color="faint">
+            or
+          </Text>
+          <Box w="180px">
+            <WayRow
+              row={row}
+              isBare
+              pencilled={asked}
+              onEnter={(text) => onAsk(row, text)}
+              onFollow={() => onAsk(row, null)}
+            />
+          </Box>
+          <Text flex="1" fontSize="13px" color="faint" lineHeight="1.25">
+            <Said>{row.when}</Said>
+          </Text>
+        </Flex>
+      )}
     </Box>
   );
 }

@@ -1,7 +1,8 @@
 import { Box, chakra, Text } from "@chakra-ui/react";
+import type { Way } from "../api/client";
 import { colour } from "../app/theme";
 import { Said } from "../app/words";
-import type { School, Shape } from "../ways/schools/drawing";
+import type { Shape } from "../ways/drawings/shapes";
 
 const Card = chakra("button", {
   base: {
@@ -27,11 +28,13 @@ const Card = chakra("button", {
 /** One school of a choice: a small drawing, its name, and when one would choose it. */
 export function SchoolCard({
   school,
+  shapes,
   isInForce,
   isConsidered,
   onConsider,
 }: {
-  school: School;
+  school: Way["options"][number];
+  shapes: readonly Shape[];
   isInForce: boolean;
   isConsidered: boolean;
   onConsider: () => void;
@@ -43,7 +46,7 @@ export function SchoolCard({
       data-considered={isConsidered ? "" : undefined}
       onClick={onConsider}
     >
-      <Drawing shapes={school.shapes} />
+      <Drawing shapes={shapes} />
       <Box minW="0">
         <Text fontWeight="700" lineHeight="1.15">
           <Said>{school.name}</Said>
@@ -61,7 +64,7 @@ const FILLS = { wood: "pine", lit: "crayon", gap: "ground", sheet: "tape" } as c
 /** A detail in a few rectangles; what the school is about is in crayon. */
 function Drawing({ shapes }: { shapes: readonly Shape[] }) {
   return (
-    <svg viewBox="0 0 64 40" width="72" height="45" aria-hidden>
+    <svg data-drawn viewBox="0 0 64 40" width="72" height="45" aria-hidden>
       {shapes.map(([x, y, width, height, what = "wood"]) => (
         <rect
           key={`${x} ${y} ${width} ${height} ${what}`}

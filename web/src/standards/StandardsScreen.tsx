@@ -1,6 +1,6 @@
 import { Box, Button, Flex } from "@chakra-ui/react";
 import { memo, useCallback, useState } from "react";
-import type { Edit, Job, Tally, Ways } from "../api/client";
+import type { CrewStandard, Job, Tally, Way, WaysGroup } from "../api/client";
 import { scrollToGroup } from "../app/Field";
 import { JobBar } from "../app/JobBar";
 import { useOpenJob } from "../app/JobScreens";
@@ -9,80 +9,79 @@ import { Shown } from "../app/Shown";
 import { SidePanel } from "../app/SidePanel";
 import type { JobChange } from "../app/useJobChange";
 import { Said, useWords } from "../app/words";
-import { GROUPS } from "../ways/rows";
-import { mergedWays, setOnJob } from "../ways/ways";
+import { useWaysOfJob } from "../ways/queries";
 import { CrewCard } from "./CrewCard";
+import { type Considered, editOf, tryWay } from "./considered";
 import { EffectCard } from "./EffectCard";
-import { type Asked, PartOfStandard } from "./PartOfStandard";
+import { PartOfStandard } from "./PartOfStandard";
 import { useEffectOf, useKeeping, useStandards, useTally } from "./useStandards";
 import { WORDS, WordsCard } from "./WordsCard";
 
 /** The crew's ways: each choice drawn, and what it would change on this job before it is taken. */
 export function StandardsScreen() {
   const { job, change } = useOpenJob();
-  const asked = useTally(job.id, job.revision);
+  const tally = useTally(job.id, job.revision);
+  const ways = useWaysOfJob(job.id, job.revision);
+  const data = tally.data && ways.data ? { tally: tally.data, ways: ways.data } : undefined;
   return (
-    <Shown asked={asked} what="Looking at the crew’s ways" trouble="The standards could not be opened">
-      {(tally) => <AllChoices job={job} tally={tally} change={change} />}
+    <Shown
+      asked={{ data, error: tally.error ?? ways.error }}
+      what="Looking at the crew’s ways"
+      trouble="The standards could not be opened"
+    >
+      {(shown) => <AllChoices job={job} change={change} {...shown} />}
     </Shown>
   );
 }
 
-/** Something looked at before it is taken: what it is, the edit it would be, and the way it is if it is one. */
-interface Considered {
-  says: string;
-  edit: Edit;
-  asked: Asked | null;
-}
-
-function AllChoices({ job, tally, change }: { job: Job; tally: Tally; change: JobChange }) {
+function AllChoices({
+  job,
+  tally,
+  ways,
+  change,
+}: {
+  job: Job;
+  tally: Tally;
+  ways: WaysGroup[];
+  change: JobChange;
+}) {
   const [considered, consider] = useState<Considered | null>(null);
-  const effect = useEffectOf(job.id, job.revision, considered?.edit ?? null);
+  const effect = useEffectOf(job.id, job.revision, considered && editOf(considered));
   const standards = useStandards();
   const { tell } = useNotices();
   const { say } = useWords();
   const keeping = useKeeping((text) => tell({ text, tone: "trouble" }));
-  const { standard, taken } = job.job;
-  const { make } = change;
+  const { make, enter } = change;
 
   const ask = useCallback(
-    (asked: Asked) =>
-      consider({
-        says: `${asked.name}: ${asked.said}`,
-        edit: setOnJob({ [asked.key]: asked.value })(job),
-        asked,
-      }),
-    [job],
+    (row: Way, text: string | null) => consider((before) => tryWay(before, row, text)),
+    [],
   );
-  const takeWords = useCallback(
-    (alter: (words: NonNullable<Ways["words"]>) => Ways["words"]) =>
-      make((newest) => setOnJob({ words: alter(newest.standard.words ?? {}) })(newest)),
-    [make],
+  const takeWord = useCallback(
+    (way: string, text: string | null) => enter({ edit: "set-way", way, text }),
+    [enter],
   );
 
   return (
     <>
       <JobBar job={job} change={change}>
-        <Parts />
+        <Parts names={ways.map(({ name }) => name).join("\n")} />
       </JobBar>
       <Flex flex="1" minH="0" direction={{ base: "column", lg: "row" }}>
         <Box flex="1" minW="0" overflowY="auto" pb="4">
-          {GROUPS.map((group) => (
-            <PartOfStandard
-              key={group.name}
-              group={group}
-              inForce={job.standard}
-              whence={job.whence}
-              asked={isIn(group, considered?.asked) ? (considered?.asked ?? null) : null}
-              onAsk={ask}
-            />
-          ))}
-          <WordsCard
-            words={job.standard.words ?? NO_WORDS}
-            whence={job.whence}
-            onAsk={ask}
-            onTake={takeWords}
-          />
+          {ways.map((group) =>
+            group.name === WORDS ? (
+              <WordsCard key={group.name} rows={group.rows} onSay={takeWord} />
+            ) : (
+              <PartOfStandard
+                key={group.name}
+                group={group}
+                tried={effect.data?.ways.find(({ name }) => name === group.name) ?? group}
+                asked={isIn(group, considered) ? (considered?.way ?? null) : null}
+                onAsk={ask}
+              />
+            ),
+          )}
         </Box>
         <SidePanel isFirst isHeld={considered !== null}>
           <Box overflowY="auto" minH="0">
@@ -92,25 +91,14 @@ function AllChoices({ job, tally, change }: { job: Job; tally: Tally; change: Jo
               says={considered ? say(considered.says) : null}
               isWaiting={considered !== null && effect.isFetching}
               refusal={considered ? (effect.error?.message ?? null) : null}
-              onTake={() => considered && make(considered.edit, () => consider(null))}
+              onTake={() => considered && make(editOf(considered), () => consider(null))}
               onLeave={() => consider(null)}
             />
             <CrewCard
               job={job}
               standards={standards.data ?? []}
-              onConsider={(standard) =>
-                consider({
-                  says: standard ? `Framed by ${standard.name}` : "Framed by the usual ways",
-                  edit: {
-                    edit: "take-standard",
-                    taken: standard && { name: standard.name, standard: standard.standard },
-                  },
-                  asked: null,
-                })
-              }
-              onKeep={(name) =>
-                keeping.keep({ name, standard: mergedWays(taken?.standard ?? {}, standard ?? {}) })
-              }
+              onConsider={(standard) => consider(takeStandard(standard))}
+              onKeep={(name) => keeping.keep({ name, job: job.id })}
               onForget={(name) => keeping.forget(name)}
             />
           </Box>
@@ -120,15 +108,23 @@ function AllChoices({ job, tally, change }: { job: Job; tally: Tally; change: Jo
   );
 }
 
-const NO_WORDS = {};
+function takeStandard(standard: CrewStandard | null): Considered {
+  return {
+    says: standard ? `Framed by ${standard.name}` : "Framed by the usual ways",
+    edits: [
+      { edit: "take-standard", taken: standard && { name: standard.name, standard: standard.standard } },
+    ],
+    way: null,
+  };
+}
 
-/** Whether what is looked at is one of a part's choices or rows. */
-function isIn({ choices, rows }: (typeof GROUPS)[number], asked: Asked | null | undefined): boolean {
-  return [...choices, ...rows].some(({ name }) => name === asked?.name);
+/** Whether what is looked at is one of a part's rows. */
+function isIn({ rows }: WaysGroup, considered: Considered | null): boolean {
+  return rows.some(({ way }) => way === considered?.way?.way);
 }
 
 /** The way to each part of the standard. */
-const Parts = memo(function Parts() {
+const Parts = memo(function Parts({ names }: { names: string }) {
   return (
     <Flex
       as="nav"
@@ -138,7 +134,7 @@ const Parts = memo(function Parts() {
       minW="0"
       overflowX="auto"
     >
-      {[...GROUPS.map(({ name }) => name), WORDS].map((name) => (
+      {names.split("\n").map((name) => (
         <Button
           key={name}
           variant="plain"

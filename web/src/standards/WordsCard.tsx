@@ -1,78 +1,47 @@
 import { Box, Flex, SimpleGrid, Text } from "@chakra-ui/react";
 import { memo } from "react";
-import type { Ways, Whence } from "../api/client";
-import { Field, FieldGroup } from "../app/Field";
-import { SelectField } from "../app/SelectField";
-import { TextField } from "../app/TextField";
+import type { Way } from "../api/client";
+import { FieldGroup } from "../app/Field";
 import { InUsualWords } from "../app/words";
-import { type Asked, SaidBy, standingOf } from "./PartOfStandard";
-import { useWordsToChoose } from "./useStandards";
-import { presetOf, withWord } from "./wordList";
+import { WayRow } from "../ways/WayRow";
+import type { SayWay } from "../ways/WaysForm";
+import { SaidBy } from "./PartOfStandard";
 
 /** What its part of the standard is called. */
 export const WORDS = "Words";
 
-type Words = NonNullable<Ways["words"]>;
-
 /** What each piece is called and what is written for it: from a preset, or typed. They frame nothing otherwise. */
-export const WordsCard = memo(function WordsCard({
-  words,
-  whence,
-  onAsk,
-  onTake,
-}: {
-  words: Words;
-  whence: Whence;
-  onAsk: (asked: Asked) => void;
-  onTake: (alter: (words: Words) => Words) => void;
-}) {
-  const { data } = useWordsToChoose();
-  if (!data) return null;
-  const preset = presetOf(words, data.presets);
-  const presets = data.presets.map(({ name }) => ({ value: name, label: name }));
+export const WordsCard = memo(function WordsCard({ rows, onSay }: { rows: Way[]; onSay: SayWay }) {
+  const [preset, ...pieces] = rows;
+  if (!preset) return null;
+  const field = (row: Way, isBare: boolean) => (
+    <WayRow
+      row={{ ...row, whence: null }}
+      isBare={isBare}
+      onEnter={(text) => onSay(row.way, text)}
+      onFollow={() => void onSay(row.way, null)}
+    />
+  );
   return (
     <InUsualWords>
       <FieldGroup name={WORDS}>
         <Text fontSize="13px" color="faint" mb="1">
-          Chosen once, said on every screen, sheet and table of this job.{" "}
-          <SaidBy level={whence.of.words ?? null} />
+          Chosen once, said on every screen, sheet and table of this job. <SaidBy level={preset.whence} />
         </Text>
         <Box maxW="420px" mb="2">
-          <Field label="Words of" {...standingOf(WORDS, "words", whence, onAsk)}>
-            <SelectField
-              label="Words of"
-              value={preset ?? ""}
-              choices={preset ? presets : [{ value: "", label: "The crew’s own" }, ...presets]}
-              onChoose={(name) => {
-                const chosen = data.presets.find((one) => one.name === name);
-                if (chosen) onTake(() => chosen.words);
-              }}
-            />
-          </Field>
+          {field(preset, false)}
         </Box>
         <SimpleGrid columns={{ base: 1, xl: 2 }} columnGap="6">
-          {data.pieces.map(({ piece, name, letter }) => (
-            <Flex key={piece} align="center" gap="2" py="0.5">
-              <Text fontSize="14px" w="132px" flexShrink="0" lineHeight="1.15">
-                {name}
+          {paired(pieces).map(([name, letter]) => (
+            <Flex key={name.way} align="center" gap="2" py="0.5">
+              <Text aria-hidden fontSize="14px" w="132px" flexShrink="0" lineHeight="1.15">
+                {name.empty}
               </Text>
               <Box flex="1" minW="0">
-                <TextField
-                  label={`Word for ${name}`}
-                  value={words[piece]?.name ?? ""}
-                  placeholder={name}
-                  onEnter={(text) => onTake((newest) => withWord(newest, piece, { name: text || null }))}
-                />
+                {field(name, true)}
               </Box>
               <Box w="52px" flexShrink="0">
-                {letter && (
-                  <TextField
-                    label={`Letter for ${name}`}
-                    value={words[piece]?.letter ?? ""}
-                    placeholder={letter}
-                    onEnter={(text) => onTake((newest) => withWord(newest, piece, { letter: text || null }))}
-                  />
-                )}
+                {letter && field(letter, true)}
               </Box>
             </Flex>
           ))}
@@ -81,3 +50,9 @@ export const WordsCard = memo(function WordsCard({
     </InUsualWords>
   );
 });
+
+/** Each piece's name, with its letter where one is written for it: a short row belongs to the one before it. */
+function paired(rows: readonly Way[]): [name: Way, letter: Way | null][] {
+  const names = rows.flatMap((row, index) => (row.width === "short" ? [] : [{ row, next: rows[index + 1] }]));
+  return names.map(({ row, next }) => [row, next?.width === "short" ? next : null]);
+}

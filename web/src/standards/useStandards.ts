@@ -1,14 +1,5 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import {
-  answered,
-  type CrewStandard,
-  client,
-  type Edit,
-  type Effect,
-  type Tally,
-  type Ways,
-  type WordsToChoose,
-} from "../api/client";
+import { answered, type CrewStandard, client, type Edit, type Effect, type Tally } from "../api/client";
 
 const KEY = ["standards"] as const;
 
@@ -20,15 +11,6 @@ export function useStandards() {
   });
 }
 
-/** Every piece a crew can call otherwise, and words to start from. */
-export function useWordsToChoose() {
-  return useQuery({
-    queryKey: ["words"],
-    queryFn: () => answered<WordsToChoose>(client.GET("/api/words")),
-    staleTime: Number.POSITIVE_INFINITY,
-  });
-}
-
 /** Keep a standard by a name, or forget one. */
 export function useKeeping(onTrouble: (message: string) => void) {
   const queries = useQueryClient();
@@ -37,7 +19,7 @@ export function useKeeping(onTrouble: (message: string) => void) {
     onError: ({ message }: Error) => onTrouble(message),
   };
   const keep = useMutation({
-    mutationFn: (body: { name: string; standard: Ways }) =>
+    mutationFn: (body: { name: string; job: string }) =>
       answered<void>(client.PUT("/api/standards", { body })),
     ...settle,
   });

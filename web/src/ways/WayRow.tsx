@@ -1,38 +1,43 @@
-import type { Ways } from "../api/client";
-import { Field } from "../app/Field";
+import type { Way } from "../api/client";
 import { SelectField } from "../app/SelectField";
 import { type Enter, TextField } from "../app/TextField";
-import { type Row, readRow } from "./rows";
-import type { Standing } from "./ways";
 
 /** One row of the ways: what holds, to be chosen or typed over, and the way back where it is set here. */
 export function WayRow({
   row,
-  ways,
+  isBare = false,
   pencilled = null,
-  standing,
   onEnter,
+  onFollow,
 }: {
-  row: Row;
-  ways: Ways;
+  row: Way;
+  isBare?: boolean;
   /** What is tried in its place, if anything is. */
   pencilled?: string | null;
-  standing: Partial<Standing>;
   onEnter: Enter;
+  onFollow: () => void;
 }) {
-  const value = pencilled ?? readRow(row, ways);
+  const { name, options, empty, whence, follows } = row;
+  const look = { label: name, isBare, isLong: row.width === "long", whence, follows, onFollow };
+  const value = pencilled ?? row.text;
+  if (row.is_open)
+    return (
+      <TextField
+        {...look}
+        value={value}
+        offers={options.map((option) => option.value)}
+        placeholder={empty}
+        onEnter={onEnter}
+      />
+    );
+  const known = options.map((option) => ({ value: option.value, label: option.name }));
+  const isKnown = known.some((option) => option.value === value);
   return (
-    <Field label={row.name} isLong={row.as === "list"} {...standing}>
-      {row.choices ? (
-        <SelectField label={row.name} value={value} choices={row.choices} onChoose={onEnter} />
-      ) : (
-        <TextField
-          label={row.name}
-          value={value}
-          {...(row.placeholder ? { placeholder: row.placeholder } : {})}
-          onEnter={onEnter}
-        />
-      )}
-    </Field>
+    <SelectField
+      {...look}
+      value={value}
+      choices={isKnown ? known : [{ value, label: "The crew’s own" }, ...known]}
+      onChoose={onEnter}
+    />
   );
 }

@@ -7,9 +7,10 @@ list of marks to strike all follow from keeping both.
 from collections.abc import Iterable
 from dataclasses import replace
 from itertools import groupby
+from typing import TypeVar
 
 from bluff.core.change import walls
-from bluff.core.errors import EditError
+from bluff.core.errors import EditError, SettingError
 from bluff.core.job.edit import (
     AddOpening,
     AddWall,
@@ -30,6 +31,7 @@ from bluff.core.job.edit import (
     SetClear,
     SetLength,
     SetPicture,
+    SetWay,
     SetWays,
     Several,
     SplitWall,
@@ -39,6 +41,11 @@ from bluff.core.job.job import Checked, Job, Opening
 from bluff.core.job.picture import Known, scaled
 from bluff.core.job.position import At, FromOpening, FromWall
 from bluff.core.job.rough_opening import rough_opening
+from bluff.core.job.rows import row_of
+from bluff.core.job.standard import Standard
+from bluff.core.job.ways import Ways, belongs
+
+Level = TypeVar("Level", bound=Ways)
 
 
 def apply(job: Job, edit: Edit) -> Job:
@@ -53,6 +60,8 @@ def apply(job: Job, edit: Edit) -> Job:
             return job.renamed(name)
         case SetWays(ways):
             return replace(job, ways=ways)
+        case SetWay():
+            return _way_set(job, edit)
         case TakeStandard(taken):
             return replace(job, taken=taken)
         case AddWall(wall):
@@ -77,6 +86,25 @@ def apply(job: Job, edit: Edit) -> Job:
             return _apply_all(job, edits)
         case _:
             return _apply_to_plan(job, edit)
+
+
+def _way_set(job: Job, edit: SetWay) -> Job:
+    """The job with one way said otherwise; the rest of what its wall or opening says stays."""
+    row = row_of(edit.way)
+
+    def changed(ways: Level, standard: Standard) -> Level:
+        if row.key not in ways.names():
+            raise SettingError(belongs(row.key, row.asked.name), "way")
+        return replace(ways, **{row.key: None if edit.text is None else row.write(standard, edit.text)})
+
+    if edit.wall is not None:
+        wall = job.wall(edit.wall)
+        return apply(job, ChangeWall(wall.id, replace(wall, ways=changed(wall.ways, job.standard_of(wall)))))
+    if edit.opening is not None:
+        opening = job.opening(edit.opening)
+        ways = changed(opening.ways, job.standard_of(opening))
+        return apply(job, ChangeOpening(opening.id, replace(opening, ways=ways)))
+    return replace(job, ways=changed(job.ways, job.standard))
 
 
 def _apply_all(job: Job, edits: Iterable[Edit]) -> Job:

@@ -10,10 +10,11 @@ from math import isclose
 
 from bluff.core.change.specials import with_specials, without_specials
 from bluff.core.errors import EditError
+from bluff.core.job.amounts import Datum
 from bluff.core.job.edit import Across
 from bluff.core.job.job import Alone, Between, Ends, Job, Opening, Point, Runs, Wall
 from bluff.core.job.position import At, Centred, FromOpening, FromOutside, FromPlate, FromWall, Origin, Reference
-from bluff.core.job.schools import Datum, End
+from bluff.core.job.schools import End
 from bluff.core.measure.length import Length, format_feet, format_inches, from_64ths, half
 from bluff.core.plan.meeting import Joint
 from bluff.core.plan.outline import Outline, Place, outline

@@ -4,9 +4,9 @@ from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from itertools import pairwise
 
+from bluff.core.job.amounts import BoltRule, PinRule
 from bluff.core.job.edit import ChangeWall
 from bluff.core.job.finding import Code, Finding, Severity
-from bluff.core.job.schools import BoltRule, PinRule
 from bluff.core.measure.length import Length, format_inches
 from bluff.core.measure.shapes import Span
 from bluff.core.wall.along import Along

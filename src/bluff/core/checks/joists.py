@@ -4,10 +4,11 @@ from collections.abc import Iterator
 from dataclasses import replace
 from fractions import Fraction
 
+from bluff.core.job.amounts import JoistLayout, MeasuredRoom
 from bluff.core.job.edit import ChangeWall
 from bluff.core.job.finding import VERIFY, Code, Finding, Severity
 from bluff.core.job.job import Between, WallKind
-from bluff.core.job.schools import CeilingBacking, JoistLayout, JoistRun, MeasuredRoom
+from bluff.core.job.schools import CeilingBacking, JoistRun
 from bluff.core.measure.length import format_spacing
 from bluff.core.plan.joists import runs_across_joists, runs_along_joists
 from bluff.core.wall.framing import Framing

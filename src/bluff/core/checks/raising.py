@@ -3,8 +3,8 @@
 from collections.abc import Iterator
 from math import isqrt
 
+from bluff.core.job.amounts import MeasuredRoom
 from bluff.core.job.finding import Code, Finding, Severity
-from bluff.core.job.schools import MeasuredRoom
 from bluff.core.measure.length import PER_INCH, Length, format_inches
 from bluff.core.takeoff.weight import MOST_HANDS, lift
 from bluff.core.wall.framing import Framing

@@ -4,7 +4,9 @@ from dataclasses import dataclass
 from enum import StrEnum
 from typing import TypeAlias
 
+from bluff.core.errors import SettingError
 from bluff.core.job.job import Opening, Picture, Wall
+from bluff.core.job.rows import row_of
 from bluff.core.job.schools import End
 from bluff.core.job.ways import JobWays, Taken
 from bluff.core.measure.length import Length, format_feet, format_inches
@@ -22,6 +24,30 @@ class SetWays:
     """Replace what the job as a whole does otherwise than the product's standard."""
 
     ways: JobWays
+
+
+@dataclass(frozen=True, slots=True)
+class SetWay:
+    """Say one way otherwise, as it is typed into a row of a form: for a wall, an opening, or the whole job.
+
+    Args:
+        way: Which row, as `bluff.core.job.rows` names it.
+        text: What is typed into it; None lets it follow again.
+        wall, opening: Whose way it is, one of them; the whole job's where it is neither.
+
+    Raises:
+        SettingError: There is no such way, or it is said of a wall and an opening at once.
+    """
+
+    way: str
+    text: str | None
+    wall: str | None = None
+    opening: str | None = None
+
+    def __post_init__(self) -> None:
+        row_of(self.way)
+        if self.wall is not None and self.opening is not None:
+            raise SettingError("A way is set for a wall or for an opening; name one of them.", "opening")
 
 
 @dataclass(frozen=True, slots=True)
@@ -209,6 +235,7 @@ PlanEdit: TypeAlias = (
 Edit: TypeAlias = (
     RenameJob
     | SetWays
+    | SetWay
     | TakeStandard
     | AddWall
     | ChangeWall
@@ -231,10 +258,8 @@ def describe(edit: Edit) -> str:
     match edit:
         case RenameJob(name):
             return f"rename the job {name}"
-        case SetWays():
-            return "change the job's standard"
-        case TakeStandard(taken):
-            return f"take the standard {taken.name}" if taken else "go back to the product's standard"
+        case SetWays() | SetWay() | TakeStandard():
+            return _describe_ways(edit)
         case AddWall(wall):
             return f"add wall {wall.id}"
         case ChangeWall(wall_id):
@@ -253,6 +278,17 @@ def describe(edit: Edit) -> str:
             return says
         case _:
             return _describe_plan(edit)
+
+
+def _describe_ways(edit: SetWays | SetWay | TakeStandard) -> str:
+    match edit:
+        case SetWays():
+            return "change the job's standard"
+        case SetWay(way, text, wall, opening):
+            of = f"wall {wall}" if wall else opening or "the job"
+            return f"change {of}: {row_of(way).says(text)}"
+        case TakeStandard(taken):
+            return f"take the standard {taken.name}" if taken else "go back to the product's standard"
 
 
 def _describe_plan(edit: PlanEdit) -> str:

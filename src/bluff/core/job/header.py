@@ -12,50 +12,50 @@ furring
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from enum import StrEnum
 
 from bluff.core.errors import LumberError, SettingError
-from bluff.core.job.schools import check_count
+from bluff.core.job.amounts import Count, check_count
+from bluff.core.job.asked import School, part, up_to, yes_or_no
 from bluff.core.measure.length import Length
 from bluff.core.measure.lumber import ENGINEERED, HEADER_PLIES, SPACER, TIMBERS, Lumber, lumber
 from bluff.core.measure.sum import Sum
 
 
-class HeaderKind(StrEnum):
+class HeaderKind(School):
     """How a header is made. Source: docs/rules.md, Headers."""
 
-    BUILT_UP = "built-up"
+    BUILT_UP = "built-up", "Built up", "Two-bys and spacers from the same pile as the studs."
     """Two-bys on edge with a 1/2 spacer between each two."""
-    SOLID = "solid"
+    SOLID = "solid", "Solid", "One timber, nothing to nail together."
     """One timber, on edge or laid flat."""
-    FLAT = "flat"
+    FLAT = "flat", "Flat", "Walls that carry nothing."
     """Boards of the wall's own lumber laid flat, one on the other; for walls that carry nothing."""
-    ENGINEERED = "engineered"
+    ENGINEERED = "engineered", "Engineered", "Wide openings, as the engineer sizes it."
     """Engineered plies on edge, face to face."""
-    INSULATED = "insulated"
+    INSULATED = "insulated", "With foam", "Cold walls: foam between two plies at the faces."
     """Two plies at the faces of the wall and foam between."""
-    BOX = "box"
+    BOX = "box", "Box", "Hollow between two plies, filled before it is closed."
     """Two plies at the faces of the wall, hollow between, to be filled before the sheets close it."""
 
 
-class HeaderPlace(StrEnum):
+class HeaderPlace(School):
     """How high a header sits."""
 
-    AT_HEAD = "at-head"
+    AT_HEAD = "at-head", "On the head", "The usual: cripples carry from it to the plates."
     """On the head of its opening, cripples above."""
-    TO_PLATE = "to-plate"
+    TO_PLATE = "to-plate", "Deep, to the plate", "No cripples to cut; its underside is the head."
     """Tight under the top plates; its underside is the head, and no cripples are needed."""
-    RAISED = "raised"
+    RAISED = "raised", "Raised, cripples below", "Tight under the plates where the load comes down."
     """Tight under the top plates, cripples below it down to a pad plate at the head."""
 
 
-class Capped(StrEnum):
+class Capped(School):
     """Where a header has a pad plate."""
 
-    NONE = "none"
-    BELOW = "below"
-    ABOVE = "above"
-    BOTH = "both"
+    NONE = "none", "None"
+    BELOW = "below", "Below"
+    ABOVE = "above", "Above"
+    BOTH = "both", "Below and above"
 
     @property
     def below(self) -> int:
@@ -66,21 +66,21 @@ class Capped(StrEnum):
         return int(self in (Capped.ABOVE, Capped.BOTH))
 
 
-class Laid(StrEnum):
+class Laid(School):
     """How a solid header lies."""
 
-    EDGE = "edge"
-    FLAT = "flat"
+    EDGE = "edge", "On edge"
+    FLAT = "flat", "Flat"
 
 
-class Source(StrEnum):
+class Source(School):
     """Who says so: where a size that carries load came from."""
 
-    DRAWINGS = "drawings"
-    ENGINEER = "engineer"
-    HABIT = "habit"
+    DRAWINGS = "drawings", "Drawings"
+    ENGINEER = "engineer", "Engineer"
+    HABIT = "habit", "Crew’s habit"
     """The crew, which is never authority for a header."""
-    UNVERIFIED = "unverified"
+    UNVERIFIED = "unverified", "Nobody yet"
     """Nobody has said."""
 
     @property
@@ -97,6 +97,17 @@ _SIZES: dict[HeaderKind, tuple[str, ...]] = {
     HeaderKind.INSULATED: HEADER_PLIES,
     HeaderKind.BOX: HEADER_PLIES,
 }
+_USUAL_SIZE: dict[HeaderKind, str | None] = {
+    HeaderKind.BUILT_UP: "2x8",
+    HeaderKind.SOLID: "4x8",
+    HeaderKind.FLAT: None,
+    HeaderKind.ENGINEERED: "1 3/4 x 9 1/4",
+    HeaderKind.INSULATED: "2x8",
+    HeaderKind.BOX: "2x8",
+}
+ONE_BOARD = (HeaderKind.SOLID, HeaderKind.FLAT)
+"""Kinds of one board, unless somebody lays more of them on each other."""
+MOST_PLIES = 4
 TWO_FACED = (HeaderKind.INSULATED, HeaderKind.BOX)
 """Kinds that have a ply at each face of the wall whatever its thickness."""
 
@@ -119,17 +130,22 @@ class Header:
         SettingError: Nobody can build it.
     """
 
-    kind: HeaderKind = HeaderKind.BUILT_UP
-    size: str | None = "2x8"
-    plies: int = 2
-    source: Source = Source.UNVERIFIED
-    place: HeaderPlace = HeaderPlace.AT_HEAD
-    capped: Capped = Capped.NONE
-    laid: Laid = Laid.EDGE
-    is_furred: bool = False
+    kind: HeaderKind = part(HeaderKind.BUILT_UP, "Header")
+    size: str | None = part("2x8", "Header size", "Of one board of it.", empty="the wall’s studs")
+    plies: Count = part(2, "Header plies", "Side by side, or one on the other when flat.", options=up_to(MOST_PLIES))
+    source: Source = part(Source.UNVERIFIED, "Header size from", "Only drawings and an engineer are authority.")
+    place: HeaderPlace = part(HeaderPlace.AT_HEAD, "Header sits")
+    capped: Capped = part(Capped.NONE, "Pad plates", "Boards laid flat on or under a header.")
+    laid: Laid = part(Laid.EDGE, "Header laid", "A solid one, on its edge or flat.")
+    is_furred: bool = part(
+        False,
+        "Furring",
+        "Fills what the header is thinner than the wall.",
+        options=yes_or_no(("Furred to the wall", ""), ("As thick as it is", "")),
+    )
 
     def __post_init__(self) -> None:
-        check_count("plies", self.plies, 4)
+        check_count("plies", self.plies, MOST_PLIES)
         if self.kind is HeaderKind.SOLID and self.plies != 1:
             raise SettingError("A solid header is one board; write 1 ply, or choose built-up.", "plies")
         if self.kind in TWO_FACED and self.plies != 2:
@@ -149,6 +165,11 @@ class Header:
                 f"A header of kind {self.kind} is made of {', '.join(_SIZES[self.kind])}, not {nominal}.", "size"
             )
         object.__setattr__(self, "size", nominal)
+
+
+def usual_header(kind: HeaderKind) -> Header:
+    """A header of that kind in the boards it is usually made of: nobody's word yet that they will do."""
+    return Header(kind, _USUAL_SIZE[kind], 1 if kind in ONE_BOARD else 2)
 
 
 @dataclass(frozen=True, slots=True)

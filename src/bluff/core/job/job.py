@@ -304,6 +304,11 @@ class Job:
         """What holds where the job says nothing: the standard it took, over the product's."""
         return self.taken.ways.over(Standard()) if self.taken else Standard()
 
+    @property
+    def own_ways(self) -> JobWays:
+        """Everything the job and the standard it took say otherwise than the product's."""
+        return self.taken.ways.merged(self.ways) if self.taken else self.ways
+
     def standard_of(self, part: Wall | Opening) -> Standard:
         """The ways that hold for a wall or an opening of this job: the nearest level that says something wins.
 

@@ -6,8 +6,9 @@ header for a door, from the sill for a window.
 
 from dataclasses import dataclass
 
+from bluff.core.job.amounts import Allowance, DoorParts
 from bluff.core.job.job import Opening, Sizing
-from bluff.core.job.schools import Allowance, DoorParts, OpeningKind
+from bluff.core.job.schools import OpeningKind
 from bluff.core.job.standard import Standard
 from bluff.core.measure.length import Length, format_call_out, inches
 from bluff.core.measure.sum import Sum

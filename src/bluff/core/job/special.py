@@ -11,8 +11,9 @@ fixture backing
 from dataclasses import dataclass
 
 from bluff.core.errors import JobError, LumberError
+from bluff.core.job.amounts import check_count
 from bluff.core.job.position import At, Centred
-from bluff.core.job.schools import Line, check_count
+from bluff.core.job.schools import Line
 from bluff.core.measure.length import Length, inches
 from bluff.core.measure.lumber import STUDS, lumber
 

@@ -8,43 +8,47 @@ keys and its schema, and the limits of the forms, are made from both.
 from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass, field, fields
 from fractions import Fraction
-from typing import Annotated, Any, TypeAlias, TypeVar
+from typing import Any, TypeAlias, TypeVar
 
 from bluff.core.errors import SettingError
-from bluff.core.job.header import Header
-from bluff.core.job.schools import (
+from bluff.core.job.amounts import (
     Allowance,
-    Anchors,
-    Blocks,
     BoltRule,
-    CeilingBacking,
-    CornerSchool,
+    Count,
     Datum,
     DoorParts,
-    EndStuds,
-    Floor,
-    Heads,
-    IntersectionSchool,
-    Jacks,
     JoistLayout,
-    JoistRun,
-    MarkedOn,
-    MarkLines,
     MeasuredRoom,
     Nailing,
-    OpeningKind,
     PinRule,
     PlateStock,
-    PlateTies,
     PrecutStuds,
-    Sheets,
     SheetSize,
-    SillTop,
     StudMake,
     Studs,
     WallHeight,
     WideOpening,
     check_count,
+)
+from bluff.core.job.asked import Asked, Option, up_to, yes_or_no
+from bluff.core.job.header import Header
+from bluff.core.job.schools import (
+    Anchors,
+    Blocks,
+    CeilingBacking,
+    CornerSchool,
+    EndStuds,
+    Floor,
+    Heads,
+    IntersectionSchool,
+    Jacks,
+    JoistRun,
+    MarkedOn,
+    MarkLines,
+    OpeningKind,
+    PlateTies,
+    Sheets,
+    SillTop,
 )
 from bluff.core.job.words import Words
 from bluff.core.measure.length import Length, format_inches, inches
@@ -54,7 +58,6 @@ NARROWEST = "narrowest"
 """The board behind an intersection, where none is named: the narrowest that leaves enough to both sides."""
 UsualAllowances: TypeAlias = tuple[tuple[OpeningKind, Allowance], ...]
 Value = TypeVar("Value")
-Count: TypeAlias = Annotated[int, "how many, where every other whole number is a length"]
 Check: TypeAlias = Callable[[str, Any], None]
 """Refuses a value for a key that no wall can be framed by, with a `SettingError`."""
 
@@ -82,9 +85,33 @@ class UpTo:
         check_count(key, value, self.most)
 
 
-def way(usual: Value, check: Check) -> Value:
-    """A field of `Standard` that not every value of its kind will do for."""
-    described: Value = field(default=usual, metadata={"check": check})
+def way(
+    usual: Value,
+    name: str,
+    when: str = "",
+    *,
+    check: Check | None = None,
+    options: Iterable[Option] = (),
+    is_open: bool = False,
+    empty: str = "",
+) -> Value:
+    """A field of `Standard`: its usual answer, how it is asked for, and what not every value of its kind will do for.
+
+    Args:
+        usual: The product's own answer.
+        name, when, options, is_open, empty: As of `Asked`. A count that is checked offers what it may be.
+        check: Refuses what no wall can be framed by.
+    """
+    if isinstance(check, UpTo) and not options:
+        options = up_to(check.most)
+    asked = Asked(name, when, tuple(options), is_open, empty)
+    described: Value = field(default=usual, metadata={"asked": asked} | ({"check": check} if check else {}))
+    return described
+
+
+def of_parts(usual: Value, check: Check | None = None) -> Value:
+    """A field of `Standard` whose value is asked for part by part, as its own fields or `bluff.core.job.rows` say."""
+    described: Value = field(default=usual, metadata={"check": check} if check else {})
     return described
 
 
@@ -198,64 +225,195 @@ class Standard:
     """
 
     spacing: Fraction = way(
-        Fraction(16), Within(8, 48, "Studs stand 8 to 48 inches on centre; write 12, 16, 19.2 or 24.")
+        Fraction(16),
+        "On centre",
+        "Any other, as the drawings have it.",
+        check=Within(8, 48, "Studs stand 8 to 48 inches on centre; write 12, 16, 19.2 or 24."),
+        options=(
+            Option("16", "16", "Carries most walls; every sheet meets on a stud."),
+            Option("24", "24", "A third fewer studs, where the drawings allow it."),
+            Option("19.2", "19.2", "Five bays to 8 ft: sheets lie on their side."),
+            Option("12", "12", "Tall or heavily loaded walls, as the drawings ask."),
+        ),
+        is_open=True,
     )
-    studs: Studs = way(PrecutStuds(inches("92 5/8")), check_studs)
-    stud_make: StudMake = field(default_factory=StudMake)
-    end_studs: EndStuds = EndStuds.FLUSH
+    studs: Studs = of_parts(PrecutStuds(inches("92 5/8")), check_studs)
+    stud_make: StudMake = of_parts(StudMake())
+    end_studs: EndStuds = way(EndStuds.FLUSH, "End studs")
     head_height: Length = way(
         inches("82 1/2"),
-        Within(inches(12), inches("1000'"), "A head height under a foot leaves no opening; write it from the floor."),
+        "Head height",
+        "Underside of window headers above the floor.",
+        check=Within(
+            inches(12), inches("1000'"), "A head height under a foot leaves no opening; write it from the floor."
+        ),
     )
-    heads: Heads = Heads.ONE
-    bottom_plates: Count = way(1, UpTo(2))
-    top_plates: Count = way(2, UpTo(2))
-    single_on_partitions: bool = False
-    plate_ties: PlateTies = PlateTies.LAPPED
-    header: Header = field(default_factory=Header)
-    jacks: Jacks = Jacks.TO_PLATE
-    jack_count: Count = way(1, UpTo(3))
-    king_count: Count = way(1, UpTo(3))
-    wide_opening: WideOpening = field(default_factory=WideOpening)
-    high_wind: bool = False
-    sills: Count = way(1, UpTo(2))
-    sill_top: SillTop = SillTop.FLAT
-    end_top_cripples: bool = True
-    window_allowance: Allowance = Allowance(inches(1), inches(1))
-    door_allowance: Allowance | DoorParts = Allowance(inches(2), inches("2 1/2"))
-    usual_allowances: UsualAllowances = way((), check_usual_allowances)
-    datum: Datum = field(default_factory=Datum)
-    corner: CornerSchool = CornerSchool.TWO_STUD
-    intersection: IntersectionSchool = IntersectionSchool.CHANNEL
-    joists: JoistRun | None = None
-    joist_layout: JoistLayout | None = None
-    stacked: bool = False
-    ceiling_backing: CeilingBacking = CeilingBacking.NONE
-    intersection_board: str = way(NARROWEST, check_intersection_board)
-    panel_gap: Length = way(inches("1/2"), Within(0, inches(2), "The gap for a panel is 0 to 2 inches; 1/2 is usual."))
-    floor: Floor = Floor.WOOD
-    bolts: BoltRule = field(default_factory=BoltRule)
-    anchors: Anchors = Anchors.BY_KIND
-    pins: PinRule = field(default_factory=PinRule)
-    plate_stock: PlateStock = field(default_factory=PlateStock)
-    blocks: Blocks = Blocks.NONE
+    heads: Heads = way(Heads.ONE, "Head heights")
+    bottom_plates: Count = way(
+        1,
+        "Bottom plates",
+        check=UpTo(2),
+        options=(
+            Option("1", "One", "Most walls."),
+            Option("2", "Two", "Over a thick floor finish or heating pipes, so that trim has wood."),
+        ),
+    )
+    top_plates: Count = way(
+        2,
+        "Top plates",
+        check=UpTo(2),
+        options=(
+            Option("1", "Single", "Partitions, or studs stacked under trusses, tied with connectors."),
+            Option("2", "Double, lapped", "Ties the walls to each other."),
+        ),
+    )
+    single_on_partitions: bool = way(
+        False,
+        "Top plates of partitions",
+        options=yes_or_no(
+            ("Single", "Partitions carry nothing; a plate less, tied with connectors."),
+            ("As on other walls", "Every wall laps onto the next."),
+        ),
+    )
+    plate_ties: PlateTies = way(PlateTies.LAPPED, "Where second plates meet")
+    header: Header = of_parts(Header())
+    jacks: Jacks = way(Jacks.TO_PLATE, "Jacks")
+    jack_count: Count = way(
+        1, "Jacks a side", "One under an ordinary header; more where the drawings say.", check=UpTo(3)
+    )
+    king_count: Count = way(1, "Kings a side", "One beside an ordinary opening; more against wind.", check=UpTo(3))
+    wide_opening: WideOpening = of_parts(WideOpening())
+    high_wind: bool = way(
+        False,
+        "High wind",
+        options=yes_or_no(
+            ("Two everywhere", "The code or the drawings ask for it."),
+            ("As wide as it is", "Two jacks and kings only over wide openings."),
+        ),
+    )
+    sills: Count = way(
+        1,
+        "Sill",
+        check=UpTo(2),
+        options=(
+            Option("1", "Single", "Enough for most trim."),
+            Option("2", "Double", "More to nail wide trim and stools to."),
+        ),
+    )
+    sill_top: SillTop = way(SillTop.FLAT, "Sill’s top")
+    end_top_cripples: bool = way(
+        True,
+        "Cripples over a header",
+        options=yes_or_no(
+            ("At the kings too", "Sheets and trim have wood in the corners of the opening."),
+            ("On the lines only", "Fewer short blocks to cut."),
+        ),
+    )
+    window_allowance: Allowance = way(
+        Allowance(inches(1), inches(1)),
+        "Window RO, plus",
+        "Over its call-out, width by height.",
+        options=(
+            Option("1 x 1", "+ 1 and + 1", "The makers most crews meet."),
+            Option("1/2 x 1/2", "+ 1/2", "Flanged windows with a tight sheet."),
+            Option("1/4 x 1/4", "+ 1/4", "Units that call out nearly their hole."),
+            Option("0 x 0", "The call-out is the opening", "Schedules that list the hole."),
+        ),
+        is_open=True,
+    )
+    door_allowance: Allowance | DoorParts = way(
+        Allowance(inches(2), inches("2 1/2")),
+        "Door RO, plus",
+        "Over its slab, width by height, or built up from parts.",
+        options=(
+            Option("2 x 2 1/2", "+ 2 by + 2 1/2", "Prehung doors on a finished floor."),
+            Option("2 x 3", "+ 2 by + 3", "Thicker floor finish."),
+            Option("2 1/2 x 3", "+ 2 1/2 by + 3", "More room to shim."),
+            Option("parts", "Built up from its parts", "Jamb, gap, floor and shim, each as it is."),
+        ),
+        is_open=True,
+    )
+    usual_allowances: UsualAllowances = of_parts((), check_usual_allowances)
+    datum: Datum = of_parts(Datum())
+    corner: CornerSchool = way(CornerSchool.TWO_STUD, "Corner")
+    intersection: IntersectionSchool = way(IntersectionSchool.CHANNEL, "Wall that butts")
+    joists: JoistRun | None = way(
+        None, "Joists above run", "Joists or trusses: what studs stand under, and what a ceiling hangs on."
+    )
+    joist_layout: JoistLayout | None = of_parts(None)
+    stacked: bool = way(
+        False,
+        "Studs and the joists above",
+        options=yes_or_no(
+            ("Under the joists", "Loads go straight down; single top plates ask for it."),
+            ("On their own", "A doubled top plate carries between the studs."),
+        ),
+    )
+    ceiling_backing: CeilingBacking = way(CeilingBacking.NONE, "Along the joists above")
+    intersection_board: str = way(
+        NARROWEST,
+        "Board behind a wall",
+        "A wide flat’s; a 2x8 behind a wall of 5 1/2 leaves 7/8 a side.",
+        check=check_intersection_board,
+        options=(Option(NARROWEST, "Narrowest that does"), *(Option(size, size) for size in STUDS[1:])),
+    )
+    panel_gap: Length = way(
+        inches("1/2"),
+        "Gap for panels",
+        "What a wall fitted into a measured room leaves at each free end.",
+        check=Within(0, inches(2), "The gap for a panel is 0 to 2 inches; 1/2 is usual."),
+    )
+    floor: Floor = way(Floor.WOOD, "Floor")
+    bolts: BoltRule = of_parts(BoltRule())
+    anchors: Anchors = way(Anchors.BY_KIND, "Plate on a slab")
+    pins: PinRule = of_parts(PinRule())
+    plate_stock: PlateStock = of_parts(PlateStock())
+    blocks: Blocks = way(Blocks.NONE, "Blocks at half height")
     block_height: Length = way(
         inches(48),
-        Within(inches(12), inches("20'"), "A line of blocks is 12 inches to 20 feet above the floor; 48 is usual."),
+        "Line of the blocks",
+        "Above the floor; 48 meets lying sheets.",
+        check=Within(
+            inches(12), inches("20'"), "A line of blocks is 12 inches to 20 feet above the floor; 48 is usual."
+        ),
     )
-    fire_blocks: bool = False
-    panel_edge_blocks: bool = False
-    sheets: Sheets = Sheets.UPRIGHT
-    sheet: SheetSize = field(default_factory=SheetSize)
+    fire_blocks: bool = way(
+        False,
+        "Fire blocks",
+        options=yes_or_no(
+            ("In tall cavities", "Walls over 10 ft, as the local code asks."),
+            ("None", "No cavity is over 10 ft."),
+        ),
+    )
+    panel_edge_blocks: bool = way(
+        False,
+        "Blocks behind joints of sheets",
+        options=yes_or_no(
+            ("At every joint", "Shear panels with blocked edges."),
+            ("None", "The drawings do not ask for blocked edges."),
+        ),
+    )
+    sheets: Sheets = way(Sheets.UPRIGHT, "Sheets")
+    sheet: SheetSize = of_parts(SheetSize())
     sheet_drop: Length = way(
-        0, Within(0, inches(12), "Sheets hang 0 to 12 inches below the bottom plate; 0 is flush with it.")
+        0,
+        "Sheets hang below",
+        "So far below the bottom plate; 0 is flush with it.",
+        check=Within(0, inches(12), "Sheets hang 0 to 12 inches below the bottom plate; 0 is flush with it."),
+        empty="0",
     )
-    nails: Nailing = field(default_factory=Nailing)
-    density: Count = way(33, Within(15, 70, "Lumber weighs 15 to 70 pounds a cubic foot; 33 is usual."))
-    lumber: tuple[Lumber, ...] = way((), check_lumber)
-    mark_lines: MarkLines = MarkLines.ONE
-    marked_on: MarkedOn = MarkedOn.FACE
-    words: Words = field(default_factory=Words)
+    nails: Nailing = of_parts(Nailing())
+    density: Count = way(
+        33,
+        "Pounds a cubic foot",
+        "33 is usual; wet or treated lumber is more.",
+        check=Within(15, 70, "Lumber weighs 15 to 70 pounds a cubic foot; 33 is usual."),
+        is_open=True,
+    )
+    lumber: tuple[Lumber, ...] = of_parts((), check_lumber)
+    mark_lines: MarkLines = way(MarkLines.ONE, "Lines on the plate")
+    marked_on: MarkedOn = way(MarkedOn.FACE, "Marks go on")
+    words: Words = of_parts(Words())
 
     def board(self, nominal: str) -> Lumber:
         """The board of that name, as this crew's yard really cuts it.

@@ -11,35 +11,37 @@ from fractions import Fraction
 from typing import Any, Self
 
 from bluff.core.errors import SettingError
-from bluff.core.job.header import Header
-from bluff.core.job.schools import (
+from bluff.core.job.amounts import (
     Allowance,
-    Anchors,
-    Blocks,
     BoltRule,
-    CeilingBacking,
-    CornerSchool,
     Datum,
     DoorParts,
+    JoistLayout,
+    Nailing,
+    PinRule,
+    PlateStock,
+    SheetSize,
+    StudMake,
+    Studs,
+    WideOpening,
+)
+from bluff.core.job.header import Header
+from bluff.core.job.schools import (
+    Anchors,
+    Blocks,
+    CeilingBacking,
+    CornerSchool,
     EndStuds,
     Floor,
     Heads,
     IntersectionSchool,
     Jacks,
-    JoistLayout,
     JoistRun,
     MarkedOn,
     MarkLines,
-    Nailing,
-    PinRule,
-    PlateStock,
     PlateTies,
     Sheets,
-    SheetSize,
     SillTop,
-    StudMake,
-    Studs,
-    WideOpening,
 )
 from bluff.core.job.standard import CHECKS, Standard, UsualAllowances
 from bluff.core.job.words import Words
@@ -178,6 +180,31 @@ def level_of(key: str) -> type[Ways]:
         if key in level.names():
             return level
     raise KeyError(key)
+
+
+def belongs(key: str, name: str) -> str:
+    """Where a way is said that was said where it has no meaning, in a sentence.
+
+    Args:
+        key: As `Standard` has it.
+        name: What it is called where it was said.
+    """
+    if level_of(key) is JobWays:
+        return f"{name} are the same for a whole job; set them on the job."
+    return f"{name} is the same for a whole wall; set it on the wall."
+
+
+def whence(levels: Iterable[tuple[str, Ways]]) -> dict[str, str]:
+    """Where what holds was said: each key that some level says, and the name of the nearest one.
+
+    Args:
+        levels: Name and ways of each, nearest first.
+    """
+    said: dict[str, str] = {}
+    for name, ways in levels:
+        for key in ways.said():
+            said.setdefault(key, name)
+    return said
 
 
 LONGEST_NAME = 60

@@ -7,8 +7,9 @@ does not, a rule puts them clear of the wood; pins likewise, which a slab that h
 from bisect import bisect_left, bisect_right
 from collections.abc import Iterable, Iterator, Sequence
 
+from bluff.core.job.amounts import BoltRule, PinRule
 from bluff.core.job.job import WallKind
-from bluff.core.job.schools import Anchors, BoltRule, Floor, PinRule
+from bluff.core.job.schools import Anchors, Floor
 from bluff.core.measure.length import Length, inches
 from bluff.core.measure.shapes import Span
 from bluff.core.measure.sum import Sum

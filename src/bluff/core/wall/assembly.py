@@ -9,7 +9,12 @@ from dataclasses import dataclass
 from itertools import pairwise
 from typing import Literal, TypeAlias
 
-from bluff.core.job.schools import CornerSchool, End, IntersectionSchool, Line
+from bluff.core.job.schools import (
+    CornerSchool,
+    End,
+    IntersectionSchool,
+    Line,
+)
 from bluff.core.job.standard import NARROWEST
 from bluff.core.measure.length import Length, half, inches
 from bluff.core.measure.lumber import STUDS, Lumber

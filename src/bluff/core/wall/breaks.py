@@ -13,7 +13,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from typing import TypeAlias
 
-from bluff.core.job.schools import PlateStock
+from bluff.core.job.amounts import PlateStock
 from bluff.core.measure.length import Length, inches
 
 _EVERY: Length = inches(12)

@@ -7,7 +7,8 @@ bay of the joists
 from collections.abc import Iterator
 from itertools import pairwise
 
-from bluff.core.job.schools import CeilingBacking, Line, MeasuredRoom
+from bluff.core.job.amounts import MeasuredRoom
+from bluff.core.job.schools import CeilingBacking, Line
 from bluff.core.measure.length import Length, inches
 from bluff.core.measure.lumber import STUDS
 from bluff.core.measure.sum import Sum

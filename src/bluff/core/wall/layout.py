@@ -19,7 +19,8 @@ from math import ceil, floor
 from operator import attrgetter
 from typing import NamedTuple
 
-from bluff.core.job.schools import Datum, End
+from bluff.core.job.amounts import Datum
+from bluff.core.job.schools import End
 from bluff.core.measure.length import PER_INCH, Length, format_spacing, half, inches, nearest_quotient
 from bluff.core.measure.shapes import Span
 from bluff.core.measure.sum import Sum

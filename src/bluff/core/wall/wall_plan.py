@@ -10,21 +10,23 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Any
 
+from bluff.core.job.amounts import (
+    Datum,
+    MeasuredRoom,
+    PrecutStuds,
+    WallHeight,
+)
 from bluff.core.job.header import HeaderBoards, HeaderPlace, header_boards
 from bluff.core.job.job import Job, Opening, Wall, WallKind
 from bluff.core.job.position import At, Centred, FromOpening, FromWall
 from bluff.core.job.rough_opening import RoughOpening, rough_opening
 from bluff.core.job.schools import (
-    Datum,
     End,
     EndStuds,
     Jacks,
     Line,
-    MeasuredRoom,
     PlateTies,
-    PrecutStuds,
     SillTop,
-    WallHeight,
     WideFace,
 )
 from bluff.core.job.special import Post

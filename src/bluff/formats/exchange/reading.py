@@ -15,9 +15,10 @@ from typing import Any, Literal, TypeAlias
 from pydantic import BaseModel, ValidationError
 
 from bluff.core.errors import BluffError
+from bluff.core.job.amounts import WallHeight
 from bluff.core.job.job import MOST_WALLS, Between, Job, Opening, Point, Wall, WallKind, is_mark
 from bluff.core.job.position import At, FromPlate, Reference
-from bluff.core.job.schools import End, WallHeight
+from bluff.core.job.schools import End
 from bluff.core.job.ways import WallWays
 from bluff.core.measure.length import PER_INCH, format_inches, from_inches, inches
 from bluff.core.measure.lumber import STUDS

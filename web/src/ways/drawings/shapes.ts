@@ -1,5 +1,3 @@
-import type { Ways } from "../../api/client";
-
 /** A rectangle of a small drawing: place and size in a box of 64 x 40, and what it is. */
 export type Shape = readonly [
   x: number,
@@ -9,24 +7,8 @@ export type Shape = readonly [
   what?: "wood" | "lit" | "gap" | "sheet",
 ];
 
-/** One school of a choice: its name, when one would choose it, and what it looks like. */
-export interface School {
-  value: string;
-  name: string;
-  when: string;
-  shapes: readonly Shape[];
-}
-
-/** Something crews do in several ways. */
-export interface Choice {
-  key: keyof Ways;
-  /** Which part of a value that has several. */
-  part?: string;
-  name: string;
-  schools: readonly School[];
-  /** Whether a row asks for the same with any figure, so that a form needs only that one. */
-  isTypedToo?: boolean;
-}
+/** What a way looks like, by what it is called and what is chosen. */
+export type Drawings = Record<string, Record<string, readonly Shape[]>>;
 
 export const studs = (...places: number[]): Shape[] => places.map((x) => [x, 5, 4, 30] as const);
 export const plates: readonly Shape[] = [

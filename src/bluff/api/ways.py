@@ -1,0 +1,131 @@
+"""The ways of framing as a form: every row that means something, what holds, where that was said.
+
+Bench shows a wall's and an opening's, Standards the whole job's. Names stand in Bluff's own words, as labels do; a
+screen puts them in the crew's.
+"""
+
+from collections.abc import Callable, Sequence
+
+from pydantic import BaseModel
+
+from bluff.core.job.asked import Option, Width
+from bluff.core.job.job import Job, Opening, Sizing, Wall
+from bluff.core.job.rows import GROUPS, Row
+from bluff.core.job.schools import OpeningKind
+from bluff.core.job.standard import Standard
+from bluff.core.job.ways import Ways, whence
+
+
+class OptionView(BaseModel):
+    """Something to choose: as it is typed, its name, and when one would choose it."""
+
+    value: str
+    name: str
+    when: str
+
+
+class WayView(BaseModel):
+    """One row: what it is called in an edit, its name and what to choose, what holds, and where that was said.
+
+    Rows of one `key` are parts of one value, which follows as a whole.
+    `options` are all there is unless `is_open`; `empty` stands in a field that is. `whence` is null where it is as
+    usual; `follows` is what it would follow again where it is said here.
+    """
+
+    way: str
+    key: str
+    name: str
+    when: str
+    options: list[OptionView]
+    is_open: bool
+    width: Width
+    empty: str
+    text: str
+    whence: str | None
+    follows: str | None
+
+
+class WaysGroup(BaseModel):
+    """Rows that belong together."""
+
+    name: str
+    rows: list[WayView]
+
+
+Levels = Sequence[tuple[str, Ways]]
+"""Names and ways of the levels, the one that is shown first."""
+
+
+def ways_of_job(job: Job) -> list[WaysGroup]:
+    """Every way of a whole job."""
+    follows = job.taken.name if job.taken else "the usual"
+    return _groups(job.standard, _levels(job), follows, lambda _: True)
+
+
+def ways_of_wall(job: Job, wall: Wall) -> list[WaysGroup]:
+    """Every way of one wall."""
+    return _groups(job.standard_of(wall), [("this wall", wall.ways), *_levels(job)], "the job", lambda _: True)
+
+
+def ways_of_opening(job: Job, opening: Opening) -> list[WaysGroup]:
+    """The ways that make a difference to one opening."""
+    levels = [("this opening", opening.ways), ("this wall", job.wall(opening.wall).ways), *_levels(job)]
+    return _groups(job.standard_of(opening), levels, "the wall", lambda row: _matters(row, opening))
+
+
+def _levels(job: Job) -> Levels:
+    return [("this job", job.ways), *([(job.taken.name, job.taken.ways)] if job.taken else [])]
+
+
+_OF_WINDOWS = ("head_height", "heads", "sills", "sill_top", "window_allowance")
+
+
+def _matters(row: Row, opening: Opening) -> bool:
+    """Whether a way makes a difference to an opening: a door has no sill, a scheduled size no allowance."""
+    if opening.sizing is Sizing.ROUGH and row.key.endswith(("_allowance", "_allowances")):
+        return False
+    if row.key in _OF_WINDOWS:
+        return opening.kind is OpeningKind.WINDOW
+    if row.key == "door_allowance":
+        return opening.kind is OpeningKind.DOOR
+    if row.key == "usual_allowances":
+        return row.way == f"usual_allowances.{opening.kind}"
+    return True
+
+
+def _groups(standard: Standard, levels: Levels, follows: str, matters: Callable[[Row], bool]) -> list[WaysGroup]:
+    here, ways = levels[0]
+    said_at = whence(levels)
+    groups = []
+    for group in GROUPS:
+        rows = [
+            _view(row, row.read(standard), said_at.get(row.key), follows if said_at.get(row.key) == here else None)
+            for row in group.rows
+            if row.key in ways.names() and row.is_asked(standard) and matters(row)
+        ]
+        if rows:
+            groups.append(WaysGroup(name=group.name, rows=rows))
+    return groups
+
+
+def _view(row: Row, text: str, said_at: str | None, follows: str | None) -> WayView:
+    # A row that says nothing was said nowhere, even if another row of its key was.
+    is_said = row.leads and text != ""
+    asked = row.asked
+    return WayView(
+        way=row.way,
+        key=row.key,
+        name=asked.name,
+        when=asked.when,
+        options=[_option(option) for option in asked.options],
+        is_open=asked.is_open or not asked.options,
+        width=asked.width,
+        empty=asked.empty,
+        text=text,
+        whence=said_at if is_said else None,
+        follows=follows if is_said else None,
+    )
+
+
+def _option(option: Option) -> OptionView:
+    return OptionView(value=option.value, name=option.name, when=option.when)

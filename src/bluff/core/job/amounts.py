@@ -1,0 +1,349 @@
+"""The ways that have figures: what a school is not, a small value is, chosen once as well.
+
+datum
+    The point the on-centre layout is measured from: normally where the first sheet starts.
+"""
+
+from dataclasses import dataclass
+from fractions import Fraction
+from typing import Annotated, TypeAlias
+
+from bluff.core.errors import SettingError
+from bluff.core.job.asked import Option, Width, part, up_to, yes_or_no
+from bluff.core.job.schools import End, StudKind, WideFace
+from bluff.core.measure.length import Length, format_feet, format_inches, inches
+from bluff.core.measure.lumber import Lumber
+
+Count: TypeAlias = Annotated[int, "how many, where every other whole number is a length"]
+SignedLength: TypeAlias = Annotated[Length, "either way from a place"]
+_FIVE_FEET: Length = inches("5'")
+USUAL_PLAY: Length = inches("1/4")
+"""What a wall that goes into a room is lower than the room."""
+MOST_NAILS = 16
+"""That a form offers for one joint, and that anybody drives into one."""
+
+
+@dataclass(frozen=True, slots=True)
+class PrecutStuds:
+    """Studs used as they are sold; the wall is as high as they make it."""
+
+    length: Length
+
+
+@dataclass(frozen=True, slots=True)
+class WallHeight:
+    """Studs cut so that the wall, plates and all, is this high."""
+
+    height: Length
+
+
+@dataclass(frozen=True, slots=True)
+class MeasuredRoom:
+    """Studs cut so that the wall goes into a room that is there.
+
+    Args:
+        heights: Floor to ceiling as read at several points; the smallest governs.
+        play: What the wall is lower than that, to go in.
+    """
+
+    heights: tuple[Length, ...]
+    play: Length = part(USUAL_PLAY, "Play", "What the wall is lower than the room.")
+
+    @property
+    def smallest(self) -> Length:
+        return min(self.heights)
+
+
+Studs: TypeAlias = PrecutStuds | WallHeight | MeasuredRoom
+
+
+@dataclass(frozen=True, slots=True)
+class Datum:
+    """Where the on-centre layout is measured from.
+
+    Args:
+        end: The end of the wall the tape hooks on.
+        shift: How far along the wall from that end the datum lies; negative is beyond it. The end is that
+            of the building for an exterior wall in a plan, that of the plate for any other.
+    """
+
+    end: End = part(
+        End.START,
+        "Layout from",
+        "The end the first sheet starts at.",
+        options=(Option("start", "Left end"), Option("end", "Right end")),
+    )
+    shift: SignedLength = part(0, "Datum shifted", "Away from that end; with a minus beyond it.")
+
+
+@dataclass(frozen=True, slots=True)
+class JoistLayout:
+    """Where the joists or trusses above lie, across the way they run.
+
+    Args:
+        first: Middle of one of them, east of the plan's zero where they run north to south, north of it where
+            they run east to west.
+        spacing: On centre, in inches, exact.
+    """
+
+    first: SignedLength = part(
+        0, "One joist at", "Its middle, east of the plan’s zero; north of it where they run east to west.", empty="0"
+    )
+    spacing: Fraction = part(
+        Fraction(24),
+        "Joists on centre",
+        "Studs stand under each where theirs is the same, or divides it.",
+        empty="24",
+    )
+
+    def __post_init__(self) -> None:
+        if not 8 <= self.spacing <= 96:
+            raise SettingError("Joists and trusses lie 8 to 96 inches on centre; 16 and 24 are usual.", "spacing")
+
+
+@dataclass(frozen=True, slots=True)
+class Allowance:
+    """What a rough opening has over the unit that goes into it."""
+
+    width: Length
+    height: Length
+
+    def __post_init__(self) -> None:
+        if self.width < 0 or self.height < 0:
+            raise SettingError("An allowance is added to the unit; write 0 or more.")
+
+
+@dataclass(frozen=True, slots=True)
+class DoorParts:
+    """A door's allowance built up from what stands round the slab.
+
+    Args:
+        jamb: Thickness of a jamb, at each side and at the head.
+        gap: Shim space behind each side jamb.
+        under: Under the slab.
+        floor: The finished floor it stands over.
+        shim: Above the head jamb.
+
+    Source: docs/rules.md, Rough openings. 2-10 x 6-8: 34 + 2 x 3/4 + 2 x 1/2 = 36 1/2, 80 + 4 x 3/4 = 83.
+    """
+
+    jamb: Length = part(inches("3/4"), "Jamb", "Thickness of the jamb, both sides and the head.")
+    gap: Length = part(inches("1/2"), "Gap", "Between jamb and stud, each side.")
+    under: Length = part(inches("3/4"), "Under the slab", "Clear under the door.")
+    floor: Length = part(inches("3/4"), "Floor finish", "That goes under the door.")
+    shim: Length = part(inches("3/4"), "Shim", "Over the head jamb.")
+
+    def __post_init__(self) -> None:
+        if min(self.jamb, self.gap, self.under, self.floor, self.shim) < 0:
+            raise SettingError("The parts of a door's allowance are added to the slab; write 0 or more.")
+
+
+@dataclass(frozen=True, slots=True)
+class WideOpening:
+    """From which rough width on an opening gets more jacks and kings a side."""
+
+    from_width: Length = part(_FIVE_FEET, "Wide from", "Rough width from which there are more of both.")
+    jacks: Count = part(2, "Jacks when wide", "A wide header bears on more wood.", options=up_to(3))
+    kings: Count = part(2, "Kings when wide", "More wall leans on the studs beside it.", options=up_to(3))
+
+    def __post_init__(self) -> None:
+        check_count("jacks", self.jacks)
+        check_count("kings", self.kings)
+
+
+@dataclass(frozen=True, slots=True)
+class StudMake:
+    """What studs, kings, jacks and cripples are made of.
+
+    Args:
+        kind: Sawn from one board, or composite.
+        thickness: Of a composite one, along the wall, at its wide face.
+        narrow: At its other face, where that is less.
+        wide_face: Which way round they go. A partition's outside is its left.
+
+    Raises:
+        SettingError: A stud no wall can be framed with.
+
+    Source: docs/rules.md, Composite studs.
+    """
+
+    kind: StudKind = part(StudKind.SAWN, "Studs are")
+    thickness: Length = part(inches("1 1/2"), "Composite, thick", "Along the wall, at the wide face.")
+    narrow: Length | None = part(None, "Narrow face", "Left empty where both faces are alike.", empty="as the other")
+    wide_face: WideFace = part(
+        WideFace.OUTSIDE, "Wide face", "Outside, where sheets meet on it; of a partition the left."
+    )
+
+    def __post_init__(self) -> None:
+        if not _THINNEST_STUD <= self.thickness <= _THICKEST_STUD:
+            raise SettingError("A composite stud is 3/4 to 3 inches thick.", "thickness")
+        if self.narrow is not None and not _THINNEST_STUD <= self.narrow <= self.thickness:
+            raise SettingError("The narrow face of a stud is at least 3/4, and no more than the wide one.", "narrow")
+        # Sawn studs say nothing more, and like faces go either way round: one way to say each.
+        if self.kind is StudKind.SAWN:
+            object.__setattr__(self, "thickness", inches("1 1/2"))
+        if self.kind is StudKind.SAWN or self.narrow == self.thickness:
+            object.__setattr__(self, "narrow", None)
+        if self.narrow is None:
+            object.__setattr__(self, "wide_face", WideFace.OUTSIDE)
+
+    def board(self, plate: Lumber) -> Lumber:
+        """The lumber of a stud between plates of that lumber.
+
+        >>> plate = Lumber("2x6", inches("1 1/2"), inches("5 1/2"))
+        >>> StudMake(StudKind.COMPOSITE, inches("1 3/4"), inches("1 1/4")).board(plate).nominal
+        'composite 1 3/4 to 1 1/4 x 5 1/2'
+        """
+        if self.kind is StudKind.SAWN:
+            return plate
+        thick = format_inches(self.thickness) + (f" to {format_inches(self.narrow)}" if self.narrow else "")
+        return Lumber(f"composite {thick} x {format_inches(plate.width)}", self.thickness, plate.width, self.narrow)
+
+
+_THINNEST_STUD: Length = inches("3/4")
+_THICKEST_STUD: Length = inches(3)
+
+
+@dataclass(frozen=True, slots=True)
+class BoltRule:
+    """Where anchor bolts go when nobody has given them.
+
+    Args:
+        from_end: At most so far from each end of each piece of plate.
+        apart: At most so far from each other.
+
+    Source: docs/rules.md, Anchor bolts. The local code and the drawings rule.
+    """
+
+    from_end: Length = part(inches(12), "First bolt", "At most so far from each end of a board.")
+    apart: Length = part(inches(72), "Bolts apart", "At most; the drawings and the code rule.")
+
+    def __post_init__(self) -> None:
+        if not inches(4) <= self.from_end <= inches(24):
+            raise SettingError("The first bolt is 4 to 24 inches from an end; 12 is usual.", "from_end")
+        if not inches(12) <= self.apart <= inches("10'"):
+            raise SettingError("Bolts are 12 inches to 10 feet apart; 72 inches is usual.", "apart")
+
+
+@dataclass(frozen=True, slots=True)
+class PinRule:
+    """Where a plate is shot down to concrete when nobody has said.
+
+    Args:
+        from_end: At most so far from each end of each piece of plate; two a piece at least.
+        apart: At most so far from each other, as the drawings say.
+
+    Source: docs/rules.md, Pins.
+    """
+
+    from_end: Length = part(inches(12), "First pin", "At most so far from each end of a board.")
+    apart: Length = part(inches(32), "Pins apart", "At most, as the drawings say.")
+
+    def __post_init__(self) -> None:
+        if not inches(3) <= self.from_end <= inches(24):
+            raise SettingError("The first pin is 3 to 24 inches from an end; 12 is usual.", "from_end")
+        if not inches(6) <= self.apart <= inches("6'"):
+            raise SettingError("Pins are 6 inches to 6 feet apart; 32 inches is usual.", "apart")
+
+
+@dataclass(frozen=True, slots=True)
+class PlateStock:
+    """The boards plates are cut from, and where they may be broken.
+
+    Args:
+        boards: Lengths the yard has.
+        offset: How far a break of the second top plate stays from one of the first.
+        doubled_studs: Whether a stud is added at each break, so that both boards have a whole one.
+
+    Source: docs/rules.md, Plates and studs.
+    """
+
+    boards: tuple[Length, ...] = part(
+        tuple(inches(f"{feet}'") for feet in range(8, 21, 2)),
+        "Boards for plates",
+        "Lengths the yard has, in feet.",
+        width=Width.LONG,
+    )
+    offset: Length = part(inches(48), "Breaks apart", "Of the two top plates.")
+    doubled_studs: bool = part(
+        False, "Stud at a break", "A second one, so that both boards have a whole one.", options=yes_or_no()
+    )
+
+    def __post_init__(self) -> None:
+        if not self.boards:
+            raise SettingError("Write at least one length of board plates are cut from.", "boards")
+        if not inches("6'") <= min(self.boards) <= max(self.boards) <= inches("40'"):
+            raise SettingError("Boards for plates are 6 to 40 feet long; yards keep 8 to 20.", "boards")
+        if self.offset < inches(24):
+            raise SettingError(
+                f"Breaks of the two top plates stay at least 24 apart, not {format_inches(self.offset)}; 48 is usual.",
+                "offset",
+            )
+        object.__setattr__(self, "boards", tuple(sorted(set(self.boards))))
+
+    @property
+    def longest(self) -> Length:
+        return self.boards[-1]
+
+    def __str__(self) -> str:
+        return ", ".join(format_feet(board) for board in self.boards)
+
+
+@dataclass(frozen=True, slots=True)
+class SheetSize:
+    """The sheets that go on a wall.
+
+    Args:
+        width, length: Of a whole one.
+        weight: In pounds a square foot; 1.6 for one of 1/2.
+    """
+
+    width: Length = part(inches(48), "Sheet, wide", "48 as most are sold.")
+    length: Length = part(inches(96), "Sheet, long", "Longer ones reach from the sill plate to the top plate.")
+    weight: Fraction = part(Fraction(8, 5), "Sheet, lb a sq ft", "1.6 for one of 1/2.")
+
+    def __post_init__(self) -> None:
+        if not Fraction(1, 2) <= self.weight <= 6:
+            raise SettingError("Sheets weigh 0.5 to 6 pounds a square foot; 1.6 is usual for 1/2.", "weight")
+        if not inches(24) <= self.width <= self.length <= inches("12'"):
+            raise SettingError("A sheet is 24 inches to 12 feet, width first; 48 x 96 is usual.", "width")
+
+
+@dataclass(frozen=True, slots=True)
+class Nailing:
+    """How many nails a joint gets; each field is a count, `apart` a distance along a row.
+
+    Source: docs/rules.md, Nails.
+    """
+
+    stud: Count = part(2, "Nails, stud end", "Through the plate into each end of a stud.", options=up_to(MOST_NAILS))
+    header: Count = part(
+        4, "Nails, header end", "Through the king into each end of a header.", options=up_to(MOST_NAILS)
+    )
+    deep_header: Count = part(5, "of a deep one", "In a header of 11 1/4 or more.", options=up_to(MOST_NAILS))
+    apart: Length = part(inches(16), "In a row, apart", "Along plates, jacks and header plies.")
+    lap: Count = part(
+        2,
+        "Nails at a lap",
+        "Where a second plate runs onto another wall, and at its ends.",
+        options=up_to(MOST_NAILS),
+    )
+    splice: Count = part(
+        8, "Nails at a splice", "In the second plate, each side of a joint in the first.", options=up_to(MOST_NAILS)
+    )
+
+    def __post_init__(self) -> None:
+        for name in ("stud", "header", "deep_header", "lap", "splice"):
+            check_count(name, getattr(self, name), MOST_NAILS)
+        if not inches(4) <= self.apart <= inches(24):
+            raise SettingError("Nails in a row are 4 to 24 inches apart; 16 is usual.", "apart")
+
+
+def check_count(name: str, count: int, most: int = 3, least: int = 1) -> None:
+    """Refuse a count nobody builds with.
+
+    Raises:
+        SettingError: It is not from least to most.
+    """
+    if not least <= count <= most:
+        raise SettingError(f"{name.replace('_', ' ').capitalize()} can be {least} to {most}, not {count}.", name)

@@ -1,0 +1,99 @@
+"""How a way is asked for: what a form calls it, and what it offers.
+
+It stands beside what is asked for, at a field of `bluff.core.job.standard.Standard` or of one of its values, so that a
+way that is added there is in every form. The forms themselves are `bluff.core.job.rows`.
+"""
+
+from collections.abc import Iterable
+from dataclasses import Field, dataclass, field
+from enum import StrEnum
+from typing import Any, NamedTuple, Self, TypeVar
+
+Value = TypeVar("Value")
+
+
+class Option(NamedTuple):
+    """Something to choose: as it is typed, what it is called, and when one would choose it."""
+
+    value: str
+    name: str
+    when: str = ""
+
+
+class School(StrEnum):
+    """One of the ways good crews do the same thing: how the job file writes it, its name, and when one would choose it.
+
+    The three are the value of a member; to everything but forms it is the first.
+    """
+
+    called: str
+    when: str
+
+    def __new__(cls, value: str, called: str = "", when: str = "") -> Self:
+        school = str.__new__(cls, value)
+        school._value_ = value
+        school.called = called
+        school.when = when
+        return school
+
+
+class Width(StrEnum):
+    """How much room a field needs."""
+
+    USUAL = "usual"
+    LONG = "long"
+    """For several figures, with commas between."""
+    SHORT = "short"
+    """For a letter."""
+
+
+@dataclass(frozen=True, slots=True)
+class Asked:
+    """How one value is asked for.
+
+    Args:
+        name: What a form calls it.
+        when: What to choose, in a sentence; empty where each option says so itself.
+        options: What is offered; of a school each of its members is.
+        is_open: Whether anything else may be typed besides the options.
+        empty: What stands in an empty field.
+        width: How much room what is typed needs.
+    """
+
+    name: str
+    when: str = ""
+    options: tuple[Option, ...] = ()
+    is_open: bool = False
+    empty: str = ""
+    width: Width = Width.USUAL
+
+
+def part(
+    usual: Value,
+    name: str,
+    when: str = "",
+    *,
+    options: Iterable[Option] = (),
+    empty: str = "",
+    width: Width = Width.USUAL,
+) -> Value:
+    """A field of a value that has several, asked for by itself."""
+    asked = Asked(name, when, tuple(options), empty=empty, width=width)
+    described: Value = field(default=usual, metadata={"asked": asked})
+    return described
+
+
+def asked_at(key: Field[Any]) -> Asked | None:
+    """How a field is asked for, None where it is not."""
+    asked: Asked | None = key.metadata.get("asked")
+    return asked
+
+
+def up_to(most: int) -> tuple[Option, ...]:
+    """A count from one to a few."""
+    return tuple(Option(str(count), str(count)) for count in range(1, most + 1))
+
+
+def yes_or_no(yes: tuple[str, str] = ("Yes", ""), no: tuple[str, str] = ("No", "")) -> tuple[Option, ...]:
+    """A yes and a no by their names, and when one would choose each."""
+    return (Option("no", *no), Option("yes", *yes))
