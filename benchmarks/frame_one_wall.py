@@ -7,9 +7,11 @@ is looked at likewise: the bench's whole answer against framing its wall.
 
 import sys
 from collections.abc import Callable
+from datetime import UTC, datetime
 from functools import partial
 from pathlib import Path
 from typing import Any
+from uuid import uuid4
 
 sys.path.insert(0, str(Path(__file__).resolve().parents[1]))
 sys.path.insert(0, str(Path(__file__).resolve().parents[1] / "src"))
@@ -18,10 +20,12 @@ import orjson
 from benchmarks.frame_walls import Series, seconds
 
 from bluff import core
+from bluff.api.bench import bench_answer
 from bluff.core.job.edit import AddOpening, AddWall
 from bluff.core.phrase.opening_line import read_opening
 from bluff.core.phrase.wall_line import read_wall
 from bluff.formats.framed import framed_wall
+from bluff.service.jobs import JobState, framings
 
 _OPENINGS = ("d 3-0x6-8 @ 4'", "3-0x4-0 @ 10'", "d 3-0x6-8 @ 16'", "3-0x4-0 @ 22'", "d 3-0x6-8 @ 28'", "3-0x4-0 @ 34'")
 
@@ -38,10 +42,22 @@ def framed_data(plan: core.WallPlan) -> Any:
     return framed_wall(core.frame(plan)).model_dump(mode="json", by_alias=True)
 
 
+def job_on_bench(plan: core.WallPlan) -> JobState:
+    """A job of that wall, framed already, as the server has it when somebody looks at its bench."""
+    job = core.Job("benchmark", walls=(plan.wall,), openings=tuple(placed.opening for placed in plan.openings))
+    state = JobState(uuid4(), 1, datetime.now(UTC), job, None, None)
+    framings(state.job)
+    return state
+
+
+def answer(state: JobState) -> bytes:
+    return bench_answer(state, state.job.walls[0].id, None, burn=False)
+
+
 SERIES: list[Series] = [
     ("frame", [0, 3, 6], wall_with_openings, core.frame),
     ("encode", [0, 3, 6], lambda count: framed_data(wall_with_openings(count)), orjson.dumps),
-    ("answer", [0, 3, 6], wall_with_openings, framed_data),
+    ("answer", [0, 3, 6], lambda count: job_on_bench(wall_with_openings(count)), answer),
 ]
 
 
@@ -56,5 +72,5 @@ if __name__ == "__main__":
         plan = wall_with_openings(count)
         encode = partial(orjson.dumps, framed_data(plan))
         frame = partial(core.frame, plan)
-        ratio, answer = against(frame, encode), against(partial(framed_data, plan), frame)
-        print(f"{count:>10} {ratio:>16.1f} {answer:>16.2f}")
+        ratio, answered = against(frame, encode), against(partial(answer, job_on_bench(plan)), frame)
+        print(f"{count:>10} {ratio:>16.1f} {answered:>16.2f}")

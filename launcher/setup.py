@@ -79,7 +79,7 @@ def tools_environment() -> dict[str, str]:
     """Environment for everything run from the virtual environment."""
     return {
         "PATH": f"{VENV / 'bin'}{os.pathsep}{os.environ['PATH']}",
-        "PYTHONPATH": str(ROOT / "src"),
+        "PYTHONPATH": os.pathsep.join((str(ROOT / "src"), str(ROOT))),
         "VIRTUAL_ENV": str(VENV),
         "NODE_USE_SYSTEM_CA": "1",
     }

@@ -3,9 +3,7 @@
 Runs a server and a database of its own; nothing of what is kept is touched or shown.
 """
 
-import os
-from collections.abc import Callable, Iterator
-from contextlib import contextmanager
+from collections.abc import Callable
 from io import StringIO
 from pathlib import Path
 from tempfile import TemporaryDirectory
@@ -13,18 +11,15 @@ from tempfile import TemporaryDirectory
 import ezdxf
 import pypdfium2
 from ezdxf.math import Matrix44
-from playwright.sync_api import Page, sync_playwright
+from playwright.sync_api import Page
+from tools.served import chromium, served
 
 from bluff.core import frame, wall_plans
 from bluff.core.crew.pole import poles
-from bluff.demo import DEMO_FILE, load_demo
+from bluff.demo import DEMO_FILE
 from bluff.formats.exchange.dxf_write import APP, write_dxf
 from bluff.formats.job_file import read_job
 from bluff.formats.sheets import Imprint, Paper, job_sheets, pole_sheet
-from bluff.serve import background_server
-from bluff.service.sessions import ensure_installation
-from bluff.store.cluster import throwaway_cluster
-from bluff.store.database import migrate, open_pool
 
 PICTURES = Path(__file__).resolve().parents[1] / "docs" / "screenshots"
 DEMO = "Quill Harbour ferry shelter"
@@ -189,24 +184,8 @@ VIEWS: dict[str, tuple[Callable[[Page], None], str]] = {
 }
 
 
-@contextmanager
-def served() -> Iterator[str]:
-    """The address of a server with the demo job and nothing else."""
-    with throwaway_cluster() as url:
-        migrate(url)
-        with open_pool(url) as pool:
-            ensure_installation(pool)
-            load_demo(pool)
-            with background_server(pool) as address:
-                yield address
-
-
 def main() -> None:
-    flags = ["--disable-gpu", "--font-render-hinting=none", "--disable-background-networking"]
-    if os.geteuid() == 0:
-        flags.append("--no-sandbox")
-    with served() as address, sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=flags)
+    with served([read_job(DEMO_FILE.read_bytes())]) as address, chromium() as browser:
         for name, (arrange, colours) in VIEWS.items():
             context = browser.new_context(
                 base_url=address,
@@ -223,7 +202,6 @@ def main() -> None:
             page.screenshot(path=PICTURES / f"{name}.png")
             print(f"docs/screenshots/{name}.png")
             context.close()
-        browser.close()
     sheets()
 
 

@@ -44,8 +44,10 @@ def test_the_floor_is_answered_with_what_is_known_of_it(client, demo):
     assert [step["wall"] for step in plan["order"]][:3] == ["A", "C", "B"]
     assert len(plan["corners"]) == 4
     wall = next(wall for wall in plan["walls"] if wall["id"] == "E")
-    assert {clear["other"]: clear["distance"] for clear in wall["clears"]} == {"G": 91.5, "D": 244.75}
-    assert all(str(int(value)) in plan["feet"] for value in (wall["length"], wall["plate_length"]))
+    assert {clear["other"]: clear["distance"] for clear in wall["clears"]} == {
+        "G": {"inches": 91.5, "text": "7'-7 1/2\""},
+        "D": {"inches": 244.75, "text": "20'-4 3/4\""},
+    }
 
 
 def test_an_edit_of_the_plan_is_previewed_as_the_whole_floor(client, demo):
@@ -53,7 +55,7 @@ def test_an_edit_of_the_plan_is_previewed_as_the_whole_floor(client, demo):
     answer = client.post(f"{demo}/plan/preview", json={"edit": move}).json()
     assert answer["says"] == "Move wall E 1'-0\" east"
     moved = next(wall for wall in answer["plan"]["walls"] if wall["id"] == "F")
-    assert moved["length"] == 168
+    assert moved["length"] == {"inches": 168, "text": "14'-0\""}
     assert client.get(demo).json()["revision"] == 0
     refused = client.post(f"{demo}/plan/preview", json={"edit": {**move, "east": "30-0"}})
     assert "turned inside out" in refused.json()["message"]

@@ -4,6 +4,8 @@ from uuid import uuid4
 
 import pytest
 
+from bluff.core.measure.length import format_inches, from_inches
+
 EXAMPLE = (Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json").read_bytes()
 WALL = {"edit": "add-wall", "wall": {"id": "A", "stud": "2x4", "length": "18' 6"}}
 WINDOW = {
@@ -45,41 +47,47 @@ def test_a_wall_is_laid_out_from_nothing(client, job, edit):
     assert state["walls"][0] == {
         "id": "A",
         "stud": "2x4",
-        "length": 222,
+        "length": {"inches": 222, "text": "18'-6\""},
         "openings": 1,
         "findings": {"error": 0, "warning": 0, "info": 1},
     }
     on_bench = bench(client, job)
     king = next(member for member in on_bench["wall"]["members"] if member["id"] == "A/opening/W1/king/start")
     assert king["x"] == 86.5
-    assert on_bench["figures"]["86.5"] == "86 1/2"
-    assert on_bench["feet"]["222"] == "18'-6\""
+    stands = next(one for one in king["sums"] if one["name"] == "Stands at")
+    assert stands["value"] == {"inches": 86.5, "text": "86 1/2"}
+    # Two kings of one length; the two end studs and the commons are as long.
+    assert king["alike"] == sum(
+        member["sums"][0]["value"] == king["sums"][0]["value"] for member in on_bench["wall"]["members"]
+    )
 
 
-def test_every_number_on_the_bench_is_printed(client, job, edit):
+def test_every_figure_on_the_bench_is_printed_without_its_sign_and_every_sum_adds_up(client, job, edit):
     edit(WALL, WINDOW)
     view = bench(client, job)
 
-    def numbers(data):
-        if isinstance(data, bool):
-            return
-        if isinstance(data, int | float):
+    def sums(data):
+        if isinstance(data, dict) and "steps" in data:
             yield data
         elif isinstance(data, list | dict):
             for inner in data.values() if isinstance(data, dict) else data:
-                yield from numbers(inner)
+                yield from sums(inner)
 
-    for part in ("wall", "openings", "readings", "cut_list", "spacers", "stud_length"):
-        for number in numbers(view[part]):
-            key = str(int(number)) if float(number).is_integer() else repr(float(number))
-            assert key in view["figures"], (part, number)
+    found = list(sums(view))
+    assert len(found) > 80
+    for one in found:
+        figures = [one["value"], *(amount for _, amount in one["steps"])]
+        assert sum(figure["inches"] for figure in figures[1:]) == figures[0]["inches"]
+        assert [figure["text"] for figure in figures] == [
+            format_inches(abs(from_inches(figure["inches"]))) for figure in figures
+        ]
 
 
 def test_the_tape_reads_from_either_end_and_with_a_burned_inch(client, job, edit):
     edit(WALL, WINDOW)
     at = next(index for index, mark in enumerate(bench(client, job)["wall"]["marks"]) if mark["at"] == 15.25)
     readings = {
-        (hook, burn): bench(client, job, hook=hook, burn=burn)["readings"][at]["at"]
+        (hook, burn): bench(client, job, hook=hook, burn=burn)["wall"]["marks"][at]["reading"]["at"]["inches"]
         for hook in ("start", "end")
         for burn in (False, True)
     }
@@ -152,10 +160,10 @@ def test_a_typed_line_is_understood_before_it_counts(client, job, edit):
     edit(WALL)
     answer = client.post(f"/api/jobs/{job['id']}/phrase", json={"text": "3-6x4-6 @ 9-3", "wall": "A"}).json()
     assert answer["says"] == "Window W1, 3-6 x 4-6"
-    assert [(total["name"], total["value"]) for total in answer["sums"]] == [
-        ("rough width", 43),
-        ("rough height", 55),
-        ("starts at", 89.5),
+    assert [(total["name"], total["value"]["text"]) for total in answer["sums"]] == [
+        ("rough width", "43"),
+        ("rough height", "55"),
+        ("starts at", "89 1/2"),
     ]
     assert client.get(f"/api/jobs/{job['id']}").json()["revision"] == 1
     edit(answer["edit"])
@@ -219,7 +227,10 @@ def test_the_schedule_is_read_typed_and_signed(client, job, edit):
     address = f"/api/jobs/{job['id']}/schedule"
     (line,) = client.get(address).json()["lines"]
     assert (line["marks"], line["size"], line["source"]) == (["W1"], "3-6 x 4-6", "unverified")
-    assert line["rough_width"]["steps"] == [["call-out 3-6", 42], ["allowance", 1]]
+    assert line["rough_width"]["steps"] == [
+        ["call-out 3-6", {"inches": 42, "text": "42"}],
+        ["allowance", {"inches": 1, "text": "1"}],
+    ]
     reading = client.post(f"{address}/read", json={"changes": [{"mark": "W1", "header": "2-ply 2x10"}]}).json()
     assert client.get(address).json()["lines"] == [line]  # only looked at
     edit(reading["edit"])

@@ -68,3 +68,26 @@ def page(pool, profile, address):
     profile.clear_cookies()
     assert troubles == []
     assert [url for url in outside if not url.startswith(("data:", "blob:"))] == []
+
+
+@pytest.fixture
+def pinch(page):
+    """A screen that is touched: two fingers that go down at a place and move apart, or together, and aside."""
+    cdp = page.context.new_cdp_session(page)
+    cdp.send("Emulation.setTouchEmulationEnabled", {"enabled": True, "maxTouchPoints": 2})
+
+    def touch(kind, *fingers):
+        points = [{"x": x, "y": y, "id": number} for number, (x, y) in enumerate(fingers)]
+        cdp.send("Input.dispatchTouchEvent", {"type": kind, "touchPoints": points})
+
+    def pinched(at, apart, *, aside=0):
+        (x, y), (first, last) = at, apart
+        touch("touchStart", (x - first / 2, y))
+        touch("touchStart", (x - first / 2, y), (x + first / 2, y))
+        for step in range(1, 11):
+            half, by = (first + (last - first) * step / 10) / 2, aside * step / 10
+            touch("touchMove", (x - half + by, y), (x + half + by, y))
+        touch("touchEnd")
+
+    yield pinched
+    cdp.detach()

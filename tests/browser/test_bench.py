@@ -231,6 +231,27 @@ def test_a_change_made_while_another_is_on_its_way_keeps_both(window_wall):
     expect(page.get_by_label("Floor", exact=True)).to_have_value("slab")
 
 
+def test_two_fingers_bring_the_wall_nearer_where_they_are(window_wall, pinch):
+    page = window_wall
+    page.reload()
+    king = piece(page, "A/opening/W1/king/end").locator("rect")
+    before = king.bounding_box()
+    at = (before["x"] + before["width"] / 2, before["y"] + 60)
+    pinch(at, (60, 180))
+    page.wait_for_function(
+        "([x, width]) => {"
+        " const box = document.querySelector('[data-member=\"A/opening/W1/king/end\"] rect').getBoundingClientRect();"
+        " return box.width > 2 * width && Math.abs(box.x + box.width / 2 - x) < 8; }",
+        arg=[at[0], before["width"]],
+    )
+    page.get_by_role("button", name="The whole wall").click()
+    page.wait_for_function(
+        "width => document.querySelector('[data-member=\"A/opening/W1/king/end\"] rect').getBoundingClientRect().width"
+        " < 1.2 * width",
+        arg=before["width"],
+    )
+
+
 def test_layers_are_kept_and_followed_on_paper(window_wall):
     page = window_wall
     nails = page.get_by_role("button", name="Nails", exact=True)

@@ -146,6 +146,32 @@ def test_walls_are_nudged_selected_together_and_removed(shelter):
     expect(wall(page, "G")).to_be_visible()
 
 
+def test_two_fingers_bring_the_plan_nearer_and_move_no_wall(shelter, pinch):
+    page = shelter
+    page.reload()
+    expect(wall(page, "E")).to_be_visible()
+    # The plan fits its room once that has been measured.
+    page.wait_for_function(
+        "() => document.querySelector('[data-wall=E] > polygon').getBoundingClientRect().height > 200"
+    )
+    box = wall(page, "E").bounding_box()
+    middle = (box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
+    # On a wall, so that the first finger could have been about to drag it.
+    pinch(middle, (60, 120), aside=30)
+    page.wait_for_function(
+        "([x, height]) => {"
+        " const box = document.querySelector('[data-wall=E] > polygon').getBoundingClientRect();"
+        " return Math.abs(box.height / height - 2) < 0.1 && Math.abs(box.x + box.width / 2 - x) < 8; }",
+        arg=[middle[0] + 30, box["height"]],
+    )
+    expect(page.get_by_role("button", name="Undo")).to_be_disabled()
+    page.get_by_role("button", name="The whole plan").click()
+    page.wait_for_function(
+        "height => document.querySelector('[data-wall=E] > polygon').getBoundingClientRect().height < 1.2 * height",
+        arg=box["height"],
+    )
+
+
 def test_a_corner_is_turned_round(shelter):
     page = shelter
     card = select(page, "B")

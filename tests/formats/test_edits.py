@@ -38,11 +38,10 @@ from bluff.core.job.finding import Code
 from bluff.core.job.job import Job, Picture, Point
 from bluff.core.job.schools import End
 from bluff.core.job.ways import JobWays
-from bluff.core.measure.length import format_inches, inches
+from bluff.core.measure.length import inches
 from bluff.core.wall.wall_plan import wall_plans
 from bluff.formats.edits import EditFile, edit_data, edit_from_data
 from bluff.formats.errors import FaultyData
-from bluff.formats.figures import figures_of, key_of
 from bluff.formats.job_file import job_data, job_from_data, read_job
 from strategies import jobs
 
@@ -99,13 +98,6 @@ def test_every_fix_survives_the_wire(job):
             assert finding.code in set(Code)
             if finding.fix:
                 assert edit_from_data(edit_data(finding.fix)) == finding.fix
-
-
-def test_figures_print_every_number_once_under_javascripts_name_for_it():
-    data = {"a": [86.5, {"b": 222.0}], "c": True, "d": "5", "e": -0.75, "f": 0.015625}
-    assert figures_of(data) == {"86.5": "86 1/2", "222": "222", "-0.75": "3/4", "0.015625": "0"}
-    assert figures_of(data, lambda length: format_inches(length, 64))["0.015625"] == "1/64"
-    assert key_of(-3.0) == "-3"
 
 
 DEMO = read_job((Path(__file__).parents[2] / "examples/quill-harbour.bluff.json").read_bytes())

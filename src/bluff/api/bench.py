@@ -1,36 +1,40 @@
-"""The bench: one wall framed, read on the tape."""
+"""The bench: one wall framed, read on the tape.
 
-import json
-from collections.abc import Mapping
+Its answer is the largest there is, and somebody waits for it after every edit. So it is made of typed dictionaries,
+whose shape the type checker holds, and written as it stands.
+"""
+
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
 from typing import Annotated
 from uuid import UUID
 
 from fastapi import APIRouter, Query, Response
-from pydantic import BaseModel, Field
+from pydantic import BaseModel, Field, TypeAdapter
+from typing_extensions import TypedDict
 
 from bluff import core
 from bluff.api.session import CrewJobs
 from bluff.api.ways import WaysGroup, ways_of_opening, ways_of_wall
-from bluff.api.wire import FindingCounts, NamedSum, named_sum, severities
+from bluff.api.wire import Figure, FindingCounts, NamedSum, figure, named_sum, severities
 from bluff.core.job.edit import AddOpening, ChangeOpening, SetWay
 from bluff.core.job.job import WallKind
 from bluff.core.job.schools import End, Line, MarkedOn, MarkLines
 from bluff.core.job.standard import Standard
-from bluff.core.measure.length import Length, format_feet, to_inches
+from bluff.core.job.words import Words
+from bluff.core.measure.length import Length, to_inches
+from bluff.core.measure.shapes import Rectangle
 from bluff.core.plan.placing import wall_span
-from bluff.core.wall.marks import BURNED_INCH, Reading, read_mark
+from bluff.core.takeoff.cut_list import CutRow, Spacer, SpacerRow
+from bluff.core.takeoff.nails import Nailed, joints_by_kind
+from bluff.core.takeoff.weight import Lift, lift, weight
+from bluff.core.wall.framing import Framing
+from bluff.core.wall.marks import BURNED_INCH, read_mark
+from bluff.core.wall.member import Mark, Member, Orientation, Plate, Role
+from bluff.core.wall.piece import Of, Part
+from bluff.core.wall.sheets import Sheet, SheetLayout
 from bluff.core.wall.wall_plan import PlacedOpening
-from bluff.formats.figures import figures_in, figures_of
-from bluff.formats.framed import (
-    FramedCutRow,
-    FramedSpacerRow,
-    FramedWall,
-    Steps,
-    framed_cut_row,
-    framed_spacer_row,
-    framed_wall,
-    steps,
-)
+from bluff.formats.framed import FramedFinding, framed_finding
 from bluff.formats.job_file import OpeningFile, WallFile
 from bluff.formats.ways_values import FileModel
 from bluff.service.jobs import JobState, counted, framing, framings
@@ -38,31 +42,153 @@ from bluff.service.jobs import JobState, counted, framing, framings
 router = APIRouter(prefix="/api/jobs", tags=["jobs"])
 
 
-class TapeReading(BaseModel):
-    """A mark as read on the tape that is hooked where the bench says; other_line where the crew draws both sides."""
+class Rect(TypedDict):
+    """A rectangle of the elevation, in inches."""
 
-    at: float
+    x: float
+    y: float
+    width: float
+    height: float
+
+
+class PieceOf(TypedDict):
+    """What of the wall a piece belongs to that is no opening: which kind, and which one of it."""
+
+    part: Part
+    mark: str
+
+
+class Piece(Rect):
+    """A piece of the wall.
+
+    `alike` are the boards of its size and length in the whole wall. `wide_face` is the side of the wall, walking from
+    start to end, to which a stud turns the wider of its faces; `side` the face an upright or backing lies flat on.
+    """
+
+    id: str
+    role: Role
+    opening: str | None
+    of: PieceOf | None
+    size: str
+    orientation: Orientation
+    plies: int
+    pounds: float
+    alike: int
+    wide_face: Line | None
+    side: Line | None
+    sums: list[NamedSum]
+
+
+class TapeReading(TypedDict):
+    """What the tape reads that is hooked where the bench says; other_line where the crew draws both sides."""
+
+    at: Figure
     ahead: bool
-    other_line: float | None
-    steps: Steps
+    other_line: Figure | None
 
 
-class OpeningOnBench(BaseModel):
+class PlateMark(TypedDict):
+    """A line and a symbol on a plate, `at` inches from its start; `reading` is what the tape says.
+
+    `sum` says why a line is there that belongs to no piece; a piece says so itself.
+    """
+
+    plate: Plate
+    at: float
+    width: float
+    ahead: bool
+    symbol: str
+    role: str
+    member: str | None
+    opening: str | None
+    wide_face: Line | None
+    side: Line | None
+    sum: NamedSum | None
+    reading: TapeReading
+
+
+class SheetOnWall(Rect):
+    """A sheet as it lies; `edges` are what the openings leave of its sides: from x, from y, to x, to y."""
+
+    row: int
+    edges: list[tuple[float, float, float, float]]
+    cut_outs: list[Rect]
+
+
+class SheetsOnWall(TypedDict):
+    """The sheets of one face: how many whole ones, and how much of them is left over."""
+
+    count: int
+    wasted_percent: float
+    sheets: list[SheetOnWall]
+
+
+class NailsInWall(TypedDict):
+    """The nails of one kind of joint, in all; `at` has x, y and nails of each."""
+
+    joint: str
+    joints: int
+    nails: int
+    at: list[tuple[float, float, int]]
+
+
+class Lifted(TypedDict):
+    """Raising a wall: its weight, and the hands that lift its top edge."""
+
+    pounds: int
+    hands: int
+
+
+class BenchWall(TypedDict):
+    """The framed wall: its plate and its height over all plates in inches, and everything in it."""
+
+    id: str
+    plate_length: float
+    height: float
+    bare: Lifted
+    sheeted: Lifted
+    members: list[Piece]
+    marks: list[PlateMark]
+    beams: list[Rect]
+    sheets: SheetsOnWall
+    nails: list[NailsInWall]
+    findings: list[FramedFinding]
+
+
+class CutLine(TypedDict):
+    """Boards alike: how many of one section and length; bevel of an end that is not square, in degrees off it."""
+
+    size: str
+    length: Figure
+    count: int
+    roles: list[Role]
+    treated: bool
+    bevel: float | None
+
+
+class SpacerLine(TypedDict):
+    """Spacers of headers alike: panels, foam or furring."""
+
+    kind: Spacer
+    thickness: Figure
+    depth: Figure
+    length: Figure
+    count: int
+
+
+class OpeningOnBench(TypedDict):
     """An opening with what was decided for it; framed is false when it was left out."""
 
     opening: OpeningFile
     framed: bool
     rough_width: NamedSum
     rough_height: NamedSum
-    start: NamedSum
-    end: float
-    head: float
+    hole: Rect
+    head: Figure
     header: str
-    jack_count: int
-    king_count: int
 
 
-class Neighbour(BaseModel):
+class Neighbour(TypedDict):
     """A wall that meets the one on the bench: where along its plate, and how high it stands."""
 
     wall: str
@@ -71,16 +197,15 @@ class Neighbour(BaseModel):
     height: float
 
 
-class BenchView(BaseModel):
-    """One wall on the bench: framed, read on the tape, with its cut list and printed figures.
+class BenchView(TypedDict):
+    """One wall on the bench: framed, read on the tape, with its cut list.
 
-    The tape hooks where the layout starts, unless another end is asked for. `readings` runs parallel to `wall.marks`.
-    `figures` prints every length in the answer: inches as JavaScript writes the number, to the text on a tape. `feet`
-    is the same in feet and inches. `outside` is the side of an exterior wall that looks out, walking from start to end.
+    The tape hooks where the layout starts, unless another end is asked for. `outside` is the side of an exterior wall
+    that looks out, walking from start to end.
     """
 
     revision: int
-    wall: FramedWall
+    wall: BenchWall
     entered: WallFile
     marked_on: MarkedOn
     has_both_lines: bool
@@ -93,12 +218,12 @@ class BenchView(BaseModel):
     usual_hook: End
     burn: bool
     burned: float
-    readings: list[TapeReading]
-    cut_list: list[FramedCutRow]
-    spacers: list[FramedSpacerRow]
+    cut_list: list[CutLine]
+    spacers: list[SpacerLine]
     findings: FindingCounts
-    figures: dict[str, str]
-    feet: dict[str, str]
+
+
+_WRITER = TypeAdapter(BenchView)
 
 
 @router.get("/{job_id}/walls/{wall_id}/bench", response_model=BenchView)
@@ -114,18 +239,12 @@ def bench(
 
 
 def bench_answer(state: JobState, wall_id: str, hook: End | None, burn: bool) -> bytes:
-    """One wall on the bench, as JSON. As `bench_view`.
-
-    It is the largest answer there is, and somebody waits for it after every edit: its figures are those of the
-    numbers in what is written, so that it is gone through once.
-    """
-    written = bench_view(state, wall_id, hook, burn).model_dump_json(by_alias=True, exclude={"figures"}).encode()
-    figures = json.dumps(figures_in(written), ensure_ascii=False).encode()
-    return b'%s,"figures":%s}' % (written[:-1], figures)
+    """One wall on the bench, as JSON. As `bench_view`."""
+    return _WRITER.dump_json(bench_view(state, wall_id, hook, burn), by_alias=True)
 
 
 def bench_view(state: JobState, wall_id: str, hook: End | None, burn: bool) -> BenchView:
-    """One wall on the bench, its figures left out.
+    """One wall on the bench.
 
     Args:
         state: The job.
@@ -134,76 +253,30 @@ def bench_view(state: JobState, wall_id: str, hook: End | None, burn: bool) -> B
         burn: Whether the tape is held on its one-inch line.
     """
     framed = framing(state.job, wall_id)
-    plan = framed.plan
-    words = plan.standard.words
-    usual_hook = plan.standard.datum.end
-    hook = hook or usual_hook
-    outward = plan.sheeted_side if plan.wall.kind is WallKind.EXTERIOR else None
-    burned: Length = BURNED_INCH if burn else 0
-    readings = [read_mark(mark, plan.length, hook, burn=burned) for mark in framed.marks]
+    plan, standard = framed.plan, framed.plan.standard
+    usual_hook = standard.datum.end
+    held = _Tape(plan.length, hook or usual_hook, BURNED_INCH if burn else 0, standard)
     in_wall = {opening.placed.id for opening in framed.openings}
-    view = BenchView(
-        revision=state.revision,
-        wall=framed_wall(framed),
-        entered=WallFile.from_core(plan.wall),
-        marked_on=plan.standard.marked_on,
-        has_both_lines=plan.standard.mark_lines is MarkLines.BOTH,
-        openings=[_opening(placed, placed.id in in_wall) for placed in plan.openings],
-        outside=outward,
-        meets=_neighbours(plan, {one.plan.id: one.plan for one in framings(state.job)}),
-        plate=named_sum("plate", plan.plate_length, words),
-        stud_length=named_sum("stud", plan.stud_length, words),
-        hook=hook,
-        usual_hook=usual_hook,
-        burn=burn,
-        burned=to_inches(burned),
-        readings=[_reading(reading, plan.standard) for reading in readings],
-        cut_list=[framed_cut_row(row) for row in core.cut_list([framed])],
-        spacers=[framed_spacer_row(row) for row in core.spacer_list([framed])],
-        findings=severities(counted(framed)),
-        figures={},
-        feet={},
-    )
-    lengths = [view.wall.length, view.wall.plate_length, view.wall.height, *(row.length for row in view.cut_list)]
-    view.feet = figures_of(lengths, format_feet)
-    return view
-
-
-def _reading(reading: Reading, standard: Standard) -> TapeReading:
-    other = reading.other_line if standard.mark_lines is MarkLines.BOTH else None
-    return TapeReading(
-        at=to_inches(reading.at.value),
-        ahead=reading.ahead,
-        other_line=None if other is None else to_inches(other),
-        steps=steps(reading.at, standard.words),
-    )
-
-
-def _neighbours(plan: core.WallPlan, plans: Mapping[str, core.WallPlan]) -> list[Neighbour]:
-    spans = ((other, wall_span(other, plan.length, plan.meetings)) for other in plan.meetings.others)
-    return [
-        Neighbour(
-            wall=other, start=to_inches(span[0]), end=to_inches(span[1]), height=to_inches(plans[other].height.value)
-        )
-        for other, span in spans
-        if span
-    ]
-
-
-def _opening(placed: PlacedOpening, is_framed: bool) -> OpeningOnBench:
-    words = placed.standard.words
-    return OpeningOnBench(
-        opening=OpeningFile.from_core(placed.opening),
-        framed=is_framed,
-        rough_width=named_sum("rough width", placed.rough.width, words),
-        rough_height=named_sum("rough height", placed.rough.height, words),
-        start=named_sum("starts at", placed.start, words),
-        end=to_inches(placed.end),
-        head=to_inches(placed.head.value),
-        header=str(placed.header),
-        jack_count=placed.jack_count,
-        king_count=placed.king_count,
-    )
+    cut = core.cut_list([framed])
+    return {
+        "revision": state.revision,
+        "wall": _wall(framed, held, cut),
+        "entered": WallFile.from_core(plan.wall),
+        "marked_on": standard.marked_on,
+        "has_both_lines": standard.mark_lines is MarkLines.BOTH,
+        "outside": plan.sheeted_side if plan.wall.kind is WallKind.EXTERIOR else None,
+        "openings": [_opening(placed, placed.id in in_wall) for placed in plan.openings],
+        "meets": _neighbours(plan, {one.plan.id: one.plan for one in framings(state.job)}),
+        "plate": named_sum("plate", plan.plate_length, standard.words),
+        "stud_length": named_sum("stud", plan.stud_length, standard.words),
+        "hook": held.hook,
+        "usual_hook": usual_hook,
+        "burn": burn,
+        "burned": to_inches(held.burned),
+        "cut_list": [_cut_line(row) for row in cut],
+        "spacers": [_spacer_line(row) for row in core.spacer_list([framed])],
+        "findings": severities(counted(framed)),
+    }
 
 
 @router.get("/{job_id}/walls/{wall_id}/ways")
@@ -242,3 +315,179 @@ def draft(jobs: CrewJobs, job_id: UUID, request: OpeningDraft) -> OpeningForm:
         job = core.apply(job, SetWay(request.way, request.text, opening=opening.id))
     opening = job.opening(opening.id)
     return OpeningForm(opening=OpeningFile.from_core(opening), ways=ways_of_opening(job, opening))
+
+
+@dataclass(frozen=True, slots=True)
+class _Tape:
+    """How the tape lies along a plate of some length: where it hooks, what it is held at, what crews read on it."""
+
+    length: Length
+    hook: End
+    burned: Length
+    standard: Standard
+
+    def reading(self, mark: Mark) -> TapeReading:
+        read = read_mark(mark, self.length, self.hook, burn=self.burned)
+        other = read.other_line if self.standard.mark_lines is MarkLines.BOTH else None
+        return {
+            "at": figure(read.at.value),
+            "ahead": read.ahead,
+            "other_line": None if other is None else figure(other),
+        }
+
+
+def _wall(framed: Framing, held: _Tape, cut: Iterable[CutRow]) -> BenchWall:
+    plan, standard = framed.plan, framed.plan.standard
+    alike = {piece: row.count for row in cut for piece in row.members}
+    return {
+        "id": plan.id,
+        "plate_length": to_inches(plan.length),
+        "height": to_inches(plan.height.value),
+        "bare": _lifted(lift(framed)),
+        "sheeted": _lifted(lift(framed, is_sheeted=True)),
+        "members": [_piece(member, standard, alike.get(member.id, 0)) for member in framed.members],
+        "marks": [_mark(mark, held) for mark in framed.marks],
+        "beams": [_rect(beam) for beam in framed.beams],
+        "sheets": _sheets(framed.sheets),
+        "nails": [_nails(kind, joints, standard.words) for kind, joints in joints_by_kind(framed)],
+        "findings": [framed_finding(finding) for finding in framed.findings],
+    }
+
+
+def _lifted(raised: Lift) -> Lifted:
+    return {"pounds": round(raised.pounds), "hands": raised.hands}
+
+
+def _rect(part: Rectangle) -> Rect:
+    return {
+        "x": to_inches(part.x),
+        "y": to_inches(part.y),
+        "width": to_inches(part.width),
+        "height": to_inches(part.height),
+    }
+
+
+def _piece(member: Member, standard: Standard, alike: int) -> Piece:
+    words = standard.words
+    return {
+        "id": str(member.id),
+        "role": member.role,
+        "opening": member.opening,
+        "of": _of(member.id.of),
+        "size": member.size,
+        "x": to_inches(member.start),
+        "y": to_inches(member.bottom),
+        "width": to_inches(member.width),
+        "height": to_inches(member.height),
+        "orientation": member.orientation,
+        "plies": member.plies,
+        "pounds": round(float(weight(member, standard)), 1),
+        "alike": alike,
+        "wide_face": member.wide_face,
+        "side": member.side,
+        "sums": [
+            named_sum("Length", member.length, words),
+            named_sum("Stands at", member.x, words),
+            named_sum("Above the floor", member.y, words),
+        ],
+    }
+
+
+def _of(of: Of | None) -> PieceOf | None:
+    return {"part": of.part, "mark": of.mark} if of and of.part is not Part.OPENING else None
+
+
+def _mark(mark: Mark, held: _Tape) -> PlateMark:
+    return {
+        "plate": mark.plate,
+        "at": to_inches(mark.at.value),
+        "width": to_inches(mark.width),
+        "ahead": mark.ahead,
+        "symbol": mark.symbol,
+        "role": mark.role,
+        "member": str(mark.member) if mark.member else None,
+        "opening": mark.opening,
+        "wide_face": mark.wide_face,
+        "side": mark.side,
+        "sum": None if mark.member else named_sum("Line at", mark.at, held.standard.words),
+        "reading": held.reading(mark),
+    }
+
+
+def _sheets(layout: SheetLayout) -> SheetsOnWall:
+    return {
+        "count": layout.bought,
+        "wasted_percent": layout.wasted_percent,
+        "sheets": [_sheet(sheet) for sheet in layout.sheets],
+    }
+
+
+def _sheet(sheet: Sheet) -> SheetOnWall:
+    return {
+        **_rect(sheet.shape),
+        "row": sheet.row,
+        "edges": [(to_inches(a), to_inches(b), to_inches(c), to_inches(d)) for a, b, c, d in sheet.edges()],
+        "cut_outs": [_rect(hole) for hole in sheet.cut_outs],
+    }
+
+
+def _nails(kind: str, joints: Sequence[Nailed], words: Words) -> NailsInWall:
+    return {
+        "joint": words.say(kind),
+        "joints": len(joints),
+        "nails": sum(joint.nails for joint in joints),
+        "at": [(to_inches(joint.x), to_inches(joint.y), joint.nails) for joint in joints],
+    }
+
+
+def _cut_line(row: CutRow) -> CutLine:
+    return {
+        "size": row.size,
+        "length": figure(row.length),
+        "count": row.count,
+        "roles": list(row.roles),
+        "treated": row.is_treated,
+        "bevel": row.bevel.degrees if row.bevel else None,
+    }
+
+
+def _spacer_line(row: SpacerRow) -> SpacerLine:
+    return {
+        "kind": row.spacer,
+        "thickness": figure(row.thickness),
+        "depth": figure(row.depth),
+        "length": figure(row.length),
+        "count": row.count,
+    }
+
+
+def _neighbours(plan: core.WallPlan, plans: Mapping[str, core.WallPlan]) -> list[Neighbour]:
+    spans = ((other, wall_span(other, plan.length, plan.meetings)) for other in plan.meetings.others)
+    return [
+        {
+            "wall": other,
+            "start": to_inches(span[0]),
+            "end": to_inches(span[1]),
+            "height": to_inches(plans[other].height.value),
+        }
+        for other, span in spans
+        if span
+    ]
+
+
+def _opening(placed: PlacedOpening, is_framed: bool) -> OpeningOnBench:
+    words = placed.standard.words
+    return {
+        "opening": OpeningFile.from_core(placed.opening),
+        "framed": is_framed,
+        "rough_width": named_sum("rough width", placed.rough.width, words),
+        "rough_height": named_sum("rough height", placed.rough.height, words),
+        "hole": {
+            "x": to_inches(placed.start.value),
+            "y": to_inches(placed.head.value - placed.rough.height.value),
+            "width": to_inches(placed.rough.width.value),
+            "height": to_inches(placed.rough.height.value),
+        },
+        "head": figure(placed.head.value),
+        "header": str(placed.header),
+    }

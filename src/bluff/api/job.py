@@ -10,13 +10,11 @@ from pydantic import BaseModel, Field
 
 from bluff import core
 from bluff.api.session import CrewJobs
-from bluff.api.wire import FindingCounts, Refusal, Revision, severities
+from bluff.api.wire import Figure, FindingCounts, Refusal, Revision, in_feet, severities
 from bluff.core.job.schools import OpeningKind
 from bluff.core.job.words import USUAL, Words
-from bluff.core.measure.length import format_feet, to_inches
 from bluff.core.phrase.opening_line import next_opening_id, next_wall_id
 from bluff.formats.edits import EditFile, edit_to_core
-from bluff.formats.figures import figures_of
 from bluff.formats.job_file import JobFile
 from bluff.formats.ways_values import FileModel
 from bluff.service.jobs import JobState, findings_by_wall
@@ -29,7 +27,7 @@ class WallSummary(BaseModel):
 
     id: str
     stud: str
-    length: float
+    length: Figure
     openings: int
     findings: FindingCounts
 
@@ -62,7 +60,6 @@ class JobView(BaseModel):
     words: WordsView
     walls: list[WallSummary]
     next: NextMarks
-    figures: dict[str, str]
 
 
 class EditRequest(FileModel):
@@ -136,7 +133,6 @@ def job_view(state: JobState) -> JobView:
             window=next_opening_id(state.job.openings, OpeningKind.WINDOW),
             doorway=next_opening_id(state.job.openings, OpeningKind.DOOR),
         ),
-        figures=figures_of([wall.length for wall in walls], format_feet),
     )
 
 
@@ -155,7 +151,7 @@ def _walls(job: core.Job) -> list[WallSummary]:
         WallSummary(
             id=wall.id,
             stud=wall.stud,
-            length=to_inches(wall.run.length),
+            length=in_feet(wall.run.length),
             openings=openings[wall.id],
             findings=severities(findings[wall.id]),
         )

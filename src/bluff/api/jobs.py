@@ -1,6 +1,7 @@
 """The list of jobs: what is in it, what is started, brought in and taken out."""
 
 from datetime import datetime
+from typing import Annotated
 from uuid import UUID
 
 from fastapi import APIRouter
@@ -10,9 +11,7 @@ from bluff import core
 from bluff.api.body import FILE_BODY, FileBody
 from bluff.api.job import JobView, job_view
 from bluff.api.session import CrewJobs
-from bluff.api.wire import FindingCounts
-from bluff.core.measure.length import format_feet, to_inches
-from bluff.formats.figures import figures_of
+from bluff.api.wire import Figure, FindingCounts, in_feet
 from bluff.formats.job_file import read_job
 from bluff.formats.ways_values import FileModel
 from bluff.service.jobs import JobInList
@@ -29,9 +28,8 @@ class JobSummary(BaseModel):
     changed_at: datetime
     walls: int
     openings: int
-    length: float = Field(description="Inches of wall.")
+    length: Annotated[Figure, Field(description="Of all its walls.")]
     findings: FindingCounts
-    figures: dict[str, str]
 
 
 class NewJob(FileModel):
@@ -73,7 +71,6 @@ def restore_job(jobs: CrewJobs, job_id: UUID) -> JobView:
 def job_summary(line: JobInList) -> JobSummary:
     """A job as one line of the jobs list."""
     figures = line.figures
-    length = to_inches(figures.length)
     return JobSummary(
         id=line.id,
         name=line.name,
@@ -81,7 +78,6 @@ def job_summary(line: JobInList) -> JobSummary:
         changed_at=line.changed_at,
         walls=figures.walls,
         openings=figures.openings,
-        length=length,
+        length=in_feet(figures.length),
         findings=FindingCounts(error=figures.error, warning=figures.warning, info=figures.info),
-        figures=figures_of([length], format_feet),
     )

@@ -13,7 +13,6 @@ from bluff.core.crew.schedule import ScheduleRow, is_checked, schedule
 from bluff.core.job.header import Source
 from bluff.core.job.job import Sizing
 from bluff.core.job.schools import OpeningKind
-from bluff.formats.figures import figures_of
 from bluff.formats.schedule import schedule_edit
 from bluff.service.jobs import JobState, framings
 
@@ -56,7 +55,6 @@ class ScheduleView(BaseModel):
     revision: int
     lines: list[ScheduleLine]
     unplaced: Annotated[list[str], Field(description="Openings that have no place in their wall.")]
-    figures: dict[str, str]
 
 
 class ScheduleChanges(BaseModel):
@@ -91,7 +89,6 @@ def schedule_view(state: JobState, alike: bool) -> ScheduleView:
         revision=state.revision,
         lines=lines,
         unplaced=[opening.id for opening in state.job.openings if opening.id not in placed],
-        figures=figures_of([line.model_dump(include={"rough_width", "rough_height", "head"}) for line in lines]),
     )
 
 

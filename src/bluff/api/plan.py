@@ -1,6 +1,6 @@
 """The plan: the floor seen from above, and as an edit would leave it."""
 
-from typing import Literal, TypeAlias
+from typing import Annotated, Literal, TypeAlias
 from uuid import UUID
 
 from fastapi import APIRouter
@@ -8,14 +8,14 @@ from pydantic import BaseModel, Field
 
 from bluff import core
 from bluff.api.session import CrewJobs
-from bluff.api.wire import FindingCounts, PreviewRequest, severities
+from bluff.api.wire import Figure, FindingCounts, PreviewRequest, in_feet, severities
 from bluff.core.crew import floor
 from bluff.core.crew.order import BuildStep, build_order
 from bluff.core.crew.packs import PackKind, hands, prefab
 from bluff.core.job.edit import RunThrough
 from bluff.core.job.job import Sizing
 from bluff.core.job.schools import End, Line, OpeningKind
-from bluff.core.measure.length import PER_INCH, Length, format_feet, to_inches
+from bluff.core.measure.length import PER_INCH, Length, to_inches
 from bluff.core.measure.size import Size
 from bluff.core.plan.beside import Beside
 from bluff.core.plan.meeting import EndMeeting, Joint
@@ -25,7 +25,6 @@ from bluff.core.takeoff.weight import Lift, lift
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.wall_plan import PlacedOpening, WallPlan
 from bluff.formats.edits import EditFile, edit_from_core, edit_to_core
-from bluff.formats.figures import figures_of
 from bluff.formats.job_file import WallFile
 from bluff.service.jobs import counted, framings
 
@@ -59,7 +58,7 @@ class PlanClear(BaseModel):
 
     other: str
     side: Line
-    distance: float
+    distance: Figure
     start: Place
     end: Place
 
@@ -69,8 +68,8 @@ class PlanStation(BaseModel):
 
     name: str
     at: Place
-    along: float
-    step: float = Field(description="From the place before it.")
+    along: Figure
+    step: Annotated[Figure, Field(description="From the place before it.")]
 
 
 class PlanWall(BaseModel):
@@ -88,8 +87,8 @@ class PlanWall(BaseModel):
     middle: Place
     meets_start: PlanEnd | None
     meets_end: PlanEnd | None
-    length: float
-    plate_length: float
+    length: Figure
+    plate_length: Figure
     hook: End
     hook_at: Place
     seen_from: str
@@ -116,7 +115,7 @@ class PlanStep(BaseModel):
     after: list[str]
     waits_in_ring: bool
     raised_toward: str | None
-    room: float | None
+    room: Figure | None
     is_tight: bool
     pounds: int
     at_edge: int
@@ -145,8 +144,7 @@ class PlanTies(BaseModel):
 class PlanView(BaseModel):
     """A floor seen from above, and what is known of it as a whole.
 
-    `alone` are the walls that lie on no plan. `bounds` is west, south, east and north. `feet` prints every
-    length in the answer in feet and inches, `figures` in plain inches.
+    `alone` are the walls that lie on no plan. `bounds` is west, south, east and north.
     """
 
     revision: int
@@ -160,8 +158,6 @@ class PlanView(BaseModel):
     hands: str
     ties: PlanTies
     pounds: int
-    figures: dict[str, str]
-    feet: dict[str, str]
 
 
 class PlanPreview(BaseModel):
@@ -196,7 +192,7 @@ def plan_view(job: core.Job, revision: int) -> PlanView:
     lifts = {framing.plan.id: lift(framing) for framing in framed}
     packs = prefab(framed)
     area = floor.area(plans)
-    view = PlanView(
+    return PlanView(
         revision=revision,
         walls=walls,
         alone=[plan.id for plan in plans if plan.id not in outlines],
@@ -217,18 +213,7 @@ def plan_view(job: core.Job, revision: int) -> PlanView:
         hands=job.standard.words.say(hands(packs)),
         ties=PlanTies(laps=tied.laps, nails=tied.nails, connectors=tied.connectors),
         pounds=round(sum(raised.pounds for raised in lifts.values())),
-        figures={},
-        feet={},
     )
-    lengths = [
-        [wall.length, wall.plate_length, [clear.distance for clear in wall.clears]]
-        + [[station.along, station.step] for station in wall.stations]
-        for wall in walls
-    ]
-    rooms = [step.room for step in view.order if step.room is not None]
-    view.figures = figures_of([lengths, rooms])
-    view.feet = figures_of([lengths, rooms], format_feet)
-    return view
 
 
 def plan_preview(job: core.Job, revision: int, edit: core.Edit) -> PlanPreview:
@@ -252,8 +237,8 @@ def _wall(framing: Framing, seen: Outline, beside: Beside) -> PlanWall:
             PlanStation(
                 name=station.name,
                 at=_place(station.place),
-                along=to_inches(station.along),
-                step=to_inches(station.along - before),
+                along=in_feet(station.along),
+                step=in_feet(station.along - before),
             )
         )
         before = station.along
@@ -266,8 +251,8 @@ def _wall(framing: Framing, seen: Outline, beside: Beside) -> PlanWall:
         middle=_place(floor.middle_of(plan, seen)),
         meets_start=_end(plan.meetings.start),
         meets_end=_end(plan.meetings.end),
-        length=to_inches(plan.wall.run.length),
-        plate_length=to_inches(plan.length),
+        length=in_feet(plan.wall.run.length),
+        plate_length=in_feet(plan.length),
         hook=plan.standard.datum.end,
         seen_from=floor.seen_from(seen),
         hook_at=_place(floor.datum_place(plan, seen)),
@@ -276,7 +261,7 @@ def _wall(framing: Framing, seen: Outline, beside: Beside) -> PlanWall:
             PlanClear(
                 other=clear.other,
                 side=clear.side,
-                distance=to_inches(clear.distance),
+                distance=in_feet(clear.distance),
                 start=_place(clear.start),
                 end=_place(clear.end),
             )
@@ -317,7 +302,7 @@ def _step(step: BuildStep, raised: Lift) -> PlanStep:
         after=list(step.after),
         waits_in_ring=step.waits_in_ring,
         raised_toward=step.raised_toward,
-        room=None if step.room is None else to_inches(step.room),
+        room=None if step.room is None else in_feet(step.room),
         is_tight=step.is_tight,
         pounds=round(raised.pounds),
         at_edge=round(raised.at_edge),

@@ -9,13 +9,11 @@ from pydantic import BaseModel, Field
 from bluff import core
 from bluff.api.openings import ScheduleChanges
 from bluff.api.session import CrewJobs
-from bluff.api.wire import NamedSum, named_sum
+from bluff.api.wire import Figure, NamedSum, figure, named_sum
 from bluff.core.crew.pole import Pole, poles
 from bluff.core.job.schools import OpeningKind
-from bluff.core.measure.length import to_inches
 from bluff.core.wall.framing import Framing
 from bluff.formats.edits import EditFile, edit_from_core
-from bluff.formats.figures import figures_of
 from bluff.formats.framed import FramedFinding, framed_finding
 from bluff.formats.schedule import schedule_edit
 from bluff.service.jobs import framings
@@ -28,9 +26,9 @@ class PoleStretch(BaseModel):
 
     what: str
     name: str
-    bottom: float
-    top: float
-    length: float
+    bottom: Figure
+    top: Figure
+    length: Figure
 
 
 class PoleView(BaseModel):
@@ -40,9 +38,9 @@ class PoleView(BaseModel):
     kind: OpeningKind
     header: str
     head: NamedSum
-    off: Annotated[float, Field(description="How far its head is above the usual one of the job, below if negative.")]
-    king: float
-    jack: float | None
+    off: Annotated[Figure, Field(description="How far its head is above the usual one of the job, below if negative.")]
+    king: Figure
+    jack: Figure | None
     stretches: list[PoleStretch]
     findings: list[FramedFinding]
 
@@ -53,7 +51,6 @@ class PolesView(BaseModel):
     revision: int
     poles: list[PoleView]
     edit: Annotated[EditFile | None, Field(description="What makes the changes, when some were asked about.")]
-    figures: dict[str, str]
 
 
 @router.get("/{job_id}/poles")
@@ -81,10 +78,7 @@ def poles_view(job: core.Job, revision: int, edit: core.Edit | None = None) -> P
     """
     framed = framings(job)
     views = [_pole(pole, framed) for pole in poles(framed)]
-    numbers = [view.model_dump(include={"head", "off", "king", "jack", "stretches"}) for view in views]
-    return PolesView(
-        revision=revision, poles=views, edit=edit_from_core(edit) if edit else None, figures=figures_of(numbers)
-    )
+    return PolesView(revision=revision, poles=views, edit=edit_from_core(edit) if edit else None)
 
 
 def _pole(pole: Pole, framed: tuple[Framing, ...]) -> PoleView:
@@ -101,16 +95,16 @@ def _pole(pole: Pole, framed: tuple[Framing, ...]) -> PoleView:
         kind=first.opening.kind,
         header=str(first.header),
         head=named_sum("head", pole.head, pole.words),
-        off=to_inches(pole.off),
-        king=to_inches(pole.king),
-        jack=None if pole.jack is None else to_inches(pole.jack),
+        off=figure(pole.off),
+        king=figure(pole.king),
+        jack=None if pole.jack is None else figure(pole.jack),
         stretches=[
             PoleStretch(
                 what=stretch.what,
                 name=stretch.name(pole.words),
-                bottom=to_inches(stretch.bottom),
-                top=to_inches(stretch.top),
-                length=to_inches(stretch.length),
+                bottom=figure(stretch.bottom),
+                top=figure(stretch.top),
+                length=figure(stretch.length),
             )
             for stretch in pole.stretches
         ],

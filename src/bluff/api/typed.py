@@ -10,7 +10,6 @@ from bluff.api.session import CrewJobs
 from bluff.api.wire import NamedSum, PreviewRequest, named_sum
 from bluff.core.phrase.typed import phrase_list, rule_list
 from bluff.formats.edits import EditFile, edit_from_core, edit_to_core
-from bluff.formats.figures import figures_of
 from bluff.formats.framed import FramedFinding, framed_finding
 from bluff.formats.ways_values import FileModel
 from bluff.service.reading import ReadEdit, read_edit, read_typed
@@ -59,7 +58,6 @@ class EditReading(BaseModel):
     instead: str | None = None
     sums: list[NamedSum]
     findings: list[FramedFinding]
-    figures: dict[str, str]
 
 
 @router.post("/{job_id}/phrase")
@@ -91,15 +89,13 @@ def edit_reading(job: core.Job, edit: core.Edit) -> EditReading:
 
 
 def _reading(read: ReadEdit) -> EditReading:
-    sums = [named_sum(name, total, read.words) for name, total in read.sums]
     return EditReading(
         edit=edit_from_core(read.edit),
         says=read.says,
         warns=read.warns,
         instead=read.instead,
-        sums=sums,
+        sums=[named_sum(name, total, read.words) for name, total in read.sums],
         findings=[framed_finding(finding) for finding in read.findings],
-        figures=figures_of([total.model_dump() for total in sums]),
     )
 
 

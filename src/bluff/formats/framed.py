@@ -3,7 +3,6 @@
 Numbers are inches, exact 64ths. docs/job-file.md describes every key.
 """
 
-from collections import defaultdict
 from collections.abc import Iterable
 from typing import Annotated, Any
 
@@ -19,7 +18,7 @@ from bluff.core.measure.shapes import Rectangle
 from bluff.core.measure.sum import Sum
 from bluff.core.plan.meeting import EndMeeting, Joint
 from bluff.core.takeoff.cut_list import CutRow, Spacer, SpacerRow, cut_list, spacer_list
-from bluff.core.takeoff.nails import joints_of
+from bluff.core.takeoff.nails import joints_by_kind
 from bluff.core.takeoff.weight import lift, weight
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Bevel, Mark, Member, Orientation, Plate, Role
@@ -282,14 +281,15 @@ def framed_wall(framing: Framing) -> FramedWall:
 
 
 def _nails(framing: Framing) -> list[FramedNails]:
-    at: dict[str, list[tuple[float, float, int]]] = defaultdict(list)
-    for joint in joints_of(framing):
-        at[joint.name].append((to_inches(joint.x), to_inches(joint.y), joint.nails))
-    rows = [(sum(nails for _, _, nails in places), name) for name, places in at.items()]
     say = framing.plan.standard.words.say
     return [
-        FramedNails(joint=say(name), joints=len(at[name]), nails=count, at=at[name])
-        for count, name in sorted(rows, key=lambda row: -row[0])
+        FramedNails(
+            joint=say(kind),
+            joints=len(joints),
+            nails=sum(joint.nails for joint in joints),
+            at=[(to_inches(joint.x), to_inches(joint.y), joint.nails) for joint in joints],
+        )
+        for kind, joints in joints_by_kind(framing)
     ]
 
 
@@ -345,10 +345,9 @@ def _end(meeting: EndMeeting | None) -> FramedEnd | None:
 
 
 def _sheets(layout: SheetLayout) -> FramedSheets:
-    whole = layout.covered + layout.wasted
     return FramedSheets(
         count=layout.bought,
-        wasted_percent=round(100 * layout.wasted / whole, 1) if whole else 0,
+        wasted_percent=layout.wasted_percent,
         sheets=[
             FramedSheet(
                 row=sheet.row,

@@ -1,4 +1,10 @@
-import { keepPreviousData, queryOptions, useQuery } from "@tanstack/react-query";
+import {
+  keepPreviousData,
+  type QueryClient,
+  queryOptions,
+  replaceEqualDeep,
+  useQuery,
+} from "@tanstack/react-query";
 import {
   answered,
   type Bench,
@@ -63,17 +69,41 @@ export function usePlanPreview(job: string, revision: number, edit: Edit | null)
   });
 }
 
-/** One wall framed; the last one stays in view while the next is on its way. */
-export function useBench(job: string, wall: string, revision: number, { hook, burn }: Tape) {
-  return useQuery({
-    queryKey: ["bench", job, wall, revision, hook, burn],
-    queryFn: () =>
-      answered<Bench>(
+/** One wall framed, as the job is at a revision. */
+export function benchQuery(job: string, wall: string, revision: number, { hook, burn }: Tape) {
+  return queryOptions({
+    queryKey: ["bench", job, wall, { hook, burn }, revision] as const,
+    queryFn: async ({ client: queries }) => {
+      const before = queries.getQueriesData<Bench>({ queryKey: ["bench", job, wall] }).at(-1)?.[1];
+      const bench = await answered<Bench>(
         client.GET("/api/jobs/{job_id}/walls/{wall_id}/bench", {
           params: { path: { job_id: job, wall_id: wall }, query: { ...(hook ? { hook } : {}), burn } },
         }),
-      ),
-    placeholderData: keepPreviousData,
+      );
+      // Most pieces stay what they are through an edit, and what is the same value is not drawn anew.
+      return replaceEqualDeep(before, bench);
+    },
     retry: false,
   });
+}
+
+/** One wall framed; the last one stays in view while the next is on its way. */
+export function useBench(job: string, wall: string, revision: number, tape: Tape) {
+  return useQuery({ ...benchQuery(job, wall, revision, tape), placeholderData: keepPreviousData });
+}
+
+/**
+ * What is in view of a job, as it is at another revision: to be there when the job itself is, so that both are drawn
+ * once, together.
+ */
+export async function fetchInView(queries: QueryClient, job: string, revision: number): Promise<void> {
+  const inView = queries.getQueryCache().findAll({ type: "active" });
+  const fetches = inView.flatMap(({ queryKey: [kind, of, wall, tape] }) => {
+    if (of !== job) return [];
+    if (kind === "plan") return [queries.prefetchQuery(planQuery(job, revision))];
+    if (kind === "bench")
+      return [queries.prefetchQuery(benchQuery(job, wall as string, revision, tape as Tape))];
+    return [];
+  });
+  await Promise.all(fetches);
 }

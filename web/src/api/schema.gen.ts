@@ -893,16 +893,15 @@ export interface components {
         };
         /**
          * BenchView
-         * @description One wall on the bench: framed, read on the tape, with its cut list and printed figures.
+         * @description One wall on the bench: framed, read on the tape, with its cut list.
          *
-         *     The tape hooks where the layout starts, unless another end is asked for. `readings` runs parallel to `wall.marks`.
-         *     `figures` prints every length in the answer: inches as JavaScript writes the number, to the text on a tape. `feet`
-         *     is the same in feet and inches. `outside` is the side of an exterior wall that looks out, walking from start to end.
+         *     The tape hooks where the layout starts, unless another end is asked for. `outside` is the side of an exterior wall
+         *     that looks out, walking from start to end.
          */
         BenchView: {
             /** Revision */
             revision: number;
-            wall: components["schemas"]["FramedWall"];
+            wall: components["schemas"]["BenchWall"];
             entered: components["schemas"]["WallFile"];
             marked_on: components["schemas"]["MarkedOn"];
             /** Has Both Lines */
@@ -920,21 +919,36 @@ export interface components {
             burn: boolean;
             /** Burned */
             burned: number;
-            /** Readings */
-            readings: components["schemas"]["TapeReading"][];
             /** Cut List */
-            cut_list: components["schemas"]["FramedCutRow"][];
+            cut_list: components["schemas"]["CutLine"][];
             /** Spacers */
-            spacers: components["schemas"]["FramedSpacerRow"][];
+            spacers: components["schemas"]["SpacerLine"][];
             findings: components["schemas"]["FindingCounts"];
-            /** Figures */
-            figures: {
-                [key: string]: string;
-            };
-            /** Feet */
-            feet: {
-                [key: string]: string;
-            };
+        };
+        /**
+         * BenchWall
+         * @description The framed wall: its plate and its height over all plates in inches, and everything in it.
+         */
+        BenchWall: {
+            /** Id */
+            id: string;
+            /** Plate Length */
+            plate_length: number;
+            /** Height */
+            height: number;
+            bare: components["schemas"]["Lifted"];
+            sheeted: components["schemas"]["Lifted"];
+            /** Members */
+            members: components["schemas"]["Piece"][];
+            /** Marks */
+            marks: components["schemas"]["PlateMark"][];
+            /** Beams */
+            beams: components["schemas"]["Rect"][];
+            sheets: components["schemas"]["SheetsOnWall"];
+            /** Nails */
+            nails: components["schemas"]["NailsInWall"][];
+            /** Findings */
+            findings: components["schemas"]["FramedFinding"][];
         };
         /**
          * Blocks
@@ -1099,6 +1113,23 @@ export interface components {
             changed_at: string;
         };
         /**
+         * CutLine
+         * @description Boards alike: how many of one section and length; bevel of an end that is not square, in degrees off it.
+         */
+        CutLine: {
+            /** Size */
+            size: string;
+            length: components["schemas"]["Figure"];
+            /** Count */
+            count: number;
+            /** Roles */
+            roles: components["schemas"]["Role"][];
+            /** Treated */
+            treated: boolean;
+            /** Bevel */
+            bevel: number | null;
+        };
+        /**
          * DatumFile
          * @description Where the on-centre layout is measured from; a shift runs along the wall from that end.
          */
@@ -1183,10 +1214,6 @@ export interface components {
             sums: components["schemas"]["NamedSum"][];
             /** Findings */
             findings: components["schemas"]["FramedFinding"][];
-            /** Figures */
-            figures: {
-                [key: string]: string;
-            };
         };
         /**
          * EditRequest
@@ -1244,6 +1271,16 @@ export interface components {
             message: string;
         };
         /**
+         * Figure
+         * @description A length: inches, exact, and how it is printed, without a sign.
+         */
+        Figure: {
+            /** Inches */
+            inches: number;
+            /** Text */
+            text: string;
+        };
+        /**
          * FindingCounts
          * @description How many findings of each severity.
          */
@@ -1261,66 +1298,6 @@ export interface components {
          * @enum {string}
          */
         Floor: "wood" | "slab";
-        /**
-         * FramedBeam
-         * @description The end of a beam as it is seen on a post of the wall.
-         */
-        FramedBeam: {
-            /** X */
-            x: number;
-            /** Y */
-            y: number;
-            /** Width */
-            width: number;
-            /** Height */
-            height: number;
-        };
-        /**
-         * FramedCutRow
-         * @description Boards alike: how many of one section and length.
-         */
-        FramedCutRow: {
-            /**
-             * Treated
-             * @default false
-             */
-            treated?: boolean;
-            /** Short */
-            short?: number | null;
-            /** Long */
-            long?: number | null;
-            /** Bevel */
-            bevel?: number | null;
-            /** Size */
-            size: string;
-            /** Length */
-            length: number;
-            /** Count */
-            count: number;
-            /** Roles */
-            roles: components["schemas"]["Role"][];
-        };
-        /**
-         * FramedEnd
-         * @description What a wall's end meets; short is from its plates' long point back to their short one, 0 when cut square.
-         */
-        FramedEnd: {
-            /** Wall */
-            wall: string;
-            joint: components["schemas"]["Joint"];
-            /** Short */
-            short: number;
-            /** @description The side the long point is on, walking from the start. */
-            long_side: components["schemas"]["Line"] | null;
-        };
-        /**
-         * FramedEnds
-         * @description What both ends of a wall meet, null where one is free.
-         */
-        FramedEnds: {
-            start: components["schemas"]["FramedEnd"] | null;
-            end: components["schemas"]["FramedEnd"] | null;
-        };
         /**
          * FramedFinding
          * @description What is the matter, where, and what to do; fix is an edit that would settle it, other_fix the other answer.
@@ -1347,217 +1324,6 @@ export interface components {
             other_fix?: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"]) | null;
             /** Other Fix Label */
             other_fix_label?: string | null;
-        };
-        /**
-         * FramedLift
-         * @description Raising a wall: its weight, and the hands that lift its top edge.
-         */
-        FramedLift: {
-            /** Pounds */
-            pounds: number;
-            /** Hands */
-            hands: number;
-        };
-        /**
-         * FramedMark
-         * @description A line and a symbol on a plate; ahead means the symbol is away from the wall's start.
-         */
-        FramedMark: {
-            plate: components["schemas"]["Plate"];
-            /** At */
-            at: number;
-            /** Width */
-            width: number;
-            /** Ahead */
-            ahead: boolean;
-            /** Symbol */
-            symbol: string;
-            /** Role */
-            role: string;
-            /** Member */
-            member: string | null;
-            /** Opening */
-            opening: string | null;
-            wide_face?: components["schemas"]["Line"] | null;
-            side?: components["schemas"]["Line"] | null;
-            why: components["schemas"]["MarkWhy"];
-        };
-        /**
-         * FramedMember
-         * @description One piece of the wall; x, y, width, height are its rectangle in the elevation.
-         *
-         *     `id` names it through every edit that leaves it what it is, and is never to be taken apart. `of` is the corner,
-         *     intersection, post or fixture backing it belongs to; for an opening's pieces `opening` says so.
-         *     `wide_face` is the side of the wall, walking from start to end, to which a stud turns the wider of its faces;
-         *     `side` the face that an upright or backing lies flat on.
-         */
-        FramedMember: {
-            /**
-             * Treated
-             * @default false
-             */
-            treated?: boolean;
-            /** Short */
-            short?: number | null;
-            /** Long */
-            long?: number | null;
-            /** Bevel */
-            bevel?: number | null;
-            /** Id */
-            id: string;
-            role: components["schemas"]["Role"];
-            /** Opening */
-            opening: string | null;
-            of?: components["schemas"]["FramedPart"] | null;
-            /** Size */
-            size: string;
-            /** Length */
-            length: number;
-            /** X */
-            x: number;
-            /** Y */
-            y: number;
-            /** Width */
-            width: number;
-            /** Height */
-            height: number;
-            orientation: components["schemas"]["Orientation"];
-            /** Plies */
-            plies: number;
-            /** Pounds */
-            pounds: number;
-            wide_face?: components["schemas"]["Line"] | null;
-            side?: components["schemas"]["Line"] | null;
-            why: components["schemas"]["MemberWhy"];
-        };
-        /**
-         * FramedNails
-         * @description The nails of one kind of joint, in all; `at` has x, y and nails of each, x and y in the elevation.
-         */
-        FramedNails: {
-            /** Joint */
-            joint: string;
-            /** Joints */
-            joints: number;
-            /** Nails */
-            nails: number;
-            /** At */
-            at: [
-                number,
-                number,
-                number
-            ][];
-        };
-        /**
-         * FramedPart
-         * @description A part of the wall that has pieces of its own: which kind, and which one of it.
-         */
-        FramedPart: {
-            part: components["schemas"]["Part"];
-            /** Mark */
-            mark: string;
-        };
-        /**
-         * FramedRectangle
-         * @description A rectangle of the elevation.
-         */
-        FramedRectangle: {
-            /** X */
-            x: number;
-            /** Y */
-            y: number;
-            /** Width */
-            width: number;
-            /** Height */
-            height: number;
-        };
-        /**
-         * FramedSheet
-         * @description A sheet as it lies, row by row from the floor, openings cut out of it.
-         *
-         *     `edges` are what the openings leave of its sides: from x, from y, to x, to y.
-         */
-        FramedSheet: {
-            /** X */
-            x: number;
-            /** Y */
-            y: number;
-            /** Width */
-            width: number;
-            /** Height */
-            height: number;
-            /** Row */
-            row: number;
-            /** Edges */
-            edges: [
-                number,
-                number,
-                number,
-                number
-            ][];
-            /** Cut Outs */
-            cut_outs: components["schemas"]["FramedRectangle"][];
-        };
-        /**
-         * FramedSheets
-         * @description The sheets of one face: how many whole ones, and how much of them is left over.
-         */
-        FramedSheets: {
-            /** Count */
-            count: number;
-            /** Wasted Percent */
-            wasted_percent: number;
-            /** Sheets */
-            sheets: components["schemas"]["FramedSheet"][];
-        };
-        /**
-         * FramedSpacerRow
-         * @description Spacers of headers alike: panels, foam or furring.
-         */
-        FramedSpacerRow: {
-            kind: components["schemas"]["Spacer"];
-            /** Thickness */
-            thickness: number;
-            /** Depth */
-            depth: number;
-            /** Length */
-            length: number;
-            /** Count */
-            count: number;
-        };
-        /**
-         * FramedWall
-         * @description A framed wall: length as the plan gives it, plate_length of its bottom plate, height over all plates.
-         *
-         *     `pounds` is its bare framing, `hands` how many people lift its top edge; `sheeted` the same with the sheets of one
-         *     face on it. `beams` are the ends of beams that lie on its posts.
-         */
-        FramedWall: {
-            /** Id */
-            id: string;
-            /** Length */
-            length: number;
-            /** Plate Length */
-            plate_length: number;
-            /** Height */
-            height: number;
-            /** Pounds */
-            pounds: number;
-            /** Hands */
-            hands: number;
-            sheeted: components["schemas"]["FramedLift"];
-            ends: components["schemas"]["FramedEnds"];
-            /** Members */
-            members: components["schemas"]["FramedMember"][];
-            /** Marks */
-            marks: components["schemas"]["FramedMark"][];
-            /** Beams */
-            beams: components["schemas"]["FramedBeam"][];
-            sheets: components["schemas"]["FramedSheets"];
-            /** Nails */
-            nails: components["schemas"]["FramedNails"][];
-            /** Findings */
-            findings: components["schemas"]["FramedFinding"][];
         };
         /**
          * Guess
@@ -1688,16 +1454,9 @@ export interface components {
             walls: number;
             /** Openings */
             openings: number;
-            /**
-             * Length
-             * @description Inches of wall.
-             */
-            length: number;
+            /** @description Of all its walls. */
+            length: components["schemas"]["Figure"];
             findings: components["schemas"]["FindingCounts"];
-            /** Figures */
-            figures: {
-                [key: string]: string;
-            };
         };
         /**
          * JobView
@@ -1725,10 +1484,6 @@ export interface components {
             /** Walls */
             walls: components["schemas"]["WallSummary"][];
             next: components["schemas"]["NextMarks"];
-            /** Figures */
-            figures: {
-                [key: string]: string;
-            };
         };
         /**
          * JoinWalls
@@ -1807,6 +1562,16 @@ export interface components {
             ] | null;
         };
         /**
+         * Lifted
+         * @description Raising a wall: its weight, and the hands that lift its top edge.
+         */
+        Lifted: {
+            /** Pounds */
+            pounds: number;
+            /** Hands */
+            hands: number;
+        };
+        /**
          * Line
          * @description A line of a wall's thickness, walking from start to end: one of its faces, or the middle.
          * @enum {string}
@@ -1818,17 +1583,6 @@ export interface components {
          * @enum {string}
          */
         MarkLines: "one" | "both";
-        /**
-         * MarkWhy
-         * @description The sum behind a mark's line.
-         */
-        MarkWhy: {
-            /** At */
-            at: [
-                string,
-                number
-            ][];
-        };
         /**
          * MarkedOn
          * @description Which side of the plates is written on.
@@ -1851,27 +1605,6 @@ export interface components {
              * @example 16
              */
             play?: string | number;
-        };
-        /**
-         * MemberWhy
-         * @description The sums behind a member's place and length.
-         */
-        MemberWhy: {
-            /** X */
-            x: [
-                string,
-                number
-            ][];
-            /** Y */
-            y: [
-                string,
-                number
-            ][];
-            /** Length */
-            length: [
-                string,
-                number
-            ][];
         };
         /**
          * MirrorJob
@@ -1978,18 +1711,35 @@ export interface components {
             splice?: number;
         };
         /**
+         * NailsInWall
+         * @description The nails of one kind of joint, in all; `at` has x, y and nails of each.
+         */
+        NailsInWall: {
+            /** Joint */
+            joint: string;
+            /** Joints */
+            joints: number;
+            /** Nails */
+            nails: number;
+            /** At */
+            at: [
+                number,
+                number,
+                number
+            ][];
+        };
+        /**
          * NamedSum
-         * @description A length with its name and the steps that add up to it.
+         * @description A length with its name and the steps that add up to it: words, and an amount that may be taken away.
          */
         NamedSum: {
             /** Name */
             name: string;
-            /** Value */
-            value: number;
+            value: components["schemas"]["Figure"];
             /** Steps */
             steps: [
                 string,
-                number
+                components["schemas"]["Figure"]
             ][];
         };
         /**
@@ -2151,17 +1901,10 @@ export interface components {
             framed: boolean;
             rough_width: components["schemas"]["NamedSum"];
             rough_height: components["schemas"]["NamedSum"];
-            start: components["schemas"]["NamedSum"];
-            /** End */
-            end: number;
-            /** Head */
-            head: number;
+            hole: components["schemas"]["Rect"];
+            head: components["schemas"]["Figure"];
             /** Header */
             header: string;
-            /** Jack Count */
-            jack_count: number;
-            /** King Count */
-            king_count: number;
         };
         /**
          * OptionView
@@ -2251,6 +1994,51 @@ export interface components {
             edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"];
         };
         /**
+         * Piece
+         * @description A piece of the wall.
+         *
+         *     `alike` are the boards of its size and length in the whole wall. `wide_face` is the side of the wall, walking from
+         *     start to end, to which a stud turns the wider of its faces; `side` the face an upright or backing lies flat on.
+         */
+        Piece: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Id */
+            id: string;
+            role: components["schemas"]["Role"];
+            /** Opening */
+            opening: string | null;
+            of: components["schemas"]["PieceOf"] | null;
+            /** Size */
+            size: string;
+            orientation: components["schemas"]["Orientation"];
+            /** Plies */
+            plies: number;
+            /** Pounds */
+            pounds: number;
+            /** Alike */
+            alike: number;
+            wide_face: components["schemas"]["Line"] | null;
+            side: components["schemas"]["Line"] | null;
+            /** Sums */
+            sums: components["schemas"]["NamedSum"][];
+        };
+        /**
+         * PieceOf
+         * @description What of the wall a piece belongs to that is no opening: which kind, and which one of it.
+         */
+        PieceOf: {
+            part: components["schemas"]["Part"];
+            /** Mark */
+            mark: string;
+        };
+        /**
          * PinsFile
          * @description Where a plate is shot down by rule.
          */
@@ -2282,8 +2070,7 @@ export interface components {
             /** Other */
             other: string;
             side: components["schemas"]["Line"];
-            /** Distance */
-            distance: number;
+            distance: components["schemas"]["Figure"];
             /** Start */
             start: [
                 number,
@@ -2379,13 +2166,9 @@ export interface components {
                 number,
                 number
             ];
-            /** Along */
-            along: number;
-            /**
-             * Step
-             * @description From the place before it.
-             */
-            step: number;
+            along: components["schemas"]["Figure"];
+            /** @description From the place before it. */
+            step: components["schemas"]["Figure"];
         };
         /**
          * PlanStep
@@ -2400,8 +2183,7 @@ export interface components {
             waits_in_ring: boolean;
             /** Raised Toward */
             raised_toward: string | null;
-            /** Room */
-            room: number | null;
+            room: components["schemas"]["Figure"] | null;
             /** Is Tight */
             is_tight: boolean;
             /** Pounds */
@@ -2429,8 +2211,7 @@ export interface components {
          * PlanView
          * @description A floor seen from above, and what is known of it as a whole.
          *
-         *     `alone` are the walls that lie on no plan. `bounds` is west, south, east and north. `feet` prints every
-         *     length in the answer in feet and inches, `figures` in plain inches.
+         *     `alone` are the walls that lie on no plan. `bounds` is west, south, east and north.
          */
         PlanView: {
             /** Revision */
@@ -2465,14 +2246,6 @@ export interface components {
             ties: components["schemas"]["PlanTies"];
             /** Pounds */
             pounds: number;
-            /** Figures */
-            figures: {
-                [key: string]: string;
-            };
-            /** Feet */
-            feet: {
-                [key: string]: string;
-            };
         };
         /**
          * PlanWall
@@ -2507,10 +2280,8 @@ export interface components {
             ];
             meets_start: components["schemas"]["PlanEnd"] | null;
             meets_end: components["schemas"]["PlanEnd"] | null;
-            /** Length */
-            length: number;
-            /** Plate Length */
-            plate_length: number;
+            length: components["schemas"]["Figure"];
+            plate_length: components["schemas"]["Figure"];
             hook: components["schemas"]["End"];
             /** Hook At */
             hook_at: [
@@ -2538,6 +2309,33 @@ export interface components {
          * @enum {string}
          */
         Plate: "bottom" | "top";
+        /**
+         * PlateMark
+         * @description A line and a symbol on a plate, `at` inches from its start; `reading` is what the tape says.
+         *
+         *     `sum` says why a line is there that belongs to no piece; a piece says so itself.
+         */
+        PlateMark: {
+            plate: components["schemas"]["Plate"];
+            /** At */
+            at: number;
+            /** Width */
+            width: number;
+            /** Ahead */
+            ahead: boolean;
+            /** Symbol */
+            symbol: string;
+            /** Role */
+            role: string;
+            /** Member */
+            member: string | null;
+            /** Opening */
+            opening: string | null;
+            wide_face: components["schemas"]["Line"] | null;
+            side: components["schemas"]["Line"] | null;
+            sum: components["schemas"]["NamedSum"] | null;
+            reading: components["schemas"]["TapeReading"];
+        };
         /**
          * PlateStockFile
          * @description The boards plates are cut from, how far breaks of the two top plates stay apart, and whether studs double.
@@ -2586,12 +2384,9 @@ export interface components {
             what: string;
             /** Name */
             name: string;
-            /** Bottom */
-            bottom: number;
-            /** Top */
-            top: number;
-            /** Length */
-            length: number;
+            bottom: components["schemas"]["Figure"];
+            top: components["schemas"]["Figure"];
+            length: components["schemas"]["Figure"];
         };
         /**
          * PoleView
@@ -2604,15 +2399,10 @@ export interface components {
             /** Header */
             header: string;
             head: components["schemas"]["NamedSum"];
-            /**
-             * Off
-             * @description How far its head is above the usual one of the job, below if negative.
-             */
-            off: number;
-            /** King */
-            king: number;
-            /** Jack */
-            jack: number | null;
+            /** @description How far its head is above the usual one of the job, below if negative. */
+            off: components["schemas"]["Figure"];
+            king: components["schemas"]["Figure"];
+            jack: components["schemas"]["Figure"] | null;
             /** Stretches */
             stretches: components["schemas"]["PoleStretch"][];
             /** Findings */
@@ -2632,10 +2422,6 @@ export interface components {
              * @description What makes the changes, when some were asked about.
              */
             edit: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"]) | null;
-            /** Figures */
-            figures: {
-                [key: string]: string;
-            };
         };
         /**
          * PostFile
@@ -2692,6 +2478,20 @@ export interface components {
         PreviewRequest: {
             /** Edit */
             edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"];
+        };
+        /**
+         * Rect
+         * @description A rectangle of the elevation, in inches.
+         */
+        Rect: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
         };
         /**
          * Refusal
@@ -2884,10 +2684,6 @@ export interface components {
              * @description Openings that have no place in their wall.
              */
             unplaced: string[];
-            /** Figures */
-            figures: {
-                [key: string]: string;
-            };
         };
         /**
          * SetClear
@@ -3032,11 +2828,48 @@ export interface components {
             weight?: string | number;
         };
         /**
+         * SheetOnWall
+         * @description A sheet as it lies; `edges` are what the openings leave of its sides: from x, from y, to x, to y.
+         */
+        SheetOnWall: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Row */
+            row: number;
+            /** Edges */
+            edges: [
+                number,
+                number,
+                number,
+                number
+            ][];
+            /** Cut Outs */
+            cut_outs: components["schemas"]["Rect"][];
+        };
+        /**
          * Sheets
          * @description How the sheets on a wall lie.
          * @enum {string}
          */
         Sheets: "upright" | "lying" | "none";
+        /**
+         * SheetsOnWall
+         * @description The sheets of one face: how many whole ones, and how much of them is left over.
+         */
+        SheetsOnWall: {
+            /** Count */
+            count: number;
+            /** Wasted Percent */
+            wasted_percent: number;
+            /** Sheets */
+            sheets: components["schemas"]["SheetOnWall"][];
+        };
         /**
          * SignedIn
          * @description Who is signed in.
@@ -3071,6 +2904,18 @@ export interface components {
          * @enum {string}
          */
         Spacer: "spacer" | "foam" | "furring";
+        /**
+         * SpacerLine
+         * @description Spacers of headers alike: panels, foam or furring.
+         */
+        SpacerLine: {
+            kind: components["schemas"]["Spacer"];
+            thickness: components["schemas"]["Figure"];
+            depth: components["schemas"]["Figure"];
+            length: components["schemas"]["Figure"];
+            /** Count */
+            count: number;
+        };
         /**
          * SplitWall
          * @description Make two walls of one, at a distance from its start as drawn.
@@ -3266,20 +3111,13 @@ export interface components {
         };
         /**
          * TapeReading
-         * @description A mark as read on the tape that is hooked where the bench says; other_line where the crew draws both sides.
+         * @description What the tape reads that is hooked where the bench says; other_line where the crew draws both sides.
          */
         TapeReading: {
-            /** At */
-            at: number;
+            at: components["schemas"]["Figure"];
             /** Ahead */
             ahead: boolean;
-            /** Other Line */
-            other_line: number | null;
-            /** Steps */
-            steps: [
-                string,
-                number
-            ][];
+            other_line: components["schemas"]["Figure"] | null;
         };
         /**
          * TypedPhrase
@@ -3453,8 +3291,7 @@ export interface components {
             id: string;
             /** Stud */
             stud: string;
-            /** Length */
-            length: number;
+            length: components["schemas"]["Figure"];
             /** Openings */
             openings: number;
             findings: components["schemas"]["FindingCounts"];

@@ -1,6 +1,6 @@
 import { type QueryClient, useMutation, useQueryClient } from "@tanstack/react-query";
 import { answered, client, type Edit, type Job, type Refused } from "./client";
-import { jobKey, planQuery } from "./queries";
+import { fetchInView, jobKey } from "./queries";
 
 /**
  * A change to a job: an edit, a step back or forth, or an edit of the job as it is when its turn comes, so that a
@@ -20,10 +20,7 @@ export function useChange(job: string) {
     scope: { id: `job-${job}` },
     mutationFn: async (change) => send(job, newest(queries, job), change),
     onSuccess: async (changed) => {
-      // A plan in view is fetched first, so that job and plan are drawn once, together.
-      const isPlanInView =
-        queries.getQueryCache().findAll({ queryKey: ["plan", job], type: "active" }).length > 0;
-      if (isPlanInView) await queries.prefetchQuery(planQuery(job, changed.revision));
+      await fetchInView(queries, job, changed.revision);
       queries.setQueryData(jobKey(job), changed);
       void queries.invalidateQueries({ queryKey: ["jobs"] });
     },

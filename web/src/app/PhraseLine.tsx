@@ -4,7 +4,6 @@ import { CircleHelp, CornerDownLeft } from "lucide-react";
 import { type FormEvent, type KeyboardEvent, useEffect, useRef, useState } from "react";
 import { answered, client, type Edit, type EditReading } from "../api/client";
 import { Figure } from "../drawing/Figure";
-import { printer } from "../drawing/figures";
 import { PhraseList } from "./PhraseList";
 import type { JobChange } from "./useJobChange";
 import { useWords } from "./words";
@@ -171,14 +170,13 @@ function Understood({ reading, error }: { reading: EditReading | undefined; erro
       </Text>
     );
   if (!reading) return null;
-  const print = printer(reading.figures);
   const worst = reading.findings.find(({ severity }) => severity === "error");
   return (
     <Flex gap="4" align="baseline" wrap="wrap" rowGap="0" lineHeight="1.1">
       <Text fontWeight="700">{reading.says}</Text>
       {reading.sums.map(({ name, value }) => (
         <Text key={name} color="faint" fontSize="14px" lineHeight="1.1" whiteSpace="nowrap">
-          {name} <Figure text={print(value)} color="ink" fontSize="18px" fontWeight="700" lineHeight="1.1" />
+          {name} <Figure text={value.text} color="ink" fontSize="18px" fontWeight="700" lineHeight="1.1" />
         </Text>
       ))}
       {reading.warns && (

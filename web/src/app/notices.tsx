@@ -1,4 +1,4 @@
-import { createContext, type ReactNode, useCallback, useContext, useMemo, useState } from "react";
+import { createContext, type ReactNode, useContext, useState } from "react";
 
 /** Something to tell the person, with what they can do about it. Stays until answered or dismissed. */
 export interface Notice {
@@ -23,17 +23,14 @@ let nextKey = 0;
 
 export function NoticesProvider({ children }: { children: ReactNode }) {
   const [shown, setShown] = useState<Shown[]>([]);
-  const dismiss = useCallback((key: number) => {
-    setShown((before) => before.filter((notice) => notice.key !== key));
-  }, []);
-  const tell = useCallback((notice: Notice) => {
+  const dismiss = (key: number) => setShown((before) => before.filter((notice) => notice.key !== key));
+  function tell(notice: Notice) {
     nextKey += 1;
     const added = { ...notice, key: nextKey };
     // The same trouble twice is one notice; older ones give way.
     setShown((before) => [...before.filter((old) => old.text !== notice.text), added].slice(-MOST_SHOWN));
-  }, []);
-  const value = useMemo(() => ({ shown, tell, dismiss }), [shown, tell, dismiss]);
-  return <Context value={value}>{children}</Context>;
+  }
+  return <Context value={{ shown, tell, dismiss }}>{children}</Context>;
 }
 
 export function useNotices(): Notices {

@@ -1,5 +1,4 @@
-import { useQueryClient } from "@tanstack/react-query";
-import { useCallback } from "react";
+import { type QueryClient, useQueryClient } from "@tanstack/react-query";
 import type { Refused } from "../api/client";
 import { jobKey } from "../api/queries";
 import { type Change, useChange } from "../api/useChange";
@@ -19,37 +18,41 @@ export function useJobChange(job: string): JobChange {
   const queries = useQueryClient();
   const { tell } = useNotices();
 
-  const enter = useCallback(
-    (change: Change, done?: () => void): Promise<string | null> => {
-      function refused(error: Refused): string | null {
-        const conflict = error.conflict;
-        if (!conflict) return error.message;
-        // Theirs is shown at once; yours waits in the notice until somebody decides.
-        queries.setQueryData(jobKey(job), conflict.current);
-        tell({
-          text: error.message,
-          tone: "trouble",
-          actions: [
-            { label: "Make mine again", act: () => enter(change, done) },
-            { label: "Keep theirs", act: () => undefined },
-          ],
-        });
-        return null;
-      }
-      // Not as callbacks of the mutation: those are dropped when a change takes its own form off the screen.
-      return mutateAsync(change).then(() => {
-        done?.();
-        return null;
-      }, refused);
-    },
-    [job, mutateAsync, queries, tell],
-  );
-  const make = useCallback(
-    async (change: Change, done?: () => void) => {
-      const refusal = await enter(change, done);
-      if (refusal !== null) tell({ text: refusal, tone: "trouble" });
-    },
-    [enter, tell],
-  );
+  const hands = { job, send: mutateAsync, queries, tell };
+  const enter = (change: Change, done?: () => void) => entered(hands, change, done);
+  async function make(change: Change, done?: () => void) {
+    const refusal = await enter(change, done);
+    if (refusal !== null) tell({ text: refusal, tone: "trouble" });
+  }
   return { make, enter, isBusy: isPending };
+}
+
+/** What a change needs: who sends it, what is known of the job, and who is told. */
+interface Hands {
+  job: string;
+  send: (change: Change) => Promise<unknown>;
+  queries: QueryClient;
+  tell: ReturnType<typeof useNotices>["tell"];
+}
+
+function entered(hands: Hands, change: Change, done?: () => void): Promise<string | null> {
+  function refused({ message, conflict }: Refused): string | null {
+    if (!conflict) return message;
+    // Theirs is shown at once; yours waits in the notice until somebody decides.
+    hands.queries.setQueryData(jobKey(hands.job), conflict.current);
+    hands.tell({
+      text: message,
+      tone: "trouble",
+      actions: [
+        { label: "Make mine again", act: () => entered(hands, change, done) },
+        { label: "Keep theirs", act: () => undefined },
+      ],
+    });
+    return null;
+  }
+  // Not as callbacks of the mutation: those are dropped when a change takes its own form off the screen.
+  return hands.send(change).then(() => {
+    done?.();
+    return null;
+  }, refused);
 }

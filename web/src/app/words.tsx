@@ -1,4 +1,4 @@
-import { createContext, type ReactNode, useContext, useMemo } from "react";
+import { createContext, type ReactNode, useContext } from "react";
 import type { Job } from "../api/client";
 
 /** What pieces are called on this job. The server's sentences are in these words already; labels are put into them. */
@@ -24,7 +24,7 @@ const Context = createContext<Words>(USUAL);
 
 /** Everything below says what the crew of the job says. */
 export function WordsProvider({ words, children }: { words: Job["words"]; children: ReactNode }) {
-  return <Context value={useMemo(() => wordsOf(words), [words])}>{children}</Context>;
+  return <Context value={wordsOf(words)}>{children}</Context>;
 }
 
 /** Where the words themselves are chosen, they are called as usual. */

@@ -5,7 +5,6 @@ import type { Job } from "../api/client";
 import { JobBar } from "../app/JobBar";
 import type { JobChange } from "../app/useJobChange";
 import { Figure } from "../drawing/Figure";
-import { printer } from "../drawing/figures";
 
 const WallLink = chakra(Link);
 
@@ -49,7 +48,6 @@ export function BenchBar({
 }
 
 function WallTab({ job, wall, isHere }: { job: Job; wall: Job["walls"][number]; isHere: boolean }) {
-  const print = printer(job.figures);
   const { error, warning } = wall.findings;
   return (
     <li>
@@ -71,7 +69,7 @@ function WallTab({ job, wall, isHere }: { job: Job; wall: Job["walls"][number]; 
         <Text as="span" fontFamily="heading" fontWeight="800" fontSize="18px">
           {wall.id}
         </Text>
-        <Figure text={print(wall.length)} fontSize="14px" color="faint" />
+        <Figure text={wall.length.text} fontSize="14px" color="faint" />
         {error + warning > 0 && (
           <Text
             as="span"

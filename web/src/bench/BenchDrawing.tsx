@@ -1,11 +1,10 @@
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { Maximize2, ZoomIn, ZoomOut } from "lucide-react";
-import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from "react";
-import type { Bench, Mark } from "../api/client";
+import { type KeyboardEvent, useEffect, useRef } from "react";
+import type { Bench } from "../api/client";
 import { colour } from "../app/theme";
 import { useWords } from "../app/words";
 import { Elevation, riseOf } from "../drawing/Elevation";
-import { printer } from "../drawing/figures";
 import { LAYERS, layersOf, marksIn, membersIn, toggleLayer, useLayers } from "../drawing/layers";
 import { NailLayer } from "../drawing/NailLayer";
 import { markKey, type Picking, PlateStrip } from "../drawing/PlateStrip";
@@ -14,6 +13,7 @@ import { comfortable, fitting, MARGIN, scaleOf } from "../drawing/scale";
 import { Tape } from "../drawing/Tape";
 import { useBoxSize } from "../drawing/useBoxSize";
 import { Hatches } from "../drawing/wood";
+import { useZoom } from "./useZoom";
 
 const TAPE = 34;
 /** Above the elevation, and between it and the plates where their name stands. */
@@ -47,15 +47,17 @@ export function BenchDrawing({
   const { say } = useWords();
   const frame = useRef<HTMLDivElement>(null);
   const box = useBoxSize(frame);
-  const [zoomed, setZoomed] = useState<number | null>(null);
 
   const { wall } = bench;
   const room = Math.max(box.height - (ABOVE + BETWEEN + 2 * PLATE.least + TAPE + BELOW), 120);
   // What lies on the plates is seen too.
   const tall = Math.max(wall.height, ...[...wall.members, ...wall.beams].map(({ y, height }) => y + height));
   const elevationBox = { width: box.width, height: room };
-  const whole = fitting(wall.plate_length, tall, elevationBox);
-  const perInch = zoomed ?? comfortable(wall.plate_length, tall, elevationBox);
+  const { perInch, zoomBy, showWhole } = useZoom(frame, {
+    usual: comfortable(wall.plate_length, tall, elevationBox),
+    least: fitting(wall.plate_length, tall, elevationBox),
+    most: WIDEST,
+  });
   const scale = scaleOf(perInch);
   // Zoomed in, the plates grow along the wall; the elevation never outgrows its room.
   const vertical = Math.min(perInch, room / tall);
@@ -66,22 +68,13 @@ export function BenchDrawing({
   const plate = Math.min(PLATE.least + Math.floor((room + ABOVE - floor) / 2), PLATE.most);
   const bottom = top + plate + TAPE;
   const marked = bench.marked_on === "edge" ? ", marked on its edge" : "";
-  const print = printer(bench.figures);
   const labels = bench.openings
     .filter(({ framed }) => framed)
-    .map(({ opening, start, end, rough_width, rough_height }) => ({
-      start: start.value,
-      end,
-      text: `${opening.id} ${print(rough_width.value)} x ${print(rough_height.value)}`,
+    .map(({ opening, hole, rough_width, rough_height }) => ({
+      start: hole.x,
+      end: hole.x + hole.width,
+      text: `${opening.id} ${rough_width.value.text} x ${rough_height.value.text}`,
     }));
-  const readings = useMemo(
-    () => new Map(wall.marks.map((mark, index) => [mark, bench.readings[index]?.at])),
-    [wall, bench.readings],
-  );
-  const read = (mark: Mark) => {
-    const at = readings.get(mark);
-    return at === undefined ? "" : print(at);
-  };
   const layers = useLayers();
   const marks = marksIn(wall.marks, layers);
   const chosen = placeOf(bench, picking.picked, place);
@@ -99,6 +92,8 @@ export function BenchDrawing({
         inset="0"
         overflowX="auto"
         overflowY="hidden"
+        // One finger moves along the wall, two bring it nearer; neither zooms the page.
+        touchAction="pan-x pan-y"
         tabIndex={0}
         role="application"
         aria-label={`Wall ${wall.id}: arrow keys step through its marks and pieces`}
@@ -111,7 +106,6 @@ export function BenchDrawing({
           <Elevation
             members={membersIn(wall.members, layers)}
             openings={bench.openings}
-            print={print}
             scale={scale}
             rise={rise}
             picking={picking}
@@ -126,7 +120,6 @@ export function BenchDrawing({
             <PlateStrip
               marks={marks.filter((mark) => mark.plate === "top")}
               labels={labels}
-              read={read}
               length={wall.plate_length}
               scale={scale}
               y={top}
@@ -145,7 +138,6 @@ export function BenchDrawing({
             <PlateStrip
               marks={marks.filter((mark) => mark.plate === "bottom")}
               labels={labels}
-              read={read}
               length={wall.plate_length}
               scale={scale}
               y={bottom}
@@ -182,21 +174,13 @@ export function BenchDrawing({
             </Button>
           ))}
         </Flex>
-        <Button
-          variant="plain"
-          aria-label="Narrower"
-          onClick={() => setZoomed(Math.max(perInch / ZOOM, whole))}
-        >
+        <Button variant="plain" aria-label="Narrower" onClick={() => zoomBy(1 / ZOOM)}>
           <ZoomOut />
         </Button>
-        <Button
-          variant="plain"
-          aria-label="Wider"
-          onClick={() => setZoomed(Math.min(perInch * ZOOM, WIDEST))}
-        >
+        <Button variant="plain" aria-label="Wider" onClick={() => zoomBy(ZOOM)}>
           <ZoomIn />
         </Button>
-        <Button variant="plain" aria-label="The whole wall" onClick={() => setZoomed(whole)}>
+        <Button variant="plain" aria-label="The whole wall" onClick={showWhole}>
           <Maximize2 />
         </Button>
       </Flex>

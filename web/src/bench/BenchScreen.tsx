@@ -1,5 +1,5 @@
 import { Flex, Tabs, Text } from "@chakra-ui/react";
-import { type KeyboardEvent, memo, useCallback, useEffect, useReducer, useState } from "react";
+import { type KeyboardEvent, useEffect, useReducer, useState } from "react";
 import { Navigate, useNavigate, useParams, useSearchParams } from "react-router";
 import type { Bench, Finding, Job } from "../api/client";
 import { type Tape, useBench } from "../api/queries";
@@ -128,7 +128,7 @@ function Framed({
     onPick: (key) => act({ type: "pick", key }),
     onHover: (key) => act({ type: "hover", key }),
   };
-  const show = useCallback(({ at }: Finding) => act({ type: "place", at }), []);
+  const show = ({ at }: Finding) => act({ type: "place", at });
   const step = (by: 1 | -1) => act({ type: "pick", key: stepAlong(bench, picked.key, by) });
 
   function onKey(event: KeyboardEvent) {
@@ -184,7 +184,7 @@ function Framed({
 }
 
 /** What is known of the wall besides the drawing; not drawn anew while the mouse only passes over pieces. */
-const Panels = memo(function Panels({
+function Panels({
   job,
   bench,
   change,
@@ -221,7 +221,7 @@ const Panels = memo(function Panels({
       </Tabs.Content>
     </Tabs.Root>
   );
-});
+}
 
 type Move = "leave" | { along: 1 | -1 } | { up: 1 | -1 };
 

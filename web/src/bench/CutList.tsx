@@ -2,7 +2,6 @@ import { Box, chakra, Flex, Text } from "@chakra-ui/react";
 import type { Bench } from "../api/client";
 import { Said, useWords } from "../app/words";
 import { Figure } from "../drawing/Figure";
-import { printer } from "../drawing/figures";
 
 const Table = chakra("table", {
   base: {
@@ -65,7 +64,6 @@ function Size({ size }: { size: string }) {
 /** What to cut for this wall: boards by section and length, and the header spacers besides. */
 export function CutList({ bench }: { bench: Bench }) {
   const words = useWords();
-  const print = printer(bench.figures);
   const count = bench.cut_list.reduce((sum, row) => sum + row.count, 0);
   return (
     <Box pb="3">
@@ -80,7 +78,7 @@ export function CutList({ bench }: { bench: Bench }) {
         </thead>
         <tbody>
           {bench.cut_list.map((row) => (
-            <tr key={`${row.size} ${row.length} ${row.treated} ${row.bevel}`}>
+            <tr key={`${row.size} ${row.length.inches} ${row.treated} ${row.bevel}`}>
               <td className="end">
                 <Figure text={String(row.count)} fontSize="18px" fontWeight="700" />
               </td>
@@ -88,7 +86,7 @@ export function CutList({ bench }: { bench: Bench }) {
                 <Size size={row.size} />
               </td>
               <td className="end">
-                <Figure text={print(row.length)} fontSize="18px" fontWeight="700" />
+                <Figure text={row.length.text} fontSize="18px" fontWeight="700" />
               </td>
               <td>
                 <Text fontSize="13px" color="faint" lineHeight="1.2">
@@ -100,15 +98,15 @@ export function CutList({ bench }: { bench: Bench }) {
             </tr>
           ))}
           {bench.spacers.map((row) => (
-            <tr key={`${row.kind} ${row.depth} ${row.length}`}>
+            <tr key={`${row.kind} ${row.depth.inches} ${row.length.inches}`}>
               <td className="end">
                 <Figure text={String(row.count)} fontSize="18px" fontWeight="700" />
               </td>
               <td>
-                <Figure text={`${print(row.thickness)} x ${print(row.depth)}`} fontSize="16px" />
+                <Figure text={`${row.thickness.text} x ${row.depth.text}`} fontSize="16px" />
               </td>
               <td className="end">
-                <Figure text={print(row.length)} fontSize="18px" fontWeight="700" />
+                <Figure text={row.length.text} fontSize="18px" fontWeight="700" />
               </td>
               <td>
                 <Text fontSize="13px" color="faint">

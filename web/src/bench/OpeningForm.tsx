@@ -1,7 +1,6 @@
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
-import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Trash2 } from "lucide-react";
-import { useState } from "react";
 import {
   answered,
   type Bench,
@@ -16,11 +15,11 @@ import { FieldGroup } from "../app/Field";
 import { SelectField } from "../app/SelectField";
 import { TextField } from "../app/TextField";
 import type { JobChange } from "../app/useJobChange";
-import { printer } from "../drawing/figures";
 import { SumColumn } from "../drawing/SumColumn";
-import { openingFormQuery, sayInForm } from "../ways/queries";
+import { openingFormQuery } from "../ways/queries";
 import { WaysForm } from "../ways/WaysForm";
-import { freeMark, KINDS, origins, placeOf, positionOf, said } from "./openingDraft";
+import { freeMark, KINDS, origins, placeOf, positionOf } from "./openingDraft";
+import { useOpeningDraft } from "./useOpeningDraft";
 
 const SIZINGS = [
   { value: "unit", label: "Unit call-out" },
@@ -48,15 +47,13 @@ export function OpeningForm({
   change: JobChange;
   onClose: () => void;
 }) {
-  const [draft, setDraft] = useState(first);
-  const set = (changes: Partial<Opening>) => setDraft((old) => said({ ...old, ...changes }));
+  const { draft, set, sayWay, whenSettled } = useOpeningDraft(job, before?.id ?? null, first);
   const sizing = draft.rough === undefined || draft.rough === null ? "unit" : "rough";
   const place = placeOf(draft.at);
-  const queries = useQueryClient();
   const form = useQuery(openingFormQuery(job, { opening: draft, before: before?.id ?? null }));
-  const edit: Edit = before
-    ? { edit: "change-opening", id: before.id, opening: draft }
-    : { edit: "add-opening", opening: draft };
+  const editOf = (opening: Opening): Edit =>
+    before ? { edit: "change-opening", id: before.id, opening } : { edit: "add-opening", opening };
+  const edit = editOf(draft);
   const preview = useQuery({
     queryKey: ["preview", job.id, job.revision, edit],
     queryFn: () =>
@@ -71,17 +68,6 @@ export function OpeningForm({
     fault?.faults.find(({ path }) => keys.some((key) => path.endsWith(key)))?.message ?? null;
   // What a field says itself is not said twice.
   const trouble = faultAt("id", "unit", "rough", "at") ? null : preview.error;
-
-  function sayWay(way: string, text: string | null): Promise<string | null> {
-    const said = sayInForm(queries, job, { opening: draft, before: before?.id ?? null, way, text });
-    return said.then(
-      (opening) => {
-        setDraft(opening);
-        return null;
-      },
-      ({ message }: Refused) => message,
-    );
-  }
 
   function chooseKind(kind: Opening["kind"]) {
     const isStillFree = before === null && draft.id === freeMark(job, draft.kind);
@@ -142,7 +128,7 @@ export function OpeningForm({
           <Button
             variant="solid"
             disabled={preview.isError || change.isBusy}
-            onClick={() => change.make(edit, onClose)}
+            onClick={() => whenSettled((opening) => change.make(editOf(opening), onClose))}
           >
             {before ? "Save" : "Add it"}
           </Button>
@@ -175,12 +161,11 @@ function Outcome({ reading, error }: { reading: EditReading | undefined; error: 
       </Text>
     );
   if (!reading) return null;
-  const print = printer(reading.figures);
   const worst = reading.findings.find(({ severity }) => severity !== "info");
   return (
     <>
       {reading.sums.map((sum) => (
-        <SumColumn key={sum.name} sum={{ ...sum, name: SUM_NAMES[sum.name] ?? sum.name }} print={print} />
+        <SumColumn key={sum.name} sum={{ ...sum, name: SUM_NAMES[sum.name] ?? sum.name }} />
       ))}
       {worst && (
         <Text fontSize="14px" color={worst.severity === "error" ? "crayon" : "warn"}>

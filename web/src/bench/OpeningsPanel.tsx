@@ -2,7 +2,6 @@ import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { Plus } from "lucide-react";
 import type { Bench, OpeningOnBench } from "../api/client";
 import { Figure } from "../drawing/Figure";
-import { printer } from "../drawing/figures";
 
 /** The wall's openings, each with its rough opening and header. */
 export function OpeningsPanel({ bench, onOpen }: { bench: Bench; onOpen: (id: string) => void }) {
@@ -10,12 +9,7 @@ export function OpeningsPanel({ bench, onOpen }: { bench: Bench; onOpen: (id: st
     <Box>
       <Box as="ul" listStyleType="none" aria-label="Openings">
         {bench.openings.map((opening) => (
-          <OpeningRow
-            key={opening.opening.id}
-            opening={opening}
-            print={printer(bench.figures)}
-            onOpen={() => onOpen(opening.opening.id)}
-          />
+          <OpeningRow key={opening.opening.id} opening={opening} onOpen={() => onOpen(opening.opening.id)} />
         ))}
       </Box>
       {bench.openings.length === 0 && (
@@ -32,15 +26,7 @@ export function OpeningsPanel({ bench, onOpen }: { bench: Bench; onOpen: (id: st
   );
 }
 
-function OpeningRow({
-  opening,
-  print,
-  onOpen,
-}: {
-  opening: OpeningOnBench;
-  print: (inches: number) => string;
-  onOpen: () => void;
-}) {
+function OpeningRow({ opening, onOpen }: { opening: OpeningOnBench; onOpen: () => void }) {
   const { id, kind, unit, rough } = opening.opening;
   return (
     <Flex as="li" px="4" py="2" gap="3" align="center" borderBottomWidth="1px">
@@ -52,8 +38,8 @@ function OpeningRow({
           {kind.replaceAll("-", " ")} {String(unit ?? rough)}
         </Text>
         <Text color="faint" fontSize="14px">
-          RO <Figure text={print(opening.rough_width.value)} color="ink" fontSize="17px" fontWeight="700" /> x{" "}
-          <Figure text={print(opening.rough_height.value)} color="ink" fontSize="17px" fontWeight="700" />,
+          RO <Figure text={opening.rough_width.value.text} color="ink" fontSize="17px" fontWeight="700" /> x{" "}
+          <Figure text={opening.rough_height.value.text} color="ink" fontSize="17px" fontWeight="700" />,
           header {opening.header}
           {!opening.framed && (
             <Text as="span" color="crayon" fontWeight="700">

@@ -6,7 +6,6 @@ import type { Bench, NamedSum } from "../api/client";
 import type { Change } from "../api/useChange";
 import { changeWall } from "../app/changeWall";
 import { useWords } from "../app/words";
-import { printer } from "../drawing/figures";
 import { SumColumn } from "../drawing/SumColumn";
 import { faceOf, marksOf } from "./picking";
 import { withoutSpecial } from "./specials";
@@ -25,21 +24,15 @@ export function PieceCard({
   const member = bench.wall.members.find(({ id }) => id === picked);
   if (member) {
     const without = withoutSpecial(bench.entered, member);
-    const alike = bench.cut_list.find(({ size, length }) => size === member.size && length === member.length);
     const whose = member.opening ? ` of ${member.opening}` : "";
     const plies = member.plies > 1 ? `${member.plies} x ` : "";
     return (
       <Card
-        bench={bench}
         title={`${words.name(member.role)}${whose}`}
         line={`${plies}${member.size}, ${member.orientation === "flat" ? "flat" : "on edge"}${
-          alike && alike.count > member.plies ? `, one of ${alike.count} boards alike` : ""
+          member.alike > member.plies ? `, one of ${member.alike} boards alike` : ""
         }, ${member.pounds} lb${faceOf(member, bench)}`}
-        sums={[
-          { name: "Length", value: member.length, steps: member.why.length },
-          { name: "Stands at", value: member.x, steps: member.why.x },
-          { name: "Above the floor", value: member.y, steps: member.why.y },
-        ]}
+        sums={member.sums}
       >
         {without && (
           <Button
@@ -57,18 +50,16 @@ export function PieceCard({
   if (line)
     return (
       <Card
-        bench={bench}
-        title={`${words.name(line.mark.role)}${line.mark.opening ? ` of ${line.mark.opening}` : ""}`}
-        line={words.say(LINES[line.mark.role] ?? "")}
-        sums={[{ name: "Line at", value: line.mark.at, steps: line.mark.why.at }]}
+        title={`${words.name(line.role)}${line.opening ? ` of ${line.opening}` : ""}`}
+        line={words.say(LINES[line.role] ?? "")}
+        sums={line.sum ? [line.sum] : []}
       />
     );
   return (
     <Card
-      bench={bench}
       title={`Wall ${bench.wall.id}`}
       line={words.say(
-        `${bench.entered.stud} studs, ${bench.wall.pounds} lb, ${bench.wall.hands} hands to lift${sheeted(bench)}${held(bench)}. Pick a piece for its sum.`,
+        `${bench.entered.stud} studs, ${bench.wall.bare.pounds} lb, ${bench.wall.bare.hands} hands to lift${sheeted(bench)}${held(bench)}. Pick a piece for its sum.`,
       )}
       sums={[
         { ...bench.plate, name: "Plate" },
@@ -129,19 +120,16 @@ function Neighbours({ walls }: { walls: string[] }) {
 }
 
 function Card({
-  bench,
   title,
   line,
   sums,
   children,
 }: {
-  bench: Bench;
   title: string;
   line: string;
   sums: NamedSum[];
   children?: ReactNode;
 }) {
-  const print = printer(bench.figures);
   return (
     <Box as="section" aria-label="Picked piece" px="4" pt="3" pb="3" borderBottomWidth="1px">
       <Heading as="h2" fontFamily="heading" fontSize="24px" fontWeight="800" lineHeight="1.1">
@@ -151,7 +139,7 @@ function Card({
         {line}
       </Text>
       {sums.map((sum) => (
-        <SumColumn key={sum.name} sum={sum} print={print} />
+        <SumColumn key={sum.name} sum={sum} />
       ))}
       {children}
     </Box>

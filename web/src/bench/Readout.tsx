@@ -5,7 +5,6 @@ import type { Tape } from "../api/queries";
 import { SelectField } from "../app/SelectField";
 import { useWords } from "../app/words";
 import { Figure } from "../drawing/Figure";
-import { printer } from "../drawing/figures";
 import { faceOf, marksOf, stops } from "./picking";
 
 /** The picked mark as it is called out: its figure biggest, its symbol, which plates, which side of the line. */
@@ -53,7 +52,6 @@ function Called({ bench, picked }: { bench: Bench; picked: string | null }) {
   const marks = picked ? marksOf(bench, picked) : [];
   const first = marks[0];
   const words = useWords();
-  const print = printer(bench.figures);
   if (!first)
     return (
       <Text color="faint" flexBasis={{ base: "60%", md: "auto" }} flexShrink={{ md: 1 }}>
@@ -62,17 +60,17 @@ function Called({ bench, picked }: { bench: Bench; picked: string | null }) {
           : "Step through the marks with the arrows, or pick a piece."}
       </Text>
     );
-  const { mark, reading } = first;
-  const plates = words.say(marks.length > 1 ? "both plates" : `${mark.plate} plate only`);
-  const side = mark.width === 0 ? "line only" : `${mark.symbol} ${reading.ahead ? "ahead" : "behind"}`;
+  const { reading } = first;
+  const plates = words.say(marks.length > 1 ? "both plates" : `${first.plate} plate only`);
+  const side = first.width === 0 ? "line only" : `${first.symbol} ${reading.ahead ? "ahead" : "behind"}`;
   return (
     <Flex align="center" gap="4" aria-live="polite" minW="0" data-testid="readout">
-      <Figure text={print(reading.at)} fontSize="46px" fontWeight="700" lineHeight="1" />
+      <Figure text={reading.at.text} fontSize="46px" fontWeight="700" lineHeight="1" />
       {reading.other_line !== null && (
         <Text color="faint" whiteSpace="nowrap">
           and{" "}
           <Figure
-            text={print(reading.other_line)}
+            text={reading.other_line.text}
             color="ink"
             fontSize="28px"
             fontWeight="700"
@@ -91,18 +89,18 @@ function Called({ bench, picked }: { bench: Bench; picked: string | null }) {
         color="crayon"
         fontFamily="heading"
         fontWeight="800"
-        fontSize={mark.symbol.length > 1 ? "18px" : "28px"}
+        fontSize={first.symbol.length > 1 ? "18px" : "28px"}
       >
-        {mark.symbol}
+        {first.symbol}
       </Flex>
       <Box lineHeight="1.25" minW="0">
         <Text fontWeight="700" whiteSpace="nowrap">
-          {words.name(mark.role)}
-          {mark.opening && ` of ${mark.opening}`}
+          {words.name(first.role)}
+          {first.opening && ` of ${first.opening}`}
         </Text>
         <Text color="faint" fontSize="14px">
           {side}, {plates}
-          {faceOf(mark, bench)}
+          {faceOf(first, bench)}
         </Text>
       </Box>
     </Flex>

@@ -70,9 +70,6 @@ export function faceOf({ wide_face, side }: Mark | Member, { outside }: Bench): 
 }
 
 /** The marks of what is picked: a stud has one on each plate, a jack one, a header none. */
-export function marksOf(bench: Bench, key: string): { mark: Mark; reading: Bench["readings"][number] }[] {
-  return bench.wall.marks.flatMap((mark, index) => {
-    const reading = bench.readings[index];
-    return markKey(mark) === key && reading ? [{ mark, reading }] : [];
-  });
+export function marksOf(bench: Bench, key: string): Mark[] {
+  return bench.wall.marks.filter((mark) => markKey(mark) === key);
 }

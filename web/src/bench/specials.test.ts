@@ -14,7 +14,7 @@ test("a piece of a post or of backing takes the whole of it out", () => {
 });
 
 test("other pieces belong to no special", () => {
-  expect(withoutSpecial(wall, {})).toBeNull();
+  expect(withoutSpecial(wall, { of: null })).toBeNull();
   expect(withoutSpecial(wall, { of: { part: "post", mark: "P9" } })).toBeNull();
   expect(withoutSpecial(wall, { of: { part: "corner", mark: "start" } })).toBeNull();
 });

@@ -1,8 +1,9 @@
+import { memo } from "react";
 import type { Bench, Member, OpeningOnBench } from "../api/client";
 import { colour } from "../app/theme";
 import { useWords } from "../app/words";
 import { lettering } from "./lettering";
-import { isLit, type Picking } from "./PlateStrip";
+import { type Hand, isLit, type Picking } from "./PlateStrip";
 import { SvgFigure } from "./SvgFigure";
 import type { Scale } from "./scale";
 import { fillOf } from "./wood";
@@ -44,7 +45,6 @@ function rectangle({ x, y, width, height }: Bench["wall"]["beams"][number], scal
 export function Elevation({
   members,
   openings,
-  print,
   scale,
   rise,
   picking,
@@ -55,7 +55,6 @@ export function Elevation({
 }: {
   members: Member[];
   openings: OpeningOnBench[];
-  print: (inches: number) => string;
   scale: Scale;
   rise: Rise;
   picking: Picking;
@@ -75,14 +74,22 @@ export function Elevation({
           <RoughOpening
             key={opening.opening.id}
             opening={opening}
-            print={print}
             scale={scale}
             rise={rise}
             onOpen={() => onOpening(opening.opening.id)}
           />
         ))}
       {members.map((member) => (
-        <Piece key={member.id} member={member} scale={scale} rise={rise} picking={picking} />
+        <Piece
+          key={member.id}
+          member={member}
+          scale={scale}
+          rise={rise}
+          isPicked={picking.picked === member.id}
+          isLit={isLit(member.id, picking)}
+          onPick={picking.onPick}
+          onHover={picking.onHover}
+        />
       ))}
       {/* After every piece, so that no neighbour covers a letter. */}
       {members.map((member) => (
@@ -117,41 +124,44 @@ function BeamEnd({ beam, scale, rise }: { beam: Bench["wall"]["beams"][number]; 
   );
 }
 
-function Piece({
+/** Drawn anew only when it changes: a wall has a hundred of them, and an edit moves a few. */
+const Piece = memo(function Piece({
   member,
   scale,
   rise,
-  picking,
+  isPicked,
+  isLit,
+  onPick,
+  onHover,
 }: {
   member: Member;
   scale: Scale;
   rise: Rise;
-  picking: Picking;
-}) {
+  isPicked: boolean;
+  isLit: boolean;
+} & Hand) {
   const { left, width, top, height } = rectangle(member, scale, rise);
-  const isPicked = picking.picked === member.id;
-  const lit = isLit(member.id, picking);
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: arrow keys step through the pieces; this is the mouse's way
     <g
       data-member={member.id}
       style={{ cursor: "pointer" }}
-      onClick={() => picking.onPick(member.id)}
-      onMouseEnter={() => picking.onHover(member.id)}
-      onMouseLeave={() => picking.onHover(null)}
+      onClick={() => onPick(member.id)}
+      onMouseEnter={() => onHover(member.id)}
+      onMouseLeave={() => onHover(null)}
     >
       <rect
         x={left + 0.5}
         y={top + 0.5}
         width={Math.max(width - 1, 1)}
         height={Math.max(height - 1, 1)}
-        fill={lit ? colour("chalkWash") : fillOf(member.role)}
-        stroke={lit ? colour("chalk") : colour("pineEdge")}
+        fill={isLit ? colour("chalkWash") : fillOf(member.role)}
+        stroke={isLit ? colour("chalk") : colour("pineEdge")}
         strokeWidth={isPicked ? 2 : 1}
       />
     </g>
   );
-}
+});
 
 /** A wall that meets this one, where its end or its side stands; pressing its letter goes to it. */
 function Ghost({
@@ -212,7 +222,7 @@ function Ghost({
   );
 }
 
-function Letter({
+const Letter = memo(function Letter({
   member,
   scale,
   rise,
@@ -241,14 +251,12 @@ function Letter({
       {letter}
     </text>
   );
-}
+});
 
 /** Where an opening that was left out would be: an outline over what stands there instead. */
 function LeftOut({ opening, scale, rise }: { opening: OpeningOnBench; scale: Scale; rise: Rise }) {
-  const left = scale.x(opening.start.value);
-  const right = scale.x(opening.end);
-  const top = rise.y(opening.head);
-  const bottom = rise.y(opening.head - opening.rough_height.value);
+  const { left, width, top, height } = rectangle(opening.hole, scale, rise);
+  const [right, bottom] = [left + width, top + height];
   return (
     <g aria-hidden data-left-out={opening.opening.id} pointerEvents="none">
       <rect
@@ -279,24 +287,20 @@ function LeftOut({ opening, scale, rise }: { opening: OpeningOnBench; scale: Sca
 
 function RoughOpening({
   opening,
-  print,
   scale,
   rise,
   onOpen,
 }: {
   opening: OpeningOnBench;
-  print: (inches: number) => string;
   scale: Scale;
   rise: Rise;
   onOpen: () => void;
 }) {
-  const left = scale.x(opening.start.value);
-  const right = scale.x(opening.end);
-  const top = rise.y(opening.head);
-  const bottom = rise.y(opening.head - opening.rough_height.value);
+  const { left, width, top, height } = rectangle(opening.hole, scale, rise);
+  const [right, bottom] = [left + width, top + height];
   const middle = (left + right) / 2;
   const centre = (top + bottom) / 2;
-  const rough = `${print(opening.rough_width.value)} x ${print(opening.rough_height.value)}`;
+  const rough = `${opening.rough_width.value.text} x ${opening.rough_height.value.text}`;
   const isWide = right - left > 70;
   return (
     <g
@@ -320,7 +324,7 @@ function RoughOpening({
           y={top + 18}
           size={14}
           fill={colour("chalk")}
-          text={`head ${print(opening.head)}`}
+          text={`head ${opening.head.text}`}
         />
       )}
       <SvgFigure x={middle} y={centre - 2} size={24} weight={800} text={opening.opening.id} />

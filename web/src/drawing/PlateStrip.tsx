@@ -1,3 +1,4 @@
+import { memo } from "react";
 import type { Mark } from "../api/client";
 import { colour } from "../app/theme";
 import { lettering } from "./lettering";
@@ -18,11 +19,16 @@ const TOO_NEAR = 11;
 /** Rows in which crowded symbols stand, by role: neighbours never share one. */
 const ROW: Record<string, number> = { king: 0, jack: 1, bottom_cripple: 2, top_cripple: 2 };
 
-export interface Picking {
-  picked: string | null;
-  hovered: string | null;
+/** What the mouse does with a piece or a mark. */
+export interface Hand {
   onPick: (key: string) => void;
   onHover: (key: string | null) => void;
+}
+
+/** What is picked of the wall, what is under the mouse, and how that changes. */
+export interface Picking extends Hand {
+  picked: string | null;
+  hovered: string | null;
 }
 
 /** What is written on a plate between the jacks of an opening: its mark and its rough opening. */
@@ -47,7 +53,6 @@ export function markKey(mark: Mark): string {
 export function PlateStrip({
   marks,
   labels,
-  read,
   length,
   scale,
   y,
@@ -58,8 +63,6 @@ export function PlateStrip({
 }: {
   marks: Mark[];
   labels: readonly PlateLabel[];
-  /** What the tape reads at a mark. */
-  read: (mark: Mark) => string;
   length: number;
   scale: Scale;
   y: number;
@@ -89,7 +92,10 @@ export function PlateStrip({
           height={height}
           hook={hook}
           hasBothLines={hasBothLines}
-          picking={picking}
+          isPicked={picking.picked === markKey(mark)}
+          isLit={isLit(markKey(mark), picking)}
+          onPick={picking.onPick}
+          onHover={picking.onHover}
         />
       ))}
       {/* After every line, so that no neighbour's line runs over a symbol. */}
@@ -113,7 +119,7 @@ export function PlateStrip({
             size={READ.size}
             weight={650}
             fill={isLit(markKey(mark), picking) ? colour("chalk") : colour("ink")}
-            text={read(mark)}
+            text={mark.reading.at.text}
           />
         ))}
       {labels
@@ -168,14 +174,18 @@ export function isLit(key: string, { picked, hovered }: Picking): boolean {
   return picked === key || hovered === key;
 }
 
-function PlateMark({
+/** Drawn anew only when it changes, as pieces are. */
+const PlateMark = memo(function PlateMark({
   mark,
   scale,
   y,
   height,
   hook,
   hasBothLines,
-  picking,
+  isPicked,
+  isLit,
+  onPick,
+  onHover,
 }: {
   mark: Mark;
   scale: Scale;
@@ -183,30 +193,29 @@ function PlateMark({
   height: number;
   hook: "start" | "end";
   hasBothLines: boolean;
-  picking: Picking;
-}) {
+  isPicked: boolean;
+  isLit: boolean;
+} & Hand) {
   const key = markKey(mark);
   const left = scale.x(mark.at);
   const right = scale.x(mark.at + mark.width);
   const width = right - left;
-  const isPicked = picking.picked === key;
-  const lit = isLit(key, picking);
   const [line, other] = hook === "start" ? [left, right] : [right, left];
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: arrow keys step through the marks; this is the mouse's way
     <g
       data-mark={`${mark.plate} ${mark.symbol} ${mark.at}`}
       style={{ cursor: "pointer" }}
-      onClick={() => picking.onPick(key)}
-      onMouseEnter={() => picking.onHover(key)}
-      onMouseLeave={() => picking.onHover(null)}
+      onClick={() => onPick(key)}
+      onMouseEnter={() => onHover(key)}
+      onMouseLeave={() => onHover(null)}
     >
       <rect x={left - 2} y={y} width={Math.max(width, 4) + 4} height={height} fill="transparent" />
       {mark.width > 0 && (
         <path
           data-wood
           d={woodOn(mark, left, width, y, height)}
-          fill={lit ? colour("chalkWash") : fillOf(mark.role)}
+          fill={isLit ? colour("chalkWash") : fillOf(mark.role)}
           stroke={colour("pineEdge")}
           strokeWidth={0.5}
         />
@@ -215,21 +224,21 @@ function PlateMark({
         <path
           data-other-line
           d={`M${other} ${y}V${y + height}`}
-          stroke={lit ? colour("chalk") : colour("crayon")}
+          stroke={isLit ? colour("chalk") : colour("crayon")}
           strokeWidth={1.2}
         />
       )}
       <path
         data-line
         d={`M${line} ${y}V${y + height}`}
-        stroke={lit ? colour("chalk") : colour("crayon")}
+        stroke={isLit ? colour("chalk") : colour("crayon")}
         strokeWidth={isPicked ? 3 : 1.6}
         strokeDasharray={mark.width === 0 && !HELD.includes(mark.role) ? "5 3" : undefined}
       />
-      <Sign role={mark.role} x={line} y={y + height / 2} isLit={lit} />
+      <Sign role={mark.role} x={line} y={y + height / 2} isLit={isLit} />
     </g>
   );
-}
+});
 
 /** What holds the plate down, and what is drawn instead of written. */
 const HELD = ["anchor_bolt", "pin"];
@@ -274,7 +283,7 @@ function Sign({ role, x, y, isLit }: { role: string; x: number; y: number; isLit
   return null;
 }
 
-function MarkSymbol({
+const MarkSymbol = memo(function MarkSymbol({
   mark,
   scale,
   y,
@@ -316,4 +325,4 @@ function MarkSymbol({
       {mark.symbol}
     </text>
   );
-}
+});

@@ -3,7 +3,7 @@ import type { NamedSum } from "../api/client";
 import { Figure } from "./Figure";
 
 /** A sum as a column: each step with its amount, a rule, and what they come to. */
-export function SumColumn({ sum, print }: { sum: NamedSum; print: (inches: number) => string }) {
+export function SumColumn({ sum }: { sum: NamedSum }) {
   const { name, value, steps } = sum;
   const isPlain = steps.length === 1;
   return (
@@ -17,7 +17,7 @@ export function SumColumn({ sum, print }: { sum: NamedSum; print: (inches: numbe
             </Text>
           )}
         </Text>
-        <Figure text={print(value)} fontSize="21px" />
+        <Figure text={value.text} fontSize="21px" />
       </Flex>
       {!isPlain && (
         <Grid templateColumns="1fr auto auto" columnGap="1" fontSize="14px" color="faint" lineHeight="1.4">
@@ -26,8 +26,8 @@ export function SumColumn({ sum, print }: { sum: NamedSum; print: (inches: numbe
               // biome-ignore lint/suspicious/noArrayIndexKey: steps never move, and two may read alike
               key={index}
               words={words}
-              sign={amount < 0 ? "−" : index > 0 ? "+" : ""}
-              text={print(amount)}
+              sign={amount.inches < 0 ? "−" : index > 0 ? "+" : ""}
+              text={amount.text}
             />
           ))}
         </Grid>

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { parts, printer } from "./figures";
+import { parts } from "./figures";
 
 describe("parts", () => {
   it("splits a length where its fraction is", () => {
@@ -24,16 +24,5 @@ describe("parts", () => {
       .map((part) => (part.kind === "plain" ? part.text : `${part.top}/${part.bottom}`))
       .join("");
     expect(text).toBe("96 1/2 x 82 15/16");
-  });
-});
-
-describe("printer", () => {
-  it("looks a number up as JavaScript writes it", () => {
-    expect(printer({ "86.5": "86 1/2" })(86.5)).toBe("86 1/2");
-    expect(printer({ "222": "222" })(222.0)).toBe("222");
-  });
-
-  it("never makes a figure up", () => {
-    expect(() => printer({})(1)).toThrow("does not print 1");
   });
 });

@@ -28,12 +28,3 @@ export function parts(text: string): Part[] {
   if (last < text.length) found.push({ kind: "plain", text: text.slice(last) });
   return found;
 }
-
-/** Looks printed lengths up in an answer's figures. */
-export function printer(figures: Record<string, string>): (inches: number) => string {
-  return (inches) => {
-    const printed = figures[String(inches)];
-    if (printed === undefined) throw new Error(`the answer does not print ${inches}`);
-    return printed;
-  };
-}

@@ -6,7 +6,6 @@ import { answered, client, type JobSummary } from "../api/client";
 import { FindingTally } from "../app/FindingTally";
 import { useNotices } from "../app/notices";
 import { Figure } from "../drawing/Figure";
-import { printer } from "../drawing/figures";
 
 const JobLink = chakra(Link);
 
@@ -31,7 +30,6 @@ export function JobRow({ job }: { job: JobSummary }) {
     },
     onError: trouble,
   });
-  const print = printer(job.figures);
 
   return (
     <Flex as="li" align="center" gap="5" py="3" px="2" borderBottomWidth="1px" _hover={{ bg: "bench" }}>
@@ -54,7 +52,7 @@ export function JobRow({ job }: { job: JobSummary }) {
       <Count value={job.walls} of={job.walls === 1 ? "wall" : "walls"} />
       <Count value={job.openings} of={job.openings === 1 ? "opening" : "openings"} />
       <Box textAlign="end" w="90px" display={{ base: "none", md: "block" }}>
-        <Figure text={print(job.length)} fontSize="19px" fontWeight="600" />
+        <Figure text={job.length.text} fontSize="19px" fontWeight="600" />
         <Text color="faint" fontSize="12px">
           of wall
         </Text>

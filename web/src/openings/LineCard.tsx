@@ -1,15 +1,13 @@
 import { Box, Heading, Text } from "@chakra-ui/react";
 import { Link } from "react-router";
-import type { Schedule, ScheduleLine } from "../api/client";
+import type { ScheduleLine } from "../api/client";
 import { FindingTally } from "../app/FindingTally";
 import { Said } from "../app/words";
-import { printer } from "../drawing/figures";
 import { SumColumn } from "../drawing/SumColumn";
 import { checkedInWords } from "./checked";
 
 /** The line the hand is on: the sums of its rough opening and head, and the way to its walls. */
-export function LineCard({ job, schedule, line }: { job: string; schedule: Schedule; line: ScheduleLine }) {
-  const print = printer(schedule.figures);
+export function LineCard({ job, line }: { job: string; line: ScheduleLine }) {
   const isLost = line.checked?.is_lost ?? false;
   return (
     <Box px="4" py="3">
@@ -33,9 +31,9 @@ export function LineCard({ job, schedule, line }: { job: string; schedule: Sched
       <Text fontSize="14px" mb="3" fontWeight="600" color={isLost ? "crayon" : line.checked ? "ink" : "warn"}>
         {checkedInWords(line.checked)}
       </Text>
-      <SumColumn sum={{ ...line.rough_width, name: "Rough width" }} print={print} />
-      <SumColumn sum={{ ...line.rough_height, name: "Rough height" }} print={print} />
-      <SumColumn sum={{ ...line.head, name: "Head" }} print={print} />
+      <SumColumn sum={{ ...line.rough_width, name: "Rough width" }} />
+      <SumColumn sum={{ ...line.rough_height, name: "Rough height" }} />
+      <SumColumn sum={{ ...line.head, name: "Head" }} />
       <Box mt="3">
         <FindingTally counts={line.findings} />
       </Box>

@@ -146,7 +146,7 @@ function Openings({
               {schedule.unplaced.length > 0 && ` Without a place: ${schedule.unplaced.join(", ")}.`}
             </Text>
           </Flex>
-          <SidePanel isNarrow>{line && <LineCard job={job.id} schedule={schedule} line={line} />}</SidePanel>
+          <SidePanel isNarrow>{line && <LineCard job={job.id} line={line} />}</SidePanel>
         </Flex>
       )}
     </>

@@ -4,7 +4,6 @@ import { type ClipboardEvent, type KeyboardEvent, useEffect, useRef } from "reac
 import type { Schedule, ScheduleLine } from "../api/client";
 import { useWords } from "../app/words";
 import { Figure } from "../drawing/Figure";
-import { printer } from "../drawing/figures";
 import { CellEditor } from "./CellEditor";
 import { checkedInWords } from "./checked";
 import { COLUMNS, type Column, isWritable } from "./columns";
@@ -72,8 +71,7 @@ export function ScheduleTable({
   onTable: (text: string) => void;
   onCheck: (line: ScheduleLine) => void;
 }) {
-  const print = printer(schedule.figures);
-  const says: CellText = (one, at) => writtenIn(waiting, one, at) ?? at.text(one, print);
+  const says: CellText = (one, at) => writtenIn(waiting, one, at) ?? at.text(one);
   const box = useRef<HTMLDivElement>(null);
   const { lines } = schedule;
   const line = lines[grid.row];
@@ -183,7 +181,6 @@ export function ScheduleTable({
                       <Cell
                         column={at}
                         line={one}
-                        print={print}
                         written={writtenIn(waiting, one, at)}
                         onCheck={() => onCheck(one)}
                       />
@@ -213,13 +210,11 @@ const MOVES: Record<string, [number, number]> = {
 function Cell({
   column,
   line,
-  print,
   written,
   onCheck,
 }: {
   column: Column;
   line: ScheduleLine;
-  print: (inches: number) => string;
   /** What was written here and waits to go in. */
   written: string | undefined;
   onCheck: () => void;
@@ -230,7 +225,7 @@ function Cell({
         {written}
       </Text>
     );
-  const text = column.text(line, print);
+  const text = column.text(line);
   switch (column.key) {
     case "mark":
       return (

@@ -6,7 +6,7 @@ export interface Column {
   key: string;
   head: string;
   /** What the cell holds as one would type it. */
-  text: (line: ScheduleLine, print: (inches: number) => string) => string;
+  text: (line: ScheduleLine) => string;
   /** Whether a figure stands in it. */
   isFigure?: boolean;
   isReadOnly?: boolean;
@@ -44,7 +44,7 @@ export const COLUMNS: readonly Column[] = [
     isFigure: true,
   },
   { key: "rough", head: "Rough opening", text: sizeInFigures, isFigure: true },
-  { key: "head", head: "Head", text: ({ head }, print) => print(head.value), isFigure: true },
+  { key: "head", head: "Head", text: ({ head }) => head.value.text, isFigure: true },
   { key: "header", head: "Header", text: ({ header }) => header },
   {
     key: "source",

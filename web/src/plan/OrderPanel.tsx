@@ -1,12 +1,10 @@
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import type { Plan } from "../api/client";
 import { Figure } from "../drawing/Figure";
-import { printer } from "../drawing/figures";
 import type { Select } from "./selection";
 
 /** In which order the walls are framed and stood, how each is raised and by how many. */
 export function OrderPanel({ plan, onSelect }: { plan: Plan; onSelect: (action: Select) => void }) {
-  const print = printer(plan.feet);
   return (
     <Box pb="4">
       <Box as="ol" listStyleType="none" aria-label="Framing order">
@@ -39,7 +37,7 @@ export function OrderPanel({ plan, onSelect }: { plan: Plan; onSelect: (action: 
               </Text>
               {step.is_tight && step.room !== null && (
                 <Text color="warn">
-                  Only {print(step.room)} of floor there: frame it elsewhere and carry it in.
+                  Only {step.room.text} of floor there: frame it elsewhere and carry it in.
                 </Text>
               )}
               {step.needs_help && (

@@ -1,9 +1,8 @@
 import { Box, Button, Flex } from "@chakra-ui/react";
 import { Maximize, Minus, Plus } from "lucide-react";
-import { type KeyboardEvent, memo, useEffect, useMemo, useRef, useState } from "react";
+import { type KeyboardEvent, useRef, useState } from "react";
 import type { Drawing, Edit, Picture, Plan, PlanWall } from "../api/client";
 import { colour } from "../app/theme";
-import { printer } from "../drawing/figures";
 import { useBoxSize } from "../drawing/useBoxSize";
 import { Hatches } from "../drawing/wood";
 import { PlanPicture } from "./PlanPicture";
@@ -49,7 +48,7 @@ export function PlanDrawing({
   areDimensionsShown: boolean;
   isDragging: boolean;
   onSelect: (action: Select) => void;
-  onDrag: (edit: Edit) => void;
+  onDrag: (edit: Edit | null) => void;
   onDrop: () => void;
   onTurn: (edit: Edit) => void;
   onKey: (event: KeyboardEvent) => void;
@@ -70,43 +69,27 @@ export function PlanDrawing({
   const [chosen, setView] = useState<View | null>(null);
   const [box, setBox] = useState<Drawn | null>(null);
   // Until somebody moves it, the view follows the plan and the window.
-  const fitted = useMemo(
-    () => wholeOf(boundsWith(plan, picture, drawing) ?? [0, 0, 240, 240], size),
-    [plan, picture, drawing, size],
-  );
+  const fitted = wholeOf(boundsWith(plan, picture, drawing) ?? [0, 0, 240, 240], size);
   // Under a hand that drags, the floor must stay where it is.
-  const steady = useRef(fitted);
-  if (!isDragging) steady.current = fitted;
-  const view = chosen ?? steady.current;
-  const hand = usePlanHand({
+  const [held, hold] = useState<View | null>(null);
+  const view = chosen ?? (isDragging ? held : null) ?? fitted;
+  usePlanHand(svg, {
     plan,
     view,
     selection,
     onView: setView,
     onSelect,
     onBox: setBox,
-    onDrag,
+    onDrag: (edit) => {
+      if (!isDragging) hold(view);
+      onDrag(edit);
+    },
     onDrop,
     onTurn,
     picture: isPictureMoved ? picture : null,
     onPress,
   });
   const zoomBy = (by: number) => setView(zoom(view, by, [size.width / 2, size.height / 2]));
-  const latest = useRef(view);
-  latest.current = view;
-
-  // React listens to wheels passively, and a page must not scroll while its plan zooms.
-  useEffect(() => {
-    const drawing = svg.current;
-    function onWheel(event: WheelEvent) {
-      event.preventDefault();
-      const frame = (event.currentTarget as Element).getBoundingClientRect();
-      const at = [event.clientX - frame.left, event.clientY - frame.top] as const;
-      setView(zoom(latest.current, Math.exp(-event.deltaY / 600), at));
-    }
-    drawing?.addEventListener("wheel", onWheel, { passive: false });
-    return () => drawing?.removeEventListener("wheel", onWheel);
-  }, []);
 
   return (
     <Box ref={frame} position="relative" flex="1" minH="0" minW="0" overflow="hidden">
@@ -126,7 +109,6 @@ export function PlanDrawing({
           height={size.height}
           style={{ touchAction: "none", userSelect: "none" }}
           onKeyDown={onKey}
-          {...hand}
         >
           <Hatches />
           {picture && plan.picture_corner && (
@@ -182,8 +164,8 @@ export function PlanDrawing({
   );
 }
 
-/** Everything of the plan, what must be read on top of what it is written on; drawn again only when it changes. */
-const Walls = memo(function Walls({
+/** Everything of the plan, what must be read on top of what it is written on. */
+function Walls({
   plan,
   pencilled,
   view,
@@ -198,7 +180,6 @@ const Walls = memo(function Walls({
   areDimensionsShown: boolean;
   isDragging: boolean;
 }) {
-  const print = printer(plan.feet);
   const selected = new Set(selection.walls);
   const [only] = selection.walls.length === 1 ? plan.walls.filter(({ id }) => selected.has(id)) : [];
   // What is selected is drawn last, so that its outline is not covered by its neighbours.
@@ -225,9 +206,9 @@ const Walls = memo(function Walls({
       {plan.walls
         .filter((wall) => areDimensionsShown && (wall.entered.kind === "exterior" || wall === only))
         .map((wall) => (
-          <Dimensions key={wall.id} wall={wall} view={view} print={print} />
+          <Dimensions key={wall.id} wall={wall} view={view} />
         ))}
-      {only && !areDimensionsShown && <Dimensions wall={only} view={view} print={print} />}
+      {only && !areDimensionsShown && <Dimensions wall={only} view={view} />}
       {plan.walls.map((wall) =>
         wall.openings.map((opening) => (
           <CallOut key={opening.id} opening={opening} wall={wall} view={view} />
@@ -239,7 +220,7 @@ const Walls = memo(function Walls({
       {plan.walls
         .filter(({ id }) => selected.has(id))
         .map((wall) => (
-          <SelectedMarks key={wall.id} wall={wall} view={view} print={print} isOnly={wall === only} />
+          <SelectedMarks key={wall.id} wall={wall} view={view} isOnly={wall === only} />
         ))}
       {!isDragging &&
         plan.corners.map((corner, index) =>
@@ -251,19 +232,9 @@ const Walls = memo(function Walls({
         )}
     </>
   );
-});
+}
 
-function SelectedMarks({
-  wall,
-  view,
-  print,
-  isOnly,
-}: {
-  wall: PlanWall;
-  view: View;
-  print: (inches: number) => string;
-  isOnly: boolean;
-}) {
+function SelectedMarks({ wall, view, isOnly }: { wall: PlanWall; view: View; isOnly: boolean }) {
   return (
     <g aria-hidden>
       <HookMark wall={wall} view={view} />
@@ -273,7 +244,7 @@ function SelectedMarks({
             key={clear.side}
             from={toScreen(view, clear.start)}
             to={toScreen(view, clear.end)}
-            text={print(clear.distance)}
+            text={clear.distance.text}
           />
         ))}
     </g>

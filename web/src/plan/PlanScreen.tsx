@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Tabs, Text } from "@chakra-ui/react";
 import { FlipHorizontal, FlipVertical, Ruler } from "lucide-react";
-import { type KeyboardEvent, useCallback, useMemo, useReducer, useState } from "react";
+import { type KeyboardEvent, useReducer, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import type { Edit, Job, Plan } from "../api/client";
 import { usePlan, usePlanPreview } from "../api/queries";
@@ -39,7 +39,7 @@ function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange 
   // Who comes from the bench comes with its wall.
   const from = useSearchParams()[0].get("wall");
   const [chosen, act] = useReducer(select, from ? { walls: [from], opening: null } : NOTHING);
-  const selection = useMemo(() => standing(chosen, plan), [chosen, plan]);
+  const selection = standing(chosen, plan);
   const [areDimensionsShown, showDimensions] = useState(true);
   const [tab, setTab] = useState("walls");
   const bringIn = useBringIn(job.id, change);
@@ -49,10 +49,7 @@ function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange 
   const [isPictureMoved, movePicture] = useState(false);
   const picture = job.job.picture ?? null;
   const navigate = useNavigate();
-  const openBench = useCallback(
-    (wall: string) => navigate(`/jobs/${job.id}/bench/${encodeURIComponent(wall)}`),
-    [navigate, job.id],
-  );
+  const openBench = (wall: string) => navigate(`/jobs/${job.id}/bench/${encodeURIComponent(wall)}`);
 
   /** A place of the plan as a place on its picture, in pixels from the picture's upper left. */
   function press([east, north]: Place) {
@@ -257,10 +254,8 @@ function useDraft(job: Job, plan: Plan, change: JobChange, brought: Edit | null)
   const seen = draft && !preview.error ? preview.data : undefined;
   // What was dropped stays in sight until the plan is of a later revision.
   const shown = seen?.plan ?? (dropped && dropped.revision === plan.revision ? dropped : plan);
-  const pencilled = useMemo(
-    () => new Set(shown.walls.map(({ id }) => id).filter((id) => !plan.walls.some((wall) => wall.id === id))),
-    [shown, plan],
-  );
+  const known = new Set(plan.walls.map(({ id }) => id));
+  const pencilled = new Set(shown.walls.map(({ id }) => id).filter((id) => !known.has(id)));
   return {
     shown,
     pencilled,

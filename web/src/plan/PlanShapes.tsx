@@ -92,8 +92,8 @@ function letterPlace(wall: PlanWall, view: View): Place {
   let [best, longest] = [wall.middle as Place, 0];
   wall.stations.forEach((station, index) => {
     const before = wall.stations[index - 1];
-    if (!before || station.step <= longest) return;
-    longest = station.step;
+    if (!before || station.step.inches <= longest) return;
+    longest = station.step.inches;
     best = [(before.at[0] + station.at[0]) / 2, (before.at[1] + station.at[1]) / 2];
   });
   const side = wall.stations_side === "left" ? "right" : "left";
@@ -204,15 +204,7 @@ export function DimensionLine({
 }
 
 /** The dimensions along one wall: from the outside to what is in it, and over all. */
-export function Dimensions({
-  wall,
-  view,
-  print,
-}: {
-  wall: PlanWall;
-  view: View;
-  print: (inches: number) => string;
-}) {
+export function Dimensions({ wall, view }: { wall: PlanWall; view: View }) {
   const stations = wall.stations.map((station) => ({ ...station, on: toScreen(view, station.at) }));
   const [first, last] = [stations[0], stations.at(-1)];
   if (!first || !last) return null;
@@ -225,10 +217,10 @@ export function Dimensions({
           .slice(1)
           .map((station, index) => (
             <DimensionLine
-              key={`${station.name} ${station.along}`}
+              key={`${station.name} ${station.along.inches}`}
               from={stations[index]?.on ?? first.on}
               to={station.on}
-              text={print(station.step)}
+              text={station.step.text}
               offset={near}
             />
           ))}
@@ -236,7 +228,7 @@ export function Dimensions({
         <DimensionLine
           from={first.on}
           to={last.on}
-          text={print(last.along)}
+          text={last.along.text}
           offset={isDivided ? near + 26 * Math.sign(near) : near}
         />
       )}

@@ -1,4 +1,3 @@
-import { memo } from "react";
 import type { Drawing } from "../api/client";
 import { colour } from "../app/theme";
 import { toScreen, type View } from "./view";
@@ -62,7 +61,7 @@ export function LeftMarks({
 }
 
 /** Thousands of lines are one path, made once: only its frame moves as the plan is zoomed. */
-const Lines = memo(function Lines({ lines }: { lines: Drawing["lines"] }) {
+function Lines({ lines }: { lines: Drawing["lines"] }) {
   const path = lines.map(([x1, y1, x2, y2]) => `M${x1} ${y1}L${x2} ${y2}`).join("");
   return (
     <path
@@ -74,4 +73,4 @@ const Lines = memo(function Lines({ lines }: { lines: Drawing["lines"] }) {
       vectorEffect="non-scaling-stroke"
     />
   );
-});
+}

@@ -9,7 +9,6 @@ import { TextField } from "../app/TextField";
 import type { JobChange } from "../app/useJobChange";
 import { STUDS, WallFields } from "../app/WallFields";
 import { Figure } from "../drawing/Figure";
-import { printer } from "../drawing/figures";
 import { OpeningCard } from "./OpeningCard";
 import { removal } from "./removal";
 import type { Select, Selection } from "./selection";
@@ -39,7 +38,6 @@ export function SelectionCard(props: Props) {
 }
 
 function OneWall({ job, plan, wall, change, onSelect, onOpen }: Props & { wall: PlanWall }) {
-  const print = printer(plan.feet);
   return (
     <Box role="region" aria-label="Selected wall" overflowY="auto" maxH="58%" borderBottomWidth="1px">
       <Flex px="4" pt="3" align="baseline" gap="3">
@@ -55,7 +53,7 @@ function OneWall({ job, plan, wall, change, onSelect, onOpen }: Props & { wall: 
           <TextField
             label="Length"
             isBare
-            value={print(wall.length)}
+            value={wall.length.text}
             onEnter={(text) => change.enter({ edit: "set-length", id: wall.id, length: text })}
           />
         </Box>
@@ -64,7 +62,7 @@ function OneWall({ job, plan, wall, change, onSelect, onOpen }: Props & { wall: 
         </Button>
       </Flex>
       <Text px="4" pb="2" color="faint" fontSize="14px">
-        plate <Figure text={print(wall.plate_length)} color="ink" fontSize="17px" fontWeight="700" />, tape
+        plate <Figure text={wall.plate_length.text} color="ink" fontSize="17px" fontWeight="700" />, tape
         hooks at its {wall.hook}; the bench shows it from the {wall.seen_from}
       </Text>
       {wall.clears.length > 0 && (
@@ -73,7 +71,7 @@ function OneWall({ job, plan, wall, change, onSelect, onOpen }: Props & { wall: 
             <TextField
               key={clear.side}
               label={`To ${clear.other}`}
-              value={print(clear.distance)}
+              value={clear.distance.text}
               onEnter={(text) =>
                 change.enter({ edit: "set-clear", id: wall.id, other: clear.other, clear: text })
               }

@@ -3,7 +3,6 @@ import { memo } from "react";
 import type { Job, Plan } from "../api/client";
 import { FindingTally } from "../app/FindingTally";
 import { Figure } from "../drawing/Figure";
-import { printer } from "../drawing/figures";
 import type { Select, Selection } from "./selection";
 
 /** Every wall of the job, those on no plan too. */
@@ -20,7 +19,6 @@ export function WallsPanel({
   onSelect: (action: Select) => void;
   onOpen: (wall: string) => void;
 }) {
-  const print = printer(job.figures);
   if (job.walls.length === 0)
     return (
       <Text p="4" color="faint">
@@ -34,7 +32,7 @@ export function WallsPanel({
           key={id}
           id={id}
           stud={stud}
-          length={print(length)}
+          length={length.text}
           error={findings.error}
           warning={findings.warning}
           info={findings.info}

@@ -1,7 +1,8 @@
-import { type PointerEvent, useRef } from "react";
+import { useGesture } from "@use-gesture/react";
+import type { RefObject } from "react";
 import type { Edit, Picture, Plan, PlanWall } from "../api/client";
 import type { Select, Selection } from "./selection";
-import { across, along, type Place, pan, snap, toPlan, type View } from "./view";
+import { across, along, type Place, pan, snap, toPlan, type View, zoom } from "./view";
 
 /** Pixels a hand may tremble before a press is a drag. */
 const STILL = 4;
@@ -9,7 +10,8 @@ const STILL = 4;
 type Grip =
   | { on: "ground"; at: Place; view: View }
   | { on: "box"; at: Place }
-  | { on: "picture"; at: Place }
+  /** Where it lay in the job, not where the last preview put it. */
+  | { on: "picture"; at: Place; from: Place }
   | { on: "wall"; at: Place; ids: readonly string[]; along: PlanWall | null }
   | { on: "opening"; at: Place; id: string; wall: PlanWall };
 
@@ -19,49 +21,44 @@ export interface Box {
   to: Place;
 }
 
-export interface Hand {
-  onPointerDown: (event: PointerEvent<SVGSVGElement>) => void;
-  onPointerMove: (event: PointerEvent<SVGSVGElement>) => void;
-  onPointerUp: (event: PointerEvent<SVGSVGElement>) => void;
-}
-
 /**
  * A hand on the plan: a press selects, a drag on the ground moves the view, on a wall or an opening it moves
- * that, and with Shift on the ground it draws a box round walls.
+ * that, and with Shift on the ground it draws a box round walls. Two fingers, or a wheel, bring it nearer.
  */
-export function usePlanHand({
-  plan,
-  view,
-  selection,
-  onView,
-  onSelect,
-  onBox,
-  onDrag,
-  onDrop,
-  onTurn,
-  picture,
-  onPress,
-}: {
-  plan: Plan;
-  view: View;
-  selection: Selection;
-  onView: (view: View) => void;
-  onSelect: (action: Select) => void;
-  onBox: (box: Box | null) => void;
-  onDrag: (edit: Edit) => void;
-  onDrop: () => void;
-  onTurn: (edit: Edit) => void;
-  /** The picture, while every drag moves it; null otherwise. */
-  picture: Picture | null;
-  /** Told of presses instead of selecting, while somebody waits for a place. */
-  onPress: ((place: Place) => void) | null;
-}): Hand {
-  const grip = useRef<Grip | null>(null);
-  const moved = useRef(false);
-  const start = useRef<Place | null>(null);
-
-  function gripOf(event: PointerEvent<SVGSVGElement>, at: Place): Grip {
-    if (picture) return { on: "picture", at };
+export function usePlanHand(
+  target: RefObject<SVGSVGElement | null>,
+  {
+    plan,
+    view,
+    selection,
+    onView,
+    onSelect,
+    onBox,
+    onDrag,
+    onDrop,
+    onTurn,
+    picture,
+    onPress,
+  }: {
+    plan: Plan;
+    view: View;
+    selection: Selection;
+    onView: (view: View) => void;
+    onSelect: (action: Select) => void;
+    onBox: (box: Box | null) => void;
+    /** Null leaves what was dragged where it was. */
+    onDrag: (edit: Edit | null) => void;
+    onDrop: () => void;
+    onTurn: (edit: Edit) => void;
+    /** The picture, while every drag moves it; null otherwise. */
+    picture: Picture | null;
+    /** Told of presses instead of selecting, while somebody waits for a place. */
+    onPress: ((place: Place) => void) | null;
+  },
+): void {
+  function gripOf(event: UIEvent & { shiftKey: boolean }, at: Place): Grip {
+    if (onPress) return { on: "ground", at, view };
+    if (picture && plan.picture_corner) return { on: "picture", at, from: plan.picture_corner };
     const opening = named(event.target, "opening");
     const wallOfOpening = plan.walls.find(({ openings }) => openings.some(({ id }) => id === opening));
     if (opening && wallOfOpening) return { on: "opening", at, id: opening, wall: wallOfOpening };
@@ -87,13 +84,12 @@ export function usePlanHand({
       case "box":
         return onBox({ from: held.at, to: at });
       case "picture": {
-        const corner = plan.picture_corner;
-        if (!picture || !corner) return;
+        if (!picture) return;
         const [x, y] = [snap(by[0], view.scale), snap(by[1], view.scale)];
-        // From where it lies in the job, not from where the last preview put it.
-        const from = start.current ?? corner;
-        start.current = from;
-        return onDrag({ edit: "set-picture", picture: { ...picture, at: [from[0] + x, from[1] + y] } });
+        return onDrag({
+          edit: "set-picture",
+          picture: { ...picture, at: [held.from[0] + x, held.from[1] + y] },
+        });
       }
       case "opening": {
         const inches = snap(along(held.wall.start, held.wall.end, by), view.scale);
@@ -111,37 +107,66 @@ export function usePlanHand({
     }
   }
 
-  return {
-    onPointerDown(event) {
-      if (event.button !== 0) return;
-      const corner = plan.corners[Number(named(event.target, "corner") ?? Number.NaN)];
-      if (corner && !onPress) return onTurn(corner.turn);
-      event.currentTarget.setPointerCapture(event.pointerId);
-      start.current = null;
-      grip.current = onPress ? { on: "ground", at: placeOf(event), view } : gripOf(event, placeOf(event));
-      moved.current = false;
+  function press(event: UIEvent & { shiftKey: boolean }, at: Place) {
+    if (onPress) return onPress(toPlan(view, at));
+    const corner = plan.corners[Number(named(event.target, "corner") ?? Number.NaN)];
+    return corner ? onTurn(corner.turn) : onSelect(pressed(gripOf(event, at), event.shiftKey));
+  }
+
+  function leave(held: Grip, at: Place, isMeant: boolean) {
+    if (held.on === "box") {
+      onBox(null);
+      if (isMeant) onSelect({ type: "walls", ids: within(plan, view, held.at, at) });
+    } else if (held.on !== "ground") {
+      if (isMeant) onDrop();
+      else onDrag(null);
+    }
+  }
+
+  function inDrawing([x, y]: Place): Place {
+    const box = target.current?.getBoundingClientRect();
+    return [x - (box?.left ?? 0), y - (box?.top ?? 0)];
+  }
+
+  useGesture(
+    {
+      onDrag({ event, initial, xy, tap, last, canceled, pinching, cancel, memo }): Grip | undefined {
+        const at = inDrawing(xy);
+        if (tap) {
+          press(event, at);
+          return undefined;
+        }
+        const held: Grip = memo ?? gripOf(event, inDrawing(initial));
+        // A second finger means the view, and leaves what the first had begun to move.
+        if (last) leave(held, at, !canceled);
+        else if (pinching) cancel();
+        else drag(held, at);
+        return held;
+      },
+      onPinch({ origin, movement: [scale], first, memo }): Pinch {
+        const at = inDrawing(origin);
+        const before: Pinch = first ? { at, view } : memo;
+        const moved = pan(before.view, at[0] - before.at[0], at[1] - before.at[1]);
+        onView(zoom(moved, scale, at));
+        return before;
+      },
+      onWheel({ event }) {
+        event.preventDefault();
+        onView(zoom(view, Math.exp(-event.deltaY / 600), inDrawing([event.clientX, event.clientY])));
+      },
     },
-    onPointerMove(event) {
-      const held = grip.current;
-      if (!held) return;
-      const at = placeOf(event);
-      moved.current ||= Math.hypot(at[0] - held.at[0], at[1] - held.at[1]) > STILL;
-      if (moved.current) drag(held, at);
+    {
+      target,
+      eventOptions: { passive: false },
+      drag: { filterTaps: true, tapsThreshold: STILL, pointer: { keys: false } },
     },
-    onPointerUp(event) {
-      const held = grip.current;
-      grip.current = null;
-      if (!held) return;
-      if (!moved.current && onPress) return onPress(toPlan(view, placeOf(event)));
-      if (!moved.current) return onSelect(pressed(held, event.shiftKey));
-      if (held.on === "box") {
-        onSelect({ type: "walls", ids: within(plan, view, held.at, placeOf(event)) });
-        onBox(null);
-      } else if (held.on !== "ground") {
-        onDrop();
-      }
-    },
-  };
+  );
+}
+
+/** Where two fingers went down, and what was in view then. */
+interface Pinch {
+  at: Place;
+  view: View;
 }
 
 function pressed(held: Grip, isMore: boolean): Select {
@@ -160,12 +185,7 @@ function within(plan: Plan, view: View, from: Place, to: Place): string[] {
   return plan.walls.filter(({ middle }) => isIn(0, middle) && isIn(1, middle)).map(({ id }) => id);
 }
 
-function named(target: EventTarget, what: "wall" | "opening" | "corner"): string | null {
+function named(target: EventTarget | null, what: "wall" | "opening" | "corner"): string | null {
   const found = target instanceof Element ? target.closest(`[data-${what}]`) : null;
   return found?.getAttribute(`data-${what}`) ?? null;
-}
-
-function placeOf(event: PointerEvent<SVGSVGElement>): Place {
-  const box = event.currentTarget.getBoundingClientRect();
-  return [event.clientX - box.left, event.clientY - box.top];
 }

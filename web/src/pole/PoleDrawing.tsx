@@ -3,7 +3,6 @@ import { useRef } from "react";
 import type { Pole, Poles } from "../api/client";
 import { colour } from "../app/theme";
 import { useWords } from "../app/words";
-import { printer } from "../drawing/figures";
 import { lettering } from "../drawing/lettering";
 import { SvgFigure } from "../drawing/SvgFigure";
 import { spread } from "../drawing/spread";
@@ -34,15 +33,14 @@ export function PoleDrawing({
 }) {
   const box = useRef<HTMLDivElement>(null);
   const size = useBoxSize(box);
-  const print = printer(poles.figures);
   const count = Math.max(poles.poles.length, 1);
   const column = Math.max((size.width - RULER) / count, HEIGHTS + WOOD.least + GAP);
   const width = Math.max(size.width, RULER + column * count);
   const floor = size.height - FEET;
-  const highest = Math.max(...poles.poles.map(({ stretches }) => stretches.at(-1)?.top ?? 0), 1);
+  const highest = Math.max(...poles.poles.map(({ stretches }) => stretches.at(-1)?.top.inches ?? 0), 1);
   const scale = (floor - HEADS) / highest;
   const y = (inches: number) => Math.round(floor - inches * scale);
-  const usual = poles.poles.find(({ off }) => off === 0)?.head.value;
+  const usual = poles.poles.find(({ off }) => off.inches === 0)?.head.value.inches;
   return (
     <Box ref={box} flex="1" minW="0" minH="0" overflowX="auto" overflowY="hidden">
       <svg
@@ -80,7 +78,6 @@ export function PoleDrawing({
             x={RULER + index * column}
             width={column}
             y={y}
-            print={print}
             isPicked={index === picked}
             isPencilled={pencilled && index === picked}
             onPick={() => onPick(index)}
@@ -127,7 +124,6 @@ function OnePole({
   x,
   width,
   y,
-  print,
   isPicked,
   isPencilled,
   onPick,
@@ -136,27 +132,30 @@ function OnePole({
   x: number;
   width: number;
   y: (inches: number) => number;
-  print: (inches: number) => string;
   isPicked: boolean;
   isPencilled: boolean;
   onPick: () => void;
 }) {
   const words = useWords();
   const { stretches } = pole;
-  const top = stretches.at(-1)?.top ?? 0;
+  const top = stretches.at(-1)?.top.inches ?? 0;
+  const isOff = pole.off.inches !== 0;
   const wood = x + HEIGHTS;
   const woodWidth = Math.min(width - HEIGHTS - GAP, WOOD.most);
-  const marks = [0, ...stretches.map((stretch) => stretch.top)];
-  const isWorthMarking = (mark: number) => mark > 0;
-  const heights = marks.filter(isWorthMarking).toReversed();
-  const heightPlaces = spread(heights.map(y), LABEL_GAP, y(top), y(0));
+  const heights = stretches.map((stretch) => stretch.top).toReversed();
+  const heightPlaces = spread(
+    heights.map(({ inches }) => y(inches)),
+    LABEL_GAP,
+    y(top),
+    y(0),
+  );
   const ink = isPencilled ? colour("chalk") : colour("ink");
   const marksSaid = pole.marks.length > 4 ? `${pole.marks.slice(0, 3).join(" ")} …` : pole.marks.join(" ");
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: the panel beside has a button for every pole
     <g
       data-pole={pole.marks.join(" ")}
-      data-off={pole.off || undefined}
+      data-off={pole.off.inches || undefined}
       style={{ cursor: "pointer" }}
       onClick={onPick}
     >
@@ -164,11 +163,11 @@ function OnePole({
       <text x={wood - 2} y={22} fill={ink} style={lettering(18, 800)}>
         {marksSaid}
       </text>
-      {pole.off !== 0 && (
+      {isOff && (
         <SvgFigure
           x={wood - 2}
           y={40}
-          text={`head ${print(pole.off)} ${pole.off > 0 ? "above" : "below"}`}
+          text={`head ${pole.off.text} ${pole.off.inches > 0 ? "above" : "below"}`}
           size={13}
           weight={700}
           fill={colour("crayon")}
@@ -176,53 +175,53 @@ function OnePole({
       )}
       {stretches.map(({ what, bottom, top: high }) => (
         <rect
-          key={`${what} ${bottom}`}
+          key={`${what} ${bottom.inches}`}
           x={wood}
-          y={y(high)}
+          y={y(high.inches)}
           width={woodWidth}
-          height={Math.max(y(bottom) - y(high), 1)}
+          height={Math.max(y(bottom.inches) - y(high.inches), 1)}
           fill={what === "clear" ? colour("ground") : fillOf(what)}
           stroke={isPencilled ? colour("chalk") : colour("pineEdge")}
           strokeWidth={1}
         />
       ))}
       <path
-        d={`M${wood - 6} ${y(pole.head.value) + 0.5}h${woodWidth + 12}`}
-        stroke={pole.off === 0 ? colour("chalk") : colour("crayon")}
+        d={`M${wood - 6} ${y(pole.head.value.inches) + 0.5}h${woodWidth + 12}`}
+        stroke={isOff ? colour("crayon") : colour("chalk")}
         strokeWidth={3}
       />
       {heights.map((mark, index) => (
-        <g key={mark}>
+        <g key={mark.inches}>
           <path
-            d={`M${wood} ${y(mark) + 0.5}L${wood - 7} ${heightPlaces[index] ?? 0}`}
+            d={`M${wood} ${y(mark.inches) + 0.5}L${wood - 7} ${heightPlaces[index] ?? 0}`}
             stroke={colour("faint")}
             strokeWidth={0.7}
           />
           <SvgFigure
             x={wood - 9}
             y={(heightPlaces[index] ?? 0) + 5}
-            text={print(mark)}
+            text={mark.text}
             size={14}
-            weight={mark === pole.head.value ? 800 : 600}
+            weight={mark.inches === pole.head.value.inches ? 800 : 600}
             textAnchor="end"
             stroke={isPicked ? colour("chalkWash") : colour("ground")}
             strokeWidth={4}
             paintOrder="stroke"
-            fill={mark === pole.head.value && pole.off !== 0 ? colour("crayon") : ink}
+            fill={mark.inches === pole.head.value.inches && isOff ? colour("crayon") : ink}
           />
         </g>
       ))}
       {stretches.map(({ what, name, bottom, top: high, length }) => (
         <StretchLabel
-          key={`${what} ${bottom}`}
-          figure={print(length)}
+          key={`${what} ${bottom.inches}`}
+          figure={length.text}
           name={name}
           isStrong={what === "clear" || what === "header"}
           isCut={what.endsWith("_cripple")}
           x={wood + woodWidth / 2}
           width={woodWidth}
-          low={y(bottom)}
-          high={y(high)}
+          low={y(bottom.inches)}
+          high={y(high.inches)}
           ground={what === "clear" ? "ground" : "pine"}
           fill={ink}
         />
@@ -230,14 +229,14 @@ function OnePole({
       <SvgFigure
         x={wood}
         y={y(0) + 20}
-        text={words.say(`king ${print(pole.king)}`)}
+        text={words.say(`king ${pole.king.text}`)}
         size={13}
         fill={colour("faint")}
       />
       <SvgFigure
         x={wood}
         y={y(0) + 35}
-        text={pole.jack === null ? "on hangers" : words.say(`jack ${print(pole.jack)}`)}
+        text={pole.jack === null ? "on hangers" : words.say(`jack ${pole.jack.text}`)}
         size={13}
         fill={colour("faint")}
       />

@@ -11,7 +11,6 @@ import { SidePanel } from "../app/SidePanel";
 import { TextField } from "../app/TextField";
 import type { JobChange } from "../app/useJobChange";
 import { Said } from "../app/words";
-import { printer } from "../drawing/figures";
 import { SumColumn } from "../drawing/SumColumn";
 import { PoleDrawing } from "./PoleDrawing";
 import { usePoles, useWhatIf, type WhatIf } from "./usePoles";
@@ -119,7 +118,6 @@ function PoleCard({
   onAsk: (column: WhatIf["column"], text: string | null) => void;
   onTake: () => void;
 }) {
-  const print = printer(poles.figures);
   const isWindow = pole.kind === "window";
   return (
     <Box px="4" py="3" overflowY="auto">
@@ -129,14 +127,14 @@ function PoleCard({
       <Text color="faint" mb="3">
         {pole.header}
       </Text>
-      <SumColumn sum={{ ...pole.head, name: "Head" }} print={print} />
+      <SumColumn sum={{ ...pole.head, name: "Head" }} />
       <Heading as="h3" fontFamily="heading" fontWeight="700" fontSize="17px" mt="4" mb="1">
         What if
       </Heading>
       {isWindow && (
         <TextField
           label="Head"
-          value={asked?.column === "head" ? asked.text : print(pole.head.value)}
+          value={asked?.column === "head" ? asked.text : pole.head.value.text}
           onEnter={(text) => onAsk("head", text)}
         />
       )}

@@ -1,5 +1,5 @@
 import { Box, Button, Flex } from "@chakra-ui/react";
-import { memo, useCallback, useState } from "react";
+import { useState } from "react";
 import type { CrewStandard, Job, Tally, Way, WaysGroup } from "../api/client";
 import { scrollToGroup } from "../app/Field";
 import { JobBar } from "../app/JobBar";
@@ -53,19 +53,13 @@ function AllChoices({
   const keeping = useKeeping((text) => tell({ text, tone: "trouble" }));
   const { make, enter } = change;
 
-  const ask = useCallback(
-    (row: Way, text: string | null) => consider((before) => tryWay(before, row, text)),
-    [],
-  );
-  const takeWord = useCallback(
-    (way: string, text: string | null) => enter({ edit: "set-way", way, text }),
-    [enter],
-  );
+  const ask = (row: Way, text: string | null) => consider((before) => tryWay(before, row, text));
+  const takeWord = (way: string, text: string | null) => enter({ edit: "set-way", way, text });
 
   return (
     <>
       <JobBar job={job} change={change}>
-        <Parts names={ways.map(({ name }) => name).join("\n")} />
+        <Parts names={ways.map(({ name }) => name)} />
       </JobBar>
       <Flex flex="1" minH="0" direction={{ base: "column", lg: "row" }}>
         <Box flex="1" minW="0" overflowY="auto" pb="4">
@@ -124,7 +118,7 @@ function isIn({ rows }: WaysGroup, considered: Considered | null): boolean {
 }
 
 /** The way to each part of the standard. */
-const Parts = memo(function Parts({ names }: { names: string }) {
+function Parts({ names }: { names: string[] }) {
   return (
     <Flex
       as="nav"
@@ -134,7 +128,7 @@ const Parts = memo(function Parts({ names }: { names: string }) {
       minW="0"
       overflowX="auto"
     >
-      {names.split("\n").map((name) => (
+      {names.map((name) => (
         <Button
           key={name}
           variant="plain"
@@ -148,4 +142,4 @@ const Parts = memo(function Parts({ names }: { names: string }) {
       ))}
     </Flex>
   );
-});
+}

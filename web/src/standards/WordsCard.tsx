@@ -1,5 +1,4 @@
 import { Box, Flex, SimpleGrid, Text } from "@chakra-ui/react";
-import { memo } from "react";
 import type { Way } from "../api/client";
 import { FieldGroup } from "../app/Field";
 import { InUsualWords } from "../app/words";
@@ -11,7 +10,7 @@ import { SaidBy } from "./PartOfStandard";
 export const WORDS = "Words";
 
 /** What each piece is called and what is written for it: from a preset, or typed. They frame nothing otherwise. */
-export const WordsCard = memo(function WordsCard({ rows, onSay }: { rows: Way[]; onSay: SayWay }) {
+export function WordsCard({ rows, onSay }: { rows: Way[]; onSay: SayWay }) {
   const [preset, ...pieces] = rows;
   if (!preset) return null;
   const field = (row: Way, isBare: boolean) => (
@@ -49,7 +48,7 @@ export const WordsCard = memo(function WordsCard({ rows, onSay }: { rows: Way[];
       </FieldGroup>
     </InUsualWords>
   );
-});
+}
 
 /** Each piece's name, with its letter where one is written for it: a short row belongs to the one before it. */
 function paired(rows: readonly Way[]): [name: Way, letter: Way | null][] {

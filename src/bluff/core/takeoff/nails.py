@@ -3,7 +3,7 @@
 Counts are a crew's own (`Nailing`); here it is said which joints there are, and where.
 """
 
-from collections import Counter
+from collections import Counter, defaultdict
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 
@@ -83,6 +83,14 @@ def in_a_row(length: Length, apart: Length) -> int:
     7
     """
     return -(-length // apart) + 1
+
+
+def joints_by_kind(framing: Framing) -> list[tuple[str, list[Nailed]]]:
+    """The joints of a wall by what kind they are, the kind with the most nails first."""
+    kinds: dict[str, list[Nailed]] = defaultdict(list)
+    for joint in joints_of(framing):
+        kinds[joint.name].append(joint)
+    return sorted(kinds.items(), key=lambda kind: -sum(joint.nails for joint in kind[1]))
 
 
 def joints_of(framing: Framing) -> Iterator[Nailed]:

@@ -69,6 +69,12 @@ class SheetLayout:
     covered: int
     wasted: int
 
+    @property
+    def wasted_percent(self) -> float:
+        """How much of the sheets bought is left over."""
+        whole = self.covered + self.wasted
+        return round(100 * self.wasted / whole, 1) if whole else 0
+
 
 def lay_sheets(plan: WallPlan, openings: Sequence[OpeningFrame]) -> SheetLayout:
     """Lay the sheets of one face of a wall.
