@@ -31,7 +31,7 @@ def jobs(page: Page) -> None:
 
 def plan(page: Page) -> None:
     page.get_by_role("link", name=DEMO, exact=True).click()
-    page.get_by_role("button", name="Select wall G", exact=True).click()
+    page.get_by_role("button", name="Select wall G").click()
     page.get_by_role("tab", name="Order").click()
 
 

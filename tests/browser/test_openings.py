@@ -14,7 +14,7 @@ def openings(page):
     """The demo job, open on its schedule."""
     page.get_by_label("Job file").set_input_files(EXAMPLE)
     page.get_by_role("link", name="Openings").click()
-    expect(page.get_by_role("table", name="Openings")).to_be_visible()
+    expect(page.get_by_role("grid", name="Openings")).to_be_visible()
     return page
 
 

@@ -91,11 +91,20 @@ export function Field({
 }
 
 /** A group of rows with its name; `scrollToGroup` leads to it. */
-export function FieldGroup({ name, children }: { name: string; children: ReactNode }) {
+export function FieldGroup({
+  name,
+  level = "h3",
+  children,
+}: {
+  name: string;
+  /** How deep its name lies below the headings above it. */
+  level?: "h2" | "h3";
+  children: ReactNode;
+}) {
   const { say } = useWords();
   return (
     <Box role="group" data-group={name} aria-label={say(name)} px="4" pt="3" pb="2" borderBottomWidth="1px">
-      <Heading as="h3" fontFamily="heading" fontWeight="700" fontSize="17px" mb="1">
+      <Heading as={level} fontFamily="heading" fontWeight="700" fontSize="17px" mb="1">
         {say(name)}
       </Heading>
       {children}

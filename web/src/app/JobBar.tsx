@@ -1,4 +1,4 @@
-import { Button, Flex } from "@chakra-ui/react";
+import { Button, chakra, Flex } from "@chakra-ui/react";
 import { Redo2, Undo2 } from "lucide-react";
 import type { ReactNode } from "react";
 import type { Job } from "../api/client";
@@ -30,6 +30,7 @@ export function JobBar({
       bg="bench"
       flexShrink="0"
     >
+      <chakra.h1 srOnly>{job.job.name}</chakra.h1>
       <Flex
         w={{ base: "200px", lg: "250px" }}
         flexShrink="0"
@@ -42,7 +43,17 @@ export function JobBar({
           onEnter={(name) => change.enter({ edit: "rename-job", name })}
         />
       </Flex>
-      {children}
+      <Flex
+        flex={{ base: "1 1 100%", md: "1" }}
+        order={{ base: 3, md: 0 }}
+        gap="1"
+        align="center"
+        minW="0"
+        overflowX="auto"
+        pb={{ base: "1", md: "0" }}
+      >
+        {children}
+      </Flex>
       <Flex gap="1" flexShrink="0">
         <Button
           variant="plain"

@@ -24,16 +24,7 @@ export function BenchBar({
 }) {
   return (
     <JobBar job={job} wall={isAdding ? undefined : wall} change={change}>
-      <Flex
-        as="ul"
-        listStyleType="none"
-        gap="1"
-        overflowX="auto"
-        minW="0"
-        flex={{ base: "1 1 100%", md: "1" }}
-        order={{ base: 3, md: 0 }}
-        aria-label="Walls"
-      >
+      <Flex as="ul" listStyleType="none" gap="1" aria-label="Walls">
         {job.walls.map((listed) => (
           <WallTab key={listed.id} job={job} wall={listed} isHere={!isAdding && listed.id === wall} />
         ))}

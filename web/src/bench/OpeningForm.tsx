@@ -76,7 +76,7 @@ export function OpeningForm({
 
   return (
     <Box as="section" aria-label={before ? `Change ${before.id}` : "New opening"} overflowY="auto" minH="0">
-      <FieldGroup name={before ? `Opening ${before.id}` : "New opening"}>
+      <FieldGroup name={before ? `Opening ${before.id}` : "New opening"} level="h2">
         <TextField label="Mark" value={draft.id} fault={faultAt("id")} onEnter={(id) => set({ id })} />
         <SelectField label="Kind" value={draft.kind} choices={KINDS} onChoose={chooseKind} />
         <SelectField

@@ -59,42 +59,34 @@ function Openings({
   return (
     <>
       <JobBar job={job} change={change}>
-        <Flex
-          flex={{ base: "1 1 100%", md: "1" }}
-          order={{ base: 3, md: 0 }}
-          gap="1"
-          align="center"
-          minW="0"
-          wrap={{ base: "wrap", md: "nowrap" }}
+        <Button variant={isAlike ? "solid" : "outline"} aria-pressed={isAlike} onClick={onAlike}>
+          Alike together
+        </Button>
+        <FileButton
+          label="Schedule from a spreadsheet"
+          accept=".csv,.tsv,.txt"
+          variant="plain"
+          title="Lines of a CSV file whose first line names the columns: mark, wall, kind, unit, rough, at, head, header, source, jacks, kings"
+          onFile={(file) => writing.take(file)}
         >
-          <Button variant={isAlike ? "solid" : "outline"} aria-pressed={isAlike} onClick={onAlike}>
-            Alike together
-          </Button>
-          <FileButton
-            label="Schedule from a spreadsheet"
-            accept=".csv,.tsv,.txt"
-            variant="plain"
-            title="Lines of a CSV file whose first line names the columns: mark, wall, kind, unit, rough, at, head, header, source, jacks, kings"
-            onFile={(file) => writing.take(file)}
-          >
-            Take in CSV
-          </FileButton>
-          <Button asChild variant="plain">
-            <a href={`/api/jobs/${job.id}/schedule.csv`} download>
-              <FileDown /> CSV
-            </a>
-          </Button>
-          <Text
-            ms="auto"
-            fontSize="14px"
-            color={left ? "warn" : "faint"}
-            fontWeight="600"
-            whiteSpace="nowrap"
-            px="2"
-          >
-            {left ? `${left} not checked against the plan` : "All checked against the plan"}
-          </Text>
-        </Flex>
+          Take in CSV
+        </FileButton>
+        <Button asChild variant="plain">
+          <a href={`/api/jobs/${job.id}/schedule.csv`} download>
+            <FileDown /> CSV
+          </a>
+        </Button>
+        <Text
+          order={{ base: -1, md: 0 }}
+          ms={{ md: "auto" }}
+          fontSize="14px"
+          color={left ? "warn" : "faint"}
+          fontWeight="600"
+          whiteSpace="nowrap"
+          px="2"
+        >
+          {left ? `${left} not checked against the plan` : "All checked against the plan"}
+        </Text>
       </JobBar>
       {schedule.lines.length === 0 ? (
         <Box

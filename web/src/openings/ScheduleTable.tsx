@@ -72,24 +72,24 @@ export function ScheduleTable({
   onCheck: (line: ScheduleLine) => void;
 }) {
   const says: CellText = (one, at) => writtenIn(waiting, one, at) ?? at.text(one);
-  const box = useRef<HTMLDivElement>(null);
+  const table = useRef<HTMLTableElement>(null);
   const { lines } = schedule;
   const line = lines[grid.row];
   const column = COLUMNS[grid.column];
   useEffect(() => {
-    box.current?.querySelector("td[data-here]")?.scrollIntoView({ block: "nearest", inline: "nearest" });
+    table.current?.querySelector("td[data-here]")?.scrollIntoView({ block: "nearest", inline: "nearest" });
   });
 
   function step(rows: number, columns: number) {
     act({ type: "step", rows, columns, last: lines.length - 1 });
-    box.current?.focus();
+    table.current?.focus();
   }
   function enter(text: string, rows: number, columns: number) {
     if (line && column && text !== says(line, column)) onWrite(changesOf(line, column.key, text));
     step(rows, columns);
   }
   function onKey(event: KeyboardEvent) {
-    if (grid.typed !== null || event.target !== box.current || !line || !column) return;
+    if (grid.typed !== null || event.target !== table.current || !line || !column) return;
     const move = MOVES[event.key];
     if (move && event.shiftKey) {
       act({ type: "extend", rows: move[0], columns: move[1], last: lines.length - 1 });
@@ -122,25 +122,26 @@ export function ScheduleTable({
   }
 
   return (
-    <Box
-      ref={box}
-      role="group"
-      aria-label="Schedule of openings"
-      tabIndex={0}
-      flex="1"
-      minH="0"
-      overflow="auto"
-      onKeyDown={onKey}
-      onPaste={onPaste}
-      onCopy={onCopy}
-      _focusVisible={{ outline: "none" }}
-      userSelect="none"
-    >
-      <Table aria-label="Openings">
+    <Box flex="1" minH="0" overflow="auto">
+      {/* A grid: its current cell is announced as the hand moves, though the table itself has the focus. */}
+      <Table
+        ref={table}
+        role="grid"
+        aria-label="Openings"
+        aria-multiselectable
+        aria-rowcount={lines.length + 1}
+        aria-activedescendant={line ? cellId(grid.row, grid.column) : undefined}
+        tabIndex={0}
+        onKeyDown={onKey}
+        onPaste={onPaste}
+        onCopy={onCopy}
+        _focusVisible={{ outline: "none" }}
+        userSelect="none"
+      >
         <thead>
-          <tr>
+          <tr aria-rowindex={1}>
             {COLUMNS.map(({ key, head, isFigure }) => (
-              <th key={key} className={isFigure ? "end" : undefined}>
+              <th key={key} scope="col" className={isFigure ? "end" : undefined}>
                 {say(head)}
               </th>
             ))}
@@ -148,13 +149,20 @@ export function ScheduleTable({
         </thead>
         <tbody>
           {lines.map((one, row) => (
-            <tr key={one.marks.join(" ")} data-here={row === grid.row ? "" : undefined}>
+            <tr
+              key={one.marks.join(" ")}
+              aria-rowindex={row + 2}
+              data-here={row === grid.row ? "" : undefined}
+            >
               {COLUMNS.map((at, index) => {
                 const isHere = row === grid.row && index === grid.column;
                 return (
                   // biome-ignore lint/a11y/useKeyWithClickEvents: the table around it has the keys
+                  // biome-ignore lint/a11y/useAriaPropsSupportedByRole: a cell of a grid is a gridcell
                   <td
                     key={at.key}
+                    id={cellId(row, index)}
+                    aria-selected={isHere || (grid.anchor !== null && isChosen(grid, row, index))}
                     data-here={isHere ? "" : undefined}
                     data-chosen={grid.anchor && isChosen(grid, row, index) ? "" : undefined}
                     data-cell={`${one.marks[0]} ${at.key}`}
@@ -162,7 +170,7 @@ export function ScheduleTable({
                     onClick={({ shiftKey }) => {
                       if (isHere && grid.typed !== null) return;
                       act({ type: shiftKey ? "reach" : "at", row, column: index });
-                      box.current?.focus();
+                      table.current?.focus();
                     }}
                     onDoubleClick={() => isWritable(at) && act({ type: "type", text: says(one, at) })}
                   >
@@ -174,7 +182,7 @@ export function ScheduleTable({
                         onEnter={enter}
                         onStop={() => {
                           act({ type: "stop" });
-                          box.current?.focus();
+                          table.current?.focus();
                         }}
                       />
                     ) : (
@@ -194,6 +202,10 @@ export function ScheduleTable({
       </Table>
     </Box>
   );
+}
+
+function cellId(row: number, column: number): string {
+  return `cell-${row}-${column}`;
 }
 
 const MOVES: Record<string, [number, number]> = {

@@ -4,25 +4,16 @@ import { useState } from "react";
 import type { Picture } from "../api/client";
 import { Field } from "../app/Field";
 import type { JobChange } from "../app/useJobChange";
-import type { Place } from "./view";
-
-/** Two places pressed on the picture, one after the other; null while it is not being scaled. */
-export type Scaling = readonly Place[] | null;
+import type { usePictureWork } from "./usePictureWork";
 
 /** The picture under the plan: scaled by two places and their distance, faded, locked. */
 export function PictureCard({
   picture,
-  scaling,
-  onScaling,
-  isMoved,
-  onMove,
+  work: { scaling, setScaling, isMoved, move },
   change,
 }: {
   picture: Picture;
-  scaling: Scaling;
-  onScaling: (scaling: Scaling) => void;
-  isMoved: boolean;
-  onMove: (isMoved: boolean) => void;
+  work: ReturnType<typeof usePictureWork>;
   change: JobChange;
 }) {
   const [length, setLength] = useState("");
@@ -38,7 +29,7 @@ export function PictureCard({
       length,
     };
     change.make(edit, () => {
-      onScaling(null);
+      setScaling(null);
       setLength("");
     });
   }
@@ -54,7 +45,7 @@ export function PictureCard({
           aria-label={picture.locked ? "Unlock the picture" : "Lock the picture"}
           title={picture.locked ? "Locked; press to move it" : "Press to lock it where it lies"}
           onClick={() => {
-            onMove(false);
+            move(false);
             put({ locked: !picture.locked });
           }}
         >
@@ -91,7 +82,7 @@ export function PictureCard({
                 Scale
               </Button>
             )}
-            <Button onClick={() => onScaling(null)}>Cancel</Button>
+            <Button onClick={() => setScaling(null)}>Cancel</Button>
           </Flex>
         </>
       ) : (
@@ -114,8 +105,8 @@ export function PictureCard({
             <Button
               disabled={picture.locked}
               onClick={() => {
-                onMove(false);
-                onScaling([]);
+                move(false);
+                setScaling([]);
               }}
             >
               <Ruler /> Scale
@@ -124,7 +115,7 @@ export function PictureCard({
               variant={isMoved ? "solid" : "outline"}
               aria-pressed={isMoved}
               disabled={picture.locked}
-              onClick={() => onMove(!isMoved)}
+              onClick={() => move(!isMoved)}
             >
               <Move /> Move
             </Button>

@@ -1,4 +1,4 @@
-import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
 import { memo } from "react";
 import type { Job, Plan } from "../api/client";
 import { FindingTally } from "../app/FindingTally";
@@ -86,11 +86,12 @@ const WallRow = memo(function WallRow({
         flex="1"
         justifyContent="start"
         px="0"
-        aria-label={`Select wall ${id}`}
+        aria-pressed={isSelected}
         onClick={(event) =>
           isAlone ? onOpen(id) : onSelect({ type: "wall", id, isMore: event.shiftKey || event.ctrlKey })
         }
       >
+        <chakra.span srOnly>Select wall </chakra.span>
         <Text as="span" fontFamily="heading" fontWeight="800" fontSize="20px" minW="24px" textAlign="start">
           {id}
         </Text>

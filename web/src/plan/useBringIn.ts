@@ -17,6 +17,7 @@ export interface Brought {
 /** Files brought to the plan: pictures are laid under it at once, drawings are shown first. */
 export function useBringIn(job: string, change: JobChange) {
   const [brought, setBrought] = useState<Brought | null>(null);
+  const [pointed, point] = useState<number | null>(null);
   const { tell } = useNotices();
   // What is asked for now; an answer to anything else comes too late and is dropped.
   const asked = useRef(0);
@@ -46,6 +47,9 @@ export function useBringIn(job: string, change: JobChange) {
   const waiting = line.data?.waiting ?? 0;
   return {
     brought,
+    /** Which of what was left of a drawing is pointed out on it. */
+    pointed,
+    point,
     isBusy: read.isPending,
     /** What is being read, and whether it has to wait; null when nothing is. */
     says: read.isPending

@@ -43,32 +43,23 @@ function AllPoles({ job, poles, change }: { job: Job; poles: Poles; change: JobC
   return (
     <>
       <JobBar job={job} change={change}>
-        <Flex
-          flex={{ base: "1 1 100%", md: "1" }}
-          order={{ base: 3, md: 0 }}
-          gap="1"
-          align="center"
-          minW="0"
-          overflowX="auto"
-        >
+        <Button asChild variant="plain">
+          <a href={`/api/jobs/${job.id}/poles.pdf`} target="_blank" rel="noreferrer">
+            <Printer /> Sheet
+          </a>
+        </Button>
+        {pole && (
           <Button asChild variant="plain">
-            <a href={`/api/jobs/${job.id}/poles.pdf`} target="_blank" rel="noreferrer">
-              <Printer /> Sheet
+            <a
+              href={`/api/jobs/${job.id}/poles.pdf?strip=${encodeURIComponent(first)}`}
+              target="_blank"
+              rel="noreferrer"
+              title="At full size over several pages, to paste on a stick"
+            >
+              <Scroll /> Strip of {first}, full size
             </a>
           </Button>
-          {pole && (
-            <Button asChild variant="plain">
-              <a
-                href={`/api/jobs/${job.id}/poles.pdf?strip=${encodeURIComponent(first)}`}
-                target="_blank"
-                rel="noreferrer"
-                title="At full size over several pages, to paste on a stick"
-              >
-                <Scroll /> Strip of {first}, full size
-              </a>
-            </Button>
-          )}
-        </Flex>
+        )}
       </JobBar>
       {!pole ? (
         <Empty title="No openings to set a pole for">

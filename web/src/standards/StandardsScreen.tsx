@@ -120,14 +120,7 @@ function isIn({ rows }: WaysGroup, considered: Considered | null): boolean {
 /** The way to each part of the standard. */
 function Parts({ names }: { names: string[] }) {
   return (
-    <Flex
-      as="nav"
-      aria-label="Parts of the standard"
-      flex={{ base: "1 1 100%", md: "1" }}
-      order={{ base: 3, md: 0 }}
-      minW="0"
-      overflowX="auto"
-    >
+    <Flex as="nav" aria-label="Parts of the standard">
       {names.map((name) => (
         <Button
           key={name}

@@ -1,0 +1,68 @@
+"""What a reader of the screen, or of no screen, meets: axe finds nothing on any of them, in daylight or in the dark."""
+
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import expect
+
+ROOT = Path(__file__).parents[2]
+EXAMPLE = ROOT / "examples" / "quill-harbour.bluff.json"
+AXE = (ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js").read_text()
+
+
+@pytest.fixture
+def audit(page):
+    """Finds nothing wrong on the page as it is."""
+
+    def audited(where):
+        page.wait_for_load_state("networkidle")
+        page.evaluate(AXE)
+        found = page.evaluate("() => axe.run({ resultTypes: ['violations'] })")["violations"]
+        said = [f"{one['id']}: {one['help']}: {node['html'][:160]}" for one in found for node in one["nodes"]]
+        assert said == [], where
+
+    return audited
+
+
+@pytest.fixture(params=["daylight", "dark"])
+def shelter(page, request):
+    """The demo job in both themes."""
+    if request.param == "dark":
+        page.get_by_role("button", name="Dark colours").click()
+    page.get_by_label("Job file").set_input_files(EXAMPLE)
+    expect(page.get_by_role("application", name="Plan")).to_be_visible()
+    return page
+
+
+def stage(page, name):
+    page.get_by_role("navigation", name="Stages").get_by_role("link", name=name).click()
+
+
+def test_nothing_is_wrong_on_any_screen(shelter, audit):
+    page = shelter
+    page.get_by_role("button", name="Select wall G").click()
+    audit("plan, a wall")
+    for tab in ("Order", "Packs"):
+        page.get_by_role("tab", name=tab).click()
+        audit(f"plan, {tab}")
+    stage(page, "Openings")
+    expect(page.get_by_role("grid")).to_be_visible()
+    audit("openings")
+    stage(page, "Bench")
+    page.locator('[data-member="A/opening/W1/king/start"] rect').click(force=True)
+    for tab in ("Findings", "Cut list", "Openings", "Ways"):
+        page.get_by_role("tab", name=tab).click()
+        audit(f"bench, {tab}")
+    page.get_by_role("tab", name="Openings").click()
+    page.get_by_role("button", name="Change W1").click()
+    expect(page.get_by_role("region", name="Change W1")).to_contain_text("RO width")
+    audit("an opening's form")
+    stage(page, "Pole")
+    expect(page.get_by_role("img", name="Story poles")).to_be_visible()
+    audit("pole")
+    stage(page, "Standards")
+    expect(page.get_by_role("heading", name="This job as it is")).to_be_visible()
+    audit("standards")
+    stage(page, "Jobs")
+    expect(page.get_by_role("heading", name="Jobs")).to_be_visible()
+    audit("jobs")

@@ -1,0 +1,140 @@
+// @vitest-environment happy-dom
+import { ChakraProvider } from "@chakra-ui/react";
+import { cleanup, render, screen } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { type ReactNode, useState } from "react";
+import { afterEach, describe, expect, it, vi } from "vitest";
+import type { Way } from "../api/client";
+import { WayRow } from "../ways/WayRow";
+import { SelectField } from "./SelectField";
+import { type Enter, TextField } from "./TextField";
+import { system } from "./theme";
+import { WordsProvider } from "./words";
+
+afterEach(cleanup);
+
+function show(children: ReactNode) {
+  return render(<ChakraProvider value={system}>{children}</ChakraProvider>);
+}
+
+/** A field over a value that becomes what is entered, as the server would have it. */
+function Kept({ onEnter, ...rest }: { onEnter: Enter; label: string; whence?: string }) {
+  const [value, setValue] = useState("16");
+  return (
+    <TextField
+      {...rest}
+      value={value}
+      onEnter={async (text) => {
+        const refusal = (await onEnter(text)) ?? null;
+        if (refusal === null) setValue(text);
+        return refusal;
+      }}
+    />
+  );
+}
+
+describe("a text field", () => {
+  it("counts once when Enter is pressed and the field is left", async () => {
+    const enter = vi.fn(async () => null);
+    show(<Kept label="On centre" onEnter={enter} />);
+    await userEvent.clear(screen.getByLabelText("On centre"));
+    await userEvent.type(screen.getByLabelText("On centre"), "24{Enter}");
+    await userEvent.tab();
+    expect(enter.mock.calls).toEqual([["24"]]);
+  });
+
+  it("counts nothing when it is left as it was, or given up", async () => {
+    const enter = vi.fn(async () => null);
+    show(<Kept label="On centre" onEnter={enter} />);
+    await userEvent.click(screen.getByLabelText("On centre"));
+    await userEvent.tab();
+    await userEvent.type(screen.getByLabelText("On centre"), "24{Escape}");
+    await userEvent.tab();
+    expect(enter).not.toHaveBeenCalled();
+    expect(screen.getByLabelText<HTMLInputElement>("On centre").value).toBe("16");
+  });
+
+  it("keeps what is refused, with the reason tied to it", async () => {
+    show(<Kept label="On centre" onEnter={async () => "Studs stand 8 to 48 inches on centre."} />);
+    const field = screen.getByLabelText<HTMLInputElement>("On centre");
+    await userEvent.clear(field);
+    await userEvent.type(field, "3{Enter}");
+    expect(field.value).toBe("3");
+    expect(field.getAttribute("aria-invalid")).toBe("true");
+    const reason = await screen.findByRole("alert");
+    expect(reason.textContent).toBe("Studs stand 8 to 48 inches on centre.");
+    expect(`${field.getAttribute("aria-errormessage")} ${field.getAttribute("aria-describedby")}`).toContain(
+      reason.id,
+    );
+    // Whoever types on is not told so any more.
+    await userEvent.type(field, "2");
+    expect(field.getAttribute("aria-invalid")).not.toBe("true");
+  });
+
+  it("says where its value comes from, to the eye and to the ear", () => {
+    show(<Kept label="On centre" whence="this job" onEnter={() => undefined} />);
+    const said = screen.getByText("from this job");
+    expect(screen.getByLabelText("On centre").getAttribute("aria-describedby")).toContain(said.id);
+  });
+});
+
+it("a choice that is refused stays what it was and says why", async () => {
+  const choices = [
+    { value: "wood", label: "Wood" },
+    { value: "slab", label: "Slab" },
+  ] as const;
+  show(<SelectField label="Floor" value="wood" choices={choices} onChoose={async () => "Not here."} />);
+  await userEvent.selectOptions(screen.getByLabelText("Floor"), "Slab");
+  expect((await screen.findByRole("alert")).textContent).toBe("Not here.");
+  expect(screen.getByLabelText<HTMLSelectElement>("Floor").value).toBe("wood");
+});
+
+describe("a row of the ways", () => {
+  const row: Way = {
+    way: "jacks",
+    key: "jacks",
+    name: "Jacks",
+    when: "",
+    options: [
+      { value: "to-plate", name: "To the plate", when: "" },
+      { value: "floating", name: "On the sill", when: "" },
+    ],
+    is_open: false,
+    width: "usual",
+    empty: "",
+    text: "to-plate",
+    whence: "this wall",
+    follows: "the job",
+  };
+
+  it("offers a choice, and the way back where it is set", async () => {
+    const [enter, follow] = [vi.fn(), vi.fn()];
+    show(<WayRow row={row} onEnter={enter} onFollow={follow} />);
+    await userEvent.selectOptions(screen.getByLabelText("Jacks"), "On the sill");
+    expect(enter).toHaveBeenCalledWith("floating");
+    await userEvent.click(screen.getByRole("button", { name: "Jacks: follow the job again" }));
+    expect(follow).toHaveBeenCalledOnce();
+  });
+
+  it("offers figures and takes any, where any will do", async () => {
+    const enter = vi.fn();
+    const open: Way = { ...row, name: "On centre", is_open: true, text: "16", whence: null, follows: null };
+    show(<WayRow row={open} onEnter={enter} onFollow={() => undefined} />);
+    const field = screen.getByLabelText<HTMLInputElement>("On centre");
+    expect([...(field.list?.options ?? [])].map(({ value }) => value)).toEqual(["to-plate", "floating"]);
+    await userEvent.clear(field);
+    await userEvent.type(field, "13{Enter}");
+    expect(enter).toHaveBeenCalledWith("13");
+    expect(screen.queryByRole("button")).toBeNull();
+  });
+
+  it("is called what the crew calls it", () => {
+    const words = { names: {}, letters: {}, says: { Jacks: "Trimmers" } };
+    show(
+      <WordsProvider words={words}>
+        <WayRow row={row} onEnter={() => undefined} onFollow={() => undefined} />
+      </WordsProvider>,
+    );
+    expect(screen.getByLabelText<HTMLSelectElement>("Trimmers").value).toBe("to-plate");
+  });
+});

@@ -1,0 +1,76 @@
+import { Tabs } from "@chakra-ui/react";
+import { useState } from "react";
+import type { Plan } from "../api/client";
+import { useOpenJob } from "../app/JobScreens";
+import { DrawingCard } from "./DrawingCard";
+import { OrderPanel } from "./OrderPanel";
+import { PacksPanel } from "./PacksPanel";
+import { PictureCard } from "./PictureCard";
+import { SelectionCard } from "./SelectionCard";
+import type { Select, Selection } from "./selection";
+import type { useBringIn } from "./useBringIn";
+import type { usePictureWork } from "./usePictureWork";
+import { WallsPanel } from "./WallsPanel";
+
+/** What is known of the plan beside it: a drawing that is brought in, or the picture, the selection and the lists. */
+export function PlanSide({
+  plan,
+  selection,
+  onSelect,
+  onOpen,
+  bringIn,
+  pictureWork,
+}: {
+  plan: Plan;
+  selection: Selection;
+  onSelect: (action: Select) => void;
+  /** Opens a wall's bench. */
+  onOpen: (wall: string) => void;
+  bringIn: ReturnType<typeof useBringIn>;
+  pictureWork: ReturnType<typeof usePictureWork>;
+}) {
+  const { job, change } = useOpenJob();
+  const [tab, setTab] = useState("walls");
+  const { picture } = job.job;
+  if (bringIn.brought)
+    return (
+      <DrawingCard
+        brought={bringIn.brought}
+        isBusy={bringIn.isBusy || change.isBusy}
+        pointed={bringIn.pointed}
+        onPoint={bringIn.point}
+        onAnswer={bringIn.answer}
+        onTake={({ edit }) => edit && change.make(edit, bringIn.leave)}
+        onLeave={bringIn.leave}
+      />
+    );
+  return (
+    <>
+      {picture && <PictureCard picture={picture} work={pictureWork} change={change} />}
+      <SelectionCard
+        job={job}
+        plan={plan}
+        selection={selection}
+        change={change}
+        onSelect={onSelect}
+        onOpen={onOpen}
+      />
+      <Tabs.Root value={tab} onValueChange={({ value }) => setTab(value)} lazyMount unmountOnExit>
+        <Tabs.List>
+          <Tabs.Trigger value="walls">Walls</Tabs.Trigger>
+          <Tabs.Trigger value="order">Order</Tabs.Trigger>
+          <Tabs.Trigger value="packs">Packs</Tabs.Trigger>
+        </Tabs.List>
+        <Tabs.Content value="walls">
+          <WallsPanel job={job} plan={plan} selection={selection} onSelect={onSelect} onOpen={onOpen} />
+        </Tabs.Content>
+        <Tabs.Content value="order">
+          <OrderPanel plan={plan} onSelect={onSelect} />
+        </Tabs.Content>
+        <Tabs.Content value="packs">
+          <PacksPanel plan={plan} />
+        </Tabs.Content>
+      </Tabs.Root>
+    </>
+  );
+}
