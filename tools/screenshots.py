@@ -19,7 +19,7 @@ from bluff.core.crew.pole import poles
 from bluff.demo import DEMO_FILE
 from bluff.formats.exchange.dxf_write import APP, write_dxf
 from bluff.formats.job_file import read_job
-from bluff.formats.sheets import Imprint, Paper, job_sheets, pole_sheet
+from bluff.formats.paper import Imprint, Paper, job_sheets, pole_sheet
 
 PICTURES = Path(__file__).resolve().parents[1] / "docs" / "screenshots"
 DEMO = "Quill Harbour ferry shelter"

@@ -110,3 +110,22 @@ def test_files_named_by_what_is_in_them_are_kept_for_good_and_the_page_is_not(po
         assert client.get("/").headers["cache-control"] == "no-cache"
         assert client.get("/jobs/any/plan").headers["cache-control"] == "no-cache"
         assert client.get("/assets/gone.js").status_code == 404
+
+
+def test_a_file_that_was_packed_goes_out_so_to_whoever_takes_it(pool, tmp_path):
+    (tmp_path / "index.html").write_text("<title>Bluff</title>")
+    (tmp_path / "assets").mkdir()
+    (tmp_path / "assets" / "index-a1b2c3.js").write_text("export {}")
+    # Anything will do for what stands in it: nobody unpacks it here.
+    (tmp_path / "assets" / "index-a1b2c3.js.br").write_bytes(b"packed")
+    address = "/assets/index-a1b2c3.js"
+    with TestClient(make_app(pool, web=tmp_path), base_url="http://127.0.0.1") as client:
+        with client.stream("GET", address, headers={"Accept-Encoding": "gzip, deflate, br;q=1.0"}) as answer:
+            assert b"".join(answer.iter_raw()) == b"packed"
+        assert answer.headers["content-encoding"] == "br"
+        assert answer.headers["content-type"].startswith(("text/javascript", "application/javascript"))
+        assert "immutable" in answer.headers["cache-control"]
+        assert answer.headers["vary"] == "Accept-Encoding"
+        plain = client.get(address, headers={"Accept-Encoding": "identity"})
+        assert plain.text == "export {}"
+        assert "content-encoding" not in plain.headers

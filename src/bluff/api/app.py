@@ -2,12 +2,14 @@
 
 from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
+from mimetypes import guess_type
 from pathlib import Path
 from typing import Any
 
 from fastapi import FastAPI, Response
 from fastapi.staticfiles import StaticFiles
 from psycopg_pool import ConnectionPool
+from starlette.datastructures import Headers
 from starlette.exceptions import HTTPException
 from starlette.middleware.gzip import GZipMiddleware
 from starlette.types import Scope
@@ -38,12 +40,27 @@ class FrontEnd(StaticFiles):
     """The built front end: its files, and its one page for every address it routes itself.
 
     Files whose names hold a digest of what is in them are kept by browsers for good; the page, which names them, is
-    asked for anew each time.
+    asked for anew each time. Scripts and styles were packed when they were built, smaller than anybody could while
+    somebody waits, and go out so to whoever takes them.
     """
 
     async def get_response(self, path: str, scope: Scope) -> Response:
-        response = await self._response(path, scope)
+        response = await self._packed(path, scope) or await self._response(path, scope)
         response.headers["Cache-Control"] = _FOR_GOOD if path.startswith("assets/") else "no-cache"
+        return response
+
+    async def _packed(self, path: str, scope: Scope) -> Response | None:
+        """The file as it was packed, None where it was not, or where it is not wanted so."""
+        if not path.startswith("assets/") or "br" not in _codings(scope):
+            return None
+        try:
+            response = await super().get_response(f"{path}.br", scope)
+        except HTTPException:
+            return None
+        if response.status_code == 200:
+            response.headers["Content-Type"] = guess_type(path)[0] or "application/octet-stream"
+            response.headers["Content-Encoding"] = "br"
+        response.headers["Vary"] = "Accept-Encoding"
         return response
 
     async def _response(self, path: str, scope: Scope) -> Response:
@@ -54,6 +71,12 @@ class FrontEnd(StaticFiles):
             if not is_page:
                 raise
             return await super().get_response("index.html", scope)
+
+
+def _codings(scope: Scope) -> set[str]:
+    """How the answer to a request may be packed."""
+    accepted = Headers(scope=scope).get("accept-encoding", "")
+    return {coding.partition(";")[0].strip() for coding in accepted.split(",")}
 
 
 def make_app(pool: ConnectionPool, web: Path | None = WEB, *, is_behind_proxy: bool = False) -> FastAPI:

@@ -17,8 +17,8 @@ from bluff.core.crew.schedule import schedule
 from bluff.formats.errors import Fault, FaultyData
 from bluff.formats.exports import DRAWING, MODEL, SHEETS
 from bluff.formats.job_file import job_data, write_job
+from bluff.formats.paper import SHOWN_AT_FIRST, Imprint, Layer, Paper, pole_sheet, pole_strip
 from bluff.formats.schedule import read_schedule, schedule_csv, schedule_edit
-from bluff.formats.sheets import SHOWN_AT_FIRST, Imprint, Layer, Paper, pole_sheet, pole_strip
 from bluff.formats.tables import cut_list_csv, marks_csv
 from bluff.service.errors import NotFound
 from bluff.service.jobs import framings, known_wall

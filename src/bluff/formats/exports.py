@@ -6,7 +6,7 @@ from typing import Any
 from bluff.core import Framing, frame, wall_plans
 from bluff.formats.bounded import Work
 from bluff.formats.job_file import job_from_data
-from bluff.formats.sheets import Imprint, Layer, Paper, job_sheets, wall_sheet
+from bluff.formats.paper import Imprint, Layer, Paper, job_sheets, wall_sheet
 
 _INSTEAD = "take out one wall at a time"
 

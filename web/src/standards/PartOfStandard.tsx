@@ -31,7 +31,7 @@ export const PartOfStandard = memo(function PartOfStandard({
   const drawn = group.rows.filter(({ way }) => DRAWINGS[way]);
   const typed = tried.rows.filter(({ way }) => !DRAWINGS[way]);
   return (
-    <FieldGroup name={group.name}>
+    <FieldGroup name={group.name} level="h2">
       {drawn.map((row) => (
         <DrawnWay key={row.way} row={row} asked={asked?.way === row.way ? asked.text : null} onAsk={onAsk} />
       ))}
@@ -92,7 +92,7 @@ function DrawnWay({ row, asked, onAsk }: { row: Way; asked: string | null; onAsk
   return (
     <Box role="group" aria-label={say(row.name)} py="1.5">
       <Flex align="baseline" gap="2" mb="1">
-        <Heading as="h4" fontSize="15px" fontWeight="700">
+        <Heading as="h3" fontSize="15px" fontWeight="700">
           <Said>{row.name}</Said>
         </Heading>
         <Text fontSize="13px">

@@ -23,7 +23,7 @@ export function WordsCard({ rows, onSay }: { rows: Way[]; onSay: SayWay }) {
   );
   return (
     <InUsualWords>
-      <FieldGroup name={WORDS}>
+      <FieldGroup name={WORDS} level="h2">
         <Text fontSize="13px" color="faint" mb="1">
           Chosen once, said on every screen, sheet and table of this job. <SaidBy level={preset.whence} />
         </Text>

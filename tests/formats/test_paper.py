@@ -13,8 +13,8 @@ from bluff.core.crew.pole import poles
 from bluff.core.frame import frame
 from bluff.core.job.schools import Anchors, Floor
 from bluff.formats.job_file import read_job
-from bluff.formats.sheets import SHOWN_AT_FIRST, Imprint, Paper, job_sheets, pole_sheet, pole_strip, wall_sheet
-from bluff.formats.sheets.paper import PLAIN, _pieces, spread, wrapped_height
+from bluff.formats.paper import SHOWN_AT_FIRST, Imprint, Paper, job_sheets, pole_sheet, pole_strip, wall_sheet
+from bluff.formats.paper.page import PLAIN, _pieces, spread, wrapped_height
 from floors import partition, shelter
 from framing import frame_wall
 from strategies import jobs

@@ -16,7 +16,7 @@ from bluff.core.takeoff.ties import ties
 from bluff.core.takeoff.weight import lift
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.wall_plan import WallPlan
-from bluff.formats.sheets.paper import MARGIN, Page
+from bluff.formats.paper.page import MARGIN, Page
 
 At: TypeAlias = Callable[[tuple[float, float]], tuple[float, float]]
 """From a place in the plan to one on the page."""

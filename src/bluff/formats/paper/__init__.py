@@ -12,7 +12,7 @@ from bluff.core.crew.packs import Pack, prefab
 from bluff.core.crew.pole import Pole
 from bluff.core.job.words import Words
 from bluff.core.wall.framing import Framing
-from bluff.formats.sheets.cover_sheet import (
+from bluff.formats.paper.cover_sheet import (
     PACKS_ON_A_PAGE,
     ROWS_ON_A_PAGE,
     ROWS_ON_COVER,
@@ -20,9 +20,9 @@ from bluff.formats.sheets.cover_sheet import (
     draw_index,
     draw_packs,
 )
-from bluff.formats.sheets.paper import MARGIN, Imprint, Page, Paper
-from bluff.formats.sheets.pole_sheet import POLES_ON_A_PAGE, draw_poles, draw_strip, strip_starts
-from bluff.formats.sheets.wall_sheet import SHOWN_AT_FIRST, Layer, draw_wall
+from bluff.formats.paper.page import MARGIN, Imprint, Page, Paper
+from bluff.formats.paper.pole_sheet import POLES_ON_A_PAGE, draw_poles, draw_strip, strip_starts
+from bluff.formats.paper.wall_sheet import SHOWN_AT_FIRST, Layer, draw_wall
 
 Sheet: TypeAlias = Callable[[Page], None]
 

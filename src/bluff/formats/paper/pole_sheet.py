@@ -7,7 +7,7 @@ from collections.abc import Sequence
 
 from bluff.core.crew.pole import CLEAR, Pole
 from bluff.core.measure.length import PER_INCH, Length, format_inches, inches
-from bluff.formats.sheets.paper import MARGIN, Page, fitting_size, spread
+from bluff.formats.paper.page import MARGIN, Page, fitting_size, spread
 
 POLES_ON_A_PAGE = 5
 _POINTS_AN_INCH = 72.0

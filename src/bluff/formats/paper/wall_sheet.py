@@ -14,7 +14,7 @@ from bluff.core.wall.marks import written
 from bluff.core.wall.member import ANCHOR_BOLT, CUT_LINE, PIN, PLATE_BREAK, Member, Plate, Role
 from bluff.core.wall.sheets import Sheet
 from bluff.core.wall.wall_plan import PlacedOpening, WallPlan
-from bluff.formats.sheets.paper import MARGIN, Page, columns, spread, text_width, wrapped_height
+from bluff.formats.paper.page import MARGIN, Page, columns, spread, text_width, wrapped_height
 
 _GREY = {
     Role.BOTTOM_PLATE: 0.88,

@@ -1,0 +1,32 @@
+"""The built front end, before any of it runs."""
+
+import json
+from pathlib import Path
+
+BUILT = Path(__file__).parents[1] / "web" / "dist"
+MANIFEST = json.loads((BUILT / ".vite" / "manifest.json").read_text())
+FIRST_SCREEN = ("index.html", "src/jobs/JobsScreen.tsx")
+MOST = 160_000
+
+
+def needed(*names):
+    """The scripts that must be there before these can run."""
+    waiting, found = [*names], set()
+    while waiting:
+        part = MANIFEST[waiting.pop()]
+        if part["file"] not in found:
+            found.add(part["file"])
+            waiting += part.get("imports", [])
+    return found
+
+
+def test_the_script_of_the_first_screen_is_small():
+    scripts = needed(*FIRST_SCREEN)
+    assert len(scripts) > 3
+    assert sum((BUILT / f"{script}.br").stat().st_size for script in scripts) <= MOST
+
+
+def test_every_screen_is_a_file_of_its_own():
+    screens = [name for name in MANIFEST if name.endswith("Screen.tsx")]
+    assert len({MANIFEST[name]["file"] for name in screens}) == len(screens) == 6
+    assert not any(MANIFEST[name]["file"] in needed("index.html") for name in screens)
