@@ -23,7 +23,8 @@ QUIET = [
     "--no-pings",
 ]
 
-expect.set_options(timeout=10_000)
+# As patient as every press and entry is: a machine that is busy with others may take seconds over a screen.
+expect.set_options(timeout=30_000)
 
 
 @pytest.fixture(scope="session")
