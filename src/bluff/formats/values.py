@@ -4,7 +4,6 @@ Each is an annotated core type: Pydantic reads text or numbers straight into the
 writes the core's value as a carpenter would.
 """
 
-import re
 from collections.abc import Callable
 from fractions import Fraction
 from typing import Annotated, Any, TypeVar
@@ -12,6 +11,7 @@ from typing import Annotated, Any, TypeVar
 from pydantic import PlainSerializer, PlainValidator, WithJsonSchema
 
 from bluff.core.errors import BluffError, LengthError, SettingError
+from bluff.core.job.amounts import format_pounds, parse_pounds
 from bluff.core.job.job import Point
 from bluff.core.job.position import (
     At,
@@ -99,14 +99,8 @@ def _read_spacing(value: Any) -> Fraction:
     return parse_spacing(value)
 
 
-_POUNDS = re.compile(r"\d{1,3}(\.\d{1,4})?")
-
-
 def _read_weight(value: Any) -> Fraction:
-    written = "" if isinstance(value, bool) else str(value).strip()
-    if not _POUNDS.fullmatch(written):
-        raise SettingError("Write a weight as a number of pounds, like 1.6.")
-    return Fraction(written)
+    return parse_pounds("" if isinstance(value, bool) else str(value))
 
 
 def _read_size(value: Any) -> Size:
@@ -210,7 +204,7 @@ SpacingText = Annotated[
 WeightText = Annotated[
     Fraction,
     PlainValidator(told(_read_weight)),
-    PlainSerializer(lambda weight: f"{float(weight):g}"),
+    PlainSerializer(format_pounds),
     WithJsonSchema({"anyOf": [{"type": "string"}, {"type": "number"}], "description": "Pounds.", "examples": [1.6]}),
 ]
 SizeText = Annotated[

@@ -4,6 +4,7 @@ datum
     The point the on-centre layout is measured from: normally where the first sheet starts.
 """
 
+import re
 from dataclasses import dataclass
 from fractions import Fraction
 from typing import Annotated, TypeAlias
@@ -337,6 +338,28 @@ class Nailing:
             check_count(name, getattr(self, name), MOST_NAILS)
         if not inches(4) <= self.apart <= inches(24):
             raise SettingError("Nails in a row are 4 to 24 inches apart; 16 is usual.", "apart")
+
+
+_POUNDS = re.compile(r"\d{1,3}(\.\d{1,4})?")
+
+
+def parse_pounds(text: str) -> Fraction:
+    """A weight as it is typed.
+
+    >>> parse_pounds("1.6")
+    Fraction(8, 5)
+
+    Raises:
+        SettingError: It is no number of pounds under a thousand.
+    """
+    if not _POUNDS.fullmatch(text.strip()):
+        raise SettingError("Write a weight as a number of pounds, like 1.6.")
+    return Fraction(text.strip())
+
+
+def format_pounds(weight: Fraction) -> str:
+    """A weight as it is typed, in pounds."""
+    return f"{float(weight):g}"
 
 
 def check_count(name: str, count: int, most: int = 3, least: int = 1) -> None:

@@ -25,6 +25,8 @@ from bluff.core.job.amounts import (
     SignedLength,
     Studs,
     WallHeight,
+    format_pounds,
+    parse_pounds,
 )
 from bluff.core.job.asked import Asked, Option, Width, asked_at
 from bluff.core.job.header import TWO_FACED, Header, HeaderKind, Source, usual_header
@@ -84,13 +86,6 @@ def _count(text: str) -> int:
     return int(text)
 
 
-def _pounds(text: str) -> Fraction:
-    try:
-        return Fraction(text)
-    except (ValueError, ZeroDivisionError) as error:
-        raise SettingError(f"“{text}” is no weight; write a number of pounds, like 1.6.") from error
-
-
 def _halves(text: str, what: str) -> tuple[Length, Length]:
     halves = text.replace("×", "x").replace(",", "x").split("x")
     if len(halves) != 2:
@@ -128,7 +123,7 @@ _TEXTS: Mapping[Any, _Text] = {
     tuple[Length, ...]: _Text(_lengths, lambda lengths: ", ".join(format_feet(length, 64) for length in lengths)),
 }
 """By the type of a field; a school is typed as the job file writes it."""
-_WEIGHT = _Text(_pounds, lambda weight: f"{float(weight):g}")
+_WEIGHT = _Text(parse_pounds, format_pounds)
 
 _IN_FILE = {"from_width": "from", "is_furred": "furred"}
 """Parts whose field has another name than their key in the job file."""
@@ -245,13 +240,13 @@ def _studs() -> list[Row]:
             "stud_length",
             Asked("Stud length", "92 5/8 makes a wall of 97 1/8 with three plates."),
             lambda studs: [studs.length] if isinstance(studs, PrecutStuds) else [],
-            lambda _, lengths: PrecutStuds(lengths[0]),
+            lambda _, typed: PrecutStuds(parse_length(typed)),
         ),
         _length_of(
             "wall_height",
             Asked("or wall height", "With its plates; studs are cut to what is left."),
             lambda studs: [studs.height] if isinstance(studs, WallHeight) else [],
-            lambda _, lengths: WallHeight(lengths[0]),
+            lambda _, typed: WallHeight(parse_length(typed)),
         ),
         _length_of(
             "measured.heights",
@@ -262,8 +257,8 @@ def _studs() -> list[Row]:
                 width=Width.LONG,
             ),
             lambda studs: studs.heights if isinstance(studs, MeasuredRoom) else [],
-            lambda studs, lengths: (
-                replace(studs, heights=lengths) if isinstance(studs, MeasuredRoom) else MeasuredRoom(lengths)
+            lambda studs, typed: replace(
+                studs if isinstance(studs, MeasuredRoom) else MeasuredRoom(()), heights=_lengths(typed)
             ),
         ),
         *(replace(row, way="measured.play") for row in _Whole("studs", MeasuredRoom(())).rows()),
@@ -274,14 +269,14 @@ def _length_of(
     way: str,
     asked: Asked,
     lengths: Callable[[Studs], Iterable[Length]],
-    make: Callable[[Studs, tuple[Length, ...]], Studs],
+    make: Callable[[Studs, str], Studs],
 ) -> Row:
     return Row(
         way,
         "studs",
         asked,
         lambda standard: ", ".join(map(format_exact, lengths(standard.studs))),
-        lambda standard, typed: make(standard.studs, _lengths(typed)) if typed else None,
+        lambda standard, typed: make(standard.studs, typed) if typed else None,
     )
 
 
