@@ -69,7 +69,7 @@ def test_a_job_taken_out_can_be_taken_into_another(client, demo, path, begins):
     answer = client.post(f"/api/jobs/{other['id']}/drawing", content=drawing.content).json()
     assert (answer["walls"], answer["openings"], answer["left"]) == (8, 15, [])
     assert client.get(f"/api/jobs/{other['id']}").json()["revision"] == 0
-    taken = client.post(f"/api/jobs/{other['id']}/edits", json={"revision": 0, "edit": answer["edit"]}).json()
+    taken = client.post(f"/api/jobs/{other['id']}/edits", json={"revision": 0, "edit": answer["edit"]}).json()["job"]
     original = client.get(demo).json()["job"]
     assert taken["job"]["walls"] == original["walls"]
 
@@ -77,7 +77,7 @@ def test_a_job_taken_out_can_be_taken_into_another(client, demo, path, begins):
 def test_a_drawing_goes_beside_what_is_there_under_marks_of_its_own(client, demo):
     drawing = client.get(f"{demo}/plan.dxf")
     answer = client.post(f"{demo}/drawing", content=drawing.content).json()
-    after = client.post(f"{demo}/edits", json={"revision": 0, "edit": answer["edit"]}).json()
+    after = client.post(f"{demo}/edits", json={"revision": 0, "edit": answer["edit"]}).json()["job"]
     assert [wall["id"] for wall in after["walls"]] == list("ABCDEFGHIJKLMNOP")
     assert len(after["job"]["openings"]) == 30
     before, now = (sum(wall["findings"]["error"] for wall in job["walls"]) for job in (client.get(demo).json(), after))
@@ -96,16 +96,16 @@ def test_a_picture_of_the_plan_is_kept_laid_scaled_and_undone(client, demo):
     file = BytesIO()
     Image.new("L", (720, 450), 255).save(file, "PNG")
     edit = client.post(f"{demo}/pictures", content=file.getvalue()).json()["edit"]
-    laid = client.post(f"{demo}/edits", json={"revision": 0, "edit": edit}).json()["job"]["picture"]
+    laid = client.post(f"{demo}/edits", json={"revision": 0, "edit": edit}).json()["job"]["job"]["picture"]
     assert laid["pixels"] == [720, 450]
     png = client.get(f"{demo}/pictures/{laid['image']}.png")
     assert (png.status_code, png.headers["content-type"]) == (200, "image/png")
     scale = {"edit": "scale-picture", "first": [0, 0], "second": [720, 0], "length": "36'"}
-    scaled = client.post(f"{demo}/edits", json={"revision": 1, "edit": scale}).json()
+    scaled = client.post(f"{demo}/edits", json={"revision": 1, "edit": scale}).json()["job"]
     assert scaled["job"]["picture"]["scale"] == 0.6
     assert scaled["undo"] == "scale the plan's picture by 36'-0\""
     for revision in (2, 3):
-        undone = client.post(f"{demo}/undo", json={"revision": revision}).json()
+        undone = client.post(f"{demo}/undo", json={"revision": revision}).json()["job"]
     assert undone["job"].get("picture") is None
 
 

@@ -29,7 +29,7 @@ def edit(client, job):
         for edit in edits:
             answer = client.post(f"/api/jobs/{job['id']}/edits", json={"revision": state["revision"], "edit": edit})
             assert answer.status_code == 200, answer.text
-            state = answer.json()
+            state = answer.json()["job"]
         return state
 
     return make
@@ -130,13 +130,30 @@ def test_an_edit_on_an_old_revision_gets_both_sides(client, job, edit):
 
 def test_undo_and_redo(client, job, edit):
     revision = edit(WALL, WINDOW)["revision"]
-    undone = client.post(f"/api/jobs/{job['id']}/undo", json={"revision": revision}).json()
+    undone = client.post(f"/api/jobs/{job['id']}/undo", json={"revision": revision}).json()["job"]
     assert (undone["walls"][0]["openings"], undone["redo"]) == (0, "add window W1")
-    redone = client.post(f"/api/jobs/{job['id']}/redo", json={"revision": undone["revision"]}).json()
+    redone = client.post(f"/api/jobs/{job['id']}/redo", json={"revision": undone["revision"]}).json()["job"]
     assert redone["walls"][0]["openings"] == 1
     nothing = client.post(f"/api/jobs/{job['id']}/redo", json={"revision": redone["revision"]})
     assert nothing.status_code == 409
     assert nothing.json()["message"] == "There is nothing to redo in this job."
+
+
+def test_a_change_brings_what_is_in_view_as_it_is_after_it(client, job, edit):
+    edit(WALL)
+    in_view = {"plan": True, "bench": {"wall": "A", "hook": "end", "burn": True}}
+
+    def post(change, revision, **also):
+        request = {"revision": revision, "in_view": in_view, **also}
+        return client.post(f"/api/jobs/{job['id']}/{change}", json=request).json()
+
+    for change, revision, also in (("edits", 1, {"edit": WINDOW}), ("undo", 2, {}), ("redo", 3, {})):
+        answer = post(change, revision, **also)
+        assert answer["job"] == client.get(f"/api/jobs/{job['id']}").json()
+        assert answer["plan"] == client.get(f"/api/jobs/{job['id']}/plan").json()
+        assert answer["bench"] == bench(client, job, hook="end", burn=True)
+    gone = post("edits", 4, edit={"edit": "remove-wall", "id": "A"})
+    assert (gone["job"]["walls"], gone["bench"]) == ([], None)
 
 
 def test_what_cannot_be_is_refused_with_its_path(client, job):

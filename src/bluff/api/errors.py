@@ -8,7 +8,8 @@ from fastapi.responses import JSONResponse
 from psycopg import OperationalError
 from pydantic import BaseModel
 
-from bluff.api.job import ConflictView, EditRequest, job_view
+from bluff.api.changes import ConflictView, EditRequest
+from bluff.api.job import job_view
 from bluff.api.wire import FaultView, Refusal
 from bluff.core.errors import BluffError
 from bluff.formats.edits import edit_from_core

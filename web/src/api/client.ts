@@ -5,6 +5,7 @@ import type { components, paths } from "./schema.gen";
 type Schemas = components["schemas"];
 
 export type Bench = Schemas["BenchView"];
+export type Changed = Schemas["Changed"];
 export type Conflict = Schemas["ConflictView"];
 export type CrewStandard = Schemas["CrewStandard"];
 export type Drawing = Schemas["DrawingView"];

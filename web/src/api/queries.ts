@@ -8,6 +8,7 @@ import {
 import {
   answered,
   type Bench,
+  type Changed,
   client,
   type Edit,
   type Job,
@@ -73,18 +74,24 @@ export function usePlanPreview(job: string, revision: number, edit: Edit | null)
 export function benchQuery(job: string, wall: string, revision: number, { hook, burn }: Tape) {
   return queryOptions({
     queryKey: ["bench", job, wall, { hook, burn }, revision] as const,
-    queryFn: async ({ client: queries }) => {
-      const before = queries.getQueriesData<Bench>({ queryKey: ["bench", job, wall] }).at(-1)?.[1];
-      const bench = await answered<Bench>(
-        client.GET("/api/jobs/{job_id}/walls/{wall_id}/bench", {
-          params: { path: { job_id: job, wall_id: wall }, query: { ...(hook ? { hook } : {}), burn } },
-        }),
-      );
-      // Most pieces stay what they are through an edit, and what is the same value is not drawn anew.
-      return replaceEqualDeep(before, bench);
-    },
+    queryFn: async ({ client: queries }) =>
+      likeBefore(
+        queries,
+        await answered<Bench>(
+          client.GET("/api/jobs/{job_id}/walls/{wall_id}/bench", {
+            params: { path: { job_id: job, wall_id: wall }, query: { ...(hook ? { hook } : {}), burn } },
+          }),
+        ),
+        job,
+      ),
     retry: false,
   });
+}
+
+/** A bench of the values it shares with the one before: most pieces outlive an edit, and those are not drawn anew. */
+function likeBefore(queries: QueryClient, bench: Bench, job: string): Bench {
+  const before = queries.getQueriesData<Bench>({ queryKey: ["bench", job, bench.wall.id] }).at(-1)?.[1];
+  return replaceEqualDeep(before, bench);
 }
 
 /** One wall framed; the last one stays in view while the next is on its way. */
@@ -92,18 +99,32 @@ export function useBench(job: string, wall: string, revision: number, tape: Tape
   return useQuery({ ...benchQuery(job, wall, revision, tape), placeholderData: keepPreviousData });
 }
 
-/**
- * What is in view of a job, as it is at another revision: to be there when the job itself is, so that both are drawn
- * once, together.
- */
-export async function fetchInView(queries: QueryClient, job: string, revision: number): Promise<void> {
-  const inView = queries.getQueryCache().findAll({ type: "active" });
-  const fetches = inView.flatMap(({ queryKey: [kind, of, wall, tape] }) => {
-    if (of !== job) return [];
-    if (kind === "plan") return [queries.prefetchQuery(planQuery(job, revision))];
-    if (kind === "bench")
-      return [queries.prefetchQuery(benchQuery(job, wall as string, revision, tape as Tape))];
-    return [];
-  });
-  await Promise.all(fetches);
+/** What is on the screen of a job besides the job itself. */
+export interface InView {
+  plan: boolean;
+  bench: ({ wall: string } & Tape) | null;
+}
+
+export function inView(queries: QueryClient, job: string): InView {
+  const keys = queries
+    .getQueryCache()
+    .findAll({ type: "active" })
+    .map(({ queryKey }) => queryKey)
+    .filter(([, of]) => of === job);
+  const bench = keys.find(([kind]) => kind === "bench");
+  return {
+    plan: keys.some(([kind]) => kind === "plan"),
+    bench: bench ? { wall: bench[2] as string, ...(bench[3] as Tape) } : null,
+  };
+}
+
+/** Know a job as a change left it, and what is in view with it, so that both are drawn once, together. */
+export function know(queries: QueryClient, { job, plan, bench }: Changed, { bench: on }: InView): void {
+  if (plan) queries.setQueryData(planQuery(job.id, job.revision).queryKey, plan);
+  if (bench && on)
+    queries.setQueryData(
+      benchQuery(job.id, on.wall, job.revision, on).queryKey,
+      likeBefore(queries, bench, job.id),
+    );
+  queries.setQueryData(jobKey(job.id), job);
 }

@@ -1021,6 +1021,15 @@ export interface components {
             wall: components["schemas"]["WallFile"];
         };
         /**
+         * Changed
+         * @description The job after a change, and what was in view as it is now; a wall that is gone is on no bench.
+         */
+        Changed: {
+            job: components["schemas"]["JobView"];
+            plan: components["schemas"]["PlanView"] | null;
+            bench: components["schemas"]["BenchView"] | null;
+        };
+        /**
          * CheckOpenings
          * @description Say that openings were compared with the plan, or were not; by whom and when the application says.
          */
@@ -1222,13 +1231,19 @@ export interface components {
         EditRequest: {
             /** Revision */
             revision: number;
-            /** Edit */
-            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"];
             /**
              * Key
              * @description Made up by whoever sends it; sent again under the same key it is made once.
              */
             key?: string | null;
+            /**
+             * @default {
+             *       "plan": false
+             *     }
+             */
+            in_view?: components["schemas"]["InView"];
+            /** Edit */
+            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["Several"];
         };
         /**
          * EffectView
@@ -1391,6 +1406,18 @@ export interface components {
         InLine: {
             /** Waiting */
             waiting: number;
+        };
+        /**
+         * InView
+         * @description What is in view while a job is changed: it comes with the answer, so that nobody waits for a second one.
+         */
+        InView: {
+            /**
+             * Plan
+             * @default false
+             */
+            plan?: boolean;
+            bench?: components["schemas"]["OnBench"] | null;
         };
         /**
          * IntersectionSchool
@@ -1788,6 +1815,20 @@ export interface components {
             window: string;
             /** Doorway */
             doorway: string;
+        };
+        /**
+         * OnBench
+         * @description The wall that lies on the bench, and how the tape is held there; `hook` and `burn` as the bench is asked.
+         */
+        OnBench: {
+            /** Wall */
+            wall: string;
+            hook?: components["schemas"]["End"] | null;
+            /**
+             * Burn
+             * @default false
+             */
+            burn?: boolean;
         };
         /**
          * OpeningDraft
@@ -2543,14 +2584,23 @@ export interface components {
             name: string;
         };
         /**
-         * RevisionRequest
-         * @description The revision an undo or redo was asked on; `key` as of an edit.
+         * ReturnRequest
+         * @description The revision an undo or redo was asked on.
          */
-        RevisionRequest: {
+        ReturnRequest: {
             /** Revision */
             revision: number;
-            /** Key */
+            /**
+             * Key
+             * @description Made up by whoever sends it; sent again under the same key it is made once.
+             */
             key?: string | null;
+            /**
+             * @default {
+             *       "plan": false
+             *     }
+             */
+            in_view?: components["schemas"]["InView"];
         };
         /**
          * Role
@@ -3709,7 +3759,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobView"];
+                    "application/json": components["schemas"]["Changed"];
                 };
             };
             /** @description Conflict */
@@ -3752,7 +3802,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["RevisionRequest"];
+                "application/json": components["schemas"]["ReturnRequest"];
             };
         };
         responses: {
@@ -3762,7 +3812,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobView"];
+                    "application/json": components["schemas"]["Changed"];
                 };
             };
             /** @description Conflict */
@@ -3805,7 +3855,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["RevisionRequest"];
+                "application/json": components["schemas"]["ReturnRequest"];
             };
         };
         responses: {
@@ -3815,7 +3865,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobView"];
+                    "application/json": components["schemas"]["Changed"];
                 };
             };
             /** @description Conflict */

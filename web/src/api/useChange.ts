@@ -1,6 +1,6 @@
 import { type QueryClient, useMutation, useQueryClient } from "@tanstack/react-query";
-import { answered, client, type Edit, type Job, type Refused } from "./client";
-import { fetchInView, jobKey } from "./queries";
+import { answered, type Changed, client, type Edit, type Job, type Refused } from "./client";
+import { type InView, inView, jobKey, know } from "./queries";
 
 /**
  * A change to a job: an edit, a step back or forth, or an edit of the job as it is when its turn comes, so that a
@@ -18,10 +18,13 @@ export function useChange(job: string) {
   const queries = useQueryClient();
   return useMutation<Job, Refused, Change>({
     scope: { id: `job-${job}` },
-    mutationFn: async (change) => send(job, newest(queries, job), change),
-    onSuccess: async (changed) => {
-      await fetchInView(queries, job, changed.revision);
-      queries.setQueryData(jobKey(job), changed);
+    mutationFn: async (change) => {
+      const seen = inView(queries, job);
+      const changed = await send(job, newest(queries, job), change, seen);
+      know(queries, changed, seen);
+      return changed.job;
+    },
+    onSuccess: () => {
       void queries.invalidateQueries({ queryKey: ["jobs"] });
     },
   });
@@ -33,20 +36,13 @@ function newest(queries: QueryClient, job: string): Job {
   return known;
 }
 
-async function send(id: string, job: Job, change: Change): Promise<Job> {
-  const { revision } = job;
-  const key = newKey();
+async function send(id: string, job: Job, change: Change, in_view: InView): Promise<Changed> {
   const params = { path: { job_id: id } };
-  if (change === "undo")
-    return answered<Job>(client.POST("/api/jobs/{job_id}/undo", { params, body: { revision, key } }));
-  if (change === "redo")
-    return answered<Job>(client.POST("/api/jobs/{job_id}/redo", { params, body: { revision, key } }));
-  return answered<Job>(
-    client.POST("/api/jobs/{job_id}/edits", {
-      params,
-      body: { revision, edit: typeof change === "function" ? await change(job) : change, key },
-    }),
-  );
+  const body = { revision: job.revision, key: newKey(), in_view };
+  if (change === "undo") return answered<Changed>(client.POST("/api/jobs/{job_id}/undo", { params, body }));
+  if (change === "redo") return answered<Changed>(client.POST("/api/jobs/{job_id}/redo", { params, body }));
+  const edit = typeof change === "function" ? await change(job) : change;
+  return answered<Changed>(client.POST("/api/jobs/{job_id}/edits", { params, body: { ...body, edit } }));
 }
 
 /** A name for one change, as random as a UUID; browsers make those only on addresses they trust. */

@@ -92,8 +92,10 @@ export function StagePole() {
 
 function JobStages({ job }: { job: string }) {
   const here = useMatch("/jobs/:job/:stage/*")?.params.stage;
-  const wall = useMatch("/jobs/:job/bench/:wall")?.params.wall;
+  const named = useMatch("/jobs/:job/bench/:wall")?.params.wall;
   const { data } = useJob(job);
+  // The bench shows the first wall until another is asked for.
+  const wall = named ?? (here === "bench" ? data?.walls[0]?.id : undefined);
   const open = data?.walls.reduce(
     (sum, { findings }) => ({
       error: sum.error + findings.error,

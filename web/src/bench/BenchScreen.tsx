@@ -1,6 +1,6 @@
 import { Flex, Tabs, Text } from "@chakra-ui/react";
 import { type KeyboardEvent, useEffect, useReducer, useState } from "react";
-import { Navigate, useNavigate, useParams, useSearchParams } from "react-router";
+import { useNavigate, useParams, useSearchParams } from "react-router";
 import type { Bench, Finding, Job } from "../api/client";
 import { type Tape, useBench } from "../api/queries";
 import { Empty } from "../app/Empty";
@@ -25,7 +25,9 @@ import { WaysPanel } from "./WaysPanel";
 /** The bench: one wall of a job. */
 export function BenchScreen() {
   const { job, change } = useOpenJob();
-  const { wall } = useParams();
+  const first = job.walls[0];
+  // Without a wall in the address it is the first, drawn at once.
+  const wall = useParams().wall ?? first?.id;
   const [isAdding, setAdding] = useState(false);
   // Kept here, so that going through the walls stays on the same tab.
   const [tab, setTab] = useState("findings");
@@ -33,10 +35,6 @@ export function BenchScreen() {
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: going to another wall ends adding one
   useEffect(() => setAdding(false), [wall]);
-
-  const first = job.walls[0];
-  if (first && wall === undefined)
-    return <Navigate to={`/jobs/${job.id}/bench/${encodeURIComponent(first.id)}`} replace />;
 
   const needsWall = isAdding || !first;
   return (
