@@ -33,6 +33,7 @@ from bluff.core.job.schools import (
     StudKind,
 )
 from bluff.core.job.special import FixtureBacking, Post
+from bluff.core.job.top import Rake
 from bluff.core.job.ways import JobWays
 from bluff.core.job.words import PRESETS
 from bluff.core.measure.length import inches
@@ -81,6 +82,12 @@ def wall_of_length(feet: int) -> core.Job:
     for place in range(5, feet, 10):
         job = core.apply(job, AddOpening(read_opening(f"3-6x4-6 @ {place}'", job, job.walls[0])))
     return job
+
+
+def raked_wall_of_length(feet: int) -> core.Job:
+    """The same wall under a top that rises an inch a foot."""
+    job = wall_of_length(feet)
+    return core.apply(job, ChangeWall("A", replace(job.walls[0], top=Rake(Fraction(1), End.START))))
 
 
 HEAVY = JobWays(
@@ -152,6 +159,7 @@ SERIES: list[Series] = [
     ("viewed walls", [62, 310, 1240, 1984], combs_of_walls, view_plan),
     ("effect on walls", [10, 40, 160], job_of_walls, effect_of_spacing),
     ("feet", [20, 100, 400, 1000], wall_of_length, frame_all),
+    ("raked feet", [20, 100, 400, 1000], raked_wall_of_length, frame_all),
     ("heavy feet", [20, 100, 400, 1000], heavy_wall_of_length, frame_all),
 ]
 

@@ -1,11 +1,16 @@
 """What tests of the core share: a wall in one line, and looking things up in its framing."""
 
+from collections.abc import Sequence
+from fractions import Fraction
+from itertools import pairwise
+
 from bluff import core
 from bluff.core.job.edit import AddOpening, AddWall
 from bluff.core.job.finding import Code, Finding
 from bluff.core.job.schools import Line
 from bluff.core.job.ways import JobWays
 from bluff.core.measure.length import Length, format_exact
+from bluff.core.measure.shapes import Corner
 from bluff.core.phrase.opening_line import read_opening
 from bluff.core.phrase.wall_line import read_wall
 from bluff.core.takeoff.cut_list import CutRow
@@ -58,7 +63,32 @@ def are_apart(one: Member, other: Member) -> bool:
     """Whether two pieces are in two places: beside or above each other, or flat on the two faces of the wall."""
     beside = one.end <= other.start or other.end <= one.start
     above = one.top <= other.bottom or other.top <= one.bottom
-    return beside or above or {one.side, other.side} == {Line.LEFT, Line.RIGHT}
+    if beside or above or {one.side, other.side} == {Line.LEFT, Line.RIGHT}:
+        return True
+    return bool(one.edges or other.edges) and (_lies_under(one, other) or _lies_under(other, one))
+
+
+def _lies_under(low: Member, high: Member) -> bool:
+    """Whether one piece ends where another begins, all along what they share; to the 64th a line is rounded to."""
+    over, under = _edge(low, 1), _edge(high, 0)
+    start, end = max(low.start, high.start), min(low.end, high.end)
+    places = sorted({start, end, *(corner.x for corner in (*over, *under) if start < corner.x < end)})
+    return all(
+        height(over, near, far, x) <= height(under, near, far, x) + 1
+        for near, far in pairwise(places)
+        for x in (near, far)
+    )
+
+
+def _edge(piece: Member, which: int) -> Sequence[Corner]:
+    y = (piece.bottom, piece.top)[which]
+    return piece.edges[which] if piece.edges else (Corner(piece.start, y), Corner(piece.end, y))
+
+
+def height(line: Sequence[Corner], near: Length, far: Length, x: Length) -> Fraction:
+    """A line's height at x, by its stretch that spans from near to far: at a step the line has two."""
+    one, other = next((a, b) for a, b in pairwise(line) if a.x <= near and far <= b.x)
+    return one.y + Fraction((other.y - one.y) * (x - one.x), other.x - one.x)
 
 
 def found(framing: Framing, code: Code) -> list[Finding]:

@@ -1,6 +1,8 @@
 """Random walls: lengths to the 64th, openings anywhere, every way of framing."""
 
+from dataclasses import replace
 from fractions import Fraction
+from itertools import pairwise
 
 from hypothesis import strategies as st
 
@@ -45,9 +47,11 @@ from bluff.core.job.schools import (
     WideFace,
 )
 from bluff.core.job.special import Beam, FixtureBacking, Post
+from bluff.core.job.top import Chain, Gable, Rake, Top
 from bluff.core.job.ways import JobWays, OpeningWays, WallWays
 from bluff.core.measure.length import Length, inches
 from bluff.core.measure.lumber import ENGINEERED
+from bluff.core.measure.shapes import Corner
 from bluff.core.measure.size import Size
 from bluff.core.phrase.opening_line import read_opening
 from floors import partition, wall
@@ -226,6 +230,41 @@ def jobs(draw: st.DrawFn) -> Job:
     )
     count = draw(st.integers(0, 5))
     return Job("random", walls=(wall,), openings=tuple(draw(openings(number, length)) for number in range(count)))
+
+
+rises = st.sampled_from([Fraction(0), Fraction(5), Fraction(9, 2), Fraction(12)]) | st.fractions(
+    0, 24, max_denominator=8
+)
+heights = st.none() | lengths(80, 160)
+
+
+@st.composite
+def tops(draw: st.DrawFn, length: Length) -> Top:
+    """Any top of a wall so long; ridges and bends in the middle as often as anywhere."""
+    inside = st.integers(0, max(length // 64, 1)) | st.just(length // 128)
+    rakes = st.builds(Rake, rises, st.sampled_from(End), heights, flat=st.just(0) | inside.map(inches))
+    ridges = st.just(Centred()) | inside.map(lambda at: At(Reference.CENTRE, inches(at)))
+    gables = st.builds(Gable, rises, ridges, heights)
+    xs = st.sets(inside, min_size=2, max_size=4).map(sorted)
+    kind = draw(st.sampled_from(["rake", "gable", "chain"]))
+    if kind == "rake":
+        return draw(rakes)
+    at = draw(xs) if kind == "chain" else []
+    if len(at) < 2:
+        return draw(gables)
+    points = [Corner(inches(at[0]), draw(lengths(90, 140)))]
+    for before, x in pairwise(at):
+        most = min((x - before) * 2, 60)
+        points.append(Corner(inches(x), max(points[-1].y + draw(st.integers(-most * 64, most * 64)), inches(60))))
+    return Chain(tuple(points))
+
+
+@st.composite
+def topped_jobs(draw: st.DrawFn) -> Job:
+    """A job of one random wall as `jobs` makes it, under a top that is seldom level."""
+    job = draw(jobs())
+    (wall,) = job.walls
+    return replace(job, walls=(replace(wall, top=draw(tops(wall.run.length))),))
 
 
 @st.composite

@@ -149,9 +149,10 @@ def standards(page: Page) -> None:
 
 def sheets_on_bench(page: Page) -> None:
     to_bench(page)
-    page.get_by_role("link", name="C 36").click()
+    page.get_by_role("link", name="B 22").click()
     page.get_by_role("button", name="The whole wall").click()
     page.get_by_role("button", name="Sheets").click()
+    page.locator('[data-member="B/stud/2"]').click(force=True)
     page.get_by_role("tab", name="Cut list").click()
 
 

@@ -221,7 +221,7 @@ def test_a_model_is_understood_by_its_shapes_when_it_carries_no_entries():
         for placed in plan.openings
     }
     assert {id_: (one.size.width, one.size.height, one.kind.is_doorway) for id_, one in by_id.items()} == sizes
-    assert reading.left == []
+    assert_gables_are_said(reading)
 
 
 def test_a_model_rewritten_by_others_gives_the_same_walls_and_openings():
@@ -240,7 +240,28 @@ def test_a_model_rewritten_by_others_gives_the_same_walls_and_openings():
         )
 
     assert holes(found) == holes(DEMO)
-    assert reading.left == []
+    assert_gables_are_said(reading)
+
+
+def assert_gables_are_said(reading):
+    """A shape does not say how its top was meant, so that the two gables come in level, and that is said."""
+    assert [left.text for left in reading.left] == [
+        f"Wall “{wall}” is not level on top; it is taken as level, as high as its lower end." for wall in "BD"
+    ]
+
+
+def test_a_gable_goes_out_with_its_real_bodies():
+    """Its ridge is 97 1/8 + 129 1/2 x 5/12 = 151 5/64 up, and a stud has the five corners of its two points."""
+    model = ifcopenshell.file.from_string(write_ifc(DEMO.name, framed(DEMO)))
+    (gable,) = (wall for wall in model.by_type("IfcWall") if wall.Name == "B")
+    assert max(y for _, y in _face(gable)) == 151.078125
+    (stud,) = (one for one in model.by_type("IfcMember") if one.Name == "B/stud/2")
+    assert _face(stud) == [(0, 0), (1.5, 0), (1.5, 103.734375), (0, 103.109375), (0, 0)]
+
+
+def _face(product):
+    (solid,) = product.Representation.Representations[0].Items
+    return [point.Coordinates for point in solid.SweptArea.OuterCurve.Points]
 
 
 def test_the_model_has_every_member_with_its_type():

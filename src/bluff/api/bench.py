@@ -24,6 +24,7 @@ from bluff.core.job.standard import Standard
 from bluff.core.job.words import Words
 from bluff.core.measure.length import Length, to_inches
 from bluff.core.measure.shapes import Rectangle
+from bluff.core.measure.slope import Stretch, format_pitch
 from bluff.core.plan.placing import wall_span
 from bluff.core.takeoff.cut_list import CutRow, Spacer, SpacerRow
 from bluff.core.takeoff.nails import Nailed, joints_by_kind
@@ -34,7 +35,7 @@ from bluff.core.wall.member import Mark, Member, Orientation, Plate, Role
 from bluff.core.wall.piece import Of, Part
 from bluff.core.wall.sheets import Sheet, SheetLayout
 from bluff.core.wall.wall_plan import PlacedOpening
-from bluff.formats.framed import FramedFinding, framed_finding
+from bluff.formats.framed import FramedFinding, framed_finding, points
 from bluff.formats.job_file import OpeningFile, WallFile
 from bluff.formats.ways_values import FileModel
 from bluff.service.jobs import JobState, counted, framing, framings
@@ -58,6 +59,14 @@ class PieceOf(TypedDict):
     mark: str
 
 
+class SlopedCut(TypedDict):
+    """A piece that is cut to a slope: its length at the short and at the long point, and the bevel in degrees."""
+
+    short: Figure
+    long: Figure
+    degrees: float
+
+
 class Piece(Rect):
     """A piece of the wall.
 
@@ -76,11 +85,16 @@ class Piece(Rect):
     alike: int
     wide_face: Line | None
     side: Line | None
+    outline: list[tuple[float, float]] | None
+    cut: SlopedCut | None
     sums: list[NamedSum]
 
 
 class TapeReading(TypedDict):
-    """What the tape reads that is hooked where the bench says; other_line where the crew draws both sides."""
+    """What the tape reads that is hooked where the bench says; other_line where the crew draws both sides.
+
+    On a plate that does not lie level the tape lies along its slope, hooked on that plate's own end.
+    """
 
     at: Figure
     ahead: bool
@@ -108,11 +122,15 @@ class PlateMark(TypedDict):
 
 
 class SheetOnWall(Rect):
-    """A sheet as it lies; `edges` are what the openings leave of its sides: from x, from y, to x, to y."""
+    """A sheet as it lies; `edges` are what the openings leave of its sides: from x, from y, to x, to y.
+
+    `over` is its upper edge where that is cut to a slope.
+    """
 
     row: int
     edges: list[tuple[float, float, float, float]]
     cut_outs: list[Rect]
+    over: list[tuple[float, float]] | None
 
 
 class SheetsOnWall(TypedDict):
@@ -139,12 +157,28 @@ class Lifted(TypedDict):
     hands: int
 
 
+class SlopeOnBench(TypedDict):
+    """A stretch of the top plates: where along the wall, how long the plate is there, and its pitch in words."""
+
+    start: float
+    end: float
+    length: Figure
+    pitch: str | None
+    low: Figure
+    high: Figure
+
+
 class BenchWall(TypedDict):
-    """The framed wall: its plate and its height over all plates in inches, and everything in it."""
+    """The framed wall: its plate and its greatest height in inches, and everything in it.
+
+    `top` are the points of its top line; `slopes` its stretches, with their heights, where it is not level.
+    """
 
     id: str
     plate_length: float
     height: float
+    top: list[tuple[float, float]]
+    slopes: list[SlopeOnBench]
     bare: Lifted
     sheeted: Lifted
     members: list[Piece]
@@ -156,7 +190,10 @@ class BenchWall(TypedDict):
 
 
 class CutLine(TypedDict):
-    """Boards alike: how many of one section and length; bevel of an end that is not square, in degrees off it."""
+    """Boards alike: how many of one section and length.
+
+    An end that is not square has its bevel, in degrees off it, and the board its length at the short point.
+    """
 
     size: str
     length: Figure
@@ -164,6 +201,7 @@ class CutLine(TypedDict):
     roles: list[Role]
     treated: bool
     bevel: float | None
+    short: Figure | None
 
 
 class SpacerLine(TypedDict):
@@ -343,6 +381,8 @@ def _wall(framed: Framing, held: _Tape, cut: Iterable[CutRow]) -> BenchWall:
         "id": plan.id,
         "plate_length": to_inches(plan.length),
         "height": to_inches(plan.height.value),
+        "top": points(plan.top.points),
+        "slopes": [] if plan.is_level else [_slope(stretch) for stretch in plan.top.stretches],
         "bare": _lifted(lift(framed)),
         "sheeted": _lifted(lift(framed, is_sheeted=True)),
         "members": [_piece(member, standard, alike.get(member.id, 0)) for member in framed.members],
@@ -351,6 +391,18 @@ def _wall(framed: Framing, held: _Tape, cut: Iterable[CutRow]) -> BenchWall:
         "sheets": _sheets(framed.sheets),
         "nails": [_nails(kind, joints, standard.words) for kind, joints in joints_by_kind(framed)],
         "findings": [framed_finding(finding) for finding in framed.findings],
+    }
+
+
+def _slope(stretch: Stretch) -> SlopeOnBench:
+    low, high = sorted((stretch.at(stretch.start), stretch.at(stretch.end)))
+    return {
+        "start": to_inches(stretch.start),
+        "end": to_inches(stretch.end),
+        "length": figure(stretch.length),
+        "pitch": format_pitch(stretch.pitch) if stretch.pitch else None,
+        "low": figure(low),
+        "high": figure(high),
     }
 
 
@@ -385,11 +437,23 @@ def _piece(member: Member, standard: Standard, alike: int) -> Piece:
         "alike": alike,
         "wide_face": member.wide_face,
         "side": member.side,
+        "outline": points(member.outline) if member.edges else None,
+        "cut": _cut(member),
         "sums": [
             named_sum("Length", member.length, words),
             named_sum("Stands at", member.x, words),
             named_sum("Above the floor", member.y, words),
         ],
+    }
+
+
+def _cut(member: Member) -> SlopedCut | None:
+    if member.bevel is None:
+        return None
+    return {
+        "short": figure(member.bevel.short),
+        "long": figure(member.length.value),
+        "degrees": member.bevel.degrees,
     }
 
 
@@ -428,6 +492,7 @@ def _sheet(sheet: Sheet) -> SheetOnWall:
         "row": sheet.row,
         "edges": [(to_inches(a), to_inches(b), to_inches(c), to_inches(d)) for a, b, c, d in sheet.edges()],
         "cut_outs": [_rect(hole) for hole in sheet.cut_outs],
+        "over": points(sheet.over) if sheet.over else None,
     }
 
 
@@ -448,6 +513,7 @@ def _cut_line(row: CutRow) -> CutLine:
         "roles": list(row.roles),
         "treated": row.is_treated,
         "bevel": row.bevel.degrees if row.bevel else None,
+        "short": figure(row.bevel.short) if row.bevel and row.bevel.short != row.length else None,
     }
 
 
@@ -468,11 +534,17 @@ def _neighbours(plan: core.WallPlan, plans: Mapping[str, core.WallPlan]) -> list
             "wall": other,
             "start": to_inches(span[0]),
             "end": to_inches(span[1]),
-            "height": to_inches(plans[other].height.value),
+            "height": to_inches(_height_at(plans[other], plan)),
         }
         for other, span in spans
         if span
     ]
+
+
+def _height_at(other: core.WallPlan, plan: core.WallPlan) -> Length:
+    """How high a wall that meets this one is where it does."""
+    span = wall_span(plan.id, other.length, other.meetings)
+    return other.top.lowest_over(span) if span and span.length > 0 else other.height.value
 
 
 def _opening(placed: PlacedOpening, is_framed: bool) -> OpeningOnBench:

@@ -8,7 +8,7 @@ from pydantic import BaseModel, Field
 
 from bluff import core
 from bluff.api.session import CrewJobs
-from bluff.api.wire import Figure, FindingCounts, PreviewRequest, in_feet, severities
+from bluff.api.wire import Figure, FindingCounts, PreviewRequest, figure, in_feet, severities
 from bluff.core.crew import floor
 from bluff.core.crew.order import BuildStep, build_order
 from bluff.core.crew.packs import PackKind, hands, prefab
@@ -72,8 +72,17 @@ class PlanStation(BaseModel):
     step: Annotated[Figure, Field(description="From the place before it.")]
 
 
+class PlanHeight(BaseModel):
+    """How high a wall's top is at one of its points."""
+
+    at: Place
+    height: Figure
+
+
 class PlanWall(BaseModel):
     """A wall seen from above, as its plates are cut; its corners go round from the start's left.
+
+    `heights` are those of its top from end to end, where that is not level.
 
     `entered` is what the plan says of it. The tape hooks at `hook_at`. Who looks at its elevation stands on the
     side `seen_from` and has its start on the left.
@@ -96,6 +105,7 @@ class PlanWall(BaseModel):
     clears: list[PlanClear]
     stations: list[PlanStation]
     stations_side: Literal[Line.LEFT, Line.RIGHT]
+    heights: list[PlanHeight]
     findings: FindingCounts
 
 
@@ -269,6 +279,9 @@ def _wall(framing: Framing, seen: Outline, beside: Beside) -> PlanWall:
         ],
         stations=listed,
         stations_side=floor.dimensioned_side(seen),
+        heights=[
+            PlanHeight(at=_place(place), height=figure(height)) for place, height in floor.top_heights(plan, seen)
+        ],
         findings=severities(counted(framing)),
     )
 

@@ -16,6 +16,7 @@ from bluff.core.checks.plates import check_laps, check_plates
 from bluff.core.checks.posts import check_posts
 from bluff.core.checks.raising import check_lift, check_tip_up
 from bluff.core.checks.sheets import check_bare_top, check_sheet_edges, check_sheet_joints, check_spacing
+from bluff.core.checks.tops import check_stock, check_top
 from bluff.core.job.finding import Finding, Severity
 from bluff.core.wall.build import build
 from bluff.core.wall.framing import Framing
@@ -41,6 +42,8 @@ CHECKS: tuple[Callable[[Framing], Iterator[Finding]], ...] = (
     check_fixture_backing,
     check_joists,
     check_meetings,
+    check_top,
+    check_stock,
     check_tip_up,
     check_lift,
 )

@@ -14,14 +14,14 @@ from bluff.core.job.schools import Line
 from bluff.core.job.standard import Standard
 from bluff.core.job.words import Words
 from bluff.core.measure.length import Length, to_inches
-from bluff.core.measure.shapes import Rectangle
+from bluff.core.measure.shapes import Corner, Rectangle
 from bluff.core.measure.sum import Sum
 from bluff.core.plan.meeting import EndMeeting, Joint
 from bluff.core.takeoff.cut_list import CutRow, Spacer, SpacerRow, cut_list, spacer_list
 from bluff.core.takeoff.nails import joints_by_kind
 from bluff.core.takeoff.weight import lift, weight
 from bluff.core.wall.framing import Framing
-from bluff.core.wall.member import Bevel, Mark, Member, Orientation, Plate, Role
+from bluff.core.wall.member import PLATES, Bevel, Mark, Member, Orientation, Plate, Role
 from bluff.core.wall.piece import Of, Part
 from bluff.core.wall.sheets import SheetLayout
 from bluff.formats.edits import EditFile, edit_from_core
@@ -29,6 +29,10 @@ from bluff.formats.framed_totals import FramedTotals, framed_totals
 
 Steps = list[tuple[str, float]]
 """A derivation: words and amounts that add up to the value."""
+
+
+Points = list[tuple[float, float]]
+"""Corners of the elevation in inches: x along the plate, y up from the floor."""
 
 
 class MemberWhy(BaseModel):
@@ -47,7 +51,7 @@ class LeavesOut(BaseModel):
         return {key: value for key, value in write(self).items() if value or key not in _SELDOM}
 
 
-_SELDOM = {"of", "treated", "short", "long", "bevel", "wide_face", "side"}
+_SELDOM = {"of", "treated", "short", "long", "bevel", "wide_face", "side", "outline", "pitch", "over"}
 
 
 class Special(LeavesOut):
@@ -75,7 +79,8 @@ class FramedMember(Special):
     `id` names it through every edit that leaves it what it is, and is never to be taken apart. `of` is the corner,
     intersection, post or fixture backing it belongs to; for an opening's pieces `opening` says so.
     `wide_face` is the side of the wall, walking from start to end, to which a stud turns the wider of its faces;
-    `side` the face that an upright or backing lies flat on.
+    `side` the face that an upright or backing lies flat on. What is cut to a slope has its corners as `outline`, once
+    round; a plate that lies on one its `pitch`, the rise in 12, negative where it falls toward the wall's end.
     """
 
     id: str
@@ -88,6 +93,8 @@ class FramedMember(Special):
     y: float
     width: float
     height: float
+    outline: Points | None = None
+    pitch: float | None = None
     orientation: Orientation
     plies: int
     pounds: float
@@ -103,7 +110,11 @@ class MarkWhy(BaseModel):
 
 
 class FramedMark(LeavesOut):
-    """A line and a symbol on a plate; ahead means the symbol is away from the wall's start."""
+    """A line and a symbol on a plate; ahead means the symbol is away from the wall's start.
+
+    On a plate that does not lie level `at` is plumb over the bottom plate's mark, and `along` what the tape reads on
+    the slope from its low end.
+    """
 
     plate: Plate
     at: float
@@ -115,6 +126,7 @@ class FramedMark(LeavesOut):
     opening: str | None
     wide_face: Line | None = None
     side: Line | None = None
+    along: float | None = None
     why: MarkWhy
 
 
@@ -158,15 +170,17 @@ class FramedRectangle(BaseModel):
     height: float
 
 
-class FramedSheet(FramedRectangle):
+class FramedSheet(FramedRectangle, LeavesOut):
     """A sheet as it lies, row by row from the floor, openings cut out of it.
 
-    `edges` are what the openings leave of its sides: from x, from y, to x, to y.
+    `edges` are what the openings leave of its sides: from x, from y, to x, to y. One that is cut to a slope has its
+    upper edge as `over`, from corner to corner.
     """
 
     row: int
     edges: list[tuple[float, float, float, float]]
     cut_outs: list[FramedRectangle]
+    over: Points | None = None
 
 
 class FramedSheets(BaseModel):
@@ -201,13 +215,14 @@ class FramedWall(BaseModel):
     """A framed wall: length as the plan gives it, plate_length of its bottom plate, height over all plates.
 
     `pounds` is its bare framing, `hands` how many people lift its top edge; `sheeted` the same with the sheets of one
-    face on it. `beams` are the ends of beams that lie on its posts.
+    face on it. `beams` are the ends of beams that lie on its posts. `top` are the points of its top line.
     """
 
     id: str
     length: float
     plate_length: float
     height: float
+    top: Points
     pounds: int
     hands: int
     sheeted: FramedLift
@@ -267,6 +282,7 @@ def framed_wall(framing: Framing) -> FramedWall:
         length=to_inches(plan.wall.run.length),
         plate_length=to_inches(plan.length),
         height=to_inches(plan.height.value),
+        top=points(plan.top.points),
         pounds=round(raised.pounds),
         hands=raised.hands,
         sheeted=FramedLift(pounds=round(sheeted.pounds), hands=sheeted.hands),
@@ -353,6 +369,7 @@ def _sheets(layout: SheetLayout) -> FramedSheets:
                 row=sheet.row,
                 edges=[(to_inches(a), to_inches(b), to_inches(c), to_inches(d)) for a, b, c, d in sheet.edges()],
                 cut_outs=[FramedRectangle(**_rectangle(hole)) for hole in sheet.cut_outs],
+                over=points(sheet.over) if sheet.over else None,
                 **_rectangle(sheet.shape),
             )
             for sheet in layout.sheets
@@ -373,6 +390,8 @@ def _bevel(bevel: Bevel | None, long: Length) -> dict[str, float]:
     """The three keys of an end that is not square."""
     if bevel is None:
         return {}
+    if bevel.short == long:  # both ends of a plate are plumb cuts, and its faces as long as each other
+        return {"bevel": bevel.degrees}
     return {"short": to_inches(bevel.short), "long": to_inches(long), "bevel": bevel.degrees}
 
 
@@ -389,6 +408,8 @@ def _member(member: Member, standard: Standard) -> FramedMember:
         y=to_inches(member.bottom),
         width=to_inches(member.width),
         height=to_inches(member.height),
+        outline=points(member.outline) if member.edges else None,
+        pitch=_pitch(member),
         orientation=member.orientation,
         plies=member.plies,
         treated=member.is_treated,
@@ -398,6 +419,19 @@ def _member(member: Member, standard: Standard) -> FramedMember:
         why=MemberWhy(x=steps(member.x, words), y=steps(member.y, words), length=steps(member.length, words)),
         **_bevel(member.bevel, member.length.value),
     )
+
+
+def points(corners: Iterable[Corner]) -> Points:
+    """Corners of the elevation in inches."""
+    return [(to_inches(x), to_inches(y)) for x, y in corners]
+
+
+def _pitch(member: Member) -> float | None:
+    """The rise in 12 of a plate on a slope."""
+    if member.edges is None or member.role not in PLATES:
+        return None
+    low, high = member.edges.under
+    return round(12 * (high.y - low.y) / (high.x - low.x), 3)
 
 
 def _of(of: Of | None) -> FramedPart | None:
@@ -416,5 +450,6 @@ def _mark(mark: Mark, words: Words) -> FramedMark:
         opening=mark.opening,
         wide_face=mark.wide_face,
         side=mark.side,
+        along=None if mark.along is None else to_inches(mark.along),
         why=MarkWhy(at=steps(mark.at, words)),
     )

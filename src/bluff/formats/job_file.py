@@ -4,20 +4,24 @@ docs/job-file.md describes it; docs/job-file.schema.json is generated from the m
 """
 
 import json
+from fractions import Fraction
 from typing import Annotated, Any, Literal
 
 from pydantic import Field, StrictBool, StrictInt, StrictStr, ValidationError
 
 from bluff.core.errors import BluffError, JobError
 from bluff.core.job.job import Alone, Between, Checked, Ends, Job, Opening, Picture, Runs, Sizing, Wall, WallKind
-from bluff.core.job.schools import Line, OpeningKind
+from bluff.core.job.position import At, Centred
+from bluff.core.job.schools import End, Line, OpeningKind
 from bluff.core.job.special import Beam, FixtureBacking, Post
+from bluff.core.job.top import MOST_POINTS, Chain, Gable, HeightAt, Rake, Top
 from bluff.core.job.ways import JobWays, OpeningWays, Taken, WallWays
 from bluff.core.measure.length import PER_INCH
+from bluff.core.measure.shapes import Corner
 from bluff.core.measure.size import Size
 from bluff.formats.errors import Fault, FaultyData, fault_of, faults_of
 from bluff.formats.json_text import read_json
-from bluff.formats.values import FeetText, LengthText, PointText, PositionText, SizeText
+from bluff.formats.values import FeetText, LengthText, PointText, PositionText, RiseText, SizeText
 from bluff.formats.ways_file import JobWaysFile, OpeningWaysFile, WallWaysFile, ways_keys
 from bluff.formats.ways_values import FileModel
 
@@ -125,6 +129,48 @@ class BackingFile(FileModel):
         )
 
 
+class TopFile(FileModel):
+    """A top that is not level: `pitch` with `low` is a rake, with `ridge` a gable; `points` are any chain.
+
+    `height` is the top of the wall at the low end: of the plate, or at the outside of the building. Left out, it is
+    that of the level wall it ties into, or what the wall's own studs and plates make.
+    """
+
+    pitch: Annotated[RiseText | None, Field(description="Inches of rise in 12 of run.")] = None
+    low: End | None = None
+    flat: Annotated[LengthText | None, Field(description="Level for so far from its low end.")] = None
+    ridge: PositionText | None = None
+    height: LengthText | None = None
+    height_at: HeightAt | None = None
+    points: Annotated[list[tuple[LengthText, LengthText]], Field(max_length=MOST_POINTS)] | None = Field(
+        default=None, description="Along the plate, and the top of the wall there."
+    )
+
+    def to_core(self) -> Top:
+        height_at = self.height_at or HeightAt.PLATE
+        match self:
+            case TopFile(points=[*points], pitch=None, low=None, flat=None, ridge=None, height=None, height_at=None):
+                return Chain(tuple(Corner(*point) for point in points))
+            case TopFile(points=None, pitch=Fraction() as rise, low=None, flat=None, ridge=(At() | Centred()) as ridge):
+                return Gable(rise, ridge, self.height, height_at)
+            case TopFile(points=None, pitch=Fraction() as rise, low=End() as low, ridge=None):
+                return Rake(rise, low, self.height, height_at, self.flat or 0)
+        raise JobError("A top is a pitch with the end it is low at or with its ridge, or points alone.", "top")
+
+    @classmethod
+    def from_core(cls, top: Top) -> "TopFile":
+        match top:
+            case Chain(points):
+                return cls.model_construct(points=[tuple(point) for point in points])
+            case Gable():
+                said = cls.model_construct(pitch=top.rise, ridge=top.ridge, height=top.height)
+            case Rake():
+                said = cls.model_construct(pitch=top.rise, low=top.low, flat=top.flat or None, height=top.height)
+        if top.height_at is not HeightAt.PLATE:
+            said.height_at = top.height_at
+        return said
+
+
 class WallFile(WallWaysFile):
     """A wall: `length` for one on its own, or `from` and `to` in the plan."""
 
@@ -139,6 +185,7 @@ class WallFile(WallWaysFile):
     kind: WallKind | None = None
     bearing: StrictBool | None = None
     ends: EndsFile | None = None
+    top: TopFile | None = None
     posts: Annotated[list[PostFile], Field(max_length=MOST_SPECIALS)] | None = None
     backing: Annotated[list[BackingFile], Field(max_length=MOST_SPECIALS)] | None = None
     anchor_bolts: Annotated[list[LengthText], Field(max_length=MOST_FASTENERS)] | None = Field(
@@ -161,6 +208,7 @@ class WallFile(WallWaysFile):
             bolts=None if self.anchor_bolts is None else tuple(self.anchor_bolts),
             pins=None if self.plate_pins is None else tuple(self.plate_pins),
             ways=self.ways(WallWays),
+            top=self.top.to_core() if self.top else None,
         )
 
     def _run(self) -> Alone | Between:
@@ -187,6 +235,7 @@ class WallFile(WallWaysFile):
             kind=wall.kind,
             bearing=wall.bearing,
             ends=ends,
+            top=TopFile.from_core(wall.top) if wall.top else None,
             posts=[PostFile.from_core(post) for post in wall.posts] or None,
             backing=[BackingFile.from_core(board) for board in wall.backing] or None,
             anchor_bolts=None if wall.bolts is None else list(wall.bolts),

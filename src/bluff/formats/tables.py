@@ -24,7 +24,7 @@ MARKS = (
     "flat on",
     "to",
 )
-CUTS = ("wall", "count", "size", "length", "inches", "for")
+CUTS = ("wall", "count", "size", "length", "inches", "for", "short point", "bevel")
 
 
 def marks_csv(framings: Iterable[Framing]) -> str:
@@ -63,11 +63,13 @@ def cut_list_csv(framings: Iterable[Framing]) -> str:
         for row in cut_list([framing]):
             roles = ", ".join(map(words.name, row.roles))
             size = f"{row.size} treated" if row.is_treated else row.size
-            rows.append((wall, row.count, size, format_inches(row.length, 64), to_inches(row.length), roles))
+            bevelled = (format_inches(row.bevel.short, 64), row.bevel.degrees) if row.bevel else ("", "")
+            length = format_inches(row.length, 64), to_inches(row.length)
+            rows.append((wall, row.count, size, *length, roles, *bevelled))
         for spacer in spacer_list([framing]):
             size = f"{format_inches(spacer.thickness)} x {format_inches(spacer.depth)}"
             length = format_inches(spacer.length, 64), to_inches(spacer.length)
-            rows.append((wall, spacer.count, size, *length, f"{words.name('header')} {spacer.spacer}"))
+            rows.append((wall, spacer.count, size, *length, f"{words.name('header')} {spacer.spacer}", "", ""))
     return written(CUTS, rows)
 
 

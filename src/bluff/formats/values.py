@@ -10,7 +10,7 @@ from typing import Annotated, Any, TypeVar
 
 from pydantic import PlainSerializer, PlainValidator, WithJsonSchema
 
-from bluff.core.errors import BluffError, LengthError, SettingError
+from bluff.core.errors import BluffError, JobError, LengthError, SettingError
 from bluff.core.job.amounts import format_pounds, parse_pounds
 from bluff.core.job.job import Point
 from bluff.core.job.position import (
@@ -25,6 +25,7 @@ from bluff.core.job.position import (
     WallFace,
 )
 from bluff.core.job.schools import End
+from bluff.core.job.top import parse_rise
 from bluff.core.measure.length import (
     LONGEST,
     Length,
@@ -97,6 +98,12 @@ def _read_spacing(value: Any) -> Fraction:
     if not isinstance(value, str):
         raise LengthError("Write a spacing as a number of inches, like 16.")
     return parse_spacing(value)
+
+
+def _read_rise(value: object) -> Fraction:
+    if isinstance(value, bool) or not isinstance(value, str | int | float):
+        raise JobError("A pitch is the rise in 12 of run; write it like 5.", "pitch")
+    return parse_rise(str(value))
 
 
 def _read_weight(value: Any) -> Fraction:
@@ -200,6 +207,12 @@ SpacingText = Annotated[
     PlainValidator(told(_read_spacing)),
     PlainSerializer(format_spacing),
     WithJsonSchema({**_LENGTH_SCHEMA, "examples": [16, 19.2, 24]}),
+]
+RiseText = Annotated[
+    Fraction,
+    PlainValidator(told(_read_rise)),
+    PlainSerializer(lambda rise: int(rise) if rise.denominator == 1 else float(rise)),
+    WithJsonSchema({"type": ["number", "string"], "examples": [5, 4.5, "5/12"]}),
 ]
 WeightText = Annotated[
     Fraction,

@@ -101,7 +101,7 @@ def test_the_plate_on_concrete_is_treated_and_the_one_above_it_is_not():
 def test_boards_reach_from_end_to_end_and_are_in_stock(length, studs, feet):
     stock = PlateStock(tuple(inches(12 * foot) for foot in feet))
     places = {inches(16 * stud) for stud in studs}
-    broken = break_plate(0, inches(length), places, stock)
+    broken = break_plate(inches(length), places, stock.boards)
     points = [0, *broken.breaks, inches(length)]
     assert all(0 < after - before <= stock.longest for before, after in pairwise(points))
     assert set(broken.breaks) - set(broken.off_stud) <= places

@@ -927,7 +927,9 @@ export interface components {
         };
         /**
          * BenchWall
-         * @description The framed wall: its plate and its height over all plates in inches, and everything in it.
+         * @description The framed wall: its plate and its greatest height in inches, and everything in it.
+         *
+         *     `top` are the points of its top line; `slopes` its stretches, with their heights, where it is not level.
          */
         BenchWall: {
             /** Id */
@@ -936,6 +938,13 @@ export interface components {
             plate_length: number;
             /** Height */
             height: number;
+            /** Top */
+            top: [
+                number,
+                number
+            ][];
+            /** Slopes */
+            slopes: components["schemas"]["SlopeOnBench"][];
             bare: components["schemas"]["Lifted"];
             sheeted: components["schemas"]["Lifted"];
             /** Members */
@@ -1087,7 +1096,7 @@ export interface components {
          * @description What can be found.
          * @enum {string}
          */
-        Code: "opening-off-wall" | "openings-overlap" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-below-rough" | "header-above-rough" | "header-on-hangers" | "header-hollow" | "head-height-not-given" | "sill-not-sloped" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stud-slid" | "stud-left-out" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-break-off-stud" | "plate-breaks-close" | "single-plate-joint" | "bolt-under-wood" | "bolt-in-doorway" | "bolts-by-rule" | "bolt-off-plate" | "bolts-too-far" | "post-left-out" | "post-unverified" | "beam-breaks-plates" | "fire-blocks" | "fixture-backing-left-out" | "sheet-joint-unblocked" | "opening-crowds-meeting" | "backing-missing" | "carries-load-not-said" | "pins-by-rule" | "pins-too-far" | "pin-off-plate" | "needs-wall-jacks" | "sheets-leave-bare" | "blocks-off-wall" | "ceiling-backing-missing" | "joists-not-given" | "studs-miss-joists" | "wall-does-not-tip-up" | "no-lap" | "corner-clips" | "walls-cross" | "walls-overlap" | "end-not-joined" | "angled-end";
+        Code: "opening-off-wall" | "openings-overlap" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-below-rough" | "header-above-rough" | "header-on-hangers" | "header-hollow" | "head-height-not-given" | "sill-not-sloped" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stud-slid" | "stud-left-out" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-break-off-stud" | "plate-breaks-close" | "single-plate-joint" | "bolt-under-wood" | "bolt-in-doorway" | "bolts-by-rule" | "bolt-off-plate" | "bolts-too-far" | "post-left-out" | "post-unverified" | "beam-breaks-plates" | "fire-blocks" | "fixture-backing-left-out" | "sheet-joint-unblocked" | "opening-crowds-meeting" | "backing-missing" | "carries-load-not-said" | "pins-by-rule" | "pins-too-far" | "pin-off-plate" | "needs-wall-jacks" | "sheets-leave-bare" | "blocks-off-wall" | "ceiling-backing-missing" | "joists-not-given" | "studs-miss-joists" | "wall-does-not-tip-up" | "no-lap" | "corner-clips" | "walls-cross" | "walls-overlap" | "end-not-joined" | "angled-end" | "top-height-taken" | "slopes-meet" | "slopes-meet-over-opening" | "header-under-slope" | "studs-longer-than-stock";
         /**
          * ConflictView
          * @description A lost race: the job as it is now, and the change that was not made.
@@ -1123,7 +1132,9 @@ export interface components {
         };
         /**
          * CutLine
-         * @description Boards alike: how many of one section and length; bevel of an end that is not square, in degrees off it.
+         * @description Boards alike: how many of one section and length.
+         *
+         *     An end that is not square has its bevel, in degrees off it, and the board its length at the short point.
          */
         CutLine: {
             /** Size */
@@ -1137,6 +1148,7 @@ export interface components {
             treated: boolean;
             /** Bevel */
             bevel: number | null;
+            short: components["schemas"]["Figure"] | null;
         };
         /**
          * DatumFile
@@ -1399,6 +1411,12 @@ export interface components {
          * @enum {string}
          */
         Heads: "one" | "per-opening";
+        /**
+         * HeightAt
+         * @description Where the height at a low end is given.
+         * @enum {string}
+         */
+        HeightAt: "plate" | "outside";
         /**
          * InLine
          * @description How much work waits for a process to be free.
@@ -1982,7 +2000,7 @@ export interface components {
          * @description What of a wall a piece may belong to, besides the wall itself.
          * @enum {string}
          */
-        Part: "opening" | "corner" | "intersection" | "post" | "backing";
+        Part: "opening" | "corner" | "intersection" | "post" | "bend" | "backing";
         /**
          * PhraseRequest
          * @description A typed line; wall is the wall an opening goes into, null when the line is a wall.
@@ -2067,6 +2085,12 @@ export interface components {
             alike: number;
             wide_face: components["schemas"]["Line"] | null;
             side: components["schemas"]["Line"] | null;
+            /** Outline */
+            outline: [
+                number,
+                number
+            ][] | null;
+            cut: components["schemas"]["SlopedCut"] | null;
             /** Sums */
             sums: components["schemas"]["NamedSum"][];
         };
@@ -2150,6 +2174,18 @@ export interface components {
             other: string;
             /** Is Corner */
             is_corner: boolean;
+        };
+        /**
+         * PlanHeight
+         * @description How high a wall's top is at one of its points.
+         */
+        PlanHeight: {
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            height: components["schemas"]["Figure"];
         };
         /**
          * PlanOpening
@@ -2292,6 +2328,8 @@ export interface components {
          * PlanWall
          * @description A wall seen from above, as its plates are cut; its corners go round from the start's left.
          *
+         *     `heights` are those of its top from end to end, where that is not level.
+         *
          *     `entered` is what the plan says of it. The tape hooks at `hook_at`. Who looks at its elevation stands on the
          *     side `seen_from` and has its start on the left.
          */
@@ -2342,6 +2380,8 @@ export interface components {
              * @enum {string}
              */
             stations_side: "left" | "right";
+            /** Heights */
+            heights: components["schemas"]["PlanHeight"][];
             findings: components["schemas"]["FindingCounts"];
         };
         /**
@@ -2880,6 +2920,8 @@ export interface components {
         /**
          * SheetOnWall
          * @description A sheet as it lies; `edges` are what the openings leave of its sides: from x, from y, to x, to y.
+         *
+         *     `over` is its upper edge where that is cut to a slope.
          */
         SheetOnWall: {
             /** X */
@@ -2901,6 +2943,11 @@ export interface components {
             ][];
             /** Cut Outs */
             cut_outs: components["schemas"]["Rect"][];
+            /** Over */
+            over: [
+                number,
+                number
+            ][] | null;
         };
         /**
          * Sheets
@@ -2942,6 +2989,31 @@ export interface components {
          * @enum {string}
          */
         Sizing: "unit" | "rough";
+        /**
+         * SlopeOnBench
+         * @description A stretch of the top plates: where along the wall, how long the plate is there, and its pitch in words.
+         */
+        SlopeOnBench: {
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            length: components["schemas"]["Figure"];
+            /** Pitch */
+            pitch: string | null;
+            low: components["schemas"]["Figure"];
+            high: components["schemas"]["Figure"];
+        };
+        /**
+         * SlopedCut
+         * @description A piece that is cut to a slope: its length at the short and at the long point, and the bevel in degrees.
+         */
+        SlopedCut: {
+            short: components["schemas"]["Figure"];
+            long: components["schemas"]["Figure"];
+            /** Degrees */
+            degrees: number;
+        };
         /**
          * Source
          * @description Who says so: where a size that carries load came from.
@@ -3162,12 +3234,74 @@ export interface components {
         /**
          * TapeReading
          * @description What the tape reads that is hooked where the bench says; other_line where the crew draws both sides.
+         *
+         *     On a plate that does not lie level the tape lies along its slope, hooked on that plate's own end.
          */
         TapeReading: {
             at: components["schemas"]["Figure"];
             /** Ahead */
             ahead: boolean;
             other_line: components["schemas"]["Figure"] | null;
+        };
+        /**
+         * TopFile
+         * @description A top that is not level: `pitch` with `low` is a rake, with `ridge` a gable; `points` are any chain.
+         *
+         *     `height` is the top of the wall at the low end: of the plate, or at the outside of the building. Left out, it is
+         *     that of the level wall it ties into, or what the wall's own studs and plates make.
+         */
+        TopFile: {
+            /**
+             * Pitch
+             * @description Inches of rise in 12 of run.
+             */
+            pitch?: (number | string) | null;
+            low?: components["schemas"]["End"] | null;
+            /**
+             * Flat
+             * @description Level for so far from its low end.
+             */
+            flat?: (string | number) | null;
+            /** Ridge */
+            ridge?: ("centred" | {
+                /**
+                 * @description A length as a carpenter writes it, or a number of inches.
+                 * @example 12' 6 1/2"
+                 * @example 92 5/8
+                 * @example 16
+                 */
+                centre?: string | number;
+                /**
+                 * @description A length as a carpenter writes it, or a number of inches.
+                 * @example 12' 6 1/2"
+                 * @example 92 5/8
+                 * @example 16
+                 */
+                edge?: string | number;
+                from?: ("plate-start" | "plate-end" | "outside-start" | "outside-end") | {
+                    opening: string;
+                } | {
+                    wall: string;
+                    /** @enum {string} */
+                    face: "near" | "centre" | "far";
+                };
+                /**
+                 * @description Which way from an opening or a wall; the end when left out.
+                 * @enum {string}
+                 */
+                toward?: "start" | "end";
+            }) | null;
+            /** Height */
+            height?: (string | number) | null;
+            height_at?: components["schemas"]["HeightAt"] | null;
+            /**
+             * Points
+             * @description Along the plate, and the top of the wall there.
+             */
+            points?: [
+                string | number,
+                string | number
+            ][] | null;
         };
         /**
          * TypedPhrase
@@ -3311,6 +3445,7 @@ export interface components {
             /** Bearing */
             bearing?: boolean | null;
             ends?: components["schemas"]["EndsFile"] | null;
+            top?: components["schemas"]["TopFile"] | null;
             /** Posts */
             posts?: components["schemas"]["PostFile"][] | null;
             /** Backing */

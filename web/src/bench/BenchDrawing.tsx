@@ -9,7 +9,7 @@ import { LAYERS, layersOf, marksIn, membersIn, toggleLayer, useLayers } from "..
 import { NailLayer } from "../drawing/NailLayer";
 import { markKey, type Picking, PlateStrip } from "../drawing/PlateStrip";
 import { SheetLayer } from "../drawing/SheetLayer";
-import { comfortable, fitting, MARGIN, scaleOf } from "../drawing/scale";
+import { comfortable, fitting, MARGIN, type Scale, scaleOf } from "../drawing/scale";
 import { Tape } from "../drawing/Tape";
 import { useBoxSize } from "../drawing/useBoxSize";
 import { Hatches } from "../drawing/wood";
@@ -49,7 +49,8 @@ export function BenchDrawing({
   const box = useBoxSize(frame);
 
   const { wall } = bench;
-  const room = Math.max(box.height - (ABOVE + BETWEEN + 2 * PLATE.least + TAPE + BELOW), 120);
+  const slopeTape = wall.slopes.length > 0 ? TAPE : 0;
+  const room = Math.max(box.height - (ABOVE + BETWEEN + slopeTape + 2 * PLATE.least + TAPE + BELOW), 120);
   // What lies on the plates is seen too.
   const tall = Math.max(wall.height, ...[...wall.members, ...wall.beams].map(({ y, height }) => y + height));
   const elevationBox = { width: box.width, height: room };
@@ -64,7 +65,7 @@ export function BenchDrawing({
   const floor = ABOVE + Math.round(tall * vertical);
   const rise = riseOf(vertical, floor);
   const width = scale.x(wall.plate_length) + MARGIN;
-  const top = floor + BETWEEN;
+  const top = floor + BETWEEN + slopeTape;
   const plate = Math.min(PLATE.least + Math.floor((room + ABOVE - floor) / 2), PLATE.most);
   const bottom = top + plate + TAPE;
   const marked = bench.marked_on === "edge" ? ", marked on its edge" : "";
@@ -116,6 +117,17 @@ export function BenchDrawing({
           />
           {layers.includes("sheets") && <SheetLayer sheets={wall.sheets.sheets} scale={scale} rise={rise} />}
           {layers.includes("nails") && <NailLayer nails={wall.nails} scale={scale} rise={rise} />}
+          {/* On a slope the top plate has a tape of its own, seen as long as its run. */}
+          {wall.slopes.map((slope) => (
+            <Tape
+              key={slope.start}
+              length={slope.length.inches}
+              scale={alongSlope(scale, slope)}
+              y={top - TAPE}
+              height={TAPE}
+              held={{ hook: bench.hook, burned: bench.burned }}
+            />
+          ))}
           <g>
             <PlateStrip
               marks={marks.filter((mark) => mark.plate === "top")}
@@ -159,9 +171,12 @@ export function BenchDrawing({
           )}
         </svg>
       </Box>
-      <PlateName y={top - 20} name={say(`Top plate${marked}`)} />
+      <PlateName
+        y={top - slopeTape - 20}
+        name={say(`Top plate${slopeTape ? ", read along its slope" : ""}${marked}`)}
+      />
       <PlateName y={bottom + plate + 2} name={say(`Bottom plate${marked}`)} />
-      <Flex position="absolute" top={`${top - 33}px`} insetEnd="2" gap="1">
+      <Flex position="absolute" top={`${top - slopeTape - 33}px`} insetEnd="2" gap="1">
         <Flex gap="1" role="group" aria-label="Layers" me="2">
           {layersOf(wall).map((layer) => (
             <Button
@@ -186,6 +201,12 @@ export function BenchDrawing({
       </Flex>
     </Box>
   );
+}
+
+/** A stretch of the top plate as long as its run, inch by inch of its slope. */
+function alongSlope(scale: Scale, { start, end, length }: Bench["wall"]["slopes"][number]): Scale {
+  const share = (end - start) / length.inches;
+  return { ...scale, perInch: scale.perInch * share, x: (inches) => scale.x(start + inches * share) };
 }
 
 /** Names stay in sight while a long wall scrolls below them. */

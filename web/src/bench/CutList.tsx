@@ -78,7 +78,7 @@ export function CutList({ bench }: { bench: Bench }) {
         </thead>
         <tbody>
           {bench.cut_list.map((row) => (
-            <tr key={`${row.size} ${row.length.inches} ${row.treated} ${row.bevel}`}>
+            <tr key={`${row.size} ${row.length.inches} ${row.treated} ${row.bevel} ${row.short?.inches}`}>
               <td className="end">
                 <Figure text={String(row.count)} fontSize="18px" fontWeight="700" />
               </td>
@@ -93,6 +93,11 @@ export function CutList({ bench }: { bench: Bench }) {
                   {row.roles.map((role) => words.name(role).toLowerCase()).join(", ")}
                   {row.treated && ", treated"}
                   {row.bevel && `, ${row.bevel}° bevel`}
+                  {row.short && (
+                    <>
+                      , short <Figure text={row.short.text} />
+                    </>
+                  )}
                 </Text>
               </td>
             </tr>

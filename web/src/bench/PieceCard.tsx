@@ -2,10 +2,11 @@ import { Box, Button, chakra, Flex, Heading, Text } from "@chakra-ui/react";
 import { Trash2 } from "lucide-react";
 import type { ReactNode } from "react";
 import { Link, useParams } from "react-router";
-import type { Bench, NamedSum } from "../api/client";
+import type { Bench, Member, NamedSum } from "../api/client";
 import type { Change } from "../api/useChange";
 import { changeWall } from "../app/changeWall";
 import { useWords } from "../app/words";
+import { Figure } from "../drawing/Figure";
 import { SumColumn } from "../drawing/SumColumn";
 import { faceOf, marksOf } from "./picking";
 import { withoutSpecial } from "./specials";
@@ -34,6 +35,7 @@ export function PieceCard({
         }, ${member.pounds} lb${faceOf(member, bench)}`}
         sums={member.sums}
       >
+        {member.cut && <Cut cut={member.cut} />}
         {without && (
           <Button
             onClick={() =>
@@ -63,9 +65,10 @@ export function PieceCard({
       )}
       sums={[
         { ...bench.plate, name: "Plate" },
-        { ...bench.stud_length, name: words.say("Studs") },
+        { ...bench.stud_length, name: words.say(bench.wall.slopes.length > 0 ? "Short stud" : "Studs") },
       ]}
     >
+      <Slopes slopes={bench.wall.slopes} />
       {bench.meets.length > 0 && <Neighbours walls={bench.meets.map(({ wall }) => wall)} />}
     </Card>
   );
@@ -91,6 +94,52 @@ const LINES: Record<string, string> = {
   anchor_bolt: "Comes up through the bottom plate; the drawings and the local code rule",
   pin: "Shot through the bottom plate into the slab: eyes and ears covered, nobody behind",
 };
+
+/** Where to cut a piece that is not square at its end: what the saw is set to, read from across it. */
+function Cut({ cut: { short, long, degrees } }: { cut: NonNullable<Member["cut"]> }) {
+  const isPlumb = short.inches === long.inches;
+  return (
+    <Flex gap="5" mt="2" align="baseline" wrap="wrap" data-testid="cut">
+      {!isPlumb && <Point name="short point" figure={short.text} />}
+      <Point name={isPlumb ? "plumb cuts, each face" : "long point"} figure={long.text} />
+      <Point name="bevel" figure={`${degrees}°`} />
+    </Flex>
+  );
+}
+
+function Point({ name, figure }: { name: string; figure: string }) {
+  return (
+    <Box>
+      <Figure text={figure} fontSize="34px" fontWeight="700" lineHeight="1" />
+      <Text color="faint" fontSize="13px">
+        {name}
+      </Text>
+    </Box>
+  );
+}
+
+/** The stretches of a top that is not level: how it rises, from where to where, and how long its plates are. */
+function Slopes({ slopes }: { slopes: Bench["wall"]["slopes"] }) {
+  const said = slopes.map(({ pitch, low, high, length }) => [pitch, low.text, high.text, length.text].join());
+  const unlike = slopes.filter((_, index) => said.indexOf(said[index] ?? "") === index);
+  return unlike.map(({ start, pitch, low, high, length }) => (
+    <Text key={start} fontSize="15px">
+      {unlike.length < slopes.length && "Both ways "}
+      {pitch ? (
+        <>
+          <b>{pitch}</b> from <Figure text={low.text} fontWeight="700" /> up to{" "}
+          <Figure text={high.text} fontWeight="700" />, plates <Figure text={length.text} fontWeight="700" />{" "}
+          on the slope
+        </>
+      ) : (
+        <>
+          Level at <Figure text={low.text} fontWeight="700" /> for{" "}
+          <Figure text={length.text} fontWeight="700" />
+        </>
+      )}
+    </Text>
+  ));
+}
 
 const Neighbour = chakra(Link, {
   base: {

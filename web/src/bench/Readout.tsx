@@ -40,7 +40,13 @@ export function Readout({
         <ChevronRight />
       </Button>
       <Called bench={bench} picked={picked} />
-      <Text color="faint" fontSize="14px" ms="auto" whiteSpace="nowrap">
+      <Text
+        color="faint"
+        fontSize="14px"
+        ms="auto"
+        whiteSpace="nowrap"
+        display={bench.wall.slopes.length > 0 ? "none" : undefined}
+      >
         {place >= 0 ? `${place + 1} of ${all.length}` : `${all.length} marks`}
       </Text>
       <HeldTape bench={bench} onTape={onTape} />
@@ -61,11 +67,21 @@ function Called({ bench, picked }: { bench: Bench; picked: string | null }) {
       </Text>
     );
   const { reading } = first;
+  // On a slope the top plate reads otherwise than the bottom plate below it.
+  const sloped = marks.find((mark) => mark.plate === "top" && mark.reading.at.text !== reading.at.text);
   const plates = words.say(marks.length > 1 ? "both plates" : `${first.plate} plate only`);
   const side = first.width === 0 ? "line only" : `${first.symbol} ${reading.ahead ? "ahead" : "behind"}`;
+  const where = sloped ? side : `${side}, ${plates}`;
   return (
     <Flex align="center" gap="4" aria-live="polite" minW="0" data-testid="readout">
-      <Figure text={reading.at.text} fontSize="46px" fontWeight="700" lineHeight="1" />
+      <Box lineHeight="1.1" whiteSpace="nowrap">
+        <Figure text={reading.at.text} fontSize={sloped ? "38px" : "46px"} fontWeight="700" lineHeight="1" />
+        {sloped && (
+          <Text color="faint" fontSize="13px">
+            {words.say("bottom plate")}
+          </Text>
+        )}
+      </Box>
       {reading.other_line !== null && (
         <Text color="faint" whiteSpace="nowrap">
           and{" "}
@@ -77,6 +93,14 @@ function Called({ bench, picked }: { bench: Bench; picked: string | null }) {
             lineHeight="1"
           />
         </Text>
+      )}
+      {sloped && (
+        <Box lineHeight="1.1" whiteSpace="nowrap">
+          <Figure text={sloped.reading.at.text} fontSize="38px" fontWeight="700" lineHeight="1" />
+          <Text color="faint" fontSize="13px">
+            {words.say("top plate")}
+          </Text>
+        </Box>
       )}
       <Flex
         align="center"
@@ -99,7 +123,7 @@ function Called({ bench, picked }: { bench: Bench; picked: string | null }) {
           {first.opening && ` of ${first.opening}`}
         </Text>
         <Text color="faint" fontSize="14px">
-          {side}, {plates}
+          {where}
           {faceOf(first, bench)}
         </Text>
       </Box>

@@ -1,4 +1,4 @@
-import { memo } from "react";
+import { memo, type SVGProps } from "react";
 import type { Bench, Member, OpeningOnBench } from "../api/client";
 import { colour } from "../app/theme";
 import { useWords } from "../app/words";
@@ -124,6 +124,32 @@ function BeamEnd({ beam, scale, rise }: { beam: Bench["wall"]["beams"][number]; 
   );
 }
 
+/** A piece's own shape: a rectangle on whole pixels, or the corners of what is cut to a slope. */
+function Wood({
+  member,
+  scale,
+  rise,
+  ...ink
+}: { member: Member; scale: Scale; rise: Rise } & Pick<
+  SVGProps<SVGElement>,
+  "fill" | "stroke" | "strokeWidth"
+>) {
+  if (member.outline)
+    return (
+      <polygon points={member.outline.map(([x, y]) => `${scale.x(x)},${rise.y(y)}`).join(" ")} {...ink} />
+    );
+  const { left, width, top, height } = rectangle(member, scale, rise);
+  return (
+    <rect
+      x={left + 0.5}
+      y={top + 0.5}
+      width={Math.max(width - 1, 1)}
+      height={Math.max(height - 1, 1)}
+      {...ink}
+    />
+  );
+}
+
 /** Drawn anew only when it changes: a wall has a hundred of them, and an edit moves a few. */
 const Piece = memo(function Piece({
   member,
@@ -140,7 +166,6 @@ const Piece = memo(function Piece({
   isPicked: boolean;
   isLit: boolean;
 } & Hand) {
-  const { left, width, top, height } = rectangle(member, scale, rise);
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: arrow keys step through the pieces; this is the mouse's way
     <g
@@ -150,11 +175,10 @@ const Piece = memo(function Piece({
       onMouseEnter={() => onHover(member.id)}
       onMouseLeave={() => onHover(null)}
     >
-      <rect
-        x={left + 0.5}
-        y={top + 0.5}
-        width={Math.max(width - 1, 1)}
-        height={Math.max(height - 1, 1)}
+      <Wood
+        member={member}
+        scale={scale}
+        rise={rise}
         fill={isLit ? colour("chalkWash") : fillOf(member.role)}
         stroke={isLit ? colour("chalk") : colour("pineEdge")}
         strokeWidth={isPicked ? 2 : 1}

@@ -21,6 +21,9 @@ export function SheetLayer({
         const left = scale.x(sheet.x);
         const right = scale.x(sheet.x + sheet.width);
         const top = rise.y(sheet.y + sheet.height);
+        const over = sheet.over
+          ? sheet.over.map(([x, y]) => `${scale.x(x)} ${rise.y(y)}`).join("L")
+          : `${left} ${top}H${right}`;
         const holes = sheet.cut_outs
           .map(
             (hole) =>
@@ -30,7 +33,7 @@ export function SheetLayer({
         return (
           <g key={`${sheet.row} ${sheet.x}`} data-sheet={index + 1}>
             <path
-              d={`M${left} ${top}H${right}V${rise.y(sheet.y)}H${left}Z${holes}`}
+              d={`M${over}L${right} ${rise.y(sheet.y)}H${left}Z${holes}`}
               fill={colour("tape")}
               fillOpacity={0.55}
               fillRule="evenodd"

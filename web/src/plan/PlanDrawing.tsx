@@ -13,6 +13,7 @@ import {
   Dimensions,
   HookMark,
   OpeningShape,
+  TopShape,
   WallLetter,
   WallShape,
 } from "./PlanShapes";
@@ -214,6 +215,11 @@ function Walls({
           <CallOut key={opening.id} opening={opening} wall={wall} view={view} />
         )),
       )}
+      {plan.walls
+        .filter(({ heights }) => heights.length > 0)
+        .map((wall) => (
+          <TopShape key={wall.id} wall={wall} view={view} />
+        ))}
       {plan.walls.map((wall) => (
         <WallLetter key={wall.id} wall={wall} view={view} isSelected={selected.has(wall.id)} />
       ))}

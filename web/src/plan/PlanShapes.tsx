@@ -67,6 +67,63 @@ export function OpeningShape({
   );
 }
 
+/** Which way a wall's top rises, and how high it is at its ends and wherever it bends. */
+export function TopShape({ wall, view }: { wall: PlanWall; view: View }) {
+  const side = wall.stations_side === "left" ? "right" : "left";
+  const points = wall.heights.map(({ at, height }) => ({ at: toScreen(view, at), place: at, height }));
+  return (
+    <g pointerEvents="none" data-top={wall.id}>
+      {points.slice(1).map((after, index) => {
+        const before = points[index];
+        if (!before || before.height.inches === after.height.inches) return null;
+        const [low, high] = before.height.inches < after.height.inches ? [before, after] : [after, before];
+        return <path key={after.at.join()} d={arrow(low.at, high.at)} stroke={colour("ink")} fill="none" />;
+      })}
+      {points.map(({ place, at, height }, index) => {
+        // Clear of what meets the wall at its ends and often under its ridge.
+        const [east, south] = toward(at, (points[index === 0 ? 1 : index - 1] ?? { at }).at);
+        const [besideX, besideY] = beside(
+          view,
+          wall,
+          place as Place,
+          thicknessOf(wall) * view.scale * 0.5 + 24,
+          side,
+        );
+        const [x, y] = [besideX + 30 * east, besideY + 30 * south];
+        return (
+          <SvgFigure
+            key={place.join()}
+            x={x}
+            y={y + 5}
+            size={14}
+            weight={700}
+            textAnchor="middle"
+            stroke={colour("ground")}
+            strokeWidth={4}
+            paintOrder="stroke"
+            text={height.text}
+          />
+        );
+      })}
+    </g>
+  );
+}
+
+/** The way from one place on the screen to another, one pixel long. */
+function toward([x1, y1]: Place, [x2, y2]: Place): Place {
+  const length = Math.hypot(x2 - x1, y2 - y1) || 1;
+  return [(x2 - x1) / length, (y2 - y1) / length];
+}
+
+/** From the low to the high end of a slope, with a head at the high one, clear of both. */
+function arrow([x1, y1]: Place, [x2, y2]: Place): string {
+  const [east, south] = toward([x1, y1], [x2, y2]);
+  const [tipX, tipY] = [x2 - 12 * east, y2 - 12 * south];
+  const wing = (turn: 1 | -1) =>
+    `${tipX - 9 * east + turn * 4 * south} ${tipY - 9 * south - turn * 4 * east}`;
+  return `M${x1 + 12 * east} ${y1 + 12 * south}L${tipX} ${tipY}M${wing(1)}L${tipX} ${tipY}L${wing(-1)}`;
+}
+
 /** A wall's letter on its own side of the wall, and the arrow from its start the way it is read. */
 export function WallLetter({ wall, view, isSelected }: { wall: PlanWall; view: View; isSelected: boolean }) {
   const at = letterPlace(wall, view);

@@ -6,6 +6,7 @@ import { changeWall } from "../app/changeWall";
 import { FieldGroup } from "../app/Field";
 import { SelectField } from "../app/SelectField";
 import { TextField } from "../app/TextField";
+import { TopFields } from "../app/TopFields";
 import type { JobChange } from "../app/useJobChange";
 import { STUDS, WallFields } from "../app/WallFields";
 import { Figure } from "../drawing/Figure";
@@ -90,6 +91,7 @@ function OneWall({ job, plan, wall, change, onSelect, onOpen }: Props & { wall: 
         change={change}
         onRenamed={(id) => onSelect({ type: "wall", id, isMore: false })}
       />
+      <TopFields wall={wall.entered} change={change} />
       <Parts job={job} wall={wall} change={change} />
       <Box px="4" py="3">
         <Button onClick={() => change.make({ edit: "remove-wall", id: wall.id })}>

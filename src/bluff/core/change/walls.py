@@ -15,7 +15,9 @@ from bluff.core.job.edit import Across
 from bluff.core.job.job import Alone, Between, Ends, Job, Opening, Point, Runs, Wall
 from bluff.core.job.position import At, Centred, FromOpening, FromOutside, FromPlate, FromWall, Origin, Reference
 from bluff.core.job.schools import End
+from bluff.core.job.top import Chain, Gable, Rake, Top
 from bluff.core.measure.length import Length, format_feet, format_inches, from_64ths, half
+from bluff.core.measure.shapes import Corner, Span
 from bluff.core.plan.meeting import Joint
 from bluff.core.plan.outline import Outline, Place, outline
 from bluff.core.wall.wall_plan import PlacedOpening, WallPlan, wall_plans
@@ -138,6 +140,11 @@ def split(job: Job, wall_id: str, at: Length, new_id: str) -> Job:
         ends=replace(ends, start=None),
         ways=ways if is_from_end else ways.without(["datum"]),
     )
+    if not plan.is_level:
+        near, far = (
+            replace(near, top=_part_of_top(plan, 0, on_plate)),
+            replace(far, top=_part_of_top(plan, on_plate, plan.length)),
+        )
     near = with_specials(without_specials(near), plan, lambda x: x, 0, on_plate)
     far = with_specials(without_specials(far), plan, lambda x: x - on_plate, on_plate, plan.length + 1)
     walls = [part for wall in job.walls for part in ([near, far] if wall.id == wall_id else [wall])]
@@ -179,6 +186,12 @@ def join(job: Job, wall_id: str, other_id: str) -> Job:
     mine, theirs = _outline(plan), _outline(other)
     if end is None or mine is None or theirs is None:
         raise EditError(f"Walls {wall_id} and {other_id} are not in line, end to end.", "with")
+    if not (plan.is_level and other.is_level):
+        raise EditError(
+            f"The tops of walls {wall_id} and {other_id} do not lie level; make them level, join them, and give the "
+            "whole its top.",
+            "with",
+        )
     faces = sorted(mine.across(theirs.at(0, face)) for face in theirs.faces)
     if plan.stud != other.stud or not all(map(_alike, faces, sorted(mine.faces))):
         raise EditError(f"Walls {wall_id} and {other_id} have other studs or faces; make them alike first.", "with")
@@ -240,7 +253,8 @@ def mirrored(job: Job, across: Across) -> Job:
         if isinstance(run, Between):
             run = replace(run, start=over(run.end), end=over(run.start))
         plan = plans[wall.id]
-        over_turned = replace(without_specials(wall), run=run, ends=ends, ways=ways)
+        top = _turned_top(wall.top, plan)
+        over_turned = replace(without_specials(wall), run=run, ends=ends, ways=ways, top=top)
         return with_specials(over_turned, plan, lambda x: plan.length - x, 0, plan.length + 1)
 
     plans = {plan.id: plan for plan in wall_plans(job)}
@@ -388,6 +402,24 @@ def _turned_datum(datum: Datum) -> Datum:
 
 def _unless_usual(datum: Datum, job: Job) -> Datum | None:
     return None if datum == job.crew_standard.datum else datum
+
+
+def _turned_top(top: Top | None, plan: WallPlan) -> Top | None:
+    """The top of a wall that is walked the other way round."""
+    match top:
+        case Rake():
+            return replace(top, low=top.low.other)
+        case Gable(ridge=Centred()) | None:
+            return top
+        case _:
+            # Point by point, since a ridge off the middle makes the other slope another pitch.
+            points = [Corner(plan.length - x, y) for x, y in plan.top.points]
+            return Chain(tuple(reversed(points)))
+
+
+def _part_of_top(plan: WallPlan, start: Length, end: Length) -> Top:
+    """What a part of a wall keeps of its top."""
+    return Chain(tuple(Corner(x - start, y) for x, y in plan.top.over(Span(start, end))))
 
 
 def _turned(opening: Opening, centres: Mapping[str, Length]) -> Opening:

@@ -12,6 +12,7 @@ from itertools import pairwise
 from bluff.core.job.finding import Code, Finding, Severity
 from bluff.core.job.schools import End, Line
 from bluff.core.measure.length import Length, format_inches
+from bluff.core.measure.shapes import Span
 from bluff.core.plan.meeting import Joint
 from bluff.core.wall.along import Along
 from bluff.core.wall.assembly import FORWARD, LADDER_SPACING, LEAST_BACKING, Direction
@@ -44,7 +45,7 @@ def check_backing(framing: Framing) -> Iterator[Finding]:
             bare = _bare(plan, standing, _Edge(face, direction, assembly.side))
             if bare:
                 low, high = bare[0].low, bare[-1].high
-                is_whole = low == plan.bottom.value and high == plan.underside.value
+                is_whole = low == plan.bottom.value and high >= plan.underside.value
                 where = "" if is_whole else f" from {format_inches(low)} to {format_inches(high)} above the floor"
                 yield Finding(
                     Code.BACKING_MISSING,
@@ -79,7 +80,7 @@ def _bare(plan: WallPlan, standing: Along, edge: _Edge) -> list[_Bare]:
     """The heights over which a panel's edge has less wood than it needs, from the floor up."""
     near, far = sorted((edge.face, edge.face + edge.direction * LEAST_BACKING))
     pieces = [piece for piece in standing.between(near, far) if piece.reaches(edge.side)]
-    floor, ceiling = plan.bottom.value, plan.underside.value
+    floor, ceiling = plan.bottom.value, plan.ceiling.lowest_over(Span(near, far))
     ends = (y for piece in pieces for y in (piece.bottom, piece.top))
     bare: list[_Bare] = []
     for low, high in pairwise(sorted({floor, ceiling, *(y for y in ends if floor < y < ceiling)})):

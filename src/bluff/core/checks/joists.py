@@ -40,7 +40,7 @@ def check_joists(framing: Framing) -> Iterator[Finding]:
 def _ceiling(plan: WallPlan) -> Iterator[Finding]:
     """Over a wall along the joists a ceiling's edge, and the top of a wall fitted between two of them, hold nothing."""
     standard, wall = plan.standard, plan.wall
-    if not runs_along_joists(wall, standard):
+    if not plan.is_level or not runs_along_joists(wall, standard):
         return
     is_known = standard.joist_layout is not None
     between = ChangeWall(plan.id, with_ways(wall, ceiling_backing=CeilingBacking.BETWEEN_JOISTS))

@@ -48,7 +48,7 @@ def _off_wall(refused: RefusedOpening) -> Finding:
 def _too_high(refused: RefusedOpening) -> Finding:
     frame = refused.frame
     head, highest = frame.placed.head.value, highest_head(frame)
-    over = head - frame.plan.underside.value
+    over = head - frame.plan.ceiling.lowest_over(Span(frame.header_start, frame.header_end))
     return about(
         frame,
         Code.OPENING_TOO_HIGH,

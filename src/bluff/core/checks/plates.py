@@ -100,17 +100,19 @@ def check_laps(framing: Framing) -> Iterator[Finding]:
         yield Finding(
             Code.NO_LAP,
             Severity.INFO,
-            f"The top plates do not lap onto wall {meeting.other}: {_why_not(plan, meeting)}.",
+            f"The top plates do not lap onto wall {meeting.other}: {_why_not(plan, end, meeting)}.",
             _TIE,
             at=0 if end is End.START else plan.length,
         )
 
 
-def _why_not(plan: WallPlan, meeting: EndMeeting) -> str:
+def _why_not(plan: WallPlan, end: End, meeting: EndMeeting) -> str:
     if meeting.lapped_by:
         return f"that of wall {meeting.lapped_by} runs through there"
     if plan.standard.top_plates == 1:
         return "this wall has one top plate"
     if plan.standard.plate_ties is PlateTies.CONNECTORS:
         return "the crew butts them and ties them with connectors"
+    if plan.top.stretches[0 if end is End.START else -1].pitch:
+        return "they rise along this wall, and are cut plumb at its end"
     return _NO_LAP.get(meeting.joint, _OTHER_HEIGHT)

@@ -23,8 +23,9 @@ def check_posts(framing: Framing) -> Iterator[Finding]:
             yield Finding(
                 Code.BEAM_BREAKS_PLATES,
                 Severity.WARNING,
-                f"The beam on post {pocket.post} reaches {format_inches(pocket.top - framing.plan.underside.value)} "
-                "into the top plates, which stop at its pocket.",
+                f"The beam on post {pocket.post} reaches "
+                f"{format_inches(pocket.top - framing.plan.ceiling.lowest_over(pocket.span))} into the top plates, "
+                "which stop at its pocket.",
                 f"Tie the plates across the beam with straps. {VERIFY}",
                 at=at,
             )

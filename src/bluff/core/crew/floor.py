@@ -181,6 +181,15 @@ def middle_of(plan: WallPlan, seen: Outline) -> Place:
     return sum(x for x, _ in points) / 4, sum(y for _, y in points) / 4
 
 
+def top_heights(plan: WallPlan, seen: Outline) -> Iterator[tuple[Place, Length]]:
+    """The points of a top that is not level, from end to end of the wall, and how high each is."""
+    if plan.is_level:
+        return
+    middle = (seen.left + seen.right) / 2
+    for x, height in plan.top.points:
+        yield seen.at(x + _plate_start(plan), middle), height
+
+
 def _plate_start(plan: WallPlan) -> Length:
     """From the wall's drawn start back to where its plate starts."""
     return plan.meetings.start.reach if plan.meetings.start else 0

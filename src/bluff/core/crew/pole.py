@@ -15,9 +15,11 @@ from typing import NamedTuple
 
 from bluff.core.job.words import Words
 from bluff.core.measure.length import Length
+from bluff.core.measure.shapes import Span
+from bluff.core.measure.slope import plumb
 from bluff.core.measure.sum import Sum
 from bluff.core.wall.framing import Framing
-from bluff.core.wall.member import PLATES, Role
+from bluff.core.wall.member import PLATES, Member, Role
 from bluff.core.wall.opening_frame import OpeningFrame
 
 CLEAR = "clear"
@@ -118,7 +120,7 @@ def _stack(framing: Framing, opening: OpeningFrame) -> _Stack:
     for member in framing.members:
         is_plate = member.role in PLATES and (opening.has_sill or member.role is not Role.BOTTOM_PLATE)
         if is_plate or (member.opening == placed.id and member.role in _IN_OPENING):
-            stretches.add(Stretch(member.role, member.bottom, member.top))
+            stretches.add(_on_pole(framing, opening, member))
     in_order = sorted(stretches, key=lambda stretch: (stretch.bottom, stretch.top))
     filled = []
     for below, above in pairwise(in_order):
@@ -127,4 +129,17 @@ def _stack(framing: Framing, opening: OpeningFrame) -> _Stack:
             filled.append(Stretch(CLEAR, below.top, above.bottom))
     jacks = (piece for piece in framing.standing if piece.role is Role.JACK and piece.id.of == opening.of)
     jack = next((piece.length.value for piece in jacks), None)
-    return _Stack((*filled, in_order[-1]), framing.plan.stud_length.value, jack)
+    kings = (piece.length.value for piece in framing.standing if piece.role is Role.KING and piece.id.of == opening.of)
+    return _Stack((*filled, in_order[-1]), min(kings), jack)
+
+
+def _on_pole(framing: Framing, opening: OpeningFrame, member: Member) -> Stretch:
+    """What of a pole a piece takes up: under a slope, over the lower end of the header."""
+    if member.edges is None:
+        return Stretch(member.role, member.bottom, member.top)
+    plan, header = framing.plan, Span(opening.header_start, opening.header_end)
+    if member.role not in PLATES:
+        return Stretch(member.role, member.bottom, plan.ceiling.lowest_over(header))
+    line = plan.ceiling if member.role is Role.TOP_PLATE else plan.top.lowered(1, plan.plate.thickness)
+    bottom = line.lowest_over(header)
+    return Stretch(member.role, bottom, bottom + plumb(plan.plate.thickness, line.stretch_at(header.start).pitch))

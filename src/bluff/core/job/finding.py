@@ -84,6 +84,11 @@ class Code(StrEnum):
     WALLS_OVERLAP = "walls-overlap"
     END_NOT_JOINED = "end-not-joined"
     ANGLED_END = "angled-end"
+    TOP_HEIGHT_TAKEN = "top-height-taken"
+    SLOPES_MEET = "slopes-meet"
+    SLOPES_MEET_OVER_OPENING = "slopes-meet-over-opening"
+    HEADER_UNDER_SLOPE = "header-under-slope"
+    STUDS_LONGER_THAN_STOCK = "studs-longer-than-stock"
 
 
 VERIFY = "Follow the approved drawings or a licensed designer."

@@ -22,6 +22,7 @@ from bluff.core.job.position import At, Centred
 from bluff.core.job.schools import End, Line, OpeningKind
 from bluff.core.job.special import FixtureBacking, Post
 from bluff.core.job.standard import Standard
+from bluff.core.job.top import Top
 from bluff.core.job.ways import JobWays, OpeningWays, Taken, WallWays
 from bluff.core.measure.length import LONGEST, Length, format_inches
 from bluff.core.measure.lumber import STUDS, lumber
@@ -170,6 +171,7 @@ class Wall:
         bolts: Where its anchor bolts stand, along the plate; None where the rule says.
         pins: Where its plate is shot down to a slab; None where the rule says.
         ways: What is framed otherwise than in the rest of the job.
+        top: Its top, where that is not level.
 
     Raises:
         JobError: No such stud, or a run no wall can have.
@@ -186,6 +188,7 @@ class Wall:
     bolts: tuple[Length, ...] | None = None
     pins: tuple[Length, ...] | None = None
     ways: WallWays = field(default_factory=WallWays)
+    top: Top | None = None
 
     def __post_init__(self) -> None:
         _check_id("wall", self.id)

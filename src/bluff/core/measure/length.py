@@ -13,6 +13,7 @@ call-out
 
 import re
 from fractions import Fraction
+from functools import lru_cache
 from math import gcd
 from typing import TypeAlias
 
@@ -185,6 +186,7 @@ def parse_spacing(text: str) -> Fraction:
     return Fraction(parse_length(said), PER_INCH)
 
 
+@lru_cache(maxsize=1 << 13)
 def format_inches(length: Length, denominator: int = 16) -> str:
     """A tape reading in plain inches.
 

@@ -59,6 +59,32 @@ class Span(NamedTuple):
         yield Span(start, self.end)
 
 
+class Corner(NamedTuple):
+    """A point of the elevation: x along the plate from the wall's start, y up from the floor."""
+
+    x: Length
+    y: Length
+
+
+class Edges(NamedTuple):
+    """The lower and the upper edge of a shape that is no rectangle, each from its near to its far corner."""
+
+    under: tuple[Corner, ...]
+    over: tuple[Corner, ...]
+
+    @property
+    def outline(self) -> tuple[Corner, ...]:
+        """All its corners, once round."""
+        return (*self.under, *reversed(self.over))
+
+    @property
+    def doubled_area(self) -> int:
+        """Twice what it covers, in square 64ths: whole, whatever its corners."""
+        ring = self.outline
+        turned = zip(ring, (*ring[1:], ring[0]), strict=True)
+        return abs(sum(one.x * other.y - other.x * one.y for one, other in turned))
+
+
 @dataclass(frozen=True, slots=True)
 class Rectangle:
     """A part of the elevation: x along the plate from the wall's start, y up from the floor."""

@@ -15,7 +15,7 @@ from bluff.core.phrase.opening_line import ADD_OPENING, ADD_SEVERAL, CHANGE_OPEN
 from bluff.core.phrase.place import LinePhrase, Reading
 from bluff.core.phrase.plan_line import PARTITION, WALK
 from bluff.core.phrase.special_line import BACKING, BOLTS, PINS, POST
-from bluff.core.phrase.wall_line import ADD_WALL, CALL_WALL, CHANGE_WALL, REMOVE_WALL, RUN_THROUGH
+from bluff.core.phrase.wall_line import ADD_WALL, CALL_WALL, CHANGE_WALL, REMOVE_WALL, RUN_THROUGH, TOP
 
 PHRASES: Sequence[LinePhrase] = (
     CHANGE_OPENING,
@@ -23,6 +23,7 @@ PHRASES: Sequence[LinePhrase] = (
     CHANGE_WALL,
     CALL_WALL,
     RUN_THROUGH,
+    TOP,
     REMOVE_WALL,
     POST,
     BACKING,

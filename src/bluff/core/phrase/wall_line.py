@@ -2,14 +2,16 @@
 
 import re
 from dataclasses import replace
+from fractions import Fraction
 
 from bluff.core.errors import PhraseError
 from bluff.core.job.edit import AddWall, ChangeWall, Edit, RemoveWall, RunThrough, SetLength, Several
 from bluff.core.job.job import Alone, Job, Wall, WallKind
 from bluff.core.job.schools import End
+from bluff.core.job.top import Gable, HeightAt, Rake, Top, parse_rise
 from bluff.core.phrase.grammar import Either, Given, Maybe, Phrase, Slot, Word, read
 from bluff.core.phrase.opening_line import next_wall_id
-from bluff.core.phrase.place import LinePhrase, Reading, length_slot, wall_slot
+from bluff.core.phrase.place import AT, PLACE, LinePhrase, Reading, length_slot, position_of, wall_slot
 from bluff.core.phrase.special_line import lumber_slot
 from bluff.core.wall.wall_plan import wall_plan
 
@@ -61,6 +63,39 @@ def _run_through(given: Given, reading: Reading) -> Edit:
     raise PhraseError(f"Wall {through} ends in no corner with wall {butt}, so neither runs through there.")
 
 
+def _read_pitch(text: str, _reading: Reading) -> Fraction:
+    if "12" not in text:
+        raise PhraseError(f"“{text}” is no pitch; write the rise in 12 of run, like 5/12")
+    return parse_rise(text)
+
+
+def _top(given: Given, reading: Reading) -> Edit:
+    wall = reading.wall(given)
+    if given.get("level"):
+        return ChangeWall(wall.id, replace(wall, top=None))
+    height = next(iter(given.get("height", ())), None)
+    height_at = HeightAt.OUTSIDE if given.get("outside") else HeightAt.PLATE
+    rise = given["pitch"][0]
+    top: Top
+    if given.get("ridge"):
+        top = Gable(rise, position_of(given), height, height_at)
+    else:
+        top = Rake(rise, _low_end(given, wall, reading), height, height_at, next(iter(given.get("flat", ())), 0))
+    return ChangeWall(wall.id, replace(wall, top=top))
+
+
+def _low_end(given: Given, wall: Wall, reading: Reading) -> End:
+    """The end a rake rises from: named, or by the wall it meets there."""
+    if given.get("end"):
+        return End(given["end"][0])
+    tied = given["tied"][0]
+    meetings = wall_plan(reading.here, wall).meetings
+    for end in End:
+        if (meeting := meetings.at(end)) and meeting.other == tied:
+            return end
+    raise PhraseError(f"Wall {wall.id} ends at no wall {tied}; say low at start or low at end.")
+
+
 _THROUGH_EXAMPLE = "A through at B"
 _LENGTH, _STUD = length_slot("length", "length"), lumber_slot(shown="studs")
 _NEW = (Maybe(Slot("mark", "mark", _read_new_mark)), _LENGTH, _STUD)
@@ -107,6 +142,32 @@ REMOVE_WALL: LinePhrase = Phrase(
     (Either((wall_slot(), Word("gone")), (Word("remove"), wall_slot())),),
     lambda given, _: RemoveWall(given["wall"][0]),
     ("H gone", "remove H"),
+)
+
+TOP: LinePhrase = Phrase(
+    "give a wall a top that is not level",
+    (
+        Maybe(wall_slot()),
+        Word("top"),
+        Either(
+            (Word("level", gives=("level", True)),),
+            (
+                Slot("pitch", "pitch", _read_pitch, longest=3),
+                Either(
+                    (Word("ridge", gives=("ridge", True)), Maybe(AT), PLACE),
+                    (
+                        Word("low"),
+                        Maybe(Word("at")),
+                        Either(*((Word(end, gives=("end", end)),) for end in End), (wall_slot("tied"),)),
+                        Maybe(Word("flat"), length_slot("flat", "flat")),
+                    ),
+                ),
+                Maybe(Word("height"), length_slot("height", "height"), Maybe(Word("outside", gives=("outside", True)))),
+            ),
+        ),
+    ),
+    _top,
+    ("B top 5/12 ridge centred", "D top 5/12 low at A", "B top 4/12 low at start flat 36 height 97 1/8", "B top level"),
 )
 
 

@@ -270,10 +270,12 @@ class _Plan:
         return Intersection(touch.other, width, centre, _side(touch), is_lapped)
 
     def _can_lap(self, touch: _Touch) -> bool:
+        """Whether the second top plates of two walls lie at one height where they touch."""
         mine, theirs = self.profiles[touch.mine.wall.id], self.profiles[touch.other]
-        if touch.is_splice:
-            return mine.laps(theirs) and mine.thickness == theirs.thickness
-        return mine.laps(theirs) and touch.mine.is_square(touch.theirs)
+        height = mine.laps_at(touch.end)
+        if height is None or height != theirs.laps_at(touch.others_end):
+            return False
+        return mine.thickness == theirs.thickness if touch.is_splice else touch.mine.is_square(touch.theirs)
 
     def _gives_way_to(self, tip: _Tip) -> str | None:
         """The wall whose second top plate lies where that of a butting end would lap; None where there is room.

@@ -143,12 +143,18 @@ class Profile:
 
     Args:
         thickness: Of its studs' width.
-        lap_height: Where its second top plate lies above the floor, None when it has only one or laps onto nothing.
+        lap_height: Where its second top plate lies above the floor, None when it has only one, laps onto nothing, or
+            does not lie level from end to end.
+        at_start, at_end: The same at its ends, where its plates do not lie level between them.
     """
 
     thickness: Length
     lap_height: Length | None
+    at_start: Length | None = None
+    at_end: Length | None = None
 
-    def laps(self, other: "Profile") -> bool:
-        """Whether second top plates lie at one height, so that one can run onto the other wall."""
-        return self.lap_height is not None and self.lap_height == other.lap_height
+    def laps_at(self, end: End | None) -> Length | None:
+        """Where its second top plate lies at an end, or beside its ends."""
+        if self.lap_height is not None or end is None:
+            return self.lap_height
+        return self.at_start if end is End.START else self.at_end

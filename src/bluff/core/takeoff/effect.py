@@ -57,8 +57,8 @@ def tally(framings: Iterable[Framing]) -> Tally:
     """
     framings = list(framings)
     members = [member for framing in framings for member in framing.members]
-    face = sum(framing.plan.length * framing.plan.height.value for framing in framings)
-    wood = sum(member.width * member.height for member in members)
+    face = sum((framing.plan.top.face for framing in framings), Fraction(0))
+    wood = sum((member.face for member in members), Fraction(0))
     thumb, exact = by_thumb(framing.plan for framing in framings), exactly(framings)
     findings: Counter[Severity] = Counter(finding.severity for framing in framings for finding in framing.findings)
     return Tally(
@@ -68,7 +68,7 @@ def tally(framings: Iterable[Framing]) -> Tally:
         lumber=sum(member.plies * member.length.value for member in members),
         pounds=round(sum((lift(framing).pounds for framing in framings), Fraction(0))),
         sheets=sum(framing.sheets.bought for framing in framings),
-        wood=Fraction(wood, face) if face else Fraction(0),
+        wood=wood / face if face else Fraction(0),
         findings=findings,
         studs_by_thumb=thumb.studs,
         studs_exactly=exact.studs,

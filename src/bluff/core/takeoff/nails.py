@@ -99,15 +99,15 @@ def joints_of(framing: Framing) -> Iterator[Nailed]:
     nailing, thick = plan.standard.nails, plan.plate.thickness
     for member in framing.members:
         yield from _of_member(member, framing)
-    second = plan.underside.value + thick
+    second = plan.ceiling.lowered(-1, thick)
     for there in framing.breaks:
         if there.plate is Role.TOP_PLATE:
-            yield Nailed("second plate at a break", 2 * nailing.splice, there.at.value, second)
+            yield Nailed("second plate at a break", 2 * nailing.splice, there.at.value, second.at(there.at.value))
     for end in End if plan.standard.top_plates == 2 else ():
         meeting = plan.meetings.at(end)
         if meeting and meeting.joint is Joint.BUTT and meeting.lap is not None:
             x = -half(meeting.lap) if end is End.START else plan.length + half(meeting.lap)
-            yield Nailed("second plate at a lap", nailing.lap, x, second)
+            yield Nailed("second plate at a lap", nailing.lap, x, second.at(x))
     yield from _side_by_side(framing)
     yield from _at_ends(framing)
 
@@ -152,10 +152,10 @@ def _at_ends(framing: Framing) -> Iterator[Nailed]:
             continue
         if meeting.joint is Joint.SPLICE and meeting.other < plan.id:
             continue
-        nails = in_a_row(plan.stud_length.value, plan.standard.nails.apart)
-        yield Nailed(
-            "end stud to the wall it meets", nails, 0 if end is End.START else plan.length, half(plan.underside.value)
-        )
+        x = 0 if end is End.START else plan.length
+        ceiling = plan.ceiling.at(x)
+        nails = in_a_row(ceiling - plan.bottom.value, plan.standard.nails.apart)
+        yield Nailed("end stud to the wall it meets", nails, x, half(ceiling))
 
 
 def _of_member(member: Member, framing: Framing) -> Iterator[Nailed]:

@@ -98,7 +98,7 @@ def exactly(framings: Iterable[Framing]) -> Count:
             if member.role in PLATES:
                 plates += member.length.value
             elif member.role in _STUDS:
-                whole += member.plies * (member.length.value == board)
-                short += member.plies * member.length.value * (member.length.value != board)
+                whole += member.plies * (member.length.value >= board)
+                short += member.plies * member.length.value * (member.length.value < board)
         studs += whole + -(-short // board)
     return Count(studs, plates)

@@ -3,6 +3,8 @@
 Pounds are fractions, exact until somebody prints them.
 """
 
+from collections import defaultdict
+from collections.abc import Iterable
 from dataclasses import dataclass
 from fractions import Fraction
 from math import ceil
@@ -11,7 +13,7 @@ from bluff.core.job.standard import Standard
 from bluff.core.measure.length import PER_INCH
 from bluff.core.takeoff.cut_list import Spacer, spacer_list
 from bluff.core.wall.framing import Framing
-from bluff.core.wall.member import Member
+from bluff.core.wall.member import PLATES, Member
 
 HAND_LIFTS: int = 50
 """Pounds one person lifts at the top edge of a wall."""
@@ -48,7 +50,7 @@ def weight(member: Member, standard: Standard) -> Fraction:
 
     Source: docs/rules.md, Weight. A 2x6 of 8 ft at 33: 1 1/2 x 5 1/2 x 96 in is 0.4583 cubic feet, 15 1/8 pounds.
     """
-    return _pounds(_volume(member), standard)
+    return _pounds(_volume([member]), standard)
 
 
 def lift(framing: Framing, is_sheeted: bool = False) -> Lift:
@@ -61,22 +63,31 @@ def lift(framing: Framing, is_sheeted: bool = False) -> Lift:
     Source: docs/rules.md, Weight.
     """
     standard = framing.plan.standard
-    volume = sum(map(_volume, framing.members))
+    volume = _volume(framing.members)
     spacers = [row for row in spacer_list([framing]) if row.spacer is not Spacer.FOAM]
     volume += sum(row.thickness * row.depth * row.length * row.count for row in spacers)
     pounds = _pounds(volume, standard)
     if is_sheeted:
         pounds += Fraction(framing.sheets.covered, _SQUARE_FOOT) * standard.sheet.weight
     # What is laid over the plates goes up once the wall stands.
-    over = sum(map(_volume, framing.over))
+    over = _volume(framing.over)
     at_edge = (pounds - _pounds(over, standard)) / 2
     return Lift(pounds, at_edge, max(FEWEST_HANDS, ceil(at_edge / HAND_LIFTS)))
 
 
-def _volume(member: Member) -> int:
+def _volume(members: Iterable[Member]) -> Fraction:
     """In cubic 64ths."""
-    return member.plies * member.board.section * member.length.value
+    volume = 0
+    sloped: dict[int, int] = defaultdict(int)
+    for member in members:
+        section = member.plies * member.board.section
+        if member.edges is None or member.role in PLATES:  # a plate cut plumb at both ends is as long everywhere
+            volume += section * member.length.value
+        else:
+            # As heavy as a square one of its middle length. Kept whole, by what it is still to be divided by.
+            sloped[2 * member.width] += section * member.edges.doubled_area
+    return volume + sum((Fraction(parts, by) for by, parts in sloped.items()), Fraction(0))
 
 
-def _pounds(volume: int, standard: Standard) -> Fraction:
+def _pounds(volume: int | Fraction, standard: Standard) -> Fraction:
     return Fraction(volume * standard.density, _CUBIC_FOOT)

@@ -92,7 +92,7 @@ def _unfit(frame: OpeningFrame) -> Unfit | None:
     plan, placed = frame.plan, frame.placed
     if not Span(0, plan.length).contains(frame.pack):
         return Unfit.OFF_WALL
-    if placed.head.value > plan.underside.value:
+    if placed.head.value > plan.ceiling.lowest_over(Span(frame.header_start, frame.header_end)):
         return Unfit.TOO_HIGH
     # Under such a header the head is what it leaves, so it is the header that is too deep, not the head too low.
     if placed.header.choice.place is HeaderPlace.TO_PLATE and placed.head.value - plan.bottom.value < SMALLEST:

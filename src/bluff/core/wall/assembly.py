@@ -24,6 +24,7 @@ from bluff.core.plan.meeting import EndMeeting, Intersection
 from bluff.core.wall.layout import Wood
 from bluff.core.wall.member import Member, Orientation, Role, lying, standing
 from bluff.core.wall.piece import Of, Part, PieceId
+from bluff.core.wall.upright import to_plates
 from bluff.core.wall.wall_plan import WallPlan
 
 Direction: TypeAlias = Literal[1, -1]
@@ -111,7 +112,6 @@ def ladders(plan: WallPlan, wood: Sequence[Wood]) -> Iterator[Member]:
     if plan.standard.intersection is not IntersectionSchool.LADDER:
         return
     board = plan.standard.board(_FLAT)
-    rungs = -(-plan.stud_length.value // LADDER_SPACING) - 1
     filled: set[tuple[Length, Line]] = set()
     for intersection in plan.meetings.intersections:
         near, far = _faces(plan, intersection)
@@ -122,8 +122,10 @@ def ladders(plan: WallPlan, wood: Sequence[Wood]) -> Iterator[Member]:
             if (before.end, intersection.side) in filled or after.start - before.end < SHORTEST_BLOCK:
                 continue
             filled.add((before.end, intersection.side))
+            clear = plan.ceiling.lowest_over(Span(before.end, after.start)) - plan.bottom.value
+            rungs = -(-clear // LADDER_SPACING) - 1
             for rung in range(1, rungs + 1):
-                height = plan.stud_length.value * rung // (rungs + 1) - board.width // 2
+                height = clear * rung // (rungs + 1) - board.width // 2
                 yield lying(
                     PieceId(plan.id, "block", _butting(intersection), number=rung, by=before.id),
                     Role.BLOCK,
@@ -240,14 +242,16 @@ class _Place:
         is_flat = gap >= plan.standard.board(_FLAT).width
         board = _widest(plan, gap) if is_flat else plan.plate
         width = board.width if is_flat else board.thickness
-        length = min(_BLOCK, plan.stud_length.value // _BLOCKS)
-        step = (plan.stud_length.value - length) // (_BLOCKS - 1)
+        x = self._x(inward, width)
+        clear = plan.ceiling.lowest_over(Span(x.value, x.value + width)) - plan.bottom.value
+        length = min(_BLOCK, clear // _BLOCKS)
+        step = (clear - length) // (_BLOCKS - 1)
         for number in range(1, _BLOCKS + 1):
             yield standing(
                 PieceId(plan.id, "block", self.of, number=number),
                 Role.BLOCK,
                 board,
-                x=self._x(inward, width),
+                x=x,
                 y=plan.bottom.plus("up the stud", (number - 1) * step),
                 length=Sum.of("block", length),
                 width=width,
@@ -258,9 +262,10 @@ class _Place:
     def _piece(self, role: Role, piece: PieceId, inward: Sum, board: Lumber, orientation: Orientation) -> Member:
         is_flat = orientation is Orientation.FLAT
         width = board.width if is_flat else board.thickness
-        return standing(
-            piece,
+        return to_plates(
+            self.plan,
             role,
+            piece,
             board,
             x=self._x(inward, width),
             y=self.plan.bottom,

@@ -60,7 +60,7 @@ def blocks(plan: WallPlan, wood: Sequence[Wood], standing: Sequence[Member]) -> 
     for row in _rows(plan):
         for bay in bays:
             block = _block(plan, bay, row)
-            if placed.has_room_for(block):
+            if _is_under_plates(plan, bay, block) and _is_wanted(plan, bay, row) and placed.has_room_for(block):
                 placed.add(block)
                 yield block
 
@@ -87,6 +87,9 @@ def fixture_backing(plan: WallPlan, pieces: Sequence[Member], openings: Sequence
         wood = [Wood(piece.start, piece.end, piece.role.replace("_", " "), id=piece.id) for piece in across]
         wood += [Wood(*hole.placed.span, hole.placed.id, id=hole.of) for hole in open_at(plan, backing, openings)]
         for bay in _bays(join(wood)):
+            lowest = plan.ceiling.lowest_over(Span(bay.start, bay.end)) if bay.clear > 0 else 0
+            if backing.height + reach > lowest:
+                continue
             if bay.start < backing.end and backing.start < bay.end and bay.clear >= SHORTEST_BLOCK:
                 yield lying(
                     PieceId(plan.id, "board", Of(Part.BACKING, backing.id), by=bay.by),
@@ -109,12 +112,14 @@ class _Row:
         number: Which of several such rows, from below.
         y: Underside of its blocks, or of those above the line.
         is_staggered: Whether they stand above and below the line in turn.
+        below: Top of what bounds the cavity it parts, where it is there against fire.
     """
 
     name: str
     number: int
     y: Sum
     is_staggered: bool = False
+    below: Length | None = None
 
 
 def _rows(plan: WallPlan) -> list[_Row]:
@@ -155,20 +160,39 @@ def is_line_off_wall(plan: WallPlan) -> bool:
 def _has_room(plan: WallPlan, row: _Row) -> bool:
     thick = plan.plate.thickness
     lowest = row.y.value - thick if row.is_staggered else row.y.value
-    return plan.bottom.value <= lowest and row.y.value <= plan.underside.value - thick
+    return plan.bottom.value <= lowest and row.y.value <= _ceiling(plan) - thick
+
+
+def _ceiling(plan: WallPlan) -> Length:
+    """Underside of the top plates where they are highest."""
+    return plan.ceiling.highest_over(Span(0, plan.length))
+
+
+def _is_under_plates(plan: WallPlan, bay: _Bay, block: Member) -> bool:
+    """Whether a block stays below plates that come down toward one side of its bay."""
+    return plan.is_level or block.top <= plan.ceiling.lowest_over(Span(bay.start, bay.end))
+
+
+def _is_wanted(plan: WallPlan, bay: _Bay, row: _Row) -> bool:
+    """Whether a row against fire parts anything in a bay: under a slope the cavity may be short enough there."""
+    if row.below is None or plan.is_level:
+        return True
+    return plan.ceiling.highest_over(Span(bay.start, bay.end)) - row.below > TALLEST_CAVITY
 
 
 def _fire_rows(plan: WallPlan, rows: Sequence[Length]) -> list[_Row]:
     """Rows that part every cavity still taller than 10 ft into even ones."""
     thick = plan.plate.thickness
     added: list[_Row] = []
-    bounds = [plan.bottom.value - thick, *sorted(rows), plan.underside.value]
+    ceiling = _ceiling(plan)
+    bounds = [plan.bottom.value - thick, *sorted(rows), ceiling]
     for below, above in pairwise(bounds):
         clear = above - below - thick
         parts = -(-clear // TALLEST_CAVITY)
         for part in range(1, parts):
             y = Sum.of("fire block", below + (above - below) * part // parts)
-            added.append(_Row("fire_block", len(added) + 1, y))
+            bounded = below + thick if above == ceiling else None
+            added.append(_Row("fire_block", len(added) + 1, y, below=bounded))
     return added
 
 
@@ -203,4 +227,5 @@ def open_at(plan: WallPlan, backing: FixtureBacking, openings: Iterable[OpeningF
 
 def _fits(plan: WallPlan, backing: FixtureBacking) -> bool:
     reach = half(plan.standard.board(backing.size).width)
-    return plan.bottom.value <= backing.height - reach and backing.height + reach <= plan.underside.value
+    highest = plan.ceiling.highest_over(Span(backing.start, backing.end))
+    return plan.bottom.value <= backing.height - reach and backing.height + reach <= highest

@@ -13,7 +13,6 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from typing import TypeAlias
 
-from bluff.core.job.amounts import PlateStock
 from bluff.core.measure.length import Length, inches
 
 _EVERY: Length = inches(12)
@@ -33,27 +32,27 @@ class Broken:
     off_stud: tuple[Length, ...] = ()
 
 
-def break_plate(start: Length, end: Length, places: Iterable[Length], stock: PlateStock) -> Broken:
+def break_plate(length: Length, places: Iterable[Length], boards: Sequence[Length]) -> Broken:
     """Cut one stretch of plate into boards.
 
     Args:
-        start, end: Of the stretch.
-        places: Where it may be broken.
-        stock: The boards there are.
+        length: Of the stretch, along the plate itself.
+        places: Where it may be broken, from its beginning.
+        boards: Lengths of board there are, short to long.
 
     Returns:
         As few boards as reach, and of those ways the one that wastes least.
 
     Source: docs/rules.md, Plates and studs.
     """
-    if end - start <= stock.longest:
+    if length <= boards[-1]:
         return Broken(())
-    good = sorted({place for place in places if start < place < end})
-    if found := _fewest([start, *good, end], set(), stock):
+    good = sorted({place for place in places if 0 < place < length})
+    if found := _fewest([0, *good, length], set(), boards):
         return Broken(found)
     # Somewhere no stud stands for the length of the longest board.
-    anywhere = set(range(start + _EVERY, end, _EVERY)) - set(good)
-    found = _fewest(sorted({start, end, *good, *anywhere}), anywhere, stock) or ()
+    anywhere = set(range(_EVERY, length, _EVERY)) - set(good)
+    found = _fewest(sorted({0, length, *good, *anywhere}), anywhere, boards) or ()
     return Broken(found, tuple(place for place in found if place in anywhere))
 
 
@@ -61,14 +60,14 @@ _Way: TypeAlias = tuple[int, int, Length, int]
 """The best way found to reach a point: breaks off studs, boards, waste, in order of weight, and the point before."""
 
 
-def _fewest(points: Sequence[Length], bad: set[Length], stock: PlateStock) -> tuple[Length, ...] | None:
+def _fewest(points: Sequence[Length], bad: set[Length], boards: Sequence[Length]) -> tuple[Length, ...] | None:
     """The breaks between first and last point with the fewest bad ones, then boards, then waste.
 
     Every point is reached over each one before it that a board spans. It is asked for three plates of every long
     wall, for several sets of points each, so the innermost loop is kept plain.
     """
     best: list[_Way | None] = [(0, 0, 0, -1)]
-    boards, longest = stock.boards, stock.longest
+    longest = boards[-1]
     for here, place in enumerate(points[1:], start=1):
         is_off = place in bad
         way: _Way | None = None

@@ -21,11 +21,12 @@ from bluff.core.wall.framing import Crowded, Framing
 from bluff.core.wall.layout import Height, LaidOut, Layer, Wood, join, lay_out, on_centre_lines
 from bluff.core.wall.marks import plate_marks
 from bluff.core.wall.member import Member, Role
-from bluff.core.wall.opening_frame import OpeningFrame, upright
-from bluff.core.wall.piece import PieceId
+from bluff.core.wall.opening_frame import OpeningFrame
+from bluff.core.wall.piece import Of, Part, PieceId
 from bluff.core.wall.plates import plates
 from bluff.core.wall.posts import PostFrame
 from bluff.core.wall.sheets import lay_sheets
+from bluff.core.wall.upright import upright
 from bluff.core.wall.wall_plan import WallPlan
 
 
@@ -35,7 +36,9 @@ def build(plan: WallPlan) -> Framing:
     posts, refused_posts = admit_posts(plan, openings)
     loads = [piece for post in posts for piece in post.members()]
     meetings = [*assemblies(plan)]
-    beside, crowded = _stand_beside([*loads, *_end_studs(plan, openings, posts)], meetings, openings)
+    ends = [*_end_studs(plan, openings, posts)]
+    under_bends = [*_under_bends(plan, [*_packs(openings, posts), *(stud.span for stud in ends)])]
+    beside, crowded = _stand_beside([*loads, *ends, *under_bends], meetings, openings)
     layers = _lay_out(plan, openings, beside)
 
     # Blocks of a corner were placed before anybody knew where commons would stand; a stud there does their work.
@@ -91,6 +94,11 @@ def _between_studs(
     return [*lying, *blocks(plan, wood, [*there, *lying])]
 
 
+def _packs(openings: Sequence[OpeningFrame], posts: Sequence[PostFrame]) -> list[Span]:
+    """What openings and posts take up of the plate, with all their wood."""
+    return [*(opening.pack for opening in openings), *(post.span for post in posts)]
+
+
 def _end_studs(plan: WallPlan, openings: Sequence[OpeningFrame], posts: Sequence[PostFrame]) -> Iterator[Member]:
     """A stud at each end whatever the spacing, unless a king or a post stands there."""
     thick = plan.stud.thickness
@@ -102,9 +110,25 @@ def _end_studs(plan: WallPlan, openings: Sequence[OpeningFrame], posts: Sequence
         ends.append((End.END, at_end))
     for end, x in ends:
         place = Span(x.value, x.value + thick)
-        packs = [*(opening.pack for opening in openings), *(post.span for post in posts)]
-        if not any(pack.overlaps(place) for pack in packs):
+        if not any(pack.overlaps(place) for pack in _packs(openings, posts)):
             yield upright(plan, Role.END_STUD, PieceId(plan.id, "end_stud", at=end), x, plan.bottom, plan.stud_length)
+
+
+def _under_bends(plan: WallPlan, taken: Sequence[Span]) -> Iterator[Member]:
+    """A pair of studs wherever one slope of the top plates ends and the next begins, one under each plate's end.
+
+    One stud under both would need a cut of its own with two bevels, and would give each plate half of a bearing.
+    """
+    thick, taken = plan.stud.thickness, [*taken]
+    for number, bend in enumerate(plan.top.bends, start=1):
+        of = Of(Part.BEND, str(number))
+        at = Sum.of("where the slope changes", bend)
+        for end, x in ((End.START, at.minus("its own thickness", thick)), (End.END, at)):
+            place = Span(x.value, x.value + thick)
+            if Span(plan.stands_from, plan.stands_to).contains(place) and not any(map(place.overlaps, taken)):
+                piece = PieceId(plan.id, "stud", of, end)
+                taken.append(place)
+                yield upright(plan, Role.STUD, piece, x, plan.bottom, plan.stud_length)
 
 
 def _behind(plan: WallPlan, end: End) -> str:

@@ -24,11 +24,11 @@ _FLAT = "2x4"
 
 
 def ceiling_backing(plan: WallPlan) -> Iterator[Member]:
-    """The wood over a wall that runs along the joists, by its crew's school; none over any other.
+    """The wood over a level wall that runs along the joists, by its crew's school; none over any other.
 
     Source: docs/rules.md, Ceilings. A 2x6 on a wall of 2x4 leaves 1 to each side; joists at 16 leave blocks of 14 1/2.
     """
-    if not runs_along_joists(plan.wall, plan.standard):
+    if not plan.is_level or not runs_along_joists(plan.wall, plan.standard):
         return
     match plan.standard.ceiling_backing:
         case CeilingBacking.ON_PLATES:

@@ -11,6 +11,7 @@ from functools import lru_cache
 from bluff.core.job.schools import End
 from bluff.core.job.words import Words
 from bluff.core.measure.length import Length, format_inches, inches
+from bluff.core.measure.slope import Stretch, format_pitch, on_slope
 from bluff.core.measure.sum import Sum
 from bluff.core.wall.member import ANCHOR_BOLT, CUT_LINE, PIN, PLATE_BREAK, UPRIGHTS, Mark, Member, Plate, Role
 from bluff.core.wall.opening_frame import OpeningFrame
@@ -54,7 +55,7 @@ def plate_marks(
     pins: Sequence[Sum] = (),
 ) -> tuple[Mark, ...]:
     """Every mark of a wall, in order along it, bottom plate before top at the same place."""
-    standing, reaching = plan.bottom.value, plan.underside.value
+    standing = plan.bottom.value
     symbols = _symbols(plan.standard.words)
     marks: list[Mark] = []
     for member in members:
@@ -63,14 +64,32 @@ def plate_marks(
             # Below where it stands on the plate, above where it reaches the other.
             if member.bottom == standing:
                 marks.append(_mark_of(member, Plate.BOTTOM, symbol))
-            if member.top == reaching:
-                marks.append(_mark_of(member, Plate.TOP, symbol))
+            if plan.is_under_plates(member):
+                marks.append(_on_slope(plan, _mark_of(member, Plate.TOP, symbol)))
     marks.extend(mark for opening in openings if not opening.has_sill for mark in _cut_lines(opening))
     # The second top plate is laid when the walls stand; nothing is marked on it.
-    marks.extend(_line(_MARKED[there.plate], there.at, PLATE_BREAK) for there in breaks if there.plate in _MARKED)
+    for there in breaks:
+        if plate := _MARKED.get(there.plate):
+            marks.append(_on_slope(plan, _line(plate, there.at, PLATE_BREAK)))
     marks.extend(_line(Plate.BOTTOM, at, ANCHOR_BOLT) for at in bolts)
     marks.extend(_line(Plate.BOTTOM, at, PIN) for at in pins)
     return tuple(sorted(marks, key=lambda mark: (mark.at.value, mark.plate, mark.width)))
+
+
+def _on_slope(plan: WallPlan, mark: Mark) -> Mark:
+    """A mark of the top plate with what the tape reads for it along the slope, where there is one.
+
+    Source: docs/rules.md. At 5/12 the line at 25 3/4 is at 27 7/8 on the plate.
+    """
+    if plan.is_level or mark.plate is Plate.BOTTOM:
+        return mark
+    return mark._replace(slope=slope_of(plan, mark))
+
+
+def slope_of(plan: WallPlan, mark: Mark) -> Stretch:
+    """The slope a mark is on; where it is on two, that with more of its wood."""
+    middle = mark.at.value + mark.width // 2
+    return plan.ceiling.stretch_at(middle)
 
 
 def read_mark(mark: Mark, length: Length, hook: End = End.START, ahead: bool = True, burn: Length = 0) -> Reading:
@@ -80,7 +99,7 @@ def read_mark(mark: Mark, length: Length, hook: End = End.START, ahead: bool = T
 
     Args:
         mark: What is marked.
-        length: Of the plate.
+        length: Of the plate, where that is level; on a slope each stretch has a plate of its own.
         hook: The end the tape hooks on.
         ahead: Whether this reader puts the symbol beyond the line (the usual) or before it.
         burn: What the tape is held past its end, to be added to every figure (an inch, or nothing).
@@ -88,12 +107,32 @@ def read_mark(mark: Mark, length: Length, hook: End = End.START, ahead: bool = T
     Source: docs/rules.md, Reading the tape. On a plate of 136 the stud at 15 1/4 reads 119 1/4 from the
     other end with the X ahead, 120 3/4 with the X behind.
     """
+    if mark.slope is not None:
+        return _read_on_slope(mark, mark.slope, hook, ahead, burn)
     near = mark.at if hook is End.START else Sum.of("plate length", length).minus("from the start", mark.at.value)
     if hook is End.END and ahead:
         near = near.minus("its thickness", mark.width)
     if hook is End.START and not ahead:
         near = near.plus("its thickness", mark.width)
     return Reading(near.plus("burned", burn), ahead, mark.width)
+
+
+def _read_on_slope(mark: Mark, slope: Stretch, hook: End, ahead: bool, burn: Length) -> Reading:
+    """As `read_mark`, on a tape that lies along a plate on its slope and hooks on that plate's own end.
+
+    Every line is worked out from the low end, once, and read from the other end as what is left of the plate: so both
+    readers mark the same wood.
+    """
+    low, high = sorted((slope.run_to(mark.at.value), slope.run_to(mark.end)))
+    near, far = on_slope(low, slope.pitch), on_slope(high, slope.pitch)
+    pitch = format_pitch(slope.pitch)
+    if (slope.low_end == slope.start) is (hook is End.START):
+        run, line = (low, near) if ahead else (high, far)
+        read = Sum.of(f"run {format_inches(run)} along {pitch}", line)
+    else:
+        run, line = (high, far) if ahead else (low, near)
+        read = Sum.of("the whole plate", slope.length).minus(f"run {format_inches(run)} along {pitch}", line)
+    return Reading(read.plus("burned", burn), ahead, far - near)
 
 
 def written(mark: Mark, plan: WallPlan) -> str:

@@ -8,12 +8,14 @@ y
 
 from dataclasses import dataclass
 from enum import StrEnum
+from fractions import Fraction
 from typing import NamedTuple
 
 from bluff.core.job.schools import Line
 from bluff.core.measure.length import Length
 from bluff.core.measure.lumber import Lumber
-from bluff.core.measure.shapes import Span
+from bluff.core.measure.shapes import Corner, Edges, Span
+from bluff.core.measure.slope import Stretch, on_slope
 from bluff.core.measure.sum import Sum
 from bluff.core.wall.piece import Part, PieceId
 
@@ -90,11 +92,11 @@ UPRIGHTS = frozenset(
 
 @dataclass(frozen=True, slots=True)
 class Bevel:
-    """An end that is not cut square.
+    """An end that is not cut square: to a slope of the top plates, or under a sill that drains.
 
     Args:
         short: The piece at its short point; its length is that of the long point.
-        degrees: Off square, to a tenth.
+        degrees: Off square, to a tenth; where a ridge falls in the piece, of the steeper of its two cuts.
     """
 
     short: Length
@@ -120,6 +122,8 @@ class Member(NamedTuple):
         wide_face: Which side of the wall its wide face is on, walking from start to end; None where both are alike.
         side: The face of the wall an upright or backing lies flat on, walking from start to end; None where it takes
             the wall's whole depth.
+        edges: Its lower and upper edge in the elevation, where it is no rectangle: x, y, width and height are then the
+            rectangle round it.
     """
 
     id: PieceId
@@ -136,6 +140,7 @@ class Member(NamedTuple):
     bevel: Bevel | None = None
     wide_face: Line | None = None
     side: Line | None = None
+    edges: Edges | None = None
 
     @property
     def size(self) -> str:
@@ -160,6 +165,19 @@ class Member(NamedTuple):
     def span(self) -> Span:
         """What it takes up along the wall."""
         return Span(self.x.value, self.x.value + self.width)
+
+    @property
+    def outline(self) -> tuple[Corner, ...]:
+        """Its corners in the elevation, once round."""
+        if self.edges:
+            return self.edges.outline
+        start, end, bottom, top = self.start, self.end, self.bottom, self.top
+        return Corner(start, bottom), Corner(end, bottom), Corner(end, top), Corner(start, top)
+
+    @property
+    def face(self) -> Fraction:
+        """What it covers of the elevation, in square 64ths."""
+        return Fraction(self.edges.doubled_area, 2) if self.edges else Fraction(self.width * self.height)
 
     @property
     def bottom(self) -> Length:
@@ -194,6 +212,7 @@ class Mark(NamedTuple):
         opening: The opening it belongs to, if any.
         wide_face: Which way round it goes, as for the member.
         side: The face it lies flat on, as for the member.
+        slope: What its plate lies on, where that is not level.
     """
 
     plate: Plate
@@ -206,6 +225,15 @@ class Mark(NamedTuple):
     opening: str | None = None
     wide_face: Line | None = None
     side: Line | None = None
+    slope: Stretch | None = None
+
+    @property
+    def along(self) -> Length | None:
+        """What a tape along the slope reads from its low end, at the side of the wood that is nearer to it."""
+        if self.slope is None:
+            return None
+        run = min(self.slope.run_to(self.at.value), self.slope.run_to(self.end))
+        return on_slope(run, self.slope.pitch)
 
     @property
     def end(self) -> Length:

@@ -18,6 +18,7 @@ from bluff.core.measure.sum import Sum, counted
 from bluff.core.wall.layout import Height, Layer, Wood
 from bluff.core.wall.member import Bevel, Member, Orientation, Role, lying, standing
 from bluff.core.wall.piece import Of, Part, PieceId
+from bluff.core.wall.upright import upright
 from bluff.core.wall.wall_plan import PlacedOpening, WallPlan
 
 SILL_DROP: Length = inches("1/4")
@@ -69,8 +70,22 @@ class OpeningFrame:
     def top_cripple_length(self) -> Sum:
         """What is left for cripples between header and top plates, or between the head and a raised header.
 
-        Negative when the header does not fit.
+        Under a slope that is at the low side of the header. Negative when the header does not fit.
         """
+        return self._room_above.plus_all(self._low_side)
+
+    @cached_property
+    def _low_side(self) -> Sum:
+        """How much higher than at their lowest the top plates are over the lower end of the header."""
+        start, end = self.header_start, self.header_end
+        starts, ends = self.plan.rise(start), self.plan.rise(end, before=True)
+        lowest = self.plan.ceiling.lowest_over(Span(start, end)) - self.plan.underside.value
+        # A bend between the two can only be a valley, lower than both.
+        return next((rise for rise in (starts, ends) if rise.value == lowest), Sum.of("rise to the valley", lowest))
+
+    @cached_property
+    def _room_above(self) -> Sum:
+        """What cripples above the header would be under the lowest of the top plates; nobody need stand there."""
         placed = self.placed
         header, capped = placed.header, placed.header.choice.capped
         if header.choice.place is HeaderPlace.TO_PLATE:
@@ -132,7 +147,7 @@ class OpeningFrame:
     def layers(self) -> Iterator[Layer]:
         """Where cripples on the layout may stand: above the header, and below the sill."""
         kings = self._wood(self.pack.start, self.header_start), self._wood(self.header_end, self.pack.end)
-        if self.top_cripple_length.value > 0:
+        if self.top_cripple_length.value > 0 or (self.top_cripple_length.value == 0 and not self.plan.is_level):
             sides = self.packs() if self.is_raised else kings
             yield self._layer(Height.ABOVE, sides, self._end_top_cripples)
         if self.has_sill and self.bottom_cripple_length.value > 0:
@@ -151,7 +166,9 @@ class OpeningFrame:
             x: Its side nearer to the wall's start.
         """
         piece = self._named("top_cripple", at)
-        return self._upright(Role.TOP_CRIPPLE, piece, x, self._under_top_cripples, self.top_cripple_length)
+        if self.is_raised:  # under a level header
+            return self._square(Role.TOP_CRIPPLE, piece, x, self._under_top_cripples, self.top_cripple_length)
+        return upright(self.plan, Role.TOP_CRIPPLE, piece, x, self._under_top_cripples, self._room_above)
 
     @cached_property
     def _under_top_cripples(self) -> Sum:
@@ -165,7 +182,7 @@ class OpeningFrame:
         """A cripple between bottom plate and sill; as `top_cripple`."""
         piece = self._named("bottom_cripple", at, number)
         bevel = self._bevel if self.placed.is_sloped else None
-        return self._upright(Role.BOTTOM_CRIPPLE, piece, x, self.plan.bottom, self.bottom_cripple_length, bevel)
+        return self._square(Role.BOTTOM_CRIPPLE, piece, x, self.plan.bottom, self.bottom_cripple_length, bevel)
 
     @cached_property
     def _bevel(self) -> Bevel:
@@ -177,7 +194,7 @@ class OpeningFrame:
         for number in range(1, self.placed.king_count + 1):
             x = self._outward(end, self.placed.jack_count, number)
             piece = self._named("king", end, number)
-            yield self._upright(Role.KING, piece, x, self.plan.bottom, self.plan.stud_length)
+            yield upright(self.plan, Role.KING, piece, x, self.plan.bottom, self.plan.stud_length)
 
     def _jacks(self, end: End) -> Iterator[Member]:
         if self.placed.is_floating:
@@ -186,7 +203,7 @@ class OpeningFrame:
             y, length = self.plan.bottom, self.bearing.minus_all(self.plan.bottom)
         for number in range(1, self.placed.jack_count + 1):
             x = self._outward(end, number)
-            yield self._upright(Role.JACK, self._named("jack", end, number), x, y, length)
+            yield self._square(Role.JACK, self._named("jack", end, number), x, y, length)
 
     def _header(self) -> Member:
         header = self.placed.header
@@ -231,10 +248,26 @@ class OpeningFrame:
 
         A raised header's pad plate has nothing else to hang from, so there they stand whatever the crew's school.
         """
-        if self.top_cripple_length.value <= 0 or not (self.is_raised or self.placed.standard.end_top_cripples):
+        if self.top_cripple_length.value < 0 or (self.plan.is_level and self.top_cripple_length.value == 0):
             return ()
-        jacks = 0 if self.is_raised else self.placed.jack_count
-        return tuple(self.top_cripple(end, self._outward(end, jacks)) for end in End)
+        ends: list[Member] = []
+        if self.is_raised or self.placed.standard.end_top_cripples:
+            jacks = 0 if self.is_raised else self.placed.jack_count
+            both = (self.top_cripple(end, self._outward(end, jacks)) for end in End)
+            ends = [cripple for cripple in both if cripple.length.value]
+        return (*ends, *self._under_bends([cripple.span for cripple in ends]))
+
+    def _under_bends(self, taken: list[Span]) -> Iterator[Member]:
+        """A pair of cripples wherever the slope of the top plates changes over the header, as studs stand elsewhere."""
+        inside = Span(self.header_start, self.header_end)
+        for number, bend in enumerate(self.plan.top.bends, start=1):
+            at = Sum.of("where the slope changes", bend)
+            for end, x in ((End.START, at.minus("its own thickness", self.thickness)), (End.END, at)):
+                place = Span(x.value, x.value + self.thickness)
+                if inside.contains(place) and not any(map(place.overlaps, taken)):
+                    taken.append(place)
+                    piece = self._named("cripple_at_bend", end, number)
+                    yield upright(self.plan, Role.TOP_CRIPPLE, piece, x, self._under_top_cripples, self._room_above)
 
     @cached_property
     def _end_bottom_cripples(self) -> tuple[Member, ...]:
@@ -287,11 +320,7 @@ class OpeningFrame:
         """What its pieces belong to."""
         return Of(Part.OPENING, self.placed.id)
 
-    def _upright(self, role: Role, piece: PieceId, x: Sum, y: Sum, length: Sum, bevel: Bevel | None = None) -> Member:
+    def _square(self, role: Role, piece: PieceId, x: Sum, y: Sum, length: Sum, bevel: Bevel | None = None) -> Member:
+        """A stud that ends under something level."""
         stud = self.plan.stud
         return standing(piece, role, stud, x, y, length, stud.thickness, wide_face=self.plan.wide_face, bevel=bevel)
-
-
-def upright(plan: WallPlan, role: Role, piece: PieceId, x: Sum, y: Sum, length: Sum) -> Member:
-    """A piece of the wall's own studs standing on edge."""
-    return standing(piece, role, plan.stud, x, y, length, plan.stud.thickness, wide_face=plan.wide_face)

@@ -19,6 +19,7 @@ class Part(StrEnum):
     CORNER = "corner"
     INTERSECTION = "intersection"
     POST = "post"
+    BEND = "bend"
     BACKING = "backing"
 
 

@@ -8,19 +8,22 @@ lap
 
 from collections.abc import Collection, Iterable, Iterator, Sequence
 from dataclasses import dataclass, field, replace
+from fractions import Fraction
 
 from bluff.core.job.schools import End, Floor
-from bluff.core.measure.length import Length, half, inches
-from bluff.core.measure.shapes import Span
+from bluff.core.measure.length import Length, format_inches, half, inches, nearest
+from bluff.core.measure.shapes import Corner, Edges, Span
+from bluff.core.measure.slope import LEVEL, Slopes, Stretch, bevel, format_pitch, off_slope, on_slope, plumb
 from bluff.core.measure.sum import Sum
 from bluff.core.plan.meeting import EndMeeting
 from bluff.core.wall.along import Along
 from bluff.core.wall.breaks import Broken, break_plate
 from bluff.core.wall.layout import NARROWEST_GAP
-from bluff.core.wall.member import Member, Orientation, Role, lying
-from bluff.core.wall.opening_frame import OpeningFrame, upright
+from bluff.core.wall.member import Bevel, Member, Orientation, Role, lying
+from bluff.core.wall.opening_frame import OpeningFrame
 from bluff.core.wall.piece import Of, Part, PieceId
 from bluff.core.wall.posts import Pocket
+from bluff.core.wall.upright import upright
 from bluff.core.wall.wall_plan import WallPlan
 
 
@@ -86,10 +89,11 @@ def plates(
         runs.append(_Run(Role.BOTTOM_PLATE, piece, Sum.of("start of the wall", 0), plan.plate_length, below))
     piece = PieceId(plan.id, "top_plate")
     top = _Run(Role.TOP_PLATE, piece, Sum.of("start of the wall", 0), plan.plate_length, plan.underside)
-    runs.extend(_interrupted(top, pockets))
+    runs.extend(part for slope in _on_slopes(top, plan.ceiling) for part in _interrupted(slope, pockets))
+    second = plan.top.lowered(1, thick)
     caps = _cap_plates(plan) if plan.standard.top_plates == 2 else ()
-    above = [pocket for pocket in pockets if pocket.top > plan.underside.value + thick]
-    lapped = [part for cap in caps for part in _interrupted(cap, above)]
+    above = [pocket for pocket in pockets if pocket.top > second.lowest_over(pocket.span)]
+    lapped = [part for cap in caps for slope in _on_slopes(cap, second) for part in _interrupted(slope, above)]
     members = [board for run in runs for board in cutter.first_plates(run, lapped)]
     members += [board for run in lapped for board in cutter.second_plate(run)]
     return PlateBoards(tuple(members), tuple(cutter.added), tuple(cutter.breaks))
@@ -97,7 +101,7 @@ def plates(
 
 def _is_full_height(plan: WallPlan, piece: Member) -> bool:
     return (
-        piece.height == plan.stud_length.value
+        plan.is_under_plates(piece)
         and piece.orientation is Orientation.EDGE
         and piece.width == plan.stud.thickness
         and piece.bottom == plan.bottom.value
@@ -106,17 +110,45 @@ def _is_full_height(plan: WallPlan, piece: Member) -> bool:
 
 @dataclass(frozen=True, slots=True)
 class _Run:
-    """A stretch of plate without gaps; `piece` names its first board."""
+    """A stretch of plate without gaps.
+
+    Args:
+        role, piece: Of its first board.
+        start, end: Along the wall.
+        y: Its underside, or that of the lowest of its kind where they do not lie level.
+        under: The slope its underside lies on, where it lies on one.
+    """
 
     role: Role
     piece: PieceId
     start: Sum
     end: Sum
     y: Sum
+    under: Stretch | None = None
 
     @property
     def span(self) -> Span:
         return Span(self.start.value, self.end.value)
+
+    @property
+    def pitch(self) -> Fraction:
+        return self.under.pitch if self.under else LEVEL
+
+    def length(self, start: Length, end: Length) -> Length:
+        """From one place to another along the plate itself."""
+        return on_slope(end - start, self.pitch)
+
+
+def _on_slopes(run: _Run, underside: Slopes) -> Iterator[_Run]:
+    """A plate parted where its slope changes: there the boards meet in plumb cuts."""
+    if underside.is_level:
+        yield run
+        return
+    for number, (stretch, span) in enumerate(underside.pieces(run.span), start=1):
+        start = run.start if span.start == run.start.value else Sum.of("where the slope changes", span.start)
+        end = run.end if span.end == run.end.value else Sum.of("where the slope changes", span.end)
+        # Named by which slope it is on, so that a lap more or less at an end renames nothing.
+        yield replace(run, piece=run.piece._replace(number=number), start=start, end=end, under=stretch)
 
 
 def _interrupted(run: _Run, pockets: Sequence[Pocket]) -> Iterator[_Run]:
@@ -150,7 +182,7 @@ class _Cutter:
     def first_plates(self, run: _Run, lapped: Sequence[_Run]) -> list[Member]:
         """Boards of a bottom plate or the first top plate."""
         stock = self.plan.standard.plate_stock
-        if run.span.length <= stock.longest:
+        if self._is_one_board(run):
             return self._boards(run, ())
         # Plates are broken from the bottom up, each knowing where those before it are: broken all at once they could
         # do better now and then, but nobody could say any more why a joint is where it is.
@@ -178,7 +210,7 @@ class _Cutter:
     def second_plate(self, run: _Run) -> list[Member]:
         """Boards of the second top plate, their breaks away from those of the first."""
         stock = self.plan.standard.plate_stock
-        if run.span.length <= stock.longest:
+        if self._is_one_board(run):
             return self._boards(run, ())
         below = [there.at.value for there in self.breaks if there.plate is Role.TOP_PLATE]
 
@@ -213,12 +245,29 @@ class _Cutter:
 
     def _broken(self, run: _Run, places: Iterable[Length]) -> Broken:
         """A stretch cut into boards, counted from the end the tape hooks on: a wall turned end for end breaks alike."""
-        start, end = run.start.value, run.end.value
-        stock = self.plan.standard.plate_stock
-        if self.plan.standard.datum.end is End.START:
-            return break_plate(start, end, places, stock)
-        turned = break_plate(-end, -start, [-place for place in places], stock)
-        return Broken(tuple(-at for at in turned.breaks[::-1]), tuple(-at for at in turned.off_stud[::-1]))
+        start, end = run.span
+        is_from_start = self.plan.standard.datum.end is End.START
+
+        def along(place: Length) -> Length:
+            return run.length(start, place) if is_from_start else run.length(place, end)
+
+        places_along = {along(place): place for place in places if start < place < end}
+
+        def back(at: Length) -> Length:
+            """Where a break is along the wall: on its stud, or wherever it fell off one."""
+            off = off_slope(at, run.pitch)
+            return places_along.get(at, start + off if is_from_start else end - off)
+
+        broken = break_plate(run.length(start, end), places_along, self._boards_for(run))
+        return Broken(*(tuple(sorted(map(back, found))) for found in (broken.breaks, broken.off_stud)))
+
+    def _boards_for(self, run: _Run) -> list[Length]:
+        """How long a piece of plate the boards there are make: of one cut plumb both ends lose a triangle."""
+        lost = nearest(self.plan.plate.thickness * abs(run.pitch))
+        return [board - lost for board in self.plan.standard.plate_stock.boards]
+
+    def _is_one_board(self, run: _Run) -> bool:
+        return run.length(*run.span) <= self._boards_for(run)[-1]
 
     def _doubled(self, stud: Member | None, at: Length, run: _Run, breaks: Sequence[Length]) -> Sum:
         """Where a break really goes: the middle of its stud, or beside it where a second stud is added there."""
@@ -236,7 +285,7 @@ class _Cutter:
         )
         for x, seam in beside:
             # The seam moves by half a stud, which may be more than the boards beside it have left.
-            reaches = max(seam.value - before, after - seam.value) <= self.plan.standard.plate_stock.longest
+            reaches = run.length(0, max(seam.value - before, after - seam.value)) <= self._boards_for(run)[-1]
             if reaches and self._is_free(x.value):
                 piece = PieceId(self.plan.id, "stud", by=stud.id)
                 added = upright(self.plan, Role.STUD, piece, x, self.plan.bottom, self.plan.stud_length)
@@ -266,10 +315,42 @@ class _Cutter:
 
     def _board(self, run: _Run, piece: PieceId, start: Sum, end: Sum) -> Member:
         plan = self.plan
+        if run.under and run.pitch:
+            return self._sloped_board(run, run.under, piece, start, end)
+        y = run.y
+        if run.under:
+            y = y.plus("level with its slope", run.under.low - y.value)
         is_whole = start.value == 0 and end.value == plan.length
         length = plan.plate_length if is_whole else Sum.of("ends at", end.value).minus("starts at", start.value)
-        is_treated = run.role is Role.BOTTOM_PLATE and run.y.value == 0 and plan.standard.floor is Floor.SLAB
-        return lying(piece, run.role, plan.plate, start, run.y, length, plan.plate.thickness, is_treated=is_treated)
+        is_treated = run.role is Role.BOTTOM_PLATE and y.value == 0 and plan.standard.floor is Floor.SLAB
+        return lying(piece, run.role, plan.plate, start, y, length, plan.plate.thickness, is_treated=is_treated)
+
+    def _sloped_board(self, run: _Run, under: Stretch, piece: PieceId, start: Sum, end: Sum) -> Member:
+        """A board on the slope, plumb cut at both ends.
+
+        Source: docs/rules.md. 157 along 5/12 is 170 1/16, and 1 5/8 plumb.
+        """
+        plan = self.plan
+        span = Span(start.value, end.value)
+        # The face below and the face above are as long: the cuts are parallel.
+        length = Sum.of(f"run {format_inches(span.length)} along {format_pitch(run.pitch)}", run.length(*span))
+        low, high = sorted((under.at(span.start), under.at(span.end)))
+        thick = plumb(plan.plate.thickness, run.pitch)
+        lower = (Corner(span.start, under.at(span.start)), Corner(span.end, under.at(span.end)))
+        return Member(
+            id=piece,
+            role=run.role,
+            board=plan.plate,
+            plies=1,
+            orientation=Orientation.FLAT,
+            x=start,
+            y=run.y.plus("up the slope at its low end", low - run.y.value),
+            length=length,
+            width=span.length,
+            height=high - low + thick,
+            bevel=Bevel(length.value, bevel(run.pitch)),
+            edges=Edges(lower, tuple(Corner(x, y + thick) for x, y in lower)),
+        )
 
 
 def _cap_plates(plan: WallPlan) -> Iterator[_Run]:

@@ -13,8 +13,8 @@ from bluff.core.measure.length import Length, half
 from bluff.core.measure.shapes import Rectangle, Span
 from bluff.core.measure.sum import Sum
 from bluff.core.wall.member import Member, Role, standing
-from bluff.core.wall.opening_frame import upright
 from bluff.core.wall.piece import Of, Part, PieceId
+from bluff.core.wall.upright import to_plates, upright
 from bluff.core.wall.wall_plan import PlacedPost, WallPlan
 
 
@@ -49,7 +49,7 @@ class PostFrame:
     def has_pocket(self) -> bool:
         """Whether its beam lies in the wall rather than on top of it."""
         beam = self.placed.post.beam
-        return beam is not None and beam.underside < self.plan.underside.value
+        return beam is not None and beam.underside < self.plan.ceiling.lowest_over(self.placed.span)
 
     @cached_property
     def _inside(self) -> tuple[Sum, Sum]:
@@ -77,19 +77,15 @@ class PostFrame:
         """The post, and the studs beside its beam."""
         plan, placed = self.plan, self.placed
         beam = placed.post.beam
-        length = plan.stud_length
+        piece, plies = PieceId(plan.id, "post", self.of), placed.post.plies
         if beam and self.has_pocket:
             length = Sum.of("underside of the beam", beam.underside).minus_all(plan.bottom)
-        yield standing(
-            PieceId(plan.id, "post", self.of),
-            Role.POST,
-            placed.board,
-            placed.start,
-            plan.bottom,
-            length,
-            placed.width,
-            plies=placed.post.plies,
-        )
+            yield standing(piece, Role.POST, placed.board, placed.start, plan.bottom, length, placed.width, plies=plies)
+        else:
+            length = plan.stud_length
+            yield to_plates(
+                plan, Role.POST, piece, placed.board, placed.start, plan.bottom, length, placed.width, plies=plies
+            )
         if self.has_pocket:
             near, far = self._inside
             for end, x in ((End.START, near.minus("its own thickness", plan.stud.thickness)), (End.END, far)):
@@ -109,7 +105,7 @@ class PostFrame:
         if beam is None or not self.has_pocket:
             return None
         top = beam.underside + beam.depth
-        if top <= self.plan.underside.value:
-            return None
         near, far = self._inside
+        if top <= self.plan.ceiling.lowest_over(Span(near.value, far.value)):
+            return None
         return Pocket(self.placed.post.id, near, far, top)

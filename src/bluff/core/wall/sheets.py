@@ -17,7 +17,7 @@ from typing import TypeAlias
 from bluff.core.job.job import WallKind
 from bluff.core.job.schools import End, Sheets
 from bluff.core.measure.length import PER_INCH, Length, inches, nearest
-from bluff.core.measure.shapes import Rectangle, Span
+from bluff.core.measure.shapes import Corner, Edges, Rectangle, Span
 from bluff.core.wall.layout import NAILABLE, datum_point
 from bluff.core.wall.opening_frame import OpeningFrame
 from bluff.core.wall.wall_plan import WallPlan
@@ -32,22 +32,39 @@ class Sheet:
 
     Args:
         row: Counted up from the floor, from 1.
-        shape: What it covers of the elevation.
+        shape: What it covers of the elevation, or the rectangle round that where it is cut to a slope.
         cut_outs: Openings cut out of it.
+        over: Its upper edge, where that is not level.
     """
 
     row: int
     shape: Rectangle
     cut_outs: tuple[Rectangle, ...]
+    over: tuple[Corner, ...] | None = None
+
+    @property
+    def doubled_cover(self) -> int:
+        """Twice what of the wall it covers, in square 64ths: whole, whatever its shape."""
+        shape = self.shape
+        whole = 2 * shape.area
+        if self.over:
+            under = (Corner(shape.x, shape.y), Corner(shape.along.end, shape.y))
+            whole = Edges(under, self.over).doubled_area
+        return whole - 2 * sum(hole.area for hole in self.cut_outs)
 
     def edges(self) -> Iterator[Edge]:
         """What is left of its four edges beside the openings: from x, from y, to x, to y."""
         shape = self.shape
-        for x in (shape.x, shape.x + shape.width):
+        over = self.over or (Corner(shape.x, shape.up.end), Corner(shape.along.end, shape.up.end))
+        for x, top in (over[0], over[-1]):
             gaps = [hole.up for hole in self.cut_outs if hole.x <= x <= hole.x + hole.width]
-            for low, high in shape.up.without(gaps):
-                yield x, low, x, high
-        for y in (shape.y, shape.y + shape.height):
+            if top > shape.y:
+                for low, high in Span(shape.y, top).without(gaps):
+                    yield x, low, x, high
+        if self.over:  # openings end below it
+            for one, other in pairwise(self.over):
+                yield *one, *other
+        for y in (shape.y,) if self.over else (shape.y, shape.y + shape.height):
             gaps = [hole.along for hole in self.cut_outs if hole.y <= y <= hole.y + hole.height]
             for low, high in shape.along.without(gaps):
                 yield low, y, high, y
@@ -66,14 +83,14 @@ class SheetLayout:
 
     sheets: tuple[Sheet, ...]
     bought: int
-    covered: int
-    wasted: int
+    covered: Fraction
+    wasted: Fraction
 
     @property
     def wasted_percent(self) -> float:
         """How much of the sheets bought is left over."""
         whole = self.covered + self.wasted
-        return round(100 * self.wasted / whole, 1) if whole else 0
+        return round(float(100 * self.wasted / whole), 1) if whole else 0
 
 
 def lay_sheets(plan: WallPlan, openings: Sequence[OpeningFrame]) -> SheetLayout:
@@ -87,22 +104,36 @@ def lay_sheets(plan: WallPlan, openings: Sequence[OpeningFrame]) -> SheetLayout:
     """
     standard = plan.standard
     if standard.sheets is Sheets.NONE:
-        return SheetLayout((), 0, 0, 0)
+        return SheetLayout((), 0, Fraction(0), Fraction(0))
     along, up = _size(plan)
     holes = [opening.hole for opening in openings]
     sheets: list[Sheet] = []
     for row, bottom in enumerate(_row_bottoms(plan, up), start=1):
-        top = min(bottom + up, plan.height.value)
         pieces = [*pairwise(_ends(plan, joints_of_row(plan, row)))]
         # They go up from the end the tape hooks, where the first one starts.
         for near, far in pieces if plan.datum.end is End.START else reversed(pieces):
-            shape = Rectangle(near, bottom, far - near, top - bottom)
-            cut_outs = tuple(part for hole in holes if (part := shape.common(hole)))
-            if sum(part.area for part in cut_outs) < shape.area:
-                sheets.append(Sheet(row, shape, cut_outs))
-    covered = sum(sheet.shape.area - sum(hole.area for hole in sheet.cut_outs) for sheet in sheets)
+            sheets += _pieces_of(plan, row, Rectangle(near, bottom, far - near, up), holes)
+    covered = Fraction(sum(sheet.doubled_cover for sheet in sheets), 2)
     bought = _sheets_for([(sheet.shape.width, sheet.shape.height) for sheet in sheets], along, up)
     return SheetLayout(tuple(sheets), bought, covered, bought * along * up - covered)
+
+
+def _pieces_of(plan: WallPlan, row: int, whole: Rectangle, holes: Sequence[Rectangle]) -> Iterator[Sheet]:
+    """What of a whole sheet's place is on the wall: up to its top, and not in an opening altogether.
+
+    Where only the edge of the plates would be left to cover, nothing is.
+    """
+    for line in plan.top.within(whole.along, whole.y, whole.up.end):
+        span = Span(line[0].x, line[-1].x)
+        if plan.ceiling.highest_over(span) + NAILABLE <= whole.y:
+            continue
+        top = max(corner.y for corner in line)
+        shape = Rectangle(span.start, whole.y, span.length, top - whole.y)
+        is_square = all(corner.y == top for corner in line)
+        cut_outs = tuple(part for hole in holes if (part := shape.common(hole)))
+        sheet = Sheet(row, shape, cut_outs, None if is_square else line)
+        if sheet.doubled_cover > 0:
+            yield sheet
 
 
 def joints_of_row(plan: WallPlan, row: int) -> range:
@@ -152,7 +183,7 @@ def joint_heights(plan: WallPlan) -> list[Length]:
     if plan.standard.sheets is Sheets.NONE:
         return []
     _, up = _size(plan)
-    return [bottom for bottom in _row_bottoms(plan, up)[1:] if bottom < plan.underside.value]
+    return [bottom for bottom in _row_bottoms(plan, up)[1:] if bottom < _highest(plan)]
 
 
 def meets_spacing(plan: WallPlan, pitch: Length) -> bool:
@@ -169,7 +200,12 @@ def _size(plan: WallPlan) -> tuple[Length, Length]:
 
 def _row_bottoms(plan: WallPlan, up: Length) -> range:
     """Where each row begins. One that would only cover the edge of the plates is left off."""
-    return range(-plan.standard.sheet_drop, plan.underside.value + NAILABLE, up)
+    return range(-plan.standard.sheet_drop, _highest(plan) + NAILABLE, up)
+
+
+def _highest(plan: WallPlan) -> Length:
+    """Underside of the top plates where they are highest."""
+    return plan.ceiling.highest_over(Span(0, plan.length))
 
 
 def _stagger(plan: WallPlan) -> Length:

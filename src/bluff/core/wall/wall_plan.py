@@ -8,7 +8,7 @@ to the same wall.
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
-from typing import Any
+from typing import Any, Protocol
 
 from bluff.core.job.amounts import (
     Datum,
@@ -31,9 +31,10 @@ from bluff.core.job.schools import (
 )
 from bluff.core.job.special import Post
 from bluff.core.job.standard import Standard
-from bluff.core.measure.length import Length, half, inches
+from bluff.core.measure.length import Length, format_inches, half, inches
 from bluff.core.measure.lumber import Lumber
-from bluff.core.measure.shapes import Span
+from bluff.core.measure.shapes import Edges, Span
+from bluff.core.measure.slope import Slopes, Stretch, format_pitch, plumb
 from bluff.core.measure.sum import Sum, counted
 from bluff.core.plan.joists import to_first_joist
 from bluff.core.plan.junction import find_meetings
@@ -41,6 +42,19 @@ from bluff.core.plan.loose_ends import LooseEnd, loose_ends
 from bluff.core.plan.meeting import Intersection, Joint, Meetings, Profile
 from bluff.core.plan.outline import inside, outline
 from bluff.core.plan.placing import placed_start, wall_face
+from bluff.core.wall.tops import Topped, top_of
+
+
+class Reaching(Protocol):
+    """An upright, as far as it matters what it reaches."""
+
+    @property
+    def start(self) -> Length: ...
+    @property
+    def top(self) -> Length: ...
+    @property
+    def edges(self) -> Edges | None: ...
+
 
 HELD_BACK: Length = inches("1/8")
 """Of an end stud, where the wall slides between old ones."""
@@ -140,7 +154,8 @@ class WallPlan:
         plate: Lumber of its plates, sills and blocks.
         stud: Lumber of its studs, as wide as the plates.
         plate_length: Its bottom plate.
-        stud_length: Its studs.
+        top: The line of its top: the upper face of the highest top plate.
+        stud_length: Its studs, under the lowest of its top plates where those do not lie level.
         meetings: What it meets, its places along the wall as drawn.
         openings: Those that have a place, in the order they were entered.
         posts: As the openings.
@@ -148,6 +163,7 @@ class WallPlan:
         loose_ends: Ends of it that nearly meet another wall.
         carried: How far before its hooked end the layout began that it carries on from a wall in line with it.
         stacked: How far along from its hooked end its layout begins, for studs to stand under the joists.
+        like: The wall whose height its top takes at its low end, where nobody gave one.
     """
 
     wall: Wall
@@ -155,6 +171,7 @@ class WallPlan:
     plate: Lumber
     stud: Lumber
     plate_length: Sum
+    top: Slopes
     stud_length: Sum
     meetings: Meetings
     openings: tuple[PlacedOpening, ...]
@@ -163,6 +180,7 @@ class WallPlan:
     loose_ends: tuple[LooseEnd, ...]
     carried: Length | None = None
     stacked: Length | None = None
+    like: str | None = None
 
     @property
     def id(self) -> str:
@@ -248,14 +266,50 @@ class WallPlan:
 
     @cached_property
     def underside(self) -> Sum:
-        """Underside of the top plates above the floor."""
+        """Underside of the top plates above the floor, at the low end of the lowest of them."""
         return self.bottom.plus("stud", self.stud_length.value)
 
     @cached_property
+    def ceiling(self) -> Slopes:
+        """Underside of the top plates, all along the wall."""
+        return self.top.lowered(self.standard.top_plates, self.plate.thickness)
+
+    @property
+    def is_level(self) -> bool:
+        """Whether its plates lie level from end to end."""
+        return self.top.is_level
+
+    def rise(self, x: Length, *, before: bool = False) -> Sum:
+        """How much higher than `underside` the underside of the top plates is at a place; nothing on a level wall.
+
+        Args:
+            x: Along the plate.
+            before: Where two stretches meet, under that which ends there.
+        """
+        return self.rise_on(self.ceiling.stretch_at(x, before=before), x)
+
+    def rise_on(self, stretch: Stretch, x: Length) -> Sum:
+        """As `rise`, by the stretch of the underside that is over the place."""
+        begins = Sum(0, ()).plus(
+            f"where the slope begins, at {format_inches(stretch.low_end)}", stretch.low - self.underside.value
+        )
+        run = f"run {format_inches(stretch.run_to(x))} x {format_pitch(stretch.pitch)}"
+        return begins.plus(run, stretch.at(x) - stretch.low)
+
+    def is_under_plates(self, piece: Reaching) -> bool:
+        """Whether an upright reaches the top plates."""
+        reached = piece.edges.over[0].y if piece.edges else piece.top
+        return reached == self.ceiling.at(piece.start)
+
+    @cached_property
     def height(self) -> Sum:
-        """The wall from the floor to the top of its plates."""
+        """The wall from the floor to the top of its plates, where it is highest."""
         count = self.standard.top_plates
-        return self.underside.plus(counted("top plate", count), count * self.plate.thickness)
+        if self.is_level:
+            return self.underside.plus(counted("top plate", count), count * self.plate.thickness)
+        highest = max(self.top.points, key=lambda point: point.y)
+        lowest = self.top.lowest
+        return Sum.of("top at its lowest", lowest.low).plus("rise to its highest", highest.y - lowest.low)
 
 
 def with_ways(wall: Wall, **ways: Any) -> Wall:
@@ -267,6 +321,7 @@ def wall_plans(job: Job) -> tuple[WallPlan, ...]:
     """Every wall of a job, in the order they were entered."""
     standards = {wall.id: job.standard_of(wall) for wall in job.walls}
     profiles = {wall.id: _profile(wall, standards[wall.id]) for wall in job.walls}
+    level = {wall.id: _level_height(standards[wall.id], wall) for wall in job.walls if wall.top is None}
     outlines = [drawn for wall in job.walls if (drawn := outline(wall, profiles[wall.id].thickness))]
     meetings = find_meetings(job.walls, outlines, profiles)
     loose = loose_ends(outlines, meetings)
@@ -274,7 +329,7 @@ def wall_plans(job: Job) -> tuple[WallPlan, ...]:
     for opening in job.openings:
         openings[opening.wall].append(opening)
     plans = {
-        wall.id: _wall_plan(job, wall, meetings[wall.id], openings[wall.id], loose.get(wall.id, ()))
+        wall.id: _wall_plan(job, wall, meetings[wall.id], openings[wall.id], loose.get(wall.id, ()), level)
         for wall in job.walls
     }
     return tuple(
@@ -311,13 +366,18 @@ def wall_plan(job: Job, wall: Wall) -> WallPlan:
 
 
 def _wall_plan(
-    job: Job, wall: Wall, meetings: Meetings, entered: Sequence[Opening], loose: Sequence[LooseEnd]
+    job: Job,
+    wall: Wall,
+    meetings: Meetings,
+    entered: Sequence[Opening],
+    loose: Sequence[LooseEnd],
+    level: Mapping[str, Sum],
 ) -> WallPlan:
     standard = job.standard_of(wall)
     plate = standard.board(wall.stud)
     length = _plate_length(wall, standard, meetings)
-    studs = stud_length(standard, plate.thickness)
-    place = _Placer(job, wall, standard, plate, length, studs, meetings)
+    topped, studs = _topped(wall, standard, plate, length.value, meetings, level)
+    place = _Placer(job, wall, standard, plate, length, studs, meetings, topped.line)
     openings, lost_openings = place.openings(entered)
     posts, lost_posts = place.posts(_edges(openings))
     return WallPlan(
@@ -326,6 +386,7 @@ def _wall_plan(
         plate=plate,
         stud=standard.stud_make.board(plate),
         plate_length=length,
+        top=topped.line,
         stud_length=studs,
         meetings=meetings,
         openings=openings,
@@ -333,15 +394,51 @@ def _wall_plan(
         lost=(*lost_openings, *lost_posts),
         loose_ends=tuple(loose),
         stacked=to_first_joist(wall, standard, meetings),
+        like=topped.like,
     )
+
+
+def _topped(
+    wall: Wall, standard: Standard, plate: Lumber, length: Length, meetings: Meetings, level: Mapping[str, Sum]
+) -> tuple[Topped, Sum]:
+    """The top of a wall, and its studs under the lowest of it.
+
+    A level wall is made of its studs, any other of its top: what is left below the plates there is the short stud.
+
+    Source: docs/rules.md. At 5/12 a height of 97 1/8 leaves 97 1/8 - 1 1/2 - 3 1/4 = 92 3/8.
+    """
+    if wall.top is None:
+        height = level[wall.id]
+        return Topped(Slopes.level(length, height.value), height), stud_length(standard, plate.thickness)
+    topped = top_of(wall.top, length, meetings, _level_height(standard, wall), level)
+    pitch, plates = topped.line.lowest.pitch, standard.top_plates
+    name = counted("top plate", plates)
+    under = topped.lowest.minus(
+        f"{name}, plumb at {format_pitch(pitch)}" if pitch else name, plates * plumb(plate.thickness, pitch)
+    )
+    bottom = standard.bottom_plates
+    return topped, under.minus(counted("bottom plate", bottom), bottom * plate.thickness)
+
+
+def _level_height(standard: Standard, wall: Wall) -> Sum:
+    """How high a level wall of these studs and plates is."""
+    thick = standard.board(wall.stud).thickness
+    bottom, top = standard.bottom_plates, standard.top_plates
+    studs = stud_length(standard, thick).plus(counted("bottom plate", bottom), bottom * thick)
+    return studs.plus(counted("top plate", top), top * thick)
 
 
 def _profile(wall: Wall, standard: Standard) -> Profile:
     plate = standard.board(wall.stud)
     if standard.top_plates == 1 or standard.plate_ties is PlateTies.CONNECTORS:
         return Profile(plate.width, None)
-    plates = (standard.bottom_plates + 1) * plate.thickness
-    return Profile(plate.width, plates + stud_length(standard, plate.thickness).value)
+    if wall.top is None:
+        return Profile(plate.width, _level_height(standard, wall).value - plate.thickness)
+    # Nothing laps onto a slope. What lies level at an end of it does, if at the height of what it meets.
+    line = top_of(wall.top, wall.run.length, Meetings(), _level_height(standard, wall), {}).line
+    first, last = line.stretches[0], line.stretches[-1]
+    at_start, at_end = (None if one.pitch else one.low - plate.thickness for one in (first, last))
+    return Profile(plate.width, at_start if line.is_level else None, at_start, at_end)
 
 
 def _plate_length(wall: Wall, standard: Standard, meetings: Meetings) -> Sum:
@@ -398,6 +495,7 @@ class _Placer:
     length: Sum
     studs: Sum
     meetings: Meetings
+    top: Slopes
 
     def openings(self, entered: Sequence[Opening]) -> tuple[tuple[PlacedOpening, ...], tuple[NoPlace, ...]]:
         """Place each opening after those it is measured from; what is left over has no place."""
@@ -432,6 +530,9 @@ class _Placer:
         standard = self.job.standard_of(opening)
         rough = rough_opening(opening, standard)
         width = rough.width.value
+        if not self.top.is_level and standard.header.place is not HeaderPlace.AT_HEAD:
+            # A level header is nowhere tight under a plate that rises over it.
+            standard = replace(standard, header=replace(standard.header, place=HeaderPlace.AT_HEAD))
         header = header_boards(standard.header, self.plate, standard.board)
         jacks, kings = _packs(opening, width, standard)
         return PlacedOpening(

@@ -102,7 +102,7 @@ def _wall(space: Modelspace, plan: WallPlan, seen: Outline) -> None:
 def _elevation(space: Modelspace, framing: Framing, west: float, floor_at: float) -> None:
     """The wall as framed, and above and below it what its plates read."""
     for member in framing.members:
-        _rectangle(space, member, west, floor_at, "PLATES" if member.role in PLATES else "ELEVATION")
+        _outline(space, member, west, floor_at, "PLATES" if member.role in PLATES else "ELEVATION")
     for opening in framing.openings:
         placed = opening.placed
         low = placed.head.value - placed.rough.height.value
@@ -125,20 +125,19 @@ def _elevation(space: Modelspace, framing: Framing, west: float, floor_at: float
             6,
         )
     _text(space, f"Wall {framing.plan.id}", (west, floor_at - 28), "PLAN-MARKS", 8)
-    plan, height = framing.plan, to_inches(framing.plan.height.value)
+    plan = framing.plan
     for mark in framing.marks:
         x = west + to_inches(mark.at.value)
-        y = floor_at - 3 if mark.plate is Plate.BOTTOM else floor_at + height + 3
+        y = floor_at - 3 if mark.plate is Plate.BOTTOM else floor_at + to_inches(plan.top.at(mark.at.value)) + 3
         down = -1 if mark.plate is Plate.BOTTOM else 1
         space.add_line((x, y), (x, y + 3 * down), dxfattribs={"layer": "PLATE-MARKS"})
         text = space.add_text(written(mark, plan), height=1.4, rotation=90, dxfattribs={"layer": "PLATE-MARKS"})
         text.set_placement((x + 1.4, y + (4 if down > 0 else -16)))
 
 
-def _rectangle(space: Modelspace, member: Member, west: float, floor_at: float, layer: str) -> None:
-    x1, x2 = west + to_inches(member.start), west + to_inches(member.end)
-    y1, y2 = floor_at + to_inches(member.bottom), floor_at + to_inches(member.top)
-    space.add_lwpolyline([(x1, y1), (x2, y1), (x2, y2), (x1, y2)], close=True, dxfattribs={"layer": layer})
+def _outline(space: Modelspace, member: Member, west: float, floor_at: float, layer: str) -> None:
+    corners = [(west + to_inches(x), floor_at + to_inches(y)) for x, y in member.outline]
+    space.add_lwpolyline(corners, close=True, dxfattribs={"layer": layer})
 
 
 def _entry(what: str, data: dict[str, Any]) -> Iterable[tuple[int, str]]:

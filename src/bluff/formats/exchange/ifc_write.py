@@ -4,7 +4,7 @@ Each wall and opening carries its entry of the job file in the property set Bluf
 """
 
 import json
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from typing import Any
 from uuid import NAMESPACE_URL, uuid5
 
@@ -14,6 +14,7 @@ import ifcopenshell.guid
 from bluff.core.crew import floor
 from bluff.core.job.schools import Line
 from bluff.core.measure.length import PER_INCH, Length, to_inches
+from bluff.core.measure.shapes import Corner
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import PLATES, Member, Role
 from bluff.core.wall.wall_plan import PlacedOpening, WallPlan
@@ -105,7 +106,13 @@ class _Model:
             "IfcWall", f"wall {plan.id}", Name=plan.id, ObjectPlacement=place, PredefinedType="STANDARD"
         )
         wide = to_inches(plan.stud.width)
-        wall.Representation = self._box((0, -wide / 2, 0), to_inches(plan.length), wide, to_inches(plan.height.value))
+        if plan.is_level:
+            body = self._box((0, -wide / 2, 0), to_inches(plan.length), wide, to_inches(plan.height.value))
+        else:
+            over = plan.top.points
+            face = [Corner(over[0].x, 0), Corner(over[-1].x, 0), *reversed(over)]
+            body = self._prism(face, Corner(0, 0), -wide / 2, wide)
+        wall.Representation = body
         self._entry(wall, f"wall {plan.id}", WallFile.from_core(plan.wall).model_dump(mode="json", by_alias=True))
         for placed in plan.openings:
             self._opening(plan, placed, wall, wide)
@@ -152,7 +159,10 @@ class _Model:
         across = {Line.LEFT: wide / 2 - depth + out, Line.RIGHT: -wide / 2 - out}.get(
             member.side or Line.CENTRE, -depth / 2
         )
-        made.Representation = self._box((0, across, 0), to_inches(member.width), depth, to_inches(member.height))
+        if member.edges:
+            made.Representation = self._prism(member.outline, Corner(member.start, member.bottom), across, depth)
+        else:
+            made.Representation = self._box((0, across, 0), to_inches(member.width), depth, to_inches(member.height))
         key = kind, member.size
         if key not in self.types:
             self.types[key] = self._rooted(
@@ -172,6 +182,23 @@ class _Model:
             RelatingPropertyDefinition=properties,
         )
 
+    def _prism(self, face: Iterable[Corner], origin: Corner, across: float, depth: float) -> Any:
+        """A body with a face of any corners in the elevation, as deep through the wall as it says."""
+        make = self.file.create_entity
+        ring = [(to_inches(x - origin.x), to_inches(y - origin.y)) for x, y in face]
+        points = [make("IfcCartesianPoint", place) for place in (*ring, ring[0])]
+        profile = make(
+            "IfcArbitraryClosedProfileDef", ProfileType="AREA", OuterCurve=make("IfcPolyline", Points=points)
+        )
+        # Its own x along the wall and its y up, so that it is drawn out toward the wall's right.
+        upright = make(
+            "IfcAxis2Placement3D",
+            Location=make("IfcCartesianPoint", (0.0, float(across + depth), 0.0)),
+            Axis=make("IfcDirection", (0.0, -1.0, 0.0)),
+            RefDirection=make("IfcDirection", (1.0, 0.0, 0.0)),
+        )
+        return self._body(profile, upright, depth)
+
     def _box(self, corner: tuple[float, float, float], x: float, y: float, z: float) -> Any:
         make = self.file.create_entity
         profile = make(
@@ -181,12 +208,16 @@ class _Model:
             XDim=x,
             YDim=y,
         )
+        return self._body(profile, self._placement(corner, (1, 0)), z)
+
+    def _body(self, profile: Any, position: Any, depth: float) -> Any:
+        make = self.file.create_entity
         solid = make(
             "IfcExtrudedAreaSolid",
             SweptArea=profile,
-            Position=self._placement(corner, (1, 0)),
+            Position=position,
             ExtrudedDirection=make("IfcDirection", (0.0, 0.0, 1.0)),
-            Depth=z,
+            Depth=depth,
         )
         body = make(
             "IfcShapeRepresentation",

@@ -5,9 +5,9 @@ from enum import StrEnum
 
 from bluff.core.job.finding import Finding, Severity
 from bluff.core.job.schools import End, MarkedOn, MarkLines
-from bluff.core.measure.length import format_feet, format_inches
+from bluff.core.measure.length import Length, format_feet, format_inches
 from bluff.core.measure.shapes import Rectangle
-from bluff.core.takeoff.cut_list import cut_list, spacer_list
+from bluff.core.takeoff.cut_list import CutRow, cut_list, spacer_list
 from bluff.core.takeoff.nails import joints_of, nails
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.marks import written
@@ -76,7 +76,8 @@ def _head(page: Page, framing: Framing, link: str) -> float:
     x = MARGIN + width + 16
     page.text(x, top - 16, f"Plate {format_inches(plan.length)}", 22, bold=True)
     long, high = format_inches(plan.stud_length.value), format_inches(plan.height.value)
-    studs = plan.standard.words.say(f"{plan.stud.nominal} studs {long}, wall {high} high")
+    stud = "studs" if plan.is_level else "studs, the short one"
+    studs = plan.standard.words.say(f"{plan.stud.nominal} {stud} {long}, wall {high} high")
     kind = plan.wall.kind or "wall"
     bearing = {True: ", carries load", False: ", carries no load", None: ""}[plan.wall.bearing]
     page.text(x + page.width * 0.22, top - 16, studs, 13, bold=True)
@@ -161,7 +162,7 @@ def _elevation(page: Page, framing: Framing, top: float, layers: Collection[Laye
             page.text(left + joint.x * scale, floor + joint.y * scale - 1.6, str(joint.nails), 4.6, align="centre")
     for opening in framing.openings:
         _opening(page, opening.placed, left, floor, scale)
-    _plate(page, framing, layers, Plate.TOP, left, floor + plan.height.value * scale, scale)
+    _plate(page, framing, layers, Plate.TOP, left, floor, scale)
     _plate(page, framing, layers, Plate.BOTTOM, left, floor, scale)
     return floor - _READINGS - 12
 
@@ -169,7 +170,8 @@ def _elevation(page: Page, framing: Framing, top: float, layers: Collection[Laye
 def _member(page: Page, member: Member, left: float, floor: float, scale: float) -> None:
     x1, x2 = left + member.start * scale, left + member.end * scale
     y1, y2 = floor + member.bottom * scale, floor + member.top * scale
-    page.polygon([(x1, y1), (x2, y1), (x2, y2), (x1, y2)], _GREY.get(member.role, 1.0), 0.5)
+    corners = [(left + x * scale, floor + y * scale) for x, y in member.outline]
+    page.polygon(corners, _GREY.get(member.role, 1.0), 0.5)
     if member.role in (Role.KING, Role.JACK):
         # Told apart without colour: kings rise to the right, jacks fall.
         page.line(x1, y1 if member.role is Role.KING else y2, x2, y2 if member.role is Role.KING else y1, 0.3)
@@ -212,7 +214,7 @@ def _opening(page: Page, placed: PlacedOpening, left: float, floor: float, scale
 
 
 def _plate(
-    page: Page, framing: Framing, layers: Collection[Layer], plate: Plate, left: float, edge: float, scale: float
+    page: Page, framing: Framing, layers: Collection[Layer], plate: Plate, left: float, floor: float, scale: float
 ) -> None:
     """What one plate reads: upright figures, each led to its line."""
     plan = framing.plan
@@ -221,15 +223,33 @@ def _plate(
     size = 9.5 if len(marks) * 9.5 <= page.right - MARGIN else 7.5
     labels = spread(places, size, MARGIN + size, page.right)
     is_top = plate is Plate.TOP
-    near, far = (edge, edge + 14) if is_top else (edge, edge - 14)
+    far = floor + plan.height.value * scale + 14 if is_top else floor - 14
+
+    def edge(x: Length) -> float:
+        """Where the plate is that a line is led from; the top one may rise along the wall."""
+        return floor + plan.top.at(x) * scale if is_top else floor
+
     if plan.standard.mark_lines is MarkLines.BOTH:
         for mark in marks:
-            page.line(left + mark.end * scale, near, left + mark.end * scale, near + (far - near) / 2, 0.35)
+            x, y = left + mark.end * scale, edge(mark.end)
+            page.line(x, y, x, (y + far) / 2, 0.35)
     for mark, place, label in zip(marks, places, labels, strict=True):
         text = written(mark, plan)
+        if not plan.is_level:
+            page.line(place, edge(mark.at.value), place, far - 10, 0.2)
+        near = far + (-10 if is_top else 14) if not plan.is_level else edge(mark.at.value)
         page.line(place, near, label - size * 0.33, far, 0.35)
         y = far + 2 if is_top else far - 2 - text_width(text, size, bold=True)
         page.upright(label, y, text, size, bold=mark.role != CUT_LINE)
+
+
+def _bevelled(row: CutRow) -> list[str]:
+    """What a board that is cut to a slope needs besides its length."""
+    if row.bevel is None:
+        return []
+    if row.bevel.short == row.length:
+        return [f"plumb cuts {row.bevel.degrees}°"]
+    return [f"short {format_inches(row.bevel.short)}, {row.bevel.degrees}°"]
 
 
 def _title(page: Page, x: float, top: float, text: str) -> float:
@@ -246,7 +266,7 @@ def _cut_list(page: Page, framing: Framing, edges: tuple[float, float], top: flo
             str(row.count),
             f"{row.size} treated" if row.is_treated else row.size,
             row.length,
-            ", ".join(map(words.name, row.roles)),
+            ", ".join([*map(words.name, row.roles), *_bevelled(row)]),
         )
         for row in cut_list([framing])
     ]

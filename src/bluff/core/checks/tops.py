@@ -1,0 +1,96 @@
+"""Tops that are not level: where their height is from, what carries their joints, boards that are long enough."""
+
+from collections.abc import Iterator
+
+from bluff.core.checks.about import about
+from bluff.core.job.finding import VERIFY, Code, Finding, Severity
+from bluff.core.job.header import HeaderPlace
+from bluff.core.measure.length import Length, format_feet, format_inches, inches
+from bluff.core.measure.shapes import Span
+from bluff.core.measure.sum import counted
+from bluff.core.wall.framing import Framing
+from bluff.core.wall.member import UPRIGHTS
+
+
+def check_top(framing: Framing) -> Iterator[Finding]:
+    """Everything about a wall that comes of its top not being level.
+
+    Source: docs/rules.md, Walls whose top is not level.
+    """
+    if framing.plan.is_level:
+        return
+    yield from _height_taken(framing)
+    yield from _bends(framing)
+    yield from _headers_moved(framing)
+
+
+def _height_taken(framing: Framing) -> Iterator[Finding]:
+    plan = framing.plan
+    if plan.like is None:
+        return
+    height = format_inches(plan.top.lowest.low)
+    yield Finding(
+        Code.TOP_HEIGHT_TAKEN,
+        Severity.INFO,
+        f"Nobody gave the height of this wall at its low end; it starts at the top of wall {plan.like}, {height}.",
+        "Enter the height where the drawings have another.",
+    )
+
+
+def _bends(framing: Framing) -> Iterator[Finding]:
+    """Where two slopes meet: plates that nothing laps, over wood or over an opening."""
+    plan = framing.plan
+    for bend in plan.top.bends:
+        yield Finding(
+            Code.SLOPES_MEET,
+            Severity.INFO,
+            f"The top plates meet in plumb cuts at {format_inches(bend)}, and nothing laps there.",
+            "Tie both plates across the joint with straps or plate connectors, as the drawings or the code ask.",
+            at=bend,
+        )
+        for opening in framing.openings:
+            if Span(opening.header_start, opening.header_end).holds(bend):
+                yield about(
+                    opening,
+                    Code.SLOPES_MEET_OVER_OPENING,
+                    Severity.WARNING,
+                    f"The top plates meet at {format_inches(bend)}, over {opening.placed.id}: its header carries what "
+                    "comes down there, through two cripples.",
+                    f"Move the opening, or have the header sized for that load. {VERIFY}",
+                )
+
+
+def _headers_moved(framing: Framing) -> Iterator[Finding]:
+    """Headers that are to be tight under the plates, which a level one under a slope never is."""
+    plan = framing.plan
+    for opening in framing.openings:
+        asked = opening.placed.opening.ways.header or plan.standard.header
+        if asked.place is not HeaderPlace.AT_HEAD:
+            yield about(
+                opening,
+                Code.HEADER_UNDER_SLOPE,
+                Severity.INFO,
+                f"The header of {opening.placed.id} is to sit tight under the plates, which rise over it: it sits on "
+                "its head, with cripples above.",
+                "Nothing, if the drawings show it so.",
+            )
+
+
+_LONGEST_BOARD: Length = inches("20'")
+"""Of sawn lumber, as yards keep it."""
+
+
+def check_stock(framing: Framing) -> Iterator[Finding]:
+    """Uprights longer than any board there is."""
+    longest = max(framing.plan.standard.plate_stock.longest, _LONGEST_BOARD)
+    too_long = [piece for piece in framing.standing if piece.role in UPRIGHTS and piece.length.value > longest]
+    if too_long:
+        most = max(too_long, key=lambda piece: piece.length.value)
+        yield Finding(
+            Code.STUDS_LONGER_THAN_STOCK,
+            Severity.WARNING,
+            f"{counted('upright', len(too_long)).capitalize()} of this wall {'is' if len(too_long) == 1 else 'are'} "
+            f"longer than any board, {format_feet(longest)}; the longest is {format_inches(most.length.value)}.",
+            f"Order engineered studs, or have a place given to splice them or to break the wall at a floor. {VERIFY}",
+            at=most.start,
+        )

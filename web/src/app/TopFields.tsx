@@ -1,0 +1,107 @@
+import { Button, Flex, Text } from "@chakra-ui/react";
+import type { Wall } from "../api/client";
+import { changeWall } from "./changeWall";
+import { FieldGroup } from "./Field";
+import { TextField } from "./TextField";
+import { colour } from "./theme";
+import type { JobChange } from "./useJobChange";
+
+type Top = NonNullable<Wall["top"]>;
+
+interface Shape {
+  name: string;
+  /** Its outline in a box of 40 by 24, the wall's start on the left. */
+  path: string;
+  is: (top: Top | null) => boolean;
+  /** What of a top before it stays. */
+  make: (before: Top) => Top | null;
+}
+
+const FIRST = { pitch: 4 };
+
+/** What every shape has. */
+function kept({ pitch, height, height_at }: Top): Top {
+  return { pitch: pitch ?? FIRST.pitch, height: height ?? null, height_at: height_at ?? null };
+}
+
+const SHAPES: readonly Shape[] = [
+  { name: "Level", path: "M2 22V8H38V22Z", is: (top) => top === null, make: () => null },
+  {
+    name: "Low at start",
+    path: "M2 22V15L38 3V22Z",
+    is: (top) => top?.low === "start",
+    make: (before) => ({ ...kept(before), flat: before.flat ?? null, low: "start" }),
+  },
+  {
+    name: "Low at end",
+    path: "M2 22V3L38 15V22Z",
+    is: (top) => top?.low === "end",
+    make: (before) => ({ ...kept(before), flat: before.flat ?? null, low: "end" }),
+  },
+  {
+    name: "Gable",
+    path: "M2 22V13L20 3L38 13V22Z",
+    is: (top) => top?.ridge != null,
+    make: (before) => ({ ...kept(before), ridge: "centred" }),
+  },
+];
+
+/** The top of a wall: its shape by a small drawing, and the figures that shape asks for. */
+export function TopFields({ wall, change }: { wall: Wall; change: JobChange }) {
+  const top = wall.top ?? null;
+  const changed = (alter: (before: Top) => Top | null) =>
+    changeWall(wall.id, (newest) => ({ ...newest, top: alter(newest.top ?? FIRST) }));
+  const enter = (changes: Partial<Top>) => change.enter(changed((before) => ({ ...before, ...changes })));
+  return (
+    <FieldGroup name="Top">
+      <Flex gap="1" wrap="wrap" role="group" aria-label="Shape of the top" mb="1">
+        {SHAPES.map(({ name, path, is, make }) => (
+          <Button
+            key={name}
+            aria-pressed={is(top)}
+            variant={is(top) ? "solid" : "outline"}
+            h="auto"
+            py="1"
+            px="2"
+            flexDirection="column"
+            gap="0"
+            fontSize="12px"
+            css={{ "& svg": { width: "40px", height: "24px" } }}
+            onClick={() => void change.make(changed(make))}
+          >
+            <svg aria-hidden="true" width="40" height="24" viewBox="0 0 40 24">
+              <path d={path} fill={colour("pine")} stroke={colour("pineEdge")} strokeWidth="1.5" />
+            </svg>
+            {name}
+          </Button>
+        ))}
+      </Flex>
+      {top?.points && (
+        <Text fontSize="14px">Drawn by {top.points.length} points; the job file has them.</Text>
+      )}
+      {top && !top.points && (
+        <>
+          <TextField
+            label="Rise in 12"
+            value={String(top.pitch ?? "")}
+            onEnter={(pitch) => enter({ pitch })}
+          />
+          <TextField
+            label="Height at the low end"
+            value={String(top.height ?? "")}
+            placeholder="as what it ties into"
+            onEnter={(height) => enter({ height: height || null })}
+          />
+          {top.low && (
+            <TextField
+              label="Level before it rises"
+              value={String(top.flat ?? "")}
+              placeholder="0"
+              onEnter={(flat) => enter({ flat: flat || null })}
+            />
+          )}
+        </>
+      )}
+    </FieldGroup>
+  );
+}
