@@ -17,6 +17,7 @@ from bluff import core
 from bluff.api.session import CrewJobs
 from bluff.api.ways import WaysGroup, ways_of_opening, ways_of_wall
 from bluff.api.wire import Figure, FindingCounts, NamedSum, figure, named_sum, severities
+from bluff.core.crew.snap_out import SnapOut, snap_out
 from bluff.core.job.edit import AddOpening, ChangeOpening, SetWay
 from bluff.core.job.job import WallKind
 from bluff.core.job.schools import End, Line, MarkedOn, MarkLines
@@ -235,6 +236,22 @@ class Neighbour(TypedDict):
     height: float
 
 
+class SnapPointOnBench(TypedDict):
+    """A corner of the top on the deck: along the bottom line from the hooked corner, and square up from it."""
+
+    along: Figure
+    up: Figure
+
+
+class SnapOutOnBench(TypedDict):
+    """The wall as it is snapped on the deck, from the corner its layout starts at."""
+
+    base: Figure
+    points: list[SnapPointOnBench]
+    slopes: list[NamedSum]
+    diagonals: list[NamedSum]
+
+
 class BenchView(TypedDict):
     """One wall on the bench: framed, read on the tape, with its cut list.
 
@@ -256,6 +273,7 @@ class BenchView(TypedDict):
     usual_hook: End
     burn: bool
     burned: float
+    snap_out: SnapOutOnBench
     cut_list: list[CutLine]
     spacers: list[SpacerLine]
     findings: FindingCounts
@@ -311,6 +329,7 @@ def bench_view(state: JobState, wall_id: str, hook: End | None, burn: bool) -> B
         "usual_hook": usual_hook,
         "burn": burn,
         "burned": to_inches(held.burned),
+        "snap_out": _snap_out(snap_out(plan), standard.words),
         "cut_list": [_cut_line(row) for row in cut],
         "spacers": [_spacer_line(row) for row in core.spacer_list([framed])],
         "findings": severities(counted(framed)),
@@ -403,6 +422,18 @@ def _slope(stretch: Stretch) -> SlopeOnBench:
         "pitch": format_pitch(stretch.pitch) if stretch.pitch else None,
         "low": figure(low),
         "high": figure(high),
+    }
+
+
+def _snap_out(snapped: SnapOut, words: Words) -> SnapOutOnBench:
+    return {
+        "base": figure(snapped.base.value),
+        "points": [{"along": figure(point.along.value), "up": figure(point.up.value)} for point in snapped.points],
+        "slopes": [named_sum("Top line", slope, words) for slope in snapped.slopes],
+        "diagonals": [
+            named_sum(name, diagonal, words)
+            for name, diagonal in zip(("From the hooked corner", "Back to above it"), snapped.diagonals, strict=True)
+        ],
     }
 
 

@@ -919,6 +919,7 @@ export interface components {
             burn: boolean;
             /** Burned */
             burned: number;
+            snap_out: components["schemas"]["SnapOutOnBench"];
             /** Cut List */
             cut_list: components["schemas"]["CutLine"][];
             /** Spacers */
@@ -3013,6 +3014,27 @@ export interface components {
             long: components["schemas"]["Figure"];
             /** Degrees */
             degrees: number;
+        };
+        /**
+         * SnapOutOnBench
+         * @description The wall as it is snapped on the deck, from the corner its layout starts at.
+         */
+        SnapOutOnBench: {
+            base: components["schemas"]["Figure"];
+            /** Points */
+            points: components["schemas"]["SnapPointOnBench"][];
+            /** Slopes */
+            slopes: components["schemas"]["NamedSum"][];
+            /** Diagonals */
+            diagonals: components["schemas"]["NamedSum"][];
+        };
+        /**
+         * SnapPointOnBench
+         * @description A corner of the top on the deck: along the bottom line from the hooked corner, and square up from it.
+         */
+        SnapPointOnBench: {
+            along: components["schemas"]["Figure"];
+            up: components["schemas"]["Figure"];
         };
         /**
          * Source

@@ -174,6 +174,8 @@ export function BenchDrawing({
       <PlateName
         y={top - slopeTape - 20}
         name={say(`Top plate${slopeTape ? ", read along its slope" : ""}${marked}`)}
+        // On a phone the layers take its place; the plate above the tape is the top one.
+        from="md"
       />
       <PlateName y={bottom + plate + 2} name={say(`Bottom plate${marked}`)} />
       <Flex position="absolute" top={`${top - slopeTape - 33}px`} insetEnd="2" gap="1">
@@ -210,9 +212,10 @@ function alongSlope(scale: Scale, { start, end, length }: Bench["wall"]["slopes"
 }
 
 /** Names stay in sight while a long wall scrolls below them. */
-function PlateName({ y, name }: { y: number; name: string }) {
+function PlateName({ y, name, from = "base" }: { y: number; name: string; from?: "base" | "md" }) {
   return (
     <Text
+      display={from === "md" ? { base: "none", md: "block" } : undefined}
       position="absolute"
       top={`${y}px`}
       insetStart={`${MARGIN}px`}

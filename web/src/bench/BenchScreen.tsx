@@ -20,6 +20,7 @@ import { newOpening } from "./openingDraft";
 import { PieceCard } from "./PieceCard";
 import { NOTHING_PICKED, pick, stepAlong } from "./picking";
 import { Readout } from "./Readout";
+import { SnapOut } from "./SnapOut";
 import { WaysPanel } from "./WaysPanel";
 
 /** The bench: one wall of a job. */
@@ -199,11 +200,12 @@ function Panels({
 } & Tabbed) {
   return (
     <Tabs.Root value={tab} onValueChange={({ value }) => onTab(value)} lazyMount unmountOnExit>
-      <Tabs.List>
+      <Tabs.List css={{ "& > button": { px: "2.5" } }}>
         <Tabs.Trigger value="findings">Findings {bench.wall.findings.length || ""}</Tabs.Trigger>
         <Tabs.Trigger value="cut">Cut list</Tabs.Trigger>
         <Tabs.Trigger value="openings">Openings</Tabs.Trigger>
         <Tabs.Trigger value="ways">Ways</Tabs.Trigger>
+        {bench.wall.slopes.length > 0 && <Tabs.Trigger value="snap">Snap-out</Tabs.Trigger>}
       </Tabs.List>
       <Tabs.Content value="findings">
         <FindingsList findings={bench.wall.findings} onShow={onShow} onFix={(fix) => change.make(fix)} />
@@ -213,6 +215,9 @@ function Panels({
       </Tabs.Content>
       <Tabs.Content value="openings">
         <OpeningsPanel bench={bench} onOpen={onOpen} />
+      </Tabs.Content>
+      <Tabs.Content value="snap">
+        <SnapOut bench={bench} />
       </Tabs.Content>
       <Tabs.Content value="ways">
         <WaysPanel job={job} bench={bench} change={change} />
