@@ -39,7 +39,7 @@ def test_the_gable_is_typed_on_the_plan_and_read_on_the_bench(shelter):
     expect(readout).to_contain_text("27 7/8")
     for figure in ("103 1/8", "103 3/4", "22.6°"):
         expect(page.get_by_test_id("cut")).to_contain_text(figure)
-    page.get_by_role("tab", name="Snap-out").click()
+    page.get_by_role("tab", name="Snap").click()
     expect(page.get_by_role("img", name="The wall on the deck")).to_be_visible()
 
 

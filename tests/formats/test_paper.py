@@ -36,15 +36,25 @@ def pages(data):
 @pytest.mark.parametrize(("paper", "size"), [(Paper.LETTER, (792, 612)), (Paper.A4, (842, 595))])
 def test_a_job_is_a_cover_packs_and_a_sheet_a_wall(paper, size):
     sheets = pages(job_sheets(framed(DEMO), paper, IMPRINT, LINK))
-    assert len(sheets) == 2 + len(DEMO.walls)
+    gables = [wall for wall in DEMO.walls if wall.top]
+    assert len(sheets) == 2 + len(DEMO.walls) + len(gables) == 12
     assert {(round(width), round(height)) for (width, height), _ in sheets} == {size}
     cover, packs, first, *_ = [text for _, text in sheets]
     assert "Walls in framing order" in cover
     assert "Build before the walls" in packs
     assert "Plate 432" in first
     for number, (_, text) in enumerate(sheets, start=1):
-        assert f"revision 7, printed 23 November 2026, sheet {number} of 10" in text
+        assert f"revision 7, printed 23 November 2026, sheet {number} of 12" in text
         assert "does not design structure" in text
+
+
+def test_a_gable_has_a_sheet_of_its_uprights_and_of_the_wall_on_the_deck():
+    """B's stud at 25 3/4: 27 7/8 on the slope, 103 1/8 and 103 3/4; its diagonals the root of 259² and 97 1/8²."""
+    gable = next(framing for framing in framed(DEMO) if framing.plan.id == "B")
+    _, (_, text) = pages(wall_sheet(gable, Paper.LETTER, IMPRINT, LINK))
+    plain = "".join(text.split())
+    for said in ("Bevel 22.6°", "3stud 25 3/4 27 7/8 103 1/8 103 3/4", "129 1/2 along, 151 1/16 up", "276 5/8"):
+        assert said.replace(" ", "") in plain, said
 
 
 def test_a_wall_sheet_has_its_readings_cuts_and_findings():

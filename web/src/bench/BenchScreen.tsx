@@ -200,12 +200,12 @@ function Panels({
 } & Tabbed) {
   return (
     <Tabs.Root value={tab} onValueChange={({ value }) => onTab(value)} lazyMount unmountOnExit>
-      <Tabs.List css={{ "& > button": { px: "2.5" } }}>
+      <Tabs.List css={{ "& > button": { px: "1.5" } }}>
         <Tabs.Trigger value="findings">Findings {bench.wall.findings.length || ""}</Tabs.Trigger>
         <Tabs.Trigger value="cut">Cut list</Tabs.Trigger>
         <Tabs.Trigger value="openings">Openings</Tabs.Trigger>
         <Tabs.Trigger value="ways">Ways</Tabs.Trigger>
-        {bench.wall.slopes.length > 0 && <Tabs.Trigger value="snap">Snap-out</Tabs.Trigger>}
+        {bench.wall.slopes.length > 0 && <Tabs.Trigger value="snap">Snap</Tabs.Trigger>}
       </Tabs.List>
       <Tabs.Content value="findings">
         <FindingsList findings={bench.wall.findings} onShow={onShow} onFix={(fix) => change.make(fix)} />

@@ -1,4 +1,4 @@
-"""The job on paper: a cover with the plan, what to build first, then a sheet for every wall, as PDF."""
+"""The job on paper: a cover with the plan, what to build first, then a sheet or two for every wall, as PDF."""
 
 from collections.abc import Callable, Collection, Sequence
 from functools import partial
@@ -11,6 +11,7 @@ from bluff.core.crew.order import BuildStep, build_order
 from bluff.core.crew.packs import Pack, prefab
 from bluff.core.crew.pole import Pole
 from bluff.core.job.words import Words
+from bluff.core.takeoff.sloped_studs import SlopedStud
 from bluff.core.wall.framing import Framing
 from bluff.formats.paper.cover_sheet import (
     PACKS_ON_A_PAGE,
@@ -22,6 +23,7 @@ from bluff.formats.paper.cover_sheet import (
 )
 from bluff.formats.paper.page import MARGIN, Imprint, Page, Paper
 from bluff.formats.paper.pole_sheet import POLES_ON_A_PAGE, draw_poles, draw_strip, strip_starts
+from bluff.formats.paper.slope_sheet import draw_slope, pages_of
 from bluff.formats.paper.wall_sheet import SHOWN_AT_FIRST, Layer, draw_wall
 
 Sheet: TypeAlias = Callable[[Page], None]
@@ -52,7 +54,7 @@ def job_sheets(
         sheets.append(partial(_packs, some, framings[0].plan.standard.words))
     by_id = {framing.plan.id: framing for framing in framings}
     for step in steps:
-        sheets.append(_wall(by_id[step.wall], link, layers))
+        sheets += _wall(by_id[step.wall], link, layers)
     return _write(sheets, paper, imprint)
 
 
@@ -60,7 +62,7 @@ def wall_sheet(
     framing: Framing, paper: Paper, imprint: Imprint, link: str, layers: Collection[Layer] = SHOWN_AT_FIRST
 ) -> bytes:
     """One wall alone as PDF; as `job_sheets`."""
-    return _write([_wall(framing, link, layers)], paper, imprint)
+    return _write(_wall(framing, link, layers), paper, imprint)
 
 
 def pole_sheet(poles: Sequence[Pole], paper: Paper, imprint: Imprint) -> bytes:
@@ -90,8 +92,18 @@ def _packs(packs: Sequence[Pack], words: Words, page: Page) -> None:
     draw_packs(page, packs, words)
 
 
-def _wall(framing: Framing, link: str, layers: Collection[Layer]) -> Sheet:
-    return lambda page: draw_wall(page, framing, f"{link}/bench/{framing.plan.id}", layers)
+def _wall(framing: Framing, link: str, layers: Collection[Layer]) -> list[Sheet]:
+    """A wall's sheet, and where its top is not level what its uprights are cut to."""
+    first = partial(_elevation, framing, f"{link}/bench/{framing.plan.id}", layers)
+    return [first, *(partial(_slope, framing, studs) for studs in pages_of(framing))]
+
+
+def _elevation(framing: Framing, link: str, layers: Collection[Layer], page: Page) -> None:
+    draw_wall(page, framing, link, layers)
+
+
+def _slope(framing: Framing, studs: Sequence[SlopedStud], page: Page) -> None:
+    draw_slope(page, framing, studs)
 
 
 def _write(sheets: Sequence[Sheet], paper: Paper, imprint: Imprint) -> bytes:

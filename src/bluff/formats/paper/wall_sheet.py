@@ -235,9 +235,10 @@ def _plate(
             page.line(x, y, x, (y + far) / 2, 0.35)
     for mark, place, label in zip(marks, places, labels, strict=True):
         text = written(mark, plan)
-        if not plan.is_level:
-            page.line(place, edge(mark.at.value), place, far - 10, 0.2)
-        near = far + (-10 if is_top else 14) if not plan.is_level else edge(mark.at.value)
+        near = edge(mark.at.value)
+        if is_top and near < far - 14:  # plumb up from the slope, then to its figure
+            page.line(place, near, place, far - 14, 0.2)
+            near = far - 14
         page.line(place, near, label - size * 0.33, far, 0.35)
         y = far + 2 if is_top else far - 2 - text_width(text, size, bold=True)
         page.upright(label, y, text, size, bold=mark.role != CUT_LINE)
@@ -259,8 +260,9 @@ def _title(page: Page, x: float, top: float, text: str) -> float:
 
 def _cut_list(page: Page, framing: Framing, edges: tuple[float, float], top: float, low: float) -> None:
     x, right = edges
-    y = _title(page, x, top, "Cut")
+    y = _title(page, x, top, "Cut" if framing.plan.is_level else "Cut, uprights on the next sheet")
     words = framing.plan.standard.words
+    # What is cut to a slope is on a sheet of its own, a line for each.
     rows = [
         (
             str(row.count),
@@ -269,6 +271,7 @@ def _cut_list(page: Page, framing: Framing, edges: tuple[float, float], top: flo
             ", ".join([*map(words.name, row.roles), *_bevelled(row)]),
         )
         for row in cut_list([framing])
+        if row.bevel is None or framing.plan.is_level or row.bevel.short == row.length
     ]
     for spacer in spacer_list([framing]):
         section = f"{format_inches(spacer.thickness)} x {format_inches(spacer.depth)}"

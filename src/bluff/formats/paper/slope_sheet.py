@@ -1,0 +1,91 @@
+"""The second sheet of a wall whose top is not level: every upright with its two points, and how to snap the wall."""
+
+from collections.abc import Sequence
+
+from bluff.core.crew.snap_out import SnapOut, snap_out
+from bluff.core.measure.length import format_inches
+from bluff.core.takeoff.sloped_studs import SlopedStud, sloped_studs
+from bluff.core.wall.framing import Framing
+from bluff.formats.paper.page import MARGIN, Page
+
+_ROWS = 34
+"""Uprights in a column; a sheet has one wide column of them or two narrow ones, and the wall on the deck beside."""
+STUDS_ON_A_PAGE = 2 * _ROWS
+_WIDE = 446.0
+_GAP = 14.0
+_TOP = 62.0
+_TABS = (0.06, 0.36, 0.52, 0.68, 0.84, 1.0)
+"""Where each figure of a line ends, by the width of its column."""
+_HEADS = ("", "", "at", "slope", "short", "long")
+
+
+def pages_of(framing: Framing) -> list[Sequence[SlopedStud]]:
+    """The uprights of each of its pages; none of a level wall."""
+    if framing.plan.is_level:
+        return []
+    studs = sloped_studs(framing)
+    return [studs[first : first + STUDS_ON_A_PAGE] for first in range(0, len(studs), STUDS_ON_A_PAGE)]
+
+
+def draw_slope(page: Page, framing: Framing, studs: Sequence[SlopedStud]) -> None:
+    """Uprights on the left, in order along the wall, and the wall on the deck on the right."""
+    top = page.height - MARGIN
+    width = page.text(MARGIN, top - 34, framing.plan.id, 40, bold=True)
+    bevels = sorted({stud.degrees for stud in studs if stud.degrees})
+    cut = f"Bevel {' and '.join(f'{degrees}°' for degrees in bevels)}. " if bevels else ""
+    page.text(MARGIN + width + 16, top - 14, "Uprights under the slope", 16, bold=True)
+    said = f"{cut}Cut to the long point. At is read on the bottom plate, slope along the top plate from its low end."
+    page.text(MARGIN + width + 16, top - 30, said, 9.5)
+    columns = [studs[:_ROWS], studs[_ROWS:]] if len(studs) > _ROWS else [studs]
+    wide = (_WIDE - _GAP * (len(columns) - 1)) / len(columns)
+    for number, column in enumerate(columns):
+        _table(page, framing, column, (MARGIN + number * (wide + _GAP), wide), top - _TOP)
+    _on_deck(page, snap_out(framing.plan), MARGIN + _WIDE + 2 * _GAP, top - _TOP)
+
+
+def _table(page: Page, framing: Framing, studs: Sequence[SlopedStud], place: tuple[float, float], y: float) -> None:
+    """Some uprights in a column, given by its left edge and its width."""
+    x, wide = place
+    words, size = framing.plan.standard.words, 10.0 if wide == _WIDE else 7.5
+    tabs = [x + share * wide for share in _TABS]
+    for head, tab in zip(_HEADS, tabs, strict=True):
+        page.text(tab, y, head, size, align="right")
+    for row, stud in enumerate(studs, start=1):
+        down = y - row * 12.2
+        page.text(tabs[0], down, str(stud.number), size, align="right")
+        whose = f" {stud.piece.opening}" if stud.piece.opening else ""
+        called = f"{words.name(stud.piece.role).lower()}{whose}"
+        page.text(tabs[0] + 6, down, called if wide == _WIDE else called[:13], size)
+        for figure, tab in zip((stud.at, stud.along, stud.short), tabs[2:], strict=False):
+            if figure is not None:
+                page.text(tab, down, format_inches(figure), size, align="right")
+        page.text(tabs[-1], down, format_inches(stud.long), size, bold=True, align="right")
+
+
+def _on_deck(page: Page, snapped: SnapOut, x: float, y: float) -> None:
+    """The wall as chalk lines, hooked corner on the left, with what proves it."""
+    page.text(x, y, "On the deck", 11, bold=True)
+    room = page.right - x
+    tallest = max(point.up.value for point in snapped.points)
+    scale = min((room - 60) / snapped.base.value, 150 / tallest)
+    left, floor = x + (room - snapped.base.value * scale) / 2, y - 40 - tallest * scale
+    corners = [(left + point.along.value * scale, floor + point.up.value * scale) for point in snapped.points]
+    far = left + snapped.base.value * scale
+    page.polygon([(left, floor), *corners, (far, floor)], 1.0, 1.2)
+    page.line(left, floor, *corners[-1], 0.4)
+    page.line(far, floor, *corners[0], 0.4)
+    page.line(left - 6, floor - 6, left + 10, floor - 6, 2.4)
+    page.line(left - 6, floor - 6, left - 6, floor + 10, 2.4)
+    page.text((left + far) / 2, floor - 14, format_inches(snapped.base.value), 9.5, bold=True, align="centre")
+    for (across, up), point in zip(corners, snapped.points, strict=True):
+        page.text(across, up + 5, format_inches(point.up.value), 9.5, bold=True, align="centre")
+    down = floor - 34
+    for point in snapped.points:
+        said = f"{format_inches(point.along.value)} along, {format_inches(point.up.value)} up"
+        page.text(x, down, said, 10, bold=True)
+        down -= 14
+    lines = [*(("top line", slope) for slope in snapped.slopes)]
+    lines += [("diagonal from the hook", snapped.diagonals[0]), ("diagonal back to above it", snapped.diagonals[1])]
+    for name, line in lines:
+        width = page.text(x, down, format_inches(line.value), 10, bold=True)
+        down -= page.wrapped(x + max(width, 44) + 6, down, f"{name}: {line.steps[0].words}", 8, room - 56) + 5
