@@ -1,4 +1,5 @@
 from dataclasses import replace
+from fractions import Fraction
 from pathlib import Path
 
 import pytest
@@ -27,6 +28,7 @@ from bluff.core.job.job import Alone, Between, Point, Wall
 from bluff.core.job.position import At, Centred, FromPlate, Reference
 from bluff.core.job.schools import End
 from bluff.core.job.special import FixtureBacking, Post
+from bluff.core.job.top import Gable
 from bluff.core.job.ways import WallWays
 from bluff.core.measure.length import format_exact, inches
 from bluff.core.phrase.opening_line import read_opening
@@ -174,6 +176,18 @@ def test_each_part_of_a_split_wall_keeps_its_own_end():
     parted = apply(job, SplitWall("B", 10 * FEET, "B2"))
     assert (parted.wall("B").ends, parted.wall("B2").ends.start) == (job.wall("B").ends, None)
     assert (parted.wall("B").ways.datum, parted.wall("B2").ways.datum) == (None, Datum(End.END))
+
+
+def test_each_part_of_a_split_wall_keeps_its_part_of_the_top():
+    """A gable of 36 ft at 5/12 from 96, split at 12: 60 up at the split, 90 at the ridge 6 ft on."""
+    job = core.apply(
+        shelter(), ChangeWall("A", replace(shelter().wall("A"), top=Gable(Fraction(5), height=inches(96))))
+    )
+    parts = plans(apply(job, SplitWall("A", inches("12'"), "A2")))
+    assert [parts["A"].top.at(x) for x in (0, inches(144))] == [inches(96), inches(156)]
+    assert [parts["A2"].top.at(x) for x in (0, inches(72))] == [inches(156), inches(186)]
+    with pytest.raises(EditError, match="do not lie level"):
+        apply(apply(job, SplitWall("A", inches("12'"), "A2")), JoinWalls("A", "A2"))
 
 
 def test_only_walls_alike_and_in_line_are_joined():

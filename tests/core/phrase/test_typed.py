@@ -1,6 +1,7 @@
 """Everything that can be typed: phrases as a framer says them, the list of them, and lines that mean nothing."""
 
 from dataclasses import replace
+from fractions import Fraction
 
 import pytest
 from hypothesis import example, given
@@ -13,6 +14,7 @@ from bluff.core.job.header import HeaderKind
 from bluff.core.job.job import Alone, Sizing, WallKind
 from bluff.core.job.position import At, FromOpening, FromWall, Reference, WallFace
 from bluff.core.job.schools import End, Jacks
+from bluff.core.job.top import Gable, HeightAt, Rake
 from bluff.core.job.words import PRESETS, Words
 from bluff.core.measure.length import format_exact, inches
 from bluff.core.phrase.grammar import read
@@ -224,3 +226,37 @@ def test_lines_that_add_still_do():
     assert isinstance(read_line("N 12' 2x4", FLOOR, "A"), AddWall)
     assert read_line("remove E", FLOOR, None) == RemoveWall("E")
     assert read_line("remove W1", ONE, None) == RemoveOpening("W1")
+
+
+@pytest.mark.parametrize(
+    ("line", "top"),
+    [
+        ("B top 5/12 ridge centred", Gable(Fraction(5))),
+        (
+            "B top 9/12 ridge @ 9-0 height 97 1/8",
+            Gable(Fraction(9), At(Reference.CENTRE, inches(108)), inches("97 1/8")),
+        ),
+        ("D top 5/12 low at A", Rake(Fraction(5), End.END)),
+        ("D top 4.5/12 low at start flat 36", Rake(Fraction(9, 2), End.START, flat=inches(36))),
+        ("D top 4/12 low end height 100 outside", Rake(Fraction(4), End.END, inches(100), HeightAt.OUTSIDE)),
+        ("top 3 in 12 low at start", Rake(Fraction(3), End.START)),
+        ("B top level", None),
+    ],
+)
+def test_a_top_is_typed(line, top):
+    edit = read_line(line, FLOOR, "C")
+    assert edit.wall.top == top
+    assert edit.id == (line[0] if line[0].isupper() else "C")
+
+
+@pytest.mark.parametrize(
+    ("line", "says"),
+    [
+        ("B top 5/12 low at E", "Wall B ends at no wall E; say low at start or low at end"),
+        ("B top 30/12 ridge centred", "from 0 to 24"),
+        ("B top steep ridge centred", "write the rise in 12 of run, like 5/12"),
+    ],
+)
+def test_a_top_nobody_frames_is_refused_in_a_sentence(line, says):
+    with pytest.raises(PhraseError, match=says):
+        read_line(line, FLOOR, "A")
