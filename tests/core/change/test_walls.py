@@ -186,8 +186,12 @@ def test_each_part_of_a_split_wall_keeps_its_part_of_the_top():
     parts = plans(apply(job, SplitWall("A", inches("12'"), "A2")))
     assert [parts["A"].top.at(x) for x in (0, inches(144))] == [inches(96), inches(156)]
     assert [parts["A2"].top.at(x) for x in (0, inches(72))] == [inches(156), inches(186)]
-    with pytest.raises(EditError, match="do not lie level"):
-        apply(apply(job, SplitWall("A", inches("12'"), "A2")), JoinWalls("A", "A2"))
+    joined = plans(apply(apply(job, SplitWall("A", inches("12'"), "A2")), JoinWalls("A", "A2")))["A"]
+    assert joined.top.points == plans(job)["A"].top.points
+    level = apply(job, SplitWall("A", inches("12'"), "A2"))
+    level = apply(level, ChangeWall("A2", replace(level.wall("A2"), top=None)))
+    with pytest.raises(EditError, match="not of one height where they meet"):
+        apply(level, JoinWalls("A", "A2"))
 
 
 def test_only_walls_alike_and_in_line_are_joined():

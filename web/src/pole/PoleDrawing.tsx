@@ -42,7 +42,19 @@ export function PoleDrawing({
   const y = (inches: number) => Math.round(floor - inches * scale);
   const usual = poles.poles.find(({ off }) => off.inches === 0)?.head.value.inches;
   return (
-    <Box ref={box} flex="1" minW="0" minH="0" overflowX="auto" overflowY="hidden">
+    <Box
+      ref={box}
+      flex="1"
+      minW="0"
+      minH="0"
+      overflowX="auto"
+      overflowY="hidden"
+      // More poles than there is room for are reached with the arrow keys.
+      tabIndex={0}
+      role="region"
+      aria-label="Story poles side by side"
+      _focusVisible={{ outline: "2px solid", outlineColor: "chalk", outlineOffset: "-3px" }}
+    >
       <svg
         width={width}
         height={size.height}

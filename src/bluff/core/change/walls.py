@@ -186,12 +186,6 @@ def join(job: Job, wall_id: str, other_id: str) -> Job:
     mine, theirs = _outline(plan), _outline(other)
     if end is None or mine is None or theirs is None:
         raise EditError(f"Walls {wall_id} and {other_id} are not in line, end to end.", "with")
-    if not (plan.is_level and other.is_level):
-        raise EditError(
-            f"The tops of walls {wall_id} and {other_id} do not lie level; make them level, join them, and give the "
-            "whole its top.",
-            "with",
-        )
     faces = sorted(mine.across(theirs.at(0, face)) for face in theirs.faces)
     if plan.stud != other.stud or not all(map(_alike, faces, sorted(mine.faces))):
         raise EditError(f"Walls {wall_id} and {other_id} have other studs or faces; make them alike first.", "with")
@@ -221,6 +215,10 @@ def join(job: Job, wall_id: str, other_id: str) -> Job:
     def along_theirs(x: Length) -> Length:
         return from_64ths(began + mine.along(theirs.at(x - _reach(other), 0))) + shift
 
+    if not (plan.is_level and other.is_level):
+        mine_on_whole = [Corner(along_mine(x), y) for x, y in plan.top.points]
+        theirs_on_whole = [Corner(along_theirs(x), y) for x, y in other.top.points]
+        joined = replace(joined, top=_joined_top(mine_on_whole, theirs_on_whole, wall_id, other_id))
     whole = with_specials(without_specials(joined), plan, along_mine, 0, plan.length + 1)
     whole = with_specials(whole, other, along_theirs, 0, other.length + 1)
     return replace(
@@ -415,6 +413,22 @@ def _turned_top(top: Top | None, plan: WallPlan) -> Top | None:
             # Point by point, since a ridge off the middle makes the other slope another pitch.
             points = [Corner(plan.length - x, y) for x, y in plan.top.points]
             return Chain(tuple(reversed(points)))
+
+
+def _joined_top(mine: list[Corner], theirs: list[Corner], wall_id: str, other_id: str) -> Top:
+    """The top of two walls made one.
+
+    Raises:
+        EditError: They are not of one height where they meet.
+    """
+    points = sorted([*mine, *theirs])
+    line = [points[0]]
+    for point in points[1:]:
+        if point.x - line[-1].x > 1:
+            line.append(point)
+        elif abs(point.y - line[-1].y) > 1:
+            raise EditError(f"Walls {wall_id} and {other_id} are not of one height where they meet.", "with")
+    return Chain(tuple(line))
 
 
 def _part_of_top(plan: WallPlan, start: Length, end: Length) -> Top:
