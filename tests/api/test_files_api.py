@@ -18,7 +18,8 @@ def demo(client):
 def test_the_job_is_printed_whole_or_a_wall_alone(client, demo):
     whole = client.get(f"{demo}/sheets.pdf", params={"paper": "a4"})
     assert whole.headers["content-type"] == "application/pdf"
-    assert len(pypdfium2.PdfDocument(whole.content)) == 10
+    # Cover, packs, eight walls, and a sheet of uprights for each of the two gables.
+    assert len(pypdfium2.PdfDocument(whole.content)) == 2 + 8 + 2
     alone = client.get(f"{demo}/sheets.pdf", params={"wall": "F"})
     assert 'filename="quill-harbour-ferry-shelter-f.pdf"' in alone.headers["content-disposition"]
     (page,) = pypdfium2.PdfDocument(alone.content)

@@ -21,6 +21,7 @@ from bluff.core.crew.snap_out import SnapOut, snap_out
 from bluff.core.job.edit import AddOpening, ChangeOpening, SetWay
 from bluff.core.job.job import WallKind
 from bluff.core.job.schools import End, Line, MarkedOn, MarkLines
+from bluff.core.job.special import ClearFor
 from bluff.core.job.standard import Standard
 from bluff.core.job.words import Words
 from bluff.core.measure.length import Length, to_inches
@@ -35,7 +36,7 @@ from bluff.core.wall.marks import BURNED_INCH, read_mark
 from bluff.core.wall.member import Mark, Member, Orientation, Plate, Role
 from bluff.core.wall.piece import Of, Part
 from bluff.core.wall.sheets import Sheet, SheetLayout
-from bluff.core.wall.wall_plan import PlacedOpening
+from bluff.core.wall.wall_plan import PlacedClear, PlacedOpening
 from bluff.formats.framed import FramedFinding, framed_finding, points
 from bluff.formats.job_file import OpeningFile, WallFile
 from bluff.formats.ways_values import FileModel
@@ -158,6 +159,16 @@ class Lifted(TypedDict):
     hands: int
 
 
+class ClearOnBench(TypedDict):
+    """A bay that is kept clear: its mark, what for, and between which places of the plate."""
+
+    id: str
+    use: ClearFor
+    start: float
+    end: float
+    width: Figure
+
+
 class SlopeOnBench(TypedDict):
     """A stretch of the top plates: where along the wall, how long the plate is there, and its pitch in words."""
 
@@ -185,6 +196,7 @@ class BenchWall(TypedDict):
     members: list[Piece]
     marks: list[PlateMark]
     beams: list[Rect]
+    clear: list[ClearOnBench]
     sheets: SheetsOnWall
     nails: list[NailsInWall]
     findings: list[FramedFinding]
@@ -407,9 +419,21 @@ def _wall(framed: Framing, held: _Tape, cut: Iterable[CutRow]) -> BenchWall:
         "members": [_piece(member, standard, alike.get(member.id, 0)) for member in framed.members],
         "marks": [_mark(mark, held) for mark in framed.marks],
         "beams": [_rect(beam) for beam in framed.beams],
+        "clear": [_clear(bay) for bay in plan.clear],
         "sheets": _sheets(framed.sheets),
         "nails": [_nails(kind, joints, standard.words) for kind, joints in joints_by_kind(framed)],
         "findings": [framed_finding(finding) for finding in framed.findings],
+    }
+
+
+def _clear(placed: PlacedClear) -> ClearOnBench:
+    start, end = placed.span
+    return {
+        "id": placed.bay.id,
+        "use": placed.bay.use,
+        "start": to_inches(start),
+        "end": to_inches(end),
+        "width": figure(end - start),
     }
 
 

@@ -8,6 +8,7 @@ from bluff.core.checks.backing import check_backing
 from bluff.core.checks.blocks import check_block_line, check_fire_blocks, check_fixture_backing
 from bluff.core.checks.crowding import check_crowding
 from bluff.core.checks.joists import check_joists
+from bluff.core.checks.kept_clear import check_kept_clear
 from bluff.core.checks.layout import check_layout
 from bluff.core.checks.left_out import check_left_out
 from bluff.core.checks.meetings import check_meetings
@@ -28,6 +29,7 @@ CHECKS: tuple[Callable[[Framing], Iterator[Finding]], ...] = (
     check_crowding,
     check_openings,
     check_layout,
+    check_kept_clear,
     check_plates,
     check_laps,
     check_bolts,

@@ -11,6 +11,7 @@ from pydantic_core.core_schema import SerializerFunctionWrapHandler
 
 from bluff.core.job.finding import Code, Finding, Severity
 from bluff.core.job.schools import Line
+from bluff.core.job.special import ClearFor
 from bluff.core.job.standard import Standard
 from bluff.core.job.words import Words
 from bluff.core.measure.length import Length, to_inches
@@ -24,6 +25,7 @@ from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import PLATES, Bevel, Mark, Member, Orientation, Plate, Role
 from bluff.core.wall.piece import Of, Part
 from bluff.core.wall.sheets import SheetLayout
+from bluff.core.wall.wall_plan import PlacedClear
 from bluff.formats.edits import EditFile, edit_from_core
 from bluff.formats.framed_totals import FramedTotals, framed_totals
 
@@ -211,6 +213,15 @@ class FramedBeam(FramedRectangle):
     """The end of a beam as it is seen on a post of the wall."""
 
 
+class FramedClear(BaseModel):
+    """A bay that is kept clear, between its studs."""
+
+    id: str
+    use: Annotated[ClearFor, Field(alias="for")]
+    x: float
+    width: float
+
+
 class FramedWall(BaseModel):
     """A framed wall: length as the plan gives it, plate_length of its bottom plate, height over all plates.
 
@@ -230,6 +241,7 @@ class FramedWall(BaseModel):
     members: list[FramedMember]
     marks: list[FramedMark]
     beams: list[FramedBeam]
+    clear: list[FramedClear]
     sheets: FramedSheets
     nails: list[FramedNails]
     findings: list[FramedFinding]
@@ -287,12 +299,20 @@ def framed_wall(framing: Framing) -> FramedWall:
         hands=raised.hands,
         sheeted=FramedLift(pounds=round(sheeted.pounds), hands=sheeted.hands),
         beams=[FramedBeam(**_rectangle(beam)) for beam in framing.beams],
+        clear=[framed_clear(bay) for bay in plan.clear],
         ends=FramedEnds(start=_end(plan.meetings.start), end=_end(plan.meetings.end)),
         members=[_member(member, plan.standard) for member in framing.members],
         marks=[_mark(mark, plan.standard.words) for mark in framing.marks],
         sheets=_sheets(framing.sheets),
         nails=_nails(framing),
         findings=[framed_finding(finding) for finding in framing.findings],
+    )
+
+
+def framed_clear(placed: PlacedClear) -> FramedClear:
+    """A bay that is kept clear, on its plate."""
+    return FramedClear.model_construct(
+        id=placed.bay.id, use=placed.bay.use, x=to_inches(placed.start.value), width=to_inches(placed.bay.clear)
     )
 
 

@@ -13,7 +13,7 @@ from bluff.core.errors import BluffError, JobError
 from bluff.core.job.job import Alone, Between, Checked, Ends, Job, Opening, Picture, Runs, Sizing, Wall, WallKind
 from bluff.core.job.position import At, Centred
 from bluff.core.job.schools import End, Line, OpeningKind
-from bluff.core.job.special import Beam, FixtureBacking, Post
+from bluff.core.job.special import Beam, ClearFor, FixtureBacking, KeptClear, Post
 from bluff.core.job.top import MOST_POINTS, Chain, Gable, HeightAt, Rake, Top
 from bluff.core.job.ways import JobWays, OpeningWays, Taken, WallWays
 from bluff.core.measure.length import PER_INCH
@@ -99,6 +99,22 @@ class PostFile(FileModel):
         beam = post.beam
         lying = beam and BeamFile.model_construct(width=beam.width, underside=beam.underside, depth=beam.depth)
         return cls.model_construct(id=post.id, at=post.position, size=post.size, plies=post.plies, beam=lying)
+
+
+class ClearFile(FileModel):
+    """A bay that is kept clear for something so wide; a duct or a riser gets an inch more."""
+
+    id: StrictStr
+    use: ClearFor = Field(alias="for")
+    at: PositionText
+    width: LengthText
+
+    def to_core(self) -> KeptClear:
+        return KeptClear(self.id, self.use, self.at, self.width)
+
+    @classmethod
+    def from_core(cls, bay: KeptClear) -> "ClearFile":
+        return cls.model_construct(id=bay.id, use=bay.use, at=bay.position, width=bay.width)
 
 
 class BackingFile(FileModel):
@@ -188,6 +204,7 @@ class WallFile(WallWaysFile):
     top: TopFile | None = None
     posts: Annotated[list[PostFile], Field(max_length=MOST_SPECIALS)] | None = None
     backing: Annotated[list[BackingFile], Field(max_length=MOST_SPECIALS)] | None = None
+    clear: Annotated[list[ClearFile], Field(max_length=MOST_SPECIALS)] | None = None
     anchor_bolts: Annotated[list[LengthText], Field(max_length=MOST_FASTENERS)] | None = Field(
         default=None, description="Along the plate from the wall's start; left out, they go by the rule."
     )
@@ -208,6 +225,7 @@ class WallFile(WallWaysFile):
             bolts=None if self.anchor_bolts is None else tuple(self.anchor_bolts),
             pins=None if self.plate_pins is None else tuple(self.plate_pins),
             ways=self.ways(WallWays),
+            clear=tuple(bay.to_core() for bay in self.clear or ()),
             top=self.top.to_core() if self.top else None,
         )
 
@@ -238,6 +256,7 @@ class WallFile(WallWaysFile):
             top=TopFile.from_core(wall.top) if wall.top else None,
             posts=[PostFile.from_core(post) for post in wall.posts] or None,
             backing=[BackingFile.from_core(board) for board in wall.backing] or None,
+            clear=[ClearFile.from_core(bay) for bay in wall.clear] or None,
             anchor_bolts=None if wall.bolts is None else list(wall.bolts),
             plate_pins=None if wall.pins is None else list(wall.pins),
             **run,

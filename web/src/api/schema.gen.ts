@@ -954,6 +954,8 @@ export interface components {
             marks: components["schemas"]["PlateMark"][];
             /** Beams */
             beams: components["schemas"]["Rect"][];
+            /** Clear */
+            clear: components["schemas"]["ClearOnBench"][];
             sheets: components["schemas"]["SheetsOnWall"];
             /** Nails */
             nails: components["schemas"]["NailsInWall"][];
@@ -1093,11 +1095,80 @@ export interface components {
             label: string;
         };
         /**
+         * ClearFile
+         * @description A bay that is kept clear for something so wide; a duct or a riser gets an inch more.
+         */
+        ClearFile: {
+            /** Id */
+            id: string;
+            for: components["schemas"]["ClearFor"];
+            /**
+             * At
+             * @description Distance to the opening's centre or nearest edge, and what it is measured from.
+             */
+            at: "centred" | {
+                /**
+                 * @description A length as a carpenter writes it, or a number of inches.
+                 * @example 12' 6 1/2"
+                 * @example 92 5/8
+                 * @example 16
+                 */
+                centre?: string | number;
+                /**
+                 * @description A length as a carpenter writes it, or a number of inches.
+                 * @example 12' 6 1/2"
+                 * @example 92 5/8
+                 * @example 16
+                 */
+                edge?: string | number;
+                from?: ("plate-start" | "plate-end" | "outside-start" | "outside-end") | {
+                    opening: string;
+                } | {
+                    wall: string;
+                    /** @enum {string} */
+                    face: "near" | "centre" | "far";
+                };
+                /**
+                 * @description Which way from an opening or a wall; the end when left out.
+                 * @enum {string}
+                 */
+                toward?: "start" | "end";
+            };
+            /**
+             * Width
+             * @description A length as a carpenter writes it, or a number of inches.
+             * @example 12' 6 1/2"
+             * @example 92 5/8
+             * @example 16
+             */
+            width: string | number;
+        };
+        /**
+         * ClearFor
+         * @description What wants a bay of its own.
+         * @enum {string}
+         */
+        ClearFor: "duct" | "riser" | "panel" | "cabinet";
+        /**
+         * ClearOnBench
+         * @description A bay that is kept clear: its mark, what for, and between which places of the plate.
+         */
+        ClearOnBench: {
+            /** Id */
+            id: string;
+            use: components["schemas"]["ClearFor"];
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            width: components["schemas"]["Figure"];
+        };
+        /**
          * Code
          * @description What can be found.
          * @enum {string}
          */
-        Code: "opening-off-wall" | "openings-overlap" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-below-rough" | "header-above-rough" | "header-on-hangers" | "header-hollow" | "head-height-not-given" | "sill-not-sloped" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stud-slid" | "stud-left-out" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-break-off-stud" | "plate-breaks-close" | "single-plate-joint" | "bolt-under-wood" | "bolt-in-doorway" | "bolts-by-rule" | "bolt-off-plate" | "bolts-too-far" | "post-left-out" | "post-unverified" | "beam-breaks-plates" | "fire-blocks" | "fixture-backing-left-out" | "sheet-joint-unblocked" | "opening-crowds-meeting" | "backing-missing" | "carries-load-not-said" | "pins-by-rule" | "pins-too-far" | "pin-off-plate" | "needs-wall-jacks" | "sheets-leave-bare" | "blocks-off-wall" | "ceiling-backing-missing" | "joists-not-given" | "studs-miss-joists" | "wall-does-not-tip-up" | "no-lap" | "corner-clips" | "walls-cross" | "walls-overlap" | "end-not-joined" | "angled-end" | "top-height-taken" | "slopes-meet" | "slopes-meet-over-opening" | "header-under-slope" | "studs-longer-than-stock";
+        Code: "opening-off-wall" | "openings-overlap" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-below-rough" | "header-above-rough" | "header-on-hangers" | "header-hollow" | "head-height-not-given" | "sill-not-sloped" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stud-slid" | "stud-left-out" | "stud-kept-off" | "clear-bay-taken" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-break-off-stud" | "plate-breaks-close" | "single-plate-joint" | "bolt-under-wood" | "bolt-in-doorway" | "bolts-by-rule" | "bolt-off-plate" | "bolts-too-far" | "post-left-out" | "post-unverified" | "beam-breaks-plates" | "fire-blocks" | "fixture-backing-left-out" | "sheet-joint-unblocked" | "opening-crowds-meeting" | "backing-missing" | "carries-load-not-said" | "pins-by-rule" | "pins-too-far" | "pin-off-plate" | "needs-wall-jacks" | "sheets-leave-bare" | "blocks-off-wall" | "ceiling-backing-missing" | "joists-not-given" | "studs-miss-joists" | "wall-does-not-tip-up" | "no-lap" | "corner-clips" | "walls-cross" | "walls-overlap" | "end-not-joined" | "angled-end" | "top-height-taken" | "slopes-meet" | "slopes-meet-over-opening" | "header-under-slope" | "studs-longer-than-stock";
         /**
          * ConflictView
          * @description A lost race: the job as it is now, and the change that was not made.
@@ -3472,6 +3543,8 @@ export interface components {
             posts?: components["schemas"]["PostFile"][] | null;
             /** Backing */
             backing?: components["schemas"]["BackingFile"][] | null;
+            /** Clear */
+            clear?: components["schemas"]["ClearFile"][] | null;
             /**
              * Anchor Bolts
              * @description Along the plate from the wall's start; left out, they go by the rule.

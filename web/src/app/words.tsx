@@ -17,6 +17,7 @@ const LINES: Record<string, string> = {
   plate_break: "Joint of the plate",
   anchor_bolt: "Anchor bolt",
   pin: "Pin",
+  kept_clear: "Kept clear",
 };
 
 const USUAL = wordsOf({ names: {}, letters: {}, says: {} });

@@ -114,6 +114,7 @@ export function BenchDrawing({
             neighbours={bench.meets}
             onNeighbour={onNeighbour}
             beams={wall.beams}
+            clear={wall.clear}
           />
           {layers.includes("sheets") && <SheetLayer sheets={wall.sheets.sheets} scale={scale} rise={rise} />}
           {layers.includes("nails") && <NailLayer nails={wall.nails} scale={scale} rise={rise} />}

@@ -9,7 +9,7 @@ import { useWords } from "../app/words";
 import { Figure } from "../drawing/Figure";
 import { SumColumn } from "../drawing/SumColumn";
 import { faceOf, marksOf } from "./picking";
-import { withoutSpecial } from "./specials";
+import { withoutClear, withoutSpecial } from "./specials";
 
 /** The piece that is picked: its name, how many are alike, and the sum behind each of its numbers. */
 export function PieceCard({
@@ -69,6 +69,20 @@ export function PieceCard({
       ]}
     >
       <Slopes slopes={bench.wall.slopes} />
+      {bench.wall.clear.map(({ id, use, width }) => (
+        <Flex key={id} align="center" gap="2" fontSize="15px">
+          <Text flex="1">
+            <b>{id}</b> {words.say(`kept clear for a ${use}`)}, <Figure text={width.text} fontWeight="700" />
+          </Text>
+          <Button
+            size="sm"
+            aria-label={`Take ${id} out of the wall`}
+            onClick={() => onChange(changeWall(bench.wall.id, (wall) => withoutClear(wall, id)))}
+          >
+            <Trash2 />
+          </Button>
+        </Flex>
+      ))}
       {bench.meets.length > 0 && <Neighbours walls={bench.meets.map(({ wall }) => wall)} />}
     </Card>
   );
@@ -92,6 +106,7 @@ const LINES: Record<string, string> = {
   cut_line: "The bottom plate is cut out here once the wall stands",
   plate_break: "Two boards of this plate meet here, on a stud",
   anchor_bolt: "Comes up through the bottom plate; the drawings and the local code rule",
+  kept_clear: "An edge of a bay that no wood may stand in",
   pin: "Shot through the bottom plate into the slab: eyes and ears covered, nobody behind",
 };
 

@@ -52,6 +52,7 @@ export function Elevation({
   neighbours,
   onNeighbour,
   beams,
+  clear,
 }: {
   members: Member[];
   openings: OpeningOnBench[];
@@ -62,6 +63,7 @@ export function Elevation({
   neighbours: Bench["meets"];
   onNeighbour: (wall: string) => void;
   beams: Bench["wall"]["beams"];
+  clear: Bench["wall"]["clear"];
 }) {
   return (
     <g>
@@ -103,6 +105,9 @@ export function Elevation({
           rise={rise}
           onOpen={() => onNeighbour(neighbour.wall)}
         />
+      ))}
+      {clear.map((bay) => (
+        <KeptClear key={bay.id} bay={bay} scale={scale} rise={rise} />
       ))}
       {openings
         .filter((opening) => !opening.framed)
@@ -186,6 +191,34 @@ const Piece = memo(function Piece({
     </g>
   );
 });
+
+/** A bay that no wood may stand in, from the floor up, and what it is for. */
+function KeptClear({ bay, scale, rise }: { bay: Bench["wall"]["clear"][number]; scale: Scale; rise: Rise }) {
+  const { say } = useWords();
+  const [left, right] = [scale.x(bay.start), scale.x(bay.end)];
+  const [top, bottom] = [rise.y(72), rise.y(12)];
+  return (
+    <g aria-hidden data-clear={bay.id} pointerEvents="none">
+      <rect
+        x={left}
+        y={top}
+        width={right - left}
+        height={bottom - top}
+        fill={colour("tape")}
+        stroke={colour("crayon")}
+        strokeWidth={1.4}
+        strokeDasharray="3 3"
+      />
+      <SvgFigure
+        transform={`translate(${(left + right) / 2 + 5} ${bottom - 8}) rotate(-90)`}
+        size={14}
+        weight={700}
+        fill={colour("crayon")}
+        text={`${bay.id} ${say(bay.use)} ${bay.width.text}`}
+      />
+    </g>
+  );
+}
 
 /** A wall that meets this one, where its end or its side stands; pressing its letter goes to it. */
 function Ghost({

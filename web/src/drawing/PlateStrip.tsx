@@ -107,7 +107,7 @@ export function PlateStrip({
           y={y}
           height={isTall ? READ.symbols : height}
           isCrowded={marks.some((other) => isTooNear(mark, other, scale))}
-          isFarLine={marks.some((other) => isNearLineOf(mark, other))}
+          isFarLine={isFarEdge(mark) || marks.some((other) => isNearLineOf(mark, other))}
           isLit={isLit(markKey(mark), picking)}
         />
       ))}
@@ -157,6 +157,11 @@ function readable(marks: readonly Mark[], hook: "start" | "end", scale: Scale) {
 function isTooNear(mark: Mark, other: Mark, scale: Scale): boolean {
   const apart = Math.abs(scale.x(mark.at) - scale.x(other.at));
   return mark.role === other.role && apart > 0 && apart < TOO_NEAR;
+}
+
+/** Whether a line is the far edge of a bay that is kept clear. */
+function isFarEdge({ role, ahead }: Mark): boolean {
+  return role === "kept_clear" && !ahead;
 }
 
 /** Whether the other is the near one of a doorway's two lines, and this the far one. */

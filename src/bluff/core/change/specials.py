@@ -15,7 +15,7 @@ _NARROWEST: Length = 3 * 64
 
 
 def with_specials(wall: Wall, plan: WallPlan, along: Callable[[Length], Length], start: Length, end: Length) -> Wall:
-    """A wall with the posts, backing, bolts and pins that another plate has in a stretch.
+    """A wall with the posts, backing, clear bays, bolts and pins that another plate has in a stretch.
 
     Args:
         wall: Whose they become, besides those it has.
@@ -29,6 +29,12 @@ def with_specials(wall: Wall, plan: WallPlan, along: Callable[[Length], Length],
         if start <= centre < end:
             position = At(Reference.CENTRE, max(along(centre), 0), FromPlate(End.START))
             posts.append(replace(placed.post, position=position))
+    clear = []
+    for bay in plan.clear:
+        centre = half(bay.span.start + bay.span.end)
+        if start <= centre < end:
+            position = At(Reference.CENTRE, max(along(centre), 0), FromPlate(End.START))
+            clear.append(replace(bay.bay, position=position))
     backing = [board for one in plan.wall.backing if (board := _backing(one, along, start, end))]
     bolts = _places(wall.bolts, plan.wall.bolts, along, start, end)
     pins = _places(wall.pins, plan.wall.pins, along, start, end)
@@ -36,6 +42,7 @@ def with_specials(wall: Wall, plan: WallPlan, along: Callable[[Length], Length],
         wall,
         posts=(*wall.posts, *posts),
         backing=(*wall.backing, *backing),
+        clear=(*wall.clear, *clear),
         bolts=bolts,
         pins=pins,
     )
@@ -56,8 +63,8 @@ def _places(
 
 
 def without_specials(wall: Wall) -> Wall:
-    """A wall without its posts, backing, bolts and pins."""
-    return replace(wall, posts=(), backing=(), bolts=None, pins=None)
+    """A wall without its posts, backing, clear bays, bolts and pins."""
+    return replace(wall, posts=(), backing=(), clear=(), bolts=None, pins=None)
 
 
 def _backing(

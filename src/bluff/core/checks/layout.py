@@ -6,7 +6,7 @@ from itertools import pairwise
 from bluff.core.job.finding import Code, Finding, Severity
 from bluff.core.measure.length import format_inches
 from bluff.core.wall.framing import Framing
-from bluff.core.wall.layout import NARROWEST_GAP, LaidOut, Layer, LeftOut, Slid
+from bluff.core.wall.layout import NARROWEST_GAP, KeptOff, LaidOut, Layer, LeftOut, Slid
 
 
 def check_layout(framing: Framing) -> Iterator[Finding]:
@@ -18,7 +18,13 @@ def check_layout(framing: Framing) -> Iterator[Finding]:
 def check_layer(laid: LaidOut) -> Iterator[Finding]:
     """What the layout could not do as asked in one layer."""
     for moved in laid.moved:
-        yield _slid(laid.layer, moved) if isinstance(moved, Slid) else _left_out(laid.layer, moved)
+        match moved:
+            case Slid():
+                yield _slid(laid.layer, moved)
+            case KeptOff():
+                yield _kept_off(laid.layer, moved)
+            case LeftOut():
+                yield _left_out(laid.layer, moved)
     yield from _narrow_gaps(laid)
 
 
@@ -32,6 +38,19 @@ def _slid(layer: Layer, slid: Slid) -> Finding:
         f"{format_inches(point - slid.under.start)} on one side and {format_inches(slid.under.end - point)} on the "
         "other.",
         "Mark it tight; nail the sheet on the on-centre point as usual.",
+        at=point,
+        opening=layer.opening,
+    )
+
+
+def _kept_off(layer: Layer, moved: KeptOff) -> Finding:
+    point = moved.line.point.value
+    return Finding(
+        Code.STUD_KEPT_OFF,
+        Severity.INFO,
+        f"Line {moved.line.number} ({layer.name}) at {format_inches(point)} falls in the bay of {moved.of}: the piece "
+        f"moves {format_inches(abs(moved.by))} and stands tight beside it.",
+        "Mark it tight to the bay; the next lines count on as if it stood on its own.",
         at=point,
         opening=layer.opening,
     )

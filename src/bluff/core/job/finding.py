@@ -48,6 +48,8 @@ class Code(StrEnum):
     SHORT_CRIPPLE = "short-cripple"
     STUD_SLID = "stud-slid"
     STUD_LEFT_OUT = "stud-left-out"
+    STUD_KEPT_OFF = "stud-kept-off"
+    CLEAR_BAY_TAKEN = "clear-bay-taken"
     NARROW_GAP = "narrow-gap"
     SHEET_EDGE_NO_WOOD = "sheet-edge-no-wood"
     SPACING_MISSES_SHEETS = "spacing-misses-sheets"

@@ -20,7 +20,7 @@ from functools import cached_property
 from bluff.core.errors import EditError, JobError, LumberError
 from bluff.core.job.position import At, Centred
 from bluff.core.job.schools import End, Line, OpeningKind
-from bluff.core.job.special import FixtureBacking, Post
+from bluff.core.job.special import FixtureBacking, KeptClear, Post
 from bluff.core.job.standard import Standard
 from bluff.core.job.top import Top
 from bluff.core.job.ways import JobWays, OpeningWays, Taken, WallWays
@@ -172,6 +172,7 @@ class Wall:
         pins: Where its plate is shot down to a slab; None where the rule says.
         ways: What is framed otherwise than in the rest of the job.
         top: Its top, where that is not level.
+        clear: Bays that are kept clear for something.
 
     Raises:
         JobError: No such stud, or a run no wall can have.
@@ -189,6 +190,7 @@ class Wall:
     pins: tuple[Length, ...] | None = None
     ways: WallWays = field(default_factory=WallWays)
     top: Top | None = None
+    clear: tuple[KeptClear, ...] = ()
 
     def __post_init__(self) -> None:
         _check_id("wall", self.id)
@@ -202,7 +204,11 @@ class Wall:
         if isinstance(self.run, Between):
             _check_in_reach(self.run.start, "from")
             _check_in_reach(self.run.end, "to")
-        marks = {"posts": [post.id for post in self.posts], "backing": [board.id for board in self.backing]}
+        marks = {
+            "posts": [post.id for post in self.posts],
+            "backing": [board.id for board in self.backing],
+            "clear": [bay.id for bay in self.clear],
+        }
         for special, entered in marks.items():
             for index, mark in enumerate(entered):
                 _check_id(special.rstrip("s"), mark, f"{special}[{index}].id")

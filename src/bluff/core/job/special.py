@@ -4,11 +4,14 @@ post
     Boards nailed up as one, standing where a load comes down: stacked in the wall, or under a beam.
 beam pocket
     The gap a beam lies in at the top of a wall, on its post and between two studs.
+kept clear
+    A bay for something that runs or sits in the wall: a duct, a riser, a panel, a cabinet.
 fixture backing
     A flat board between the studs at a height somebody has given, for a rail, a cabinet or a basin.
 """
 
 from dataclasses import dataclass
+from enum import StrEnum
 
 from bluff.core.errors import JobError, LumberError
 from bluff.core.job.amounts import check_count
@@ -71,6 +74,48 @@ class Post:
         except LumberError as error:
             raise JobError(error.message, "size") from error
         object.__setattr__(self, "size", nominal)
+
+
+class ClearFor(StrEnum):
+    """What wants a bay of its own."""
+
+    DUCT = "duct"
+    RISER = "riser"
+    PANEL = "panel"
+    CABINET = "cabinet"
+
+
+_AROUND: Length = inches(1)
+"""What a duct or a riser wants besides its own width; what is made to fit between studs wants nothing."""
+
+
+@dataclass(frozen=True, slots=True)
+class KeptClear:
+    """A bay that is kept clear of wood, from plate to plate.
+
+    Args:
+        id: Its mark, U1.
+        use: What for.
+        position: Where its centre or edge is.
+        width: Of the thing itself.
+
+    Raises:
+        JobError: Nothing so wide goes into a wall.
+    """
+
+    id: str
+    use: ClearFor
+    position: At | Centred
+    width: Length
+
+    def __post_init__(self) -> None:
+        if not inches(1) <= self.width <= inches(96):
+            raise JobError("What is kept clear is 1 to 96 inches wide; write how wide the thing itself is.", "width")
+
+    @property
+    def clear(self) -> Length:
+        """What it wants between the studs. Source: docs/rules.md, Kept clear. A duct of 12 wants 13."""
+        return self.width + (_AROUND if self.use in (ClearFor.DUCT, ClearFor.RISER) else 0)
 
 
 @dataclass(frozen=True, slots=True)

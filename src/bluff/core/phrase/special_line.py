@@ -8,7 +8,7 @@ from itertools import count
 from bluff.core.errors import PhraseError
 from bluff.core.job.edit import ChangeWall, Edit
 from bluff.core.job.schools import Line
-from bluff.core.job.special import Beam, FixtureBacking, Post
+from bluff.core.job.special import Beam, ClearFor, FixtureBacking, KeptClear, Post
 from bluff.core.measure.length import Length, parse_length
 from bluff.core.measure.lumber import lumber
 from bluff.core.phrase.grammar import Either, Given, Many, Maybe, Phrase, Slot, Word
@@ -47,6 +47,13 @@ def _post(given: Given, reading: Reading) -> Edit:
         beam,
     )
     return ChangeWall(wall.id, replace(wall, posts=(*wall.posts, post)))
+
+
+def _clear(given: Given, reading: Reading) -> Edit:
+    wall = reading.wall(given)
+    mark = _next("U", (bay.id for bay in wall.clear))
+    bay = KeptClear(mark, given["use"][0], position_of(given), given["width"][0])
+    return ChangeWall(wall.id, replace(wall, clear=(*wall.clear, bay)))
 
 
 def _backing(given: Given, reading: Reading) -> Edit:
@@ -90,6 +97,20 @@ POST: LinePhrase = Phrase(
     ),
     _post,
     ("post 3 2x4 @ 9-3", "post @ 5-0", "post 2 @ 6-0 beam 3 1/2 x 9 1/4 at 84"),
+)
+KEEP_CLEAR: LinePhrase = Phrase(
+    "keep a bay clear for something",
+    (
+        Word("clear"),
+        Word("for"),
+        Either(*((Word(use, gives=("use", use)),) for use in ClearFor)),
+        length_slot("width", "width"),
+        AT,
+        PLACE,
+        IN_WALL,
+    ),
+    _clear,
+    ("clear for duct 12 @ 9-3", "clear for panel 14 1/2 @ edge 3-0 in B"),
 )
 BACKING: LinePhrase = Phrase(
     "lay backing for a fixture between the studs",

@@ -10,6 +10,7 @@ from collections.abc import Iterable, Iterator, Sequence
 from bluff.core.job.amounts import BoltRule, PinRule
 from bluff.core.job.job import WallKind
 from bluff.core.job.schools import Anchors, Floor
+from bluff.core.job.special import ClearFor
 from bluff.core.measure.length import Length, inches
 from bluff.core.measure.shapes import Span
 from bluff.core.measure.sum import Sum
@@ -129,4 +130,7 @@ def _clear(place: Length, start: Length, end: Length, wood: Sequence[Wood]) -> L
 def _with_room(plan: WallPlan, pieces: Iterable[Member], room: Length) -> tuple[Wood, ...]:
     """What stands on the plate, with room for a wrench or a tool to both sides of it."""
     standing = (piece for piece in pieces if piece.bottom == plan.bottom.value)
-    return join(Wood(piece.start - room, piece.end + room, piece.role) for piece in standing)
+    # A duct or a riser goes on through the plate.
+    through = [bay for bay in plan.clear if bay.bay.use in (ClearFor.DUCT, ClearFor.RISER)]
+    taken = [Wood(*bay.span, bay.name) for bay in through]
+    return join([*taken, *(Wood(piece.start - room, piece.end + room, piece.role) for piece in standing)])

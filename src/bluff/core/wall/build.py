@@ -91,7 +91,8 @@ def _between_studs(
     lying = [*ladders(plan, wood)]
     lying += fixture_backing(plan, [*pieces, *lying], openings)
     there = [piece for piece in pieces if piece.role in (Role.BLOCK, Role.BACKING)]
-    return [*lying, *blocks(plan, wood, [*there, *lying])]
+    lying += blocks(plan, wood, [*there, *lying])
+    return [piece for piece in lying if not any(bay.span.overlaps(piece.span) for bay in plan.clear)]
 
 
 def _packs(openings: Sequence[OpeningFrame], posts: Sequence[PostFrame]) -> list[Span]:
@@ -194,13 +195,14 @@ def _full_height_layers(
     ]
     start, end = plan.stands_from, plan.stands_to
     beside: tuple[Wood, ...] = ()
+    clear = tuple(Wood(*bay.span, bay.name, bears=False) for bay in plan.clear)
     for opening in openings:
         left, right = opening.packs()
         within = [stud for stud in studs if start <= stud.start and stud.end <= left.start]
-        yield Layer(plan.id, Height.FULL, start, left.start, (*beside, *within, left))
+        yield Layer(plan.id, Height.FULL, start, left.start, (*beside, *within, left), clear=clear)
         start, beside = right.end, (right,)
     within = [stud for stud in studs if start <= stud.start]
-    yield Layer(plan.id, Height.FULL, start, end, (*beside, *within))
+    yield Layer(plan.id, Height.FULL, start, end, (*beside, *within), clear=clear)
 
 
 def _commons(plan: WallPlan, openings: Sequence[OpeningFrame], laid: LaidOut) -> Iterator[Member]:

@@ -87,6 +87,7 @@ class Layer:
         end: … to here.
         wood: Pieces already placed in it and at its bounds.
         opening: The opening it belongs to, None at full height.
+        clear: What no common may stand in, though no wood is there.
     """
 
     wall: str
@@ -95,6 +96,7 @@ class Layer:
     end: Length
     wood: tuple[Wood, ...]
     opening: str | None = None
+    clear: tuple[Wood, ...] = ()
 
     @property
     def name(self) -> str:
@@ -135,6 +137,21 @@ class Slid:
 
 
 @dataclass(frozen=True, slots=True)
+class KeptOff:
+    """A common that stands beside its line because its place is kept clear.
+
+    Args:
+        line: Its line.
+        by: How far along the wall it moved; negative is toward the start.
+        of: What the place is kept clear for.
+    """
+
+    line: OnCentre
+    by: Length
+    of: str
+
+
+@dataclass(frozen=True, slots=True)
 class LeftOut:
     """A common for which there is no room.
 
@@ -165,7 +182,7 @@ class LaidOut:
     commons: tuple[Common, ...]
     wood: tuple[Wood, ...]
     bearing: tuple[Wood, ...]
-    moved: tuple[Slid | LeftOut, ...]
+    moved: tuple[Slid | KeptOff | LeftOut, ...]
 
 
 def on_centre_lines(
@@ -233,11 +250,20 @@ def lay_out(layer: Layer, lines: Sequence[OnCentre], thickness: Length) -> LaidO
     runs = join(layer.wood)
     bearing = runs if all(wood.bears for wood in layer.wood) else join(wood for wood in layer.wood if wood.bears)
     commons: list[Common] = []
-    moved: list[Slid | LeftOut] = []
+    moved: list[Slid | KeptOff | LeftOut] = []
     back = half(thickness)
     for line in _lines_in(layer, lines, thickness):
         point = line.point.value
         on_line = Span(point - back, point - back + thickness)
+        if kept := next((bay for bay in layer.clear if bay.start < on_line.end and on_line.start < bay.end), None):
+            off = _beside(kept, on_line, layer, runs)
+            if off is None:
+                moved.append(LeftOut(line, kept.name, None))
+            elif off.start != on_line.start:
+                stands = line.point.minus("half a stud", back)
+                commons.append(Common(line, stands.plus(f"clear of {kept.name}", off.start - on_line.start)))
+                moved.append(KeptOff(line, off.start - on_line.start, kept.name))
+            continue
         clashing = [run for run in runs if run.start < on_line.end and on_line.start < run.end]
         # What is there already serves before anything slides: a stud beside a king that holds both sheets is a stud
         # nobody nails to.
@@ -262,6 +288,8 @@ def lay_out(layer: Layer, lines: Sequence[OnCentre], thickness: Length) -> LaidO
         else:
             there = (wood.name for wood in layer.wood if not wood.bears and wood.start <= point <= wood.end)
             moved.append(LeftOut(line, against.name, next(there, None)))
+    if layer.clear:
+        commons = _apart(commons, thickness)
     # Commons stand at least `thickness` apart because spacings do, so only now need they be joined in.
     added = [
         Wood(one.x.value, one.x.value + thickness, f"line {one.line.number}", id=layer.piece(one.line))
@@ -296,6 +324,37 @@ def _point(words: str, distance: Length, length: Length, datum: Datum) -> Sum:
     if datum.end is End.START:
         return Sum.of(words, distance).plus("datum", datum.shift)
     return Sum.of("plate length", length).minus("datum", datum.shift).minus(words, distance)
+
+
+def _apart(commons: Sequence[Common], thickness: Length) -> list[Common]:
+    """Commons in order, without any that another has moved onto: one stud beside a bay serves both lines."""
+    apart: list[Common] = []
+    for one in sorted(commons, key=lambda common: common.x.value):
+        if not apart or one.x.value >= apart[-1].x.value + thickness:
+            apart.append(one)
+    return apart
+
+
+def _beside(bay: Wood, on_line: Span, layer: Layer, runs: Sequence[Wood]) -> Span | None:
+    """Where a common goes whose place is kept clear: tight outside, on the nearer side that has room.
+
+    Where wood stands against that side already, that is the common's place; None where neither side has room.
+    """
+    thick = on_line.length
+    sides = [Span(bay.start - thick, bay.start), Span(bay.end, bay.end + thick)]
+    for side in sorted(sides, key=lambda side: abs(side.start - on_line.start)):
+        if any(run.start < side.end and side.start < run.end for run in runs):
+            edge = bay.start if side.end == bay.start else bay.end
+            if any(run.start <= edge <= run.end for run in runs):
+                return on_line  # the bay has its stud
+            continue
+        if (
+            layer.start <= side.start
+            and side.end <= layer.end
+            and not any(other is not bay and other.start < side.end and side.start < other.end for other in layer.clear)
+        ):
+            return side
+    return None
 
 
 def _lines_in(layer: Layer, lines: Sequence[OnCentre], thickness: Length) -> Sequence[OnCentre]:

@@ -13,14 +13,25 @@ from bluff.core.job.words import Words
 from bluff.core.measure.length import Length, format_inches, inches
 from bluff.core.measure.slope import Stretch, format_pitch, on_slope
 from bluff.core.measure.sum import Sum
-from bluff.core.wall.member import ANCHOR_BOLT, CUT_LINE, PIN, PLATE_BREAK, UPRIGHTS, Mark, Member, Plate, Role
+from bluff.core.wall.member import (
+    ANCHOR_BOLT,
+    CUT_LINE,
+    KEPT_CLEAR,
+    PIN,
+    PLATE_BREAK,
+    UPRIGHTS,
+    Mark,
+    Member,
+    Plate,
+    Role,
+)
 from bluff.core.wall.opening_frame import OpeningFrame
 from bluff.core.wall.plates import Break
 from bluff.core.wall.wall_plan import WallPlan
 
 _MARKED = {Role.BOTTOM_PLATE: Plate.BOTTOM, Role.TOP_PLATE: Plate.TOP}
 
-_LINES = {CUT_LINE: "cut", PLATE_BREAK: "joint", ANCHOR_BOLT: "bolt", PIN: "pin"}
+_LINES = {CUT_LINE: "cut", PLATE_BREAK: "joint", ANCHOR_BOLT: "bolt", PIN: "pin", KEPT_CLEAR: "clear"}
 """What is written beside a line where nothing stands. Source: docs/rules.md, Marks."""
 
 
@@ -71,6 +82,11 @@ def plate_marks(
     for there in breaks:
         if plate := _MARKED.get(there.plate):
             marks.append(_on_slope(plan, _line(plate, there.at, PLATE_BREAK)))
+    for bay in plan.clear:
+        for at, ahead in ((bay.start, True), (bay.start.plus("clear", bay.bay.clear), False)):
+            # Written inside the bay, which is behind its far edge.
+            marks.append(_line(Plate.BOTTOM, at, KEPT_CLEAR)._replace(ahead=ahead))
+            marks.append(_on_slope(plan, _line(Plate.TOP, at, KEPT_CLEAR)._replace(ahead=ahead)))
     marks.extend(_line(Plate.BOTTOM, at, ANCHOR_BOLT) for at in bolts)
     marks.extend(_line(Plate.BOTTOM, at, PIN) for at in pins)
     return tuple(sorted(marks, key=lambda mark: (mark.at.value, mark.plate, mark.width)))

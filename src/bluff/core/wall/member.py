@@ -69,6 +69,9 @@ ANCHOR_BOLT = "anchor_bolt"
 PIN = "pin"
 """Role of the mark where the bottom plate is shot down to concrete."""
 
+KEPT_CLEAR = "kept_clear"
+"""Role of the marks at both edges of a bay that is kept clear."""
+
 PLATES = frozenset({Role.BOTTOM_PLATE, Role.TOP_PLATE, Role.CAP_PLATE})
 """What lies under and over everything else, all along the wall."""
 

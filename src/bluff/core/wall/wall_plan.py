@@ -29,7 +29,7 @@ from bluff.core.job.schools import (
     SillTop,
     WideFace,
 )
-from bluff.core.job.special import Post
+from bluff.core.job.special import KeptClear, Post
 from bluff.core.job.standard import Standard
 from bluff.core.measure.length import Length, format_inches, half, inches
 from bluff.core.measure.lumber import Lumber
@@ -128,6 +128,24 @@ class PlacedPost:
 
 
 @dataclass(frozen=True, slots=True)
+class PlacedClear:
+    """A bay that is kept clear, on its plate."""
+
+    bay: KeptClear
+    start: Sum
+
+    @property
+    def span(self) -> Span:
+        """What it takes up of the plate."""
+        return Span(self.start.value, self.start.value + self.bay.clear)
+
+    @property
+    def name(self) -> str:
+        """For findings: ``duct U1``."""
+        return f"{self.bay.use} {self.bay.id}"
+
+
+@dataclass(frozen=True, slots=True)
 class NoPlace:
     """An opening or a post that has no place, because what it is measured from has none.
 
@@ -159,7 +177,8 @@ class WallPlan:
         meetings: What it meets, its places along the wall as drawn.
         openings: Those that have a place, in the order they were entered.
         posts: As the openings.
-        lost: Openings and posts that have no place in it.
+        clear: Bays that are kept clear, as the openings.
+        lost: Openings, posts and such bays that have no place in it.
         loose_ends: Ends of it that nearly meet another wall.
         carried: How far before its hooked end the layout began that it carries on from a wall in line with it.
         stacked: How far along from its hooked end its layout begins, for studs to stand under the joists.
@@ -176,6 +195,7 @@ class WallPlan:
     meetings: Meetings
     openings: tuple[PlacedOpening, ...]
     posts: tuple[PlacedPost, ...]
+    clear: tuple[PlacedClear, ...]
     lost: tuple[NoPlace, ...]
     loose_ends: tuple[LooseEnd, ...]
     carried: Length | None = None
@@ -380,6 +400,7 @@ def _wall_plan(
     place = _Placer(job, wall, standard, plate, length, studs, meetings, topped.line)
     openings, lost_openings = place.openings(entered)
     posts, lost_posts = place.posts(_edges(openings))
+    clear, lost_clear = place.kept_clear(_edges(openings))
     return WallPlan(
         wall=wall,
         standard=standard,
@@ -391,7 +412,8 @@ def _wall_plan(
         meetings=meetings,
         openings=openings,
         posts=posts,
-        lost=(*lost_openings, *lost_posts),
+        clear=clear,
+        lost=(*lost_openings, *lost_posts, *lost_clear),
         loose_ends=tuple(loose),
         stacked=to_first_joist(wall, standard, meetings),
         like=topped.like,
@@ -524,6 +546,17 @@ class _Placer:
             width = post.plies * board.thickness
             start = placed_start(post.id, post.position, width, self.length.value, self.meetings, edges, "post")
             placed.append(PlacedPost(post, board, start))
+        return tuple(placed), tuple(lost)
+
+    def kept_clear(self, edges: Mapping[str, Span]) -> tuple[tuple[PlacedClear, ...], tuple[NoPlace, ...]]:
+        """Place what is kept clear, as the posts."""
+        placed, lost = [], []
+        for bay in self.wall.clear:
+            if self._lost_wall(bay.position) or _measured_from(bay.position) not in {None, *edges}:
+                lost.append(NoPlace(bay.id, bay.position, is_opening=False, is_circle=False))
+                continue
+            start = placed_start(bay.id, bay.position, bay.clear, self.length.value, self.meetings, edges, "clear bay")
+            placed.append(PlacedClear(bay, start))
         return tuple(placed), tuple(lost)
 
     def _opening(self, opening: Opening, edges: Mapping[str, Span]) -> PlacedOpening:
