@@ -107,7 +107,7 @@ export function PlateStrip({
           y={y}
           height={isTall ? READ.symbols : height}
           isCrowded={marks.some((other) => isTooNear(mark, other, scale))}
-          isFarLine={isFarEdge(mark) || marks.some((other) => isNearLineOf(mark, other))}
+          isFarLine={marks.some((other) => isNearLineOf(mark, other))}
           isLit={isLit(markKey(mark), picking)}
         />
       ))}
@@ -308,7 +308,8 @@ const MarkSymbol = memo(function MarkSymbol({
   const left = scale.x(mark.at);
   const width = scale.x(mark.at + mark.width) - left;
   const hasSign = SIGNS.includes(mark.role);
-  if (hasSign || (mark.width > 0 && width < READABLE_SYMBOL)) return null;
+  // What a bay is kept clear for is written once, at its near edge.
+  if (hasSign || isFarEdge(mark) || (mark.width > 0 && width < READABLE_SYMBOL)) return null;
   const isLine = mark.width === 0;
   const row = width >= IN_ROW || isLine ? undefined : ROW[mark.role];
   const middle = row === undefined ? height / 2 : (height * (2 * row + 1)) / 6;
