@@ -338,6 +338,20 @@ def test_a_point_in_the_middle_of_a_stretch_changes_nothing(job):
     assert [*Slopes.through(refined).points] == [*Slopes.through(plan.top.points).points]
 
 
+@pytest.mark.parametrize(
+    "top", [RAKE, Gable(Fraction(5)), Chain((Corner(0, inches(97)), Corner(inches(9), inches(99))))]
+)
+def test_a_wall_without_a_plate_is_taken_as_level(top):
+    """Eight inches drawn between two walls of 5 1/2 leave less than nothing."""
+    walls = (
+        wall("A", (0, 10), (20, 10)),
+        replace(wall("B", (5, 10), (5, 10 - 8 / 12)), top=top, kind=None),
+        wall("C", (0, 10 - 8 / 12), (20, 10 - 8 / 12)),
+    )
+    for plan in core.wall_plans(Job("shed", walls=walls)):
+        core.frame(plan)
+
+
 def test_a_job_of_one_wall_keeps_its_top_in_its_file():
     for top in (RAKE, replace(RAKE, flat=inches(36), height_at=HeightAt.OUTSIDE), Gable(Fraction(9, 2), Centred())):
         job = Job("x", walls=(Wall("A", "2x4", Alone(inches(157)), top=top),))

@@ -125,6 +125,8 @@ def _pieces_of(plan: WallPlan, row: int, whole: Rectangle, holes: Sequence[Recta
     """
     for line in plan.top.within(whole.along, whole.y, whole.up.end):
         span = Span(line[0].x, line[-1].x)
+        if span.length == 0:  # the top only touches the row
+            continue
         if plan.ceiling.highest_over(span) + NAILABLE <= whole.y:
             continue
         top = max(corner.y for corner in line)

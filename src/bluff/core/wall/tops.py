@@ -46,6 +46,8 @@ def top_of(top: Top, length: Length, meetings: Meetings, own: Sum, level: Mappin
     Source: docs/rules.md, Walls whose top is not level. A wall of 157 whose low end is 97 1/8 high rises at 5/12 to
     162 35/64.
     """
+    if length <= 0:  # between walls so near to each other that no plate is left; it is found
+        return Topped(Slopes.level(length, own.value), own)
     match top:
         case Rake():
             return _rake(top, length, meetings, own, level)
