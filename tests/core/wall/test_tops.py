@@ -22,9 +22,12 @@ from bluff.core.job.top import Chain, Gable, HeightAt, Rake
 from bluff.core.measure.length import format_inches, inches
 from bluff.core.measure.shapes import Corner
 from bluff.core.measure.slope import Slopes, on_slope
+from bluff.core.measure.sum import Sum
+from bluff.core.plan.meeting import Meetings
 from bluff.core.takeoff.weight import weight
 from bluff.core.wall.marks import BURNED_INCH, read_mark
 from bluff.core.wall.member import PLATES, Plate, Role
+from bluff.core.wall.tops import top_of
 from bluff.formats.job_file import job_data, job_from_data
 from floors import plans, shelter, wall
 from framing import are_apart, framed, in_role, job_of, member
@@ -338,18 +341,16 @@ def test_a_point_in_the_middle_of_a_stretch_changes_nothing(job):
     assert [*Slopes.through(refined).points] == [*Slopes.through(plan.top.points).points]
 
 
-@pytest.mark.parametrize(
-    "top", [RAKE, Gable(Fraction(5)), Chain((Corner(0, inches(97)), Corner(inches(9), inches(99))))]
-)
-def test_a_wall_without_a_plate_is_taken_as_level(top):
-    """Eight inches drawn between two walls of 5 1/2 leave less than nothing."""
-    walls = (
-        wall("A", (0, 10), (20, 10)),
-        replace(wall("B", (5, 10), (5, 10 - 8 / 12)), top=top, kind=None),
-        wall("C", (0, 10 - 8 / 12), (20, 10 - 8 / 12)),
-    )
-    for plan in core.wall_plans(Job("shed", walls=walls)):
-        core.frame(plan)
+RISING = Chain((Corner(0, inches(97)), Corner(inches(9), inches(99))))
+
+
+@pytest.mark.parametrize("top", [RAKE, Gable(Fraction(5)), RISING])
+@pytest.mark.parametrize("length", [0, -inches(3)])
+def test_a_wall_without_a_plate_is_taken_as_level(top, length):
+    """Eight inches drawn between two walls of 5 1/2 leave 3 less than nothing."""
+    topped = top_of(top, length, Meetings(), Sum.of("own height", inches(97)), {})
+    assert topped.line.is_level
+    assert topped.lowest.value == inches(97)
 
 
 def test_a_job_of_one_wall_keeps_its_top_in_its_file():
