@@ -86,10 +86,10 @@ export function TopShape({ wall, view }: { wall: PlanWall; view: View }) {
           view,
           wall,
           place as Place,
-          thicknessOf(wall) * view.scale * 0.5 + 24,
+          thicknessOf(wall) * view.scale * 0.5 + 38,
           side,
         );
-        const [x, y] = [besideX + 30 * east, besideY + 30 * south];
+        const [x, y] = [besideX + 24 * east, besideY + 24 * south];
         return (
           <SvgFigure
             key={place.join()}
