@@ -62,9 +62,12 @@ class PieceOf(TypedDict):
 
 
 class SlopedCut(TypedDict):
-    """A piece that is cut to a slope: its length at the short and at the long point, and the bevel in degrees."""
+    """A piece that is cut to a slope: its length at the short and at the long point, and the bevel in degrees.
 
-    short: Figure
+    A plate cut plumb at both ends has no short point.
+    """
+
+    short: Figure | None
     long: Figure
     degrees: float
 
@@ -183,13 +186,12 @@ class SlopeOnBench(TypedDict):
 class BenchWall(TypedDict):
     """The framed wall: its plate and its greatest height in inches, and everything in it.
 
-    `top` are the points of its top line; `slopes` its stretches, with their heights, where it is not level.
+    `slopes` are the stretches of its top, with their heights, where it is not level.
     """
 
     id: str
     plate_length: float
     height: float
-    top: list[tuple[float, float]]
     slopes: list[SlopeOnBench]
     bare: Lifted
     sheeted: Lifted
@@ -285,7 +287,7 @@ class BenchView(TypedDict):
     usual_hook: End
     burn: bool
     burned: float
-    snap_out: SnapOutOnBench
+    snap_out: SnapOutOnBench | None
     cut_list: list[CutLine]
     spacers: list[SpacerLine]
     findings: FindingCounts
@@ -341,7 +343,7 @@ def bench_view(state: JobState, wall_id: str, hook: End | None, burn: bool) -> B
         "usual_hook": usual_hook,
         "burn": burn,
         "burned": to_inches(held.burned),
-        "snap_out": _snap_out(snap_out(plan), standard.words),
+        "snap_out": None if plan.is_level else _snap_out(snap_out(plan), standard.words),
         "cut_list": [_cut_line(row) for row in cut],
         "spacers": [_spacer_line(row) for row in core.spacer_list([framed])],
         "findings": severities(counted(framed)),
@@ -412,7 +414,6 @@ def _wall(framed: Framing, held: _Tape, cut: Iterable[CutRow]) -> BenchWall:
         "id": plan.id,
         "plate_length": to_inches(plan.length),
         "height": to_inches(plan.height.value),
-        "top": points(plan.top.points),
         "slopes": [] if plan.is_level else [_slope(stretch) for stretch in plan.top.stretches],
         "bare": _lifted(lift(framed)),
         "sheeted": _lifted(lift(framed, is_sheeted=True)),
@@ -506,7 +507,7 @@ def _cut(member: Member) -> SlopedCut | None:
     if member.bevel is None:
         return None
     return {
-        "short": figure(member.bevel.short),
+        "short": None if member.bevel.short is None else figure(member.bevel.short),
         "long": figure(member.length.value),
         "degrees": member.bevel.degrees,
     }
@@ -568,7 +569,7 @@ def _cut_line(row: CutRow) -> CutLine:
         "roles": list(row.roles),
         "treated": row.is_treated,
         "bevel": row.bevel.degrees if row.bevel else None,
-        "short": figure(row.bevel.short) if row.bevel and row.bevel.short != row.length else None,
+        "short": figure(row.bevel.short) if row.bevel and row.bevel.short is not None else None,
     }
 
 

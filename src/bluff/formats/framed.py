@@ -410,7 +410,7 @@ def _bevel(bevel: Bevel | None, long: Length) -> dict[str, float]:
     """The three keys of an end that is not square."""
     if bevel is None:
         return {}
-    if bevel.short == long:  # both ends of a plate are plumb cuts, and its faces as long as each other
+    if bevel.short is None:
         return {"bevel": bevel.degrees}
     return {"short": to_inches(bevel.short), "long": to_inches(long), "bevel": bevel.degrees}
 

@@ -63,7 +63,8 @@ def cut_list_csv(framings: Iterable[Framing]) -> str:
         for row in cut_list([framing]):
             roles = ", ".join(map(words.name, row.roles))
             size = f"{row.size} treated" if row.is_treated else row.size
-            bevelled = (format_inches(row.bevel.short, 64), row.bevel.degrees) if row.bevel else ("", "")
+            short = row.bevel.short if row.bevel else None
+            bevelled = "" if short is None else format_inches(short, 64), row.bevel.degrees if row.bevel else ""
             length = format_inches(row.length, 64), to_inches(row.length)
             rows.append((wall, row.count, size, *length, roles, *bevelled))
         for spacer in spacer_list([framing]):

@@ -919,7 +919,7 @@ export interface components {
             burn: boolean;
             /** Burned */
             burned: number;
-            snap_out: components["schemas"]["SnapOutOnBench"];
+            snap_out: components["schemas"]["SnapOutOnBench"] | null;
             /** Cut List */
             cut_list: components["schemas"]["CutLine"][];
             /** Spacers */
@@ -930,7 +930,7 @@ export interface components {
          * BenchWall
          * @description The framed wall: its plate and its greatest height in inches, and everything in it.
          *
-         *     `top` are the points of its top line; `slopes` its stretches, with their heights, where it is not level.
+         *     `slopes` are the stretches of its top, with their heights, where it is not level.
          */
         BenchWall: {
             /** Id */
@@ -939,11 +939,6 @@ export interface components {
             plate_length: number;
             /** Height */
             height: number;
-            /** Top */
-            top: [
-                number,
-                number
-            ][];
             /** Slopes */
             slopes: components["schemas"]["SlopeOnBench"][];
             bare: components["schemas"]["Lifted"];
@@ -3079,9 +3074,11 @@ export interface components {
         /**
          * SlopedCut
          * @description A piece that is cut to a slope: its length at the short and at the long point, and the bevel in degrees.
+         *
+         *     A plate cut plumb at both ends has no short point.
          */
         SlopedCut: {
-            short: components["schemas"]["Figure"];
+            short: components["schemas"]["Figure"] | null;
             long: components["schemas"]["Figure"];
             /** Degrees */
             degrees: number;

@@ -205,7 +205,7 @@ function Panels({
         <Tabs.Trigger value="cut">Cut list</Tabs.Trigger>
         <Tabs.Trigger value="openings">Openings</Tabs.Trigger>
         <Tabs.Trigger value="ways">Ways</Tabs.Trigger>
-        {bench.wall.slopes.length > 0 && <Tabs.Trigger value="snap">Snap</Tabs.Trigger>}
+        {bench.snap_out && <Tabs.Trigger value="snap">Snap</Tabs.Trigger>}
       </Tabs.List>
       <Tabs.Content value="findings">
         <FindingsList findings={bench.wall.findings} onShow={onShow} onFix={(fix) => change.make(fix)} />
@@ -216,9 +216,7 @@ function Panels({
       <Tabs.Content value="openings">
         <OpeningsPanel bench={bench} onOpen={onOpen} />
       </Tabs.Content>
-      <Tabs.Content value="snap">
-        <SnapOut bench={bench} />
-      </Tabs.Content>
+      <Tabs.Content value="snap">{bench.snap_out && <SnapOut snapped={bench.snap_out} />}</Tabs.Content>
       <Tabs.Content value="ways">
         <WaysPanel job={job} bench={bench} change={change} />
       </Tabs.Content>

@@ -112,11 +112,10 @@ const LINES: Record<string, string> = {
 
 /** Where to cut a piece that is not square at its end: what the saw is set to, read from across it. */
 function Cut({ cut: { short, long, degrees } }: { cut: NonNullable<Member["cut"]> }) {
-  const isPlumb = short.inches === long.inches;
   return (
     <Flex gap="5" mt="2" align="baseline" wrap="wrap" data-testid="cut">
-      {!isPlumb && <Point name="short point" figure={short.text} />}
-      <Point name={isPlumb ? "plumb cuts, each face" : "long point"} figure={long.text} />
+      {short && <Point name="short point" figure={short.text} />}
+      <Point name={short ? "long point" : "plumb cuts, each face"} figure={long.text} />
       <Point name="bevel" figure={`${degrees}°`} />
     </Flex>
   );

@@ -6,14 +6,16 @@ import { Figure } from "../drawing/Figure";
 import { SumColumn } from "../drawing/SumColumn";
 import { SvgFigure } from "../drawing/SvgFigure";
 
+type Snapped = NonNullable<Bench["snap_out"]>;
+
 const WIDTH = 300;
 const HEIGHT = 190;
 const EDGE = { side: 46, top: 24, bottom: 26 };
 
 /** The wall's outline as chalk lines on the deck: its corners from the hooked one, and the diagonals that prove it. */
-export function SnapOut({ bench }: { bench: Bench }) {
+export function SnapOut({ snapped }: { snapped: Snapped }) {
   const { say } = useWords();
-  const { base, points, slopes, diagonals } = bench.snap_out;
+  const { base, points, slopes, diagonals } = snapped;
   return (
     <Box px="4" py="3">
       <Outline base={base} points={points} />
@@ -37,7 +39,7 @@ export function SnapOut({ bench }: { bench: Bench }) {
 }
 
 /** Seen with the hooked corner on the left, whichever end that is. */
-function Outline({ base, points }: Pick<Bench["snap_out"], "base" | "points">) {
+function Outline({ base, points }: Pick<Snapped, "base" | "points">) {
   const tallest = Math.max(...points.map(({ up }) => up.inches));
   const scale = Math.min((WIDTH - 2 * EDGE.side) / base.inches, (HEIGHT - EDGE.top - EDGE.bottom) / tallest);
   const floor = HEIGHT - EDGE.bottom;

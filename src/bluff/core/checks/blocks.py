@@ -6,7 +6,6 @@ from itertools import pairwise
 from bluff.core.job.edit import ChangeWall
 from bluff.core.job.finding import VERIFY, Code, Finding, Severity
 from bluff.core.measure.length import Length, format_inches, half, inches
-from bluff.core.measure.shapes import Span
 from bluff.core.wall.blocks import TALLEST_CAVITY, is_line_off_wall, open_at
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Role
@@ -33,9 +32,8 @@ def check_block_line(framing: Framing) -> Iterator[Finding]:
 def check_fire_blocks(framing: Framing) -> Iterator[Finding]:
     """Cavities a fire runs up."""
     plan = framing.plan
-    highest = plan.ceiling.highest_over(Span(0, plan.length))
     rows = sorted({(piece.bottom, piece.top) for piece in framing.standing if piece.role is Role.BLOCK})
-    edges = [plan.bottom.value, *(edge for row in rows for edge in row), highest]
+    edges = [plan.bottom.value, *(edge for row in rows for edge in row), plan.highest_underside]
     tallest = max((after - before for before, after in pairwise(edges)), default=0)
     if tallest > TALLEST_CAVITY and not plan.standard.fire_blocks:
         yield Finding(

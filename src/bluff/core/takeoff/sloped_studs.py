@@ -43,7 +43,7 @@ def sloped_studs(framing: Framing) -> tuple[SlopedStud, ...]:
             piece=piece,
             at=piece.start,
             along=along.get(piece.id),
-            short=piece.bevel.short if piece.bevel else piece.length.value,
+            short=piece.bevel.short if piece.bevel and piece.bevel.short is not None else piece.length.value,
             long=piece.length.value,
             degrees=piece.bevel.degrees if piece.bevel else None,
         )

@@ -160,12 +160,7 @@ def is_line_off_wall(plan: WallPlan) -> bool:
 def _has_room(plan: WallPlan, row: _Row) -> bool:
     thick = plan.plate.thickness
     lowest = row.y.value - thick if row.is_staggered else row.y.value
-    return plan.bottom.value <= lowest and row.y.value <= _ceiling(plan) - thick
-
-
-def _ceiling(plan: WallPlan) -> Length:
-    """Underside of the top plates where they are highest."""
-    return plan.ceiling.highest_over(Span(0, plan.length))
+    return plan.bottom.value <= lowest and row.y.value <= plan.highest_underside - thick
 
 
 def _is_under_plates(plan: WallPlan, bay: _Bay, block: Member) -> bool:
@@ -184,7 +179,7 @@ def _fire_rows(plan: WallPlan, rows: Sequence[Length]) -> list[_Row]:
     """Rows that part every cavity still taller than 10 ft into even ones."""
     thick = plan.plate.thickness
     added: list[_Row] = []
-    ceiling = _ceiling(plan)
+    ceiling = plan.highest_underside
     bounds = [plan.bottom.value - thick, *sorted(rows), ceiling]
     for below, above in pairwise(bounds):
         clear = above - below - thick

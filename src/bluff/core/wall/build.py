@@ -26,7 +26,7 @@ from bluff.core.wall.piece import Of, Part, PieceId
 from bluff.core.wall.plates import plates
 from bluff.core.wall.posts import PostFrame
 from bluff.core.wall.sheets import lay_sheets
-from bluff.core.wall.upright import upright
+from bluff.core.wall.upright import under_bends, upright
 from bluff.core.wall.wall_plan import WallPlan
 
 
@@ -37,8 +37,8 @@ def build(plan: WallPlan) -> Framing:
     loads = [piece for post in posts for piece in post.members()]
     meetings = [*assemblies(plan)]
     ends = [*_end_studs(plan, openings, posts)]
-    under_bends = [*_under_bends(plan, [*_packs(openings, posts), *(stud.span for stud in ends)])]
-    beside, crowded = _stand_beside([*loads, *ends, *under_bends], meetings, openings)
+    ends += _under_bends(plan, [*_packs(openings, posts), *(stud.span for stud in ends)])
+    beside, crowded = _stand_beside([*loads, *ends], meetings, openings)
     layers = _lay_out(plan, openings, beside)
 
     # Blocks of a corner were placed before anybody knew where commons would stand; a stud there does their work.
@@ -116,20 +116,10 @@ def _end_studs(plan: WallPlan, openings: Sequence[OpeningFrame], posts: Sequence
 
 
 def _under_bends(plan: WallPlan, taken: Sequence[Span]) -> Iterator[Member]:
-    """A pair of studs wherever one slope of the top plates ends and the next begins, one under each plate's end.
-
-    One stud under both would need a cut of its own with two bevels, and would give each plate half of a bearing.
-    """
-    thick, taken = plan.stud.thickness, [*taken]
-    for number, bend in enumerate(plan.top.bends, start=1):
-        of = Of(Part.BEND, str(number))
-        at = Sum.of("where the slope changes", bend)
-        for end, x in ((End.START, at.minus("its own thickness", thick)), (End.END, at)):
-            place = Span(x.value, x.value + thick)
-            if Span(plan.stands_from, plan.stands_to).contains(place) and not any(map(place.overlaps, taken)):
-                piece = PieceId(plan.id, "stud", of, end)
-                taken.append(place)
-                yield upright(plan, Role.STUD, piece, x, plan.bottom, plan.stud_length)
+    """The studs under the bends of the top plates."""
+    for place in under_bends(plan, Span(plan.stands_from, plan.stands_to), taken):
+        piece = PieceId(plan.id, "stud", Of(Part.BEND, str(place.number)), place.end)
+        yield upright(plan, Role.STUD, piece, place.x, plan.bottom, plan.stud_length)
 
 
 def _behind(plan: WallPlan, end: End) -> str:

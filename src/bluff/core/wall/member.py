@@ -98,11 +98,12 @@ class Bevel:
     """An end that is not cut square: to a slope of the top plates, or under a sill that drains.
 
     Args:
-        short: The piece at its short point; its length is that of the long point.
+        short: The piece at its short point; its length is that of the long point. None for a board cut plumb at both
+            ends, whose faces are as long as each other.
         degrees: Off square, to a tenth; where a ridge falls in the piece, of the steeper of its two cuts.
     """
 
-    short: Length
+    short: Length | None
     degrees: float
 
 

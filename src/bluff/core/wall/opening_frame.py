@@ -18,7 +18,7 @@ from bluff.core.measure.sum import Sum, counted
 from bluff.core.wall.layout import Height, Layer, Wood
 from bluff.core.wall.member import Bevel, Member, Orientation, Role, lying, standing
 from bluff.core.wall.piece import Of, Part, PieceId
-from bluff.core.wall.upright import upright
+from bluff.core.wall.upright import under_bends, upright
 from bluff.core.wall.wall_plan import PlacedOpening, WallPlan
 
 SILL_DROP: Length = inches("1/4")
@@ -257,17 +257,11 @@ class OpeningFrame:
             ends = [cripple for cripple in both if cripple.length.value]
         return (*ends, *self._under_bends([cripple.span for cripple in ends]))
 
-    def _under_bends(self, taken: list[Span]) -> Iterator[Member]:
-        """A pair of cripples wherever the slope of the top plates changes over the header, as studs stand elsewhere."""
-        inside = Span(self.header_start, self.header_end)
-        for number, bend in enumerate(self.plan.top.bends, start=1):
-            at = Sum.of("where the slope changes", bend)
-            for end, x in ((End.START, at.minus("its own thickness", self.thickness)), (End.END, at)):
-                place = Span(x.value, x.value + self.thickness)
-                if inside.contains(place) and not any(map(place.overlaps, taken)):
-                    taken.append(place)
-                    piece = self._named("cripple_at_bend", end, number)
-                    yield upright(self.plan, Role.TOP_CRIPPLE, piece, x, self._under_top_cripples, self._room_above)
+    def _under_bends(self, taken: Iterable[Span]) -> Iterator[Member]:
+        """The cripples under the bends of the top plates over the header, as studs stand elsewhere."""
+        for place in under_bends(self.plan, Span(self.header_start, self.header_end), taken):
+            piece = self._named("cripple_at_bend", place.end, place.number)
+            yield upright(self.plan, Role.TOP_CRIPPLE, piece, place.x, self._under_top_cripples, self._room_above)
 
     @cached_property
     def _end_bottom_cripples(self) -> tuple[Member, ...]:

@@ -348,7 +348,7 @@ class _Cutter:
             length=length,
             width=span.length,
             height=high - low + thick,
-            bevel=Bevel(length.value, bevel(run.pitch)),
+            bevel=Bevel(None, bevel(run.pitch)),
             edges=Edges(lower, tuple(Corner(x, y + thick) for x, y in lower)),
         )
 

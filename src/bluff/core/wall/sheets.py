@@ -185,7 +185,7 @@ def joint_heights(plan: WallPlan) -> list[Length]:
     if plan.standard.sheets is Sheets.NONE:
         return []
     _, up = _size(plan)
-    return [bottom for bottom in _row_bottoms(plan, up)[1:] if bottom < _highest(plan)]
+    return [bottom for bottom in _row_bottoms(plan, up)[1:] if bottom < plan.highest_underside]
 
 
 def meets_spacing(plan: WallPlan, pitch: Length) -> bool:
@@ -202,12 +202,7 @@ def _size(plan: WallPlan) -> tuple[Length, Length]:
 
 def _row_bottoms(plan: WallPlan, up: Length) -> range:
     """Where each row begins. One that would only cover the edge of the plates is left off."""
-    return range(-plan.standard.sheet_drop, _highest(plan) + NAILABLE, up)
-
-
-def _highest(plan: WallPlan) -> Length:
-    """Underside of the top plates where they are highest."""
-    return plan.ceiling.highest_over(Span(0, plan.length))
+    return range(-plan.standard.sheet_drop, plan.highest_underside + NAILABLE, up)
 
 
 def _stagger(plan: WallPlan) -> Length:

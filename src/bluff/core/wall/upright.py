@@ -6,7 +6,10 @@ short point, long point
 Source: docs/rules.md, Walls whose top is not level.
 """
 
-from bluff.core.job.schools import Line
+from collections.abc import Iterable, Iterator
+from typing import NamedTuple
+
+from bluff.core.job.schools import End, Line
 from bluff.core.measure.length import Length, format_inches
 from bluff.core.measure.lumber import Lumber
 from bluff.core.measure.shapes import Corner, Edges, Span
@@ -76,6 +79,40 @@ def to_plates(
         side=side,
         edges=Edges((Corner(foot.start, y.value), Corner(foot.end, y.value)), over),
     )
+
+
+class UnderBend(NamedTuple):
+    """The place of one of the two pieces that stand where the slope of the top plates changes.
+
+    Args:
+        number: Which bend, from 1.
+        end: The piece before it or the one after it.
+        x: Its side nearer to the wall's start.
+    """
+
+    number: int
+    end: End
+    x: Sum
+
+
+def under_bends(plan: WallPlan, within: Span, taken: Iterable[Span]) -> Iterator[UnderBend]:
+    """Where a pair of studs or cripples stands under every bend of the top plates, one under each plate's end.
+
+    One piece under both would need a cut of its own with two bevels, and would give each plate half of a bearing.
+
+    Args:
+        plan: The wall.
+        within: Where there is room for them.
+        taken: What is taken there; of two bends too near to each other the first has the place.
+    """
+    thick, filled = plan.stud.thickness, [*taken]
+    for number, bend in enumerate(plan.top.bends, start=1):
+        at = Sum.of("where the slope changes", bend)
+        for end, x in ((End.START, at.minus("its own thickness", thick)), (End.END, at)):
+            place = Span(x.value, x.value + thick)
+            if within.contains(place) and not any(map(place.overlaps, filled)):
+                filled.append(place)
+                yield UnderBend(number, end, x)
 
 
 def _steepness(stretch: Stretch) -> float:

@@ -8,7 +8,7 @@ to the same wall.
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
-from typing import Any, Protocol
+from typing import Any
 
 from bluff.core.job.amounts import (
     Datum,
@@ -33,7 +33,7 @@ from bluff.core.job.special import KeptClear, Post
 from bluff.core.job.standard import Standard
 from bluff.core.measure.length import Length, format_inches, half, inches
 from bluff.core.measure.lumber import Lumber
-from bluff.core.measure.shapes import Edges, Span
+from bluff.core.measure.shapes import Span
 from bluff.core.measure.slope import Slopes, Stretch, format_pitch, plumb
 from bluff.core.measure.sum import Sum, counted
 from bluff.core.plan.joists import to_first_joist
@@ -42,19 +42,8 @@ from bluff.core.plan.loose_ends import LooseEnd, loose_ends
 from bluff.core.plan.meeting import Intersection, Joint, Meetings, Profile
 from bluff.core.plan.outline import inside, outline
 from bluff.core.plan.placing import placed_start, wall_face
+from bluff.core.wall.member import Member
 from bluff.core.wall.tops import Topped, top_of
-
-
-class Reaching(Protocol):
-    """An upright, as far as it matters what it reaches."""
-
-    @property
-    def start(self) -> Length: ...
-    @property
-    def top(self) -> Length: ...
-    @property
-    def edges(self) -> Edges | None: ...
-
 
 HELD_BACK: Length = inches("1/8")
 """Of an end stud, where the wall slides between old ones."""
@@ -294,6 +283,11 @@ class WallPlan:
         """Underside of the top plates, all along the wall."""
         return self.top.lowered(self.standard.top_plates, self.plate.thickness)
 
+    @cached_property
+    def highest_underside(self) -> Length:
+        """Underside of the top plates where it is highest."""
+        return self.ceiling.highest_over(Span(0, self.length))
+
     @property
     def is_level(self) -> bool:
         """Whether its plates lie level from end to end."""
@@ -316,7 +310,7 @@ class WallPlan:
         run = f"run {format_inches(stretch.run_to(x))} x {format_pitch(stretch.pitch)}"
         return begins.plus(run, stretch.at(x) - stretch.low)
 
-    def is_under_plates(self, piece: Reaching) -> bool:
+    def is_under_plates(self, piece: Member) -> bool:
         """Whether an upright reaches the top plates."""
         reached = piece.edges.over[0].y if piece.edges else piece.top
         return reached == self.ceiling.at(piece.start)

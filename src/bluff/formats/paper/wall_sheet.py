@@ -248,7 +248,7 @@ def _bevelled(row: CutRow) -> list[str]:
     """What a board that is cut to a slope needs besides its length."""
     if row.bevel is None:
         return []
-    if row.bevel.short == row.length:
+    if row.bevel.short is None:
         return [f"plumb cuts {row.bevel.degrees}°"]
     return [f"short {format_inches(row.bevel.short)}, {row.bevel.degrees}°"]
 
@@ -271,7 +271,7 @@ def _cut_list(page: Page, framing: Framing, edges: tuple[float, float], top: flo
             ", ".join([*map(words.name, row.roles), *_bevelled(row)]),
         )
         for row in cut_list([framing])
-        if row.bevel is None or framing.plan.is_level or row.bevel.short == row.length
+        if row.bevel is None or framing.plan.is_level or row.bevel.short is None
     ]
     for spacer in spacer_list([framing]):
         section = f"{format_inches(spacer.thickness)} x {format_inches(spacer.depth)}"
