@@ -268,6 +268,49 @@ def topped_jobs(draw: st.DrawFn) -> Job:
 
 
 @st.composite
+def storeyed_jobs(draw: st.DrawFn) -> Job:
+    """A job of one tall wall with openings on two floors, many of them above one another and nearly in line."""
+    length = draw(lengths(150, 400))
+    line = draw(st.just(inches("109 1/8")) | lengths(90, 120))
+    ways = replace(draw(wall_ways), studs=WallHeight(draw(lengths(190, 260))))
+    top = draw(st.none() | st.none() | tops(length))
+    if isinstance(top, Chain):
+        top = Chain(tuple(Corner(x, y + line) for x, y in top.points))
+    wall = Wall("A", "2x6", Alone(length), floors=(line,), ways=ways, top=top and replace(top, **_higher(top, line)))
+    middles = draw(st.lists(lengths(30, length // 64 - 30), min_size=1, max_size=3))
+    widths = draw(st.lists(lengths(12, 60), min_size=1, max_size=2))
+    near = st.sampled_from([0, 0, 0, inches("3/4"), inches("1 1/2"), inches(3), inches(20)])
+    opened = []
+    for number in range(draw(st.integers(2, 5))):
+        kind = draw(st.sampled_from([OpeningKind.WINDOW, OpeningKind.WINDOW, OpeningKind.DOOR]))
+        height = draw(lengths(70, 84) if kind.is_doorway else lengths(8, 50))
+        width = draw(st.sampled_from(widths)) + draw(near)
+        at = At(Reference.CENTRE, draw(st.sampled_from(middles)) + draw(near), FromPlate(End.START))
+        ways_of_it = draw(opening_ways)
+        opened.append(
+            Opening(
+                f"O{number}",
+                "A",
+                kind,
+                Size(width, height),
+                Sizing.ROUGH,
+                at,
+                ways_of_it,
+                None,
+                draw(st.integers(0, 1)),
+            )
+        )
+    return Job("storeys", walls=(wall,), openings=tuple(opened))
+
+
+def _higher(top: Top, line: Length) -> dict[str, Length]:
+    """Heights of a top that leaves room for a storey below."""
+    if isinstance(top, Chain) or top.height is None:
+        return {}
+    return {"height": top.height + line}
+
+
+@st.composite
 def floors(draw: st.DrawFn, ways: st.SearchStrategy[JobWays]) -> tuple[Job, int, int]:
     """A rectangle of random size and studs with partitions across it, framed in some ways; and its sides in feet."""
     width, depth = draw(st.integers(12, 60)), draw(st.integers(12, 60))

@@ -35,8 +35,8 @@ from bluff.core.wall.framing import Framing
 from bluff.core.wall.marks import BURNED_INCH, read_mark
 from bluff.core.wall.member import Mark, Member, Orientation, Plate, Role
 from bluff.core.wall.piece import Of, Part
+from bluff.core.wall.placed import PlacedClear, PlacedOpening
 from bluff.core.wall.sheets import Sheet, SheetLayout
-from bluff.core.wall.wall_plan import PlacedClear, PlacedOpening
 from bluff.formats.framed import FramedFinding, framed_finding, points
 from bluff.formats.job_file import OpeningFile, WallFile
 from bluff.formats.ways_values import FileModel

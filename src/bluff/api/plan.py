@@ -23,7 +23,8 @@ from bluff.core.plan.outline import Outline
 from bluff.core.takeoff.ties import ties
 from bluff.core.takeoff.weight import Lift, lift
 from bluff.core.wall.framing import Framing
-from bluff.core.wall.wall_plan import PlacedOpening, WallPlan
+from bluff.core.wall.placed import PlacedOpening
+from bluff.core.wall.wall_plan import WallPlan
 from bluff.formats.edits import EditFile, edit_from_core, edit_to_core
 from bluff.formats.job_file import WallFile
 from bluff.service.jobs import counted, framings

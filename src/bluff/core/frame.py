@@ -17,6 +17,7 @@ from bluff.core.checks.plates import check_laps, check_plates
 from bluff.core.checks.posts import check_posts
 from bluff.core.checks.raising import check_lift, check_tip_up
 from bluff.core.checks.sheets import check_bare_top, check_sheet_edges, check_sheet_joints, check_spacing
+from bluff.core.checks.stacks import check_stacks
 from bluff.core.checks.tops import check_stock, check_top
 from bluff.core.job.finding import Finding, Severity
 from bluff.core.wall.build import build
@@ -28,6 +29,7 @@ CHECKS: tuple[Callable[[Framing], Iterator[Finding]], ...] = (
     check_posts,
     check_crowding,
     check_openings,
+    check_stacks,
     check_layout,
     check_kept_clear,
     check_plates,

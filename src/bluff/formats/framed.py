@@ -24,8 +24,8 @@ from bluff.core.takeoff.weight import lift, weight
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import PLATES, Bevel, Mark, Member, Orientation, Plate, Role
 from bluff.core.wall.piece import Of, Part
+from bluff.core.wall.placed import PlacedClear
 from bluff.core.wall.sheets import SheetLayout
-from bluff.core.wall.wall_plan import PlacedClear
 from bluff.formats.edits import EditFile, edit_from_core
 from bluff.formats.framed_totals import FramedTotals, framed_totals
 

@@ -10,7 +10,20 @@ from typing import Annotated, Any, Literal
 from pydantic import Field, StrictBool, StrictInt, StrictStr, ValidationError
 
 from bluff.core.errors import BluffError, JobError
-from bluff.core.job.job import Alone, Between, Checked, Ends, Job, Opening, Picture, Runs, Sizing, Wall, WallKind
+from bluff.core.job.job import (
+    MOST_FLOORS,
+    Alone,
+    Between,
+    Checked,
+    Ends,
+    Job,
+    Opening,
+    Picture,
+    Runs,
+    Sizing,
+    Wall,
+    WallKind,
+)
 from bluff.core.job.position import At, Centred
 from bluff.core.job.schools import End, Line, OpeningKind
 from bluff.core.job.special import Beam, ClearFor, FixtureBacking, KeptClear, Post
@@ -205,6 +218,9 @@ class WallFile(WallWaysFile):
     posts: Annotated[list[PostFile], Field(max_length=MOST_SPECIALS)] | None = None
     backing: Annotated[list[BackingFile], Field(max_length=MOST_SPECIALS)] | None = None
     clear: Annotated[list[ClearFile], Field(max_length=MOST_SPECIALS)] | None = None
+    floors: Annotated[list[LengthText], Field(max_length=MOST_FLOORS)] | None = Field(
+        default=None, description="Storey lines above the floor the wall stands on, from below."
+    )
     anchor_bolts: Annotated[list[LengthText], Field(max_length=MOST_FASTENERS)] | None = Field(
         default=None, description="Along the plate from the wall's start; left out, they go by the rule."
     )
@@ -227,6 +243,7 @@ class WallFile(WallWaysFile):
             ways=self.ways(WallWays),
             clear=tuple(bay.to_core() for bay in self.clear or ()),
             top=self.top.to_core() if self.top else None,
+            floors=tuple(self.floors or ()),
         )
 
     def _run(self) -> Alone | Between:
@@ -257,6 +274,7 @@ class WallFile(WallWaysFile):
             posts=[PostFile.from_core(post) for post in wall.posts] or None,
             backing=[BackingFile.from_core(board) for board in wall.backing] or None,
             clear=[ClearFile.from_core(bay) for bay in wall.clear] or None,
+            floors=list(wall.floors) or None,
             anchor_bolts=None if wall.bolts is None else list(wall.bolts),
             plate_pins=None if wall.pins is None else list(wall.pins),
             **run,
@@ -288,6 +306,9 @@ class OpeningFile(OpeningWaysFile):
     unit: SizeText | None = None
     rough: SizeText | None = None
     at: PositionText
+    floor: Annotated[StrictInt, Field(ge=0, le=MOST_FLOORS)] | None = Field(
+        default=None, description="Which of its wall's storey lines its heights are measured from; left out, none."
+    )
     checked: CheckedFile | None = None
 
     def to_core(self) -> Opening:
@@ -299,7 +320,8 @@ class OpeningFile(OpeningWaysFile):
             case _:
                 raise JobError("Give the opening a unit or a rough size, one of the two.", "unit")
         checked = self.checked.to_core() if self.checked else None
-        return Opening(self.id, self.wall, self.kind, size, sizing, self.at, self.ways(OpeningWays), checked)
+        ways = self.ways(OpeningWays)
+        return Opening(self.id, self.wall, self.kind, size, sizing, self.at, ways, checked, self.floor or 0)
 
     @classmethod
     def from_core(cls, opening: Opening) -> "OpeningFile":
@@ -308,6 +330,7 @@ class OpeningFile(OpeningWaysFile):
             wall=opening.wall,
             kind=opening.kind,
             at=opening.position,
+            floor=opening.floor or None,
             unit=opening.size if opening.sizing is Sizing.UNIT else None,
             rough=opening.size if opening.sizing is Sizing.ROUGH else None,
             checked=CheckedFile.from_core(opening.checked) if opening.checked else None,

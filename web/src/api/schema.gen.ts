@@ -1163,7 +1163,7 @@ export interface components {
          * @description What can be found.
          * @enum {string}
          */
-        Code: "opening-off-wall" | "openings-overlap" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-below-rough" | "header-above-rough" | "header-on-hangers" | "header-hollow" | "head-height-not-given" | "sill-not-sloped" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stud-slid" | "stud-left-out" | "stud-kept-off" | "clear-bay-taken" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-break-off-stud" | "plate-breaks-close" | "single-plate-joint" | "bolt-under-wood" | "bolt-in-doorway" | "bolts-by-rule" | "bolt-off-plate" | "bolts-too-far" | "post-left-out" | "post-unverified" | "beam-breaks-plates" | "fire-blocks" | "fixture-backing-left-out" | "sheet-joint-unblocked" | "opening-crowds-meeting" | "backing-missing" | "carries-load-not-said" | "pins-by-rule" | "pins-too-far" | "pin-off-plate" | "needs-wall-jacks" | "sheets-leave-bare" | "blocks-off-wall" | "ceiling-backing-missing" | "joists-not-given" | "studs-miss-joists" | "wall-does-not-tip-up" | "no-lap" | "corner-clips" | "walls-cross" | "walls-overlap" | "end-not-joined" | "angled-end" | "top-height-taken" | "slopes-meet" | "slopes-meet-over-opening" | "header-under-slope" | "studs-longer-than-stock";
+        Code: "opening-off-wall" | "openings-overlap" | "openings-too-close" | "openings-out-of-line" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-below-rough" | "header-above-rough" | "header-on-hangers" | "header-hollow" | "head-height-not-given" | "sill-not-sloped" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stands-on-header" | "stud-slid" | "stud-left-out" | "stud-kept-off" | "clear-bay-taken" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-break-off-stud" | "plate-breaks-close" | "single-plate-joint" | "bolt-under-wood" | "bolt-in-doorway" | "bolts-by-rule" | "bolt-off-plate" | "bolts-too-far" | "post-left-out" | "post-unverified" | "beam-breaks-plates" | "fire-blocks" | "fixture-backing-left-out" | "sheet-joint-unblocked" | "opening-crowds-meeting" | "backing-missing" | "carries-load-not-said" | "pins-by-rule" | "pins-too-far" | "pin-off-plate" | "needs-wall-jacks" | "sheets-leave-bare" | "blocks-off-wall" | "ceiling-backing-missing" | "joists-not-given" | "studs-miss-joists" | "wall-does-not-tip-up" | "no-lap" | "corner-clips" | "walls-cross" | "walls-overlap" | "end-not-joined" | "angled-end" | "top-height-taken" | "slopes-meet" | "slopes-meet-over-opening" | "header-under-slope" | "studs-longer-than-stock";
         /**
          * ConflictView
          * @description A lost race: the job as it is now, and the change that was not made.
@@ -2000,6 +2000,11 @@ export interface components {
                  */
                 toward?: "start" | "end";
             };
+            /**
+             * Floor
+             * @description Which of its wall's storey lines its heights are measured from; left out, none.
+             */
+            floor?: number | null;
             checked?: components["schemas"]["CheckedFile"] | null;
         };
         /**
@@ -3542,6 +3547,11 @@ export interface components {
             backing?: components["schemas"]["BackingFile"][] | null;
             /** Clear */
             clear?: components["schemas"]["ClearFile"][] | null;
+            /**
+             * Floors
+             * @description Storey lines above the floor the wall stands on, from below.
+             */
+            floors?: (string | number)[] | null;
             /**
              * Anchor Bolts
              * @description Along the plate from the wall's start; left out, they go by the rule.

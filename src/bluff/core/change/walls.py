@@ -20,7 +20,8 @@ from bluff.core.measure.length import Length, format_feet, format_inches, from_6
 from bluff.core.measure.shapes import Corner, Span
 from bluff.core.plan.meeting import Joint
 from bluff.core.plan.outline import Outline, Place, outline
-from bluff.core.wall.wall_plan import PlacedOpening, WallPlan, wall_plans
+from bluff.core.wall.placed import PlacedOpening
+from bluff.core.wall.wall_plan import WallPlan, wall_plans
 
 
 def moved(job: Job, wall_ids: Iterable[str], east: Length, north: Length) -> Job:
@@ -189,6 +190,8 @@ def join(job: Job, wall_id: str, other_id: str) -> Job:
     faces = sorted(mine.across(theirs.at(0, face)) for face in theirs.faces)
     if plan.stud != other.stud or not all(map(_alike, faces, sorted(mine.faces))):
         raise EditError(f"Walls {wall_id} and {other_id} have other studs or faces; make them alike first.", "with")
+    if plan.wall.floors != other.wall.floors:
+        raise EditError(f"Walls {wall_id} and {other_id} have other storey lines; make them alike first.", "with")
     far = max((mine.along((point.x, point.y)), point) for point in _points(other.wall)) if end is End.END else None
     near = min((mine.along((point.x, point.y)), point) for point in _points(other.wall)) if end is End.START else None
     run = plan.wall.run

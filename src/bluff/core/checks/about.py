@@ -9,6 +9,7 @@ from bluff.core.job.header import Header, HeaderPlace
 from bluff.core.job.job import Sizing
 from bluff.core.job.position import At, FromOutside, FromPlate
 from bluff.core.job.schools import End
+from bluff.core.job.standard import LOWEST_HEAD
 from bluff.core.measure.length import Length
 from bluff.core.measure.shapes import Span
 from bluff.core.measure.size import Size
@@ -46,10 +47,11 @@ def with_head(frame: OpeningFrame, head: Length) -> Edit | None:
     placed, opening = frame.placed, frame.placed.opening
     raised = head - placed.head.value
     is_deep = placed.header.choice.place is HeaderPlace.TO_PLATE
-    fits = raised <= frame.top_cripple_length.value and raised + frame.bottom_cripple_length.value >= 0
-    if is_deep or not frame.has_sill or not fits:
+    fits = raised <= frame.room_above and raised + frame.bottom_cripple_length.value >= 0
+    given = head - placed.storey.value
+    if is_deep or opening.kind.is_doorway or not fits or given < LOWEST_HEAD:
         return None
-    return ChangeOpening(opening.id, replace(opening, ways=replace(opening.ways, head_height=head)))
+    return ChangeOpening(opening.id, replace(opening, ways=replace(opening.ways, head_height=given)))
 
 
 def highest_head(frame: OpeningFrame) -> Length:

@@ -7,7 +7,7 @@ from bluff.core.measure.length import format_inches
 from bluff.core.measure.shapes import Span
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import UPRIGHTS
-from bluff.core.wall.wall_plan import PlacedClear
+from bluff.core.wall.placed import PlacedClear
 
 
 def check_kept_clear(framing: Framing) -> Iterator[Finding]:

@@ -3,18 +3,18 @@
 from collections.abc import Iterator
 from dataclasses import replace
 
-from bluff.core.checks.about import about, clear_of, highest_head, moved, with_head
+from bluff.core.checks.about import about, clear_of, either_way, highest_head, moved, with_head
 from bluff.core.job.edit import ChangeWall, Edit
 from bluff.core.job.finding import VERIFY, Code, Finding, Severity
 from bluff.core.job.position import At, FromOpening, FromPlate, FromWall, Reference
 from bluff.core.job.schools import End
 from bluff.core.measure.length import format_inches, half
 from bluff.core.measure.shapes import Span
-from bluff.core.wall.admission import RefusedOpening, RefusedPost, Unfit
+from bluff.core.wall.admission import RefusedOpening, RefusedPost, Unfit, has_room
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.opening_frame import OpeningFrame
+from bluff.core.wall.placed import NoPlace
 from bluff.core.wall.posts import PostFrame
-from bluff.core.wall.wall_plan import NoPlace
 
 
 def check_left_out(framing: Framing) -> Iterator[Finding]:
@@ -57,7 +57,7 @@ def _too_high(refused: RefusedOpening) -> Finding:
         "top plates, so it is left out.",
         "Lower the head or make the studs longer.",
         fix=with_head(frame, highest),
-        fix_label=f"Lower its head to {format_inches(highest)}",
+        fix_label=f"Lower its head to {format_inches(highest - frame.placed.storey.value)}",
     )
 
 
@@ -87,7 +87,7 @@ def _below_plate(refused: RefusedOpening) -> Finding:
         f"sill would be {format_inches(over)} below the bottom plate, so it is left out.",
         "Raise the head, or check whether it is a door.",
         fix=with_head(frame, head + over),
-        fix_label=f"Raise its head to {format_inches(head + over)}",
+        fix_label=f"Raise its head to {format_inches(head + over - frame.placed.storey.value)}",
     )
 
 
@@ -108,16 +108,72 @@ def _in_the_way(refused: RefusedOpening) -> Finding:
     )
 
 
+def _no_room_between(refused: RefusedOpening) -> Finding:
+    frame, other = refused.frame, refused.other
+    if other is None:
+        raise AssertionError("whatever is in the way is named")
+    mine, theirs = frame.seen, other.seen
+    is_upper = mine.is_above(theirs)
+    upper, lower = (mine, theirs) if is_upper else (theirs, mine)
+    over = lower.shelf.at.value - upper.lid.at.value
+    up = over if is_upper else -over
+    head = frame.placed.head.value + up
+    fix = with_head(frame, head) if has_room(frame, refused.admitted, up=up) else None
+    label = f"{'Raise' if is_upper else 'Lower'} its head to {format_inches(head - frame.placed.storey.value)}"
+    if fix is None and (shift := clear_of(frame, other.pack, refused.admitted)) is not None:
+        fix, label = moved(frame, shift), f"Move it {format_inches(abs(shift))}"
+    return about(
+        frame,
+        Code.OPENINGS_TOO_CLOSE,
+        Severity.ERROR,
+        f"{upper.opening} is above {lower.opening}, and its sill would be {format_inches(over)} below the top of the "
+        f"header of {lower.opening}, so {mine.opening} is left out.",
+        "Give the two more height between them, or take them as one opening with a transom.",
+        fix=fix,
+        fix_label=label,
+    )
+
+
+def _kings_clash(refused: RefusedOpening) -> Finding:
+    frame, other = refused.frame, refused.other
+    if other is None:
+        raise AssertionError("whatever is in the way is named")
+    mine, theirs = frame.placed.id, other.placed.id
+    in_line = (other.pack.start - frame.pack.start, other.pack.end - frame.pack.end)
+    shifts = sorted((*in_line, half(in_line[0] + in_line[1]), *either_way(frame, other.pack)), key=abs)
+    shift = next((shift for shift in shifts if has_room(frame, refused.admitted, along=shift)), None)
+    return about(
+        frame,
+        Code.OPENINGS_OUT_OF_LINE,
+        Severity.ERROR,
+        f"Kings or jacks of {mine} and {theirs}, one above the other, would stand half in each other, so {mine} is "
+        "left out.",
+        f"Line the two up, or set {mine} so that its kings stand clear of those of {theirs}.",
+        fix=None if shift is None else moved(frame, shift),
+        fix_label=None if shift is None else f"Move it {format_inches(abs(shift))}",
+    )
+
+
 _REFUSED = {
     Unfit.OFF_WALL: _off_wall,
     Unfit.TOO_HIGH: _too_high,
     Unfit.HEADER_TOO_DEEP: _header_too_deep,
     Unfit.BELOW_PLATE: _below_plate,
     Unfit.IN_THE_WAY: _in_the_way,
+    Unfit.NO_ROOM_BETWEEN: _no_room_between,
+    Unfit.KINGS_CLASH: _kings_clash,
 }
 
 
 def _without_place(lost: NoPlace) -> Finding:
+    if lost.floor is not None:
+        return Finding(
+            Code.OPENING_REFERENCE,
+            Severity.ERROR,
+            f"{lost.mark} has no place: it is on floor {lost.floor}, and this wall has no storey line for it.",
+            f"Give the wall its storey lines, or put {lost.mark} on floor 0.",
+            opening=lost.mark,
+        )
     match lost.position:
         case At(origin=FromWall(wall)):
             reason = f"wall {wall}, which does not meet this wall"

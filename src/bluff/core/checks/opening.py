@@ -34,11 +34,11 @@ def check_openings(framing: Framing) -> Iterator[Finding]:
 
 
 def _heads(frames: Iterable[OpeningFrame]) -> Iterator[Finding]:
-    """Heads that do not line up with the first one in the wall."""
-    first: OpeningFrame | None = None
+    """Heads that do not line up with the first one on their floor."""
+    firsts: dict[int, OpeningFrame] = {}
     for frame in frames:
-        first = first or frame
-        head, lead = frame.placed.head.value, first.placed.head.value
+        first = firsts.setdefault(frame.placed.opening.floor, frame)
+        head, lead = frame.placed.head_on_floor.value, first.placed.head_on_floor.value
         if head != lead and frame.placed.standard.heads is Heads.ONE:
             above = "higher" if head > lead else "lower"
             yield about(
@@ -48,7 +48,7 @@ def _heads(frames: Iterable[OpeningFrame]) -> Iterator[Finding]:
                 f"The head of {frame.placed.id} is at {format_inches(head)}, {format_inches(abs(head - lead))} {above} "
                 f"than {first.placed.id} at {format_inches(lead)}.",
                 "Check the elevations; trim lines usually run through.",
-                fix=with_head(frame, lead),
+                fix=with_head(frame, first.placed.head.value),
                 fix_label=f"Put its head at {format_inches(lead)}",
             )
 
@@ -85,23 +85,24 @@ def _header_fits(frame: OpeningFrame) -> Iterator[Finding]:
         f"{format_inches(max(room, 0))} is left {where}: {format_inches(over)} too much. It is left out.",
         "Lower the head, make the studs longer, or have the designer choose a shallower header.",
         fix=with_head(frame, head := highest_head(frame)),
-        fix_label=f"Lower its head to {format_inches(head)}",
+        fix_label=f"Lower its head to {format_inches(head - placed.storey.value)}",
     )
 
 
 def _header_under_plates(frame: OpeningFrame) -> Iterator[Finding]:
     """A doorway under a header that sits tight under the top plates: its head is what the header leaves."""
     placed = frame.placed
-    if placed.header.choice.place is not HeaderPlace.TO_PLATE or frame.has_sill:
+    if placed.header.choice.place is not HeaderPlace.TO_PLATE or not placed.opening.kind.is_doorway:
         return
     needed = placed.rough.height.value
-    over = placed.head.value - needed
+    left = placed.head_on_floor.value
+    over = left - needed
     if over < 0:
         yield about(
             frame,
             Code.HEADER_BELOW_ROUGH,
             Severity.ERROR,
-            f"Under its header tight to the plates {placed.id} has {format_inches(placed.head.value)}, "
+            f"Under its header tight to the plates {placed.id} has {format_inches(left)}, "
             f"{format_inches(-over)} less than its rough height of {format_inches(needed)}.",
             "Make the studs longer, or have the designer choose a shallower header.",
         )
@@ -110,7 +111,7 @@ def _header_under_plates(frame: OpeningFrame) -> Iterator[Finding]:
             frame,
             Code.HEADER_ABOVE_ROUGH,
             Severity.INFO,
-            f"Under its header tight to the plates {placed.id} has {format_inches(placed.head.value)}, "
+            f"Under its header tight to the plates {placed.id} has {format_inches(left)}, "
             f"{format_inches(over)} more than its rough height of {format_inches(needed)}.",
             f"Fill {format_inches(over)} under the header before the jamb goes in.",
         )
@@ -155,13 +156,14 @@ def _head_given(frame: OpeningFrame) -> Iterator[Finding]:
     placed = frame.placed
     ways = placed.opening.ways
     is_deep = placed.header.choice.place is HeaderPlace.TO_PLATE
-    if placed.standard.heads is Heads.PER_OPENING and frame.has_sill and ways.head_height is None and not is_deep:
+    is_doorway = placed.opening.kind.is_doorway
+    if placed.standard.heads is Heads.PER_OPENING and not is_doorway and ways.head_height is None and not is_deep:
         yield about(
             frame,
             Code.HEAD_HEIGHT_NOT_GIVEN,
             Severity.INFO,
             f"Every opening has a head height of its own here, and nobody has given that of {placed.id}; it is taken "
-            f"as {format_inches(placed.head.value)}.",
+            f"as {format_inches(placed.head_on_floor.value)}.",
             "Read it off the elevation and enter it.",
         )
 

@@ -14,7 +14,8 @@ from bluff.core.measure.length import Length, from_64ths, half
 from bluff.core.plan.beside import SIDES, Beside, Side
 from bluff.core.plan.meeting import Joint
 from bluff.core.plan.outline import Outline, Place, compass, inside, outline
-from bluff.core.wall.wall_plan import PlacedOpening, WallPlan
+from bluff.core.wall.placed import PlacedOpening
+from bluff.core.wall.wall_plan import WallPlan
 
 
 @dataclass(frozen=True, slots=True)

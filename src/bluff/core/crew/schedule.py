@@ -14,7 +14,7 @@ from bluff.core.job.finding import Severity
 from bluff.core.job.header import HeaderBoards
 from bluff.core.job.job import Opening
 from bluff.core.wall.framing import Framing
-from bluff.core.wall.wall_plan import PlacedOpening
+from bluff.core.wall.placed import PlacedOpening
 
 
 @dataclass(frozen=True, slots=True)

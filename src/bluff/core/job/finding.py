@@ -29,6 +29,8 @@ class Code(StrEnum):
 
     OPENING_OFF_WALL = "opening-off-wall"
     OPENINGS_OVERLAP = "openings-overlap"
+    OPENINGS_TOO_CLOSE = "openings-too-close"
+    OPENINGS_OUT_OF_LINE = "openings-out-of-line"
     OPENING_TOO_HIGH = "opening-too-high"
     OPENING_BELOW_PLATE = "opening-below-plate"
     OPENING_REFERENCE = "opening-reference"
@@ -46,6 +48,7 @@ class Code(StrEnum):
     ROUGH_OPENING_BY_DEFAULT = "rough-opening-by-default"
     HEADS_DIFFER = "heads-differ"
     SHORT_CRIPPLE = "short-cripple"
+    STANDS_ON_HEADER = "stands-on-header"
     STUD_SLID = "stud-slid"
     STUD_LEFT_OUT = "stud-left-out"
     STUD_KEPT_OFF = "stud-kept-off"

@@ -13,9 +13,11 @@ unit
 import math
 import re
 from collections import Counter
+from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 from enum import StrEnum
 from functools import cached_property
+from itertools import pairwise
 
 from bluff.core.errors import EditError, JobError, LumberError
 from bluff.core.job.position import At, Centred
@@ -24,7 +26,7 @@ from bluff.core.job.special import FixtureBacking, KeptClear, Post
 from bluff.core.job.standard import Standard
 from bluff.core.job.top import Top
 from bluff.core.job.ways import JobWays, OpeningWays, Taken, WallWays
-from bluff.core.measure.length import LONGEST, Length, format_inches
+from bluff.core.measure.length import LONGEST, Length, format_feet, format_inches, inches
 from bluff.core.measure.lumber import STUDS, lumber
 from bluff.core.measure.size import Size
 
@@ -33,6 +35,9 @@ _IMAGE = re.compile(r"[0-9a-f]{32}")
 MOST_WALLS = 2000
 MOST_OPENINGS = 10_000
 MOST_OPENINGS_OF_A_WALL = 500
+MOST_FLOORS = 5
+LOWEST_STOREY: Length = inches("6'")
+"""From one storey line to the next, at least."""
 
 
 class WallKind(StrEnum):
@@ -135,9 +140,10 @@ class Opening:
         position: Where in the wall.
         ways: What is framed otherwise than in the rest of the wall.
         checked: Who compared it with the plan, if anybody has.
+        floor: Which of its wall's storey lines its heights are measured from; 0 is the floor the wall stands on.
 
     Raises:
-        JobError: The id cannot be written on a plate.
+        JobError: The id cannot be written on a plate, or there is no such storey.
     """
 
     id: str
@@ -148,9 +154,15 @@ class Opening:
     position: At | Centred
     ways: OpeningWays = field(default_factory=OpeningWays)
     checked: Checked | None = None
+    floor: int = 0
 
     def __post_init__(self) -> None:
         _check_id("opening", self.id)
+        if not 0 <= self.floor <= MOST_FLOORS:
+            raise JobError(
+                f"An opening is on floor 0, which the wall stands on, or on one of up to {MOST_FLOORS} above it.",
+                "floor",
+            )
         if isinstance(self.position, At) and not 0 <= self.position.distance <= LONGEST:
             raise JobError(f"{self.id} is measured by 0 to 1000 feet; measure it from something nearer.", "at")
 
@@ -173,9 +185,10 @@ class Wall:
         ways: What is framed otherwise than in the rest of the job.
         top: Its top, where that is not level.
         clear: Bays that are kept clear for something.
+        floors: Its storey lines above the floor it stands on, from below; none where it is one storey high.
 
     Raises:
-        JobError: No such stud, or a run no wall can have.
+        JobError: No such stud, a run no wall can have, or storeys nobody could stand in.
     """
 
     id: str
@@ -191,9 +204,11 @@ class Wall:
     ways: WallWays = field(default_factory=WallWays)
     top: Top | None = None
     clear: tuple[KeptClear, ...] = ()
+    floors: tuple[Length, ...] = ()
 
     def __post_init__(self) -> None:
         _check_id("wall", self.id)
+        _check_floors(self.floors)
         try:
             nominal = lumber(self.stud).nominal
         except LumberError as error:
@@ -390,6 +405,19 @@ def _check_id(what: str, text: str, path: str = "id") -> None:
             "write up to 24 letters, digits, spaces, dots and dashes, like W1.",
             path,
         )
+
+
+def _check_floors(floors: Sequence[Length]) -> None:
+    if len(floors) > MOST_FLOORS:
+        raise JobError(f"A wall has at most {MOST_FLOORS} storey lines.", "floors")
+    for index, (below, line) in enumerate(pairwise([0, *floors])):
+        if line - below < LOWEST_STOREY:
+            raise JobError(
+                f"A storey line at {format_inches(line)} is less than {format_feet(LOWEST_STOREY)} above "
+                f"{'the line below it' if index else 'the floor'}; write how high each is above the floor the wall "
+                "stands on, the lowest first.",
+                f"floors[{index}]",
+            )
 
 
 def _check_in_reach(point: Point, path: str) -> None:

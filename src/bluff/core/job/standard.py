@@ -54,6 +54,7 @@ from bluff.core.job.words import Words
 from bluff.core.measure.length import Length, format_inches, inches
 from bluff.core.measure.lumber import STUDS, Lumber, lumber
 
+LOWEST_HEAD: Length = inches(12)
 NARROWEST = "narrowest"
 """The board behind an intersection, where none is named: the narrowest that leaves enough to both sides."""
 UsualAllowances: TypeAlias = tuple[tuple[OpeningKind, Allowance], ...]
@@ -245,7 +246,7 @@ class Standard:
         "Head height",
         "Underside of window headers above the floor.",
         check=Within(
-            inches(12), inches("1000'"), "A head height under a foot leaves no opening; write it from the floor."
+            LOWEST_HEAD, inches("1000'"), "A head height under a foot leaves no opening; write it from the floor."
         ),
     )
     heads: Heads = way(Heads.ONE, "Head heights")

@@ -8,15 +8,14 @@ from collections.abc import Callable, Iterable
 from dataclasses import replace
 from itertools import count, product
 from string import ascii_uppercase
-from typing import TypeAlias
+from typing import Any, TypeAlias
 
 from bluff.core.errors import PhraseError
 from bluff.core.job.edit import AddOpening, ChangeOpening, Edit, RemoveOpening, Several
 from bluff.core.job.header import Header, HeaderKind, Source
-from bluff.core.job.job import Job, Opening, Sizing, Wall
+from bluff.core.job.job import MOST_FLOORS, Job, Opening, Sizing, Wall
 from bluff.core.job.position import Centred
 from bluff.core.job.schools import Jacks, OpeningKind
-from bluff.core.job.ways import OpeningWays
 from bluff.core.measure.length import inches
 from bluff.core.measure.size import Size, parse_size
 from bluff.core.phrase.grammar import Either, Given, Many, Maybe, Parts, Phrase, Rule, Slot, Word, read
@@ -71,44 +70,55 @@ def read_kind(word: str | None, size: Size) -> OpeningKind:
     raise PhraseError(f"“{word}” is no kind of opening; write one of {known}.")
 
 
-_Way: TypeAlias = Callable[[OpeningWays, Header], OpeningWays]
-"""What differs about one opening: a change of its ways, given the header that holds for it."""
+_Way: TypeAlias = Callable[[Opening, Header], Opening]
+"""What differs about one opening: a change of it, given the header that holds for it."""
+
+
+def _with(opening: Opening, **ways: Any) -> Opening:
+    return replace(opening, ways=replace(opening.ways, **ways))
 
 
 def _read_header(text: str, _reading: Reading) -> _Way:
     called = read_header(text, Header())
     is_counted = "ply" in text.lower()
 
-    def put(ways: OpeningWays, header: Header) -> OpeningWays:
+    def put(opening: Opening, header: Header) -> Opening:
         # Called without a number it is as many as before: “header 2x10” makes deeper what is there.
         plies = header.plies if not is_counted and called.kind is header.kind is HeaderKind.BUILT_UP else called.plies
         chosen = replace(read_header(text, header), plies=plies, source=Source.UNVERIFIED)
-        return replace(ways, header=chosen)
+        return _with(opening, header=chosen)
 
     return put
 
 
 def _read_head(text: str, reading: Reading) -> _Way:
     head = read_typed_length(text, reading)
-    return lambda ways, _: replace(ways, head_height=head)
+    return lambda opening, _: _with(opening, head_height=head)
 
 
 def _read_jacks(text: str, reading: Reading) -> _Way:
     number = read_typed_count(text, reading)
-    return lambda ways, _: replace(ways, jack_count=number)
+    return lambda opening, _: _with(opening, jack_count=number)
 
 
 def _read_kings(text: str, reading: Reading) -> _Way:
     number = read_typed_count(text, reading)
-    return lambda ways, _: replace(ways, king_count=number)
+    return lambda opening, _: _with(opening, king_count=number)
+
+
+def _read_floor(text: str, _reading: Reading) -> _Way:
+    if not text.isdecimal() or int(text) > MOST_FLOORS:
+        raise PhraseError(f"“{text}” is no floor; 0 is the one the wall stands on, 1 the next above it")
+    floor = int(text)
+    return lambda opening, _: replace(opening, floor=floor)
 
 
 def _sills(number: int) -> _Way:
-    return lambda ways, _: replace(ways, sills=number)
+    return lambda opening, _: _with(opening, sills=number)
 
 
 def _jacks(jacks: Jacks) -> _Way:
-    return lambda ways, _: replace(ways, jacks=jacks)
+    return lambda opening, _: _with(opening, jacks=jacks)
 
 
 _DIFFERS = Rule(
@@ -116,6 +126,7 @@ _DIFFERS = Rule(
     (
         Many(
             Either(
+                (Word("floor", ("storey",)), Slot("differs", "which", _read_floor)),
                 (Word("head"), Slot("differs", "height", _read_head, longest=4)),
                 (Word("header"), Slot("differs", "header", _read_header, longest=8)),
                 (Word("single", gives=("differs", _sills(1))), Word("sill")),
@@ -146,7 +157,7 @@ def _differing(opening: Opening, given: Given, job: Job) -> Opening:
     """An opening with what a line says differs about it."""
     for way in given.get("differs", ()):
         header = job.standard_of(opening).header
-        opening = replace(opening, ways=way(opening.ways, header))
+        opening = way(opening, header)
     if opening.kind.is_doorway and opening.ways.head_height is not None:
         raise PhraseError("A doorway's head is its rough height; write its size instead of a head.")
     return opening
@@ -200,6 +211,7 @@ ADD_OPENING: LinePhrase = Phrase(
         "w 3-0x3-0 centred head 84",
         "ro 43x55 @ centred double sill",
         "w 3-0x3-0 @ 4-0 header 2x10 floating",
+        "w 3-0x4-0 @ 9-3 floor 1",
     ),
 )
 ADD_SEVERAL: LinePhrase = Phrase(

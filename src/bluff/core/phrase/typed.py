@@ -15,7 +15,7 @@ from bluff.core.phrase.opening_line import ADD_OPENING, ADD_SEVERAL, CHANGE_OPEN
 from bluff.core.phrase.place import LinePhrase, Reading
 from bluff.core.phrase.plan_line import PARTITION, WALK
 from bluff.core.phrase.special_line import BACKING, BOLTS, KEEP_CLEAR, PINS, POST
-from bluff.core.phrase.wall_line import ADD_WALL, CALL_WALL, CHANGE_WALL, REMOVE_WALL, RUN_THROUGH, TOP
+from bluff.core.phrase.wall_line import ADD_WALL, CALL_WALL, CHANGE_WALL, FLOORS, REMOVE_WALL, RUN_THROUGH, TOP
 
 PHRASES: Sequence[LinePhrase] = (
     CHANGE_OPENING,
@@ -24,6 +24,7 @@ PHRASES: Sequence[LinePhrase] = (
     CALL_WALL,
     RUN_THROUGH,
     TOP,
+    FLOORS,
     REMOVE_WALL,
     POST,
     KEEP_CLEAR,

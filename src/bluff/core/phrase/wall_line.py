@@ -9,7 +9,7 @@ from bluff.core.job.edit import AddWall, ChangeWall, Edit, RemoveWall, RunThroug
 from bluff.core.job.job import Alone, Job, Wall, WallKind
 from bluff.core.job.schools import End
 from bluff.core.job.top import Gable, HeightAt, Rake, Top, parse_rise
-from bluff.core.phrase.grammar import Either, Given, Maybe, Phrase, Slot, Word, read
+from bluff.core.phrase.grammar import Either, Given, Many, Maybe, Phrase, Slot, Word, read
 from bluff.core.phrase.opening_line import next_wall_id
 from bluff.core.phrase.place import AT, PLACE, LinePhrase, Reading, length_slot, position_of, wall_slot
 from bluff.core.phrase.special_line import lumber_slot
@@ -82,6 +82,11 @@ def _top(given: Given, reading: Reading) -> Edit:
     else:
         top = Rake(rise, _low_end(given, wall, reading), height, height_at, next(iter(given.get("flat", ())), 0))
     return ChangeWall(wall.id, replace(wall, top=top))
+
+
+def _floors(given: Given, reading: Reading) -> Edit:
+    wall = reading.wall(given)
+    return ChangeWall(wall.id, replace(wall, floors=tuple(given.get("line", ()))))
 
 
 def _low_end(given: Given, wall: Wall, reading: Reading) -> End:
@@ -168,6 +173,23 @@ TOP: LinePhrase = Phrase(
     ),
     _top,
     ("B top 5/12 ridge centred", "D top 5/12 low at A", "B top 4/12 low at start flat 36 height 97 1/8", "B top level"),
+)
+
+
+FLOORS: LinePhrase = Phrase(
+    "say where the storeys of a wall begin",
+    (
+        Maybe(wall_slot()),
+        Either(
+            (
+                Word("floors", ("floor", "storeys", "storey"), ("floors", True)),
+                Many(Maybe(Word("and")), length_slot("line", "height")),
+            ),
+            (Word("one", gives=("one", True)), Word("storey")),
+        ),
+    ),
+    _floors,
+    ("B floors 109 1/8", "B floors 109 1/8 and 218 1/4", "B one storey"),
 )
 
 

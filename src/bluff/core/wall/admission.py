@@ -6,14 +6,17 @@ already marked on a plate.
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
 
 from bluff.core.job.header import HeaderPlace
+from bluff.core.measure.length import Length
 from bluff.core.measure.shapes import Span
 from bluff.core.measure.size import SMALLEST
+from bluff.core.wall.member import Member
 from bluff.core.wall.opening_frame import OpeningFrame
 from bluff.core.wall.posts import PostFrame
+from bluff.core.wall.stack import stack_of
 from bluff.core.wall.wall_plan import WallPlan
 
 
@@ -30,6 +33,10 @@ class Unfit(StrEnum):
     """Its sill would be below the bottom plate, or its beam on it."""
     IN_THE_WAY = "in the way"
     """Something that was there first stands in its place."""
+    NO_ROOM_BETWEEN = "no room between"
+    """Above or below another opening, whose header or sill is in its place."""
+    KINGS_CLASH = "kings clash"
+    """Above or below another opening, whose kings or jacks stand half in the place of its own."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,7 +46,7 @@ class RefusedOpening:
     Args:
         frame: As it would be.
         why: The reason.
-        other: The opening in the way, where that is the reason.
+        other: The opening in the way, where one is the reason.
         admitted: Those that were framed by then, which it would have to keep clear of elsewhere too.
     """
 
@@ -60,17 +67,65 @@ class RefusedPost:
 
 
 def admit_openings(plan: WallPlan) -> tuple[list[OpeningFrame], list[RefusedOpening]]:
-    """The openings that can be framed, in order along the wall, and the others."""
+    """The openings that can be framed, in order along the wall and from below, and the others."""
     admitted: list[OpeningFrame] = []
     refused: list[RefusedOpening] = []
     for placed in plan.openings:
         frame = OpeningFrame(plan, placed)
-        other = next((one for one in admitted if one.pack.overlaps(frame.pack)), None)
-        if why := _unfit(frame) or (Unfit.IN_THE_WAY if other else None):
+        why, other = _fit(frame, admitted)
+        if why:
             refused.append(RefusedOpening(frame, why, other, tuple(admitted)))
         else:
             admitted.append(frame)
-    return sorted(admitted, key=lambda frame: frame.pack.start), refused
+    return sorted(_stacked(admitted), key=lambda frame: (frame.pack.start, frame.hole.y)), refused
+
+
+def has_room(frame: OpeningFrame, admitted: Sequence[OpeningFrame], *, along: Length = 0, up: Length = 0) -> bool:
+    """Whether an opening could be framed with those that are if it were moved along the wall, or its head up."""
+    start, head = frame.placed.start.plus("moved", along), frame.placed.head.plus("raised", up)
+    why, _ = _fit(OpeningFrame(frame.plan, replace(frame.placed, start=start, head=head)), admitted)
+    return why is None
+
+
+def _fit(frame: OpeningFrame, admitted: Sequence[OpeningFrame]) -> tuple[Unfit | None, OpeningFrame | None]:
+    """Why an opening cannot be framed with those that are, None where it can, and the one it is because of."""
+    why = _unfit(frame)
+    near = [one for one in admitted if one.pack.overlaps(frame.pack)]
+    return _clash(frame, near) if why is None and near else (why, None)
+
+
+def _stacked(frames: Sequence[OpeningFrame]) -> list[OpeningFrame]:
+    """The openings with what each finds of those below and above it."""
+    # Most walls have none above one another; nothing is looked at twice there.
+    near = [[other for other in frames if other.pack.overlaps(frame.pack)] for frame in frames]
+    return [
+        replace(frame, stack=stack_of(frame.seen, [other.seen for other in others])) if len(others) > 1 else frame
+        for frame, others in zip(frames, near, strict=True)
+    ]
+
+
+def _clash(frame: OpeningFrame, near: Sequence[OpeningFrame]) -> tuple[Unfit | None, OpeningFrame | None]:
+    """Which of the openings that share its plate an opening cannot stand above or below, and why."""
+    mine = frame.seen
+    for other in near:
+        theirs = other.seen
+        upper, lower = (mine, theirs) if mine.is_above(theirs) else (theirs, mine)
+        if not upper.is_above(lower):
+            return Unfit.IN_THE_WAY, other
+        if upper.lid.at.value < lower.shelf.at.value:
+            return Unfit.NO_ROOM_BETWEEN, other
+    *beside, framed = _stacked([*near, frame])
+    wood = [*framed.kings_and_jacks()]
+    for one, other in zip(beside, near, strict=True):
+        if any(_is_in(piece, there) for piece in one.kings_and_jacks() for there in wood):
+            return Unfit.KINGS_CLASH, other
+    return None, None
+
+
+def _is_in(piece: Member, other: Member) -> bool:
+    """Whether two studs would stand in each other."""
+    shares_height = Span(piece.bottom, piece.top).overlaps(Span(other.bottom, other.top))
+    return shares_height and piece.span.overlaps(other.span)
 
 
 def admit_posts(plan: WallPlan, openings: Sequence[OpeningFrame]) -> tuple[list[PostFrame], list[RefusedPost]]:
@@ -95,7 +150,8 @@ def _unfit(frame: OpeningFrame) -> Unfit | None:
     if placed.head.value > plan.ceiling.lowest_over(Span(frame.header_start, frame.header_end)):
         return Unfit.TOO_HIGH
     # Under such a header the head is what it leaves, so it is the header that is too deep, not the head too low.
-    if placed.header.choice.place is HeaderPlace.TO_PLATE and placed.head.value - plan.bottom.value < SMALLEST:
+    floor = max(plan.bottom.value, placed.storey.value)
+    if placed.header.choice.place is HeaderPlace.TO_PLATE and placed.head.value - floor < SMALLEST:
         return Unfit.HEADER_TOO_DEEP
     if frame.has_sill and frame.bottom_cripple_length.value < 0:
         return Unfit.BELOW_PLATE

@@ -19,7 +19,7 @@ from bluff.core.measure.shapes import Span
 from bluff.core.measure.sum import Sum
 from bluff.core.wall.along import Along
 from bluff.core.wall.assembly import SHORTEST_BLOCK
-from bluff.core.wall.layout import Wood, join
+from bluff.core.wall.layout import LaidOut, Wood, join
 from bluff.core.wall.member import Member, Orientation, Role, lying
 from bluff.core.wall.opening_frame import OpeningFrame
 from bluff.core.wall.piece import Beginning, Of, Part, PieceId
@@ -32,35 +32,51 @@ TALLEST_CAVITY: Length = inches("10'")
 
 @dataclass(frozen=True, slots=True)
 class _Bay:
-    """A bay by its clear space, what it begins at in words and by name, and whether it is the first, third … one."""
+    """A bay by its clear space, what it begins at in words and by name, and whether it is the first, third … one.
+
+    `up` is what is free of it up the wall; `tallest` is the same under the higher of its sides.
+    """
 
     start: Length
     end: Length
     after: str
     by: Beginning | None
     is_odd: bool
+    up: Span
+    tallest: Length
 
     @property
     def clear(self) -> Length:
         return self.end - self.start
 
 
-def blocks(plan: WallPlan, wood: Sequence[Wood], standing: Sequence[Member]) -> Iterator[Member]:
-    """The blocks of a wall: at half height, behind the joints between rows of sheets, and against fire.
+def blocks(
+    plan: WallPlan,
+    wood: Sequence[Wood],
+    standing: Sequence[Member],
+    openings: Sequence[OpeningFrame],
+    layers: Sequence[LaidOut],
+) -> Iterator[Member]:
+    """The blocks of a wall: at half height, at storey lines, behind the joints between rows of sheets, against fire.
 
     Args:
         plan: The wall.
         wood: All its full-height wood, laid out and joined.
         standing: Other boards that lie between the studs; blocks keep out of their way.
+        openings: Those that are framed …
+        layers: … with the cripples above and below them, between which there are bays as well.
 
     Source: docs/rules.md, Blocks and backing.
     """
+    rows = _rows(plan)
+    if not rows:
+        return
     placed = Along(standing)
-    bays = [bay for bay in _bays(wood) if bay.clear >= SHORTEST_BLOCK]
-    for row in _rows(plan):
+    bays = [bay for bay in (*_full_bays(plan, wood), *_bays_of(openings, layers)) if bay.clear >= SHORTEST_BLOCK]
+    for row in rows:
         for bay in bays:
             block = _block(plan, bay, row)
-            if _is_under_plates(plan, bay, block) and _is_wanted(plan, bay, row) and placed.has_room_for(block):
+            if _is_in(bay, block) and _is_wanted(bay, row) and placed.has_room_for(block):
                 placed.add(block)
                 yield block
 
@@ -86,9 +102,8 @@ def fixture_backing(plan: WallPlan, pieces: Sequence[Member], openings: Sequence
         ]
         wood = [Wood(piece.start, piece.end, piece.role.replace("_", " "), id=piece.id) for piece in across]
         wood += [Wood(*hole.placed.span, hole.placed.id, id=hole.of) for hole in open_at(plan, backing, openings)]
-        for bay in _bays(join(wood)):
-            lowest = plan.ceiling.lowest_over(Span(bay.start, bay.end)) if bay.clear > 0 else 0
-            if backing.height + reach > lowest:
+        for bay in _full_bays(plan, join(wood)):
+            if backing.height + reach > bay.up.end:
                 continue
             if bay.start < backing.end and backing.start < bay.end and bay.clear >= SHORTEST_BLOCK:
                 yield lying(
@@ -112,7 +127,7 @@ class _Row:
         number: Which of several such rows, from below.
         y: Underside of its blocks, or of those above the line.
         is_staggered: Whether they stand above and below the line in turn.
-        below: Top of what bounds the cavity it parts, where it is there against fire.
+        below: Top of what bounds the cavity it parts, of a row against fire.
     """
 
     name: str
@@ -131,6 +146,10 @@ def _rows(plan: WallPlan) -> list[_Row]:
             _Row("joint_block", number, Sum.of("joint of the sheets", joint).minus("half a block", half(thick)))
             for number, joint in enumerate(joint_heights(plan), start=1)
         ]
+    rows += [
+        _Row("storey_block", number, Sum.of(f"storey line {number}", line))
+        for number, line in enumerate(plan.wall.floors, start=1)
+    ]
     if line := _line_of_blocks(plan):
         rows.append(line)
     rows = [row for row in rows if _has_room(plan, row)]
@@ -163,16 +182,14 @@ def _has_room(plan: WallPlan, row: _Row) -> bool:
     return plan.bottom.value <= lowest and row.y.value <= plan.highest_underside - thick
 
 
-def _is_under_plates(plan: WallPlan, bay: _Bay, block: Member) -> bool:
-    """Whether a block stays below plates that come down toward one side of its bay."""
-    return plan.is_level or block.top <= plan.ceiling.lowest_over(Span(bay.start, bay.end))
+def _is_in(bay: _Bay, block: Member) -> bool:
+    """Whether a block has its place in a bay, below plates that come down toward one side of it."""
+    return bay.up.start <= block.bottom and block.top <= bay.up.end
 
 
-def _is_wanted(plan: WallPlan, bay: _Bay, row: _Row) -> bool:
-    """Whether a row against fire parts anything in a bay: under a slope the cavity may be short enough there."""
-    if row.below is None or plan.is_level:
-        return True
-    return plan.ceiling.highest_over(Span(bay.start, bay.end)) - row.below > TALLEST_CAVITY
+def _is_wanted(bay: _Bay, row: _Row) -> bool:
+    """Whether a row against fire parts anything in a bay: its cavity may be short enough there."""
+    return row.below is None or bay.tallest - max(row.below, bay.up.start) > TALLEST_CAVITY
 
 
 def _fire_rows(plan: WallPlan, rows: Sequence[Length]) -> list[_Row]:
@@ -186,14 +203,33 @@ def _fire_rows(plan: WallPlan, rows: Sequence[Length]) -> list[_Row]:
         parts = -(-clear // TALLEST_CAVITY)
         for part in range(1, parts):
             y = Sum.of("fire block", below + (above - below) * part // parts)
-            bounded = below + thick if above == ceiling else None
-            added.append(_Row("fire_block", len(added) + 1, y, below=bounded))
+            added.append(_Row("fire_block", len(added) + 1, y, below=below + thick))
     return added
 
 
-def _bays(wood: Sequence[Wood]) -> Iterator[_Bay]:
+def _full_bays(plan: WallPlan, wood: Sequence[Wood]) -> Iterator[_Bay]:
+    """The bays from plate to plate."""
+    bottom, ceiling = plan.bottom.value, plan.ceiling
     for number, (before, after) in enumerate(pairwise(wood), start=1):
-        yield _Bay(before.end, after.start, before.name.removeprefix("the "), before.id, number % 2 == 1)
+        span = Span(before.end, after.start)
+        yield _bay(before, span, number, Span(bottom, ceiling.lowest_over(span)), ceiling.highest_over(span))
+
+
+def _bays_of(openings: Sequence[OpeningFrame], layers: Sequence[LaidOut]) -> Iterator[_Bay]:
+    """The bays between cripples, above headers and below sills."""
+    framed = {opening.placed.id: opening for opening in openings}
+    for laid in layers:
+        opening = framed.get(laid.layer.opening or "")
+        if opening is None:
+            continue
+        for number, (before, after) in enumerate(pairwise(laid.wood), start=1):
+            span = Span(before.end, after.start)
+            up = opening.room(laid.layer.at, span)
+            yield _bay(before, span, number, up, up.end)
+
+
+def _bay(before: Wood, span: Span, number: int, up: Span, tallest: Length) -> _Bay:
+    return _Bay(*span, before.name.removeprefix("the "), before.id, number % 2 == 1, up, tallest)
 
 
 def _block(plan: WallPlan, bay: _Bay, row: _Row) -> Member:

@@ -49,7 +49,7 @@ def build(plan: WallPlan) -> Framing:
     boards = plates(plan, pieces, openings, [pocket for post in posts if (pocket := post.pocket())])
     pieces += boards.studs
     wood = _full_height_wood(openings, layers, boards.studs, packs)
-    pieces += _between_studs(plan, wood, pieces, openings)
+    pieces += _between_studs(plan, wood, pieces, openings, layers)
 
     held = pieces_held(plan, openings, boards.breaks)
     bolts, pins = anchor_bolts(plan, pieces, held), plate_pins(plan, pieces, held)
@@ -85,13 +85,17 @@ def _lay_out(plan: WallPlan, openings: Sequence[OpeningFrame], beside: Sequence[
 
 
 def _between_studs(
-    plan: WallPlan, wood: Sequence[Wood], pieces: Sequence[Member], openings: Sequence[OpeningFrame]
+    plan: WallPlan,
+    wood: Sequence[Wood],
+    pieces: Sequence[Member],
+    openings: Sequence[OpeningFrame],
+    layers: Sequence[LaidOut],
 ) -> list[Member]:
     """What lies between the studs: ladders, fixture backing, and blocks wherever those leave room."""
     lying = [*ladders(plan, wood)]
     lying += fixture_backing(plan, [*pieces, *lying], openings)
     there = [piece for piece in pieces if piece.role in (Role.BLOCK, Role.BACKING)]
-    lying += blocks(plan, wood, [*there, *lying])
+    lying += blocks(plan, wood, [*there, *lying], openings, layers)
     return [piece for piece in lying if not any(bay.span.overlaps(piece.span) for bay in plan.clear)]
 
 
@@ -186,13 +190,25 @@ def _full_height_layers(
     start, end = plan.stands_from, plan.stands_to
     beside: tuple[Wood, ...] = ()
     clear = tuple(Wood(*bay.span, bay.name, bears=False) for bay in plan.clear)
-    for opening in openings:
-        left, right = opening.packs()
+    for left, right in _sides(openings):
         within = [stud for stud in studs if start <= stud.start and stud.end <= left.start]
         yield Layer(plan.id, Height.FULL, start, left.start, (*beside, *within, left), clear=clear)
         start, beside = right.end, (right,)
     within = [stud for stud in studs if start <= stud.start]
     yield Layer(plan.id, Height.FULL, start, end, (*beside, *within), clear=clear)
+
+
+def _sides(openings: Sequence[OpeningFrame]) -> Iterator[tuple[Wood, Wood]]:
+    """The wood on both sides of every opening, or of those above one another together, in order along the wall."""
+    sides: list[tuple[Wood, Wood]] = []
+    for opening in openings:
+        left, right = opening.packs()
+        if sides and left.start < sides[-1][1].end:
+            first, last = sides.pop()
+            sides.append((first, max(last, right, key=lambda wood: wood.end)))
+        else:
+            sides.append((left, right))
+    yield from sides
 
 
 def _commons(plan: WallPlan, openings: Sequence[OpeningFrame], laid: LaidOut) -> Iterator[Member]:
@@ -204,5 +220,5 @@ def _commons(plan: WallPlan, openings: Sequence[OpeningFrame], laid: LaidOut) ->
             yield upright(plan, Role.STUD, layer.piece(common.line), common.x, plan.bottom, plan.stud_length)
         elif layer.at is Height.ABOVE:
             yield opening.top_cripple(common.line.name, common.x)
-        else:
-            yield opening.bottom_cripple(common.line.name, common.x)
+        elif (cripple := opening.bottom_cripple(common.line.name, common.x)).length.value > 0:
+            yield cripple

@@ -11,15 +11,17 @@ from functools import cached_property
 from math import atan2, degrees
 
 from bluff.core.job.header import HeaderPlace
-from bluff.core.job.schools import End, OpeningKind
+from bluff.core.job.schools import End
 from bluff.core.measure.length import Length, inches
 from bluff.core.measure.shapes import Rectangle, Span
 from bluff.core.measure.sum import Sum, counted
 from bluff.core.wall.layout import Height, Layer, Wood
 from bluff.core.wall.member import Bevel, Member, Orientation, Role, lying, standing
 from bluff.core.wall.piece import Of, Part, PieceId
+from bluff.core.wall.placed import PlacedOpening
+from bluff.core.wall.stack import ALONE, Across, Seen, Stack
 from bluff.core.wall.upright import under_bends, upright
-from bluff.core.wall.wall_plan import PlacedOpening, WallPlan
+from bluff.core.wall.wall_plan import WallPlan
 
 SILL_DROP: Length = inches("1/4")
 """What a sloped sill drops across the wall. Source: docs/rules.md, Around an opening."""
@@ -31,10 +33,16 @@ class OpeningFrame:
 
     Every position and length of the opening's pieces is a method here, so that findings ask the same
     questions the pieces are made from. What is asked often is worked out once.
+
+    Args:
+        plan: The wall.
+        placed: The opening.
+        stack: What it finds of openings below and above it.
     """
 
     plan: WallPlan
     placed: PlacedOpening
+    stack: Stack = ALONE
 
     @cached_property
     def thickness(self) -> Length:
@@ -73,6 +81,13 @@ class OpeningFrame:
         Under a slope that is at the low side of the header. Negative when the header does not fit.
         """
         return self._room_above.plus_all(self._low_side)
+
+    @property
+    def room_above(self) -> Length:
+        """How much higher the header could be: under the plates, and under the sill of an opening above it."""
+        shelf = self.seen.shelf
+        lids = (one.lid.at.value - shelf.at.value for one in self.stack.above if one.lid.span.overlaps(shelf.span))
+        return min([self.top_cripple_length.value, *lids])
 
     @cached_property
     def _low_side(self) -> Sum:
@@ -116,26 +131,68 @@ class OpeningFrame:
 
     @cached_property
     def bottom_cripple_length(self) -> Sum:
-        """What is left between the bottom plate and the sill of a window; negative when it reaches below."""
-        sills = self.placed.standard.sills
-        return self._top_of_sill.minus(counted("sill", sills), sills * self.plate).minus_all(self.plan.bottom)
+        """What is left between the bottom plate and the sill; negative when it reaches below.
+
+        Above another opening it is what is left over the highest header under it.
+        """
+        return self._under_sill.minus_all(self._foot(self.placed.span))
 
     @cached_property
+    def _under_sill(self) -> Sum:
+        sills = self.placed.standard.sills
+        return self._top_of_sill.minus(counted("sill", sills), sills * self.plate)
+
+    @property
     def has_sill(self) -> bool:
-        return self.placed.opening.kind is OpeningKind.WINDOW
+        return self.placed.has_sill
+
+    @cached_property
+    def seen(self) -> Seen:
+        """What other openings of the wall see of it."""
+        mark, pad = self.placed.id, self.placed.header.choice.capped.above * self.plate
+        top = self.header_underside.value + self.placed.header.depth + pad
+        under = self._under_sill.value if self.has_sill else 0
+        between = Span(self.header_start, self.header_end)
+        sill = between if self.placed.is_floating else self.placed.span
+        reaching = 0 if self.placed.is_floating else self.placed.jack_count  # floating jacks end on the sill
+        jacks = (self._outward(end, number) for end in End for number in range(1, reaching + 1))
+        return Seen(
+            opening=mark,
+            pack=self._wood(*self.pack),
+            hole=self.hole.up,
+            shelf=Across(between, Sum.of(f"top of the header of {mark}", top)),
+            lid=Across(sill, Sum.of(f"under the sill of {mark}", under)),
+            kings=tuple(
+                Wood(*self._standing_at(x), f"the king of {mark}", id=piece) for piece, x in self._king_places()
+            ),
+            jacks=tuple(map(self._standing_at, jacks)),
+        )
+
+    def _king_places(self) -> Iterator[tuple[PieceId, Sum]]:
+        """Each king with its side nearer to the wall's start."""
+        for end in End:
+            for number in range(1, self.placed.king_count + 1):
+                yield self._named("king", end, number), self._outward(end, self.placed.jack_count, number)
+
+    def _foot(self, place: Span) -> Sum:
+        """Where what stands in a place begins: on the bottom plate, or on a header below."""
+        shelf = self.stack.shelf(place)
+        return shelf.at if shelf else self.plan.bottom
+
+    def _standing_at(self, x: Sum) -> Span:
+        """What a stud takes up of the plate."""
+        return Span(x.value, x.value + self.thickness)
 
     @cached_property
     def hole(self) -> Rectangle:
-        """The rough opening as it stands in the wall: a window's from its sill, any other from the floor."""
+        """The rough opening as it stands in the wall: from its sill, a doorway's from the floor."""
         placed = self.placed
         bottom = self._top_of_sill.value if self.has_sill else 0
         return Rectangle(placed.start.value, bottom, placed.rough.width.value, placed.head.value - bottom)
 
     def members(self) -> Iterator[Member]:
         """Every piece that does not wait for the layout: kings, jacks, header, sills, end cripples."""
-        for end in End:
-            yield from self._kings(end)
-            yield from self._jacks(end)
+        yield from self.kings_and_jacks()
         if self.top_cripple_length.value >= 0:
             yield self._header()
             yield from self._pad_plates()
@@ -144,15 +201,32 @@ class OpeningFrame:
             yield from self._sills()
             yield from self._end_bottom_cripples
 
+    def kings_and_jacks(self) -> Iterator[Member]:
+        """Its kings and jacks."""
+        for end in End:
+            yield from self._kings(end)
+            yield from self._jacks(end)
+
     def layers(self) -> Iterator[Layer]:
         """Where cripples on the layout may stand: above the header, and below the sill."""
         kings = self._wood(self.pack.start, self.header_start), self._wood(self.header_end, self.pack.end)
-        if self.top_cripple_length.value > 0 or (self.top_cripple_length.value == 0 and not self.plan.is_level):
+        covered = any(one.along.contains(Span(self.header_start, self.header_end)) for one in self.stack.above)
+        if not covered and (
+            self.top_cripple_length.value > 0 or (self.top_cripple_length.value == 0 and not self.plan.is_level)
+        ):
             sides = self.packs() if self.is_raised else kings
-            yield self._layer(Height.ABOVE, sides, self._end_top_cripples)
-        if self.has_sill and self.bottom_cripple_length.value > 0:
+            above = [one.pack for one in self.stack.above]
+            yield self._layer(Height.ABOVE, sides, self._end_top_cripples, above)
+        if self.has_sill and self._tallest_bottom_cripple > 0:
             sides = kings if self.placed.is_floating else self.packs()
-            yield self._layer(Height.BELOW, sides, self._end_bottom_cripples)
+            yield self._layer(Height.BELOW, sides, self._end_bottom_cripples, self.stack.stubs)
+
+    def room(self, at: Height, place: Span) -> Span:
+        """What is free for cripples up the wall: above the header, or below the sill."""
+        if at is Height.BELOW:
+            return Span(self._foot(place).value, self._under_sill.value)
+        top = self.header_underside.value if self.is_raised else self.plan.ceiling.lowest_over(place)
+        return Span(self._under_top_cripples.value, top)
 
     def packs(self) -> tuple[Wood, Wood]:
         """Kings and jacks of each side as one piece of wood."""
@@ -179,31 +253,49 @@ class OpeningFrame:
         return top.plus("pad plate", header.choice.capped.above * self.plate)
 
     def bottom_cripple(self, at: End | int, x: Sum, number: int = 1) -> Member:
-        """A cripple between bottom plate and sill; as `top_cripple`."""
+        """A cripple between sill and bottom plate, or a header below; as `top_cripple`."""
         piece = self._named("bottom_cripple", at, number)
-        bevel = self._bevel if self.placed.is_sloped else None
-        return self._square(Role.BOTTOM_CRIPPLE, piece, x, self.plan.bottom, self.bottom_cripple_length, bevel)
+        foot = self._foot(self._standing_at(x))
+        length = self._under_sill.minus_all(foot)
+        bevel = self._bevel(length.value) if self.placed.is_sloped else None
+        return self._square(Role.BOTTOM_CRIPPLE, piece, x, foot, length, bevel)
 
     @cached_property
-    def _bevel(self) -> Bevel:
+    def _tallest_bottom_cripple(self) -> Length:
+        """Where it stands partly beside an opening below, some cripples reach down to the plate."""
+        if any(one.shelf.span.contains(self.placed.span) for one in self.stack.below):
+            return self.bottom_cripple_length.value
+        return self._under_sill.value - self.plan.bottom.value
+
+    def _bevel(self, length: Length) -> Bevel:
         """Of what stands under a sill that drops toward the outside."""
         slope = degrees(atan2(SILL_DROP, self.plan.stud.width))
-        return Bevel(max(self.bottom_cripple_length.value - SILL_DROP, 0), round(slope, 1))
+        return Bevel(max(length - SILL_DROP, 0), round(slope, 1))
 
     def _kings(self, end: End) -> Iterator[Member]:
-        for number in range(1, self.placed.king_count + 1):
-            x = self._outward(end, self.placed.jack_count, number)
-            piece = self._named("king", end, number)
-            yield upright(self.plan, Role.KING, piece, x, self.plan.bottom, self.plan.stud_length)
+        """From plate to plate; above another opening on its header, below one up to its sill.
+
+        Where a king of an opening below runs through, or a jack of one above comes down, that is its king.
+        """
+        for piece, x in self._king_places():
+            if piece.at is not end or x.value in self.stack.elsewhere:
+                continue
+            place = self._standing_at(x)
+            foot, lid = self._foot(place), self.stack.lid_over(place)
+            if lid:
+                yield self._square(Role.KING, piece, x, foot, lid.at.minus_all(foot))
+            elif foot is self.plan.bottom:
+                yield upright(self.plan, Role.KING, piece, x, foot, self.plan.stud_length)
+            else:
+                yield upright(self.plan, Role.KING, piece, x, foot, self.plan.underside.minus_all(foot))
 
     def _jacks(self, end: End) -> Iterator[Member]:
-        if self.placed.is_floating:
-            y, length = self._top_of_sill, self.bearing.minus_all(self._top_of_sill)
-        else:
-            y, length = self.plan.bottom, self.bearing.minus_all(self.plan.bottom)
+        """From the plate to the header; floating ones from the sill, above another opening from its header."""
         for number in range(1, self.placed.jack_count + 1):
             x = self._outward(end, number)
-            yield self._square(Role.JACK, self._named("jack", end, number), x, y, length)
+            foot = self._top_of_sill if self.placed.is_floating else self._foot(self._standing_at(x))
+            length = self.bearing.minus_all(foot)
+            yield self._square(Role.JACK, self._named("jack", end, number), x, foot, length)
 
     def _header(self) -> Member:
         header = self.placed.header
@@ -254,11 +346,12 @@ class OpeningFrame:
         if self.is_raised or self.placed.standard.end_top_cripples:
             jacks = 0 if self.is_raised else self.placed.jack_count
             both = (self.top_cripple(end, self._outward(end, jacks)) for end in End)
-            ends = [cripple for cripple in both if cripple.length.value]
+            ends = [cripple for cripple in both if cripple.length.value and not self.stack.is_over(cripple.span)]
         return (*ends, *self._under_bends([cripple.span for cripple in ends]))
 
     def _under_bends(self, taken: Iterable[Span]) -> Iterator[Member]:
         """The cripples under the bends of the top plates over the header, as studs stand elsewhere."""
+        taken = [*taken, *(one.along for one in self.stack.above)]
         for place in under_bends(self.plan, Span(self.header_start, self.header_end), taken):
             piece = self._named("cripple_at_bend", place.end, place.number)
             yield upright(self.plan, Role.TOP_CRIPPLE, piece, place.x, self._under_top_cripples, self._room_above)
@@ -266,12 +359,18 @@ class OpeningFrame:
     @cached_property
     def _end_bottom_cripples(self) -> tuple[Member, ...]:
         """One under each end of the sill; under a floating sill one below every jack that stands on it."""
-        if self.bottom_cripple_length.value <= 0:
+        if self._tallest_bottom_cripple <= 0:
             return ()
-        if not self.placed.is_floating or not self.placed.jack_count:
-            return tuple(self.bottom_cripple(end, self._outward(end, 0)) for end in End)
         numbers = range(1, self.placed.jack_count + 1)
-        return tuple(self.bottom_cripple(end, self._outward(end, number), number) for end in End for number in numbers)
+        if not self.placed.is_floating or not self.placed.jack_count:
+            both = [self.bottom_cripple(end, self._outward(end, 0)) for end in End]
+        else:
+            both = [self.bottom_cripple(end, self._outward(end, number), number) for end in End for number in numbers]
+        return tuple(
+            cripple
+            for cripple in both
+            if cripple.length.value > 0 and not any(cripple.span.overlaps(Span(*stub[:2])) for stub in self.stack.stubs)
+        )
 
     @cached_property
     def _between_kings(self) -> Sum:
@@ -279,6 +378,8 @@ class OpeningFrame:
 
     @cached_property
     def _top_of_sill(self) -> Sum:
+        if self.placed.opening.kind.is_doorway:
+            return self.placed.storey
         return self.placed.head.minus("rough height", self.placed.rough.height.value)
 
     def _outward(self, end: End, jacks: int, kings: int = 0) -> Sum:
@@ -301,9 +402,11 @@ class OpeningFrame:
     def _wood(self, start: Length, end: Length) -> Wood:
         return Wood(start, end, f"the king of {self.placed.id}", id=self.of)
 
-    def _layer(self, at: Height, sides: tuple[Wood, Wood], cripples: Iterable[Member]) -> Layer:
+    def _layer(self, at: Height, sides: tuple[Wood, Wood], cripples: Iterable[Member], others: Iterable[Wood]) -> Layer:
         name = f"the end cripple of {self.placed.id}"
-        wood = (*sides, *(Wood(cripple.start, cripple.end, name) for cripple in cripples))
+        # A bay in here is named by the king it begins at, so that it is not the one beyond the whole pack.
+        first, last = (side._replace(id=self._named("king", end)) for side, end in zip(sides, End, strict=True))
+        wood = (first, last, *(Wood(*cripple.span, name, id=cripple.id) for cripple in cripples), *others)
         return Layer(self.plan.id, at, sides[0].end, sides[1].start, wood, self.placed.id)
 
     def _named(self, name: str, at: End | int | None = None, number: int = 1) -> PieceId:

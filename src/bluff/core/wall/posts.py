@@ -14,8 +14,9 @@ from bluff.core.measure.shapes import Rectangle, Span
 from bluff.core.measure.sum import Sum
 from bluff.core.wall.member import Member, Role, standing
 from bluff.core.wall.piece import Of, Part, PieceId
+from bluff.core.wall.placed import PlacedPost
 from bluff.core.wall.upright import to_plates, upright
-from bluff.core.wall.wall_plan import PlacedPost, WallPlan
+from bluff.core.wall.wall_plan import WallPlan
 
 
 @dataclass(frozen=True, slots=True)

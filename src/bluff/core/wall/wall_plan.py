@@ -5,7 +5,7 @@ stud length is settled. What comes out needs nothing else to be framed, and two 
 to the same wall.
 """
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Any
@@ -16,20 +16,14 @@ from bluff.core.job.amounts import (
     PrecutStuds,
     WallHeight,
 )
-from bluff.core.job.header import HeaderBoards, HeaderPlace, header_boards
 from bluff.core.job.job import Job, Opening, Wall, WallKind
-from bluff.core.job.position import At, Centred, FromOpening, FromWall
-from bluff.core.job.rough_opening import RoughOpening, rough_opening
 from bluff.core.job.schools import (
     End,
     EndStuds,
-    Jacks,
     Line,
     PlateTies,
-    SillTop,
     WideFace,
 )
-from bluff.core.job.special import KeptClear, Post
 from bluff.core.job.standard import Standard
 from bluff.core.measure.length import Length, format_inches, half, inches
 from bluff.core.measure.lumber import Lumber
@@ -41,114 +35,12 @@ from bluff.core.plan.junction import find_meetings
 from bluff.core.plan.loose_ends import LooseEnd, loose_ends
 from bluff.core.plan.meeting import Intersection, Joint, Meetings, Profile
 from bluff.core.plan.outline import inside, outline
-from bluff.core.plan.placing import placed_start, wall_face
 from bluff.core.wall.member import Member
+from bluff.core.wall.placed import NoPlace, PlacedClear, PlacedOpening, PlacedPost, Placer, edges_of
 from bluff.core.wall.tops import Topped, top_of
 
 HELD_BACK: Length = inches("1/8")
 """Of an end stud, where the wall slides between old ones."""
-
-
-@dataclass(frozen=True, slots=True)
-class PlacedOpening:
-    """An opening on its plate, with everything about it decided.
-
-    Args:
-        opening: What the plan says.
-        standard: The ways that hold for it.
-        rough: Its rough opening.
-        start: Side of the rough opening nearer to the wall's start.
-        head: Underside of its header above the floor.
-        header: Its header, measured.
-        jack_count: Jacks a side; 0 where the header hangs between the kings.
-        king_count: Kings a side.
-    """
-
-    opening: Opening
-    standard: Standard
-    rough: RoughOpening
-    start: Sum
-    head: Sum
-    header: HeaderBoards
-    jack_count: int
-    king_count: int
-
-    @property
-    def id(self) -> str:
-        return self.opening.id
-
-    @property
-    def end(self) -> Length:
-        """Side of the rough opening nearer to the wall's end."""
-        return self.start.value + self.rough.width.value
-
-    @property
-    def span(self) -> Span:
-        """What the rough opening takes up of the plate."""
-        return Span(self.start.value, self.end)
-
-    @property
-    def is_floating(self) -> bool:
-        """Whether its jacks stand on the sill. A doorway has no sill to stand on."""
-        return self.standard.jacks is Jacks.FLOATING and not self.opening.kind.is_doorway
-
-    @property
-    def is_sloped(self) -> bool:
-        """Whether its sill drains; a floating jack needs a flat one to stand on."""
-        return self.standard.sill_top is SillTop.SLOPED and not self.is_floating
-
-
-@dataclass(frozen=True, slots=True)
-class PlacedPost:
-    """A post on its plate: its boards, and its side nearer to the wall's start."""
-
-    post: Post
-    board: Lumber
-    start: Sum
-
-    @property
-    def width(self) -> Length:
-        return self.post.plies * self.board.thickness
-
-    @property
-    def span(self) -> Span:
-        """What its boards take up of the plate."""
-        return Span(self.start.value, self.start.value + self.width)
-
-
-@dataclass(frozen=True, slots=True)
-class PlacedClear:
-    """A bay that is kept clear, on its plate."""
-
-    bay: KeptClear
-    start: Sum
-
-    @property
-    def span(self) -> Span:
-        """What it takes up of the plate."""
-        return Span(self.start.value, self.start.value + self.bay.clear)
-
-    @property
-    def name(self) -> str:
-        """For findings: ``duct U1``."""
-        return f"{self.bay.use} {self.bay.id}"
-
-
-@dataclass(frozen=True, slots=True)
-class NoPlace:
-    """An opening or a post that has no place, because what it is measured from has none.
-
-    Args:
-        mark: Its mark.
-        position: What the plan says.
-        is_opening: Whether it is an opening.
-        is_circle: Whether what it is measured from is in turn measured from it.
-    """
-
-    mark: str
-    position: At | Centred
-    is_opening: bool
-    is_circle: bool
 
 
 @dataclass(frozen=True)
@@ -391,10 +283,10 @@ def _wall_plan(
     plate = standard.board(wall.stud)
     length = _plate_length(wall, standard, meetings)
     topped, studs = _topped(wall, standard, plate, length.value, meetings, level)
-    place = _Placer(job, wall, standard, plate, length, studs, meetings, topped.line)
+    place = Placer(job, wall, standard, plate, length, studs, meetings, topped.line)
     openings, lost_openings = place.openings(entered)
-    posts, lost_posts = place.posts(_edges(openings))
-    clear, lost_clear = place.kept_clear(_edges(openings))
+    posts, lost_posts = place.posts(edges_of(openings))
+    clear, lost_clear = place.kept_clear(edges_of(openings))
     return WallPlan(
         wall=wall,
         standard=standard,
@@ -498,121 +390,3 @@ def stud_length(standard: Standard, plate: Length) -> Sum:
     return height.minus(counted("bottom plate", standard.bottom_plates), standard.bottom_plates * plate).minus(
         counted("top plate", standard.top_plates), standard.top_plates * plate
     )
-
-
-@dataclass(frozen=True, slots=True)
-class _Placer:
-    """Puts what the plan says on one wall's plate."""
-
-    job: Job
-    wall: Wall
-    standard: Standard
-    plate: Lumber
-    length: Sum
-    studs: Sum
-    meetings: Meetings
-    top: Slopes
-
-    def openings(self, entered: Sequence[Opening]) -> tuple[tuple[PlacedOpening, ...], tuple[NoPlace, ...]]:
-        """Place each opening after those it is measured from; what is left over has no place."""
-        placed: dict[str, PlacedOpening] = {}
-        lost = [opening for opening in entered if self._lost_wall(opening.position)]
-        waiting = [opening for opening in entered if opening not in lost]
-        while ready := [opening for opening in waiting if _measured_from(opening.position) in {None, *placed}]:
-            edges = _edges(placed.values())
-            placed |= {opening.id: self._opening(opening, edges) for opening in ready}
-            waiting = [opening for opening in waiting if opening.id not in placed]
-        known = {opening.id for opening in entered}
-        in_order = tuple(placed[opening.id] for opening in entered if opening.id in placed)
-        return in_order, tuple(
-            NoPlace(opening.id, opening.position, is_opening=True, is_circle=_measured_from(opening.position) in known)
-            for opening in [*lost, *waiting]
-        )
-
-    def posts(self, edges: Mapping[str, Span]) -> tuple[tuple[PlacedPost, ...], tuple[NoPlace, ...]]:
-        """Place the posts, which may be measured from openings."""
-        placed, lost = [], []
-        for post in self.wall.posts:
-            if self._lost_wall(post.position) or _measured_from(post.position) not in {None, *edges}:
-                lost.append(NoPlace(post.id, post.position, is_opening=False, is_circle=False))
-                continue
-            board = self.standard.board(post.size or self.plate.nominal)
-            width = post.plies * board.thickness
-            start = placed_start(post.id, post.position, width, self.length.value, self.meetings, edges, "post")
-            placed.append(PlacedPost(post, board, start))
-        return tuple(placed), tuple(lost)
-
-    def kept_clear(self, edges: Mapping[str, Span]) -> tuple[tuple[PlacedClear, ...], tuple[NoPlace, ...]]:
-        """Place what is kept clear, as the posts."""
-        placed, lost = [], []
-        for bay in self.wall.clear:
-            if self._lost_wall(bay.position) or _measured_from(bay.position) not in {None, *edges}:
-                lost.append(NoPlace(bay.id, bay.position, is_opening=False, is_circle=False))
-                continue
-            start = placed_start(bay.id, bay.position, bay.clear, self.length.value, self.meetings, edges, "clear bay")
-            placed.append(PlacedClear(bay, start))
-        return tuple(placed), tuple(lost)
-
-    def _opening(self, opening: Opening, edges: Mapping[str, Span]) -> PlacedOpening:
-        standard = self.job.standard_of(opening)
-        rough = rough_opening(opening, standard)
-        width = rough.width.value
-        if not self.top.is_level and standard.header.place is not HeaderPlace.AT_HEAD:
-            # A level header is nowhere tight under a plate that rises over it.
-            standard = replace(standard, header=replace(standard.header, place=HeaderPlace.AT_HEAD))
-        header = header_boards(standard.header, self.plate, standard.board)
-        jacks, kings = _packs(opening, width, standard)
-        return PlacedOpening(
-            opening=opening,
-            standard=standard,
-            rough=rough,
-            start=placed_start(opening.id, opening.position, width, self.length.value, self.meetings, edges),
-            head=self._head(opening, rough, standard, header),
-            header=header,
-            jack_count=jacks,
-            king_count=kings,
-        )
-
-    def _head(self, opening: Opening, rough: RoughOpening, standard: Standard, header: HeaderBoards) -> Sum:
-        """A door's header sits at its own rough height, a window's at the head height, a deep one under the plates."""
-        if standard.header.place is HeaderPlace.TO_PLATE:
-            plate = self.plate.thickness
-            pads = standard.header.capped.above + standard.header.capped.below
-            bottom = self.standard.bottom_plates
-            underside = Sum.of(counted("bottom plate", bottom), bottom * plate).plus("stud", self.studs.value)
-            return underside.minus(f"header {header}", header.depth).minus(counted("pad plate", pads), pads * plate)
-        if opening.kind.is_doorway:
-            return Sum.of(f"rough height of {opening.id}", rough.height.value)
-        return Sum.of("head height", standard.head_height)
-
-    def _lost_wall(self, position: At | Centred) -> bool:
-        """Whether something is measured from a wall that does not meet this one."""
-        if not isinstance(position, At) or not isinstance(position.origin, FromWall):
-            return False
-        origin = position.origin
-        return wall_face(origin.wall, origin.face, self.length.value, self.meetings) is None
-
-
-def _edges(placed: Iterable[PlacedOpening]) -> dict[str, Span]:
-    return {opening.id: opening.span for opening in placed}
-
-
-def _packs(opening: Opening, width: Length, standard: Standard) -> tuple[int, int]:
-    """How many jacks and kings a side. A count given for this very opening outranks the rules.
-
-    Source: docs/rules.md, Around an opening.
-    """
-    least_jacks, least_kings = (2, 2) if standard.high_wind else (0, 0)
-    if width >= standard.wide_opening.from_width:
-        least_jacks = max(least_jacks, standard.wide_opening.jacks)
-        least_kings = max(least_kings, standard.wide_opening.kings)
-    jacks = opening.ways.jack_count or max(standard.jack_count, least_jacks)
-    kings = opening.ways.king_count or max(standard.king_count, least_kings)
-    return 0 if standard.jacks is Jacks.HANGERS else jacks, kings
-
-
-def _measured_from(position: At | Centred) -> str | None:
-    """The id of the opening something is measured from, None when it is measured from a wall."""
-    if isinstance(position, At) and isinstance(position.origin, FromOpening):
-        return position.origin.opening
-    return None

@@ -17,7 +17,8 @@ from bluff.core.measure.length import PER_INCH, Length, to_inches
 from bluff.core.measure.shapes import Corner
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import PLATES, Member, Role
-from bluff.core.wall.wall_plan import PlacedOpening, WallPlan
+from bluff.core.wall.placed import PlacedOpening
+from bluff.core.wall.wall_plan import WallPlan
 from bluff.formats.job_file import OpeningFile, WallFile
 
 ENTRY = "Bluff_Entry"

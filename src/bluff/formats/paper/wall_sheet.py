@@ -12,8 +12,9 @@ from bluff.core.takeoff.nails import joints_of, nails
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.marks import written
 from bluff.core.wall.member import ANCHOR_BOLT, CUT_LINE, PIN, PLATE_BREAK, Member, Plate, Role
+from bluff.core.wall.placed import PlacedOpening
 from bluff.core.wall.sheets import Sheet
-from bluff.core.wall.wall_plan import PlacedOpening, WallPlan
+from bluff.core.wall.wall_plan import WallPlan
 from bluff.formats.paper.page import MARGIN, Page, columns, spread, text_width, wrapped_height
 
 _GREY = {
