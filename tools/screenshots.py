@@ -1,4 +1,4 @@
-"""Take the pictures in docs/screenshots/ again, from the demo job and the worked window wall.
+"""Take the pictures in docs/screenshots/ again, from the demo jobs and the worked window wall.
 
 Runs a server and a database of its own; nothing of what is kept is touched or shown.
 """
@@ -16,7 +16,7 @@ from tools.served import chromium, served
 
 from bluff.core import frame, wall_plans
 from bluff.core.crew.pole import poles
-from bluff.demo import DEMO_FILE
+from bluff.demo import DEMO_FILE, TALL_FILE
 from bluff.formats.exchange.dxf_write import APP, write_dxf
 from bluff.formats.job_file import read_job
 from bluff.formats.paper import Imprint, Paper, job_sheets, pole_sheet
@@ -41,18 +41,6 @@ def walk(page: Page) -> None:
     page.get_by_label("Type what the plan says").fill("20' R45 6' R45 14'")
     page.get_by_text("south of where it began").wait_for()
     page.locator("[data-wall=C]").wait_for()
-
-
-def inside_corner(page: Page) -> None:
-    page.get_by_label("Name of a new job").fill("Boat house")
-    page.keyboard.press("Enter")
-    line = page.get_by_label("Type what the plan says")
-    line.fill("24' R 12' R 12' L 10' R 12' R close")
-    page.locator("[data-wall=F]").wait_for()
-    page.keyboard.press("Enter")
-    page.get_by_role("link", name="Bench").click()
-    page.get_by_role("link", name="C 12").click()
-    page.locator('[data-member="C/corner/end/backing"] rect').first.click()
 
 
 def typed(page: Page) -> None:
@@ -107,6 +95,13 @@ def worked_window(page: Page) -> None:
     page.keyboard.press("Enter")
     page.get_by_role("tab", name="Cut list").click()
     page.locator('[data-member="A/opening/W1/top_cripple/7"] rect').click()
+
+
+def tall_wall(page: Page) -> None:
+    page.get_by_role("link", name="Quill Harbour net loft", exact=True).click()
+    page.get_by_role("link", name="Bench").click()
+    page.get_by_role("button", name="The whole wall").click()
+    page.locator('[data-member="A/opening/W4/jack/start"]').click(force=True)
 
 
 def opening_form(page: Page) -> None:
@@ -171,7 +166,6 @@ VIEWS: dict[str, tuple[Callable[[Page], None], str]] = {
     "plan-walk": (walk, "light"),
     "plan-packs": (packs, "dark"),
     "bring-in": (bring_in, "light"),
-    "inside-corner": (inside_corner, "light"),
     "typed": (typed, "light"),
     "openings": (openings, "light"),
     "bench": (bench, "light"),
@@ -179,6 +173,7 @@ VIEWS: dict[str, tuple[Callable[[Page], None], str]] = {
     "opening-form": (opening_form, "light"),
     "ways": (ways, "light"),
     "worked-window": (worked_window, "light"),
+    "tall-wall": (tall_wall, "light"),
     "pole": (pole, "light"),
     "standards": (standards, "light"),
     "words": (words, "light"),
@@ -186,7 +181,7 @@ VIEWS: dict[str, tuple[Callable[[Page], None], str]] = {
 
 
 def main() -> None:
-    with served([read_job(DEMO_FILE.read_bytes())]) as address, chromium() as browser:
+    with served([read_job(file.read_bytes()) for file in (TALL_FILE, DEMO_FILE)]) as address, chromium() as browser:
         for name, (arrange, colours) in VIEWS.items():
             context = browser.new_context(
                 base_url=address,

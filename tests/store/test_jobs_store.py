@@ -11,7 +11,7 @@ from psycopg.types.json import Jsonb
 from bluff.core.change.apply import apply
 from bluff.core.job.edit import AddOpening, RemoveOpening, RenameJob
 from bluff.core.phrase.opening_line import read_opening
-from bluff.demo import DEMO_FILE, load_demo
+from bluff.demo import DEMO_FILE, TALL_FILE, load_demo
 from bluff.formats.job_file import read_job
 from bluff.service import sessions
 from bluff.service.errors import Conflict, NotFound, NothingToDo, NotSignedIn
@@ -175,14 +175,15 @@ def test_the_database_itself_keeps_crews_apart(jobs, stranger, pool):
         )
 
 
-def test_the_demo_job_is_loaded_once_and_stays_removed(jobs, pool):
+def test_the_demo_jobs_are_loaded_once_and_stay_removed(jobs, pool):
     load_demo(pool)
     load_demo(pool)
-    (line,) = jobs.all()
-    assert jobs.get(line.id).job == read_job(DEMO_FILE.read_bytes())
-    jobs.remove(line.id)
+    shelter, loft = jobs.all()
+    assert jobs.get(shelter.id).job == read_job(DEMO_FILE.read_bytes())
+    assert jobs.get(loft.id).job == read_job(TALL_FILE.read_bytes())
+    jobs.remove(shelter.id)
     load_demo(pool)
-    assert jobs.all() == []
+    assert [line.id for line in jobs.all()] == [loft.id]
 
 
 def test_the_list_shows_figures_that_go_with_every_change(jobs):

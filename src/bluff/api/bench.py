@@ -199,6 +199,7 @@ class BenchWall(TypedDict):
     marks: list[PlateMark]
     beams: list[Rect]
     clear: list[ClearOnBench]
+    floors: list[Figure]
     sheets: SheetsOnWall
     nails: list[NailsInWall]
     findings: list[FramedFinding]
@@ -421,6 +422,7 @@ def _wall(framed: Framing, held: _Tape, cut: Iterable[CutRow]) -> BenchWall:
         "marks": [_mark(mark, held) for mark in framed.marks],
         "beams": [_rect(beam) for beam in framed.beams],
         "clear": [_clear(bay) for bay in plan.clear],
+        "floors": [figure(line) for line in plan.wall.floors],
         "sheets": _sheets(framed.sheets),
         "nails": [_nails(kind, joints, standard.words) for kind, joints in joints_by_kind(framed)],
         "findings": [framed_finding(finding) for finding in framed.findings],
@@ -616,6 +618,6 @@ def _opening(placed: PlacedOpening, is_framed: bool) -> OpeningOnBench:
             "width": to_inches(placed.rough.width.value),
             "height": to_inches(placed.rough.height.value),
         },
-        "head": figure(placed.head.value),
+        "head": figure(placed.head_on_floor.value),
         "header": str(placed.header),
     }

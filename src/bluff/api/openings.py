@@ -32,6 +32,7 @@ class ScheduleLine(BaseModel):
 
     marks: list[str]
     walls: list[str]
+    floor: Annotated[int, Field(description="Which storey line their heights are from; 0 the floor of the wall.")]
     kind: OpeningKind
     size: str
     sizing: Sizing
@@ -98,13 +99,14 @@ def _line(row: ScheduleRow) -> ScheduleLine:
     return ScheduleLine(
         marks=list(row.marks),
         walls=list(row.walls),
+        floor=opening.floor,
         kind=opening.kind,
         size=str(opening.size),
         sizing=opening.sizing,
         rough_width=named_sum("rough width", placed.rough.width, placed.standard.words),
         rough_height=named_sum("rough height", placed.rough.height, placed.standard.words),
         is_usual=placed.rough.is_usual,
-        head=named_sum("head", placed.head, placed.standard.words),
+        head=named_sum("head", placed.head_on_floor, placed.standard.words),
         is_own_head=opening.ways.head_height is not None,
         header=str(placed.header),
         source=placed.header.choice.source,

@@ -50,6 +50,7 @@ class PlanOpening(BaseModel):
     id: str
     kind: OpeningKind
     size: str
+    floor: Annotated[int, Field(description="The storey it is on; 0 is the floor that is drawn.")]
     corners: list[Place]
     centre: Place
 
@@ -294,6 +295,7 @@ def _opening(plan: WallPlan, placed: PlacedOpening, seen: Outline) -> PlanOpenin
         id=placed.id,
         kind=placed.opening.kind,
         size=str(placed.opening.size if placed.opening.sizing is Sizing.UNIT else rough),
+        floor=placed.opening.floor,
         corners=[_place(corner) for corner in corners],
         centre=_place((sum(x for x, _ in corners) / 4, sum(y for _, y in corners) / 4)),
     )

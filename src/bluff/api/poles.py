@@ -37,7 +37,8 @@ class PoleView(BaseModel):
     marks: list[str]
     kind: OpeningKind
     header: str
-    head: NamedSum
+    head: Annotated[NamedSum, Field(description="Above the floor the openings are on.")]
+    head_at: Annotated[Figure, Field(description="The same above the floor the wall stands on.")]
     off: Annotated[Figure, Field(description="How far its head is above the usual one of the job, below if negative.")]
     king: Figure
     jack: Figure | None
@@ -94,7 +95,8 @@ def _pole(pole: Pole, framed: tuple[Framing, ...]) -> PoleView:
         marks=marks,
         kind=first.opening.kind,
         header=str(first.header),
-        head=named_sum("head", pole.head, pole.words),
+        head=named_sum("head", first.head_on_floor, pole.words),
+        head_at=figure(pole.head.value),
         off=figure(pole.off),
         king=figure(pole.king),
         jack=None if pole.jack is None else figure(pole.jack),

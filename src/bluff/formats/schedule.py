@@ -26,7 +26,7 @@ from bluff.formats.errors import Fault, FaultyData
 from bluff.formats.json_text import check_text
 from bluff.formats.tables import written
 
-COLUMNS = ("mark", "wall", "kind", "unit", "rough", "at", "head", "header", "source", "jacks", "kings")
+COLUMNS = ("mark", "wall", "floor", "kind", "unit", "rough", "at", "head", "header", "source", "jacks", "kings")
 """What can be written of an opening. Of unit and rough one is given."""
 Change: TypeAlias = Mapping[str, str]
 """Cells by their column; `mark` says of which opening."""
@@ -45,6 +45,7 @@ def schedule_csv(rows: Iterable[ScheduleRow]) -> str:
                 (
                     opening.id,
                     opening.wall,
+                    opening.floor or "",
                     opening.kind,
                     size if opening.sizing is Sizing.UNIT else "",
                     size if opening.sizing is Sizing.ROUGH else "",
@@ -174,6 +175,8 @@ def _with_cell(opening: Opening, column: str, cell: str, header: Header) -> Open
             return opening
         case "wall":
             return replace(opening, wall=cell)
+        case "floor":
+            return replace(opening, floor=_floor(cell))
         case "kind":
             return replace(opening, kind=read_kind(cell, opening.size))
         case "unit" | "rough":
@@ -185,6 +188,12 @@ def _with_cell(opening: Opening, column: str, cell: str, header: Header) -> Open
         case _ if column in COLUMNS:
             return replace(opening, ways=_with_way(opening.ways, column, cell, header))
     raise JobError(f"There is no column {column}; the columns are {', '.join(COLUMNS)}.")
+
+
+def _floor(cell: str) -> int:
+    if cell and not cell.isdecimal():
+        raise JobError(f"“{cell}” is no floor; 0 is the one the wall stands on, 1 the next above it.", "floor")
+    return int(cell or 0)
 
 
 def _with_way(ways: OpeningWays, column: str, cell: str, header: Header) -> OpeningWays:

@@ -951,6 +951,8 @@ export interface components {
             beams: components["schemas"]["Rect"][];
             /** Clear */
             clear: components["schemas"]["ClearOnBench"][];
+            /** Floors */
+            floors: components["schemas"]["Figure"][];
             sheets: components["schemas"]["SheetsOnWall"];
             /** Nails */
             nails: components["schemas"]["NailsInWall"][];
@@ -2269,6 +2271,11 @@ export interface components {
             kind: components["schemas"]["OpeningKind"];
             /** Size */
             size: string;
+            /**
+             * Floor
+             * @description The storey it is on; 0 is the floor that is drawn.
+             */
+            floor: number;
             /** Corners */
             corners: [
                 number,
@@ -2551,7 +2558,10 @@ export interface components {
             kind: components["schemas"]["OpeningKind"];
             /** Header */
             header: string;
+            /** @description Above the floor the openings are on. */
             head: components["schemas"]["NamedSum"];
+            /** @description The same above the floor the wall stands on. */
+            head_at: components["schemas"]["Figure"];
             /** @description How far its head is above the usual one of the job, below if negative. */
             off: components["schemas"]["Figure"];
             king: components["schemas"]["Figure"];
@@ -2800,6 +2810,11 @@ export interface components {
             marks: string[];
             /** Walls */
             walls: string[];
+            /**
+             * Floor
+             * @description Which storey line their heights are from; 0 the floor of the wall.
+             */
+            floor: number;
             kind: components["schemas"]["OpeningKind"];
             /** Size */
             size: string;

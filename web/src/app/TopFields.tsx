@@ -46,7 +46,13 @@ const SHAPES: readonly Shape[] = [
   },
 ];
 
-/** The top of a wall: its shape by a small drawing, and the figures that shape asks for. */
+/** Storey lines as they are written in a row. */
+function storeysOf(text: string): string[] | null {
+  const lines = text.split(/,|;|\band\b/).map((line) => line.trim());
+  return lines.some(Boolean) ? lines.filter(Boolean) : null;
+}
+
+/** The top of a wall: its shape by a small drawing, the figures that shape asks for, and the storeys under it. */
 export function TopFields({ wall, change }: { wall: Wall; change: JobChange }) {
   const top = wall.top ?? null;
   const changed = (alter: (before: Top) => Top | null) =>
@@ -102,6 +108,14 @@ export function TopFields({ wall, change }: { wall: Wall; change: JobChange }) {
           )}
         </>
       )}
+      <TextField
+        label="Storey lines"
+        value={(wall.floors ?? []).join(", ")}
+        placeholder="one storey"
+        onEnter={(lines) =>
+          change.enter(changeWall(wall.id, (newest) => ({ ...newest, floors: storeysOf(lines) })))
+        }
+      />
     </FieldGroup>
   );
 }

@@ -13,6 +13,7 @@ import { comfortable, fitting, MARGIN, type Scale, scaleOf } from "../drawing/sc
 import { Tape } from "../drawing/Tape";
 import { useBoxSize } from "../drawing/useBoxSize";
 import { Hatches } from "../drawing/wood";
+import { plateLabels } from "./plateLabels";
 import { useZoom } from "./useZoom";
 
 const TAPE = 34;
@@ -69,13 +70,6 @@ export function BenchDrawing({
   const plate = Math.min(PLATE.least + Math.floor((room + ABOVE - floor) / 2), PLATE.most);
   const bottom = top + plate + TAPE;
   const marked = bench.marked_on === "edge" ? ", marked on its edge" : "";
-  const labels = bench.openings
-    .filter(({ framed }) => framed)
-    .map(({ opening, hole, rough_width, rough_height }) => ({
-      start: hole.x,
-      end: hole.x + hole.width,
-      text: `${opening.id} ${rough_width.value.text} x ${rough_height.value.text}`,
-    }));
   const layers = useLayers();
   const marks = marksIn(wall.marks, layers);
   const chosen = placeOf(bench, picking.picked, place);
@@ -115,6 +109,8 @@ export function BenchDrawing({
             onNeighbour={onNeighbour}
             beams={wall.beams}
             clear={wall.clear}
+            floors={wall.floors}
+            length={wall.plate_length}
           />
           {layers.includes("sheets") && <SheetLayer sheets={wall.sheets.sheets} scale={scale} rise={rise} />}
           {layers.includes("nails") && <NailLayer nails={wall.nails} scale={scale} rise={rise} />}
@@ -132,7 +128,7 @@ export function BenchDrawing({
           <g>
             <PlateStrip
               marks={marks.filter((mark) => mark.plate === "top")}
-              labels={labels}
+              labels={plateLabels(bench.openings, "top")}
               length={wall.plate_length}
               scale={scale}
               y={top}
@@ -150,7 +146,7 @@ export function BenchDrawing({
             />
             <PlateStrip
               marks={marks.filter((mark) => mark.plate === "bottom")}
-              labels={labels}
+              labels={plateLabels(bench.openings, "bottom")}
               length={wall.plate_length}
               scale={scale}
               y={bottom}

@@ -94,6 +94,14 @@ export function OpeningForm({
           fault={faultAt("unit", "rough")}
           onEnter={(size) => set({ [sizing]: size })}
         />
+        {bench.wall.floors.length > 0 && (
+          <SelectField
+            label="Floor"
+            value={String(draft.floor ?? 0)}
+            choices={storeys(bench.wall.floors)}
+            onChoose={(floor) => set({ floor: Number(floor) || null })}
+          />
+        )}
         <SelectField
           label="Placed by"
           value={place.reference}
@@ -151,6 +159,14 @@ export function OpeningForm({
       {form.data && <WaysForm groups={form.data.ways} onSay={sayWay} />}
     </Box>
   );
+}
+
+/** The floors an opening can be on, by where they are. */
+function storeys(lines: Bench["wall"]["floors"]): { value: string; label: string }[] {
+  return [
+    { value: "0", label: "0, the wall's own" },
+    ...lines.map(({ text }, index) => ({ value: String(index + 1), label: `${index + 1}, at ${text}` })),
+  ];
 }
 
 function Outcome({ reading, error }: { reading: EditReading | undefined; error: Error | null }) {

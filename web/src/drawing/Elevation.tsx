@@ -53,6 +53,8 @@ export function Elevation({
   onNeighbour,
   beams,
   clear,
+  floors,
+  length,
 }: {
   members: Member[];
   openings: OpeningOnBench[];
@@ -64,6 +66,9 @@ export function Elevation({
   onNeighbour: (wall: string) => void;
   beams: Bench["wall"]["beams"];
   clear: Bench["wall"]["clear"];
+  floors: Bench["wall"]["floors"];
+  /** Of the plate. */
+  length: number;
 }) {
   return (
     <g>
@@ -108,6 +113,16 @@ export function Elevation({
       ))}
       {clear.map((bay) => (
         <KeptClear key={bay.id} bay={bay} scale={scale} rise={rise} />
+      ))}
+      {floors.map((line, index) => (
+        <StoreyLine
+          key={line.inches}
+          floor={index + 1}
+          line={line}
+          from={scale.x(0)}
+          to={scale.x(length)}
+          y={rise.y(line.inches)}
+        />
       ))}
       {openings
         .filter((opening) => !opening.framed)
@@ -215,6 +230,43 @@ function KeptClear({ bay, scale, rise }: { bay: Bench["wall"]["clear"][number]; 
         weight={700}
         fill={colour("crayon")}
         text={`${bay.id} ${say(bay.use)} ${bay.width.text}`}
+      />
+    </g>
+  );
+}
+
+/** Where a floor is that the wall runs past. */
+function StoreyLine({
+  floor,
+  line,
+  from,
+  to,
+  y,
+}: {
+  floor: number;
+  line: Bench["wall"]["floors"][number];
+  from: number;
+  to: number;
+  y: number;
+}) {
+  return (
+    <g aria-hidden data-floor={floor} pointerEvents="none">
+      <path
+        d={`M${from - 14} ${y + 0.5}H${to + 14}`}
+        stroke={colour("chalk")}
+        strokeWidth={1.6}
+        strokeDasharray="10 4 2 4"
+      />
+      <SvgFigure
+        x={from + 6}
+        y={y - 5}
+        size={14}
+        weight={700}
+        fill={colour("chalk")}
+        stroke={colour("ground")}
+        strokeWidth={4}
+        paintOrder="stroke"
+        text={`floor ${floor} at ${line.text}`}
       />
     </g>
   );
@@ -359,6 +411,8 @@ function RoughOpening({
   const centre = (top + bottom) / 2;
   const rough = `${opening.rough_width.value.text} x ${opening.rough_height.value.text}`;
   const isWide = right - left > 70;
+  // Seen whole a tall wall leaves a window little height; its mark and size come first.
+  const hasHead = isWide && bottom - top > 88;
   return (
     <g
       aria-hidden
@@ -375,7 +429,7 @@ function RoughOpening({
         strokeDasharray="6 4"
         strokeWidth={1}
       />
-      {isWide && (
+      {hasHead && (
         <SvgFigure
           x={middle}
           y={top + 18}
@@ -385,7 +439,9 @@ function RoughOpening({
         />
       )}
       <SvgFigure x={middle} y={centre - 2} size={24} weight={800} text={opening.opening.id} />
-      <SvgFigure x={middle} y={centre + 18} size={isWide ? 17 : 13} text={rough} />
+      {right - left > 5.4 * rough.length && (
+        <SvgFigure x={middle} y={centre + 18} size={isWide ? 17 : 13} text={rough} />
+      )}
     </g>
   );
 }

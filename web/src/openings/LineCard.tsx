@@ -27,6 +27,7 @@ export function LineCard({ job, line }: { job: string; line: ScheduleLine }) {
             </Link>
           </span>
         ))}
+        {line.floor > 0 && `, on floor ${line.floor}`}
       </Text>
       <Text fontSize="14px" mb="3" fontWeight="600" color={isLost ? "crayon" : line.checked ? "ink" : "warn"}>
         {checkedInWords(line.checked)}

@@ -35,7 +35,12 @@ export const COLUMNS: readonly Column[] = [
     isFigure: true,
     isReadOnly: true,
   },
-  { key: "walls", head: "Walls", text: ({ walls }) => walls.join(" "), isReadOnly: true },
+  {
+    key: "walls",
+    head: "Walls",
+    text: ({ walls, floor }) => `${walls.join(" ")}${floor ? ` floor ${floor}` : ""}`,
+    isReadOnly: true,
+  },
   { key: "kind", head: "Kind", text: ({ kind }) => kind, choices: KINDS },
   {
     key: "unit",

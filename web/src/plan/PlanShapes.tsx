@@ -31,7 +31,10 @@ export function WallShape({
   );
 }
 
-/** An opening: the wall is cut away between its jacks, and a window has its glass. */
+/**
+ * An opening: the wall is cut away between its jacks, and a window has its glass. One on a storey above is only
+ * dashed, since the wall goes on under it.
+ */
 export function OpeningShape({
   opening,
   view,
@@ -46,6 +49,16 @@ export function OpeningShape({
   const between = (one: Place, other: Place, share: number) =>
     `${one[0] + (other[0] - one[0]) * share} ${one[1] + (other[1] - one[1]) * share}`;
   const line = isSelected ? colour("chalk") : colour("ink");
+  if (opening.floor > 0)
+    return (
+      <polygon
+        points={pointsOf(opening.corners, view)}
+        fill="transparent"
+        stroke={line}
+        strokeWidth={isSelected ? 3 : 1.4}
+        strokeDasharray="5 4"
+      />
+    );
   return (
     <>
       <polygon points={pointsOf(opening.corners, view)} fill={colour("ground")} />
@@ -178,17 +191,20 @@ export function HookMark({ wall, view }: { wall: PlanWall; view: View }) {
 
 /** Call-out of an opening, on the outside of its wall. */
 export function CallOut({ opening, wall, view }: { opening: PlanOpening; wall: PlanWall; view: View }) {
-  const away = thicknessOf(wall) * view.scale * 0.5 + 11;
+  // Upstairs a row further out, so that two above one another are both read.
+  const away = thicknessOf(wall) * view.scale * 0.5 + 11 + 15 * opening.floor;
   const [x, y] = beside(view, wall, opening.centre, away, wall.stations_side);
   // Where two stand close the mark alone has to do; the card has the size.
   const [east, north] = opening.centre;
   const nearest = Math.min(
     ...wall.openings
-      .filter(({ id }) => id !== opening.id)
+      .filter(({ id, floor }) => id !== opening.id && floor === opening.floor)
       .map(({ centre }) => Math.hypot(centre[0] - east, centre[1] - north) * view.scale),
   );
+  const storey = opening.floor > 0 ? ` floor ${opening.floor}` : "";
   const isWhole =
-    view.scale >= 1.1 && nearest > (opening.id.length + opening.size.length + 2) * 14 * LETTER_WIDTH;
+    view.scale >= 1.1 &&
+    nearest > (opening.id.length + opening.size.length + storey.length + 2) * 14 * LETTER_WIDTH;
   return (
     <g transform={`translate(${x} ${y}) rotate(${readable(wall.start, wall.end)})`}>
       <text
@@ -202,6 +218,7 @@ export function CallOut({ opening, wall, view }: { opening: PlanOpening; wall: P
       >
         <tspan style={{ fontWeight: 800 }}>{opening.id}</tspan>
         {isWhole ? ` ${opening.size}` : ""}
+        {storey}
       </text>
     </g>
   );

@@ -40,7 +40,7 @@ export function PoleDrawing({
   const highest = Math.max(...poles.poles.map(({ stretches }) => stretches.at(-1)?.top.inches ?? 0), 1);
   const scale = (floor - HEADS) / highest;
   const y = (inches: number) => Math.round(floor - inches * scale);
-  const usual = poles.poles.find(({ off }) => off.inches === 0)?.head.value.inches;
+  const usual = poles.poles.find(({ off }) => off.inches === 0)?.head_at.inches;
   return (
     <Box
       ref={box}
@@ -102,14 +102,16 @@ export function PoleDrawing({
 
 /** Heights above the floor, a foot at a time, as on a tape stood up. */
 function Ruler({ highest, y }: { highest: number; y: (inches: number) => number }) {
-  const inches = Array.from({ length: Math.floor(highest) + 1 }, (_, inch) => inch);
+  // Where inches would run into each other the half feet do; a foot's figure of three digits has its tick beside it.
+  const every = y(0) - y(1) >= 3 ? 1 : 6;
+  const inches = Array.from({ length: Math.floor(highest / every) + 1 }, (_, index) => index * every);
   return (
     <g aria-hidden>
       <rect x={0} y={y(highest)} width={RULER - 10} height={y(0) - y(highest)} fill={colour("tape")} />
       {inches.map((inch) => (
         <path
           key={inch}
-          d={`M${RULER - 10} ${y(inch) + 0.5}h${inch % 12 === 0 ? -18 : inch % 6 === 0 ? -12 : -6}`}
+          d={`M${RULER - 10} ${y(inch) + 0.5}h${inch % 12 === 0 ? (inch < 100 ? -18 : -8) : inch % 6 === 0 ? -8 : -6}`}
           stroke={colour("ink")}
           strokeOpacity={inch % 12 === 0 ? 1 : 0.5}
         />
@@ -198,7 +200,7 @@ function OnePole({
         />
       ))}
       <path
-        d={`M${wood - 6} ${y(pole.head.value.inches) + 0.5}h${woodWidth + 12}`}
+        d={`M${wood - 6} ${y(pole.head_at.inches) + 0.5}h${woodWidth + 12}`}
         stroke={isOff ? colour("crayon") : colour("chalk")}
         strokeWidth={3}
       />
@@ -214,12 +216,12 @@ function OnePole({
             y={(heightPlaces[index] ?? 0) + 5}
             text={mark.text}
             size={14}
-            weight={mark.inches === pole.head.value.inches ? 800 : 600}
+            weight={mark.inches === pole.head_at.inches ? 800 : 600}
             textAnchor="end"
             stroke={isPicked ? colour("chalkWash") : colour("ground")}
             strokeWidth={4}
             paintOrder="stroke"
-            fill={mark.inches === pole.head.value.inches && isOff ? colour("crayon") : ink}
+            fill={mark.inches === pole.head_at.inches && isOff ? colour("crayon") : ink}
           />
         </g>
       ))}

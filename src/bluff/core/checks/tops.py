@@ -40,7 +40,10 @@ def _height_taken(framing: Framing) -> Iterator[Finding]:
 def _bends(framing: Framing) -> Iterator[Finding]:
     """Where two slopes meet: plates that nothing laps, over wood or over an opening."""
     plan = framing.plan
+    pockets = [pocket.span for post in framing.posts if (pocket := post.pocket())]
     for bend in plan.top.bends:
+        if any(pocket.holds(bend) for pocket in pockets):
+            continue  # they end at a beam there
         yield Finding(
             Code.SLOPES_MEET,
             Severity.INFO,

@@ -14,7 +14,7 @@ from itertools import pairwise
 from typing import NamedTuple
 
 from bluff.core.job.words import Words
-from bluff.core.measure.length import Length
+from bluff.core.measure.length import Length, half
 from bluff.core.measure.shapes import Span
 from bluff.core.measure.slope import plumb
 from bluff.core.measure.sum import Sum
@@ -25,6 +25,7 @@ from bluff.core.wall.opening_frame import OpeningFrame
 CLEAR = "clear"
 """What the rough opening itself is called among the stretches."""
 
+_CRIPPLES = (Role.TOP_CRIPPLE, Role.BOTTOM_CRIPPLE)
 _IN_OPENING = (Role.BOTTOM_CRIPPLE, Role.SILL, Role.PAD_PLATE, Role.HEADER, Role.TOP_CRIPPLE)
 
 
@@ -45,11 +46,16 @@ class Stretch:
     def length(self) -> Length:
         return self.top - self.bottom
 
+    @property
+    def up(self) -> Span:
+        """What it takes up of the pole."""
+        return Span(self.bottom, self.top)
+
     def name(self, words: Words) -> str:
         """What is written on it; whether a cripple is a top or a bottom one is plain from where it stands."""
         if self.what == CLEAR:
             return "RO"
-        return words.name("cripple" if self.what in (Role.TOP_CRIPPLE, Role.BOTTOM_CRIPPLE) else self.what)
+        return words.name("cripple" if self.what in _CRIPPLES else self.what)
 
 
 @dataclass(frozen=True, slots=True)
@@ -90,7 +96,7 @@ def poles(framings: Iterable[Framing]) -> tuple[Pole, ...]:
     for framing in framings:
         for opening in framing.openings:
             alike[_stack(framing, opening)].append(opening)
-    heads = Counter(opening.placed.head.value for openings in alike.values() for opening in openings)
+    heads = Counter(opening.placed.head_on_floor.value for openings in alike.values() for opening in openings)
     usual = heads.most_common(1)[0][0] if heads else 0
     return tuple(
         Pole(
@@ -99,7 +105,7 @@ def poles(framings: Iterable[Framing]) -> tuple[Pole, ...]:
             head=openings[0].placed.head,
             king=stack.king,
             jack=stack.jack,
-            off=openings[0].placed.head.value - usual,
+            off=openings[0].placed.head_on_floor.value - usual,
         )
         for stack, openings in alike.items()
     )
@@ -114,13 +120,18 @@ class _Stack(NamedTuple):
 
 
 def _stack(framing: Framing, opening: OpeningFrame) -> _Stack:
-    """What one passes going straight up through the opening, beside its cripples' bays."""
-    placed = opening.placed
-    stretches = {Stretch(CLEAR, *opening.hole.up)}
+    """What one passes going straight up through the middle of an opening and of those below and above it there."""
+    middle = half(opening.placed.start.value + opening.placed.end)
+    column = [one for one in framing.openings if one.placed.span.holds(middle)]
+    marks = {one.placed.id for one in column}
+    stretches = {Stretch(CLEAR, *one.hole.up) for one in column}
     for member in framing.members:
-        is_plate = member.role in PLATES and (opening.has_sill or member.role is not Role.BOTTOM_PLATE)
-        if is_plate or (member.opening == placed.id and member.role in _IN_OPENING):
-            stretches.add(_on_pole(framing, opening, member))
+        is_plate = member.role in PLATES and (column[0].has_sill or member.role is not Role.BOTTOM_PLATE)
+        if is_plate or (member.opening in marks and member.role in _IN_OPENING):
+            stretches.add(_on_pole(framing, column[-1], member))
+    # Cripples that run by another opening stand beside it, and on no pole through the two.
+    holes = [one.hole.up for one in column]
+    stretches = {one for one in stretches if one.what not in _CRIPPLES or not any(map(one.up.overlaps, holes))}
     in_order = sorted(stretches, key=lambda stretch: (stretch.bottom, stretch.top))
     filled = []
     for below, above in pairwise(in_order):
@@ -129,7 +140,13 @@ def _stack(framing: Framing, opening: OpeningFrame) -> _Stack:
             filled.append(Stretch(CLEAR, below.top, above.bottom))
     jacks = (piece for piece in framing.standing if piece.role is Role.JACK and piece.id.of == opening.of)
     jack = next((piece.length.value for piece in jacks), None)
-    kings = (piece.length.value for piece in framing.standing if piece.role is Role.KING and piece.id.of == opening.of)
+    # Whoever provides them: the king of an opening below may run through for this one too.
+    places = {king.start for king in opening.seen.kings}
+    kings = (
+        piece.length.value
+        for piece in framing.standing
+        if piece.role in (Role.KING, Role.JACK) and piece.start in places and piece.top >= opening.placed.head.value
+    )
     return _Stack((*filled, in_order[-1]), min(kings), jack)
 
 

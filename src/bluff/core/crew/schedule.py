@@ -79,6 +79,7 @@ def _alike(placed: PlacedOpening) -> tuple[object, ...]:
     header: HeaderBoards = placed.header
     return (
         opening.kind,
+        opening.floor,
         opening.size,
         opening.sizing,
         placed.rough.width.value,

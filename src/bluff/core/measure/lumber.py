@@ -16,6 +16,7 @@ from bluff.core.measure.length import Length, inches
 _DRESSED = {"4": "3 1/2", "6": "5 1/2", "8": "7 1/4", "10": "9 1/4", "12": "11 1/4"}
 _TIMBER = {"6": "5 1/2", "8": "7 1/2", "10": "9 1/2", "12": "11 1/2"}
 _ENGINEERED = ("7 1/4", "9 1/4", "9 1/2", "11 1/4", "11 7/8", "14", "16")
+_COLUMN_DEPTHS = ("3 1/2", "5 1/2")
 ENGINEERED_PLY = "1 3/4"
 
 SPACER: Length = inches("1/2")
@@ -51,7 +52,7 @@ def _table() -> dict[str, Lumber]:
         for width in ("6", "8", "10", "12"):
             if int(thickness) <= int(width):
                 sizes[f"{thickness}x{width}"] = (_TIMBER[thickness], _TIMBER[width])
-    for depth in _ENGINEERED:
+    for depth in (*_COLUMN_DEPTHS, *_ENGINEERED):
         sizes[f"{ENGINEERED_PLY} x {depth}"] = (ENGINEERED_PLY, depth)
     return {name: Lumber(name, inches(thickness), inches(width)) for name, (thickness, width) in sizes.items()}
 
@@ -65,8 +66,8 @@ HEADER_PLIES: tuple[str, ...] = ("2x4", "2x6", "2x8", "2x10", "2x12")
 TIMBERS: tuple[str, ...] = tuple(name for name in LUMBER if not name.startswith(ENGINEERED_PLY))
 """Sawn boards and timbers, which a solid header is one of."""
 
-ENGINEERED: tuple[str, ...] = tuple(name for name in LUMBER if name.startswith(ENGINEERED_PLY))
-"""Engineered plies, shallow to deep."""
+ENGINEERED: tuple[str, ...] = tuple(f"{ENGINEERED_PLY} x {depth}" for depth in _ENGINEERED)
+"""Engineered plies of headers, shallow to deep; columns are made of ones as deep as a wall is thick."""
 
 STUDS: tuple[str, ...] = ("2x4", "2x6", "2x8", "2x10", "2x12")
 """Boards a wall can be studded with: two-bys, edge to the room."""

@@ -122,10 +122,19 @@ def _floor(page: Page, plans: Sequence[WallPlan], across: tuple[float, float], u
     for plan, drawn in seen:
         page.polygon([at(corner) for corner in floor.cut_corners(plan, drawn)], 0.8)
     for plan, drawn in seen:
-        for placed in plan.openings:
-            page.polygon([at(corner) for corner in floor.opening_corners(plan, placed, drawn)], 1.0, 0.9)
+        # Of one on a storey above only the outline: the wall goes on under it.
+        for placed in sorted(plan.openings, key=lambda placed: -placed.opening.floor):
+            corners = [at(corner) for corner in floor.opening_corners(plan, placed, drawn)]
+            if placed.opening.floor:
+                page.polygon(corners, 0.8, 0.4)
+            else:
+                page.polygon(corners, 1.0, 0.9)
     for plan, drawn in seen:
         _letters(page, plan, drawn, at, scale)
+
+
+_UPSTAIRS = 9.0
+"""How much further out the marks of each storey above are written."""
 
 
 def _letters(page: Page, plan: WallPlan, drawn: Outline, at: At, scale: float) -> None:
@@ -139,11 +148,12 @@ def _letters(page: Page, plan: WallPlan, drawn: Outline, at: At, scale: float) -
     for placed in plan.openings:
         corners = floor.opening_corners(plan, placed, drawn)
         centre = (sum(x for x, _ in corners) / 4, sum(y for _, y in corners) / 4)
-        _beside(page, drawn, at(centre), outward * (half + 8), placed.id, 8)
+        _beside(page, drawn, at(centre), outward * (half + 8 + _UPSTAIRS * placed.opening.floor), placed.id, 8)
     if plan.wall.kind is WallKind.EXTERIOR:
         ends = [at(stations[0].place), at(stations[-1].place)]
         centre = ((ends[0][0] + ends[1][0]) / 2, (ends[0][1] + ends[1][1]) / 2)
-        _beside(page, drawn, centre, outward * 24, format_feet(stations[-1].along), 11)
+        beyond = max((placed.opening.floor for placed in plan.openings), default=0) * _UPSTAIRS
+        _beside(page, drawn, centre, outward * (24 + beyond), format_feet(stations[-1].along), 11)
 
 
 def _beside(page: Page, drawn: Outline, place: tuple[float, float], away: float, text: str, size: float) -> None:

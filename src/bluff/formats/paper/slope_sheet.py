@@ -6,16 +6,20 @@ from bluff.core.crew.snap_out import SnapOut, snap_out
 from bluff.core.measure.length import format_inches
 from bluff.core.takeoff.sloped_studs import SlopedStud, sloped_studs
 from bluff.core.wall.framing import Framing
-from bluff.formats.paper.page import MARGIN, Page
+from bluff.formats.paper.page import MARGIN, Page, text_width
 
 _ROWS = 34
 """Uprights in a column; a sheet has one wide column of them or two narrow ones, and the wall on the deck beside."""
 STUDS_ON_A_PAGE = 2 * _ROWS
 _WIDE = 446.0
 _GAP = 14.0
+_BESIDE = 44.0
+"""Room on both sides of the wall on the deck, for the heights of its ends."""
 _TOP = 62.0
 _TABS = (0.06, 0.36, 0.52, 0.68, 0.84, 1.0)
 """Where each figure of a line ends, by the width of its column."""
+_NAME = 0.28
+"""Room for what a line is about, by the same."""
 _HEADS = ("", "", "at", "slope", "short", "long")
 
 
@@ -55,7 +59,9 @@ def _table(page: Page, framing: Framing, studs: Sequence[SlopedStud], place: tup
         page.text(tabs[0], down, str(stud.number), size, align="right")
         whose = f" {stud.piece.opening}" if stud.piece.opening else ""
         called = f"{words.name(stud.piece.role).lower()}{whose}"
-        page.text(tabs[0] + 6, down, called if wide == _WIDE else called[:13], size)
+        if text_width(called, size) > _NAME * wide:
+            called = called.partition(" ")[2]  # which cripple or backing it is, one sees from its place
+        page.text(tabs[0] + 6, down, called, size)
         for figure, tab in zip((stud.at, stud.along, stud.short), tabs[2:], strict=False):
             if figure is not None:
                 page.text(tab, down, format_inches(figure), size, align="right")
@@ -67,7 +73,7 @@ def _on_deck(page: Page, snapped: SnapOut, x: float, y: float) -> None:
     page.text(x, y, "On the deck", 11, bold=True)
     room = page.right - x
     tallest = max(point.up.value for point in snapped.points)
-    scale = min((room - 60) / snapped.base.value, 150 / tallest)
+    scale = min((room - 2 * _BESIDE) / snapped.base.value, 150 / tallest)
     left, floor = x + (room - snapped.base.value * scale) / 2, y - 40 - tallest * scale
     corners = [(left + point.along.value * scale, floor + point.up.value * scale) for point in snapped.points]
     far = left + snapped.base.value * scale
@@ -78,7 +84,10 @@ def _on_deck(page: Page, snapped: SnapOut, x: float, y: float) -> None:
     page.line(left - 6, floor - 6, left - 6, floor + 10, 2.4)
     page.text((left + far) / 2, floor - 14, format_inches(snapped.base.value), 9.5, bold=True, align="centre")
     for (across, up), point in zip(corners, snapped.points, strict=True):
-        page.text(across, up + 5, format_inches(point.up.value), 9.5, bold=True, align="centre")
+        # At the wall's ends beside the corner, where a slope would run through the figure.
+        aside, side = {left: (-4.0, "right"), far: (4.0, "left")}.get(across, (0.0, "centre"))
+        rise = 5 if side == "centre" else -3
+        page.text(across + aside, up + rise, format_inches(point.up.value), 9.5, bold=True, align=side)
     down = floor - 34
     for point in snapped.points:
         said = f"{format_inches(point.along.value)} along, {format_inches(point.up.value)} up"

@@ -163,6 +163,10 @@ def _elevation(page: Page, framing: Framing, top: float, layers: Collection[Laye
             page.text(left + joint.x * scale, floor + joint.y * scale - 1.6, str(joint.nails), 4.6, align="centre")
     for opening in framing.openings:
         _opening(page, opening.placed, left, floor, scale)
+    for storey, line in enumerate(plan.wall.floors, start=1):
+        _storey_line(
+            page, f"floor {storey} at {format_inches(line)}", (left, left + plan.length * scale), floor + line * scale
+        )
     _plate(page, framing, layers, Plate.TOP, left, floor, scale)
     _plate(page, framing, layers, Plate.BOTTOM, left, floor, scale)
     return floor - _READINGS - 12
@@ -212,6 +216,12 @@ def _opening(page: Page, placed: PlacedOpening, left: float, floor: float, scale
     if room > 54:
         page.text(middle, head - 31, rough, 9.5, bold=True, align="centre")
         page.text(middle, head - 42, str(placed.header), 8, align="centre")
+
+
+def _storey_line(page: Page, said: str, along: tuple[float, float], y: float) -> None:
+    """Where a floor is that the wall runs past, said beyond its end."""
+    page.line(along[0] - 10, y, along[1] + 10, y, 0.9)
+    page.text(along[1] + 14, y - 3, said, 8.5, bold=True)
 
 
 def _plate(
@@ -319,9 +329,15 @@ def _openings(
         page.text(
             x + size * 3,
             y,
-            f"{header} {placed.header} ({source}), head {format_inches(placed.head.value)}",
+            f"{header} {placed.header} ({source}), head {format_inches(placed.head.value)}{_on_floor(placed)}",
             size * 0.82,
         )
+
+
+def _on_floor(placed: PlacedOpening) -> str:
+    """Of an opening upstairs, its head above its own floor."""
+    floor = placed.opening.floor
+    return f", {format_inches(placed.head_on_floor.value)} on floor {floor}" if floor else ""
 
 
 def _findings(page: Page, findings: Sequence[Finding], edges: tuple[float, float], top: float, low: float) -> None:
