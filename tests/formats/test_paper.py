@@ -9,11 +9,22 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from bluff import core
+from bluff.core.crew.layout_pole import layout_pole
 from bluff.core.crew.pole import poles
 from bluff.core.frame import frame
 from bluff.core.job.schools import Anchors, Floor
 from bluff.formats.job_file import read_job
-from bluff.formats.paper import SHOWN_AT_FIRST, Imprint, Paper, job_sheets, pole_sheet, pole_strip, wall_sheet
+from bluff.formats.paper import (
+    SHOWN_AT_FIRST,
+    Imprint,
+    Paper,
+    job_sheets,
+    layout_pole_sheet,
+    layout_pole_strip,
+    pole_sheet,
+    pole_strip,
+    wall_sheet,
+)
 from bluff.formats.paper.page import PLAIN, _pieces, spread, wrapped_height
 from floors import partition, shelter
 from framing import frame_wall
@@ -107,6 +118,19 @@ def test_poles_stand_side_by_side_and_one_lies_at_full_size():
     assert "Print at 100 percent" in strip[3][1]
     assert "joins the next page" in strip[3][1]
     assert "joins the next page" not in strip[-1][1]
+
+
+def test_a_layout_pole_is_a_sheet_with_every_figure_and_a_strip_at_full_size():
+    pole = layout_pole(next(framing for framing in framed(DEMO) if framing.plan.id == "B"))
+    ((_, sheet),) = pages(layout_pole_sheet(pole, Paper.LETTER, IMPRINT))
+    said = " ".join(sheet.split())
+    assert "Layout pole, 259" in said
+    # The stud that reads 25 3/4 on both plates is 25 3/4 x 13/12 = 27 57/64 up the slope, to the 16th 27 7/8.
+    assert "X 25 3 /4" in said
+    assert "27 7 /8" in said
+    strip = pages(layout_pole_strip(pole, Paper.A4, IMPRINT))
+    assert len(strip) == 29  # 259 inches at nine a page
+    assert "Layout pole of wall B" in strip[2][1]
 
 
 def test_pins_are_read_off_the_sheet_and_hidden_with_the_bolts():

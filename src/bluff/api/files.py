@@ -12,16 +12,26 @@ from bluff.api.body import FILE_BODY, FileBody
 from bluff.api.session import CrewJobs
 from bluff.api.typed import EditReading, edit_reading
 from bluff.api.work import done
+from bluff.core.crew.layout_pole import layout_pole
 from bluff.core.crew.pole import poles
 from bluff.core.crew.schedule import schedule
 from bluff.formats.errors import Fault, FaultyData
 from bluff.formats.exports import DRAWING, MODEL, SHEETS
 from bluff.formats.job_file import job_data, write_job
-from bluff.formats.paper import SHOWN_AT_FIRST, Imprint, Layer, Paper, pole_sheet, pole_strip
+from bluff.formats.paper import (
+    SHOWN_AT_FIRST,
+    Imprint,
+    Layer,
+    Paper,
+    layout_pole_sheet,
+    layout_pole_strip,
+    pole_sheet,
+    pole_strip,
+)
 from bluff.formats.schedule import read_schedule, schedule_csv, schedule_edit
 from bluff.formats.tables import cut_list_csv, marks_csv
 from bluff.service.errors import NotFound
-from bluff.service.jobs import framings, known_wall
+from bluff.service.jobs import JobState, framings, known_wall
 
 router = APIRouter(prefix="/api/jobs/{job_id}", tags=["files"])
 
@@ -47,16 +57,12 @@ async def sheets(
     state = await run_in_threadpool(jobs.get, job_id)
     if wall is not None:
         known_wall(state.job, wall)
-    today = date.today()
-    imprint = Imprint(state.job.name, state.revision, f"{today.day} {today:%B %Y}")
+    imprint = _imprint(state)
     link = f"{request.base_url}jobs/{job_id}"
     layers = (SHOWN_AT_FIRST | show) - hide
     pdf = await done(request, SHEETS, job_data(state.job), wall, paper, imprint, link, layers)
     name = _stem(state.job.name) + (f"-{_stem(wall)}" if wall else "")
-    # Shown, not saved: most people print it at once.
-    return Response(
-        pdf, media_type="application/pdf", headers={"Content-Disposition": f'inline; filename="{name}.pdf"'}
-    )
+    return _shown(pdf, name)
 
 
 @router.get("/marks.csv", response_class=Response)
@@ -84,8 +90,7 @@ def pole_sheets(
 ) -> Response:
     """The story poles side by side, or one of them at full size."""
     state = jobs.get(job_id)
-    today = date.today()
-    imprint = Imprint(state.job.name, state.revision, f"{today.day} {today:%B %Y}")
+    imprint = _imprint(state)
     all_poles = poles(framings(state.job))
     if strip is None:
         pdf = pole_sheet(all_poles, paper, imprint)
@@ -94,8 +99,23 @@ def pole_sheets(
         if not mine:
             raise NotFound(f"There is no pole of {strip}; it is not framed, or not in this job.")
         pdf = pole_strip(mine[0], paper, imprint)
-    name = f"{_stem(state.job.name)}-poles.pdf"
-    return Response(pdf, media_type="application/pdf", headers={"Content-Disposition": f'inline; filename="{name}"'})
+    return _shown(pdf, f"{_stem(state.job.name)}-poles")
+
+
+@router.get("/layout-pole.pdf", response_class=Response)
+def layout_pole_paper(
+    jobs: CrewJobs,
+    job_id: UUID,
+    wall: Annotated[str, Query(description="The wall whose top plate it is for.")],
+    paper: Annotated[Paper, Query(description="What it is laid out for.")] = Paper.LETTER,
+    full_size: Annotated[bool, Query(description="As a strip to paste on the stick, over several pages.")] = False,
+) -> Response:
+    """The layout pole of a wall: all that is marked on its top plate, plumb on a straight stick."""
+    state = jobs.get(job_id)
+    known_wall(state.job, wall)
+    pole = layout_pole(next(framing for framing in framings(state.job) if framing.plan.id == wall))
+    drawn = layout_pole_strip if full_size else layout_pole_sheet
+    return _shown(drawn(pole, paper, _imprint(state)), f"{_stem(state.job.name)}-{_stem(wall)}-layout-pole")
 
 
 @router.get("/schedule.csv", response_class=Response)
@@ -131,6 +151,18 @@ async def ifc(request: Request, jobs: CrewJobs, job_id: UUID) -> Response:
     job = (await run_in_threadpool(jobs.get, job_id)).job
     text = await done(request, MODEL, job_data(job))
     return _download(text, "application/x-step", f"{_stem(job.name)}.ifc")
+
+
+def _imprint(state: JobState) -> Imprint:
+    today = date.today()
+    return Imprint(state.job.name, state.revision, f"{today.day} {today:%B %Y}")
+
+
+def _shown(pdf: bytes, name: str) -> Response:
+    """Shown, not saved: most people print it at once."""
+    return Response(
+        pdf, media_type="application/pdf", headers={"Content-Disposition": f'inline; filename="{name}.pdf"'}
+    )
 
 
 def _download(body: str | bytes, media_type: str, name: str) -> Response:

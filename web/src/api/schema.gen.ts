@@ -616,6 +616,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/layout-pole.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Layout Pole Paper
+         * @description The layout pole of a wall: all that is marked on its top plate, plumb on a straight stick.
+         */
+        get: operations["layout_pole_paper_api_jobs__job_id__layout_pole_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/schedule.csv": {
         parameters: {
             query?: never;
@@ -5071,6 +5091,51 @@ export interface operations {
                 paper?: components["schemas"]["Paper"];
                 /** @description An opening whose pole is printed at full size, as a strip over several pages. */
                 strip?: string | null;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    layout_pole_paper_api_jobs__job_id__layout_pole_pdf_get: {
+        parameters: {
+            query: {
+                /** @description The wall whose top plate it is for. */
+                wall: string;
+                /** @description What it is laid out for. */
+                paper?: components["schemas"]["Paper"];
+                /** @description As a strip to paste on the stick, over several pages. */
+                full_size?: boolean;
             };
             header?: never;
             path: {

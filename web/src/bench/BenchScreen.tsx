@@ -216,7 +216,9 @@ function Panels({
       <Tabs.Content value="openings">
         <OpeningsPanel bench={bench} onOpen={onOpen} />
       </Tabs.Content>
-      <Tabs.Content value="snap">{bench.snap_out && <SnapOut snapped={bench.snap_out} />}</Tabs.Content>
+      <Tabs.Content value="snap">
+        {bench.snap_out && <SnapOut job={job.id} wall={bench.wall.id} snapped={bench.snap_out} />}
+      </Tabs.Content>
       <Tabs.Content value="ways">
         <WaysPanel job={job} bench={bench} change={change} />
       </Tabs.Content>

@@ -1,4 +1,5 @@
-import { Box, Text } from "@chakra-ui/react";
+import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { Printer, Scroll } from "lucide-react";
 import type { Bench } from "../api/client";
 import { colour } from "../app/theme";
 import { useWords } from "../app/words";
@@ -13,9 +14,10 @@ const HEIGHT = 190;
 const EDGE = { side: 46, top: 24, bottom: 26 };
 
 /** The wall's outline as chalk lines on the deck: its corners from the hooked one, and the diagonals that prove it. */
-export function SnapOut({ snapped }: { snapped: Snapped }) {
+export function SnapOut({ job, wall, snapped }: { job: string; wall: string; snapped: Snapped }) {
   const { say } = useWords();
   const { base, points, slopes, diagonals } = snapped;
+  const pole = `/api/jobs/${job}/layout-pole.pdf?wall=${encodeURIComponent(wall)}`;
   return (
     <Box px="4" py="3">
       <Outline base={base} points={points} />
@@ -34,6 +36,23 @@ export function SnapOut({ snapped }: { snapped: Snapped }) {
         // biome-ignore lint/suspicious/noArrayIndexKey: both slopes of a gable are the same sum
         <SumColumn key={`${sum.name} ${index}`} sum={sum} />
       ))}
+      <Text fontSize="14px" color="faint" mt="4" mb="2">
+        {say(
+          "Where the top plate cannot hold its marks, set them plumb on a straight stick: its layout pole.",
+        )}
+      </Text>
+      <Flex gap="2">
+        <Button asChild size="sm">
+          <a href={pole} target="_blank" rel="noreferrer">
+            <Printer /> Layout pole
+          </a>
+        </Button>
+        <Button asChild size="sm">
+          <a href={`${pole}&full_size=true`} target="_blank" rel="noreferrer">
+            <Scroll /> Its strip, full size
+          </a>
+        </Button>
+      </Flex>
     </Box>
   );
 }

@@ -7,6 +7,7 @@ from typing import TypeAlias
 
 from reportlab.pdfgen.canvas import Canvas
 
+from bluff.core.crew.layout_pole import LayoutPole
 from bluff.core.crew.order import BuildStep, build_order
 from bluff.core.crew.packs import Pack, prefab
 from bluff.core.crew.pole import Pole
@@ -21,14 +22,27 @@ from bluff.formats.paper.cover_sheet import (
     draw_index,
     draw_packs,
 )
+from bluff.formats.paper.layout_pole_sheet import draw_layout_pole, draw_layout_strip
 from bluff.formats.paper.page import MARGIN, Imprint, Page, Paper
-from bluff.formats.paper.pole_sheet import POLES_ON_A_PAGE, draw_poles, draw_strip, strip_starts
+from bluff.formats.paper.pole_sheet import POLES_ON_A_PAGE, draw_poles, draw_strip
 from bluff.formats.paper.slope_sheet import draw_slope, pages_of
+from bluff.formats.paper.strip import strip_starts
 from bluff.formats.paper.wall_sheet import SHOWN_AT_FIRST, Layer, draw_wall
 
 Sheet: TypeAlias = Callable[[Page], None]
 
-__all__ = ["SHOWN_AT_FIRST", "Imprint", "Layer", "Paper", "job_sheets", "pole_sheet", "pole_strip", "wall_sheet"]
+__all__ = [
+    "SHOWN_AT_FIRST",
+    "Imprint",
+    "Layer",
+    "Paper",
+    "job_sheets",
+    "layout_pole_sheet",
+    "layout_pole_strip",
+    "pole_sheet",
+    "pole_strip",
+    "wall_sheet",
+]
 
 
 def job_sheets(
@@ -73,7 +87,17 @@ def pole_sheet(poles: Sequence[Pole], paper: Paper, imprint: Imprint) -> bytes:
 
 def pole_strip(pole: Pole, paper: Paper, imprint: Imprint) -> bytes:
     """One story pole at full size, over as many pages as it is long, as PDF."""
-    return _write([partial(_strip, pole, start) for start in strip_starts(pole)], paper, imprint)
+    return _write([partial(_strip, pole, start) for start in strip_starts(pole.height)], paper, imprint)
+
+
+def layout_pole_sheet(pole: LayoutPole, paper: Paper, imprint: Imprint) -> bytes:
+    """The layout pole of a wall with every figure, as PDF."""
+    return _write([lambda page: draw_layout_pole(page, pole)], paper, imprint)
+
+
+def layout_pole_strip(pole: LayoutPole, paper: Paper, imprint: Imprint) -> bytes:
+    """The layout pole of a wall at full size, over as many pages as it is long, as PDF."""
+    return _write([partial(_layout_strip, pole, start) for start in strip_starts(pole.length)], paper, imprint)
 
 
 def _poles(poles: Sequence[Pole], page: Page) -> None:
@@ -82,6 +106,10 @@ def _poles(poles: Sequence[Pole], page: Page) -> None:
 
 def _strip(pole: Pole, start: int, page: Page) -> None:
     draw_strip(page, pole, start)
+
+
+def _layout_strip(pole: LayoutPole, start: int, page: Page) -> None:
+    draw_layout_strip(page, pole, start)
 
 
 def _index(framings: Sequence[Framing], steps: Sequence[BuildStep], first: int, page: Page) -> None:
