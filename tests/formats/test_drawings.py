@@ -1,11 +1,16 @@
 """The house as others draw it comes in as the house, or says what of it does not."""
 
 from dataclasses import replace
+from fractions import Fraction
 
 import pytest
 
 from bluff import core
+from bluff.core.job.position import At, Centred, FromPlate, Reference
+from bluff.core.job.schools import End
+from bluff.core.job.top import Chain, Gable, Rake
 from bluff.core.measure.length import format_exact, inches
+from bluff.core.measure.shapes import Corner
 from bluff.formats.errors import FaultyData
 from bluff.formats.exchange import dxf_shapes
 from bluff.formats.exchange.choices import said
@@ -228,9 +233,12 @@ def test_walls_that_say_only_where_they_lie_come_in_where_their_studs_are():
     ("make", "walls", "sentence"),
     [
         (
-            lambda model: lone_wall(model, model.body(model.upright([(0, 0), (120, 0), (120, 130), (0, 96)], 0, 5.5))),
+            lambda model: lone_wall(
+                model,
+                model.body(model.upright([(0, 0), (120, 0), (120, 130), (60, 130), (60, 96), (0, 96)], 0, 5.5)),
+            ),
             1,
-            "Wall “A” is not level on top; it is taken as level, as high as its lower end.",
+            "Wall “A” goes up in steps, or its shape is not whole; it is taken as level.",
         ),
         (
             lambda model: lone_wall(
@@ -264,7 +272,7 @@ def test_walls_that_say_only_where_they_lie_come_in_where_their_studs_are():
             "Door “A” fills no opening of a wall; it was left.",
         ),
     ],
-    ids=["raked", "bent", "concrete", "no shape", "curtain wall", "a door on its own"],
+    ids=["stepped", "bent", "concrete", "no shape", "curtain wall", "a door on its own"],
 )
 def test_what_is_no_level_straight_stud_wall_says_so(make, walls, sentence):
     model = Model("IFC4", "INCHES")
@@ -274,11 +282,57 @@ def test_what_is_no_level_straight_stud_wall_says_so(make, walls, sentence):
     assert sentence in [left.text for left in reading.left]
 
 
-def test_a_raked_wall_is_as_high_as_its_lower_end():
+@pytest.mark.parametrize(
+    ("points", "top"),
+    [
+        # 40 in 120 are 4 in 12; 34 in 120 are no pitch anybody gives, and come as they are.
+        ([(120, 136), (0, 96)], Rake(Fraction(4), End.START, inches(96))),
+        ([(120, 96), (0, 136)], Rake(Fraction(4), End.END, inches(96))),
+        ([(120, 120), (48, 96), (0, 96)], Rake(Fraction(4), End.START, inches(96), flat=inches(48))),
+        ([(120, 96), (60, 116), (0, 96)], Gable(Fraction(4), Centred(), inches(96))),
+        (
+            # 18 in 48 are 4 1/2 in 12, in the other 72 they are 3.
+            [(120, 96), (48, 114), (0, 96)],
+            Gable(Fraction(9, 2), At(Reference.CENTRE, inches(48), FromPlate(End.START)), inches(96)),
+        ),
+        ([(120, 130), (0, 96)], Chain((Corner(0, inches(96)), Corner(inches(120), inches(130))))),
+    ],
+)
+def test_a_top_that_is_not_level_comes_in_as_its_pitch_or_its_points(points, top):
     model = Model("IFC4", "INCHES")
-    lone_wall(model, model.body(model.upright([(0, 0), (120, 0), (120, 130), (0, 96)], 0, 5.5)))
-    (plan,) = core.wall_plans(read_ifc(model.text()).job.to_core())
-    assert format_exact(plan.height.value) == "96"
+    lone_wall(model, model.body(model.upright([(0, 0), (120, 0), *points], 0, 5.5)))
+    reading = read_ifc(model.text())
+    ((wall,), left) = reading.job.to_core().walls, reading.left
+    # Drawn by nobody knows whom, it may be walked from either end.
+    assert top in (wall.top, _turned(wall.top))
+    assert left == []
+
+
+def _turned(top):
+    """A top seen from the other side of its wall, 120 long."""
+    match top:
+        case Rake():
+            return replace(top, low=top.low.other)
+        case Gable(ridge=At() as ridge):
+            return replace(top, rise=Fraction(3), ridge=replace(ridge, distance=inches(120) - ridge.distance))
+        case Chain(points):
+            return Chain(tuple(Corner(inches(120) - x, y) for x, y in points[::-1]))
+    return top
+
+
+def test_a_doorway_high_up_a_wall_is_on_a_storey_of_it():
+    """Its void begins 109 1/8 up and is 82 1/2 high; a window beside it at 142 5/8 has its head 82 1/2 over that."""
+    model = Model("IFC4", "INCHES")
+    holes = (Hole(60, 38, "door", 82.5, 109.125), Hole(160, 37, "window", 49, 142.625))
+    house_on(model, model.storey("1", 0), walls=(replace(HOUSE[5], holes=holes),), height=206.25)
+    model.file.by_type("IfcRelFillsElement")[0].RelatedBuildingElement = model.root("IfcDoor", Name="D1")
+    job = read_ifc(model.text()).job.to_core()
+    assert [format_exact(line) for line in job.walls[0].floors] == ["109 1/8"]
+    placed = {one.opening.kind: one for one in core.wall_plans(job)[0].openings}
+    assert {kind: (one.opening.floor, format_exact(one.head.value)) for kind, one in placed.items()} == {
+        "door": (1, "191 5/8"),
+        "window": (1, "191 5/8"),
+    }
 
 
 def test_a_doorway_keeps_its_head_when_its_void_begins_above_the_walls_foot():

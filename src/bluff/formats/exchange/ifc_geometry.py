@@ -120,7 +120,7 @@ class Shaper:
             return made
         inside: Sequence[Any] = sound(lambda: ifcopenshell.util.element.get_decomposition(element), [])
         parts = [made for part in inside if (made := self._made(part))]
-        return Solid(tuple(corner for part in parts for corner in part.corners)) if parts else None
+        return _together(parts) if parts else None
 
     def _made(self, element: Any) -> Solid | None:
         shape = sound(lambda: ifcopenshell.geom.create_shape(self._settings, element), None)
@@ -150,6 +150,17 @@ class Shaper:
         return None if points is None else [(x * self.unit, y * self.unit) for x, y in points]
 
 
+def _together(parts: Sequence[Solid]) -> Solid:
+    """Several shapes as one."""
+    corners: list[Corner] = []
+    triangles: list[tuple[int, int, int]] = []
+    for part in parts:
+        first = len(corners)
+        corners += part.corners
+        triangles += [(first + a, first + b, first + c) for a, b, c in part.triangles]
+    return Solid(tuple(corners), tuple(triangles))
+
+
 def _points(curve: Any) -> list[Place] | None:
     """The ends of a straight line, nothing of a line that bends, None of a kind that is not known."""
     if curve.is_a("IfcPolyline"):
@@ -164,16 +175,3 @@ def _points(curve: Any) -> list[Place] | None:
         return None
     ends = [(float(place[0]), float(place[1])) for place in places]
     return ends if len(ends) == 2 else []
-
-
-def low_end(solid: Solid, direction: Direction) -> float | None:
-    """How high the lower end of a wall is whose top is not level; None when it is level."""
-    bottom, top = solid.rise
-    start, end = solid.along(direction)
-    near = max((end - start) / 4, _FLAT)
-    low = min(
-        max(z for x, y, z in solid.corners if abs(direction.along((x, y)) - place) <= near) for place in (start, end)
-    )
-    high = [direction.along((x, y)) for x, y, z in solid.corners if z > top - 0.1]
-    is_level = top - low < 0.5 and max(high) - min(high) > 0.8 * (end - start)
-    return None if is_level else low - bottom

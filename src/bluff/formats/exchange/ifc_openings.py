@@ -10,10 +10,12 @@ from bluff.core.job.schools import OpeningKind
 from bluff.formats.exchange.faces import Direction, Span
 from bluff.formats.exchange.ifc_geometry import Shaper, Solid, sound
 from bluff.formats.exchange.names import kind_named
-from bluff.formats.exchange.seen import OpeningSeen
+from bluff.formats.exchange.seen import STOREY, OpeningSeen
 
 _FLOOR = 2.0
 """Inches above the floor where a hole still is one to walk through."""
+_DOOR = 78.0
+"""Inches of height from which a hole on a storey is taken as one to walk through."""
 _ALLOWANCE = 0.4
 """What a void is larger than its door when it is the rough opening."""
 
@@ -33,8 +35,10 @@ class Host:
         bottom = self.solid.rise[0]
         sill = max(0.0, rise[0] - bottom)
         if kind is None and sill > _FLOOR:
-            kind = OpeningKind.WINDOW
-        if kind is None or kind.is_doorway:
+            # As high as a door and a storey up it is one; nobody else leaves such a hole there.
+            is_upstairs = sill >= STOREY and rise[1] - rise[0] >= _DOOR
+            kind = OpeningKind.DOOR if is_upstairs else OpeningKind.WINDOW
+        if (kind is None or kind.is_doorway) and sill < STOREY:
             sill = 0.0  # a doorway is measured from the wall's foot, so that its head stays where it is
         middle = self.direction.at((along[0] + along[1]) / 2, self.middle)
         return OpeningSeen(middle, along[1] - along[0], kind, rise[1] - bottom - sill, sill, name, is_unit)

@@ -15,12 +15,13 @@ from bluff.core.measure.length import format_feet, from_inches
 from bluff.formats.errors import Fault, FaultyData
 from bluff.formats.exchange.choices import Said
 from bluff.formats.exchange.faces import Direction, Place
-from bluff.formats.exchange.ifc_geometry import BROKEN, Shaper, Solid, low_end, sound
+from bluff.formats.exchange.ifc_geometry import BROKEN, Shaper, Solid, sound
 from bluff.formats.exchange.ifc_layers import framing_of
 from bluff.formats.exchange.ifc_openings import Host, openings_of, voids_of
 from bluff.formats.exchange.ifc_write import ENTRY
 from bluff.formats.exchange.reading import DrawingPart, Reading, Understood
 from bluff.formats.exchange.seen import WallSeen
+from bluff.formats.exchange.tops import top_line
 
 _END = re.compile(r"END-ISO-10303-21\s*;\s*\Z")
 _NOWHERE = "on no storey"
@@ -163,11 +164,9 @@ def _take_wall(wall: Any, solid: Solid | None, shaper: Shaper, understood: Under
     if framing.why_not:
         understood.leave(f"{called}: {framing.why_not}; it was left.", _middle(solid))
         return
-    low = low_end(solid, direction)
-    if low is not None:
-        understood.leave(
-            f"{called} is not level on top; it is taken as level, as high as its lower end.", _middle(solid)
-        )
+    top = top_line(solid, direction)
+    if top is None:
+        understood.leave(f"{called} goes up in steps, or its shape is not whole; it is taken as level.", _middle(solid))
     openings, left = openings_of(wall, Host(direction, framing.middle, solid), shaper)
     for sentence in left:
         understood.leave(f"{sentence} It is in {called[0].lower()}{called[1:]}.", _middle(solid))
@@ -179,7 +178,8 @@ def _take_wall(wall: Any, solid: Solid | None, shaper: Shaper, understood: Under
             left=drawn[1] - framing.middle,
             right=framing.middle - drawn[0],
             name=wall.Name or "",
-            height=solid.rise[1] - solid.rise[0] if low is None else low,
+            height=min(up for _, up in top) if top else solid.rise[1] - solid.rise[0],
+            top=tuple((direction.at(place, framing.middle), up) for place, up in top or ()),
             openings=tuple(openings),
             is_layered=framing.is_layered,
         )

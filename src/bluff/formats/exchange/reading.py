@@ -32,6 +32,7 @@ from bluff.formats.exchange.placing import Placement, with_outside
 from bluff.formats.exchange.seen import OpeningSeen, WallSeen, fitted
 from bluff.formats.exchange.sizes import Sizes
 from bluff.formats.exchange.thickness import framed_by
+from bluff.formats.exchange.tops import with_top
 from bluff.formats.job_file import JobFile, OpeningFile, WallFile
 
 LARGEST_DRAWING = 24 * 1024 * 1024
@@ -127,7 +128,7 @@ class Understood:
         framed = [wall for wall in fitted(self._studded()) if self._can_be_framed(wall)]
         placement = Placement(framed, self.said, is_placed=bool(self.entered))
         self.guesses += [placement.guess] if placement.guess else []
-        found = self._walls(framed, placement)
+        found = self._topped(self._walls(framed, placement), placement)
         walls = [*self.entered, *(wall for wall, _ in found)]
         self._take_openings(walls, found, placement)
         job = Job(name, walls=tuple(walls), openings=tuple(self._of_known_walls(walls)))
@@ -177,13 +178,31 @@ class Understood:
                 )
                 run = Between(_point(placement.of(seen.start)), _point(placement.of(seen.end)))
                 mark = seen.name if is_free else next_wall_id(taken)
-                found.append((Wall(mark, seen.stud or "", run, WallKind.PARTITION, ways=ways), seen))
+                floors = tuple(map(from_inches, seen.storeys)) if has_height else ()
+                found.append((Wall(mark, seen.stud or "", run, WallKind.PARTITION, ways=ways, floors=floors), seen))
             except BluffError as error:
                 self.leave(f"{_called(seen)}: {error.message}", seen.start)
         walls = with_outside([wall for wall, _ in found])
         if not self.entered:
             walls = placement.at_origin(walls)
         return [(wall, seen) for wall, (_, seen) in zip(walls, found, strict=True)]
+
+    def _topped(self, found: Sequence[tuple[Wall, WallSeen]], placement: Placement) -> list[tuple[Wall, WallSeen]]:
+        """The walls with the tops they were seen to have, where that is not level."""
+        if not any(seen.top for _, seen in found):
+            return list(found)
+        # As answered; nobody asks where no wall says how high it is.
+        has_height = (self.said.one_of("wall height", ("drawn", "standard")) or "drawn") == "drawn"
+        plans = {plan.id: plan for plan in wall_plans(Job("drawing", walls=tuple(wall for wall, _ in found)))}
+        topped = []
+        for wall, seen in found:
+            try:
+                own = with_top(wall, seen, plans[wall.id], placement, has_height=has_height)
+            except BluffError as error:
+                self.leave(f"{_called(seen)} is taken as level: {error.message}", seen.start)
+                own = wall
+            topped.append((own, seen))
+        return topped
 
     def _takes_heights(self, framed: Sequence[WallSeen]) -> bool:
         """Whether walls are as high as the drawing says; asked where it says so."""
@@ -227,6 +246,7 @@ class Understood:
         reach = plan.meetings.start.reach if plan.meetings.start else 0
         kind = sizes.kind(seen)
         is_free = _is_short_mark(seen.name) and all(one.id != seen.name for one in self.openings)
+        below = [0, *(line for line in plan.wall.floors if seen.sill is not None and line <= from_inches(seen.sill))]
         return Opening(
             seen.name if is_free else next_opening_id(self.openings, kind),
             plan.id,
@@ -234,7 +254,8 @@ class Understood:
             Size(from_inches(seen.width), sizes.height(seen)),
             sizes.sizing(seen),
             At(Reference.CENTRE, along + reach, FromPlate(End.START)),
-            sizes.ways(seen),
+            sizes.ways(seen, below[-1]),
+            floor=len(below) - 1,
         )
 
     def _of_known_walls(self, walls: Sequence[Wall]) -> list[Opening]:

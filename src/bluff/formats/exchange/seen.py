@@ -7,15 +7,20 @@ framing
 from collections import defaultdict
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
+from itertools import pairwise
 from math import atan2, cos, degrees, hypot, radians, sin
 
 from shapely import STRtree
 from shapely.geometry import Polygon
 
+from bluff.core.job.job import LOWEST_STOREY
 from bluff.core.job.schools import OpeningKind
+from bluff.core.measure.length import to_inches
 from bluff.formats.exchange.faces import Place
 from bluff.formats.exchange.thickness import width_of
 
+STOREY = to_inches(LOWEST_STOREY)
+"""Inches above a wall's foot from which a doorway is on a storey the wall runs past."""
 _NEAR = 1.0
 """Inches by which a wall may miss, or poke through, the one it ends at."""
 _MIDDLE = 0.35
@@ -54,7 +59,8 @@ class WallSeen:
         stud: Its nominal size; None for a wall that is not framed.
         left, right: How far the wall as drawn reaches to either side of the line.
         name: Its mark, empty when it has none.
-        height: Of the wall; None where only a plan is drawn.
+        height: Of the wall, at its lowest; None where only a plan is drawn.
+        top: The points of its top where that is not level: a place of the middle line, and how high it is there.
         openings: In it.
         is_layered: Whether the drawing itself says which of its layers is the framing.
     """
@@ -68,6 +74,18 @@ class WallSeen:
     height: float | None = None
     openings: tuple[OpeningSeen, ...] = ()
     is_layered: bool = False
+    top: tuple[tuple[Place, float], ...] = ()
+
+    @property
+    def storeys(self) -> list[float]:
+        """How high above its foot the floors are that its doorways stand on, from below."""
+        sills = sorted(
+            round(opening.sill * 16) / 16
+            for opening in self.openings
+            if opening.sill is not None and opening.sill >= STOREY and opening.kind and opening.kind.is_doorway
+        )
+        # A threshold a little higher or lower is on the same floor.
+        return [sill for below, sill in pairwise([0.0, *sills]) if sill - below >= STOREY]
 
     @property
     def thickness(self) -> float | None:

@@ -58,11 +58,11 @@ class Sizes:
         what = self._what(seen)
         return self._heights[what] or _HEIGHTS[what, self.sizing(seen)]
 
-    def ways(self, seen: OpeningSeen) -> OpeningWays:
-        """Where its head is, when the drawing says so and it is not a doorway, whose head is its height."""
+    def ways(self, seen: OpeningSeen, storey: Length) -> OpeningWays:
+        """Where its head is above its floor, where the drawing says so; a doorway's is its height."""
         if seen.sill is None or seen.height is None or self.kind(seen).is_doorway:
             return OpeningWays()
-        return OpeningWays(head_height=from_inches(seen.sill + seen.height))
+        return OpeningWays(head_height=from_inches(seen.sill + seen.height) - storey)
 
     def _what(self, seen: OpeningSeen) -> str:
         return "door" if self.kind(seen).is_doorway else "window"
