@@ -327,6 +327,16 @@ def test_the_drawing_is_to_full_size_with_real_dimensions():
     assert len(plates) == 3 * 4 * 2
 
 
+def test_a_bay_that_is_kept_clear_is_drawn():
+    """The duct's bay in the loft: 13 1/2 and an inch about 20'-8, from 240 3/4 to 255 1/4, up from the bottom plate."""
+    space = ezdxf.read(StringIO(write_dxf(framed(LOFT)))).modelspace()
+    (bay,) = space.query('LWPOLYLINE[layer=="ELEVATION-CLEAR"]')
+    xs, ys = zip(*[(x, y) for x, y, *_ in bay], strict=True)
+    assert max(xs) - min(xs) == 14.5
+    plates = min(y for piece in space.query('LWPOLYLINE[layer=="PLATES"]') for _, y, *_ in piece)
+    assert min(ys) > plates
+
+
 def test_lines_pair_up_only_as_far_apart_as_walls_are_thick():
     lines = [((0, 0), (100, 0)), ((100, 5.5), (0, 5.5)), ((0, 20), (100, 20)), ((0, 34), (100, 34))]
     (pair,) = pairs_of(lines)

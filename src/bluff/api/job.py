@@ -11,6 +11,7 @@ from bluff import core
 from bluff.api.session import CrewJobs
 from bluff.api.wire import Figure, FindingCounts, in_feet, severities
 from bluff.core.job.schools import OpeningKind
+from bluff.core.job.top import USUAL_RISE
 from bluff.core.job.words import USUAL, Words
 from bluff.core.phrase.opening_line import next_opening_id, next_wall_id
 from bluff.formats.job_file import JobFile
@@ -29,12 +30,13 @@ class WallSummary(BaseModel):
     findings: FindingCounts
 
 
-class NextMarks(BaseModel):
-    """The first marks nobody has, for what is added next."""
+class NextOnes(BaseModel):
+    """What is added next begins with: the first marks nobody has, and what a top rises in 12."""
 
     wall: str
     window: str
     doorway: str
+    rise: int
 
 
 class WordsView(BaseModel):
@@ -56,7 +58,7 @@ class JobView(BaseModel):
     job: JobFile
     words: WordsView
     walls: list[WallSummary]
-    next: NextMarks
+    next: NextOnes
 
 
 @router.get("/{job_id}")
@@ -77,10 +79,11 @@ def job_view(state: JobState) -> JobView:
         job=JobFile.from_core(state.job),
         words=_words(words),
         walls=walls,
-        next=NextMarks(
+        next=NextOnes(
             wall=next_wall_id(state.job.walls),
             window=next_opening_id(state.job.openings, OpeningKind.WINDOW),
             doorway=next_opening_id(state.job.openings, OpeningKind.DOOR),
+            rise=USUAL_RISE,
         ),
     )
 

@@ -19,6 +19,7 @@ from bluff.core.job.job import Alone, Job, Wall
 from bluff.core.job.position import At, Centred, FromOpening, Reference
 from bluff.core.job.schools import End
 from bluff.core.job.top import Chain, Gable, HeightAt, Rake
+from bluff.core.job.ways import WallWays
 from bluff.core.measure.length import format_inches, inches
 from bluff.core.measure.shapes import Corner
 from bluff.core.measure.slope import Slopes, on_slope
@@ -361,3 +362,35 @@ def test_a_job_of_one_wall_keeps_its_top_in_its_file():
     job = Job("x", walls=(Wall("A", "2x4", Alone(inches(157)), top=chain),))
     assert job_data(job)["walls"][0]["top"] == {"points": [["0", "97 1/8"], ["84", "132 1/8"]]}
     assert job_from_data(job_data(job)) == job
+
+
+def test_a_gable_between_walls_of_two_heights_says_which_it_took():
+    walls = (
+        replace(wall("A", (0, 10), (20, 10)), ways=WallWays(studs=WallHeight(inches("97 1/8")))),
+        replace(wall("B", (20, 10), (20, 0)), top=Gable(Fraction(5))),
+        replace(wall("C", (20, 0), (0, 0)), ways=WallWays(studs=WallHeight(inches("109 1/8")))),
+    )
+    framing = core.frame(plans(Job("shed", walls=walls))["B"])
+    (said,) = (finding for finding in framing.findings if finding.code is Code.TOP_HEIGHT_TAKEN)
+    assert said.severity is Severity.WARNING
+    assert "wall A, 97 1/8" in said.text
+    assert "wall C at its other end is 109 1/8" in said.text
+
+
+def test_an_end_that_stands_over_the_wall_it_butts_into_is_said():
+    """The rake starts at A, 97 1/8 high, and comes to C, 97 1/8 high as well, 157 x 5/12 higher: 65 27/64."""
+    framing = rake_between_through_walls()
+    (said,) = (finding for finding in framing.findings if finding.code is Code.END_STANDS_OVER)
+    assert said.at == inches(157)
+    assert "65 7/16 higher than wall C" in said.text
+
+
+def test_a_level_stretch_at_an_end_laps_at_the_height_it_takes_from_the_other_wall():
+    """A is of longer studs than the job's; the flat end of B takes its height, and laps where A's plates lie."""
+    walls = (
+        replace(wall("A", (0, 14), (20, 14)), ways=WallWays(studs=WallHeight(inches("109 1/8")))),
+        replace(wall("B", (20, 14), (20, 0)), top=Rake(Fraction(5), End.START, flat=inches(36))),
+    )
+    plan = plans(Job("shed", walls=walls))["B"]
+    assert plan.like == "A"
+    assert plan.meetings.start.lap is not None

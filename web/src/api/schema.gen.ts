@@ -1185,7 +1185,7 @@ export interface components {
          * @description What can be found.
          * @enum {string}
          */
-        Code: "opening-off-wall" | "openings-overlap" | "openings-too-close" | "openings-out-of-line" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-below-rough" | "header-above-rough" | "header-on-hangers" | "header-hollow" | "head-height-not-given" | "sill-not-sloped" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stands-on-header" | "stud-slid" | "stud-left-out" | "stud-kept-off" | "clear-bay-taken" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-break-off-stud" | "plate-breaks-close" | "single-plate-joint" | "bolt-under-wood" | "bolt-in-doorway" | "bolts-by-rule" | "bolt-off-plate" | "bolts-too-far" | "post-left-out" | "post-unverified" | "beam-breaks-plates" | "fire-blocks" | "fixture-backing-left-out" | "sheet-joint-unblocked" | "opening-crowds-meeting" | "backing-missing" | "carries-load-not-said" | "pins-by-rule" | "pins-too-far" | "pin-off-plate" | "needs-wall-jacks" | "sheets-leave-bare" | "blocks-off-wall" | "ceiling-backing-missing" | "joists-not-given" | "studs-miss-joists" | "wall-does-not-tip-up" | "no-lap" | "corner-clips" | "walls-cross" | "walls-overlap" | "end-not-joined" | "angled-end" | "top-height-taken" | "slopes-meet" | "slopes-meet-over-opening" | "header-under-slope" | "studs-longer-than-stock";
+        Code: "opening-off-wall" | "openings-overlap" | "openings-too-close" | "openings-out-of-line" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-below-rough" | "header-above-rough" | "header-on-hangers" | "header-hollow" | "head-height-not-given" | "sill-not-sloped" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stands-on-header" | "stud-slid" | "stud-left-out" | "stud-kept-off" | "clear-bay-taken" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-break-off-stud" | "plate-breaks-close" | "single-plate-joint" | "bolt-under-wood" | "bolt-in-doorway" | "bolts-by-rule" | "bolt-off-plate" | "bolts-too-far" | "post-left-out" | "post-unverified" | "beam-breaks-plates" | "fire-blocks" | "fixture-backing-left-out" | "sheet-joint-unblocked" | "opening-crowds-meeting" | "backing-missing" | "carries-load-not-said" | "pins-by-rule" | "pins-too-far" | "pin-off-plate" | "needs-wall-jacks" | "sheets-leave-bare" | "blocks-off-wall" | "ceiling-backing-missing" | "joists-not-given" | "studs-miss-joists" | "wall-does-not-tip-up" | "no-lap" | "corner-clips" | "walls-cross" | "walls-overlap" | "end-not-joined" | "end-stands-over" | "angled-end" | "top-height-taken" | "slopes-meet" | "slopes-meet-over-opening" | "header-under-slope" | "studs-longer-than-stock";
         /**
          * ConflictView
          * @description A lost race: the job as it is now, and the change that was not made.
@@ -1617,7 +1617,7 @@ export interface components {
             words: components["schemas"]["WordsView"];
             /** Walls */
             walls: components["schemas"]["WallSummary"][];
-            next: components["schemas"]["NextMarks"];
+            next: components["schemas"]["NextOnes"];
         };
         /**
          * JoinWalls
@@ -1912,16 +1912,18 @@ export interface components {
             job: string;
         };
         /**
-         * NextMarks
-         * @description The first marks nobody has, for what is added next.
+         * NextOnes
+         * @description What is added next begins with: the first marks nobody has, and what a top rises in 12.
          */
-        NextMarks: {
+        NextOnes: {
             /** Wall */
             wall: string;
             /** Window */
             window: string;
             /** Doorway */
             doorway: string;
+            /** Rise */
+            rise: number;
         };
         /**
          * OnBench

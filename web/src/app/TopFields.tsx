@@ -1,5 +1,5 @@
 import { Button, Flex, Text } from "@chakra-ui/react";
-import type { Wall } from "../api/client";
+import type { Job, Wall } from "../api/client";
 import { changeWall } from "./changeWall";
 import { FieldGroup } from "./Field";
 import { TextField } from "./TextField";
@@ -17,11 +17,9 @@ interface Shape {
   make: (before: Top) => Top | null;
 }
 
-const FIRST = { pitch: 4 };
-
 /** What every shape has. */
 function kept({ pitch, height, height_at }: Top): Top {
-  return { pitch: pitch ?? FIRST.pitch, height: height ?? null, height_at: height_at ?? null };
+  return { pitch: pitch ?? null, height: height ?? null, height_at: height_at ?? null };
 }
 
 const SHAPES: readonly Shape[] = [
@@ -46,6 +44,11 @@ const SHAPES: readonly Shape[] = [
   },
 ];
 
+/** What a top says, without the keys that are empty: one drawn by points has no pitch. */
+function said(top: Wall["top"]): Partial<Top> {
+  return Object.fromEntries(Object.entries(top ?? {}).filter(([, value]) => value != null));
+}
+
 /** Storey lines as they are written in a row. */
 function storeysOf(text: string): string[] | null {
   const lines = text.split(/,|;|\band\b/).map((line) => line.trim());
@@ -53,10 +56,11 @@ function storeysOf(text: string): string[] | null {
 }
 
 /** The top of a wall: its shape by a small drawing, the figures that shape asks for, and the storeys under it. */
-export function TopFields({ wall, change }: { wall: Wall; change: JobChange }) {
+export function TopFields({ job, wall, change }: { job: Job; wall: Wall; change: JobChange }) {
+  const first = { pitch: job.next.rise };
   const top = wall.top ?? null;
   const changed = (alter: (before: Top) => Top | null) =>
-    changeWall(wall.id, (newest) => ({ ...newest, top: alter(newest.top ?? FIRST) }));
+    changeWall(wall.id, (newest) => ({ ...newest, top: alter({ ...first, ...said(newest.top) }) }));
   const enter = (changes: Partial<Top>) => change.enter(changed((before) => ({ ...before, ...changes })));
   return (
     <FieldGroup name="Top">

@@ -22,7 +22,7 @@ export function WaysPanel({ job, bench, change }: { job: Job; bench: Bench; chan
         change={change}
         onRenamed={(id) => navigate(`/jobs/${job.id}/bench/${encodeURIComponent(id)}`)}
       />
-      <TopFields wall={entered} change={change} />
+      <TopFields job={job} wall={entered} change={change} />
       <Text px="4" pt="3" fontSize="13px" color="faint">
         Set for wall {bench.wall.id} alone; what says nothing else is as usual. For the whole job, and with
         what each way is good for, see{" "}

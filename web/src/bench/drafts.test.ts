@@ -6,7 +6,7 @@ import { freeMark, placeOf, positionOf } from "./openingDraft";
 const WALL: Wall = { id: "A", stud: "2x4", length: "10'", sills: 2 };
 const JOB = {
   job: { standard: { spacing: "16" }, walls: [WALL] },
-  next: { wall: "B", window: "W2", doorway: "D2" },
+  next: { wall: "B", window: "W2", doorway: "D2", rise: 4 },
 } as unknown as Job;
 
 describe("positions", () => {

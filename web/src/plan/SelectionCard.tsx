@@ -91,7 +91,7 @@ function OneWall({ job, plan, wall, change, onSelect, onOpen }: Props & { wall: 
         change={change}
         onRenamed={(id) => onSelect({ type: "wall", id, isMore: false })}
       />
-      <TopFields wall={wall.entered} change={change} />
+      <TopFields job={job} wall={wall.entered} change={change} />
       <Parts job={job} wall={wall} change={change} />
       <Box px="4" py="3">
         <Button onClick={() => change.make({ edit: "remove-wall", id: wall.id })}>

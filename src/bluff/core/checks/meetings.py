@@ -34,6 +34,7 @@ def check_meetings(framing: Framing) -> Iterator[Finding]:
         meeting = plan.meetings.at(end)
         if meeting and meeting.short:
             yield _angled_end(plan, end, meeting)
+    yield from _over_others(plan)
 
 
 def _angled_end(plan: WallPlan, end: End, meeting: EndMeeting) -> Finding:
@@ -48,6 +49,25 @@ def _angled_end(plan: WallPlan, end: End, meeting: EndMeeting) -> Finding:
         "piece ripped to the bevel, so that the sheets have wood at the corner.",
         at=0 if end is End.START else plan.length,
     )
+
+
+def _over_others(plan: WallPlan) -> Iterator[Finding]:
+    """Ends that stand over the wall they butt into: up there is nothing to nail them to."""
+    for end, there in plan.over:
+        meeting = plan.meetings.at(end)
+        if meeting is None:
+            continue
+        place = 0 if end is End.START else plan.length
+        over = plan.top.at(place) - there
+        yield Finding(
+            Code.END_STANDS_OVER,
+            Severity.INFO,
+            f"At its {end} this wall is {format_inches(over)} higher than wall {meeting.other}: above "
+            f"{format_inches(there)} its end stud has nothing beside it.",
+            f"Nail it to wall {meeting.other} below, brace it above, and have the wall or roof that goes on over "
+            f"{meeting.other} tied to it as drawn.",
+            at=place,
+        )
 
 
 def _loose_ends(plan: WallPlan) -> Iterator[Finding]:

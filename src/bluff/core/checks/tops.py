@@ -29,6 +29,16 @@ def _height_taken(framing: Framing) -> Iterator[Finding]:
     if plan.like is None:
         return
     height = format_inches(plan.top.lowest.low)
+    if plan.unlike:
+        other, there = plan.unlike
+        yield Finding(
+            Code.TOP_HEIGHT_TAKEN,
+            Severity.WARNING,
+            f"Nobody gave the height of this gable at its ends; it starts at that of wall {plan.like}, {height}, and "
+            f"wall {other} at its other end is {format_inches(there)} high.",
+            "Enter the height the drawings have, or its points where the two ends differ.",
+        )
+        return
     yield Finding(
         Code.TOP_HEIGHT_TAKEN,
         Severity.INFO,

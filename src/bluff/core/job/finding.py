@@ -88,6 +88,7 @@ class Code(StrEnum):
     WALLS_CROSS = "walls-cross"
     WALLS_OVERLAP = "walls-overlap"
     END_NOT_JOINED = "end-not-joined"
+    END_STANDS_OVER = "end-stands-over"
     ANGLED_END = "angled-end"
     TOP_HEIGHT_TAKEN = "top-height-taken"
     SLOPES_MEET = "slopes-meet"

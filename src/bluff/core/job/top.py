@@ -26,6 +26,8 @@ from bluff.core.measure.shapes import Corner
 STEEPEST = 24
 """Inches of rise in 12; whatever is steeper is no plate any more."""
 MOST_POINTS = 50
+USUAL_RISE = 4
+"""What a top rises in 12 before anybody says."""
 LOWEST: Length = inches(12)
 
 

@@ -26,11 +26,13 @@ class Topped:
         line: Its top.
         lowest: The height that line is counted from, which is that of its lowest stretch at its low end.
         like: The wall it takes that height from, where nobody gave it.
+        unlike: The wall at the other end of a gable and its height, where that is another one.
     """
 
     line: Slopes
     lowest: Sum
     like: str | None = None
+    unlike: tuple[str, Length] | None = None
 
 
 def top_of(top: Top, length: Length, meetings: Meetings, own: Sum, level: Mapping[str, Sum]) -> Topped:
@@ -73,6 +75,8 @@ def _rake(top: Rake, length: Length, meetings: Meetings, own: Sum, level: Mappin
 
 def _gable(top: Gable, length: Length, meetings: Meetings, own: Sum, level: Mapping[str, Sum]) -> Topped:
     lowest, like = _height(top, [*End], meetings, own, level)
+    there = _level_at(End.END, meetings, level)
+    unlike = there if like and there and there[1] != lowest.value else None
     lowest = lowest.plus(*_to_plate(top, End.START, meetings))
     pitch = top.rise / 12
     ridge = min(max(_ridge(top.ridge, length, meetings), 0), length)
@@ -82,9 +86,9 @@ def _gable(top: Gable, length: Length, meetings: Meetings, own: Sum, level: Mapp
     first = Stretch(0, ridge, lowest.value, pitch)
     if 2 * ridge == length or ridge in (0, length):
         far = Stretch(ridge, length, lowest.value, -pitch)
-        return Topped(_chain([first, far]), lowest, like)
+        return Topped(_chain([first, far]), lowest, like, unlike)
     up = Slopes.through([Corner(0, lowest.value), Corner(ridge, first.at(ridge)), Corner(length, lowest.value)])
-    return Topped(_chain([first, up.stretches[-1]]), lowest, like)
+    return Topped(_chain([first, up.stretches[-1]]), lowest, like, unlike)
 
 
 def _ridge(position: At | Centred, length: Length, meetings: Meetings) -> Length:
@@ -117,10 +121,15 @@ def _height(
     if top.height is not None:
         return Sum.of("height at the low end", top.height), None
     for end in lows:
-        meeting = meetings.at(end)
-        if meeting and meeting.other in level:
-            return Sum.of(f"height of {meeting.other}", level[meeting.other].value), meeting.other
+        if there := _level_at(end, meetings, level):
+            return Sum.of(f"height of {there[0]}", there[1]), there[0]
     return own.named("height its studs and plates make"), None
+
+
+def _level_at(end: End, meetings: Meetings, level: Mapping[str, Sum]) -> tuple[str, Length] | None:
+    """The level wall an end ties into, and its height."""
+    meeting = meetings.at(end)
+    return (meeting.other, level[meeting.other].value) if meeting and meeting.other in level else None
 
 
 def _to_plate(top: Rake | Gable, low: End, meetings: Meetings) -> tuple[str, Length]:

@@ -5,7 +5,7 @@ stud length is settled. What comes out needs nothing else to be framed, and two 
 to the same wall.
 """
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Any
@@ -25,6 +25,7 @@ from bluff.core.job.schools import (
     WideFace,
 )
 from bluff.core.job.standard import Standard
+from bluff.core.job.top import Rake
 from bluff.core.measure.length import Length, format_inches, half, inches
 from bluff.core.measure.lumber import Lumber
 from bluff.core.measure.shapes import Span
@@ -35,6 +36,7 @@ from bluff.core.plan.junction import find_meetings
 from bluff.core.plan.loose_ends import LooseEnd, loose_ends
 from bluff.core.plan.meeting import Intersection, Joint, Meetings, Profile
 from bluff.core.plan.outline import inside, outline
+from bluff.core.plan.placing import wall_span
 from bluff.core.wall.member import Member
 from bluff.core.wall.placed import NoPlace, PlacedClear, PlacedOpening, PlacedPost, Placer, edges_of
 from bluff.core.wall.tops import Topped, top_of
@@ -64,6 +66,8 @@ class WallPlan:
         carried: How far before its hooked end the layout began that it carries on from a wall in line with it.
         stacked: How far along from its hooked end its layout begins, for studs to stand under the joists.
         like: The wall whose height its top takes at its low end, where nobody gave one.
+        unlike: The wall at a gable's other end and its height, where that is another than the one that is taken.
+        over: Its ends that butt into a wall which is lower there, and how high that one is.
     """
 
     wall: Wall
@@ -82,6 +86,8 @@ class WallPlan:
     carried: Length | None = None
     stacked: Length | None = None
     like: str | None = None
+    unlike: tuple[str, Length] | None = None
+    over: tuple[tuple[End, Length], ...] = ()
 
     @property
     def id(self) -> str:
@@ -226,10 +232,14 @@ def with_ways(wall: Wall, **ways: Any) -> Wall:
 def wall_plans(job: Job) -> tuple[WallPlan, ...]:
     """Every wall of a job, in the order they were entered."""
     standards = {wall.id: job.standard_of(wall) for wall in job.walls}
-    profiles = {wall.id: _profile(wall, standards[wall.id]) for wall in job.walls}
     level = {wall.id: _level_height(standards[wall.id], wall) for wall in job.walls if wall.top is None}
+    profiles = {wall.id: _profile(wall, standards[wall.id], Meetings(), level) for wall in job.walls}
     outlines = [drawn for wall in job.walls if (drawn := outline(wall, profiles[wall.id].thickness))]
     meetings = find_meetings(job.walls, outlines, profiles)
+    # A level end that is as high as what it meets is known to be only once that is known.
+    if late := [wall for wall in job.walls if isinstance(wall.top, Rake) and wall.top.flat and wall.top.height is None]:
+        profiles |= {wall.id: _profile(wall, standards[wall.id], meetings[wall.id], level) for wall in late}
+        meetings = find_meetings(job.walls, outlines, profiles)
     loose = loose_ends(outlines, meetings)
     openings: dict[str, list[Opening]] = {wall.id: [] for wall in job.walls}
     for opening in job.openings:
@@ -238,9 +248,27 @@ def wall_plans(job: Job) -> tuple[WallPlan, ...]:
         wall.id: _wall_plan(job, wall, meetings[wall.id], openings[wall.id], loose.get(wall.id, ()), level)
         for wall in job.walls
     }
-    return tuple(
-        replace(plan, carried=carried) if (carried := _carried(plan, plans)) else plan for plan in plans.values()
-    )
+    return tuple(_among(plan, plans) for plan in plans.values())
+
+
+def _among(plan: WallPlan, plans: Mapping[str, WallPlan]) -> WallPlan:
+    """A wall with what is only known once all of them are."""
+    carried, over = _carried(plan, plans), tuple(_over_others(plan, plans))
+    return replace(plan, carried=carried, over=over) if carried or over else plan
+
+
+def _over_others(plan: WallPlan, plans: Mapping[str, WallPlan]) -> Iterator[tuple[End, Length]]:
+    """The ends whose stud butts into a wall that is lower there, and how high that one is."""
+    for end in End:
+        meeting = plan.meetings.at(end)
+        if meeting is None or meeting.joint is not Joint.BUTT:
+            continue
+        # Of plates alone there is nothing to say: what ends beside nothing is a stud.
+        other, mine = plans[meeting.other], plan.ceiling.at(0 if end is End.START else plan.length)
+        span = wall_span(plan.id, other.length, other.meetings)
+        there = other.top.highest_over(span) if span and span.length > 0 else mine
+        if mine > there:
+            yield end, there
 
 
 def _carried(plan: WallPlan, plans: Mapping[str, WallPlan]) -> Length | None:
@@ -303,6 +331,7 @@ def _wall_plan(
         loose_ends=tuple(loose),
         stacked=to_first_joist(wall, standard, meetings),
         like=topped.like,
+        unlike=topped.unlike,
     )
 
 
@@ -336,14 +365,14 @@ def _level_height(standard: Standard, wall: Wall) -> Sum:
     return studs.plus(counted("top plate", top), top * thick)
 
 
-def _profile(wall: Wall, standard: Standard) -> Profile:
+def _profile(wall: Wall, standard: Standard, meetings: Meetings, level: Mapping[str, Sum]) -> Profile:
     plate = standard.board(wall.stud)
     if standard.top_plates == 1 or standard.plate_ties is PlateTies.CONNECTORS:
         return Profile(plate.width, None)
     if wall.top is None:
         return Profile(plate.width, _level_height(standard, wall).value - plate.thickness)
     # Nothing laps onto a slope. What lies level at an end of it does, if at the height of what it meets.
-    line = top_of(wall.top, wall.run.length, Meetings(), _level_height(standard, wall), {}).line
+    line = top_of(wall.top, wall.run.length, meetings, _level_height(standard, wall), level).line
     first, last = line.stretches[0], line.stretches[-1]
     at_start, at_end = (None if one.pitch else one.low - plate.thickness for one in (first, last))
     return Profile(plate.width, at_start if line.is_level else None, at_start, at_end)

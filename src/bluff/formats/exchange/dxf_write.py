@@ -1,7 +1,7 @@
 """A job as DXF: the plan, every wall's elevation and its two plates, to full size in inches.
 
 Layers say what is on them: PLAN-WALLS, PLAN-OPENINGS, PLAN-MARKS, PLAN-DIMENSIONS, ELEVATION, ELEVATION-OPENINGS,
-PLATES, PLATE-MARKS. Walls and openings of the plan carry their entries of the job file as extended data.
+ELEVATION-CLEAR, PLATES, PLATE-MARKS. Walls and openings of the plan carry their entries of the job file as extended data.
 """
 
 import json
@@ -36,6 +36,7 @@ _LAYERS = {
     "PLAN-DIMENSIONS": 5,
     "ELEVATION": 7,
     "ELEVATION-OPENINGS": 5,
+    "ELEVATION-CLEAR": 1,
     "PLATES": 7,
     "PLATE-MARKS": 1,
 }
@@ -103,6 +104,15 @@ def _elevation(space: Modelspace, framing: Framing, west: float, floor_at: float
     """The wall as framed, and above and below it what its plates read."""
     for member in framing.members:
         _outline(space, member, west, floor_at, "PLATES" if member.role in PLATES else "ELEVATION")
+    for bay in framing.plan.clear:
+        near, far = (west + to_inches(x) for x in bay.span)
+        low, high = to_inches(framing.plan.bottom.value), to_inches(framing.plan.ceiling.lowest_over(bay.span))
+        space.add_lwpolyline(
+            [(near, floor_at + low), (far, floor_at + low), (far, floor_at + high), (near, floor_at + high)],
+            close=True,
+            dxfattribs={"layer": "ELEVATION-CLEAR"},
+        )
+        _text(space, bay.name, (near + 2, floor_at + low + 6), "ELEVATION-CLEAR", 4)
     for opening in framing.openings:
         placed = opening.placed
         low = placed.head.value - placed.rough.height.value

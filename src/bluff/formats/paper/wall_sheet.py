@@ -12,10 +12,10 @@ from bluff.core.takeoff.nails import joints_of, nails
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.marks import written
 from bluff.core.wall.member import ANCHOR_BOLT, CUT_LINE, PIN, PLATE_BREAK, Member, Plate, Role
-from bluff.core.wall.placed import PlacedOpening
+from bluff.core.wall.placed import PlacedClear, PlacedOpening
 from bluff.core.wall.sheets import Sheet
 from bluff.core.wall.wall_plan import WallPlan
-from bluff.formats.paper.page import MARGIN, Page, columns, spread, text_width, wrapped_height
+from bluff.formats.paper.page import MARGIN, Page, columns, fitting_size, spread, text_width, wrapped_height
 
 _GREY = {
     Role.BOTTOM_PLATE: 0.88,
@@ -150,6 +150,8 @@ def _elevation(page: Page, framing: Framing, top: float, layers: Collection[Laye
     left = MARGIN + (wide - (over[1] - over[0]) * scale) / 2 - over[0] * scale
     floor = top - _READINGS - plan.height.value * scale
 
+    for bay in plan.clear:
+        _kept_clear(page, plan, bay, left, floor, scale)
     for beam in framing.beams:
         _beam(page, beam, left, floor, scale)
     for member in framing.members:
@@ -189,6 +191,15 @@ def _beam(page: Page, beam: Rectangle, left: float, floor: float, scale: float) 
     page.polygon([(x1, y1), (x2, y1), (x2, y2), (x1, y2)], 1.0, 0.5)
     page.line(x1, y1, x2, y2, 0.3)
     page.line(x1, y2, x2, y1, 0.3)
+
+
+def _kept_clear(page: Page, plan: WallPlan, bay: PlacedClear, left: float, floor: float, scale: float) -> None:
+    """A bay no wood may stand in, shaded from plate to plate, and what it is for."""
+    x1, x2 = left + bay.span.start * scale, left + bay.span.end * scale
+    low, high = floor + plan.bottom.value * scale, floor + plan.ceiling.lowest_over(bay.span) * scale
+    page.polygon([(x1, low), (x2, low), (x2, high), (x1, high)], 0.93, 0.3)
+    said = plan.standard.words.say(f"{bay.name} {format_inches(bay.bay.clear)}")
+    page.upright((x1 + x2) / 2 + 3, low + 6, said, 8, bold=True)
 
 
 def _is_shown(role: str, layers: Collection[Layer]) -> bool:
@@ -314,7 +325,7 @@ def _clipped(page: Page, x: float, y: float, text: str, size: float, width: floa
 def _openings(
     page: Page, openings: Sequence[PlacedOpening], edges: tuple[float, float], top: float, low: float
 ) -> None:
-    x, _ = edges
+    x, right = edges
     y = _title(page, x, top, "Openings")
     if not openings:
         page.text(x, y - 12, "none", 10)
@@ -326,12 +337,8 @@ def _openings(
         rough = f"{format_inches(placed.rough.width.value)} x {format_inches(placed.rough.height.value)}"
         page.text(x + size * 3, y + size * 1.1, f"RO {rough} from {format_inches(placed.start.value)}", size, bold=True)
         source, header = placed.header.choice.source, placed.standard.words.name(Role.HEADER)
-        page.text(
-            x + size * 3,
-            y,
-            f"{header} {placed.header} ({source}), head {format_inches(placed.head.value)}{_on_floor(placed)}",
-            size * 0.82,
-        )
+        said = f"{header} {placed.header} ({source}), head {format_inches(placed.head.value)}{_on_floor(placed)}"
+        page.text(x + size * 3, y, said, fitting_size(said, size * 0.82, right - x - size * 3))
 
 
 def _on_floor(placed: PlacedOpening) -> str:
