@@ -1,7 +1,8 @@
 """A job as DXF: the plan, every wall's elevation and its two plates, to full size in inches.
 
 Layers say what is on them: PLAN-WALLS, PLAN-OPENINGS, PLAN-MARKS, PLAN-DIMENSIONS, ELEVATION, ELEVATION-OPENINGS,
-ELEVATION-CLEAR, PLATES, PLATE-MARKS. Walls and openings of the plan carry their entries of the job file as extended data.
+ELEVATION-CLEAR, PLATES, PLATE-MARKS. Walls and openings of the plan carry their entries of the job file as
+extended data.
 """
 
 import json
