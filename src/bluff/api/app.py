@@ -15,7 +15,22 @@ from starlette.middleware.gzip import GZipMiddleware
 from starlette.types import Scope
 
 from bluff import __version__
-from bluff.api import bench, bring_in, changes, files, job, jobs, line, openings, plan, poles, session, standards, typed
+from bluff.api import (
+    bench,
+    bring_in,
+    changes,
+    draft,
+    files,
+    job,
+    jobs,
+    line,
+    openings,
+    plan,
+    poles,
+    session,
+    standards,
+    typed,
+)
 from bluff.api.errors import install_error_handlers
 from bluff.api.gate import Gate
 from bluff.api.quiet import Hearing, Quiet
@@ -32,6 +47,7 @@ ANYWHERE: dict[int | str, dict[str, Any]] = {
 }
 """What any request may be refused with, whatever it asks for."""
 
+_PARTS = (session, jobs, job, changes, typed, plan, openings, bench, draft, poles, standards, files, bring_in, line)
 
 _FOR_GOOD = "public, max-age=31536000, immutable"
 
@@ -112,7 +128,7 @@ def make_app(pool: ConnectionPool, web: Path | None = WEB, *, is_behind_proxy: b
     app.add_middleware(Hearing, quiet=quiet)
     app.add_middleware(Gate)
     install_error_handlers(app)
-    for part in (session, jobs, job, changes, typed, plan, openings, bench, poles, standards, files, bring_in, line):
+    for part in _PARTS:
         app.include_router(part.router)
     if web is not None:
         app.mount("/", FrontEnd(directory=web, html=True), name="front end")

@@ -60,6 +60,15 @@ def test_a_beam_that_reaches_the_top_plates_breaks_them():
     assert "3 into the top plates" in found(framing, Code.BEAM_BREAKS_PLATES)[0].text
 
 
+def test_a_beam_wider_than_its_post_does_not_bear_over_its_full_width():
+    """7 on two boards of 1 1/2: five of them are 7 1/2."""
+    beam = Beam(inches("7"), inches(84), inches("9 1/4"))
+    framing = wall_with(posts=(Post("P1", At(Reference.CENTRE, inches(60)), plies=2, beam=beam),))
+    (said,) = found(framing, Code.BEAM_BEARS_SHORT)
+    assert "7 wide, and the post under it 3" in said.text
+    assert said.fix.wall.posts[0].plies == 5
+
+
 def test_a_beam_wider_than_its_post_parts_its_studs_and_is_seen():
     beam = Beam(inches("7"), inches(84), inches("9 1/4"))
     framing = wall_with(posts=(Post("P1", At(Reference.CENTRE, inches(60)), plies=2, beam=beam),))

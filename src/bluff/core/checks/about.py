@@ -1,14 +1,15 @@
-"""Findings about one opening, and the edits that would settle them."""
+"""Findings about one opening, and the edits that would settle them, of openings and posts."""
 
 from collections.abc import Sequence
 from dataclasses import replace
 
-from bluff.core.job.edit import ChangeOpening, Edit, MoveOpening
+from bluff.core.job.edit import ChangeOpening, ChangeWall, Edit, MoveOpening
 from bluff.core.job.finding import Code, Finding, Severity
 from bluff.core.job.header import Header, HeaderPlace
-from bluff.core.job.job import Sizing
+from bluff.core.job.job import Sizing, Wall
 from bluff.core.job.position import At, FromOutside, FromPlate
 from bluff.core.job.schools import End
+from bluff.core.job.special import Post
 from bluff.core.job.standard import LOWEST_HEAD
 from bluff.core.measure.length import Length
 from bluff.core.measure.shapes import Span
@@ -70,6 +71,11 @@ def as_scheduled(frame: OpeningFrame) -> Edit:
     opening, rough = frame.placed.opening, frame.placed.rough
     size = Size(rough.width.value, rough.height.value)
     return ChangeOpening(opening.id, replace(opening, size=size, sizing=Sizing.ROUGH))
+
+
+def with_post(wall: Wall, post: Post) -> Edit:
+    """A wall with another post in place of the one of that mark."""
+    return ChangeWall(wall.id, replace(wall, posts=tuple(post if one.id == post.id else one for one in wall.posts)))
 
 
 def either_way(frame: OpeningFrame, stretch: Span) -> list[Length]:

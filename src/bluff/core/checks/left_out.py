@@ -3,8 +3,8 @@
 from collections.abc import Iterator
 from dataclasses import replace
 
-from bluff.core.checks.about import about, clear_of, either_way, highest_head, moved, with_head
-from bluff.core.job.edit import ChangeWall, Edit
+from bluff.core.checks.about import about, clear_of, either_way, highest_head, moved, with_head, with_post
+from bluff.core.job.edit import Edit
 from bluff.core.job.finding import VERIFY, Code, Finding, Severity
 from bluff.core.job.position import At, FromOpening, FromPlate, FromWall, Reference
 from bluff.core.job.schools import End
@@ -239,5 +239,4 @@ def _moved_clear(refused: RefusedPost, framing: Framing) -> tuple[Edit, str] | N
     placed = frame.placed
     centre = placed.start.value + half(placed.width) + shift
     post = replace(placed.post, position=At(Reference.CENTRE, centre, FromPlate(End.START)))
-    posts = tuple(post if one.id == post.id else one for one in plan.wall.posts)
-    return ChangeWall(plan.id, replace(plan.wall, posts=posts)), f"Move it {format_inches(abs(shift))}"
+    return with_post(plan.wall, post), f"Move it {format_inches(abs(shift))}"

@@ -1,8 +1,13 @@
 """Posts that are framed: whose word they are, and what their beams do to the plates."""
 
 from collections.abc import Iterator
+from dataclasses import replace
+from fractions import Fraction
+from math import ceil
 
+from bluff.core.checks.about import with_post
 from bluff.core.job.finding import VERIFY, Code, Finding, Severity
+from bluff.core.job.special import MOST_PLIES
 from bluff.core.measure.length import format_inches
 from bluff.core.wall.framing import Framing
 
@@ -19,6 +24,20 @@ def check_posts(framing: Framing) -> Iterator[Finding]:
             f"Carry its load on down: blocks or a post under the floor below it. {VERIFY}",
             at=at,
         )
+        beam = placed.post.beam
+        if beam and beam.width > placed.width:
+            plies = ceil(Fraction(beam.width, placed.board.thickness))
+            wider = replace(placed.post, plies=plies) if plies <= MOST_PLIES else None
+            yield Finding(
+                Code.BEAM_BEARS_SHORT,
+                Severity.WARNING,
+                f"The beam on post {placed.post.id} is {format_inches(beam.width)} wide, and the post under it "
+                f"{format_inches(placed.width)}: it does not bear over its full width.",
+                f"Make the post as wide as the beam. {VERIFY}",
+                at=at,
+                fix=with_post(framing.plan.wall, wider) if wider else None,
+                fix_label=f"Make it {plies} boards" if wider else None,
+            )
         if pocket := frame.pocket():
             yield Finding(
                 Code.BEAM_BREAKS_PLATES,

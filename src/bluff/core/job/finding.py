@@ -67,6 +67,7 @@ class Code(StrEnum):
     POST_LEFT_OUT = "post-left-out"
     POST_UNVERIFIED = "post-unverified"
     BEAM_BREAKS_PLATES = "beam-breaks-plates"
+    BEAM_BEARS_SHORT = "beam-bears-short"
     FIRE_BLOCKS = "fire-blocks"
     FIXTURE_BACKING_LEFT_OUT = "fixture-backing-left-out"
     SHEET_JOINT_UNBLOCKED = "sheet-joint-unblocked"

@@ -20,6 +20,9 @@ from bluff.core.job.schools import Line
 from bluff.core.measure.length import Length, inches
 from bluff.core.measure.lumber import STUDS, lumber
 
+MOST_PLIES = 6
+"""Boards nailed up as one post."""
+
 
 @dataclass(frozen=True, slots=True)
 class Beam:
@@ -66,7 +69,7 @@ class Post:
     beam: Beam | None = None
 
     def __post_init__(self) -> None:
-        check_count("plies", self.plies, 6)
+        check_count("plies", self.plies, MOST_PLIES)
         if self.size is None:
             return
         try:
