@@ -17,6 +17,7 @@ usage: ./bluff COMMAND
   test [PYTEST …]     set up what tests need, run linters, type checks and all tests
   test --long         the same, trying at random for hours what otherwise takes minutes
   frame JOB.json      print a job file framed, as JSON
+  cut JOB.json        print how its pieces are cut from boards, as JSON; --demand LIST.json for a bare list
   generate            write the schemas and the front end's types again
   screenshots         take the pictures in docs/screenshots/ again from the demo job
   lock                resolve the Python packages anew
@@ -33,10 +34,10 @@ def main(arguments: list[str]) -> int:
                 setup.python_environment(for_tests=False)
                 setup.front_end()
             _become("serve", *(["--demo"] if command == "demo" else []), *rest)
-        case "frame":
+        case "frame" | "cut":
             with _one_at_a_time():
                 setup.python_environment(for_tests=False)
-            _become("frame", *rest)
+            _become(command, *rest)
         case "test":
             _set_up_tests()
             return check.run_checks(rest)

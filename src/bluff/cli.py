@@ -1,11 +1,12 @@
-"""The command line: `bluff frame JOB.json`, and what the launcher calls once everything is set up."""
+"""The command line: `bluff frame` and `bluff cut`, and what the launcher calls once everything is set up."""
 
 import argparse
 import gc
 import os
 import sys
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from pathlib import Path
+from typing import Literal
 
 UNREADABLE = 2
 """Exit code for a file that cannot be read."""
@@ -19,6 +20,8 @@ def main(arguments: Sequence[str] | None = None) -> int:
     match options.command:
         case "frame":
             return frame_file(options.file)
+        case "cut":
+            return cut_file(options.file, options.demand, options.by, options.seconds)
         case "schema":
             return print_schema(options.of)
         case "serve":
@@ -37,35 +40,83 @@ def frame_file(path: Path) -> int:
         not be written, as on a full disk.
     """
     from bluff.core import frame, wall_plans
-    from bluff.core.errors import BluffError
-    from bluff.formats.errors import FaultyData, fault_of
     from bluff.formats.framed import framed_job
     from bluff.formats.job_file import read_job
 
     gc.disable()  # one job, then the process ends: collecting garbage would only take time
+
+    def framed(text: bytes) -> str:
+        job = read_job(text)
+        return framed_job(frame(plan) for plan in wall_plans(job)).model_dump_json(indent=1, by_alias=True)
+
+    return _answered(path, "a job file", framed, "The framed job")
+
+
+def cut_file(job: Path | None, demand: Path | None, by: Literal["length", "price"], seconds: float) -> int:
+    """Print how a job, or a bare list of pieces, is cut from boards, as JSON; returns as `frame_file`.
+
+    Args:
+        job: A job file.
+        demand: A list of pieces, in its place.
+        by: What there is to be least of.
+        seconds: How long a better plan is looked for.
+    """
+    import json
+
+    from bluff.core import frame, wall_plans
+    from bluff.core.cutting.demand import demands
+    from bluff.formats.cut_file import asked_of, cut_data, read_cut_list
+    from bluff.formats.errors import Fault, FaultyData
+    from bluff.formats.job_file import read_job
+    from bluff.solve.patterns import by_patterns
+
+    def cut(text: bytes) -> str:
+        if demand is not None:
+            asked = read_cut_list(text, by)
+        elif by == "price":
+            raise FaultyData([Fault("", "A job has no prices yet; cut it by length, or a list of pieces by price.")])
+        else:
+            read = read_job(text)
+            asked = asked_of(demands(read, [frame(plan) for plan in wall_plans(read)]))
+        whole = sum(len(one.problem.pieces) for one in asked)
+        plans = [(one, by_patterns(one.problem, seconds * len(one.problem.pieces) / whole)) for one in asked]
+        return json.dumps(cut_data(plans, by), indent=1)
+
+    path, kind = (demand, "a list of pieces") if demand is not None else (job or Path("-"), "a job file")
+    return _answered(path, kind, cut, "The cutting plan")
+
+
+def _answered(path: Path, kind: str, answer: Callable[[bytes], str], what: str) -> int:
+    """Print what a file makes; returns as `frame_file`.
+
+    Args:
+        path: Of the file, or - for standard input.
+        kind: What the file is to be.
+        answer: What is printed for what is in it.
+        what: That, for when it cannot be written.
+    """
+    from bluff.core.errors import BluffError
+    from bluff.formats.errors import FaultyData, fault_of
+
     try:
-        job = read_job(sys.stdin.buffer.read() if str(path) == "-" else path.read_bytes())
+        text = answer(sys.stdin.buffer.read() if str(path) == "-" else path.read_bytes())
     except OSError as error:
-        print(f"{path}: {error.strerror or error}; name a job file.", file=sys.stderr)
+        print(f"{path}: {error.strerror or error}; name {kind}.", file=sys.stderr)
         return UNREADABLE
     except FaultyData as error:
         for fault in error.faults:
             print(fault, file=sys.stderr)
         return UNREADABLE
-    try:
-        framed = framed_job(frame(plan) for plan in wall_plans(job))
     except BluffError as error:
         print(fault_of(error), file=sys.stderr)
         return UNREADABLE
     try:
-        print(framed.model_dump_json(indent=1, by_alias=True), flush=True)
+        print(text, flush=True)
     except BrokenPipeError:
         _close_output()  # whoever reads it has read enough
     except OSError as error:
         _close_output()
-        print(
-            f"The framed job could not be written: {error.strerror or error}; make room and try again.", file=sys.stderr
-        )
+        print(f"{what} could not be written: {error.strerror or error}; make room and try again.", file=sys.stderr)
         return UNWRITTEN
     return 0
 
@@ -91,11 +142,23 @@ def print_schema(of: str) -> int:
     return 0
 
 
+def _seconds(text: str) -> float:
+    seconds = float(text)
+    if not 0 <= seconds <= 3600:
+        raise argparse.ArgumentTypeError("write 0 to 3600 seconds")
+    return seconds
+
+
 def _parser() -> argparse.ArgumentParser:
     parser = argparse.ArgumentParser(prog="bluff", description="Lay out wall plates and frame walls.")
     commands = parser.add_subparsers(dest="command", required=True)
     frame = commands.add_parser("frame", help="print a job file framed, as JSON")
     frame.add_argument("file", type=Path, help="a job file, or - for standard input")
+    cut = commands.add_parser("cut", help="print how a job's pieces are cut from boards, as JSON")
+    cut.add_argument("file", type=Path, nargs="?", help="a job file, or - for standard input")
+    cut.add_argument("--demand", type=Path, help="a list of pieces and boards in place of a job")
+    cut.add_argument("--by", choices=["length", "price"], default="length", help="what there is to be least of")
+    cut.add_argument("--seconds", type=_seconds, default=5.0, help="how long a better plan is looked for")
     schema = commands.add_parser("schema", help="print a published schema")
     schema.add_argument("of", choices=["job-file", "openapi"])
     serve = commands.add_parser("serve", help="start the database and the web application")

@@ -5,8 +5,9 @@ The one way through it::
     Job --wall_plans--> WallPlan --frame--> Framing --cut_list--> rows
 
 Its rooms, each of which imports only from those before it: `measure`, `job`, `plan`, `wall`, `takeoff`, `checks`,
-`change`, `phrase`, `crew`. Start reading at `measure.length` and `measure.sum`, then `job.job` (what is said),
-`wall.wall_plan` (what it means on the plate), `wall.build` (where wood goes), `frame` (and what is to be said of it).
+`change`, `phrase`, `cutting`, `crew`. Start reading at `measure.length` and `measure.sum`, then `job.job` (what is
+said), `wall.wall_plan` (what it means on the plate), `wall.build` (where wood goes), `frame` (and what is to be said
+of it).
 """
 
 from bluff.core.change.apply import apply

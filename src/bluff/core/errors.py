@@ -52,6 +52,10 @@ class JobError(BluffError, ValueError):
     """A wall, an opening or a job that contradicts itself."""
 
 
+class CuttingError(BluffError, ValueError):
+    """Pieces that cannot be cut from the boards there are."""
+
+
 class EditError(BluffError, LookupError):
     """An edit that does not fit the job it is applied to."""
 

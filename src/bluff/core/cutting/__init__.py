@@ -1,0 +1,1 @@
+"""Cutting pieces from boards: what is asked, what a plan is, and whether it is one."""

@@ -1,0 +1,173 @@
+"""Cutting plans as JSON, and the bare list of pieces they can be asked for.
+
+A bare list has boards by section, each length with its price, and pieces by section, each length with how many. What
+comes out is the same for a list and for a job, but that pieces of a list are only lengths.
+"""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from decimal import Decimal
+from fractions import Fraction
+from typing import Annotated, Any, Literal, TypeAlias
+
+from pydantic import BaseModel, ConfigDict, Field, ValidationError
+
+from bluff.core.cutting.demand import Demand
+from bluff.core.cutting.problem import CuttingPlan, Piece, Problem, Stock, drop_of
+from bluff.core.errors import BluffError
+from bluff.core.measure.length import parse_length, to_inches
+from bluff.formats.errors import Fault, FaultyData, fault_of, faults_of
+from bluff.formats.json_text import read_json
+from bluff.formats.values import LengthText
+
+By: TypeAlias = Literal["length", "price"]
+"""What a plan is to have least of."""
+
+LARGEST_LIST = 4 * 1024 * 1024
+_MOST_PIECES = 20_000
+_CENTS = 10_000
+"""Prices are counted in such parts of one, so that what a foot costs may have four figures behind the point."""
+
+
+class CutListFile(BaseModel):
+    """A bare list of pieces and the boards they are cut from."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    kerf: LengthText = 8
+    stock: dict[str, dict[str, Annotated[Decimal, Field(ge=0, le=1_000_000)] | None]]
+    sections: dict[str, list[tuple[LengthText, Annotated[int, Field(strict=True, ge=1, le=_MOST_PIECES)]]]]
+
+
+@dataclass(frozen=True, slots=True)
+class Asked:
+    """One section that is to be cut: its problem, and what its pieces are in a job, if they are in one."""
+
+    section: str
+    problem: Problem
+    is_treated: bool = False
+    demand: Demand | None = None
+
+
+def read_cut_list(text: str | bytes, by: By) -> list[Asked]:
+    """Read a bare list of pieces.
+
+    Args:
+        text: The file as it is.
+        by: Whether boards cost their length or their price.
+
+    Raises:
+        FaultyData: It cannot be read; every fault names its path and says what would do.
+    """
+    data = read_json(text, LARGEST_LIST)
+    if not isinstance(data, dict):
+        raise FaultyData([Fault("", 'This is no list of pieces; it has "stock" and "sections".')])
+    try:
+        listed = CutListFile.model_validate(data)
+    except ValidationError as error:
+        raise FaultyData(faults_of(error, CutListFile)) from error
+    faults: list[Fault] = []
+    asked = []
+    for section, rows in listed.sections.items():
+        try:
+            pieces = _pieces(rows, section)
+            asked.append(Asked(section, problem=Problem(pieces, _stock(listed, section, by), listed.kerf)))
+            _check_fits(asked[-1].problem, rows, section)
+        except FaultyData as faulty:
+            faults += faulty.faults
+        except BluffError as error:
+            faults.append(fault_of(error, "sections", section))
+    if faults:
+        raise FaultyData(faults)
+    return asked
+
+
+def _pieces(rows: Iterable[tuple[int, int]], section: str) -> tuple[Piece, ...]:
+    pieces = tuple(
+        Piece(f"{row}.{number}", length) for row, (length, count) in enumerate(rows) for number in range(1, count + 1)
+    )
+    if len(pieces) > _MOST_PIECES:
+        raise FaultyData([Fault(f"sections.{section}", f"At most {_MOST_PIECES} pieces of a section are cut at once.")])
+    return pieces
+
+
+def _check_fits(problem: Problem, rows: Iterable[tuple[int, int]], section: str) -> None:
+    faults = []
+    for row, (length, _) in enumerate(rows):
+        try:
+            problem.cheapest_for(length)
+        except BluffError as error:
+            faults.append(Fault(f"sections.{section}[{row}]", error.message))
+    if faults:
+        raise FaultyData(faults)
+
+
+def _stock(listed: CutListFile, section: str, by: By) -> tuple[Stock, ...]:
+    """The boards of a section, shortest first."""
+    faults = []
+    boards = []
+    for text, price in listed.stock.get(section, {}).items():
+        path = f"stock.{section}.{text}"
+        try:
+            length = parse_length(text)
+        except BluffError as error:
+            faults.append(Fault(path, error.message))
+            continue
+        if by == "price" and price is None:
+            faults.append(Fault(path, "Write what such a board costs, or cut by length."))
+            continue
+        boards.append(Stock(length, length if by == "length" else round((price or 0) * _CENTS)))
+    if section not in listed.stock:
+        known = ", ".join(listed.stock) or "none"
+        faults.append(Fault(f"sections.{section}", f"There are no boards of {section}; the stock has {known}."))
+    if faults:
+        raise FaultyData(faults)
+    return tuple(sorted(boards))
+
+
+def asked_of(demands: Iterable[Demand]) -> list[Asked]:
+    """The sections of a job."""
+    return [Asked(one.section, one.problem, one.is_treated, one) for one in demands if one.problem.pieces]
+
+
+def cut_data(plans: Iterable[tuple[Asked, CuttingPlan]], by: By) -> dict[str, Any]:
+    """Cutting plans as JSON data: every board, what no plan goes below, what these cost, and the gap between.
+
+    By length costs are inches; a price is that of a board, left null where boards are counted by their length.
+    """
+    boards = []
+    cost, bound = 0, Fraction(0)
+    too_long = []
+    unit = 64 if by == "length" else _CENTS
+    for asked, plan in plans:
+        cost, bound = cost + plan.cost, bound + plan.bound
+        for board in plan.boards:
+            boards.append(
+                {
+                    "section": asked.section,
+                    "treated": asked.is_treated,
+                    "length": to_inches(board.stock.length),
+                    "price": None if by == "length" else board.stock.cost / unit,
+                    "pieces": [_piece(piece, asked.demand) for piece in board.pieces],
+                    "drop": to_inches(drop_of(board, asked.problem.kerf)),
+                }
+            )
+        if asked.demand:
+            too_long += [str(member.id) for member in asked.demand.too_long]
+    gap = float((cost - bound) / bound) if bound else 0.0
+    data: dict[str, Any] = {"boards": boards, "bound": float(bound / unit), "cost": cost / unit, "gap": gap}
+    if too_long:
+        data["too_long"] = too_long
+    return data
+
+
+def _piece(piece: Piece, demand: Demand | None) -> Any:
+    if demand is None:
+        return to_inches(piece.length)
+    member = demand.members[piece.id]
+    return {
+        "id": str(member.id),
+        "wall": member.id.wall,
+        "role": member.role,
+        "length": to_inches(piece.length),
+    }

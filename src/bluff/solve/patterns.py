@@ -1,0 +1,240 @@
+"""Cutting plans by patterns: which ways of cutting a board are worth having, and how often each is cut.
+
+pattern
+    A board and how many pieces of each length are cut from it.
+worth
+    What the linear program would save by being asked for one piece less of a length.
+
+A linear program chooses among the patterns known so far; what each length is worth to it says which pattern would
+make it better, until none does. Then its cost, rounded so that it is safe, is a bound, and an integer program over
+the patterns that were found gives a plan.
+"""
+
+from collections import Counter, defaultdict
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+from fractions import Fraction
+from functools import reduce
+from math import ceil, floor, gcd
+from time import monotonic
+
+import highspy
+import numpy as np
+from numpy.typing import NDArray
+
+from bluff.core.cutting.problem import CutBoard, CuttingPlan, Piece, Problem
+from bluff.solve.first_fit import bought, first_fit
+from bluff.solve.knapsack import Knapsack
+
+_FINE = 1 << 20
+"""Worths are whole parts of this fraction of a unit of cost."""
+_FOR_BOUND = 0.6
+"""Of the time there is that goes into finding patterns; the rest chooses among them."""
+_FEW = 3000
+"""Patterns of a problem that are all taken where there are no more."""
+
+_FEW_LENGTHS = 12
+"""Lengths with which a problem may still have few patterns."""
+
+Better = Callable[[CuttingPlan], None]
+"""Told of every plan that is better than the one before it."""
+
+
+@dataclass(frozen=True, slots=True)
+class _Pattern:
+    """How many of each length are cut from a board of the stock, by its index."""
+
+    board: int
+    counts: tuple[int, ...]
+
+
+def by_patterns(problem: Problem, seconds: float, better: Better = lambda _: None) -> CuttingPlan:
+    """The best plan that is found in so many seconds, with the best bound.
+
+    Args:
+        problem: What is to be cut.
+        seconds: How long may be looked.
+        better: Told of every better plan as it is found, the first of them at once.
+
+    Raises:
+        CuttingError: A piece is longer than any board.
+    """
+    began = monotonic()
+    plan = first_fit(problem)
+    better(plan)
+    if not problem.pieces or seconds <= 0:
+        return plan
+    search = _Search(problem)
+    for board in plan.boards:
+        search.add(search.pattern_of(board))
+    bound = max(plan.bound, search.improve(began + seconds * _FOR_BOUND))
+    plan = CuttingPlan(plan.boards, bound)
+    # Those that the linear program has no use for may still be what whole boards need.
+    for pattern in search.every() or search.of_the_rest():
+        search.add(pattern)
+    boards = search.choose(began + seconds, plan.cost)
+    if boards and sum(board.stock.cost for board in boards) < plan.cost:
+        plan = CuttingPlan(boards, bound)
+        better(plan)
+    return plan
+
+
+class _Search:
+    """The patterns found so far, and the programs that choose among them."""
+
+    def __init__(self, problem: Problem) -> None:
+        self.problem = problem
+        self.lengths = sorted({piece.length for piece in problem.pieces}, reverse=True)
+        asked = Counter(piece.length for piece in problem.pieces)
+        self.asked = [asked[length] for length in self.lengths]
+        # A kerf goes with every piece, and every board is a kerf longer for its last one.
+        sizes = [length + problem.kerf for length in self.lengths]
+        rooms = [board.length + problem.kerf for board in problem.stock]
+        unit = reduce(gcd, [*sizes, *rooms])
+        self.rooms = [room // unit for room in rooms]
+        self.knapsack = Knapsack([size // unit for size in sizes], self.asked, max(self.rooms))
+        self.patterns: list[_Pattern] = []
+        self.index = {length: index for index, length in enumerate(self.lengths)}
+        self.program = _program(self.asked)
+
+    def pattern_of(self, board: CutBoard) -> _Pattern:
+        """The pattern a board is cut by."""
+        counts = [0] * len(self.lengths)
+        for piece in board.pieces:
+            counts[self.index[piece.length]] += 1
+        return _Pattern(self.problem.stock.index(board.stock), tuple(counts))
+
+    def add(self, pattern: _Pattern) -> bool:
+        """Take a pattern among those that are known; whether it is new."""
+        if pattern in self.patterns:
+            return False
+        self.patterns.append(pattern)
+        rows = [index for index, count in enumerate(pattern.counts) if count]
+        self.program.addCol(
+            float(self.problem.stock[pattern.board].cost),
+            0.0,
+            highspy.kHighsInf,
+            len(rows),
+            np.array(rows, dtype=np.int32),
+            np.array([pattern.counts[row] for row in rows], dtype=np.float64),
+        )
+        return True
+
+    def improve(self, until: float) -> Fraction:
+        """Find patterns until none makes the linear program better, or time is up; the best bound met on the way."""
+        bound = Fraction(0)
+        while True:
+            self.program.run()
+            duals = self.program.getSolution().row_dual
+            worths = [max(int(dual * _FINE), 0) for dual in duals]
+            values = self.knapsack.value(worths)
+            bound = max(bound, self._bound(worths, values))
+            found = [
+                self.add(_Pattern(board, self.knapsack.pattern(room)))
+                for board, room in enumerate(self.rooms)
+                if int(values[room]) > self.problem.stock[board].cost * _FINE
+            ]
+            if not any(found) or monotonic() >= until:
+                return bound
+
+    def every(self) -> list[_Pattern]:
+        """Every pattern that leaves no room for one piece more; nothing where there are too many."""
+        found: list[_Pattern] = []
+        sizes = self.knapsack.sizes
+
+        def fill(board: int, counts: tuple[int, ...], left: int) -> bool:
+            """Go on with the next length; whether there are still few."""
+            index = len(counts)
+            if index == len(sizes):
+                is_full = all(
+                    left < size or count >= asked for size, count, asked in zip(sizes, counts, self.asked, strict=True)
+                )
+                if is_full and any(counts):
+                    found.append(_Pattern(board, counts))
+                return len(found) <= _FEW
+            most = min(left // sizes[index], self.asked[index])
+            return all(fill(board, (*counts, count), left - count * sizes[index]) for count in range(most, -1, -1))
+
+        if len(sizes) > _FEW_LENGTHS or not all(fill(board, (), room) for board, room in enumerate(self.rooms)):
+            return []
+        return found
+
+    def of_the_rest(self) -> list[_Pattern]:
+        """Patterns of a plan for what is left once the linear program's are cut as often as whole times go into it."""
+        self.program.run()
+        times = [floor(value + 1e-6) for value in self.program.getSolution().col_value]
+        cut = [
+            sum(count * pattern.counts[index] for count, pattern in zip(times, self.patterns, strict=True))
+            for index in range(len(self.lengths))
+        ]
+        rest: list[Piece] = []
+        for index, length in enumerate(self.lengths):
+            alike = [piece for piece in self.problem.pieces if piece.length == length]
+            rest += alike[min(cut[index], len(alike)) :]
+        plan = first_fit(Problem(tuple(rest), self.problem.stock, self.problem.kerf))
+        return [self.pattern_of(board) for board in plan.boards]
+
+    def _bound(self, worths: Sequence[int], values: NDArray[np.int64]) -> Fraction:
+        """A bound by what the lengths are worth, made so little that no pattern is worth more than its board.
+
+        Where one is worth more, all are made less by as much: then every plan costs at least what its pieces are
+        worth. In whole numbers, so that no rounding makes it more.
+        """
+        whole = sum(worth * count for worth, count in zip(worths, self.asked, strict=True))
+        # What a board is worth against what it costs; a board that costs nothing makes every bound nothing.
+        over = Fraction(1)
+        for room, board in zip(self.rooms, self.problem.stock, strict=True):
+            worth = int(values[room])
+            if worth and not board.cost:
+                return Fraction(0)
+            if worth:
+                over = max(over, Fraction(worth, board.cost * _FINE))
+        bound = Fraction(whole, _FINE) / over
+        # Plans cost whole boards: none lies between two multiples of what all their costs are multiples of.
+        step = reduce(gcd, [board.cost for board in self.problem.stock])
+        return Fraction(ceil(bound / step) * step) if step else bound
+
+    def choose(self, until: float, cost: int) -> tuple[CutBoard, ...]:
+        """How often each pattern is cut, as an integer program finds it in time; nothing where it finds none."""
+        left = until - monotonic()
+        if left <= 0:
+            return ()
+        every = np.arange(len(self.patterns), dtype=np.int32)
+        whole = np.array([highspy.HighsVarType.kInteger] * len(every))
+        self.program.changeColsIntegrality(len(every), every, whole)
+        self.program.setOptionValue("time_limit", float(self.program.getRunTime() + left))
+        self.program.setOptionValue("objective_bound", float(cost))
+        self.program.run()
+        if self.program.getInfo().primal_solution_status != highspy.SolutionStatus.kSolutionStatusFeasible:
+            return ()
+        times = [round(value) for value in self.program.getSolution().col_value]
+        return self._boards(times)
+
+    def _boards(self, times: Sequence[int]) -> tuple[CutBoard, ...]:
+        """The boards of a plan: pieces given out to its patterns; of lengths cut too often the last are left off."""
+        waiting: dict[int, list[Piece]] = defaultdict(list)
+        for piece in sorted(self.problem.pieces, key=lambda piece: piece.id, reverse=True):
+            waiting[self.index[piece.length]].append(piece)
+        boards = []
+        for pattern, count in zip(self.patterns, times, strict=True):
+            for _ in range(count):
+                cut = [
+                    waiting[index].pop()
+                    for index, asked in enumerate(pattern.counts)
+                    for _ in range(asked)
+                    if waiting[index]
+                ]
+                if cut:
+                    boards.append(bought(self.problem, cut))
+        return tuple(boards)
+
+
+def _program(asked: Sequence[int]) -> highspy.Highs:
+    """A linear program with a row for each length: as many as are asked for, or more."""
+    program = highspy.Highs()
+    for option, value in (("output_flag", False), ("threads", 1), ("random_seed", 1)):
+        program.setOptionValue(option, value)
+    nothing = np.array([], dtype=np.int32), np.array([], dtype=np.float64)
+    for count in asked:
+        program.addRow(float(count), highspy.kHighsInf, 0, *nothing)
+    return program

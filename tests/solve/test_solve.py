@@ -1,0 +1,140 @@
+"""Cutting plans against every plan there is, on problems small enough to try them all."""
+
+from fractions import Fraction
+from itertools import product
+
+import pytest
+from hypothesis import event, given
+from hypothesis import strategies as st
+
+from bluff.core.cutting.problem import Piece, Problem, Stock, faults_of
+from bluff.core.errors import CuttingError
+from bluff.core.measure.length import inches
+from bluff.solve.first_fit import first_fit, least_cost
+from bluff.solve.knapsack import Knapsack
+from bluff.solve.patterns import by_patterns
+
+KERF = inches("1/8")
+
+
+def pieces_of(*rows):
+    return tuple(
+        Piece(f"{row}.{number}", inches(length)) for row, (length, count) in enumerate(rows) for number in range(count)
+    )
+
+
+def least(problem):
+    """The cost of the best plan, by trying all: each piece into every open board, or into one more."""
+    best = sum(problem.cheapest_for(piece.length).cost for piece in problem.pieces)
+    pieces = sorted(problem.pieces, key=lambda piece: -piece.length)
+
+    def cheapest(load):
+        return problem.cheapest_for(problem.needs(load)).cost
+
+    def place(index, boards, spent):
+        nonlocal best
+        if index == len(pieces):
+            best = min(best, sum(map(cheapest, boards)))
+            return
+        length = pieces[index].length
+        for number, board in enumerate(boards):
+            if problem.needs([*board, length]) <= problem.longest:
+                place(index + 1, [*boards[:number], [*board, length], *boards[number + 1 :]], spent)
+        place(index + 1, [*boards, [length]], spent)
+
+    place(0, [], 0)
+    return best
+
+
+@st.composite
+def small_problems(draw):
+    lengths = st.integers(1, 40)
+    stock = draw(
+        st.lists(st.builds(Stock, st.integers(20, 60), st.integers(1, 50)), min_size=1, max_size=3, unique=True)
+    )
+    longest = max(board.length for board in stock)
+    cut = draw(st.lists(lengths.map(lambda length: min(length, longest)), min_size=1, max_size=7))
+    return Problem(
+        tuple(Piece(str(number), length) for number, length in enumerate(cut)), tuple(stock), draw(st.integers(0, 3))
+    )
+
+
+@given(small_problems())
+def test_small_problems_are_cut_at_least_cost_and_no_bound_is_above_it(problem):
+    best = least(problem)
+    quick, plan = first_fit(problem), by_patterns(problem, 5)
+    event(f"first fit {'as good' if quick.cost == best else 'dearer'}")
+    for one in (quick, plan):
+        assert faults_of(problem, one.boards) == []
+        assert one.bound <= best <= one.cost
+    assert plan.cost == best
+    assert least_cost(problem) <= best
+
+
+@given(small_problems())
+def test_the_same_problem_has_the_same_plan(problem):
+    assert by_patterns(problem, 5) == by_patterns(problem, 5)
+
+
+def test_short_pieces_go_into_longer_boards_where_that_is_cheaper():
+    """Two studs of 92 5/8 to each of 60 boards of 16 feet leave 6 1/2, too little for 14 1/2.
+
+    Thirteen blocks go into a board of 16 feet, 9.06, and three beside two studs into one of 20, which is 4.14 dearer.
+    Of thirty, 26 into two boards and the other four beside studs in two: 543.60 + 18.12 + 8.28 = 570.00.
+    """
+    stock = (Stock(inches("16'"), 90600), Stock(inches("20'"), 132000))
+    plan = by_patterns(Problem(pieces_of(("92 5/8", 120), ("14 1/2", 30)), stock, KERF), 5)
+    assert plan.cost == 5_700_000
+
+
+def test_by_length_whole_feet_that_fit_are_proved_the_best():
+    """Ten plates of 20 feet and twenty of 10: twenty boards of 20 feet would do, and a kerf makes it more.
+
+    Two of 10 feet and a kerf are longer than 20, so each has a board of 10 of its own, at no waste at all.
+    """
+    stock = tuple(Stock(inches(f"{feet}'"), inches(f"{feet}'")) for feet in (8, 10, 12, 16, 20))
+    plan = by_patterns(Problem(pieces_of(("20'", 10), ("10'", 20)), stock, KERF), 5)
+    assert plan.cost == inches("400'")
+    assert plan.gap == 0
+
+
+def test_better_plans_are_told_as_they_are_found_the_first_at_once():
+    told = []
+    stock = (Stock(100, 100), Stock(70, 70))
+    problem = Problem(
+        tuple(Piece(str(number), length) for number, length in enumerate([50, 35, 35, 30, 30, 20])), stock, 0
+    )
+    plan = by_patterns(problem, 5, told.append)
+    assert [one.cost for one in told] == sorted({one.cost for one in told}, reverse=True)
+    assert told[-1].cost == plan.cost
+    assert by_patterns(problem, 0) == told[0]
+
+
+def test_a_piece_no_board_is_long_enough_for_is_refused():
+    with pytest.raises(CuttingError, match="longer than any board"):
+        by_patterns(Problem(pieces_of(("21'", 1)), (Stock(inches("20'"), 1),), KERF), 1)
+
+
+def test_nothing_is_cut_from_no_board():
+    plan = by_patterns(Problem((), (Stock(10, 1),), 0), 1)
+    assert (plan.boards, plan.cost, plan.bound) == ((), 0, Fraction(0))
+
+
+@given(
+    st.lists(st.tuples(st.integers(1, 12), st.integers(0, 3), st.integers(0, 30)), min_size=1, max_size=4),
+    st.integers(1, 30),
+)
+def test_the_best_pattern_is_the_best_of_all(items, capacity):
+    sizes, most, worths = zip(*items, strict=True)
+    knapsack = Knapsack(sizes, most, capacity)
+    values = knapsack.value(worths)
+    for room in range(capacity + 1):
+        best = max(
+            sum(count * worth for count, worth in zip(counts, worths, strict=True))
+            for counts in product(*(range(count + 1) for count in most))
+            if sum(count * size for count, size in zip(counts, sizes, strict=True)) <= room
+        )
+        assert values[room] == best
+        counts = knapsack.pattern(room)
+        assert sum(count * worth for count, worth in zip(counts, worths, strict=True)) == best
+        assert all(count <= asked for count, asked in zip(counts, most, strict=True))
