@@ -95,10 +95,19 @@ function Outline({ base, points }: Pick<Snapped, "base" | "points">) {
           size={14}
           weight={700}
           textAnchor="middle"
+          fill={colour("ink")}
           text={up.text}
         />
       ))}
-      <SvgFigure x={WIDTH / 2} y={floor + 18} size={14} weight={700} textAnchor="middle" text={base.text} />
+      <SvgFigure
+        x={WIDTH / 2}
+        y={floor + 18}
+        size={14}
+        weight={700}
+        textAnchor="middle"
+        fill={colour("ink")}
+        text={base.text}
+      />
     </svg>
   );
 }

@@ -438,9 +438,16 @@ function RoughOpening({
           text={`head ${opening.head.text}`}
         />
       )}
-      <SvgFigure x={middle} y={centre - 2} size={24} weight={800} text={opening.opening.id} />
-      {right - left > 5.4 * rough.length && (
-        <SvgFigure x={middle} y={centre + 18} size={isWide ? 17 : 13} text={rough} />
+      <SvgFigure
+        x={middle}
+        y={centre - 2}
+        size={24}
+        weight={800}
+        fill={colour("ink")}
+        text={opening.opening.id}
+      />
+      {right - left > 5.4 * rough.length && bottom - top > 44 && (
+        <SvgFigure x={middle} y={centre + 18} size={isWide ? 17 : 13} fill={colour("ink")} text={rough} />
       )}
     </g>
   );

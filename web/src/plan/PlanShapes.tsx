@@ -111,6 +111,7 @@ export function TopShape({ wall, view }: { wall: PlanWall; view: View }) {
             size={14}
             weight={700}
             textAnchor="middle"
+            fill={colour("ink")}
             stroke={colour("ground")}
             strokeWidth={4}
             paintOrder="stroke"
