@@ -2,11 +2,12 @@
 
     .local/venv/bin/python benchmarks/cut_boards.py [SECONDS]
 
-Prints for each section of the demo jobs, and for a pair of houses of 120 walls, what plans cost over the bound, how
-many boards they take, and when the last better plan came. Every plan is checked.
+Prints for each section of the demo, and of its walls so many times over, what plans cost over the bound, how many
+boards they take, and when the last better plan came. Every plan is checked.
 """
 
 import sys
+from collections.abc import Sequence
 from dataclasses import replace
 from pathlib import Path
 from time import monotonic
@@ -21,44 +22,52 @@ from bluff.formats.job_file import read_job
 from bluff.solve.first_fit import first_fit
 from bluff.solve.patterns import by_patterns
 
-EXAMPLES = Path(__file__).resolve().parents[1] / "examples"
+DEMO = Path(__file__).resolve().parents[1] / "examples" / "quill-harbour.bluff.json"
 PRICES = {8: 458, 10: 612, 12: 705, 14: 873, 16: 906, 18: 1180, 20: 1320}
 """Made up, in cents: some lengths are dearer by the foot than others, as in a yard."""
+_SECONDS = 0.2
 
 
-def main(seconds: float) -> None:
-    for name, job in (("demo", _demo("quill-harbour")), ("loft", _demo("net-loft")), ("pair", _pair())):
-        asked = demands(job, [frame(plan) for plan in wall_plans(job)])
-        for one in filter(lambda one: one.problem.pieces, asked):
-            _show(f"{name} {one.section}{' treated' if one.is_treated else ''} by length", one.problem, seconds)
-            stock = tuple(Stock(inches(f"{feet}'"), cents) for feet, cents in PRICES.items())
-            _show(f"{name} {one.section} by price", replace(one.problem, stock=stock), seconds)
+def by_length(times: int) -> list[Problem]:
+    """The sections of the demo so many times over, boards at their length."""
+    job = _houses(times)
+    asked = demands(job, [frame(plan) for plan in wall_plans(job)])
+    return [one.problem for one in asked if one.problem.pieces]
 
 
-def _show(name: str, problem: Problem, seconds: float) -> None:
+def by_price(times: int) -> list[Problem]:
+    """The same with boards at made-up prices."""
+    stock = tuple(Stock(inches(f"{feet}'"), cents) for feet, cents in PRICES.items())
+    return [replace(problem, stock=stock) for problem in by_length(times)]
+
+
+def cut_all(problems: Sequence[Problem], seconds: float = _SECONDS) -> list[str]:
+    """Cut every section both ways and check the plans; a line on each."""
+    return [_cut(problem, seconds) for problem in problems]
+
+
+def _cut(problem: Problem, seconds: float) -> str:
     began = monotonic()
     told: list[tuple[float, CuttingPlan]] = []
     plan = by_patterns(problem, seconds, lambda better: told.append((monotonic() - began, better)))
     quick = first_fit(problem)
     for one in (quick, plan):
         if faults := faults_of(problem, one.boards):
-            raise SystemExit(f"{name}: {faults[0]}")
+            raise AssertionError(faults[0])
     over = [float(100 * replace(one, bound=plan.bound).gap) for one in (quick, plan)]
-    print(
-        f"{name:32} {len(problem.pieces):5} pieces, first fit {over[0]:6.3f} % over in {len(quick.boards)} boards "
+    return (
+        f"{len(problem.pieces):5} pieces: first fit {over[0]:6.3f} % over in {len(quick.boards)} boards "
         f"after {told[0][0]:.2f} s, patterns {over[1]:6.3f} % in {len(plan.boards)} after {told[-1][0]:.2f} s"
     )
 
 
-def _demo(name: str) -> Job:
-    return read_job((EXAMPLES / f"{name}.bluff.json").read_bytes())
-
-
-def _pair() -> Job:
-    """The walls of the demo fifteen times over, each on its own and a little longer than the last: 120 walls."""
-    demo = _demo("quill-harbour")
+def _houses(times: int) -> Job:
+    """The demo, or its walls so many times over, each on its own and a little longer than the last."""
+    demo = read_job(DEMO.read_bytes())
+    if times == 1:
+        return demo
     walls, openings = [], []
-    for time in range(15):
+    for time in range(times):
         longer = time * inches("1 3/8")
         walls += [
             replace(wall, id=f"{wall.id}{time}", run=Alone(wall.run.length + longer), top=None) for wall in demo.walls
@@ -70,5 +79,13 @@ def _pair() -> Job:
     return replace(demo, walls=tuple(walls), openings=tuple(openings))
 
 
+SERIES = [
+    ("by length", [1, 5, 15], by_length, cut_all),
+    ("by price", [1, 5, 15], by_price, cut_all),
+]
+
 if __name__ == "__main__":
-    main(float(sys.argv[1]) if len(sys.argv) > 1 else 5.0)
+    for name, sizes, make, work in SERIES:
+        for size in sizes:
+            for line in work(make(size), float(sys.argv[1]) if len(sys.argv) > 1 else 5.0):
+                print(f"{name}, {8 * size:3} walls, {line}")

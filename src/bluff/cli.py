@@ -6,7 +6,6 @@ import os
 import sys
 from collections.abc import Callable, Sequence
 from pathlib import Path
-from typing import Literal
 
 UNREADABLE = 2
 """Exit code for a file that cannot be read."""
@@ -52,32 +51,31 @@ def frame_file(path: Path) -> int:
     return _answered(path, "a job file", framed, "The framed job")
 
 
-def cut_file(job: Path | None, demand: Path | None, by: Literal["length", "price"], seconds: float) -> int:
+def cut_file(job: Path | None, demand: Path | None, least: str, seconds: float) -> int:
     """Print how a job, or a bare list of pieces, is cut from boards, as JSON; returns as `frame_file`.
 
     Args:
         job: A job file.
         demand: A list of pieces, in its place.
-        by: What there is to be least of.
+        least: What there is to be least of, length or price.
         seconds: How long a better plan is looked for.
     """
     import json
 
     from bluff.core import frame, wall_plans
-    from bluff.core.cutting.demand import demands
+    from bluff.core.cutting.demand import By, demands
     from bluff.formats.cut_file import asked_of, cut_data, read_cut_list
-    from bluff.formats.errors import Fault, FaultyData
     from bluff.formats.job_file import read_job
     from bluff.solve.patterns import by_patterns
+
+    by = By(least)
 
     def cut(text: bytes) -> str:
         if demand is not None:
             asked = read_cut_list(text, by)
-        elif by == "price":
-            raise FaultyData([Fault("", "A job has no prices yet; cut it by length, or a list of pieces by price.")])
         else:
             read = read_job(text)
-            asked = asked_of(demands(read, [frame(plan) for plan in wall_plans(read)]))
+            asked = asked_of(demands(read, [frame(plan) for plan in wall_plans(read)], by))
         whole = sum(len(one.problem.pieces) for one in asked)
         plans = [(one, by_patterns(one.problem, seconds * len(one.problem.pieces) / whole)) for one in asked]
         return json.dumps(cut_data(plans, by), indent=1)

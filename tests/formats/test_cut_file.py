@@ -8,9 +8,10 @@ import pytest
 
 from bluff.cli import main
 from bluff.core import frame, wall_plans
+from bluff.core.cutting.demand import By
 from bluff.formats.cut_file import read_cut_list
 from bluff.formats.errors import FaultyData
-from bluff.formats.job_file import read_job
+from bluff.formats.job_file import job_data, job_from_data, read_job
 
 EXAMPLE = Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json"
 LIST = {
@@ -72,13 +73,62 @@ def test_a_job_is_cut_with_every_ply_of_every_member(capsys):
 )
 def test_a_list_that_cannot_be_cut_says_where_and_what_would_do(change, path, says):
     with pytest.raises(FaultyData) as refused:
-        read_cut_list(json.dumps(LIST | change), "price")
+        read_cut_list(json.dumps(LIST | change), By.PRICE)
     (fault,) = refused.value.faults
     assert fault.path == path
     assert says in fault.message
 
 
-def test_a_job_has_no_prices_yet(capsys):
+def test_a_job_without_prices_says_what_is_missing(capsys):
     code, said = cut(capsys, EXAMPLE, "--by", "price")
     assert (code, said.out) == (2, "")
-    assert "no prices" in said.err
+    assert "Nobody has said what boards of 2x6 treated cost" in said.err
+
+
+def test_a_job_is_cut_by_the_prices_of_its_stock(tmp_path, capsys):
+    """A wall of 12 feet: bottom, top and second plate of 144 and ten studs of 92 5/8.
+
+    Three boards of 12 feet, 8.20, and five of 16 feet for two studs each, 9.06; 69.90 in all.
+    """
+    job = {
+        "format": "bluff-job",
+        "version": 1,
+        "name": "stock",
+        "walls": [{"id": "A", "stud": "2x4", "length": "12'"}],
+        "stock": {"2x4": {"144": 8.2, "192": 9.06, "240": 20}},
+    }
+    file = tmp_path / "job.json"
+    file.write_text(json.dumps(job))
+    code, said = cut(capsys, file, "--by", "price", "--seconds", "2")
+    plan = json.loads(said.out)
+    assert code == 0
+    assert Counter((board["length"], board["price"]) for board in plan["boards"]) == {(144, 8.2): 3, (192, 9.06): 5}
+    assert (plan["cost"], plan["gap"]) == (69.9, 0)
+
+
+def test_stock_stays_in_the_job_file():
+    stock = {"2x4": {"144": 8.2, "192": None}, "2x6 treated": {"92 5/8": 5}}
+    data = {"format": "bluff-job", "version": 1, "name": "stock", "stock": stock, "kerf": "3/32"}
+    job = job_from_data(data)
+    assert job_from_data(job_data(job)) == job
+    assert job_data(job)["stock"] == stock
+    assert job_data(job)["kerf"] == "3/32"
+
+
+@pytest.mark.parametrize(
+    ("stock", "path", "says"),
+    [
+        ({"2x5": {"144": 1}}, "stock", "no 2x5"),
+        ({"2x4": {}}, "stock.2x4", "1 to 40 lengths"),
+        ({"2x4": {"144": 1, "12'": 2}}, "stock.2x4.144", "twice"),
+        ({"2x4": {"6": 1}}, "stock.2x4.6", "1 foot"),
+        ({"2x4": {"long": 1}}, "stock.2x4.long", "long"),
+        ({"2x4": {"144": -1}}, "stock.2x4.144", "A price is a number"),
+    ],
+)
+def test_stock_nobody_can_buy_is_refused(stock, path, says):
+    with pytest.raises(FaultyData) as refused:
+        job_from_data({"format": "bluff-job", "version": 1, "name": "stock", "stock": stock})
+    (fault,) = refused.value.faults
+    assert fault.path == path
+    assert says in fault.message

@@ -7,12 +7,15 @@ import pytest
 from hypothesis import event, given
 from hypothesis import strategies as st
 
+from bluff.core.cutting.demand import demands
 from bluff.core.cutting.problem import Piece, Problem, Stock, faults_of
 from bluff.core.errors import CuttingError
 from bluff.core.measure.length import inches
 from bluff.solve.first_fit import first_fit, least_cost
 from bluff.solve.knapsack import Knapsack
 from bluff.solve.patterns import by_patterns
+from framing import framed
+from strategies import jobs
 
 KERF = inches("1/8")
 
@@ -69,6 +72,16 @@ def test_small_problems_are_cut_at_least_cost_and_no_bound_is_above_it(problem):
         assert one.bound <= best <= one.cost
     assert plan.cost == best
     assert least_cost(problem) <= best
+
+
+@given(jobs())
+def test_every_section_of_any_wall_is_cut_by_a_plan_that_holds(job):
+    for one in demands(job, [framed(job)]):
+        plan = by_patterns(one.problem, 0.05)
+        assert faults_of(one.problem, plan.boards) == []
+        assert plan.bound <= plan.cost
+        # Everything is bought, and nothing twice.
+        assert len(one.problem.pieces) == sum(len(board.pieces) for board in plan.boards)
 
 
 @given(small_problems())

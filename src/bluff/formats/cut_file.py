@@ -6,27 +6,23 @@ comes out is the same for a list and for a job, but that pieces of a list are on
 
 from collections.abc import Iterable
 from dataclasses import dataclass
-from decimal import Decimal
 from fractions import Fraction
-from typing import Annotated, Any, Literal, TypeAlias
+from typing import Annotated, Any
 
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
-from bluff.core.cutting.demand import Demand
+from bluff.core.cutting.demand import PARTS, By, Demand
 from bluff.core.cutting.problem import CuttingPlan, Piece, Problem, Stock, drop_of
 from bluff.core.errors import BluffError
+from bluff.core.job.stock import KERF
 from bluff.core.measure.length import parse_length, to_inches
 from bluff.formats.errors import Fault, FaultyData, fault_of, faults_of
+from bluff.formats.job_file import StockText
 from bluff.formats.json_text import read_json
 from bluff.formats.values import LengthText
 
-By: TypeAlias = Literal["length", "price"]
-"""What a plan is to have least of."""
-
 LARGEST_LIST = 4 * 1024 * 1024
 _MOST_PIECES = 20_000
-_CENTS = 10_000
-"""Prices are counted in such parts of one, so that what a foot costs may have four figures behind the point."""
 
 
 class CutListFile(BaseModel):
@@ -34,8 +30,8 @@ class CutListFile(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
 
-    kerf: LengthText = 8
-    stock: dict[str, dict[str, Annotated[Decimal, Field(ge=0, le=1_000_000)] | None]]
+    kerf: LengthText = KERF
+    stock: StockText
     sections: dict[str, list[tuple[LengthText, Annotated[int, Field(strict=True, ge=1, le=_MOST_PIECES)]]]]
 
 
@@ -113,10 +109,10 @@ def _stock(listed: CutListFile, section: str, by: By) -> tuple[Stock, ...]:
         except BluffError as error:
             faults.append(Fault(path, error.message))
             continue
-        if by == "price" and price is None:
+        if by is By.PRICE and price is None:
             faults.append(Fault(path, "Write what such a board costs, or cut by length."))
             continue
-        boards.append(Stock(length, length if by == "length" else round((price or 0) * _CENTS)))
+        boards.append(Stock(length, length if by is By.LENGTH else round((price or 0) * PARTS)))
     if section not in listed.stock:
         known = ", ".join(listed.stock) or "none"
         faults.append(Fault(f"sections.{section}", f"There are no boards of {section}; the stock has {known}."))
@@ -138,7 +134,7 @@ def cut_data(plans: Iterable[tuple[Asked, CuttingPlan]], by: By) -> dict[str, An
     boards = []
     cost, bound = 0, Fraction(0)
     too_long = []
-    unit = 64 if by == "length" else _CENTS
+    unit = 64 if by is By.LENGTH else PARTS
     for asked, plan in plans:
         cost, bound = cost + plan.cost, bound + plan.bound
         for board in plan.boards:
@@ -147,7 +143,7 @@ def cut_data(plans: Iterable[tuple[Asked, CuttingPlan]], by: By) -> dict[str, An
                     "section": asked.section,
                     "treated": asked.is_treated,
                     "length": to_inches(board.stock.length),
-                    "price": None if by == "length" else board.stock.cost / unit,
+                    "price": None if by is By.LENGTH else board.stock.cost / unit,
                     "pieces": [_piece(piece, asked.demand) for piece in board.pieces],
                     "drop": to_inches(drop_of(board, asked.problem.kerf)),
                 }

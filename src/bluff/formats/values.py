@@ -85,6 +85,13 @@ def read_signed_length(value: Any) -> Length:
     return length
 
 
+def _read_price(value: Any) -> Fraction:
+    number = _number(value)
+    if number is None or number < 0:
+        raise SettingError("A price is a number, like 9.06, or null where none is known.")
+    return number
+
+
 def _text_length(value: Any, parse: Callable[[str], Length]) -> Length:
     if not isinstance(value, str):
         raise LengthError("""Write a length as text, like "12' 6 1/2", or as a number of inches.""")
@@ -213,6 +220,12 @@ RiseText = Annotated[
     PlainValidator(told(_read_rise)),
     PlainSerializer(lambda rise: int(rise) if rise.denominator == 1 else float(rise)),
     WithJsonSchema({"type": ["number", "string"], "examples": [5, 4.5, "5/12"]}),
+]
+PriceNumber = Annotated[
+    Fraction,
+    PlainValidator(told(_read_price)),
+    PlainSerializer(float),
+    WithJsonSchema({"type": "number", "examples": [9.06]}),
 ]
 WeightText = Annotated[
     Fraction,

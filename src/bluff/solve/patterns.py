@@ -70,13 +70,15 @@ def by_patterns(problem: Problem, seconds: float, better: Better = lambda _: Non
     bound = max(plan.bound, search.improve(began + seconds * _FOR_BOUND))
     plan = CuttingPlan(plan.boards, bound)
     # Those that the linear program has no use for may still be what whole boards need.
-    for pattern in search.every() or search.of_the_rest():
+    every = search.every()
+    for pattern in every or search.of_the_rest():
         search.add(pattern)
-    boards = search.choose(began + seconds, plan.cost)
+    boards, is_best = search.choose(began + seconds)
     if boards and sum(board.stock.cost for board in boards) < plan.cost:
         plan = CuttingPlan(boards, bound)
         better(plan)
-    return plan
+    # Nothing is left to try where every pattern there is was chosen from.
+    return CuttingPlan(plan.boards, Fraction(plan.cost)) if every and is_best else plan
 
 
 class _Search:
@@ -93,6 +95,8 @@ class _Search:
         unit = reduce(gcd, [*sizes, *rooms])
         self.rooms = [room // unit for room in rooms]
         self.knapsack = Knapsack([size // unit for size in sizes], self.asked, max(self.rooms))
+        self.step = reduce(gcd, [board.cost for board in problem.stock])
+        """Plans cost whole boards, so that none lies between two multiples of this."""
         self.patterns: list[_Pattern] = []
         self.index = {length: index for index, length in enumerate(self.lengths)}
         self.program = _program(self.asked)
@@ -190,25 +194,29 @@ class _Search:
             if worth:
                 over = max(over, Fraction(worth, board.cost * _FINE))
         bound = Fraction(whole, _FINE) / over
-        # Plans cost whole boards: none lies between two multiples of what all their costs are multiples of.
-        step = reduce(gcd, [board.cost for board in self.problem.stock])
-        return Fraction(ceil(bound / step) * step) if step else bound
+        return Fraction(ceil(bound / self.step) * self.step) if self.step else bound
 
-    def choose(self, until: float, cost: int) -> tuple[CutBoard, ...]:
-        """How often each pattern is cut, as an integer program finds it in time; nothing where it finds none."""
+    def choose(self, until: float) -> tuple[tuple[CutBoard, ...], bool]:
+        """How often each pattern is cut, as an integer program finds it in time; nothing where it finds none.
+
+        Returns:
+            The boards, and whether no choice among the patterns costs less.
+        """
         left = until - monotonic()
         if left <= 0:
-            return ()
+            return (), False
         every = np.arange(len(self.patterns), dtype=np.int32)
         whole = np.array([highspy.HighsVarType.kInteger] * len(every))
         self.program.changeColsIntegrality(len(every), every, whole)
         self.program.setOptionValue("time_limit", float(self.program.getRunTime() + left))
-        self.program.setOptionValue("objective_bound", float(cost))
+        # Plans cost multiples of a step: one that is less than a step over the least is the least.
+        self.program.setOptionValue("mip_rel_gap", 0.0)
+        self.program.setOptionValue("mip_abs_gap", 0.99 * self.step)
         self.program.run()
         if self.program.getInfo().primal_solution_status != highspy.SolutionStatus.kSolutionStatusFeasible:
-            return ()
+            return (), False
         times = [round(value) for value in self.program.getSolution().col_value]
-        return self._boards(times)
+        return self._boards(times), self.program.getModelStatus() == highspy.HighsModelStatus.kOptimal
 
     def _boards(self, times: Sequence[int]) -> tuple[CutBoard, ...]:
         """The boards of a plan: pieces given out to its patterns; of lengths cut too often the last are left off."""

@@ -13,6 +13,7 @@ from bluff.core.job.amounts import WallHeight, WideOpening
 from bluff.core.job.edit import Across, AddOpening, ChangeWall
 from bluff.core.job.finding import Code, Severity
 from bluff.core.job.header import Header, HeaderPlace
+from bluff.core.job.schools import SillTop
 from bluff.core.measure.length import format_exact, inches
 from bluff.core.phrase.opening_line import read_opening
 from bluff.core.phrase.typed import read_line
@@ -119,6 +120,13 @@ def test_a_door_upstairs_has_a_sill_at_its_floor_and_leaves_the_plate_whole():
     assert framing.openings[0].hole.up == (LINE, inches("191 5/8"))
     assert len(in_role(framing, Role.BOTTOM_PLATE)) == 1
     assert not [mark for mark in framing.marks if mark.role == "cut_line"]
+
+
+def test_a_sill_one_walks_over_is_flat_where_windows_drain():
+    framing = two_storeys("d ro 38x82 1/2 @ 84 floor 1", "w ro 37x40 @ 150 floor 1", sill_top=SillTop.SLOPED)
+    cripples = {piece.opening: piece.bevel for piece in in_role(framing, Role.BOTTOM_CRIPPLE)}
+    assert cripples["D1"] is None
+    assert cripples["W1"] is not None
 
 
 def test_blocks_lie_in_line_with_the_storey_in_every_bay():

@@ -1564,6 +1564,20 @@ export interface components {
             /** Openings */
             openings?: components["schemas"]["OpeningFile"][];
             picture?: components["schemas"]["PictureFile"] | null;
+            /**
+             * Stock
+             * @description Boards by section, each a length and its price, null where none is known.
+             */
+            stock?: {
+                [key: string]: {
+                    [key: string]: number | null;
+                };
+            } | null;
+            /**
+             * Kerf
+             * @description What the saw takes at every cut; 1/8 when left out.
+             */
+            kerf?: (string | number) | null;
         };
         /**
          * JobSummary

@@ -3,16 +3,26 @@
 from collections import defaultdict
 from collections.abc import Iterable
 from dataclasses import dataclass, field
+from enum import StrEnum
 
 from bluff.core.cutting.problem import Piece, Problem, Stock
+from bluff.core.errors import CuttingError
 from bluff.core.job.amounts import PrecutStuds
 from bluff.core.job.job import Job
-from bluff.core.measure.length import Length, inches
+from bluff.core.job.stock import TREATED
+from bluff.core.measure.length import Length
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Member
 
-KERF: Length = inches("1/8")
-"""Of a circular saw. Source: docs/rules.md, Cutting boards."""
+PARTS = 10_000
+"""Prices are counted in such parts of one: what a foot costs may have four figures behind the point."""
+
+
+class By(StrEnum):
+    """What plans are to have least of."""
+
+    LENGTH = "length"
+    PRICE = "price"
 
 
 @dataclass(frozen=True)
@@ -34,23 +44,48 @@ class Demand:
     too_long: tuple[Member, ...] = ()
 
 
-def demands(job: Job, framings: Iterable[Framing]) -> tuple[Demand, ...]:
-    """Every section of a job, in the order its walls need them, to be cut with least length.
+def demands(job: Job, framings: Iterable[Framing], by: By = By.LENGTH) -> tuple[Demand, ...]:
+    """Every section of a job, in the order its walls need them.
 
-    Boards are those the job's plates are broken to fit; studs that are sold precut are boards as well.
+    Boards are those of the job's stock. A section that is not in it comes in the lengths plates are broken to fit,
+    and as studs where those are sold precut; nobody has said what those cost.
+
+    Args:
+        job: The job, for what its yard has.
+        framings: Its walls.
+        by: Whether boards cost their length or their price.
+
+    Raises:
+        CuttingError: By price, with boards nobody has a price for.
     """
     members: dict[tuple[str, bool], list[Member]] = defaultdict(list)
     for framing in framings:
         for member in framing.members:
             members[member.size, member.is_treated].append(member)
-    lengths = {*job.standard.plate_stock.boards}
-    if isinstance(job.standard.studs, PrecutStuds):
+    return tuple(
+        _demand(section, is_treated, listed, _stock(job, section, by, is_treated=is_treated), job.stock.kerf)
+        for (section, is_treated), listed in members.items()
+    )
+
+
+def _stock(job: Job, section: str, by: By, *, is_treated: bool) -> tuple[Stock, ...]:
+    """The boards of a section, shortest first."""
+    boards = job.stock.of(section, is_treated=is_treated)
+    name = f"{section} {TREATED}" if is_treated else section
+    if by is By.PRICE:
+        priced = [(board.length, board.price) for board in boards if board.price is not None]
+        if not priced:
+            raise CuttingError(f"Nobody has said what boards of {name} cost; give their prices.", f"stock.{name}")
+        return tuple(sorted(Stock(length, round(price * PARTS)) for length, price in priced))
+    lengths = {board.length for board in boards} or {*job.standard.plate_stock.boards}
+    if not boards and isinstance(job.standard.studs, PrecutStuds):
         lengths.add(job.standard.studs.length)
-    stock = tuple(Stock(length, length) for length in sorted(lengths))
-    return tuple(_demand(section, is_treated, listed, stock) for (section, is_treated), listed in members.items())
+    return tuple(Stock(length, length) for length in sorted(lengths))
 
 
-def _demand(section: str, is_treated: bool, members: Iterable[Member], stock: tuple[Stock, ...]) -> Demand:
+def _demand(
+    section: str, is_treated: bool, members: Iterable[Member], stock: tuple[Stock, ...], kerf: Length
+) -> Demand:
     longest = stock[-1].length
     named: dict[str, Member] = {}
     too_long = []
@@ -61,4 +96,4 @@ def _demand(section: str, is_treated: bool, members: Iterable[Member], stock: tu
         for ply in range(1, member.plies + 1):
             named[f"{member.id}/ply/{ply}" if member.plies > 1 else str(member.id)] = member
     pieces = tuple(Piece(name, member.length.value) for name, member in named.items())
-    return Demand(section, is_treated, Problem(pieces, stock, KERF), named, tuple(too_long))
+    return Demand(section, is_treated, Problem(pieces, stock, kerf), named, tuple(too_long))

@@ -24,6 +24,7 @@ from bluff.core.job.position import At, Centred
 from bluff.core.job.schools import End, Line, OpeningKind
 from bluff.core.job.special import FixtureBacking, KeptClear, Post
 from bluff.core.job.standard import Standard
+from bluff.core.job.stock import YardStock
 from bluff.core.job.top import Top
 from bluff.core.job.ways import JobWays, OpeningWays, Taken, WallWays
 from bluff.core.measure.length import LONGEST, Length, format_feet, format_inches, inches
@@ -284,6 +285,7 @@ class Job:
         openings: In the order they were entered.
         picture: The plan's own picture under them, if any.
         taken: The crew's standard it is framed by, as it was when it was taken; None for the product's.
+        stock: The boards its yard has.
 
     Raises:
         JobError: Two of the same id, or an opening in a wall that is not there.
@@ -295,6 +297,7 @@ class Job:
     openings: tuple[Opening, ...] = ()
     picture: Picture | None = None
     taken: Taken | None = None
+    stock: YardStock = field(default_factory=YardStock)
 
     def __post_init__(self) -> None:
         if not 1 <= len(self.name.strip()) <= 120:

@@ -67,6 +67,10 @@ class Wood(NamedTuple):
     bears: bool = True
     id: Beginning | None = None
 
+    @property
+    def span(self) -> Span:
+        return Span(self.start, self.end)
+
 
 class Height(StrEnum):
     """At which height of the wall a layer is."""

@@ -210,7 +210,7 @@ class OpeningFrame:
     def layers(self) -> Iterator[Layer]:
         """Where cripples on the layout may stand: above the header, and below the sill."""
         kings = self._wood(self.pack.start, self.header_start), self._wood(self.header_end, self.pack.end)
-        covered = any(one.along.contains(Span(self.header_start, self.header_end)) for one in self.stack.above)
+        covered = any(one.pack.span.contains(Span(self.header_start, self.header_end)) for one in self.stack.above)
         if not covered and (
             self.top_cripple_length.value > 0 or (self.top_cripple_length.value == 0 and not self.plan.is_level)
         ):
@@ -351,7 +351,7 @@ class OpeningFrame:
 
     def _under_bends(self, taken: Iterable[Span]) -> Iterator[Member]:
         """The cripples under the bends of the top plates over the header, as studs stand elsewhere."""
-        taken = [*taken, *(one.along for one in self.stack.above)]
+        taken = [*taken, *(one.pack.span for one in self.stack.above)]
         for place in under_bends(self.plan, Span(self.header_start, self.header_end), taken):
             piece = self._named("cripple_at_bend", place.end, place.number)
             yield upright(self.plan, Role.TOP_CRIPPLE, piece, place.x, self._under_top_cripples, self._room_above)
@@ -369,7 +369,7 @@ class OpeningFrame:
         return tuple(
             cripple
             for cripple in both
-            if cripple.length.value > 0 and not any(cripple.span.overlaps(Span(*stub[:2])) for stub in self.stack.stubs)
+            if cripple.length.value > 0 and not any(cripple.span.overlaps(stub.span) for stub in self.stack.stubs)
         )
 
     @cached_property

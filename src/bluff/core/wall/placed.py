@@ -80,8 +80,9 @@ class PlacedOpening:
 
     @property
     def is_sloped(self) -> bool:
-        """Whether its sill drains; a floating jack needs a flat one to stand on."""
-        return self.standard.sill_top is SillTop.SLOPED and not self.is_floating
+        """Whether its sill drains; a floating jack needs a flat one to stand on, and so does who walks over it."""
+        is_flat = self.is_floating or self.opening.kind.is_doorway
+        return self.standard.sill_top is SillTop.SLOPED and not is_flat
 
 
 @dataclass(frozen=True, slots=True)

@@ -50,14 +50,9 @@ class Seen(NamedTuple):
     kings: tuple[Wood, ...]
     jacks: tuple[Span, ...]
 
-    @property
-    def along(self) -> Span:
-        """What its pack takes up of the plate."""
-        return Span(self.pack.start, self.pack.end)
-
     def is_above(self, other: "Seen") -> bool:
         """Whether it is above another."""
-        return self.along.overlaps(other.along) and self.hole.start >= other.hole.end
+        return self.pack.span.overlaps(other.pack.span) and self.hole.start >= other.hole.end
 
 
 @dataclass(frozen=True)
@@ -81,7 +76,7 @@ class Stack:
 
     def is_over(self, place: Span) -> bool:
         """Whether an opening above, with its wood, is over a place."""
-        return any(one.along.overlaps(place) for one in self.above)
+        return any(one.pack.span.overlaps(place) for one in self.above)
 
     @cached_property
     def stubs(self) -> tuple[Wood, ...]:
@@ -106,11 +101,11 @@ class Stack:
         for one in self.below:
             between = [other.lid.span for other in self.below if other.is_above(one)]
             for king in one.kings:
-                if not any(sill.overlaps(Span(king.start, king.end)) for sill in between):
+                if not any(sill.overlaps(king.span) for sill in between):
                     yield king
 
     def _ends_here(self, king: Wood) -> bool:
-        return self.lid is not None and self.lid.span.overlaps(Span(king.start, king.end))
+        return self.lid is not None and self.lid.span.overlaps(king.span)
 
 
 ALONE = Stack()
