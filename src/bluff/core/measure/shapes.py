@@ -80,6 +80,11 @@ class Edges(NamedTuple):
     @property
     def doubled_area(self) -> int:
         """Twice what it covers, in square 64ths: whole, whatever its corners."""
+        if len(self.under) == len(self.over) == 2:  # plumb at both sides, as nearly all are
+            (x1, low1), (x2, low2) = self.under
+            (x3, high1), (x4, high2) = self.over
+            if (x1, x2) == (x3, x4):
+                return abs((high1 - low1 + high2 - low2) * (x2 - x1))
         ring = self.outline
         turned = zip(ring, (*ring[1:], ring[0]), strict=True)
         return abs(sum(one.x * other.y - other.x * one.y for one, other in turned))

@@ -220,6 +220,9 @@ class Slopes:
 
     def over(self, span: Span) -> tuple[Corner, ...]:
         """The line over a span, from corner to corner."""
+        if len(self.stretches) == 1 and span.start < span.end:  # of a level wall or a rake, for every upright
+            (only,) = self.stretches
+            return Corner(span.start, only.at(span.start)), Corner(span.end, only.at(span.end))
         line: list[Corner] = []
         for stretch, (start, end) in self.pieces(span):
             for corner in (Corner(start, stretch.at(start)), Corner(end, stretch.at(end))):

@@ -8,10 +8,12 @@ joint
 Sheets start at the datum. They cover an exterior wall out to the building's corners.
 """
 
+from bisect import bisect_left
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from itertools import pairwise
+from operator import attrgetter
 from typing import TypeAlias
 
 from bluff.core.job.job import WallKind
@@ -106,16 +108,29 @@ def lay_sheets(plan: WallPlan, openings: Sequence[OpeningFrame]) -> SheetLayout:
     if standard.sheets is Sheets.NONE:
         return SheetLayout((), 0, Fraction(0), Fraction(0))
     along, up = _size(plan)
-    holes = [opening.hole for opening in openings]
+    holes = _Holes([opening.hole for opening in openings])
     sheets: list[Sheet] = []
     for row, bottom in enumerate(_row_bottoms(plan, up), start=1):
         pieces = [*pairwise(_ends(plan, joints_of_row(plan, row)))]
         # They go up from the end the tape hooks, where the first one starts.
         for near, far in pieces if plan.datum.end is End.START else reversed(pieces):
-            sheets += _pieces_of(plan, row, Rectangle(near, bottom, far - near, up), holes)
+            sheets += _pieces_of(plan, row, Rectangle(near, bottom, far - near, up), holes.near(near, far))
     covered = Fraction(sum(sheet.doubled_cover for sheet in sheets), 2)
     bought = _sheets_for([(sheet.shape.width, sheet.shape.height) for sheet in sheets], along, up)
     return SheetLayout(tuple(sheets), bought, covered, bought * along * up - covered)
+
+
+class _Holes:
+    """The openings of a wall, found by where they are: a long wall has a hundred, and a sheet one or two."""
+
+    def __init__(self, holes: Iterable[Rectangle]) -> None:
+        self.holes = sorted(holes, key=attrgetter("x"))
+        self.starts = [hole.x for hole in self.holes]
+        self.widest = max((hole.width for hole in self.holes), default=0)
+
+    def near(self, start: Length, end: Length) -> Sequence[Rectangle]:
+        """Those that may reach into a stretch of the wall."""
+        return self.holes[bisect_left(self.starts, start - self.widest) : bisect_left(self.starts, end)]
 
 
 def _pieces_of(plan: WallPlan, row: int, whole: Rectangle, holes: Sequence[Rectangle]) -> Iterator[Sheet]:
