@@ -63,20 +63,21 @@ def cut_file(job: Path | None, demand: Path | None, least: str, seconds: float) 
     import json
 
     from bluff.core import frame, wall_plans
-    from bluff.core.cutting.demand import By, demands
-    from bluff.formats.cut_file import asked_of, cut_data, read_cut_list
+    from bluff.core.cutting.demand import By, Demand, demands
+    from bluff.formats.cut_file import cut_data, read_cut_list
     from bluff.formats.job_file import read_job
     from bluff.solve.patterns import by_patterns
 
     by = By(least)
 
     def cut(text: bytes) -> str:
+        asked: Sequence[Demand]
         if demand is not None:
             asked = read_cut_list(text, by)
         else:
             read = read_job(text)
-            asked = asked_of(demands(read, [frame(plan) for plan in wall_plans(read)], by))
-        whole = sum(len(one.problem.pieces) for one in asked)
+            asked = demands(read, [frame(plan) for plan in wall_plans(read)], by)
+        whole = max(sum(len(one.problem.pieces) for one in asked), 1)
         plans = [(one, by_patterns(one.problem, seconds * len(one.problem.pieces) / whole)) for one in asked]
         return json.dumps(cut_data(plans, by), indent=1)
 

@@ -26,7 +26,17 @@ def test_the_job_is_printed_whole_or_a_wall_alone(client, demo):
     assert "Plate1723/4" in "".join(page.get_textpage().get_text_range().split())
 
 
+def test_a_layout_pole_is_a_sheet_or_a_strip(client, demo):
+    """The gable's plate is 22'-6 less two walls of 5 1/2: 259, at nine inches a page 29 of them."""
+    sheet = client.get(f"{demo}/layout-pole.pdf", params={"wall": "B"})
+    assert 'filename="quill-harbour-ferry-shelter-b-layout-pole.pdf"' in sheet.headers["content-disposition"]
+    assert len(pypdfium2.PdfDocument(sheet.content)) == 1
+    strip = client.get(f"{demo}/layout-pole.pdf", params={"wall": "B", "full_size": True, "paper": "a4"})
+    assert len(pypdfium2.PdfDocument(strip.content)) == 29
+
+
 def test_what_is_not_there_is_not_printed(client, demo):
+    assert client.get(f"{demo}/layout-pole.pdf", params={"wall": "Z"}).status_code == 404
     assert client.get(f"{demo}/sheets.pdf", params={"wall": "Z"}).status_code == 404
     assert client.get(f"{demo}/sheets.pdf", params={"paper": "papyrus"}).status_code == 422
 

@@ -65,7 +65,7 @@ def test_a_job_is_cut_with_every_ply_of_every_member(capsys):
     [
         ({"sections": {"2x4": [[10, 1]]}}, "sections.2x4", "There are no boards of 2x4; the stock has 2x6."),
         ({"sections": {"2x6": [["21'", 1]]}}, "sections.2x6[0]", "252 is longer than any board, 240"),
-        ({"stock": {"2x6": {"192": None}}}, "stock.2x6.192", "Write what such a board costs"),
+        ({"stock": {"2x6": {"192": None}}}, "stock.2x6", "Nobody has said what boards of 2x6 cost"),
         ({"stock": {"2x6": {"long": 3}}}, "stock.2x6.long", "long"),
         ({"sections": {"2x6": [[10, 0]]}}, "sections.2x6[0][1]", "1"),
         ({"boards": 3}, "boards", "the keys are kerf, sections, stock"),
@@ -123,7 +123,8 @@ def test_stock_stays_in_the_job_file():
         ({"2x4": {"144": 1, "12'": 2}}, "stock.2x4.144", "twice"),
         ({"2x4": {"6": 1}}, "stock.2x4.6", "1 foot"),
         ({"2x4": {"long": 1}}, "stock.2x4.long", "long"),
-        ({"2x4": {"144": -1}}, "stock.2x4.144", "A price is a number"),
+        ({"2x4": {"144": -1}}, "stock.2x4.144", "A price is a number from 0 to 1000000"),
+        ({"2x4": {"144": 1e9}}, "stock.2x4.144", "A price is a number from 0 to 1000000"),
     ],
 )
 def test_stock_nobody_can_buy_is_refused(stock, path, says):

@@ -19,6 +19,7 @@ from framing import job_of
 from strategies import jobs
 
 DEMO = read_job((Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json").read_bytes())
+LOFT = read_job((Path(__file__).parents[2] / "examples" / "net-loft.bluff.json").read_bytes())
 WALL = "18-6 2x4"
 
 
@@ -45,6 +46,16 @@ def test_one_cell_becomes_one_edit():
     assert changed.ways.head_height == inches(84)
     cleared = schedule_edit(apply(job, edit), [{"mark": "W1", "head": ""}])
     assert apply(job, cleared).openings == job.openings
+
+
+def test_the_floor_of_an_opening_is_a_cell():
+    edit = schedule_edit(LOFT, [{"mark": "W2", "floor": ""}])
+    assert apply(LOFT, edit).opening("W2").floor == 0
+    taken_back = schedule_edit(apply(LOFT, edit), read_schedule(schedule_csv(lines(LOFT))))
+    assert apply(apply(LOFT, edit), taken_back).opening("W2").floor == 1
+    for cell, says in (("upstairs", "no floor"), ("9", "one of up to 5")):
+        with pytest.raises(FaultyData, match=says):
+            schedule_edit(LOFT, [{"mark": "W2", "floor": cell}])
 
 
 def test_cells_of_several_openings_are_one_edit_that_is_undone_at_once():

@@ -111,6 +111,24 @@ def test_by_length_whole_feet_that_fit_are_proved_the_best():
     assert plan.gap == 0
 
 
+def test_many_short_lengths_are_cut_in_their_time():
+    """Six each of twelve blocks from 2 to 7 1/2 inches fit two boards of 20 feet in more ways than anybody tries.
+
+    Together they are 6 x 57 = 342 and 72 kerfs of 1/8, 351: too much for 20 feet, and two of 16 are 384.
+    """
+    blocks = pieces_of(*((f"{half // 2}{' 1/2' if half % 2 else ''}", 6) for half in range(4, 16)))
+    stock = tuple(Stock(inches(f"{feet}'"), inches(f"{feet}'")) for feet in (16, 20))
+    plan = by_patterns(Problem(blocks, stock, KERF), 2)
+    assert plan.cost == inches("32'")
+
+
+def test_dear_boards_and_long_ones_are_counted_exactly():
+    """A thousand pieces of an inch from boards of 1000 feet at a million: one board, and no number too large for it."""
+    stock = (Stock(inches("1000'"), 10_000_000_000), Stock(inches("500'"), 7_000_000_000))
+    plan = by_patterns(Problem(pieces_of(("1", 1000)), stock, KERF), 1)
+    assert (plan.cost, plan.gap >= 0) == (7_000_000_000, True)
+
+
 def test_better_plans_are_told_as_they_are_found_the_first_at_once():
     told = []
     stock = (Stock(100, 100), Stock(70, 70))

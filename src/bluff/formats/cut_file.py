@@ -5,16 +5,15 @@ comes out is the same for a list and for a job, but that pieces of a list are on
 """
 
 from collections.abc import Iterable
-from dataclasses import dataclass
 from fractions import Fraction
 from typing import Annotated, Any
 
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
-from bluff.core.cutting.demand import PARTS, By, Demand
+from bluff.core.cutting.demand import PARTS, By, Demand, costs
 from bluff.core.cutting.problem import CuttingPlan, Piece, Problem, Stock, drop_of
 from bluff.core.errors import BluffError
-from bluff.core.job.stock import KERF
+from bluff.core.job.stock import KERF, Board
 from bluff.core.measure.length import parse_length, to_inches
 from bluff.formats.errors import Fault, FaultyData, fault_of, faults_of
 from bluff.formats.job_file import StockText
@@ -35,17 +34,7 @@ class CutListFile(BaseModel):
     sections: dict[str, list[tuple[LengthText, Annotated[int, Field(strict=True, ge=1, le=_MOST_PIECES)]]]]
 
 
-@dataclass(frozen=True, slots=True)
-class Asked:
-    """One section that is to be cut: its problem, and what its pieces are in a job, if they are in one."""
-
-    section: str
-    problem: Problem
-    is_treated: bool = False
-    demand: Demand | None = None
-
-
-def read_cut_list(text: str | bytes, by: By) -> list[Asked]:
+def read_cut_list(text: str | bytes, by: By) -> list[Demand]:
     """Read a bare list of pieces.
 
     Args:
@@ -63,12 +52,13 @@ def read_cut_list(text: str | bytes, by: By) -> list[Asked]:
     except ValidationError as error:
         raise FaultyData(faults_of(error, CutListFile)) from error
     faults: list[Fault] = []
-    asked = []
+    asked: list[Demand] = []
     for section, rows in listed.sections.items():
         try:
             pieces = _pieces(rows, section)
-            asked.append(Asked(section, problem=Problem(pieces, _stock(listed, section, by), listed.kerf)))
-            _check_fits(asked[-1].problem, rows, section)
+            problem = Problem(pieces, _stock(listed, section, by), listed.kerf)
+            _check_fits(problem, rows, section)
+            asked.append(Demand(section, is_treated=False, problem=problem))
         except FaultyData as faulty:
             faults += faulty.faults
         except BluffError as error:
@@ -100,33 +90,22 @@ def _check_fits(problem: Problem, rows: Iterable[tuple[int, int]], section: str)
 
 def _stock(listed: CutListFile, section: str, by: By) -> tuple[Stock, ...]:
     """The boards of a section, shortest first."""
-    faults = []
-    boards = []
-    for text, price in listed.stock.get(section, {}).items():
-        path = f"stock.{section}.{text}"
-        try:
-            length = parse_length(text)
-        except BluffError as error:
-            faults.append(Fault(path, error.message))
-            continue
-        if by is By.PRICE and price is None:
-            faults.append(Fault(path, "Write what such a board costs, or cut by length."))
-            continue
-        boards.append(Stock(length, length if by is By.LENGTH else round((price or 0) * PARTS)))
     if section not in listed.stock:
         known = ", ".join(listed.stock) or "none"
-        faults.append(Fault(f"sections.{section}", f"There are no boards of {section}; the stock has {known}."))
-    if faults:
-        raise FaultyData(faults)
-    return tuple(sorted(boards))
+        raise FaultyData([Fault(f"sections.{section}", f"There are no boards of {section}; the stock has {known}.")])
+    boards = []
+    for text, price in listed.stock[section].items():
+        try:
+            boards.append(Board(parse_length(text), price))
+        except BluffError as error:
+            raise FaultyData([Fault(f"stock.{section}.{text}", error.message)]) from error
+    try:
+        return costs(boards, by, section)
+    except BluffError as error:
+        raise FaultyData([fault_of(error)]) from error
 
 
-def asked_of(demands: Iterable[Demand]) -> list[Asked]:
-    """The sections of a job."""
-    return [Asked(one.section, one.problem, one.is_treated, one) for one in demands if one.problem.pieces]
-
-
-def cut_data(plans: Iterable[tuple[Asked, CuttingPlan]], by: By) -> dict[str, Any]:
+def cut_data(plans: Iterable[tuple[Demand, CuttingPlan]], by: By) -> dict[str, Any]:
     """Cutting plans as JSON data: every board, what no plan goes below, what these cost, and the gap between.
 
     By length costs are inches; a price is that of a board, left null where boards are counted by their length.
@@ -144,12 +123,11 @@ def cut_data(plans: Iterable[tuple[Asked, CuttingPlan]], by: By) -> dict[str, An
                     "treated": asked.is_treated,
                     "length": to_inches(board.stock.length),
                     "price": None if by is By.LENGTH else board.stock.cost / unit,
-                    "pieces": [_piece(piece, asked.demand) for piece in board.pieces],
+                    "pieces": [_piece(piece, asked) for piece in board.pieces],
                     "drop": to_inches(drop_of(board, asked.problem.kerf)),
                 }
             )
-        if asked.demand:
-            too_long += [str(member.id) for member in asked.demand.too_long]
+        too_long += [str(member.id) for member in asked.too_long]
     gap = float((cost - bound) / bound) if bound else 0.0
     data: dict[str, Any] = {"boards": boards, "bound": float(bound / unit), "cost": cost / unit, "gap": gap}
     if too_long:
@@ -157,10 +135,10 @@ def cut_data(plans: Iterable[tuple[Asked, CuttingPlan]], by: By) -> dict[str, An
     return data
 
 
-def _piece(piece: Piece, demand: Demand | None) -> Any:
-    if demand is None:
+def _piece(piece: Piece, asked: Demand) -> Any:
+    member = asked.members.get(piece.id)
+    if member is None:
         return to_inches(piece.length)
-    member = demand.members[piece.id]
     return {
         "id": str(member.id),
         "wall": member.id.wall,

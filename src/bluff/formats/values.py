@@ -25,6 +25,7 @@ from bluff.core.job.position import (
     WallFace,
 )
 from bluff.core.job.schools import End
+from bluff.core.job.stock import DEAREST
 from bluff.core.job.top import parse_rise
 from bluff.core.measure.length import (
     LONGEST,
@@ -86,10 +87,10 @@ def read_signed_length(value: Any) -> Length:
 
 
 def _read_price(value: Any) -> Fraction:
-    number = _number(value)
-    if number is None or number < 0:
-        raise SettingError("A price is a number, like 9.06, or null where none is known.")
-    return number
+    # Compared, not converted, as in `_number`: what is no number is in no range either.
+    if isinstance(value, bool) or not isinstance(value, int | float) or not 0 <= value <= DEAREST:
+        raise SettingError(f"A price is a number from 0 to {DEAREST}, like 9.06, or null where none is known.")
+    return Fraction(value).limit_denominator(10**6)
 
 
 def _text_length(value: Any, parse: Callable[[str], Length]) -> Length:

@@ -22,13 +22,17 @@ class Knapsack:
     def __init__(self, sizes: Sequence[int], most: Sequence[int], capacity: int) -> None:
         self.sizes, self.capacity = tuple(sizes), capacity
         self.copies = [index for index, size in enumerate(sizes) for _ in range(min(most[index], capacity // size))]
-        self._taken = np.zeros((len(self.copies), capacity + 1), dtype=np.bool_)
-        self._best: NDArray[np.int64] = np.zeros(capacity + 1, dtype=np.int64)
+        self._taken: NDArray[np.bool_] = np.zeros((0, 0), dtype=np.bool_)
+
+    @property
+    def cells(self) -> int:
+        """How large its table is."""
+        return len(self.copies) * (self.capacity + 1)
 
     def value(self, worths: Sequence[int]) -> NDArray[np.int64]:
         """What the best pattern of every capacity is worth, from 0 to that of the longest board."""
         best = np.zeros(self.capacity + 1, dtype=np.int64)
-        self._taken[:] = False
+        self._taken = np.zeros((len(self.copies), self.capacity + 1), dtype=np.bool_)
         for row, index in enumerate(self.copies):
             worth, size = worths[index], self.sizes[index]
             if worth <= 0:
@@ -37,7 +41,6 @@ class Knapsack:
             is_better = with_it > best[size:]
             self._taken[row, size:] = is_better
             best[size:] = np.where(is_better, with_it, best[size:])
-        self._best = best
         return best
 
     def pattern(self, capacity: int) -> tuple[int, ...]:

@@ -27,14 +27,15 @@ from bluff.solve.first_fit import bought, first_fit
 from bluff.solve.knapsack import Knapsack
 
 _FINE = 1 << 20
-"""Worths are whole parts of this fraction of a unit of cost."""
+"""Worths are whole parts of this fraction of a unit of cost, or of a larger one where they would not fit 63 bits."""
 _FOR_BOUND = 0.6
 """Of the time there is that goes into finding patterns; the rest chooses among them."""
 _FEW = 3000
 """Patterns of a problem that are all taken where there are no more."""
-
-_FEW_LENGTHS = 12
-"""Lengths with which a problem may still have few patterns."""
+_TRIED = 20 * _FEW
+"""Steps after which nobody looks whether there are few."""
+_LARGEST_TABLE = 400_000_000
+"""Cells of a knapsack that fit any machine; what needs a larger one is cut by first fit."""
 
 Better = Callable[[CuttingPlan], None]
 """Told of every plan that is better than the one before it."""
@@ -65,6 +66,8 @@ def by_patterns(problem: Problem, seconds: float, better: Better = lambda _: Non
     if not problem.pieces or seconds <= 0:
         return plan
     search = _Search(problem)
+    if search.knapsack.cells > _LARGEST_TABLE:
+        return plan
     for board in plan.boards:
         search.add(search.pattern_of(board))
     bound = max(plan.bound, search.improve(began + seconds * _FOR_BOUND))
@@ -97,7 +100,10 @@ class _Search:
         self.knapsack = Knapsack([size // unit for size in sizes], self.asked, max(self.rooms))
         self.step = reduce(gcd, [board.cost for board in problem.stock])
         """Plans cost whole boards, so that none lies between two multiples of this."""
-        self.patterns: list[_Pattern] = []
+        dearest = max(board.cost for board in problem.stock)
+        self.fine = max(min(_FINE, (1 << 62) // max(dearest * max(self.rooms), 1)), 1)
+        # In the order they were found, which is that of the program's columns.
+        self.patterns: dict[_Pattern, None] = {}
         self.index = {length: index for index, length in enumerate(self.lengths)}
         self.program = _program(self.asked)
 
@@ -112,7 +118,7 @@ class _Search:
         """Take a pattern among those that are known; whether it is new."""
         if pattern in self.patterns:
             return False
-        self.patterns.append(pattern)
+        self.patterns[pattern] = None
         rows = [index for index, count in enumerate(pattern.counts) if count]
         self.program.addCol(
             float(self.problem.stock[pattern.board].cost),
@@ -130,13 +136,13 @@ class _Search:
         while True:
             self.program.run()
             duals = self.program.getSolution().row_dual
-            worths = [max(int(dual * _FINE), 0) for dual in duals]
+            worths = [max(int(dual * self.fine), 0) for dual in duals]
             values = self.knapsack.value(worths)
             bound = max(bound, self._bound(worths, values))
             found = [
                 self.add(_Pattern(board, self.knapsack.pattern(room)))
                 for board, room in enumerate(self.rooms)
-                if int(values[room]) > self.problem.stock[board].cost * _FINE
+                if int(values[room]) > self.problem.stock[board].cost * self.fine
             ]
             if not any(found) or monotonic() >= until:
                 return bound
@@ -145,9 +151,12 @@ class _Search:
         """Every pattern that leaves no room for one piece more; nothing where there are too many."""
         found: list[_Pattern] = []
         sizes = self.knapsack.sizes
+        tried = 0
 
         def fill(board: int, counts: tuple[int, ...], left: int) -> bool:
-            """Go on with the next length; whether there are still few."""
+            """Go on with the next length; whether there may still be few."""
+            nonlocal tried
+            tried += 1
             index = len(counts)
             if index == len(sizes):
                 is_full = all(
@@ -157,11 +166,12 @@ class _Search:
                     found.append(_Pattern(board, counts))
                 return len(found) <= _FEW
             most = min(left // sizes[index], self.asked[index])
-            return all(fill(board, (*counts, count), left - count * sizes[index]) for count in range(most, -1, -1))
+            return tried <= _TRIED and all(
+                fill(board, (*counts, count), left - count * sizes[index]) for count in range(most, -1, -1)
+            )
 
-        if len(sizes) > _FEW_LENGTHS or not all(fill(board, (), room) for board, room in enumerate(self.rooms)):
-            return []
-        return found
+        are_few = len(sizes) <= _FEW and all(fill(board, (), room) for board, room in enumerate(self.rooms))
+        return found if are_few else []
 
     def of_the_rest(self) -> list[_Pattern]:
         """Patterns of a plan for what is left once the linear program's are cut as often as whole times go into it."""
@@ -192,8 +202,8 @@ class _Search:
             if worth and not board.cost:
                 return Fraction(0)
             if worth:
-                over = max(over, Fraction(worth, board.cost * _FINE))
-        bound = Fraction(whole, _FINE) / over
+                over = max(over, Fraction(worth, board.cost * self.fine))
+        bound = Fraction(whole, self.fine) / over
         return Fraction(ceil(bound / self.step) * self.step) if self.step else bound
 
     def choose(self, until: float) -> tuple[tuple[CutBoard, ...], bool]:

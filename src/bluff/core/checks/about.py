@@ -1,4 +1,4 @@
-"""Findings about one opening, and the edits that would settle them, of openings and posts."""
+"""Findings about one opening, and edits of openings and posts that settle findings."""
 
 from collections.abc import Sequence
 from dataclasses import replace

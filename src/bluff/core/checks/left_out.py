@@ -91,10 +91,14 @@ def _below_plate(refused: RefusedOpening) -> Finding:
     )
 
 
-def _in_the_way(refused: RefusedOpening) -> Finding:
-    frame, other = refused.frame, refused.other
-    if other is None:
+def _in_its_way(refused: RefusedOpening) -> OpeningFrame:
+    if refused.other is None:
         raise AssertionError("whatever is in the way is named")
+    return refused.other
+
+
+def _in_the_way(refused: RefusedOpening) -> Finding:
+    frame, other = refused.frame, _in_its_way(refused)
     mine, shift = frame.placed.id, clear_of(frame, other.pack, refused.admitted)
     return about(
         frame,
@@ -109,9 +113,7 @@ def _in_the_way(refused: RefusedOpening) -> Finding:
 
 
 def _no_room_between(refused: RefusedOpening) -> Finding:
-    frame, other = refused.frame, refused.other
-    if other is None:
-        raise AssertionError("whatever is in the way is named")
+    frame, other = refused.frame, _in_its_way(refused)
     mine, theirs = frame.seen, other.seen
     is_upper = mine.is_above(theirs)
     upper, lower = (mine, theirs) if is_upper else (theirs, mine)
@@ -135,9 +137,7 @@ def _no_room_between(refused: RefusedOpening) -> Finding:
 
 
 def _kings_clash(refused: RefusedOpening) -> Finding:
-    frame, other = refused.frame, refused.other
-    if other is None:
-        raise AssertionError("whatever is in the way is named")
+    frame, other = refused.frame, _in_its_way(refused)
     mine, theirs = frame.placed.id, other.placed.id
     in_line = (other.pack.start - frame.pack.start, other.pack.end - frame.pack.end)
     shifts = sorted((*in_line, half(in_line[0] + in_line[1]), *either_way(frame, other.pack)), key=abs)

@@ -53,19 +53,16 @@ def _angled_end(plan: WallPlan, end: End, meeting: EndMeeting) -> Finding:
 
 def _over_others(plan: WallPlan) -> Iterator[Finding]:
     """Ends that stand over the wall they butt into: up there is nothing to nail them to."""
-    for end, there in plan.over:
-        meeting = plan.meetings.at(end)
-        if meeting is None:
-            continue
+    for end, other, there in plan.over:
         place = 0 if end is End.START else plan.length
         over = plan.top.at(place) - there
         yield Finding(
             Code.END_STANDS_OVER,
             Severity.INFO,
-            f"At its {end} this wall is {format_inches(over)} higher than wall {meeting.other}: above "
+            f"At its {end} this wall is {format_inches(over)} higher than wall {other}: above "
             f"{format_inches(there)} its end stud has nothing beside it.",
-            f"Nail it to wall {meeting.other} below, brace it above, and have the wall or roof that goes on over "
-            f"{meeting.other} tied to it as drawn.",
+            f"Nail it to wall {other} below, brace it above, and have the wall or roof that goes on over {other} tied "
+            "to it as drawn.",
             at=place,
         )
 

@@ -33,8 +33,7 @@ def _on_header(upper: OpeningFrame, lower: OpeningFrame) -> Iterator[Finding]:
         return
     roles = Counter(piece.role for piece in standing)
     what = " and ".join(counted(role.value, roles[role]) for role in (Role.KING, Role.JACK) if roles[role])
-    over_jacks = [*lower.seen.jacks]
-    is_straight_down = all(any(jack.contains(piece.span) for jack in over_jacks) for piece in standing)
+    is_straight_down = all(any(jack.contains(piece.span) for jack in lower.seen.jacks) for piece in standing)
     mine, theirs = upper.placed.id, lower.placed.id
     if is_straight_down:
         yield about(

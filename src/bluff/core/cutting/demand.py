@@ -9,7 +9,7 @@ from bluff.core.cutting.problem import Piece, Problem, Stock
 from bluff.core.errors import CuttingError
 from bluff.core.job.amounts import PrecutStuds
 from bluff.core.job.job import Job
-from bluff.core.job.stock import TREATED
+from bluff.core.job.stock import TREATED, Board
 from bluff.core.measure.length import Length
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Member
@@ -27,20 +27,21 @@ class By(StrEnum):
 
 @dataclass(frozen=True)
 class Demand:
-    """The boards of one section.
+    """What is asked of the boards of one section.
 
     Args:
-        section: Nominal lumber.
+        section: Nominal lumber, or what a list calls it.
         is_treated: Whether it is treated.
         problem: The pieces that can be cut from the boards there are.
-        members: Which member each piece is, by the piece's name; a member of two plies is two pieces.
+        members: Which member each piece is, by the piece's name; a member of two plies is two pieces. Pieces of a
+            list are none.
         too_long: Members no board is long enough for.
     """
 
     section: str
     is_treated: bool
     problem: Problem
-    members: dict[str, Member] = field(repr=False)
+    members: dict[str, Member] = field(default_factory=dict, repr=False)
     too_long: tuple[Member, ...] = ()
 
 
@@ -71,16 +72,31 @@ def demands(job: Job, framings: Iterable[Framing], by: By = By.LENGTH) -> tuple[
 def _stock(job: Job, section: str, by: By, *, is_treated: bool) -> tuple[Stock, ...]:
     """The boards of a section, shortest first."""
     boards = job.stock.of(section, is_treated=is_treated)
-    name = f"{section} {TREATED}" if is_treated else section
-    if by is By.PRICE:
-        priced = [(board.length, board.price) for board in boards if board.price is not None]
-        if not priced:
-            raise CuttingError(f"Nobody has said what boards of {name} cost; give their prices.", f"stock.{name}")
-        return tuple(sorted(Stock(length, round(price * PARTS)) for length, price in priced))
-    lengths = {board.length for board in boards} or {*job.standard.plate_stock.boards}
-    if not boards and isinstance(job.standard.studs, PrecutStuds):
-        lengths.add(job.standard.studs.length)
-    return tuple(Stock(length, length) for length in sorted(lengths))
+    if not boards:
+        lengths = {*job.standard.plate_stock.boards}
+        if isinstance(job.standard.studs, PrecutStuds):
+            lengths.add(job.standard.studs.length)
+        boards = tuple(Board(length) for length in lengths)
+    return costs(boards, by, f"{section} {TREATED}" if is_treated else section)
+
+
+def costs(boards: Iterable[Board], by: By, name: str) -> tuple[Stock, ...]:
+    """Boards at what they count for, shortest first; by price those without one are not there.
+
+    Args:
+        boards: Those there are.
+        by: Whether they cost their length or their price.
+        name: Of their section.
+
+    Raises:
+        CuttingError: By price, where nobody has a price for any.
+    """
+    if by is By.LENGTH:
+        return tuple(sorted(Stock(board.length, board.length) for board in boards))
+    priced = [Stock(board.length, round(board.price * PARTS)) for board in boards if board.price is not None]
+    if not priced:
+        raise CuttingError(f"Nobody has said what boards of {name} cost; give their prices.", f"stock.{name}")
+    return tuple(sorted(priced))
 
 
 def _demand(

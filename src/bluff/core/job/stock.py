@@ -12,7 +12,7 @@ KERF: Length = inches("1/8")
 TREATED = "treated"
 _MOST_LENGTHS = 40
 _WIDEST_KERF: Length = inches("1/2")
-_DEAREST = 1_000_000
+DEAREST = 1_000_000
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,8 +54,8 @@ class SectionStock:
                 raise JobError("A board is 1 foot to 1000 feet long.", path)
             if board.length in seen:
                 raise JobError(f"{self.name} has {format_inches(board.length)} twice; give each length once.", path)
-            if board.price is not None and not 0 <= board.price <= _DEAREST:
-                raise JobError(f"A board costs 0 to {_DEAREST}.", path)
+            if board.price is not None and not 0 <= board.price <= DEAREST:
+                raise JobError(f"A board costs 0 to {DEAREST}.", path)
             seen.add(board.length)
 
     @property

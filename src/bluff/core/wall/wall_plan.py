@@ -67,7 +67,7 @@ class WallPlan:
         stacked: How far along from its hooked end its layout begins, for studs to stand under the joists.
         like: The wall whose height its top takes at its low end, where nobody gave one.
         unlike: The wall at a gable's other end and its height, where that is another than the one that is taken.
-        over: Its ends that butt into a wall which is lower there, and how high that one is.
+        over: Its ends that butt into a wall which is lower there, that wall, and how high it is.
     """
 
     wall: Wall
@@ -87,7 +87,7 @@ class WallPlan:
     stacked: Length | None = None
     like: str | None = None
     unlike: tuple[str, Length] | None = None
-    over: tuple[tuple[End, Length], ...] = ()
+    over: tuple[tuple[End, str, Length], ...] = ()
 
     @property
     def id(self) -> str:
@@ -257,8 +257,8 @@ def _among(plan: WallPlan, plans: Mapping[str, WallPlan]) -> WallPlan:
     return replace(plan, carried=carried, over=over) if carried or over else plan
 
 
-def _over_others(plan: WallPlan, plans: Mapping[str, WallPlan]) -> Iterator[tuple[End, Length]]:
-    """The ends whose stud butts into a wall that is lower there, and how high that one is."""
+def _over_others(plan: WallPlan, plans: Mapping[str, WallPlan]) -> Iterator[tuple[End, str, Length]]:
+    """The ends whose stud butts into a wall that is lower there, that wall, and how high it is."""
     for end in End:
         meeting = plan.meetings.at(end)
         if meeting is None or meeting.joint is not Joint.BUTT:
@@ -268,7 +268,7 @@ def _over_others(plan: WallPlan, plans: Mapping[str, WallPlan]) -> Iterator[tupl
         span = wall_span(plan.id, other.length, other.meetings)
         there = other.top.highest_over(span) if span and span.length > 0 else mine
         if mine > there:
-            yield end, there
+            yield end, other.id, there
 
 
 def _carried(plan: WallPlan, plans: Mapping[str, WallPlan]) -> Length | None:
