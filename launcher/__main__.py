@@ -16,6 +16,7 @@ usage: ./bluff COMMAND
   start [--port N]    the same without demo data; --behind-proxy serves whoever a proxy here lets in
   test [PYTEST …]     set up what tests need, run linters, type checks and all tests
   test --long         the same, trying at random for hours what otherwise takes minutes
+  work                a worker alone, on the database BLUFF_DATABASE_URL names; start has one of its own
   frame JOB.json      print a job file framed, as JSON
   cut JOB.json        print how its pieces are cut from boards, as JSON; --demand LIST.json for a bare list
   generate            write the schemas and the front end's types again
@@ -34,7 +35,7 @@ def main(arguments: list[str]) -> int:
                 setup.python_environment(for_tests=False)
                 setup.front_end()
             _become("serve", *(["--demo"] if command == "demo" else []), *rest)
-        case "frame" | "cut":
+        case "frame" | "cut" | "work":
             with _one_at_a_time():
                 setup.python_environment(for_tests=False)
             _become(command, *rest)

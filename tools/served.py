@@ -12,6 +12,7 @@ from bluff.service.jobs import Jobs
 from bluff.service.sessions import ensure_installation, only_account
 from bluff.store.cluster import throwaway_cluster
 from bluff.store.database import migrate, open_pool
+from bluff.worker import worker_beside
 
 CHROMIUM = "/usr/bin/chromium"
 
@@ -25,7 +26,7 @@ def served(jobs: Sequence[core.Job]) -> Iterator[str]:
             ensure_installation(pool)
             for job in jobs:
                 Jobs(pool, only_account(pool)).add(job)
-            with background_server(pool) as address:
+            with worker_beside(url), background_server(pool) as address:
                 yield address
 
 

@@ -20,7 +20,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
         case "frame":
             return frame_file(options.file)
         case "cut":
-            return cut_file(options.file, options.demand, options.by, options.seconds)
+            return cut_file(options.file, options.demand, options.by, options.handling, options.seconds)
         case "schema":
             return print_schema(options.of)
         case "serve":
@@ -28,6 +28,10 @@ def main(arguments: Sequence[str] | None = None) -> int:
             from bluff.serve import serve
 
             return serve(with_demo=options.demo, port=options.port, is_behind_proxy=options.behind_proxy)
+        case "work":
+            from bluff.worker import work_alone
+
+            return work_alone(until_input_ends=options.until_input_ends)
     raise AssertionError(f"argparse let an unknown command through: {options.command}")
 
 
@@ -51,35 +55,36 @@ def frame_file(path: Path) -> int:
     return _answered(path, "a job file", framed, "The framed job")
 
 
-def cut_file(job: Path | None, demand: Path | None, least: str, seconds: float) -> int:
+def cut_file(job: Path | None, demand: Path | None, least: str, handling: float, seconds: float) -> int:
     """Print how a job, or a bare list of pieces, is cut from boards, as JSON; returns as `frame_file`.
 
     Args:
         job: A job file.
         demand: A list of pieces, in its place.
-        least: What there is to be least of, length or price.
+        least: What there is to be least of, length, price or boards.
+        handling: What a board counts for besides, in inches by length, in money by price.
         seconds: How long a better plan is looked for.
     """
     import json
+    from fractions import Fraction
 
     from bluff.core import frame, wall_plans
-    from bluff.core.cutting.demand import By, Demand, demands
+    from bluff.core.cutting.demand import Aim, By, Demand, demands
     from bluff.formats.cut_file import cut_data, read_cut_list
     from bluff.formats.job_file import read_job
     from bluff.solve.patterns import by_patterns
 
-    by = By(least)
-
     def cut(text: bytes) -> str:
+        aim = Aim(By(least), Fraction(str(handling)))
         asked: Sequence[Demand]
         if demand is not None:
-            asked = read_cut_list(text, by)
+            asked = read_cut_list(text, aim)
         else:
             read = read_job(text)
-            asked = demands(read, [frame(plan) for plan in wall_plans(read)], by)
+            asked = demands(read, [frame(plan) for plan in wall_plans(read)], aim)
         whole = max(sum(len(one.problem.pieces) for one in asked), 1)
         plans = [(one, by_patterns(one.problem, seconds * len(one.problem.pieces) / whole)) for one in asked]
-        return json.dumps(cut_data(plans, by), indent=1)
+        return json.dumps(cut_data(plans, aim), indent=1)
 
     path, kind = (demand, "a list of pieces") if demand is not None else (job or Path("-"), "a job file")
     return _answered(path, kind, cut, "The cutting plan")
@@ -156,7 +161,12 @@ def _parser() -> argparse.ArgumentParser:
     cut = commands.add_parser("cut", help="print how a job's pieces are cut from boards, as JSON")
     cut.add_argument("file", type=Path, nargs="?", help="a job file, or - for standard input")
     cut.add_argument("--demand", type=Path, help="a list of pieces and boards in place of a job")
-    cut.add_argument("--by", choices=["length", "price"], default="length", help="what there is to be least of")
+    cut.add_argument(
+        "--by", choices=["length", "price", "boards"], default="length", help="what there is to be least of"
+    )
+    cut.add_argument(
+        "--handling", type=float, default=0.0, help="what a board counts for besides: inches by length, money by price"
+    )
     cut.add_argument("--seconds", type=_seconds, default=5.0, help="how long a better plan is looked for")
     schema = commands.add_parser("schema", help="print a published schema")
     schema.add_argument("of", choices=["job-file", "openapi"])
@@ -166,4 +176,6 @@ def _parser() -> argparse.ArgumentParser:
     serve.add_argument(
         "--behind-proxy", action="store_true", help="serve whoever a proxy on this machine lets in, without a session"
     )
+    work = commands.add_parser("work", help="do what servers on BLUFF_DATABASE_URL hand to workers")
+    work.add_argument("--until-input-ends", action="store_true", help="end when whoever started it is gone")
     return parser

@@ -1,4 +1,4 @@
-"""Start everything: the database, its migrations, the demo job, the web server; stop what was started."""
+"""Start everything: the database, its migrations, the demo job, a worker, the web server; stop what was started."""
 
 import fcntl
 import os
@@ -22,6 +22,7 @@ from bluff.formats.bounded import WORKERS
 from bluff.service.sessions import ensure_installation
 from bluff.store.cluster import Cluster, ClusterError
 from bluff.store.database import migrate, open_pool
+from bluff.worker import worker_beside
 
 LOCAL = Path(__file__).resolve().parents[2] / ".local"
 HOST = "127.0.0.1"
@@ -84,7 +85,8 @@ def serve(with_demo: bool, port: int | None, *, is_behind_proxy: bool = False) -
                 print(f"\n  Bluff is at  {address}\n  Ctrl-C stops it.\n", flush=True)
                 app = make_app(pool, WEB, is_behind_proxy=is_behind_proxy)
                 server = uvicorn.Server(_config(app, "warning", is_behind_proxy=is_behind_proxy))
-                server.run(sockets=[listening])
+                with worker_beside(url):
+                    server.run(sockets=[listening])
     except (ServeError, ClusterError, psycopg.OperationalError) as error:
         print(error, file=sys.stderr)
         return 1

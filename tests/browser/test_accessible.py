@@ -60,6 +60,10 @@ def test_nothing_is_wrong_on_any_screen(shelter, audit):
     stage(page, "Pole")
     expect(page.get_by_role("img", name="Story poles")).to_be_visible()
     audit("pole")
+    stage(page, "Cut")
+    for tab in ("Boards", "Saw stops"):
+        page.get_by_role("tab", name=tab).click()
+        audit(f"cut, {tab}")
     stage(page, "Standards")
     expect(page.get_by_role("heading", name="This job as it is")).to_be_visible()
     audit("standards")

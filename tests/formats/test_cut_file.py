@@ -8,7 +8,7 @@ import pytest
 
 from bluff.cli import main
 from bluff.core import frame, wall_plans
-from bluff.core.cutting.demand import By
+from bluff.core.cutting.demand import Aim, By
 from bluff.formats.cut_file import read_cut_list
 from bluff.formats.errors import FaultyData
 from bluff.formats.job_file import job_data, job_from_data, read_job
@@ -73,10 +73,29 @@ def test_a_job_is_cut_with_every_ply_of_every_member(capsys):
 )
 def test_a_list_that_cannot_be_cut_says_where_and_what_would_do(change, path, says):
     with pytest.raises(FaultyData) as refused:
-        read_cut_list(json.dumps(LIST | change), By.PRICE)
+        read_cut_list(json.dumps(LIST | change), Aim(By.PRICE))
     (fault,) = refused.value.faults
     assert fault.path == path
     assert says in fault.message
+
+
+def test_fewest_boards_and_a_board_that_counts_for_more(tmp_path, capsys):
+    """Six of 60: a board of 16 feet takes three of them, 180 1/4, one of 8 feet takes one.
+
+    Two long boards are 384 and 14.00, six short ones 576 and 18.00.
+    """
+    listed = {"stock": {"2x4": {"96": 3, "192": 7}}, "sections": {"2x4": [["60", 6]]}}
+    file = tmp_path / "list.json"
+    file.write_text(json.dumps(listed))
+    code, said = cut(capsys, "--demand", file, "--by", "boards", "--seconds", "2")
+    assert code == 0
+    assert [board["length"] for board in json.loads(said.out)["boards"]] == [192, 192]
+    _, said = cut(capsys, "--demand", file, "--handling", "24", "--seconds", "2")
+    # 2 x (192 + 24)
+    assert json.loads(said.out)["cost"] == 432
+    _, said = cut(capsys, "--demand", file, "--by", "price", "--handling", "0.5", "--seconds", "2")
+    plan = json.loads(said.out)
+    assert (plan["cost"], {board["price"] for board in plan["boards"]}) == (15.0, {7.0})
 
 
 def test_a_job_without_prices_says_what_is_missing(capsys):
@@ -115,10 +134,43 @@ def test_stock_stays_in_the_job_file():
     assert job_data(job)["kerf"] == "3/32"
 
 
+def test_boards_on_the_site_grades_and_what_is_kept_stay_in_the_job_file():
+    more = {
+        "stock": {"2x6": {"192": 9.06}},
+        "grades": {"2x6": "No.2"},
+        "on_site": {"2x6": {"117 3/8": 1, "192": 4}, "2x6 treated": {"96": 2}},
+        "keep": "18",
+        "crooked": 5,
+    }
+    job = job_from_data({"format": "bluff-job", "version": 1, "name": "stock", **more})
+    assert job_from_data(job_data(job)) == job
+    assert {key: job_data(job)[key] for key in more} == more
+
+
+@pytest.mark.parametrize(
+    ("more", "path", "says"),
+    [
+        ({"on_site": {"2x5": {"96": 1}}}, "on_site.2x5", "no 2x5"),
+        ({"on_site": {"2x4": {"96": 0}}}, "on_site.2x4.96", "1"),
+        ({"on_site": {"2x4": {"96": 1, "8'": 2}}}, "on_site.2x4.96", "once for each length"),
+        ({"on_site": {"2x4": {"six": 1}}}, "on_site.2x4.six", "six"),
+        ({"grades": {"2x6": "No.2"}}, "grades.2x6", "list its boards"),
+        ({"crooked": 60}, "crooked", "50"),
+        ({"kerf": "1"}, "kerf", "nothing to 1/2"),
+    ],
+)
+def test_stock_that_cannot_be_is_refused_where_it_stands(more, path, says):
+    with pytest.raises(FaultyData) as refused:
+        job_from_data({"format": "bluff-job", "version": 1, "name": "stock", **more})
+    (fault,) = refused.value.faults
+    assert fault.path == path
+    assert says in fault.message
+
+
 @pytest.mark.parametrize(
     ("stock", "path", "says"),
     [
-        ({"2x5": {"144": 1}}, "stock", "no 2x5"),
+        ({"2x5": {"144": 1}}, "stock.2x5", "no 2x5"),
         ({"2x4": {}}, "stock.2x4", "1 to 40 lengths"),
         ({"2x4": {"144": 1, "12'": 2}}, "stock.2x4.144", "twice"),
         ({"2x4": {"6": 1}}, "stock.2x4.6", "1 foot"),

@@ -117,7 +117,10 @@ def wall(**changes):
         (small(format="other"), 'format: This is no job file; its format must be "bluff-job"'),
         (small(version=2), "version: 2 is not known; this Bluff reads version 1"),
         (small(name=""), "name: A job needs a name"),
-        (small(colour="red"), "colour: there is no such key here; the keys are format, kerf, name, openings"),
+        (
+            small(colour="red"),
+            "colour: there is no such key here; the keys are crooked, format, grades, keep, kerf, name",
+        ),
         (small(walls={}), "walls: {} is not a list"),
         (small(walls=["A"]), "walls[0]: “A” is not an object"),
         (wall(length="12'14"), "walls[0].length: “12'14” has 14 inches"),

@@ -21,6 +21,7 @@ const SCREENS = {
   openings: async () => (await import("./openings/OpeningsScreen")).OpeningsScreen,
   bench: async () => (await import("./bench/BenchScreen")).BenchScreen,
   pole: async () => (await import("./pole/PoleScreen")).PoleScreen,
+  cut: async () => (await import("./cut/CutScreen")).CutScreen,
   standards: async () => (await import("./standards/StandardsScreen")).StandardsScreen,
 };
 
@@ -43,6 +44,7 @@ const router = createBrowserRouter([
           { path: "openings", ...screen("openings") },
           { path: "bench/:wall?", ...screen("bench") },
           { path: "pole", ...screen("pole") },
+          { path: "cut", ...screen("cut") },
           { path: "standards", ...screen("standards") },
         ],
       },

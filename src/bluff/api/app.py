@@ -19,6 +19,8 @@ from bluff.api import (
     bench,
     bring_in,
     changes,
+    cutting,
+    cutting_files,
     draft,
     files,
     job,
@@ -35,6 +37,7 @@ from bluff.api.errors import install_error_handlers
 from bluff.api.gate import Gate
 from bluff.api.quiet import Hearing, Quiet
 from bluff.api.wire import Refusal
+from bluff.service.queue import Queue
 
 WEB = Path(__file__).resolve().parents[3] / "web" / "dist"
 
@@ -47,7 +50,24 @@ ANYWHERE: dict[int | str, dict[str, Any]] = {
 }
 """What any request may be refused with, whatever it asks for."""
 
-_PARTS = (session, jobs, job, changes, typed, plan, openings, bench, draft, poles, standards, files, bring_in, line)
+_PARTS = (
+    session,
+    jobs,
+    job,
+    changes,
+    typed,
+    plan,
+    openings,
+    bench,
+    draft,
+    poles,
+    cutting,
+    standards,
+    files,
+    bring_in,
+    line,
+    cutting_files,
+)
 
 _FOR_GOOD = "public, max-age=31536000, immutable"
 
@@ -122,6 +142,7 @@ def make_app(pool: ConnectionPool, web: Path | None = WEB, *, is_behind_proxy: b
         responses=ANYWHERE,
     )
     app.state.pool = pool
+    app.state.queue = Queue(pool)
     app.state.is_behind_proxy = is_behind_proxy
     # The usual level takes four times as long for a tenth less, and somebody waits.
     app.add_middleware(GZipMiddleware, minimum_size=1024, compresslevel=4)

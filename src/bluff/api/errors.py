@@ -14,12 +14,18 @@ from bluff.api.wire import FaultView, Refusal
 from bluff.core.errors import BluffError
 from bluff.formats.edits import edit_from_core
 from bluff.formats.errors import Fault, FaultyData, fault_of, faults_in
-from bluff.service.errors import Conflict, NotFound, NothingToDo, NotSignedIn, ServiceError, TooLong
+from bluff.service.errors import Changed, Conflict, NotFound, NothingToDo, NotSignedIn, ServiceError, TooLong
 
 _AWAY = "The database does not answer at the moment; nothing was changed."
 _log = logging.getLogger("uvicorn.error")
 
-_STATUS: dict[type[ServiceError], int] = {NotFound: 404, NotSignedIn: 401, NothingToDo: 409, TooLong: 422}
+_STATUS: dict[type[ServiceError], int] = {
+    NotFound: 404,
+    NotSignedIn: 401,
+    NothingToDo: 409,
+    Changed: 409,
+    TooLong: 422,
+}
 
 
 def install_error_handlers(app: FastAPI) -> None:

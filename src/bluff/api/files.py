@@ -1,13 +1,12 @@
 """Routes that hand a job out as a file: on paper, in a spreadsheet, in another program."""
 
-import re
-from datetime import date
 from typing import Annotated
 from uuid import UUID
 
 from fastapi import APIRouter, Query, Request, Response
 from fastapi.concurrency import run_in_threadpool
 
+from bluff.api.answers import download, imprint, shown, stem
 from bluff.api.body import FILE_BODY, FileBody
 from bluff.api.session import CrewJobs
 from bluff.api.typed import EditReading, edit_reading
@@ -20,7 +19,6 @@ from bluff.formats.exports import DRAWING, MODEL, SHEETS
 from bluff.formats.job_file import job_data, write_job
 from bluff.formats.paper import (
     SHOWN_AT_FIRST,
-    Imprint,
     Layer,
     Paper,
     layout_pole_sheet,
@@ -31,7 +29,7 @@ from bluff.formats.paper import (
 from bluff.formats.schedule import read_schedule, schedule_csv, schedule_edit
 from bluff.formats.tables import cut_list_csv, marks_csv
 from bluff.service.errors import NotFound
-from bluff.service.jobs import JobState, framings, known_wall
+from bluff.service.jobs import framings, known_wall
 
 router = APIRouter(prefix="/api/jobs/{job_id}", tags=["files"])
 
@@ -40,7 +38,7 @@ router = APIRouter(prefix="/api/jobs/{job_id}", tags=["files"])
 def job_file(jobs: CrewJobs, job_id: UUID) -> Response:
     """The job as a job file to keep, mail or edit."""
     job = jobs.get(job_id).job
-    return _download(write_job(job), "application/json", f"{_stem(job.name)}.bluff.json")
+    return download(write_job(job), "application/json", f"{stem(job.name)}.bluff.json")
 
 
 @router.get("/sheets.pdf", response_class=Response)
@@ -57,26 +55,25 @@ async def sheets(
     state = await run_in_threadpool(jobs.get, job_id)
     if wall is not None:
         known_wall(state.job, wall)
-    imprint = _imprint(state)
     link = f"{request.base_url}jobs/{job_id}"
     layers = (SHOWN_AT_FIRST | show) - hide
-    pdf = await done(request, SHEETS, job_data(state.job), wall, paper, imprint, link, layers)
-    name = _stem(state.job.name) + (f"-{_stem(wall)}" if wall else "")
-    return _shown(pdf, name)
+    pdf = await done(request, SHEETS, job_data(state.job), wall, paper, imprint(state), link, layers)
+    name = stem(state.job.name) + (f"-{stem(wall)}" if wall else "")
+    return shown(pdf, name)
 
 
 @router.get("/marks.csv", response_class=Response)
 def marks(jobs: CrewJobs, job_id: UUID) -> Response:
     """Every mark on every plate, for a spreadsheet."""
     job = jobs.get(job_id).job
-    return _download(marks_csv(framings(job)), "text/csv", f"{_stem(job.name)}-marks.csv")
+    return download(marks_csv(framings(job)), "text/csv", f"{stem(job.name)}-marks.csv")
 
 
 @router.get("/cut-list.csv", response_class=Response)
 def cut_list(jobs: CrewJobs, job_id: UUID) -> Response:
     """What to cut, wall by wall, for a spreadsheet."""
     job = jobs.get(job_id).job
-    return _download(cut_list_csv(framings(job)), "text/csv", f"{_stem(job.name)}-cut-list.csv")
+    return download(cut_list_csv(framings(job)), "text/csv", f"{stem(job.name)}-cut-list.csv")
 
 
 @router.get("/poles.pdf", response_class=Response)
@@ -90,16 +87,15 @@ def pole_sheets(
 ) -> Response:
     """The story poles side by side, or one of them at full size."""
     state = jobs.get(job_id)
-    imprint = _imprint(state)
     all_poles = poles(framings(state.job))
     if strip is None:
-        pdf = pole_sheet(all_poles, paper, imprint)
+        pdf = pole_sheet(all_poles, paper, imprint(state))
     else:
         mine = [pole for pole in all_poles if strip in {opening.placed.id for opening in pole.openings}]
         if not mine:
             raise NotFound(f"There is no pole of {strip}; it is not framed, or not in this job.")
-        pdf = pole_strip(mine[0], paper, imprint)
-    return _shown(pdf, f"{_stem(state.job.name)}-poles")
+        pdf = pole_strip(mine[0], paper, imprint(state))
+    return shown(pdf, f"{stem(state.job.name)}-poles")
 
 
 @router.get("/layout-pole.pdf", response_class=Response)
@@ -115,7 +111,7 @@ def layout_pole_paper(
     known_wall(state.job, wall)
     pole = layout_pole(next(framing for framing in framings(state.job) if framing.plan.id == wall))
     drawn = layout_pole_strip if full_size else layout_pole_sheet
-    return _shown(drawn(pole, paper, _imprint(state)), f"{_stem(state.job.name)}-{_stem(wall)}-layout-pole")
+    return shown(drawn(pole, paper, imprint(state)), f"{stem(state.job.name)}-{stem(wall)}-layout-pole")
 
 
 @router.get("/schedule.csv", response_class=Response)
@@ -123,7 +119,7 @@ def schedule_table(jobs: CrewJobs, job_id: UUID) -> Response:
     """The schedule of openings, for a spreadsheet."""
     job = jobs.get(job_id).job
     rows = schedule(framings(job), job.openings, are_alike_together=False)
-    return _download(schedule_csv(rows), "text/csv", f"{_stem(job.name)}-openings.csv")
+    return download(schedule_csv(rows), "text/csv", f"{stem(job.name)}-openings.csv")
 
 
 @router.post("/schedule.csv", openapi_extra=FILE_BODY)
@@ -142,7 +138,7 @@ async def dxf(request: Request, jobs: CrewJobs, job_id: UUID) -> Response:
     """Plan, elevations and plates as a DXF drawing in inches."""
     job = (await run_in_threadpool(jobs.get, job_id)).job
     text = await done(request, DRAWING, job_data(job))
-    return _download(text, "image/vnd.dxf", f"{_stem(job.name)}.dxf")
+    return download(text, "image/vnd.dxf", f"{stem(job.name)}.dxf")
 
 
 @router.get("/model.ifc", response_class=Response)
@@ -150,25 +146,4 @@ async def ifc(request: Request, jobs: CrewJobs, job_id: UUID) -> Response:
     """Walls, openings and every member as an IFC model."""
     job = (await run_in_threadpool(jobs.get, job_id)).job
     text = await done(request, MODEL, job_data(job))
-    return _download(text, "application/x-step", f"{_stem(job.name)}.ifc")
-
-
-def _imprint(state: JobState) -> Imprint:
-    today = date.today()
-    return Imprint(state.job.name, state.revision, f"{today.day} {today:%B %Y}")
-
-
-def _shown(pdf: bytes, name: str) -> Response:
-    """Shown, not saved: most people print it at once."""
-    return Response(
-        pdf, media_type="application/pdf", headers={"Content-Disposition": f'inline; filename="{name}.pdf"'}
-    )
-
-
-def _download(body: str | bytes, media_type: str, name: str) -> Response:
-    return Response(body, media_type=media_type, headers={"Content-Disposition": f'attachment; filename="{name}"'})
-
-
-def _stem(name: str) -> str:
-    """A file's name from a job's: plain letters, digits and dashes."""
-    return re.sub(r"[^a-z0-9]+", "-", name.lower()).strip("-") or "job"
+    return download(text, "application/x-step", f"{stem(job.name)}.ifc")

@@ -10,14 +10,14 @@ from typing import Annotated, Any
 
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
-from bluff.core.cutting.demand import PARTS, By, Demand, costs
+from bluff.core.cutting.demand import PARTS, Aim, By, Demand, costs
 from bluff.core.cutting.problem import CuttingPlan, Piece, Problem, Stock, drop_of
 from bluff.core.errors import BluffError
-from bluff.core.job.stock import KERF, Board
-from bluff.core.measure.length import parse_length, to_inches
+from bluff.core.job.stock import KERF, Board, Section
+from bluff.core.measure.length import PER_INCH, to_inches
 from bluff.formats.errors import Fault, FaultyData, fault_of, faults_of
-from bluff.formats.job_file import StockText
 from bluff.formats.json_text import read_json
+from bluff.formats.stock_file import PricesText, board_length
 from bluff.formats.values import LengthText
 
 LARGEST_LIST = 4 * 1024 * 1024
@@ -30,16 +30,16 @@ class CutListFile(BaseModel):
     model_config = ConfigDict(extra="forbid")
 
     kerf: LengthText = KERF
-    stock: StockText
+    stock: PricesText
     sections: dict[str, list[tuple[LengthText, Annotated[int, Field(strict=True, ge=1, le=_MOST_PIECES)]]]]
 
 
-def read_cut_list(text: str | bytes, by: By) -> list[Demand]:
+def read_cut_list(text: str | bytes, aim: Aim) -> list[Demand]:
     """Read a bare list of pieces.
 
     Args:
         text: The file as it is.
-        by: Whether boards cost their length or their price.
+        aim: What plans are to have least of.
 
     Raises:
         FaultyData: It cannot be read; every fault names its path and says what would do.
@@ -56,9 +56,9 @@ def read_cut_list(text: str | bytes, by: By) -> list[Demand]:
     for section, rows in listed.sections.items():
         try:
             pieces = _pieces(rows, section)
-            problem = Problem(pieces, _stock(listed, section, by), listed.kerf)
+            problem = Problem(pieces, _stock(listed, section, aim), listed.kerf)
             _check_fits(problem, rows, section)
-            asked.append(Demand(section, is_treated=False, problem=problem))
+            asked.append(Demand(Section(section), problem))
         except FaultyData as faulty:
             faults += faulty.faults
         except BluffError as error:
@@ -88,41 +88,39 @@ def _check_fits(problem: Problem, rows: Iterable[tuple[int, int]], section: str)
         raise FaultyData(faults)
 
 
-def _stock(listed: CutListFile, section: str, by: By) -> tuple[Stock, ...]:
+def _stock(listed: CutListFile, section: str, aim: Aim) -> tuple[Stock, ...]:
     """The boards of a section, shortest first."""
     if section not in listed.stock:
         known = ", ".join(listed.stock) or "none"
         raise FaultyData([Fault(f"sections.{section}", f"There are no boards of {section}; the stock has {known}.")])
-    boards = []
-    for text, price in listed.stock[section].items():
-        try:
-            boards.append(Board(parse_length(text), price))
-        except BluffError as error:
-            raise FaultyData([Fault(f"stock.{section}.{text}", error.message)]) from error
+    prices = listed.stock[section].items()
     try:
-        return costs(boards, by, section)
+        boards = [Board(board_length(f"stock.{section}", text), price) for text, price in prices]
+        return costs(boards, aim, section)
     except BluffError as error:
         raise FaultyData([fault_of(error)]) from error
 
 
-def cut_data(plans: Iterable[tuple[Demand, CuttingPlan]], by: By) -> dict[str, Any]:
+def cut_data(plans: Iterable[tuple[Demand, CuttingPlan]], aim: Aim) -> dict[str, Any]:
     """Cutting plans as JSON data: every board, what no plan goes below, what these cost, and the gap between.
 
-    By length costs are inches; a price is that of a board, left null where boards are counted by their length.
+    By length costs are inches, by price they are money, with what handling a board counts for; a price is left null
+    where boards are not counted by it.
     """
     boards = []
     cost, bound = 0, Fraction(0)
     too_long = []
-    unit = 64 if by is By.LENGTH else PARTS
+    unit = PARTS if aim.by is By.PRICE else PER_INCH
+    handling = aim.handling if aim.by is By.PRICE else 0
     for asked, plan in plans:
         cost, bound = cost + plan.cost, bound + plan.bound
         for board in plan.boards:
             boards.append(
                 {
-                    "section": asked.section,
-                    "treated": asked.is_treated,
+                    "section": asked.section.size,
+                    "treated": asked.section.is_treated,
                     "length": to_inches(board.stock.length),
-                    "price": None if by is By.LENGTH else board.stock.cost / unit,
+                    "price": float(Fraction(board.stock.cost, unit) - handling) if aim.by is By.PRICE else None,
                     "pieces": [_piece(piece, asked) for piece in board.pieces],
                     "drop": to_inches(drop_of(board, asked.problem.kerf)),
                 }

@@ -5,7 +5,7 @@ docs/job-file.md describes it; docs/job-file.schema.json is generated from the m
 
 import json
 from fractions import Fraction
-from typing import Annotated, Any, Literal, TypeAlias
+from typing import Annotated, Any, Literal
 
 from pydantic import Field, StrictBool, StrictInt, StrictStr, ValidationError
 
@@ -27,15 +27,16 @@ from bluff.core.job.job import (
 from bluff.core.job.position import At, Centred
 from bluff.core.job.schools import End, Line, OpeningKind
 from bluff.core.job.special import Beam, ClearFor, FixtureBacking, KeptClear, Post
-from bluff.core.job.stock import KERF, TREATED, Board, SectionStock, YardStock
+from bluff.core.job.stock import YardStock
 from bluff.core.job.top import MOST_POINTS, Chain, Gable, HeightAt, Rake, Top
 from bluff.core.job.ways import JobWays, OpeningWays, Taken, WallWays
-from bluff.core.measure.length import PER_INCH, Length, format_exact, parse_length
+from bluff.core.measure.length import PER_INCH
 from bluff.core.measure.shapes import Corner
 from bluff.core.measure.size import Size
 from bluff.formats.errors import Fault, FaultyData, fault_of, faults_of
 from bluff.formats.json_text import read_json
-from bluff.formats.values import FeetText, LengthText, PointText, PositionText, PriceNumber, RiseText, SizeText
+from bluff.formats.stock_file import StockFile, stock_keys
+from bluff.formats.values import FeetText, LengthText, PointText, PositionText, RiseText, SizeText
 from bluff.formats.ways_file import JobWaysFile, OpeningWaysFile, WallWaysFile, ways_keys
 from bluff.formats.ways_values import FileModel
 
@@ -364,36 +365,7 @@ class PictureFile(FileModel):
         )
 
 
-StockText: TypeAlias = dict[str, dict[str, PriceNumber | None]]
-"""Boards by section, ``2x6`` or ``2x6 treated``, each a length and its price."""
-
-
-def _stock(written: StockText, kerf: Length | None) -> YardStock:
-    sections = []
-    for name, prices in written.items():
-        boards = tuple(Board(_board_length(name, text), price) for text, price in prices.items())
-        is_treated = name.endswith(f" {TREATED}")
-        sections.append(SectionStock(name.removesuffix(f" {TREATED}"), is_treated, boards))
-    return YardStock(tuple(sections), KERF if kerf is None else kerf)
-
-
-def _board_length(section: str, text: str) -> Length:
-    try:
-        return parse_length(text)
-    except BluffError as error:
-        raise JobError(error.message, f"stock.{section}.{text}") from error
-
-
-def _written_stock(stock: YardStock) -> StockText | None:
-    if not stock.sections:
-        return None
-    return {
-        section.name: {format_exact(board.length): board.price for board in section.boards}
-        for section in stock.sections
-    }
-
-
-class JobFile(FileModel):
+class JobFile(StockFile):
     """A whole job."""
 
     format: Literal["bluff-job"] = "bluff-job"
@@ -404,10 +376,6 @@ class JobFile(FileModel):
     walls: list[WallFile] = Field(default_factory=list)
     openings: list[OpeningFile] = Field(default_factory=list)
     picture: PictureFile | None = None
-    stock: Annotated[
-        StockText | None, Field(description="Boards by section, each a length and its price, null where none is known.")
-    ] = None
-    kerf: Annotated[LengthText | None, Field(description="What the saw takes at every cut; 1/8 when left out.")] = None
 
     def to_core(self) -> Job:
         """The job.
@@ -444,7 +412,7 @@ class JobFile(FileModel):
             faults.append(fault_of(error, "taken"))
         stock = YardStock()
         try:
-            stock = _stock(self.stock or {}, self.kerf)
+            stock = self.stock_to_core()
         except BluffError as error:
             faults.append(fault_of(error))
         if faults:
@@ -463,8 +431,7 @@ class JobFile(FileModel):
             walls=[WallFile.from_core(wall) for wall in job.walls],
             openings=[OpeningFile.from_core(opening) for opening in job.openings],
             picture=PictureFile.from_core(job.picture) if job.picture else None,
-            stock=_written_stock(job.stock),
-            kerf=None if job.stock.kerf == KERF else job.stock.kerf,
+            **stock_keys(job.stock),
         )
 
 

@@ -79,10 +79,10 @@ def written(head: Sequence[str], rows: Iterable[Sequence[object]]) -> str:
     file = StringIO()
     writer = csv.writer(file)
     writer.writerow(head)
-    writer.writerows([_safe(cell) for cell in row] for row in rows)
+    writer.writerows([safe(cell) for cell in row] for row in rows)
     return file.getvalue()
 
 
-def _safe(cell: object) -> object:
+def safe(cell: object) -> object:
     """A mark like =1+1 is text, though a spreadsheet would take it for a formula."""
     return f"'{cell}" if isinstance(cell, str) and cell[:1] in "=+-@" and cell else cell

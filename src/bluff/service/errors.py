@@ -6,6 +6,7 @@
     ├── NotFound        the crew has no such thing
     ├── NotSignedIn     nobody is known to be asking
     ├── NothingToDo     an undo or redo with nothing to go back to
+    ├── Changed         what was to be done is no longer there to be done
     ├── TooLong         it took longer than anybody waits
     └── Conflict        somebody else changed the job first
 """
@@ -31,6 +32,10 @@ class NotSignedIn(ServiceError):
 
 class NothingToDo(ServiceError):
     """There is nothing to undo or redo."""
+
+
+class Changed(ServiceError):
+    """What somebody was about to do is no longer there to be done; the message says what to look at."""
 
 
 class TooLong(ServiceError):

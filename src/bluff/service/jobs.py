@@ -157,7 +157,7 @@ class Jobs:
             NotFound: The crew has no such job.
         """
         with self.pool.connection() as connection:
-            return self._get(connection, job)
+            return self.get_in(connection, job)
 
     def add(self, job: core.Job) -> JobState:
         """Keep a new job: an empty one, or one read from a job file.
@@ -169,7 +169,7 @@ class Jobs:
         with self.pool.connection() as connection:
             key = uuid4()
             rows.add_job(connection, self.account, left, key)
-            return self._get(connection, key, job)
+            return self.get_in(connection, key, job)
 
     def add_once(self, job: core.Job, key: UUID) -> None:
         """Keep a new job under a key of its own, unless a job, even a removed one, has that key."""
@@ -193,16 +193,16 @@ class Jobs:
         """
         with self.pool.connection() as connection:
             if self._is_made(connection, job, key):
-                return self._get(connection, job)
-            before = self._get(connection, job)
+                return self.get_in(connection, job)
+            before = self.get_in(connection, job)
             if before.revision == revision:
                 edit = self._signed(edit)
                 after = core.apply(before.job, edit)
                 if rows.save_edit(connection, self.account, job, revision, edit_data(edit), _left(after), key):
-                    return self._get(connection, job, after)
+                    return self.get_in(connection, job, after)
             # Somebody was faster: another, or this very change, sent twice.
             is_made = self._is_made(connection, job, key)
-            current = self._get(connection, job)
+            current = self.get_in(connection, job)
             if is_made:
                 return current
             raise Conflict(current, edit)
@@ -233,7 +233,7 @@ class Jobs:
         with self.pool.connection() as connection:
             if not rows.restore_job(connection, self.account.crew_id, job):
                 raise _no_job()
-            return self._get(connection, job)
+            return self.get_in(connection, job)
 
     def keep_picture(self, job: UUID, image: str, png: bytes) -> None:
         """Keep a picture of a job's plan; laying it under the walls is an edit.
@@ -242,7 +242,7 @@ class Jobs:
             NotFound: The crew has no such job.
         """
         with self.pool.connection() as connection:
-            self._get(connection, job)
+            self.get_in(connection, job)
             pictures.add_picture(connection, self.account.crew_id, job, image, png)
 
     def picture(self, job: UUID, image: str) -> bytes:
@@ -267,20 +267,24 @@ class Jobs:
     ) -> JobState:
         with self.pool.connection() as connection:
             if self._is_made(connection, job, key):
-                return self._get(connection, job)
+                return self.get_in(connection, job)
             if not save(connection, self.account, job, revision, key):
                 is_made = self._is_made(connection, job, key)
-                current = self._get(connection, job)
+                current = self.get_in(connection, job)
                 if is_made:
                     return current
                 raise Conflict(current) if current.revision != revision else NothingToDo(nothing)
-            return self._get(connection, job)
+            return self.get_in(connection, job)
 
     def _is_made(self, connection: Connection, job: UUID, key: UUID | None) -> bool:
         return key is not None and rows.has_change(connection, self.account.crew_id, job, key)
 
-    def _get(self, connection: Connection, job: UUID, written: core.Job | None = None) -> JobState:
-        """A job as it is kept; `written` is what this very transaction wrote."""
+    def get_in(self, connection: Connection, job: UUID, written: core.Job | None = None) -> JobState:
+        """One job as a transaction sees it; `written` is what this very one wrote.
+
+        Raises:
+            NotFound: The crew has no such job.
+        """
         row = rows.find_job(connection, self.account.crew_id, job)
         if row is None:
             raise _no_job()
@@ -351,6 +355,11 @@ def read_phrase(job: core.Job, text: str, wall_id: str | None) -> core.Edit:
     if wall_id is not None:
         framing(job, wall_id)
     return read_line(text, job, wall_id)
+
+
+def job_of_row(row: JobRow) -> core.Job:
+    """The job that is kept in a row, the same object for the same revision."""
+    return _kept.job(row)
 
 
 def _state(row: JobRow) -> JobState:

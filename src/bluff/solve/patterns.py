@@ -11,7 +11,7 @@ the patterns that were found gives a plan.
 """
 
 from collections import Counter, defaultdict
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from functools import reduce
@@ -39,6 +39,13 @@ _LARGEST_TABLE = 400_000_000
 
 Better = Callable[[CuttingPlan], None]
 """Told of every plan that is better than the one before it."""
+Stop = Callable[[], bool]
+"""Asked again and again whether whoever waits has heard enough; quick to answer."""
+
+
+def never() -> bool:
+    """Somebody waits to the end."""
+    return False
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,13 +56,16 @@ class _Pattern:
     counts: tuple[int, ...]
 
 
-def by_patterns(problem: Problem, seconds: float, better: Better = lambda _: None) -> CuttingPlan:
+def by_patterns(
+    problem: Problem, seconds: float, better: Better = lambda _: None, is_stopped: Stop = never
+) -> CuttingPlan:
     """The best plan that is found in so many seconds, with the best bound.
 
     Args:
         problem: What is to be cut.
         seconds: How long may be looked.
         better: Told of every better plan as it is found, the first of them at once.
+        is_stopped: Ends the search early, with the best plan so far.
 
     Raises:
         CuttingError: A piece is longer than any board.
@@ -65,7 +75,7 @@ def by_patterns(problem: Problem, seconds: float, better: Better = lambda _: Non
     better(plan)
     if not problem.pieces or seconds <= 0:
         return plan
-    search = _Search(problem)
+    search = _Search(problem, is_stopped)
     if search.knapsack.cells > _LARGEST_TABLE:
         return plan
     for board in plan.boards:
@@ -76,19 +86,25 @@ def by_patterns(problem: Problem, seconds: float, better: Better = lambda _: Non
     every = search.every()
     for pattern in every or search.of_the_rest():
         search.add(pattern)
-    boards, is_best = search.choose(began + seconds)
-    if boards and sum(board.stock.cost for board in boards) < plan.cost:
-        plan = CuttingPlan(boards, bound)
-        better(plan)
+    best = plan
+
+    def met(boards: tuple[CutBoard, ...]) -> None:
+        nonlocal best
+        if sum(board.stock.cost for board in boards) < best.cost:
+            best = CuttingPlan(boards, bound)
+            better(best)
+
+    is_best = search.choose(began + seconds, met)
     # Nothing is left to try where every pattern there is was chosen from.
-    return CuttingPlan(plan.boards, Fraction(plan.cost)) if every and is_best else plan
+    return CuttingPlan(best.boards, Fraction(best.cost)) if every and is_best else best
 
 
 class _Search:
     """The patterns found so far, and the programs that choose among them."""
 
-    def __init__(self, problem: Problem) -> None:
+    def __init__(self, problem: Problem, is_stopped: Stop) -> None:
         self.problem = problem
+        self.is_stopped = is_stopped
         self.lengths = sorted({piece.length for piece in problem.pieces}, reverse=True)
         asked = Counter(piece.length for piece in problem.pieces)
         self.asked = [asked[length] for length in self.lengths]
@@ -144,7 +160,7 @@ class _Search:
                 for board, room in enumerate(self.rooms)
                 if int(values[room]) > self.problem.stock[board].cost * self.fine
             ]
-            if not any(found) or monotonic() >= until:
+            if not any(found) or monotonic() >= until or self.is_stopped():
                 return bound
 
     def every(self) -> list[_Pattern]:
@@ -206,15 +222,19 @@ class _Search:
         bound = Fraction(whole, self.fine) / over
         return Fraction(ceil(bound / self.step) * self.step) if self.step else bound
 
-    def choose(self, until: float) -> tuple[tuple[CutBoard, ...], bool]:
-        """How often each pattern is cut, as an integer program finds it in time; nothing where it finds none.
+    def choose(self, until: float, met: Callable[[tuple[CutBoard, ...]], None]) -> bool:
+        """How often each pattern is cut, as an integer program finds it in time.
+
+        Args:
+            until: When time is up.
+            met: Told the boards of every better choice, the last of them the best.
 
         Returns:
-            The boards, and whether no choice among the patterns costs less.
+            Whether no choice among the patterns costs less than the last.
         """
         left = until - monotonic()
-        if left <= 0:
-            return (), False
+        if left <= 0 or self.is_stopped():
+            return False
         every = np.arange(len(self.patterns), dtype=np.int32)
         whole = np.array([highspy.HighsVarType.kInteger] * len(every))
         self.program.changeColsIntegrality(len(every), every, whole)
@@ -222,20 +242,22 @@ class _Search:
         # Plans cost multiples of a step: one that is less than a step over the least is the least.
         self.program.setOptionValue("mip_rel_gap", 0.0)
         self.program.setOptionValue("mip_abs_gap", 0.99 * self.step)
+        self.program.cbMipInterrupt.subscribe(lambda event: event.interrupt(self.is_stopped()))
+        self.program.cbMipImprovingSolution.subscribe(lambda event: met(self._boards(event.data_out.mip_solution)))
         self.program.run()
         if self.program.getInfo().primal_solution_status != highspy.SolutionStatus.kSolutionStatusFeasible:
-            return (), False
-        times = [round(value) for value in self.program.getSolution().col_value]
-        return self._boards(times), self.program.getModelStatus() == highspy.HighsModelStatus.kOptimal
+            return False
+        met(self._boards(self.program.getSolution().col_value))
+        return bool(self.program.getModelStatus() == highspy.HighsModelStatus.kOptimal)
 
-    def _boards(self, times: Sequence[int]) -> tuple[CutBoard, ...]:
+    def _boards(self, times: Iterable[float]) -> tuple[CutBoard, ...]:
         """The boards of a plan: pieces given out to its patterns; of lengths cut too often the last are left off."""
         waiting: dict[int, list[Piece]] = defaultdict(list)
         for piece in sorted(self.problem.pieces, key=lambda piece: piece.id, reverse=True):
             waiting[self.index[piece.length]].append(piece)
         boards = []
         for pattern, count in zip(self.patterns, times, strict=True):
-            for _ in range(count):
+            for _ in range(round(count)):
                 cut = [
                     waiting[index].pop()
                     for index, asked in enumerate(pattern.counts)

@@ -412,6 +412,130 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/cutting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Cutting
+         * @description The boards of a job; those nobody planned yet are found at once.
+         */
+        get: operations["get_cutting_api_jobs__job_id__cutting_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/cutting/run": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Run
+         * @description How far the search for better boards is.
+         */
+        get: operations["get_run_api_jobs__job_id__cutting_run_get"];
+        put?: never;
+        /**
+         * Look For Better
+         * @description Ask for better boards; they are looked for beside, and kept when they are found.
+         */
+        post: operations["look_for_better_api_jobs__job_id__cutting_run_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/cutting/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Stop
+         * @description Have the search stop; what it found is kept.
+         */
+        post: operations["stop_api_jobs__job_id__cutting_stop_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/cutting/settle": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Settle
+         * @description Keep the boards as they stand now.
+         */
+        post: operations["settle_api_jobs__job_id__cutting_settle_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/cutting/ticks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tick
+         * @description Say that pieces were cut, or were not after all.
+         */
+        post: operations["tick_api_jobs__job_id__cutting_ticks_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/cutting/locks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lock
+         * @description Have boards stay as they are, whatever is planned anew; or no longer.
+         */
+        post: operations["lock_api_jobs__job_id__cutting_locks_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/standards": {
         parameters: {
             query?: never;
@@ -780,6 +904,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/cutting.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Cut Paper
+         * @description The stops of the saw, and the boards with anything left to cut.
+         */
+        get: operations["cut_paper_api_jobs__job_id__cutting_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/labels.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Label Paper
+         * @description A label for every piece that is still to be cut.
+         */
+        get: operations["label_paper_api_jobs__job_id__labels_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/cutting.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Cut Table
+         * @description Every cut, board by board.
+         */
+        get: operations["cut_table_api_jobs__job_id__cutting_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/cutting.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Cut Spreadsheet
+         * @description The same as a spreadsheet, and the stops of the saw.
+         */
+        get: operations["cut_spreadsheet_api_jobs__job_id__cutting_xlsx_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -986,6 +1190,31 @@ export interface components {
          */
         Blocks: "none" | "one-line" | "staggered";
         /**
+         * BoardView
+         * @description A board and what comes off it, in the order of the saw; `name` is its length as a yard says it.
+         */
+        BoardView: {
+            /** Number */
+            number: number;
+            /** Name */
+            name: string;
+            length: components["schemas"]["Figure"];
+            source: components["schemas"]["bluff__core__cutting__board__Source"];
+            /** Of */
+            of: string | null;
+            /** Locked */
+            locked: boolean;
+            /** Straight */
+            straight: boolean;
+            /** New */
+            new: boolean;
+            /** Cuts */
+            cuts: components["schemas"]["CutView"][];
+            drop: components["schemas"]["Figure"];
+            /** Kept */
+            kept: boolean;
+        };
+        /**
          * BoltsFile
          * @description Where anchor bolts go by rule.
          */
@@ -1009,6 +1238,12 @@ export interface components {
              */
             apart?: string | number;
         };
+        /**
+         * By
+         * @description What plans are to have least of.
+         * @enum {string}
+         */
+        By: "length" | "price" | "boards";
         /**
          * Capped
          * @description Where a header has a pad plate.
@@ -1238,6 +1473,56 @@ export interface components {
             /** Bevel */
             bevel: number | null;
             short: components["schemas"]["Figure"] | null;
+        };
+        /**
+         * CutView
+         * @description A piece on its board.
+         *
+         *     `name` is what it is ticked by, `at` how far along the board it begins. A piece whose place is gone has no wall.
+         */
+        CutView: {
+            /** Name */
+            name: string;
+            /** At */
+            at: number;
+            length: components["schemas"]["Figure"];
+            /** Wall */
+            wall: string | null;
+            /** Role */
+            role: string | null;
+            /** Letter */
+            letter: string | null;
+            /** Opening */
+            opening: string | null;
+            /** Bevel */
+            bevel: number | null;
+            short: components["schemas"]["Figure"] | null;
+            /** Cut As */
+            cut_as: string | null;
+            cut: components["schemas"]["Ticked"] | null;
+        };
+        /**
+         * CuttingView
+         * @description Every board of a job as its walls now ask for them; `since` while nobody has looked at what changed.
+         */
+        CuttingView: {
+            /** Revision */
+            revision: number;
+            kerf: components["schemas"]["Figure"];
+            /** Planned */
+            planned: boolean;
+            /** Pieces */
+            pieces: number;
+            /** Cut */
+            cut: number;
+            /** Sections */
+            sections: components["schemas"]["SectionView"][];
+            /** Too Long */
+            too_long: string[];
+            since: components["schemas"]["SinceView"] | null;
+            /** Spares */
+            spares: components["schemas"]["SpareView"][];
+            run: components["schemas"]["RunView"] | null;
         };
         /**
          * DatumFile
@@ -1475,7 +1760,7 @@ export interface components {
             size?: string | null;
             /** Plies */
             plies?: number | null;
-            source?: components["schemas"]["Source"] | null;
+            source?: components["schemas"]["bluff__core__job__header__Source"] | null;
             place?: components["schemas"]["HeaderPlace"] | null;
             capped?: components["schemas"]["Capped"] | null;
             laid?: components["schemas"]["Laid"] | null;
@@ -1544,6 +1829,46 @@ export interface components {
          */
         JobFile: {
             /**
+             * Stock
+             * @description Boards by section, each a length and its price, null where none is known.
+             */
+            stock?: {
+                [key: string]: {
+                    [key: string]: number | null;
+                };
+            } | null;
+            /**
+             * Grades
+             * @description What grade a section of the stock is bought in.
+             */
+            grades?: {
+                [key: string]: string;
+            } | null;
+            /**
+             * On Site
+             * @description Boards on the site by section, each a length and how many; used first.
+             */
+            on_site?: {
+                [key: string]: {
+                    [key: string]: number;
+                };
+            } | null;
+            /**
+             * Kerf
+             * @description What the saw takes at every cut; 1/8 when left out.
+             */
+            kerf?: (string | number) | null;
+            /**
+             * Keep
+             * @description The shortest offcut that is kept; 24 when left out.
+             */
+            keep?: (string | number) | null;
+            /**
+             * Crooked
+             * @description Percent of boards too crooked to use, bought on top; none when left out.
+             */
+            crooked?: number | null;
+            /**
              * Format
              * @default bluff-job
              * @constant
@@ -1564,20 +1889,6 @@ export interface components {
             /** Openings */
             openings?: components["schemas"]["OpeningFile"][];
             picture?: components["schemas"]["PictureFile"] | null;
-            /**
-             * Stock
-             * @description Boards by section, each a length and its price, null where none is known.
-             */
-            stock?: {
-                [key: string]: {
-                    [key: string]: number | null;
-                };
-            } | null;
-            /**
-             * Kerf
-             * @description What the saw takes at every cut; 1/8 when left out.
-             */
-            kerf?: (string | number) | null;
         };
         /**
          * JobSummary
@@ -1685,6 +1996,12 @@ export interface components {
          */
         JoistRun: "east-west" | "north-south";
         /**
+         * LabelSheet
+         * @description A sheet of labels, by how many are on it.
+         * @enum {string}
+         */
+        LabelSheet: "letter-30" | "a4-24";
+        /**
          * Laid
          * @description How a solid header lies.
          * @enum {string}
@@ -1725,6 +2042,19 @@ export interface components {
          * @enum {string}
          */
         Line: "left" | "centre" | "right";
+        /**
+         * Locks
+         * @description Boards that are to stay as they are, or no longer.
+         */
+        Locks: {
+            /** Boards */
+            boards: number[];
+            /**
+             * Locked
+             * @default true
+             */
+            locked?: boolean;
+        };
         /**
          * MarkLines
          * @description Which sides of a piece get a line on the plate.
@@ -2781,6 +3111,37 @@ export interface components {
             end: components["schemas"]["End"];
         };
         /**
+         * RunView
+         * @description A search for better boards, and the best it found so far.
+         */
+        RunView: {
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "waiting" | "running" | "done" | "stopped" | "failed";
+            /** Says */
+            says: string | null;
+            by: components["schemas"]["By"];
+            /** Handling */
+            handling: number;
+            /** Seconds */
+            seconds: number;
+            /**
+             * Asked At
+             * Format: date-time
+             */
+            asked_at: string;
+            /** Ended At */
+            ended_at: string | null;
+            /** Boards */
+            boards: number | null;
+            /** Feet */
+            feet: number | null;
+            /** Gap */
+            gap: number | null;
+        };
+        /**
          * Runs
          * @description What a wall's end does at a square corner, when somebody says so.
          * @enum {string}
@@ -2870,7 +3231,7 @@ export interface components {
             is_own_head: boolean;
             /** Header */
             header: string;
-            source: components["schemas"]["Source"];
+            source: components["schemas"]["bluff__core__job__header__Source"];
             /**
              * Is Verified
              * @description Whether that is authority for a header.
@@ -2897,6 +3258,22 @@ export interface components {
              * @description Openings that have no place in their wall.
              */
             unplaced: string[];
+        };
+        /**
+         * SectionView
+         * @description The boards of one section, and the stops they are cut by.
+         */
+        SectionView: {
+            /** Section */
+            section: string;
+            /** Bought */
+            bought: number;
+            /** Feet */
+            feet: number;
+            /** Boards */
+            boards: components["schemas"]["BoardView"][];
+            /** Stops */
+            stops: components["schemas"]["StopView"][];
         };
         /**
          * SetClear
@@ -3107,6 +3484,20 @@ export interface components {
          */
         SillTop: "flat" | "sloped";
         /**
+         * SinceView
+         * @description What became of the boards that were planned, since the walls changed: numbers of those that are other ones.
+         */
+        SinceView: {
+            /** Boards */
+            boards: number[];
+            /** Pieces */
+            pieces: number;
+            /** Bought */
+            bought: number;
+            /** Spares */
+            spares: components["schemas"]["SpareView"][];
+        };
+        /**
          * Sizing
          * @description What an opening's size measures.
          * @enum {string}
@@ -3161,12 +3552,6 @@ export interface components {
             up: components["schemas"]["Figure"];
         };
         /**
-         * Source
-         * @description Who says so: where a size that carries load came from.
-         * @enum {string}
-         */
-        Source: "drawings" | "engineer" | "habit" | "unverified";
-        /**
          * Spacer
          * @description What lies between the plies of a header, or beside them.
          * @enum {string}
@@ -3183,6 +3568,19 @@ export interface components {
             length: components["schemas"]["Figure"];
             /** Count */
             count: number;
+        };
+        /**
+         * SpareView
+         * @description A piece that was cut, and whose place is gone.
+         */
+        SpareView: {
+            /** Section */
+            section: string;
+            length: components["schemas"]["Figure"];
+            /** Board */
+            board: number;
+            /** Name */
+            name: string;
         };
         /**
          * SplitWall
@@ -3310,6 +3708,24 @@ export interface components {
             } | null;
         };
         /**
+         * StopView
+         * @description The saw set once: how long, how many, and how many of those are cut.
+         */
+        StopView: {
+            length: components["schemas"]["Figure"];
+            short: components["schemas"]["Figure"] | null;
+            /** Bevel */
+            bevel: number | null;
+            /** Count */
+            count: number;
+            /** Cut */
+            cut: number;
+            /** Roles */
+            roles: string[];
+            /** Boards */
+            boards: number[];
+        };
+        /**
          * StudKind
          * @description What studs are made of.
          * @enum {string}
@@ -3388,6 +3804,42 @@ export interface components {
             /** Ahead */
             ahead: boolean;
             other_line: components["schemas"]["Figure"] | null;
+        };
+        /**
+         * TickFile
+         * @description A cut: the board's number, and the name the piece is cut under.
+         */
+        TickFile: {
+            /** Board */
+            board: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * Ticked
+         * @description Who cut a piece, and when.
+         */
+        Ticked: {
+            /** By */
+            by: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+        };
+        /**
+         * Ticks
+         * @description Cuts that were made, or were not after all.
+         */
+        Ticks: {
+            /** Ticks */
+            ticks: components["schemas"]["TickFile"][];
+            /**
+             * Cut
+             * @default true
+             */
+            cut?: boolean;
         };
         /**
          * TopFile
@@ -3635,6 +4087,31 @@ export interface components {
             findings: components["schemas"]["FindingCounts"];
         };
         /**
+         * WantedBoards
+         * @description What to look for: least length or price, or fewest boards, within so many seconds.
+         */
+        WantedBoards: {
+            /** @default length */
+            by?: components["schemas"]["By"];
+            /**
+             * Handling
+             * @description What a board counts for besides: inches by length, money by price.
+             * @default 0
+             */
+            handling?: number;
+            /**
+             * Seconds
+             * @default 10
+             */
+            seconds?: number;
+            /**
+             * Anew
+             * @description Whether everything is planned anew that is neither cut nor locked.
+             * @default true
+             */
+            anew?: boolean;
+        };
+        /**
          * WayView
          * @description One row: what it is called in an edit, its name and what to choose, what holds, and where that was said.
          *
@@ -3739,6 +4216,18 @@ export interface components {
                 [key: string]: string;
             };
         };
+        /**
+         * Source
+         * @description Where a board comes from.
+         * @enum {string}
+         */
+        bluff__core__cutting__board__Source: "bought" | "on-site" | "offcut";
+        /**
+         * Source
+         * @description Who says so: where a size that carries load came from.
+         * @enum {string}
+         */
+        bluff__core__job__header__Source: "drawings" | "engineer" | "habit" | "unverified";
     };
     responses: never;
     parameters: never;
@@ -4699,6 +5188,316 @@ export interface operations {
             };
         };
     };
+    get_cutting_api_jobs__job_id__cutting_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CuttingView"];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    get_run_api_jobs__job_id__cutting_run_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunView"] | null;
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    look_for_better_api_jobs__job_id__cutting_run_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WantedBoards"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunView"] | null;
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    stop_api_jobs__job_id__cutting_stop_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunView"] | null;
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    settle_api_jobs__job_id__cutting_settle_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CuttingView"];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    tick_api_jobs__job_id__cutting_ticks_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Ticks"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CuttingView"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    lock_api_jobs__job_id__cutting_locks_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Locks"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CuttingView"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     list_standards_api_standards_get: {
         parameters: {
             query?: never;
@@ -5496,6 +6295,166 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["InLine"];
                 };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    cut_paper_api_jobs__job_id__cutting_pdf_get: {
+        parameters: {
+            query?: {
+                /** @description What it is laid out for. */
+                paper?: components["schemas"]["Paper"];
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    label_paper_api_jobs__job_id__labels_pdf_get: {
+        parameters: {
+            query?: {
+                /** @description The labels there are. */
+                sheet?: components["schemas"]["LabelSheet"];
+                /** @description Labels gone from the first sheet. */
+                skip?: number;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    cut_table_api_jobs__job_id__cutting_csv_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    cut_spreadsheet_api_jobs__job_id__cutting_xlsx_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description The database does not answer; ask again. */
             503: {

@@ -114,6 +114,7 @@ function JobStages({ job }: { job: string }) {
       <Stage name="Openings" to={`/jobs/${job}/openings`} isHere={here === "openings"} />
       <Stage name="Bench" to={`/jobs/${job}/bench`} isHere={here === "bench"} {...(open ? { open } : {})} />
       <Stage name="Pole" to={`/jobs/${job}/pole`} isHere={here === "pole"} />
+      <Stage name="Cut" to={`/jobs/${job}/cut`} isHere={here === "cut"} />
       <Stage name="Standards" to={`/jobs/${job}/standards`} isHere={here === "standards"} />
     </>
   );

@@ -116,7 +116,9 @@ function Framed({
   change: JobChange;
   onTape: (tape: Tape) => void;
 } & Tabbed) {
-  const [picked, act] = useReducer(pick, NOTHING_PICKED);
+  // A label's code leads to its piece.
+  const [asked] = useSearchParams();
+  const [picked, act] = useReducer(pick, { ...NOTHING_PICKED, key: asked.get("piece") });
   const navigate = useNavigate();
   // The opening in the form, "" for a new one, null while there is no form.
   const [open, setOpen] = useState<string | null>(null);

@@ -1,25 +1,8 @@
-import { Box, chakra, Flex, Text } from "@chakra-ui/react";
+import { Box, Flex, Text } from "@chakra-ui/react";
 import type { Bench } from "../api/client";
+import { BevelSaid, ListTable } from "../app/ListTable";
 import { Said, useWords } from "../app/words";
 import { Figure } from "../drawing/Figure";
-
-const Table = chakra("table", {
-  base: {
-    w: "full",
-    borderCollapse: "collapse",
-    "& th, & td": {
-      px: "2",
-      py: "0.5",
-      textAlign: "start",
-      verticalAlign: "baseline",
-      borderBottomWidth: "1px",
-    },
-    "& th": { fontSize: "12px", color: "faint", fontWeight: 600 },
-    "& .end": { textAlign: "end" },
-    "& tr > :first-of-type": { ps: "4" },
-    "& tr > :last-of-type": { pe: "4" },
-  },
-});
 
 /** Sheets and nails of the wall. */
 function Besides({ bench: { wall } }: { bench: Bench }) {
@@ -67,7 +50,7 @@ export function CutList({ bench }: { bench: Bench }) {
   const count = bench.cut_list.reduce((sum, row) => sum + row.count, 0);
   return (
     <Box pb="3">
-      <Table aria-label="Cut list">
+      <ListTable aria-label="Cut list">
         <thead>
           <tr>
             <th className="end">Boards</th>
@@ -92,12 +75,7 @@ export function CutList({ bench }: { bench: Bench }) {
                 <Text fontSize="13px" color="faint" lineHeight="1.2">
                   {row.roles.map((role) => words.name(role).toLowerCase()).join(", ")}
                   {row.treated && ", treated"}
-                  {row.bevel && `, ${row.bevel}° bevel`}
-                  {row.short && (
-                    <>
-                      , short <Figure text={row.short.text} />
-                    </>
-                  )}
+                  <BevelSaid {...row} />
                 </Text>
               </td>
             </tr>
@@ -121,7 +99,7 @@ export function CutList({ bench }: { bench: Bench }) {
             </tr>
           ))}
         </tbody>
-      </Table>
+      </ListTable>
       <Besides bench={bench} />
       <Text px="4" pt="2" fontSize="13px" color="faint">
         {count} boards, lengths in inches. <Said>Header sizes follow the approved drawings.</Said> Keep hands

@@ -4,13 +4,14 @@ from collections import defaultdict
 from collections.abc import Iterable
 from dataclasses import dataclass, field
 from enum import StrEnum
+from fractions import Fraction
 
 from bluff.core.cutting.problem import Piece, Problem, Stock
 from bluff.core.errors import CuttingError
 from bluff.core.job.amounts import PrecutStuds
 from bluff.core.job.job import Job
-from bluff.core.job.stock import TREATED, Board
-from bluff.core.measure.length import Length
+from bluff.core.job.stock import Board, Section
+from bluff.core.measure.length import LONGEST, PER_INCH, Length
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Member
 
@@ -18,11 +19,46 @@ PARTS = 10_000
 """Prices are counted in such parts of one: what a foot costs may have four figures behind the point."""
 
 
+_MOST_HANDLING = 1000
+
+
 class By(StrEnum):
     """What plans are to have least of."""
 
     LENGTH = "length"
     PRICE = "price"
+    BOARDS = "boards"
+
+
+@dataclass(frozen=True, slots=True)
+class Aim:
+    """What plans are to have least of, and what it is worth to have a board less.
+
+    Args:
+        by: What there is to be least of; of plans with as few boards the shortest.
+        handling: What a board counts for besides what it is, since somebody orders, carries and cuts it: inches by
+            length, money by price.
+
+    Raises:
+        CuttingError: Nobody counts so much, or less than nothing.
+    """
+
+    by: By = By.LENGTH
+    handling: Fraction = Fraction(0)
+
+    def __post_init__(self) -> None:
+        if not 0 <= self.handling <= _MOST_HANDLING:
+            raise CuttingError(f"Handling a board counts for 0 to {_MOST_HANDLING}.", "handling")
+
+    def cost(self, board: Board) -> int | None:
+        """What a board counts for, in 64ths or parts of a price; None by price where nobody knows that."""
+        match self.by:
+            case By.LENGTH:
+                return board.length + round(self.handling * PER_INCH)
+            case By.BOARDS:
+                return board.length + LONGEST
+            case By.PRICE:
+                return None if board.price is None else round((board.price + self.handling) * PARTS)
 
 
 @dataclass(frozen=True)
@@ -30,22 +66,20 @@ class Demand:
     """What is asked of the boards of one section.
 
     Args:
-        section: Nominal lumber, or what a list calls it.
-        is_treated: Whether it is treated.
+        section: Which; of a list, what it calls it.
         problem: The pieces that can be cut from the boards there are.
         members: Which member each piece is, by the piece's name; a member of two plies is two pieces. Pieces of a
             list are none.
         too_long: Members no board is long enough for.
     """
 
-    section: str
-    is_treated: bool
+    section: Section
     problem: Problem
     members: dict[str, Member] = field(default_factory=dict, repr=False)
     too_long: tuple[Member, ...] = ()
 
 
-def demands(job: Job, framings: Iterable[Framing], by: By = By.LENGTH) -> tuple[Demand, ...]:
+def demands(job: Job, framings: Iterable[Framing], aim: Aim = Aim()) -> tuple[Demand, ...]:
     """Every section of a job, in the order its walls need them.
 
     Boards are those of the job's stock. A section that is not in it comes in the lengths plates are broken to fit,
@@ -54,54 +88,51 @@ def demands(job: Job, framings: Iterable[Framing], by: By = By.LENGTH) -> tuple[
     Args:
         job: The job, for what its yard has.
         framings: Its walls.
-        by: Whether boards cost their length or their price.
+        aim: What plans are to have least of.
 
     Raises:
         CuttingError: By price, with boards nobody has a price for.
     """
-    members: dict[tuple[str, bool], list[Member]] = defaultdict(list)
+    members: dict[Section, list[Member]] = defaultdict(list)
     for framing in framings:
         for member in framing.members:
-            members[member.size, member.is_treated].append(member)
+            members[Section(member.size, member.is_treated)].append(member)
     return tuple(
-        _demand(section, is_treated, listed, _stock(job, section, by, is_treated=is_treated), job.stock.kerf)
-        for (section, is_treated), listed in members.items()
+        _demand(section, listed, costs(boards_of(job, section), aim, str(section)), job.stock.kerf)
+        for section, listed in members.items()
     )
 
 
-def _stock(job: Job, section: str, by: By, *, is_treated: bool) -> tuple[Stock, ...]:
-    """The boards of a section, shortest first."""
-    boards = job.stock.of(section, is_treated=is_treated)
-    if not boards:
-        lengths = {*job.standard.plate_stock.boards}
-        if isinstance(job.standard.studs, PrecutStuds):
-            lengths.add(job.standard.studs.length)
-        boards = tuple(Board(length) for length in lengths)
-    return costs(boards, by, f"{section} {TREATED}" if is_treated else section)
+def boards_of(job: Job, section: Section) -> tuple[Board, ...]:
+    """The boards there are of a section, shortest first."""
+    listed = job.stock.of(section)
+    if listed:
+        return tuple(sorted(listed.boards, key=lambda board: board.length))
+    lengths = {*job.standard.plate_stock.boards}
+    # Precut studs are sold in what walls are studded with, and never treated.
+    if isinstance(job.standard.studs, PrecutStuds) and section in {Section(wall.stud) for wall in job.walls}:
+        lengths.add(job.standard.studs.length)
+    return tuple(Board(length) for length in sorted(lengths))
 
 
-def costs(boards: Iterable[Board], by: By, name: str) -> tuple[Stock, ...]:
+def costs(boards: Iterable[Board], aim: Aim, name: str) -> tuple[Stock, ...]:
     """Boards at what they count for, shortest first; by price those without one are not there.
 
     Args:
         boards: Those there are.
-        by: Whether they cost their length or their price.
+        aim: What plans are to have least of.
         name: Of their section.
 
     Raises:
         CuttingError: By price, where nobody has a price for any.
     """
-    if by is By.LENGTH:
-        return tuple(sorted(Stock(board.length, board.length) for board in boards))
-    priced = [Stock(board.length, round(board.price * PARTS)) for board in boards if board.price is not None]
+    priced = [Stock(board.length, cost) for board in boards if (cost := aim.cost(board)) is not None]
     if not priced:
         raise CuttingError(f"Nobody has said what boards of {name} cost; give their prices.", f"stock.{name}")
     return tuple(sorted(priced))
 
 
-def _demand(
-    section: str, is_treated: bool, members: Iterable[Member], stock: tuple[Stock, ...], kerf: Length
-) -> Demand:
+def _demand(section: Section, members: Iterable[Member], stock: tuple[Stock, ...], kerf: Length) -> Demand:
     longest = stock[-1].length
     named: dict[str, Member] = {}
     too_long = []
@@ -112,4 +143,4 @@ def _demand(
         for ply in range(1, member.plies + 1):
             named[f"{member.id}/ply/{ply}" if member.plies > 1 else str(member.id)] = member
     pieces = tuple(Piece(name, member.length.value) for name, member in named.items())
-    return Demand(section, is_treated, Problem(pieces, stock, kerf), named, tuple(too_long))
+    return Demand(section, Problem(pieces, stock, kerf), named, tuple(too_long))

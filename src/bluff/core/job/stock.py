@@ -1,7 +1,16 @@
-"""Stock: the boards a yard has of each section, what they cost, and the kerf of the saw they are cut with."""
+"""Stock: the boards a yard has of each section, what they cost, those on the site, and the saw they are cut with.
 
+section
+    A size of lumber, treated or not. Boards of one section are cut for pieces of that section alone.
+board
+    A length that is sold, at a price.
+"""
+
+from collections import Counter
+from collections.abc import Iterable
 from dataclasses import dataclass
 from fractions import Fraction
+from typing import NamedTuple
 
 from bluff.core.errors import JobError, LumberError
 from bluff.core.measure.length import LONGEST, Length, format_inches, inches
@@ -9,10 +18,45 @@ from bluff.core.measure.lumber import lumber
 
 KERF: Length = inches("1/8")
 """Of a circular saw. Source: docs/rules.md, Cutting boards."""
+KEEP: Length = inches("24")
+"""An offcut shorter than this goes to waste. Source: docs/rules.md, Cutting boards."""
 TREATED = "treated"
+DEAREST = 1_000_000
+MOST_ON_SITE = 10_000
+"""Boards of one length on the site."""
+MOST_CROOKED = 50
+"""Percent."""
+LONGEST_GRADE = 40
 _MOST_LENGTHS = 40
 _WIDEST_KERF: Length = inches("1/2")
-DEAREST = 1_000_000
+
+
+class Section(NamedTuple):
+    """A size of lumber, treated or not.
+
+    >>> str(Section("2x6", is_treated=True))
+    '2x6 treated'
+    """
+
+    size: str
+    is_treated: bool = False
+
+    def __str__(self) -> str:
+        return f"{self.size} {TREATED}" if self.is_treated else self.size
+
+
+def section(text: str) -> Section:
+    """A section as it is written: ``2x6``, ``2x6 treated``.
+
+    Raises:
+        JobError: No such lumber.
+    """
+    words = text.strip()
+    is_treated = words.lower().endswith(f" {TREATED}")
+    try:
+        return Section(lumber(words[: -len(TREATED)] if is_treated else words).nominal, is_treated)
+    except LumberError as error:
+        raise JobError(error.message, "stock") from error
 
 
 @dataclass(frozen=True, slots=True)
@@ -28,61 +72,103 @@ class SectionStock:
     """The boards of one section.
 
     Args:
-        size: Nominal lumber.
-        is_treated: Whether they are treated.
-        boards: Those there are.
+        section: Which.
+        boards: Those there are to buy.
+        grade: They are bought in, as the yard says it; empty where nobody has said.
 
     Raises:
-        JobError: No such lumber, no board, or one nobody sells.
+        JobError: No board, or one nobody sells.
     """
 
-    size: str
-    is_treated: bool
+    section: Section
     boards: tuple[Board, ...]
+    grade: str = ""
 
     def __post_init__(self) -> None:
-        try:
-            object.__setattr__(self, "size", lumber(self.size).nominal)
-        except LumberError as error:
-            raise JobError(error.message, "stock") from error
+        name = str(self.section)
         if not 1 <= len(self.boards) <= _MOST_LENGTHS:
-            raise JobError(f"The stock of {self.name} has 1 to {_MOST_LENGTHS} lengths.", f"stock.{self.name}")
+            raise JobError(f"The stock of {name} has 1 to {_MOST_LENGTHS} lengths.", f"stock.{name}")
+        if len(self.grade) > LONGEST_GRADE:
+            raise JobError(f"A grade has at most {LONGEST_GRADE} characters.", f"grades.{name}")
         seen: set[Length] = set()
         for board in self.boards:
-            path = f"stock.{self.name}.{format_inches(board.length)}"
-            if not inches(12) <= board.length <= LONGEST:
-                raise JobError("A board is 1 foot to 1000 feet long.", path)
+            path = f"stock.{name}.{format_inches(board.length)}"
+            _check_length(board.length, path)
             if board.length in seen:
-                raise JobError(f"{self.name} has {format_inches(board.length)} twice; give each length once.", path)
+                raise JobError(f"{name} has {format_inches(board.length)} twice; give each length once.", path)
             if board.price is not None and not 0 <= board.price <= DEAREST:
                 raise JobError(f"A board costs 0 to {DEAREST}.", path)
             seen.add(board.length)
 
-    @property
-    def name(self) -> str:
-        """As it is written: ``2x6``, ``2x6 treated``."""
-        return f"{self.size} {TREATED}" if self.is_treated else self.size
+
+@dataclass(frozen=True, slots=True)
+class OnSite:
+    """Boards of one length that are on the site already, bought or left over.
+
+    Raises:
+        JobError: A board of no length, or more than anybody carries.
+    """
+
+    section: Section
+    length: Length
+    count: int
+
+    def __post_init__(self) -> None:
+        path = f"on_site.{self.section}.{format_inches(self.length)}"
+        _check_length(self.length, path)
+        if not 1 <= self.count <= MOST_ON_SITE:
+            raise JobError(f"There are 1 to {MOST_ON_SITE} boards of a length on a site.", path)
 
 
 @dataclass(frozen=True, slots=True)
 class YardStock:
     """What boards there are; sections that are not listed come in the lengths plates are broken to fit.
 
+    Args:
+        sections: Boards there are to buy.
+        kerf: What the saw takes at every cut.
+        on_site: Boards that are there already, and are used first.
+        keep: The shortest offcut that is kept.
+        crooked: Percent of boards that turn out too crooked to use, bought on top.
+
     Raises:
-        JobError: A section twice, or a kerf no saw has.
+        JobError: A section or a length twice, a kerf no saw has, or an allowance nobody makes.
     """
 
     sections: tuple[SectionStock, ...] = ()
     kerf: Length = KERF
+    on_site: tuple[OnSite, ...] = ()
+    keep: Length = KEEP
+    crooked: int = 0
 
     def __post_init__(self) -> None:
         if not 0 <= self.kerf <= _WIDEST_KERF:
             raise JobError("A saw takes nothing to 1/2 of an inch; write its kerf, like 1/8.", "kerf")
-        names = [section.name for section in self.sections]
-        if twice := next((name for name in names if names.count(name) > 1), None):
+        if not 0 <= self.keep <= LONGEST:
+            raise JobError("Write the shortest offcut that is kept, like 24.", "keep")
+        if not 0 <= self.crooked <= MOST_CROOKED:
+            raise JobError(f"Write what percent of boards is too crooked, 0 to {MOST_CROOKED}.", "crooked")
+        if twice := _twice(str(one.section) for one in self.sections):
             raise JobError(f"The stock of {twice} is there twice; list it once.", f"stock.{twice}")
+        if twice := _twice(f"{one.section}.{format_inches(one.length)}" for one in self.on_site):
+            raise JobError("Boards on the site are listed once for each length.", f"on_site.{twice}")
 
-    def of(self, size: str, *, is_treated: bool) -> tuple[Board, ...]:
-        """The boards of a section, none where it is not listed; treated ones are not cut for what need not be."""
-        found = (section for section in self.sections if (section.size, section.is_treated) == (size, is_treated))
-        return next((section.boards for section in found), ())
+    def of(self, wanted: Section) -> SectionStock | None:
+        """What there is to buy of a section, None where it is not listed; treated boards are not cut for others."""
+        return next((one for one in self.sections if one.section == wanted), None)
+
+    def price_of(self, wanted: Section, length: Length) -> Fraction | None:
+        """What a board of a section costs, None where nobody has said."""
+        listed = self.of(wanted)
+        return next((board.price for board in listed.boards if board.length == length), None) if listed else None
+
+
+def _check_length(length: Length, path: str) -> None:
+    if not inches(12) <= length <= LONGEST:
+        raise JobError("A board is 1 foot to 1000 feet long.", path)
+
+
+def _twice(names: Iterable[str]) -> str | None:
+    """The first name that is there more than once."""
+    counts = Counter(names)
+    return next((name for name, count in counts.items() if count > 1), None)

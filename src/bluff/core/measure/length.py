@@ -212,6 +212,25 @@ def format_feet(length: Length, denominator: int = 16) -> str:
     return f"""{sign}{feet}'-{rest}{" " + fraction if fraction else ""}\""""
 
 
+def format_board(length: Length) -> str:
+    """A board as a yard calls it: whole feet where it has them, inches otherwise.
+
+    >>> format_board(inches("16'")), format_board(inches("92 5/8"))
+    ("16'", '92 5/8')
+    """
+    feet, rest = divmod(length, 12 * PER_INCH)
+    return format_inches(length) if rest else f"{feet}'"
+
+
+def in_whole_feet(length: Length) -> int:
+    """A running length to the nearest foot, as lumber is counted.
+
+    >>> in_whole_feet(inches("17'-6")), in_whole_feet(inches("17'-5 7/8"))
+    (18, 17)
+    """
+    return (length + 6 * PER_INCH) // (12 * PER_INCH)
+
+
 def format_exact(length: Length) -> str:
     """A length in inches that reads back as the same length, however fine.
 

@@ -11,9 +11,13 @@ from bluff.core.crew.layout_pole import LayoutPole
 from bluff.core.crew.order import BuildStep, build_order
 from bluff.core.crew.packs import Pack, prefab
 from bluff.core.crew.pole import Pole
+from bluff.core.cutting.board import JobBoard
+from bluff.core.cutting.saw import Stop, stops
 from bluff.core.job.words import Words
+from bluff.core.measure.length import Length
 from bluff.core.takeoff.sloped_studs import SlopedStud
 from bluff.core.wall.framing import Framing
+from bluff.formats.cutting_tables import Cutting
 from bluff.formats.paper.cover_sheet import (
     PACKS_ON_A_PAGE,
     ROWS_ON_A_PAGE,
@@ -22,6 +26,7 @@ from bluff.formats.paper.cover_sheet import (
     draw_index,
     draw_packs,
 )
+from bluff.formats.paper.cut_sheets import BOARDS_ON_A_PAGE, STOPS_ON_A_PAGE, draw_boards, draw_stops
 from bluff.formats.paper.layout_pole_sheet import draw_layout_pole, draw_layout_strip
 from bluff.formats.paper.page import MARGIN, Imprint, Page, Paper
 from bluff.formats.paper.pole_sheet import POLES_ON_A_PAGE, draw_poles, draw_strip
@@ -36,6 +41,7 @@ __all__ = [
     "Imprint",
     "Layer",
     "Paper",
+    "cut_sheets",
     "job_sheets",
     "layout_pole_sheet",
     "layout_pole_strip",
@@ -98,6 +104,30 @@ def layout_pole_sheet(pole: LayoutPole, paper: Paper, imprint: Imprint) -> bytes
 def layout_pole_strip(pole: LayoutPole, paper: Paper, imprint: Imprint) -> bytes:
     """The layout pole of a wall at full size, over as many pages as it is long, as PDF."""
     return _write([partial(_layout_strip, pole, start) for start in strip_starts(pole.length)], paper, imprint)
+
+
+def cut_sheets(cutting: Cutting, paper: Paper, imprint: Imprint) -> bytes:
+    """How a job is cut as PDF: the stops of the saw, then the boards with anything left to cut."""
+    settings = [one for one in stops(cutting.boards, cutting.members, cutting.ticks) if one.cut < one.count]
+    boards = [one for one in cutting.boards if any(one.tick(cut) not in cutting.ticks for cut in one.cuts)]
+    longest = max((board.length for board in boards), default=1)
+    sheets: list[Sheet] = [
+        partial(_stops, cutting, settings[first : first + STOPS_ON_A_PAGE])
+        for first in range(0, max(len(settings), 1), STOPS_ON_A_PAGE)
+    ]
+    sheets += [
+        partial(_boards, cutting, boards[first : first + BOARDS_ON_A_PAGE], longest)
+        for first in range(0, len(boards), BOARDS_ON_A_PAGE)
+    ]
+    return _write(sheets, paper, imprint)
+
+
+def _stops(cutting: Cutting, settings: Sequence[Stop], page: Page) -> None:
+    draw_stops(page, cutting, settings)
+
+
+def _boards(cutting: Cutting, boards: Sequence[JobBoard], longest: Length, page: Page) -> None:
+    draw_boards(page, cutting, boards, longest)
 
 
 def _poles(poles: Sequence[Pole], page: Page) -> None:

@@ -1,0 +1,131 @@
+"""The boards a job is cut from, each with a number that is written on it, and what is cut from them.
+
+cut
+    A piece that comes off a board. It keeps the name it was cut under, also where it serves another place later.
+tick
+    A cut somebody made: the board's number and the name it was cut under.
+"""
+
+from collections import Counter
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+from enum import StrEnum
+from typing import NamedTuple, TypeAlias
+
+from bluff.core.job.stock import Section
+from bluff.core.measure.length import Length, format_inches
+
+
+class Source(StrEnum):
+    """Where a board comes from."""
+
+    BOUGHT = "bought"
+    ON_SITE = "on-site"
+    OFFCUT = "offcut"
+    """A piece that was cut for a place that is gone."""
+
+
+class Tick(NamedTuple):
+    """A cut that was made: from which board, and the name it was cut under."""
+
+    board: int
+    name: str
+
+
+class Cut(NamedTuple):
+    """What is cut from a board.
+
+    Args:
+        piece: The piece it is for.
+        length: To its long point.
+        is_square: Whether both its ends are.
+        cut_as: What it was cut for, where that place is gone and it serves another.
+    """
+
+    piece: str
+    length: Length
+    is_square: bool = True
+    cut_as: str | None = None
+
+    @property
+    def name(self) -> str:
+        """What it is cut under."""
+        return self.cut_as or self.piece
+
+
+@dataclass(frozen=True, slots=True)
+class JobBoard:
+    """A board of a job.
+
+    Args:
+        number: Written on it, and on the sheet it is cut by.
+        section: Of what.
+        length: It has.
+        cuts: What comes off it, in the order of the saw.
+        source: Where it comes from.
+        of: The cut it is recut from, where it is an offcut.
+        is_locked: Whether it stays as it is, whatever is planned anew.
+    """
+
+    number: int
+    section: Section
+    length: Length
+    cuts: tuple[Cut, ...]
+    source: Source = Source.BOUGHT
+    of: Tick | None = None
+    is_locked: bool = False
+
+    def tick(self, cut: Cut) -> Tick:
+        """What says that a cut of it was made."""
+        return Tick(self.number, cut.name)
+
+    def is_begun(self, ticks: "Ticks") -> bool:
+        """Whether anything was cut from it."""
+        return any(self.tick(cut) in ticks for cut in self.cuts)
+
+    def drop(self, kerf: Length) -> Length:
+        """What is left after its last cut.
+
+        >>> JobBoard(1, Section("2x4"), 192, (Cut("a", 90), Cut("b", 90))).drop(2)
+        8
+        """
+        return max(self.length - sum(cut.length + kerf for cut in self.cuts), 0)
+
+
+Ticks: TypeAlias = frozenset[Tick]
+
+
+def faults_of_boards(
+    boards: Sequence[JobBoard], asked: Mapping[Section, Mapping[str, Length]], kerf: Length
+) -> list[str]:
+    """What is wrong with a job's boards, in sentences; nothing where they give every piece.
+
+    It knows nothing of how they were found. A cut that serves no place is no fault: it was made, and its place is gone.
+
+    Args:
+        boards: All of them.
+        asked: The length of every piece by section and name.
+        kerf: Of the saw.
+    """
+    faults = [f"There are two boards {number}." for number, count in _counted(boards) if count > 1]
+    recut = {board.of for board in boards if board.of}
+    given: Counter[tuple[Section, str]] = Counter()
+    for board in boards:
+        over = sum(cut.length for cut in board.cuts) + kerf * (len(board.cuts) - 1) - board.length
+        if over > 0:
+            faults.append(f"Board {board.number} is cut {format_inches(over)} past its end.")
+        pieces = asked.get(board.section, {})
+        given.update(
+            (board.section, cut.piece)
+            for cut in board.cuts
+            if pieces.get(cut.piece) == cut.length and board.tick(cut) not in recut
+        )
+    for section, pieces in asked.items():
+        for piece in pieces:
+            if (count := given[section, piece]) != 1:
+                faults.append(f"{piece} of {section} is cut {count} times, not once.")
+    return faults
+
+
+def _counted(boards: Iterable[JobBoard]) -> Iterable[tuple[int, int]]:
+    return Counter(board.number for board in boards).items()

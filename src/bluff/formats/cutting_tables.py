@@ -1,0 +1,133 @@
+"""How a job is cut, as tables: every cut board by board, and the stops of the saw; as CSV and as a spreadsheet."""
+
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass
+from io import BytesIO
+from typing import Any
+
+from openpyxl import Workbook
+from openpyxl.cell import WriteOnlyCell
+from openpyxl.styles import Font
+
+from bluff.core.cutting.board import JobBoard, Ticks
+from bluff.core.cutting.saw import Members, stops
+from bluff.core.job.stock import YardStock
+from bluff.core.job.words import Words
+from bluff.core.measure.length import format_board, format_inches, to_inches
+from bluff.formats.tables import safe, written
+
+CUTS = (
+    "board",
+    "section",
+    "board length",
+    "from",
+    "cut",
+    "wall",
+    "for",
+    "piece",
+    "length",
+    "inches",
+    "bevel",
+    "short point",
+    "is cut",
+    "drop",
+)
+STOPS = ("section", "count", "length", "inches", "bevel", "short point", "for", "cut", "boards")
+_WIDEST = 40
+
+
+@dataclass(frozen=True, slots=True)
+class Cutting:
+    """What is written of how a job is cut.
+
+    Args:
+        boards: Every board.
+        members: The job's members by section and name of the piece.
+        ticks: What was cut.
+        stock: For the kerf.
+        words: The crew's.
+    """
+
+    boards: Sequence[JobBoard]
+    members: Members
+    ticks: Ticks
+    stock: YardStock
+    words: Words
+
+
+def cuts_csv(cutting: Cutting) -> str:
+    """Every cut, board by board in the order of the saw."""
+    return written(CUTS, _cuts(cutting))
+
+
+def cutting_xlsx(cutting: Cutting) -> bytes:
+    """The same as a spreadsheet, and the stops on a second page."""
+    return workbook({"Boards": (CUTS, [*_cuts(cutting)]), "Stops": (STOPS, [*_stops(cutting)])})
+
+
+def _cuts(cutting: Cutting) -> Iterator[tuple[object, ...]]:
+    for board in cutting.boards:
+        drop = board.drop(cutting.stock.kerf)
+        for number, cut in enumerate(board.cuts, start=1):
+            member = cutting.members.get(board.section, {}).get(cut.piece)
+            bevel = member.bevel if member else None
+            yield (
+                board.number,
+                str(board.section),
+                format_board(board.length),
+                board.source,
+                number,
+                member.id.wall if member else "",
+                cutting.words.name(member.role) if member else "spare",
+                cut.piece,
+                format_inches(cut.length, 64),
+                to_inches(cut.length),
+                bevel.degrees if bevel else "",
+                format_inches(bevel.short, 64) if bevel and bevel.short is not None else "",
+                "yes" if board.tick(cut) in cutting.ticks else "",
+                format_inches(drop, 64) if number == len(board.cuts) else "",
+            )
+
+
+def _stops(cutting: Cutting) -> Iterator[tuple[object, ...]]:
+    for stop in stops(cutting.boards, cutting.members, cutting.ticks):
+        short = stop.bevel.short if stop.bevel else None
+        yield (
+            str(stop.section),
+            stop.count,
+            format_inches(stop.length, 64),
+            to_inches(stop.length),
+            stop.bevel.degrees if stop.bevel else "",
+            "" if short is None else format_inches(short, 64),
+            ", ".join(map(cutting.words.name, stop.roles)),
+            stop.cut,
+            ", ".join(map(str, stop.boards)),
+        )
+
+
+def workbook(pages: Mapping[str, tuple[Sequence[str], Sequence[Sequence[object]]]]) -> bytes:
+    """Tables as a spreadsheet, a page each, its head in bold and always in view.
+
+    Args:
+        pages: By name, the names of the columns and the rows. Text stays text, whatever it begins with.
+    """
+    book = Workbook(write_only=True)
+    for name, (head, rows) in pages.items():
+        page = book.create_sheet(name)
+        page.freeze_panes = "A2"
+        for column, title in enumerate(head):
+            widest = max((len(str(row[column])) for row in rows), default=0)
+            letter = chr(ord("A") + column)
+            page.column_dimensions[letter].width = min(max(widest, len(title)), _WIDEST) + 2
+        page.append([_bold(page, title) for title in head])
+        for row in rows:
+            page.append([safe(cell) for cell in row])
+    file = BytesIO()
+    book.save(file)
+    return file.getvalue()
+
+
+def _bold(page: Any, title: str) -> Any:
+    cell = WriteOnlyCell(page, value=title)
+    cell.font = Font(bold=True)
+    return cell

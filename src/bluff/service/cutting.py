@@ -1,0 +1,193 @@
+"""How jobs are cut: the boards of a job, what was cut of them, and runs that look for better ones."""
+
+from collections.abc import Callable, Collection
+from dataclasses import dataclass, replace
+from uuid import UUID, uuid4
+
+from psycopg import Connection
+from psycopg_pool import ConnectionPool
+
+from bluff.core.cutting.board import JobBoard, Tick
+from bluff.core.cutting.demand import demands
+from bluff.core.cutting.saw import Members
+from bluff.formats.boards import boards_data
+from bluff.service.errors import Changed, NotFound
+from bluff.service.jobs import Jobs, JobState, framings
+from bluff.service.planning import Standing, Wanted, boards_of_row, standing, ticks_of
+from bluff.store import cutting as rows
+from bluff.store.accounts import Account
+from bluff.store.cutting import CuttingRow, RunRow, TickRow
+
+
+@dataclass(frozen=True, slots=True)
+class CuttingState:
+    """A job's boards as its walls now ask for them.
+
+    Args:
+        job: The job.
+        planned: The boards as they were planned last; none where nobody has.
+        standing: What they are now.
+        ticks: What was cut, by whom and when.
+        run: The run asked for last.
+        revision: Of the job, when they were planned; None where nobody has.
+    """
+
+    job: JobState
+    planned: tuple[JobBoard, ...]
+    standing: Standing
+    ticks: dict[Tick, TickRow]
+    run: RunRow | None
+    revision: int | None
+
+    @property
+    def boards(self) -> tuple[JobBoard, ...]:
+        """Every board of the job."""
+        return self.standing.boards
+
+    @property
+    def members(self) -> Members:
+        """The job's members, by section and by the name of the piece."""
+        return {one.section: one.members for one in self.standing.asked}
+
+
+@dataclass(frozen=True, slots=True)
+class Cuttings:
+    """How the jobs of one account's crew are cut; nothing of another crew is ever seen or touched.
+
+    Args:
+        pool: Connections to the store.
+        account: Who is asking.
+        hand_in: Hands a run in to whoever works on it.
+    """
+
+    pool: ConnectionPool
+    account: Account
+    hand_in: Callable[[UUID], None]
+
+    def get(self, job: UUID) -> CuttingState:
+        """The boards of a job; those nobody planned yet are found at once.
+
+        Raises:
+            NotFound: The crew has no such job.
+        """
+        with self.pool.connection() as connection:
+            return self._get(connection, job)[0]
+
+    def last_run(self, job: UUID) -> RunRow | None:
+        """The run of a job that was asked for last, None where nobody asked for one.
+
+        Raises:
+            NotFound: The crew has no such job.
+        """
+        with self.pool.connection() as connection:
+            Jobs(self.pool, self.account).get_in(connection, job)
+            return rows.last_run(connection, self.account.crew_id, job)
+
+    def plan(self, job: UUID, wanted: Wanted) -> None:
+        """Ask for better boards; where that is being done already, nothing is asked for again.
+
+        Raises:
+            NotFound: The crew has no such job.
+            CuttingError: By price, with boards nobody has a price for.
+        """
+        state = Jobs(self.pool, self.account).get(job)
+        demands(state.job, framings(state.job), wanted.aim)
+        run = uuid4()
+        with self.pool.connection() as connection:
+            is_new = rows.add_run(connection, self.account, job, run, wanted.data())
+        if is_new:
+            self.hand_in(run)
+
+    def stop(self, job: UUID) -> None:
+        """Have the run of a job stop, and keep what it found."""
+        with self.pool.connection() as connection:
+            rows.stop_run(connection, self.account.crew_id, job)
+
+    def settle(self, job: UUID) -> CuttingState:
+        """Keep the boards as they stand for the walls as they are.
+
+        Raises:
+            NotFound: The crew has no such job.
+        """
+        return self._change(job, lambda boards: boards)
+
+    def mark(self, job: UUID, ticks: Collection[Tick], *, is_cut: bool) -> CuttingState:
+        """Say that pieces were cut, or were not after all.
+
+        Raises:
+            NotFound: The crew has no such job.
+            Changed: A board is no longer to be cut like that.
+        """
+
+        def check(boards: tuple[JobBoard, ...]) -> tuple[JobBoard, ...]:
+            there = {board.tick(cut) for board in boards for cut in board.cuts}
+            if any(tick not in there for tick in ticks):
+                raise Changed("These boards were planned anew a moment ago. Look at them again before you cut.")
+            return boards
+
+        def tick(connection: Connection) -> None:
+            (rows.add_ticks if is_cut else rows.undo_ticks)(connection, self.account, job, [*ticks])
+
+        return self._change(job, check, tick)
+
+    def lock(self, job: UUID, numbers: Collection[int], *, is_locked: bool) -> CuttingState:
+        """Have boards stay as they are, or let them be planned anew again.
+
+        Raises:
+            NotFound: The crew has no such job.
+            Changed: There is no such board any more.
+        """
+
+        def locked(boards: tuple[JobBoard, ...]) -> tuple[JobBoard, ...]:
+            if {*numbers} - {board.number for board in boards}:
+                raise Changed("These boards were planned anew a moment ago. Look at them again before you lock one.")
+            return tuple(replace(one, is_locked=is_locked) if one.number in numbers else one for one in boards)
+
+        return self._change(job, locked)
+
+    def _change(
+        self,
+        job: UUID,
+        change: Callable[[tuple[JobBoard, ...]], tuple[JobBoard, ...]],
+        also: Callable[[Connection], None] = lambda _: None,
+    ) -> CuttingState:
+        """Keep the boards as they stand, changed; nobody else changes them meanwhile."""
+        with self.pool.connection() as connection:
+            state, row = self._get(connection, job, for_change=True)
+            boards = change(state.boards)
+            if boards != state.planned or state.revision != state.job.revision:
+                version = row.version if row else None
+                data = boards_data(boards)
+                if not rows.save_boards(connection, self.account.crew_id, job, data, state.job.revision, version):
+                    raise Changed("These boards were planned a moment ago. Look at them first.")
+            also(connection)
+            return self._get(connection, job)[0]
+
+    def _get(
+        self, connection: Connection, job: UUID, *, for_change: bool = False
+    ) -> tuple[CuttingState, CuttingRow | None]:
+        state = Jobs(self.pool, self.account).get_in(connection, job)
+        row = rows.find_cutting(connection, self.account.crew_id, job, for_change=for_change)
+        ticks = rows.list_ticks(connection, self.account.crew_id, job)
+        planned = boards_of_row(row)
+        found = CuttingState(
+            job=state,
+            planned=planned,
+            standing=standing(state.job, planned, ticks_of(ticks)),
+            ticks={Tick(one.board, one.name): one for one in ticks},
+            run=rows.last_run(connection, self.account.crew_id, job),
+            revision=row.revision if row else None,
+        )
+        return found, row
+
+
+def board_of(state: CuttingState, number: int) -> JobBoard:
+    """A board of a job.
+
+    Raises:
+        NotFound: There is none of that number.
+    """
+    found = next((board for board in state.boards if board.number == number), None)
+    if found is None:
+        raise NotFound(f"There is no board {number}; it may have been planned anew.")
+    return found

@@ -1,0 +1,187 @@
+"""A whole job's boards: what is left of them once its walls changed, and the rest planned anew.
+
+Pieces go where wood lies about first: into what is left of boards that were begun, into pieces that serve nothing any
+more, into boards on the site. Only for the others boards are bought, as few or as cheap as can be.
+"""
+
+from bisect import bisect_left, insort
+from collections import Counter
+from collections.abc import Callable, Iterable, Iterator, Sequence
+from dataclasses import dataclass, replace
+from fractions import Fraction
+from itertools import count
+
+from bluff.core.cutting.board import Cut, JobBoard, Source
+from bluff.core.cutting.carry import Carried, spares_by_section
+from bluff.core.cutting.demand import Demand
+from bluff.core.cutting.problem import CuttingPlan, Piece
+from bluff.core.job.stock import OnSite, Section
+from bluff.core.measure.length import Length
+from bluff.solve.knapsack import Knapsack
+from bluff.solve.patterns import Stop, by_patterns, never
+
+
+@dataclass(frozen=True, slots=True)
+class Planned:
+    """A job's boards.
+
+    Args:
+        boards: All of them, by number.
+        cost: What those that are bought for what was left count for.
+        bound: What no plan for it counts for less than.
+    """
+
+    boards: tuple[JobBoard, ...]
+    cost: int
+    bound: Fraction
+
+
+def plan_boards(
+    carried: Carried,
+    asked: Sequence[Demand],
+    on_site: Sequence[OnSite],
+    seconds: float,
+    better: Callable[[Planned], None] = lambda _: None,
+    is_stopped: Stop = never,
+) -> Planned:
+    """The boards of a job: those that stay, and the best that are found for what is left.
+
+    Args:
+        carried: What stays, and what is left.
+        asked: What the walls ask for.
+        on_site: Boards that are there before any is bought.
+        seconds: How long may be looked, over all sections.
+        better: Told of every better plan as it is found, the first of them at once.
+        is_stopped: Ends the search early, with the best plan so far.
+    """
+    used = {board.number for board in carried.kept}
+    numbers = (number for number in count(1) if number not in used)
+    problems, placed = _where_wood_lies(carried, asked, on_site, numbers)
+    plans = {one.section: by_patterns(one.problem, 0) for one in problems}
+    bound = {section: plan.bound for section, plan in plans.items()}
+    better(_together(placed, problems, plans, used))
+    pieces = max(sum(len(one.problem.pieces) for one in problems), 1)
+    for one in problems:
+
+        def met(plan: CuttingPlan, section: Section = one.section) -> None:
+            bound[section] = max(bound[section], plan.bound)
+            if plan.cost < plans[section].cost or plan.bound > plans[section].bound:
+                plans[section] = CuttingPlan(plan.boards, bound[section])
+                better(_together(placed, problems, plans, used))
+
+        met(by_patterns(one.problem, seconds * len(one.problem.pieces) / pieces, met, is_stopped))
+    return _together(placed, problems, plans, used)
+
+
+def _where_wood_lies(
+    carried: Carried, asked: Iterable[Demand], on_site: Iterable[OnSite], numbers: Iterator[int]
+) -> tuple[list[Demand], list[JobBoard]]:
+    """What is still to be bought for, and the boards that are there with what is cut from them."""
+    there = Counter({(one.section, one.length): one.count for one in on_site})
+    there.subtract((board.section, board.length) for board in carried.kept if board.source is Source.ON_SITE)
+    spares = spares_by_section(carried.spares)
+    rest, placed = [], []
+    for one in asked:
+        waiting = [*carried.left.get(one.section, ())]
+        kerf = one.problem.kerf
+        kept = [board for board in carried.kept if board.section == one.section]
+        if waiting:
+            drops = [board for board in kept if not board.is_locked]
+            offcuts = [
+                JobBoard(0, one.section, spare.length, (), Source.OFFCUT, spare.tick)
+                for spare in spares.get(one.section, ())
+            ]
+            filled, waiting = _into_drops([*drops, *offcuts], waiting, one, kerf)
+            kept = [board for board in kept if board.is_locked] + [board for board in filled if board.cuts]
+            kept += _from_site(one, waiting, there, kerf)
+        placed += [board if board.number else replace(board, number=next(numbers)) for board in kept]
+        rest.append(replace(one, problem=replace(one.problem, pieces=tuple(waiting))))
+    sections = {one.section for one in asked}
+    placed += [board for board in carried.kept if board.section not in sections]
+    return rest, placed
+
+
+def _into_drops(
+    boards: Sequence[JobBoard], pieces: Iterable[Piece], asked: Demand, kerf: Length
+) -> tuple[list[JobBoard], list[Piece]]:
+    """Put pieces into what is left of boards, long ones first, each where it leaves least; what fits nowhere waits."""
+    filled = [*boards]
+    rooms = sorted((_room(board, kerf), place) for place, board in enumerate(filled))
+    waiting = []
+    for piece in sorted(pieces, key=lambda piece: (-piece.length, piece.id)):
+        tightest = bisect_left(rooms, (piece.length, -1))
+        # A cut is known by its board and its name, so that no board has two of one name.
+        found = next((at for at in range(tightest, len(rooms)) if not _has(filled[rooms[at][1]], piece)), None)
+        if found is None:
+            waiting.append(piece)
+            continue
+        room, place = rooms.pop(found)
+        filled[place] = replace(filled[place], cuts=(*filled[place].cuts, _cut(piece, asked)))
+        insort(rooms, (room - piece.length - kerf, place))
+    return filled, waiting
+
+
+def _has(board: JobBoard, piece: Piece) -> bool:
+    return any(cut.name == piece.id for cut in board.cuts)
+
+
+def _room(board: JobBoard, kerf: Length) -> Length:
+    """How long a piece still comes off a board."""
+    return board.length - sum(cut.length + kerf for cut in board.cuts)
+
+
+def _from_site(
+    asked: Demand, waiting: list[Piece], there: Counter[tuple[Section, Length]], kerf: Length
+) -> list[JobBoard]:
+    """Boards on the site, each cut so that least is left of it; what is cut waits no more."""
+    boards = []
+    for length in sorted((length for section, length in there if section == asked.section), reverse=True):
+        for _ in range(there[asked.section, length]):
+            chosen = _fullest(waiting, length, kerf)
+            if not chosen:
+                break
+            for piece in chosen:
+                waiting.remove(piece)
+            cuts = tuple(_cut(piece, asked) for piece in chosen)
+            boards.append(JobBoard(0, asked.section, length, cuts, Source.ON_SITE))
+    return boards
+
+
+def _fullest(pieces: Sequence[Piece], length: Length, kerf: Length) -> list[Piece]:
+    """The pieces that leave least of a board, longest first."""
+    lengths = sorted({piece.length for piece in pieces if piece.length <= length}, reverse=True)
+    if not lengths:
+        return []
+    counts = Counter(piece.length for piece in pieces)
+    sizes = [one + kerf for one in lengths]
+    knapsack = Knapsack(sizes, [counts[one] for one in lengths], length + kerf)
+    knapsack.value(sizes)
+    chosen = []
+    for one, times in zip(lengths, knapsack.pattern(length + kerf), strict=True):
+        alike = sorted(piece for piece in pieces if piece.length == one)
+        chosen += alike[:times]
+    return chosen
+
+
+def _together(
+    placed: Iterable[JobBoard], problems: Iterable[Demand], plans: dict[Section, CuttingPlan], used: set[int]
+) -> Planned:
+    """Boards that are there and boards that are bought, numbered; those cut alike stand together, long before short."""
+    boards = [*placed]
+    taken = used | {board.number for board in boards}
+    numbers = (number for number in count(1) if number not in taken)
+    for one in problems:
+        plan = plans[one.section]
+        for board in sorted(plan.boards, key=lambda board: [(-piece.length, piece.id) for piece in board.pieces]):
+            cuts = tuple(_cut(piece, one) for piece in board.pieces)
+            boards.append(JobBoard(next(numbers), one.section, board.stock.length, cuts))
+    return Planned(
+        boards=tuple(sorted(boards, key=lambda board: board.number)),
+        cost=sum(plan.cost for plan in plans.values()),
+        bound=sum((plan.bound for plan in plans.values()), Fraction(0)),
+    )
+
+
+def _cut(piece: Piece, asked: Demand) -> Cut:
+    member = asked.members.get(piece.id)
+    return Cut(piece.id, piece.length, member is None or member.bevel is None)

@@ -1,0 +1,259 @@
+"""How a job is cut, as the screen asks for it: boards, ticks, locks, and a worker that looks for better ones."""
+
+import os
+import signal
+import subprocess
+import sys
+import time
+from pathlib import Path
+from threading import Event, Thread
+from uuid import UUID
+
+import pytest
+
+from bluff.service.cutting import Cuttings
+from bluff.service.planning import Wanted, plan_run
+from bluff.service.queue import Queue, work
+
+EXAMPLE = (Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json").read_bytes()
+WALL = {"edit": "add-wall", "wall": {"id": "A", "stud": "2x4", "length": "18' 6"}}
+WINDOW = {
+    "edit": "add-opening",
+    "opening": {"id": "W1", "wall": "A", "kind": "window", "unit": "3-6 x 4-6", "at": {"centre": "9-3"}},
+}
+
+
+@pytest.fixture
+def job(client):
+    """A job of one wall without an opening."""
+    made = client.post("/api/jobs", json={"name": "Shed"}).json()
+    client.post(f"/api/jobs/{made['id']}/edits", json={"revision": 0, "edit": WALL})
+    return made["id"]
+
+
+@pytest.fixture
+def ask(client, job):
+    """Asks the API about the job's boards; what is sent makes it a change."""
+
+    def asked(path="", body=None, status=200):
+        where = f"/api/jobs/{job}/cutting{path}"
+        answer = client.get(where) if body is None else client.post(where, json=body)
+        assert answer.status_code == status, answer.text
+        return answer.json()
+
+    return asked
+
+
+def edit(client, job, change):
+    revision = client.get(f"/api/jobs/{job}").json()["revision"]
+    answer = client.post(f"/api/jobs/{job}/edits", json={"revision": revision, "edit": change})
+    assert answer.status_code == 200, answer.text
+
+
+def boards_of(cutting, section="2x4"):
+    return next(one["boards"] for one in cutting["sections"] if one["section"] == section)
+
+
+def ticks_of(board):
+    return [{"board": board["number"], "name": cut["name"]} for cut in board["cuts"]]
+
+
+def test_a_job_nobody_planned_has_boards_at_once(ask):
+    """18'-6: three plates of two boards at most, 15 commons and an end stud, all precut; nothing is kept of it yet."""
+    cutting = ask()
+    assert (cutting["planned"], cutting["cut"], cutting["since"], cutting["run"]) == (False, 0, None, None)
+    boards = boards_of(cutting)
+    assert [board["number"] for board in boards] == [*range(1, len(boards) + 1)]
+    assert sum(len(board["cuts"]) for board in boards) == cutting["pieces"]
+    studs = [stop for stop in cutting["sections"][0]["stops"] if stop["length"]["text"] == "92 5/8"]
+    assert [stop["count"] for stop in studs] == [15]
+    assert ask() == cutting
+
+
+def test_a_cut_is_ticked_with_who_and_when_and_taken_back(ask):
+    board = boards_of(ask())[0]
+    cutting = ask("/ticks", {"ticks": ticks_of(board)[:1]})
+    assert (cutting["planned"], cutting["cut"]) == (True, 1)
+    assert boards_of(cutting)[0]["cuts"][0]["cut"]["by"] == "LF"
+    assert ask("/ticks", {"ticks": ticks_of(board)[:1]})["cut"] == 1
+    cutting = ask("/ticks", {"ticks": ticks_of(board)[:1], "cut": False})
+    assert cutting["cut"] == 0
+    assert boards_of(cutting)[0]["cuts"][0]["cut"] is None
+
+
+def test_only_what_is_affected_is_planned_anew_and_it_is_said(client, job, ask):
+    """A window takes studs out: boards of whole plates stay, a stud that is cut serves as a king."""
+    before = boards_of(ask())
+    studs = [board for board in before if board["cuts"][0]["role"] == "stud"]
+    gone = next(board for board in studs if board["cuts"][0]["name"] == "A/stud/7")
+    ask("/ticks", {"ticks": ticks_of(gone)})
+    edit(client, job, WINDOW)
+    cutting = ask()
+    after = {board["number"]: board for board in boards_of(cutting)}
+    assert cutting["since"]["boards"]
+    untouched = [board for board in before if board["number"] not in cutting["since"]["boards"]]
+    assert untouched
+    assert all(after[board["number"]]["cuts"] == board["cuts"] for board in untouched)
+    recut = after[gone["number"]]["cuts"][0]
+    assert (recut["name"], recut["cut_as"]) == ("A/stud/7", "A/stud/7")
+    assert recut["role"] in {"king", "stud"}
+    assert recut["cut"] is not None
+    settled = ask("/settle", {})
+    assert settled["since"] is None
+    assert boards_of(settled) == [board | {"new": False} for board in boards_of(cutting)]
+
+
+def test_what_is_no_longer_to_be_cut_is_refused(ask):
+    said = ask("/ticks", {"ticks": [{"board": 1, "name": "B/stud/1"}]}, status=409)
+    assert "planned anew a moment ago" in said["message"]
+    assert "planned anew a moment ago" in ask("/locks", {"boards": [999]}, status=409)["message"]
+
+
+def test_a_locked_board_stays_when_everything_is_planned_anew(pool, account, job, ask):
+    boards = boards_of(ask())
+    cutting = ask("/locks", {"boards": [boards[-1]["number"]]})
+    assert [board["number"] for board in boards_of(cutting) if board["locked"]] == [boards[-1]["number"]]
+    run_of(pool, account, job, Wanted(seconds=0.5))
+    kept = next(board for board in boards_of(ask()) if board["locked"])
+    assert kept["cuts"] == boards[-1]["cuts"]
+    assert not any(board["locked"] for board in boards_of(ask("/locks", {"boards": [kept["number"]], "locked": False})))
+
+
+def run_of(pool, account, job, wanted):
+    """Ask for better boards and work on it here."""
+    runs = []
+    Cuttings(pool, account, runs.append).plan(UUID(job), wanted)
+    for run in runs:
+        plan_run(pool, run, Event())
+
+
+def test_a_worker_finds_better_boards_and_keeps_them(database_url, pool, ask):
+    assert ask("/run") is None
+    run = ask("/run", {"seconds": 1, "by": "boards"})
+    assert (run["state"], run["by"], run["boards"]) == ("waiting", "boards", None)
+    # Asked for again it is the same run.
+    assert ask("/run", {"seconds": 1})["asked_at"] == run["asked_at"]
+    work(database_url, pool, is_waiting=False)
+    run = ask("/run")
+    assert run["state"] == "done"
+    cutting = ask()
+    assert run["boards"] == sum(section["bought"] for section in cutting["sections"])
+    assert run["gap"] >= 0
+    assert cutting["planned"]
+
+
+def test_boards_are_never_worse_for_what_was_looked_for(pool, account, job, ask):
+    run_of(pool, account, job, Wanted(seconds=1))
+    least = ask("/run")["feet"]
+    run_of(pool, account, job, Wanted(seconds=0.01))
+    assert ask("/run")["feet"] == least
+
+
+def test_what_is_cut_while_it_is_planned_stays(pool, account, job, ask):
+    """The tick comes between looking and keeping: it is planned anew with it."""
+    board = boards_of(ask())[0]
+    runs = []
+    Cuttings(pool, account, runs.append).plan(UUID(job), Wanted(seconds=2))
+    working = Thread(target=plan_run, args=(pool, runs[0], Event()))
+    working.start()
+    ask("/ticks", {"ticks": ticks_of(board)})
+    working.join()
+    cutting = ask()
+    assert cutting["run"]["state"] == "done"
+    kept = next(one for one in boards_of(cutting) if one["number"] == board["number"])
+    assert all(cut["cut"] for cut in kept["cuts"] if cut["name"] in {one["name"] for one in board["cuts"]})
+
+
+def test_a_run_is_stopped_before_and_while_it_is_worked_on(client, pool, account, ask):
+    ask("/run", {"seconds": 60})
+    assert ask("/stop", {})["state"] == "stopped"
+    ask("/run", {"seconds": 600})
+    (run,) = [one for (one,) in rows(pool, "SELECT id FROM cutting_run WHERE state = 'waiting'")]
+    working = Thread(target=plan_run, args=(pool, run, Event()))
+    working.start()
+    while ask("/run")["state"] == "waiting":
+        time.sleep(0.05)
+    ask("/stop", {})
+    working.join(20)
+    assert not working.is_alive()
+    assert ask("/run")["state"] in {"stopped", "done"}
+    assert ask()["planned"]
+
+
+def rows(pool, query):
+    with pool.connection() as connection:
+        return connection.execute(query).fetchall()
+
+
+def test_by_price_without_prices_is_refused_at_once(ask):
+    said = ask("/run", {"by": "price"}, status=422)
+    assert said["message"] == "Nobody has said what boards of 2x4 cost; give their prices."
+    assert ask("/run") is None
+
+
+def test_a_run_whose_job_is_gone_says_so(client, pool, account, job, ask):
+    runs = []
+    Cuttings(pool, account, runs.append).plan(UUID(job), Wanted(seconds=1))
+    client.delete(f"/api/jobs/{job}")
+    plan_run(pool, runs[0], Event())
+    assert rows(pool, "SELECT state, says FROM cutting_run") == [("failed", "The job was removed.")]
+
+
+def test_a_worker_that_is_told_to_end_leaves_its_run_to_the_next(database_url, pool, account, client, job):
+    """Told while it looks: nothing is lost, and the next worker takes it at once."""
+    big = client.post("/api/jobs/import", content=EXAMPLE).json()
+    runs, ending = [], Event()
+    Cuttings(pool, account, runs.append).plan(UUID(big["id"]), Wanted(seconds=60))
+    working = Thread(target=plan_run, args=(pool, runs[0], ending))
+    working.start()
+    while not rows(pool, "SELECT 1 FROM cutting_run WHERE found IS NOT NULL"):
+        time.sleep(0.05)
+    ending.set()
+    working.join(20)
+    assert rows(pool, "SELECT state FROM cutting_run") == [("waiting",)]
+    with pool.connection() as connection:
+        connection.execute("UPDATE cutting_run SET wanted = wanted || '{\"seconds\": 0.5}'")
+    # It never came to the queue, and is found all the same.
+    work(database_url, pool, is_waiting=False)
+    assert rows(pool, "SELECT state FROM cutting_run") == [("done",)]
+
+
+def test_a_worker_that_is_killed_loses_nothing(database_url, pool, account, client):
+    """Killed in the middle of a plan; once nobody has heard of it for a while the next one does it."""
+    big = client.post("/api/jobs/import", content=EXAMPLE).json()
+    environment = {**os.environ, "BLUFF_DATABASE_URL": database_url, "PYTHONPATH": os.pathsep.join(sys.path)}
+    worker = subprocess.Popen([sys.executable, "-m", "bluff", "work"], env=environment)
+    try:
+        Cuttings(pool, account, Queue(pool).plan).plan(UUID(big["id"]), Wanted(seconds=120))
+        while not rows(pool, "SELECT 1 FROM cutting_run WHERE found IS NOT NULL"):
+            assert worker.poll() is None
+            time.sleep(0.05)
+    finally:
+        worker.send_signal(signal.SIGKILL)
+        worker.wait()
+    with pool.connection() as connection:
+        # As if it were a while ago, and with less to do.
+        connection.execute("UPDATE cutting_run SET alive_at = now() - interval '1 minute'")
+        connection.execute("UPDATE cutting_run SET wanted = wanted || '{\"seconds\": 0.5}'")
+    work(database_url, pool, is_waiting=False)
+    assert rows(pool, "SELECT state FROM cutting_run") == [("done",)]
+    assert client.get(f"/api/jobs/{big['id']}/cutting").json()["planned"]
+
+
+def test_another_crew_sees_and_changes_nothing(pool, account, job, ask):
+    from bluff.core.cutting.board import Tick
+    from bluff.service.errors import NotFound
+    from bluff.store import accounts
+
+    board = boards_of(ask())[0]
+    with pool.connection() as connection:
+        theirs = Cuttings(pool, accounts.add_crew(connection, "Others", "OT"), lambda run: None)
+    for refused in (
+        lambda: theirs.get(UUID(job)),
+        lambda: theirs.plan(UUID(job), Wanted()),
+        lambda: theirs.settle(UUID(job)),
+        lambda: theirs.last_run(UUID(job)),
+        lambda: theirs.mark(UUID(job), [Tick(board["number"], board["cuts"][0]["name"])], is_cut=True),
+    ):
+        with pytest.raises(NotFound):
+            refused()

@@ -1,0 +1,87 @@
+"""Cutting a job's boards in the real interface: they are drawn, ticked, locked, and planned anew where walls change."""
+
+import re
+
+import pytest
+from playwright.sync_api import expect
+
+from bluff.worker import worker_beside
+
+
+@pytest.fixture
+def shelter(page):
+    """The boards of the demo's shelter."""
+    page.get_by_role("link", name="Quill Harbour ferry shelter", exact=True).click()
+    page.get_by_role("link", name="Cut", exact=True).click()
+    expect(page.get_by_role("heading", name=re.compile(r"^0 of \d+ pieces cut$"))).to_be_visible()
+    return page
+
+
+@pytest.fixture
+def page(pool, page):
+    """The list of jobs with the demo in it."""
+    from bluff.demo import load_demo
+
+    load_demo(pool)
+    page.reload()
+    return page
+
+
+def board(page, number):
+    return page.locator(f"[data-board='{number}']")
+
+
+def test_boards_are_ticked_and_only_what_a_wall_changes_is_planned_anew(shelter):
+    """A window in wall C takes studs; boards of other walls stay, what was cut stays, and it is said."""
+    page = shelter
+    first = board(page, 1)
+    words = first.inner_text()
+    page.get_by_role("button", name=re.compile("^Board 1, 1 to cut")).click()
+    expect(page.get_by_role("button", name="Board 1, all cut")).to_be_visible()
+    expect(page.get_by_role("heading", name=re.compile(r"^1 of \d+ pieces cut$"))).to_be_visible()
+    page.get_by_role("button", name="Keep board 2 as it is").click()
+    expect(page.get_by_role("button", name="Keep board 2 as it is")).to_have_attribute("aria-pressed", "true")
+
+    page.get_by_role("link", name="Bench").click()
+    page.get_by_role("link", name=re.compile("^C ")).first.click()
+    line = page.get_by_label("Type an opening")
+    line.fill("2-0x2-0 @ 34-0")
+    line.press("Enter")
+    expect(line).to_have_value("")
+    page.get_by_role("link", name="Cut", exact=True).click()
+    said = page.get_by_role("status").filter(has_text="The walls changed")
+    expect(said).to_be_visible()
+    changed = {int(number) for number in re.findall(r"\d+", said.inner_text().split("now:")[1].split(". ")[0])}
+    assert not changed & {1, 2}
+    expect(page.get_by_role("button", name="Board 1, all cut")).to_be_visible()
+    assert board(page, 1).inner_text().replace("✓ ", "") == words
+    page.get_by_role("button", name="Keep these boards").click()
+    expect(said).to_have_count(0)
+
+
+def test_better_boards_are_looked_for_beside_and_the_stops_count_down(shelter, database_url):
+    page = shelter
+    with worker_beside(database_url):
+        page.get_by_role("button", name="Look for better boards").click()
+        expect(page.get_by_text("Looking for better boards")).to_be_visible()
+        page.get_by_role("button", name="Stop, keep the best").click()
+        expect(page.get_by_role("button", name="Look for better boards")).to_be_enabled()
+    page.get_by_role("tab", name="Saw stops").click()
+    stops = page.get_by_role("table", name="Stops for 2x6 treated")
+    longest = stops.get_by_role("row").nth(1)
+    expect(longest).to_contain_text("240")
+    expect(longest.get_by_role("cell").first).to_have_text("1")
+    page.get_by_role("button", name=re.compile("^C bottom plate 240")).click()
+    expect(longest.get_by_role("cell").first).to_have_text("✓")
+
+
+def test_a_label_leads_to_its_piece(shelter):
+    address = shelter.url.replace("/cut", "/bench/C?piece=C/opening/W6/header")
+    shelter.goto(address)
+    expect(shelter.get_by_role("complementary").get_by_role("heading", name="Header of W6")).to_be_visible()
+
+
+def test_boards_without_prices_cannot_be_planned_by_price_and_it_says_what_to_do(shelter):
+    shelter.get_by_label("Look for").select_option(label="Least price")
+    shelter.get_by_role("button", name="Look for better boards").click()
+    expect(shelter.get_by_text("Nobody has said what boards of 2x6 treated cost; give their prices.")).to_be_visible()

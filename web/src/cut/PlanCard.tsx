@@ -1,0 +1,145 @@
+import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { Scissors, Square } from "lucide-react";
+import { useState } from "react";
+import type { Cutting, CuttingRun } from "../api/client";
+import { SelectField } from "../app/SelectField";
+import { TextField } from "../app/TextField";
+import { Figure } from "../drawing/Figure";
+import { type CuttingChange, isLooking, useRun, type Wanted } from "./useCutting";
+
+const AIMS = [
+  { value: "length", label: "Least length" },
+  { value: "price", label: "Least price" },
+  { value: "boards", label: "Fewest boards" },
+] as const;
+const TIMES = [
+  { value: "5", label: "5 seconds" },
+  { value: "20", label: "20 seconds" },
+  { value: "60", label: "a minute" },
+] as const;
+
+/** What the boards come to, and looking for better ones. */
+export function PlanCard({ job, cutting, act }: { job: string; cutting: Cutting; act: CuttingChange }) {
+  const run = useRun(job, cutting.run);
+  return (
+    <Box px="4" py="3">
+      <Heading as="h2" fontFamily="heading" fontWeight="800" fontSize="22px">
+        {cutting.cut} of {cutting.pieces} pieces cut
+      </Heading>
+      {cutting.sections.map(({ section, bought, feet }) => (
+        <Flex key={section} gap="2" align="baseline" borderBottomWidth="1px" py="1">
+          <Figure text={section} fontSize="17px" flex="1" />
+          <Figure text={String(bought)} fontSize="20px" fontWeight="700" />
+          <Text fontSize="13px" color="faint">
+            boards
+          </Text>
+          <Figure text={`${feet}'`} fontSize="17px" minW="64px" textAlign="end" />
+        </Flex>
+      ))}
+      <Since cutting={cutting} act={act} />
+      {isLooking(run) ? (
+        <Looking run={run as CuttingRun} act={act} />
+      ) : (
+        <Look key={job} run={run} act={act} />
+      )}
+    </Box>
+  );
+}
+
+/** What became of the boards since they were planned, until somebody has seen it. */
+function Since({ cutting: { since }, act }: { cutting: Cutting; act: CuttingChange }) {
+  if (!since) return null;
+  const bought = since.bought;
+  return (
+    <Box role="status" mt="3" p="2" borderWidth="1px" borderColor="crayon" borderRadius="3px" fontSize="14px">
+      <Text fontWeight="700">The walls changed</Text>
+      <Text>
+        {since.boards.length} boards are other ones now: {since.boards.slice(0, 12).join(", ")}
+        {since.boards.length > 12 && " …"}. {since.pieces} pieces are new
+        {bought !== 0 && `, ${Math.abs(bought)} boards ${bought > 0 ? "more" : "less"} to buy`}.
+      </Text>
+      {since.spares.map(({ board, name, length }) => (
+        <Text key={`${board} ${name}`} color="crayon">
+          {name} of board {board}, <Figure text={length.text} />, is cut and its place is gone; it is offered
+          for another.
+        </Text>
+      ))}
+      <Button mt="2" onClick={act.settle}>
+        Keep these boards
+      </Button>
+    </Box>
+  );
+}
+
+function Looking({ run, act }: { run: CuttingRun; act: CuttingChange }) {
+  return (
+    <Box role="status" mt="3" fontSize="14px">
+      <Text fontWeight="700">
+        {run.state === "waiting" ? "Waiting for a worker" : "Looking for better boards"}
+      </Text>
+      <Found run={run} />
+      <Button mt="2" onClick={act.stop}>
+        <Square /> Stop, keep the best
+      </Button>
+    </Box>
+  );
+}
+
+function Look({ run, act }: { run: CuttingRun | null; act: CuttingChange }) {
+  const [wanted, want] = useState<Wanted>({
+    by: run?.by ?? "length",
+    handling: run?.handling ?? 0,
+    seconds: run && TIMES.some(({ value }) => Number(value) === run.seconds) ? run.seconds : 5,
+  });
+  return (
+    <Box mt="3">
+      <SelectField
+        label="Look for"
+        value={wanted.by}
+        choices={AIMS}
+        onChoose={(by) => want({ ...wanted, by })}
+      />
+      {wanted.by !== "boards" && (
+        <TextField
+          label={wanted.by === "price" ? "Handling a board, in money" : "Handling a board, in inches"}
+          value={String(wanted.handling)}
+          onEnter={(text) => {
+            const handling = Number(text);
+            if (!(handling >= 0 && handling <= 1000)) return Promise.resolve("Write 0 to 1000.");
+            want({ ...wanted, handling });
+            return Promise.resolve(null);
+          }}
+        />
+      )}
+      <SelectField
+        label="For"
+        value={String(wanted.seconds) as (typeof TIMES)[number]["value"]}
+        choices={TIMES}
+        onChoose={(seconds) => want({ ...wanted, seconds: Number(seconds) })}
+      />
+      <Button mt="1" variant="solid" size="md" disabled={act.isBusy} onClick={() => act.look(wanted)}>
+        <Scissors /> Look for better boards
+      </Button>
+      {run && <Found run={run} />}
+    </Box>
+  );
+}
+
+/** The best that was found, and how far from the least there can be. */
+function Found({ run }: { run: CuttingRun }) {
+  if (run.state === "failed")
+    return (
+      <Text mt="2" role="alert" fontSize="14px" color="crayon">
+        {run.says}
+      </Text>
+    );
+  if (run.boards === null || run.feet === null || run.gap === null) return null;
+  const gap = Math.ceil(run.gap * 10_000) / 100;
+  return (
+    <Text mt="2" fontSize="14px">
+      <Figure text={String(run.boards)} fontWeight="700" /> boards,{" "}
+      <Figure text={`${run.feet}'`} fontWeight="700" />.{" "}
+      {gap === 0 ? "None cut for less." : `Nobody can save more than ${gap} % of it.`}
+    </Text>
+  );
+}
