@@ -145,6 +145,7 @@ _of_a_wall = dict(  # noqa: C408 - as arguments are written
         st.lists(st.integers(6, 20).map(lambda feet: inches(12 * feet)), min_size=1, max_size=4).map(tuple),
         lengths(24, 60),
         st.booleans(),
+        st.booleans(),
     ),
     blocks=st.none() | st.sampled_from(Blocks),
     block_height=st.none() | lengths(12, 100),

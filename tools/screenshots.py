@@ -15,11 +15,10 @@ from playwright.sync_api import Page
 from tools.served import chromium, served
 
 from bluff.core import frame, wall_plans
-from bluff.core.crew.pole import poles
 from bluff.demo import DEMO_FILE, TALL_FILE
 from bluff.formats.exchange.dxf_write import APP, write_dxf
 from bluff.formats.job_file import read_job
-from bluff.formats.paper import Imprint, Paper, job_sheets, pole_sheet
+from bluff.formats.paper import Imprint, Paper, job_sheets
 
 PICTURES = Path(__file__).resolve().parents[1] / "docs" / "screenshots"
 DEMO = "Quill Harbour ferry shelter"
@@ -151,13 +150,23 @@ def sheets_on_bench(page: Page) -> None:
     page.get_by_role("tab", name="Cut list").click()
 
 
-def words(page: Page) -> None:
-    page.get_by_label("Name of a new job").fill("Another crew")
-    page.keyboard.press("Enter")
-    page.get_by_role("link", name="Standards").click()
-    page.get_by_label("Words of", exact=True).select_option(label="Trimmers and soles")
-    page.get_by_role("group", name="Trimmers").wait_for()
-    page.get_by_label("Letter for post").scroll_into_view_if_needed()
+def cut(page: Page) -> None:
+    """Better boards found, the first of them cut."""
+    page.get_by_role("link", name=DEMO, exact=True).click()
+    page.get_by_role("link", name="Cut", exact=True).click()
+    page.get_by_role("button", name="Look for better boards").click()
+    page.get_by_role("button", name="Stop, keep the best").wait_for()
+    page.get_by_role("button", name="Look for better boards").wait_for()
+    for number in (1, 2, 3):
+        page.get_by_role("button", name=f"Board {number}, 1 to cut").click()
+        page.get_by_role("button", name=f"Board {number}, all cut").wait_for()
+    page.get_by_role("button", name="2x6", exact=True).click()
+
+
+def order(page: Page) -> None:
+    page.get_by_role("link", name=DEMO, exact=True).click()
+    page.get_by_role("link", name="Order", exact=True).click()
+    page.get_by_role("tab", name="By thumb").click()
 
 
 VIEWS: dict[str, tuple[Callable[[Page], None], str]] = {
@@ -175,8 +184,9 @@ VIEWS: dict[str, tuple[Callable[[Page], None], str]] = {
     "worked-window": (worked_window, "light"),
     "tall-wall": (tall_wall, "light"),
     "pole": (pole, "light"),
+    "cut": (cut, "light"),
+    "order": (order, "light"),
     "standards": (standards, "light"),
-    "words": (words, "light"),
 }
 
 
@@ -202,16 +212,13 @@ def main() -> None:
 
 
 def sheets() -> None:
-    """The cover, the first wall and the poles of the demo job on paper, as they come out of the printer."""
+    """The cover and the first wall of the demo job on paper, as they come out of the printer."""
     framings = [frame(plan) for plan in wall_plans(read_job(DEMO_FILE.read_bytes()))]
     imprint = Imprint(DEMO, 1, "23 November 2026")
     pages = pypdfium2.PdfDocument(job_sheets(framings, Paper.LETTER, imprint, "http://127.0.0.1:8460/jobs/demo"))
     for number, name in ((0, "sheet-cover"), (2, "sheet-wall")):
         pages[number].render(scale=1.6).to_pil().save(PICTURES / f"{name}.png")
         print(f"docs/screenshots/{name}.png")
-    pole_page = pypdfium2.PdfDocument(pole_sheet(poles(framings), Paper.LETTER, imprint))[0]
-    pole_page.render(scale=1.6).to_pil().save(PICTURES / "sheet-poles.png")
-    print("docs/screenshots/sheet-poles.png")
 
 
 if __name__ == "__main__":

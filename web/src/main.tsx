@@ -22,6 +22,7 @@ const SCREENS = {
   bench: async () => (await import("./bench/BenchScreen")).BenchScreen,
   pole: async () => (await import("./pole/PoleScreen")).PoleScreen,
   cut: async () => (await import("./cut/CutScreen")).CutScreen,
+  order: async () => (await import("./order/OrderScreen")).OrderScreen,
   standards: async () => (await import("./standards/StandardsScreen")).StandardsScreen,
 };
 
@@ -45,6 +46,7 @@ const router = createBrowserRouter([
           { path: "bench/:wall?", ...screen("bench") },
           { path: "pole", ...screen("pole") },
           { path: "cut", ...screen("cut") },
+          { path: "order", ...screen("order") },
           { path: "standards", ...screen("standards") },
         ],
       },

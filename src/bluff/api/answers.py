@@ -8,6 +8,8 @@ from fastapi import Response
 from bluff.formats.paper import Imprint
 from bluff.service.jobs import JobState
 
+XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
+
 
 def imprint(state: JobState) -> Imprint:
     """What a sheet says of the job it was printed of, today."""

@@ -27,10 +27,12 @@ from bluff.api import (
     jobs,
     line,
     openings,
+    order,
     plan,
     poles,
     session,
     standards,
+    stock,
     typed,
 )
 from bluff.api.errors import install_error_handlers
@@ -67,6 +69,8 @@ _PARTS = (
     bring_in,
     line,
     cutting_files,
+    order,
+    stock,
 )
 
 _FOR_GOOD = "public, max-age=31536000, immutable"

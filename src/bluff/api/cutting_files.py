@@ -5,7 +5,7 @@ from uuid import UUID
 
 from fastapi import APIRouter, Query, Request, Response
 
-from bluff.api.answers import download, imprint, shown, stem
+from bluff.api.answers import XLSX, download, imprint, shown, stem
 from bluff.api.cutting import CrewCuttings
 from bluff.formats.cutting_tables import Cutting, cuts_csv, cutting_xlsx
 from bluff.formats.paper import Paper, cut_sheets
@@ -14,7 +14,6 @@ from bluff.service.cutting import CuttingState
 
 router = APIRouter(prefix="/api/jobs/{job_id}", tags=["files"])
 
-XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 MOST_SKIPPED = 100
 
 

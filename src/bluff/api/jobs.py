@@ -11,6 +11,7 @@ from bluff import core
 from bluff.api.body import FILE_BODY, FileBody
 from bluff.api.job import JobView, job_view
 from bluff.api.session import CrewJobs
+from bluff.api.stock import OurStock
 from bluff.api.wire import Figure, FindingCounts, in_feet
 from bluff.formats.job_file import read_job
 from bluff.formats.ways_values import FileModel
@@ -45,9 +46,9 @@ def list_jobs(jobs: CrewJobs) -> list[JobSummary]:
 
 
 @router.post("", status_code=201)
-def start_job(jobs: CrewJobs, new: NewJob) -> JobView:
-    """Start an empty job."""
-    return job_view(jobs.add(core.Job(new.name.strip())))
+def start_job(jobs: CrewJobs, stock: OurStock, new: NewJob) -> JobView:
+    """Start an empty job, with the boards the crew's yard has."""
+    return job_view(jobs.add(core.Job(new.name.strip(), stock=stock.get())))
 
 
 @router.post("/import", status_code=201, openapi_extra=FILE_BODY)

@@ -12,6 +12,7 @@ from bluff.core.job.job import MOST_OPENINGS, MOST_WALLS
 from bluff.core.job.schools import End
 from bluff.formats.errors import FaultyData, fault_of
 from bluff.formats.job_file import OpeningFile, PictureFile, StandardFile, TakenFile, WallFile
+from bluff.formats.stock_file import StockFile
 from bluff.formats.values import LengthText, SignedLengthText
 from bluff.formats.ways_values import FileModel
 
@@ -187,6 +188,13 @@ class ScalePicture(FileModel):
     length: LengthText
 
 
+class SetStock(FileModel):
+    """Say what boards there are for the job, what they cost, and the saw they are cut with."""
+
+    edit: Literal["set-stock"] = "set-stock"
+    stock: StockFile
+
+
 class Several(FileModel):
     """Some edits as one, which is undone at once; `says` names it."""
 
@@ -217,6 +225,7 @@ EditFile: TypeAlias = Annotated[
     | MoveOpening
     | SetPicture
     | ScalePicture
+    | SetStock
     | Several,
     Field(discriminator="edit"),
 ]
@@ -266,6 +275,8 @@ def edit_to_core(edit: EditFile) -> core.Edit:
             return core.ChangeOpening(id_, _within("opening", opening.to_core))
         case SetPicture(picture=picture):
             return core.SetPicture(_within("picture", picture.to_core) if picture else None)
+        case SetStock(stock=stock):
+            return core.SetStock(_within("stock", stock.stock_to_core))
         case Several(says=says, edits=edits):
             return core.Several(says, tuple(edit_to_core(one) for one in edits))
         case _:
@@ -290,6 +301,8 @@ def edit_from_core(edit: core.Edit) -> EditFile:
             return ChangeOpening.model_construct(id=id_, opening=OpeningFile.from_core(opening))
         case core.SetPicture(picture):
             return SetPicture.model_construct(picture=PictureFile.from_core(picture) if picture else None)
+        case core.SetStock(stock):
+            return SetStock.model_construct(stock=StockFile.from_core(stock))
         case core.Several(says, edits):
             return Several.model_construct(says=says, edits=[edit_from_core(one) for one in edits])
         case _:

@@ -35,7 +35,7 @@ from bluff.core.measure.shapes import Corner
 from bluff.core.measure.size import Size
 from bluff.formats.errors import Fault, FaultyData, fault_of, faults_of
 from bluff.formats.json_text import read_json
-from bluff.formats.stock_file import StockFile, stock_keys
+from bluff.formats.stock_file import StockKeys, stock_keys
 from bluff.formats.values import FeetText, LengthText, PointText, PositionText, RiseText, SizeText
 from bluff.formats.ways_file import JobWaysFile, OpeningWaysFile, WallWaysFile, ways_keys
 from bluff.formats.ways_values import FileModel
@@ -365,8 +365,8 @@ class PictureFile(FileModel):
         )
 
 
-class JobFile(StockFile):
-    """A whole job."""
+class JobKeys(FileModel):
+    """What a job file begins with: its name, its ways of framing, its walls and openings."""
 
     format: Literal["bluff-job"] = "bluff-job"
     version: Literal[1] = 1
@@ -376,6 +376,10 @@ class JobFile(StockFile):
     walls: list[WallFile] = Field(default_factory=list)
     openings: list[OpeningFile] = Field(default_factory=list)
     picture: PictureFile | None = None
+
+
+class JobFile(StockKeys, JobKeys):
+    """A whole job; what boards there are comes last."""
 
     def to_core(self) -> Job:
         """The job.

@@ -11,6 +11,7 @@ from bluff.core.job.stock import (
     LONGEST_GRADE,
     MOST_CROOKED,
     MOST_ON_SITE,
+    NAILS_A_BOX,
     Board,
     OnSite,
     Section,
@@ -29,8 +30,8 @@ _CountText: TypeAlias = dict[str, dict[str, Annotated[StrictInt, Field(ge=1, le=
 Value = TypeVar("Value")
 
 
-class StockFile(FileModel):
-    """What boards there are to buy and on the site, and the saw they are cut with."""
+class StockKeys(FileModel):
+    """The keys that say what boards there are to buy and on the site, and the saw they are cut with."""
 
     stock: Annotated[
         PricesText | None,
@@ -49,6 +50,8 @@ class StockFile(FileModel):
         Annotated[StrictInt, Field(ge=0, le=MOST_CROOKED)] | None,
         Field(description="Percent of boards too crooked to use, bought on top; none when left out."),
     ] = None
+
+    nails_a_box: Annotated[StrictInt | None, Field(description="16d nails in a box; 2500 when left out.")] = None
 
     def stock_to_core(self) -> YardStock:
         """The boards.
@@ -79,11 +82,20 @@ class StockFile(FileModel):
             on_site,
             KEEP if self.keep is None else self.keep,
             self.crooked or 0,
+            NAILS_A_BOX if self.nails_a_box is None else self.nails_a_box,
         )
 
 
+class StockFile(StockKeys):
+    """A stock by itself, as a crew keeps it."""
+
+    @classmethod
+    def from_core(cls, stock: YardStock) -> "StockFile":
+        return cls.model_construct(**stock_keys(stock))
+
+
 def stock_keys(stock: YardStock) -> dict[str, Any]:
-    """The keys of a `StockFile` that say what boards there are; what is as usual is left out."""
+    """The `StockKeys` that say what boards there are; what is as usual is left out."""
     on_site: dict[str, dict[str, int]] = {}
     for one in stock.on_site:
         on_site.setdefault(str(one.section), {})[format_exact(one.length)] = one.count
@@ -98,6 +110,7 @@ def stock_keys(stock: YardStock) -> dict[str, Any]:
         "kerf": None if stock.kerf == KERF else stock.kerf,
         "keep": None if stock.keep == KEEP else stock.keep,
         "crooked": stock.crooked or None,
+        "nails_a_box": None if stock.box == NAILS_A_BOX else stock.box,
     }
 
 
@@ -122,3 +135,13 @@ def _section(key: str, name: str) -> Section:
 
 def _by_length(key: str, name: str, boards: dict[str, Value]) -> list[tuple[Length, Value]]:
     return [(board_length(f"{key}.{name}", text), value) for text, value in boards.items()]
+
+
+def stock_data(stock: YardStock) -> dict[str, Any]:
+    """A stock as JSON data, for keeping; `stock_from_data` gives back an equal one."""
+    return StockFile.from_core(stock).model_dump(mode="json", exclude_none=True)
+
+
+def stock_from_data(data: Any) -> YardStock:
+    """A stock from JSON data that was kept."""
+    return StockFile.model_validate(data).stock_to_core()

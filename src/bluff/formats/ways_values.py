@@ -250,14 +250,15 @@ class PinsFile(ValueFile):
 
 
 class PlateStockFile(ValueFile):
-    """The boards plates are cut from, how far breaks of the two top plates stay apart, and whether studs double."""
+    """The boards plates are cut from, how far breaks of the top plates stay apart, if studs double, and doorways."""
 
     boards: Annotated[tuple[FeetText, ...], Field(max_length=100)] = PlateStock().boards
     offset: LengthText = PlateStock().offset
     doubled_studs: StrictBool = False
+    in_doorways: StrictBool = False
 
     def to_core(self) -> PlateStock:
-        return PlateStock(self.boards, self.offset, self.doubled_studs)
+        return PlateStock(self.boards, self.offset, self.doubled_studs, self.in_doorways)
 
 
 class SheetFile(ValueFile):

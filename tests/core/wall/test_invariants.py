@@ -1,5 +1,6 @@
 """What holds for every wall, whatever is in it."""
 
+import re
 from collections import Counter
 from dataclasses import replace
 from itertools import combinations, pairwise
@@ -224,8 +225,8 @@ def test_a_fix_can_be_applied_and_settles_its_finding(job):
 
 def about(finding):
     """What a finding is, and which opening or post it is about."""
-    post = finding.text.split()[1] if finding.text.startswith("Post ") else None
-    return finding.code, finding.opening or post
+    post = re.search(r"\b[Pp]ost (\w+)", finding.text)
+    return finding.code, finding.opening or (post and post[1])
 
 
 def errors(framing):

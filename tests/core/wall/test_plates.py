@@ -42,6 +42,23 @@ def test_plates_break_on_studs_and_never_on_the_same_one():
     assert {inches(at) for at in (*bottom, *top)} <= centres
 
 
+def test_a_crew_that_breaks_in_doorways_saves_a_board():
+    """36 feet, cut out from 143 to 241: nothing stands from 192, what 20 feet leave, to 240, so there are three boards.
+
+    A break in there makes two, 192 and 240, whose ends are cut out with the doorway; the top plate breaks as before.
+    """
+    wall = ("36' 2x4", "d 8-0x6-8 @ 16-0")
+    assert len(boards(frame_wall(*wall), Role.BOTTOM_PLATE)) == 3
+    framing = frame_wall(*wall, plate_stock=PlateStock(in_doorways=True))
+    (doorway,) = (opening.placed for opening in framing.openings)
+    (at,) = [there.at for there in framing.breaks if there.plate is Role.BOTTOM_PLATE]
+    assert doorway.start.value < at.value < doorway.end
+    assert sorted(boards(framing, Role.BOTTOM_PLATE)) == ["192", "240"]
+    assert found(framing, Code.PLATE_BREAK_OFF_STUD) == found(frame_wall(*wall), Code.PLATE_BREAK_OFF_STUD)
+    # Where it saves none, plates break on studs as ever.
+    assert frame_wall("36' 2x4", plate_stock=PlateStock(in_doorways=True)).breaks == frame_wall("36' 2x4").breaks
+
+
 def test_the_second_plate_breaks_48_from_the_first():
     framing = frame_wall("36' 2x4")
     (first,) = [there.at.value for there in framing.breaks if there.plate is Role.TOP_PLATE]
@@ -177,8 +194,14 @@ def test_plates_reach_along_the_wall_and_break_apart(job):
     assert all(before[1] == after[0] for before, after in pairwise(first))
     said = {finding.at for finding in framing.findings if finding.code is Code.PLATE_BREAK_OFF_STUD}
     uprights = [piece for piece in framing.members if piece.height == framing.plan.stud_length.value]
-    for at in (there.at.value for there in framing.breaks if there.plate is not Role.CAP_PLATE):
-        assert at in said or any(piece.start <= at <= piece.end for piece in uprights)
+    doorways = [opening.placed for opening in framing.openings if not opening.has_sill]
+    for there in framing.breaks:
+        at = there.at.value
+        may_hang = there.plate is Role.BOTTOM_PLATE and stock.in_doorways
+        if may_hang and any(one.start.value <= at <= one.end for one in doorways):
+            continue
+        if there.plate is not Role.CAP_PLATE:
+            assert at in said or any(piece.start <= at <= piece.end for piece in uprights)
 
 
 @given(jobs())

@@ -69,6 +69,14 @@ def test_a_beam_wider_than_its_post_does_not_bear_over_its_full_width():
     assert said.fix.wall.posts[0].plies == 5
 
 
+def test_a_post_that_cannot_be_wider_where_it_stands_is_not_made_so():
+    """At 7 from the start, 3 wide: its pocket with studs is 1 to 11 there; five boards would reach beyond the plate."""
+    beam = Beam(inches("7"), inches(84), inches("9 1/4"))
+    framing = wall_with(posts=(Post("P1", At(Reference.CENTRE, inches(7)), plies=2, beam=beam),))
+    (said,) = found(framing, Code.BEAM_BEARS_SHORT)
+    assert (said.fix, said.fix_label) == (None, None)
+
+
 def test_a_beam_wider_than_its_post_parts_its_studs_and_is_seen():
     beam = Beam(inches("7"), inches(84), inches("9 1/4"))
     framing = wall_with(posts=(Post("P1", At(Reference.CENTRE, inches(60)), plies=2, beam=beam),))

@@ -115,6 +115,7 @@ function JobStages({ job }: { job: string }) {
       <Stage name="Bench" to={`/jobs/${job}/bench`} isHere={here === "bench"} {...(open ? { open } : {})} />
       <Stage name="Pole" to={`/jobs/${job}/pole`} isHere={here === "pole"} />
       <Stage name="Cut" to={`/jobs/${job}/cut`} isHere={here === "cut"} />
+      <Stage name="Order" to={`/jobs/${job}/order`} isHere={here === "order"} />
       <Stage name="Standards" to={`/jobs/${job}/standards`} isHere={here === "standards"} />
     </>
   );

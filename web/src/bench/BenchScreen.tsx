@@ -9,6 +9,7 @@ import { Loading } from "../app/Loading";
 import { PhraseLine } from "../app/PhraseLine";
 import { SidePanel } from "../app/SidePanel";
 import type { JobChange } from "../app/useJobChange";
+import { useLeaving } from "../app/useLeaving";
 import type { Picking } from "../drawing/PlateStrip";
 import { BenchBar } from "./BenchBar";
 import { BenchDrawing } from "./BenchDrawing";
@@ -33,6 +34,7 @@ export function BenchScreen() {
   // Kept here, so that going through the walls stays on the same tab.
   const [tab, setTab] = useState("findings");
   const navigate = useNavigate();
+  const isLeaving = useLeaving();
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: going to another wall ends adding one
   useEffect(() => setAdding(false), [wall]);
@@ -49,7 +51,8 @@ export function BenchScreen() {
         {...(needsWall ? TYPE_A_WALL : TYPE_AN_OPENING)}
         change={change}
         onDone={({ edit }) => {
-          if (edit.edit === "add-wall") navigate(`/jobs/${job.id}/bench/${encodeURIComponent(edit.wall.id)}`);
+          if (edit.edit === "add-wall" && !isLeaving())
+            navigate(`/jobs/${job.id}/bench/${encodeURIComponent(edit.wall.id)}`);
         }}
       />
       <OnBench job={job} wall={wall} change={change} tab={tab} onTab={setTab} />

@@ -31,6 +31,7 @@ from bluff.core.job.edit import (
     SetClear,
     SetLength,
     SetPicture,
+    SetStock,
     SetWay,
     SetWays,
     Several,
@@ -82,6 +83,8 @@ def apply(job: Job, edit: Edit) -> Job:
             )
         case AddOpening() | ChangeOpening() | RemoveOpening() | CheckOpenings():
             return _apply_to_openings(job, edit)
+        case SetStock(stock):
+            return replace(job, stock=stock)
         case Several(_, edits):
             return _apply_all(job, edits)
         case _:

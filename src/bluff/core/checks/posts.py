@@ -9,6 +9,7 @@ from bluff.core.checks.about import with_post
 from bluff.core.job.finding import VERIFY, Code, Finding, Severity
 from bluff.core.job.special import MOST_PLIES
 from bluff.core.measure.length import format_inches
+from bluff.core.wall.admission import has_room_for
 from bluff.core.wall.framing import Framing
 
 
@@ -28,6 +29,8 @@ def check_posts(framing: Framing) -> Iterator[Finding]:
         if beam and beam.width > placed.width:
             plies = ceil(Fraction(beam.width, placed.board.thickness))
             wider = replace(placed.post, plies=plies) if plies <= MOST_PLIES else None
+            if wider and not has_room_for(frame, wider, framing.openings, framing.posts):
+                wider = None
             yield Finding(
                 Code.BEAM_BEARS_SHORT,
                 Severity.WARNING,

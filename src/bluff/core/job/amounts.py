@@ -255,6 +255,7 @@ class PlateStock:
         boards: Lengths the yard has.
         offset: How far a break of the second top plate stays from one of the first.
         doubled_studs: Whether a stud is added at each break, so that both boards have a whole one.
+        in_doorways: Whether a bottom plate may break in a doorway, where it is cut out anyway, if that saves a board.
 
     Source: docs/rules.md, Plates and studs.
     """
@@ -268,6 +269,10 @@ class PlateStock:
     offset: Length = part(inches(48), "Breaks apart", "Of the two top plates.")
     doubled_studs: bool = part(
         False, "Stud at a break", "A second one, so that both boards have a whole one.", options=yes_or_no()
+    )
+
+    in_doorways: bool = part(
+        False, "Break in a doorway", "The bottom plate may, where it is cut out anyway.", options=yes_or_no()
     )
 
     def __post_init__(self) -> None:

@@ -8,6 +8,7 @@ from bluff.core.errors import SettingError
 from bluff.core.job.job import Opening, Picture, Wall
 from bluff.core.job.rows import row_of
 from bluff.core.job.schools import End
+from bluff.core.job.stock import YardStock
 from bluff.core.job.ways import JobWays, Taken
 from bluff.core.measure.length import Length, format_feet, format_inches
 
@@ -213,6 +214,13 @@ class ScalePicture:
 
 
 @dataclass(frozen=True, slots=True)
+class SetStock:
+    """Say what boards there are for the job, what they cost, and the saw they are cut with."""
+
+    stock: YardStock
+
+
+@dataclass(frozen=True, slots=True)
 class Several:
     """Some edits as one, which is undone at once; `says` names it."""
 
@@ -244,6 +252,7 @@ Edit: TypeAlias = (
     | ChangeOpening
     | RemoveOpening
     | CheckOpenings
+    | SetStock
     | PlanEdit
     | Several
 )
@@ -274,6 +283,8 @@ def describe(edit: Edit) -> str:
             return f"remove {opening_id}"
         case CheckOpenings(ids, is_checked):
             return f"{'check' if is_checked else 'uncheck'} {', '.join(ids[:6])}{' …' if len(ids) > 6 else ''}"
+        case SetStock():
+            return "change the boards there are"
         case Several(says):
             return says
         case _:

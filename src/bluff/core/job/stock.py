@@ -27,6 +27,9 @@ MOST_ON_SITE = 10_000
 MOST_CROOKED = 50
 """Percent."""
 LONGEST_GRADE = 40
+NAILS_A_BOX = 2500
+"""Of collated 16d nails. Source: docs/rules.md, The order."""
+_LARGEST_BOX = 100_000
 _MOST_LENGTHS = 40
 _WIDEST_KERF: Length = inches("1/2")
 
@@ -130,6 +133,7 @@ class YardStock:
         on_site: Boards that are there already, and are used first.
         keep: The shortest offcut that is kept.
         crooked: Percent of boards that turn out too crooked to use, bought on top.
+        box: Nails in one.
 
     Raises:
         JobError: A section or a length twice, a kerf no saw has, or an allowance nobody makes.
@@ -140,6 +144,7 @@ class YardStock:
     on_site: tuple[OnSite, ...] = ()
     keep: Length = KEEP
     crooked: int = 0
+    box: int = NAILS_A_BOX
 
     def __post_init__(self) -> None:
         if not 0 <= self.kerf <= _WIDEST_KERF:
@@ -148,6 +153,8 @@ class YardStock:
             raise JobError("Write the shortest offcut that is kept, like 24.", "keep")
         if not 0 <= self.crooked <= MOST_CROOKED:
             raise JobError(f"Write what percent of boards is too crooked, 0 to {MOST_CROOKED}.", "crooked")
+        if not 1 <= self.box <= _LARGEST_BOX:
+            raise JobError(f"A box has 1 to {_LARGEST_BOX} nails.", "nails_a_box")
         if twice := _twice(str(one.section) for one in self.sections):
             raise JobError(f"The stock of {twice} is there twice; list it once.", f"stock.{twice}")
         if twice := _twice(f"{one.section}.{format_inches(one.length)}" for one in self.on_site):

@@ -4,8 +4,9 @@ It is what lumber is bought by where nobody frames the walls first, and it is sh
 studs; hence the exact count.
 """
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
+from enum import StrEnum
 from fractions import Fraction
 from math import ceil
 
@@ -20,21 +21,6 @@ _FOOT: Length = inches(12)
 _CORNER = 1
 _OPENING = 4
 _OLD_INTERSECTION = 3
-_STUDS = frozenset(
-    {
-        Role.STUD,
-        Role.END_STUD,
-        Role.KING,
-        Role.JACK,
-        Role.CORNER_STUD,
-        Role.CORNER_BACKING,
-        Role.INTERSECTION_STUD,
-        Role.INTERSECTION_BACKING,
-        Role.TOP_CRIPPLE,
-        Role.BOTTOM_CRIPPLE,
-        Role.BLOCK,
-    }
-)
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,15 +52,8 @@ def by_thumb(plans: Iterable[WallPlan]) -> Count:
     studs = 0
     plates: Length = 0
     for plan in plans:
-        length = plan.wall.run.length
-        studs += studs_by_thumb(length, plan.standard.spacing)
-        studs += _CORNER * sum(
-            1 for meeting in (plan.meetings.start, plan.meetings.end) if meeting and meeting.is_through
-        )
-        old = plan.standard.intersection in (IntersectionSchool.CHANNEL, IntersectionSchool.BLOCKED)
-        studs += (_OLD_INTERSECTION if old else 1) * len(plan.meetings.intersections)
-        studs += _OPENING * len(plan.openings)
-        plates += _PLATES * length
+        studs += sum(_guessed(plan).values())
+        plates += _PLATES * plan.wall.run.length
     return Count(studs, plates)
 
 
@@ -87,6 +66,72 @@ def studs_by_thumb(length: Length, spacing: Fraction) -> int:
     return ceil(Fraction(length, _FOOT) * 12 / spacing) + 1
 
 
+class Share(StrEnum):
+    """What a wall's studs are there for, as they are guessed."""
+
+    LAYOUT = "layout"
+    CORNERS = "corners"
+    INTERSECTIONS = "intersections"
+    OPENINGS = "openings"
+    BLOCKS = "blocks"
+
+
+@dataclass(frozen=True, slots=True)
+class Guess:
+    """Studs of one share of a wall, guessed and counted.
+
+    Args:
+        share: Which.
+        thumb: Boards by rule of thumb.
+        exact: Boards it takes; what is shorter than a stud counts for as much of one as it is long.
+    """
+
+    share: Share
+    thumb: int
+    exact: Fraction
+
+
+_ROLES: Mapping[Role, Share] = {
+    Role.STUD: Share.LAYOUT,
+    Role.END_STUD: Share.LAYOUT,
+    Role.CORNER_STUD: Share.CORNERS,
+    Role.CORNER_BACKING: Share.CORNERS,
+    Role.INTERSECTION_STUD: Share.INTERSECTIONS,
+    Role.INTERSECTION_BACKING: Share.INTERSECTIONS,
+    Role.KING: Share.OPENINGS,
+    Role.JACK: Share.OPENINGS,
+    Role.TOP_CRIPPLE: Share.OPENINGS,
+    Role.BOTTOM_CRIPPLE: Share.OPENINGS,
+    Role.BLOCK: Share.BLOCKS,
+}
+
+
+def compared(framing: Framing) -> tuple[Guess, ...]:
+    """Why a wall takes other than its rule of thumb: each share of its studs, guessed and counted.
+
+    Source: docs/rules.md, Counting.
+    """
+    board = framing.plan.stud_length.value
+    exact: dict[Share, Fraction] = dict.fromkeys(Share, Fraction(0))
+    for member in framing.members:
+        if share := _ROLES.get(member.role):
+            exact[share] += member.plies * min(Fraction(member.length.value, board), Fraction(1))
+    return tuple(Guess(share, thumb, exact[share]) for share, thumb in _guessed(framing.plan).items())
+
+
+def _guessed(plan: WallPlan) -> dict[Share, int]:
+    """A wall's studs by rule of thumb, by what they are there for."""
+    ends = (plan.meetings.start, plan.meetings.end)
+    old = plan.standard.intersection in (IntersectionSchool.CHANNEL, IntersectionSchool.BLOCKED)
+    return {
+        Share.LAYOUT: studs_by_thumb(plan.wall.run.length, plan.standard.spacing),
+        Share.CORNERS: _CORNER * sum(1 for meeting in ends if meeting and meeting.is_through),
+        Share.INTERSECTIONS: (_OLD_INTERSECTION if old else 1) * len(plan.meetings.intersections),
+        Share.OPENINGS: _OPENING * len(plan.openings),
+        Share.BLOCKS: 0,
+    }
+
+
 def exactly(framings: Iterable[Framing]) -> Count:
     """The same counted piece by piece, short pieces laid end to end in boards of the longest stud."""
     studs = 0
@@ -97,7 +142,7 @@ def exactly(framings: Iterable[Framing]) -> Count:
         for member in framing.members:
             if member.role in PLATES:
                 plates += member.length.value
-            elif member.role in _STUDS:
+            elif member.role in _ROLES:
                 whole += member.plies * (member.length.value >= board)
                 short += member.plies * member.length.value * (member.length.value < board)
         studs += whole + -(-short // board)

@@ -50,7 +50,7 @@ def weight(member: Member, standard: Standard) -> Fraction:
 
     Source: docs/rules.md, Weight. A 2x6 of 8 ft at 33: 1 1/2 x 5 1/2 x 96 in is 0.4583 cubic feet, 15 1/8 pounds.
     """
-    return _pounds(_volume([member]), standard)
+    return pounds_of(_volume([member]), standard)
 
 
 def lift(framing: Framing, is_sheeted: bool = False) -> Lift:
@@ -66,12 +66,12 @@ def lift(framing: Framing, is_sheeted: bool = False) -> Lift:
     volume = _volume(framing.members)
     spacers = [row for row in spacer_list([framing]) if row.spacer is not Spacer.FOAM]
     volume += sum(row.thickness * row.depth * row.length * row.count for row in spacers)
-    pounds = _pounds(volume, standard)
+    pounds = pounds_of(volume, standard)
     if is_sheeted:
         pounds += Fraction(framing.sheets.covered, _SQUARE_FOOT) * standard.sheet.weight
     # What is laid over the plates goes up once the wall stands.
     over = _volume(framing.over)
-    at_edge = (pounds - _pounds(over, standard)) / 2
+    at_edge = (pounds - pounds_of(over, standard)) / 2
     return Lift(pounds, at_edge, max(FEWEST_HANDS, ceil(at_edge / HAND_LIFTS)))
 
 
@@ -89,5 +89,6 @@ def _volume(members: Iterable[Member]) -> Fraction:
     return volume + sum((Fraction(parts, by) for by, parts in sloped.items()), Fraction(0))
 
 
-def _pounds(volume: int | Fraction, standard: Standard) -> Fraction:
+def pounds_of(volume: int | Fraction, standard: Standard) -> Fraction:
+    """What so many cubic 64ths of lumber weigh."""
     return Fraction(volume * standard.density, _CUBIC_FOOT)

@@ -10,6 +10,7 @@ from dataclasses import dataclass, replace
 from enum import StrEnum
 
 from bluff.core.job.header import HeaderPlace
+from bluff.core.job.special import Post
 from bluff.core.measure.length import Length
 from bluff.core.measure.shapes import Span
 from bluff.core.measure.size import SMALLEST
@@ -140,6 +141,18 @@ def admit_posts(plan: WallPlan, openings: Sequence[OpeningFrame]) -> tuple[list[
         else:
             admitted.append(frame)
     return sorted(admitted, key=lambda post: post.span.start), refused
+
+
+def has_room_for(frame: PostFrame, wider: Post, openings: Sequence[OpeningFrame], posts: Sequence[PostFrame]) -> bool:
+    """Whether a post that stands could be a wider one, to whichever side it would grow."""
+    placed = frame.placed
+    others = [one for one in posts if one is not frame]
+    grown = (wider.plies - placed.post.plies) * placed.board.thickness
+    for start in (placed.start, placed.start.minus("what it is wider", grown)):
+        there = PostFrame(frame.plan, replace(placed, post=wider, start=start))
+        if _unfit_post(there, _stands_there(there, openings, others)):
+            return False
+    return True
 
 
 def _unfit(frame: OpeningFrame) -> Unfit | None:

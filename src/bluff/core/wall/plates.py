@@ -78,7 +78,7 @@ def plates(
     Source: docs/rules.md, Plates and studs.
     """
     doorways = [opening.placed for opening in openings if not opening.has_sill]
-    cuts = [edge for doorway in doorways for edge in (doorway.start.value, doorway.end)]
+    cuts = [Span(doorway.start.value, doorway.end) for doorway in doorways]
     studs = [piece for piece in uprights if _is_full_height(plan, piece)]
     cutter = _Cutter(plan, openings, cuts, studs, Along(uprights))
     thick = plan.plate.thickness
@@ -173,7 +173,7 @@ class _Cutter:
 
     plan: WallPlan
     openings: Sequence[OpeningFrame]
-    doorway_cuts: list[Length]
+    doorways: list[Span]
     studs: list[Member]
     uprights: Along
     added: list[Member] = field(default_factory=list)
@@ -191,7 +191,7 @@ class _Cutter:
         free = [stud for stud in self.studs if not any(stud.start <= at <= stud.end for at in broken_on)]
         places = {half(stud.start + stud.end): stud for stud in free}
         # What it keeps clear of: a bottom plate of the doorways it is cut out of, a top plate of the gaps above it.
-        joints = set(self.doorway_cuts)
+        joints = {edge for doorway in self.doorways for edge in doorway}
         distance = _BESIDE_DOORWAY
         if run.role is Role.TOP_PLATE:
             joints = {edge for part in lapped for edge in part.span}
@@ -199,13 +199,29 @@ class _Cutter:
         clear = {place for place in places if all(abs(place - joint) >= distance for joint in joints)}
         # Plates above each other broken near each other would fold there when the wall is raised.
         apart = {place for place in places if all(abs(place - at) >= stock.offset for at in broken_on)}
-        broken = self._best_of(run, (clear & apart, clear, apart, places))
+        cut_out = self._cut_out(run)
+        wishes = (clear & apart, clear & apart | cut_out, clear | cut_out, apart | cut_out, {*places} | cut_out)
+        broken = self._best_of(run, wishes)
         breaks = [
             Break(run.role, self._doubled(places.get(at), at, run, broken.breaks), at not in broken.off_stud)
+            if at not in cut_out
+            else Break(run.role, Sum.of("in the doorway, where it is cut out", at))
             for at in broken.breaks
         ]
         self.breaks += breaks
         return self._boards(run, breaks)
+
+    def _cut_out(self, run: _Run) -> set[Length]:
+        """Where a bottom plate may break in a doorway: at every foot, in the middle, and where a whole board ends."""
+        if run.role is not Role.BOTTOM_PLATE or not self.plan.standard.plate_stock.in_doorways:
+            return set()
+        found: set[Length] = set()
+        for doorway in self.doorways:
+            whole = [run.start.value + board for board in self._boards_for(run)]
+            whole += [run.end.value - board for board in self._boards_for(run)]
+            found |= {half(doorway.start + doorway.end), *range(doorway.start, doorway.end, inches(12))}
+            found |= {place for place in whole if doorway.start <= place <= doorway.end}
+        return found
 
     def second_plate(self, run: _Run) -> list[Member]:
         """Boards of the second top plate, their breaks away from those of the first."""

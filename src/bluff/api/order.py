@@ -1,0 +1,208 @@
+"""What is ordered for a job: boards and what else, its loads, and the rule of thumb beside it."""
+
+from typing import Annotated
+from uuid import UUID
+
+from fastapi import APIRouter, Query, Response
+from typing_extensions import TypedDict
+
+from bluff import core
+from bluff.api.answers import XLSX, download, imprint, shown, stem
+from bluff.api.cutting import CrewCuttings
+from bluff.api.wire import Figure, figure
+from bluff.core.crew.supply import MOST_LOADS, Load, OrderLine, Supply, loads, lumber_order
+from bluff.core.measure.length import format_board, in_whole_feet
+from bluff.core.takeoff.thumb import Share, by_thumb, compared, exactly
+from bluff.formats.order_files import WholeOrder, order_csv, order_text, order_xlsx
+from bluff.formats.paper import Paper
+from bluff.formats.paper.order_sheet import order_sheet
+from bluff.formats.prices import format_price, on_site_lines
+from bluff.service.cutting import CuttingState
+from bluff.service.jobs import framings
+
+router = APIRouter(prefix="/api/jobs/{job_id}", tags=["order"])
+
+Loads = Annotated[int, Query(ge=1, le=MOST_LOADS, description="Trucks it comes on, what is framed first on the first.")]
+
+
+class LineView(TypedDict):
+    """Boards alike; `says` is how they are called to the yard, prices as they are written."""
+
+    says: str
+    section: str
+    board: str
+    length: Figure
+    count: int
+    crooked: int
+    straight: int
+    grade: str
+    price: str | None
+    cost: str | None
+    pounds: int
+
+
+class SupplyView(TypedDict):
+    """Something that is ordered besides boards, and what makes that many."""
+
+    count: int
+    what: str
+    because: str
+
+
+class LoadView(TypedDict):
+    """What comes on one truck."""
+
+    walls: list[str]
+    lines: list[LineView]
+    pounds: int
+
+
+class GuessView(TypedDict):
+    """Studs of one share of a wall, guessed and counted to a tenth of a board."""
+
+    share: Share
+    thumb: int
+    exact: float
+
+
+class ThumbView(TypedDict):
+    """A wall by rule of thumb beside its exact count, and why they differ."""
+
+    wall: str
+    studs_thumb: int
+    studs_exact: int
+    plate_feet_thumb: int
+    plate_feet_exact: int
+    shares: list[GuessView]
+
+
+class OrderView(TypedDict):
+    """Everything that is ordered; `cost` is that of the boards whose price is known, `on_site` a line for each."""
+
+    revision: int
+    lines: list[LineView]
+    supplies: list[SupplyView]
+    loads: list[LoadView]
+    pounds: int
+    cost: str
+    unpriced: int
+    crooked: int
+    kerf: Figure
+    keep: Figure
+    nails_a_box: int
+    on_site: str
+    thumb: list[ThumbView]
+
+
+@router.get("/order")
+def get_order(cuttings: CrewCuttings, job_id: UUID, trucks: Loads = 1) -> OrderView:
+    """What is ordered for a job, as its boards stand."""
+    state = cuttings.get(job_id)
+    job = state.job.job
+    whole = whole_order(state, trucks)
+    order = whole.order
+    return {
+        "revision": state.job.revision,
+        "lines": [_line(line) for line in order.lines],
+        "supplies": [_supply(one, job) for one in order.supplies],
+        "loads": [_load(load) for load in whole.loads] if trucks > 1 else [],
+        "pounds": round(order.pounds),
+        "cost": format_price(order.cost),
+        "unpriced": order.unpriced,
+        "crooked": job.stock.crooked,
+        "kerf": figure(job.stock.kerf),
+        "keep": figure(job.stock.keep),
+        "nails_a_box": job.stock.box,
+        "on_site": on_site_lines(job.stock),
+        "thumb": [_thumb(framing) for framing in framings(job)],
+    }
+
+
+@router.get("/order.pdf", response_class=Response)
+def order_paper(
+    cuttings: CrewCuttings,
+    job_id: UUID,
+    trucks: Loads = 1,
+    paper: Annotated[Paper, Query(description="What it is laid out for.")] = Paper.LETTER,
+) -> Response:
+    """The order on paper."""
+    state = cuttings.get(job_id)
+    return shown(order_sheet(whole_order(state, trucks), paper, imprint(state.job)), f"{_name(state)}-order")
+
+
+@router.get("/order.csv", response_class=Response)
+def order_table(cuttings: CrewCuttings, job_id: UUID, trucks: Loads = 1) -> Response:
+    """The order for a spreadsheet."""
+    state = cuttings.get(job_id)
+    return download(order_csv(whole_order(state, trucks)), "text/csv", f"{_name(state)}-order.csv")
+
+
+@router.get("/order.xlsx", response_class=Response)
+def order_spreadsheet(cuttings: CrewCuttings, job_id: UUID, trucks: Loads = 1) -> Response:
+    """The order as a spreadsheet, what else is ordered on a page of its own."""
+    state = cuttings.get(job_id)
+    return download(order_xlsx(whole_order(state, trucks)), XLSX, f"{_name(state)}-order.xlsx")
+
+
+@router.get("/order.txt", response_class=Response)
+def order_message(cuttings: CrewCuttings, job_id: UUID, trucks: Loads = 1) -> Response:
+    """The order as plain text, for a message to the yard."""
+    state = cuttings.get(job_id)
+    return Response(order_text(whole_order(state, trucks)), media_type="text/plain; charset=utf-8")
+
+
+def whole_order(state: CuttingState, trucks: int) -> WholeOrder:
+    """What is ordered for a job, on so many trucks."""
+    job = state.job.job
+    framed, members = framings(job), state.members
+    order = lumber_order(job, framed, state.boards, members)
+    return WholeOrder(job.name, job.standard.words, order, loads(job, framed, state.boards, members, trucks))
+
+
+def _line(line: OrderLine) -> LineView:
+    return {
+        "says": str(line),
+        "section": str(line.section),
+        "board": format_board(line.length),
+        "length": figure(line.length),
+        "count": line.count,
+        "crooked": line.crooked,
+        "straight": line.straight,
+        "grade": line.grade,
+        "price": None if line.price is None else format_price(line.price),
+        "cost": None if line.cost is None else format_price(line.cost),
+        "pounds": round(line.bought * line.pounds),
+    }
+
+
+def _supply(supply: Supply, job: core.Job) -> SupplyView:
+    words = job.standard.words
+    return {"count": supply.count, "what": words.say(supply.what), "because": words.say(supply.because)}
+
+
+def _load(load: Load) -> LoadView:
+    return {
+        "walls": [*load.walls],
+        "lines": [_line(line) for line in load.lines],
+        "pounds": round(load.pounds),
+    }
+
+
+def _thumb(framing: core.Framing) -> ThumbView:
+    thumb, exact = by_thumb([framing.plan]), exactly([framing])
+    return {
+        "wall": framing.plan.id,
+        "studs_thumb": thumb.studs,
+        "studs_exact": exact.studs,
+        "plate_feet_thumb": in_whole_feet(thumb.plates),
+        "plate_feet_exact": in_whole_feet(exact.plates),
+        "shares": [
+            {"share": guess.share, "thumb": guess.thumb, "exact": round(float(guess.exact), 1)}
+            for guess in compared(framing)
+            if guess.thumb or guess.exact
+        ],
+    }
+
+
+def _name(state: CuttingState) -> str:
+    return stem(state.job.job.name)

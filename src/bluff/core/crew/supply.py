@@ -1,0 +1,275 @@
+"""What is ordered for a job: boards by section and length, and everything besides them that its walls take.
+
+Counts are exact; what is bought on top, because some boards turn out too crooked, is kept apart from them.
+"""
+
+from collections import Counter, defaultdict
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
+from fractions import Fraction
+from math import ceil
+
+from bluff.core.crew.order import build_order
+from bluff.core.cutting.board import JobBoard, Source
+from bluff.core.cutting.saw import Members, wants_straight
+from bluff.core.job.job import Job
+from bluff.core.job.stock import Section
+from bluff.core.measure.length import Length, format_board, inches
+from bluff.core.measure.lumber import LUMBER
+from bluff.core.takeoff.cut_list import Spacer, SpacerRow, spacer_list
+from bluff.core.takeoff.nails import nails
+from bluff.core.takeoff.ties import ties
+from bluff.core.takeoff.weight import pounds_of
+from bluff.core.wall.framing import Framing
+from bluff.core.wall.member import ANCHOR_BOLT, PIN
+
+PANEL: tuple[Length, Length] = inches("48"), inches("96")
+"""The sheet spacers and foam are cut from."""
+MOST_LOADS = 12
+
+
+@dataclass(frozen=True, slots=True)
+class OrderLine:
+    """Boards alike.
+
+    Args:
+        section: Of what.
+        length: Each.
+        count: That are cut.
+        straight: How many of them are picked straight.
+        crooked: Bought on top, for those that turn out too crooked.
+        grade: As the yard says it; empty where nobody has said.
+        price: Of one; None where nobody has said.
+        pounds: One weighs.
+    """
+
+    section: Section
+    length: Length
+    count: int
+    straight: int
+    crooked: int
+    grade: str
+    price: Fraction | None
+    pounds: Fraction
+
+    @property
+    def bought(self) -> int:
+        """Boards on the bill."""
+        return self.count + self.crooked
+
+    @property
+    def cost(self) -> Fraction | None:
+        """What they come to; None where nobody knows what one costs."""
+        return None if self.price is None else self.bought * self.price
+
+    def __str__(self) -> str:
+        """As it is called to the yard, quantity first.
+
+        >>> str(OrderLine(Section("2x6"), inches("16'"), 18, 0, 0, "", None, Fraction(0)))
+        "18 – 2x6 x 16'"
+        """
+        grade = f" {self.grade}" if self.grade else ""
+        return f"{self.bought} – {self.section}{grade} x {format_board(self.length)}"
+
+
+@dataclass(frozen=True, slots=True)
+class Supply:
+    """Something that is ordered besides boards.
+
+    Args:
+        count: How many.
+        what: Of what.
+        because: What makes that many.
+    """
+
+    count: int
+    what: str
+    because: str
+
+    def __str__(self) -> str:
+        return f"{self.count} – {self.what}"
+
+
+@dataclass(frozen=True, slots=True)
+class Load:
+    """What comes on one truck.
+
+    Args:
+        walls: That are framed of it, in order.
+        lines: Boards on it.
+        pounds: They weigh.
+    """
+
+    walls: tuple[str, ...]
+    lines: tuple[OrderLine, ...]
+    pounds: Fraction
+
+
+@dataclass(frozen=True, slots=True)
+class LumberOrder:
+    """What is ordered for a job.
+
+    Args:
+        lines: Boards, by section and then longest first.
+        supplies: What else.
+        pounds: All boards together.
+        cost: Of those whose price is known.
+        unpriced: Boards whose price nobody has said.
+    """
+
+    lines: tuple[OrderLine, ...]
+    supplies: tuple[Supply, ...]
+    pounds: Fraction
+    cost: Fraction
+    unpriced: int
+
+
+def lumber_order(job: Job, framings: Sequence[Framing], boards: Iterable[JobBoard], members: Members) -> LumberOrder:
+    """What a job's boards and walls come to at the yard.
+
+    Args:
+        job: For its stock.
+        framings: Its walls.
+        boards: It is cut from; those that are on the site are not ordered.
+        members: Its members by section and name of the piece.
+
+    Source: docs/rules.md, The order.
+    """
+    lines = order_lines(job, boards, members)
+    return LumberOrder(
+        lines=lines,
+        supplies=supplies(job, framings),
+        pounds=_pounds(lines),
+        cost=sum((line.cost for line in lines if line.cost is not None), Fraction(0)),
+        unpriced=sum(line.bought for line in lines if line.price is None),
+    )
+
+
+def order_lines(job: Job, boards: Iterable[JobBoard], members: Members) -> tuple[OrderLine, ...]:
+    """Boards alike together, in the order of the job's sections and then longest first."""
+    alike: dict[tuple[Section, Length], list[JobBoard]] = defaultdict(list)
+    for board in boards:
+        if board.source is Source.BOUGHT:
+            alike[board.section, board.length].append(board)
+    order = {section: place for place, section in enumerate(members)}
+    return tuple(
+        _line(job, section, length, found, members)
+        for (section, length), found in sorted(
+            alike.items(), key=lambda item: (order.get(item[0][0], len(order)), -item[0][1])
+        )
+    )
+
+
+def _line(job: Job, section: Section, length: Length, boards: Sequence[JobBoard], members: Members) -> OrderLine:
+    ours = members.get(section, {})
+    listed = job.stock.of(section)
+    return OrderLine(
+        section=section,
+        length=length,
+        count=len(boards),
+        straight=sum(wants_straight(board, ours) for board in boards),
+        crooked=ceil(Fraction(len(boards) * job.stock.crooked, 100)),
+        grade=listed.grade if listed else "",
+        price=job.stock.price_of(section, length),
+        pounds=pounds_of(_area(section, members) * length, job.standard),
+    )
+
+
+def _area(section: Section, members: Members) -> int:
+    """Of a board's end, in square 64ths; composite studs are known by their members alone."""
+    if known := LUMBER.get(section.size):
+        return known.section
+    return next((member.board.section for member in members.get(section, {}).values()), 0)
+
+
+def _pounds(lines: Iterable[OrderLine]) -> Fraction:
+    return sum((line.bought * line.pounds for line in lines), Fraction(0))
+
+
+def supplies(job: Job, framings: Sequence[Framing]) -> tuple[Supply, ...]:
+    """What walls take besides boards: sheets, spacers, foam, nails, anchors, connectors; nothing of what none takes."""
+    rows = spacer_list(framings)
+    nailed = sum(row.nails for row in nails(framings))
+    roles = Counter(mark.role for framing in framings for mark in framing.marks)
+    tied = ties([framing.plan for framing in framings])
+    hung = sum(opening.placed.jack_count == 0 for framing in framings for opening in framing.openings)
+    wide, long = job.standard.sheet.width, job.standard.sheet.length
+    found = [
+        Supply(
+            sum(framing.sheets.bought for framing in framings),
+            f"sheets {format_board(wide)} x {format_board(long)} for one face",
+            "whole sheets, each wall by itself",
+        ),
+        _panels(Spacer.PANEL, "panels 1/2, 4' x 8', for spacers of headers", rows),
+        _panels(Spacer.FOAM, "panels of foam, 4' x 8', for headers", rows),
+        Supply(
+            sum(row.count for row in rows if row.spacer is Spacer.FURRING),
+            "strips of furring for headers",
+            "cut from what is left of boards, 2 thick",
+        ),
+        Supply(
+            ceil(Fraction(nailed, job.stock.box)),
+            f"16d nails, by the box of {job.stock.box}",
+            f"{nailed} nails in all joints",
+        ),
+        Supply(roles[ANCHOR_BOLT], "anchor bolts, with washers and nuts", "as marked on the bottom plates"),
+        Supply(roles[PIN], "pins for bottom plates", "as marked on the bottom plates"),
+        Supply(tied.connectors, "plate connectors", "where no cap plate laps"),
+        Supply(2 * hung, "header hangers", "where headers hang between their kings"),
+    ]
+    return tuple(one for one in found if one.count)
+
+
+def _panels(spacer: Spacer, what: str, rows: Iterable[SpacerRow]) -> Supply:
+    """Panels some spacers are cut from, by their area."""
+    wide, long = PANEL
+    mine = [row for row in rows if row.spacer is spacer]
+    area = sum(row.depth * row.length * row.count for row in mine)
+    pieces = sum(row.count for row in mine)
+    return Supply(ceil(Fraction(area, wide * long)), what, f"{pieces} pieces, by their area")
+
+
+def loads(
+    job: Job, framings: Sequence[Framing], boards: Sequence[JobBoard], members: Members, count: int
+) -> tuple[Load, ...]:
+    """The order on so many trucks: what is framed first comes first, each truck about as heavy as the next.
+
+    A board comes with the first wall that needs it. Fewer trucks come where there are fewer walls.
+
+    Args:
+        job: For its stock.
+        framings: Its walls.
+        boards: It is cut from.
+        members: Its members by section and name of the piece.
+        count: Of trucks, 1 to `MOST_LOADS`.
+
+    Source: docs/rules.md, The order.
+    """
+    steps = [step.wall for step in build_order([framing.plan for framing in framings])]
+    turn = {wall: place for place, wall in enumerate(steps)}
+    of_wall: dict[int, list[JobBoard]] = defaultdict(list)
+    for board in boards:
+        ours = members.get(board.section, {})
+        turns = [turn[ours[cut.piece].id.wall] for cut in board.cuts if cut.piece in ours]
+        if board.source is Source.BOUGHT:
+            of_wall[min(turns, default=0)].append(board)
+    weights = [_pounds(order_lines(job, of_wall[place], members)) for place in range(len(steps))]
+    whole, carried = sum(weights, Fraction(0)), Fraction(0)
+    parts: list[list[int]] = [[] for _ in range(count)]
+    for place, weight in enumerate(weights):
+        # A wall goes on the truck its middle falls on.
+        middle = carried + weight / 2
+        parts[min(int(middle * count / whole), count - 1) if whole else 0].append(place)
+        carried += weight
+    trucks = [
+        (part, order_lines(job, [board for place in part for board in of_wall[place]], members))
+        for part in parts
+        if part
+    ]
+    extra = {(line.section, line.length): line.crooked for line in order_lines(job, boards, members)}
+    found: list[Load] = []
+    # What is bought on top comes with the last boards of its kind, when one knows how many were crooked.
+    for part, alike in reversed(trucks):
+        lines = tuple(replace(line, crooked=extra.pop((line.section, line.length), 0)) for line in alike)
+        found.append(Load(tuple(steps[place] for place in part), lines, _pounds(lines)))
+    return tuple(reversed(found))

@@ -1,0 +1,103 @@
+"""The order on paper: quantity first, a load after the other, then what is ordered besides boards."""
+
+from collections.abc import Callable
+from functools import partial
+from io import BytesIO
+
+from reportlab.pdfgen.canvas import Canvas
+
+from bluff.core.crew.supply import Load, OrderLine
+from bluff.core.measure.length import format_board
+from bluff.formats.order_files import WholeOrder
+from bluff.formats.paper.page import MARGIN, Imprint, Page, Paper, fitting_size
+from bluff.formats.prices import format_price
+
+_ROW = 19.0
+_FOOT = MARGIN + 34
+_QUANTITY, _WHAT, _GRADE, _NOTES, _PRICE, _COST, _POUNDS = 74.0, 84.0, 262.0, 352.0, 560.0, 640.0, 712.0
+
+
+def order_sheet(whole: WholeOrder, paper: Paper, imprint: Imprint) -> bytes:
+    """An order as PDF."""
+    file = BytesIO()
+    canvas = Canvas(file, pagesize=paper.size, invariant=1)
+    canvas.setTitle(imprint.job)
+    canvas.setAuthor("Bluff")
+    rows = [*_rows(whole)]
+    on_a_page = int((paper.size[1] - MARGIN - 56 - _FOOT) // _ROW)
+    pages = [rows[first : first + on_a_page] for first in range(0, len(rows), on_a_page)]
+    for number, some in enumerate(pages, start=1):
+        page = Page(canvas, paper, imprint)
+        top = page.height - MARGIN
+        page.text(MARGIN, top - 16, "Order", 20, bold=True)
+        page.text(page.right, top - 14, whole.job, 12, align="right")
+        for index, draw in enumerate(some):
+            draw(page, top - 50 - index * _ROW)
+        page.foot(number, len(pages))
+        canvas.showPage()
+    canvas.save()
+    return file.getvalue()
+
+
+_Row = Callable[[Page, float], None]
+
+
+def _rows(whole: WholeOrder) -> list[_Row]:
+    """Every line of the paper in order, as what draws it at a height."""
+    order = whole.order
+    rows: list[_Row] = [_head]
+    for number, load in enumerate(whole.loads, start=1):
+        if len(whole.loads) > 1:
+            rows.append(partial(_title, f"Load {number}: {_walls(load)}"))
+        rows += [partial(_line, line) for line in load.lines]
+    cost = format_price(order.cost) if order.cost else ""
+    missing = f"without {order.unpriced} boards nobody has a price for" if order.cost and order.unpriced else ""
+    boards = sum(line.bought for line in order.lines)
+    rows.append(partial(_total, f"{boards} boards", missing, cost, f"{round(order.pounds)} lb"))
+    if order.supplies:
+        rows.append(partial(_title, "Besides"))
+    for one in order.supplies:
+        rows.append(partial(_supply, one.count, whole.words.say(one.what), whole.words.say(one.because)))
+    return rows
+
+
+def _walls(load: Load) -> str:
+    return f"walls {', '.join(load.walls)}, {round(load.pounds)} lb"
+
+
+def _head(page: Page, y: float) -> None:
+    for x, name in ((_WHAT, "board"), (_GRADE, "grade"), (_NOTES, "of them")):
+        page.text(x, y, name, 8)
+    for x, name in ((_QUANTITY, "quantity"), (_PRICE, "each"), (_COST, "cost"), (_POUNDS, "lb")):
+        page.text(x, y, name, 8, align="right")
+
+
+def _title(text: str, page: Page, y: float) -> None:
+    page.text(MARGIN, y, text, fitting_size(text, 12, page.right - MARGIN), bold=True)
+
+
+def _line(line: OrderLine, page: Page, y: float) -> None:
+    page.text(_QUANTITY, y, f"{line.bought} –", 14, bold=True, align="right")
+    page.text(_WHAT, y, f"{line.section} x {format_board(line.length)}", 14, bold=True)
+    page.text(_GRADE, y, line.grade, fitting_size(line.grade or "x", 10, _NOTES - _GRADE - 8))
+    notes = [f"{line.straight} straight"] if line.straight else []
+    notes += [f"{line.crooked} for crooked ones"] if line.crooked else []
+    page.text(_NOTES, y, ", ".join(notes), 10)
+    if line.price is not None and line.cost is not None:
+        page.text(_PRICE, y, format_price(line.price), 11, align="right")
+        page.text(_COST, y, format_price(line.cost), 11, align="right")
+    page.text(_POUNDS, y, str(round(line.bought * line.pounds)), 11, align="right")
+    page.line(MARGIN, y - 5, page.right, y - 5, 0.2)
+
+
+def _total(boards: str, missing: str, cost: str, pounds: str, page: Page, y: float) -> None:
+    page.text(_WHAT, y, boards, 12, bold=True)
+    page.text(_NOTES - 90, y, missing, 9)
+    page.text(_COST, y, cost, 12, bold=True, align="right")
+    page.text(_POUNDS, y, pounds, 12, bold=True, align="right")
+
+
+def _supply(count: int, what: str, because: str, page: Page, y: float) -> None:
+    page.text(_QUANTITY, y, f"{count} –", 14, bold=True, align="right")
+    page.text(_WHAT, y, what, fitting_size(what, 12, 330), bold=True)
+    page.text(_WHAT + 340, y, because, 9)

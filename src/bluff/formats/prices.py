@@ -1,0 +1,196 @@
+"""Lists of boards as they come, pasted from a message or a spreadsheet: prices, and what lies on the site.
+
+One length of board a line: ``2x6 16' 9.06``, ``2x6 treated, 16, 12.40``, ``18 – 2x6 x 16' @ 9.06`` are a section, a
+length and a price. On the site how many come first: ``4 2x6 16'``. A first line that names columns is passed over.
+Lengths up to 40 without a mark are feet, as yards write them; longer ones are inches.
+"""
+
+import re
+from collections import Counter
+from collections.abc import Callable, Iterable, Iterator, Mapping
+from dataclasses import replace
+from fractions import Fraction
+from typing import TypeVar
+
+from bluff.core.errors import BluffError, JobError
+from bluff.core.job.stock import DEAREST, TREATED, Board, OnSite, Section, SectionStock, YardStock, section
+from bluff.core.measure.length import Length, format_board, inches, parse_length
+from bluff.formats.errors import Fault, FaultyData, fault_of
+
+Line = TypeVar("Line")
+
+LONGEST_LIST = 200_000
+"""Characters."""
+_FEET: Length = 40
+_COUNT = re.compile(r"^\s*(\d+)\s*(?:[–—-]\s*|\s+(?=\d+[\d /]*\s*[x×]))")
+_SECTION = re.compile(rf"^\s*\"?(\d[\d /]*?\s*[x×]\s*\d+(?: \d+/\d+)?)(?:\s+({TREATED}|pt))?\b", re.IGNORECASE)
+_PRICE = re.compile(r"[^\d.,]*(\d+(?:[.,]\d{1,4})?)\D*$")
+_MARKS = re.compile(r"[\t;|]+")
+_BETWEEN = re.compile(r",+|\s+(?:x|×|@|à)\s+|\s{2,}")
+_HEAD = re.compile(r"section|size|length|price", re.IGNORECASE)
+
+
+def read_prices(text: str, stock: YardStock) -> YardStock:
+    """A stock with the prices of a list; what the list does not name stays.
+
+    Args:
+        text: The list.
+        stock: What there was.
+
+    Raises:
+        FaultyData: Lines that are not understood, each with its number and what would be.
+    """
+    if len(text) > LONGEST_LIST:
+        raise FaultyData([Fault("", "This list is too long; take the prices in by parts.")])
+    found: dict[Section, dict[Length, Fraction | None]] = {}
+    for of, length, price in _read(text, _priced):
+        found.setdefault(of, {})[length] = price
+    if not found:
+        raise FaultyData([Fault("", "There is no price in this; write lines like 2x6 16' 9.06.")])
+    return with_prices(stock, found)
+
+
+def read_on_site(text: str, stock: YardStock) -> YardStock:
+    """A stock with other boards on the site: those of a list, none where it is empty.
+
+    Args:
+        text: The list, how many first: ``4 2x6 16'``; a line without a count is one board.
+        stock: What there was.
+
+    Raises:
+        FaultyData: Lines that are not understood, each with its number and what would be.
+    """
+    counts: Counter[tuple[Section, Length]] = Counter()
+    for of, length, count in _read(text, _counted):
+        counts[of, length] += count
+    return replace(stock, on_site=tuple(OnSite(of, length, count) for (of, length), count in counts.items()))
+
+
+def on_site_lines(stock: YardStock) -> str:
+    """The boards on the site as `read_on_site` reads them."""
+    return "\n".join(f"{one.count} – {one.section} x {format_board(one.length)}" for one in stock.on_site)
+
+
+def _read(text: str, read: Callable[[str], Line]) -> Iterator[Line]:
+    """Every line of a list.
+
+    Raises:
+        FaultyData: Lines that are not understood.
+    """
+    faults: list[Fault] = []
+    lines = [(number, line) for number, line in enumerate(text.splitlines(), start=1) if line.strip()]
+    for number, line in lines:
+        if number == lines[0][0] and _HEAD.search(line) and not _SECTION.match(_COUNT.sub("", line)):
+            continue
+        try:
+            yield read(line)
+        except BluffError as error:
+            faults.append(fault_of(error, f"line {number}"))
+    if faults:
+        raise FaultyData(faults)
+
+
+def with_price(stock: YardStock, of: Section, boards: Iterable[Board], length: Length, price: str) -> YardStock:
+    """A stock with one price said otherwise.
+
+    Args:
+        stock: What there was.
+        of: The section.
+        boards: Those there are of it, which stay there.
+        length: Of the board.
+        price: As it is typed; nothing where nobody knows it any more.
+
+    Raises:
+        JobError: It is no price.
+    """
+    prices = {board.length: board.price for board in boards}
+    prices[length] = read_price(price) if price.strip() else None
+    return with_prices(stock, {of: prices})
+
+
+def with_prices(stock: YardStock, prices: Mapping[Section, Mapping[Length, Fraction | None]]) -> YardStock:
+    """A stock with some prices; lengths it did not have are in it now."""
+    listed = {one.section: one for one in stock.sections}
+    for of, by_length in prices.items():
+        before = listed.get(of)
+        boards = {board.length: board.price for board in before.boards} if before else {}
+        boards |= by_length
+        listed[of] = SectionStock(of, _boards(boards.items()), before.grade if before else "")
+    return replace(stock, sections=tuple(listed.values()))
+
+
+def _boards(prices: Iterable[tuple[Length, Fraction | None]]) -> tuple[Board, ...]:
+    return tuple(Board(length, price) for length, price in sorted(prices, key=lambda one: one[0]))
+
+
+def _counted(line: str) -> tuple[Section, Length, int]:
+    """How many boards of a length, and of what."""
+    count, of, rest = _of(line, "4 2x6 16'")
+    return of, _length(rest), count
+
+
+def _priced(line: str) -> tuple[Section, Length, Fraction | None]:
+    """A board and what it costs."""
+    _, of, rest = _of(line, "2x6 16' 9.06")
+    # Where other marks part them, a comma is a decimal one.
+    marks = _BETWEEN if _MARKS.search(rest) is None else _MARKS
+    parts = [part for part in marks.split(rest) if part.strip()]
+    if len(parts) == 1:
+        parts = rest.rsplit(maxsplit=1)
+    if len(parts) < 2:
+        raise JobError(f"“{line.strip()[:40]}” has a length or a price, not both; write a line like 2x6 16' 9.06.")
+    return of, _length(parts[0]), read_price(parts[-1])
+
+
+def _of(line: str, like: str) -> tuple[int, Section, str]:
+    """How many, of which section, and what comes after that.
+
+    A ply of 1 3/4 begins with a figure as well as a count does, so the line is read without a count first.
+    """
+    counted = _COUNT.match(line)
+    readings = [(1, line)] + ([(int(counted[1]), line[counted.end() :])] if counted else [])
+    wrong = JobError(f"“{line.strip()[:40]}” begins with no section; write a line like {like}.")
+    for count, text in readings:
+        named = _SECTION.match(text)
+        if named is None:
+            continue
+        try:
+            of = section(f"{named[1]} {TREATED}" if named[2] else named[1])
+        except JobError as error:
+            wrong = error
+        else:
+            return count, of, text[named.end() :].strip(' \t,;|x×"')
+    raise JobError(wrong.message)
+
+
+def _length(text: str) -> Length:
+    """A board's length as a yard writes it."""
+    plain = re.sub(r"\s*(?:ft|feet|foot)\.?\s*$", "'", text.strip().strip('"'))
+    length = parse_length(plain)
+    return length * 12 if plain.isdigit() and length <= inches(_FEET) else length
+
+
+def read_price(text: str) -> Fraction:
+    """A price as it is written, whatever stands beside the figures.
+
+    Raises:
+        JobError: There is no figure in it, or nobody pays so much.
+    """
+    figures = _PRICE.fullmatch(text.strip().strip('"'))
+    if figures is None:
+        raise JobError(f"“{text.strip()[:20]}” is no price; write it like 9.06.")
+    price = Fraction(figures[1].replace(",", "."))
+    if price > DEAREST:
+        raise JobError(f"A board costs 0 to {DEAREST}.")
+    return price
+
+
+def format_price(price: Fraction) -> str:
+    """A price with two figures behind the point, or as many as it has.
+
+    >>> format_price(Fraction(9)), format_price(Fraction("0.8125"))
+    ('9.00', '0.8125')
+    """
+    text = f"{float(price):.4f}".rstrip("0")
+    whole, _, cents = text.partition(".")
+    return f"{whole}.{cents:0<2}"

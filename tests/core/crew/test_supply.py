@@ -1,0 +1,125 @@
+"""What is ordered: boards with what is bought on top, everything besides, and the trucks it comes on."""
+
+from dataclasses import replace
+from fractions import Fraction
+
+import pytest
+
+from bluff import core
+from bluff.core.crew.supply import loads, lumber_order, order_lines
+from bluff.core.cutting.board import Source
+from bluff.core.cutting.carry import carried
+from bluff.core.cutting.demand import demands
+from bluff.core.job.edit import AddWall
+from bluff.core.job.header import Header, HeaderKind
+from bluff.core.job.schools import Floor, Jacks
+from bluff.core.job.stock import Board, OnSite, Section, SectionStock, YardStock
+from bluff.core.measure.length import inches
+from bluff.core.phrase.wall_line import read_wall
+from bluff.core.takeoff.nails import nails
+from bluff.solve.whole import plan_boards
+from framing import job_of
+
+FOUR = Section("2x4")
+STOCK = YardStock(
+    (SectionStock(FOUR, (Board(inches("12'"), Fraction("8.2")), Board(inches("16'"), Fraction("9.06"))), "No.2"),),
+    crooked=10,
+)
+
+
+def ordered(job):
+    """A job's walls, its boards as they are found at once, and its members."""
+    framings = [core.frame(plan) for plan in core.wall_plans(job)]
+    asked = demands(job, framings)
+    boards = plan_boards(carried((), asked, frozenset()), asked, job.stock.on_site, 0).boards
+    return framings, boards, {one.section: one.members for one in asked}
+
+
+def order_of(job):
+    framings, boards, members = ordered(job)
+    return lumber_order(job, framings, boards, members)
+
+
+def supply(order, what):
+    return next((one for one in order.supplies if what in one.what), None)
+
+
+def test_a_bare_wall_is_counted_weighed_and_priced():
+    """12 feet at 16: three plates of 12', ten studs of 92 5/8 from five of 16'; a tenth more of each, up.
+
+    A 2x4 of 12' weighs 1 1/2 x 3 1/2 x 144 / 1728 x 33 = 14.4375, of 16' 19.25: 4 x 14.4375 + 6 x 19.25 = 173.25.
+    4 x 8.20 + 6 x 9.06 = 87.16.
+    """
+    order = order_of(replace(job_of("12' 2x4"), stock=STOCK))
+    assert [(str(line), line.count, line.crooked) for line in order.lines] == [
+        ("6 – 2x4 No.2 x 16'", 5, 1),
+        ("4 – 2x4 No.2 x 12'", 3, 1),
+    ]
+    assert order.pounds == Fraction("173.25")
+    assert (order.cost, order.unpriced) == (Fraction("87.16"), 0)
+    # Plates want straight boards; studs do not.
+    assert [line.straight for line in order.lines] == [0, 3]
+
+
+def test_boards_on_the_site_are_not_ordered():
+    job = replace(job_of("12' 2x4"), stock=replace(STOCK, crooked=0, on_site=(OnSite(FOUR, inches("12'"), 2),)))
+    _, boards, members = ordered(job)
+    assert sum(board.source is Source.ON_SITE for board in boards) == 2
+    assert [str(line) for line in order_lines(job, boards, members)] == ["5 – 2x4 No.2 x 16'", "1 – 2x4 No.2 x 12'"]
+
+
+def test_boards_nobody_has_a_price_for_are_counted():
+    order = order_of(job_of("12' 2x4"))
+    assert order.cost == 0
+    assert order.unpriced == sum(line.bought for line in order.lines)
+
+
+def test_nails_come_by_the_box():
+    job = replace(job_of("12' 2x4", "3-0x4-0 @ 6-0"), stock=YardStock(box=50))
+    framings, boards, members = ordered(job)
+    nailed = sum(row.nails for row in nails(framings))
+    found = supply(lumber_order(job, framings, boards, members), "16d nails, by the box of 50")
+    assert found.count == -(-nailed // 50)
+    assert str(nailed) in found.because
+
+
+def test_spacers_foam_bolts_and_hangers_are_there_where_walls_take_them():
+    """A header of two plies has one spacer, 39 by 7 1/4: one panel. On wood nothing is bolted."""
+    order = order_of(job_of("12' 2x4", "3-0x4-0 @ 6-0", floor=Floor.SLAB))
+    assert supply(order, "for spacers").count == 1
+    assert "1 pieces" in supply(order, "for spacers").because
+    # Within 12 of both ends and not more than 72 apart: 12 feet take three.
+    assert supply(order, "anchor bolts").count == 3
+    assert supply(order_of(job_of("12' 2x4")), "anchor bolts") is None
+    assert supply(order, "foam") is None
+    assert supply(order, "hangers") is None
+    hung = order_of(job_of("12' 2x4", "3-0x4-0 @ 6-0", jacks=Jacks.HANGERS))
+    assert supply(hung, "hangers").count == 2
+    foam = order_of(job_of("12' 2x6", "3-0x4-0 @ 6-0", header=Header(HeaderKind.INSULATED, "2x8", 2)))
+    assert supply(foam, "foam").count == 1
+
+
+def test_what_is_framed_first_comes_on_the_first_truck():
+    """Two walls alike on two trucks are one each; on three there are two all the same."""
+    job = replace(job_of("12' 2x4"), stock=STOCK)
+    job = core.apply(job, AddWall(read_wall("12' 2x4", job)))
+    framings, boards, members = ordered(job)
+    two = loads(job, framings, boards, members, 2)
+    assert [load.walls for load in two] == [("A",), ("B",)]
+    whole = lumber_order(job, framings, boards, members)
+    for count in (1, 2, 3):
+        found = loads(job, framings, boards, members, count)
+        assert sum(line.bought for load in found for line in load.lines) == sum(line.bought for line in whole.lines)
+        assert sum(load.pounds for load in found) == whole.pounds
+    # What is bought on top comes with the last boards of its kind.
+    assert [sum(line.crooked for line in load.lines) for load in two] == [0, sum(line.crooked for line in whole.lines)]
+
+
+@pytest.mark.parametrize("count", range(1, 6))
+def test_trucks_follow_each_other_in_framing_order(count):
+    job = job_of("12' 2x4")
+    for length in ("20'", "8'", "14'"):
+        job = core.apply(job, AddWall(read_wall(f"{length} 2x4", job)))
+    framings, boards, members = ordered(job)
+    order = [wall for load in loads(job, framings, boards, members, 1) for wall in load.walls]
+    assert [wall for load in loads(job, framings, boards, members, count) for wall in load.walls] == order

@@ -1,0 +1,270 @@
+import { Box, Button, chakra, Flex, Heading, Tabs, Text } from "@chakra-ui/react";
+import { FileDown, Printer } from "lucide-react";
+import { useState } from "react";
+import type { Job, Order, OrderLine } from "../api/client";
+import { Empty } from "../app/Empty";
+import { JobBar } from "../app/JobBar";
+import { useOpenJob } from "../app/JobScreens";
+import { Shown } from "../app/Shown";
+import { SidePanel } from "../app/SidePanel";
+import { TextField } from "../app/TextField";
+import type { JobChange } from "../app/useJobChange";
+import { Figure } from "../drawing/Figure";
+import { CopyText } from "./CopyText";
+import { StockCard } from "./StockCard";
+import { ThumbCard } from "./ThumbCard";
+import { useOrder, useStock } from "./useOrder";
+
+/** What is ordered for the job: boards with their prices, and everything besides. */
+export function OrderScreen() {
+  const { job, change } = useOpenJob();
+  const [trucks, setTrucks] = useState(1);
+  const asked = useOrder(job.id, job.revision, trucks);
+  return (
+    <Shown asked={asked} what="Counting the boards" trouble="The order could not be counted">
+      {(order) => <Ordered job={job} order={order} change={change} trucks={trucks} onTrucks={setTrucks} />}
+    </Shown>
+  );
+}
+
+const Lines = chakra("table", {
+  base: {
+    w: "full",
+    maxW: "860px",
+    borderCollapse: "collapse",
+    "& th, & td": { px: "2", py: "0.5", textAlign: "end", borderBottomWidth: "1px", whiteSpace: "nowrap" },
+    "& th": { fontSize: "12px", color: "faint", fontWeight: 600 },
+    "& .start": { textAlign: "start" },
+    "& tr > :first-of-type": { ps: "4" },
+  },
+});
+
+function Ordered({
+  job,
+  order,
+  change,
+  trucks,
+  onTrucks,
+}: {
+  job: Job;
+  order: Order;
+  change: JobChange;
+  trucks: number;
+  onTrucks: (trucks: number) => void;
+}) {
+  const boards = order.lines.reduce((sum, { count, crooked }) => sum + count + crooked, 0);
+  const loads =
+    order.loads.length > 0 ? order.loads : [{ walls: [], lines: order.lines, pounds: order.pounds }];
+  return (
+    <>
+      <JobBar job={job} change={change}>
+        <Box w="190px">
+          <TextField
+            label="Trucks"
+            value={String(trucks)}
+            onEnter={(text) => {
+              const count = Number(text);
+              if (!Number.isInteger(count) || count < 1 || count > 12)
+                return Promise.resolve("Write 1 to 12 trucks.");
+              onTrucks(count);
+              return Promise.resolve(null);
+            }}
+          />
+        </Box>
+        <Flex ms={{ md: "auto" }} gap="1">
+          <Button asChild variant="plain">
+            <a href={`/api/jobs/${job.id}/order.pdf?trucks=${trucks}`} target="_blank" rel="noreferrer">
+              <Printer /> Sheet
+            </a>
+          </Button>
+          <Button asChild variant="plain">
+            <a href={`/api/jobs/${job.id}/order.csv?trucks=${trucks}`} download>
+              <FileDown /> CSV
+            </a>
+          </Button>
+          <Button asChild variant="plain">
+            <a href={`/api/jobs/${job.id}/order.xlsx?trucks=${trucks}`} download>
+              <FileDown /> Spreadsheet
+            </a>
+          </Button>
+          <CopyText job={job.id} trucks={trucks} />
+        </Flex>
+      </JobBar>
+      {order.lines.length === 0 && order.supplies.length === 0 ? (
+        <Empty title="Nothing to order yet">
+          Draw a wall under Plan, or type one on the bench, like 12-6 2x4.
+        </Empty>
+      ) : (
+        <Flex flex="1" minH="0" direction={{ base: "column", lg: "row" }}>
+          <Box
+            flex="1"
+            minW="0"
+            overflow={{ base: "auto", lg: "auto" }}
+            pb="4"
+            tabIndex={0}
+            role="region"
+            aria-label="Order"
+          >
+            {loads.map((load, index) => (
+              <BoardTable
+                key={load.walls.join() || "all"}
+                title={
+                  load.walls.length > 0
+                    ? `Load ${index + 1}, ${load.walls.length > 1 ? "walls" : "wall"} ${load.walls.join(", ")}: ${load.pounds} lb`
+                    : null
+                }
+                lines={load.lines}
+                job={job}
+                change={change}
+              />
+            ))}
+            <Flex px="4" pt="2" gap="4" align="baseline" wrap="wrap">
+              <Text fontWeight="700">
+                <Figure text={String(boards)} fontSize="20px" /> boards
+              </Text>
+              <Text fontWeight="700">
+                <Figure text={String(order.pounds)} fontSize="20px" /> lb
+              </Text>
+              {order.unpriced < boards && (
+                <Text fontWeight="700">
+                  <Figure text={order.cost} fontSize="20px" />
+                  {order.unpriced > 0 && (
+                    <Text as="span" color="warn" fontWeight="600" fontSize="14px">
+                      {" "}
+                      without {order.unpriced} boards nobody has a price for
+                    </Text>
+                  )}
+                </Text>
+              )}
+            </Flex>
+            {order.supplies.length > 0 && <Besides order={order} />}
+          </Box>
+          <SidePanel>
+            <Tabs.Root defaultValue="stock" lazyMount unmountOnExit>
+              <Tabs.List>
+                <Tabs.Trigger value="stock">Yard and site</Tabs.Trigger>
+                <Tabs.Trigger value="thumb">By thumb</Tabs.Trigger>
+              </Tabs.List>
+              <Tabs.Content value="stock">
+                <StockCard job={job} order={order} change={change} />
+              </Tabs.Content>
+              <Tabs.Content value="thumb">
+                <ThumbCard order={order} />
+              </Tabs.Content>
+            </Tabs.Root>
+          </SidePanel>
+        </Flex>
+      )}
+    </>
+  );
+}
+
+function BoardTable({
+  title,
+  lines,
+  job,
+  change,
+}: {
+  title: string | null;
+  lines: OrderLine[];
+  job: Job;
+  change: JobChange;
+}) {
+  const stock = useStock(job.id, change);
+  return (
+    <>
+      {title && (
+        <Heading as="h2" px="4" pt="3" fontFamily="heading" fontWeight="800" fontSize="19px">
+          {title}
+        </Heading>
+      )}
+      <Lines aria-label={title ?? "Boards to order"}>
+        <thead>
+          <tr>
+            <th>Quantity</th>
+            <th className="start">Board</th>
+            <th className="start">Of them</th>
+            <th>Each</th>
+            <th>Cost</th>
+            <th>lb</th>
+          </tr>
+        </thead>
+        <tbody>
+          {lines.map((line) => (
+            <tr key={line.says}>
+              <td>
+                <Figure text={`${line.count + line.crooked} –`} fontSize="20px" fontWeight="700" />
+              </td>
+              <td className="start">
+                <Figure text={`${line.section} x ${line.board}`} fontSize="20px" fontWeight="700" />
+                {line.grade && (
+                  <Text as="span" fontSize="13px" color="faint">
+                    {" "}
+                    {line.grade}
+                  </Text>
+                )}
+              </td>
+              <td className="start">
+                <Text fontSize="13px" color="faint">
+                  {[
+                    line.straight > 0 && `${line.straight} straight`,
+                    line.crooked > 0 && `${line.crooked} for crooked ones`,
+                  ]
+                    .filter(Boolean)
+                    .join(", ")}
+                </Text>
+              </td>
+              <td>
+                <Box w="86px" ms="auto" css={{ "& input": { textAlign: "end" } }}>
+                  <TextField
+                    label={`Price of a ${line.section} x ${line.board}`}
+                    isBare
+                    value={line.price ?? ""}
+                    placeholder="price"
+                    onEnter={(text) => stock.price(line.section, line.length.inches, text)}
+                  />
+                </Box>
+              </td>
+              <td>{line.cost && <Figure text={line.cost} fontSize="16px" />}</td>
+              <td>
+                <Figure text={String(line.pounds)} fontSize="16px" />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </Lines>
+    </>
+  );
+}
+
+/** What is ordered besides boards. */
+function Besides({ order }: { order: Order }) {
+  return (
+    <>
+      <Heading as="h2" px="4" pt="4" fontFamily="heading" fontWeight="800" fontSize="19px">
+        Besides
+      </Heading>
+      <Lines aria-label="Besides">
+        <tbody>
+          {order.supplies.map(({ count, what, because }) => (
+            <tr key={what}>
+              <td style={{ width: 90 }}>
+                <Figure text={`${count} –`} fontSize="20px" fontWeight="700" />
+              </td>
+              <td className="start">
+                <Text fontSize="17px" fontWeight="600">
+                  {what}
+                </Text>
+              </td>
+              <td className="start">
+                <Text fontSize="13px" color="faint">
+                  {because}
+                </Text>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </Lines>
+    </>
+  );
+}

@@ -1,0 +1,74 @@
+import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
+import {
+  answered,
+  client,
+  type Edit,
+  type EditReading,
+  type Job,
+  type Order,
+  type Refused,
+} from "../api/client";
+import { useNotices } from "../app/notices";
+import type { JobChange } from "../app/useJobChange";
+
+/** What is ordered at a revision, on so many trucks; the last order stays in view while the next is on its way. */
+export function useOrder(job: string, revision: number, trucks: number) {
+  return useQuery({
+    // Boards are cut and planned anew without a revision: looked at again, it is asked for again.
+    queryKey: ["order", job, revision, trucks],
+    staleTime: 0,
+    queryFn: () =>
+      answered<Order>(
+        client.GET("/api/jobs/{job_id}/order", { params: { path: { job_id: job }, query: { trucks } } }),
+      ),
+    placeholderData: keepPreviousData,
+  });
+}
+
+/** The boards there are, as an edit says them. */
+export type Stock = Extract<Edit, { edit: "set-stock" }>["stock"];
+
+const KEYS = ["stock", "grades", "on_site", "kerf", "keep", "crooked", "nails_a_box"] as const;
+
+function stockOf({ job }: Job): Stock {
+  return Object.fromEntries(KEYS.map((key) => [key, job[key] ?? null]));
+}
+
+function setting(job: Job, said: Stock): Edit {
+  return { edit: "set-stock", stock: { ...stockOf(job), ...said } };
+}
+
+/** Everything that is said of the boards there are: the server reads what was typed when its turn comes. */
+export function useStock(job: string, change: JobChange) {
+  const params = { path: { job_id: job } };
+  const entered = (read: () => Promise<EditReading>) => change.enter(async () => (await read()).edit);
+  return {
+    price: (section: string, length: number, price: string) =>
+      entered(() =>
+        answered(client.POST("/api/jobs/{job_id}/stock/price", { params, body: { section, length, price } })),
+      ),
+    /** A price list, pasted or from a file. */
+    list: (text: string) =>
+      entered(() => answered(client.POST("/api/jobs/{job_id}/stock/read", { params, body: { text } }))),
+    onSite: (text: string) =>
+      entered(() => answered(client.POST("/api/jobs/{job_id}/stock/on-site", { params, body: { text } }))),
+    /** The boards of the crew's yard, in place of the job's. */
+    take: () => entered(() => answered(client.POST("/api/jobs/{job_id}/stock/take", { params }))),
+    grade: (section: string, grade: string) =>
+      change.enter((now) => {
+        const { [section]: _, ...others } = now.job.grades ?? {};
+        return setting(now, { grades: grade ? { ...others, [section]: grade } : others });
+      }),
+    set: (said: Stock) => change.enter((now) => setting(now, said)),
+  };
+}
+
+/** Keep a job's boards as those of the crew's yard. */
+export function useKeepStock(job: string) {
+  const { tell } = useNotices();
+  return useMutation<undefined, Refused>({
+    mutationFn: () => answered(client.PUT("/api/stock", { body: { job } })),
+    onSuccess: () => tell({ text: "Kept: new jobs begin with these boards and prices.", tone: "plain" }),
+    onError: ({ message }) => tell({ text: message, tone: "trouble" }),
+  });
+}
