@@ -72,7 +72,7 @@ def cut_file(job: Path | None, demand: Path | None, least: str, handling: float,
     from bluff.core.cutting.demand import Aim, By, Demand, demands
     from bluff.formats.cut_file import cut_data, read_cut_list
     from bluff.formats.job_file import read_job
-    from bluff.solve.patterns import by_patterns
+    from bluff.solve.whole import cut_sections
 
     def cut(text: bytes) -> str:
         aim = Aim(By(least), Fraction(str(handling)))
@@ -82,9 +82,8 @@ def cut_file(job: Path | None, demand: Path | None, least: str, handling: float,
         else:
             read = read_job(text)
             asked = demands(read, [frame(plan) for plan in wall_plans(read)], aim)
-        whole = max(sum(len(one.problem.pieces) for one in asked), 1)
-        plans = [(one, by_patterns(one.problem, seconds * len(one.problem.pieces) / whole)) for one in asked]
-        return json.dumps(cut_data(plans, aim), indent=1)
+        plans = cut_sections(asked, seconds, lambda _: None)
+        return json.dumps(cut_data([(one, plans[one.section]) for one in asked], aim), indent=1)
 
     path, kind = (demand, "a list of pieces") if demand is not None else (job or Path("-"), "a job file")
     return _answered(path, kind, cut, "The cutting plan")

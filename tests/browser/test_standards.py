@@ -27,7 +27,7 @@ def test_a_way_shows_its_effect_before_it_is_taken(ways):
     clips = choice(ways, "Corner").get_by_role("button", name="Clips, no stud")
     clips.click()
     expect(effect.get_by_role("heading", name="Corner: clips, no stud")).to_be_visible()
-    expect(effect.get_by_text("−4", exact=True)).to_be_visible()
+    expect(effect.get_by_text("−4", exact=True).first).to_be_visible()
     expect(clips).to_have_attribute("aria-pressed", "false")
     ways.get_by_role("button", name="Take it for this job").click()
     expect(clips).to_have_attribute("aria-pressed", "true")
@@ -118,8 +118,11 @@ def take(page):
 
 def figures(page, name):
     """What the effect says of one figure: as it is; and what it would be where something is looked at."""
-    row = page.get_by_role("region", name="Effect on this job").get_by_text(name, exact=True).locator("..")
-    return [int(number) for number in re.findall(r"(?<![−\d+])\d+", row.inner_text())]
+    return [int(number) for number in re.findall(r"(?<![−\d+])\d+", row_of(page, name).inner_text())]
+
+
+def row_of(page, name):
+    return page.get_by_role("region", name="Effect on this job").get_by_text(name, exact=True).locator("..")
 
 
 def test_the_figures_of_the_effect_are_those_of_the_job_afterwards(ways):
@@ -128,7 +131,7 @@ def test_the_figures_of_the_effect_are_those_of_the_job_afterwards(ways):
     before, after = figures(ways, "Studs, kings, jacks")
     assert after < before - 20
     take(ways)
-    expect(ways.get_by_role("region", name="Effect on this job")).to_contain_text(str(after))
+    expect(row_of(ways, "Studs, kings, jacks")).to_contain_text(str(after))
     assert figures(ways, "Studs, kings, jacks") == [after]
     expect(typed(ways, "On centre")).to_have_value("24")
 

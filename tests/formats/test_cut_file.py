@@ -99,7 +99,7 @@ def test_fewest_boards_and_a_board_that_counts_for_more(tmp_path, capsys):
 
 
 def test_a_job_without_prices_says_what_is_missing(capsys):
-    code, said = cut(capsys, EXAMPLE, "--by", "price")
+    code, said = cut(capsys, EXAMPLE.with_name("net-loft.bluff.json"), "--by", "price")
     assert (code, said.out) == (2, "")
     assert "Nobody has said what boards of 2x6 treated cost" in said.err
 
@@ -132,6 +132,17 @@ def test_stock_stays_in_the_job_file():
     assert job_from_data(job_data(job)) == job
     assert job_data(job)["stock"] == stock
     assert job_data(job)["kerf"] == "3/32"
+
+
+def test_stocks_that_say_the_same_are_equal_in_whatever_order_they_say_it():
+    """A database keeps keys in an order of its own."""
+
+    def read(stock, on_site):
+        return job_from_data({"format": "bluff-job", "version": 1, "name": "s", "stock": stock, "on_site": on_site})
+
+    one = read({"2x6": {"192": 9, "96": 4}, "2x4": {"96": 3}}, {"2x6": {"96": 1}, "2x4": {"192": 2, "96": 1}})
+    other = read({"2x4": {"96": 3}, "2x6": {"96": 4, "192": 9}}, {"2x4": {"96": 1, "192": 2}, "2x6": {"96": 1}})
+    assert one == other
 
 
 def test_boards_on_the_site_grades_and_what_is_kept_stay_in_the_job_file():

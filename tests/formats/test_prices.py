@@ -75,9 +75,9 @@ def test_one_price_leaves_the_sections_other_boards_there():
 def test_boards_on_the_site_are_read_with_how_many_and_written_so_that_they_read_back():
     stock = read_on_site("4 2x6 16'\n2x6 treated 12'\n2 – 2x6 x 117 3/8\n1 2x6 16'", YardStock())
     assert stock.on_site == (
+        OnSite(SIX, inches("117 3/8"), 2),
         OnSite(SIX, inches("16'"), 5),
         OnSite(TREATED, inches("12'"), 1),
-        OnSite(SIX, inches("117 3/8"), 2),
     )
     assert read_on_site(on_site_lines(stock), YardStock()) == stock
     assert read_on_site("", stock).on_site == ()

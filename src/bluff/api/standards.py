@@ -11,12 +11,14 @@ from bluff import core
 from bluff.api.session import CrewJobs, signed_in
 from bluff.api.ways import WaysGroup, ways_of_job
 from bluff.api.wire import FindingCounts, PreviewRequest, severities
-from bluff.core.measure.length import to_inches
-from bluff.core.takeoff.effect import Tally, tally
+from bluff.core.crew.supply import order_lines
+from bluff.core.measure.length import in_whole_feet, to_inches
+from bluff.core.takeoff.effect import tally
 from bluff.formats.edits import edit_to_core
 from bluff.formats.job_file import StandardFile
 from bluff.formats.ways_values import FileModel
 from bluff.service.jobs import framings
+from bluff.service.planning import standing
 from bluff.service.standards import Standards
 from bluff.store.accounts import Account
 
@@ -39,12 +41,18 @@ class NewStandard(FileModel):
 
 
 class TallyView(BaseModel):
-    """What a job is made of; studs and plates also by rule of thumb."""
+    """What a job is made of, and what is bought for it; studs and plates also by rule of thumb.
+
+    `cost` is null while nobody has said what one of its boards costs.
+    """
 
     studs: int
     headers: int
     pieces: int
     feet: int
+    bought: int
+    bought_feet: int
+    cost: float | None
     pounds: int
     sheets: int
     wood_percent: float
@@ -101,7 +109,7 @@ def job_ways(jobs: CrewJobs, job_id: UUID) -> list[WaysGroup]:
 @router.get("/jobs/{job_id}/tally")
 def job_tally(jobs: CrewJobs, job_id: UUID) -> TallyView:
     """What a job is made of, counted piece by piece and by rule of thumb."""
-    return _tally(tally(framings(jobs.get(job_id).job)))
+    return _tally(jobs.get(job_id).job)
 
 
 @router.post("/jobs/{job_id}/effect")
@@ -109,17 +117,21 @@ def effect(jobs: CrewJobs, job_id: UUID, request: PreviewRequest) -> EffectView:
     """What an edit would make of a job, beside what it is; nothing is changed."""
     job = jobs.get(job_id).job
     after = core.apply(job, edit_to_core(request.edit))
-    return EffectView(
-        before=_tally(tally(framings(job))), after=_tally(tally(framings(after))), ways=ways_of_job(after)
-    )
+    return EffectView(before=_tally(job), after=_tally(after), ways=ways_of_job(after))
 
 
-def _tally(counted: Tally) -> TallyView:
+def _tally(job: core.Job) -> TallyView:
+    counted, found = tally(framings(job)), standing(job, (), frozenset())
+    lines = order_lines(job, found.boards, {one.section: one.members for one in found.asked})
+    costs = [line.cost for line in lines]
     return TallyView(
         studs=counted.studs,
         headers=counted.headers,
         pieces=counted.pieces,
         feet=round(to_inches(counted.lumber) / 12),
+        bought=sum(line.bought for line in lines),
+        bought_feet=in_whole_feet(sum(line.bought * line.length for line in lines)),
+        cost=None if None in costs else float(sum(cost or 0 for cost in costs)),
         pounds=counted.pounds,
         sheets=counted.sheets,
         wood_percent=round(float(counted.wood) * 100, 1),

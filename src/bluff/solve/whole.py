@@ -6,10 +6,12 @@ more, into boards on the site. Only for the others boards are bought, as few or 
 
 from bisect import bisect_left, insort
 from collections import Counter
-from collections.abc import Callable, Iterable, Iterator, Sequence
+from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
 from itertools import count
+from time import monotonic
+from typing import TypeAlias
 
 from bluff.core.cutting.board import Cut, JobBoard, Source
 from bluff.core.cutting.carry import Carried, spares_by_section
@@ -57,20 +59,53 @@ def plan_boards(
     used = {board.number for board in carried.kept}
     numbers = (number for number in count(1) if number not in used)
     problems, placed = _where_wood_lies(carried, asked, on_site, numbers)
-    plans = {one.section: by_patterns(one.problem, 0) for one in problems}
-    bound = {section: plan.bound for section, plan in plans.items()}
-    better(_together(placed, problems, plans, used))
-    pieces = max(sum(len(one.problem.pieces) for one in problems), 1)
-    for one in problems:
+    found = _together(placed, {}, problems, used)
+
+    def told(plans: Plans) -> None:
+        nonlocal found
+        found = _together(placed, plans, problems, used)
+        better(found)
+
+    cut_sections(problems, seconds, told, is_stopped)
+    return found
+
+
+Plans: TypeAlias = Mapping[Section, CuttingPlan]
+
+
+def cut_sections(
+    asked: Sequence[Demand], seconds: float, better: Callable[[Plans], None], is_stopped: Stop = never
+) -> dict[Section, CuttingPlan]:
+    """A cutting plan for every section.
+
+    Args:
+        asked: What is asked of each.
+        seconds: How long may be looked, over all of them.
+        better: Told of the plans whenever one of them is better, the first of them at once.
+        is_stopped: Ends the search early, with the best plans so far.
+
+    Raises:
+        CuttingError: A piece is longer than any board.
+    """
+    plans = {one.section: by_patterns(one.problem, 0) for one in asked}
+    better(plans)
+    until = monotonic() + seconds
+    # Small sections first: what they leave of their time is for the large ones, which need it.
+    waiting = sorted(asked, key=lambda one: len(one.problem.pieces))
+    for place, one in enumerate(waiting):
+        rest = max(sum(len(other.problem.pieces) for other in waiting[place:]), 1)
+        share = max(until - monotonic(), 0) * len(one.problem.pieces) / rest
 
         def met(plan: CuttingPlan, section: Section = one.section) -> None:
-            bound[section] = max(bound[section], plan.bound)
-            if plan.cost < plans[section].cost or plan.bound > plans[section].bound:
-                plans[section] = CuttingPlan(plan.boards, bound[section])
-                better(_together(placed, problems, plans, used))
+            before = plans[section]
+            boards = plan.boards if plan.cost < before.cost else before.boards
+            after = CuttingPlan(boards, max(before.bound, plan.bound))
+            if (after.cost, after.bound) != (before.cost, before.bound):
+                plans[section] = after
+                better(plans)
 
-        met(by_patterns(one.problem, seconds * len(one.problem.pieces) / pieces, met, is_stopped))
-    return _together(placed, problems, plans, used)
+        met(by_patterns(one.problem, share, met, is_stopped))
+    return plans
 
 
 def _where_wood_lies(
@@ -163,15 +198,14 @@ def _fullest(pieces: Sequence[Piece], length: Length, kerf: Length) -> list[Piec
     return chosen
 
 
-def _together(
-    placed: Iterable[JobBoard], problems: Iterable[Demand], plans: dict[Section, CuttingPlan], used: set[int]
-) -> Planned:
+def _together(placed: Iterable[JobBoard], plans: Plans, problems: Iterable[Demand], used: set[int]) -> Planned:
     """Boards that are there and boards that are bought, numbered; those cut alike stand together, long before short."""
     boards = [*placed]
     taken = used | {board.number for board in boards}
     numbers = (number for number in count(1) if number not in taken)
     for one in problems:
-        plan = plans[one.section]
+        if (plan := plans.get(one.section)) is None:
+            continue
         for board in sorted(plan.boards, key=lambda board: [(-piece.length, piece.id) for piece in board.pieces]):
             cuts = tuple(_cut(piece, one) for piece in board.pieces)
             boards.append(JobBoard(next(numbers), one.section, board.stock.length, cuts))

@@ -45,18 +45,18 @@ def supply(order, what):
 
 
 def test_a_bare_wall_is_counted_weighed_and_priced():
-    """12 feet at 16: three plates of 12', ten studs of 92 5/8 from five of 16'; a tenth more of each, up.
+    """12 feet at 16: three plates of 12', ten studs of 92 5/8 from five of 16'; a tenth of eight more, up: one of 16'.
 
-    A 2x4 of 12' weighs 1 1/2 x 3 1/2 x 144 / 1728 x 33 = 14.4375, of 16' 19.25: 4 x 14.4375 + 6 x 19.25 = 173.25.
-    4 x 8.20 + 6 x 9.06 = 87.16.
+    A 2x4 of 12' weighs 1 1/2 x 3 1/2 x 144 / 1728 x 33 = 14.4375, of 16' 19.25: 3 x 14.4375 + 6 x 19.25 = 158.8125.
+    3 x 8.20 + 6 x 9.06 = 78.96.
     """
     order = order_of(replace(job_of("12' 2x4"), stock=STOCK))
     assert [(str(line), line.count, line.crooked) for line in order.lines] == [
         ("6 – 2x4 No.2 x 16'", 5, 1),
-        ("4 – 2x4 No.2 x 12'", 3, 1),
+        ("3 – 2x4 No.2 x 12'", 3, 0),
     ]
-    assert order.pounds == Fraction("173.25")
-    assert (order.cost, order.unpriced) == (Fraction("87.16"), 0)
+    assert order.pounds == Fraction("158.8125")
+    assert (order.cost, order.unpriced) == (Fraction("78.96"), 0)
     # Plates want straight boards; studs do not.
     assert [line.straight for line in order.lines] == [0, 3]
 

@@ -2058,9 +2058,30 @@ export interface components {
         Jacks: "to-plate" | "floating" | "hangers";
         /**
          * JobFile
-         * @description A whole job.
+         * @description A whole job; what boards there are comes last.
          */
         JobFile: {
+            /**
+             * Format
+             * @default bluff-job
+             * @constant
+             */
+            format?: "bluff-job";
+            /**
+             * Version
+             * @default 1
+             * @constant
+             */
+            version?: 1;
+            /** Name */
+            name: string;
+            taken?: components["schemas"]["TakenFile"] | null;
+            standard?: components["schemas"]["StandardFile"];
+            /** Walls */
+            walls?: components["schemas"]["WallFile"][];
+            /** Openings */
+            openings?: components["schemas"]["OpeningFile"][];
+            picture?: components["schemas"]["PictureFile"] | null;
             /**
              * Stock
              * @description Boards by section, each a length and its price, null where none is known.
@@ -2106,27 +2127,6 @@ export interface components {
              * @description 16d nails in a box; 2500 when left out.
              */
             nails_a_box?: number | null;
-            /**
-             * Format
-             * @default bluff-job
-             * @constant
-             */
-            format?: "bluff-job";
-            /**
-             * Version
-             * @default 1
-             * @constant
-             */
-            version?: 1;
-            /** Name */
-            name: string;
-            taken?: components["schemas"]["TakenFile"] | null;
-            standard?: components["schemas"]["StandardFile"];
-            /** Walls */
-            walls?: components["schemas"]["WallFile"][];
-            /** Openings */
-            openings?: components["schemas"]["OpeningFile"][];
-            picture?: components["schemas"]["PictureFile"] | null;
         };
         /**
          * JobSummary
@@ -3171,7 +3171,7 @@ export interface components {
         };
         /**
          * PlateStockFile
-         * @description The boards plates are cut from, how far breaks of the two top plates stay apart, and whether studs double.
+         * @description The boards plates are cut from, how far breaks of the top plates stay apart, if studs double, and doorways.
          */
         PlateStockFile: {
             /**
@@ -3201,6 +3201,11 @@ export interface components {
              * @default false
              */
             doubled_studs?: boolean;
+            /**
+             * In Doorways
+             * @default false
+             */
+            in_doorways?: boolean;
         };
         /**
          * PlateTies
@@ -4173,7 +4178,9 @@ export interface components {
         };
         /**
          * TallyView
-         * @description What a job is made of; studs and plates also by rule of thumb.
+         * @description What a job is made of, and what is bought for it; studs and plates also by rule of thumb.
+         *
+         *     `cost` is null while nobody has said what one of its boards costs.
          */
         TallyView: {
             /** Studs */
@@ -4184,6 +4191,12 @@ export interface components {
             pieces: number;
             /** Feet */
             feet: number;
+            /** Bought */
+            bought: number;
+            /** Bought Feet */
+            bought_feet: number;
+            /** Cost */
+            cost: number | null;
             /** Pounds */
             pounds: number;
             /** Sheets */

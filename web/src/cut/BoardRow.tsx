@@ -26,14 +26,16 @@ const Piece = chakra("button", {
     _hover: { bg: "chalkWash" },
     _focusVisible: { outline: "2px solid", outlineColor: "chalk", outlineOffset: "-2px", zIndex: 1 },
     // What a piece is too short for is left out; it is read out whole, and stands in its title.
-    "& .name": { display: "none", fontSize: "12px", whiteSpace: "nowrap" },
+    "& .name, & .letter": { display: "none", fontSize: "12px", whiteSpace: "nowrap" },
     "& .figure": { display: "none", fontSize: "17px", fontWeight: 700 },
-    "@container (min-width: 0px)": {},
   },
 });
 
 const IN_PIECES = {
-  "& .name": { "@container (min-width: 64px)": { display: "block" } },
+  "& .letter": { "@container (min-width: 36px) and (max-width: 139px)": { display: "block" } },
+  // Drawn, not said: the whole name is read out.
+  "& .letter::before": { content: "attr(data-letter)" },
+  "& .name": { "@container (min-width: 140px)": { display: "block" } },
   "& .figure": { "@container (min-width: 36px)": { display: "block" } },
 };
 
@@ -220,6 +222,7 @@ function PieceOnBoard({
       }}
       onClick={() => act.tick([{ board: board.number, name: cut.name }], cut.cut === null)}
     >
+      {cut.wall !== null && <span className="letter" data-letter={`${cut.wall} ${cut.letter ?? ""}`} />}
       <span className="name">
         {cut.cut && <span aria-hidden>✓ </span>}
         {where}

@@ -6,8 +6,10 @@ import { Figure } from "../drawing/Figure";
 const ROWS: readonly [keyof Tally & string, string][] = [
   ["studs", "Studs, kings, jacks"],
   ["headers", "Headers"],
-  ["pieces", "Boards"],
-  ["feet", "Feet of lumber"],
+  ["pieces", "Pieces"],
+  ["feet", "Feet of them"],
+  ["bought", "Boards to buy"],
+  ["bought_feet", "Feet to buy"],
   ["pounds", "Pounds"],
   ["sheets", "Sheets, one face"],
   ["wood_percent", "Wood in the wall, %"],
@@ -53,6 +55,9 @@ export function EffectCard({
             after={after ? Number(after[key]) : null}
           />
         ))}
+        {tally.cost !== null && (
+          <Row name="Cost of the boards" before={tally.cost} after={after?.cost ?? null} />
+        )}
         <Row name="Wrong" before={tally.findings.error} after={after?.findings.error ?? null} />
         <Row name="To see to" before={tally.findings.warning} after={after?.findings.warning ?? null} />
         <Row name="To know" before={tally.findings.info} after={after?.findings.info ?? null} />

@@ -4,10 +4,10 @@ Counts are exact; what is bought on top, because some boards turn out too crooke
 """
 
 from collections import Counter, defaultdict
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
-from math import ceil
+from math import ceil, floor
 
 from bluff.core.crew.order import build_order
 from bluff.core.cutting.board import JobBoard, Source
@@ -152,15 +152,36 @@ def order_lines(job: Job, boards: Iterable[JobBoard], members: Members) -> tuple
         if board.source is Source.BOUGHT:
             alike[board.section, board.length].append(board)
     order = {section: place for place, section in enumerate(members)}
+    crooked = _crooked({key: len(found) for key, found in alike.items()}, job.stock.crooked)
     return tuple(
-        _line(job, section, length, found, members)
+        _line(job, section, length, found, members, crooked[section, length])
         for (section, length), found in sorted(
             alike.items(), key=lambda item: (order.get(item[0][0], len(order)), -item[0][1])
         )
     )
 
 
-def _line(job: Job, section: Section, length: Length, boards: Sequence[JobBoard], members: Members) -> OrderLine:
+def _crooked(counts: Mapping[tuple[Section, Length], int], percent: int) -> dict[tuple[Section, Length], int]:
+    """What is bought on top of each line: the percentage of each section, up, shared out by how many its lines have.
+
+    >>> two, one = (Section("2x4"), 100), (Section("2x4"), 200)
+    >>> _crooked({two: 30, one: 10}, 4) == {two: 1, one: 1}
+    True
+    """
+    found: dict[tuple[Section, Length], int] = {}
+    for section in dict.fromkeys(section for section, _ in counts):
+        lines = {key: Fraction(count * percent, 100) for key, count in counts.items() if key[0] == section}
+        found |= {key: floor(share) for key, share in lines.items()}
+        left = ceil(sum(lines.values())) - sum(found[key] for key in lines)
+        # Whole boards first; the others go where most of one is missing, to the longer board of two.
+        for key in sorted(lines, key=lambda key: (floor(lines[key]) - lines[key], -key[1]))[:left]:
+            found[key] += 1
+    return found
+
+
+def _line(
+    job: Job, section: Section, length: Length, boards: Sequence[JobBoard], members: Members, crooked: int
+) -> OrderLine:
     ours = members.get(section, {})
     listed = job.stock.of(section)
     return OrderLine(
@@ -168,7 +189,7 @@ def _line(job: Job, section: Section, length: Length, boards: Sequence[JobBoard]
         length=length,
         count=len(boards),
         straight=sum(wants_straight(board, ours) for board in boards),
-        crooked=ceil(Fraction(len(boards) * job.stock.crooked, 100)),
+        crooked=crooked,
         grade=listed.grade if listed else "",
         price=job.stock.price_of(section, length),
         pounds=pounds_of(_area(section, members) * length, job.standard),

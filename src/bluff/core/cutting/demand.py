@@ -107,7 +107,7 @@ def boards_of(job: Job, section: Section) -> tuple[Board, ...]:
     """The boards there are of a section, shortest first."""
     listed = job.stock.of(section)
     if listed:
-        return tuple(sorted(listed.boards, key=lambda board: board.length))
+        return listed.boards
     lengths = {*job.standard.plate_stock.boards}
     # Precut studs are sold in what walls are studded with, and never treated.
     if isinstance(job.standard.studs, PrecutStuds) and section in {Section(wall.stud) for wall in job.walls}:

@@ -102,6 +102,8 @@ class SectionStock:
             if board.price is not None and not 0 <= board.price <= DEAREST:
                 raise JobError(f"A board costs 0 to {DEAREST}.", path)
             seen.add(board.length)
+        # One order, whatever order they were written in: stocks that say the same are equal.
+        object.__setattr__(self, "boards", tuple(sorted(self.boards, key=lambda board: board.length)))
 
 
 @dataclass(frozen=True, slots=True)
@@ -159,6 +161,10 @@ class YardStock:
             raise JobError(f"The stock of {twice} is there twice; list it once.", f"stock.{twice}")
         if twice := _twice(f"{one.section}.{format_inches(one.length)}" for one in self.on_site):
             raise JobError("Boards on the site are listed once for each length.", f"on_site.{twice}")
+        object.__setattr__(self, "sections", tuple(sorted(self.sections, key=lambda one: _rank(one.section))))
+        object.__setattr__(
+            self, "on_site", tuple(sorted(self.on_site, key=lambda one: (*_rank(one.section), one.length)))
+        )
 
     def of(self, wanted: Section) -> SectionStock | None:
         """What there is to buy of a section, None where it is not listed; treated boards are not cut for others."""
@@ -168,6 +174,12 @@ class YardStock:
         """What a board of a section costs, None where nobody has said."""
         listed = self.of(wanted)
         return next((board.price for board in listed.boards if board.length == length), None) if listed else None
+
+
+def _rank(of: Section) -> tuple[Length, Length, bool]:
+    """Thin before thick, narrow before wide, treated after what is not."""
+    board = lumber(of.size)
+    return board.thickness, board.width, of.is_treated
 
 
 def _check_length(length: Length, path: str) -> None:
