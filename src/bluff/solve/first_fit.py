@@ -1,11 +1,15 @@
 """First fit: the longest piece first, each into the first board with room for it. Quick, and seldom far off."""
 
+from bisect import bisect_left
 from collections.abc import Sequence
+from dataclasses import dataclass
 from fractions import Fraction
+from itertools import accumulate
 
 import numpy as np
 
 from bluff.core.cutting.problem import CutBoard, CuttingPlan, Piece, Problem, Stock
+from bluff.core.measure.length import Length
 
 
 def first_fit(problem: Problem) -> CuttingPlan:
@@ -17,27 +21,50 @@ def first_fit(problem: Problem) -> CuttingPlan:
         CuttingError: A piece is longer than any board.
     """
     pieces = sorted(problem.pieces, key=lambda piece: (-piece.length, piece.id))
+    prices = _Prices(problem)
     plans = [_filled(problem, pieces, board) for board in problem.stock]
-    boards = min(plans, key=lambda boards: (sum(board.stock.cost for board in boards), len(boards)))
-    return CuttingPlan(boards, least_cost(problem))
+    best = min(plans, key=lambda plan: (sum(prices.least(load.length) for load in plan), len(plan)))
+    return CuttingPlan(tuple(bought(problem, load.pieces) for load in best), least_cost(problem))
 
 
-def _filled(problem: Problem, pieces: Sequence[Piece], preferred: Stock) -> tuple[CutBoard, ...]:
+@dataclass(slots=True)
+class _Load:
+    """What is cut from a board that is still to be bought, and how long it has to be."""
+
+    pieces: list[Piece]
+    length: Length
+
+
+class _Prices:
+    """What the cheapest board costs that is long enough."""
+
+    def __init__(self, problem: Problem) -> None:
+        stock = sorted(problem.stock)
+        self._lengths = [board.length for board in stock]
+        # From the longest down, what the cheapest of those that are as long costs.
+        self._least = [*accumulate((board.cost for board in reversed(stock)), min)][::-1]
+
+    def least(self, length: Length) -> int:
+        return self._least[bisect_left(self._lengths, length)]
+
+
+def _filled(problem: Problem, pieces: Sequence[Piece], preferred: Stock) -> list[_Load]:
     """A plan that opens boards of one length, and longer ones only for pieces that need them."""
-    opened: list[list[Piece]] = []
+    opened: list[_Load] = []
     # Of every board there could be; those not opened yet have no room for anything.
     room = np.full(len(pieces) + 1, -1, dtype=np.int64)
     for piece in pieces:
         size = piece.length + problem.kerf
-        place = int(np.argmax(room[: len(opened) + 1] >= size))
+        place = int((room[: len(opened) + 1] >= size).argmax())
         if room[place] < size:
             board = preferred if preferred.length >= piece.length else problem.cheapest_for(piece.length)
             place = len(opened)
-            opened.append([])
+            opened.append(_Load([], -problem.kerf))
             room[place] = board.length + problem.kerf
-        opened[place].append(piece)
+        opened[place].pieces.append(piece)
+        opened[place].length += size
         room[place] -= size
-    return tuple(bought(problem, cut) for cut in opened)
+    return opened
 
 
 def bought(problem: Problem, pieces: Sequence[Piece]) -> CutBoard:

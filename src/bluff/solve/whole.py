@@ -19,6 +19,7 @@ from bluff.core.cutting.demand import Demand
 from bluff.core.cutting.problem import CuttingPlan, Piece
 from bluff.core.job.stock import OnSite, Section
 from bluff.core.measure.length import Length
+from bluff.solve.first_fit import first_fit
 from bluff.solve.knapsack import Knapsack
 from bluff.solve.patterns import Stop, by_patterns, never
 
@@ -87,8 +88,10 @@ def cut_sections(
     Raises:
         CuttingError: A piece is longer than any board.
     """
-    plans = {one.section: by_patterns(one.problem, 0) for one in asked}
+    plans = {one.section: first_fit(one.problem) for one in asked}
     better(plans)
+    if seconds <= 0:
+        return plans
     until = monotonic() + seconds
     # Small sections first: what they leave of their time is for the large ones, which need it.
     waiting = sorted(asked, key=lambda one: len(one.problem.pieces))
