@@ -35,6 +35,8 @@ const Lines = chakra("table", {
     "& th, & td": { px: "2", py: "0.5", textAlign: "end", borderBottomWidth: "1px", whiteSpace: "nowrap" },
     "& th": { fontSize: "12px", color: "faint", fontWeight: 600 },
     "& .start": { textAlign: "start" },
+    // Prices are in sight on a phone; what else there is of a line is on paper and on a wider screen.
+    "& .wide": { display: { base: "none", md: "table-cell" } },
     "& tr > :first-of-type": { ps: "4" },
   },
 });
@@ -58,7 +60,7 @@ function Ordered({
   return (
     <>
       <JobBar job={job} change={change}>
-        <Box w="190px">
+        <Box w="190px" flexShrink="0">
           <TextField
             label="Trucks"
             value={String(trucks)}
@@ -183,10 +185,10 @@ function BoardTable({
           <tr>
             <th>Quantity</th>
             <th className="start">Board</th>
-            <th className="start">Of them</th>
+            <th className="start wide">Of them</th>
             <th>Each</th>
             <th>Cost</th>
-            <th>lb</th>
+            <th className="wide">lb</th>
           </tr>
         </thead>
         <tbody>
@@ -204,7 +206,7 @@ function BoardTable({
                   </Text>
                 )}
               </td>
-              <td className="start">
+              <td className="start wide">
                 <Text fontSize="13px" color="faint">
                   {[
                     line.straight > 0 && `${line.straight} straight`,
@@ -226,7 +228,7 @@ function BoardTable({
                 </Box>
               </td>
               <td>{line.cost && <Figure text={line.cost} fontSize="16px" />}</td>
-              <td>
+              <td className="wide">
                 <Figure text={String(line.pounds)} fontSize="16px" />
               </td>
             </tr>
