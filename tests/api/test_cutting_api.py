@@ -103,6 +103,21 @@ def test_only_what_is_affected_is_planned_anew_and_it_is_said(client, job, ask):
     assert boards_of(settled) == [board | {"new": False} for board in boards_of(cutting)]
 
 
+def test_a_piece_that_has_lost_its_place_is_listed_until_something_is_made_of_it(client, job, ask):
+    """The plate of a wall that is made shorter was cut: it is no use as it is, and the new one is cut from it."""
+    plate = next(board for board in boards_of(ask()) if board["cuts"][0]["role"] == "cap_plate")
+    ask("/ticks", {"ticks": ticks_of(plate)[:1]})
+    edit(client, job, {"edit": "set-length", "id": "A", "length": "4'"})
+    cutting = ask()
+    recut = [board for board in boards_of(cutting) if board["source"] == "offcut"]
+    spare = [one["name"] for one in cutting["spares"]]
+    assert recut
+    assert recut[0]["of"] == f"{plate['cuts'][0]['name']}, board {plate['number']}"
+    assert spare == []
+    edit(client, job, {"edit": "remove-wall", "id": "A"})
+    assert [one["name"] for one in ask()["spares"]] == [plate["cuts"][0]["name"]]
+
+
 def test_what_is_no_longer_to_be_cut_is_refused(ask):
     said = ask("/ticks", {"ticks": [{"board": 1, "name": "B/stud/1"}]}, status=409)
     assert "planned anew a moment ago" in said["message"]

@@ -111,7 +111,6 @@ class SinceView(TypedDict):
     boards: list[int]
     pieces: int
     bought: int
-    spares: list[SpareView]
 
 
 class RunView(TypedDict):
@@ -351,7 +350,6 @@ class _Drawing:
                 if board.tick(cut) not in state.ticks
             ),
             "bought": _bought(state.boards) - _bought(state.planned),
-            "spares": self.spares(),
         }
 
     def spares(self) -> list[SpareView]:

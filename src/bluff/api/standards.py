@@ -43,7 +43,7 @@ class NewStandard(FileModel):
 class TallyView(BaseModel):
     """What a job is made of, and what is bought for it; studs and plates also by rule of thumb.
 
-    `cost` is null while nobody has said what one of its boards costs.
+    `cost`, `r` and `hours` are null while nobody has said what boards cost, what fills the walls, how long work takes.
     """
 
     studs: int
@@ -56,6 +56,8 @@ class TallyView(BaseModel):
     pounds: int
     sheets: int
     wood_percent: float
+    r: float | None
+    hours: float | None
     findings: FindingCounts
     studs_by_thumb: int
     studs_exactly: int
@@ -135,6 +137,8 @@ def _tally(job: core.Job) -> TallyView:
         pounds=counted.pounds,
         sheets=counted.sheets,
         wood_percent=round(float(counted.wood) * 100, 1),
+        r=None if counted.r is None else round(float(counted.r), 1),
+        hours=None if counted.hours is None else round(float(counted.hours), 1),
         findings=severities(counted.findings),
         studs_by_thumb=counted.studs_by_thumb,
         studs_exactly=counted.studs_exactly,

@@ -11,7 +11,7 @@ from typing import Annotated, Any, TypeVar
 from pydantic import PlainSerializer, PlainValidator, WithJsonSchema
 
 from bluff.core.errors import BluffError, JobError, LengthError, SettingError
-from bluff.core.job.amounts import format_pounds, parse_pounds
+from bluff.core.job.amounts import format_pounds, parse_number, parse_pounds
 from bluff.core.job.job import Point
 from bluff.core.job.position import (
     At,
@@ -112,6 +112,10 @@ def _read_rise(value: object) -> Fraction:
     if isinstance(value, bool) or not isinstance(value, str | int | float):
         raise JobError("A pitch is the rise in 12 of run; write it like 5.", "pitch")
     return parse_rise(str(value))
+
+
+def _read_number(value: Any) -> Fraction:
+    return parse_number("" if isinstance(value, bool) else str(value))
 
 
 def _read_weight(value: Any) -> Fraction:
@@ -227,6 +231,12 @@ PriceNumber = Annotated[
     PlainValidator(told(_read_price)),
     PlainSerializer(float),
     WithJsonSchema({"type": "number", "examples": [9.06]}),
+]
+NumberText = Annotated[
+    Fraction,
+    PlainValidator(told(_read_number)),
+    PlainSerializer(float),
+    WithJsonSchema({"anyOf": [{"type": "string"}, {"type": "number"}], "examples": [7.5]}),
 ]
 WeightText = Annotated[
     Fraction,

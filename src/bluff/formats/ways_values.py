@@ -24,11 +24,13 @@ from bluff.core.job.amounts import (
     BoltRule,
     Datum,
     DoorParts,
+    Insulation,
     JoistLayout,
     MeasuredRoom,
     Nailing,
     PinRule,
     PlateStock,
+    Rates,
     SheetSize,
     StudMake,
     WideOpening,
@@ -42,7 +44,7 @@ from bluff.core.job.schools import (
 )
 from bluff.core.job.ways import JobWays
 from bluff.core.job.words import Word
-from bluff.formats.values import FeetText, LengthText, SignedLengthText, SpacingText, WeightText
+from bluff.formats.values import FeetText, LengthText, NumberText, SignedLengthText, SpacingText, WeightText
 
 STUDS_KEYS = ("stud_length", "wall_height", "measured")
 """The three ways to say how long studs are, each a key of its own in the file."""
@@ -259,6 +261,29 @@ class PlateStockFile(ValueFile):
 
     def to_core(self) -> PlateStock:
         return PlateStock(self.boards, self.offset, self.doubled_studs, self.in_doorways)
+
+
+class InsulationFile(ValueFile):
+    """What keeps the heat in, by its R; 0 where nobody has said."""
+
+    cavity: NumberText = Insulation().cavity
+    outside: NumberText = Insulation().outside
+
+    def to_core(self) -> Insulation:
+        return Insulation(self.cavity, self.outside)
+
+
+class RatesFile(ValueFile):
+    """The crew's minutes a cut, a piece, an opening, a foot of plate and a sheet; 0 where it has not said."""
+
+    cut: NumberText = Rates().cut
+    piece: NumberText = Rates().piece
+    opening: NumberText = Rates().opening
+    plate: NumberText = Rates().plate
+    sheet: NumberText = Rates().sheet
+
+    def to_core(self) -> Rates:
+        return Rates(self.cut, self.piece, self.opening, self.plate, self.sheet)
 
 
 class SheetFile(ValueFile):

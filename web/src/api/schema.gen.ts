@@ -2045,6 +2045,24 @@ export interface components {
             bench?: components["schemas"]["OnBench"] | null;
         };
         /**
+         * InsulationFile
+         * @description What keeps the heat in, by its R; 0 where nobody has said.
+         */
+        InsulationFile: {
+            /**
+             * Cavity
+             * @default 0
+             * @example 7.5
+             */
+            cavity?: string | number;
+            /**
+             * Outside
+             * @default 0
+             * @example 7.5
+             */
+            outside?: string | number;
+        };
+        /**
          * IntersectionSchool
          * @description What a wall has where another one butts into its side.
          * @enum {string}
@@ -3329,6 +3347,42 @@ export interface components {
             text: string;
         };
         /**
+         * RatesFile
+         * @description The crew's minutes a cut, a piece, an opening, a foot of plate and a sheet; 0 where it has not said.
+         */
+        RatesFile: {
+            /**
+             * Cut
+             * @default 0
+             * @example 7.5
+             */
+            cut?: string | number;
+            /**
+             * Piece
+             * @default 0
+             * @example 7.5
+             */
+            piece?: string | number;
+            /**
+             * Opening
+             * @default 0
+             * @example 7.5
+             */
+            opening?: string | number;
+            /**
+             * Plate
+             * @default 0
+             * @example 7.5
+             */
+            plate?: string | number;
+            /**
+             * Sheet
+             * @default 0
+             * @example 7.5
+             */
+            sheet?: string | number;
+        };
+        /**
          * Rect
          * @description A rectangle of the elevation, in inches.
          */
@@ -3832,8 +3886,6 @@ export interface components {
             pieces: number;
             /** Bought */
             bought: number;
-            /** Spares */
-            spares: components["schemas"]["SpareView"][];
         };
         /**
          * Sizing
@@ -4035,6 +4087,8 @@ export interface components {
                     string | number
                 ];
             } | null;
+            insulation?: components["schemas"]["InsulationFile"] | null;
+            rates?: components["schemas"]["RatesFile"] | null;
             mark_lines?: components["schemas"]["MarkLines"] | null;
             marked_on?: components["schemas"]["MarkedOn"] | null;
             /**
@@ -4180,7 +4234,7 @@ export interface components {
          * TallyView
          * @description What a job is made of, and what is bought for it; studs and plates also by rule of thumb.
          *
-         *     `cost` is null while nobody has said what one of its boards costs.
+         *     `cost`, `r` and `hours` are null while nobody has said what boards cost, what fills the walls, how long work takes.
          */
         TallyView: {
             /** Studs */
@@ -4203,6 +4257,10 @@ export interface components {
             sheets: number;
             /** Wood Percent */
             wood_percent: number;
+            /** R */
+            r: number | null;
+            /** Hours */
+            hours: number | null;
             findings: components["schemas"]["FindingCounts"];
             /** Studs By Thumb */
             studs_by_thumb: number;
@@ -4463,6 +4521,7 @@ export interface components {
                     string | number
                 ];
             } | null;
+            insulation?: components["schemas"]["InsulationFile"] | null;
             mark_lines?: components["schemas"]["MarkLines"] | null;
             marked_on?: components["schemas"]["MarkedOn"] | null;
             /** Id */

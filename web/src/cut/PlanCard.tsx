@@ -37,6 +37,7 @@ export function PlanCard({ job, cutting, act }: { job: string; cutting: Cutting;
         </Flex>
       ))}
       <Since cutting={cutting} act={act} />
+      <Spares cutting={cutting} />
       {isLooking(run) ? (
         <Looking run={run as CuttingRun} act={act} />
       ) : (
@@ -58,15 +59,24 @@ function Since({ cutting: { since }, act }: { cutting: Cutting; act: CuttingChan
         {since.boards.length > 12 && " …"}. {since.pieces} pieces are new
         {bought !== 0 && `, ${Math.abs(bought)} boards ${bought > 0 ? "more" : "less"} to buy`}.
       </Text>
-      {since.spares.map(({ board, name, length }) => (
-        <Text key={`${board} ${name}`} color="crayon">
-          {name} of board {board}, <Figure text={length.text} />, is cut and its place is gone; it is offered
-          for another.
-        </Text>
-      ))}
       <Button mt="2" onClick={act.settle}>
         Keep these boards
       </Button>
+    </Box>
+  );
+}
+
+/** Pieces that are cut and have lost their place, for as long as nothing else is made of them. */
+function Spares({ cutting: { spares } }: { cutting: Cutting }) {
+  if (spares.length === 0) return null;
+  return (
+    <Box mt="3" fontSize="14px" as="section" aria-label="Spare pieces">
+      <Text fontWeight="700">Cut, and no place for it</Text>
+      {spares.map(({ section, board, name, length }) => (
+        <Text key={`${board} ${name}`}>
+          {section} x <Figure text={length.text} fontWeight="700" />, board {board}, cut for {name}
+        </Text>
+      ))}
     </Box>
   );
 }

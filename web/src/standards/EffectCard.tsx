@@ -15,6 +15,13 @@ const ROWS: readonly [keyof Tally & string, string][] = [
   ["wood_percent", "Wood in the wall, %"],
 ];
 
+/** Figures there are once somebody has said what boards cost, what fills the walls, how long work takes. */
+const SAID = [
+  ["cost", "Cost of the boards"],
+  ["r", "R of the outside walls"],
+  ["hours", "Hours, the crew’s own"],
+] as const satisfies readonly [keyof Tally, string][];
+
 /** What the job is made of; beside it, where something is considered, what it would be made of. */
 export function EffectCard({
   tally,
@@ -55,9 +62,12 @@ export function EffectCard({
             after={after ? Number(after[key]) : null}
           />
         ))}
-        {tally.cost !== null && (
-          <Row name="Cost of the boards" before={tally.cost} after={after?.cost ?? null} />
-        )}
+        {SAID.map(([key, name]) => {
+          const before = tally[key];
+          return before === null ? null : (
+            <Row key={key} name={name} before={before} after={after?.[key] ?? null} />
+          );
+        })}
         <Row name="Wrong" before={tally.findings.error} after={after?.findings.error ?? null} />
         <Row name="To see to" before={tally.findings.warning} after={after?.findings.warning ?? null} />
         <Row name="To know" before={tally.findings.info} after={after?.findings.info ?? null} />

@@ -16,8 +16,11 @@ from bluff.core.measure.length import Length, format_feet, format_inches, inches
 from bluff.core.measure.lumber import Lumber
 
 Count: TypeAlias = Annotated[int, "how many, where every other whole number is a length"]
+Number: TypeAlias = Annotated[Fraction, "a plain figure, where every other fraction is a spacing"]
 SignedLength: TypeAlias = Annotated[Length, "either way from a place"]
 _FIVE_FEET: Length = inches("5'")
+_HIGHEST_R = 100
+_MOST_MINUTES = 480
 USUAL_PLAY: Length = inches("1/4")
 """What a wall that goes into a room is lower than the room."""
 MOST_NAILS = 16
@@ -316,6 +319,52 @@ class SheetSize:
 
 
 @dataclass(frozen=True, slots=True)
+class Insulation:
+    """What keeps the heat in a wall, by its R; 0 where nobody has said.
+
+    Args:
+        cavity: Of what fills the bays.
+        outside: Of what covers the wood as well, unbroken.
+
+    Source: docs/rules.md, Heat and hours.
+    """
+
+    cavity: Number = part(Fraction(0), "Cavity, R", "Of what fills the bays; 0 until somebody says.")
+    outside: Number = part(Fraction(0), "Over the wood, R", "Of insulation that covers wood and bays alike.")
+
+    def __post_init__(self) -> None:
+        for name in ("cavity", "outside"):
+            if not 0 <= getattr(self, name) <= _HIGHEST_R:
+                raise SettingError(f"An R is 0 to {_HIGHEST_R}; 21 fills bays of 5 1/2.", name)
+
+
+@dataclass(frozen=True, slots=True)
+class Rates:
+    """The crew's own minutes for its work; 0 where it has not said.
+
+    Args:
+        cut: A cut at the saw.
+        piece: A piece set and nailed.
+        opening: Besides its pieces, for its header and its pack.
+        plate: A foot of wall laid out on its plates.
+        sheet: A sheet nailed on.
+
+    Source: docs/rules.md, Heat and hours.
+    """
+
+    cut: Number = part(Fraction(0), "Minutes a cut", "At the saw; 0 until somebody says.")
+    piece: Number = part(Fraction(0), "Minutes a piece", "Set and nailed.")
+    opening: Number = part(Fraction(0), "Minutes an opening", "Besides its pieces: header and packs nailed up.")
+    plate: Number = part(Fraction(0), "Minutes a foot", "Of plate, laid out and marked.")
+    sheet: Number = part(Fraction(0), "Minutes a sheet", "Set and nailed.")
+
+    def __post_init__(self) -> None:
+        for name in ("cut", "piece", "opening", "plate", "sheet"):
+            if not 0 <= getattr(self, name) <= _MOST_MINUTES:
+                raise SettingError(f"Work takes 0 to {_MOST_MINUTES} minutes a piece; 0 says nothing.", name)
+
+
+@dataclass(frozen=True, slots=True)
 class Nailing:
     """How many nails a joint gets; each field is a count, `apart` a distance along a row.
 
@@ -359,6 +408,20 @@ def parse_pounds(text: str) -> Fraction:
     """
     if not _POUNDS.fullmatch(text.strip()):
         raise SettingError("Write a weight as a number of pounds, like 1.6.")
+    return Fraction(text.strip())
+
+
+def parse_number(text: str) -> Fraction:
+    """A plain figure as it is typed.
+
+    >>> parse_number("7.5")
+    Fraction(15, 2)
+
+    Raises:
+        SettingError: It is no number under a thousand.
+    """
+    if not _POUNDS.fullmatch(text.strip()):
+        raise SettingError("Write a number, like 7.5.")
     return Fraction(text.strip())
 
 

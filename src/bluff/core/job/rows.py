@@ -21,11 +21,13 @@ from bluff.core.job.amounts import (
     DoorParts,
     JoistLayout,
     MeasuredRoom,
+    Number,
     PrecutStuds,
     SignedLength,
     Studs,
     WallHeight,
     format_pounds,
+    parse_number,
     parse_pounds,
 )
 from bluff.core.job.asked import Asked, Option, Width, asked_at
@@ -112,6 +114,7 @@ _TEXTS: Mapping[Any, _Text] = {
     Length | None: _Text(parse_length, lambda length: "" if length is None else format_exact(length)),
     Count: _Text(_count, str),
     Fraction: _Text(parse_spacing, format_spacing),
+    Number: _Text(parse_number, format_pounds),
     bool: _Text(lambda text: text == "yes", lambda value: "yes" if value else "no"),
     str: _Text(str, str),
     str | None: _Text(str, lambda text: text or ""),
@@ -470,6 +473,7 @@ GROUPS: tuple[Group, ...] = (
     ),
     Group("Nails, boards", ("nails", "density", "lumber")),
     Group("Marks", ("mark_lines", "marked_on")),
+    Group("Heat and hours", ("insulation", "rates")),
     Group("Words", ("words",)),
 )
 """Every way there is, in the order the work meets them."""

@@ -17,12 +17,14 @@ from bluff.core.job.amounts import (
     Count,
     Datum,
     DoorParts,
+    Insulation,
     JoistLayout,
     MeasuredRoom,
     Nailing,
     PinRule,
     PlateStock,
     PrecutStuds,
+    Rates,
     SheetSize,
     StudMake,
     Studs,
@@ -218,6 +220,8 @@ class Standard:
         sheet: What the sheets measure.
         sheet_drop: How far below the underside of the bottom plate the crew hangs the lowest sheets.
         nails: How many a joint gets.
+        insulation: What keeps the heat in, by its R.
+        rates: The crew's minutes for its work.
         density: Of the lumber, in pounds a cubic foot.
         lumber: Boards that measure otherwise than the table says.
         mark_lines: Whether a piece gets a line at one side or at both.
@@ -412,6 +416,8 @@ class Standard:
         is_open=True,
     )
     lumber: tuple[Lumber, ...] = of_parts((), check_lumber)
+    insulation: Insulation = of_parts(Insulation())
+    rates: Rates = of_parts(Rates())
     mark_lines: MarkLines = way(MarkLines.ONE, "Lines on the plate")
     marked_on: MarkedOn = way(MarkedOn.FACE, "Marks go on")
     words: Words = of_parts(Words())

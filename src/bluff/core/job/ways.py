@@ -16,10 +16,12 @@ from bluff.core.job.amounts import (
     BoltRule,
     Datum,
     DoorParts,
+    Insulation,
     JoistLayout,
     Nailing,
     PinRule,
     PlateStock,
+    Rates,
     SheetSize,
     StudMake,
     Studs,
@@ -140,6 +142,7 @@ class _OfWall(_OfOpening):
     sheet_drop: Length | None = None
     nails: Nailing | None = None
     density: int | None = None
+    insulation: Insulation | None = None
     lumber: tuple[Lumber, ...] | None = None
     mark_lines: MarkLines | None = None
     marked_on: MarkedOn | None = None
@@ -159,6 +162,7 @@ class WallWays(_OfWall):
 class JobWays(_OfWall):
     """What a job does otherwise than its crew's standard, or a crew otherwise than the product's."""
 
+    rates: Rates | None = None
     words: Words | None = None
 
 

@@ -11,6 +11,7 @@ from fractions import Fraction
 
 from bluff.core.job.finding import Severity
 from bluff.core.measure.length import Length
+from bluff.core.takeoff.heat import hours, r_of_walls
 from bluff.core.takeoff.thumb import by_thumb, exactly
 from bluff.core.takeoff.weight import lift
 from bluff.core.wall.framing import Framing
@@ -31,6 +32,8 @@ class Tally:
         pounds: They weigh.
         sheets: Whole ones that cover one face.
         wood: Share of the walls' faces that is wood, from 0 to 1.
+        r: Of the exterior walls together; None while nobody has said what fills them.
+        hours: At the crew's own minutes; None while it has not said any.
         findings: By severity.
         studs_by_thumb, studs_exactly: Boards of stud length, guessed and counted.
         plates_by_thumb, plates_exactly: Running length of the plates, guessed and counted.
@@ -43,6 +46,8 @@ class Tally:
     pounds: int
     sheets: int
     wood: Fraction
+    r: Fraction | None
+    hours: Fraction | None
     findings: Counter[Severity]
     studs_by_thumb: int
     studs_exactly: int
@@ -69,6 +74,8 @@ def tally(framings: Iterable[Framing]) -> Tally:
         pounds=round(sum((lift(framing).pounds for framing in framings), Fraction(0))),
         sheets=sum(framing.sheets.bought for framing in framings),
         wood=wood / face if face else Fraction(0),
+        r=r_of_walls(framings),
+        hours=hours(framings),
         findings=findings,
         studs_by_thumb=thumb.studs,
         studs_exactly=exact.studs,
