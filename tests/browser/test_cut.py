@@ -44,6 +44,8 @@ def test_boards_are_ticked_and_only_what_a_wall_changes_is_planned_anew(shelter)
 
     page.get_by_role("link", name="Bench").click()
     page.get_by_role("link", name=re.compile("^C ")).first.click()
+    # The line is that of the wall on the bench: typed before that is there, it would be the other's.
+    expect(page.get_by_role("heading", name="Wall C")).to_be_visible()
     line = page.get_by_label("Type an opening")
     line.fill("2-0x2-0 @ 34-0")
     line.press("Enter")
