@@ -18,7 +18,7 @@ usage: ./bluff COMMAND
   test --long         the same, trying at random for hours what otherwise takes minutes
   work                a worker alone, on the database BLUFF_DATABASE_URL names; start has one of its own
   frame JOB.json      print a job file framed, as JSON
-  cut JOB.json        print how its pieces are cut from boards, as JSON; --demand LIST.json for a bare list
+  cut JOB.json        print how its pieces are cut from boards, as JSON; --wall A for that alone, --demand LIST.json for a bare list
   generate            write the schemas and the front end's types again
   screenshots         take the pictures in docs/screenshots/ again from the demo job
   lock                resolve the Python packages anew

@@ -20,7 +20,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
         case "frame":
             return frame_file(options.file)
         case "cut":
-            return cut_file(options.file, options.demand, options.by, options.handling, options.seconds)
+            return cut_file(options.file, options.demand, options.wall, options.by, options.handling, options.seconds)
         case "schema":
             return print_schema(options.of)
         case "serve":
@@ -55,12 +55,15 @@ def frame_file(path: Path) -> int:
     return _answered(path, "a job file", framed, "The framed job")
 
 
-def cut_file(job: Path | None, demand: Path | None, least: str, handling: float, seconds: float) -> int:
+def cut_file(
+    job: Path | None, demand: Path | None, walls: Sequence[str], least: str, handling: float, seconds: float
+) -> int:
     """Print how a job, or a bare list of pieces, is cut from boards, as JSON; returns as `frame_file`.
 
     Args:
         job: A job file.
         demand: A list of pieces, in its place.
+        walls: Marks of those that are cut; all of them where none is named.
         least: What there is to be least of, length, price or boards.
         handling: What a board counts for besides, in inches by length, in money by price.
         seconds: How long a better plan is looked for.
@@ -81,7 +84,9 @@ def cut_file(job: Path | None, demand: Path | None, least: str, handling: float,
             asked = read_cut_list(text, aim)
         else:
             read = read_job(text)
-            asked = demands(read, [frame(plan) for plan in wall_plans(read)], aim)
+            chosen = {read.wall(wall).id for wall in walls}
+            framed = (frame(plan) for plan in wall_plans(read) if not chosen or plan.id in chosen)
+            asked = demands(read, framed, aim)
         plans = cut_sections(asked, seconds, lambda _: None)
         return json.dumps(cut_data([(one, plans[one.section]) for one in asked], aim), indent=1)
 
@@ -160,6 +165,7 @@ def _parser() -> argparse.ArgumentParser:
     cut = commands.add_parser("cut", help="print how a job's pieces are cut from boards, as JSON")
     cut.add_argument("file", type=Path, nargs="?", help="a job file, or - for standard input")
     cut.add_argument("--demand", type=Path, help="a list of pieces and boards in place of a job")
+    cut.add_argument("--wall", action="append", default=[], help="cut this wall alone; once for each that is wanted")
     cut.add_argument(
         "--by", choices=["length", "price", "boards"], default="length", help="what there is to be least of"
     )

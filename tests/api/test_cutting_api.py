@@ -70,6 +70,21 @@ def test_a_job_nobody_planned_has_boards_at_once(ask):
     assert ask() == cutting
 
 
+def test_the_boards_of_one_wall_are_counted_for_it_alone(client, job, ask):
+    """Of three walls, B's boards are those with a piece of B, and pieces and stops are counted for B alone."""
+    for id_, datum in (("B", "12'"), ("C", "8'")):
+        edit(client, job, {"edit": "add-wall", "wall": {"id": id_, "stud": "2x4", "length": datum}})
+    every, b, both = ask(), ask("?wall=B"), ask("?wall=B&wall=C")
+    walls = {board["number"]: {cut["wall"] for cut in board["cuts"]} for board in boards_of(every)}
+    assert {board["number"] for board in boards_of(b)} == {number for number, found in walls.items() if "B" in found}
+    pieces = [cut for section in every["sections"] for board in section["boards"] for cut in board["cuts"]]
+    assert b["pieces"] == sum(cut["wall"] == "B" for cut in pieces)
+    assert both["pieces"] == sum(cut["wall"] in {"B", "C"} for cut in pieces)
+    assert sum(stop["count"] for section in b["sections"] for stop in section["stops"]) == b["pieces"]
+    refused = ask("?wall=Q", status=404)
+    assert refused["message"].startswith("There is no wall Q;")
+
+
 def test_a_cut_is_ticked_with_who_and_when_and_taken_back(ask):
     board = boards_of(ask())[0]
     cutting = ask("/ticks", {"ticks": ticks_of(board)[:1]})

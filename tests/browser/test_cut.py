@@ -31,6 +31,19 @@ def board(page, number):
     return page.locator(f"[data-board='{number}']")
 
 
+def test_the_boards_of_a_wall_are_shown_and_printed_alone(shelter):
+    page = shelter
+    page.get_by_role("button", name="Wall H", exact=True).click()
+    heading = page.get_by_role("heading", name=re.compile(r"^0 of \d+ pieces cut for H$"))
+    expect(heading).to_be_visible()
+    expect(board(page, 1)).to_have_count(0)
+    expect(page.get_by_role("link", name="Sheets")).to_have_attribute("href", re.compile(r"cutting\.pdf\?wall=H$"))
+    page.locator("[data-board]").first.get_by_role("button", name=re.compile(r"^Board \d+, \d+ to cut")).click()
+    expect(page.get_by_role("heading", name=re.compile(r"^[1-9]\d* of \d+ pieces cut for H$"))).to_be_visible()
+    page.get_by_role("button", name="All walls").click()
+    expect(board(page, 1)).to_be_visible()
+
+
 def test_boards_are_ticked_and_only_what_a_wall_changes_is_planned_anew(shelter):
     """A window in wall C takes studs; boards of other walls stay, what was cut stays, and it is said."""
     page = shelter

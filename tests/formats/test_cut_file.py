@@ -60,6 +60,16 @@ def test_a_job_is_cut_with_every_ply_of_every_member(capsys):
     assert 0 <= plan["gap"] < 0.02
 
 
+def test_chosen_walls_are_cut_alone(capsys):
+    code, said = cut(capsys, EXAMPLE, "--seconds", "0", "--wall", "H", "--wall", "G")
+    assert code == 0
+    pieces = [piece for board in json.loads(said.out)["boards"] for piece in board["pieces"]]
+    assert {piece["wall"] for piece in pieces} == {"G", "H"}
+    code, said = cut(capsys, EXAMPLE, "--wall", "Q")
+    assert code != 0
+    assert "There is no wall Q" in said.err
+
+
 @pytest.mark.parametrize(
     ("change", "path", "says"),
     [

@@ -1,6 +1,7 @@
 """How a job is cut, on paper, on labels and in a spreadsheet."""
 
 import csv
+from dataclasses import replace
 from io import BytesIO, StringIO
 
 import pytest
@@ -30,7 +31,7 @@ def cutting():
     boards = plan_boards(carried((), asked, frozenset()), asked, (), 0).boards
     members = {one.section: one.members for one in asked}
     ticks = frozenset(boards[0].tick(cut) for cut in boards[0].cuts)
-    return Cutting(boards, members, ticks, job.stock, job.standard.words)
+    return Cutting(boards, members, members, ticks, job.stock, job.standard.words)
 
 
 def texts(pdf):
@@ -90,9 +91,23 @@ def test_every_piece_that_is_not_cut_has_a_label_with_its_way_up_and_its_code(cu
     assert len(texts(labels(cutting, LabelSheet.A4_24, IMPRINT, LINK))) == -(-len(waiting) // 24)
 
 
+def test_what_is_written_for_one_wall_says_so_and_labels_nothing_else(cutting):
+    for_none = replace(cutting, boards=(), wanted={}, walls=("B",))
+    (only,) = texts(cut_sheets(for_none, Paper.LETTER, IMPRINT))
+    assert "Saw stops for B" in only
+    named = replace(cutting, walls=("A",))
+    assert "Boards to cut for A" in texts(cut_sheets(named, Paper.LETTER, IMPRINT))[1]
+    plates = {
+        section: {p: m for p, m in of.items() if m.role == "cap_plate"} for section, of in cutting.members.items()
+    }
+    (page,) = texts(labels(replace(cutting, wanted=plates), LabelSheet.LETTER_30, IMPRINT, LINK))
+    waiting = [c for b in cutting.boards for c in b.cuts if b.tick(c) not in cutting.ticks and "cap" in c.piece]
+    assert page.count("cap plate") == page.count("board ") == len(waiting)
+
+
 def test_nothing_left_to_cut_is_a_sheet_that_says_so(cutting):
     every = frozenset(board.tick(cut) for board in cutting.boards for cut in board.cuts)
-    done = Cutting(cutting.boards, cutting.members, every, cutting.stock, cutting.words)
+    done = replace(cutting, ticks=every)
     (only,) = texts(cut_sheets(done, Paper.A4, IMPRINT))
     assert "Everything is cut." in only
     (empty,) = texts(labels(done, LabelSheet.A4_24, IMPRINT, LINK))

@@ -9,6 +9,7 @@ import { Loading } from "./app/Loading";
 import { NotFound } from "./app/NotFound";
 import { Shell } from "./app/Shell";
 import { system } from "./app/theme";
+import { RouterContext } from "./app/useOnward";
 
 /** Before the first screen is there. */
 const Opening = () => <Loading what="Opening Bluff" />;
@@ -70,7 +71,9 @@ createRoot(root).render(
   <StrictMode>
     <ChakraProvider value={system}>
       <QueryClientProvider client={queries}>
-        <RouterProvider router={router} />
+        <RouterContext value={router}>
+          <RouterProvider router={router} />
+        </RouterContext>
       </QueryClientProvider>
     </ChakraProvider>
   </StrictMode>,

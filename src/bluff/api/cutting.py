@@ -7,7 +7,7 @@ from itertools import groupby
 from typing import Annotated, Literal
 from uuid import UUID
 
-from fastapi import APIRouter, Depends, Request
+from fastapi import APIRouter, Depends, Query, Request
 from pydantic import Field, StrictBool, StrictInt, StrictStr
 from typing_extensions import TypedDict
 
@@ -28,6 +28,7 @@ from bluff.store.cutting import RunRow, TickRow
 
 router = APIRouter(prefix="/api/jobs/{job_id}/cutting", tags=["cutting"])
 
+MOST_WALLS = 1000
 MOST_AT_ONCE = 20_000
 """Pieces that are ticked at once."""
 
@@ -114,7 +115,7 @@ class SinceView(TypedDict):
 
 
 class RunView(TypedDict):
-    """A search for better boards, and the best it found so far."""
+    """A search for better boards, the best it found so far, and what that is instead of."""
 
     state: Literal["waiting", "running", "done", "stopped", "failed"]
     says: str | None
@@ -126,6 +127,8 @@ class RunView(TypedDict):
     boards: int | None
     feet: int | None
     gap: float | None
+    boards_before: int | None
+    feet_before: int | None
 
 
 class CuttingView(TypedDict):
@@ -182,15 +185,19 @@ def cuttings_of(request: Request, account: Annotated[Account, Depends(signed_in)
     return Cuttings(request.app.state.pool, account, request.app.state.queue.plan)
 
 
+OfWalls = Annotated[
+    list[str],
+    Query(default_factory=list, max_length=MOST_WALLS, description="Whose boards are wanted; every wall's if none."),
+]
 CrewCuttings = Annotated[Cuttings, Depends(cuttings_of)]
 
 GONE: dict[int | str, dict[str, object]] = {409: {"model": Refusal}}
 
 
 @router.get("")
-def get_cutting(cuttings: CrewCuttings, job_id: UUID) -> CuttingView:
+def get_cutting(cuttings: CrewCuttings, job_id: UUID, wall: OfWalls) -> CuttingView:
     """The boards of a job; those nobody planned yet are found at once."""
-    return cutting_view(cuttings.get(job_id))
+    return cutting_view(cuttings.get(job_id, wall))
 
 
 @router.get("/run")
@@ -242,9 +249,11 @@ def cutting_view(state: CuttingState) -> CuttingView:
     by_section = {section: [board for board in state.boards if board.section == section] for section in in_use}
     settings = {
         section: list(found)
-        for section, found in groupby(stops(state.boards, drawing.members, frozenset(state.ticks)), _section_of)
+        for section, found in groupby(stops(state.boards, state.wanted, frozenset(state.ticks)), _section_of)
     }
-    cuts = [(board, cut) for board in state.boards for cut in board.cuts if drawing.member(board, cut)]
+    cuts = [
+        (board, cut) for board in state.boards for cut in board.cuts if cut.piece in state.wanted.get(board.section, ())
+    ]
     return {
         "revision": state.job.revision,
         "kerf": figure(job.stock.kerf),
@@ -278,7 +287,7 @@ class _Drawing:
         before = {board.number: board for board in state.planned}
         self.other = {
             board.number
-            for board in state.boards
+            for board in state.standing.boards
             if state.revision is not None and _pieces(before.get(board.number)) != _pieces(board)
         }
 
@@ -298,10 +307,6 @@ class _Drawing:
 
     def _board(self, board: JobBoard) -> BoardView:
         drop = board.drop(self.stock.kerf)
-        cuts, at = [], 0
-        for cut in board.cuts:
-            cuts.append(self._cut(board, cut, at))
-            at += cut.length + self.stock.kerf
         return {
             "number": board.number,
             "name": format_board(board.length),
@@ -311,7 +316,7 @@ class _Drawing:
             "locked": board.is_locked,
             "straight": wants_straight(board, self.members.get(board.section, {})),
             "new": board.number in self.other,
-            "cuts": cuts,
+            "cuts": [self._cut(board, cut, at) for at, cut in board.places(self.stock.kerf)],
             "drop": figure(drop),
             "kept": drop >= self.stock.keep,
         }
@@ -337,7 +342,7 @@ class _Drawing:
     def since(self) -> SinceView | None:
         """What became of the boards since they were planned; None where they are the same."""
         state = self.state
-        gone = {board.number for board in state.planned} - {board.number for board in state.boards}
+        gone = {board.number for board in state.planned} - {board.number for board in state.standing.boards}
         if state.revision is None or not (self.other or gone):
             return None
         before = {cut.piece for board in state.planned for cut in board.cuts}
@@ -345,16 +350,16 @@ class _Drawing:
             "boards": sorted(self.other | gone),
             "pieces": sum(
                 cut.piece not in before
-                for board in state.boards
+                for board in state.standing.boards
                 for cut in board.cuts
                 if board.tick(cut) not in state.ticks
             ),
-            "bought": _bought(state.boards) - _bought(state.planned),
+            "bought": _bought(state.standing.boards) - _bought(state.planned),
         }
 
     def spares(self) -> list[SpareView]:
         """Pieces that were cut, and that nothing asks for."""
-        recut = {board.of for board in self.state.boards}
+        recut = {board.of for board in self.state.standing.boards}
         return [
             {
                 "section": str(one.section),
@@ -398,6 +403,7 @@ def _run(run: RunRow | None) -> RunView | None:
         return None
     wanted = Wanted.from_data(run.wanted)
     found = run.found or {}
+    before = found.get("before", {})
     return {
         "state": run.state,
         "says": run.says,
@@ -409,4 +415,6 @@ def _run(run: RunRow | None) -> RunView | None:
         "boards": found.get("boards"),
         "feet": in_whole_feet(found["length"]) if found else None,
         "gap": found.get("gap"),
+        "boards_before": before.get("boards"),
+        "feet_before": in_whole_feet(before["length"]) if before else None,
     }

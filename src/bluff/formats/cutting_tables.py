@@ -43,16 +43,20 @@ class Cutting:
     Args:
         boards: Every board.
         members: The job's members by section and name of the piece.
+        wanted: Those of them whose stops and labels are written.
         ticks: What was cut.
         stock: For the kerf.
         words: The crew's.
+        walls: Those it is for; all of them where none is named.
     """
 
     boards: Sequence[JobBoard]
     members: Members
+    wanted: Members
     ticks: Ticks
     stock: YardStock
     words: Words
+    walls: tuple[str, ...] = ()
 
 
 def cuts_csv(cutting: Cutting) -> str:
@@ -90,7 +94,7 @@ def _cuts(cutting: Cutting) -> Iterator[tuple[object, ...]]:
 
 
 def _stops(cutting: Cutting) -> Iterator[tuple[object, ...]]:
-    for stop in stops(cutting.boards, cutting.members, cutting.ticks):
+    for stop in stops(cutting.boards, cutting.wanted, cutting.ticks):
         short = stop.bevel.short if stop.bevel else None
         yield (
             str(stop.section),

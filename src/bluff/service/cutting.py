@@ -9,10 +9,10 @@ from psycopg_pool import ConnectionPool
 
 from bluff.core.cutting.board import JobBoard, Tick
 from bluff.core.cutting.demand import demands
-from bluff.core.cutting.saw import Members
+from bluff.core.cutting.saw import Members, boards_for, members_of
 from bluff.formats.boards import boards_data
-from bluff.service.errors import Changed, NotFound
-from bluff.service.jobs import Jobs, JobState, framings
+from bluff.service.errors import Changed
+from bluff.service.jobs import Jobs, JobState, framings, known_wall
 from bluff.service.planning import Standing, Wanted, boards_of_row, standing, ticks_of
 from bluff.store import cutting as rows
 from bluff.store.accounts import Account
@@ -30,6 +30,7 @@ class CuttingState:
         ticks: What was cut, by whom and when.
         run: The run asked for last.
         revision: Of the job, when they were planned; None where nobody has.
+        walls: Those that are looked at; all of them where none is named.
     """
 
     job: JobState
@@ -38,16 +39,22 @@ class CuttingState:
     ticks: dict[Tick, TickRow]
     run: RunRow | None
     revision: int | None
+    walls: frozenset[str] = frozenset()
 
     @property
     def boards(self) -> tuple[JobBoard, ...]:
-        """Every board of the job."""
-        return self.standing.boards
+        """The boards that give anything to the walls that are looked at."""
+        return boards_for(self.standing.boards, self.wanted) if self.walls else self.standing.boards
 
     @property
     def members(self) -> Members:
         """The job's members, by section and by the name of the piece."""
         return {one.section: one.members for one in self.standing.asked}
+
+    @property
+    def wanted(self) -> Members:
+        """Those of the walls that are looked at."""
+        return members_of(self.members, self.walls) if self.walls else self.members
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,14 +71,21 @@ class Cuttings:
     account: Account
     hand_in: Callable[[UUID], None]
 
-    def get(self, job: UUID) -> CuttingState:
+    def get(self, job: UUID, walls: Collection[str] = ()) -> CuttingState:
         """The boards of a job; those nobody planned yet are found at once.
 
+        Args:
+            job: Which.
+            walls: Those whose boards are looked at; all of them where none is named.
+
         Raises:
-            NotFound: The crew has no such job.
+            NotFound: The crew has no such job, or the job no such wall.
         """
         with self.pool.connection() as connection:
-            return self._get(connection, job)[0]
+            state, _ = self._get(connection, job)
+        for wall in walls:
+            known_wall(state.job.job, wall)
+        return replace(state, walls=frozenset(walls))
 
     def last_run(self, job: UUID) -> RunRow | None:
         """The run of a job that was asked for last, None where nobody asked for one.
@@ -154,7 +168,7 @@ class Cuttings:
         """Keep the boards as they stand, changed; nobody else changes them meanwhile."""
         with self.pool.connection() as connection:
             state, row = self._get(connection, job, for_change=True)
-            boards = change(state.boards)
+            boards = change(state.standing.boards)
             if boards != state.planned or state.revision != state.job.revision:
                 version = row.version if row else None
                 data = boards_data(boards)
@@ -179,15 +193,3 @@ class Cuttings:
             revision=row.revision if row else None,
         )
         return found, row
-
-
-def board_of(state: CuttingState, number: int) -> JobBoard:
-    """A board of a job.
-
-    Raises:
-        NotFound: There is none of that number.
-    """
-    found = next((board for board in state.boards if board.number == number), None)
-    if found is None:
-        raise NotFound(f"There is no board {number}; it may have been planned anew.")
-    return found

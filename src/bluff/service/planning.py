@@ -192,7 +192,7 @@ class _Search:
         cost = _costs(asked)
 
         def tell(better: Planned) -> None:
-            self.telling.found = found_data(better.boards, cost, better)
+            self.telling.found = found_data(better.boards, cost, better, now.boards)
 
         best = plan_boards(kept, asked, job.stock.on_site, seconds, tell, self.telling.is_stopped)
         if self.telling.ending.is_set():
@@ -209,7 +209,7 @@ class _Search:
                 row.revision,
                 cutting.version if cutting else None,
             )
-        return found_data(boards, cost, best) if is_kept else None
+        return found_data(boards, cost, best, now.boards) if is_kept else None
 
 
 Cost = Callable[[Sequence[JobBoard]], int | None]
@@ -226,16 +226,27 @@ def _costs(asked: Sequence[Demand]) -> Cost:
     return cost
 
 
-def found_data(boards: Sequence[JobBoard], cost: Cost, best: Planned) -> dict[str, Any]:
-    """What a run found, as it is kept: boards that are bought, their length in 64ths, and how far over the bound."""
-    bought = [board for board in boards if board.source is Source.BOUGHT]
+def found_data(boards: Sequence[JobBoard], cost: Cost, best: Planned, before: Sequence[JobBoard]) -> dict[str, Any]:
+    """What a run found, as it is kept: boards that are bought, their length in 64ths, and how far over the bound.
+
+    Args:
+        boards: What was found.
+        cost: What boards count for.
+        best: The best plan there was, with its bound.
+        before: What it is instead of.
+    """
     counts, whole = cost(boards), cost(best.boards)
     gap = 0.0
     if counts is not None and whole is not None:
         # What stays counts for the same in every plan.
         bound = whole - best.cost + best.bound
         gap = float((counts - bound) / bound) if bound else 0.0
-    return {"boards": len(bought), "length": sum(board.length for board in bought), "gap": gap}
+    return {**_bought(boards), "gap": gap, "before": _bought(before)}
+
+
+def _bought(boards: Sequence[JobBoard]) -> dict[str, int]:
+    bought = [board.length for board in boards if board.source is Source.BOUGHT]
+    return {"boards": len(bought), "length": sum(bought)}
 
 
 def ticks_of(ticks: Sequence[rows.TickRow]) -> Ticks:

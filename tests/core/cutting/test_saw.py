@@ -2,7 +2,7 @@
 
 from bluff.core.cutting.board import Cut, JobBoard, Tick
 from bluff.core.cutting.demand import demands
-from bluff.core.cutting.saw import stops, wants_straight
+from bluff.core.cutting.saw import boards_for, members_of, stops, wants_straight
 from bluff.core.job.stock import Section
 from bluff.core.measure.length import format_exact, inches
 from framing import framed, job_of
@@ -37,3 +37,13 @@ def test_straight_boards_are_picked_for_kings_jacks_plates_and_headers():
     for name, member in ours.items():
         is_picked = member.role in {"king", "jack", "top_plate", "bottom_plate", "cap_plate", "header"}
         assert wants_straight(board_of(1, ours, name), ours) is is_picked
+
+
+def test_boards_of_a_wall_are_those_that_give_anything_to_it():
+    members = asked_of(job_of("12' 2x4", "3-0x4-0 @ 6-0"))
+    ours = members[Section("2x4")]
+    first, second, *_ = ours
+    boards = [board_of(1, ours, first, second), board_of(2, ours, second)]
+    assert boards_for(boards, {Section("2x4"): {first: ours[first]}}) == (boards[0],)
+    assert members_of(members, {"A"}) == members
+    assert boards_for(boards, members_of(members, {"B"})) == ()

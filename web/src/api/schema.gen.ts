@@ -3486,7 +3486,7 @@ export interface components {
         };
         /**
          * RunView
-         * @description A search for better boards, and the best it found so far.
+         * @description A search for better boards, the best it found so far, and what that is instead of.
          */
         RunView: {
             /**
@@ -3514,6 +3514,10 @@ export interface components {
             feet: number | null;
             /** Gap */
             gap: number | null;
+            /** Boards Before */
+            boards_before: number | null;
+            /** Feet Before */
+            feet_before: number | null;
         };
         /**
          * Runs
@@ -5687,7 +5691,10 @@ export interface operations {
     };
     get_cutting_api_jobs__job_id__cutting_get: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Whose boards are wanted; every wall's if none. */
+                wall?: string[];
+            };
             header?: never;
             path: {
                 job_id: string;
@@ -6816,6 +6823,8 @@ export interface operations {
     cut_paper_api_jobs__job_id__cutting_pdf_get: {
         parameters: {
             query?: {
+                /** @description Whose boards are wanted; every wall's if none. */
+                wall?: string[];
                 /** @description What it is laid out for. */
                 paper?: components["schemas"]["Paper"];
             };
@@ -6857,6 +6866,8 @@ export interface operations {
     label_paper_api_jobs__job_id__labels_pdf_get: {
         parameters: {
             query?: {
+                /** @description Whose boards are wanted; every wall's if none. */
+                wall?: string[];
                 /** @description The labels there are. */
                 sheet?: components["schemas"]["LabelSheet"];
                 /** @description Labels gone from the first sheet. */
@@ -6899,7 +6910,10 @@ export interface operations {
     };
     cut_table_api_jobs__job_id__cutting_csv_get: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Whose boards are wanted; every wall's if none. */
+                wall?: string[];
+            };
             header?: never;
             path: {
                 job_id: string;
@@ -6937,7 +6951,10 @@ export interface operations {
     };
     cut_spreadsheet_api_jobs__job_id__cutting_xlsx_get: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Whose boards are wanted; every wall's if none. */
+                wall?: string[];
+            };
             header?: never;
             path: {
                 job_id: string;

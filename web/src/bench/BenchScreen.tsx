@@ -9,7 +9,7 @@ import { Loading } from "../app/Loading";
 import { PhraseLine } from "../app/PhraseLine";
 import { SidePanel } from "../app/SidePanel";
 import type { JobChange } from "../app/useJobChange";
-import { useLeaving } from "../app/useLeaving";
+import { useOnward } from "../app/useOnward";
 import type { Picking } from "../drawing/PlateStrip";
 import { BenchBar } from "./BenchBar";
 import { BenchDrawing } from "./BenchDrawing";
@@ -33,8 +33,7 @@ export function BenchScreen() {
   const [isAdding, setAdding] = useState(false);
   // Kept here, so that going through the walls stays on the same tab.
   const [tab, setTab] = useState("findings");
-  const navigate = useNavigate();
-  const isLeaving = useLeaving();
+  const onward = useOnward();
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: going to another wall ends adding one
   useEffect(() => setAdding(false), [wall]);
@@ -51,8 +50,7 @@ export function BenchScreen() {
         {...(needsWall ? TYPE_A_WALL : TYPE_AN_OPENING)}
         change={change}
         onDone={({ edit }) => {
-          if (edit.edit === "add-wall" && !isLeaving())
-            navigate(`/jobs/${job.id}/bench/${encodeURIComponent(edit.wall.id)}`);
+          if (edit.edit === "add-wall") onward(`/jobs/${job.id}/bench/${encodeURIComponent(edit.wall.id)}`);
         }}
       />
       <OnBench job={job} wall={wall} change={change} tab={tab} onTab={setTab} />

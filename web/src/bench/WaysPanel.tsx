@@ -1,17 +1,18 @@
 import { Box, Button, Text } from "@chakra-ui/react";
 import { Trash2 } from "lucide-react";
-import { Link, useNavigate } from "react-router";
+import { Link } from "react-router";
 import type { Bench, Job } from "../api/client";
 import { Shown } from "../app/Shown";
 import { TopFields } from "../app/TopFields";
 import type { JobChange } from "../app/useJobChange";
+import { useOnward } from "../app/useOnward";
 import { WallFields } from "../app/WallFields";
 import { useWaysOfWall } from "../ways/queries";
 import { WaysForm } from "../ways/WaysForm";
 
 /** How this wall is framed; every change shows at once, and what is not set here follows the job. */
 export function WaysPanel({ job, bench, change }: { job: Job; bench: Bench; change: JobChange }) {
-  const navigate = useNavigate();
+  const onward = useOnward();
   const { entered } = bench;
   const ways = useWaysOfWall(job.id, entered.id, bench.revision);
 
@@ -20,7 +21,7 @@ export function WaysPanel({ job, bench, change }: { job: Job; bench: Bench; chan
       <WallFields
         wall={entered}
         change={change}
-        onRenamed={(id) => navigate(`/jobs/${job.id}/bench/${encodeURIComponent(id)}`)}
+        onRenamed={(id) => onward(`/jobs/${job.id}/bench/${encodeURIComponent(id)}`)}
       />
       <TopFields job={job} wall={entered} change={change} />
       <Text px="4" pt="3" fontSize="13px" color="faint">
@@ -46,7 +47,7 @@ export function WaysPanel({ job, bench, change }: { job: Job; bench: Bench; chan
           variant="plain"
           color="crayon"
           onClick={() =>
-            change.make({ edit: "remove-wall", id: bench.wall.id }, () => navigate(`/jobs/${job.id}/bench`))
+            change.make({ edit: "remove-wall", id: bench.wall.id }, () => onward(`/jobs/${job.id}/bench`))
           }
         >
           <Trash2 /> Remove wall {bench.wall.id}

@@ -1,6 +1,8 @@
 import { Box, Button, Flex, Heading, Tabs, Text } from "@chakra-ui/react";
 import { FileDown, Printer, Tags } from "lucide-react";
+import { useState } from "react";
 import type { Cutting, Job } from "../api/client";
+import { Download } from "../app/Download";
 import { Empty } from "../app/Empty";
 import { JobBar } from "../app/JobBar";
 import { useOpenJob } from "../app/JobScreens";
@@ -8,6 +10,7 @@ import { Shown } from "../app/Shown";
 import { SidePanel } from "../app/SidePanel";
 import type { JobChange } from "../app/useJobChange";
 import { BoardRow } from "./BoardRow";
+import { ChosenWalls } from "./ChosenWalls";
 import { PlanCard } from "./PlanCard";
 import { StopList } from "./StopList";
 import { useCutting, useCuttingChange } from "./useCutting";
@@ -15,18 +18,34 @@ import { useCutting, useCuttingChange } from "./useCutting";
 /** How the job is cut: board by board, with drops used again, and what is cut already. */
 export function CutScreen() {
   const { job, change } = useOpenJob();
-  const asked = useCutting(job.id, job.revision);
+  // Walls that are gone by now are no longer looked at.
+  const [chosen, choose] = useState<readonly string[]>([]);
+  const walls = chosen.filter((wall) => job.walls.some(({ id }) => id === wall));
+  const asked = useCutting(job.id, job.revision, walls);
   return (
     <Shown asked={asked} what="Laying out the boards" trouble="The boards could not be laid out">
-      {(cutting) => <Boards job={job} cutting={cutting} change={change} />}
+      {(cutting) => <Boards job={job} cutting={cutting} change={change} walls={walls} onWalls={choose} />}
     </Shown>
   );
 }
 
-function Boards({ job, cutting, change }: { job: Job; cutting: Cutting; change: JobChange }) {
-  const act = useCuttingChange(job.id, job.revision);
+function Boards({
+  job,
+  cutting,
+  change,
+  walls,
+  onWalls,
+}: {
+  job: Job;
+  cutting: Cutting;
+  change: JobChange;
+  walls: readonly string[];
+  onWalls: (walls: readonly string[]) => void;
+}) {
+  const act = useCuttingChange(job.id, job.revision, walls);
   const lengths = cutting.sections.flatMap(({ boards }) => boards.map(({ length }) => length.inches));
   const longest = Math.max(...lengths, 1);
+  const files = { job: job.id, asked: { wall: walls } };
   return (
     <>
       <JobBar job={job} change={change}>
@@ -40,17 +59,26 @@ function Boards({ job, cutting, change }: { job: Job; cutting: Cutting; change: 
           </Button>
         ))}
         <Flex ms={{ md: "auto" }} gap="1">
-          <Download job={job.id} file="cutting.pdf" isOpened>
+          <Download {...files} file="cutting.pdf" isOpened>
             <Printer /> Sheets
           </Download>
-          <Download job={job.id} file="labels.pdf" isOpened>
+          <Download {...files} file="labels.pdf" isOpened title="Labels, 30 on a letter page">
             <Tags /> Labels
           </Download>
-          <Download job={job.id} file="cutting.csv">
+          <Download
+            {...files}
+            file="labels.pdf"
+            asked={{ ...files.asked, sheet: "a4-24" }}
+            isOpened
+            title="Labels, 24 on an A4 page"
+          >
+            A4
+          </Download>
+          <Download {...files} file="cutting.csv">
             <FileDown /> CSV
           </Download>
-          <Download job={job.id} file="cutting.xlsx">
-            <FileDown /> Spreadsheet
+          <Download {...files} file="cutting.xlsx" title="As a spreadsheet">
+            <FileDown /> XLSX
           </Download>
         </Flex>
       </JobBar>
@@ -112,7 +140,8 @@ function Boards({ job, cutting, change }: { job: Job; cutting: Cutting; change: 
                 <Tabs.Trigger value="stops">Saw stops</Tabs.Trigger>
               </Tabs.List>
               <Tabs.Content value="plan">
-                <PlanCard job={job.id} cutting={cutting} act={act} />
+                <ChosenWalls job={job} walls={walls} onWalls={onWalls} />
+                <PlanCard job={job.id} cutting={cutting} walls={walls} act={act} />
               </Tabs.Content>
               <Tabs.Content value="stops">
                 <StopList cutting={cutting} />
@@ -122,27 +151,5 @@ function Boards({ job, cutting, change }: { job: Job; cutting: Cutting; change: 
         </Flex>
       )}
     </>
-  );
-}
-
-function Download({
-  job,
-  file,
-  isOpened = false,
-  children,
-}: {
-  job: string;
-  file: string;
-  /** Whether it is looked at rather than kept. */
-  isOpened?: boolean;
-  children: React.ReactNode;
-}) {
-  const how = isOpened ? { target: "_blank", rel: "noreferrer" } : { download: true };
-  return (
-    <Button asChild variant="plain">
-      <a href={`/api/jobs/${job}/${file}`} {...how}>
-        {children}
-      </a>
-    </Button>
   );
 }

@@ -19,12 +19,23 @@ const TIMES = [
 ] as const;
 
 /** What the boards come to, and looking for better ones. */
-export function PlanCard({ job, cutting, act }: { job: string; cutting: Cutting; act: CuttingChange }) {
+export function PlanCard({
+  job,
+  cutting,
+  walls,
+  act,
+}: {
+  job: string;
+  cutting: Cutting;
+  /** Those that are looked at; all of them where none is named. */
+  walls: readonly string[];
+  act: CuttingChange;
+}) {
   const run = useRun(job, cutting.run);
   return (
     <Box px="4" py="3">
       <Heading as="h2" fontFamily="heading" fontWeight="800" fontSize="22px">
-        {cutting.cut} of {cutting.pieces} pieces cut
+        {cutting.cut} of {cutting.pieces} pieces cut{walls.length > 0 && ` for ${walls.join(", ")}`}
       </Heading>
       {cutting.sections.map(({ section, bought, feet }) => (
         <Flex key={section} gap="2" align="baseline" borderBottomWidth="1px" py="1">
@@ -145,11 +156,20 @@ function Found({ run }: { run: CuttingRun }) {
     );
   if (run.boards === null || run.feet === null || run.gap === null) return null;
   const gap = Math.ceil(run.gap * 10_000) / 100;
+  const isOther =
+    run.boards_before !== null && (run.boards_before !== run.boards || run.feet_before !== run.feet);
   return (
     <Text mt="2" fontSize="14px">
       <Figure text={String(run.boards)} fontWeight="700" /> boards,{" "}
       <Figure text={`${run.feet}'`} fontWeight="700" />.{" "}
       {gap === 0 ? "None cut for less." : `Nobody can save more than ${gap} % of it.`}
+      {isOther && (
+        <>
+          {" "}
+          Before: <Figure text={String(run.boards_before)} fontWeight="700" /> boards,{" "}
+          <Figure text={`${run.feet_before}'`} fontWeight="700" />.
+        </>
+      )}
     </Text>
   );
 }

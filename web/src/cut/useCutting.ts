@@ -20,11 +20,15 @@ export interface Tick {
 const cuttingKey = (job: string) => ["cutting", job] as const;
 
 /** The boards of a job at a revision; the last ones stay in view while the next are on their way. */
-export function useCutting(job: string, revision: number) {
+export function useCutting(job: string, revision: number, walls: readonly string[] = []) {
   return useQuery({
-    queryKey: [...cuttingKey(job), revision],
+    queryKey: [...cuttingKey(job), revision, ...walls],
     queryFn: () =>
-      answered<Cutting>(client.GET("/api/jobs/{job_id}/cutting", { params: { path: { job_id: job } } })),
+      answered<Cutting>(
+        client.GET("/api/jobs/{job_id}/cutting", {
+          params: { path: { job_id: job }, query: { wall: [...walls] } },
+        }),
+      ),
     placeholderData: keepPreviousData,
   });
 }
@@ -52,8 +56,8 @@ export function useRun(job: string, known: CuttingRun | null): CuttingRun | null
   return isLooking(known) ? (asked.data ?? known) : known;
 }
 
-/** Everything that is done with boards; what is refused is told, and the boards are looked at again. */
-export function useCuttingChange(job: string, revision: number) {
+/** Everything that is done with the boards of some walls, or of all; what is refused is told, and the boards are looked at again. */
+export function useCuttingChange(job: string, revision: number, walls: readonly string[]) {
   const queries = useQueryClient();
   const { tell } = useNotices();
   const params = { path: { job_id: job } };
@@ -61,8 +65,9 @@ export function useCuttingChange(job: string, revision: number) {
     scope: { id: `cutting-${job}` },
     mutationFn: (send) => send(),
     onSuccess: (cutting) => {
+      // What comes back is the whole job's.
       if (cutting) queries.setQueryData([...cuttingKey(job), revision], cutting);
-      else void queries.invalidateQueries({ queryKey: cuttingKey(job) });
+      if (!cutting || walls.length > 0) void queries.invalidateQueries({ queryKey: cuttingKey(job) });
     },
     onError: (refused) => {
       tell({ text: refused.message, tone: "trouble" });

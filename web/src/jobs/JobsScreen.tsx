@@ -2,13 +2,13 @@ import { Box, Button, Flex, Heading, Input, Text } from "@chakra-ui/react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
 import { type FormEvent, useState } from "react";
-import { useNavigate } from "react-router";
 import { answered, client, type Job, type JobSummary, Refused } from "../api/client";
 import { useJobs } from "../api/queries";
 import { Empty } from "../app/Empty";
 import { FileButton } from "../app/FileButton";
 import { Loading } from "../app/Loading";
 import { useNotices } from "../app/notices";
+import { useOnward } from "../app/useOnward";
 import { JobRow } from "./JobRow";
 
 /** Every job of the crew; start one, take one in from a file. */
@@ -16,11 +16,11 @@ export function JobsScreen() {
   const jobs = useJobs();
   const { tell } = useNotices();
   const queries = useQueryClient();
-  const navigate = useNavigate();
+  const onward = useOnward();
 
   function opened(job: Job) {
     void queries.invalidateQueries({ queryKey: ["jobs"] });
-    navigate(`/jobs/${job.id}/plan`);
+    onward(`/jobs/${job.id}/plan`);
   }
   const start = useMutation({
     mutationFn: (name: string) => answered<Job>(client.POST("/api/jobs", { body: { name } })),

@@ -1,7 +1,8 @@
-import { Box, Button, chakra, Flex, Heading, Tabs, Text } from "@chakra-ui/react";
+import { Box, chakra, Flex, Heading, Tabs, Text } from "@chakra-ui/react";
 import { FileDown, Printer } from "lucide-react";
 import { useState } from "react";
 import type { Job, Order, OrderLine } from "../api/client";
+import { Download } from "../app/Download";
 import { Empty } from "../app/Empty";
 import { JobBar } from "../app/JobBar";
 import { useOpenJob } from "../app/JobScreens";
@@ -55,6 +56,7 @@ function Ordered({
   onTrucks: (trucks: number) => void;
 }) {
   const boards = order.lines.reduce((sum, { count, crooked }) => sum + count + crooked, 0);
+  const files = { job: job.id, asked: { trucks } };
   const loads =
     order.loads.length > 0 ? order.loads : [{ walls: [], lines: order.lines, pounds: order.pounds }];
   return (
@@ -74,21 +76,15 @@ function Ordered({
           />
         </Box>
         <Flex ms={{ md: "auto" }} gap="1">
-          <Button asChild variant="plain">
-            <a href={`/api/jobs/${job.id}/order.pdf?trucks=${trucks}`} target="_blank" rel="noreferrer">
-              <Printer /> Sheet
-            </a>
-          </Button>
-          <Button asChild variant="plain">
-            <a href={`/api/jobs/${job.id}/order.csv?trucks=${trucks}`} download>
-              <FileDown /> CSV
-            </a>
-          </Button>
-          <Button asChild variant="plain">
-            <a href={`/api/jobs/${job.id}/order.xlsx?trucks=${trucks}`} download>
-              <FileDown /> Spreadsheet
-            </a>
-          </Button>
+          <Download {...files} file="order.pdf" isOpened>
+            <Printer /> Sheet
+          </Download>
+          <Download {...files} file="order.csv">
+            <FileDown /> CSV
+          </Download>
+          <Download {...files} file="order.xlsx" title="As a spreadsheet">
+            <FileDown /> XLSX
+          </Download>
           <CopyText job={job.id} trucks={trucks} />
         </Flex>
       </JobBar>

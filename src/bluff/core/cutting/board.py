@@ -7,7 +7,7 @@ tick
 """
 
 from collections import Counter
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 from typing import NamedTuple, TypeAlias
@@ -82,6 +82,17 @@ class JobBoard:
     def is_begun(self, ticks: "Ticks") -> bool:
         """Whether anything was cut from it."""
         return any(self.tick(cut) in ticks for cut in self.cuts)
+
+    def places(self, kerf: Length) -> Iterator[tuple[Length, Cut]]:
+        """Every cut, and how far along the board its piece begins.
+
+        >>> [at for at, _ in JobBoard(1, Section("2x4"), 192, (Cut("a", 90), Cut("b", 90))).places(2)]
+        [0, 92]
+        """
+        at = 0
+        for cut in self.cuts:
+            yield at, cut
+            at += cut.length + kerf
 
     def drop(self, kerf: Length) -> Length:
         """What is left after its last cut.

@@ -5,7 +5,7 @@ stop
 """
 
 from collections import defaultdict
-from collections.abc import Iterable, Mapping
+from collections.abc import Collection, Iterable, Mapping
 from dataclasses import dataclass
 from typing import TypeAlias
 
@@ -42,6 +42,19 @@ class Stop:
     cut: int
     roles: tuple[Role, ...]
     boards: tuple[int, ...]
+
+
+def members_of(members: Members, walls: Collection[str]) -> Members:
+    """The members of some walls."""
+    return {
+        section: {piece: member for piece, member in named.items() if member.id.wall in walls}
+        for section, named in members.items()
+    }
+
+
+def boards_for(boards: Iterable[JobBoard], members: Members) -> tuple[JobBoard, ...]:
+    """The boards that give any of some members."""
+    return tuple(board for board in boards if any(cut.piece in members.get(board.section, ()) for cut in board.cuts))
 
 
 def stops(boards: Iterable[JobBoard], members: Members, ticks: Ticks) -> tuple[Stop, ...]:

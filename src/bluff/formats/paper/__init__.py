@@ -108,7 +108,7 @@ def layout_pole_strip(pole: LayoutPole, paper: Paper, imprint: Imprint) -> bytes
 
 def cut_sheets(cutting: Cutting, paper: Paper, imprint: Imprint) -> bytes:
     """How a job is cut as PDF: the stops of the saw, then the boards with anything left to cut."""
-    settings = [one for one in stops(cutting.boards, cutting.members, cutting.ticks) if one.cut < one.count]
+    settings = [one for one in stops(cutting.boards, cutting.wanted, cutting.ticks) if one.cut < one.count]
     boards = [one for one in cutting.boards if any(one.tick(cut) not in cutting.ticks for cut in one.cuts)]
     longest = max((board.length for board in boards), default=1)
     sheets: list[Sheet] = [

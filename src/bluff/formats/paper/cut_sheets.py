@@ -15,6 +15,8 @@ _FOOT = MARGIN + 30
 _ROW = 41.0
 _BAR = 22.0
 _LEFT = MARGIN + 112.0
+_SAID = 280.0
+"""What stands at the right of a page's title."""
 
 
 def draw_boards(page: Page, cutting: Cutting, boards: Sequence[JobBoard], longest: Length) -> None:
@@ -27,7 +29,8 @@ def draw_boards(page: Page, cutting: Cutting, boards: Sequence[JobBoard], longes
         longest: Board of the job, which is as wide as there is room.
     """
     top = page.height - MARGIN
-    page.text(MARGIN, top - 16, "Boards to cut", 20, bold=True)
+    title = f"Boards to cut{_for(cutting)}"
+    page.text(MARGIN, top - 16, title, fitting_size(title, 20, page.right - MARGIN - _SAID), bold=True)
     page.text(page.right, top - 14, "Long before short. Lengths in inches; a kerf between pieces.", 9, align="right")
     scale = (page.right - _LEFT - 8) / longest
     for row, board in enumerate(boards):
@@ -42,9 +45,9 @@ def _board(page: Page, cutting: Cutting, board: JobBoard, y: float, scale: float
     page.text(MARGIN + 50, low + 10, f"{board.section}", 8.5)
     page.text(MARGIN + 50, low, _about(board), 8.5, bold=True)
     page.polygon(_box(_LEFT, low, board.length * scale), 1.0)
-    x, short = _LEFT, []
-    for cut in board.cuts:
-        width = cut.length * scale
+    short = []
+    for at, cut in board.places(cutting.stock.kerf):
+        x, width = _LEFT + at * scale, cut.length * scale
         member = cutting.members.get(board.section, {}).get(cut.piece)
         is_cut = board.tick(cut) in cutting.ticks
         page.polygon(_box(x, low, width), 1.0 if is_cut or member is None else 0.9)
@@ -57,13 +60,16 @@ def _board(page: Page, cutting: Cutting, board: JobBoard, y: float, scale: float
             page.text(x + width / 2, low + 14, said, fitting_size(said, 7, width - 3), align="centre")
         else:
             short.append(f"{where} {length}{bevel}")
-        x += width + cutting.stock.kerf * scale
     drop = board.drop(cutting.stock.kerf)
     left = [f"{format_inches(drop)} left" + (", keep" if drop >= cutting.stock.keep else "")] if drop else []
     said = "; ".join([*short, *left])
     if said:
         end = max(_LEFT + board.length * scale, _LEFT + text_width(said, 8))
         page.text(end, low - 9, said, fitting_size(said, 8, page.right - _LEFT), align="right")
+
+
+def _for(cutting: Cutting) -> str:
+    return f" for {', '.join(cutting.walls)}" if cutting.walls else ""
 
 
 def _box(x: float, low: float, width: float) -> list[tuple[float, float]]:
@@ -83,7 +89,8 @@ def _about(board: JobBoard) -> str:
 def draw_stops(page: Page, cutting: Cutting, settings: Sequence[Stop]) -> None:
     """Fill a page with stops: set the saw once, cut so many."""
     top = page.height - MARGIN
-    page.text(MARGIN, top - 16, "Saw stops", 20, bold=True)
+    title = f"Saw stops{_for(cutting)}"
+    page.text(MARGIN, top - 16, title, fitting_size(title, 20, page.right - MARGIN - _SAID), bold=True)
     page.text(page.right, top - 14, "Set the stop once, cut all of a length. Lengths in inches.", 9, align="right")
     if not settings:
         page.text(MARGIN, top - 50, "Everything is cut.", 12)

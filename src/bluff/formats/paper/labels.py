@@ -82,7 +82,7 @@ def labels(cutting: Cutting, sheet: LabelSheet, imprint: Imprint, link: str, ski
 def _waiting(cutting: Cutting) -> Iterator[tuple[JobBoard, Cut, Member]]:
     for board in cutting.boards:
         for cut in board.cuts:
-            member = cutting.members.get(board.section, {}).get(cut.piece)
+            member = cutting.wanted.get(board.section, {}).get(cut.piece)
             if member and board.tick(cut) not in cutting.ticks:
                 yield board, cut, member
 

@@ -1,0 +1,33 @@
+import { Button } from "@chakra-ui/react";
+import type { ReactNode } from "react";
+
+/** A file of a job: kept where downloads go, or opened beside. */
+export function Download({
+  job,
+  file,
+  asked = {},
+  isOpened = false,
+  title,
+  children,
+}: {
+  job: string;
+  file: string;
+  /** What is asked of it. */
+  asked?: Record<string, string | number | readonly string[]>;
+  /** Whether it is looked at rather than kept. */
+  isOpened?: boolean;
+  title?: string;
+  children: ReactNode;
+}) {
+  const query = new URLSearchParams(
+    Object.entries(asked).flatMap(([key, value]) => [value].flat().map((one) => [key, String(one)])),
+  );
+  const how = isOpened ? { target: "_blank", rel: "noreferrer" } : { download: true };
+  return (
+    <Button asChild variant="plain" {...(title && { title })}>
+      <a href={`/api/jobs/${job}/${file}${query.size ? `?${query}` : ""}`} {...how}>
+        {children}
+      </a>
+    </Button>
+  );
+}
