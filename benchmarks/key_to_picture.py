@@ -89,9 +89,9 @@ def trips(page: Page, opening: str, edits: int) -> Iterator[Trip]:
 def measure(job: core.Job, edits: int = _EDITS) -> tuple[list[Trip], float]:
     """Every edit of a job's first opening, and an empty request's way there and back."""
     opening = job.openings[0]
-    with served([job]) as address, chromium() as browser:
-        page = browser.new_page(viewport={"width": 1280, "height": 800}, reduced_motion="reduce")
-        page.goto(address)
+    with served([job]) as bluff, chromium() as browser:
+        page = bluff.context(browser, reduced_motion="reduce").new_page()
+        page.goto("/")
         page.get_by_role("link", name=job.name, exact=True).click()
         page.get_by_role("navigation", name="Stages").get_by_role("link", name="Bench").click()
         page.locator(f'[data-member$="/opening/{opening.id}/header"]').first.wait_for()

@@ -13,10 +13,11 @@ USAGE = """\
 usage: ./bluff COMMAND
 
   demo [--port N]     set up what is missing, start with the demo job, print the address
-  start [--port N]    the same without demo data; --behind-proxy serves whoever a proxy here lets in
+  start [--port N]    the same without demo data; --behind-proxy where a proxy here does HTTPS
   test [PYTEST …]     set up what tests need, run linters, type checks and all tests
   test --long         the same, trying at random for hours what otherwise takes minutes
   work                a worker alone, on the database BLUFF_DATABASE_URL names; start has one of its own
+  sign-in NAME        print a link that lets somebody in once, to choose a password
   frame JOB.json      print a job file framed, as JSON
   cut JOB.json        print how its pieces are cut from boards, as JSON; --wall A for that alone, --demand LIST.json for a bare list
   generate            write the schemas and the front end's types again
@@ -35,7 +36,7 @@ def main(arguments: list[str]) -> int:
                 setup.python_environment(for_tests=False)
                 setup.front_end()
             _become("serve", *(["--demo"] if command == "demo" else []), *rest)
-        case "frame" | "cut" | "work":
+        case "frame" | "cut" | "work" | "sign-in":
             with _one_at_a_time():
                 setup.python_environment(for_tests=False)
             _become(command, *rest)

@@ -36,15 +36,14 @@ def pool(database_url):
 
     with open_pool(database_url) as pool:
         with pool.connection() as connection:
-            connection.execute("TRUNCATE crew CASCADE")
+            connection.execute("TRUNCATE crew, failed_sign_in CASCADE")
         ensure_installation(pool)
         yield pool
 
 
 @pytest.fixture
 def account(pool):
-    """The one account of the installation."""
-    from bluff.store import accounts
+    """The one account of the installation, a lead."""
+    from bluff.service.sessions import ensure_installation
 
-    with pool.connection() as connection:
-        return accounts.only_account(connection)
+    return ensure_installation(pool)

@@ -51,16 +51,31 @@ def port_in(options):
     return next((option for option in options if isinstance(option, int)), None)
 
 
-def address_of(process):
-    for line in process.stdout:
-        if match := re.search(r"http://\S+", line):
-            return match[0]
-    pytest.fail(process.stderr.read())
+class Visitor:
+    """Somebody who opened the link that Bluff printed, where it printed one."""
 
+    def __init__(self, process):
+        self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor())
+        for line in process.stdout:
+            if match := re.search(r"Bluff is at  (http://\S+)", line):
+                self.address = match[1]
+            elif match := re.search(r"(http://\S+)/enter#(\S+)", line):
+                assert match[1] == self.address
+                self.ask("/api/session/link", {"token": match[2]})
+            elif "Ctrl-C" in line:
+                return
+        pytest.fail(process.stderr.read())
 
-def jobs_at(address):
-    with urllib.request.urlopen(f"{address}/api/jobs", timeout=10) as answer:
-        return answer.read().decode()
+    def ask(self, path, body=None):
+        data = None if body is None else json.dumps(body).encode()
+        request = urllib.request.Request(
+            self.address + path, data, {"Content-Type": "application/json"} if data else {}
+        )
+        with self.opener.open(request, timeout=10) as answer:
+            return answer.read().decode()
+
+    def jobs(self):
+        return self.ask("/api/jobs")
 
 
 def end(process, how=signal.SIGINT):
@@ -75,7 +90,7 @@ def is_running(directory):
 
 def test_it_starts_serves_and_stops_what_it_started(bluff, tmp_path):
     process = bluff("--demo")
-    assert "Quill Harbour" in jobs_at(address_of(process))
+    assert "Quill Harbour" in Visitor(process).jobs()
     assert is_running(tmp_path)
     code, out, err = end(process)
     assert (code, err) == (0, "")
@@ -85,40 +100,40 @@ def test_it_starts_serves_and_stops_what_it_started(bluff, tmp_path):
 
 def test_a_terminal_that_closes_stops_the_database_too(bluff, tmp_path):
     process = bluff()
-    assert jobs_at(address_of(process)) == "[]"
+    assert Visitor(process).jobs() == "[]"
     assert end(process, signal.SIGTERM)[0] == 0
     assert not is_running(tmp_path)
 
 
 def test_a_second_one_says_where_the_first_is_and_leaves_it_alone(bluff):
     first = bluff()
-    address = address_of(first)
+    visitor = Visitor(first)
     second = bluff()
     _, err = second.communicate(timeout=20)
     assert second.returncode == 1
-    assert err == f"Bluff is already running at {address}. Use that one, or stop it with Ctrl-C first.\n"
-    assert jobs_at(address) == "[]"
+    assert err == f"Bluff is already running at {visitor.address}. Use that one, or stop it with Ctrl-C first.\n"
+    assert visitor.jobs() == "[]"
 
 
 def test_one_that_was_killed_leaves_its_database_to_the_next(bluff, tmp_path):
     first = bluff("--demo")
-    address_of(first)
+    Visitor(first)
     first.kill()
     first.wait(10)
     assert is_running(tmp_path)
-    second = bluff()
-    assert "Quill Harbour" in jobs_at(address_of(second))
+    second = bluff("--demo")
+    assert "Quill Harbour" in Visitor(second).jobs()
 
 
 def test_a_database_that_dies_is_started_again_where_it_was(bluff, tmp_path):
     process = bluff("--demo")
-    address = address_of(process)
+    visitor = Visitor(process)
     number = int((tmp_path / "postgres" / "data" / "postmaster.pid").read_text().split()[0])
     os.kill(number, signal.SIGKILL)
     said = set()
     for _ in range(300):
         try:
-            assert "Quill Harbour" in jobs_at(address)
+            assert "Quill Harbour" in visitor.jobs()
             break
         except urllib.error.HTTPError as error:
             said.add((error.code, json.loads(error.read())["message"]))

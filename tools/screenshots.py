@@ -48,6 +48,15 @@ def typed(page: Page) -> None:
     page.get_by_text("Change an opening").wait_for()
 
 
+def history(page: Page) -> None:
+    to_bench(page)
+    line = page.get_by_label("Type an opening")
+    line.fill("W1 @ 6-2")
+    line.press("Enter")
+    page.get_by_role("link", name="History").click()
+    page.get_by_role("heading", name="Wall A").wait_for()
+
+
 def packs(page: Page) -> None:
     page.get_by_role("link", name=DEMO, exact=True).click()
     page.get_by_role("tab", name="Packs").click()
@@ -187,15 +196,15 @@ VIEWS: dict[str, tuple[Callable[[Page], None], str]] = {
     "cut": (cut, "light"),
     "order": (order, "light"),
     "standards": (standards, "light"),
+    "history": (history, "light"),
 }
 
 
 def main() -> None:
-    with served([read_job(file.read_bytes()) for file in (TALL_FILE, DEMO_FILE)]) as address, chromium() as browser:
+    with served([read_job(file.read_bytes()) for file in (TALL_FILE, DEMO_FILE)]) as bluff, chromium() as browser:
         for name, (arrange, colours) in VIEWS.items():
-            context = browser.new_context(
-                base_url=address,
-                viewport={"width": 1280, "height": 800},
+            context = bluff.context(
+                browser,
                 color_scheme="dark" if colours == "dark" else "light",
                 reduced_motion="reduce",
             )
@@ -212,13 +221,12 @@ def main() -> None:
 
 
 def sheets() -> None:
-    """The cover and the first wall of the demo job on paper, as they come out of the printer."""
+    """The first wall of the demo job on paper, as it comes out of the printer."""
     framings = [frame(plan) for plan in wall_plans(read_job(DEMO_FILE.read_bytes()))]
     imprint = Imprint(DEMO, 1, "23 November 2026")
     pages = pypdfium2.PdfDocument(job_sheets(framings, Paper.LETTER, imprint, "http://127.0.0.1:8460/jobs/demo"))
-    for number, name in ((0, "sheet-cover"), (2, "sheet-wall")):
-        pages[number].render(scale=1.6).to_pil().save(PICTURES / f"{name}.png")
-        print(f"docs/screenshots/{name}.png")
+    pages[2].render(scale=1.6).to_pil().save(PICTURES / "sheet-wall.png")
+    print("docs/screenshots/sheet-wall.png")
 
 
 if __name__ == "__main__":

@@ -3,13 +3,16 @@
 import os
 from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
+from dataclasses import dataclass
+from typing import Any
+from urllib.parse import urlsplit
 
-from playwright.sync_api import Browser, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, sync_playwright
 
 from bluff import core
 from bluff.serve import background_server
 from bluff.service.jobs import Jobs
-from bluff.service.sessions import ensure_installation, only_account
+from bluff.service.sessions import begin, ensure_installation
 from bluff.store.cluster import throwaway_cluster
 from bluff.store.database import migrate, open_pool
 from bluff.worker import worker_beside
@@ -18,16 +21,36 @@ CHROMIUM = "/usr/bin/chromium"
 
 
 @contextmanager
-def served(jobs: Sequence[core.Job]) -> Iterator[str]:
-    """The address of a server with these jobs and nothing else."""
+def served(jobs: Sequence[core.Job]) -> Iterator["Served"]:
+    """A server with these jobs and nothing else."""
     with throwaway_cluster() as url:
         migrate(url)
         with open_pool(url) as pool:
-            ensure_installation(pool)
+            account = ensure_installation(pool)
             for job in jobs:
-                Jobs(pool, only_account(pool)).add(job)
+                Jobs(pool, account).add(job)
             with worker_beside(url), background_server(pool) as address:
-                yield address
+                yield Served(address, begin(pool, account))
+
+
+@dataclass(frozen=True, slots=True)
+class Served:
+    """Where a server is, and the token of a session of its lead."""
+
+    address: str
+    token: str
+
+    def context(self, browser: Browser, **options: Any) -> BrowserContext:
+        """A profile of a browser in which the lead is signed in."""
+        context = browser.new_context(base_url=self.address, viewport={"width": 1280, "height": 800}, **options)
+        sign_in(context, self.address, self.token)
+        return context
+
+
+def sign_in(context: BrowserContext, address: str, token: str) -> None:
+    """Let a browser go on a session that was begun."""
+    name = f"bluff_session_{urlsplit(address).port}"
+    context.add_cookies([{"name": name, "value": token, "url": address, "httpOnly": True, "sameSite": "Strict"}])
 
 
 @contextmanager

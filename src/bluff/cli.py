@@ -28,6 +28,10 @@ def main(arguments: Sequence[str] | None = None) -> int:
             from bluff.serve import serve
 
             return serve(with_demo=options.demo, port=options.port, is_behind_proxy=options.behind_proxy)
+        case "sign-in":
+            from bluff.way_in import print_link
+
+            return print_link(options.name)
         case "work":
             from bluff.worker import work_alone
 
@@ -179,8 +183,10 @@ def _parser() -> argparse.ArgumentParser:
     serve.add_argument("--demo", action="store_true", help="load the demo job once")
     serve.add_argument("--port", type=int, default=None, help="the port to serve on")
     serve.add_argument(
-        "--behind-proxy", action="store_true", help="serve whoever a proxy on this machine lets in, without a session"
+        "--behind-proxy", action="store_true", help="believe a proxy on this machine whom it serves, and over what"
     )
+    sign_in = commands.add_parser("sign-in", help="print a link that lets somebody in once, to choose a password")
+    sign_in.add_argument("name", help="who")
     work = commands.add_parser("work", help="do what servers on BLUFF_DATABASE_URL hand to workers")
     work.add_argument("--until-input-ends", action="store_true", help="end when whoever started it is gone")
     return parser

@@ -8,7 +8,6 @@ import sys
 import threading
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager, suppress
-from pathlib import Path
 from types import FrameType
 
 import psycopg
@@ -17,14 +16,15 @@ from fastapi import FastAPI
 from psycopg_pool import ConnectionPool
 
 from bluff.api.app import WEB, make_app
-from bluff.demo import load_demo
+from bluff.at_hand import LOCAL
+from bluff.demo import demo_sign_in, load_demo
 from bluff.formats.bounded import WORKERS
-from bluff.service.sessions import ensure_installation
+from bluff.service.sessions import ensure_installation, is_entered, link_for
+from bluff.store.accounts import Account
 from bluff.store.cluster import Cluster, ClusterError
 from bluff.store.database import migrate, open_pool
 from bluff.worker import worker_beside
 
-LOCAL = Path(__file__).resolve().parents[2] / ".local"
 HOST = "127.0.0.1"
 PORT = 8460
 _PORTS_TRIED = 20
@@ -65,7 +65,7 @@ def serve(with_demo: bool, port: int | None, *, is_behind_proxy: bool = False) -
     Args:
         with_demo: Whether to load the demo job, once.
         port: The port to serve on; None takes the first free one from `PORT` on.
-        is_behind_proxy: Whether to trust what a proxy on this machine says of whom it serves, and its sign-in.
+        is_behind_proxy: Whether to trust what a proxy on this machine says of whom it serves.
     """
     # uvicorn ends on these by itself and raises them again; as exceptions they also stop the database.
     for ending in (signal.SIGTERM, signal.SIGHUP):
@@ -82,8 +82,9 @@ def serve(with_demo: bool, port: int | None, *, is_behind_proxy: bool = False) -
                     load_demo(pool)
                 WORKERS.warm()
                 say_where(address)
-                print(f"\n  Bluff is at  {address}\n  Ctrl-C stops it.\n", flush=True)
-                app = make_app(pool, WEB, is_behind_proxy=is_behind_proxy)
+                ways_in = _demo_ways_in(pool, address) if with_demo else _first_way_in(pool, address)
+                print(f"\n  Bluff is at  {address}\n{ways_in}  Ctrl-C stops it.\n", flush=True)
+                app = make_app(pool, WEB)
                 server = uvicorn.Server(_config(app, "warning", is_behind_proxy=is_behind_proxy))
                 with worker_beside(url):
                     server.run(sockets=[listening])
@@ -92,6 +93,25 @@ def serve(with_demo: bool, port: int | None, *, is_behind_proxy: bool = False) -
         return 1
     print("Stopped.")
     return 0
+
+
+def _demo_ways_in(pool: ConnectionPool, address: str) -> str:
+    """How to sign in to the demo: by name, or once by a link."""
+    account, password = demo_sign_in(pool)
+    return f"  Sign in as {account.name} with {password}, or once by {_link(pool, address, account)}\n"
+
+
+def _first_way_in(pool: ConnectionPool, address: str) -> str:
+    """Where whoever set Bluff up gets in, for as long as they never did; later on nothing is said."""
+    first = ensure_installation(pool)
+    if is_entered(pool, first):
+        return ""
+    return f"  The first time, open {_link(pool, address, first)} and choose a password.\n"
+
+
+def _link(pool: ConnectionPool, address: str, account: Account) -> str:
+    with pool.connection() as connection:
+        return f"{address}/enter#{link_for(connection, account.id)}"
 
 
 @contextmanager

@@ -1,11 +1,11 @@
 import pytest
-from fastapi.testclient import TestClient
 
-from bluff.api.app import make_app
+from bluff.service.sessions import begin
+from people import client_of
 
 
 @pytest.fixture
-def client(pool):
-    """The API as a browser on this machine reaches it."""
-    with TestClient(make_app(pool, web=None), base_url="http://127.0.0.1", client=("127.0.0.1", 5000)) as client:
+def client(pool, account):
+    """The API as a browser on this machine reaches it, with a lead signed in."""
+    with client_of(pool, begin(pool, account)) as client:
         yield client

@@ -14,6 +14,7 @@ import pytest
 from bluff.service.cutting import Cuttings
 from bluff.service.planning import Wanted, plan_run
 from bluff.service.queue import Queue, work
+from people import stranger_of
 
 EXAMPLE = (Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json").read_bytes()
 WALL = {"edit": "add-wall", "wall": {"id": "A", "stud": "2x4", "length": "18' 6"}}
@@ -273,11 +274,9 @@ def test_a_worker_that_is_killed_loses_nothing(database_url, pool, account, clie
 def test_another_crew_sees_and_changes_nothing(pool, account, job, ask):
     from bluff.core.cutting.board import Tick
     from bluff.service.errors import NotFound
-    from bluff.store import accounts
 
     board = boards_of(ask())[0]
-    with pool.connection() as connection:
-        theirs = Cuttings(pool, accounts.add_crew(connection, "Others", "OT"), lambda run: None)
+    theirs = Cuttings(pool, stranger_of(pool), lambda run: None)
     for refused in (
         lambda: theirs.get(UUID(job)),
         lambda: theirs.plan(UUID(job), Wanted()),

@@ -2,6 +2,7 @@
 
 import os
 from pathlib import Path
+from urllib.parse import urlsplit
 
 import pytest
 import requests
@@ -18,6 +19,7 @@ from schemathesis.specs.openapi.checks import (
 
 from bluff.api.app import openapi_schema
 from bluff.serve import background_server
+from bluff.service.sessions import begin
 from bluff.store.database import open_pool
 
 EXAMPLE = (Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json").read_bytes()
@@ -33,9 +35,17 @@ def address(database_url):
         yield address
 
 
+@pytest.fixture
+def session(pool, account, address):
+    """A lead, signed in."""
+    session = requests.Session()
+    session.cookies.set(f"bluff_session_{urlsplit(address).port}", begin(pool, account))
+    return session
+
+
 @pytest.mark.parametrize("operation", OPERATIONS, ids=lambda operation: operation.label)
-def test_every_answer_is_described(operation, address, pool):
-    kept = requests.post(f"{address}/api/jobs/import", data=EXAMPLE, timeout=30).json()["id"]
+def test_every_answer_is_described(operation, address, session):
+    kept = session.post(f"{address}/api/jobs/import", data=EXAMPLE, timeout=30).json()["id"]
 
     @settings(max_examples=CASES, suppress_health_check=list(HealthCheck))
     @given(st.data())
@@ -47,9 +57,9 @@ def test_every_answer_is_described(operation, address, pool):
             case.path_parameters["job_id"] = kept
         if "wall_id" in (case.path_parameters or {}) and data.draw(st.booleans()):
             case.path_parameters["wall_id"] = "A"
-        response = case.call(base_url=address, timeout=60)
+        response = case.call(base_url=address, session=session, timeout=60)
         case.validate_response(response, checks=CHECKS)
         if operation.method == "delete":
-            requests.post(f"{address}/api/jobs/{kept}/restore", timeout=30)
+            session.post(f"{address}/api/jobs/{kept}/restore", timeout=30)
 
     check()

@@ -4,8 +4,10 @@ import os
 
 import pytest
 from playwright.sync_api import expect, sync_playwright
+from tools.served import sign_in
 
 from bluff.serve import background_server
+from bluff.service.sessions import begin
 from bluff.store.database import open_pool
 
 CHROMIUM = "/usr/bin/chromium"
@@ -54,8 +56,9 @@ def profile(browser, address):
 
 
 @pytest.fixture
-def page(pool, profile, address):
-    """The jobs list as on a first visit; afterwards nothing may have gone wrong unseen, or gone outside."""
+def page(pool, account, profile, address):
+    """The jobs list as a lead has it who signed in; afterwards nothing may have gone wrong unseen, or gone outside."""
+    sign_in(profile, address, begin(pool, account))
     page = profile.new_page()
     troubles, outside = [], []
     page.on("pageerror", lambda error: troubles.append(str(error)))

@@ -24,6 +24,9 @@ const SCREENS = {
   pole: async () => (await import("./pole/PoleScreen")).PoleScreen,
   cut: async () => (await import("./cut/CutScreen")).CutScreen,
   order: async () => (await import("./order/OrderScreen")).OrderScreen,
+  crew: async () => (await import("./crew/CrewScreen")).CrewScreen,
+  enter: async () => (await import("./crew/EnterScreen")).EnterScreen,
+  history: async () => (await import("./history/HistoryScreen")).HistoryScreen,
   standards: async () => (await import("./standards/StandardsScreen")).StandardsScreen,
 };
 
@@ -48,9 +51,12 @@ const router = createBrowserRouter([
           { path: "pole", ...screen("pole") },
           { path: "cut", ...screen("cut") },
           { path: "order", ...screen("order") },
+          { path: "history", ...screen("history") },
           { path: "standards", ...screen("standards") },
         ],
       },
+      { path: "/crew", ...screen("crew") },
+      { path: "/enter", ...screen("enter") },
       { path: "*", element: <NotFound /> },
     ],
   },

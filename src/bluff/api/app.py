@@ -23,11 +23,13 @@ from bluff.api import (
     cutting_files,
     draft,
     files,
+    history,
     job,
     jobs,
     line,
     openings,
     order,
+    people,
     plan,
     poles,
     session,
@@ -71,6 +73,8 @@ _PARTS = (
     cutting_files,
     order,
     stock,
+    people,
+    history,
 )
 
 _FOR_GOOD = "public, max-age=31536000, immutable"
@@ -119,13 +123,12 @@ def _codings(scope: Scope) -> set[str]:
     return {coding.partition(";")[0].strip() for coding in accepted.split(",")}
 
 
-def make_app(pool: ConnectionPool, web: Path | None = WEB, *, is_behind_proxy: bool = False) -> FastAPI:
+def make_app(pool: ConnectionPool, web: Path | None = WEB) -> FastAPI:
     """The application over a store.
 
     Args:
         pool: Connections; whoever made it closes it.
         web: The built front end, None to serve the API alone.
-        is_behind_proxy: Whether a proxy lets in whom it wants, so that whoever comes through it needs no session.
     """
 
     quiet = Quiet()
@@ -147,7 +150,6 @@ def make_app(pool: ConnectionPool, web: Path | None = WEB, *, is_behind_proxy: b
     )
     app.state.pool = pool
     app.state.queue = Queue(pool)
-    app.state.is_behind_proxy = is_behind_proxy
     # The usual level takes four times as long for a tenth less, and somebody waits.
     app.add_middleware(GZipMiddleware, minimum_size=1024, compresslevel=4)
     app.add_middleware(Hearing, quiet=quiet)

@@ -11,7 +11,7 @@ from bluff.api.bench import BenchView, bench_view
 from bluff.api.job import JobView, job_view
 from bluff.api.plan import PlanView, plan_view
 from bluff.api.session import CrewJobs
-from bluff.api.wire import Refusal, Revision
+from bluff.api.wire import Refusal, Revision, RevisionNumber
 from bluff.core.job.schools import End
 from bluff.formats.edits import EditFile, edit_to_core
 from bluff.formats.ways_values import FileModel
@@ -56,9 +56,13 @@ class EditRequest(ReturnRequest):
 
 
 class Changed(TypedDict):
-    """The job after a change, and what was in view as it is now; a wall that is gone is on no bench."""
+    """The job after a change, and what was in view as it is now; a wall that is gone is on no bench.
+
+    `over` is what others changed meanwhile, where the change was made on an earlier revision and both go together.
+    """
 
     job: JobView
+    over: list[str]
     plan: PlanView | None
     bench: BenchView | None
 
@@ -96,9 +100,16 @@ def redo(jobs: CrewJobs, job_id: UUID, request: ReturnRequest) -> Response:
     return _answer(jobs.redo(job_id, request.revision, request.key), request.in_view)
 
 
+@router.post("/{job_id}/history/{number}/bring-back", response_model=Changed, responses=CONFLICT)
+def bring_back(jobs: CrewJobs, job_id: UUID, number: RevisionNumber, request: ReturnRequest) -> Response:
+    """Make the job what it was at an earlier revision, which can be undone as every other change."""
+    return _answer(jobs.bring_back(job_id, request.revision, number, request.key), request.in_view)
+
+
 def _answer(state: JobState, in_view: InView) -> Response:
     changed: Changed = {
         "job": job_view(state),
+        "over": [state.job.standard.words.say(one) for one in state.over],
         "plan": plan_view(state.job, state.revision) if in_view.plan else None,
         "bench": _bench(state, in_view.bench) if in_view.bench else None,
     }

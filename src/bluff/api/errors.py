@@ -14,7 +14,17 @@ from bluff.api.wire import FaultView, Refusal
 from bluff.core.errors import BluffError
 from bluff.formats.edits import edit_from_core
 from bluff.formats.errors import Fault, FaultyData, fault_of, faults_in
-from bluff.service.errors import Changed, Conflict, NotFound, NothingToDo, NotSignedIn, ServiceError, TooLong
+from bluff.service.errors import (
+    Changed,
+    Conflict,
+    NotAllowed,
+    NotFound,
+    NothingToDo,
+    NotSignedIn,
+    ServiceError,
+    TooLong,
+    TooManyTries,
+)
 
 _AWAY = "The database does not answer at the moment; nothing was changed."
 _log = logging.getLogger("uvicorn.error")
@@ -22,6 +32,8 @@ _log = logging.getLogger("uvicorn.error")
 _STATUS: dict[type[ServiceError], int] = {
     NotFound: 404,
     NotSignedIn: 401,
+    TooManyTries: 429,
+    NotAllowed: 403,
     NothingToDo: 409,
     Changed: 409,
     TooLong: 422,
@@ -56,7 +68,10 @@ def install_error_handlers(app: FastAPI) -> None:
 
     @app.exception_handler(ServiceError)
     def refuse_service(_: Request, error: ServiceError) -> JSONResponse:
-        return _answer(_STATUS[type(error)], Refusal(message=str(error), faults=[]))
+        answer = _answer(_STATUS[type(error)], Refusal(message=str(error), faults=[]))
+        if isinstance(error, TooManyTries):
+            answer.headers["Retry-After"] = str(error.seconds)
+        return answer
 
 
 def _refusal(faults: list[Fault] | tuple[Fault, ...]) -> Refusal:

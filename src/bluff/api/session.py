@@ -1,28 +1,62 @@
-"""Who is asking: the session cookie, and signing in by itself on this machine."""
+"""Who is asking: signing in and out, and the session's cookie."""
 
 from ipaddress import ip_address
 from typing import Annotated
+from uuid import UUID
 
 from fastapi import APIRouter, Depends, Request, Response
-from pydantic import BaseModel
+from pydantic import Field, StrictStr
+from typing_extensions import TypedDict
 
+from bluff.api.wire import Refusal
+from bluff.formats.ways_values import FileModel
 from bluff.service import sessions
-from bluff.service.errors import NotSignedIn
+from bluff.service.errors import NotAllowed, NotFound, NotSignedIn
 from bluff.service.jobs import Jobs
-from bluff.store.accounts import Account
-
-_FORWARDED = ("forwarded", "x-forwarded-for", "x-forwarded-host", "x-forwarded-proto", "x-real-ip")
-"""Headers that say a proxy handed the request on."""
-
+from bluff.service.rights import Right, rights_of
+from bluff.service.sessions import Entered
+from bluff.store.accounts import Account, Role
 
 router = APIRouter(prefix="/api/session", tags=["session"])
 
+_LONGEST = 400
 
-class SignedIn(BaseModel):
-    """Who is signed in."""
 
+class SignedIn(TypedDict):
+    """Who is signed in, and what they may do.
+
+    `only_job` is the one job a guest may look at, `wall` where they are to look first. `forgot` says whether they
+    may choose a password without the one before.
+    """
+
+    name: str
     initials: str
     crew: str
+    role: Role
+    may: list[Right]
+    only_job: UUID | None
+    wall: str | None
+    forgot: bool
+
+
+class NameAndPassword(FileModel):
+    """What somebody signs in with."""
+
+    name: Annotated[StrictStr, Field(max_length=_LONGEST)]
+    password: Annotated[StrictStr, Field(max_length=_LONGEST)]
+
+
+class LinkToken(FileModel):
+    """What stands in a link behind its #."""
+
+    token: Annotated[StrictStr, Field(max_length=_LONGEST)]
+
+
+class NewPassword(FileModel):
+    """A password, and the one so far where that is asked for."""
+
+    before: Annotated[StrictStr, Field(max_length=_LONGEST)] = ""
+    password: Annotated[StrictStr, Field(max_length=_LONGEST)]
 
 
 def cookie_name(request: Request) -> str:
@@ -31,21 +65,25 @@ def cookie_name(request: Request) -> str:
 
 
 def signed_in(request: Request) -> Account:
-    """The account of the request's session; on this very machine the one account there is needs none.
+    """The account of the request's session.
 
     Raises:
-        NotSignedIn: No session, and the request comes from elsewhere.
+        NotSignedIn: No session, or it is over.
+        NotFound: A guest asks for anything but the one job they may look at.
     """
-    pool = request.app.state.pool
     token = request.cookies.get(cookie_name(request))
-    if token and (account := sessions.account_of(pool, token)):
-        return account
-    if not _may_sign_in_alone(request):
-        raise NotSignedIn("Nobody is signed in. Until Bluff has a sign-in screen it works on this machine only.")
-    return sessions.only_account(pool)
+    account = sessions.account_of(request.app.state.pool, token) if token else None
+    if account is None:
+        raise NotSignedIn("Sign in first.")
+    if account.only_job is not None and request.path_params.get("job_id") != str(account.only_job):
+        raise NotFound("The link you have is for one job, and this is not in it.")
+    return account
 
 
-def jobs_of(request: Request, account: Annotated[Account, Depends(signed_in)]) -> Jobs:
+SignedInAccount = Annotated[Account, Depends(signed_in)]
+
+
+def jobs_of(request: Request, account: SignedInAccount) -> Jobs:
     """The jobs of whoever is signed in."""
     return Jobs(request.app.state.pool, account)
 
@@ -53,33 +91,96 @@ def jobs_of(request: Request, account: Annotated[Account, Depends(signed_in)]) -
 CrewJobs = Annotated[Jobs, Depends(jobs_of)]
 
 
+def _asking(request: Request) -> Account:
+    """As `signed_in`; a guest is told who they are too."""
+    account = sessions.account_of(request.app.state.pool, _token(request))
+    if account is None:
+        raise NotSignedIn("Sign in first.")
+    return account
+
+
+Asking = Annotated[Account, Depends(_asking)]
+
+
 @router.get("")
-def who_is_signed_in(request: Request, response: Response, account: Annotated[Account, Depends(signed_in)]) -> SignedIn:
-    """Who is signed in. A browser that has no session gets one, which it keeps."""
-    pool, name = request.app.state.pool, cookie_name(request)
-    token = request.cookies.get(name)
-    if token is None or sessions.account_of(pool, token) is None:
-        lasts = int(sessions.SESSION_LASTS.total_seconds())
-        response.set_cookie(name, sessions.begin(pool, account), max_age=lasts, httponly=True, samesite="strict")
-    return SignedIn(initials=account.initials, crew=account.crew)
+def who_is_signed_in(request: Request, account: Asking) -> SignedIn:
+    """Who is signed in."""
+    return _signed_in(request, account, _token(request))
 
 
-def _may_sign_in_alone(request: Request) -> bool:
-    """Whether a request needs no session: from this machine, or by a proxy the server was told it stands behind."""
-    if request.app.state.is_behind_proxy:
+@router.post("", responses={401: {"model": Refusal}, 429: {"model": Refusal}})
+def sign_in(request: Request, response: Response, who: NameAndPassword) -> SignedIn:
+    """Sign in by name and password; whoever guesses has to wait."""
+    address = request.client.host if request.client else ""
+    return _enter(request, response, sessions.sign_in(request.app.state.pool, who.name, who.password, address))
+
+
+@router.post("/link", responses={401: {"model": Refusal}})
+def open_link(request: Request, response: Response, link: LinkToken) -> SignedIn:
+    """Sign in by a link: once whom it was made for, or a guest as long as it is good."""
+    return _enter(request, response, sessions.enter(request.app.state.pool, link.token))
+
+
+@router.delete("", status_code=204)
+def sign_out(request: Request, response: Response) -> None:
+    """Sign out on this device."""
+    sessions.sign_out(request.app.state.pool, _token(request))
+    response.delete_cookie(cookie_name(request))
+
+
+@router.post("/everywhere", status_code=204)
+def sign_out_everywhere(request: Request, response: Response, account: Asking) -> None:
+    """Sign out on every device; a guest, who is nobody, on this one."""
+    if account.only_job is None:
+        sessions.sign_out_everywhere(request.app.state.pool, account)
+    sessions.sign_out(request.app.state.pool, _token(request))
+    response.delete_cookie(cookie_name(request))
+
+
+@router.put("/password", responses={401: {"model": Refusal}})
+def choose_password(request: Request, response: Response, account: Asking, chosen: NewPassword) -> SignedIn:
+    """Choose a password; on every other device one is signed out."""
+    if account.only_job is not None:
+        raise NotAllowed("A guest has no password.")
+    token = sessions.choose_password(request.app.state.pool, account, _token(request), chosen.before, chosen.password)
+    return _enter(request, response, Entered(account, token))
+
+
+def _token(request: Request) -> str:
+    return request.cookies.get(cookie_name(request), "")
+
+
+def _enter(request: Request, response: Response, entered: Entered) -> SignedIn:
+    response.set_cookie(
+        cookie_name(request),
+        entered.token,
+        max_age=int(sessions.SESSION_LASTS.total_seconds()),
+        httponly=True,
+        samesite="strict",
+        secure=not _is_loopback(request.url.hostname or ""),
+    )
+    return _signed_in(request, entered.account, entered.token, entered.wall)
+
+
+def _signed_in(request: Request, account: Account, token: str, wall: str | None = None) -> SignedIn:
+    is_guest = account.only_job is not None
+    return {
+        "name": account.name,
+        "initials": account.initials,
+        "crew": account.crew,
+        "role": account.role,
+        "may": sorted(rights_of(account)),
+        "only_job": account.only_job,
+        "wall": wall,
+        "forgot": not is_guest and sessions.knows_no_password(request.app.state.pool, account, token),
+    }
+
+
+def _is_loopback(host: str) -> bool:
+    """Whether a host is this very machine, so that nothing of what is said goes over a wire."""
+    if host == "localhost":
         return True
-    return _is_local(request) and not any(header in request.headers for header in _FORWARDED)
-
-
-def _is_local(request: Request) -> bool:
-    """Whether the request comes from this machine and was addressed to it.
-
-    The address it was sent to counts too: a web page elsewhere may have its own name point to
-    127.0.0.1, and its requests then come from here.
-    """
-    if request.client is None or (request.url.hostname or "") not in {"127.0.0.1", "localhost", "::1"}:
-        return False
     try:
-        return ip_address(request.client.host).is_loopback
+        return ip_address(host).is_loopback
     except ValueError:
         return False

@@ -3,6 +3,7 @@
 from functools import lru_cache
 from typing import Annotated, TypeAlias
 
+from fastapi import Path
 from pydantic import BaseModel, Field
 from typing_extensions import TypedDict
 
@@ -14,6 +15,8 @@ from bluff.formats.edits import EditFile
 from bluff.formats.ways_values import FileModel
 
 Revision: TypeAlias = Annotated[int, Field(ge=0, lt=2**31)]
+RevisionNumber: TypeAlias = Annotated[int, Path(ge=0, lt=2**31)]
+"""A revision in an address."""
 
 
 class FindingCounts(BaseModel):

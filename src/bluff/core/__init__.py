@@ -13,7 +13,7 @@ of it).
 from bluff.core.change.apply import apply
 from bluff.core.errors import BluffError
 from bluff.core.frame import frame
-from bluff.core.job.edit import Edit, describe
+from bluff.core.job.edit import BringBack, Edit, describe
 from bluff.core.job.job import Job, Opening, Wall
 from bluff.core.job.standard import Standard
 from bluff.core.job.ways import JobWays, OpeningWays, WallWays
@@ -24,6 +24,7 @@ from bluff.core.wall.wall_plan import WallPlan, wall_plan, wall_plans
 
 __all__ = [
     "BluffError",
+    "BringBack",
     "Edit",
     "Framing",
     "Job",

@@ -4,7 +4,7 @@ from collections.abc import Callable
 from dataclasses import fields
 from typing import Annotated, Any, Literal, TypeAlias, TypeVar
 
-from pydantic import Field, StrictBool, StrictStr, TypeAdapter
+from pydantic import Field, StrictBool, StrictInt, StrictStr, TypeAdapter
 
 from bluff.core.errors import BluffError
 from bluff.core.job import edit as core
@@ -195,6 +195,13 @@ class SetStock(FileModel):
     stock: StockFile
 
 
+class BringBack(FileModel):
+    """Make the job what it was at an earlier revision; asked for under its history, and kept as this."""
+
+    edit: Literal["bring-back"] = "bring-back"
+    revision: Annotated[StrictInt, Field(ge=0)]
+
+
 class Several(FileModel):
     """Some edits as one, which is undone at once; `says` names it."""
 
@@ -226,6 +233,7 @@ EditFile: TypeAlias = Annotated[
     | SetPicture
     | ScalePicture
     | SetStock
+    | BringBack
     | Several,
     Field(discriminator="edit"),
 ]
@@ -246,6 +254,7 @@ _PLAIN: dict[type[FileModel], Any] = {
     MirrorJob: core.MirrorJob,
     MoveOpening: core.MoveOpening,
     ScalePicture: core.ScalePicture,
+    BringBack: core.BringBack,
 }
 _PLAIN_FILES: dict[type, Any] = {mirror: file for file, mirror in _PLAIN.items()}
 

@@ -14,6 +14,7 @@ from bluff.formats.boards import boards_data
 from bluff.service.errors import Changed
 from bluff.service.jobs import Jobs, JobState, framings, known_wall
 from bluff.service.planning import Standing, Wanted, boards_of_row, standing, ticks_of
+from bluff.service.rights import Right, need
 from bluff.store import cutting as rows
 from bluff.store.accounts import Account
 from bluff.store.cutting import CuttingRow, RunRow, TickRow
@@ -104,6 +105,7 @@ class Cuttings:
             NotFound: The crew has no such job.
             CuttingError: By price, with boards nobody has a price for.
         """
+        need(self.account, Right.CHANGE)
         state = Jobs(self.pool, self.account).get(job)
         demands(state.job, framings(state.job), wanted.aim)
         run = uuid4()
@@ -114,6 +116,7 @@ class Cuttings:
 
     def stop(self, job: UUID) -> None:
         """Have the run of a job stop, and keep what it found."""
+        need(self.account, Right.CHANGE)
         with self.pool.connection() as connection:
             rows.stop_run(connection, self.account.crew_id, job)
 
@@ -123,6 +126,7 @@ class Cuttings:
         Raises:
             NotFound: The crew has no such job.
         """
+        need(self.account, Right.CHANGE)
         return self._change(job, lambda boards: boards)
 
     def mark(self, job: UUID, ticks: Collection[Tick], *, is_cut: bool) -> CuttingState:
@@ -132,6 +136,7 @@ class Cuttings:
             NotFound: The crew has no such job.
             Changed: A board is no longer to be cut like that.
         """
+        need(self.account, Right.RECORD)
 
         def check(boards: tuple[JobBoard, ...]) -> tuple[JobBoard, ...]:
             there = {board.tick(cut) for board in boards for cut in board.cuts}
@@ -151,6 +156,7 @@ class Cuttings:
             NotFound: The crew has no such job.
             Changed: There is no such board any more.
         """
+        need(self.account, Right.CHANGE)
 
         def locked(boards: tuple[JobBoard, ...]) -> tuple[JobBoard, ...]:
             if {*numbers} - {board.number for board in boards}:

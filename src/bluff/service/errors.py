@@ -5,6 +5,8 @@
     ServiceError
     ├── NotFound        the crew has no such thing
     ├── NotSignedIn     nobody is known to be asking
+    ├── TooManyTries    too many sign-ins failed of late
+    ├── NotAllowed      whoever asks may not do that
     ├── NothingToDo     an undo or redo with nothing to go back to
     ├── Changed         what was to be done is no longer there to be done
     ├── TooLong         it took longer than anybody waits
@@ -28,6 +30,23 @@ class NotFound(ServiceError):
 
 class NotSignedIn(ServiceError):
     """No account is known for the request."""
+
+
+class TooManyTries(ServiceError):
+    """Too many sign-ins failed of late.
+
+    Args:
+        message: For the person asking.
+        seconds: They have to wait.
+    """
+
+    def __init__(self, message: str, seconds: int) -> None:
+        super().__init__(message)
+        self.seconds = seconds
+
+
+class NotAllowed(ServiceError):
+    """Whoever asks may not do that; the message says who may."""
 
 
 class NothingToDo(ServiceError):

@@ -14,6 +14,7 @@ from psycopg import Connection
 from psycopg_pool import ConnectionPool
 
 from bluff import core
+from bluff.core.change.carry_over import carried_over
 from bluff.core.errors import EditError
 from bluff.core.job.edit import CheckOpenings
 from bluff.core.job.finding import Severity
@@ -24,15 +25,19 @@ from bluff.formats.edits import edit_data, edit_from_data
 from bluff.formats.job_file import job_data, job_from_data
 from bluff.service.errors import Conflict, NotFound, NothingToDo
 from bluff.service.patience import still_waited_for
+from bluff.service.rights import Right, need
 from bluff.store import jobs as rows
 from bluff.store import pictures
 from bluff.store.accounts import Account
-from bluff.store.jobs import JobRow
+from bluff.store.jobs import JobRow, RevisionRow
 
 
 @dataclass(frozen=True, slots=True)
 class JobState:
-    """A job at one revision, with what can be undone and redone, in words."""
+    """A job at one revision, with what can be undone and redone, in words.
+
+    `over` is what others changed meanwhile, where the change that made it was carried over theirs.
+    """
 
     id: UUID
     revision: int
@@ -40,6 +45,7 @@ class JobState:
     job: core.Job
     undo: str | None
     redo: str | None
+    over: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -165,6 +171,7 @@ class Jobs:
         Raises:
             BluffError: It cannot be framed.
         """
+        need(self.account, Right.CHANGE)
         left = _left(job)
         with self.pool.connection() as connection:
             key = uuid4()
@@ -189,23 +196,77 @@ class Jobs:
         Raises:
             NotFound: The crew has no such job.
             Conflict: The job is at another revision by now.
+            NotAllowed: Whoever asks is no lead.
             BluffError: The edit does not fit the job.
         """
+        need(self.account, Right.CHANGE)
+        edit = self._signed(edit)
+        with self.pool.connection() as connection:
+            while True:
+                before = self.get_in(connection, job)
+                if self._is_made(connection, job, key):
+                    return self.get_in(connection, job)
+                if before.revision == revision:
+                    after = core.apply(before.job, edit)
+                elif (carried := self._carried_over(connection, before, revision, edit)) is not None:
+                    after = carried
+                else:
+                    raise Conflict(before, edit)
+                if saved := self._saved(connection, before, edit, after, key):
+                    return replace(saved, over=self._made_between(connection, job, revision, before.revision))
+                # Somebody was faster: another, or this very change, sent twice. Looked at again, it is known which.
+
+    def bring_back(self, job: UUID, revision: int, number: int, key: UUID | None = None) -> JobState:
+        """Make a job what it was at an earlier revision, which is one more change; as `edit`.
+
+        Raises:
+            NotFound: It never was at that revision.
+        """
+        need(self.account, Right.CHANGE)
         with self.pool.connection() as connection:
             if self._is_made(connection, job, key):
                 return self.get_in(connection, job)
             before = self.get_in(connection, job)
+            edit = core.BringBack(number)
             if before.revision == revision:
-                edit = self._signed(edit)
-                after = core.apply(before.job, edit)
-                if rows.save_edit(connection, self.account, job, revision, edit_data(edit), _left(after), key):
-                    return self.get_in(connection, job, after)
-            # Somebody was faster: another, or this very change, sent twice.
-            is_made = self._is_made(connection, job, key)
-            current = self.get_in(connection, job)
-            if is_made:
-                return current
-            raise Conflict(current, edit)
+                after = self.job_at(connection, job, number)
+                if saved := self._saved(connection, before, edit, after, key):
+                    return saved
+            raise Conflict(self.get_in(connection, job), edit)
+
+    def job_at(self, connection: Connection, job: UUID, number: int) -> core.Job:
+        """A job as it was at a revision.
+
+        Raises:
+            NotFound: The crew has no such job, or it never was at that revision.
+        """
+        plan = rows.plan_at(connection, self.account.crew_id, job, number)
+        if plan is None:
+            raise NotFound(f"This job never was at revision {number}.")
+        return job_from_data(plan)
+
+    def _saved(
+        self, connection: Connection, before: JobState, edit: core.Edit, after: core.Job, key: UUID | None
+    ) -> JobState | None:
+        """The job with an edit kept; None where somebody changed it since it was read."""
+        if rows.save_edit(connection, self.account, before.id, before.revision, edit_data(edit), _left(after), key):
+            return self.get_in(connection, before.id, after)
+        return None
+
+    def _carried_over(
+        self, connection: Connection, current: JobState, revision: int, edit: core.Edit
+    ) -> core.Job | None:
+        """The job with an edit made on an earlier revision, None where others touched the same."""
+        if not 0 <= revision < current.revision:
+            return None
+        return carried_over(self.job_at(connection, current.id, revision), edit, current.job)
+
+    def _made_between(self, connection: Connection, job: UUID, first: int, last: int) -> tuple[str, ...]:
+        """What was changed after one revision up to another, and by whom, in order."""
+        if first == last:
+            return ()
+        found = rows.list_revisions(connection, self.account.crew_id, job, last + 1, last - first)
+        return tuple(f"{row.initials}: {says_of(row)}" for row in reversed(found))
 
     def _signed(self, edit: core.Edit) -> core.Edit:
         """An edit that says who and when, from the account and the clock and nobody else."""
@@ -224,12 +285,14 @@ class Jobs:
 
     def remove(self, job: UUID) -> None:
         """Put a job out of sight; `restore` brings it back."""
+        need(self.account, Right.CHANGE)
         with self.pool.connection() as connection:
             if not rows.remove_job(connection, self.account.crew_id, job):
                 raise _no_job()
 
     def restore(self, job: UUID) -> JobState:
         """Bring a removed job back."""
+        need(self.account, Right.CHANGE)
         with self.pool.connection() as connection:
             if not rows.restore_job(connection, self.account.crew_id, job):
                 raise _no_job()
@@ -241,6 +304,7 @@ class Jobs:
         Raises:
             NotFound: The crew has no such job.
         """
+        need(self.account, Right.CHANGE)
         with self.pool.connection() as connection:
             self.get_in(connection, job)
             pictures.add_picture(connection, self.account.crew_id, job, image, png)
@@ -265,6 +329,7 @@ class Jobs:
         save: Callable[[Connection, Account, UUID, int, UUID | None], bool],
         nothing: str,
     ) -> JobState:
+        need(self.account, Right.CHANGE)
         with self.pool.connection() as connection:
             if self._is_made(connection, job, key):
                 return self.get_in(connection, job)
@@ -360,6 +425,17 @@ def read_phrase(job: core.Job, text: str, wall_id: str | None) -> core.Edit:
 def job_of_row(row: JobRow) -> core.Job:
     """The job that is kept in a row, the same object for the same revision."""
     return _kept.job(row)
+
+
+def says_of(row: RevisionRow) -> str:
+    """What a change was, in words."""
+    if row.edit is not None:
+        return core.describe(edit_from_data(row.edit))
+    match row.kind:
+        case "start":
+            return "start the job"
+        case kind:
+            return f"{kind}, back to revision {row.returns_to}"
 
 
 def _state(row: JobRow) -> JobState:

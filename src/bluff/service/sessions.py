@@ -1,57 +1,208 @@
-"""Who is asking: sessions kept by the server, and the one account of a small installation."""
+"""Who is asking: signing in and out, sessions kept by the server, and links that let somebody in once."""
 
 import hashlib
 import secrets
+from dataclasses import dataclass
 from datetime import timedelta
+from functools import lru_cache
+from math import ceil
+from uuid import UUID
 
+from psycopg import Connection
 from psycopg_pool import ConnectionPool
+from pwdlib import PasswordHash
 
-from bluff.service.errors import NotSignedIn
-from bluff.store import accounts
-from bluff.store.accounts import Account
+from bluff.formats.errors import Fault, FaultyData
+from bluff.service.errors import NotSignedIn, TooManyTries
+from bluff.store import accounts, shares
+from bluff.store.accounts import Account, Role
 
 SESSION_LASTS = timedelta(days=90)
-_CREW, _INITIALS = "Our crew", "LF"
+LINK_LASTS = timedelta(days=7)
+SHORTEST_PASSWORD, LONGEST_PASSWORD = 8, 200
+FREE_TRIES = 5
+"""Sign-ins at a name that may fail before anybody has to wait; from an address, where a crew may sit, four times."""
+_REMEMBERED = timedelta(minutes=30)
+_SHORTEST_WAIT, _LONGEST_WAIT = 15.0, 300.0
+_CREW, _FIRST, _INITIALS = "Our crew", "lead", "LF"
+_WRONG = "That name and password do not go together. Look at both again, or ask a lead for a new link."
 
 
-def ensure_installation(pool: ConnectionPool) -> None:
-    """Make the first crew and its account on a database that has none."""
+@dataclass(frozen=True, slots=True)
+class Entered:
+    """Somebody who was let in.
+
+    Args:
+        account: Who.
+        token: Of their session; only a hash of it is kept.
+        wall: Where a guest is to look first, None for the whole job.
+    """
+
+    account: Account
+    token: str
+    wall: str | None = None
+
+
+def ensure_installation(pool: ConnectionPool) -> Account:
+    """The installation's first account, made with its crew where there is none."""
     with pool.connection() as connection:
         connection.execute("LOCK TABLE account IN SHARE ROW EXCLUSIVE MODE")
-        has_any = connection.execute("SELECT EXISTS (SELECT FROM account)").fetchone()
-        if has_any == (False,):
-            accounts.add_crew(connection, _CREW, _INITIALS)
+        return accounts.first_account(connection) or accounts.ensure_account(
+            connection, accounts.add_crew(connection, _CREW), _FIRST, _INITIALS, Role.LEAD
+        )
+
+
+def is_entered(pool: ConnectionPool, account: Account) -> bool:
+    """Whether somebody ever got in: by then they have a password, or a session to choose one in."""
+    with pool.connection() as connection:
+        people = accounts.list_people(connection, account.crew_id)
+    return any(one.has_password or one.seen_at for one in people if one.id == account.id)
+
+
+def sign_in(pool: ConnectionPool, name: str, password: str, address: str) -> Entered:
+    """Let somebody in who knows their password.
+
+    Args:
+        pool: Connections to the store.
+        name: Signed in by, however it is written.
+        password: Theirs.
+        address: Where from; whoever guesses from there, or at that name, has to wait.
+
+    Raises:
+        NotSignedIn: They do not go together.
+        TooManyTries: Too many did not of late.
+    """
+    name = name.strip()
+    tries = {f"address {address}": 4 * FREE_TRIES, f"name {name.lower()}": FREE_TRIES}
+    with pool.connection() as connection:
+        for who, free in tries.items():
+            _may_try(connection, who, free)
+        account = accounts.account_called(connection, name)
+        kept = accounts.password_of(connection, account.id) if account else None
+    # Somebody unknown takes as long as a wrong password does: who is here is nobody's business.
+    is_right = _hasher().verify(password[:LONGEST_PASSWORD], kept or _nobodys_password())
+    with pool.connection() as connection:
+        if account is None or kept is None or not is_right:
+            raise NotSignedIn(_WRONG)
+        for who in tries:
+            accounts.forget_failures(connection, who)
+        return Entered(account, _begin(connection, account))
+
+
+def enter(pool: ConnectionPool, token: str) -> Entered:
+    """Let somebody in by a link: once whom it was made for, or a guest for as long as it is good.
+
+    Raises:
+        NotSignedIn: It lets nobody in.
+    """
+    hashed = hash_of(token)
+    with pool.connection() as connection:
+        if account := accounts.use_link(connection, hashed):
+            return Entered(account, _begin(connection, account, by_link=True))
+        if share := shares.share_of(connection, hashed):
+            guest = secrets.token_urlsafe(32)
+            account = accounts.add_guest(connection, hash_of(guest), SESSION_LASTS, share.id)
+            return Entered(account, guest, share.wall)
+    raise NotSignedIn("This link was used, has ended, or is not whole. Ask whoever sent it for a new one.")
+
+
+def link_for(connection: Connection, account: UUID) -> str:
+    """The token of a new link that lets somebody in once; those before it let nobody in any more."""
+    token = secrets.token_urlsafe(32)
+    accounts.add_link(connection, hash_of(token), account, LINK_LASTS)
+    return token
 
 
 def account_of(pool: ConnectionPool, token: str) -> Account | None:
     """The account a session token belongs to, None when the session is unknown or over."""
     with pool.connection() as connection:
-        return accounts.account_of_session(connection, _hash(token))
-
-
-def only_account(pool: ConnectionPool) -> Account:
-    """The one account of this installation, which needs no session.
-
-    Only for requests from this very machine; the caller makes sure of that.
-
-    Raises:
-        NotSignedIn: The installation has several accounts, so somebody must say who they are.
-    """
-    with pool.connection() as connection:
-        account = accounts.only_account(connection)
-    if account is None:
-        raise NotSignedIn("This installation has several accounts; sign in first.")
-    return account
+        return accounts.account_of_session(connection, hash_of(token))
 
 
 def begin(pool: ConnectionPool, account: Account) -> str:
     """Begin a session of an account; returns its token, of which only a hash is kept."""
-    token = secrets.token_urlsafe(32)
     with pool.connection() as connection:
-        accounts.add_session(connection, _hash(token), account.id, SESSION_LASTS)
+        return _begin(connection, account)
+
+
+def sign_out(pool: ConnectionPool, token: str) -> None:
+    """End a session."""
+    with pool.connection() as connection:
+        accounts.end_session(connection, hash_of(token))
+
+
+def sign_out_everywhere(pool: ConnectionPool, account: Account) -> None:
+    """End every session of somebody, on every device."""
+    with pool.connection() as connection:
+        accounts.end_sessions(connection, account.id)
+
+
+def knows_no_password(pool: ConnectionPool, account: Account, token: str) -> bool:
+    """Whether somebody may choose a password without the one before: they came by a link, or never had one."""
+    with pool.connection() as connection:
+        has_none = accounts.password_of(connection, account.id) is None
+        return has_none or accounts.is_by_link(connection, hash_of(token))
+
+
+def choose_password(pool: ConnectionPool, account: Account, token: str, before: str, password: str) -> str:
+    """Choose a password; every other session of theirs ends, and this one goes on under a new token.
+
+    Args:
+        pool: Connections to the store.
+        account: Whose; never a guest's.
+        token: Of this session.
+        before: The password so far; not looked at where they came by a link.
+        password: The new one.
+
+    Raises:
+        FaultyData: It is too short or too long, or the one before is another.
+    """
+    set_password(pool, account, password, before=None if knows_no_password(pool, account, token) else before)
+    with pool.connection() as connection:
+        accounts.end_sessions(connection, account.id)
+        return _begin(connection, account)
+
+
+def set_password(pool: ConnectionPool, account: Account, password: str, before: str | None = None) -> None:
+    """Keep a password, if the one before is right or is not asked for; as `choose_password`."""
+    if not SHORTEST_PASSWORD <= len(password) <= LONGEST_PASSWORD:
+        says = f"A password is {SHORTEST_PASSWORD} to {LONGEST_PASSWORD} characters long; three words do."
+        raise FaultyData([Fault("password", says)])
+    with pool.connection() as connection:
+        kept = accounts.password_of(connection, account.id)
+    if before is not None and not (kept and _hasher().verify(before[:LONGEST_PASSWORD], kept)):
+        raise FaultyData([Fault("before", "The password so far is another one.")])
+    hashed = _hasher().hash(password)
+    with pool.connection() as connection:
+        accounts.save_password(connection, account.id, hashed)
+
+
+def _begin(connection: Connection, account: Account, *, by_link: bool = False) -> str:
+    token = secrets.token_urlsafe(32)
+    accounts.add_session(connection, hash_of(token), SESSION_LASTS, account=account.id, by_link=by_link)
     return token
 
 
-def _hash(token: str) -> bytes:
+def _may_try(connection: Connection, who: str, free: int) -> None:
+    """Refuse whoever failed often of late, for twice as long each time; counted as failed until they got in."""
+    count, ago = accounts.failures(connection, who, _REMEMBERED)
+    left = min(_SHORTEST_WAIT * 2.0 ** (count - free), _LONGEST_WAIT) - ago if count >= free else 0
+    if left > 0:
+        raise TooManyTries(f"Too many sign-ins failed. Wait {ceil(left)} seconds, then try once more.", ceil(left))
+    accounts.add_failure(connection, who)
+
+
+def hash_of(token: str) -> bytes:
+    """What is kept of a token."""
     # A fast hash is enough: the token is 256 random bits, not a password somebody chose.
     return hashlib.sha256(token.encode()).digest()
+
+
+@lru_cache(maxsize=1)
+def _hasher() -> PasswordHash:
+    return PasswordHash.recommended()
+
+
+@lru_cache(maxsize=1)
+def _nobodys_password() -> str:
+    return _hasher().hash(secrets.token_urlsafe(16))

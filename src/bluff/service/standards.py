@@ -9,6 +9,7 @@ from bluff.core.errors import SettingError
 from bluff.core.job.ways import LONGEST_NAME, JobWays
 from bluff.formats.ways_file import ways_data, ways_from_data
 from bluff.service.errors import NotFound
+from bluff.service.rights import Right, need
 from bluff.store import standards as rows
 from bluff.store.accounts import Account
 
@@ -41,6 +42,7 @@ class Standards:
         Raises:
             SettingError: It has no name one could call it by.
         """
+        need(self.account, Right.CHANGE)
         name = name.strip()
         if not 1 <= len(name) <= LONGEST_NAME:
             raise SettingError(f"A standard needs a name of 1 to {LONGEST_NAME} characters.", "name")
@@ -53,6 +55,7 @@ class Standards:
         Raises:
             NotFound: The crew has no standard of that name.
         """
+        need(self.account, Right.CHANGE)
         with self.pool.connection() as connection:
             if not rows.remove_standard(connection, self.account.crew_id, name):
                 raise NotFound(f"There is no standard called {name}; it may have been removed.")

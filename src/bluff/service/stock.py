@@ -6,6 +6,7 @@ from psycopg_pool import ConnectionPool
 
 from bluff.core.job.stock import YardStock
 from bluff.formats.stock_file import stock_data, stock_from_data
+from bluff.service.rights import Right, need
 from bluff.store import stock as rows
 from bluff.store.accounts import Account
 
@@ -25,5 +26,6 @@ class CrewStock:
 
     def keep(self, stock: YardStock) -> None:
         """Keep a stock as the crew's, without the boards on the site: those are of one job."""
+        need(self.account, Right.CHANGE)
         with self.pool.connection() as connection:
             rows.save_stock(connection, self.account.crew_id, stock_data(replace(stock, on_site=())))

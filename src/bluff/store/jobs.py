@@ -228,6 +228,41 @@ def _save_return(
     return changed.rowcount == 1
 
 
+@dataclass(frozen=True, slots=True)
+class RevisionRow:
+    """A change as it is listed: who made it, when and what it was; `returns_to` of an undo or redo."""
+
+    number: int
+    name: str
+    initials: str
+    made_at: datetime
+    kind: str
+    edit: dict[str, Any] | None
+    returns_to: int | None
+
+
+def list_revisions(connection: Connection, crew: UUID, job: UUID, below: int, most: int) -> list[RevisionRow]:
+    """The changes of a job below a revision, the newest first."""
+    with connection.cursor(row_factory=class_row(RevisionRow)) as cursor:
+        return cursor.execute(
+            """
+            SELECT number, account.name, account.initials, made_at, kind, edit, returns_to
+            FROM revision JOIN account ON account.id = revision.account_id
+            WHERE job_id = %s AND revision.crew_id = %s AND number < %s
+            ORDER BY number DESC LIMIT %s
+            """,
+            (job, crew, below, most),
+        ).fetchall()
+
+
+def plan_at(connection: Connection, crew: UUID, job: UUID, number: int) -> dict[str, Any] | None:
+    """The plan a change left, None where there was no such change."""
+    found = connection.execute(
+        "SELECT plan FROM revision WHERE job_id = %s AND crew_id = %s AND number = %s", (job, crew, number)
+    ).fetchone()
+    return found[0] if found else None
+
+
 def has_change(connection: Connection, crew: UUID, job: UUID, key: UUID) -> bool:
     """Whether a change of that key was made to a job."""
     found = connection.execute(

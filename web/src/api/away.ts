@@ -1,9 +1,11 @@
 import { useSyncExternalStore } from "react";
 
-/** That the server, or its database, does not answer, and what waits for it. */
+/** That the server, or its database, does not answer, or asks who this is; and what waits for it. */
 export interface Away {
   /** What is the matter; null while it answers. */
   says: string | null;
+  /** Whether nobody is signed in. */
+  isOut: boolean;
   /** How many changes wait to go in. */
   waiting: number;
 }
@@ -11,18 +13,29 @@ export interface Away {
 const GONE = "Bluff does not answer. Is it still running where it was started?";
 const FIRST_PAUSE = 500;
 const LONGEST_PAUSE = 4_000;
-const HERE: Away = { says: null, waiting: 0 };
+const HERE: Away = { says: null, isOut: false, waiting: 0 };
 
 let now: Away = HERE;
 const listeners = new Set<() => void>();
+/** Whoever waits for somebody to sign in. */
+let outside: (() => void)[] = [];
 
-function become(next: Away) {
-  now = next.says === null && next.waiting === 0 ? HERE : next;
+function become(next: Partial<Away>) {
+  const all = { ...now, ...next };
+  now = all.says === null && !all.isOut && all.waiting === 0 ? HERE : all;
   for (const listener of listeners) listener();
 }
 
+/** Somebody signed in: whatever waited for that is sent again. */
+export function signedIn() {
+  become({ isOut: false });
+  const waited = outside;
+  outside = [];
+  for (const enter of waited) enter();
+}
+
 /**
- * As `fetch`, but never gives up on a server that is away: it asks again until it answers.
+ * As `fetch`, but never gives up on a server that is away, or that asks who this is: it asks again until it answers.
  *
  * So nothing that was typed is lost: whoever sent it goes on waiting, and a change has a key by which it is made
  * once, however often it is sent.
@@ -36,14 +49,20 @@ export async function patientFetch(
   let isWaiting = false;
   for (let wait = FIRST_PAUSE; ; wait = Math.min(2 * wait, LONGEST_PAUSE)) {
     const { response, says } = await attempt(request, send);
-    if (response) {
+    const isOut = response?.status === 401 && !isSigningIn(request);
+    if (response && !isOut) {
       become({ says: null, waiting: now.waiting - (isWaiting && isChange ? 1 : 0) });
       return response;
     }
-    become({ says, waiting: now.waiting + (!isWaiting && isChange ? 1 : 0) });
+    become({ says: isOut ? null : says, isOut, waiting: now.waiting + (!isWaiting && isChange ? 1 : 0) });
     isWaiting = true;
-    await pause(wait);
+    await (isOut ? new Promise<void>((enter) => outside.push(enter)) : pause(wait));
   }
+}
+
+/** Signing in is answered that it failed by the same number as everything that needs it. */
+function isSigningIn(request: Request): boolean {
+  return request.method !== "GET" && new URL(request.url).pathname.startsWith("/api/session");
 }
 
 async function attempt(

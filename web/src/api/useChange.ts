@@ -16,13 +16,13 @@ export type Change = Edit | "undo" | "redo" | ((job: Job) => Edit | Promise<Edit
  */
 export function useChange(job: string) {
   const queries = useQueryClient();
-  return useMutation<Job, Refused, Change>({
+  return useMutation<Changed, Refused, Change>({
     scope: { id: `job-${job}` },
     mutationFn: async (change) => {
       const seen = inView(queries, job);
       const changed = await send(job, newest(queries, job), change, seen);
       know(queries, changed, seen);
-      return changed.job;
+      return changed;
     },
     onSuccess: () => {
       void queries.invalidateQueries({ queryKey: ["jobs"] });
@@ -41,6 +41,12 @@ async function send(id: string, job: Job, change: Change, in_view: InView): Prom
   const body = { revision: job.revision, key: newKey(), in_view };
   if (change === "undo") return answered<Changed>(client.POST("/api/jobs/{job_id}/undo", { params, body }));
   if (change === "redo") return answered<Changed>(client.POST("/api/jobs/{job_id}/redo", { params, body }));
+  if (typeof change !== "function" && change.edit === "bring-back") {
+    const path = { ...params.path, number: change.revision };
+    return answered<Changed>(
+      client.POST("/api/jobs/{job_id}/history/{number}/bring-back", { params: { path }, body }),
+    );
+  }
   const edit = typeof change === "function" ? await change(job) : change;
   return answered<Changed>(client.POST("/api/jobs/{job_id}/edits", { params, body: { ...body, edit } }));
 }

@@ -2,6 +2,7 @@ import { Button, chakra, Flex } from "@chakra-ui/react";
 import { Redo2, Undo2 } from "lucide-react";
 import type { ReactNode } from "react";
 import type { Job } from "../api/client";
+import { Changes } from "./Changes";
 import { TakeOut } from "./TakeOut";
 import { TextField } from "./TextField";
 import type { JobChange } from "./useJobChange";
@@ -36,12 +37,14 @@ export function JobBar({
         flexShrink="0"
         css={{ "& input": { fontWeight: 700, borderColor: "transparent", bg: "transparent", px: 0 } }}
       >
-        <TextField
-          label="Job name"
-          isBare
-          value={job.job.name}
-          onEnter={(name) => change.enter({ edit: "rename-job", name })}
-        />
+        <Changes>
+          <TextField
+            label="Job name"
+            isBare
+            value={job.job.name}
+            onEnter={(name) => change.enter({ edit: "rename-job", name })}
+          />
+        </Changes>
       </Flex>
       <Flex
         flex={{ base: "1 1 100%", md: "1" }}
@@ -55,24 +58,26 @@ export function JobBar({
         {children}
       </Flex>
       <Flex gap="1" flexShrink="0">
-        <Button
-          variant="plain"
-          aria-label="Undo"
-          title={job.undo ? `Undo: ${job.undo}` : "Nothing to undo"}
-          disabled={!job.undo || change.isBusy}
-          onClick={() => change.make("undo")}
-        >
-          <Undo2 />
-        </Button>
-        <Button
-          variant="plain"
-          aria-label="Redo"
-          title={job.redo ? `Redo: ${job.redo}` : "Nothing to redo"}
-          disabled={!job.redo || change.isBusy}
-          onClick={() => change.make("redo")}
-        >
-          <Redo2 />
-        </Button>
+        <Changes>
+          <Button
+            variant="plain"
+            aria-label="Undo"
+            title={job.undo ? `Undo: ${job.undo}` : "Nothing to undo"}
+            disabled={!job.undo || change.isBusy}
+            onClick={() => change.make("undo")}
+          >
+            <Undo2 />
+          </Button>
+          <Button
+            variant="plain"
+            aria-label="Redo"
+            title={job.redo ? `Redo: ${job.redo}` : "Nothing to redo"}
+            disabled={!job.redo || change.isBusy}
+            onClick={() => change.make("redo")}
+          >
+            <Redo2 />
+          </Button>
+        </Changes>
         <TakeOut job={job.id} wall={wall} />
       </Flex>
     </Flex>

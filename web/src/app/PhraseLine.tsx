@@ -12,20 +12,7 @@ const SOON = 120;
 /** Typed alone, it asks for everything that can be typed. */
 const HELP = "?";
 
-/**
- * One line that understands what would be called across the deck, and says what it understood before Enter is pressed.
- */
-export function PhraseLine({
-  job,
-  revision,
-  wall,
-  label,
-  placeholder,
-  hint,
-  change,
-  onReading,
-  onDone,
-}: {
+interface Line {
   job: string;
   revision: number;
   /** The wall an opening goes into when the line names none. */
@@ -38,7 +25,16 @@ export function PhraseLine({
   /** What was understood so far, null while nothing is. */
   onReading?: (edit: Edit | null) => void;
   onDone?: (reading: EditReading) => void;
-}) {
+}
+
+/**
+ * One line that understands what would be called across the deck, and says what it understood before Enter is pressed.
+ */
+export function PhraseLine(line: Line) {
+  return line.change.isAllowed ? <Typing {...line} /> : null;
+}
+
+function Typing({ job, revision, wall, label, placeholder, hint, change, onReading, onDone }: Line) {
   const { say } = useWords();
   const [text, setText] = useState("");
   const said = useSettled(text.trim(), SOON);

@@ -3,6 +3,7 @@ import { Outlet } from "react-router";
 import { AwayBar } from "./AwayBar";
 import { NoticeStack } from "./NoticeStack";
 import { NoticesProvider } from "./notices";
+import { SignIn } from "./SignIn";
 import { StagePole } from "./StagePole";
 
 /** Every screen: the pole of stages beside it, notices above it. */
@@ -19,6 +20,7 @@ export function Shell() {
         </Flex>
       </Flex>
       <NoticeStack />
+      <SignIn />
     </NoticesProvider>
   );
 }

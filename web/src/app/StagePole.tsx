@@ -1,10 +1,10 @@
 import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
-import { useQuery } from "@tanstack/react-query";
 import { Moon, Sun } from "lucide-react";
 import { Link, useMatch } from "react-router";
-import { answered, client, type FindingCounts, type SignedIn } from "../api/client";
+import type { FindingCounts } from "../api/client";
 import { useJob } from "../api/queries";
 import { useColourMode } from "./colourMode";
+import { useSession } from "./session";
 import { colour } from "./theme";
 
 const StageLink = chakra(Link);
@@ -29,12 +29,9 @@ const MORE_BESIDE = {
 /** The stages of the work in order, one notch each on a story pole; notches for what a job needs next. */
 export function StagePole() {
   const job = useMatch("/jobs/:job/*")?.params.job;
+  const isAtJobs = useMatch("/") !== null;
   const [mode, toggleMode] = useColourMode();
-  const account = useQuery({
-    queryKey: ["session"],
-    queryFn: () => answered<SignedIn>(client.GET("/api/session")),
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+  const account = useSession().data;
   return (
     <Flex
       as="nav"
@@ -61,7 +58,7 @@ export function StagePole() {
       >
         Bluff
       </Text>
-      <Stage name="Jobs" to="/" isHere={!job} />
+      {account?.only_job === null && <Stage name="Jobs" to="/" isHere={isAtJobs} />}
       {job && <JobStages job={job} />}
       <Flex
         direction={{ base: "row", md: "column" }}
@@ -73,10 +70,12 @@ export function StagePole() {
         color="faint"
         fontSize="12px"
       >
-        {account.data && (
-          <Text px="2" title={account.data.crew}>
-            {account.data.initials}
-          </Text>
+        {account && !account.only_job && (
+          <Button asChild variant="plain" title={`${account.name}, ${account.crew}`}>
+            <Link to="/crew" aria-label={`Crew, ${account.initials}`}>
+              {account.initials}
+            </Link>
+          </Button>
         )}
         <Button
           variant="plain"
@@ -117,6 +116,7 @@ function JobStages({ job }: { job: string }) {
       <Stage name="Cut" to={`/jobs/${job}/cut`} isHere={here === "cut"} />
       <Stage name="Order" to={`/jobs/${job}/order`} isHere={here === "order"} />
       <Stage name="Standards" to={`/jobs/${job}/standards`} isHere={here === "standards"} />
+      <Stage name="History" to={`/jobs/${job}/history`} isHere={here === "history"} />
     </>
   );
 }

@@ -1,8 +1,9 @@
 import { type QueryClient, useQueryClient } from "@tanstack/react-query";
-import type { Refused } from "../api/client";
+import type { Changed, Refused } from "../api/client";
 import { jobKey } from "../api/queries";
 import { type Change, useChange } from "../api/useChange";
 import { useNotices } from "./notices";
+import { useMay } from "./session";
 
 export interface JobChange {
   /** Make a change; trouble is told, and a lost race shows both sides. It ends when the change is made or refused. */
@@ -10,6 +11,8 @@ export interface JobChange {
   /** Make a change that was typed into a field: what is refused is for the field to say. Null when it is made. */
   enter: (change: Change, done?: () => void) => Promise<string | null>;
   isBusy: boolean;
+  /** Whether whoever is signed in may change the job at all. */
+  isAllowed: boolean;
 }
 
 /** Changes as the screens make them: whatever goes wrong is said, and the change is never lost. */
@@ -17,6 +20,7 @@ export function useJobChange(job: string): JobChange {
   const { mutateAsync, isPending } = useChange(job);
   const queries = useQueryClient();
   const { tell } = useNotices();
+  const isAllowed = useMay("change");
 
   const hands = { job, send: mutateAsync, queries, tell };
   const enter = (change: Change, done?: () => void) => entered(hands, change, done);
@@ -24,13 +28,13 @@ export function useJobChange(job: string): JobChange {
     const refusal = await enter(change, done);
     if (refusal !== null) tell({ text: refusal, tone: "trouble" });
   }
-  return { make, enter, isBusy: isPending };
+  return { make, enter, isBusy: isPending, isAllowed };
 }
 
 /** What a change needs: who sends it, what is known of the job, and who is told. */
 interface Hands {
   job: string;
-  send: (change: Change) => Promise<unknown>;
+  send: (change: Change) => Promise<Changed>;
   queries: QueryClient;
   tell: ReturnType<typeof useNotices>["tell"];
 }
@@ -51,7 +55,9 @@ function entered(hands: Hands, change: Change, done?: () => void): Promise<strin
     return null;
   }
   // Not as callbacks of the mutation: those are dropped when a change takes its own form off the screen.
-  return hands.send(change).then(() => {
+  return hands.send(change).then(({ over }) => {
+    if (over.length > 0)
+      hands.tell({ text: `Made on top of what changed meanwhile. ${over.join("; ")}.`, tone: "plain" });
     done?.();
     return null;
   }, refused);

@@ -8,6 +8,7 @@ export function useUndoKeys(change: JobChange) {
       const isTyping = event.target instanceof HTMLInputElement && event.target.value !== "";
       if (isTyping || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z") return;
       event.preventDefault();
+      if (!change.isAllowed) return;
       change.make(event.shiftKey ? "redo" : "undo");
     }
     document.addEventListener("keydown", onKey);

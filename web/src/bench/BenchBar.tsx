@@ -2,6 +2,7 @@ import { Button, chakra, Flex, Text } from "@chakra-ui/react";
 import { Plus } from "lucide-react";
 import { Link } from "react-router";
 import type { Job } from "../api/client";
+import { Changes } from "../app/Changes";
 import { JobBar } from "../app/JobBar";
 import type { JobChange } from "../app/useJobChange";
 import { Figure } from "../drawing/Figure";
@@ -29,9 +30,11 @@ export function BenchBar({
           <WallTab key={listed.id} job={job} wall={listed} isHere={!isAdding && listed.id === wall} />
         ))}
         <li>
-          <Button variant={isAdding ? "solid" : "plain"} aria-label="Add a wall" onClick={onAdd}>
-            <Plus /> Wall
-          </Button>
+          <Changes>
+            <Button variant={isAdding ? "solid" : "plain"} aria-label="Add a wall" onClick={onAdd}>
+              <Plus /> Wall
+            </Button>
+          </Changes>
         </li>
       </Flex>
     </JobBar>

@@ -3,6 +3,7 @@ import { type KeyboardEvent, useEffect, useReducer, useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 import type { Bench, Finding, Job } from "../api/client";
 import { type Tape, useBench } from "../api/queries";
+import { Changes } from "../app/Changes";
 import { Empty } from "../app/Empty";
 import { useOpenJob } from "../app/JobScreens";
 import { Loading } from "../app/Loading";
@@ -168,7 +169,9 @@ function Framed({
           />
         ) : (
           <>
-            <PieceCard bench={bench} picked={picked.key} onChange={(edit) => change.make(edit)} />
+            <Changes>
+              <PieceCard bench={bench} picked={picked.key} onChange={(edit) => change.make(edit)} />
+            </Changes>
             <Panels
               job={job}
               bench={bench}
@@ -223,7 +226,9 @@ function Panels({
         {bench.snap_out && <SnapOut job={job.id} wall={bench.wall.id} snapped={bench.snap_out} />}
       </Tabs.Content>
       <Tabs.Content value="ways">
-        <WaysPanel job={job} bench={bench} change={change} />
+        <Changes>
+          <WaysPanel job={job} bench={bench} change={change} />
+        </Changes>
       </Tabs.Content>
     </Tabs.Root>
   );

@@ -1,6 +1,7 @@
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { type ReactNode, useState } from "react";
 import type { Edit, Finding } from "../api/client";
+import { Changes } from "../app/Changes";
 import { SEVERITIES } from "../app/FindingTally";
 import { alike, type Group, keyOf, MANY } from "./findings";
 
@@ -78,8 +79,10 @@ function FindingItem({
         <Text color="faint">{finding.do}</Text>
         <Flex gap="2" mt="1" wrap="wrap">
           {finding.at !== null && <Button onClick={() => onShow(finding)}>Show</Button>}
-          {fix && <Button onClick={() => onFix(fix)}>{finding.fix_label}</Button>}
-          {other && <Button onClick={() => onFix(other)}>{finding.other_fix_label}</Button>}
+          <Changes>
+            {fix && <Button onClick={() => onFix(fix)}>{finding.fix_label}</Button>}
+            {other && <Button onClick={() => onFix(other)}>{finding.other_fix_label}</Button>}
+          </Changes>
           {children}
         </Flex>
       </Box>

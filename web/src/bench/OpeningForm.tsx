@@ -11,6 +11,7 @@ import {
   type Opening,
   Refused,
 } from "../api/client";
+import { Changes } from "../app/Changes";
 import { FieldGroup } from "../app/Field";
 import { SelectField } from "../app/SelectField";
 import { TextField } from "../app/TextField";
@@ -76,66 +77,68 @@ export function OpeningForm({
 
   return (
     <Box as="section" aria-label={before ? `Change ${before.id}` : "New opening"} overflowY="auto" minH="0">
-      <FieldGroup name={before ? `Opening ${before.id}` : "New opening"} level="h2">
-        <TextField label="Mark" value={draft.id} fault={faultAt("id")} onEnter={(id) => set({ id })} />
-        <SelectField label="Kind" value={draft.kind} choices={KINDS} onChoose={chooseKind} />
-        <SelectField
-          label="Size is"
-          value={sizing}
-          choices={SIZINGS}
-          onChoose={(chosen) => {
-            const size = draft.unit ?? draft.rough ?? "";
-            set(chosen === "unit" ? { unit: size, rough: null } : { rough: size, unit: null });
-          }}
-        />
-        <TextField
-          label="Width x height"
-          value={String(draft[sizing] ?? "")}
-          fault={faultAt("unit", "rough")}
-          onEnter={(size) => set({ [sizing]: size })}
-        />
-        {bench.wall.floors.length > 0 && (
+      <Changes>
+        <FieldGroup name={before ? `Opening ${before.id}` : "New opening"} level="h2">
+          <TextField label="Mark" value={draft.id} fault={faultAt("id")} onEnter={(id) => set({ id })} />
+          <SelectField label="Kind" value={draft.kind} choices={KINDS} onChoose={chooseKind} />
           <SelectField
-            label="Floor"
-            value={String(draft.floor ?? 0)}
-            choices={storeys(bench.wall.floors)}
-            onChoose={(floor) => set({ floor: Number(floor) || null })}
+            label="Size is"
+            value={sizing}
+            choices={SIZINGS}
+            onChoose={(chosen) => {
+              const size = draft.unit ?? draft.rough ?? "";
+              set(chosen === "unit" ? { unit: size, rough: null } : { rough: size, unit: null });
+            }}
           />
-        )}
-        <SelectField
-          label="Placed by"
-          value={place.reference}
-          choices={REFERENCES}
-          onChoose={(reference) =>
-            set({ at: positionOf({ ...place, reference, distance: place.distance || "4-0" }) })
-          }
-        />
-        {place.reference !== "centred" && (
-          <>
-            <TextField
-              label="At"
-              value={place.distance}
-              fault={faultAt("at")}
-              onEnter={(distance) => set({ at: positionOf({ ...place, distance }) })}
-            />
+          <TextField
+            label="Width x height"
+            value={String(draft[sizing] ?? "")}
+            fault={faultAt("unit", "rough")}
+            onEnter={(size) => set({ [sizing]: size })}
+          />
+          {bench.wall.floors.length > 0 && (
             <SelectField
-              label="From"
-              value={place.from}
-              choices={origins(
-                bench.openings.map(({ opening }) => opening.id).filter((id) => id !== before?.id),
-                bench.meets.map(({ wall }) => wall),
-              )}
-              onChoose={(from) => set({ at: positionOf({ ...place, from }) })}
+              label="Floor"
+              value={String(draft.floor ?? 0)}
+              choices={storeys(bench.wall.floors)}
+              onChoose={(floor) => set({ floor: Number(floor) || null })}
             />
-          </>
-        )}
-      </FieldGroup>
+          )}
+          <SelectField
+            label="Placed by"
+            value={place.reference}
+            choices={REFERENCES}
+            onChoose={(reference) =>
+              set({ at: positionOf({ ...place, reference, distance: place.distance || "4-0" }) })
+            }
+          />
+          {place.reference !== "centred" && (
+            <>
+              <TextField
+                label="At"
+                value={place.distance}
+                fault={faultAt("at")}
+                onEnter={(distance) => set({ at: positionOf({ ...place, distance }) })}
+              />
+              <SelectField
+                label="From"
+                value={place.from}
+                choices={origins(
+                  bench.openings.map(({ opening }) => opening.id).filter((id) => id !== before?.id),
+                  bench.meets.map(({ wall }) => wall),
+                )}
+                onChoose={(from) => set({ at: positionOf({ ...place, from }) })}
+              />
+            </>
+          )}
+        </FieldGroup>
+      </Changes>
       <Box px="4" py="2" borderBottomWidth="1px">
         <Outcome reading={preview.data} error={trouble} />
         <Flex gap="2" mt="2">
           <Button
             variant="solid"
-            disabled={preview.isError || change.isBusy}
+            disabled={preview.isError || change.isBusy || !change.isAllowed}
             onClick={() => whenSettled((opening) => change.make(editOf(opening), onClose))}
           >
             {before ? "Save" : "Add it"}
@@ -146,6 +149,7 @@ export function OpeningForm({
               variant="plain"
               color="crayon"
               ms="auto"
+              disabled={!change.isAllowed}
               onClick={() => change.make({ edit: "remove-opening", id: before.id }, onClose)}
             >
               <Trash2 /> Remove
@@ -156,7 +160,7 @@ export function OpeningForm({
       <Text px="4" pt="3" fontSize="13px" color="faint">
         Set for this opening alone, kept with the rest when it is saved.
       </Text>
-      {form.data && <WaysForm groups={form.data.ways} onSay={sayWay} />}
+      <Changes>{form.data && <WaysForm groups={form.data.ways} onSay={sayWay} />}</Changes>
     </Box>
   );
 }

@@ -1,6 +1,7 @@
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { Plus } from "lucide-react";
 import type { Bench, OpeningOnBench } from "../api/client";
+import { Changes } from "../app/Changes";
 import { Figure } from "../drawing/Figure";
 
 /** The wall's openings, each with its rough opening and header. */
@@ -18,9 +19,11 @@ export function OpeningsPanel({ bench, onOpen }: { bench: Bench; onOpen: (id: st
         </Text>
       )}
       <Box p="4">
-        <Button onClick={() => onOpen("")}>
-          <Plus /> Opening
-        </Button>
+        <Changes>
+          <Button onClick={() => onOpen("")}>
+            <Plus /> Opening
+          </Button>
+        </Changes>
       </Box>
     </Box>
   );

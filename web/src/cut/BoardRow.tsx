@@ -2,6 +2,7 @@ import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
 import { Check, Lock, LockOpen } from "lucide-react";
 import { memo } from "react";
 import type { Board, BoardCut } from "../api/client";
+import { Changes } from "../app/Changes";
 import { colour } from "../app/theme";
 import { useWords } from "../app/words";
 import { Figure } from "../drawing/Figure";
@@ -131,18 +132,20 @@ export const BoardRow = memo(function BoardRow({
         </Box>
         <ShortOnes board={board} longest={longest} />
       </Box>
-      <Button
-        variant="plain"
-        h="40px"
-        minW="32px"
-        color={board.locked ? "chalk" : "faint"}
-        aria-pressed={board.locked}
-        aria-label={`Keep board ${board.number} as it is`}
-        title={board.locked ? "Stays as it is, whatever is planned anew" : "Keep it as it is"}
-        onClick={() => act.lock(board.number, !board.locked)}
-      >
-        {board.locked ? <Lock /> : <LockOpen />}
-      </Button>
+      <Changes>
+        <Button
+          variant="plain"
+          h="40px"
+          minW="32px"
+          color={board.locked ? "chalk" : "faint"}
+          aria-pressed={board.locked}
+          aria-label={`Keep board ${board.number} as it is`}
+          title={board.locked ? "Stays as it is, whatever is planned anew" : "Keep it as it is"}
+          onClick={() => act.lock(board.number, !board.locked)}
+        >
+          {board.locked ? <Lock /> : <LockOpen />}
+        </Button>
+      </Changes>
     </Flex>
   );
 });

@@ -2,6 +2,7 @@ import { Box, Button, Flex, Heading, Tabs, Text } from "@chakra-ui/react";
 import { FileDown, Printer, Tags } from "lucide-react";
 import { useState } from "react";
 import type { Cutting, Job } from "../api/client";
+import { Changes } from "../app/Changes";
 import { Download } from "../app/Download";
 import { Empty } from "../app/Empty";
 import { JobBar } from "../app/JobBar";
@@ -102,36 +103,38 @@ function Boards({
                 No board is long enough for {cutting.too_long.join(", ")}.
               </Text>
             )}
-            {cutting.sections.map(({ section, boards }) => (
-              <Box as="section" key={section} id={`section ${section}`} aria-label={section}>
-                <Heading
-                  as="h2"
-                  position="sticky"
-                  top="0"
-                  zIndex="2"
-                  bg="ground"
-                  px="4"
-                  pt="2"
-                  pb="1"
-                  fontFamily="heading"
-                  fontWeight="800"
-                  fontSize="20px"
-                >
-                  {section}
-                </Heading>
-                <Box as="ul" listStyleType="none">
-                  {boards.map((board) => (
-                    <BoardRow
-                      key={board.number}
-                      board={board}
-                      longest={longest}
-                      isTreated={section.endsWith("treated")}
-                      act={act}
-                    />
-                  ))}
+            <Changes right="record">
+              {cutting.sections.map(({ section, boards }) => (
+                <Box as="section" key={section} id={`section ${section}`} aria-label={section}>
+                  <Heading
+                    as="h2"
+                    position="sticky"
+                    top="0"
+                    zIndex="2"
+                    bg="ground"
+                    px="4"
+                    pt="2"
+                    pb="1"
+                    fontFamily="heading"
+                    fontWeight="800"
+                    fontSize="20px"
+                  >
+                    {section}
+                  </Heading>
+                  <Box as="ul" listStyleType="none">
+                    {boards.map((board) => (
+                      <BoardRow
+                        key={board.number}
+                        board={board}
+                        longest={longest}
+                        isTreated={section.endsWith("treated")}
+                        act={act}
+                      />
+                    ))}
+                  </Box>
                 </Box>
-              </Box>
-            ))}
+              ))}
+            </Changes>
           </Box>
           <SidePanel isFirst>
             <Tabs.Root defaultValue="plan" lazyMount unmountOnExit>

@@ -2,6 +2,7 @@ import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import { Scissors, Square } from "lucide-react";
 import { useState } from "react";
 import type { Cutting, CuttingRun } from "../api/client";
+import { Changes } from "../app/Changes";
 import { SelectField } from "../app/SelectField";
 import { TextField } from "../app/TextField";
 import { Figure } from "../drawing/Figure";
@@ -47,13 +48,17 @@ export function PlanCard({
           <Figure text={`${feet}'`} fontSize="17px" minW="64px" textAlign="end" />
         </Flex>
       ))}
-      <Since cutting={cutting} act={act} />
+      <Changes>
+        <Since cutting={cutting} act={act} />
+      </Changes>
       <Spares cutting={cutting} />
-      {isLooking(run) ? (
-        <Looking run={run as CuttingRun} act={act} />
-      ) : (
-        <Look key={job} run={run} act={act} />
-      )}
+      <Changes>
+        {isLooking(run) ? (
+          <Looking run={run as CuttingRun} act={act} />
+        ) : (
+          <Look key={job} run={run} act={act} />
+        )}
+      </Changes>
     </Box>
   );
 }

@@ -3,6 +3,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Download, Trash2 } from "lucide-react";
 import { Link } from "react-router";
 import { answered, client, type JobSummary } from "../api/client";
+import { Changes } from "../app/Changes";
 import { FindingTally } from "../app/FindingTally";
 import { useNotices } from "../app/notices";
 import { Figure } from "../drawing/Figure";
@@ -68,14 +69,16 @@ export function JobRow({ job }: { job: JobSummary }) {
             <Download />
           </a>
         </Button>
-        <Button
-          variant="plain"
-          aria-label={`Remove ${job.name}`}
-          title="Remove"
-          onClick={() => remove.mutate()}
-        >
-          <Trash2 />
-        </Button>
+        <Changes>
+          <Button
+            variant="plain"
+            aria-label={`Remove ${job.name}`}
+            title="Remove"
+            onClick={() => remove.mutate()}
+          >
+            <Trash2 />
+          </Button>
+        </Changes>
       </Flex>
     </Flex>
   );

@@ -4,6 +4,7 @@ import { Plus } from "lucide-react";
 import { type FormEvent, useState } from "react";
 import { answered, client, type Job, type JobSummary, Refused } from "../api/client";
 import { useJobs } from "../api/queries";
+import { Changes } from "../app/Changes";
 import { Empty } from "../app/Empty";
 import { FileButton } from "../app/FileButton";
 import { Loading } from "../app/Loading";
@@ -39,16 +40,18 @@ export function JobsScreen() {
         <Heading as="h1" fontFamily="heading" fontSize="34px" fontWeight="800" flex="1">
           Jobs
         </Heading>
-        <StartJob onStart={start.mutate} isBusy={start.isPending} />
-        <FileButton
-          label="Job file"
-          accept=".json,application/json"
-          size="md"
-          disabled={takeIn.isPending}
-          onFile={takeIn.mutate}
-        >
-          Import
-        </FileButton>
+        <Changes>
+          <StartJob onStart={start.mutate} isBusy={start.isPending} />
+          <FileButton
+            label="Job file"
+            accept=".json,application/json"
+            size="md"
+            disabled={takeIn.isPending}
+            onFile={takeIn.mutate}
+          >
+            Import
+          </FileButton>
+        </Changes>
       </Flex>
       <JobsList jobs={jobs.data} error={jobs.error} />
     </Box>

@@ -2,6 +2,7 @@ import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { FileDown } from "lucide-react";
 import { useReducer, useState } from "react";
 import type { Job, Schedule } from "../api/client";
+import { Changes } from "../app/Changes";
 import { Empty } from "../app/Empty";
 import { FileButton } from "../app/FileButton";
 import { JobBar } from "../app/JobBar";
@@ -67,6 +68,7 @@ function Openings({
           accept=".csv,.tsv,.txt"
           variant="plain"
           title="Lines of a CSV file whose first line names the columns: mark, wall, kind, unit, rough, at, head, header, source, jacks, kings"
+          disabled={!change.isAllowed}
           onFile={(file) => writing.take(file)}
         >
           Take in CSV
@@ -97,6 +99,7 @@ function Openings({
           ref={(box: HTMLElement | null) => box?.focus()}
           onPaste={(event) => {
             event.preventDefault();
+            if (!change.isAllowed) return;
             writing.take(new Blob([event.clipboardData.getData("text")]));
           }}
           _focusVisible={{ outline: "none" }}
@@ -114,23 +117,25 @@ function Openings({
       ) : (
         <Flex flex="1" minH="0" direction={{ base: "column", lg: "row" }}>
           <Flex direction="column" flex="1" minW="0" minH="0">
-            <ScheduleTable
-              schedule={schedule}
-              grid={grid}
-              act={act}
-              waiting={writing.waiting}
-              onWrite={(changes) => changes.length > 0 && writing.write(changes)}
-              onTable={(text) => writing.take(new Blob([text]))}
-              onCheck={({ marks, checked }) =>
-                change.make({
-                  edit: "check-openings",
-                  ids: marks,
-                  is_checked: !checked || checked.is_lost,
-                  by: "",
-                  at: "",
-                })
-              }
-            />
+            <Changes>
+              <ScheduleTable
+                schedule={schedule}
+                grid={grid}
+                act={change.isAllowed ? act : (step) => step.type !== "type" && act(step)}
+                waiting={writing.waiting}
+                onWrite={(changes) => change.isAllowed && changes.length > 0 && writing.write(changes)}
+                onTable={(text) => change.isAllowed && writing.take(new Blob([text]))}
+                onCheck={({ marks, checked }) =>
+                  change.make({
+                    edit: "check-openings",
+                    ids: marks,
+                    is_checked: !checked || checked.is_lost,
+                    by: "",
+                    at: "",
+                  })
+                }
+              />
+            </Changes>
             <Text px="4" py="2" fontSize="13px" color="faint" borderTopWidth="1px">
               Arrows walk, with Shift they choose; typing writes, Enter goes down, Delete lets cells follow
               again, Ctrl+D fills down. Cells are copied to a spreadsheet and pasted from one.{" "}

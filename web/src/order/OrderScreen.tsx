@@ -2,6 +2,7 @@ import { Box, chakra, Flex, Heading, Tabs, Text } from "@chakra-ui/react";
 import { FileDown, Printer } from "lucide-react";
 import { useState } from "react";
 import type { Job, Order, OrderLine } from "../api/client";
+import { Changes } from "../app/Changes";
 import { Download } from "../app/Download";
 import { Empty } from "../app/Empty";
 import { JobBar } from "../app/JobBar";
@@ -144,7 +145,9 @@ function Ordered({
                 <Tabs.Trigger value="thumb">By thumb</Tabs.Trigger>
               </Tabs.List>
               <Tabs.Content value="stock">
-                <StockCard job={job} order={order} change={change} />
+                <Changes>
+                  <StockCard job={job} order={order} change={change} />
+                </Changes>
               </Tabs.Content>
               <Tabs.Content value="thumb">
                 <ThumbCard order={order} />
@@ -214,13 +217,15 @@ function BoardTable({
               </td>
               <td>
                 <Box w="86px" ms="auto" css={{ "& input": { textAlign: "end" } }}>
-                  <TextField
-                    label={`Price of a ${line.section} x ${line.board}`}
-                    isBare
-                    value={line.price ?? ""}
-                    placeholder="price"
-                    onEnter={(text) => stock.price(line.section, line.length.inches, text)}
-                  />
+                  <Changes>
+                    <TextField
+                      label={`Price of a ${line.section} x ${line.board}`}
+                      isBare
+                      value={line.price ?? ""}
+                      placeholder="price"
+                      onEnter={(text) => stock.price(line.section, line.length.inches, text)}
+                    />
+                  </Changes>
                 </Box>
               </td>
               <td>{line.cost && <Figure text={line.cost} fontSize="16px" />}</td>

@@ -1,5 +1,6 @@
 import { Button } from "@chakra-ui/react";
 import { FlipHorizontal, FlipVertical, Ruler } from "lucide-react";
+import { Changes } from "../app/Changes";
 import { FileButton } from "../app/FileButton";
 import { JobBar } from "../app/JobBar";
 import { useOpenJob } from "../app/JobScreens";
@@ -27,30 +28,32 @@ export function PlanBar({
       >
         <Ruler /> Dimensions
       </Button>
-      <Button
-        variant="plain"
-        title="Turn the plan over, east to west"
-        onClick={() => change.make({ edit: "mirror-job", across: "east-west" })}
-      >
-        <FlipHorizontal /> East–west
-      </Button>
-      <Button
-        variant="plain"
-        title="Turn the plan over, north to south"
-        onClick={() => change.make({ edit: "mirror-job", across: "north-south" })}
-      >
-        <FlipVertical /> North–south
-      </Button>
-      <FileButton
-        label="Drawing or picture of the plan"
-        accept=".dxf,.ifc,.png,.jpg,.jpeg,.pdf"
-        variant="plain"
-        title="Walls from a DXF or IFC file, or a picture (PNG, JPEG, PDF) to lay under them"
-        disabled={isReading}
-        onFile={onFile}
-      >
-        Bring in
-      </FileButton>
+      <Changes>
+        <Button
+          variant="plain"
+          title="Turn the plan over, east to west"
+          onClick={() => change.make({ edit: "mirror-job", across: "east-west" })}
+        >
+          <FlipHorizontal /> East–west
+        </Button>
+        <Button
+          variant="plain"
+          title="Turn the plan over, north to south"
+          onClick={() => change.make({ edit: "mirror-job", across: "north-south" })}
+        >
+          <FlipVertical /> North–south
+        </Button>
+        <FileButton
+          label="Drawing or picture of the plan"
+          accept=".dxf,.ifc,.png,.jpg,.jpeg,.pdf"
+          variant="plain"
+          title="Walls from a DXF or IFC file, or a picture (PNG, JPEG, PDF) to lay under them"
+          disabled={isReading}
+          onFile={onFile}
+        >
+          Bring in
+        </FileButton>
+      </Changes>
     </JobBar>
   );
 }

@@ -44,7 +44,7 @@ function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange 
   const says = draft.says ?? bringIn.says;
 
   function onKey(event: KeyboardEvent) {
-    const edit = keyEdit(event, selection);
+    const edit = change.isAllowed ? keyEdit(event, selection) : null;
     if (edit) change.make(edit);
     else if (event.key === "Escape") act({ type: "nothing" });
     else if (event.key === "Enter" && selection.walls[0]) openBench(selection.walls[0]);
@@ -81,9 +81,7 @@ function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange 
             areDimensionsShown={areDimensionsShown}
             isDragging={draft.isDragging}
             onSelect={act}
-            onDrag={draft.drag}
-            onDrop={draft.drop}
-            onTurn={change.make}
+            {...(change.isAllowed ? { onDrag: draft.drag, onDrop: draft.drop, onTurn: change.make } : STAYS)}
             onKey={onKey}
             job={job.id}
             picture={picture}
@@ -110,6 +108,9 @@ function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange 
     </>
   );
 }
+
+/** A plan that whoever looks at it may not change: hands turn and move the paper, and nothing on it. */
+const STAYS = { onDrag: () => {}, onDrop: () => {}, onTurn: () => {} };
 
 const TYPE_THE_OUTSIDE = {
   placeholder: "36' R 22-6 R 36' R close",

@@ -1,6 +1,7 @@
 import { Tabs } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Plan } from "../api/client";
+import { Changes } from "../app/Changes";
 import { useOpenJob } from "../app/JobScreens";
 import { DrawingCard } from "./DrawingCard";
 import { OrderPanel } from "./OrderPanel";
@@ -46,15 +47,17 @@ export function PlanSide({
     );
   return (
     <>
-      {picture && <PictureCard picture={picture} work={pictureWork} change={change} />}
-      <SelectionCard
-        job={job}
-        plan={plan}
-        selection={selection}
-        change={change}
-        onSelect={onSelect}
-        onOpen={onOpen}
-      />
+      <Changes>
+        {picture && <PictureCard picture={picture} work={pictureWork} change={change} />}
+        <SelectionCard
+          job={job}
+          plan={plan}
+          selection={selection}
+          change={change}
+          onSelect={onSelect}
+          onOpen={onOpen}
+        />
+      </Changes>
       <Tabs.Root value={tab} onValueChange={({ value }) => setTab(value)} lazyMount unmountOnExit>
         <Tabs.List>
           <Tabs.Trigger value="walls">Walls</Tabs.Trigger>

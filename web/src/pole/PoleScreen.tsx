@@ -2,6 +2,7 @@ import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import { Printer, Scroll } from "lucide-react";
 import { useState } from "react";
 import type { Job, Pole, Poles } from "../api/client";
+import { Changes } from "../app/Changes";
 import { Empty } from "../app/Empty";
 import { SEVERITIES } from "../app/FindingTally";
 import { JobBar } from "../app/JobBar";
@@ -141,9 +142,11 @@ function PoleCard({
       )}
       {asked && (
         <Flex gap="2" mt="2">
-          <Button variant="solid" disabled={refusal !== null || poles.edit === null} onClick={onTake}>
-            Take it
-          </Button>
+          <Changes>
+            <Button variant="solid" disabled={refusal !== null || poles.edit === null} onClick={onTake}>
+              Take it
+            </Button>
+          </Changes>
           <Button onClick={() => onAsk("head", null)}>Leave it as it was</Button>
         </Flex>
       )}

@@ -1,5 +1,6 @@
 import { Box, Button, chakra, Flex, Heading, Text } from "@chakra-ui/react";
 import type { Effect, Tally } from "../api/client";
+import { useMay } from "../app/session";
 import { useWords } from "../app/words";
 import { Figure } from "../drawing/Figure";
 
@@ -42,6 +43,7 @@ export function EffectCard({
   onLeave: () => void;
 }) {
   const { say } = useWords();
+  const may = useMay("change");
   const after = effect?.after;
   return (
     <Box as="section" aria-label="Effect on this job" px="4" py="3" borderBottomWidth="1px">
@@ -74,7 +76,7 @@ export function EffectCard({
       </Flex>
       {says ? (
         <Flex gap="2" mt="2">
-          <Button variant="solid" disabled={isWaiting || refusal !== null} onClick={onTake}>
+          <Button variant="solid" disabled={isWaiting || refusal !== null || !may} onClick={onTake}>
             Take it for this job
           </Button>
           <Button onClick={onLeave}>Leave it</Button>

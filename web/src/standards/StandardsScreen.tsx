@@ -1,6 +1,7 @@
 import { Box, Button, Flex } from "@chakra-ui/react";
 import { useState } from "react";
 import type { CrewStandard, Job, Tally, Way, WaysGroup } from "../api/client";
+import { Changes } from "../app/Changes";
 import { scrollToGroup } from "../app/Field";
 import { JobBar } from "../app/JobBar";
 import { useOpenJob } from "../app/JobScreens";
@@ -65,7 +66,9 @@ function AllChoices({
         <Box flex="1" minW="0" overflowY="auto" pb="4">
           {ways.map((group) =>
             group.name === WORDS ? (
-              <WordsCard key={group.name} rows={group.rows} onSay={takeWord} />
+              <Changes key={group.name}>
+                <WordsCard rows={group.rows} onSay={takeWord} />
+              </Changes>
             ) : (
               <PartOfStandard
                 key={group.name}
@@ -88,13 +91,15 @@ function AllChoices({
               onTake={() => considered && make(editOf(considered), () => consider(null))}
               onLeave={() => consider(null)}
             />
-            <CrewCard
-              job={job}
-              standards={standards.data ?? []}
-              onConsider={(standard) => consider(takeStandard(standard))}
-              onKeep={(name) => keeping.keep({ name, job: job.id })}
-              onForget={(name) => keeping.forget(name)}
-            />
+            <Changes>
+              <CrewCard
+                job={job}
+                standards={standards.data ?? []}
+                onConsider={(standard) => consider(takeStandard(standard))}
+                onKeep={(name) => keeping.keep({ name, job: job.id })}
+                onForget={(name) => keeping.forget(name)}
+              />
+            </Changes>
           </Box>
         </SidePanel>
       </Flex>

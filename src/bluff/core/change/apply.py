@@ -14,6 +14,7 @@ from bluff.core.errors import EditError, SettingError
 from bluff.core.job.edit import (
     AddOpening,
     AddWall,
+    BringBack,
     ChangeOpening,
     ChangeWall,
     CheckOpenings,
@@ -85,6 +86,8 @@ def apply(job: Job, edit: Edit) -> Job:
             return _apply_to_openings(job, edit)
         case SetStock(stock):
             return replace(job, stock=stock)
+        case BringBack():
+            raise EditError("Bring a revision back under History, where they are kept.", "revision")
         case Several(_, edits):
             return _apply_all(job, edits)
         case _:

@@ -228,6 +228,13 @@ class Several:
     edits: "tuple[Edit, ...]"
 
 
+@dataclass(frozen=True, slots=True)
+class BringBack:
+    """Make the job what it was at an earlier revision, which only whoever keeps them knows."""
+
+    revision: int
+
+
 PlanEdit: TypeAlias = (
     MoveWalls
     | SetClear
@@ -253,6 +260,7 @@ Edit: TypeAlias = (
     | RemoveOpening
     | CheckOpenings
     | SetStock
+    | BringBack
     | PlanEdit
     | Several
 )
@@ -265,8 +273,6 @@ def describe(edit: Edit) -> str:
     'remove wall B'
     """
     match edit:
-        case RenameJob(name):
-            return f"rename the job {name}"
         case SetWays() | SetWay() | TakeStandard():
             return _describe_ways(edit)
         case AddWall(wall):
@@ -283,12 +289,22 @@ def describe(edit: Edit) -> str:
             return f"remove {opening_id}"
         case CheckOpenings(ids, is_checked):
             return f"{'check' if is_checked else 'uncheck'} {', '.join(ids[:6])}{' …' if len(ids) > 6 else ''}"
-        case SetStock():
-            return "change the boards there are"
+        case RenameJob() | SetStock() | BringBack():
+            return _describe_whole(edit)
         case Several(says):
             return says
         case _:
             return _describe_plan(edit)
+
+
+def _describe_whole(edit: RenameJob | SetStock | BringBack) -> str:
+    match edit:
+        case RenameJob(name):
+            return f"rename the job {name}"
+        case SetStock():
+            return "change the boards there are"
+        case BringBack(revision):
+            return f"bring revision {revision} back"
 
 
 def _describe_ways(edit: SetWays | SetWay | TakeStandard) -> str:

@@ -1,0 +1,27 @@
+"""`./bluff sign-in NAME`: a link for somebody who lost every other way in, from whoever has the machine."""
+
+import sys
+
+import psycopg
+
+from bluff.at_hand import address_served, database_at_hand
+from bluff.service.sessions import link_for
+from bluff.store import accounts
+from bluff.store.cluster import ClusterError
+from bluff.store.database import open_pool
+
+
+def print_link(name: str) -> int:
+    """Print a link that lets somebody in once, to choose a password; returns the exit code."""
+    try:
+        with database_at_hand() as url, open_pool(url) as pool, pool.connection() as connection:
+            account = accounts.account_called(connection, name)
+            if account is None:
+                print(f"Nobody is called {name} here.", file=sys.stderr)
+                return 1
+            token = link_for(connection, account.id)
+    except (ClusterError, psycopg.OperationalError) as error:
+        print(error, file=sys.stderr)
+        return 1
+    print(f"{address_served() or ''}/enter#{token}")
+    return 0

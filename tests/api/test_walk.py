@@ -1,0 +1,109 @@
+"""Every route there is, walked by everybody who may not: nobody, a guest, another crew, a viewer, a framer.
+
+Walked by the API's own description, so that a new route cannot be forgotten.
+"""
+
+import os
+from pathlib import Path
+from urllib.parse import urlsplit
+from uuid import UUID
+
+import pytest
+import requests
+import schemathesis
+from hypothesis import HealthCheck, Phase, given, settings
+from hypothesis import strategies as st
+from schemathesis import GenerationMode
+
+from bluff.api.app import openapi_schema
+from bluff.serve import background_server
+from bluff.service.people import People
+from bluff.service.sessions import begin, enter
+from bluff.service.shares import Shares
+from bluff.store.accounts import Role
+from bluff.store.database import open_pool
+from people import stranger_of
+
+EXAMPLE = (Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json").read_bytes()
+OPERATIONS = [
+    operation
+    for result in schemathesis.openapi.from_dict(openapi_schema()).get_all_operations()
+    # What is about whoever asks, and nobody else.
+    if not (operation := result.ok()).path.startswith("/api/session")
+]
+AT_THE_GATE = {400, 413, 415, 422}
+CASES = 40 if os.environ.get("BLUFF_LONG") else 2
+KEPT = ("job", "revision", "crew_standard", "crew_stock", "cutting", "cutting_run", "plan_picture", "share", "account")
+RECORDED = ("piece_cut",)
+
+
+@pytest.fixture(scope="module")
+def address(database_url):
+    with open_pool(database_url) as pool, background_server(pool) as address:
+        yield address
+
+
+def of_browser(address, token=None):
+    session = requests.Session()
+    if token:
+        session.cookies.set(f"bluff_session_{urlsplit(address).port}", token)
+    return session
+
+
+def walkers(pool, account, address, other):
+    """Everybody who walks, by what they are, signed in as that."""
+    tokens = {
+        "nobody": None,
+        "guest": enter(pool, Shares(pool, account).make(other, None)).token,
+        "stranger": begin(pool, stranger_of(pool)),
+    }
+    for role in (Role.VIEWER, Role.FRAMER):
+        tokens[role] = enter(pool, People(pool, account).invite(role, "WA", role)).token
+    return {who: of_browser(address, token) for who, token in tokens.items()}
+
+
+def kept(pool, crew, tables):
+    """What is kept of a crew, as text."""
+    rows = "SELECT string_agg(t::text, '|' ORDER BY t::text) FROM {} AS t WHERE crew_id = %s"
+    with pool.connection() as connection:
+        return [connection.execute(rows.format(table), (crew,)).fetchone()[0] for table in tables]
+
+
+def misdeed(who, answer):
+    """What is wrong with an answer for whoever asked, None where nothing is."""
+    if answer.status_code >= 500:
+        return "a fault of ours"
+    match who:
+        case "nobody" if answer.status_code not in {401, *AT_THE_GATE}:
+            return "nobody is let in"
+        case "guest" if answer.status_code not in {404, *AT_THE_GATE}:
+            return "a guest of one job reaches another"
+        case "stranger" if "Quill" in answer.text or "LF" in answer.text:
+            return "another crew sees it"
+    return None
+
+
+@pytest.mark.parametrize("operation", OPERATIONS, ids=lambda operation: operation.label)
+def test_nobody_sees_or_changes_what_is_not_theirs(operation, address, pool, account):
+    lead = of_browser(address, begin(pool, account))
+    job = lead.post(f"{address}/api/jobs/import", data=EXAMPLE, timeout=30).json()["id"]
+    other = UUID(lead.post(f"{address}/api/jobs", json={"name": "Other"}, timeout=30).json()["id"])
+    walking = walkers(pool, account, address, other)
+    known = {"job_id": job, "wall_id": "A", "opening_id": "W1", "person_id": str(account.id)}
+    before = kept(pool, account.crew_id, KEPT + RECORDED)
+
+    @settings(max_examples=CASES, phases=[Phase.generate], suppress_health_check=list(HealthCheck))
+    @given(st.data())
+    def walk(data):
+        case = data.draw(operation.as_strategy(generation_mode=GenerationMode.POSITIVE))
+        case.path_parameters |= {name: known[name] for name in case.path_parameters if name in known}
+        for who, session in walking.items():
+            # Both may look, and looking is what takes long.
+            if operation.method == "get" and who in {Role.VIEWER, Role.FRAMER}:
+                continue
+            answer = case.call(base_url=address, session=session, timeout=60)
+            assert not misdeed(who, answer), f"{who}: {answer.status_code} {answer.text[:200]}"
+            tables = KEPT if who == Role.FRAMER else KEPT + RECORDED
+            assert kept(pool, account.crew_id, tables) == before[: len(tables)], f"{who} changed something"
+
+    walk()

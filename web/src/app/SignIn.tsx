@@ -1,0 +1,101 @@
+import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { type FormEvent, useState } from "react";
+import { signedIn, useAway } from "../api/away";
+import { answered, client, type SignedIn } from "../api/client";
+import { PlainField } from "./PlainField";
+
+/** Asks who this is, over everything, and leaves what is below as it was: it goes on by itself afterwards. */
+export function SignIn() {
+  const { isOut, waiting } = useAway();
+  if (!isOut || isEntering()) return null;
+  return (
+    <Flex
+      role="dialog"
+      aria-modal
+      aria-label="Sign in"
+      position="fixed"
+      inset="0"
+      zIndex="modal"
+      bg="ground"
+      overflowY="auto"
+      direction="column"
+      align="center"
+      pt={{ base: "10vh", md: "18vh" }}
+      px="4"
+    >
+      <Box w="full" maxW="360px">
+        <Heading as="h1" fontFamily="heading" fontSize="44px" fontWeight="800" letterSpacing="-0.01em">
+          Bluff
+        </Heading>
+        <Text color="faint" mb="5">
+          {waiting > 0
+            ? "What you typed is kept, and goes in once you have signed in."
+            : "Walls laid out, framed, cut and checked. Who are you?"}
+        </Text>
+        <NameAndPassword />
+        <Text color="faint" fontSize="14px" mt="5">
+          No name yet, or no password any more? A lead of your crew makes you a link.
+        </Text>
+      </Box>
+    </Flex>
+  );
+}
+
+/** Whether a link is being opened, which signs in by itself. */
+function isEntering(): boolean {
+  return window.location.pathname === "/enter";
+}
+
+function NameAndPassword() {
+  const [name, setName] = useState("");
+  const [password, setPassword] = useState("");
+  const queries = useQueryClient();
+  const enter = useMutation({
+    mutationFn: () => answered<SignedIn>(client.POST("/api/session", { body: { name, password } })),
+    onSuccess: (session) => {
+      const before = queries.getQueryData<SignedIn>(["session"]);
+      // What somebody else saw is not shown to whoever came after.
+      if (before && before.name !== session.name) queries.clear();
+      queries.setQueryData(["session"], session);
+      signedIn();
+    },
+  });
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    enter.mutate();
+  }
+  return (
+    <Flex as="form" onSubmit={submit} direction="column" gap="3">
+      <PlainField
+        label="Name"
+        autoFocus
+        autoComplete="username"
+        autoCapitalize="none"
+        value={name}
+        onText={setName}
+      />
+      <PlainField
+        label="Password"
+        type="password"
+        autoComplete="current-password"
+        value={password}
+        onText={setPassword}
+      />
+      {enter.error && (
+        <Text role="alert" color="crayon">
+          {enter.error.message}
+        </Text>
+      )}
+      <Button
+        type="submit"
+        size="md"
+        variant="solid"
+        alignSelf="start"
+        disabled={!name.trim() || !password || enter.isPending}
+      >
+        Sign in
+      </Button>
+    </Flex>
+  );
+}

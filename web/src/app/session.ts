@@ -1,0 +1,19 @@
+import { type UseQueryResult, useQuery } from "@tanstack/react-query";
+import { answered, client, type SignedIn } from "../api/client";
+
+/** What somebody may do with the jobs of their crew. */
+export type Right = SignedIn["may"][number];
+
+/** Who is signed in; waits until somebody is. */
+export function useSession(): UseQueryResult<SignedIn> {
+  return useQuery({
+    queryKey: ["session"],
+    queryFn: () => answered<SignedIn>(client.GET("/api/session")),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+}
+
+/** Whether whoever is signed in may do something. */
+export function useMay(right: Right): boolean {
+  return useSession().data?.may.includes(right) ?? false;
+}

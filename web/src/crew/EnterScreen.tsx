@@ -1,0 +1,76 @@
+import { Box, Heading, Text } from "@chakra-ui/react";
+import { useQueryClient } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { useLocation, useNavigate } from "react-router";
+import { signedIn } from "../api/away";
+import { answered, client, type SignedIn } from "../api/client";
+import { Loading } from "../app/Loading";
+import { PasswordForm } from "./PasswordForm";
+
+/** Where a link leads: it lets in whom it was made for, to choose a password, or a guest to the one job it shows. */
+export function EnterScreen() {
+  const { hash } = useLocation();
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const [entered, enter] = useState<SignedIn | string | null>(null);
+
+  useEffect(() => {
+    // A link is good once: asked for twice, it would be refused to whoever has just been let in.
+    const token = hash.slice(1);
+    if (token) void opened(token).then(enter);
+  }, [hash]);
+
+  function on(session: SignedIn) {
+    queries.clear();
+    queries.setQueryData(["session"], session);
+    const job = session.only_job && `/jobs/${session.only_job}`;
+    const wall = session.wall && encodeURIComponent(session.wall);
+    navigate(job ? (wall ? `${job}/bench/${wall}` : `${job}/plan`) : "/", { replace: true });
+    signedIn();
+  }
+
+  if (hash.length < 2)
+    return <Told says="This link is not whole; copy all of it, with what is behind the #." />;
+  if (entered === null) return <Loading what="Opening the link" />;
+  if (typeof entered === "string") return <Told says={entered} />;
+  if (entered.only_job) return <Onward go={() => on(entered)} />;
+  return (
+    <Box p={{ base: "4", md: "8" }} maxW="420px">
+      <Heading as="h1" fontFamily="heading" fontSize="34px" fontWeight="800">
+        Welcome, {entered.name}
+      </Heading>
+      <Text mb="4">Choose a password, to sign in with on your other devices and next time.</Text>
+      <PasswordForm isForgotten onChosen={on} />
+    </Box>
+  );
+}
+
+const openings = new Map<string, Promise<SignedIn | string>>();
+
+/** Open a link, once however often it is drawn; who was let in, or why nobody was. */
+function opened(token: string): Promise<SignedIn | string> {
+  const before = openings.get(token);
+  if (before) return before;
+  const asked = answered<SignedIn>(client.POST("/api/session/link", { body: { token } })).catch(
+    (refused: Error) => refused.message,
+  );
+  openings.set(token, asked);
+  return asked;
+}
+
+function Onward({ go }: { go: () => void }) {
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once, when the guest is in
+  useEffect(go, []);
+  return <Loading what="Opening the job" />;
+}
+
+function Told({ says }: { says: string }) {
+  return (
+    <Box p={{ base: "4", md: "8" }} maxW="520px" role="alert">
+      <Heading as="h1" fontFamily="heading" fontSize="34px" fontWeight="800">
+        This link lets nobody in
+      </Heading>
+      <Text>{says}</Text>
+    </Box>
+  );
+}

@@ -1,0 +1,129 @@
+import { Box, chakra, Flex, Heading, Text } from "@chakra-ui/react";
+import type { Rework } from "../api/client";
+import { colour } from "../app/theme";
+import { Figure } from "../drawing/Figure";
+
+const SAYS = { changed: "", new: " is new", gone: " is gone" } as const;
+const PLATE = { top: "Top plate", bottom: "Bottom plate" } as const;
+
+/** A wall that is framed otherwise: both drawn over one another, what is struck and added, what is recut. */
+export function ReworkCard({ rework }: { rework: Rework }) {
+  return (
+    <Box as="section" aria-label={`Wall ${rework.wall}`} mt="4" pb="4" borderBottomWidth="1px">
+      <Heading as="h3" fontFamily="heading" fontWeight="800" fontSize="24px">
+        Wall {rework.wall}
+        {SAYS[rework.change]}
+      </Heading>
+      <OverOneAnother rework={rework} />
+      <Flex gap="8" wrap="wrap" mt="2" align="start">
+        {rework.change === "changed" &&
+          rework.plates.map(({ plate, strokes }) => (
+            <Box key={plate} as="section" aria-label={PLATE[plate]}>
+              <Text fontWeight="700">{PLATE[plate]}</Text>
+              <Strokes>
+                <tbody>
+                  {strokes.map((stroke) => (
+                    <tr key={`${stroke.added} ${stroke.at.text} ${stroke.symbol} ${stroke.ahead}`}>
+                      <td>
+                        <Text color={stroke.added ? "chalk" : "crayon"} fontWeight="700">
+                          {stroke.added ? "add" : "strike"}
+                        </Text>
+                      </td>
+                      <td>
+                        <Text fontFamily="figure" fontSize="19px" fontWeight="700">
+                          {stroke.symbol || "|"}
+                        </Text>
+                      </td>
+                      <td className="figure">
+                        <Figure
+                          text={(stroke.along ?? stroke.at).text}
+                          fontSize="22px"
+                          fontWeight="700"
+                          color={stroke.added ? "ink" : "crayon"}
+                        />
+                      </td>
+                      <td>
+                        <Text fontSize="13px" color="faint">
+                          {stroke.name}
+                          {stroke.opening && ` of ${stroke.opening}`}
+                          {stroke.ahead !== null && (stroke.ahead ? ", ahead" : ", behind")}
+                        </Text>
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </Strokes>
+            </Box>
+          ))}
+        {rework.recuts.length > 0 && (
+          <Box as="section" aria-label="Pieces">
+            <Text fontWeight="700">Pieces</Text>
+            <Strokes>
+              <tbody>
+                {rework.recuts.map(({ section, length, name, more }) => (
+                  <tr key={`${section} ${length.text}`}>
+                    <td className="figure">
+                      <Figure text={String(Math.abs(more))} fontSize="19px" fontWeight="700" />
+                    </td>
+                    <td>
+                      <Text color={more > 0 ? "chalk" : "crayon"} fontWeight="700">
+                        {more > 0 ? "more" : "fewer"}
+                      </Text>
+                    </td>
+                    <td>
+                      <Figure text={`${section} x ${length.text}`} fontSize="19px" fontWeight="700" />
+                    </td>
+                    <td>
+                      <Text fontSize="13px" color="faint">
+                        {name}
+                      </Text>
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </Strokes>
+          </Box>
+        )}
+      </Flex>
+    </Box>
+  );
+}
+
+const Strokes = chakra("table", {
+  base: {
+    borderCollapse: "collapse",
+    "& td": { pe: "3", py: "0.5", verticalAlign: "baseline", whiteSpace: "nowrap" },
+    "& .figure": { textAlign: "end" },
+  },
+});
+
+const LOOKS = {
+  same: { fill: colour("pine"), stroke: colour("pineEdge"), opacity: 0.45 },
+  gone: { fill: colour("crayonWash"), stroke: colour("crayon"), strokeDasharray: "2 1.5" },
+  new: { fill: colour("chalkWash"), stroke: colour("chalk") },
+} as const;
+
+/** What stays pale, what is gone dashed, what is new solid. */
+function OverOneAnother({ rework: { wall, length, height, pieces } }: { rework: Rework }) {
+  return (
+    <Box mt="2" overflowX="auto">
+      <svg
+        role="img"
+        aria-label={`Wall ${wall} as it was and as it is, over one another`}
+        viewBox={`-1 -1 ${length + 2} ${height + 2}`}
+        style={{ width: "100%", minWidth: 280, maxHeight: 260, display: "block" }}
+      >
+        {pieces.map(({ state, corners }, index) => (
+          <polygon
+            // biome-ignore lint/suspicious/noArrayIndexKey: pieces never change under a key
+            key={index}
+            points={corners.map(([x, y]) => `${x},${height - y}`).join(" ")}
+            strokeWidth="0.5"
+            vectorEffect="none"
+            {...LOOKS[state]}
+          />
+        ))}
+      </svg>
+    </Box>
+  );
+}

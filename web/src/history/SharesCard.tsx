@@ -1,0 +1,59 @@
+import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { Link2 } from "lucide-react";
+import { useState } from "react";
+import type { Job } from "../api/client";
+import { SelectField } from "../app/SelectField";
+import { OneTimeLink } from "../crew/OneTimeLink";
+import { useShares } from "./useHistory";
+
+const PLAN = "";
+
+/** Who outside the crew can see the job: links that are made, and ended. */
+export function SharesCard({ job }: { job: Job }) {
+  const { shares, isBusy, make, end } = useShares(job.id);
+  const [wall, setWall] = useState(PLAN);
+  const [path, show] = useState<string | null>(null);
+  return (
+    <Box as="section" aria-label="Shown to others" px="4" py="3" borderBottomWidth="1px">
+      <Heading as="h2" fontFamily="heading" fontWeight="800" fontSize="20px">
+        Shown to others
+      </Heading>
+      {shares?.length === 0 && (
+        <Text fontSize="14px" color="faint">
+          Nobody outside the crew can see this job.
+        </Text>
+      )}
+      {shares?.map((share) => (
+        <Flex key={share.id} align="center" gap="2" fontSize="14px">
+          <Text flex="1">
+            {share.wall ? `Opens at wall ${share.wall}` : "Opens at the plan"}, made by {share.by}{" "}
+            {new Date(share.created_at).toLocaleDateString([], { dateStyle: "medium" })}
+          </Text>
+          <Button
+            variant="plain"
+            disabled={isBusy}
+            aria-label={share.wall ? `End the link to wall ${share.wall}` : "End the link to the plan"}
+            onClick={() => void end(share.id)}
+          >
+            End
+          </Button>
+        </Flex>
+      ))}
+      <SelectField
+        label="Opens at"
+        value={wall}
+        choices={[
+          { value: PLAN, label: "the plan" },
+          ...job.walls.map(({ id }) => ({ value: id, label: `wall ${id}` })),
+        ]}
+        onChoose={setWall}
+      />
+      <Button disabled={isBusy} onClick={() => void make(wall || null).then(show)}>
+        <Link2 /> Make a link
+      </Button>
+      {path && (
+        <OneTimeLink name="whoever you send it to" path={path} isGoodUntilEnded onDone={() => show(null)} />
+      )}
+    </Box>
+  );
+}
