@@ -209,6 +209,8 @@ def main() -> None:
                 reduced_motion="reduce",
             )
             page = context.new_page()
+            # What never ends would never let the network be idle.
+            page.route("**/api/jobs/*/live", lambda route: route.abort())
             page.goto("/")
             arrange(page)
             page.wait_for_load_state("networkidle")

@@ -4,9 +4,10 @@ import re
 
 import pytest
 from playwright.sync_api import expect
+from tools.served import sign_in as sign_in_as
 
 from bluff.demo import load_demo
-from bluff.service.sessions import set_password
+from bluff.service.sessions import begin, set_password
 
 PASSWORD = "three words do"
 
@@ -113,3 +114,63 @@ def test_a_guest_sees_one_job_and_what_is_ended_shows_nothing(demo, device, pool
     expect(page.get_by_text("Nobody outside the crew can see this job.")).to_be_visible()
     device.reload()
     expect(device.get_by_role("dialog", name="Sign in")).to_be_visible()
+
+
+def test_what_another_does_comes_on_the_screen_and_both_see_who_is_here(demo, device):
+    """A lead adds a window while a framer looks; a second lead would see it as fast."""
+    job = demo.url
+    device.goto(invited(demo, "Ro", "framer"))
+    device.get_by_label("New password").fill(PASSWORD)
+    device.get_by_role("button", name="Choose this password").click()
+    expect(device.get_by_role("heading", name="Jobs")).to_be_visible()
+    device.goto(job)
+    demo.goto(job)
+    expect(demo.get_by_role("list", name="Also here")).to_have_text("RO")
+    expect(device.get_by_role("list", name="Also here")).to_have_text("LF")
+    line = demo.get_by_label("Type what the plan says")
+    line.fill("2-0x2-0 @ 34-0 in C")
+    line.press("Enter")
+    expect(device.locator("[data-opening=W8]")).to_have_count(1)
+    device.goto("/")
+    expect(demo.get_by_role("list", name="Also here")).to_have_count(0)
+
+
+def test_two_leads_change_different_things_at_once_and_it_is_said(demo, browser, address, pool, account):
+    context = browser.new_context(base_url=address, service_workers="block", reduced_motion="reduce")
+    sign_in_as(context, address, begin(pool, account))
+    other = context.new_page()
+    # Somebody whose screen is not told in time, as on a bad line.
+    other.route("**/live", lambda route: route.abort())
+    other.goto(demo.url)
+    expect(other.locator("[data-wall=H] > polygon")).to_be_visible()
+    for page, text in ((demo, "W1 @ 6-2"), (other, "W6 head 80")):
+        line = page.get_by_label("Type what the plan says")
+        line.fill(text)
+        line.press("Enter")
+        expect(line).to_have_value("")
+    expect(
+        other.get_by_role("status").filter(has_text="Made on top of what changed meanwhile. LF: change W1.")
+    ).to_be_visible()
+    context.close()
+
+
+def test_a_change_is_drawn_over_what_was_and_brought_back(demo):
+    page = demo
+    line = page.get_by_label("Type what the plan says")
+    line.fill("W1 @ 6-2")
+    line.press("Enter")
+    expect(line).to_have_value("")
+    page.get_by_role("link", name="History").click()
+    wall = page.get_by_role("region", name="Wall A")
+    # On centre 5-8 the king stood at 43 1/2; six inches on it stands at 49 1/2.
+    expect(wall.get_by_role("region", name="Bottom plate").get_by_role("row").first).to_have_text(
+        re.compile(r"strike\s*K.*43.*king of W1, ahead")
+    )
+    page.get_by_role("button", name="start the job").click()
+    page.get_by_role("tab", name="The plan then").click()
+    expect(page.locator("[data-opening=W1]")).to_have_count(1)
+    page.get_by_role("button", name="Bring revision 0 back").click()
+    expect(page.get_by_role("button", name="bring revision 0 back")).to_be_visible()
+    page.get_by_role("button", name="bring revision 0 back").click()
+    page.get_by_role("tab", name="Since then").click()
+    expect(page.get_by_text("No wall is framed otherwise")).to_be_visible()

@@ -27,6 +27,7 @@ from bluff.api import (
     job,
     jobs,
     line,
+    live,
     openings,
     order,
     people,
@@ -41,6 +42,7 @@ from bluff.api.errors import install_error_handlers
 from bluff.api.gate import Gate
 from bluff.api.quiet import Hearing, Quiet
 from bluff.api.wire import Refusal
+from bluff.service.live import Live
 from bluff.service.queue import Queue
 
 WEB = Path(__file__).resolve().parents[3] / "web" / "dist"
@@ -75,6 +77,7 @@ _PARTS = (
     stock,
     people,
     history,
+    live,
 )
 
 _FOR_GOOD = "public, max-age=31536000, immutable"
@@ -135,8 +138,7 @@ def make_app(pool: ConnectionPool, web: Path | None = WEB) -> FastAPI:
 
     @asynccontextmanager
     async def lifespan(app: FastAPI) -> AsyncIterator[None]:
-        app.state.pool = pool
-        async with quiet.collecting():
+        async with quiet.collecting(), app.state.live.listening():
             yield
 
     app = FastAPI(
@@ -150,6 +152,7 @@ def make_app(pool: ConnectionPool, web: Path | None = WEB) -> FastAPI:
     )
     app.state.pool = pool
     app.state.queue = Queue(pool)
+    app.state.live = Live(pool)
     # The usual level takes four times as long for a tenth less, and somebody waits.
     app.add_middleware(GZipMiddleware, minimum_size=1024, compresslevel=4)
     app.add_middleware(Hearing, quiet=quiet)

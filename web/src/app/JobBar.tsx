@@ -3,6 +3,7 @@ import { Redo2, Undo2 } from "lucide-react";
 import type { ReactNode } from "react";
 import type { Job } from "../api/client";
 import { Changes } from "./Changes";
+import { Others } from "./Others";
 import { TakeOut } from "./TakeOut";
 import { TextField } from "./TextField";
 import type { JobChange } from "./useJobChange";
@@ -57,6 +58,7 @@ export function JobBar({
       >
         {children}
       </Flex>
+      <Others />
       <Flex gap="1" flexShrink="0">
         <Changes>
           <Button

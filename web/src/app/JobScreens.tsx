@@ -1,6 +1,7 @@
 import { Outlet, useOutletContext, useParams } from "react-router";
 import type { Job } from "../api/client";
 import { useJob } from "../api/queries";
+import { OthersContext, useLive } from "./live";
 import { Shown } from "./Shown";
 import { type JobChange, useJobChange } from "./useJobChange";
 import { useUndoKeys } from "./useUndoKeys";
@@ -25,12 +26,15 @@ export function useOpenJob(): OpenJob {
 function Opened({ id }: { id: string }) {
   const asked = useJob(id);
   const change = useJobChange(id);
+  const others = useLive(id);
   useUndoKeys(change);
   return (
     <Shown asked={asked} what="Opening the job" trouble="This job could not be opened">
       {(job) => (
         <WordsProvider words={job.words}>
-          <Outlet context={{ job, change } satisfies OpenJob} />
+          <OthersContext value={others}>
+            <Outlet context={{ job, change } satisfies OpenJob} />
+          </OthersContext>
         </WordsProvider>
       )}
     </Shown>
