@@ -18,8 +18,10 @@ usage: ./bluff COMMAND
   test --long         the same, trying at random for hours what otherwise takes minutes
   work                a worker alone, on the database BLUFF_DATABASE_URL names; start has one of its own
   sign-in NAME        print a link that lets somebody in once, to choose a password
+  backup FILE         write everything that is kept to a file
+  restore FILE        put what a backup has in place of everything; --over where there are jobs
   frame JOB.json      print a job file framed, as JSON
-  cut JOB.json        print how its pieces are cut from boards, as JSON; --wall A for that alone, --demand LIST.json for a bare list
+  cut JOB.json        print how its pieces are cut, as JSON; --wall A that alone, --demand LIST.json a bare list
   generate            write the schemas and the front end's types again
   screenshots         take the pictures in docs/screenshots/ again from the demo job
   lock                resolve the Python packages anew
@@ -36,7 +38,12 @@ def main(arguments: list[str]) -> int:
                 setup.python_environment(for_tests=False)
                 setup.front_end()
             _become("serve", *(["--demo"] if command == "demo" else []), *rest)
-        case "frame" | "cut" | "work" | "sign-in":
+        case "sign-in" | "backup" | "restore":
+            with _one_at_a_time():
+                setup.database_programs()
+                setup.python_environment(for_tests=False)
+            _become(command, *rest)
+        case "frame" | "cut" | "work":
             with _one_at_a_time():
                 setup.python_environment(for_tests=False)
             _become(command, *rest)

@@ -32,6 +32,14 @@ def main(arguments: Sequence[str] | None = None) -> int:
             from bluff.way_in import print_link
 
             return print_link(options.name)
+        case "backup":
+            from bluff.backups import back_up
+
+            return back_up(options.file)
+        case "restore":
+            from bluff.backups import restore
+
+            return restore(options.file, is_over=options.over)
         case "work":
             from bluff.worker import work_alone
 
@@ -187,6 +195,11 @@ def _parser() -> argparse.ArgumentParser:
     )
     sign_in = commands.add_parser("sign-in", help="print a link that lets somebody in once, to choose a password")
     sign_in.add_argument("name", help="who")
+    backup = commands.add_parser("backup", help="write everything that is kept to a file")
+    backup.add_argument("file", type=Path, help="where to")
+    restore = commands.add_parser("restore", help="put what a backup has in place of everything that is kept")
+    restore.add_argument("file", type=Path, help="a backup")
+    restore.add_argument("--over", action="store_true", help="write over jobs that are there")
     work = commands.add_parser("work", help="do what servers on BLUFF_DATABASE_URL hand to workers")
     work.add_argument("--until-input-ends", action="store_true", help="end when whoever started it is gone")
     return parser

@@ -17,6 +17,7 @@ from psycopg_pool import ConnectionPool
 
 from bluff.api.app import WEB, make_app
 from bluff.at_hand import LOCAL
+from bluff.backups import backups_beside
 from bluff.demo import demo_sign_in, load_demo
 from bluff.formats.bounded import WORKERS
 from bluff.service.sessions import ensure_installation, is_entered, link_for
@@ -86,7 +87,7 @@ def serve(with_demo: bool, port: int | None, *, is_behind_proxy: bool = False) -
                 print(f"\n  Bluff is at  {address}\n{ways_in}  Ctrl-C stops it.\n", flush=True)
                 app = make_app(pool, WEB)
                 server = uvicorn.Server(_config(app, "warning", is_behind_proxy=is_behind_proxy))
-                with worker_beside(url):
+                with worker_beside(url), _backups(url):
                     server.run(sockets=[listening])
     except (ServeError, ClusterError, psycopg.OperationalError) as error:
         print(error, file=sys.stderr)
@@ -140,6 +141,16 @@ def _alone() -> Iterator[Callable[[str], None]]:
 
         word.truncate(0)
         yield say_where
+
+
+@contextmanager
+def _backups(url: str) -> Iterator[None]:
+    """The day's backup of a database of one's own; who brings another looks after it."""
+    if os.environ.get("BLUFF_DATABASE_URL"):
+        yield
+        return
+    with backups_beside(url, LOCAL / "backups"):
+        yield
 
 
 @contextmanager

@@ -23,6 +23,7 @@ from bluff.api import (
     cutting_files,
     draft,
     files,
+    health,
     history,
     job,
     jobs,
@@ -78,6 +79,7 @@ _PARTS = (
     people,
     history,
     live,
+    health,
 )
 
 _FOR_GOOD = "public, max-age=31536000, immutable"

@@ -158,7 +158,7 @@ class Cluster:
         return self._run("pg_ctl", action, f"--pgdata={self.data}", "--wait", "--silent", *options)
 
     def _run(self, program: str, *arguments: str) -> subprocess.CompletedProcess[str]:
-        command = [str(_programs() / program), *arguments]
+        command = [str(server_programs() / program), *arguments]
         if os.geteuid() == 0:
             command = [*_AS_SYSTEM_USER, *command]
         # pg_ctl leaves its server behind with our streams; a file lets this call end when pg_ctl does.
@@ -182,7 +182,7 @@ def throwaway_cluster() -> Iterator[str]:
         shutil.rmtree(root, ignore_errors=True)
 
 
-def _programs() -> Path:
+def server_programs() -> Path:
     """Where Debian keeps PostgreSQL's server programs: /usr/lib/postgresql/15/bin."""
     found = sorted(Path("/usr/lib/postgresql").glob("*/bin/initdb"), key=lambda path: int(path.parts[-3]))
     if not found:

@@ -51,6 +51,11 @@ def migrate(url: str) -> int:
         backend.connection.close()
 
 
+def known_migrations() -> set[str]:
+    """Every migration this Bluff knows."""
+    return {migration.id for migration in read_migrations(str(MIGRATIONS))}
+
+
 def open_pool(url: str) -> Pool:
     """A pool of connections, opened; close it when the server ends."""
     options: dict[str, Any] = {"options": "-c timezone=UTC"}

@@ -1,0 +1,131 @@
+"""Backups: everything that is kept, pictures included, in one file of PostgreSQL's own."""
+
+import os
+import re
+import subprocess
+from contextlib import suppress
+from datetime import UTC, datetime, timedelta
+from pathlib import Path
+
+from psycopg.conninfo import conninfo_to_dict, make_conninfo
+
+from bluff.store.cluster import server_programs
+from bluff.store.database import known_migrations, migrate
+
+KEPT = 10
+"""Backups made by themselves that are kept; the oldest make room."""
+OLD = timedelta(days=3)
+"""What the newest backup must not be, or it is said."""
+_NAMES = "bluff-*.backup"
+_TABLE = "_yoyo_migration"
+
+
+class BackupError(RuntimeError):
+    """A backup could not be made or restored; the message says what to do, and nothing was changed."""
+
+
+def write_backup(url: str, file: Path) -> None:
+    """Write everything that is kept to a file, in place of one of that name; a half-written one never is.
+
+    Raises:
+        BackupError: It could not be written.
+    """
+    making = file.with_name(f".{file.name}.making")
+    try:
+        _run(url, "pg_dump", "--format=custom", "--no-owner", "--no-privileges", f"--file={making}")
+        with making.open("rb") as written:
+            os.fsync(written.fileno())
+        making.replace(file)
+    except OSError as error:
+        raise BackupError(f"The backup could not be written to {file}: {error.strerror}.") from error
+    finally:
+        with suppress(OSError):
+            making.unlink(missing_ok=True)
+
+
+def read_backup(url: str, file: Path) -> None:
+    """Put what a backup has in place of everything that is kept, all of it or nothing, and bring it up to date.
+
+    Raises:
+        BackupError: It is none, was made by a newer Bluff, or could not be read.
+    """
+    if not file.is_file():
+        raise BackupError(f"There is no file {file}.")
+    unknown = _migrations_of(url, file) - known_migrations()
+    if unknown:
+        raise BackupError(
+            f"{file.name} was made by a newer Bluff ({', '.join(sorted(unknown))}); update this one first."
+        )
+    _run(
+        url,
+        "pg_restore",
+        "--clean",
+        "--if-exists",
+        "--no-owner",
+        "--no-privileges",
+        "--single-transaction",
+        "--exit-on-error",
+        f"--dbname={_without_password(url)}",
+        str(file),
+        is_named=True,
+    )
+    migrate(url)
+
+
+def daily(url: str, directory: Path, now: datetime | None = None) -> Path | None:
+    """Make the day's backup unless there is one, and drop what is more than `KEPT`; the new one, if it was made.
+
+    Raises:
+        BackupError: It could not be made; those there are stay.
+    """
+    now = now or datetime.now(UTC)
+    directory.mkdir(parents=True, exist_ok=True)
+    directory.chmod(0o700)
+    newest = newest_backup(directory)
+    if newest is not None and now - newest < timedelta(days=1):
+        return None
+    file = directory / f"bluff-{now:%Y-%m-%d-%H%M%S}.backup"
+    write_backup(url, file)
+    for old in sorted(directory.glob(_NAMES))[:-KEPT]:
+        old.unlink(missing_ok=True)
+    return file
+
+
+def newest_backup(directory: Path) -> datetime | None:
+    """When the newest backup made by itself is from, by its name; None where there is none."""
+    found = sorted(directory.glob(_NAMES))
+    if not found:
+        return None
+    said = re.fullmatch(r"bluff-(.*)\.backup", found[-1].name)
+    with suppress(ValueError):
+        return datetime.strptime(said[1] if said else "", "%Y-%m-%d-%H%M%S").replace(tzinfo=UTC)
+    return None
+
+
+def _migrations_of(url: str, file: Path) -> set[str]:
+    """The migrations a backup had seen."""
+    rows = _run(
+        url, "pg_restore", "--data-only", f"--table={_TABLE}", "--file=-", str(file), is_named=True
+    ).splitlines()
+    return {columns[1] for row in rows if len(columns := row.split("\t")) > 1}
+
+
+def _run(url: str, program: str, *options: str, is_named: bool = False) -> str:
+    """Run one of PostgreSQL's programs on a database; its password goes where nobody sees it."""
+    where = [] if is_named else [f"--dbname={_without_password(url)}"]
+    password = str(conninfo_to_dict(url).get("password") or "")
+    done = subprocess.run(
+        [server_programs() / program, *where, *options],
+        capture_output=True,
+        text=True,
+        env={**os.environ, "PGPASSWORD": password},
+        check=False,
+    )
+    if done.returncode:
+        said = done.stderr.strip().splitlines()
+        raise BackupError(said[-1] if said else f"{program} failed with {done.returncode}.")
+    return done.stdout
+
+
+def _without_password(url: str) -> str:
+    return make_conninfo(url, password=None)
