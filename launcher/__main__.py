@@ -13,7 +13,7 @@ USAGE = """\
 usage: ./bluff COMMAND
 
   demo [--port N]     set up what is missing, start with the demo job, print the address
-  start [--port N]    the same without demo data; --behind-proxy where a proxy here does HTTPS
+  start [--port N]    the same without demo data; --lan for phones in this network, --behind-proxy for a proxy
   test [PYTEST …]     set up what tests need, run linters, type checks and all tests
   test --long         the same, trying at random for hours what otherwise takes minutes
   work                a worker alone, on the database BLUFF_DATABASE_URL names; start has one of its own

@@ -7,6 +7,7 @@ import re
 import shutil
 import signal
 import socket
+import ssl
 import subprocess
 import sys
 import time
@@ -25,10 +26,16 @@ ROOT = Path(__file__).parents[1]
 def bluff(tmp_path):
     """Starts Bluff with its data in a directory of its own; whatever is left at the end is ended."""
     started = []
-    program = f"from pathlib import Path; from bluff import serve; serve.LOCAL = Path({str(tmp_path)!r});"
+    program = (
+        "from functools import partial; from pathlib import Path; from bluff import serve;"
+        # Where this machine is in a network is not for a test to depend on.
+        "serve.lan = partial(serve.lan, address='127.0.0.1');"
+        f"serve.LOCAL = Path({str(tmp_path)!r});"
+    )
 
     def start(*options):
-        code = program + f"raise SystemExit(serve.serve(with_demo={'--demo' in options}, port={port_in(options)}))"
+        way = "lan" if "--lan" in options else "local"
+        code = program + f"raise SystemExit(serve.serve({'--demo' in options}, {port_in(options)}, serve.Way({way!r})))"
         environment = {**os.environ, "PYTHONUNBUFFERED": "1"}
         environment.pop("BLUFF_DATABASE_URL", None)
         process = subprocess.Popen(
@@ -54,12 +61,15 @@ def port_in(options):
 class Visitor:
     """Somebody who opened the link that Bluff printed, where it printed one."""
 
-    def __init__(self, process):
-        self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor())
+    def __init__(self, process, authority=None):
         for line in process.stdout:
-            if match := re.search(r"Bluff is at  (http://\S+)", line):
+            if match := re.search(r"Bluff is at  (https?://\S+)", line):
                 self.address = match[1]
-            elif match := re.search(r"(http://\S+)/enter#(\S+)", line):
+                trusting = ssl.create_default_context(cafile=authority)
+                self.opener = urllib.request.build_opener(
+                    urllib.request.HTTPCookieProcessor(), urllib.request.HTTPSHandler(context=trusting)
+                )
+            elif match := re.search(r"(https?://\S+)/enter#(\S+)", line):
                 assert match[1] == self.address
                 self.ask("/api/session/link", {"token": match[2]})
             elif "Ctrl-C" in line:
@@ -96,6 +106,17 @@ def test_it_starts_serves_and_stops_what_it_started(bluff, tmp_path):
     assert (code, err) == (0, "")
     assert out.splitlines()[-2:] == ["Stopping the database.", "Stopped."]
     assert not is_running(tmp_path)
+
+
+def test_in_the_local_network_it_is_served_by_https_to_whoever_trusts_it(bluff, tmp_path):
+    process = bluff("--demo", "--lan")
+    visitor = Visitor(process, tmp_path / "authority" / "authority.crt")
+    assert visitor.address.startswith("https://127.0.0.1:")
+    assert "Quill Harbour" in visitor.jobs()
+    assert "Certificate Trust Settings" in visitor.ask("/trust")
+    with pytest.raises(urllib.error.URLError):
+        urllib.request.urlopen(visitor.address, timeout=10)
+    assert end(process)[0] == 0
 
 
 def test_a_terminal_that_closes_stops_the_database_too(bluff, tmp_path):

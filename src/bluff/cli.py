@@ -25,9 +25,9 @@ def main(arguments: Sequence[str] | None = None) -> int:
             return print_schema(options.of)
         case "serve":
             # Imported here: framing a file must not pay for a web server's imports.
-            from bluff.serve import serve
+            from bluff.serve import Way, serve
 
-            return serve(with_demo=options.demo, port=options.port, is_behind_proxy=options.behind_proxy)
+            return serve(options.demo, options.port, Way(options.way))
         case "sign-in":
             from bluff.way_in import print_link
 
@@ -190,8 +190,17 @@ def _parser() -> argparse.ArgumentParser:
     serve = commands.add_parser("serve", help="start the database and the web application")
     serve.add_argument("--demo", action="store_true", help="load the demo job once")
     serve.add_argument("--port", type=int, default=None, help="the port to serve on")
-    serve.add_argument(
-        "--behind-proxy", action="store_true", help="believe a proxy on this machine whom it serves, and over what"
+    way = serve.add_mutually_exclusive_group()
+    way.add_argument(
+        "--behind-proxy",
+        action="store_const",
+        const="proxy",
+        dest="way",
+        default="local",
+        help="believe a proxy on this machine whom it serves, and over what",
+    )
+    way.add_argument(
+        "--lan", action="store_const", const="lan", dest="way", help="serve the local network too, by HTTPS"
     )
     sign_in = commands.add_parser("sign-in", help="print a link that lets somebody in once, to choose a password")
     sign_in.add_argument("name", help="who")

@@ -1,6 +1,7 @@
 """Start everything: the database, its migrations, the demo job, a worker, the web server; stop what was started."""
 
 import fcntl
+import logging
 import os
 import signal
 import socket
@@ -8,18 +9,22 @@ import sys
 import threading
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager, suppress
+from enum import StrEnum
 from types import FrameType
 
 import psycopg
+import segno
 import uvicorn
 from fastapi import FastAPI
 from psycopg_pool import ConnectionPool
 
 from bluff.api.app import WEB, make_app
+from bluff.api.watch import REQUESTS
 from bluff.at_hand import LOCAL
 from bluff.backups import backups_beside
 from bluff.demo import demo_sign_in, load_demo
 from bluff.formats.bounded import WORKERS
+from bluff.lan import Lan, LanError, lan
 from bluff.service.sessions import ensure_installation, is_entered, link_for
 from bluff.store.accounts import Account
 from bluff.store.cluster import Cluster, ClusterError
@@ -28,6 +33,7 @@ from bluff.worker import worker_beside
 
 HOST = "127.0.0.1"
 PORT = 8460
+LOOPBACK = frozenset({"127.0.0.1", "localhost", "::1"})
 _PORTS_TRIED = 20
 _LOOK_EVERY = 2.0
 """Seconds between looks at whether the database is alive."""
@@ -35,11 +41,22 @@ _LAST_SECONDS = 3
 """What requests that are being answered have left once the server is told to stop."""
 
 
+class Way(StrEnum):
+    """How others reach Bluff."""
+
+    LOCAL = "local"
+    """Nobody but this machine does."""
+    PROXY = "proxy"
+    """Through a proxy on this machine, which does HTTPS and says whom it serves."""
+    LAN = "lan"
+    """In the local network, by HTTPS of Bluff's own."""
+
+
 @contextmanager
 def background_server(pool: ConnectionPool) -> Iterator[str]:
     """A server beside the caller's own work, on a free port, over a store of the caller's; yields its address."""
     listening = _bound(0)
-    server = uvicorn.Server(_config(make_app(pool, WEB), "error"))
+    server = uvicorn.Server(_config(make_app(pool, WEB, hosts=LOOPBACK), "error"))
     thread = threading.Thread(target=server.run, kwargs={"sockets": [listening]})
     thread.start()
     try:
@@ -49,10 +66,15 @@ def background_server(pool: ConnectionPool) -> Iterator[str]:
         thread.join()
 
 
-def _config(app: FastAPI, log_level: str, *, is_behind_proxy: bool = False) -> uvicorn.Config:
+def _config(app: FastAPI, log_level: str, way: Way = Way.LOCAL, found: Lan | None = None) -> uvicorn.Config:
     """How it is served: what was forwarded is believed only when told so, and who is slow does not hold up its end."""
     return uvicorn.Config(
-        app, log_level=log_level, proxy_headers=is_behind_proxy, timeout_graceful_shutdown=_LAST_SECONDS
+        app,
+        log_level=log_level,
+        proxy_headers=way is Way.PROXY,
+        timeout_graceful_shutdown=_LAST_SECONDS,
+        ssl_certfile=found.certificate if found else None,
+        ssl_keyfile=found.key if found else None,
     )
 
 
@@ -60,20 +82,25 @@ class ServeError(RuntimeError):
     """Bluff could not be served; the message says what to do."""
 
 
-def serve(with_demo: bool, port: int | None, *, is_behind_proxy: bool = False) -> int:
+def serve(with_demo: bool, port: int | None, way: Way = Way.LOCAL) -> int:
     """Serve until Ctrl-C; returns the exit code.
 
     Args:
         with_demo: Whether to load the demo job, once.
         port: The port to serve on; None takes the first free one from `PORT` on.
-        is_behind_proxy: Whether to trust what a proxy on this machine says of whom it serves.
+        way: How others reach it.
     """
+    if os.environ.get("BLUFF_LOG") == "requests":
+        _log_requests()
     # uvicorn ends on these by itself and raises them again; as exceptions they also stop the database.
     for ending in (signal.SIGTERM, signal.SIGHUP):
         signal.signal(ending, _end)
     try:
-        with suppress(KeyboardInterrupt), _alone() as say_where, _database() as url, _listen(port) as listening:
-            address = f"http://{HOST}:{listening.getsockname()[1]}"
+        found = lan(LOCAL / "authority") if way is Way.LAN else None
+        host = "0.0.0.0" if found else HOST  # noqa: S104 - asked for, and over HTTPS only
+        with suppress(KeyboardInterrupt), _alone() as say_where, _database() as url, _listen(port, host) as listening:
+            number = listening.getsockname()[1]
+            address = f"https://{found.address}:{number}" if found else f"http://{HOST}:{number}"
             applied = migrate(url)
             if applied:
                 print(f"The database is up to date ({applied} migration{'s' if applied > 1 else ''}).")
@@ -85,15 +112,38 @@ def serve(with_demo: bool, port: int | None, *, is_behind_proxy: bool = False) -
                 say_where(address)
                 ways_in = _demo_ways_in(pool, address) if with_demo else _first_way_in(pool, address)
                 print(f"\n  Bluff is at  {address}\n{ways_in}  Ctrl-C stops it.\n", flush=True)
-                app = make_app(pool, WEB)
-                server = uvicorn.Server(_config(app, "warning", is_behind_proxy=is_behind_proxy))
+                if found:
+                    _show_phones(f"{address}/trust")
+                app = make_app(
+                    pool,
+                    WEB,
+                    hosts=None if way is Way.PROXY else found.hosts if found else LOOPBACK,
+                    authority=found.authority if found else None,
+                )
+                server = uvicorn.Server(_config(app, "warning", way, found))
                 with worker_beside(url), _backups(url):
                     server.run(sockets=[listening])
-    except (ServeError, ClusterError, psycopg.OperationalError) as error:
+    except (ServeError, LanError, ClusterError, psycopg.OperationalError) as error:
         print(error, file=sys.stderr)
         return 1
     print("Stopped.")
     return 0
+
+
+def _log_requests() -> None:
+    """Write a line of JSON for every request, with when it was, to standard error."""
+    writer = logging.StreamHandler()
+    writer.setFormatter(logging.Formatter("%(asctime)s %(message)s"))
+    REQUESTS.addHandler(writer)
+    REQUESTS.setLevel(logging.INFO)
+    REQUESTS.propagate = False
+
+
+def _show_phones(link: str) -> None:
+    """Where phones begin, as a code to point a camera at."""
+    print(f"  Phones in this network begin at  {link}\n")
+    segno.make(link, micro=False).terminal(compact=True)
+    print(flush=True)
 
 
 def _demo_ways_in(pool: ConnectionPool, address: str) -> str:
@@ -183,15 +233,15 @@ def _keep(cluster: Cluster, ending: threading.Event) -> None:
                 cluster.start()
 
 
-def _listen(port: int | None) -> socket.socket:
-    """A socket listening on loopback, the caller's to close.
+def _listen(port: int | None, host: str) -> socket.socket:
+    """A socket listening, the caller's to close.
 
     Raises:
         ServeError: The port asked for is taken, or all of those tried are.
     """
     for candidate in [port] if port is not None else range(PORT, PORT + _PORTS_TRIED):
         try:
-            listening = _bound(candidate)
+            listening = _bound(candidate, host)
         except (OSError, OverflowError):
             continue
         if candidate != PORT and port is None:
@@ -201,8 +251,8 @@ def _listen(port: int | None) -> socket.socket:
     raise ServeError(f"{taken} taken; choose another with --port.")
 
 
-def _bound(port: int) -> socket.socket:
-    listening = socket.create_server((HOST, port))
+def _bound(port: int, host: str = HOST) -> socket.socket:
+    listening = socket.create_server((host, port))
     # Connections inherit it. Without, every answer's last packet waits 40 ms for the one before to be acknowledged.
     listening.setsockopt(socket.IPPROTO_TCP, socket.TCP_NODELAY, 1)
     return listening

@@ -277,8 +277,3 @@ def test_a_file_that_was_packed_goes_out_so_to_whoever_takes_it(pool, tmp_path):
         plain = client.get(address, headers={"Accept-Encoding": "identity"})
         assert plain.text == "export {}"
         assert "content-encoding" not in plain.headers
-
-
-def test_whoever_looks_after_a_server_needs_no_session(pool):
-    with client_of(pool) as client:
-        assert (client.get("/healthz").text, client.get("/readyz").text) == ("alive\n", "ready\n")

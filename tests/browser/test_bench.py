@@ -469,8 +469,14 @@ def test_walls_are_added_renamed_and_removed(window_wall):
 
 def test_somebody_elses_change_is_shown_and_yours_can_be_made_again(window_wall, address):
     page = window_wall
+    # On a bad line, where nobody is told in time.
+    page.route("**/live", lambda route: route.abort())
+    page.reload()
+    expect(piece(page, "A/stud/10")).to_have_count(1)
     job = re.search(r"/jobs/([^/]+)/", page.url)[1]
-    edit = {"edit": "rename-job", "name": "Theirs"}
+    rename = {"edit": "rename-job", "name": "Theirs"}
+    space = {"edit": "set-way", "way": "spacing", "wall": "A", "text": "12"}
+    edit = {"edit": "several", "says": "theirs", "edits": [rename, space]}
     made = page.request.post(f"/api/jobs/{job}/edits", data={"revision": 2, "edit": edit})
     assert made.ok
     page.get_by_role("tab", name="Ways").click()

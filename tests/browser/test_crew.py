@@ -174,3 +174,22 @@ def test_a_change_is_drawn_over_what_was_and_brought_back(demo):
     page.get_by_role("button", name="bring revision 0 back").click()
     page.get_by_role("tab", name="Since then").click()
     expect(page.get_by_text("No wall is framed otherwise")).to_be_visible()
+
+
+def test_a_marked_plate_says_what_to_strike_and_add(demo):
+    page = demo
+    page.get_by_role("link", name="Bench").click()
+    page.get_by_role("tab", name="Marked").click()
+    bottom = page.get_by_role("region", name="Bottom plate, marked or not")
+    bottom.get_by_role("button", name="All of it is marked").click()
+    expect(bottom).to_contain_text("Marked by lead")
+    line = page.get_by_label("Type an opening")
+    line.fill("W1 @ 6-2")
+    line.press("Enter")
+    expect(bottom).to_contain_text("The plan changed since")
+    # On centre 5-8 the king stood at 43 1/2; six inches on it stands at 49 1/2.
+    expect(bottom.get_by_role("row").first).to_have_text(re.compile(r"strike\s*K.*43.*king of W1, ahead"))
+    expect(page.get_by_role("region", name="Top plate, marked or not")).to_contain_text("Not marked yet.")
+    expect(page.get_by_role("link", name="Strike and add, all walls")).to_be_visible()
+    bottom.get_by_role("button", name="Struck and added").click()
+    expect(bottom.get_by_role("row")).to_have_count(0)

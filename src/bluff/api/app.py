@@ -8,6 +8,7 @@ from typing import Any
 
 from fastapi import FastAPI, Response
 from fastapi.staticfiles import StaticFiles
+from prometheus_client import CollectorRegistry
 from psycopg_pool import ConnectionPool
 from starlette.datastructures import Headers
 from starlette.exceptions import HTTPException
@@ -23,12 +24,12 @@ from bluff.api import (
     cutting_files,
     draft,
     files,
-    health,
     history,
     job,
     jobs,
     line,
     live,
+    marked,
     openings,
     order,
     people,
@@ -37,7 +38,9 @@ from bluff.api import (
     session,
     standards,
     stock,
+    trust,
     typed,
+    watch,
 )
 from bluff.api.errors import install_error_handlers
 from bluff.api.gate import Gate
@@ -79,7 +82,9 @@ _PARTS = (
     people,
     history,
     live,
-    health,
+    marked,
+    watch,
+    trust,
 )
 
 _FOR_GOOD = "public, max-age=31536000, immutable"
@@ -128,12 +133,20 @@ def _codings(scope: Scope) -> set[str]:
     return {coding.partition(";")[0].strip() for coding in accepted.split(",")}
 
 
-def make_app(pool: ConnectionPool, web: Path | None = WEB) -> FastAPI:
+def make_app(
+    pool: ConnectionPool,
+    web: Path | None = WEB,
+    *,
+    hosts: frozenset[str] | None = None,
+    authority: Path | None = None,
+) -> FastAPI:
     """The application over a store.
 
     Args:
         pool: Connections; whoever made it closes it.
         web: The built front end, None to serve the API alone.
+        hosts: What it is called by whoever changes anything; None where whoever is before it makes sure.
+        authority: The certificate that phones are to trust, where there is one.
     """
 
     quiet = Quiet()
@@ -155,10 +168,13 @@ def make_app(pool: ConnectionPool, web: Path | None = WEB) -> FastAPI:
     app.state.pool = pool
     app.state.queue = Queue(pool)
     app.state.live = Live(pool)
+    app.state.authority = authority
+    app.state.figures = CollectorRegistry()
     # The usual level takes four times as long for a tenth less, and somebody waits.
     app.add_middleware(GZipMiddleware, minimum_size=1024, compresslevel=4)
     app.add_middleware(Hearing, quiet=quiet)
-    app.add_middleware(Gate)
+    app.add_middleware(Gate, hosts=hosts)
+    app.add_middleware(watch.Watch, registry=app.state.figures)
     install_error_handlers(app)
     for part in _PARTS:
         app.include_router(part.router)

@@ -56,10 +56,16 @@ _OWN_FAULT = "Something went wrong in Bluff itself; nothing was changed. More is
 
 
 class Gate:
-    """Lets requests through to an application, or refuses them with a sentence."""
+    """Lets requests through to an application, or refuses them with a sentence.
 
-    def __init__(self, app: ASGIApp) -> None:
+    Args:
+        app: The application.
+        hosts: What it is called by whoever changes anything; None lets every name pass.
+    """
+
+    def __init__(self, app: ASGIApp, hosts: frozenset[str] | None = None) -> None:
         self._app = app
+        self._hosts = hosts
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         """Serve one request."""
@@ -68,7 +74,7 @@ class Gate:
             return
         send = _protected(scope, send)
         headers = Headers(scope=scope)
-        refusal = _unwritable(scope) or (None if scope["method"] in _SAFE else _foreign(headers))
+        refusal = _unwritable(scope) or (None if scope["method"] in _SAFE else _foreign(headers, self._hosts))
         if refusal:
             await refusal(scope, receive, send)
             return
@@ -138,12 +144,18 @@ def _protected(scope: Scope, send: Send) -> Send:
     return protected
 
 
-def _foreign(headers: Headers) -> Response | None:
+def _foreign(headers: Headers, hosts: frozenset[str] | None) -> Response | None:
     """Refuse what a page of another site sends: it may come from a browser that is signed in here.
+
+    A site may have its own name point to this machine; to the browser it is then one with what is served here, and
+    only the name it calls it by tells.
 
     Browsers say on their own where a request comes from; what is no browser says nothing, and has no session that
     a page could misuse.
     """
+    called = urlsplit(f"//{headers.get('host', '')}").hostname
+    if hosts is not None and called not in hosts:
+        return _refusal(403, f"Bluff is not called {called} here, so nothing is changed by that name.")
     site, origin = headers.get("sec-fetch-site"), headers.get("origin")
     is_of_host = origin is None or urlsplit(origin).netloc == headers.get("host")
     if site in {"same-origin", "none"} if site else is_of_host:

@@ -127,7 +127,7 @@ def _rework(one: Rework, words: Words) -> ReworkView:
         "height": to_inches(max(member.top for framing in there for member in framing.members)),
         "pieces": _over_one_another(one.before, one.after),
         "plates": [
-            {"plate": plate.value, "strokes": [_stroke(stroke, words) for stroke in strokes]}
+            {"plate": plate.value, "strokes": [stroke_view(stroke, words) for stroke in strokes]}
             for plate, strokes in one.strokes.items()
             if strokes
         ],
@@ -148,7 +148,8 @@ def _outlines(members: Iterable[Member]) -> set[Outline]:
     return {tuple((to_inches(x), to_inches(y)) for x, y in member.outline) for member in members}
 
 
-def _stroke(stroke: Stroke, words: Words) -> StrokeView:
+def stroke_view(stroke: Stroke, words: Words) -> StrokeView:
+    """A stroke in the crew's words."""
     mark = stroke.mark
     return {
         "added": stroke.is_added,

@@ -25,7 +25,7 @@ _STILL_HERE = 10.0
 # Not in the description: it never ends, and what it tells is told by routes that are.
 @router.get("/{job_id}/live", include_in_schema=False)
 async def live(request: Request, account: SignedInAccount, job_id: UUID) -> StreamingResponse:
-    """Tell a page of what changes, from now on: `plan` with the revision, `cutting`, `people` with who else looks."""
+    """Tell a page of what changes, from now on: `plan` with the revision, `cutting`, `marked`, `people`."""
     looking = Looking(request.app.state.pool, account, job_id)
     await run_in_threadpool(looking.come)
     token = request.cookies.get(cookie_name(request), "")

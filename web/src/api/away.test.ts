@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { away, patientFetch } from "./away";
+import { away, patientFetch, signedIn } from "./away";
 
 const change = () => new Request("http://127.0.0.1/api/jobs", { method: "POST", body: "typed" });
 const refused = () =>
@@ -36,9 +36,9 @@ describe("a server that is away", () => {
     const answer = await patientFetch(change(), send, pause);
     expect(answer.status).toBe(201);
     expect(sent).toEqual(["typed", "typed", "typed"]);
-    expect(seen[0]).toEqual({ says: "The database does not answer.", waiting: 1 });
+    expect(seen[0]).toEqual({ says: "The database does not answer.", isOut: false, waiting: 1 });
     expect(seen[1]?.says).toContain("Is it still running");
-    expect(away()).toEqual({ says: null, waiting: 0 });
+    expect(away()).toEqual({ says: null, isOut: false, waiting: 0 });
   });
 
   it("is no excuse for an answer that refuses", async () => {
@@ -53,6 +53,27 @@ describe("a server that is away", () => {
     gone.abort();
     const asked = new Request("http://127.0.0.1/api/jobs", { signal: gone.signal });
     await expect(patientFetch(asked, send, pause)).rejects.toThrow();
-    expect(away()).toEqual({ says: null, waiting: 0 });
+    expect(away()).toEqual({ says: null, isOut: false, waiting: 0 });
+  });
+
+  it("waits for somebody to sign in when it asks who this is, and then goes on", async () => {
+    const unknown = () => new Response("{}", { status: 401 });
+    const { send, pause, sent, seen } = server(unknown, () => new Response("{}", { status: 201 }));
+    const asked = patientFetch(change(), send, pause);
+    await expect.poll(() => away().isOut).toBe(true);
+    expect(away()).toEqual({ says: null, isOut: true, waiting: 1 });
+    signedIn();
+    expect((await asked).status).toBe(201);
+    expect(sent).toEqual(["typed", "typed"]);
+    // It does not ask again by itself meanwhile.
+    expect(seen).toEqual([]);
+    expect(away()).toEqual({ says: null, isOut: false, waiting: 0 });
+  });
+
+  it("answers whoever signs in that it failed", async () => {
+    const { send, pause } = server(() => new Response("{}", { status: 401 }));
+    const enter = new Request("http://127.0.0.1/api/session", { method: "POST", body: "{}" });
+    expect((await patientFetch(enter, send, pause)).status).toBe(401);
+    expect(away().isOut).toBe(false);
   });
 });

@@ -1448,6 +1448,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/marked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Marked
+         * @description The plates of a job that are marked.
+         */
+        get: operations["list_marked_api_jobs__job_id__marked_get"];
+        put?: never;
+        /**
+         * Mark
+         * @description Say that a plate is marked, or is not after all; struck and added, it is marked as the job is now.
+         */
+        post: operations["mark_api_jobs__job_id__marked_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/strike.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Strike Paper
+         * @description What is struck and added on every plate that is marked.
+         */
+        get: operations["strike_paper_api_jobs__job_id__strike_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -2669,11 +2713,44 @@ export interface components {
          */
         MarkLines: "one" | "both";
         /**
+         * MarkedFile
+         * @description A plate that is marked as the job was at a revision, or is not, where none is named.
+         */
+        MarkedFile: {
+            /** Wall */
+            wall: string;
+            plate: components["schemas"]["Plate"];
+            /** Revision */
+            revision?: number | null;
+        };
+        /**
          * MarkedOn
          * @description Which side of the plates is written on.
          * @enum {string}
          */
         MarkedOn: "face" | "edge";
+        /**
+         * MarkedView
+         * @description A plate that is marked, by whom and when, as the job was at a revision; `strokes` bring it to what it is.
+         */
+        MarkedView: {
+            /** Wall */
+            wall: string;
+            plate: components["schemas"]["Plate"];
+            /** Revision */
+            revision: number;
+            /** Name */
+            name: string;
+            /** Initials */
+            initials: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Strokes */
+            strokes: components["schemas"]["StrokeView"][];
+        };
         /**
          * MeasuredFile
          * @description A room as measured: floor to ceiling at several points, and the play of the wall that goes into it.
@@ -8696,6 +8773,140 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ReworkView"][];
                 };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    list_marked_api_jobs__job_id__marked_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MarkedView"][];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    mark_api_jobs__job_id__marked_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarkedFile"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MarkedView"][];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    strike_paper_api_jobs__job_id__strike_pdf_get: {
+        parameters: {
+            query?: {
+                /** @description What it is laid out for. */
+                paper?: components["schemas"]["Paper"];
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description The database does not answer; ask again. */
             503: {

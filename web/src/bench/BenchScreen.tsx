@@ -16,6 +16,7 @@ import { BenchBar } from "./BenchBar";
 import { BenchDrawing } from "./BenchDrawing";
 import { CutList } from "./CutList";
 import { FindingsList } from "./FindingsList";
+import { MarkedPanel, MarkedTab } from "./MarkedPanel";
 import { OpeningForm } from "./OpeningForm";
 import { OpeningsPanel } from "./OpeningsPanel";
 import { newOpening } from "./openingDraft";
@@ -211,6 +212,7 @@ function Panels({
         <Tabs.Trigger value="cut">Cut list</Tabs.Trigger>
         <Tabs.Trigger value="openings">Openings</Tabs.Trigger>
         <Tabs.Trigger value="ways">Ways</Tabs.Trigger>
+        <MarkedTab job={job} wall={bench.wall.id} />
         {bench.snap_out && <Tabs.Trigger value="snap">Snap</Tabs.Trigger>}
       </Tabs.List>
       <Tabs.Content value="findings">
@@ -221,6 +223,9 @@ function Panels({
       </Tabs.Content>
       <Tabs.Content value="openings">
         <OpeningsPanel bench={bench} onOpen={onOpen} />
+      </Tabs.Content>
+      <Tabs.Content value="marked">
+        <MarkedPanel job={job} wall={bench.wall.id} />
       </Tabs.Content>
       <Tabs.Content value="snap">
         {bench.snap_out && <SnapOut job={job.id} wall={bench.wall.id} snapped={bench.snap_out} />}

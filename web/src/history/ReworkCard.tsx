@@ -1,7 +1,8 @@
-import { Box, chakra, Flex, Heading, Text } from "@chakra-ui/react";
+import { Box, Flex, Heading, Text } from "@chakra-ui/react";
 import type { Rework } from "../api/client";
 import { colour } from "../app/theme";
 import { Figure } from "../drawing/Figure";
+import { Strokes, StrokeTable } from "./StrokeTable";
 
 const SAYS = { changed: "", new: " is new", gone: " is gone" } as const;
 const PLATE = { top: "Top plate", bottom: "Bottom plate" } as const;
@@ -20,39 +21,7 @@ export function ReworkCard({ rework }: { rework: Rework }) {
           rework.plates.map(({ plate, strokes }) => (
             <Box key={plate} as="section" aria-label={PLATE[plate]}>
               <Text fontWeight="700">{PLATE[plate]}</Text>
-              <Strokes>
-                <tbody>
-                  {strokes.map((stroke) => (
-                    <tr key={`${stroke.added} ${stroke.at.text} ${stroke.symbol} ${stroke.ahead}`}>
-                      <td>
-                        <Text color={stroke.added ? "chalk" : "crayon"} fontWeight="700">
-                          {stroke.added ? "add" : "strike"}
-                        </Text>
-                      </td>
-                      <td>
-                        <Text fontFamily="figure" fontSize="19px" fontWeight="700">
-                          {stroke.symbol || "|"}
-                        </Text>
-                      </td>
-                      <td className="figure">
-                        <Figure
-                          text={(stroke.along ?? stroke.at).text}
-                          fontSize="22px"
-                          fontWeight="700"
-                          color={stroke.added ? "ink" : "crayon"}
-                        />
-                      </td>
-                      <td>
-                        <Text fontSize="13px" color="faint">
-                          {stroke.name}
-                          {stroke.opening && ` of ${stroke.opening}`}
-                          {stroke.ahead !== null && (stroke.ahead ? ", ahead" : ", behind")}
-                        </Text>
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </Strokes>
+              <StrokeTable strokes={strokes} />
             </Box>
           ))}
         {rework.recuts.length > 0 && (
@@ -88,14 +57,6 @@ export function ReworkCard({ rework }: { rework: Rework }) {
     </Box>
   );
 }
-
-const Strokes = chakra("table", {
-  base: {
-    borderCollapse: "collapse",
-    "& td": { pe: "3", py: "0.5", verticalAlign: "baseline", whiteSpace: "nowrap" },
-    "& .figure": { textAlign: "end" },
-  },
-});
 
 const LOOKS = {
   same: { fill: colour("pine"), stroke: colour("pineEdge"), opacity: 0.45 },

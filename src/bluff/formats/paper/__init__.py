@@ -11,12 +11,14 @@ from bluff.core.crew.layout_pole import LayoutPole
 from bluff.core.crew.order import BuildStep, build_order
 from bluff.core.crew.packs import Pack, prefab
 from bluff.core.crew.pole import Pole
+from bluff.core.crew.strike import Stroke
 from bluff.core.cutting.board import JobBoard
 from bluff.core.cutting.saw import Stop, stops
 from bluff.core.job.words import Words
 from bluff.core.measure.length import Length
 from bluff.core.takeoff.sloped_studs import SlopedStud
 from bluff.core.wall.framing import Framing
+from bluff.core.wall.member import Plate
 from bluff.formats.cutting_tables import Cutting
 from bluff.formats.paper.cover_sheet import (
     PACKS_ON_A_PAGE,
@@ -31,6 +33,7 @@ from bluff.formats.paper.layout_pole_sheet import draw_layout_pole, draw_layout_
 from bluff.formats.paper.page import MARGIN, Imprint, Page, Paper
 from bluff.formats.paper.pole_sheet import POLES_ON_A_PAGE, draw_poles, draw_strip
 from bluff.formats.paper.slope_sheet import draw_slope, pages_of
+from bluff.formats.paper.strike_sheet import LINES_ON_A_PAGE, StrikeLine, draw_strikes, strike_lines
 from bluff.formats.paper.strip import strip_starts
 from bluff.formats.paper.wall_sheet import SHOWN_AT_FIRST, Layer, draw_wall
 
@@ -47,6 +50,7 @@ __all__ = [
     "layout_pole_strip",
     "pole_sheet",
     "pole_strip",
+    "strike_sheet",
     "wall_sheet",
 ]
 
@@ -120,6 +124,22 @@ def cut_sheets(cutting: Cutting, paper: Paper, imprint: Imprint) -> bytes:
         for first in range(0, len(boards), BOARDS_ON_A_PAGE)
     ]
     return _write(sheets, paper, imprint)
+
+
+def strike_sheet(
+    plates: Sequence[tuple[str, Plate, Sequence[Stroke]]], words: Words, paper: Paper, imprint: Imprint
+) -> bytes:
+    """What is struck and added on plates that are marked, as PDF."""
+    lines = strike_lines(plates)
+    sheets = [
+        partial(_strikes, lines[first : first + LINES_ON_A_PAGE], words)
+        for first in range(0, max(len(lines), 1), LINES_ON_A_PAGE)
+    ]
+    return _write(sheets, paper, imprint)
+
+
+def _strikes(lines: Sequence[StrikeLine], words: Words, page: Page) -> None:
+    draw_strikes(page, lines, words)
 
 
 def _stops(cutting: Cutting, settings: Sequence[Stop], page: Page) -> None:

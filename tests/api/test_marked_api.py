@@ -1,0 +1,108 @@
+"""Plates that are marked, and the strike and add list a change of the plan makes of them."""
+
+import pytest
+from pypdfium2 import PdfDocument
+
+from bluff.service.people import People
+from bluff.service.sessions import enter
+from bluff.store.accounts import Role
+from people import client_of
+
+WALL = {"edit": "add-wall", "wall": {"id": "A", "stud": "2x4", "length": "12'"}}
+WINDOW = {
+    "edit": "add-opening",
+    "opening": {"id": "W1", "wall": "A", "kind": "window", "unit": "3-0 x 4-0", "at": {"centre": "6-0"}},
+}
+MOVE = {"edit": "move-opening", "id": "W1", "by": "1 1/2"}
+
+
+@pytest.fixture
+def job(client):
+    """A job of one wall with a window: revision 2."""
+    made = client.post("/api/jobs", json={"name": "Shed"}).json()["id"]
+    for revision, change in enumerate((WALL, WINDOW)):
+        edit(client, made, revision, change)
+    return made
+
+
+def edit(client, job, revision, change):
+    answer = client.post(f"/api/jobs/{job}/edits", json={"revision": revision, "edit": change})
+    assert answer.status_code == 200, answer.text
+
+
+def mark(client, job, plate="bottom", revision=None, wall="A", status=200):
+    answer = client.post(f"/api/jobs/{job}/marked", json={"wall": wall, "plate": plate, "revision": revision})
+    assert answer.status_code == status, answer.text
+    return answer.json()
+
+
+def kings(plate):
+    return [(stroke["added"], stroke["at"]["text"]) for stroke in plate["strokes"] if stroke["symbol"] == "K"]
+
+
+def texts(pdf):
+    return "\n".join(page.get_textpage().get_text_bounded() for page in PdfDocument(pdf))
+
+
+def test_a_marked_plate_is_struck_and_added_to_until_that_is_done(client, job):
+    """RO 37 on centre 6-0: kings at 50 1/2 and 92; an inch and a half on, at 52 and 93 1/2."""
+    assert client.get(f"/api/jobs/{job}/marked").json() == []
+    (bottom,) = mark(client, job, revision=2)
+    assert (bottom["wall"], bottom["plate"], bottom["initials"], bottom["strokes"]) == ("A", "bottom", "LF", [])
+    edit(client, job, 2, MOVE)
+    # Only the plate that is marked has anything to strike.
+    (bottom,) = client.get(f"/api/jobs/{job}/marked").json()
+    assert kings(bottom) == [(False, "50 1/2"), (True, "52"), (False, "92"), (True, "93 1/2")]
+    (done,) = mark(client, job, revision=3)
+    assert (done["revision"], done["strokes"]) == (3, [])
+    # Undone, it is the other way round.
+    client.post(f"/api/jobs/{job}/undo", json={"revision": 3})
+    (bottom,) = client.get(f"/api/jobs/{job}/marked").json()
+    assert kings(bottom) == [(True, "50 1/2"), (False, "52"), (True, "92"), (False, "93 1/2")]
+    assert mark(client, job) == []
+
+
+def test_each_plate_is_struck_from_what_it_was_marked_by(client, job):
+    mark(client, job, "top", 2)
+    edit(client, job, 2, MOVE)
+    mark(client, job, "bottom", 3)
+    edit(client, job, 3, MOVE)
+    plates = {one["plate"]: one for one in client.get(f"/api/jobs/{job}/marked").json()}
+    assert kings(plates["top"]) == [(False, "50 1/2"), (True, "53 1/2"), (False, "92"), (True, "95")]
+    assert kings(plates["bottom"]) == [(False, "52"), (True, "53 1/2"), (False, "93 1/2"), (True, "95")]
+
+
+def test_a_wall_that_is_gone_is_struck_whole_and_can_be_let_go_of(client, job):
+    mark(client, job, revision=2)
+    edit(client, job, 2, {"edit": "remove-wall", "id": "A"})
+    (bottom,) = client.get(f"/api/jobs/{job}/marked").json()
+    assert bottom["strokes"]
+    assert not any(stroke["added"] for stroke in bottom["strokes"])
+    assert mark(client, job) == []
+
+
+def test_the_list_is_printed_plate_by_plate(client, job):
+    mark(client, job, "bottom", 2)
+    assert "Every plate that is marked is marked as the plan is." in texts(
+        client.get(f"/api/jobs/{job}/strike.pdf").content
+    )
+    edit(client, job, 2, MOVE)
+    said = texts(client.get(f"/api/jobs/{job}/strike.pdf").content)
+    assert "Wall A, bottom plate" in said
+    assert "top plate" not in said
+    assert "50 1/2" in said
+    assert "king of W1, ahead" in said
+
+
+def test_a_framer_marks_and_a_viewer_does_not(pool, account, client, job):
+    for role, status in ((Role.VIEWER, 403), (Role.FRAMER, 200)):
+        token = enter(pool, People(pool, account).invite(role, "RO", role)).token
+        with client_of(pool, token) as theirs:
+            mark(theirs, job, revision=2, status=status)
+    (bottom,) = client.get(f"/api/jobs/{job}/marked").json()
+    assert (bottom["name"], bottom["initials"]) == ("framer", "RO")
+
+
+def test_what_nobody_can_have_marked_is_refused(client, job):
+    assert mark(client, job, wall="Q", revision=2, status=404)["message"].startswith("There is no wall Q")
+    assert "This job is at revision 2" in mark(client, job, revision=3, status=409)["message"]

@@ -1,0 +1,101 @@
+import { Box, Button, Flex, Heading, Tabs, Text } from "@chakra-ui/react";
+import { Check, Printer } from "lucide-react";
+import type { Job, Marked } from "../api/client";
+import { Changes } from "../app/Changes";
+import { Download } from "../app/Download";
+import { StrokeTable } from "../history/StrokeTable";
+import { useMarked, useMarking } from "./useMarked";
+
+const PLATES = [
+  { plate: "top", name: "Top plate" },
+  { plate: "bottom", name: "Bottom plate" },
+] as const;
+
+/** The tab of what is marked, with how many marks are struck or added since. */
+export function MarkedTab({ job, wall }: { job: Job; wall: string }) {
+  const strokes = useMarked(job.id, job.revision)
+    .filter((one) => one.wall === wall)
+    .reduce((sum, { strokes }) => sum + strokes.length, 0);
+  return <Tabs.Trigger value="marked">Marked {strokes || ""}</Tabs.Trigger>;
+}
+
+/** Which plates of a wall are marked on the deck, and what is struck and added there since the plan changed. */
+export function MarkedPanel({ job, wall }: { job: Job; wall: string }) {
+  const marked = useMarked(job.id, job.revision);
+  const ours = marked.filter((one) => one.wall === wall);
+  return (
+    <Box>
+      {PLATES.map(({ plate, name }) => (
+        <PlateMarked
+          key={plate}
+          job={job}
+          wall={wall}
+          plate={plate}
+          name={name}
+          marked={ours.find((one) => one.plate === plate) ?? null}
+        />
+      ))}
+      {marked.some(({ strokes }) => strokes.length > 0) && (
+        <Box px="4" py="2">
+          <Download
+            job={job.id}
+            file="strike.pdf"
+            isOpened
+            title="What is struck and added on every marked plate"
+          >
+            <Printer /> Strike and add, all walls
+          </Download>
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function PlateMarked({
+  job,
+  wall,
+  plate,
+  name,
+  marked,
+}: {
+  job: Job;
+  wall: string;
+  plate: Marked["plate"];
+  name: string;
+  marked: Marked | null;
+}) {
+  const { mark, isBusy } = useMarking(job.id, job.revision);
+  const say = (isMarked: boolean) => mark({ wall, plate, isMarked });
+  const hasStrokes = marked !== null && marked.strokes.length > 0;
+  return (
+    <Box as="section" aria-label={`${name}, marked or not`} px="4" py="3" borderBottomWidth="1px">
+      <Heading as="h3" fontFamily="heading" fontWeight="700" fontSize="17px">
+        {name}
+      </Heading>
+      <Text fontSize="14px" color={hasStrokes ? "crayon" : "faint"} mb="2">
+        {marked ? said(marked) : "Not marked yet."}
+      </Text>
+      {hasStrokes && <StrokeTable strokes={marked.strokes} />}
+      <Changes right="record">
+        <Flex gap="2" mt="1">
+          {(!marked || hasStrokes) && (
+            <Button disabled={isBusy} onClick={() => say(true)}>
+              <Check /> {hasStrokes ? "Struck and added" : "All of it is marked"}
+            </Button>
+          )}
+          {marked && (
+            <Button variant="plain" disabled={isBusy} onClick={() => say(false)}>
+              Not marked after all
+            </Button>
+          )}
+        </Flex>
+      </Changes>
+    </Box>
+  );
+}
+
+function said({ name, at, strokes }: Marked): string {
+  const when = new Date(at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" });
+  const since = strokes.length > 0 ? ". The plan changed since" : "";
+  return `Marked by ${name}, ${when}${since}.`;
+}

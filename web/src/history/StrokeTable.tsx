@@ -1,0 +1,50 @@
+import { chakra, Text } from "@chakra-ui/react";
+import type { Stroke } from "../api/client";
+import { Figure } from "../drawing/Figure";
+
+export const Strokes = chakra("table", {
+  base: {
+    borderCollapse: "collapse",
+    "& td": { pe: "3", py: "0.5", verticalAlign: "baseline", whiteSpace: "nowrap" },
+    "& .figure": { textAlign: "end" },
+  },
+});
+
+/** What is struck from a plate and added to it, along it. */
+export function StrokeTable({ strokes }: { strokes: readonly Stroke[] }) {
+  return (
+    <Strokes>
+      <tbody>
+        {strokes.map((stroke) => (
+          <tr key={`${stroke.added} ${stroke.at.text} ${stroke.symbol} ${stroke.ahead} ${stroke.name}`}>
+            <td>
+              <Text color={stroke.added ? "chalk" : "crayon"} fontWeight="700">
+                {stroke.added ? "add" : "strike"}
+              </Text>
+            </td>
+            <td>
+              <Text fontFamily="figure" fontSize="19px" fontWeight="700">
+                {stroke.symbol || "|"}
+              </Text>
+            </td>
+            <td className="figure">
+              <Figure
+                text={(stroke.along ?? stroke.at).text}
+                fontSize="22px"
+                fontWeight="700"
+                color={stroke.added ? "ink" : "crayon"}
+              />
+            </td>
+            <td>
+              <Text fontSize="13px" color="faint">
+                {stroke.name}
+                {stroke.opening && ` of ${stroke.opening}`}
+                {stroke.ahead !== null && (stroke.ahead ? ", ahead" : ", behind")}
+              </Text>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </Strokes>
+  );
+}
