@@ -207,7 +207,7 @@ function Panels({
 } & Tabbed) {
   return (
     <Tabs.Root value={tab} onValueChange={({ value }) => onTab(value)} lazyMount unmountOnExit>
-      <Tabs.List css={{ "& > button": { px: "1.5" } }}>
+      <Tabs.List flexWrap="wrap" css={{ "& > button": { px: "1" } }}>
         <Tabs.Trigger value="findings">Findings {bench.wall.findings.length || ""}</Tabs.Trigger>
         <Tabs.Trigger value="cut">Cut list</Tabs.Trigger>
         <Tabs.Trigger value="openings">Openings</Tabs.Trigger>

@@ -11,12 +11,20 @@ const PLATES = [
   { plate: "bottom", name: "Bottom plate" },
 ] as const;
 
-/** The tab of what is marked, with how many marks are struck or added since. */
+/** The tab of what is marked, red while there is anything to strike or add. */
 export function MarkedTab({ job, wall }: { job: Job; wall: string }) {
   const strokes = useMarked(job.id, job.revision)
     .filter((one) => one.wall === wall)
     .reduce((sum, { strokes }) => sum + strokes.length, 0);
-  return <Tabs.Trigger value="marked">Marked {strokes || ""}</Tabs.Trigger>;
+  return (
+    <Tabs.Trigger
+      value="marked"
+      color={strokes ? "crayon" : undefined}
+      title={strokes ? `${strokes} to strike and add` : undefined}
+    >
+      Marked
+    </Tabs.Trigger>
+  );
 }
 
 /** Which plates of a wall are marked on the deck, and what is struck and added there since the plan changed. */

@@ -7,6 +7,7 @@ export const Strokes = chakra("table", {
     borderCollapse: "collapse",
     "& td": { pe: "3", py: "0.5", verticalAlign: "baseline", whiteSpace: "nowrap" },
     "& .figure": { textAlign: "end" },
+    "& .says": { whiteSpace: "normal", lineHeight: 1.15 },
   },
 });
 
@@ -35,7 +36,7 @@ export function StrokeTable({ strokes }: { strokes: readonly Stroke[] }) {
                 color={stroke.added ? "ink" : "crayon"}
               />
             </td>
-            <td>
+            <td className="says">
               <Text fontSize="13px" color="faint">
                 {stroke.name}
                 {stroke.opening && ` of ${stroke.opening}`}
