@@ -34,6 +34,8 @@ def work_alone(*, until_input_ends: bool = False) -> int:
         )
         return 1
     logging.basicConfig(level=logging.WARNING, format="worker: %(message)s")
+    if os.environ.get("BLUFF_LOG") == "requests":
+        logging.getLogger("bluff.planning").setLevel(logging.INFO)
     # Said by ourselves where it matters; a worker that is told to end says what it was at besides.
     logging.getLogger("procrastinate").setLevel(logging.ERROR)
     if until_input_ends:

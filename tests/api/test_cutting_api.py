@@ -1,5 +1,7 @@
 """How a job is cut, as the screen asks for it: boards, ticks, locks, and a worker that looks for better ones."""
 
+import json
+import logging
 import os
 import signal
 import subprocess
@@ -158,7 +160,8 @@ def run_of(pool, account, job, wanted):
         plan_run(pool, run, Event())
 
 
-def test_a_worker_finds_better_boards_and_keeps_them(database_url, pool, ask):
+def test_a_worker_finds_better_boards_and_keeps_them(database_url, pool, job, ask, caplog):
+    caplog.set_level(logging.INFO, "bluff.planning")
     assert ask("/run") is None
     run = ask("/run", {"seconds": 1, "by": "boards"})
     assert (run["state"], run["by"], run["boards"]) == ("waiting", "boards", None)
@@ -171,6 +174,8 @@ def test_a_worker_finds_better_boards_and_keeps_them(database_url, pool, ask):
     assert run["boards"] == sum(section["bought"] for section in cutting["sections"])
     assert run["gap"] >= 0
     assert cutting["planned"]
+    (line,) = [json.loads(record.message) for record in caplog.records if record.name == "bluff.planning"]
+    assert (line["job"], line["state"]) == (job, "done")
 
 
 def test_boards_are_never_worse_for_what_was_looked_for(pool, account, job, ask):

@@ -4,6 +4,7 @@ Walked by the API's own description, so that a new route cannot be forgotten.
 """
 
 import os
+from dataclasses import dataclass
 from pathlib import Path
 from urllib.parse import urlsplit
 from uuid import UUID
@@ -18,10 +19,10 @@ from schemathesis import GenerationMode
 from bluff.api.app import openapi_schema
 from bluff.serve import background_server
 from bluff.service.people import People
-from bluff.service.sessions import begin, enter
+from bluff.service.sessions import begin, ensure_installation, enter
 from bluff.service.shares import Shares
 from bluff.store.accounts import Role
-from bluff.store.database import open_pool
+from bluff.store.database import Pool, open_pool
 from people import stranger_of
 
 EXAMPLE = (Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json").read_bytes()
@@ -37,12 +38,6 @@ KEPT = ("job", "revision", "crew_standard", "crew_stock", "cutting", "cutting_ru
 RECORDED = ("piece_cut", "plate_marked")
 
 
-@pytest.fixture(scope="module")
-def address(database_url):
-    with open_pool(database_url) as pool, background_server(pool) as address:
-        yield address
-
-
 def of_browser(address, token=None):
     session = requests.Session()
     if token:
@@ -50,16 +45,38 @@ def of_browser(address, token=None):
     return session
 
 
-def walkers(pool, account, address, other):
-    """Everybody who walks, by what they are, signed in as that."""
-    tokens = {
-        "nobody": None,
-        "guest": enter(pool, Shares(pool, account).make(other, None)).token,
-        "stranger": begin(pool, stranger_of(pool)),
-    }
-    for role in (Role.VIEWER, Role.FRAMER):
-        tokens[role] = enter(pool, People(pool, account).invite(role, "WA", role)).token
-    return {who: of_browser(address, token) for who, token in tokens.items()}
+@dataclass(frozen=True)
+class Walk:
+    """A crew with the demo job, and everybody who walks over it, by what they are."""
+
+    pool: Pool
+    address: str
+    crew: UUID
+    known: dict[str, str]
+    walking: dict[str, requests.Session]
+
+
+@pytest.fixture(scope="module")
+def walk(database_url):
+    """One for all operations: nobody may change anything, and each looks whether anybody did."""
+    with open_pool(database_url) as pool, background_server(pool) as address:
+        with pool.connection() as connection:
+            connection.execute("TRUNCATE crew, failed_sign_in CASCADE")
+        account = ensure_installation(pool)
+        lead = of_browser(address, begin(pool, account))
+        job = lead.post(f"{address}/api/jobs/import", data=EXAMPLE, timeout=30).json()["id"]
+        other = UUID(lead.post(f"{address}/api/jobs", json={"name": "Other"}, timeout=30).json()["id"])
+        tokens = {
+            "nobody": None,
+            "guest": enter(pool, Shares(pool, account).make(other, None)).token,
+            "stranger": begin(pool, stranger_of(pool)),
+        }
+        for role in (Role.VIEWER, Role.FRAMER):
+            tokens[role] = enter(pool, People(pool, account).invite(role, "WA", role)).token
+        known = {"job_id": job, "wall_id": "A", "opening_id": "W1", "person_id": str(account.id)}
+        yield Walk(
+            pool, address, account.crew_id, known, {who: of_browser(address, token) for who, token in tokens.items()}
+        )
 
 
 def kept(pool, crew, tables):
@@ -84,26 +101,23 @@ def misdeed(who, answer):
 
 
 @pytest.mark.parametrize("operation", OPERATIONS, ids=lambda operation: operation.label)
-def test_nobody_sees_or_changes_what_is_not_theirs(operation, address, pool, account):
-    lead = of_browser(address, begin(pool, account))
-    job = lead.post(f"{address}/api/jobs/import", data=EXAMPLE, timeout=30).json()["id"]
-    other = UUID(lead.post(f"{address}/api/jobs", json={"name": "Other"}, timeout=30).json()["id"])
-    walking = walkers(pool, account, address, other)
-    known = {"job_id": job, "wall_id": "A", "opening_id": "W1", "person_id": str(account.id)}
-    before = kept(pool, account.crew_id, KEPT + RECORDED)
+def test_nobody_sees_or_changes_what_is_not_theirs(operation, walk):
+    before = kept(walk.pool, walk.crew, KEPT + RECORDED)
 
     @settings(max_examples=CASES, phases=[Phase.generate], suppress_health_check=list(HealthCheck))
     @given(st.data())
-    def walk(data):
+    def walked(data):
         case = data.draw(operation.as_strategy(generation_mode=GenerationMode.POSITIVE))
-        case.path_parameters |= {name: known[name] for name in case.path_parameters if name in known}
-        for who, session in walking.items():
+        case.path_parameters |= {name: walk.known[name] for name in case.path_parameters if name in walk.known}
+        for who, session in walk.walking.items():
             # Both may look, and looking is what takes long.
             if operation.method == "get" and who in {Role.VIEWER, Role.FRAMER}:
                 continue
-            answer = case.call(base_url=address, session=session, timeout=60)
+            answer = case.call(base_url=walk.address, session=session, timeout=60)
             assert not misdeed(who, answer), f"{who}: {answer.status_code} {answer.text[:200]}"
+            # What a framer may say was done is all they may.
             tables = KEPT if who == Role.FRAMER else KEPT + RECORDED
-            assert kept(pool, account.crew_id, tables) == before[: len(tables)], f"{who} changed something"
+            now = kept(walk.pool, walk.crew, tables)
+            assert now == before[: len(tables)], f"{who} changed something"
 
-    walk()
+    walked()

@@ -96,9 +96,22 @@ def test_a_framer_comes_by_a_link_ticks_what_is_cut_and_changes_nothing(demo, de
     expect(device.get_by_role("button", name="Keep board 2 as it is")).to_be_disabled()
     device.get_by_role("button", name=re.compile("^Board 1, 1 to cut")).click()
     expect(device.get_by_role("button", name="Board 1, all cut")).to_be_visible()
-    # The same link lets in nobody else.
     device.get_by_role("link", name="Crew, RO").click()
     expect(device.get_by_label("Name of somebody new")).to_have_count(0)
+
+
+def test_a_link_that_was_used_lets_in_nobody_else(demo, device):
+    link = invited(demo, "Ro", "framer")
+    device.goto(link)
+    expect(device.get_by_role("heading", name="Welcome, Ro")).to_be_visible()
+    device.context.clear_cookies()
+    device.goto("/")
+    expect(device.get_by_role("dialog", name="Sign in")).to_be_visible()
+    device.goto(link)
+    device.reload()
+    expect(device.get_by_role("alert")).to_contain_text("This link was used")
+    device.get_by_role("link", name="Sign in by name").click()
+    expect(device.get_by_role("dialog", name="Sign in")).to_be_visible()
 
 
 def test_a_guest_sees_one_job_and_what_is_ended_shows_nothing(demo, device, pool):

@@ -1,5 +1,6 @@
 """Working on a run: looking for better boards for a job, saying how far it is, and keeping what was found."""
 
+import json
 import logging
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
@@ -99,6 +100,7 @@ def plan_run(pool: ConnectionPool, run: UUID, ending: Event) -> None:
         taken = rows.take_run(connection, run)
     if taken is None:
         return
+    began = monotonic()
     try:
         with _Telling(pool, run, ending) as telling:
             found = _Search(pool, taken, telling).plan()
@@ -117,6 +119,8 @@ def plan_run(pool: ConnectionPool, run: UUID, ending: Event) -> None:
         found, state, says = None, "failed", "Planning failed. What was planned before stays; try again."
     with pool.connection() as connection:
         rows.end_run(connection, run, state, found, says)
+    line = {"run": str(run), "job": str(taken.job_id), "state": state, "ms": round(1000 * (monotonic() - began))}
+    _log.info(json.dumps(line))
 
 
 class _LeftError(Exception):

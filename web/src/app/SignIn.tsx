@@ -1,6 +1,7 @@
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
+import { useMatch } from "react-router";
 import { signedIn, useAway } from "../api/away";
 import { answered, client, type SignedIn } from "../api/client";
 import { PlainField } from "./PlainField";
@@ -8,7 +9,9 @@ import { PlainField } from "./PlainField";
 /** Asks who this is, over everything, and leaves what is below as it was: it goes on by itself afterwards. */
 export function SignIn() {
   const { isOut, waiting } = useAway();
-  if (!isOut || isEntering()) return null;
+  // A link that is being opened signs in by itself.
+  const isEntering = useMatch("/enter") !== null;
+  if (!isOut || isEntering) return null;
   return (
     <Flex
       role="dialog"
@@ -40,11 +43,6 @@ export function SignIn() {
       </Box>
     </Flex>
   );
-}
-
-/** Whether a link is being opened, which signs in by itself. */
-function isEntering(): boolean {
-  return window.location.pathname === "/enter";
 }
 
 function NameAndPassword() {

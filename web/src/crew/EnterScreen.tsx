@@ -1,7 +1,7 @@
 import { Box, Heading, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
-import { useLocation, useNavigate } from "react-router";
+import { Link, useLocation, useNavigate } from "react-router";
 import { signedIn } from "../api/away";
 import { answered, client, type SignedIn } from "../api/client";
 import { Loading } from "../app/Loading";
@@ -70,7 +70,12 @@ function Told({ says }: { says: string }) {
       <Heading as="h1" fontFamily="heading" fontSize="34px" fontWeight="800">
         This link lets nobody in
       </Heading>
-      <Text>{says}</Text>
+      <Text mb="3">{says}</Text>
+      <Link to="/">
+        <Text as="span" color="chalk" fontWeight="700">
+          Sign in by name
+        </Text>
+      </Link>
     </Box>
   );
 }

@@ -41,7 +41,13 @@ def draw_strikes(page: Page, lines: Sequence[StrikeLine], words: Words) -> None:
     """
     top = page.height - MARGIN
     page.text(MARGIN, top - 16, "Strike and add", 20, bold=True)
-    page.text(page.right, top - 14, "From the wall's start, its left end on the bench. Tick each when it is done.", 9, align="right")
+    page.text(
+        page.right,
+        top - 14,
+        "From the wall's start, its left end on the bench. Tick each when it is done.",
+        9,
+        align="right",
+    )
     if not lines:
         page.text(MARGIN, top - 50, "Every plate that is marked is marked as the plan is.", 12)
     column, step = (page.right - MARGIN) / _COLUMNS, (top - 52 - _FOOT) / _ROWS

@@ -1,0 +1,86 @@
+"""Every version there was comes forward with what was kept in it."""
+
+from uuid import uuid4
+
+import psycopg
+import pytest
+from psycopg.types.json import Jsonb
+from yoyo import get_backend, read_migrations
+from yoyo.migrations import MigrationList
+
+from bluff.formats.job_file import job_data
+from bluff.service.history import History
+from bluff.service.jobs import Jobs
+from bluff.service.sessions import ensure_installation
+from bluff.store import accounts
+from bluff.store.database import MIGRATIONS, migrate, open_pool
+from framing import job_of
+
+ALL = list(read_migrations(str(MIGRATIONS)))
+JOB = job_of("18-6 2x4")
+
+
+@pytest.fixture
+def empty(database_url):
+    """A database of its own in which nothing is."""
+    name = f"m{uuid4().hex}"
+    with psycopg.connect(database_url, autocommit=True) as connection:
+        connection.execute(f"CREATE DATABASE {name}")
+        url = database_url.rsplit("/", 1)[0] + f"/{name}"
+        yield url
+        connection.execute(f"DROP DATABASE {name} WITH (FORCE)")
+
+
+def apply(url, count):
+    """Bring a database to the version of the first migrations."""
+    backend = get_backend(url.replace("postgresql://", "postgresql+psycopg://", 1))
+    try:
+        with backend.lock():
+            backend.apply_migrations(MigrationList(ALL[:count]))
+    finally:
+        backend.connection.close()
+
+
+@pytest.mark.parametrize("count", range(1, len(ALL) + 1), ids=[migration.id for migration in ALL])
+def test_a_job_kept_in_a_version_is_there_in_the_newest(empty, count):
+    apply(empty, count)
+    job, plan = uuid4(), Jsonb(job_data(JOB))
+    with psycopg.connect(empty) as connection:
+        (crew,) = connection.execute("INSERT INTO crew (name) VALUES ('Ours') RETURNING id").fetchone()
+        columns, values = ("crew_id, initials", [crew, "LF"])
+        if count >= 9:
+            columns, values = (f"{columns}, name", [*values, "lead"])
+        marks = ", ".join(["%s"] * len(values))
+        (account,) = connection.execute(
+            f"INSERT INTO account ({columns}) VALUES ({marks}) RETURNING id", values
+        ).fetchone()
+        connection.execute("INSERT INTO job (id, crew_id, plan) VALUES (%s, %s, %s)", (job, crew, plan))
+        connection.execute(
+            "INSERT INTO revision (job_id, crew_id, number, account_id, kind, plan) "
+            "VALUES (%s, %s, 0, %s, 'start', %s)",
+            (job, crew, account, plan),
+        )
+    assert migrate(empty) == len(ALL) - count
+    with open_pool(empty) as pool:
+        lead = ensure_installation(pool)
+        assert (lead.id, lead.name, lead.role) == (account, "lead", "lead")
+        (listed,) = Jobs(pool, lead).all()
+        assert (listed.id, listed.figures.walls) == (job, 1)
+        assert Jobs(pool, lead).get(job).job == JOB
+        assert [made.says for made in History(pool, lead).all(job)] == ["start the job"]
+
+
+def test_accounts_without_a_name_get_one_each(empty):
+    apply(empty, 8)
+    with psycopg.connect(empty) as connection:
+        for crew, initials in (("Ours", "LF"), ("Theirs", "AC")):
+            connection.execute(
+                "WITH c AS (INSERT INTO crew (name) VALUES (%s) RETURNING id) "
+                "INSERT INTO account (crew_id, initials, created_at) "
+                "SELECT id, %s, now() + interval '1 s' * %s FROM c",
+                (crew, initials, len(initials + crew)),
+            )
+    migrate(empty)
+    with psycopg.connect(empty) as connection:
+        called = [accounts.account_called(connection, name) for name in ("Lead", "lead 2")]
+    assert [one.initials for one in called] == ["LF", "AC"]
