@@ -1,23 +1,22 @@
 """Who is here: signing in and out, invited by a link, and what each finds they may do."""
 
 import re
+from pathlib import Path
 
 import pytest
 from playwright.sync_api import expect
 from tools.served import sign_in as sign_in_as
 
-from bluff.demo import load_demo
 from bluff.service.sessions import begin, set_password
 
+EXAMPLE = Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json"
 PASSWORD = "three words do"
 
 
 @pytest.fixture
-def demo(pool, page):
+def demo(page):
     """The demo job, open on its plan."""
-    load_demo(pool)
-    page.reload()
-    page.get_by_role("link", name="Quill Harbour ferry shelter", exact=True).click()
+    page.get_by_label("Job file").set_input_files(EXAMPLE)
     expect(page.locator("[data-wall=H] > polygon")).to_be_visible()
     return page
 
