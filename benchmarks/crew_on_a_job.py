@@ -164,7 +164,7 @@ def _demo(_: int) -> core.Job:
 
 
 def _short(job: core.Job) -> Seen:
-    seen = crew_on(job, 4.0, 4, 8)
+    seen = crew_on(job, 1.5, 3, 4)
     if seen.errors or seen.made != seen.revision:
         raise AssertionError(seen.errors or f"{seen.made} edits made, but revision {seen.revision}")
     return seen
