@@ -86,6 +86,8 @@ def bring_in(page: Page) -> None:
 def to_bench(page: Page) -> None:
     page.get_by_role("link", name=DEMO, exact=True).click()
     page.get_by_role("link", name="Bench").click()
+    # What is pressed before the bench is there would be the plan's.
+    page.get_by_role("heading", name="Wall A").wait_for()
 
 
 def bench(page: Page) -> None:
