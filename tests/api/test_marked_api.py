@@ -88,7 +88,7 @@ def test_the_list_is_printed_plate_by_plate(client, job):
     )
     edit(client, job, 2, MOVE)
     said = texts(client.get(f"/api/jobs/{job}/strike.pdf").content)
-    assert "Wall A, bottom plate" in said
+    assert "Wall A, bottom plate, tape on the left end" in said
     assert "top plate" not in said
     assert "50 1/2" in said
     assert "king of W1, ahead" in said

@@ -12,10 +12,11 @@ from bluff.api.plan import PlanView, plan_view
 from bluff.api.session import SignedInAccount
 from bluff.api.wire import Figure, Revision, RevisionNumber, figure
 from bluff.core.crew.strike import Recut, Rework, Stroke
+from bluff.core.job.schools import End
 from bluff.core.job.words import Words
 from bluff.core.measure.length import to_inches
 from bluff.core.wall.framing import Framing
-from bluff.core.wall.member import Member
+from bluff.core.wall.member import Member, Plate
 from bluff.service.history import History
 
 router = APIRouter(prefix="/api/jobs/{job_id}/history", tags=["history"])
@@ -32,14 +33,13 @@ class MadeView(TypedDict):
 
 
 class StrokeView(TypedDict):
-    """A mark that is struck from a plate, or added; `along` is what a tape on a sloped plate reads.
+    """A mark that is struck from a plate, or added, as the tape reads it from the end it hooks on.
 
-    A line without wood has nothing ahead of it or behind.
+    A line without wood has nothing ahead of it or behind; as it is drawn, so as whoever hooks on that end sees it.
     """
 
     added: bool
     at: Figure
-    along: Figure | None
     symbol: str
     ahead: bool | None
     name: str
@@ -49,7 +49,7 @@ class StrokeView(TypedDict):
 class PlateStrokes(TypedDict):
     """What changes on one plate, along it."""
 
-    plate: Literal["top", "bottom"]
+    plate: Plate
     strokes: list[StrokeView]
 
 
@@ -82,6 +82,7 @@ class ReworkView(TypedDict):
     pieces: list[Outlined]
     plates: list[PlateStrokes]
     recuts: list[RecutView]
+    hook: End
 
 
 def history_of(request: Request, account: SignedInAccount) -> History:
@@ -127,11 +128,12 @@ def _rework(one: Rework, words: Words) -> ReworkView:
         "height": to_inches(max(member.top for framing in there for member in framing.members)),
         "pieces": _over_one_another(one.before, one.after),
         "plates": [
-            {"plate": plate.value, "strokes": [stroke_view(stroke, words) for stroke in strokes]}
+            {"plate": plate, "strokes": [stroke_view(stroke, words) for stroke in strokes]}
             for plate, strokes in one.strokes.items()
             if strokes
         ],
         "recuts": [_recut(recut, words) for recut in one.recuts],
+        "hook": one.hook,
     }
 
 
@@ -153,8 +155,7 @@ def stroke_view(stroke: Stroke, words: Words) -> StrokeView:
     mark = stroke.mark
     return {
         "added": stroke.is_added,
-        "at": figure(mark.at.value),
-        "along": None if mark.along is None else figure(mark.along),
+        "at": figure(stroke.reading),
         "symbol": mark.symbol,
         "ahead": mark.ahead if mark.width else None,
         "name": words.name(mark.role),

@@ -13,6 +13,7 @@ from bluff.api.answers import imprint, shown, stem
 from bluff.api.history import StrokeView, stroke_view
 from bluff.api.session import CrewJobs, SignedInAccount
 from bluff.api.wire import Refusal, Revision
+from bluff.core.job.schools import End
 from bluff.core.wall.member import Plate
 from bluff.formats.paper import Paper, strike_sheet
 from bluff.formats.ways_values import FileModel
@@ -22,7 +23,10 @@ router = APIRouter(prefix="/api/jobs/{job_id}", tags=["marked"])
 
 
 class MarkedView(TypedDict):
-    """A plate that is marked, by whom and when, as the job was at a revision; `strokes` bring it to what it is."""
+    """A plate that is marked, by whom and when, as the job was at a revision; `strokes` bring it to what it is.
+
+    They are read from the end `hook`, None where there are none.
+    """
 
     wall: str
     plate: Plate
@@ -31,6 +35,7 @@ class MarkedView(TypedDict):
     initials: str
     at: datetime
     strokes: list[StrokeView]
+    hook: End | None
 
 
 class MarkedFile(FileModel):
@@ -70,8 +75,9 @@ def strike_paper(
 ) -> Response:
     """What is struck and added on every plate that is marked."""
     job, plates = marking.all(job_id)
-    listed = [(one.wall, one.plate, one.strokes) for one in plates]
-    pdf = strike_sheet(listed, job.standard.words, paper, imprint(jobs.get(job_id)))
+    pdf = strike_sheet(
+        [(one.plate, one.rework) for one in plates if one.rework], job.standard.words, paper, imprint(jobs.get(job_id))
+    )
     return shown(pdf, f"{stem(job.name)}-strike")
 
 
@@ -86,6 +92,7 @@ def _views(job: core.Job, plates: list[MarkedPlate]) -> list[MarkedView]:
             "initials": one.initials,
             "at": one.at,
             "strokes": [stroke_view(stroke, words) for stroke in one.strokes],
+            "hook": one.rework.hook if one.rework else None,
         }
         for one in plates
     ]

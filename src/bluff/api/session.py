@@ -157,7 +157,7 @@ def _enter(request: Request, response: Response, entered: Entered) -> SignedIn:
         max_age=int(sessions.SESSION_LASTS.total_seconds()),
         httponly=True,
         samesite="strict",
-        secure=not _is_loopback(request.url.hostname or ""),
+        secure=not is_loopback(request.url.hostname or ""),
     )
     return _signed_in(request, entered.account, entered.token, entered.wall)
 
@@ -176,7 +176,7 @@ def _signed_in(request: Request, account: Account, token: str, wall: str | None 
     }
 
 
-def _is_loopback(host: str) -> bool:
+def is_loopback(host: str) -> bool:
     """Whether a host is this very machine, so that nothing of what is said goes over a wire."""
     if host == "localhost":
         return True

@@ -3,13 +3,13 @@
 import json
 import logging
 import time
-from ipaddress import ip_address
 
 from fastapi import APIRouter, Request
 from fastapi.responses import PlainTextResponse, Response
 from prometheus_client import CONTENT_TYPE_LATEST, CollectorRegistry, Counter, Histogram, generate_latest
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
+from bluff.api.session import is_loopback
 from bluff.service.errors import NotFound
 
 router = APIRouter(include_in_schema=False)
@@ -80,13 +80,6 @@ def is_ready(request: Request) -> str:
 def metrics(request: Request) -> Response:
     """Figures in the usual text, for this machine alone: who is behind a proxy is not."""
     host = request.client.host if request.client else ""
-    if not _is_loopback(host):
+    if not is_loopback(host):
         raise NotFound("There are no figures for other machines.")
     return Response(generate_latest(request.app.state.figures), media_type=CONTENT_TYPE_LATEST)
-
-
-def _is_loopback(host: str) -> bool:
-    try:
-        return ip_address(host).is_loopback
-    except ValueError:
-        return False

@@ -8,7 +8,7 @@ from psycopg import Connection
 from psycopg_pool import ConnectionPool
 
 from bluff import core
-from bluff.core.crew.strike import Stroke, rework
+from bluff.core.crew.strike import Rework, Stroke, rework
 from bluff.core.wall.member import Plate
 from bluff.service.errors import Changed
 from bluff.service.jobs import Jobs, framings, known_wall
@@ -28,7 +28,7 @@ class MarkedPlate:
         name: Who marked it.
         initials: Theirs.
         at: When.
-        strokes: What is struck and added for the job as it is; nothing where it is marked so.
+        rework: What the wall asks for since, as the job is; None where it is framed as it is marked.
     """
 
     wall: str
@@ -37,7 +37,12 @@ class MarkedPlate:
     name: str
     initials: str
     at: datetime
-    strokes: tuple[Stroke, ...]
+    rework: Rework | None
+
+    @property
+    def strokes(self) -> tuple[Stroke, ...]:
+        """What is struck and added; nothing where it is marked as the job is."""
+        return self.rework.strokes[self.plate] if self.rework else ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -85,7 +90,7 @@ class Marking:
         marked = rows.list_marked(connection, self.account.crew_id, job)
         now = framings(state.job)
         changed = {
-            (revision, one.wall): one.strokes
+            (revision, one.wall): one
             for revision in {row.revision for row in marked} - {state.revision}
             for one in rework(framings(self._jobs.job_at(connection, job, revision)), now)
         }
@@ -97,7 +102,7 @@ class Marking:
                 row.name,
                 row.initials,
                 row.marked_at,
-                changed.get((row.revision, row.wall), {}).get(Plate(row.plate), ()),
+                changed.get((row.revision, row.wall)),
             )
             for row in marked
         ]

@@ -32,7 +32,7 @@ def write_backup(url: str, file: Path) -> None:
     """
     making = file.with_name(f".{file.name}.making")
     try:
-        _run(url, "pg_dump", "--format=custom", "--no-owner", "--no-privileges", f"--file={making}")
+        _run(url, "pg_dump", _named(url), "--format=custom", "--no-owner", "--no-privileges", f"--file={making}")
         with making.open("rb") as written:
             os.fsync(written.fileno())
         making.replace(file)
@@ -65,9 +65,8 @@ def read_backup(url: str, file: Path) -> None:
         "--no-privileges",
         "--single-transaction",
         "--exit-on-error",
-        f"--dbname={_without_password(url)}",
+        _named(url),
         str(file),
-        is_named=True,
     )
     migrate(url)
 
@@ -104,18 +103,15 @@ def newest_backup(directory: Path) -> datetime | None:
 
 def _migrations_of(url: str, file: Path) -> set[str]:
     """The migrations a backup had seen."""
-    rows = _run(
-        url, "pg_restore", "--data-only", f"--table={_TABLE}", "--file=-", str(file), is_named=True
-    ).splitlines()
+    rows = _run(url, "pg_restore", "--data-only", f"--table={_TABLE}", "--file=-", str(file)).splitlines()
     return {columns[1] for row in rows if len(columns := row.split("\t")) > 1}
 
 
-def _run(url: str, program: str, *options: str, is_named: bool = False) -> str:
+def _run(url: str, program: str, *options: str) -> str:
     """Run one of PostgreSQL's programs on a database; its password goes where nobody sees it."""
-    where = [] if is_named else [f"--dbname={_without_password(url)}"]
     password = str(conninfo_to_dict(url).get("password") or "")
     done = subprocess.run(
-        [server_programs() / program, *where, *options],
+        [server_programs() / program, *options],
         capture_output=True,
         text=True,
         env={**os.environ, "PGPASSWORD": password},
@@ -127,5 +123,5 @@ def _run(url: str, program: str, *options: str, is_named: bool = False) -> str:
     return done.stdout
 
 
-def _without_password(url: str) -> str:
-    return make_conninfo(url, password=None)
+def _named(url: str) -> str:
+    return f"--dbname={make_conninfo(url, password=None)}"

@@ -4,6 +4,8 @@ from hypothesis import given
 
 from bluff.core import frame, wall_plans
 from bluff.core.crew.strike import rework
+from bluff.core.job.amounts import Datum
+from bluff.core.job.schools import End
 from bluff.core.measure.length import format_exact
 from bluff.core.wall.member import Plate
 from framing import framed, job_of
@@ -25,6 +27,24 @@ def test_a_window_that_moves_by_an_inch_and_a_half_strikes_and_adds_its_own_mark
     assert said(kings) == ["strike K 50 1/2", "add K 52", "strike K 92", "add K 93 1/2"]
     # No piece is of another length: everything that is cut serves.
     assert one.recuts == ()
+
+
+def test_strokes_read_from_the_end_the_tape_hooks_on():
+    """The same on a plate of 144 with the tape on the right end: the king from 50 1/2 to 52 reads 144 - 52 = 92 with
+    its X ahead, that from 92 to 93 1/2 reads 50 1/2; an inch and a half on, 90 1/2 and 49."""
+    before, after = (
+        framed(job_of("12' 2x4", opening, datum=Datum(end=End.END)))
+        for opening in ("3-0x4-0 @ 6-0", "3-0x4-0 @ 6-1 1/2")
+    )
+    (one,) = rework([before], [after])
+    kings = [stroke for stroke in one.strokes[Plate.BOTTOM] if stroke.mark.symbol == "K"]
+    assert one.hook is End.END
+    assert [(stroke.is_added, format_exact(stroke.reading)) for stroke in kings] == [
+        (True, "49"),
+        (False, "50 1/2"),
+        (True, "90 1/2"),
+        (False, "92"),
+    ]
 
 
 def test_a_window_that_is_added_makes_commons_cripples():

@@ -2732,6 +2732,8 @@ export interface components {
         /**
          * MarkedView
          * @description A plate that is marked, by whom and when, as the job was at a revision; `strokes` bring it to what it is.
+         *
+         *     They are read from the end `hook`, None where there are none.
          */
         MarkedView: {
             /** Wall */
@@ -2750,6 +2752,7 @@ export interface components {
             at: string;
             /** Strokes */
             strokes: components["schemas"]["StrokeView"][];
+            hook: components["schemas"]["End"] | null;
         };
         /**
          * MeasuredFile
@@ -3705,11 +3708,7 @@ export interface components {
          * @description What changes on one plate, along it.
          */
         PlateStrokes: {
-            /**
-             * Plate
-             * @enum {string}
-             */
-            plate: "top" | "bottom";
+            plate: components["schemas"]["Plate"];
             /** Strokes */
             strokes: components["schemas"]["StrokeView"][];
         };
@@ -3987,6 +3986,7 @@ export interface components {
             plates: components["schemas"]["PlateStrokes"][];
             /** Recuts */
             recuts: components["schemas"]["RecutView"][];
+            hook: components["schemas"]["End"];
         };
         /**
          * Right
@@ -4743,15 +4743,14 @@ export interface components {
         };
         /**
          * StrokeView
-         * @description A mark that is struck from a plate, or added; `along` is what a tape on a sloped plate reads.
+         * @description A mark that is struck from a plate, or added, as the tape reads it from the end it hooks on.
          *
-         *     A line without wood has nothing ahead of it or behind.
+         *     A line without wood has nothing ahead of it or behind; as it is drawn, so as whoever hooks on that end sees it.
          */
         StrokeView: {
             /** Added */
             added: boolean;
             at: components["schemas"]["Figure"];
-            along: components["schemas"]["Figure"] | null;
             /** Symbol */
             symbol: string;
             /** Ahead */

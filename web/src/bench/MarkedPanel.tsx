@@ -83,7 +83,7 @@ function PlateMarked({
       <Text fontSize="14px" color={hasStrokes ? "crayon" : "faint"} mb="2">
         {marked ? said(marked) : "Not marked yet."}
       </Text>
-      {hasStrokes && <StrokeTable strokes={marked.strokes} />}
+      {hasStrokes && <StrokeTable strokes={marked.strokes} hook={marked.hook} />}
       <Changes right="record">
         <Flex gap="2" mt="1">
           {(!marked || hasStrokes) && (

@@ -21,7 +21,7 @@ export function ReworkCard({ rework }: { rework: Rework }) {
           rework.plates.map(({ plate, strokes }) => (
             <Box key={plate} as="section" aria-label={PLATE[plate]}>
               <Text fontWeight="700">{PLATE[plate]}</Text>
-              <StrokeTable strokes={strokes} />
+              <StrokeTable strokes={strokes} hook={rework.hook} />
             </Box>
           ))}
         {rework.recuts.length > 0 && (

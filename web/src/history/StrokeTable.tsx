@@ -1,5 +1,5 @@
 import { chakra, Text } from "@chakra-ui/react";
-import type { Stroke } from "../api/client";
+import type { Rework, Stroke } from "../api/client";
 import { Figure } from "../drawing/Figure";
 
 export const Strokes = chakra("table", {
@@ -7,14 +7,16 @@ export const Strokes = chakra("table", {
     borderCollapse: "collapse",
     "& td": { pe: "3", py: "0.5", verticalAlign: "baseline", whiteSpace: "nowrap" },
     "& .figure": { textAlign: "end" },
+    "& caption": { textAlign: "start", fontSize: "13px", color: "faint" },
     "& .says": { whiteSpace: "normal", lineHeight: 1.15 },
   },
 });
 
 /** What is struck from a plate and added to it, along it. */
-export function StrokeTable({ strokes }: { strokes: readonly Stroke[] }) {
+export function StrokeTable({ strokes, hook }: { strokes: readonly Stroke[]; hook: Rework["hook"] | null }) {
   return (
     <Strokes>
+      <caption>Tape on the {hook === "end" ? "right" : "left"} end</caption>
       <tbody>
         {strokes.map((stroke) => (
           <tr key={`${stroke.added} ${stroke.at.text} ${stroke.symbol} ${stroke.ahead} ${stroke.name}`}>
@@ -30,7 +32,7 @@ export function StrokeTable({ strokes }: { strokes: readonly Stroke[] }) {
             </td>
             <td className="figure">
               <Figure
-                text={(stroke.along ?? stroke.at).text}
+                text={stroke.at.text}
                 fontSize="22px"
                 fontWeight="700"
                 color={stroke.added ? "ink" : "crayon"}

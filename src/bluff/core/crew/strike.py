@@ -6,14 +6,16 @@ add
     A mark that is written besides.
 """
 
-from collections import Counter
+from collections import Counter, defaultdict
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from typing import TypeAlias
 
+from bluff.core.job.schools import End
 from bluff.core.job.stock import Section
 from bluff.core.measure.length import Length
 from bluff.core.wall.framing import Framing
+from bluff.core.wall.marks import read_mark
 from bluff.core.wall.member import Mark, Member, Plate
 
 
@@ -24,10 +26,12 @@ class Stroke:
     Args:
         mark: What is struck, or added.
         is_added: Which of them.
+        reading: What the tape reads there, from the end it hooks on.
     """
 
     mark: Mark
     is_added: bool
+    reading: Length
 
 
 @dataclass(frozen=True, slots=True)
@@ -65,6 +69,11 @@ class Rework:
     strokes: dict[Plate, tuple[Stroke, ...]]
     recuts: tuple[Recut, ...]
 
+    @property
+    def hook(self) -> End:
+        """The end the tape hooks on, now or, where the wall is gone, as it last did."""
+        return _hook(self.before, self.after)
+
 
 def rework(before: Iterable[Framing], after: Iterable[Framing]) -> tuple[Rework, ...]:
     """Every wall that is framed otherwise than it was, in the order they are now, those that are gone last.
@@ -82,9 +91,14 @@ def rework(before: Iterable[Framing], after: Iterable[Framing]) -> tuple[Rework,
 
 
 def _rework(wall: str, before: Framing | None, after: Framing | None) -> Rework:
-    marks = before.marks if before else (), after.marks if after else ()
     members = before.members if before else (), after.members if after else ()
-    return Rework(wall, before, after, {plate: _strokes(plate, *marks) for plate in reversed(Plate)}, _recuts(*members))
+    strokes = {plate: _strokes(plate, before, after) for plate in reversed(Plate)}
+    return Rework(wall, before, after, strokes, _recuts(*members))
+
+
+def _hook(before: Framing | None, after: Framing | None) -> End:
+    framing = after or before
+    return framing.plan.standard.datum.end if framing else End.START
 
 
 _Written: TypeAlias = tuple[Length, str, bool, str]
@@ -95,12 +109,17 @@ def _written(mark: Mark) -> _Written:
     return mark.at.value, mark.symbol, mark.ahead, mark.role if mark.width == 0 else ""
 
 
-def _strokes(plate: Plate, before: Iterable[Mark], after: Iterable[Mark]) -> tuple[Stroke, ...]:
-    was = [mark for mark in before if mark.plate is plate]
-    now = [mark for mark in after if mark.plate is plate]
-    strokes = [Stroke(mark, is_added=False) for mark in _without(was, now)]
-    strokes += [Stroke(mark, is_added=True) for mark in _without(now, was)]
-    return tuple(sorted(strokes, key=lambda stroke: (stroke.mark.at.value, stroke.is_added, stroke.mark.symbol)))
+def _strokes(plate: Plate, before: Framing | None, after: Framing | None) -> tuple[Stroke, ...]:
+    hook = _hook(before, after)
+    was, now = ([mark for mark in one.marks if mark.plate is plate] if one else [] for one in (before, after))
+    strokes = [
+        Stroke(mark, framing is after, read_mark(mark, framing.plan.length, hook).at.value)
+        for framing, marks in ((before, _without(was, now)), (after, _without(now, was)))
+        if framing
+        for mark in marks
+    ]
+    onward = 1 if hook is End.START else -1
+    return tuple(sorted(strokes, key=lambda one: (onward * one.mark.at.value, one.is_added, one.mark.symbol)))
 
 
 def _without(marks: Sequence[Mark], others: Sequence[Mark]) -> list[Mark]:
@@ -116,17 +135,14 @@ def _without(marks: Sequence[Mark], others: Sequence[Mark]) -> list[Mark]:
 
 
 def _recuts(before: Iterable[Member], after: Iterable[Member]) -> tuple[Recut, ...]:
-    counts: Counter[tuple[Section, Length, str]] = Counter()
+    # Whatever they are for: a common that has become a king is the same piece of wood, and nobody cuts it again.
+    alike: defaultdict[tuple[Section, Length], Counter[str]] = defaultdict(Counter)
     for members, sign in ((before, -1), (after, 1)):
         for member in members:
-            counts[Section(member.size, member.is_treated), member.length.value, member.role] += sign * member.plies
-    # A common that has become a king is the same piece of wood: it serves, and nobody cuts it again.
-    alike: Counter[tuple[Section, Length]] = Counter()
-    for (section, length, _), more in counts.items():
-        alike[section, length] += more
-    recuts = []
-    for (section, length), more in alike.items():
-        roles = sorted({role for (s, at, role), n in counts.items() if (s, at) == (section, length) and n * more > 0})
-        if more:
-            recuts.append(Recut(section, length, roles[0] if roles else "", more))
+            alike[Section(member.size, member.is_treated), member.length.value][member.role] += sign * member.plies
+    recuts = [
+        Recut(section, length, min(role for role, count in roles.items() if count * more > 0), more)
+        for (section, length), roles in alike.items()
+        if (more := roles.total())
+    ]
     return tuple(sorted(recuts, key=lambda one: (-one.length, str(one.section))))

@@ -11,7 +11,7 @@ from bluff.core.crew.layout_pole import LayoutPole
 from bluff.core.crew.order import BuildStep, build_order
 from bluff.core.crew.packs import Pack, prefab
 from bluff.core.crew.pole import Pole
-from bluff.core.crew.strike import Stroke
+from bluff.core.crew.strike import Rework
 from bluff.core.cutting.board import JobBoard
 from bluff.core.cutting.saw import Stop, stops
 from bluff.core.job.words import Words
@@ -126,9 +126,7 @@ def cut_sheets(cutting: Cutting, paper: Paper, imprint: Imprint) -> bytes:
     return _write(sheets, paper, imprint)
 
 
-def strike_sheet(
-    plates: Sequence[tuple[str, Plate, Sequence[Stroke]]], words: Words, paper: Paper, imprint: Imprint
-) -> bytes:
+def strike_sheet(plates: Sequence[tuple[Plate, Rework]], words: Words, paper: Paper, imprint: Imprint) -> bytes:
     """What is struck and added on plates that are marked, as PDF."""
     lines = strike_lines(plates)
     sheets = [

@@ -3,7 +3,8 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from bluff.core.crew.strike import Stroke
+from bluff.core.crew.strike import Rework, Stroke
+from bluff.core.job.schools import End
 from bluff.core.job.words import Words
 from bluff.core.measure.length import format_inches
 from bluff.core.wall.member import Plate
@@ -13,21 +14,24 @@ _COLUMNS, _ROWS = 2, 24
 LINES_ON_A_PAGE = _COLUMNS * _ROWS
 _FOOT = MARGIN + 30
 _NAMES = {Plate.TOP: "top plate", Plate.BOTTOM: "bottom plate"}
+_HOOKS = {End.START: "left", End.END: "right"}
 
 
 @dataclass(frozen=True, slots=True)
 class StrikeLine:
     """A line of the sheet: the plate that follows, or one stroke of it."""
 
-    wall: str
-    plate: Plate
+    says: str
     stroke: Stroke | None
 
 
-def strike_lines(plates: Sequence[tuple[str, Plate, Sequence[Stroke]]]) -> list[StrikeLine]:
+def strike_lines(plates: Sequence[tuple[Plate, Rework]]) -> list[StrikeLine]:
     """The lines of all plates that change: each with its name, then its strokes along it."""
     return [
-        StrikeLine(wall, plate, stroke) for wall, plate, strokes in plates if strokes for stroke in (None, *strokes)
+        StrikeLine(f"Wall {one.wall}, {_NAMES[plate]}, tape on the {_HOOKS[one.hook]} end", stroke)
+        for plate, one in plates
+        if one.strokes[plate]
+        for stroke in (None, *one.strokes[plate])
     ]
 
 
@@ -44,7 +48,7 @@ def draw_strikes(page: Page, lines: Sequence[StrikeLine], words: Words) -> None:
     page.text(
         page.right,
         top - 14,
-        "From the wall's start, its left end on the bench. Tick each when it is done.",
+        "Tick each when it is done.",
         9,
         align="right",
     )
@@ -54,7 +58,7 @@ def draw_strikes(page: Page, lines: Sequence[StrikeLine], words: Words) -> None:
     for index, line in enumerate(lines):
         left, y = MARGIN + index // _ROWS * column, top - 52 - index % _ROWS * step
         if line.stroke is None:
-            page.text(left, y, f"Wall {line.wall}, {_NAMES[line.plate]}", 13, bold=True)
+            page.text(left, y, line.says, 13, bold=True)
         else:
             _stroke(page, line.stroke, words, left, y, column)
 
@@ -64,8 +68,7 @@ def _stroke(page: Page, stroke: Stroke, words: Words, left: float, y: float, col
     page.polygon([(left, y - 1), (left + 10, y - 1), (left + 10, y + 9), (left, y + 9)], 1.0)
     page.text(left + 18, y, "add" if stroke.is_added else "strike", 10)
     page.text(left + 66, y, mark.symbol or "|", 14, bold=True, align="centre")
-    reading = format_inches(mark.at.value if mark.along is None else mark.along)
-    page.text(left + 140, y, reading, 14, bold=True, align="right")
+    page.text(left + 140, y, format_inches(stroke.reading), 14, bold=True, align="right")
     said = words.name(mark.role) + (f" of {mark.opening}" if mark.opening else "")
     if mark.width:
         said += ", ahead" if mark.ahead else ", behind"
