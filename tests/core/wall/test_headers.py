@@ -4,14 +4,14 @@ import pytest
 
 from bluff import core
 from bluff.core.errors import SettingError
-from bluff.core.job.amounts import DoorParts, PrecutStuds, WideOpening
+from bluff.core.job.amounts import DoorParts, PrecutStuds, WallHeight, WideOpening
 from bluff.core.job.finding import Code
 from bluff.core.job.header import Capped, Header, HeaderKind, HeaderPlace, Laid
 from bluff.core.job.schools import Heads, Jacks, SillTop
 from bluff.core.measure.length import format_exact, inches
 from bluff.core.takeoff.cut_list import Spacer
 from bluff.core.wall.member import Orientation, Role
-from framing import found, frame_wall, in_role, lengths, member, starts
+from framing import are_apart, found, frame_wall, in_role, lengths, member, starts
 
 WALL = "18-6 2x4"
 WINDOW = "3-6x4-6 @ 9-3"
@@ -156,3 +156,16 @@ def test_heads_line_up_or_are_each_their_own():
 def test_a_header_nobody_can_build_is_refused(header, says):
     with pytest.raises(SettingError, match=says):
         Header(**header)
+
+
+def test_no_block_lies_where_the_pad_plate_of_a_raised_header_does():
+    """Under plates at 104 1/4 a 2x8 is raised to 97, its pad plate from 95 1/2; a block behind the joint at 96 is from
+    95 1/4 to 96 3/4, which the cripples below the pad have no room for."""
+    header = Header(size="2x8", place=HeaderPlace.RAISED, capped=Capped.BELOW)
+    studs = WallHeight(inches("107 1/4"))
+    framing = frame_wall(WALL, WINDOW, header=header, studs=studs, panel_edge_blocks=True)
+    pad = member(framing, "opening/W1/pad_plate/below")
+    assert (format_exact(pad.bottom), format_exact(pad.top)) == ("95 1/2", "97")
+    blocks = [piece for piece in framing.members if piece.role is Role.BLOCK]
+    assert blocks
+    assert all(are_apart(pad, block) for block in blocks)

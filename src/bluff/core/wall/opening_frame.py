@@ -225,7 +225,7 @@ class OpeningFrame:
         """What is free for cripples up the wall: above the header, or below the sill."""
         if at is Height.BELOW:
             return Span(self._foot(place).value, self._under_sill.value)
-        top = self.header_underside.value if self.is_raised else self.plan.ceiling.lowest_over(place)
+        top = self.bearing.value if self.is_raised else self.plan.ceiling.lowest_over(place)
         return Span(self._under_top_cripples.value, top)
 
     def packs(self) -> tuple[Wood, Wood]:
