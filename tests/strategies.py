@@ -163,6 +163,7 @@ _of_a_wall = dict(  # noqa: C408 - as arguments are written
     ceiling_backing=st.none() | st.sampled_from(CeilingBacking),
     intersection_board=st.none() | st.sampled_from(["narrowest", "2x6", "2x8"]),
     panel_gap=st.none() | lengths(0, 1),
+    tolerance=st.none() | st.integers(1, 64),
     anchors=st.none() | st.sampled_from(Anchors),
     pins=st.none() | st.builds(PinRule, lengths(3, 14), lengths(12, 48)),
     sheet_drop=st.none() | lengths(0, 2),

@@ -42,12 +42,6 @@ def walk(page: Page) -> None:
     page.locator("[data-wall=C]").wait_for()
 
 
-def typed(page: Page) -> None:
-    to_bench(page)
-    page.get_by_role("button", name="What can be typed").click()
-    page.get_by_text("Change an opening").wait_for()
-
-
 def history(page: Page) -> None:
     to_bench(page)
     line = page.get_by_label("Type an opening")
@@ -152,15 +146,6 @@ def standards(page: Page) -> None:
     page.get_by_text("Corner: clips, no stud").wait_for()
 
 
-def sheets_on_bench(page: Page) -> None:
-    to_bench(page)
-    page.get_by_role("link", name="B 22").click()
-    page.get_by_role("button", name="The whole wall").click()
-    page.get_by_role("button", name="Sheets").click()
-    page.locator('[data-member="B/stud/2"]').click(force=True)
-    page.get_by_role("tab", name="Cut list").click()
-
-
 def cut(page: Page) -> None:
     """Better boards found, the first of them cut."""
     page.get_by_role("link", name=DEMO, exact=True).click()
@@ -180,16 +165,39 @@ def order(page: Page) -> None:
     page.get_by_role("tab", name="By thumb").click()
 
 
+def to_site(page: Page, view: str) -> None:
+    """A wall on the site, on a phone."""
+    page.set_viewport_size({"width": 390, "height": 844})
+    page.get_by_role("link", name=DEMO, exact=True).click()
+    page.get_by_role("link", name="Site", exact=True).click()
+    page.get_by_role("heading", name="A", exact=True).click()
+    page.get_by_role("link", name=view, exact=True).click()
+
+
+def site_marks(page: Page) -> None:
+    """The first jack of wall A; what comes before it is marked."""
+    to_site(page, "Marks")
+    while page.get_by_text("Jack", exact=True).count() == 0:
+        page.get_by_role("button", name="Marked, next").click()
+
+
+def site_checks(page: Page) -> None:
+    to_site(page, "Checks")
+    page.get_by_role("button", name="Diagonals of the wall").click()
+    for reading in (("4", "4", "3", "1/16"), ("4", "4", "2", "7/16")):
+        for key in (*reading, "Read"):
+            page.get_by_role("button", name=key, exact=True).click()
+    page.get_by_text("Out of square").wait_for()
+
+
 VIEWS: dict[str, tuple[Callable[[Page], None], str]] = {
     "jobs": (jobs, "light"),
     "plan": (plan, "light"),
     "plan-walk": (walk, "light"),
     "plan-packs": (packs, "dark"),
     "bring-in": (bring_in, "light"),
-    "typed": (typed, "light"),
     "openings": (openings, "light"),
     "bench": (bench, "light"),
-    "bench-sheets": (sheets_on_bench, "light"),
     "opening-form": (opening_form, "light"),
     "ways": (ways, "light"),
     "worked-window": (worked_window, "light"),
@@ -197,6 +205,8 @@ VIEWS: dict[str, tuple[Callable[[Page], None], str]] = {
     "pole": (pole, "light"),
     "cut": (cut, "light"),
     "order": (order, "light"),
+    "site-marks": (site_marks, "light"),
+    "site-checks": (site_checks, "light"),
     "standards": (standards, "light"),
     "history": (history, "light"),
 }

@@ -10,6 +10,7 @@ import threading
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager, suppress
 from enum import StrEnum
+from pathlib import Path
 from types import FrameType
 
 import psycopg
@@ -53,10 +54,16 @@ class Way(StrEnum):
 
 
 @contextmanager
-def background_server(pool: ConnectionPool) -> Iterator[str]:
-    """A server beside the caller's own work, on a free port, over a store of the caller's; yields its address."""
-    listening = _bound(0)
-    server = uvicorn.Server(_config(make_app(pool, WEB, hosts=LOOPBACK), "error"))
+def background_server(pool: ConnectionPool, port: int = 0, web: Path = WEB) -> Iterator[str]:
+    """A server beside the caller's own work, over a store of the caller's; yields its address.
+
+    Args:
+        pool: Connections to the store.
+        port: The port to serve on; 0 takes a free one.
+        web: The built front end.
+    """
+    listening = _bound(port)
+    server = uvicorn.Server(_config(make_app(pool, web, hosts=LOOPBACK), "error"))
     thread = threading.Thread(target=server.run, kwargs={"sockets": [listening]})
     thread.start()
     try:

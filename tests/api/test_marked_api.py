@@ -7,6 +7,7 @@ from bluff.service.people import People
 from bluff.service.sessions import enter
 from bluff.store.accounts import Role
 from people import client_of
+from said import say
 
 WALL = {"edit": "add-wall", "wall": {"id": "A", "stud": "2x4", "length": "12'"}}
 WINDOW = {
@@ -30,10 +31,12 @@ def edit(client, job, revision, change):
     assert answer.status_code == 200, answer.text
 
 
-def mark(client, job, plate="bottom", revision=None, wall="A", status=200):
-    answer = client.post(f"/api/jobs/{job}/marked", json={"wall": wall, "plate": plate, "revision": revision})
-    assert answer.status_code == status, answer.text
-    return answer.json()
+def mark(client, job, plate="bottom", revision=None, wall="A", name=None, is_done=None, status=200):
+    """Say that a plate, or one mark of it, is marked by the job at a revision, or is not; the plates marked then."""
+    is_done = revision is not None if is_done is None else is_done
+    said = {"wall": wall, "plate": plate, "mark": name, "revision": revision, "is_done": is_done}
+    assert say(client, job, {"kind": "mark", **said}, status=status) == []
+    return client.get(f"/api/jobs/{job}/marked").json()
 
 
 def kings(plate):
@@ -54,7 +57,7 @@ def test_a_marked_plate_is_struck_and_added_to_until_that_is_done(client, job):
     (bottom,) = client.get(f"/api/jobs/{job}/marked").json()
     assert kings(bottom) == [(False, "50 1/2"), (True, "52"), (False, "92"), (True, "93 1/2")]
     (done,) = mark(client, job, revision=3)
-    assert (done["revision"], done["strokes"]) == (3, [])
+    assert done["strokes"] == []
     # Undone, it is the other way round.
     client.post(f"/api/jobs/{job}/undo", json={"revision": 3})
     (bottom,) = client.get(f"/api/jobs/{job}/marked").json()
@@ -104,5 +107,39 @@ def test_a_framer_marks_and_a_viewer_does_not(pool, account, client, job):
 
 
 def test_what_nobody_can_have_marked_is_refused(client, job):
-    assert mark(client, job, wall="Q", revision=2, status=404)["message"].startswith("There is no wall Q")
-    assert "This job is at revision 2" in mark(client, job, revision=3, status=409)["message"]
+    said = {"kind": "mark", "plate": "bottom", "is_done": True}
+    for what, why in (
+        ({"wall": "Q", "revision": 2}, "There is no wall Q at revision 2."),
+        ({"wall": "A", "revision": 3}, "This job is at revision 2; look at it again before you mark by it."),
+        ({"wall": "A", "revision": 2, "mark": "bottom/stud/99"}, "Wall A has no such mark at revision 2."),
+        ({"wall": "A"}, "Say at which revision of the job this was marked."),
+        ({"wall": "A", "revision": 2, "is_done": False}, "A plate that is not marked after all is so at no revision."),
+    ):
+        assert say(client, job, {**said, **what}) == [why]
+
+
+KING = "bottom/opening/W1/king/start"
+
+
+def test_a_plate_that_was_begun_has_what_was_written_struck_and_nothing_added(client, job):
+    """The king at 50 1/2 was written alone; the rest of the plate is still to be marked anyway."""
+    (bottom,) = mark(client, job, revision=2, name=KING)
+    assert (bottom["written"], bottom["is_whole"], bottom["strokes"]) == (1, False, [])
+    edit(client, job, 2, MOVE)
+    (bottom,) = client.get(f"/api/jobs/{job}/marked").json()
+    assert kings(bottom) == [(False, "50 1/2")]
+    # Written anew where it goes, it is there twice until the old one is struck.
+    (bottom,) = mark(client, job, revision=3, name=KING)
+    assert (bottom["written"], kings(bottom)) == (2, [(False, "50 1/2")])
+    (bottom,) = mark(client, job, revision=2, name=KING, is_done=False)
+    assert (bottom["written"], kings(bottom)) == (1, [])
+
+
+def test_a_plate_marked_mark_by_mark_is_whole_once_the_last_is_there(client, job):
+    called = client.get(f"/api/jobs/{job}/site/walls/A/stops", params={"on": "bottom"}).json()["stops"]
+    for stop in called:
+        (bottom,) = mark(client, job, revision=2, name=stop["marks"][0]["mark"])
+        assert bottom["is_whole"] is (stop is called[-1])
+    edit(client, job, 2, MOVE)
+    (bottom,) = client.get(f"/api/jobs/{job}/marked").json()
+    assert kings(bottom) == [(False, "50 1/2"), (True, "52"), (False, "92"), (True, "93 1/2")]

@@ -1,5 +1,6 @@
 """What a reader of the screen, or of no screen, meets: axe finds nothing on any of them, in daylight or in the dark."""
 
+import re
 from pathlib import Path
 
 import pytest
@@ -67,6 +68,13 @@ def test_nothing_is_wrong_on_any_screen(shelter, audit):
     for tab in ("Boards", "Saw stops"):
         page.get_by_role("tab", name=tab).click()
         audit(f"cut, {tab}")
+    stage(page, "Site")
+    expect(page.get_by_role("heading", name="A", exact=True)).to_be_visible()
+    audit("site")
+    for view in ("marks", "checks", "log"):
+        page.goto(re.sub(r"/site.*", f"/site/A/{view}", page.url))
+        page.get_by_role("link", name=view.capitalize(), exact=True).wait_for()
+        audit(f"site, {view}")
     stage(page, "Standards")
     expect(page.get_by_role("heading", name="This job as it is")).to_be_visible()
     audit("standards")

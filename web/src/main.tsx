@@ -10,6 +10,8 @@ import { NotFound } from "./app/NotFound";
 import { Shell } from "./app/Shell";
 import { system } from "./app/theme";
 import { RouterContext } from "./app/useOnward";
+import { keepProgram } from "./app/worker";
+import { startSending } from "./site/outbox";
 
 /** Before the first screen is there. */
 const Opening = () => <Loading what="Opening Bluff" />;
@@ -26,6 +28,10 @@ const SCREENS = {
   order: async () => (await import("./order/OrderScreen")).OrderScreen,
   crew: async () => (await import("./crew/CrewScreen")).CrewScreen,
   enter: async () => (await import("./crew/EnterScreen")).EnterScreen,
+  site: async () => (await import("./site/SiteFrame")).SiteFrame,
+  siteWalls: async () => (await import("./site/SiteScreen")).SiteScreen,
+  siteLog: async () => (await import("./site/LogScreen")).LogScreen,
+  siteWall: async () => (await import("./site/WallScreen")).WallScreen,
   history: async () => (await import("./history/HistoryScreen")).HistoryScreen,
   standards: async () => (await import("./standards/StandardsScreen")).StandardsScreen,
 };
@@ -51,6 +57,15 @@ const router = createBrowserRouter([
           { path: "pole", ...screen("pole") },
           { path: "cut", ...screen("cut") },
           { path: "order", ...screen("order") },
+          {
+            path: "site",
+            ...screen("site"),
+            children: [
+              { index: true, ...screen("siteWalls") },
+              { path: "log", ...screen("siteLog") },
+              { path: ":wall/:view?", ...screen("siteWall") },
+            ],
+          },
           { path: "history", ...screen("history") },
           { path: "standards", ...screen("standards") },
         ],
@@ -61,6 +76,9 @@ const router = createBrowserRouter([
     ],
   },
 ]);
+
+keepProgram();
+void startSending();
 
 // The first screen is there: the others are fetched before anybody asks for them, also for where there is no net.
 window.addEventListener("load", () => {

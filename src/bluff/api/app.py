@@ -36,6 +36,8 @@ from bluff.api import (
     plan,
     poles,
     session,
+    site,
+    site_work,
     standards,
     stock,
     trust,
@@ -83,6 +85,8 @@ _PARTS = (
     history,
     live,
     marked,
+    site,
+    site_work,
     watch,
     trust,
 )

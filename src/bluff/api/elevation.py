@@ -214,8 +214,8 @@ def wall_on_bench(framed: Framing, held: Tape, cut: Iterable[CutRow]) -> BenchWa
         "plate_length": to_inches(plan.length),
         "height": to_inches(plan.height.value),
         "slopes": [] if plan.is_level else [_slope(stretch) for stretch in plan.top.stretches],
-        "bare": _lifted(lift(framed)),
-        "sheeted": _lifted(lift(framed, is_sheeted=True)),
+        "bare": lifted(lift(framed)),
+        "sheeted": lifted(lift(framed, is_sheeted=True)),
         "members": [_piece(member, standard, alike.get(member.id, 0)) for member in framed.members],
         "marks": [_mark(mark, held) for mark in framed.marks],
         "beams": [rect_of(beam) for beam in framed.beams],
@@ -250,7 +250,8 @@ def _slope(stretch: Stretch) -> SlopeOnBench:
     }
 
 
-def _lifted(raised: Lift) -> Lifted:
+def lifted(raised: Lift) -> Lifted:
+    """What it takes to raise a wall, in whole pounds."""
     return {"pounds": round(raised.pounds), "hands": raised.hands}
 
 

@@ -1,83 +1,53 @@
-"""Plates that are marked, and what is struck and added on them since the plan changed."""
+"""Plates that have marks on them, and what is struck and added there since the plan changed."""
 
-from datetime import datetime
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Depends, Query, Request, Response
-from pydantic import Field, StrictStr
-from typing_extensions import TypedDict
+from fastapi import APIRouter, Query, Response
 
 from bluff import core
 from bluff.api.answers import imprint, shown, stem
 from bluff.api.history import StrokeView, stroke_view
-from bluff.api.session import CrewJobs, SignedInAccount
-from bluff.api.wire import Refusal, Revision
+from bluff.api.session import CrewJobs
+from bluff.api.site import ByWhom, OurSite
 from bluff.core.job.schools import End
 from bluff.core.wall.member import Plate
 from bluff.formats.paper import Paper, strike_sheet
-from bluff.formats.ways_values import FileModel
-from bluff.service.marking import MarkedPlate, Marking
+from bluff.service.site import MarkedPlate
 
-router = APIRouter(prefix="/api/jobs/{job_id}", tags=["marked"])
+router = APIRouter(prefix="/api/jobs/{job_id}", tags=["site"])
 
 
-class MarkedView(TypedDict):
-    """A plate that is marked, by whom and when, as the job was at a revision; `strokes` bring it to what it is.
+class MarkedView(ByWhom):
+    """A plate that has marks on it, and who said so last; `strokes` bring it to what the job is.
 
-    They are read from the end `hook`, None where there are none.
+    They are read from the end `hook`. A plate that never was marked as a whole only has marks struck.
     """
 
     wall: str
     plate: Plate
-    revision: int
-    name: str
-    initials: str
-    at: datetime
+    written: int
+    is_whole: bool
     strokes: list[StrokeView]
-    hook: End | None
-
-
-class MarkedFile(FileModel):
-    """A plate that is marked as the job was at a revision, or is not, where none is named."""
-
-    wall: Annotated[StrictStr, Field(max_length=60)]
-    plate: Plate
-    revision: Revision | None = None
-
-
-def marking_of(request: Request, account: SignedInAccount) -> Marking:
-    """The marked plates of the jobs of whoever is signed in."""
-    return Marking(request.app.state.pool, account)
-
-
-OurMarking = Annotated[Marking, Depends(marking_of)]
+    hook: End
 
 
 @router.get("/marked")
-def list_marked(marking: OurMarking, job_id: UUID) -> list[MarkedView]:
-    """The plates of a job that are marked."""
-    return _views(*marking.all(job_id))
-
-
-@router.post("/marked", responses={409: {"model": Refusal}})
-def mark(marking: OurMarking, job_id: UUID, marked: MarkedFile) -> list[MarkedView]:
-    """Say that a plate is marked, or is not after all; struck and added, it is marked as the job is now."""
-    return _views(*marking.mark(job_id, marked.wall, marked.plate, marked.revision))
+def list_marked(site: OurSite, job_id: UUID) -> list[MarkedView]:
+    """The plates of a job that have marks on them."""
+    return _views(*site.marked(job_id))
 
 
 @router.get("/strike.pdf", response_class=Response)
 def strike_paper(
     jobs: CrewJobs,
-    marking: OurMarking,
+    site: OurSite,
     job_id: UUID,
     paper: Annotated[Paper, Query(description="What it is laid out for.")] = Paper.LETTER,
 ) -> Response:
     """What is struck and added on every plate that is marked."""
-    job, plates = marking.all(job_id)
-    pdf = strike_sheet(
-        [(one.plate, one.rework) for one in plates if one.rework], job.standard.words, paper, imprint(jobs.get(job_id))
-    )
+    job, plates = site.marked(job_id)
+    pdf = strike_sheet([one.plate for one in plates], job.standard.words, paper, imprint(jobs.get(job_id)))
     return shown(pdf, f"{stem(job.name)}-strike")
 
 
@@ -85,14 +55,15 @@ def _views(job: core.Job, plates: list[MarkedPlate]) -> list[MarkedView]:
     words = job.standard.words
     return [
         {
-            "wall": one.wall,
-            "plate": one.plate,
-            "revision": one.revision,
-            "name": one.name,
-            "initials": one.initials,
-            "at": one.at,
-            "strokes": [stroke_view(stroke, words) for stroke in one.strokes],
-            "hook": one.rework.hook if one.rework else None,
+            "wall": one.plate.wall,
+            "plate": one.plate.plate,
+            "written": len(one.on.written),
+            "is_whole": one.on.is_whole,
+            "name": one.last.name,
+            "initials": one.last.initials,
+            "at": one.last.made_at,
+            "strokes": [stroke_view(stroke, words) for stroke in one.plate.strokes],
+            "hook": one.plate.hook,
         }
         for one in plates
     ]

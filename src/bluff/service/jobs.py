@@ -94,6 +94,7 @@ class _Kept:
     def __init__(self) -> None:
         self._lock = Lock()
         self._jobs: LRUCache[tuple[UUID, int, datetime], core.Job] = LRUCache(KEPT)
+        self._revisions: LRUCache[tuple[UUID, UUID, int], core.Job] = LRUCache(KEPT)
         self._framings: LRUCache[int, tuple[core.Job, tuple[core.Framing, ...]]] = LRUCache(KEPT)
 
     def job(self, row: JobRow) -> core.Job:
@@ -107,6 +108,16 @@ class _Kept:
         """Keep the job a row was written from, or read as, so that neither it nor its framings are made again."""
         with self._lock:
             self._jobs[_key(row)] = job
+        return job
+
+    def at(self, key: tuple[UUID, UUID, int], read: Callable[[], core.Job]) -> core.Job:
+        """A crew's job at a revision, which never changes; read where it is not known."""
+        with self._lock:
+            if job := self._revisions.get(key):
+                return job
+        job = read()
+        with self._lock:
+            self._revisions[key] = job
         return job
 
     def framings(self, job: core.Job) -> tuple[core.Framing, ...]:
@@ -240,10 +251,14 @@ class Jobs:
         Raises:
             NotFound: The crew has no such job, or it never was at that revision.
         """
-        plan = rows.plan_at(connection, self.account.crew_id, job, number)
-        if plan is None:
-            raise NotFound(f"This job never was at revision {number}.")
-        return job_from_data(plan)
+
+        def read() -> core.Job:
+            plan = rows.plan_at(connection, self.account.crew_id, job, number)
+            if plan is None:
+                raise NotFound(f"This job never was at revision {number}.")
+            return job_from_data(plan)
+
+        return _kept.at((self.account.crew_id, job, number), read)
 
     def _saved(
         self, connection: Connection, before: JobState, edit: core.Edit, after: core.Job, key: UUID | None

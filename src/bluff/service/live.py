@@ -22,7 +22,7 @@ from bluff.store.presence import CHANNEL, Present
 
 _AGAIN = 1.0
 """Seconds until a database that went away is listened to again."""
-EVERYTHING = frozenset({"plan", "cutting", "people", "marked"})
+EVERYTHING = frozenset({"plan", "cutting", "people", "site"})
 """What may have changed while nobody listened."""
 _log = logging.getLogger("uvicorn.error")
 

@@ -1457,15 +1457,11 @@ export interface paths {
         };
         /**
          * List Marked
-         * @description The plates of a job that are marked.
+         * @description The plates of a job that have marks on them.
          */
         get: operations["list_marked_api_jobs__job_id__marked_get"];
         put?: never;
-        /**
-         * Mark
-         * @description Say that a plate is marked, or is not after all; struck and added, it is marked as the job is now.
-         */
-        post: operations["mark_api_jobs__job_id__marked_post"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1484,6 +1480,146 @@ export interface paths {
          * @description What is struck and added on every plate that is marked.
          */
         get: operations["strike_paper_api_jobs__job_id__strike_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/site": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Walls
+         * @description Every wall in the order it is framed, with how far it is.
+         */
+        get: operations["walls_api_jobs__job_id__site_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/site/said": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Say
+         * @description Keep what was said on the site, each by itself and once; what does not fit is named, and all the rest kept.
+         */
+        post: operations["say_api_jobs__job_id__site_said_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/site/walls/{wall_id}/stops": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Stops
+         * @description The marks of a wall, one stop after another.
+         */
+        get: operations["stops_api_jobs__job_id__site_walls__wall_id__stops_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/site/walls/{wall_id}/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Checks
+         * @description What there is to check of a wall, what was read, and what that says.
+         */
+        get: operations["checks_api_jobs__job_id__site_walls__wall_id__checks_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/site/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Log
+         * @description What was said of a job, the last first.
+         */
+        get: operations["log_api_jobs__job_id__site_log_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/site/log.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Log Csv
+         * @description As `log`, for a spreadsheet.
+         */
+        get: operations["log_csv_api_jobs__job_id__site_log_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/site/walls/{wall_id}/work": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Work
+         * @description How a wall is framed and raised, step by step, and what of it is done.
+         */
+        get: operations["work_api_jobs__job_id__site_walls__wall_id__work_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1784,6 +1920,21 @@ export interface components {
          */
         By: "length" | "price" | "boards";
         /**
+         * ByWhom
+         * @description Who said something, and when.
+         */
+        ByWhom: {
+            /** Name */
+            name: string;
+            /** Initials */
+            initials: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+        };
+        /**
          * Capped
          * @description Where a header has a pad plate.
          * @enum {string}
@@ -1865,6 +2016,25 @@ export interface components {
             at?: string;
         };
         /**
+         * CheckView
+         * @description A check: what is read for it, and what that says so far.
+         */
+        CheckView: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            state: components["schemas"]["State"];
+            /** Says */
+            says: string;
+            /** Do */
+            do: string;
+            /** Sums */
+            sums: components["schemas"]["NamedSum"][];
+            /** Measures */
+            measures: components["schemas"]["MeasureView"][];
+        };
+        /**
          * CheckedFile
          * @description Who compared an opening with the plan, when, and the rough opening it had then.
          */
@@ -1878,6 +2048,32 @@ export interface components {
                 string | number,
                 string | number
             ];
+        };
+        /**
+         * ChecksView
+         * @description The checks of a wall, and its outline and openings to draw them on, in inches.
+         */
+        ChecksView: {
+            /** Revision */
+            revision: number;
+            /** Wall */
+            wall: string;
+            hook: components["schemas"]["End"];
+            tolerance: components["schemas"]["Figure"];
+            /** Outline */
+            outline: [
+                number,
+                number
+            ][];
+            /** Holes */
+            holes: [
+                number,
+                number,
+                number,
+                number
+            ][];
+            /** Checks */
+            checks: components["schemas"]["CheckView"][];
         };
         /**
          * Choice
@@ -2205,6 +2401,30 @@ export interface components {
             end?: components["schemas"]["Runs"] | null;
         };
         /**
+         * EntryView
+         * @description A line of the log.
+         */
+        EntryView: {
+            /** Name */
+            name: string;
+            /** Initials */
+            initials: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "mark" | "tick" | "reading" | "note";
+            /** Wall */
+            wall: string | null;
+            /** Says */
+            says: string;
+        };
+        /**
          * FaultView
          * @description One thing wrong with what was sent.
          */
@@ -2327,6 +2547,18 @@ export interface components {
          * @enum {string}
          */
         HeaderKind: "built-up" | "solid" | "flat" | "engineered" | "insulated" | "box";
+        /**
+         * HeaderMade
+         * @description How one header is made, line by line.
+         */
+        HeaderMade: {
+            /** Opening */
+            opening: string;
+            /** Header */
+            header: string;
+            /** Steps */
+            steps: string[];
+        };
         /**
          * HeaderPlace
          * @description How high a header sits.
@@ -2713,15 +2945,36 @@ export interface components {
          */
         MarkLines: "one" | "both";
         /**
-         * MarkedFile
-         * @description A plate that is marked as the job was at a revision, or is not, where none is named.
+         * MarkSaid
+         * @description A mark that is written on a plate, or struck from it, by the job at a revision; of a whole plate with no mark.
+         *
+         *     Without a revision a whole plate is not marked after all.
          */
-        MarkedFile: {
+        MarkSaid: {
+            /**
+             * Key
+             * Format: uuid
+             */
+            key: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "mark";
             /** Wall */
             wall: string;
             plate: components["schemas"]["Plate"];
+            /** Mark */
+            mark?: string | null;
             /** Revision */
             revision?: number | null;
+            /** Is Done */
+            is_done: boolean;
         };
         /**
          * MarkedOn
@@ -2731,16 +2984,11 @@ export interface components {
         MarkedOn: "face" | "edge";
         /**
          * MarkedView
-         * @description A plate that is marked, by whom and when, as the job was at a revision; `strokes` bring it to what it is.
+         * @description A plate that has marks on it, and who said so last; `strokes` bring it to what the job is.
          *
-         *     They are read from the end `hook`, None where there are none.
+         *     They are read from the end `hook`. A plate that never was marked as a whole only has marks struck.
          */
         MarkedView: {
-            /** Wall */
-            wall: string;
-            plate: components["schemas"]["Plate"];
-            /** Revision */
-            revision: number;
             /** Name */
             name: string;
             /** Initials */
@@ -2750,9 +2998,39 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Wall */
+            wall: string;
+            plate: components["schemas"]["Plate"];
+            /** Written */
+            written: number;
+            /** Is Whole */
+            is_whole: boolean;
             /** Strokes */
             strokes: components["schemas"]["StrokeView"][];
-            hook: components["schemas"]["End"] | null;
+            hook: components["schemas"]["End"];
+        };
+        /**
+         * MeasureView
+         * @description One thing to read: where the tape is held, what it should read, and what was read, the last first.
+         */
+        MeasureView: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            planned: components["schemas"]["NamedSum"] | null;
+            /** Start */
+            start: [
+                number,
+                number
+            ];
+            /** End */
+            end: [
+                number,
+                number
+            ];
+            /** Readings */
+            readings: components["schemas"]["ReadingView"][];
         };
         /**
          * MeasuredFile
@@ -2894,6 +3172,16 @@ export interface components {
             ][];
         };
         /**
+         * NailsOfStep
+         * @description The nails of one kind of joint in a step.
+         */
+        NailsOfStep: {
+            /** Joint */
+            joint: string;
+            /** Count */
+            count: number;
+        };
+        /**
          * NameAndPassword
          * @description What somebody signs in with.
          */
@@ -2902,6 +3190,15 @@ export interface components {
             name: string;
             /** Password */
             password: string;
+        };
+        /**
+         * NamedMark
+         * @description A mark of a stop: its plate, and what names it there.
+         */
+        NamedMark: {
+            plate: components["schemas"]["Plate"];
+            /** Mark */
+            mark: string;
         };
         /**
          * NamedSum
@@ -3007,6 +3304,46 @@ export interface components {
             rise: number;
         };
         /**
+         * NotKept
+         * @description Something that was said and is not kept, and why.
+         */
+        NotKept: {
+            /**
+             * Key
+             * Format: uuid
+             */
+            key: string;
+            /** Message */
+            message: string;
+        };
+        /**
+         * NoteSaid
+         * @description A note, of the job, a wall or a piece.
+         */
+        NoteSaid: {
+            /**
+             * Key
+             * Format: uuid
+             */
+            key: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "note";
+            /** Wall */
+            wall?: string | null;
+            /** Piece */
+            piece?: string | null;
+            /** Words */
+            words: string;
+        };
+        /**
          * OnBench
          * @description The wall that lies on the bench, and how the tape is held there; `hook` and `burn` as the bench is asked.
          */
@@ -3019,6 +3356,37 @@ export interface components {
              * @default false
              */
             burn?: boolean;
+        };
+        /**
+         * OnPlates
+         * @description Which plates are marked in one walk.
+         * @enum {string}
+         */
+        OnPlates: "both" | "bottom" | "top";
+        /**
+         * OnSite
+         * @description A wall in its turn: how much of it is marked, how its checks stand, what is ticked off.
+         */
+        OnSite: {
+            /** Wall */
+            wall: string;
+            length: components["schemas"]["Figure"];
+            /** After */
+            after: string[];
+            /** Marks */
+            marks: number;
+            /** Written */
+            written: number;
+            /** To Strike */
+            to_strike: number;
+            /** Checks */
+            checks: {
+                [key: string]: number;
+            };
+            /** Done */
+            done: {
+                [key: string]: components["schemas"]["ByWhom"];
+            };
         };
         /**
          * OpeningDraft
@@ -3213,6 +3581,28 @@ export interface components {
          */
         PackKind: "corner" | "intersection" | "kings and jacks" | "header";
         /**
+         * PackOnSite
+         * @description Packs alike of a wall: what each is made of, and where they go.
+         */
+        PackOnSite: {
+            /** Name */
+            name: string;
+            /** Pieces */
+            pieces: string[];
+            /** Places */
+            places: components["schemas"]["PackPlace"][];
+        };
+        /**
+         * PackPlace
+         * @description Where one pack goes, and what its tick is kept under.
+         */
+        PackPlace: {
+            /** Work */
+            work: string;
+            /** Place */
+            place: string;
+        };
+        /**
          * Paper
          * @description Paper the sheets are laid out for, lying on its long side.
          * @enum {string}
@@ -3345,6 +3735,20 @@ export interface components {
             part: components["schemas"]["Part"];
             /** Mark */
             mark: string;
+        };
+        /**
+         * PiecesOfStep
+         * @description Pieces alike of one step; their length as it is cut.
+         */
+        PiecesOfStep: {
+            /** Count */
+            count: number;
+            /** Name */
+            name: string;
+            /** Board */
+            board: string;
+            /** Length */
+            length: string;
         };
         /**
          * PinsFile
@@ -3834,6 +4238,22 @@ export interface components {
             text: string;
         };
         /**
+         * RaisingView
+         * @description Raising a wall: what it takes, what is to be known, what is looked at before, what is done after.
+         */
+        RaisingView: {
+            bare: components["schemas"]["Lifted"];
+            sheeted: components["schemas"]["Lifted"];
+            /** Braces */
+            braces: number;
+            /** Says */
+            says: string[];
+            /** Before */
+            before: components["schemas"]["ToTick"][];
+            /** After */
+            after: components["schemas"]["ToTick"][];
+        };
+        /**
          * RatesFile
          * @description The crew's minutes a cut, a piece, an opening, a foot of plate and a sheet; 0 where it has not said.
          */
@@ -3868,6 +4288,65 @@ export interface components {
              * @example 7.5
              */
             sheet?: string | number;
+        };
+        /**
+         * ReadingSaid
+         * @description What a tape read for one measure of a check.
+         */
+        ReadingSaid: {
+            /**
+             * Key
+             * Format: uuid
+             */
+            key: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "reading";
+            /** Wall */
+            wall: string;
+            /** Check */
+            check: string;
+            /** Measure */
+            measure: string;
+            /**
+             * Value
+             * @description A length, as it is typed anywhere.
+             */
+            value: string;
+            /**
+             * Read By
+             * @default hand
+             * @enum {string}
+             */
+            read_by?: "hand" | "tape";
+        };
+        /**
+         * ReadingView
+         * @description What was read.
+         */
+        ReadingView: {
+            /** Name */
+            name: string;
+            /** Initials */
+            initials: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            value: components["schemas"]["Figure"];
+            /**
+             * Read By
+             * @enum {string}
+             */
+            read_by: "hand" | "tape";
         };
         /**
          * Rect
@@ -4049,6 +4528,27 @@ export interface components {
          * @enum {string}
          */
         Runs: "through" | "butt";
+        /**
+         * SaidAnswer
+         * @description What is not kept of what was said; all the rest is.
+         */
+        SaidAnswer: {
+            /** Refused */
+            refused: components["schemas"]["NotKept"][];
+        };
+        /**
+         * SaidRequest
+         * @description What was said on the site, in order, and what the phone's clock shows now.
+         */
+        SaidRequest: {
+            /**
+             * Sent At
+             * Format: date-time
+             */
+            sent_at: string;
+            /** Said */
+            said: (components["schemas"]["MarkSaid"] | components["schemas"]["TickSaid"] | components["schemas"]["ReadingSaid"] | components["schemas"]["NoteSaid"])[];
+        };
         /**
          * ScalePicture
          * @description Scale the picture by two places on it, in pixels from its upper left corner, and the distance between them.
@@ -4450,6 +4950,16 @@ export interface components {
             bought: number;
         };
         /**
+         * SiteView
+         * @description The walls of a job in the order they are framed.
+         */
+        SiteView: {
+            /** Revision */
+            revision: number;
+            /** Walls */
+            walls: components["schemas"]["OnSite"][];
+        };
+        /**
          * Sizing
          * @description What an opening's size measures.
          * @enum {string}
@@ -4651,6 +5161,8 @@ export interface components {
             } | null;
             insulation?: components["schemas"]["InsulationFile"] | null;
             rates?: components["schemas"]["RatesFile"] | null;
+            /** Tolerance */
+            tolerance?: (string | number) | null;
             mark_lines?: components["schemas"]["MarkLines"] | null;
             marked_on?: components["schemas"]["MarkedOn"] | null;
             /**
@@ -4660,6 +5172,30 @@ export interface components {
             words?: {
                 [key: string]: components["schemas"]["WordFile"];
             } | null;
+        };
+        /**
+         * State
+         * @description How a check stands.
+         * @enum {string}
+         */
+        State: "open" | "good" | "as-built" | "wrong";
+        /**
+         * StepView
+         * @description One step of framing a wall.
+         */
+        StepView: {
+            /** Work */
+            work: string;
+            /** Name */
+            name: string;
+            /** Do */
+            do: string;
+            /** Caution */
+            caution: string;
+            /** Pieces */
+            pieces: components["schemas"]["PiecesOfStep"][];
+            /** Nails */
+            nails: components["schemas"]["NailsOfStep"][];
         };
         /**
          * StockFile
@@ -4722,6 +5258,46 @@ export interface components {
              * Format: uuid
              */
             job: string;
+        };
+        /**
+         * StopCalled
+         * @description One stop of a walk; `revision` is the job's by which it is, or will be, marked.
+         *
+         *     `lies` says which way round the piece goes, where it is not as the others.
+         */
+        StopCalled: {
+            /** Id */
+            id: string;
+            turn: components["schemas"]["Turn"];
+            /** Marks */
+            marks: components["schemas"]["NamedMark"][];
+            /** Revision */
+            revision: number;
+            at: components["schemas"]["Figure"];
+            /** In Feet */
+            in_feet: string;
+            other_line: components["schemas"]["Figure"] | null;
+            /** From Stop */
+            from_stop: string | null;
+            /** Place */
+            place: number;
+            /** Width */
+            width: number;
+            /** Ahead */
+            ahead: boolean | null;
+            /** Symbol */
+            symbol: string;
+            /** Name */
+            name: string;
+            /** Lies */
+            lies: string | null;
+            /** Opening */
+            opening: string | null;
+            /** Aloud */
+            aloud: string;
+            /** Is Written */
+            is_written: boolean;
+            by: components["schemas"]["ByWhom"] | null;
         };
         /**
          * StopView
@@ -4893,6 +5469,33 @@ export interface components {
             name: string;
         };
         /**
+         * TickSaid
+         * @description A piece of work that is done, or is not after all.
+         */
+        TickSaid: {
+            /**
+             * Key
+             * Format: uuid
+             */
+            key: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "tick";
+            /** Wall */
+            wall?: string | null;
+            /** Work */
+            work: string;
+            /** Is Done */
+            is_done: boolean;
+        };
+        /**
          * Ticked
          * @description Who cut a piece, and when.
          */
@@ -4917,6 +5520,16 @@ export interface components {
              * @default true
              */
             cut?: boolean;
+        };
+        /**
+         * ToTick
+         * @description Something to look at or do, and what its tick is kept under.
+         */
+        ToTick: {
+            /** Work */
+            work: string;
+            /** Says */
+            says: string;
         };
         /**
          * TopFile
@@ -4979,6 +5592,12 @@ export interface components {
             ][] | null;
         };
         /**
+         * Turn
+         * @description What is marked together, in this order. Source: docs/rules.md, Calling marks.
+         * @enum {string}
+         */
+        Turn: "strike" | "meetings" | "openings" | "specials" | "layout";
+        /**
          * TypedPhrase
          * @description One way of saying something in a line: its form, what it does, and lines that are understood so.
          */
@@ -5009,6 +5628,27 @@ export interface components {
             name: string;
             /** Form */
             form: string;
+        };
+        /**
+         * Walk
+         * @description In which order the stops are called.
+         * @enum {string}
+         */
+        Walk: "by-turn" | "along";
+        /**
+         * WalkView
+         * @description A wall's stops in the order they are called, and how the tape is held for them.
+         */
+        WalkView: {
+            /** Revision */
+            revision: number;
+            /** Wall */
+            wall: string;
+            length: components["schemas"]["Figure"];
+            hook: components["schemas"]["End"];
+            usual_hook: components["schemas"]["End"];
+            /** Stops */
+            stops: components["schemas"]["StopCalled"][];
         };
         /**
          * WallFile
@@ -5103,6 +5743,8 @@ export interface components {
                 ];
             } | null;
             insulation?: components["schemas"]["InsulationFile"] | null;
+            /** Tolerance */
+            tolerance?: (string | number) | null;
             mark_lines?: components["schemas"]["MarkLines"] | null;
             marked_on?: components["schemas"]["MarkedOn"] | null;
             /** Id */
@@ -5292,6 +5934,27 @@ export interface components {
             /** Says */
             says: {
                 [key: string]: string;
+            };
+        };
+        /**
+         * WorkView
+         * @description How a wall is framed and raised, and what of it is done, by what its tick is kept under.
+         */
+        WorkView: {
+            /** Revision */
+            revision: number;
+            /** Wall */
+            wall: string;
+            /** Packs */
+            packs: components["schemas"]["PackOnSite"][];
+            /** Headers */
+            headers: components["schemas"]["HeaderMade"][];
+            /** Steps */
+            steps: components["schemas"]["StepView"][];
+            raising: components["schemas"]["RaisingView"];
+            /** Done */
+            done: {
+                [key: string]: components["schemas"]["ByWhom"];
             };
         };
         /**
@@ -8833,7 +9496,48 @@ export interface operations {
             };
         };
     };
-    mark_api_jobs__job_id__marked_post: {
+    strike_paper_api_jobs__job_id__strike_pdf_get: {
+        parameters: {
+            query?: {
+                /** @description What it is laid out for. */
+                paper?: components["schemas"]["Paper"];
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    walls_api_jobs__job_id__site_get: {
         parameters: {
             query?: never;
             header?: never;
@@ -8842,11 +9546,7 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["MarkedFile"];
-            };
-        };
+        requestBody?: never;
         responses: {
             /** @description Successful Response */
             200: {
@@ -8854,16 +9554,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MarkedView"][];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/json": components["schemas"]["SiteView"];
                 };
             };
             /** @description The database does not answer; ask again. */
@@ -8886,11 +9577,203 @@ export interface operations {
             };
         };
     };
-    strike_paper_api_jobs__job_id__strike_pdf_get: {
+    say_api_jobs__job_id__site_said_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaidRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SaidAnswer"];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    stops_api_jobs__job_id__site_walls__wall_id__stops_get: {
         parameters: {
             query?: {
-                /** @description What it is laid out for. */
-                paper?: components["schemas"]["Paper"];
+                /** @description The end the tape hooks on; by itself where layout starts. */
+                hook?: components["schemas"]["End"] | null;
+                /** @description Whether the tape is held on its one-inch line. */
+                burn?: boolean;
+                /** @description Which plates are marked. */
+                on?: components["schemas"]["OnPlates"];
+                /** @description In which order. */
+                walk?: components["schemas"]["Walk"];
+                /** @description How the tape is called out. */
+                figures?: "inches" | "feet";
+                /** @description How long the tape is, in feet. */
+                reach?: number | null;
+                /** @description Stops the tape starts over at. */
+                over?: string[] | null;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+                wall_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WalkView"];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    checks_api_jobs__job_id__site_walls__wall_id__checks_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                wall_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChecksView"];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    log_api_jobs__job_id__site_log_get: {
+        parameters: {
+            query?: {
+                /** @description Only of this wall. */
+                wall?: string | null;
+                /** @description Only of this day. */
+                day?: string | null;
+                /** @description Only with all of these words. */
+                words?: string;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryView"][];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    log_csv_api_jobs__job_id__site_log_csv_get: {
+        parameters: {
+            query?: {
+                /** @description Only of this wall. */
+                wall?: string | null;
+                /** @description Only of this day. */
+                day?: string | null;
+                /** @description Only with all of these words. */
+                words?: string;
             };
             header?: never;
             path: {
@@ -8906,6 +9789,47 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    work_api_jobs__job_id__site_walls__wall_id__work_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                wall_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkView"];
+                };
             };
             /** @description The database does not answer; ask again. */
             503: {

@@ -8,6 +8,7 @@ export function Download({
   asked = {},
   isOpened = false,
   title,
+  size = "sm",
   children,
 }: {
   job: string;
@@ -17,6 +18,7 @@ export function Download({
   /** Whether it is looked at rather than kept. */
   isOpened?: boolean;
   title?: string;
+  size?: "sm" | "lg";
   children: ReactNode;
 }) {
   const query = new URLSearchParams(
@@ -24,7 +26,7 @@ export function Download({
   );
   const how = isOpened ? { target: "_blank", rel: "noreferrer" } : { download: true };
   return (
-    <Button asChild variant="plain" {...(title && { title })}>
+    <Button asChild variant="plain" size={size} {...(title && { title })}>
       <a href={`/api/jobs/${job}/${file}${query.size ? `?${query}` : ""}`} {...how}>
         {children}
       </a>

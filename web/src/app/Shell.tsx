@@ -1,6 +1,7 @@
 import { Flex } from "@chakra-ui/react";
 import { Outlet } from "react-router";
 import { AwayBar } from "./AwayBar";
+import { NewerBar } from "./NewerBar";
 import { NoticeStack } from "./NoticeStack";
 import { NoticesProvider } from "./notices";
 import { SignIn } from "./SignIn";
@@ -12,6 +13,7 @@ export function Shell() {
     <NoticesProvider>
       <Flex direction="column" minH="full" h={{ md: "full" }}>
         <AwayBar />
+        <NewerBar />
         <Flex direction={{ base: "column", md: "row" }} flex="1" minH="0">
           <StagePole />
           <Flex as="main" direction="column" flex="1" minW="0" minH="0">

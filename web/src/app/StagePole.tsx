@@ -1,5 +1,6 @@
 import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
 import { Moon, Sun } from "lucide-react";
+import { useEffect, useRef } from "react";
 import { Link, useMatch } from "react-router";
 import type { FindingCounts } from "../api/client";
 import { useJob } from "../api/queries";
@@ -115,6 +116,7 @@ function JobStages({ job }: { job: string }) {
       <Stage name="Pole" to={`/jobs/${job}/pole`} isHere={here === "pole"} />
       <Stage name="Cut" to={`/jobs/${job}/cut`} isHere={here === "cut"} />
       <Stage name="Order" to={`/jobs/${job}/order`} isHere={here === "order"} />
+      <Stage name="Site" to={`/jobs/${job}/site`} isHere={here === "site"} />
       <Stage name="Standards" to={`/jobs/${job}/standards`} isHere={here === "standards"} />
       <Stage name="History" to={`/jobs/${job}/history`} isHere={here === "history"} />
     </>
@@ -132,8 +134,14 @@ function Stage({
   isHere: boolean;
   open?: FindingCounts;
 }) {
+  const link = useRef<HTMLAnchorElement>(null);
+  // On a phone the pole scrolls: where one is is in sight.
+  useEffect(() => {
+    if (isHere) link.current?.scrollIntoView({ block: "nearest", inline: "center" });
+  }, [isHere]);
   return (
     <StageLink
+      ref={link}
       to={to}
       aria-current={isHere ? "page" : undefined}
       display="flex"

@@ -35,7 +35,9 @@ export function useLive(job: string): readonly Other[] {
       source.addEventListener("cutting", () => {
         for (const key of ["cutting", "order"]) void queries.invalidateQueries({ queryKey: [key, job] });
       });
-      source.addEventListener("marked", () => void queries.invalidateQueries({ queryKey: ["marked", job] }));
+      source.addEventListener("site", () => {
+        for (const key of ["marked", "site"]) void queries.invalidateQueries({ queryKey: [key, job] });
+      });
       source.addEventListener("people", ({ data }) => setOthers(JSON.parse(data)));
       // Lost on the way it comes back by itself; refused, as by a server that starts, it is asked for again here.
       source.addEventListener("error", () => {

@@ -11,6 +11,7 @@ import {
  * default recipes or sizes, no colours but these; a page loads all of it before it shows anything.
  *
  * crayon: marks and findings · chalk: references and selection · pine: wood · treated: treated wood
+ * sun…: what some of them are on the site, where the sun is on the screen
  */
 const colors = {
   ground: { _light: "#f5f0e6", _dark: "#1b1916" },
@@ -29,6 +30,9 @@ const colors = {
   chalkWash: { _light: "#dbe7f4", _dark: "#1f3550" },
   warn: { _light: "#7a5200", _dark: "#e9b95a" },
   tape: { _light: "#fffdf5", _dark: "#39342c" },
+  sunFaint: { _light: "#494236", _dark: "#d5cbbb" },
+  sunCrayon: { _light: "#8a140f", _dark: "#ffb0a5" },
+  sunWarn: { _light: "#5c3d00", _dark: "#f4cf8a" },
 } as const;
 
 const semanticColors = Object.fromEntries(

@@ -4,7 +4,9 @@ import type { Job, Marked } from "../api/client";
 import { Changes } from "../app/Changes";
 import { Download } from "../app/Download";
 import { StrokeTable } from "../history/StrokeTable";
-import { useMarked, useMarking } from "./useMarked";
+import { say, useWaiting } from "../site/outbox";
+import { useArrivals } from "../site/useSite";
+import { useMarked } from "./useMarked";
 
 const PLATES = [
   { plate: "top", name: "Top plate" },
@@ -30,6 +32,7 @@ export function MarkedTab({ job, wall }: { job: Job; wall: string }) {
 /** Which plates of a wall are marked on the deck, and what is struck and added there since the plan changed. */
 export function MarkedPanel({ job, wall }: { job: Job; wall: string }) {
   const marked = useMarked(job.id, job.revision);
+  useArrivals(job.id);
   const ours = marked.filter((one) => one.wall === wall);
   return (
     <Box>
@@ -72,8 +75,17 @@ function PlateMarked({
   name: string;
   marked: Marked | null;
 }) {
-  const { mark, isBusy } = useMarking(job.id, job.revision);
-  const say = (isMarked: boolean) => mark({ wall, plate, isMarked });
+  const isBusy = useWaiting().some(
+    ({ said }) => said.kind === "mark" && said.wall === wall && said.plate === plate,
+  );
+  const tick = (isMarked: boolean) =>
+    void say(job.id, {
+      kind: "mark",
+      wall,
+      plate,
+      is_done: isMarked,
+      ...(isMarked && { revision: job.revision }),
+    });
   const hasStrokes = marked !== null && marked.strokes.length > 0;
   return (
     <Box as="section" aria-label={`${name}, marked or not`} px="4" py="3" borderBottomWidth="1px">
@@ -86,13 +98,13 @@ function PlateMarked({
       {hasStrokes && <StrokeTable strokes={marked.strokes} hook={marked.hook} />}
       <Changes right="record">
         <Flex gap="2" mt="1">
-          {(!marked || hasStrokes) && (
-            <Button disabled={isBusy} onClick={() => say(true)}>
-              <Check /> {hasStrokes ? "Struck and added" : "All of it is marked"}
+          {(!marked?.is_whole || hasStrokes) && (
+            <Button disabled={isBusy} onClick={() => tick(true)}>
+              <Check /> {hasStrokes && marked.is_whole ? "Struck and added" : "All of it is marked"}
             </Button>
           )}
           {marked && (
-            <Button variant="plain" disabled={isBusy} onClick={() => say(false)}>
+            <Button variant="plain" disabled={isBusy} onClick={() => tick(false)}>
               Not marked after all
             </Button>
           )}
@@ -102,8 +114,8 @@ function PlateMarked({
   );
 }
 
-function said({ name, at, strokes }: Marked): string {
+function said({ name, at, strokes, is_whole, written }: Marked): string {
   const when = new Date(at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" });
   const since = strokes.length > 0 ? ". The plan changed since" : "";
-  return `Marked by ${name}, ${when}${since}.`;
+  return `${is_whole ? "Marked" : `${written} marks, the last`} by ${name}, ${when}${since}.`;
 }

@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answered, client, type Person, type Refused } from "../api/client";
 import { useNotices } from "../app/notices";
+import { leaveAll } from "../site/along";
 
 export const ROLES = [
   { value: "lead", label: "Lead, changes plans" },
@@ -46,9 +47,10 @@ export function usePeopleChange() {
     letGo: (person: string) =>
       mutateAsync(() => answered(client.DELETE("/api/people/{person_id}", of(person)))).catch(told),
     signOut: (isEverywhere: boolean) =>
-      mutateAsync(
-        () => answered(isEverywhere ? client.POST("/api/session/everywhere") : client.DELETE("/api/session")),
-        // Nothing of what was seen stays with whoever sits here next.
-      ).then(() => window.location.assign("/"), told),
+      // Not like other changes: who is in the crew cannot be asked any more. Nothing of what was seen stays with whoever
+      // sits here next.
+      answered(isEverywhere ? client.POST("/api/session/everywhere") : client.DELETE("/api/session"))
+        .then(leaveAll)
+        .then(() => window.location.assign("/"), told),
   };
 }

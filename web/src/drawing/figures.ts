@@ -16,6 +16,11 @@ export function fractionSize(size: number): number {
   return Math.max(Math.round(size * SMALL), LEAST);
 }
 
+/** A sentence in which no figure is parted from its fraction where a line ends. */
+export function unparted(sentence: string): string {
+  return sentence.replace(/(\d) (?=\d+\/\d)/g, "$1\u00a0");
+}
+
 /** A printed length split where its fractions are: `86 1/2` is `86 ` and 1 over 2. */
 export function parts(text: string): Part[] {
   const found: Part[] = [];

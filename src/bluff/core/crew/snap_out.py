@@ -4,10 +4,10 @@ Everything is measured from the corner the tape hooks on, so that one person hol
 """
 
 from dataclasses import dataclass
-from math import isqrt
 
 from bluff.core.job.schools import End
 from bluff.core.measure.length import Length, format_inches
+from bluff.core.measure.shapes import diagonal
 from bluff.core.measure.slope import format_pitch
 from bluff.core.measure.sum import Sum
 from bluff.core.wall.wall_plan import WallPlan
@@ -60,6 +60,6 @@ def snap_out(plan: WallPlan) -> SnapOut:
 
 
 def _diagonal(length: Length, height: Length) -> Sum:
-    # Twice the root, cut off and halved up, is the nearest whole number.
-    found = (isqrt(4 * (length * length + height * height)) + 1) // 2
-    return Sum.of(f"root of {format_inches(length)} squared and {format_inches(height)} squared", found)
+    return Sum.of(
+        f"root of {format_inches(length)} squared and {format_inches(height)} squared", diagonal(length, height)
+    )

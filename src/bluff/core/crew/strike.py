@@ -20,6 +20,21 @@ from bluff.core.wall.member import Mark, Member, Plate
 
 
 @dataclass(frozen=True, slots=True)
+class Written:
+    """A mark as it is on the wood.
+
+    Args:
+        mark: It, as the wall was framed.
+        length: Of the plate, as it was then.
+        revision: Of the job, where it matters which.
+    """
+
+    mark: Mark
+    length: Length
+    revision: int = 0
+
+
+@dataclass(frozen=True, slots=True)
 class Stroke:
     """One change of a plate.
 
@@ -32,6 +47,23 @@ class Stroke:
     mark: Mark
     is_added: bool
     reading: Length
+
+
+@dataclass(frozen=True, slots=True)
+class StruckPlate:
+    """A plate that is on the deck, and what changes on it.
+
+    Args:
+        wall: Its mark; it may be gone.
+        plate: Which of its plates.
+        hook: The end its strokes are read from.
+        strokes: Along it.
+    """
+
+    wall: str
+    plate: Plate
+    hook: End
+    strokes: tuple[Stroke, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -92,8 +124,15 @@ def rework(before: Iterable[Framing], after: Iterable[Framing]) -> tuple[Rework,
 
 def _rework(wall: str, before: Framing | None, after: Framing | None) -> Rework:
     members = before.members if before else (), after.members if after else ()
-    strokes = {plate: _strokes(plate, before, after) for plate in reversed(Plate)}
-    return Rework(wall, before, after, strokes, _recuts(*members))
+    hook = _hook(before, after)
+    found = {plate: strokes(_on(plate, before), _on(plate, after), hook) for plate in reversed(Plate)}
+    return Rework(wall, before, after, found, _recuts(*members))
+
+
+def _on(plate: Plate, framing: Framing | None) -> list[Written]:
+    """Everything that is to be on a plate of a wall."""
+    marks = framing.marks if framing else ()
+    return [Written(mark, framing.plan.length) for mark in marks if framing and mark.plate is plate]
 
 
 def _hook(before: Framing | None, after: Framing | None) -> End:
@@ -101,36 +140,40 @@ def _hook(before: Framing | None, after: Framing | None) -> End:
     return framing.plan.standard.datum.end if framing else End.START
 
 
-_Written: TypeAlias = tuple[Length, str, bool, str]
+Looks: TypeAlias = tuple[Length, str, bool, str]
 
 
-def _written(mark: Mark) -> _Written:
+def looks(mark: Mark) -> Looks:
     """What of a mark is seen on the wood, so that one that stays is left alone whatever it now stands for."""
     return mark.at.value, mark.symbol, mark.ahead, mark.role if mark.width == 0 else ""
 
 
-def _strokes(plate: Plate, before: Framing | None, after: Framing | None) -> tuple[Stroke, ...]:
-    hook = _hook(before, after)
-    was, now = ([mark for mark in one.marks if mark.plate is plate] if one else [] for one in (before, after))
-    strokes = [
-        Stroke(mark, framing is after, read_mark(mark, framing.plan.length, hook).at.value)
-        for framing, marks in ((before, _without(was, now)), (after, _without(now, was)))
-        if framing
-        for mark in marks
+def strokes(was: Sequence[Written], wanted: Sequence[Written], hook: End) -> tuple[Stroke, ...]:
+    """What is struck from a plate and added to it, along it from the end the tape hooks on.
+
+    Args:
+        was: What is on it.
+        wanted: What is to be on it.
+        hook: The end the tape hooks on.
+    """
+    found = [
+        Stroke(one.mark, is_added, read_mark(one.mark, one.length, hook).at.value)
+        for is_added, some, others in ((False, was, wanted), (True, wanted, was))
+        for one in [some[place] for place in unlike([one.mark for one in some], [one.mark for one in others])]
     ]
     onward = 1 if hook is End.START else -1
-    return tuple(sorted(strokes, key=lambda one: (onward * one.mark.at.value, one.is_added, one.mark.symbol)))
+    return tuple(sorted(found, key=lambda one: (onward * one.mark.at.value, one.is_added, one.mark.symbol)))
 
 
-def _without(marks: Sequence[Mark], others: Sequence[Mark]) -> list[Mark]:
-    """The marks that are not written among others, each of which stands for one."""
-    left = Counter(map(_written, others))
+def unlike(marks: Iterable[Mark], others: Iterable[Mark]) -> list[int]:
+    """Which marks, by their places, do not look like one of others, each of which stands for one."""
+    left = Counter(map(looks, others))
     found = []
-    for mark in marks:
-        if left[_written(mark)] > 0:
-            left[_written(mark)] -= 1
+    for place, mark in enumerate(marks):
+        if left[looks(mark)] > 0:
+            left[looks(mark)] -= 1
         else:
-            found.append(mark)
+            found.append(place)
     return found
 
 

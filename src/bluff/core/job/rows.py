@@ -472,7 +472,7 @@ GROUPS: tuple[Group, ...] = (
         ("blocks", "block_height", "fire_blocks", "sheets", "panel_edge_blocks", "sheet", "sheet_drop"),
     ),
     Group("Nails, boards", ("nails", "density", "lumber")),
-    Group("Marks", ("mark_lines", "marked_on")),
+    Group("Marks and checks", ("mark_lines", "marked_on", "tolerance")),
     Group("Heat and hours", ("insulation", "rates")),
     Group("Words", ("words",)),
 )

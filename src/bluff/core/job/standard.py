@@ -224,6 +224,7 @@ class Standard:
         rates: The crew's minutes for its work.
         density: Of the lumber, in pounds a cubic foot.
         lumber: Boards that measure otherwise than the table says.
+        tolerance: How far from the plan a check lets a framed wall be.
         mark_lines: Whether a piece gets a line at one side or at both.
         marked_on: Which side of the plates is written on.
         words: What the crew calls the pieces, and writes for them.
@@ -418,6 +419,12 @@ class Standard:
     lumber: tuple[Lumber, ...] = of_parts((), check_lumber)
     insulation: Insulation = of_parts(Insulation())
     rates: Rates = of_parts(Rates())
+    tolerance: Length = way(
+        inches("1/8"),
+        "Checks let by",
+        "How far diagonals, openings and plumb may be off.",
+        check=Within(inches("1/64"), inches(1), "A check lets 1/64 to 1 inch by; 1/8 is usual."),
+    )
     mark_lines: MarkLines = way(MarkLines.ONE, "Lines on the plate")
     marked_on: MarkedOn = way(MarkedOn.FACE, "Marks go on")
     words: Words = of_parts(Words())

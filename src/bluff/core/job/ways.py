@@ -144,6 +144,7 @@ class _OfWall(_OfOpening):
     density: int | None = None
     insulation: Insulation | None = None
     lumber: tuple[Lumber, ...] | None = None
+    tolerance: Length | None = None
     mark_lines: MarkLines | None = None
     marked_on: MarkedOn | None = None
 

@@ -197,7 +197,7 @@ def format_inches(length: Length, denominator: int = 16) -> str:
     >>> format_inches(inches("86 1/2")), format_inches(inches("3/4")), format_inches(0)
     ('86 1/2', '3/4', '0')
     """
-    sign, whole, fraction = _parts(length, denominator)
+    sign, whole, fraction = tape_parts(length, denominator)
     return sign + (" ".join(part for part in (str(whole) if whole else "", fraction) if part) or "0")
 
 
@@ -207,7 +207,7 @@ def format_feet(length: Length, denominator: int = 16) -> str:
     >>> format_feet(inches("150 1/2")), format_feet(inches(96)), format_feet(inches("1/2"))
     ('12\\'-6 1/2"', '8\\'-0"', '0\\'-0 1/2"')
     """
-    sign, whole, fraction = _parts(length, denominator)
+    sign, whole, fraction = tape_parts(length, denominator)
     feet, rest = divmod(whole, 12)
     return f"""{sign}{feet}'-{rest}{" " + fraction if fraction else ""}\""""
 
@@ -246,7 +246,7 @@ def format_call_out(length: Length) -> str:
     >>> format_call_out(inches(42)), format_call_out(inches("34 1/2"))
     ('3-6', '2-10 1/2')
     """
-    sign, whole, fraction = _parts(length, 64)
+    sign, whole, fraction = tape_parts(length, 64)
     feet, rest = divmod(whole, 12)
     return f"{sign}{feet}-{rest}{' ' + fraction if fraction else ''}"
 
@@ -325,8 +325,12 @@ def _inch_part(said: str, match: re.Match[str]) -> Fraction:
     return total
 
 
-def _parts(length: Length, denominator: int) -> tuple[str, int, str]:
-    """Sign, whole inches and lowest-terms fraction of a length shown in 1/denominator."""
+def tape_parts(length: Length, denominator: int) -> tuple[str, int, str]:
+    """Sign, whole inches and lowest-terms fraction of a length shown in 1/denominator.
+
+    >>> tape_parts(inches("43 1/2"), 16)
+    ('', 43, '1/2')
+    """
     if denominator not in TAPE_DENOMINATORS:
         raise LengthError(f"A tape shows no {denominator}ths; use one of {', '.join(map(str, TAPE_DENOMINATORS))}.")
     units = nearest_quotient(abs(length) * denominator, PER_INCH)

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
+from math import isqrt
 from typing import NamedTuple
 
 from bluff.core.measure.length import Length
@@ -64,6 +65,16 @@ class Corner(NamedTuple):
 
     x: Length
     y: Length
+
+
+def diagonal(width: Length, height: Length) -> Length:
+    """From corner to corner of a rectangle, to the nearest 64th.
+
+    >>> diagonal(3 * 64, 4 * 64) == 5 * 64
+    True
+    """
+    # Twice the root, cut off and halved up, is the nearest whole number.
+    return (isqrt(4 * (width * width + height * height)) + 1) // 2
 
 
 class Edges(NamedTuple):

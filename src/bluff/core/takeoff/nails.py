@@ -98,7 +98,7 @@ def joints_of(framing: Framing) -> Iterator[Nailed]:
     plan = framing.plan
     nailing, thick = plan.standard.nails, plan.plate.thickness
     for member in framing.members:
-        yield from _of_member(member, framing)
+        yield from joints_of_member(member, framing)
     second = plan.ceiling.lowered(-1, thick)
     for there in framing.breaks:
         if there.plate is Role.TOP_PLATE:
@@ -158,7 +158,8 @@ def _at_ends(framing: Framing) -> Iterator[Nailed]:
         yield Nailed("end stud to the wall it meets", nails, x, half(ceiling))
 
 
-def _of_member(member: Member, framing: Framing) -> Iterator[Nailed]:
+def joints_of_member(member: Member, framing: Framing) -> Iterator[Nailed]:
+    """The joints one piece makes by itself, with whatever it meets."""
     nailing = framing.plan.standard.nails
     x, y = half(member.start + member.end), half(member.bottom + member.top)
     along = in_a_row(member.length.value, nailing.apart)

@@ -11,14 +11,13 @@ from bluff.core.crew.layout_pole import LayoutPole
 from bluff.core.crew.order import BuildStep, build_order
 from bluff.core.crew.packs import Pack, prefab
 from bluff.core.crew.pole import Pole
-from bluff.core.crew.strike import Rework
+from bluff.core.crew.strike import StruckPlate
 from bluff.core.cutting.board import JobBoard
 from bluff.core.cutting.saw import Stop, stops
 from bluff.core.job.words import Words
 from bluff.core.measure.length import Length
 from bluff.core.takeoff.sloped_studs import SlopedStud
 from bluff.core.wall.framing import Framing
-from bluff.core.wall.member import Plate
 from bluff.formats.cutting_tables import Cutting
 from bluff.formats.paper.cover_sheet import (
     PACKS_ON_A_PAGE,
@@ -126,7 +125,7 @@ def cut_sheets(cutting: Cutting, paper: Paper, imprint: Imprint) -> bytes:
     return _write(sheets, paper, imprint)
 
 
-def strike_sheet(plates: Sequence[tuple[Plate, Rework]], words: Words, paper: Paper, imprint: Imprint) -> bytes:
+def strike_sheet(plates: Sequence[StruckPlate], words: Words, paper: Paper, imprint: Imprint) -> bytes:
     """What is struck and added on plates that are marked, as PDF."""
     lines = strike_lines(plates)
     sheets = [

@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from bluff.core.crew.strike import Rework, Stroke
+from bluff.core.crew.strike import Stroke, StruckPlate
 from bluff.core.job.schools import End
 from bluff.core.job.words import Words
 from bluff.core.measure.length import format_inches
@@ -25,13 +25,13 @@ class StrikeLine:
     stroke: Stroke | None
 
 
-def strike_lines(plates: Sequence[tuple[Plate, Rework]]) -> list[StrikeLine]:
+def strike_lines(plates: Sequence[StruckPlate]) -> list[StrikeLine]:
     """The lines of all plates that change: each with its name, then its strokes along it."""
     return [
-        StrikeLine(f"Wall {one.wall}, {_NAMES[plate]}, tape on the {_HOOKS[one.hook]} end", stroke)
-        for plate, one in plates
-        if one.strokes[plate]
-        for stroke in (None, *one.strokes[plate])
+        StrikeLine(f"Wall {one.wall}, {_NAMES[one.plate]}, tape on the {_HOOKS[one.hook]} end", stroke)
+        for one in plates
+        if one.strokes
+        for stroke in (None, *one.strokes)
     ]
 
 

@@ -1,0 +1,455 @@
+"""The site: a wall's marks called out, its checks, and what was said of either, by whom and when."""
+
+from collections.abc import Iterable, Sequence
+from datetime import date, datetime
+from typing import Annotated, Literal, TypeAlias
+from uuid import UUID
+
+from fastapi import APIRouter, Depends, Query, Request, Response
+from pydantic import AwareDatetime, Field, StrictBool, StrictStr
+from typing_extensions import TypedDict
+
+from bluff import core
+from bluff.api.answers import download, stem
+from bluff.api.session import CrewJobs, SignedInAccount
+from bluff.api.wire import Figure, NamedSum, Revision, figure, in_feet, named_sum
+from bluff.core.crew.order import build_order
+from bluff.core.job.schools import End, MarkLines
+from bluff.core.job.words import Words
+from bluff.core.measure.aloud import Figures
+from bluff.core.measure.length import inches, to_inches
+from bluff.core.measure.shapes import Corner
+from bluff.core.site.caller import Held, OnPlates, Turn, Walk, called_out, lies
+from bluff.core.site.checking import Measure, State
+from bluff.core.wall.marks import BURNED_INCH
+from bluff.core.wall.member import Plate
+from bluff.formats.site_log import log_table
+from bluff.formats.ways_values import FileModel
+from bluff.service.site import CalledStop, Checked, Site, WallOnSite
+from bluff.store.site import SiteRecord, SiteRow
+
+router = APIRouter(prefix="/api/jobs/{job_id}/site", tags=["site"])
+
+_MOST_SAID = 1000
+_MOST_OVER = 50
+
+Name: TypeAlias = Annotated[StrictStr, Field(min_length=1, max_length=200)]
+WallName: TypeAlias = Annotated[StrictStr, Field(min_length=1, max_length=60)]
+
+
+class SaidFile(FileModel):
+    """Something said on the site: when, and a key made up by whoever says it, under which it is kept once."""
+
+    key: UUID
+    at: AwareDatetime
+
+
+class MarkSaid(SaidFile):
+    """A mark that is written on a plate, or struck from it, by the job at a revision; of a whole plate with no mark.
+
+    Without a revision a whole plate is not marked after all.
+    """
+
+    kind: Literal["mark"]
+    wall: WallName
+    plate: Plate
+    mark: Name | None = None
+    revision: Revision | None = None
+    is_done: StrictBool
+
+
+class TickSaid(SaidFile):
+    """A piece of work that is done, or is not after all."""
+
+    kind: Literal["tick"]
+    wall: WallName | None = None
+    work: Name
+    is_done: StrictBool
+
+
+class ReadingSaid(SaidFile):
+    """What a tape read for one measure of a check."""
+
+    kind: Literal["reading"]
+    wall: WallName
+    check: Name
+    measure: Annotated[StrictStr, Field(min_length=1, max_length=60)]
+    value: Annotated[StrictStr, Field(max_length=60, description="A length, as it is typed anywhere.")]
+    read_by: Literal["hand", "tape"] = "hand"
+
+
+class NoteSaid(SaidFile):
+    """A note, of the job, a wall or a piece."""
+
+    kind: Literal["note"]
+    wall: WallName | None = None
+    piece: Name | None = None
+    words: Annotated[StrictStr, Field(min_length=1, max_length=2000)]
+
+
+class SaidRequest(FileModel):
+    """What was said on the site, in order, and what the phone's clock shows now."""
+
+    sent_at: AwareDatetime
+    said: Annotated[
+        list[Annotated[MarkSaid | TickSaid | ReadingSaid | NoteSaid, Field(discriminator="kind")]],
+        Field(max_length=_MOST_SAID),
+    ]
+
+
+class NotKept(TypedDict):
+    """Something that was said and is not kept, and why."""
+
+    key: UUID
+    message: str
+
+
+class SaidAnswer(TypedDict):
+    """What is not kept of what was said; all the rest is."""
+
+    refused: list[NotKept]
+
+
+class ByWhom(TypedDict):
+    """Who said something, and when."""
+
+    name: str
+    initials: str
+    at: datetime
+
+
+class NamedMark(TypedDict):
+    """A mark of a stop: its plate, and what names it there."""
+
+    plate: Plate
+    mark: str
+
+
+class StopCalled(TypedDict):
+    """One stop of a walk; `revision` is the job's by which it is, or will be, marked.
+
+    `lies` says which way round the piece goes, where it is not as the others.
+    """
+
+    id: str
+    turn: Turn
+    marks: list[NamedMark]
+    revision: int
+    at: Figure
+    in_feet: str
+    other_line: Figure | None
+    from_stop: str | None
+    place: float
+    width: float
+    ahead: bool | None
+    symbol: str
+    name: str
+    lies: str | None
+    opening: str | None
+    aloud: str
+    is_written: bool
+    by: ByWhom | None
+
+
+class WalkView(TypedDict):
+    """A wall's stops in the order they are called, and how the tape is held for them."""
+
+    revision: int
+    wall: str
+    length: Figure
+    hook: End
+    usual_hook: End
+    stops: list[StopCalled]
+
+
+class ReadingView(ByWhom):
+    """What was read."""
+
+    value: Figure
+    read_by: Literal["hand", "tape"]
+
+
+class MeasureView(TypedDict):
+    """One thing to read: where the tape is held, what it should read, and what was read, the last first."""
+
+    id: str
+    name: str
+    planned: NamedSum | None
+    start: tuple[float, float]
+    end: tuple[float, float]
+    readings: list[ReadingView]
+
+
+class CheckView(TypedDict):
+    """A check: what is read for it, and what that says so far."""
+
+    id: str
+    name: str
+    state: State
+    says: str
+    do: str
+    sums: list[NamedSum]
+    measures: list[MeasureView]
+
+
+class ChecksView(TypedDict):
+    """The checks of a wall, and its outline and openings to draw them on, in inches."""
+
+    revision: int
+    wall: str
+    hook: End
+    tolerance: Figure
+    outline: list[tuple[float, float]]
+    holes: list[tuple[float, float, float, float]]
+    checks: list[CheckView]
+
+
+class OnSite(TypedDict):
+    """A wall in its turn: how much of it is marked, how its checks stand, what is ticked off."""
+
+    wall: str
+    length: Figure
+    after: list[str]
+    marks: int
+    written: int
+    to_strike: int
+    checks: dict[State, int]
+    done: dict[str, ByWhom]
+
+
+class SiteView(TypedDict):
+    """The walls of a job in the order they are framed."""
+
+    revision: int
+    walls: list[OnSite]
+
+
+class EntryView(ByWhom):
+    """A line of the log."""
+
+    kind: Literal["mark", "tick", "reading", "note"]
+    wall: str | None
+    says: str
+
+
+def site_of(request: Request, account: SignedInAccount) -> Site:
+    """The site of the jobs of whoever is signed in."""
+    return Site(request.app.state.pool, account)
+
+
+OurSite = Annotated[Site, Depends(site_of)]
+
+
+@router.get("")
+def walls(site: OurSite, job_id: UUID) -> SiteView:
+    """Every wall in the order it is framed, with how far it is."""
+    state, found = site.walls(job_id)
+    by_wall = {one.framing.plan.id: one for one in found}
+    order = build_order([one.framing.plan for one in found])
+    return {
+        "revision": state.revision,
+        "walls": [_on_site(by_wall[step.wall], step.after) for step in order],
+    }
+
+
+@router.post("/said")
+def say(site: OurSite, job_id: UUID, request: SaidRequest) -> SaidAnswer:
+    """Keep what was said on the site, each by itself and once; what does not fit is named, and all the rest kept."""
+    refused: dict[UUID, str] = {}
+    said = []
+    for one in request.said:
+        try:
+            said.append(_row(one))
+        except core.BluffError as error:
+            refused[one.key] = error.message
+    refused |= site.say(job_id, said, request.sent_at)
+    return {"refused": [{"key": key, "message": message} for key, message in refused.items()]}
+
+
+@router.get("/walls/{wall_id}/stops")
+def stops(
+    site: OurSite,
+    job_id: UUID,
+    wall_id: str,
+    hook: Annotated[End | None, Query(description="The end the tape hooks on; by itself where layout starts.")] = None,
+    burn: Annotated[bool, Query(description="Whether the tape is held on its one-inch line.")] = False,
+    on: Annotated[OnPlates, Query(description="Which plates are marked.")] = OnPlates.BOTH,
+    walk: Annotated[Walk, Query(description="In which order.")] = Walk.BY_TURN,
+    figures: Annotated[Figures, Query(description="How the tape is called out.")] = "inches",
+    reach: Annotated[int | None, Query(ge=6, le=1000, description="How long the tape is, in feet.")] = None,
+    over: Annotated[
+        list[str] | None, Query(max_length=_MOST_OVER, description="Stops the tape starts over at.")
+    ] = None,
+) -> WalkView:
+    """The marks of a wall, one stop after another."""
+    far = inches(12 * reach) if reach else None
+    held = Held(hook, BURNED_INCH if burn else 0, far, frozenset(over or ()))
+    walked = site.walk(job_id, wall_id, held, on, walk)
+    plan = walked.framing.plan
+    return {
+        "revision": walked.revision,
+        "wall": wall_id,
+        "length": figure(plan.length),
+        "hook": walked.held.hook or plan.standard.datum.end,
+        "usual_hook": plan.standard.datum.end,
+        "stops": [_stop(one, plan, figures) for one in walked.stops],
+    }
+
+
+@router.get("/walls/{wall_id}/checks")
+def checks(site: OurSite, job_id: UUID, wall_id: str) -> ChecksView:
+    """What there is to check of a wall, what was read, and what that says."""
+    state, framing, found = site.checked(job_id, wall_id)
+    plan = framing.plan
+    return {
+        "revision": state.revision,
+        "wall": wall_id,
+        "hook": plan.standard.datum.end,
+        "tolerance": figure(plan.standard.tolerance),
+        "outline": [(0.0, 0.0), *(_corner(Corner(*point)) for point in plan.top.points), (to_inches(plan.length), 0.0)],
+        "holes": [
+            (to_inches(hole.x), to_inches(hole.y), to_inches(hole.width), to_inches(hole.height))
+            for hole in (opening.hole for opening in framing.openings)
+        ],
+        "checks": [_check(one, plan.standard.words) for one in found],
+    }
+
+
+WallQuery = Annotated[str | None, Query(max_length=60, description="Only of this wall.")]
+DayQuery = Annotated[date | None, Query(description="Only of this day.")]
+WordsQuery = Annotated[str, Query(max_length=200, description="Only with all of these words.")]
+
+
+@router.get("/log")
+def log(
+    site: OurSite, job_id: UUID, wall: WallQuery = None, day: DayQuery = None, words: WordsQuery = ""
+) -> list[EntryView]:
+    """What was said of a job, the last first."""
+    return [
+        {
+            "kind": one.last.kind,
+            "wall": one.last.wall,
+            "says": one.says,
+            "name": one.last.name,
+            "initials": one.last.initials,
+            "at": one.last.made_at,
+        }
+        for one in site.log(job_id, wall, day, words)
+    ]
+
+
+@router.get("/log.csv", response_class=Response)
+def log_csv(
+    jobs: CrewJobs, site: OurSite, job_id: UUID, wall: WallQuery = None, day: DayQuery = None, words: WordsQuery = ""
+) -> Response:
+    """As `log`, for a spreadsheet."""
+    lines = [(one.last.made_at, one.last.name, one.last.wall, one.says) for one in site.log(job_id, wall, day, words)]
+    return download(log_table(lines), "text/csv; charset=utf-8", f"{stem(jobs.get(job_id).job.name)}-log.csv")
+
+
+def _row(said: MarkSaid | TickSaid | ReadingSaid | NoteSaid) -> SiteRow:
+    match said:
+        case MarkSaid():
+            return SiteRow(
+                key=said.key,
+                kind="mark",
+                made_at=said.at,
+                wall=said.wall,
+                about=said.mark,
+                plate=said.plate,
+                revision=said.revision,
+                is_done=said.is_done,
+            )
+        case TickSaid():
+            return SiteRow(
+                key=said.key, kind="tick", made_at=said.at, wall=said.wall, about=said.work, is_done=said.is_done
+            )
+        case ReadingSaid():
+            return SiteRow(
+                key=said.key,
+                kind="reading",
+                made_at=said.at,
+                wall=said.wall,
+                about=said.check,
+                measure=said.measure,
+                value=inches(said.value),
+                read_by=said.read_by,
+            )
+    return SiteRow(key=said.key, kind="note", made_at=said.at, wall=said.wall, about=said.piece, words=said.words)
+
+
+def said_by(record: SiteRecord) -> ByWhom:
+    """Who said something, and when."""
+    return {"name": record.name, "initials": record.initials, "at": record.made_at}
+
+
+def _on_site(one: WallOnSite, after: Sequence[str]) -> OnSite:
+    states = [checked.verdict.state for checked in one.checked]
+    return {
+        "wall": one.framing.plan.id,
+        "length": in_feet(one.framing.plan.length),
+        "after": list(after),
+        "marks": one.marks,
+        "written": one.written,
+        "to_strike": one.to_strike,
+        "checks": {state: states.count(state) for state in State},
+        "done": {work: said_by(record) for work, record in one.ticks.items() if record.is_done},
+    }
+
+
+def _stop(called: CalledStop, plan: core.WallPlan, figures: Figures) -> StopCalled:
+    stop, words = called.stop, plan.standard.words
+    mark, reading = stop.mark, stop.reading
+    other = reading.other_line if plan.standard.mark_lines is MarkLines.BOTH else None
+    name = stop.id if stop.turn is not Turn.STRIKE else f"strike/{called.revision}/{stop.id}"
+    return {
+        "id": name,
+        "turn": stop.turn,
+        "marks": [{"plate": mark.plate, "mark": name} for name, mark in stop.marks.items()],
+        "revision": called.revision,
+        "at": figure(reading.at.value),
+        "in_feet": in_feet(reading.at.value)["text"],
+        "other_line": None if other is None else figure(other),
+        "from_stop": stop.from_stop,
+        "place": to_inches(mark.at.value),
+        "width": to_inches(mark.width),
+        "ahead": reading.ahead if mark.width else None,
+        "symbol": mark.symbol,
+        "name": words.name(mark.role),
+        "lies": lies(mark, plan),
+        "opening": mark.opening,
+        "aloud": called_out(stop, plan, figures),
+        "is_written": called.is_written,
+        "by": said_by(called.last) if called.is_written and called.last else None,
+    }
+
+
+def _corner(corner: Corner) -> tuple[float, float]:
+    return to_inches(corner.x), to_inches(corner.y)
+
+
+def _check(checked: Checked, words: Words) -> CheckView:
+    verdict = checked.verdict
+    return {
+        "id": checked.check.id,
+        "name": words.say(checked.check.name),
+        "state": verdict.state,
+        "says": words.say(verdict.says),
+        "do": words.say(verdict.do),
+        "sums": [named_sum(name, total, words) for name, total in verdict.sums],
+        "measures": [_measure(one, checked.readings[one.id], words) for one in checked.check.measures],
+    }
+
+
+def _measure(measure: Measure, read: Iterable[SiteRecord], words: Words) -> MeasureView:
+    return {
+        "id": measure.id,
+        "name": words.say(measure.name),
+        "planned": named_sum("planned", measure.planned, words) if measure.planned else None,
+        "start": _corner(measure.start),
+        "end": _corner(measure.end),
+        "readings": [
+            {**said_by(row), "value": figure(row.value or 0), "read_by": row.read_by or "hand"}
+            for row in reversed(list(read))
+        ],
+    }

@@ -1,0 +1,1 @@
+"""On the site: calling marks, checking what was framed, raising it."""

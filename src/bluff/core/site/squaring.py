@@ -1,0 +1,104 @@
+"""Squaring a wall on the deck: two diagonals, and how far its top is racked until they agree."""
+
+from dataclasses import dataclass
+
+from bluff.core.crew.snap_out import snap_out
+from bluff.core.job.schools import End
+from bluff.core.measure.length import Length, format_inches, inches, nearest_quotient
+from bluff.core.measure.shapes import Corner
+from bluff.core.measure.sum import Sum
+from bluff.core.site.checking import Measure, Readings, State, Verdict, over_or_short
+from bluff.core.wall.wall_plan import WallPlan
+
+BOTH_OFF: Length = inches("1/4")
+"""Both diagonals off by more than this, and the wall is not as long or as high as planned."""
+
+FROM_HOOK, TO_HOOK = "from-hook", "to-hook"
+
+
+@dataclass(frozen=True, slots=True)
+class Diagonals:
+    """The diagonals of a wall.
+
+    The first runs from the bottom corner the tape hooks on to the top of the far end, the second from the far bottom
+    corner to the top above the hook.
+    """
+
+    plan: WallPlan
+
+    @property
+    def id(self) -> str:
+        return "diagonals"
+
+    @property
+    def name(self) -> str:
+        return "Diagonals of the wall"
+
+    @property
+    def measures(self) -> tuple[Measure, ...]:
+        near, far = self._ends
+        near_top, far_top = self._tops
+        from_hook, to_hook = snap_out(self.plan).diagonals
+        return (
+            Measure(FROM_HOOK, "From the hooked corner", from_hook, Corner(near, 0), Corner(far, far_top)),
+            Measure(TO_HOOK, "From the far corner", to_hook, Corner(far, 0), Corner(near, near_top)),
+        )
+
+    def judged(self, readings: Readings) -> Verdict:
+        first, second = self.measures
+        off = first.off(readings), second.off(readings)
+        if abs(off[0] - off[1]) <= self.plan.standard.tolerance:
+            both = nearest_quotient(off[0] + off[1], 2)
+            if abs(both) > BOTH_OFF:
+                return Verdict(
+                    State.WRONG,
+                    f"The diagonals agree, but both are about {over_or_short(both)}.",
+                    "It is square and not the size it should be: measure the bottom plate and an end stud.",
+                )
+            return Verdict(State.GOOD, "Square.", "Brace it as it lies, and sheet it.")
+        return self._racked(readings)
+
+    def _racked(self, readings: Readings) -> Verdict:
+        move = rack(self.plan.length, self._tops, readings[FROM_HOOK], readings[TO_HOOK])
+        by = format_inches(abs(move.value))
+        corner, way = ("far", "toward the hooked end") if move.value > 0 else ("hooked end’s", "away from the hook")
+        return Verdict(
+            State.WRONG,
+            f"Out of square: the top is {by} too far {'from' if move.value > 0 else 'toward'} the hooked end.",
+            f"Pin the bottom plate, push the {corner} top corner {by} {way}, and read both diagonals again.",
+            (("Rack the top", move),),
+        )
+
+    @property
+    def _ends(self) -> tuple[Length, Length]:
+        from_start = self.plan.standard.datum.end is End.START
+        return (0, self.plan.length) if from_start else (self.plan.length, 0)
+
+    @property
+    def _tops(self) -> tuple[Length, Length]:
+        heights = self.plan.top.points[0][1], self.plan.top.points[-1][1]
+        return heights if self.plan.standard.datum.end is End.START else (heights[1], heights[0])
+
+
+def rack(length: Length, tops: tuple[Length, Length], from_hook: Length, to_hook: Length) -> Sum:
+    """How far the top has to move toward the hooked end; less than nothing is away from it.
+
+    It leans as one, so that a higher corner moves further: what is said is for the corner that is pushed, the far one
+    where its diagonal is too long, the hooked end's where that one is.
+
+    Args:
+        length: Of the bottom plate.
+        tops: How high the wall is at the hooked end and at the far one.
+        from_hook: Diagonal read from the hooked bottom corner.
+        to_hook: Diagonal read from the far bottom corner.
+
+    Source: docs/rules.md, Checks. 201 1/4 and 200 13/16 on 176: 1/4 toward the hooked end.
+    """
+    near, far = tops
+    skew = from_hook**2 - to_hook**2 - (far**2 - near**2)
+    pushed = far if skew > 0 else near
+    words = f"{format_inches(from_hook)} squared less {format_inches(to_hook)} squared"
+    if near == far:
+        return Sum.of(f"{words}, over 4 times {format_inches(length)}", nearest_quotient(skew, 4 * length))
+    move = nearest_quotient(skew * pushed, 2 * length * (near + far))
+    return Sum.of(f"{words}, less what the slope makes, at the corner that is {format_inches(pushed)} high", move)

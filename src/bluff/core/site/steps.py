@@ -1,0 +1,273 @@
+"""Framing a wall flat on the deck, step by step: each with its pieces, its nails and its one caution."""
+
+from collections import Counter
+from collections.abc import Callable, Iterable, Iterator, Mapping
+from dataclasses import dataclass
+
+from bluff.core.job.header import TWO_FACED, HeaderBoards, HeaderKind
+from bluff.core.measure.length import format_inches
+from bluff.core.takeoff.nails import joints_of, joints_of_member
+from bluff.core.wall.framing import Framing
+from bluff.core.wall.member import Member, Role
+from bluff.core.wall.piece import Part, PieceId
+
+
+@dataclass(frozen=True, slots=True)
+class StepPieces:
+    """Pieces alike of one step.
+
+    Args:
+        role: What they do.
+        size: Nominal lumber of one board.
+        plies: Boards of each.
+        length: Of each, as it is cut, in words; what is raked has one of its own.
+        count: How many.
+        members: Which.
+    """
+
+    role: Role
+    size: str
+    plies: int
+    length: str
+    count: int
+    members: tuple[PieceId, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Step:
+    """One step of framing a wall.
+
+    Args:
+        id: Names it, whatever else changes.
+        name: What it is called.
+        do: What is done, in a sentence or two.
+        caution: What hurts whoever forgets it.
+        pieces: Long before short.
+        nails: Joint and how many nails, most first.
+    """
+
+    id: str
+    name: str
+    do: str
+    caution: str
+    pieces: tuple[StepPieces, ...]
+    nails: tuple[tuple[str, int], ...]
+
+
+@dataclass(frozen=True, slots=True)
+class _Kind:
+    """What every wall's step of a kind says; the pieces it takes, and the joints that belong to no one piece."""
+
+    id: str
+    name: str
+    do: str
+    caution: str
+    takes: Callable[[Member], bool]
+    joints: tuple[str, ...] = ()
+
+
+def _of(*roles: Role) -> Callable[[Member], bool]:
+    return lambda member: member.role in roles
+
+
+_MEETING = frozenset({Part.CORNER, Part.INTERSECTION})
+
+
+def _in_meeting(member: Member) -> bool:
+    """Whether a piece belongs to a corner or a channel, or is the end stud a corner is built up against."""
+    return member.role is Role.END_STUD or (member.id.of is not None and member.id.of.part in _MEETING)
+
+
+_KINDS = (
+    _Kind(
+        "plates",
+        "Spread the plates",
+        "Bottom plate at the line, top plate a stud away, marks facing each other.",
+        "Treated lumber: gloves on, and its dust is not for breathing.",
+        _of(Role.BOTTOM_PLATE, Role.TOP_PLATE),
+    ),
+    _Kind(
+        "meetings",
+        "Ends, corners and channels",
+        "Set the packs on their marks and nail them through both plates; backing on the face its mark says.",
+        "Nailer: the other hand a foot away, and never where a nail comes out.",
+        _in_meeting,
+        ("corner, board to board", "channel, board to board"),
+    ),
+    _Kind(
+        "kings",
+        "Kings",
+        "Openings first, while there is room to swing. The straightest boards, tight on their lines.",
+        "Look along each before it goes in: a king that bows spoils the opening.",
+        _of(Role.KING),
+        ("king to king",),
+    ),
+    _Kind(
+        "headers",
+        "Headers",
+        "Crown up, tight to the top marks or on its jacks, ends flush with the kings' edges.",
+        "Two carry a header; fingers out from under it.",
+        _of(Role.HEADER, Role.PAD_PLATE),
+    ),
+    _Kind(
+        "jacks",
+        "Jacks",
+        "Tight under the header, flush with the kings; nail them from the bottom up.",
+        "A jack that is short leaves the header hanging on nails: cut it again.",
+        _of(Role.JACK),
+    ),
+    _Kind(
+        "sills",
+        "Sills",
+        "On their marks, square to the jacks.",
+        "Read the opening before you nail the second end.",
+        _of(Role.SILL),
+    ),
+    _Kind(
+        "cripples",
+        "Cripples",
+        "Top cripples on the top plate's marks, bottom cripples on the bottom plate's.",
+        "Short pieces split: blunt the nail's point.",
+        _of(Role.TOP_CRIPPLE, Role.BOTTOM_CRIPPLE),
+    ),
+    _Kind(
+        "posts",
+        "Posts",
+        "Nailed up as one before they go in, full on their marks.",
+        "Posts follow the drawings: ask before you change one.",
+        _of(Role.POST),
+        ("ply of a post",),
+    ),
+    _Kind(
+        "studs",
+        "Studs",
+        "All crowned the same way, on the side of the line the letter is.",
+        "What is badly bowed or twisted is cut up for blocks.",
+        _of(Role.STUD, Role.CORNER_STUD, Role.INTERSECTION_STUD),
+    ),
+    _Kind(
+        "blocks",
+        "Blocks and backing",
+        "Cut to the bay as it is, on the line or staggered so that each end can be nailed.",
+        "Saw: support both sides of a short piece, hands clear of the line.",
+        _of(Role.BLOCK, Role.BACKING, Role.CORNER_BACKING, Role.INTERSECTION_BACKING),
+    ),
+    _Kind(
+        "cap",
+        "Second top plate",
+        "Once it is square: laps and gaps as on the plan, joints clear of those below.",
+        "Feet off the plate before you drive nails along it.",
+        _of(Role.CAP_PLATE),
+        ("second plate at a break", "second plate at a lap"),
+    ),
+)
+"""In the order of the work; a piece goes with the first step that takes it. Source: docs/rules.md, Framing a wall."""
+
+
+STEP_NAMES: Mapping[str, str] = {kind.id: kind.name for kind in _KINDS}
+"""Every step there may be, by what names it."""
+
+
+def framing_steps(framing: Framing) -> tuple[Step, ...]:
+    """How a wall is framed, step by step; steps with nothing to do are left out."""
+    left = list(framing.members)
+    loose = Counter[str]()
+    for joint in joints_of(framing):
+        loose[joint.name] += joint.nails
+    found = []
+    for kind in _KINDS:
+        taken = [member for member in left if kind.takes(member)]
+        left = [member for member in left if not kind.takes(member)]
+        if taken:
+            found.append(
+                Step(
+                    kind.id,
+                    kind.name,
+                    kind.do,
+                    _caution(kind, taken),
+                    _pieces(taken),
+                    _nails(kind, taken, framing, loose),
+                )
+            )
+    return tuple(found)
+
+
+def _caution(kind: _Kind, taken: Iterable[Member]) -> str:
+    if kind.id == "plates" and not any(member.is_treated for member in taken):
+        return "Pull the nails the two were tacked with before anybody kneels there."
+    return kind.caution
+
+
+def _pieces(taken: Iterable[Member]) -> tuple[StepPieces, ...]:
+    alike: dict[tuple[Role, str, int, int, str], list[PieceId]] = {}
+    for member in taken:
+        key = member.role, member.size, member.plies, -member.length.value, _cut(member)
+        alike.setdefault(key, []).append(member.id)
+    return tuple(
+        StepPieces(role, size, plies, cut, len(members), tuple(members))
+        for (role, size, plies, _, cut), members in sorted(alike.items(), key=lambda item: item[0][3])
+    )
+
+
+def _cut(member: Member) -> str:
+    length = format_inches(member.length.value)
+    if member.bevel is None:
+        return length
+    return f"{length} to the long point, {round(member.bevel.degrees, 1):g}°"
+
+
+def _nails(
+    kind: _Kind, taken: Iterable[Member], framing: Framing, loose: Mapping[str, int]
+) -> tuple[tuple[str, int], ...]:
+    counts = Counter[str]()
+    for member in taken:
+        for joint in joints_of_member(member, framing):
+            counts[joint.name] += joint.nails
+    for name in kind.joints:
+        # What two pieces share belongs to neither; of a post's plies it is counted with the post.
+        if name not in counts and loose[name]:
+            counts[name] = loose[name]
+    return tuple(counts.most_common())
+
+
+@dataclass(frozen=True, slots=True)
+class HeaderPack:
+    """How one header is made, in order."""
+
+    opening: str
+    header: str
+    steps: tuple[str, ...]
+
+
+def header_packs(framing: Framing) -> tuple[HeaderPack, ...]:
+    """How each header of a wall is built. Source: docs/rules.md, Framing a wall."""
+    headers = {member.opening: member for member in framing.members if member.role is Role.HEADER}
+    return tuple(
+        HeaderPack(opening.placed.id, str(opening.placed.header), tuple(_built(opening.placed.header, header, framing)))
+        for opening in framing.openings
+        if (header := headers.get(opening.placed.id))
+    )
+
+
+def _built(boards: HeaderBoards, header: Member, framing: Framing) -> Iterator[str]:
+    length = format_inches(header.length.value)
+    count = f"{header.plies} – {header.size}" if header.plies > 1 else header.size
+    yield f"Cut {count} x {length}, the straightest there are."
+    if boards.spacers:
+        yield (
+            f"{boards.spacers} spacer{'s' if boards.spacers > 1 else ''} of 1/2 between, held back a little from every "
+            "edge so that none sticks out."
+        )
+    if boards.choice.kind in TWO_FACED:
+        inside = "foam" if boards.choice.kind is HeaderKind.INSULATED else "nothing until it is filled"
+        yield f"A ply at each face of the wall, {format_inches(boards.between)} of {inside} between."
+    if boards.furring:
+        yield f"Furring of {format_inches(boards.furring)} on one face makes it as thick as the wall."
+    if header.plies > 1 and not boards.is_flat:
+        yield "Crowns up, cups outward so that the edges meet; the bottom edges flush, what differs goes to the top."
+    elif not boards.is_flat:
+        yield "Crown up."
+    if nails := [joint.nails for joint in joints_of_member(header, framing) if joint.name == "ply of a header"]:
+        apart = format_inches(framing.plan.standard.nails.apart)
+        yield f"16d at {apart} along both edges, from both faces: {sum(nails)}."
+    yield "Its size is the drawings' or a licensed designer's: read it there before you cut."

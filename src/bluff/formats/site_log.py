@@ -1,0 +1,15 @@
+"""The log of the site as a table."""
+
+from collections.abc import Iterable
+from datetime import datetime
+
+from bluff.formats.tables import written
+
+LINES = ("when", "who", "wall", "what")
+
+
+def log_table(lines: Iterable[tuple[datetime, str, str | None, str]]) -> str:
+    """What was said, a line each: when, by whom, of which wall, what."""
+    return written(
+        LINES, [(at.isoformat(timespec="seconds"), name, wall or "", says) for at, name, wall, says in lines]
+    )

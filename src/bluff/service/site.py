@@ -1,0 +1,304 @@
+"""What happens on the site: it is said, kept as it was said, and read together with the job as it is."""
+
+from collections import defaultdict
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, replace
+from datetime import UTC, date, datetime, timedelta
+from uuid import UUID
+
+from psycopg import Connection
+from psycopg_pool import ConnectionPool
+
+from bluff import core
+from bluff.core.crew.strike import StruckPlate
+from bluff.core.measure.length import Length
+from bluff.core.site.caller import Held, OnPlates, Stop, Walk, named_marks, stops, strikes
+from bluff.core.site.checking import Check, Verdict, verdict
+from bluff.core.site.checks import checks
+from bluff.core.site.written import OnPlate, Said, missing, on_plate, strokes_on, to_strike
+from bluff.core.wall.framing import Framing
+from bluff.core.wall.member import Plate
+from bluff.service.errors import ServiceError
+from bluff.service.jobs import Jobs, JobState, framing, framings
+from bluff.service.rights import Right, need
+from bluff.service.site_log import Entry, entries
+from bluff.store import site as rows
+from bluff.store.accounts import Account
+from bluff.store.site import SiteRecord, SiteRow
+
+_OFF = timedelta(minutes=1)
+"""A phone's clock that is further off than this is set right."""
+
+
+class Unfit(ServiceError):
+    """What was said does not fit the job; the message says why."""
+
+
+@dataclass(frozen=True, slots=True)
+class MarkedPlate:
+    """A plate that has marks on it.
+
+    Args:
+        plate: It, with what is struck from it and added since the plan changed.
+        on: What is on it.
+        last: What was said of it last.
+    """
+
+    plate: StruckPlate
+    on: OnPlate
+    last: SiteRecord
+
+
+@dataclass(frozen=True, slots=True)
+class CalledStop:
+    """A stop of a walk: whether it is on the plates, since when and by whom.
+
+    Args:
+        stop: It.
+        revision: Of the job, by which it is or will be marked.
+        is_written: Whether all of its marks are on their plates.
+        last: Who wrote it, where somebody said so mark by mark.
+    """
+
+    stop: Stop
+    revision: int
+    is_written: bool
+    last: SiteRecord | None
+
+
+@dataclass(frozen=True, slots=True)
+class Walked:
+    """A walk along a wall's plates: by which revision of the job, how the tape is held, and its stops."""
+
+    revision: int
+    framing: Framing
+    held: Held
+    stops: list[CalledStop]
+
+
+@dataclass(frozen=True, slots=True)
+class Checked:
+    """A check with what was read for it, by measure, in order, and what that says."""
+
+    check: Check
+    readings: Mapping[str, tuple[SiteRecord, ...]]
+    verdict: Verdict
+
+
+@dataclass(frozen=True, slots=True)
+class WallOnSite:
+    """One wall as it is on the site.
+
+    Args:
+        framing: It.
+        marks: How many there are on its plates.
+        written: How many of them are written.
+        to_strike: How many marks on them no longer count.
+        checked: Its checks.
+        ticks: What is ticked off, with what was said last.
+    """
+
+    framing: Framing
+    marks: int
+    written: int
+    to_strike: int
+    checked: tuple[Checked, ...]
+    ticks: Mapping[str, SiteRecord]
+
+
+@dataclass(frozen=True, slots=True)
+class Site:
+    """The site of the jobs of one account's crew; nothing of another crew is ever seen or touched."""
+
+    pool: ConnectionPool
+    account: Account
+
+    def say(self, job: UUID, said: Iterable[SiteRow], sent_at: datetime) -> dict[UUID, str]:
+        """Keep what was said on the site, each by itself and once.
+
+        Args:
+            job: Of which job.
+            said: What, in order; one that does not fit keeps none of the others from being kept.
+            sent_at: What the phone's clock showed when it was sent, by which a wrong clock is set right.
+
+        Returns:
+            Why, for each that was not kept, by its key.
+
+        Raises:
+            NotAllowed: Whoever asks only looks.
+            NotFound: The crew has no such job.
+        """
+        need(self.account, Right.RECORD)
+        refused: dict[UUID, str] = {}
+        with self.pool.connection() as connection:
+            state = self._jobs.get_in(connection, job)
+            now = datetime.now(UTC)
+            behind = now - sent_at
+            for row in said:
+                made_at = row.made_at + (behind if abs(behind) > _OFF else timedelta())
+                try:
+                    self._fits(connection, state, row)
+                except Unfit as error:
+                    refused[row.key] = str(error)
+                else:
+                    rows.add_record(connection, self.account, job, replace(row, made_at=min(made_at, now)))
+        return refused
+
+    def marked(self, job: UUID) -> tuple[core.Job, list[MarkedPlate]]:
+        """A job as it is, and its plates that have marks on them, by wall; as `Jobs.get`."""
+        with self.pool.connection() as connection:
+            state = self._jobs.get_in(connection, job)
+            plates = self._plates(connection, job)
+        now = {one.plan.id: one for one in framings(state.job)}
+        found = []
+        # Top before bottom, as they lie.
+        for wall, plate in sorted(plates, key=lambda of: (of[0], of[1] is Plate.BOTTOM)):
+            on, said = plates[wall, plate]
+            if on.written:
+                there = now.get(wall)
+                hook = there.plan.standard.datum.end if there else on.hook
+                struck = StruckPlate(wall, plate, hook, strokes_on(plate, there, on, hook))
+                found.append(MarkedPlate(struck, on, said[-1]))
+        return state.job, found
+
+    def walk(self, job: UUID, wall: str, held: Held, on: OnPlates, walk: Walk) -> Walked:
+        """A wall's stops, what is to be struck first, as `Jobs.get` and `stops`.
+
+        Raises:
+            NotFound: The crew has no such job, or the job no such wall.
+        """
+        with self.pool.connection() as connection:
+            state = self._jobs.get_in(connection, job)
+            framed = framing(state.job, wall)
+            plates = self._plates(connection, job, wall)
+        held = replace(held, hook=held.hook or framed.plan.standard.datum.end)
+        there = {plate: plates.get((wall, plate), (OnPlate(), [])) for plate in on.plates}
+        said = {row.about: row for _, last in there.values() for row in last if row.about}
+        struck = {
+            name: one for plate, (is_on, _) in there.items() for name, one in to_strike(plate, framed, is_on).items()
+        }
+        open_ = {name for plate, (is_on, _) in there.items() for name in missing(plate, framed, is_on)}
+        found = [
+            CalledStop(stop, struck[stop.id].revision, is_written=True, last=said.get(stop.id))
+            for stop in strikes(struck, held)
+        ]
+        found += [
+            CalledStop(stop, state.revision, not stop.marks.keys() & open_, said.get(stop.id))
+            for stop in stops(framed, held, on, walk)
+        ]
+        return Walked(state.revision, framed, held, found)
+
+    def checked(self, job: UUID, wall: str) -> tuple[JobState, Framing, list[Checked]]:
+        """The checks of a wall with their readings; as `walk`."""
+        with self.pool.connection() as connection:
+            state = self._jobs.get_in(connection, job)
+            framed = framing(state.job, wall)
+            read = rows.list_records(connection, self.account.crew_id, job, "reading", wall)
+        return state, framed, _checked(framed, read)
+
+    def work(self, job: UUID, wall: str) -> tuple[JobState, Framing, Mapping[str, SiteRecord]]:
+        """A wall with what is ticked off on it, by what names the work; as `walk`."""
+        with self.pool.connection() as connection:
+            state = self._jobs.get_in(connection, job)
+            ticked = rows.list_records(connection, self.account.crew_id, job, "tick", wall)
+        return state, framing(state.job, wall), {row.about: row for row in ticked if row.about}
+
+    def walls(self, job: UUID) -> tuple[JobState, list[WallOnSite]]:
+        """Every wall of a job as it is on the site, in the job's order; as `Jobs.get`."""
+        with self.pool.connection() as connection:
+            state = self._jobs.get_in(connection, job)
+            plates = self._plates(connection, job)
+            read = _by_wall(rows.list_records(connection, self.account.crew_id, job, "reading"))
+            ticked = _by_wall(rows.list_records(connection, self.account.crew_id, job, "tick"))
+        found = []
+        for framed in framings(state.job):
+            wall = framed.plan.id
+            there = {plate: plates.get((wall, plate), (OnPlate(), []))[0] for plate in Plate}
+            count = len(named_marks(framed.marks))
+            left = sum(len(missing(plate, framed, on)) for plate, on in there.items())
+            struck = sum(len(to_strike(plate, framed, on)) for plate, on in there.items())
+            ticks = {row.about: row for row in ticked.get(wall, ()) if row.about}
+            checked = tuple(_checked(framed, read.get(wall, ())))
+            found.append(WallOnSite(framed, count, count - left, struck, checked, ticks))
+        return state, found
+
+    def log(self, job: UUID, wall: str | None = None, day: date | None = None, words: str = "") -> list[Entry]:
+        """What was said of a job, the last first; as `Jobs.get` and `search_records`."""
+        with self.pool.connection() as connection:
+            state = self._jobs.get_in(connection, job)
+            found = rows.search_records(connection, self.account.crew_id, job, wall, day, words)
+
+            def framing_at(row: SiteRecord) -> Framing | None:
+                number = state.revision if row.revision is None else row.revision
+                return self._framing_at(connection, job, number, row.wall or "")
+
+            return entries(found, framing_at)
+
+    def _fits(self, connection: Connection, state: JobState, row: SiteRow) -> None:
+        """Make sure that a mark was there to be written; whatever else is said is kept as it is.
+
+        Raises:
+            Unfit: It was not.
+        """
+        if row.kind != "mark":
+            return
+        if row.revision is None:
+            if row.about or row.is_done:
+                raise Unfit("Say at which revision of the job this was marked.")
+            return
+        if row.about is None and not row.is_done:
+            raise Unfit("A plate that is not marked after all is so at no revision.")
+        if row.revision > state.revision:
+            raise Unfit(f"This job is at revision {state.revision}; look at it again before you mark by it.")
+        marks = self._framing_at(connection, state.id, row.revision, row.wall or "")
+        if marks is None:
+            raise Unfit(f"There is no wall {row.wall} at revision {row.revision}.")
+        if row.about is not None and row.about not in named_marks(marks.marks):
+            raise Unfit(f"Wall {row.wall} has no such mark at revision {row.revision}.")
+
+    def _plates(
+        self, connection: Connection, job: UUID, wall: str | None = None
+    ) -> dict[tuple[str, Plate], tuple[OnPlate, list[SiteRecord]]]:
+        """What is on each plate, and everything that was said of it, in order."""
+        said: defaultdict[tuple[str, Plate], list[SiteRecord]] = defaultdict(list)
+        for row in rows.list_records(connection, self.account.crew_id, job, "mark", wall):
+            said[row.wall or "", Plate(row.plate or "")].append(row)
+        return {
+            (of, plate): (on_plate(plate, [self._said(connection, job, row) for row in records]), records)
+            for (of, plate), records in said.items()
+        }
+
+    def _said(self, connection: Connection, job: UUID, row: SiteRecord) -> Said:
+        if row.revision is None:
+            return Said(row.about, is_written=False)
+        framed = self._framing_at(connection, job, row.revision, row.wall or "")
+        return Said(row.about, bool(row.is_done), row.revision, framed)
+
+    def _framing_at(self, connection: Connection, job: UUID, revision: int, wall: str) -> Framing | None:
+        found = framings(self._jobs.job_at(connection, job, revision))
+        return next((one for one in found if one.plan.id == wall), None)
+
+    @property
+    def _jobs(self) -> Jobs:
+        return Jobs(self.pool, self.account)
+
+
+def _by_wall(records: Iterable[SiteRecord]) -> dict[str, list[SiteRecord]]:
+    found: defaultdict[str, list[SiteRecord]] = defaultdict(list)
+    for row in records:
+        if row.wall:
+            found[row.wall].append(row)
+    return found
+
+
+def _checked(framed: Framing, read: Iterable[SiteRecord]) -> list[Checked]:
+    by_check: defaultdict[str, defaultdict[str, list[SiteRecord]]] = defaultdict(lambda: defaultdict(list))
+    for row in read:
+        by_check[row.about or ""][row.measure or ""].append(row)
+    found = []
+    for check in checks(framed):
+        of_check = by_check[check.id]
+        readings = {measure.id: tuple(of_check[measure.id]) for measure in check.measures}
+        last: dict[str, Length] = {id_: rows_[-1].value or 0 for id_, rows_ in readings.items() if rows_}
+        found.append(Checked(check, readings, verdict(check, last)))
+    return found

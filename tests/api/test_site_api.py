@@ -1,0 +1,225 @@
+"""The site: stops that are ticked, checks with their readings, and a log in which nothing is ever overwritten."""
+
+from datetime import datetime, timedelta
+from uuid import uuid4
+
+import pytest
+
+from bluff.service.people import People
+from bluff.service.sessions import enter
+from bluff.store.accounts import Role
+from people import client_of
+from said import LONG_AGO, now, say
+
+WALL = {"edit": "add-wall", "wall": {"id": "A", "stud": "2x4", "length": "12'"}}
+WINDOW = {
+    "edit": "add-opening",
+    "opening": {"id": "W1", "wall": "A", "kind": "window", "unit": "3-6 x 4-6", "at": {"centre": "6-0"}},
+}
+MOVE = {"edit": "move-opening", "id": "W1", "by": "1 1/2"}
+DIAGONALS = {"kind": "reading", "wall": "A", "check": "diagonals"}
+
+
+@pytest.fixture
+def job(client):
+    """A job of one wall with a window, RO 43 from 50 1/2: revision 2."""
+    made = client.post("/api/jobs", json={"name": "Shed"}).json()["id"]
+    for revision, change in enumerate((WALL, WINDOW)):
+        edit(client, made, revision, change)
+    return made
+
+
+@pytest.fixture
+def framer(pool, account):
+    token = enter(pool, People(pool, account).invite("Second phone", "SP", Role.FRAMER)).token
+    with client_of(pool, token) as theirs:
+        yield theirs
+
+
+def edit(client, job, revision, change):
+    answer = client.post(f"/api/jobs/{job}/edits", json={"revision": revision, "edit": change})
+    assert answer.status_code == 200, answer.text
+
+
+def walk(client, job, **how):
+    answer = client.get(f"/api/jobs/{job}/site/walls/A/stops", params=how)
+    assert answer.status_code == 200, answer.text
+    return answer.json()["stops"]
+
+
+def written(stop, is_done=True):
+    """A stop ticked on every plate it is on."""
+    return [
+        {"kind": "mark", "wall": "A", **mark, "revision": stop["revision"], "is_done": is_done}
+        for mark in stop["marks"]
+    ]
+
+
+def check_of(client, job, check):
+    answer = client.get(f"/api/jobs/{job}/site/walls/A/checks").json()
+    return next(one for one in answer["checks"] if one["id"] == check)
+
+
+def log(client, job, **asked):
+    return [line["says"] for line in client.get(f"/api/jobs/{job}/site/log", params=asked).json()]
+
+
+def test_every_stop_reads_as_the_bench_does_from_both_ends_and_burned(client, job):
+    for hook in ("start", "end"):
+        for burn in (False, True):
+            bench = client.get(f"/api/jobs/{job}/walls/A/bench", params={"hook": hook, "burn": burn}).json()
+            called = walk(client, job, hook=hook, burn=burn)
+            assert sorted((stop["at"]["text"], stop["symbol"]) for stop in called for _ in stop["marks"]) == sorted(
+                (mark["reading"]["at"]["text"], mark["symbol"]) for mark in bench["wall"]["marks"]
+            )
+
+
+def test_what_is_marked_is_ticked_with_who_and_when_and_goes_on_on_another_phone(client, framer, job):
+    first, second, *_ = walk(client, job)
+    say(client, job, *written(first))
+    say(framer, job, *written(second))
+    for phone in (client, framer):
+        stops = walk(phone, job)
+        assert [stop["is_written"] for stop in stops[:3]] == [True, True, False]
+        assert [stop["by"]["initials"] for stop in stops[:2]] == ["LF", "SP"]
+    (wall,) = client.get(f"/api/jobs/{job}/site").json()["walls"]
+    assert wall["written"] == len(first["marks"]) + len(second["marks"])
+    # Taken back, it is called again.
+    say(framer, job, *written(second, is_done=False))
+    assert not walk(client, job)[1]["is_written"]
+
+
+def test_a_plan_that_changes_under_the_pencil_calls_what_to_strike_first(client, job):
+    """The king moves from 47 1/2 to 49: struck there, called here."""
+    stops = walk(client, job)
+    king = next(stop for stop in stops if stop["symbol"] == "K")
+    assert king["at"]["text"] == "47 1/2"
+    say(client, job, *(said for stop in stops for said in written(stop)))
+    edit(client, job, 2, MOVE)
+    called = walk(client, job)
+    struck = [stop for stop in called if stop["turn"] == "strike"]
+    assert called[: len(struck)] == struck
+    assert struck[0]["aloud"] == "strike forty-seven and a half, king, ahead, both plates"
+    anew = [stop for stop in called if not stop["is_written"]]
+    assert (anew[0]["symbol"], anew[0]["at"]["text"]) == ("K", "49")
+    say(client, job, *(said for stop in struck for said in written(stop, is_done=False)))
+    say(client, job, *(said for stop in anew for said in written(stop)))
+    assert all(stop["is_written"] and stop["turn"] != "strike" for stop in walk(client, job))
+
+
+def test_what_is_sent_twice_is_kept_once(client, job):
+    key = str(uuid4())
+    for _ in range(3):
+        say(client, job, {"kind": "note", "wall": "A", "words": "Crowned the wrong way", "key": key})
+    assert log(client, job) == ["Crowned the wrong way"]
+
+
+def test_what_does_not_fit_keeps_nothing_else_from_being_kept(client, job):
+    refused = say(
+        client,
+        job,
+        {"kind": "note", "words": "before"},
+        {**DIAGONALS, "measure": "from-hook", "value": "173 x"},
+        {"kind": "note", "words": "after"},
+    )
+    assert len(refused) == 1
+    assert "173 x" in refused[0]
+    assert log(client, job) == ["after", "before"]
+
+
+def test_phones_are_merged_by_when_something_was_said_not_when_it_came(client, framer, job):
+    """One phone had no signal: what it says later was said earlier, and the last said counts."""
+    first = walk(client, job)[0]
+    say(client, job, *written(first, is_done=False), at=now() - timedelta(minutes=1))
+    say(framer, job, *written(first), at=now() - timedelta(minutes=5))
+    assert not walk(client, job)[0]["is_written"]
+
+
+def test_a_phone_whose_clock_is_wrong_is_set_right(client, framer, job):
+    """Its clock is at the fifth of January; what it says a minute before it sends was said a minute ago."""
+    first = walk(client, job)[0]
+    say(client, job, *written(first, is_done=False), at=now() - timedelta(minutes=2))
+    say(framer, job, *written(first), at=LONG_AGO, sent_at=LONG_AGO + timedelta(minutes=1))
+    assert walk(client, job)[0]["is_written"]
+    said = client.get(f"/api/jobs/{job}/site/log").json()[0]
+    assert said["initials"] == "SP"
+    assert abs((now() - timedelta(minutes=1)).timestamp() - datetime.fromisoformat(said["at"]).timestamp()) < 30
+
+
+def test_readings_are_judged_at_once_and_every_one_is_kept(client, job):
+    """144 by 97 1/8: the root of 20736 + 9433 17/64 is 173.694, 173 11/16."""
+    check = check_of(client, job, "diagonals")
+    assert check["state"] == "open"
+    assert check["measures"][0]["planned"]["value"]["text"] == "173 11/16"
+    say(client, job, {**DIAGONALS, "measure": "from-hook", "value": "174"})
+    say(client, job, {**DIAGONALS, "measure": "to-hook", "value": "173 3/8", "read_by": "tape"})
+    wrong = check_of(client, job, "diagonals")
+    assert wrong["state"] == "wrong"
+    # (174² - 173 3/8²) / (4 x 144) = 0.3769
+    assert wrong["sums"][0]["value"]["text"] == "3/8"
+    assert wrong["do"].startswith("Pin the bottom plate, push the far top corner 3/8 toward the hooked end")
+    say(client, job, {**DIAGONALS, "measure": "from-hook", "value": "173 11/16"})
+    say(client, job, {**DIAGONALS, "measure": "to-hook", "value": "173 11/16"})
+    right = check_of(client, job, "diagonals")
+    assert right["state"] == "good"
+    assert [reading["value"]["text"] for reading in right["measures"][0]["readings"]] == ["173 11/16", "174"]
+    assert [reading["read_by"] for reading in right["measures"][1]["readings"]] == ["hand", "tape"]
+
+
+def test_readings_outlive_what_they_were_read_of(client, job):
+    say(client, job, {**DIAGONALS, "measure": "from-hook", "value": "174"})
+    edit(client, job, 2, {"edit": "remove-wall", "id": "A"})
+    assert log(client, job) == ["diagonals, from-hook: 174"]
+    client.post(f"/api/jobs/{job}/undo", json={"revision": 3})
+    assert check_of(client, job, "diagonals")["measures"][0]["readings"]
+
+
+def test_the_log_says_in_words_who_did_what_and_is_searched(client, framer, job):
+    stops = walk(client, job, on="bottom", walk="along")
+    say(client, job, *(said for stop in stops[:3] for said in written(stop)))
+    say(framer, job, {**DIAGONALS, "measure": "from-hook", "value": "174"})
+    say(framer, job, {"kind": "tick", "wall": "A", "work": "framed", "is_done": True})
+    say(client, job, {"kind": "note", "words": "Rain from noon"})
+    assert log(client, job) == [
+        "Rain from noon",
+        "Framed: done",
+        "Diagonals of the wall, From the hooked corner: 174",
+        "3 marks written, X at 0 to X at 31 1/4",
+    ]
+    assert log(client, job, words="RAIN noon") == ["Rain from noon"]
+    assert log(client, job, words="second framed") == ["Framed: done"]
+    assert len(log(client, job, wall="A")) == 3
+    assert len(log(client, job, day=now().date().isoformat())) == 4
+    assert log(client, job, day=LONG_AGO.date().isoformat()) == []
+    table = client.get(f"/api/jobs/{job}/site/log.csv").text.splitlines()
+    assert table[0] == "when,who,wall,what"
+    assert table[1].endswith(",lead,,Rain from noon")
+
+
+def test_a_viewer_looks_and_says_nothing(pool, account, client, job):
+    token = enter(pool, People(pool, account).invite("Owner", "OW", Role.VIEWER)).token
+    with client_of(pool, token) as theirs:
+        assert walk(theirs, job)
+        say(theirs, job, {"kind": "note", "words": "mine"}, status=403)
+    assert log(client, job) == []
+
+
+def test_a_tape_that_is_too_short_is_started_over(client, job):
+    called = walk(client, job, walk="along", reach=8)
+    over = next(stop for stop in called if stop["from_stop"])
+    assert max(stop["at"]["inches"] for stop in called) <= 96
+    named = next(stop for stop in called if stop["at"]["text"] == "31 1/4")
+    from_there = walk(client, job, walk="along", over=[named["id"]])
+    assert next(stop for stop in from_there if stop["from_stop"] == named["id"])["at"]["text"] == "16 1/4"
+    assert over["from_stop"] in {stop["id"] for stop in called}
+
+
+def test_walls_come_in_the_order_they_are_framed_with_how_far_they_are(client, job):
+    edit(client, job, 2, {"edit": "add-wall", "wall": {"id": "B", "stud": "2x4", "length": "20'"}})
+    say(client, job, {"kind": "tick", "wall": "A", "work": "framed", "is_done": True})
+    say(client, job, {"kind": "tick", "wall": "B", "work": "framed", "is_done": True})
+    say(client, job, {"kind": "tick", "wall": "B", "work": "framed", "is_done": False})
+    longest, shorter = client.get(f"/api/jobs/{job}/site").json()["walls"]
+    assert (longest["wall"], shorter["wall"]) == ("B", "A")
+    assert (list(longest["done"]), list(shorter["done"])) == ([], ["framed"])
+    assert shorter["checks"] == {"open": 5, "good": 0, "as-built": 0, "wrong": 0}

@@ -1,0 +1,140 @@
+"""No signal: a job taken along, a day of marking and checking with no server, and a newer program in the middle."""
+
+import re
+import shutil
+from pathlib import Path
+from urllib.parse import urlsplit
+
+import pytest
+from playwright.sync_api import expect
+from tools.served import sign_in
+
+from bluff.api.app import WEB
+from bluff.demo import DEMO_FILE
+from bluff.formats.job_file import read_job
+from bluff.serve import background_server
+from bluff.service.jobs import Jobs
+from bluff.service.sessions import begin
+from bluff.service.site import Site
+
+PHONE = {"width": 390, "height": 844}
+
+
+@pytest.fixture
+def shelter(pool, account):
+    """The demo job."""
+    return Jobs(pool, account).add(read_job(DEMO_FILE.read_bytes())).id
+
+
+@pytest.fixture
+def phone(pool, account, browser):
+    """Opens a phone of a lead that keeps the program, at some address."""
+    opened = []
+
+    def at(address):
+        context = browser.new_context(base_url=address, viewport=PHONE, reduced_motion="reduce")
+        opened.append(context)
+        sign_in(context, address, begin(pool, account))
+        return context.new_page()
+
+    yield at
+    for context in opened:
+        context.close()
+
+
+def keep_program(page):
+    """Until what runs beside the page has the program, and answers for this page."""
+    page.evaluate("navigator.serviceWorker.ready")
+    page.reload()
+    page.wait_for_function("navigator.serviceWorker.controller !== null")
+
+
+def take_along(page):
+    page.get_by_role("button", name="Take it along").click()
+    expect(page.get_by_text("On this device since")).to_be_visible(timeout=90_000)
+
+
+def to_go(page, count):
+    expect(page.get_by_text(f"{count} to go", exact=True)).to_be_visible()
+
+
+def test_a_day_with_the_server_stopped_is_all_there_once_it_is_back(pool, account, shelter, phone):
+    with background_server(pool) as address:
+        page = phone(address)
+        page.goto(f"/jobs/{shelter}/site")
+        keep_program(page)
+        take_along(page)
+        page.get_by_role("heading", name="H", exact=True).click()
+        all_of_it = int(page.get_by_text("to go").inner_text().split()[0])
+    # The program starts by itself, and knows the wall however the tape is held.
+    page.reload()
+    to_go(page, all_of_it)
+    for _ in range(3):
+        page.get_by_role("button", name="Marked, next").click()
+    to_go(page, all_of_it - 3)
+    page.get_by_role("button", name=re.compile("Tape on the left end")).click()
+    page.get_by_role("button", name="Burn an inch").click()
+    expect(page.get_by_text("burned an inch")).to_be_visible()
+    page.get_by_role("link", name="Build", exact=True).click()
+    page.get_by_role("button", name="Kings").click()
+    expect(page.get_by_role("button", name="Kings")).to_have_attribute("aria-pressed", "true")
+    page.get_by_role("link", name="Checks", exact=True).click()
+    page.get_by_role("button", name="Diagonals of the wall").click()
+    page.get_by_role("textbox").fill("153 1/2")
+    page.get_by_role("button", name="Read", exact=True).click()
+    expect(page.get_by_role("button", name=re.compile("From the hooked corner"))).to_contain_text("153")
+    # Switched off and on again in between, it is all still there.
+    page.reload()
+    expect(page.get_by_text("on this device")).to_be_visible()
+    with background_server(pool, urlsplit(address).port):
+        expect(page.get_by_text("on this device")).to_have_count(0, timeout=90_000)
+    said = Site(pool, account).log(shelter)
+    assert [entry.last.kind for entry in said] == ["reading", "tick", "mark"]
+    assert Site(pool, account).walls(shelter)[1][7].written > 0
+
+
+def test_a_newer_program_waits_until_somebody_changes_over(pool, shelter, phone, tmp_path):
+    web = shutil.copytree(WEB, tmp_path / "web")
+    with background_server(pool, web=Path(web)) as address:
+        page = phone(address)
+        page.goto(f"/jobs/{shelter}/site/H/marks")
+        keep_program(page)
+        all_of_it = int(page.get_by_text("to go").inner_text().split()[0])
+        page.route("**/site/said", lambda route: route.abort())
+        page.get_by_role("button", name="Marked, next").click()
+        with (web / "sw.js").open("a") as worker:
+            worker.write("\n// newer\n")
+        page.reload()
+        bar = page.get_by_role("status").filter(has_text="A newer Bluff is here.")
+        expect(bar).to_be_visible()
+        to_go(page, all_of_it - 1)
+        with page.expect_navigation():
+            bar.get_by_role("button", name="Change over").click()
+        to_go(page, all_of_it - 1)
+        expect(bar).to_have_count(0)
+        expect(page.get_by_text("on this device")).to_be_visible()
+
+
+def test_signing_out_leaves_nothing_on_the_device(pool, shelter, phone):
+    with background_server(pool) as address:
+        page = phone(address)
+        page.goto(f"/jobs/{shelter}/site")
+        keep_program(page)
+        take_along(page)
+        kept = "caches.keys().then(names => names.filter(name => name.startsWith('bluff-along-')).length)"
+        assert page.evaluate(kept) == 1
+        page.get_by_role("link", name=re.compile("^Crew, ")).click()
+        with page.expect_navigation():
+            page.get_by_role("button", name="Sign out", exact=True).click()
+        assert page.evaluate(kept) == 0
+
+
+def test_what_the_device_cleared_is_said(pool, shelter, phone):
+    with background_server(pool) as address:
+        page = phone(address)
+        page.goto(f"/jobs/{shelter}/site")
+        keep_program(page)
+        take_along(page)
+        page.evaluate(f"caches.delete('bluff-along-{shelter}')")
+        page.reload()
+        expect(page.get_by_text("The device cleared what was taken along")).to_be_visible()

@@ -1,0 +1,267 @@
+"""The site on a phone: marks called and ticked, checks read on keys, and all of it with no signal."""
+
+import re
+
+import pytest
+from playwright.sync_api import expect
+from tools.served import sign_in
+
+from bluff.demo import DEMO_FILE
+from bluff.formats.job_file import read_job
+from bluff.service.jobs import Jobs
+from bluff.service.people import People
+from bluff.service.sessions import enter
+from bluff.store.accounts import Role
+
+PHONE = {"width": 390, "height": 844}
+
+VOICE = """
+window.called = [];
+Object.defineProperty(window, 'speechSynthesis', { value: Object.assign(new EventTarget(), {
+  getVoices: () => [{ name: 'Recorder' }], cancel: () => {}, speak: (said) => window.called.push(said.text),
+})});
+"""
+
+
+@pytest.fixture
+def shelter(pool, account):
+    """The demo job."""
+    return Jobs(pool, account).add(read_job(DEMO_FILE.read_bytes())).id
+
+
+@pytest.fixture
+def phone(page, shelter):
+    """A phone on the site of the demo job."""
+    page.set_viewport_size(PHONE)
+    page.goto(f"/jobs/{shelter}/site")
+    expect(page.get_by_role("heading", name="A", exact=True)).to_be_visible()
+    return page
+
+
+@pytest.fixture
+def second(pool, account, browser, address, shelter):
+    """Another phone, a framer's."""
+    context = browser.new_context(base_url=address, viewport=PHONE, service_workers="block", reduced_motion="reduce")
+    sign_in(context, address, enter(pool, People(pool, account).invite("Second phone", "SP", Role.FRAMER)).token)
+    page = context.new_page()
+    yield page
+    context.close()
+
+
+def call(page, wall, **held):
+    """Open the caller of a wall, the tape held somehow."""
+    page.evaluate("held => localStorage.setItem('bluff-held', JSON.stringify(held))", held)
+    page.goto(re.sub(r"/site.*", f"/site/{wall}/marks", page.url))
+    expect(page.get_by_role("button", name="Skip")).to_be_visible()
+
+
+def figure(page):
+    return page.get_by_role("status").locator("span").first.inner_text()
+
+
+def to_go(page, count):
+    expect(page.get_by_text(f"{count} to go", exact=True)).to_be_visible()
+
+
+def to_checks(page):
+    page.goto(re.sub(r"/site.*", "/site/A/checks", page.url))
+
+
+def go_to(page, view):
+    page.get_by_role("link", name=view, exact=True).click()
+
+
+def key_in(page, reading):
+    for key in re.findall(r"\d+/\d+|\d", reading):
+        page.get_by_role("button", name=key, exact=True).click()
+    page.get_by_role("button", name="Read", exact=True).click()
+
+
+def settled(page):
+    """Everything said here is on the server."""
+    expect(page.get_by_text("on this device")).to_have_count(0)
+
+
+@pytest.mark.parametrize("hook", ["start", "end"])
+@pytest.mark.parametrize("burn", [False, True])
+def test_the_caller_reads_what_the_bench_reads(phone, address, shelter, hook, burn):
+    """Every mark of a wall, as somebody who skips through it sees it."""
+    request = phone.context.request
+    bench = request.get(f"{address}/api/jobs/{shelter}/walls/H/bench", params={"hook": hook, "burn": burn}).json()
+    expected = {(mark["reading"]["at"]["inches"], mark["reading"]["at"]["text"]) for mark in bench["wall"]["marks"]}
+    call(phone, "H", hook=hook, burn=burn, walk="along")
+    seen, skip = [], phone.get_by_role("button", name="Skip")
+    while True:
+        seen.append(figure(phone))
+        if skip.is_disabled():
+            break
+        skip.click()
+    assert list(dict.fromkeys(seen)) == [text for _, text in sorted(expected)]
+
+
+def test_what_is_marked_is_ticked_and_gone_on_with_on_another_phone(phone, second):
+    call(phone, "H")
+    all_of_it = int(phone.get_by_text("to go").inner_text().split()[0])
+    first = figure(phone)
+    for _ in range(3):
+        phone.get_by_role("button", name="Marked, next").click()
+    to_go(phone, all_of_it - 3)
+    settled(phone)
+    second.goto(phone.url)
+    to_go(second, all_of_it - 3)
+    second.get_by_role("button", name="Marked, next").click()
+    to_go(phone, all_of_it - 4)
+    for _ in range(3):
+        phone.get_by_role("button", name="Back").click()
+    assert figure(phone) == first
+    expect(phone.get_by_text("Marked by lead")).to_be_visible()
+    phone.get_by_role("button", name="Not after all").click()
+    to_go(second, all_of_it - 3)
+
+
+def test_keys_of_a_page_turner_and_swipes_go_on_and_back(phone):
+    call(phone, "H")
+    all_of_it = int(phone.get_by_text("to go").inner_text().split()[0])
+    first = figure(phone)
+    phone.keyboard.press("PageDown")
+    to_go(phone, all_of_it - 1)
+    phone.keyboard.press("PageUp")
+    expect(phone.get_by_role("status").locator("span").first).to_have_text(first)
+    phone.keyboard.press("MediaTrackNext")
+    assert figure(phone) != first
+    swiped = figure(phone)
+    box = phone.get_by_role("button", name=re.compile("next", re.IGNORECASE)).bounding_box()
+    y = box["y"] + box["height"] / 2
+    phone.mouse.move(120, y)
+    phone.mouse.down()
+    phone.mouse.move(300, y, steps=4)
+    phone.mouse.up()
+    expect(phone.get_by_role("status").locator("span").first).to_have_text(first)
+    assert swiped != first
+
+
+def test_stops_are_called_aloud_in_the_crews_words(phone):
+    phone.add_init_script(VOICE)
+    call(phone, "H", isAloud=True, walk="along")
+    expect(phone.get_by_role("button", name="Be quiet")).to_have_attribute("aria-pressed", "true")
+    phone.get_by_role("button", name="Marked, next").click()
+    phone.wait_for_function("window.called.length >= 2")
+    called = phone.evaluate("window.called")
+    assert called[0].startswith("zero, ")
+    assert "ahead, both plates" in called[0]
+    assert called[-1] == phone.get_by_role("status").locator("span").last.inner_text()
+
+
+def test_a_device_without_a_voice_offers_none(phone):
+    call(phone, "H")
+    expect(phone.get_by_role("button", name="Call aloud")).to_have_count(0)
+
+
+def test_a_tape_starts_over_at_the_stop_it_is_held_on(phone):
+    call(phone, "A", walk="along")
+    for _ in range(4):
+        phone.get_by_role("button", name="Skip").click()
+    held_on = figure(phone)
+    phone.get_by_role("button", name=re.compile("Tape on the left end")).click()
+    phone.get_by_role("button", name=re.compile("Start the tape over at")).click()
+    phone.get_by_role("button", name="Skip").click()
+    expect(phone.get_by_text(re.compile("tape held on"))).to_contain_text(held_on)
+
+
+def test_readings_are_keyed_in_and_judged_at_once(phone):
+    """Wall A, 432 by 97 1/8: a wall that leans, then what the plan says, 442 3/4."""
+    to_checks(phone)
+    phone.get_by_role("button", name="Diagonals of the wall").click()
+    key_in(phone, "440")
+    key_in(phone, "443 1/2")
+    verdict = phone.get_by_role("status").filter(has_text="Out of square")
+    # (440² - 443 1/2²) / (4 x 432) = -1.789
+    expect(verdict).to_contain_text("push the hooked end’s top corner 1\u00a013/16 away from the hook")
+    phone.get_by_role("button", name="From the hooked corner").click()
+    key_in(phone, "442 3/4")
+    key_in(phone, "442 3/4")
+    expect(phone.get_by_role("status").filter(has_text="Square.")).to_be_visible()
+    go_to(phone, "Log")
+    for reading in ("440", "443 1/2"):
+        expect(phone.get_by_role("listitem").filter(has_text=reading.replace(" ", "\u00a0"))).to_have_count(1)
+
+
+def test_two_phones_without_a_signal_come_together_on_one_wall(phone, second):
+    call(phone, "H", walk="along")
+    all_of_it = int(phone.get_by_text("to go").inner_text().split()[0])
+    second.goto(phone.url)
+    to_go(second, all_of_it)
+    for one in (phone, second):
+        one.context.set_offline(True)
+    for _ in range(3):
+        phone.get_by_role("button", name="Marked, next").click()
+    to_go(phone, all_of_it - 3)
+    expect(phone.get_by_text("on this device")).to_be_visible()
+    # The other one begins where nobody has been: five on.
+    for _ in range(5):
+        second.get_by_role("button", name="Skip").click()
+    second.get_by_role("button", name="Marked, next").click()
+    to_go(second, all_of_it - 1)
+    for one in (phone, second):
+        one.context.set_offline(False)
+    for one in (phone, second):
+        settled(one)
+        to_go(one, all_of_it - 4)
+
+
+def test_what_waits_outlives_the_page(phone):
+    call(phone, "H", walk="along")
+    all_of_it = int(phone.get_by_text("to go").inner_text().split()[0])
+    phone.route("**/site/said", lambda route: route.abort())
+    phone.get_by_role("button", name="Marked, next").click()
+    expect(phone.get_by_text("on this device")).to_be_visible()
+    phone.reload()
+    to_go(phone, all_of_it - 1)
+    expect(phone.get_by_text("on this device")).to_be_visible()
+    phone.unroute("**/site/said")
+    settled(phone)
+    phone.reload()
+    to_go(phone, all_of_it - 1)
+
+
+def test_what_the_server_will_not_keep_is_shown_until_it_is_let_go(phone):
+    to_checks(phone)
+    phone.get_by_role("textbox").fill("43 1/x")
+    phone.get_by_role("button", name="Read", exact=True).click()
+    alert = phone.get_by_role("alert").filter(has_text="Said here and not kept")
+    expect(alert).to_contain_text("43 1/x")
+    alert.get_by_role("button", name="Let go").click()
+    expect(alert).to_have_count(0)
+
+
+def test_walls_are_ticked_off_as_they_are_done(phone, second):
+    row = phone.get_by_role("listitem").filter(has=phone.get_by_role("heading", name="C", exact=True))
+    row.get_by_role("button", name="Framed").click()
+    expect(row.get_by_role("button", name="Framed")).to_have_attribute("aria-pressed", "true")
+    settled(phone)
+    second.goto(phone.url)
+    theirs = second.get_by_role("listitem").filter(has=second.get_by_role("heading", name="C", exact=True))
+    expect(theirs.get_by_role("button", name="Framed")).to_have_attribute("aria-pressed", "true")
+
+
+def test_notes_are_kept_and_found(phone):
+    go_to(phone, "What was said, day by day")
+    phone.get_by_label("Note").fill("Rain from noon")
+    phone.get_by_role("button", name="Keep").click()
+    expect(phone.get_by_role("listitem")).to_contain_text("Rain from noon")
+    phone.get_by_role("searchbox").fill("snow")
+    expect(phone.get_by_text("Nothing was said here yet.")).to_be_visible()
+
+
+@pytest.mark.parametrize("view", ["", "/A/marks", "/A/checks", "/A/log"])
+def test_nothing_runs_off_a_phone_and_every_target_takes_a_thumb(phone, view):
+    phone.goto(re.sub(r"/site.*", f"/site{view}", phone.url))
+    phone.wait_for_load_state("load")
+    expect(phone.get_by_role("main").get_by_role("heading").first).to_be_visible()
+    assert phone.evaluate("document.documentElement.scrollWidth") <= PHONE["width"]
+    small = phone.get_by_role("main").evaluate(
+        """main => [...main.querySelectorAll('button, a, input')]
+            .map(one => [one.textContent || one.getAttribute('aria-label'), one.getBoundingClientRect()])
+            .filter(([, box]) => box.height > 0 && (box.height < 43.5 || box.width < 43.5)).map(([name]) => name)"""
+    )
+    assert small == []

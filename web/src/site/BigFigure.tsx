@@ -1,0 +1,29 @@
+import { Box } from "@chakra-ui/react";
+import { Figure } from "../drawing/Figure";
+import { parts } from "../drawing/figures";
+
+/** Digits are so wide in the figure face, for one of their height. */
+const DIGIT = 0.47;
+const LARGEST = 132;
+
+/** A figure as large as the width there is takes it, so that it is read at arm's length and never cut off. */
+export function BigFigure({ text, isStruck = false }: { text: string; isStruck?: boolean }) {
+  const width = parts(text).reduce(
+    (sum, part) =>
+      sum + (part.kind === "plain" ? part.text.length : 0.74 * (part.top.length + part.bottom.length + 0.6)),
+    0,
+  );
+  return (
+    <Box css={{ containerType: "inline-size" }}>
+      <Figure
+        text={text}
+        display="block"
+        fontWeight="800"
+        lineHeight="1"
+        fontSize={`min(${LARGEST}px, ${Math.floor(98 / (width * DIGIT))}cqw)`}
+        color={isStruck ? "crayon" : "ink"}
+        textDecoration={isStruck ? "line-through" : undefined}
+      />
+    </Box>
+  );
+}

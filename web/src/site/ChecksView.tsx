@@ -1,0 +1,242 @@
+import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { CircleAlert, CircleCheck, CircleDashed, CircleDot } from "lucide-react";
+import { useState } from "react";
+import type { Check, Checks, Job, Measure } from "../api/client";
+import { Changes } from "../app/Changes";
+import { Shown } from "../app/Shown";
+import { Figure } from "../drawing/Figure";
+import { unparted } from "../drawing/figures";
+import { SumColumn } from "../drawing/SumColumn";
+import { CheckDrawing } from "./CheckDrawing";
+import { KeyPad } from "./KeyPad";
+import { say, useWaiting, type Waiting } from "./outbox";
+import { useChecks } from "./useSite";
+
+const STATES = {
+  open: { icon: CircleDashed, color: "faint", says: "to read" },
+  good: { icon: CircleCheck, color: "ink", says: "right" },
+  "as-built": { icon: CircleDot, color: "warn", says: "as built" },
+  wrong: { icon: CircleAlert, color: "crayon", says: "wrong" },
+} as const;
+
+/** The checks of a wall: where to hold the tape, what it read, and what that says. */
+export function ChecksView({ job, wall }: { job: Job; wall: string }) {
+  const asked = useChecks(job.id, wall, job.revision);
+  return (
+    <Shown asked={asked} what="Laying out the checks" trouble="This wall could not be checked">
+      {(checks) => <All job={job} checks={checks} />}
+    </Shown>
+  );
+}
+
+function All({ job, checks }: { job: Job; checks: Checks }) {
+  const [named, setNamed] = useState<string | null>(null);
+  const [measured, setMeasured] = useState<string | null>(null);
+  const found = checks.checks.find(({ id }) => id === named);
+  const check = found ?? checks.checks.find(({ state }) => state === "open") ?? checks.checks[0];
+  if (!check) return <Text p="4">There is nothing to check of this wall.</Text>;
+  const open = check.measures.find(({ readings }) => readings.length === 0);
+  const measure = check.measures.find(({ id }) => id === measured) ?? open ?? check.measures[0];
+  if (!measure) return null;
+  function pick(id: string) {
+    setNamed(id);
+    setMeasured(null);
+  }
+  function read(value: string, by: "hand" | "tape" = "hand") {
+    if (!check || !measure) return;
+    void say(job.id, {
+      kind: "reading",
+      wall: checks.wall,
+      check: check.id,
+      measure: measure.id,
+      value,
+      read_by: by,
+    });
+    const next = check.measures[check.measures.indexOf(measure) + 1];
+    setNamed(check.id);
+    setMeasured((next ?? measure).id);
+  }
+  return (
+    <Flex
+      flex="1"
+      minH="0"
+      direction={{ base: "column", lg: "row" }}
+      overflowY={{ base: "auto", lg: "hidden" }}
+    >
+      <CheckList checks={checks.checks} picked={check.id} onPick={pick} />
+      <Flex direction="column" flex={{ lg: "1" }} minW="0" overflowY={{ lg: "auto" }} p="3" gap="3">
+        <Verdict check={check} />
+        <CheckDrawing checks={checks} check={check} measure={measure} />
+      </Flex>
+      <Flex
+        direction={{ base: "column", lg: "column-reverse" }}
+        justify={{ lg: "start" }}
+        w={{ lg: "380px" }}
+        flexShrink="0"
+        p="3"
+        gap="3"
+        borderStartWidth={{ lg: "1px" }}
+        bg="bench"
+        overflowY={{ lg: "auto" }}
+      >
+        <Changes right="record">
+          <KeyPad
+            key={`${check.id} ${measure.id}`}
+            name={measure.name}
+            planned={measure.planned?.value.text ?? null}
+            onRead={read}
+          />
+        </Changes>
+        <Measures job={job.id} wall={checks.wall} check={check} measure={measure} onPick={setMeasured} />
+      </Flex>
+    </Flex>
+  );
+}
+
+function CheckList({
+  checks,
+  picked,
+  onPick,
+}: {
+  checks: Check[];
+  picked: string;
+  onPick: (id: string) => void;
+}) {
+  return (
+    <Flex
+      as="nav"
+      aria-label="Checks"
+      direction={{ base: "row", lg: "column" }}
+      gap="1"
+      p="2"
+      overflowX="auto"
+      flexShrink="0"
+      w={{ lg: "236px" }}
+      borderEndWidth={{ lg: "1px" }}
+      borderBottomWidth={{ base: "1px", lg: "0" }}
+    >
+      {checks.map(({ id, name, state }) => {
+        const { icon: Icon, color, says } = STATES[state];
+        return (
+          <Button
+            key={id}
+            size="lg"
+            variant={id === picked ? "outline" : "plain"}
+            justifyContent="start"
+            px="2"
+            aria-current={id === picked ? "true" : undefined}
+            onClick={() => onPick(id)}
+          >
+            <Box as="span" color={color}>
+              <Icon aria-label={says} />
+            </Box>
+            {name}
+          </Button>
+        );
+      })}
+    </Flex>
+  );
+}
+
+/** What is read for a check, each with what the plan says and what was read last. */
+function Measures({
+  job,
+  wall,
+  check,
+  measure,
+  onPick,
+}: {
+  job: string;
+  wall: string;
+  check: Check;
+  measure: Measure;
+  onPick: (id: string) => void;
+}) {
+  const waiting = useWaiting();
+  return (
+    <Box as="ul" listStyleType="none" borderTopWidth="1px">
+      {check.measures.map((one) => {
+        const [last] = one.readings;
+        const here = waitingFor(waiting, job, wall, check.id, one.id);
+        return (
+          <Box as="li" key={one.id} borderBottomWidth="1px">
+            <Button
+              variant="plain"
+              size="lg"
+              w="full"
+              h="auto"
+              minH="48px"
+              px="2"
+              bg={one === measure ? "chalkWash" : undefined}
+              justifyContent="space-between"
+              aria-current={one === measure ? "true" : undefined}
+              onClick={() => onPick(one.id)}
+            >
+              <Box textAlign="start" whiteSpace="normal">
+                <Text>{one.name}</Text>
+                <Text fontSize="14px" fontWeight="400" color="faint">
+                  {one.planned ? `the plan says ${one.planned.value.text}` : "whatever it is"}
+                  {last &&
+                    `, ${last.initials} ${new Date(last.at).toLocaleTimeString([], { timeStyle: "short" })}`}
+                  {one.readings.length > 1 && `, read ${one.readings.length} times`}
+                </Text>
+              </Box>
+              {here || last ? (
+                <Figure
+                  text={here ?? last?.value.text ?? ""}
+                  fontSize="30px"
+                  fontWeight="800"
+                  opacity={here ? 0.6 : 1}
+                />
+              ) : (
+                <Text color="faint">–</Text>
+              )}
+            </Button>
+          </Box>
+        );
+      })}
+    </Box>
+  );
+}
+
+function waitingFor(waiting: readonly Waiting[], job: string, wall: string, check: string, measure: string) {
+  const last = waiting.findLast(
+    ({ said, job: of, refused }) =>
+      of === job &&
+      refused === null &&
+      said.kind === "reading" &&
+      said.wall === wall &&
+      said.check === check &&
+      said.measure === measure,
+  );
+  return last?.said.kind === "reading" ? last.said.value : null;
+}
+
+/** What the readings say, and what to do. */
+function Verdict({ check }: { check: Check }) {
+  const { color } = STATES[check.state];
+  const read = check.measures.filter(({ readings }) => readings.length > 0).length;
+  if (check.state === "open")
+    return (
+      <Text role="status" color="faint">
+        {read} of {check.measures.length} read
+      </Text>
+    );
+  return (
+    <Box role="status" aria-live="polite" borderStartWidth="6px" borderColor={color} ps="3">
+      <Heading as="h2" fontFamily="heading" fontSize="24px" fontWeight="800" color={color} lineHeight="1.15">
+        {unparted(check.says)}
+      </Heading>
+      {check.do && (
+        <Text fontSize="19px" mt="1">
+          {unparted(check.do)}
+        </Text>
+      )}
+      <Box mt="2">
+        {check.sums.map((sum) => (
+          <SumColumn key={sum.name} sum={sum} />
+        ))}
+      </Box>
+    </Box>
+  );
+}

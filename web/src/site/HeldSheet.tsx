@@ -1,0 +1,137 @@
+import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { ChevronDown, ChevronUp, Volume2, VolumeX } from "lucide-react";
+import { useId, useState, useSyncExternalStore } from "react";
+import type { Stop, Walk } from "../api/client";
+import { useWords } from "../app/words";
+import { type Held, hold } from "./held";
+import { PickOne } from "./PickOne";
+import { hasVoice, onVoices } from "./voice";
+
+const REACHES = [
+  { value: "", label: "It reaches" },
+  { value: "16", label: "16 ft" },
+  { value: "25", label: "25 ft" },
+  { value: "30", label: "30 ft" },
+  { value: "35", label: "35 ft" },
+];
+
+/** How the tape is held and the plates are walked, in a line; opened, everything about it can be chosen. */
+export function HeldSheet({
+  walk,
+  held,
+  stop,
+  over,
+  onOver,
+}: {
+  walk: Walk;
+  held: Held;
+  stop: Stop;
+  over: readonly string[];
+  onOver: (over: readonly string[]) => void;
+}) {
+  const [isOpen, setOpen] = useState(false);
+  const id = useId();
+  const { say } = useWords();
+  const canSpeak = useSyncExternalStore(onVoices, hasVoice);
+  const end = walk.hook === "start" ? "left end" : "right end";
+  const plates = held.on === "both" ? "both plates" : `${held.on} plate`;
+  return (
+    <Box flexShrink="0" borderBottomWidth="1px" bg="bench">
+      <Flex align="center">
+        <Button
+          variant="plain"
+          size="lg"
+          flex="1"
+          minW="0"
+          justifyContent="space-between"
+          aria-expanded={isOpen}
+          aria-controls={id}
+          onClick={() => setOpen(!isOpen)}
+        >
+          <Text as="span" truncate>
+            Tape on the {end}
+            {held.burn && ", burned an inch"} · {say(plates)}
+          </Text>
+          {isOpen ? <ChevronUp aria-hidden /> : <ChevronDown aria-hidden />}
+        </Button>
+        {canSpeak && (
+          <Button
+            variant="plain"
+            size="lg"
+            aria-label={held.isAloud ? "Be quiet" : "Call aloud"}
+            aria-pressed={held.isAloud}
+            onClick={() => hold({ isAloud: !held.isAloud })}
+          >
+            {held.isAloud ? <Volume2 /> : <VolumeX />}
+          </Button>
+        )}
+      </Flex>
+      {isOpen && (
+        <Flex id={id} direction="column" gap="2" px="3" pb="3" maxH="60vh" overflowY="auto">
+          <PickOne
+            label="The tape hooks on"
+            value={walk.hook}
+            choices={[
+              { value: "start", label: "Left end" },
+              { value: "end", label: "Right end" },
+            ]}
+            onPick={(hook) => hold({ hook: hook === walk.usual_hook ? null : hook })}
+          />
+          <PickOne
+            label="Held at"
+            value={held.burn ? "burn" : "end"}
+            choices={[
+              { value: "end", label: "Its end" },
+              { value: "burn", label: "Burn an inch" },
+            ]}
+            onPick={(how) => hold({ burn: how === "burn" })}
+          />
+          <PickOne
+            label="Plates"
+            value={held.on}
+            choices={[
+              { value: "both", label: "Both at once" },
+              { value: "bottom", label: say("Bottom plate") },
+              { value: "top", label: say("Top plate") },
+            ]}
+            onPick={(on) => hold({ on })}
+          />
+          <PickOne
+            label="Order"
+            value={held.walk}
+            choices={[
+              { value: "by-turn", label: "Layout last" },
+              { value: "along", label: "Straight along" },
+            ]}
+            onPick={(how) => hold({ walk: how })}
+          />
+          <PickOne
+            label="Figures"
+            value={held.figures}
+            choices={[
+              { value: "inches", label: "Inches" },
+              { value: "feet", label: "Feet and inches" },
+            ]}
+            onPick={(figures) => hold({ figures })}
+          />
+          <PickOne
+            label="The tape is"
+            value={held.reach === null ? "" : String(held.reach)}
+            choices={REACHES}
+            onPick={(reach) => hold({ reach: reach === "" ? null : Number(reach) })}
+          />
+          <Flex gap="2" wrap="wrap">
+            <Button size="lg" onClick={() => onOver([...over, stop.id])} disabled={over.includes(stop.id)}>
+              Start the tape over at {stop.symbol} {stop.at.text}
+            </Button>
+            {over.length > 0 && (
+              <Button size="lg" variant="plain" onClick={() => onOver([])}>
+                All from the {end}
+              </Button>
+            )}
+          </Flex>
+        </Flex>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,137 @@
+import { Box, Button, Flex, Grid, Input, Text } from "@chakra-ui/react";
+import { Delete } from "lucide-react";
+import { type FormEvent, useState } from "react";
+import { Figure } from "../drawing/Figure";
+
+const DIGITS = ["7", "8", "9", "4", "5", "6", "1", "2", "3"];
+const MOST_DIGITS = 5;
+
+/** The fractions of a tape of so many parts an inch, in their order on it and as it says them. */
+function fractions(parts: 16 | 32): string[] {
+  return Array.from({ length: parts - 1 }, (_, index) => reduced(index + 1, parts));
+}
+
+function reduced(top: number, bottom: number): string {
+  return top % 2 === 0 ? reduced(top / 2, bottom / 2) : `${top}/${bottom}`;
+}
+
+/** A reading on big keys: whole inches, then the fraction, which takes it over. */
+export function KeyPad({
+  name,
+  planned,
+  onRead,
+}: {
+  name: string;
+  planned: string | null;
+  onRead: (value: string) => void;
+}) {
+  const [text, setText] = useState("");
+  const [parts, setParts] = useState<16 | 32>(16);
+  const [, whole = "", fraction = ""] = /^(\d*)\s*(\d+\/\d+)?$/.exec(text) ?? [];
+  const put = (inches: string, part: string) => setText([inches, part].filter(Boolean).join(" "));
+  function press(digit: string) {
+    put((whole + digit).replace(/^0+(?=\d)/, "").slice(0, MOST_DIGITS), fraction);
+  }
+  function enter(event: FormEvent) {
+    event.preventDefault();
+    if (!text.trim()) return;
+    onRead(text.trim());
+    setText("");
+  }
+  return (
+    <Box as="form" aria-label={`${name}, keys`} onSubmit={enter}>
+      <Flex align="baseline" justify="space-between" gap="3" mb="1">
+        <Text fontSize="17px" fontWeight="600">
+          {name}
+        </Text>
+        {planned && (
+          <Text color="faint" whiteSpace="nowrap">
+            plan <Figure text={planned} fontSize="19px" />
+          </Text>
+        )}
+      </Flex>
+      <Flex align="center" bg="tape" borderWidth="2px" borderColor="ink" ps="2" h="64px" mb="2">
+        {/* No keyboard comes up for it on a phone; where there is one, it is typed on. */}
+        <Input
+          inputMode="none"
+          aria-label={name}
+          placeholder="inches, then the fraction"
+          value={text}
+          maxLength={20}
+          onChange={(event) => setText(event.target.value)}
+          flex="1"
+          minW="0"
+          h="full"
+          border="none"
+          bg="transparent"
+          fontFamily="figure"
+          fontSize="40px"
+          fontWeight="800"
+          _placeholder={{ fontSize: "18px", fontWeight: 500, color: "faint" }}
+        />
+        <Button
+          size="lg"
+          variant="plain"
+          aria-label="Take back"
+          disabled={!text}
+          onClick={() => (fraction ? put(whole, "") : setText(text.slice(0, -1)))}
+        >
+          <Delete />
+        </Button>
+      </Flex>
+      <Grid templateColumns="repeat(3, 1fr)" gap="1.5">
+        {DIGITS.map((digit) => (
+          <Key key={digit} onPress={() => press(digit)}>
+            {digit}
+          </Key>
+        ))}
+        <Key
+          onPress={() => setParts(parts === 16 ? 32 : 16)}
+          label={`Show ${parts === 16 ? "32nds" : "16ths"}`}
+        >
+          <Text as="span" fontSize="18px">
+            {parts === 16 ? "32nds" : "16ths"}
+          </Text>
+        </Key>
+        <Key onPress={() => press("0")}>0</Key>
+        <Button variant="solid" size="lg" h="52px" fontSize="22px" type="submit" disabled={!text}>
+          Read
+        </Button>
+      </Grid>
+      <Grid templateColumns={`repeat(${parts === 16 ? 5 : 6}, 1fr)`} gap="1.5" mt="2">
+        {fractions(parts).map((one) => (
+          <Key key={one} isPicked={one === fraction} onPress={() => put(whole, one === fraction ? "" : one)}>
+            <Figure text={one} fontSize="24px" fontWeight="700" />
+          </Key>
+        ))}
+      </Grid>
+    </Box>
+  );
+}
+
+function Key({
+  onPress,
+  label,
+  isPicked,
+  children,
+}: {
+  onPress: () => void;
+  label?: string;
+  isPicked?: boolean;
+  children: React.ReactNode;
+}) {
+  return (
+    <Button
+      size="lg"
+      h="52px"
+      px="0"
+      fontSize="26px"
+      variant={isPicked ? "solid" : "outline"}
+      {...(label && { "aria-label": label })}
+      {...(isPicked !== undefined && { "aria-pressed": isPicked })}
+      onClick={onPress}
+    >
+      {children}
+    </Button>
+  );
+}

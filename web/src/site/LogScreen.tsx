@@ -1,0 +1,14 @@
+import { useOpenJob } from "../app/JobScreens";
+import { LogView } from "./LogView";
+import { SiteBar } from "./SiteBar";
+
+/** What was said on the site of a job, of all its walls. */
+export function LogScreen() {
+  const { job } = useOpenJob();
+  return (
+    <>
+      <SiteBar job={job} title="Log" back={{ to: `/jobs/${job.id}/site`, name: "All walls" }} />
+      <LogView job={job} />
+    </>
+  );
+}

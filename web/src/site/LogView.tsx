@@ -1,0 +1,132 @@
+import { Box, Button, Flex, Heading, Input, Text, Textarea } from "@chakra-ui/react";
+import { Download as DownloadIcon, NotebookPen } from "lucide-react";
+import { type FormEvent, useDeferredValue, useId, useState } from "react";
+import type { Job, LogLine } from "../api/client";
+import { Changes } from "../app/Changes";
+import { Download } from "../app/Download";
+import { Shown } from "../app/Shown";
+import { unparted } from "../drawing/figures";
+import { say } from "./outbox";
+import { useLog } from "./useSite";
+
+/** What was said of a wall, or of the whole job, the last first and day by day; and what is to be said besides. */
+export function LogView({ job, wall }: { job: Job; wall?: string }) {
+  const [words, setWords] = useState("");
+  const [day, setDay] = useState("");
+  const asked = {
+    ...(wall && { wall }),
+    ...(day && { day }),
+    ...(useDeferredValue(words).trim() && { words: words.trim() }),
+  };
+  const found = useLog(job.id, asked);
+  return (
+    <Box flex="1" minH="0" overflowY="auto" px="3" pb="6" maxW="880px" w="full">
+      <Note job={job} {...(wall && { wall })} />
+      <Flex gap="2" wrap="wrap" py="2" align="center">
+        <Input
+          type="search"
+          size="md"
+          h="44px"
+          flex="1 1 180px"
+          aria-label="Search what was said"
+          placeholder="Words, a name, a wall"
+          maxLength={200}
+          value={words}
+          onChange={(event) => setWords(event.target.value)}
+        />
+        <Input
+          type="date"
+          size="md"
+          h="44px"
+          w="160px"
+          aria-label="Of this day only"
+          value={day}
+          onChange={(event) => setDay(event.target.value)}
+        />
+        <Download
+          job={job.id}
+          file="site/log.csv"
+          asked={asked}
+          size="lg"
+          title="What is listed, for a spreadsheet"
+        >
+          <DownloadIcon /> CSV
+        </Download>
+      </Flex>
+      <Shown asked={found} what="Reading the log" trouble="The log could not be read">
+        {(lines) => (lines.length > 0 ? <Days lines={lines} isOfOne={wall !== undefined} /> : <Nothing />)}
+      </Shown>
+    </Box>
+  );
+}
+
+function Nothing() {
+  return (
+    <Text py="4">Nothing was said here yet. What is marked, checked and ticked comes here by itself.</Text>
+  );
+}
+
+function Days({ lines, isOfOne }: { lines: LogLine[]; isOfOne: boolean }) {
+  const days = new Map<string, LogLine[]>();
+  for (const line of lines) {
+    const day = new Date(line.at).toLocaleDateString([], { dateStyle: "full" });
+    days.set(day, [...(days.get(day) ?? []), line]);
+  }
+  return [...days].map(([day, of]) => (
+    <Box as="section" key={day} aria-label={day} mt="3">
+      <Heading as="h2" fontFamily="heading" fontSize="18px" fontWeight="700" borderBottomWidth="1px" pb="1">
+        {day}
+      </Heading>
+      <Box as="ol" listStyleType="none">
+        {of.map((line, index) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: lines are only ever added, and two may read alike
+          <Flex as="li" key={index} gap="3" py="2" borderBottomWidth="1px" align="baseline">
+            <Text fontFamily="figure" fontSize="17px" color="faint" w="52px" flexShrink="0">
+              {new Date(line.at).toLocaleTimeString([], { timeStyle: "short", hour12: false })}
+            </Text>
+            <Text flex="1" fontSize="17px" overflowWrap="anywhere">
+              {!isOfOne && line.wall && <b>{line.wall} </b>}
+              {unparted(line.says)}
+            </Text>
+            <Text title={line.name} fontWeight="600">
+              {line.initials}
+            </Text>
+          </Flex>
+        ))}
+      </Box>
+    </Box>
+  ));
+}
+
+/** Something to be remembered, said by whoever is signed in. */
+function Note({ job, wall }: { job: Job; wall?: string }) {
+  const id = useId();
+  const [words, setWords] = useState("");
+  function keep(event: FormEvent) {
+    event.preventDefault();
+    if (!words.trim()) return;
+    void say(job.id, { kind: "note", words: words.trim(), ...(wall && { wall }) });
+    setWords("");
+  }
+  return (
+    <Changes right="record">
+      <Flex as="form" direction="column" gap="2" pt="3" onSubmit={keep}>
+        <label htmlFor={id}>Note</label>
+        <Textarea
+          id={id}
+          value={words}
+          maxLength={2000}
+          rows={2}
+          fontSize="17px"
+          p="2"
+          borderWidth="1px"
+          bg="raised"
+          onChange={(event) => setWords(event.target.value)}
+        />
+        <Button type="submit" size="lg" alignSelf="start" disabled={!words.trim()}>
+          <NotebookPen /> Keep
+        </Button>
+      </Flex>
+    </Changes>
+  );
+}

@@ -1,0 +1,198 @@
+import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { Scissors, TriangleAlert } from "lucide-react";
+import { Link } from "react-router";
+import type { Job, WallWork } from "../api/client";
+import { Shown } from "../app/Shown";
+import { Figure } from "../drawing/Figure";
+import { unparted } from "../drawing/figures";
+import { TickRow, TickSquare } from "./TickRow";
+import { useWork } from "./useSite";
+import { useTicks } from "./useTicks";
+
+/** How a wall is built: its packs before, its headers, then step by step; each ticked when it is done. */
+export function BuildView({ job, wall }: { job: Job; wall: string }) {
+  const asked = useWork(job.id, wall, job.revision);
+  return (
+    <Shown asked={asked} what="Laying out the steps" trouble="This wall could not be opened">
+      {(work) => <Build job={job} work={work} />}
+    </Shown>
+  );
+}
+
+function Build({ job, work }: { job: Job; work: WallWork }) {
+  const ticks = useTicks(job.id, work);
+  return (
+    <Box flex="1" minH="0" overflowY="auto" px="3" pb="6" maxW="880px" w="full">
+      <Flex py="3">
+        <Button asChild size="lg">
+          <Link to={`/jobs/${job.id}/cut?wall=${encodeURIComponent(work.wall)}`}>
+            <Scissors /> Cut its boards
+          </Link>
+        </Button>
+      </Flex>
+      {work.packs.length > 0 && (
+        <Part name="Built before">
+          {work.packs.map((pack) => {
+            const left = pack.places.filter(({ work: name }) => !ticks.isDone(name)).length;
+            return (
+              <Box key={`${pack.name} ${pack.pieces.join()}`} py="2" borderBottomWidth="1px">
+                <Flex justify="space-between" align="baseline" gap="3">
+                  <Text fontSize="18px" fontWeight="700">
+                    {capital(pack.name)}
+                  </Text>
+                  <Text fontSize="17px" color={left ? "ink" : "faint"} whiteSpace="nowrap">
+                    {left ? `${left} to build` : "all built"}
+                  </Text>
+                </Flex>
+                <Text color="faint" fontSize="16px">
+                  {unparted(pack.pieces.join(", "))}
+                </Text>
+                <Flex wrap="wrap" gap="1" mt="1">
+                  {pack.places.map(({ work: name, place }) => (
+                    <TickSquare key={name} work={name} ticks={ticks}>
+                      {place}
+                    </TickSquare>
+                  ))}
+                </Flex>
+              </Box>
+            );
+          })}
+        </Part>
+      )}
+      {work.headers.length > 0 && (
+        <Part name="Headers, as they are made">
+          {work.headers.map(({ opening, header, steps }) => (
+            <Box key={opening} py="2" borderBottomWidth="1px">
+              <Text fontSize="18px" fontWeight="700">
+                {opening}, {header}
+              </Text>
+              <Box as="ol" ps="5" fontSize="17px">
+                {steps.map((line) => (
+                  <li key={line}>{unparted(line)}</li>
+                ))}
+              </Box>
+            </Box>
+          ))}
+        </Part>
+      )}
+      <Part name="Step by step">
+        {work.steps.map((step) => (
+          <Box key={step.work} py="2" borderBottomWidth="1px">
+            <TickRow work={step.work} ticks={ticks}>
+              <Text fontFamily="heading" fontSize="22px" fontWeight="800">
+                {step.name}
+              </Text>
+            </TickRow>
+            <Text fontSize="17px">{step.do}</Text>
+            <Box as="ul" listStyleType="none" my="1">
+              {step.pieces.map(({ count, name, board, length }) => (
+                <Flex as="li" key={`${name} ${board} ${length}`} gap="2" align="baseline" fontSize="17px">
+                  <Text fontFamily="figure" fontWeight="700" w="32px" textAlign="end">
+                    {count}
+                  </Text>
+                  <Text flex="1">
+                    {name}, {board}
+                  </Text>
+                  <Figure text={length} fontSize="19px" fontWeight="600" />
+                </Flex>
+              ))}
+            </Box>
+            {step.nails.length > 0 && (
+              <Text color="faint" fontSize="16px">
+                16d: {step.nails.map(({ joint, count }) => `${count} ${joint}`).join(", ")}
+              </Text>
+            )}
+            <Caution>{step.caution}</Caution>
+          </Box>
+        ))}
+      </Part>
+    </Box>
+  );
+}
+
+/** Raising a wall: what it takes, what must be so before anybody lifts, what is done once it is up. */
+export function RaiseView({ job, wall }: { job: Job; wall: string }) {
+  const asked = useWork(job.id, wall, job.revision);
+  return (
+    <Shown asked={asked} what="Weighing the wall" trouble="This wall could not be opened">
+      {(work) => <Raise job={job} work={work} />}
+    </Shown>
+  );
+}
+
+function Raise({ job, work }: { job: Job; work: WallWork }) {
+  const ticks = useTicks(job.id, work);
+  const { bare, sheeted, says, before, after } = work.raising;
+  return (
+    <Box flex="1" minH="0" overflowY="auto" px="3" pb="6" maxW="880px" w="full">
+      <Flex gap="6" py="3" wrap="wrap">
+        <Weight name="Bare" {...bare} />
+        {sheeted.pounds !== bare.pounds && <Weight name="With its sheets" {...sheeted} />}
+      </Flex>
+      {says.map((line) => (
+        <Text key={line} fontSize="18px" py="0.5">
+          {unparted(line)}
+        </Text>
+      ))}
+      <Caution>Walls are heavy and fall: nobody stands under one or beyond its bottom plate.</Caution>
+      <Part name="Before anybody lifts">
+        {before.map((one) => (
+          <TickRow key={one.work} work={one.work} ticks={ticks}>
+            <Text fontSize="18px">{unparted(one.says)}</Text>
+          </TickRow>
+        ))}
+      </Part>
+      <Part name="Once it is up">
+        {after.map((one) => (
+          <TickRow key={one.work} work={one.work} ticks={ticks}>
+            <Text fontSize="18px">{unparted(one.says)}</Text>
+          </TickRow>
+        ))}
+      </Part>
+    </Box>
+  );
+}
+
+function Weight({ name, pounds, hands }: { name: string; pounds: number; hands: number }) {
+  return (
+    <Box>
+      <Text color="faint" fontSize="16px">
+        {name}
+      </Text>
+      <Figure text={`${hands} hands`} display="block" fontSize="44px" fontWeight="800" lineHeight="1.1" />
+      <Text fontSize="18px">{pounds} lb</Text>
+    </Box>
+  );
+}
+
+function Part({ name, children }: { name: string; children: React.ReactNode }) {
+  return (
+    <Box as="section" aria-label={name} mt="4">
+      <Heading
+        as="h2"
+        fontFamily="heading"
+        fontSize="19px"
+        fontWeight="700"
+        color="faint"
+        borderBottomWidth="2px"
+        pb="1"
+      >
+        {name}
+      </Heading>
+      {children}
+    </Box>
+  );
+}
+
+function Caution({ children }: { children: string }) {
+  return (
+    <Flex gap="2" align="start" fontSize="16px" fontWeight="600" color="warn" mt="1">
+      <TriangleAlert size={19} style={{ flexShrink: 0, marginTop: 2 }} aria-hidden />
+      <Text>{children}</Text>
+    </Flex>
+  );
+}
+
+function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
+}

@@ -1,0 +1,169 @@
+import { useSyncExternalStore } from "react";
+import type { Held } from "./held";
+import { ALONG, dated } from "./kept";
+
+/** A job that is on this device, for where there is no signal. */
+export interface Along {
+  job: string;
+  revision: number;
+  /** When it was taken, in milliseconds. */
+  at: number;
+  bytes: number;
+}
+
+/** How far taking a job along is, or why it could not be. */
+export interface Taking {
+  job: string;
+  done: number;
+  of: number;
+  trouble: string | null;
+}
+
+const KEY = "bluff-along";
+const AT_ONCE = 4;
+const listeners = new Set<() => void>();
+let along: readonly Along[] = stored();
+let taking: Taking | null = null;
+
+function stored(): Along[] {
+  try {
+    const kept: unknown = JSON.parse(localStorage.getItem(KEY) ?? "[]");
+    return Array.isArray(kept) ? kept : [];
+  } catch {
+    return [];
+  }
+}
+
+function become(next: { along?: readonly Along[]; taking?: Taking | null }) {
+  if (next.along) {
+    along = next.along;
+    localStorage.setItem(KEY, JSON.stringify(along));
+  }
+  if (next.taking !== undefined) taking = next.taking;
+  for (const listener of listeners) listener();
+}
+
+/** Whether anything can be kept here: pages that are not safe on their way have nowhere to. */
+export const canTakeAlong = "caches" in window && "serviceWorker" in navigator;
+
+/** Everything the site asks for of a job, however the tape is held and the plates are walked. */
+function addresses(job: string, walls: readonly string[], { figures, reach }: Held): string[] {
+  const of = `/api/jobs/${job}`;
+  return [
+    "/api/session",
+    "/api/jobs",
+    of,
+    `${of}/site`,
+    `${of}/site/log`,
+    `${of}/marked`,
+    ...walls
+      .map(encodeURIComponent)
+      .flatMap((wall) => [
+        `${of}/site/walls/${wall}/checks`,
+        `${of}/site/walls/${wall}/work`,
+        `${of}/site/log?wall=${wall}`,
+        ...ways(figures, reach).map((way) => `${of}/site/walls/${wall}/stops?${way}`),
+      ]),
+  ];
+}
+
+function ways(figures: Held["figures"], reach: number | null): string[] {
+  const found: string[] = [];
+  for (const burn of [false, true])
+    for (const on of ["both", "bottom", "top"])
+      for (const walk of ["by-turn", "along"])
+        for (const hook of [null, "start", "end"])
+          found.push(
+            [
+              `burn=${burn}&on=${on}&walk=${walk}&figures=${figures}`,
+              ...(hook ? [`hook=${hook}`] : []),
+              ...(reach === null ? [] : [`reach=${reach}`]),
+            ].join("&"),
+          );
+  return found;
+}
+
+/** Take a job along: all of it or none, in place of what was taken before. */
+export async function takeAlong(job: string, revision: number, walls: readonly string[], held: Held) {
+  if (taking && taking.trouble === null) return;
+  const wanted = addresses(job, walls, held);
+  become({ taking: { job, done: 0, of: wanted.length, trouble: null } });
+  const making = `making-${job}`;
+  try {
+    // Asked once; a device that says no may still clear it, which is said when it has.
+    await navigator.storage?.persist?.();
+    await caches.delete(making);
+    const cache = await caches.open(making);
+    let bytes = 0;
+    let done = 0;
+    const left = [...wanted];
+    async function fetchSome() {
+      for (let next = left.shift(); next !== undefined; next = left.shift()) {
+        const answer = await fetch(next);
+        if (!answer.ok) throw new Error(`The server answered ${answer.status}.`);
+        const kept = await dated(answer);
+        bytes += (await kept.clone().blob()).size;
+        await cache.put(next, kept);
+        done += 1;
+        become({ taking: { job, done, of: wanted.length, trouble: null } });
+      }
+    }
+    await Promise.all(Array.from({ length: AT_ONCE }, fetchSome));
+    await moved(cache, await fresh(job));
+    become({
+      along: [...along.filter((one) => one.job !== job), { job, revision, at: Date.now(), bytes }],
+      taking: null,
+    });
+  } catch (error) {
+    become({ taking: { job, done: 0, of: wanted.length, trouble: why(error) } });
+  } finally {
+    await caches.delete(making);
+  }
+}
+
+async function fresh(job: string): Promise<Cache> {
+  await caches.delete(ALONG + job);
+  return caches.open(ALONG + job);
+}
+
+async function moved(from: Cache, to: Cache): Promise<void> {
+  for (const request of await from.keys()) {
+    const answer = await from.match(request);
+    if (answer) await to.put(request, answer);
+  }
+}
+
+function why(error: unknown): string {
+  if (error instanceof DOMException && error.name === "QuotaExceededError")
+    return "This device is full. Make room on it, then take the job along again; what was said here is safe.";
+  return "It could not all be fetched. Go where there is a signal and take it along again.";
+}
+
+/** Leave every job behind, as when somebody signs out. */
+export async function leaveAll(): Promise<void> {
+  if (!canTakeAlong) return;
+  for (const name of await caches.keys()) if (name.startsWith(ALONG)) await caches.delete(name);
+  become({ along: [], taking: null });
+}
+
+/** Forget jobs the device has cleared by itself, so that nobody relies on what is not there. */
+export async function lookWhatIsLeft(): Promise<readonly Along[]> {
+  if (!canTakeAlong) return [];
+  const names = await caches.keys();
+  const gone = along.filter(({ job }) => !names.includes(ALONG + job));
+  if (gone.length > 0) become({ along: along.filter((one) => !gone.includes(one)) });
+  return gone;
+}
+
+function subscribe(listener: () => void): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}
+
+export function useAlong(job: string): Along | null {
+  return useSyncExternalStore(subscribe, () => along.find((one) => one.job === job) ?? null);
+}
+
+export function useTaking(job: string): Taking | null {
+  return useSyncExternalStore(subscribe, () => (taking?.job === job ? taking : null));
+}

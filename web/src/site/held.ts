@@ -1,0 +1,53 @@
+import { useSyncExternalStore } from "react";
+import type { End } from "../api/queries";
+
+/** How somebody walks and holds their tape; kept on this device. */
+export interface Held {
+  /** The end the tape hooks on, null where the layout starts. */
+  hook: End | null;
+  burn: boolean;
+  on: "both" | "bottom" | "top";
+  walk: "by-turn" | "along";
+  figures: "inches" | "feet";
+  /** How long the tape is, in feet; null where it reaches. */
+  reach: number | null;
+  isAloud: boolean;
+}
+
+const KEY = "bluff-held";
+const USUAL: Held = {
+  hook: null,
+  burn: false,
+  on: "both",
+  walk: "by-turn",
+  figures: "inches",
+  reach: null,
+  isAloud: false,
+};
+
+const listeners = new Set<() => void>();
+let held: Held = stored();
+
+function stored(): Held {
+  try {
+    return { ...USUAL, ...JSON.parse(localStorage.getItem(KEY) ?? "{}") };
+  } catch {
+    return USUAL;
+  }
+}
+
+export function hold(change: Partial<Held>) {
+  held = { ...held, ...change };
+  localStorage.setItem(KEY, JSON.stringify(held));
+  for (const listener of listeners) listener();
+}
+
+export function useHeld(): Held {
+  return useSyncExternalStore(
+    (listener) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+    () => held,
+  );
+}

@@ -1,0 +1,15 @@
+/** What the page and what runs beside it (`sw.ts`) both know of jobs that are taken along. */
+
+/** What was kept of each job is in a cache of this name and the job's id. */
+export const ALONG = "bluff-along-";
+/** Says in an answer that was kept when it was given. */
+export const AS_OF = "x-bluff-as-of";
+/** How long the server is waited for while there is something kept, in milliseconds. */
+export const PATIENCE = 4_000;
+
+/** An answer that says when it was given. */
+export async function dated(answer: Response): Promise<Response> {
+  const headers = new Headers(answer.headers);
+  headers.set(AS_OF, new Date().toISOString());
+  return new Response(await answer.blob(), { status: answer.status, headers });
+}

@@ -1,0 +1,110 @@
+import { keepPreviousData, queryOptions, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect } from "react";
+import {
+  answered,
+  type Checks,
+  client,
+  type LogLine,
+  type Site,
+  type Walk,
+  type WallWork,
+} from "../api/client";
+import type { Held } from "./held";
+import { onArrival } from "./outbox";
+
+/** The walls of a job in the order they are framed, with how far each is. */
+export function useSite(job: string, revision: number) {
+  return useQuery({
+    queryKey: ["site", job, "walls", revision],
+    queryFn: () =>
+      answered<Site>(client.GET("/api/jobs/{job_id}/site", { params: { path: { job_id: job } } })),
+    placeholderData: keepPreviousData,
+  });
+}
+
+/** The stops of a wall as the tape is held. */
+export function walkQuery(job: string, wall: string, revision: number, held: Held, over: readonly string[]) {
+  const { hook, burn, on, walk, figures, reach } = held;
+  return queryOptions({
+    queryKey: ["site", job, "stops", wall, { hook, burn, on, walk, figures, reach, over }, revision] as const,
+    queryFn: () =>
+      answered<Walk>(
+        client.GET("/api/jobs/{job_id}/site/walls/{wall_id}/stops", {
+          params: {
+            path: { job_id: job, wall_id: wall },
+            query: {
+              burn,
+              on,
+              walk,
+              figures,
+              ...(hook && { hook }),
+              ...(reach !== null && { reach }),
+              ...(over.length > 0 && { over: [...over] }),
+            },
+          },
+        }),
+      ),
+    retry: false,
+  });
+}
+
+export function useWalk(job: string, wall: string, revision: number, held: Held, over: readonly string[]) {
+  return useQuery({ ...walkQuery(job, wall, revision, held, over), placeholderData: keepPreviousData });
+}
+
+/** The checks of a wall with their readings and what those say. */
+export function useChecks(job: string, wall: string, revision: number) {
+  return useQuery({
+    queryKey: ["site", job, "checks", wall, revision],
+    queryFn: () =>
+      answered<Checks>(
+        client.GET("/api/jobs/{job_id}/site/walls/{wall_id}/checks", {
+          params: { path: { job_id: job, wall_id: wall } },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+}
+
+/** How a wall is framed and raised, and what of it is done. */
+export function useWork(job: string, wall: string, revision: number) {
+  return useQuery({
+    queryKey: ["site", job, "work", wall, revision],
+    queryFn: () =>
+      answered<WallWork>(
+        client.GET("/api/jobs/{job_id}/site/walls/{wall_id}/work", {
+          params: { path: { job_id: job, wall_id: wall } },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+}
+
+/** What was said, of one wall or of all, on one day or ever, with some words in it. */
+export function useLog(job: string, asked: { wall?: string; day?: string; words?: string }) {
+  return useQuery({
+    queryKey: ["site", job, "log", asked],
+    queryFn: () =>
+      answered<LogLine[]>(
+        client.GET("/api/jobs/{job_id}/site/log", { params: { path: { job_id: job }, query: asked } }),
+      ),
+    placeholderData: keepPreviousData,
+  });
+}
+
+/** What was said here is looked at again once the server has it. */
+export function useArrivals(job: string) {
+  const queries = useQueryClient();
+  useEffect(
+    () =>
+      onArrival(async (arrived) => {
+        if (arrived !== job) return;
+        await Promise.all(
+          ["site", "marked"].map((key) => queries.invalidateQueries({ queryKey: [key, job] })),
+        );
+      }),
+    [job, queries],
+  );
+}

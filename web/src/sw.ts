@@ -1,0 +1,68 @@
+/// <reference lib="webworker" />
+/**
+ * What runs beside the page: the program itself is kept, so that it starts without a signal, and what was asked of the
+ * server for a job that is taken along is answered from what was kept of it when the server cannot be reached.
+ */
+import { cleanupOutdatedCaches, createHandlerBoundToURL, precacheAndRoute } from "workbox-precaching";
+import { NavigationRoute, registerRoute } from "workbox-routing";
+import { ALONG, dated, PATIENCE } from "./site/kept";
+
+declare const self: ServiceWorkerGlobalScope;
+
+precacheAndRoute(self.__WB_MANIFEST);
+cleanupOutdatedCaches();
+registerRoute(
+  new NavigationRoute(createHandlerBoundToURL("index.html"), {
+    denylist: [/^\/api\//, /^\/trust/, /^\/healthz/, /^\/readyz/, /^\/metrics/],
+  }),
+);
+
+// A page says when it wants the program that waits: never under somebody's hand.
+self.addEventListener("message", ({ data }) => {
+  if (data?.type === "SKIP_WAITING") void self.skipWaiting();
+});
+
+registerRoute(
+  ({ url, request }) =>
+    request.method === "GET" &&
+    url.pathname.startsWith("/api/") &&
+    !url.pathname.endsWith("/live") &&
+    request.headers.get("Accept") !== "text/event-stream",
+  async ({ request }) => {
+    const kept = await keptAnswer(request);
+    if (!kept) return fetch(request);
+    const answer = await inTime(request);
+    if (answer && answer.status < 500) return answer;
+    return kept;
+  },
+);
+
+/** What was kept of an answer when a job was taken along, or the last one since. */
+async function keptAnswer(request: Request): Promise<Response | undefined> {
+  for (const name of await caches.keys()) {
+    if (!name.startsWith(ALONG)) continue;
+    const found = await (await caches.open(name)).match(request, { ignoreVary: true });
+    if (found) return found;
+  }
+  return undefined;
+}
+
+/** The server's answer, if it comes before anybody gives up; it takes the place of what was kept. */
+async function inTime(request: Request): Promise<Response | null> {
+  const answer = fetch(request).catch(() => null);
+  const late = new Promise<null>((resolve) => setTimeout(() => resolve(null), PATIENCE));
+  const first = await Promise.race([answer, late]);
+  void answer.then(async (it) => {
+    if (it?.ok) await renew(request, it.clone());
+  });
+  return first?.clone() ?? null;
+}
+
+async function renew(request: Request, answer: Response): Promise<void> {
+  for (const name of await caches.keys()) {
+    if (!name.startsWith(ALONG)) continue;
+    const cache = await caches.open(name);
+    if (await cache.match(request, { ignoreVary: true }))
+      await cache.put(request, await dated(answer.clone()));
+  }
+}
