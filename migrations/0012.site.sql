@@ -38,6 +38,20 @@ CREATE TABLE site_record (
     CHECK (kind <> 'note' OR words IS NOT NULL)
 );
 
+-- Photographs of the site, small and without where or by what they were taken; each goes with what was said under its
+-- key, whichever of the two is there first.
+CREATE TABLE site_picture (
+    job_id      uuid        NOT NULL,
+    crew_id     uuid        NOT NULL,
+    key         uuid        NOT NULL,
+    account_id  uuid        NOT NULL,
+    jpeg        bytea       NOT NULL CHECK (length(jpeg) <= 4 * 1024 * 1024),
+    received_at timestamptz NOT NULL DEFAULT now(),
+    PRIMARY KEY (job_id, key),
+    FOREIGN KEY (job_id, crew_id) REFERENCES job (id, crew_id),
+    FOREIGN KEY (account_id, crew_id) REFERENCES account (id, crew_id)
+);
+
 CREATE INDEX site_of_job ON site_record (job_id, kind, wall, made_at, id);
 
 INSERT INTO site_record (key, job_id, crew_id, account_id, kind, wall, plate, revision, is_done, made_at, received_at)

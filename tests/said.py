@@ -1,9 +1,27 @@
-"""What tests say on the site of a job."""
+"""A shed with one wall and a window, and what tests say on its site."""
 
 from datetime import UTC, datetime, timedelta
 from uuid import uuid4
 
 LONG_AGO = datetime(2026, 1, 5, 7, 30, tzinfo=UTC)
+
+
+MOVE = {"edit": "move-opening", "id": "W1", "by": "1 1/2"}
+"""What happens to the window while somebody marks."""
+
+
+def shed(client, unit) -> str:
+    """A job of a wall of 12 ft with a window of a call-out in its middle: revision 2."""
+    job = client.post("/api/jobs", json={"name": "Shed"}).json()["id"]
+    window = {"id": "W1", "wall": "A", "kind": "window", "unit": unit, "at": {"centre": "6-0"}}
+    edit(client, job, 0, {"edit": "add-wall", "wall": {"id": "A", "stud": "2x4", "length": "12'"}})
+    edit(client, job, 1, {"edit": "add-opening", "opening": window})
+    return job
+
+
+def edit(client, job, revision, change) -> None:
+    answer = client.post(f"/api/jobs/{job}/edits", json={"revision": revision, "edit": change})
+    assert answer.status_code == 200, answer.text
 
 
 def now() -> datetime:

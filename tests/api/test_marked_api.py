@@ -7,28 +7,13 @@ from bluff.service.people import People
 from bluff.service.sessions import enter
 from bluff.store.accounts import Role
 from people import client_of
-from said import say
-
-WALL = {"edit": "add-wall", "wall": {"id": "A", "stud": "2x4", "length": "12'"}}
-WINDOW = {
-    "edit": "add-opening",
-    "opening": {"id": "W1", "wall": "A", "kind": "window", "unit": "3-0 x 4-0", "at": {"centre": "6-0"}},
-}
-MOVE = {"edit": "move-opening", "id": "W1", "by": "1 1/2"}
+from said import MOVE, edit, say, shed
 
 
 @pytest.fixture
 def job(client):
     """A job of one wall with a window: revision 2."""
-    made = client.post("/api/jobs", json={"name": "Shed"}).json()["id"]
-    for revision, change in enumerate((WALL, WINDOW)):
-        edit(client, made, revision, change)
-    return made
-
-
-def edit(client, job, revision, change):
-    answer = client.post(f"/api/jobs/{job}/edits", json={"revision": revision, "edit": change})
-    assert answer.status_code == 200, answer.text
+    return shed(client, "3-0 x 4-0")
 
 
 def mark(client, job, plate="bottom", revision=None, wall="A", name=None, is_done=None, status=200):

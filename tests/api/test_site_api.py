@@ -1,32 +1,26 @@
 """The site: stops that are ticked, checks with their readings, and a log in which nothing is ever overwritten."""
 
 from datetime import datetime, timedelta
+from io import BytesIO
 from uuid import uuid4
 
 import pytest
+from PIL import ExifTags, Image
+from pypdfium2 import PdfDocument
 
 from bluff.service.people import People
 from bluff.service.sessions import enter
 from bluff.store.accounts import Role
 from people import client_of
-from said import LONG_AGO, now, say
+from said import LONG_AGO, MOVE, edit, now, say, shed
 
-WALL = {"edit": "add-wall", "wall": {"id": "A", "stud": "2x4", "length": "12'"}}
-WINDOW = {
-    "edit": "add-opening",
-    "opening": {"id": "W1", "wall": "A", "kind": "window", "unit": "3-6 x 4-6", "at": {"centre": "6-0"}},
-}
-MOVE = {"edit": "move-opening", "id": "W1", "by": "1 1/2"}
 DIAGONALS = {"kind": "reading", "wall": "A", "check": "diagonals"}
 
 
 @pytest.fixture
 def job(client):
     """A job of one wall with a window, RO 43 from 50 1/2: revision 2."""
-    made = client.post("/api/jobs", json={"name": "Shed"}).json()["id"]
-    for revision, change in enumerate((WALL, WINDOW)):
-        edit(client, made, revision, change)
-    return made
+    return shed(client, "3-6 x 4-6")
 
 
 @pytest.fixture
@@ -34,11 +28,6 @@ def framer(pool, account):
     token = enter(pool, People(pool, account).invite("Second phone", "SP", Role.FRAMER)).token
     with client_of(pool, token) as theirs:
         yield theirs
-
-
-def edit(client, job, revision, change):
-    answer = client.post(f"/api/jobs/{job}/edits", json={"revision": revision, "edit": change})
-    assert answer.status_code == 200, answer.text
 
 
 def walk(client, job, **how):
@@ -191,9 +180,44 @@ def test_the_log_says_in_words_who_did_what_and_is_searched(client, framer, job)
     assert len(log(client, job, wall="A")) == 3
     assert len(log(client, job, day=now().date().isoformat())) == 4
     assert log(client, job, day=LONG_AGO.date().isoformat()) == []
+    paper = "".join(
+        page.get_textpage().get_text_bounded()
+        for page in PdfDocument(client.get(f"/api/jobs/{job}/site/log.pdf", params={"words": "rain"}).content)
+    )
+    assert "Rain from noon" in paper
+    assert "Framed" not in paper
     table = client.get(f"/api/jobs/{job}/site/log.csv").text.splitlines()
     assert table[0] == "when,who,wall,what"
     assert table[1].endswith(",lead,,Rain from noon")
+
+
+def photograph(size=(3000, 2000), turned=6):
+    """A picture as a phone takes it: lying on its side, and saying where it was taken."""
+    exif = Image.Exif()
+    exif[ExifTags.Base.Orientation] = turned
+    exif[ExifTags.Base.Make] = "Nobody"
+    exif[ExifTags.IFD.GPSInfo] = {ExifTags.GPS.GPSLatitude: (1.0, 2.0, 3.0)}
+    file = BytesIO()
+    Image.new("RGB", size, "tan").save(file, "JPEG", exif=exif)
+    return file.getvalue()
+
+
+def test_a_photograph_is_kept_small_upright_and_without_where_it_was_taken(client, job):
+    key = str(uuid4())
+    at = f"/api/jobs/{job}/site/pictures/{key}"
+    assert client.get(f"{at}.jpg").status_code == 404
+    # It may come before what it goes with, and twice.
+    for _ in range(2):
+        assert client.put(at, content=photograph()).status_code == 204
+    say(client, job, {"kind": "note", "wall": "A", "words": "Header cracked", "key": key})
+    (line,) = client.get(f"/api/jobs/{job}/site/log").json()
+    assert line["picture"] == key
+    kept = Image.open(BytesIO(client.get(f"{at}.jpg").content))
+    assert kept.size == (1067, 1600)
+    assert not dict(kept.getexif())
+    assert b"Nobody" not in client.get(f"{at}.jpg").content
+    refused = client.put(f"/api/jobs/{job}/site/pictures/{uuid4()}", content=b"no picture")
+    assert (refused.status_code, "no picture" in refused.json()["message"]) == (422, True)
 
 
 def test_a_viewer_looks_and_says_nothing(pool, account, client, job):
@@ -201,6 +225,7 @@ def test_a_viewer_looks_and_says_nothing(pool, account, client, job):
     with client_of(pool, token) as theirs:
         assert walk(theirs, job)
         say(theirs, job, {"kind": "note", "words": "mine"}, status=403)
+        assert theirs.put(f"/api/jobs/{job}/site/pictures/{uuid4()}", content=photograph()).status_code == 403
     assert log(client, job) == []
 
 

@@ -35,7 +35,7 @@ OPERATIONS = [
 AT_THE_GATE = {400, 413, 415, 422}
 CASES = 40 if os.environ.get("BLUFF_LONG") else 2
 KEPT = ("job", "revision", "crew_standard", "crew_stock", "cutting", "cutting_run", "plan_picture", "share", "account")
-RECORDED = ("piece_cut", "site_record")
+RECORDED = ("piece_cut", "site_record", "site_picture")
 
 
 def of_browser(address, token=None):

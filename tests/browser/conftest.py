@@ -67,6 +67,7 @@ def page(pool, account, profile, address):
     # Loading is a status too: a test that looks for one must not meet it.
     expect(page.get_by_role("heading", name="No jobs yet")).to_be_visible()
     yield page
+    profile.set_offline(False)
     page.evaluate("localStorage.clear(); indexedDB.deleteDatabase('bluff-site')")
     page.close()
     profile.clear_cookies()

@@ -3,6 +3,7 @@
 import re
 
 import pytest
+from PIL import Image
 from playwright.sync_api import expect
 from tools.served import sign_in
 
@@ -186,6 +187,29 @@ def test_readings_are_keyed_in_and_judged_at_once(phone):
         expect(phone.get_by_role("listitem").filter(has_text=reading.replace(" ", "\u00a0"))).to_have_count(1)
 
 
+def test_a_digital_tape_reads_misses_and_is_lost_without_stopping_anybody(phone):
+    """The stand-in: a reading a press, every fifth nothing, its battery empty at the twelfth."""
+    to_checks(phone)
+    phone.get_by_role("button", name="Opening W1").click()
+    phone.get_by_role("button", name="Practice tape").click()
+    press = phone.get_by_role("button", name="Press its button")
+    for _ in range(4):
+        press.click()
+    # RO 43 by 55: what was read is within a 32nd of it.
+    expect(phone.get_by_role("button", name=re.compile("^At the sill"))).to_contain_text(re.compile(r"43|42 31/32"))
+    press.click()
+    expect(phone.get_by_role("alert")).to_contain_text("It read nothing")
+    for _ in range(6):
+        press.click()
+    expect(phone.get_by_text("5 % left")).to_be_visible()
+    expect(phone.get_by_role("status").filter(has_text="Right: the unit goes in.")).to_be_visible()
+    press.click()
+    expect(phone.get_by_role("alert")).to_contain_text("It is gone")
+    phone.get_by_role("textbox").fill("37")
+    phone.get_by_role("button", name="Read", exact=True).click()
+    settled(phone)
+
+
 def test_two_phones_without_a_signal_come_together_on_one_wall(phone, second):
     call(phone, "H", walk="along")
     all_of_it = int(phone.get_by_text("to go").inner_text().split()[0])
@@ -218,9 +242,14 @@ def test_what_waits_outlives_the_page(phone):
     phone.reload()
     to_go(phone, all_of_it - 1)
     expect(phone.get_by_text("on this device")).to_be_visible()
+    to_checks(phone)
+    phone.get_by_role("button", name="A stud at the saw").click()
+    key_in(phone, "92")
+    expect(phone.get_by_text("Kept on this device. What it says comes once there is a signal.")).to_be_visible()
     phone.unroute("**/site/said")
     settled(phone)
-    phone.reload()
+    expect(phone.get_by_role("status").filter(has_text="The stud is 5/8 short.")).to_be_visible()
+    call(phone, "H", walk="along")
     to_go(phone, all_of_it - 1)
 
 
@@ -253,6 +282,23 @@ def test_notes_are_kept_and_found(phone):
     expect(phone.get_by_text("Nothing was said here yet.")).to_be_visible()
 
 
+def test_a_photograph_goes_with_a_note_also_when_it_is_taken_without_a_signal(phone, tmp_path):
+    Image.new("RGB", (2400, 1200), "tan").save(tmp_path / "corner.png")
+    go_to(phone, "What was said, day by day")
+    phone.context.set_offline(True)
+    phone.get_by_label("Photograph").set_input_files(tmp_path / "corner.png")
+    expect(phone.get_by_alt_text("What goes with the note")).to_be_visible()
+    phone.get_by_label("Note").fill("Corner is out of plumb")
+    phone.get_by_role("button", name="Keep").click()
+    expect(phone.get_by_text("on this device")).to_be_visible()
+    phone.context.set_offline(False)
+    settled(phone)
+    expect(phone.get_by_role("listitem")).to_contain_text("Corner is out of plumb")
+    shown = phone.get_by_alt_text("Photograph by lead")
+    expect(shown).to_be_visible()
+    assert shown.evaluate("picture => picture.naturalWidth") == 1600
+
+
 @pytest.mark.parametrize("view", ["", "/A/marks", "/A/checks", "/A/log"])
 def test_nothing_runs_off_a_phone_and_every_target_takes_a_thumb(phone, view):
     phone.goto(re.sub(r"/site.*", f"/site{view}", phone.url))
@@ -260,7 +306,7 @@ def test_nothing_runs_off_a_phone_and_every_target_takes_a_thumb(phone, view):
     expect(phone.get_by_role("main").get_by_role("heading").first).to_be_visible()
     assert phone.evaluate("document.documentElement.scrollWidth") <= PHONE["width"]
     small = phone.get_by_role("main").evaluate(
-        """main => [...main.querySelectorAll('button, a, input')]
+        """main => [...main.querySelectorAll('button, a, input:not([type=file])')]
             .map(one => [one.textContent || one.getAttribute('aria-label'), one.getBoundingClientRect()])
             .filter(([, box]) => box.height > 0 && (box.height < 43.5 || box.width < 43.5)).map(([name]) => name)"""
     )

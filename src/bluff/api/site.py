@@ -6,13 +6,16 @@ from typing import Annotated, Literal, TypeAlias
 from uuid import UUID
 
 from fastapi import APIRouter, Depends, Query, Request, Response
+from fastapi.concurrency import run_in_threadpool
 from pydantic import AwareDatetime, Field, StrictBool, StrictStr
 from typing_extensions import TypedDict
 
 from bluff import core
-from bluff.api.answers import download, stem
+from bluff.api.answers import download, imprint, shown, stem
+from bluff.api.body import FILE_BODY, FileBody
 from bluff.api.session import CrewJobs, SignedInAccount
 from bluff.api.wire import Figure, NamedSum, Revision, figure, in_feet, named_sum
+from bluff.api.work import done
 from bluff.core.crew.order import build_order
 from bluff.core.job.schools import End, MarkLines
 from bluff.core.job.words import Words
@@ -23,8 +26,11 @@ from bluff.core.site.caller import Held, OnPlates, Turn, Walk, called_out, lies
 from bluff.core.site.checking import Measure, State
 from bluff.core.wall.marks import BURNED_INCH
 from bluff.core.wall.member import Plate
+from bluff.formats.paper import LogLine, Paper, log_sheets
+from bluff.formats.pictures import READ_PHOTOGRAPH
 from bluff.formats.site_log import log_table
 from bluff.formats.ways_values import FileModel
+from bluff.service.rights import Right, need
 from bluff.service.site import CalledStop, Checked, Site, WallOnSite
 from bluff.store.site import SiteRecord, SiteRow
 
@@ -225,11 +231,12 @@ class SiteView(TypedDict):
 
 
 class EntryView(ByWhom):
-    """A line of the log."""
+    """A line of the log; `picture` is the key of the photograph that goes with it."""
 
     kind: Literal["mark", "tick", "reading", "note"]
     wall: str | None
     says: str
+    picture: UUID | None
 
 
 def site_of(request: Request, account: SignedInAccount) -> Site:
@@ -315,6 +322,21 @@ def checks(site: OurSite, job_id: UUID, wall_id: str) -> ChecksView:
     }
 
 
+@router.put("/pictures/{key}", status_code=204, openapi_extra=FILE_BODY)
+async def keep_picture(request: Request, site: OurSite, job_id: UUID, key: UUID, file: FileBody) -> None:
+    """Keep a photograph for what is, or will be, said under a key; it is made small, and says no more where it was."""
+    need(site.account, Right.RECORD)
+    jpeg = await done(request, READ_PHOTOGRAPH, file)
+    await run_in_threadpool(site.keep_picture, job_id, key, jpeg)
+
+
+@router.get("/pictures/{key}.jpg", response_class=Response)
+def picture(site: OurSite, job_id: UUID, key: UUID) -> Response:
+    """The photograph of what was said under a key."""
+    jpeg = site.picture(job_id, key)
+    return Response(jpeg, media_type="image/jpeg", headers={"Cache-Control": "private, max-age=31536000, immutable"})
+
+
 WallQuery = Annotated[str | None, Query(max_length=60, description="Only of this wall.")]
 DayQuery = Annotated[date | None, Query(description="Only of this day.")]
 WordsQuery = Annotated[str, Query(max_length=200, description="Only with all of these words.")]
@@ -330,6 +352,7 @@ def log(
             "kind": one.last.kind,
             "wall": one.last.wall,
             "says": one.says,
+            "picture": one.last.key if one.last.has_picture else None,
             "name": one.last.name,
             "initials": one.last.initials,
             "at": one.last.made_at,
@@ -345,6 +368,25 @@ def log_csv(
     """As `log`, for a spreadsheet."""
     lines = [(one.last.made_at, one.last.name, one.last.wall, one.says) for one in site.log(job_id, wall, day, words)]
     return download(log_table(lines), "text/csv; charset=utf-8", f"{stem(jobs.get(job_id).job.name)}-log.csv")
+
+
+@router.get("/log.pdf", response_class=Response)
+def log_paper(
+    jobs: CrewJobs,
+    site: OurSite,
+    job_id: UUID,
+    wall: WallQuery = None,
+    day: DayQuery = None,
+    words: WordsQuery = "",
+    paper: Annotated[Paper, Query(description="What it is laid out for.")] = Paper.LETTER,
+) -> Response:
+    """As `log`, on paper."""
+    state = jobs.get(job_id)
+    lines = [
+        LogLine(one.last.made_at, one.last.name, one.last.wall or "", one.says)
+        for one in site.log(job_id, wall, day, words)
+    ]
+    return shown(log_sheets(lines, paper, imprint(state)), f"{stem(state.job.name)}-log")
 
 
 def _row(said: MarkSaid | TickSaid | ReadingSaid | NoteSaid) -> SiteRow:

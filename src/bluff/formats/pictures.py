@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from io import BytesIO
 
 import pypdfium2
-from PIL import Image
+from PIL import Image, ImageOps
 
 from bluff.formats.bounded import Work
 from bluff.formats.errors import Fault, FaultyData
@@ -59,6 +59,31 @@ def read_picture(data: bytes, page: int = 1) -> PlanPicture:
     png = file.getvalue()
     return PlanPicture(png, hashlib.sha256(png).hexdigest()[:32], picture.width, picture.height)
 
+
+LARGEST_PHOTOGRAPH = 1600
+"""Pixels on the longer side of one from the site: what is seen on it is seen so, and a phone sends it in a moment."""
+
+
+def read_photograph(data: bytes) -> bytes:
+    """Make a photograph of the site small, upright, and without anything said in it besides the picture.
+
+    Where it was taken, when and by which phone is dropped; the work of `READ_PHOTOGRAPH`.
+
+    Raises:
+        FaultyData: It is no picture, or too large to unpack.
+    """
+    Image.MAX_IMAGE_PIXELS = _LARGEST_IMAGE
+    picture = ImageOps.exif_transpose(_image(data))
+    picture.thumbnail((LARGEST_PHOTOGRAPH, LARGEST_PHOTOGRAPH))
+    file = BytesIO()
+    # A picture made anew from its pixels, so that nothing else of the file comes along.
+    bare = Image.new("RGB", picture.size)
+    bare.paste(picture.convert("RGB"))
+    bare.save(file, "JPEG", quality=80, optimize=True)
+    return file.getvalue()
+
+
+READ_PHOTOGRAPH = Work(read_photograph, "photograph", "take it smaller", seconds=10, memory=512)
 
 READ_PICTURE = Work(read_picture, "picture", "save it smaller, or one page of it", seconds=10, memory=512)
 

@@ -18,7 +18,7 @@ from bluff.core.site.checks import checks
 from bluff.core.site.written import OnPlate, Said, missing, on_plate, strokes_on, to_strike
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Plate
-from bluff.service.errors import ServiceError
+from bluff.service.errors import NotFound, ServiceError
 from bluff.service.jobs import Jobs, JobState, framing, framings
 from bluff.service.rights import Right, need
 from bluff.service.site_log import Entry, entries
@@ -221,6 +221,26 @@ class Site:
             checked = tuple(_checked(framed, read.get(wall, ())))
             found.append(WallOnSite(framed, count, count - left, struck, checked, ticks))
         return state, found
+
+    def keep_picture(self, job: UUID, key: UUID, jpeg: bytes) -> None:
+        """Keep a photograph for what is said under a key; as `say`."""
+        need(self.account, Right.RECORD)
+        with self.pool.connection() as connection:
+            self._jobs.get_in(connection, job)
+            rows.add_picture(connection, self.account, job, key, jpeg)
+
+    def picture(self, job: UUID, key: UUID) -> bytes:
+        """The photograph of what was said under a key.
+
+        Raises:
+            NotFound: There is none.
+        """
+        with self.pool.connection() as connection:
+            self._jobs.get_in(connection, job)
+            jpeg = rows.find_picture(connection, self.account.crew_id, job, key)
+        if jpeg is None:
+            raise NotFound("There is no such photograph.")
+        return jpeg
 
     def log(self, job: UUID, wall: str | None = None, day: date | None = None, words: str = "") -> list[Entry]:
         """What was said of a job, the last first; as `Jobs.get` and `search_records`."""

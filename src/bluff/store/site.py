@@ -46,10 +46,11 @@ class SiteRow:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class SiteRecord(SiteRow):
-    """One thing that was said, and by whom."""
+    """One thing that was said, by whom, and whether a photograph goes with it."""
 
     name: str
     initials: str
+    has_picture: bool
 
 
 _SAID = tuple(field.name for field in fields(SiteRow))
@@ -73,7 +74,11 @@ def add_record(connection: Connection, account: Account, job: UUID, row: SiteRow
 
 
 _RECORDS = f"""
-    SELECT {", ".join(f"site_record.{name}" for name in _SAID)}, account.name, account.initials
+    SELECT {", ".join(f"site_record.{name}" for name in _SAID)}, account.name, account.initials,
+           EXISTS (
+               SELECT FROM site_picture AS taken
+               WHERE taken.job_id = site_record.job_id AND taken.key = site_record.key
+           ) AS has_picture
     FROM site_record JOIN account ON account.id = site_record.account_id
     WHERE site_record.job_id = %(job)s AND site_record.crew_id = %(crew)s
 """
@@ -87,6 +92,25 @@ def list_records(connection: Connection, crew: UUID, job: UUID, kind: str, wall:
             " ORDER BY made_at, site_record.id",
             {"job": job, "crew": crew, "kind": kind, "wall": wall},
         ).fetchall()
+
+
+def add_picture(connection: Connection, account: Account, job: UUID, key: UUID, jpeg: bytes) -> None:
+    """Keep a photograph for what was, or will be, said under a key, unless there is one already."""
+    connection.execute(
+        """
+        INSERT INTO site_picture (job_id, crew_id, key, account_id, jpeg) VALUES (%s, %s, %s, %s, %s)
+        ON CONFLICT (job_id, key) DO NOTHING
+        """,
+        (job, account.crew_id, key, account.id, jpeg),
+    )
+
+
+def find_picture(connection: Connection, crew: UUID, job: UUID, key: UUID) -> bytes | None:
+    """The photograph of what was said under a key, None where there is none."""
+    row = connection.execute(
+        "SELECT jpeg FROM site_picture WHERE crew_id = %s AND job_id = %s AND key = %s", (crew, job, key)
+    ).fetchone()
+    return bytes(row[0]) if row else None
 
 
 def search_records(

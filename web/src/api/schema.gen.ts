@@ -1568,6 +1568,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/site/pictures/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep Picture
+         * @description Keep a photograph for what is, or will be, said under a key; it is made small, and says no more where it was.
+         */
+        put: operations["keep_picture_api_jobs__job_id__site_pictures__key__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/site/pictures/{key}.jpg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Picture
+         * @description The photograph of what was said under a key.
+         */
+        get: operations["picture_api_jobs__job_id__site_pictures__key__jpg_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/site/log": {
         parameters: {
             query?: never;
@@ -1600,6 +1640,26 @@ export interface paths {
          * @description As `log`, for a spreadsheet.
          */
         get: operations["log_csv_api_jobs__job_id__site_log_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/site/log.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Log Paper
+         * @description As `log`, on paper.
+         */
+        get: operations["log_paper_api_jobs__job_id__site_log_pdf_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2402,7 +2462,7 @@ export interface components {
         };
         /**
          * EntryView
-         * @description A line of the log.
+         * @description A line of the log; `picture` is the key of the photograph that goes with it.
          */
         EntryView: {
             /** Name */
@@ -2423,6 +2483,8 @@ export interface components {
             wall: string | null;
             /** Says */
             says: string;
+            /** Picture */
+            picture: string | null;
         };
         /**
          * FaultView
@@ -9718,6 +9780,88 @@ export interface operations {
             };
         };
     };
+    keep_picture_api_jobs__job_id__site_pictures__key__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    picture_api_jobs__job_id__site_pictures__key__jpg_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     log_api_jobs__job_id__site_log_get: {
         parameters: {
             query?: {
@@ -9774,6 +9918,53 @@ export interface operations {
                 day?: string | null;
                 /** @description Only with all of these words. */
                 words?: string;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    log_paper_api_jobs__job_id__site_log_pdf_get: {
+        parameters: {
+            query?: {
+                /** @description Only of this wall. */
+                wall?: string | null;
+                /** @description Only of this day. */
+                day?: string | null;
+                /** @description Only with all of these words. */
+                words?: string;
+                /** @description What it is laid out for. */
+                paper?: components["schemas"]["Paper"];
             };
             header?: never;
             path: {

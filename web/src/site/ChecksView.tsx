@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import { CircleAlert, CircleCheck, CircleDashed, CircleDot } from "lucide-react";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import type { Check, Checks, Job, Measure } from "../api/client";
 import { Changes } from "../app/Changes";
 import { Shown } from "../app/Shown";
@@ -10,7 +10,11 @@ import { SumColumn } from "../drawing/SumColumn";
 import { CheckDrawing } from "./CheckDrawing";
 import { KeyPad } from "./KeyPad";
 import { say, useWaiting, type Waiting } from "./outbox";
+import { TapeCard } from "./TapeCard";
 import { useChecks } from "./useSite";
+
+/** Milliseconds a reading is on its way before that is said. */
+const WORTH_SAYING = 1_500;
 
 const STATES = {
   open: { icon: CircleDashed, color: "faint", says: "to read" },
@@ -32,12 +36,16 @@ export function ChecksView({ job, wall }: { job: Job; wall: string }) {
 function All({ job, checks }: { job: Job; checks: Checks }) {
   const [named, setNamed] = useState<string | null>(null);
   const [measured, setMeasured] = useState<string | null>(null);
+  const waiting = useWaiting();
   const found = checks.checks.find(({ id }) => id === named);
   const check = found ?? checks.checks.find(({ state }) => state === "open") ?? checks.checks[0];
   if (!check) return <Text p="4">There is nothing to check of this wall.</Text>;
   const open = check.measures.find(({ readings }) => readings.length === 0);
   const measure = check.measures.find(({ id }) => id === measured) ?? open ?? check.measures[0];
   if (!measure) return null;
+  const isWaiting = check.measures.some(
+    ({ id }) => waitingFor(waiting, job.id, checks.wall, check.id, id) !== null,
+  );
   function pick(id: string) {
     setNamed(id);
     setMeasured(null);
@@ -65,7 +73,7 @@ function All({ job, checks }: { job: Job; checks: Checks }) {
     >
       <CheckList checks={checks.checks} picked={check.id} onPick={pick} />
       <Flex direction="column" flex={{ lg: "1" }} minW="0" overflowY={{ lg: "auto" }} p="3" gap="3">
-        <Verdict check={check} />
+        <Verdict check={check} isWaiting={isWaiting} />
         <CheckDrawing checks={checks} check={check} measure={measure} />
       </Flex>
       <Flex
@@ -86,6 +94,7 @@ function All({ job, checks }: { job: Job; checks: Checks }) {
             planned={measure.planned?.value.text ?? null}
             onRead={read}
           />
+          <TapeCard measure={measure} onRead={(value) => read(value, "tape")} />
         </Changes>
         <Measures job={job.id} wall={checks.wall} check={check} measure={measure} onPick={setMeasured} />
       </Flex>
@@ -212,10 +221,27 @@ function waitingFor(waiting: readonly Waiting[], job: string, wall: string, chec
   return last?.said.kind === "reading" ? last.said.value : null;
 }
 
+/** Whether something has lasted so long that it is worth saying. */
+function useLate(is: boolean): boolean {
+  const [isLate, setLate] = useState(false);
+  useEffect(() => {
+    const timer = window.setTimeout(() => setLate(is), is ? WORTH_SAYING : 0);
+    return () => window.clearTimeout(timer);
+  }, [is]);
+  return is && isLate;
+}
+
 /** What the readings say, and what to do. */
-function Verdict({ check }: { check: Check }) {
+function Verdict({ check, isWaiting }: { check: Check; isWaiting: boolean }) {
   const { color } = STATES[check.state];
   const read = check.measures.filter(({ readings }) => readings.length > 0).length;
+  const isLate = useLate(isWaiting);
+  if (isLate)
+    return (
+      <Text role="status" fontSize="18px" fontWeight="600">
+        Kept on this device. What it says comes once there is a signal.
+      </Text>
+    );
   if (check.state === "open")
     return (
       <Text role="status" color="faint">

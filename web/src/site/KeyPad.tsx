@@ -2,6 +2,7 @@ import { Box, Button, Flex, Grid, Input, Text } from "@chakra-ui/react";
 import { Delete } from "lucide-react";
 import { type FormEvent, useState } from "react";
 import { Figure } from "../drawing/Figure";
+import { reduced } from "./tape";
 
 const DIGITS = ["7", "8", "9", "4", "5", "6", "1", "2", "3"];
 const MOST_DIGITS = 5;
@@ -9,10 +10,6 @@ const MOST_DIGITS = 5;
 /** The fractions of a tape of so many parts an inch, in their order on it and as it says them. */
 function fractions(parts: 16 | 32): string[] {
   return Array.from({ length: parts - 1 }, (_, index) => reduced(index + 1, parts));
-}
-
-function reduced(top: number, bottom: number): string {
-  return top % 2 === 0 ? reduced(top / 2, bottom / 2) : `${top}/${bottom}`;
 }
 
 /** A reading on big keys: whole inches, then the fraction, which takes it over. */

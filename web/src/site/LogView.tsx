@@ -1,12 +1,14 @@
-import { Box, Button, Flex, Heading, Input, Text, Textarea } from "@chakra-ui/react";
-import { Download as DownloadIcon, NotebookPen } from "lucide-react";
+import { Box, Button, chakra, Flex, Heading, Input, Text, Textarea } from "@chakra-ui/react";
+import { Download as DownloadIcon, NotebookPen, Printer } from "lucide-react";
 import { type FormEvent, useDeferredValue, useId, useState } from "react";
 import type { Job, LogLine } from "../api/client";
 import { Changes } from "../app/Changes";
 import { Download } from "../app/Download";
+import { FileButton } from "../app/FileButton";
 import { Shown } from "../app/Shown";
 import { unparted } from "../drawing/figures";
-import { say } from "./outbox";
+import { say, sayWith } from "./outbox";
+import { shownAtOnce, small } from "./photo";
 import { useLog } from "./useSite";
 
 /** What was said of a wall, or of the whole job, the last first and day by day; and what is to be said besides. */
@@ -52,9 +54,21 @@ export function LogView({ job, wall }: { job: Job; wall?: string }) {
         >
           <DownloadIcon /> CSV
         </Download>
+        <Download
+          job={job.id}
+          file="site/log.pdf"
+          asked={asked}
+          size="lg"
+          isOpened
+          title="What is listed, on paper"
+        >
+          <Printer /> Sheet
+        </Download>
       </Flex>
       <Shown asked={found} what="Reading the log" trouble="The log could not be read">
-        {(lines) => (lines.length > 0 ? <Days lines={lines} isOfOne={wall !== undefined} /> : <Nothing />)}
+        {(lines) =>
+          lines.length > 0 ? <Days job={job.id} lines={lines} isOfOne={wall !== undefined} /> : <Nothing />
+        }
       </Shown>
     </Box>
   );
@@ -66,7 +80,7 @@ function Nothing() {
   );
 }
 
-function Days({ lines, isOfOne }: { lines: LogLine[]; isOfOne: boolean }) {
+function Days({ job, lines, isOfOne }: { job: string; lines: LogLine[]; isOfOne: boolean }) {
   const days = new Map<string, LogLine[]>();
   for (const line of lines) {
     const day = new Date(line.at).toLocaleDateString([], { dateStyle: "full" });
@@ -87,6 +101,22 @@ function Days({ lines, isOfOne }: { lines: LogLine[]; isOfOne: boolean }) {
             <Text flex="1" fontSize="17px" overflowWrap="anywhere">
               {!isOfOne && line.wall && <b>{line.wall} </b>}
               {unparted(line.says)}
+              {line.picture && (
+                <a
+                  href={`/api/jobs/${job}/site/pictures/${line.picture}.jpg`}
+                  target="_blank"
+                  rel="noreferrer"
+                >
+                  <chakra.img
+                    src={`/api/jobs/${job}/site/pictures/${line.picture}.jpg`}
+                    alt={`Photograph by ${line.name}`}
+                    loading="lazy"
+                    maxH="180px"
+                    mt="1"
+                    display="block"
+                  />
+                </a>
+              )}
             </Text>
             <Text title={line.name} fontWeight="600">
               {line.initials}
@@ -98,15 +128,28 @@ function Days({ lines, isOfOne }: { lines: LogLine[]; isOfOne: boolean }) {
   ));
 }
 
-/** Something to be remembered, said by whoever is signed in. */
+/** Something to be remembered, with a photograph if one is taken, said by whoever is signed in. */
 function Note({ job, wall }: { job: Job; wall?: string }) {
   const id = useId();
   const [words, setWords] = useState("");
+  const [photo, setPhoto] = useState<{ blob: Blob; shown: string } | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
   function keep(event: FormEvent) {
     event.preventDefault();
-    if (!words.trim()) return;
-    void say(job.id, { kind: "note", words: words.trim(), ...(wall && { wall }) });
+    if (!words.trim() && !photo) return;
+    const note = { kind: "note", words: words.trim() || "Photograph", ...(wall && { wall }) } as const;
+    void (photo ? sayWith(job.id, photo.blob, note) : say(job.id, note));
     setWords("");
+    setPhoto(null);
+  }
+  async function take(file: File) {
+    setTrouble(null);
+    try {
+      const blob = await small(file);
+      setPhoto({ blob, shown: await shownAtOnce(blob) });
+    } catch {
+      setTrouble("This is no picture Bluff can read; take it anew.");
+    }
   }
   return (
     <Changes right="record">
@@ -123,9 +166,22 @@ function Note({ job, wall }: { job: Job; wall?: string }) {
           bg="raised"
           onChange={(event) => setWords(event.target.value)}
         />
-        <Button type="submit" size="lg" alignSelf="start" disabled={!words.trim()}>
-          <NotebookPen /> Keep
-        </Button>
+        {photo && (
+          <chakra.img src={photo.shown} alt="What goes with the note" maxH="160px" alignSelf="start" />
+        )}
+        {trouble && (
+          <Text role="alert" color="crayon">
+            {trouble}
+          </Text>
+        )}
+        <Flex gap="2">
+          <Button type="submit" size="lg" disabled={!words.trim() && !photo}>
+            <NotebookPen /> Keep
+          </Button>
+          <FileButton label="Photograph" accept="image/*" size="lg" onFile={(file) => void take(file)}>
+            Photograph
+          </FileButton>
+        </Flex>
       </Flex>
     </Changes>
   );

@@ -42,6 +42,8 @@ export function WallScreen() {
               aria-current={one === view ? "page" : undefined}
               px={{ base: "2", sm: "3" }}
               minH="44px"
+              minW="44px"
+              justifyContent="center"
               display="flex"
               alignItems="center"
               fontWeight="600"

@@ -8,6 +8,8 @@ export interface Waiting {
   number: number;
   job: string;
   said: SaidOnSite;
+  /** A photograph that goes with it. */
+  photo?: Blob;
   /** Why the server would not keep it; null while it waits to be sent. */
   refused: string | null;
   /** Whether the server has it; it stays here until what is on the screen was read from there again. */
@@ -56,13 +58,23 @@ function become(next: readonly Waiting[]) {
  * Say something on the site of a job. It is on this device before this ends, and on the server once that can be
  * reached; under its key it is kept there once, however often it is sent.
  */
-export async function say(job: string, ...said: Saying[]): Promise<void> {
+export function say(job: string, ...said: Saying[]): Promise<void> {
+  return sayAll(job, said, null);
+}
+
+/** Say something with a photograph; as `say`. */
+export function sayWith(job: string, photo: Blob, said: Saying): Promise<void> {
+  return sayAll(job, [said], photo);
+}
+
+async function sayAll(job: string, said: Saying[], photo: Blob | null): Promise<void> {
   const now = Date.now();
   const added: Omit<Waiting, "number">[] = said.map((one, index) => ({
     job,
     // What is said together is said in order.
     said: { ...one, key: crypto.randomUUID(), at: new Date(now + index).toISOString() } as SaidOnSite,
     refused: null,
+    ...(photo && { photo }),
   }));
   const database = await kept();
   const change = database.transaction("waiting", "readwrite");
@@ -108,6 +120,7 @@ async function sendAll(): Promise<void> {
     const [next] = toSend;
     if (!next) return;
     const together = toSend.filter(({ job }) => job === next.job).slice(0, AT_ONCE);
+    for (const one of together) if (one.photo) await sendPhoto(one.job, one.said.key, one.photo);
     const refusals = await sent(next.job, together);
     await settle(together, refusals);
     void Promise.allSettled([...arrivals].map((read) => read(next.job))).then(() => {
@@ -115,6 +128,16 @@ async function sendAll(): Promise<void> {
       become(waiting.filter(({ number, hasLanded }) => !(hasLanded && numbers.has(number))));
     });
   }
+}
+
+/** Send a photograph before what it goes with; one that the server will not have is left out. */
+async function sendPhoto(job: string, key: string, photo: Blob): Promise<void> {
+  const answer = await fetch(`/api/jobs/${job}/site/pictures/${key}`, {
+    method: "PUT",
+    headers: { "Content-Type": "application/octet-stream" },
+    body: photo,
+  });
+  if (answer.status >= 500 || answer.status === 401) throw new Error(`${answer.status}`);
 }
 
 /** Send some; why each that is not kept is not, by its key. Throws where the server was not reached. */

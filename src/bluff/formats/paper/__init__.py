@@ -29,6 +29,7 @@ from bluff.formats.paper.cover_sheet import (
 )
 from bluff.formats.paper.cut_sheets import BOARDS_ON_A_PAGE, STOPS_ON_A_PAGE, draw_boards, draw_stops
 from bluff.formats.paper.layout_pole_sheet import draw_layout_pole, draw_layout_strip
+from bluff.formats.paper.log_sheet import LogLine, LogRow, draw_log, log_pages
 from bluff.formats.paper.page import MARGIN, Imprint, Page, Paper
 from bluff.formats.paper.pole_sheet import POLES_ON_A_PAGE, draw_poles, draw_strip
 from bluff.formats.paper.slope_sheet import draw_slope, pages_of
@@ -42,11 +43,13 @@ __all__ = [
     "SHOWN_AT_FIRST",
     "Imprint",
     "Layer",
+    "LogLine",
     "Paper",
     "cut_sheets",
     "job_sheets",
     "layout_pole_sheet",
     "layout_pole_strip",
+    "log_sheets",
     "pole_sheet",
     "pole_strip",
     "strike_sheet",
@@ -133,6 +136,15 @@ def strike_sheet(plates: Sequence[StruckPlate], words: Words, paper: Paper, impr
         for first in range(0, max(len(lines), 1), LINES_ON_A_PAGE)
     ]
     return _write(sheets, paper, imprint)
+
+
+def log_sheets(lines: Sequence[LogLine], paper: Paper, imprint: Imprint) -> bytes:
+    """What was said on the site, as PDF."""
+    return _write([partial(_log, rows) for rows in log_pages(lines, *paper.size)], paper, imprint)
+
+
+def _log(rows: Sequence[LogRow], page: Page) -> None:
+    draw_log(page, rows)
 
 
 def _strikes(lines: Sequence[StrikeLine], words: Words, page: Page) -> None:

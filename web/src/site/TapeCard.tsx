@@ -1,0 +1,65 @@
+import { Button, Flex, Text } from "@chakra-ui/react";
+import { BatteryLow, Bluetooth, BluetoothOff } from "lucide-react";
+import { useEffect, useRef, useState } from "react";
+import type { Measure } from "../api/client";
+import { asKeyed, type DigitalTape, isLow, TAPES } from "./tape";
+
+/** A digital tape beside the keys: connected, what it reads is read; what is the matter with it is said. */
+export function TapeCard({ measure, onRead }: { measure: Measure; onRead: (value: string) => void }) {
+  const [tape, setTape] = useState<DigitalTape | null>(null);
+  const [battery, setBattery] = useState<number | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  // Whoever listens is told of a reading for the measure that is held to by then.
+  const read = useRef(onRead);
+  useEffect(() => {
+    read.current = onRead;
+  });
+  useEffect(() => {
+    return tape?.connect((event) => {
+      setTrouble(null);
+      if (event.kind === "reading") read.current(asKeyed(event.inches));
+      if (event.kind === "missed")
+        setTrouble("It read nothing: hold it still, out of the sun, and press again.");
+      if (event.kind === "connected") setBattery(event.battery);
+      if (event.kind === "battery") setBattery(event.percent);
+      if (event.kind === "lost") {
+        setTape(null);
+        setTrouble("It is gone. Key readings in, or connect it again.");
+      }
+    });
+  }, [tape]);
+  return (
+    <Flex direction="column" gap="1">
+      <Flex gap="2" wrap="wrap" align="center">
+        {tape ? (
+          <>
+            <Button size="lg" onClick={() => setTape(null)}>
+              <BluetoothOff /> Let go of {tape.name}
+            </Button>
+            {tape.press && (
+              <Button size="lg" onClick={() => tape.press?.(measure.planned?.value.inches ?? 2)}>
+                Press its button
+              </Button>
+            )}
+          </>
+        ) : (
+          TAPES.map((one) => (
+            <Button key={one.name} size="lg" variant="plain" px="1" onClick={() => setTape(one)}>
+              <Bluetooth /> {one.name}
+            </Button>
+          ))
+        )}
+        {tape && battery !== null && isLow(battery) && (
+          <Flex align="center" gap="1" color="warn" fontWeight="600">
+            <BatteryLow aria-hidden /> {battery} % left
+          </Flex>
+        )}
+      </Flex>
+      {trouble && (
+        <Text role="alert" color="crayon" fontSize="16px">
+          {trouble}
+        </Text>
+      )}
+    </Flex>
+  );
+}
