@@ -5,7 +5,7 @@ from hypothesis import HealthCheck, Phase, settings
 
 settings.register_profile(
     "check",
-    max_examples=60,
+    max_examples=40,
     deadline=None,
     # Walls are built from several draws; what counts is that the same run finds the same faults.
     suppress_health_check=[HealthCheck.too_slow],

@@ -77,6 +77,19 @@ def test_a_tape_that_does_not_reach_starts_over_at_the_last_line_within_reach():
         assert max(stop.reading.at.value for stop in along) <= inches("25'")
 
 
+def test_a_tape_is_never_held_on_a_line_that_is_not_there_yet():
+    """Openings are called before the layout: over a window far out the tape is held on a king, not on a stud."""
+    framing = frame_wall("40' 2x4", "3-0x4-0 @ 10-0", "3-0x4-0 @ 32-0")
+    called = stops(framing, Held(reach=inches("25'")))
+    there = {}
+    for stop in called:
+        if stop.from_stop:
+            assert stop.from_stop in there
+        there[stop.id] = stop
+    far = next(stop for stop in called if stop.mark.opening == "W2" and stop.mark.role == Role.KING)
+    assert there[far.from_stop].mark.opening == "W1"
+
+
 def test_a_tape_starts_over_where_somebody_says():
     framing = frame_wall("40' 2x4")
     named = stops(framing, Held(), walk=Walk.ALONG)[3]

@@ -171,8 +171,8 @@ def stops(framing: Framing, held: Held, on: OnPlates = OnPlates.BOTH, walk: Walk
     sloped = sorted((slope for slope in tapes if slope), key=lambda slope: slope.start, reverse=hook is End.END)
     found: list[Stop] = []
     for slope in [None, *sloped] if None in tapes else sloped:
-        along = list(_held(_at_once(tapes[slope], framing.plan.length, held), held))
-        found += along if walk is Walk.ALONG else _by_turn(along)
+        along = _at_once(tapes[slope], framing.plan.length, held)
+        found += _held(along, held) if walk is Walk.ALONG else _by_turn(along, held)
     return tuple(found)
 
 
@@ -239,18 +239,19 @@ def _held(along: Sequence[Stop], held: Held) -> Iterator[Stop]:
             start, from_stop = line, stop.id
 
 
-def _by_turn(along: Sequence[Stop]) -> list[Stop]:
-    """Stops by turn; those of an opening together, the openings in the order they are met."""
+def _by_turn(along: Sequence[Stop], held: Held) -> Iterator[Stop]:
+    """Stops by turn; those of an opening together, the openings in the order they are met.
+
+    A tape is only held on what is there by then: a line of the turn itself, or of one before it.
+    """
     met: dict[str | None, int] = {}
     for stop in along:
         met.setdefault(stop.mark.opening, len(met))
-    turns = list(Turn)
-
-    def rank(stop: Stop) -> tuple[int, int]:
-        of = met[stop.mark.opening] if stop.turn is Turn.OPENINGS else 0
-        return turns.index(stop.turn), of
-
-    return sorted(along, key=rank)
+    there: set[Turn] = set()
+    for turn in Turn:
+        there.add(turn)
+        called = [stop for stop in _held([one for one in along if one.turn in there], held) if stop.turn is turn]
+        yield from sorted(called, key=lambda stop: met[stop.mark.opening] if stop.turn is Turn.OPENINGS else 0)
 
 
 _PLATES: Mapping[tuple[Plate, ...], str] = {
