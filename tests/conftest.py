@@ -17,14 +17,6 @@ settings.register_profile("look", parent=settings.get_profile("check"), phases=[
 settings.load_profile(os.environ.get("HYPOTHESIS_PROFILE", "check"))
 
 
-_SLOWEST = ("test_serve", "test_accessible", "test_benchmarks", "test_offline", "test_stacks", "test_site")
-
-
-def pytest_collection_modifyitems(items):
-    """The slowest first, so that no worker is left with one of them when the others have nothing more to do."""
-    items.sort(key=lambda item: item.path.stem not in _SLOWEST)
-
-
 @pytest.fixture(scope="session")
 def database_url():
     """A PostgreSQL of its own for every test process, migrated; gone when the process ends."""
