@@ -106,6 +106,8 @@ async function send(): Promise<void> {
     // One page of this device sends at a time.
     await (navigator.locks ? navigator.locks.request("bluff-site", sendAll) : sendAll());
     pause = FIRST_PAUSE;
+    // What was said after the last look, while the others were told, is not left lying until something else is said.
+    if (toSend().length > 0) timer = window.setTimeout(() => void send(), 0);
   } catch {
     timer = window.setTimeout(() => void send(), pause);
     pause = Math.min(2 * pause, LONGEST_PAUSE);
@@ -114,12 +116,16 @@ async function send(): Promise<void> {
   }
 }
 
+function toSend(): Waiting[] {
+  return waiting.filter(({ refused, hasLanded }) => refused === null && !hasLanded);
+}
+
 async function sendAll(): Promise<void> {
   for (;;) {
-    const toSend = waiting.filter(({ refused, hasLanded }) => refused === null && !hasLanded);
-    const [next] = toSend;
+    const unsent = toSend();
+    const [next] = unsent;
     if (!next) return;
-    const together = toSend.filter(({ job }) => job === next.job).slice(0, AT_ONCE);
+    const together = unsent.filter(({ job }) => job === next.job).slice(0, AT_ONCE);
     for (const one of together) if (one.photo) await sendPhoto(one.job, one.said.key, one.photo);
     const refusals = await sent(next.job, together);
     await settle(together, refusals);
