@@ -76,11 +76,16 @@ def test_boards_are_ticked_and_only_what_a_wall_changes_is_planned_anew(shelter)
 
 def test_better_boards_are_looked_for_beside_and_the_stops_count_down(shelter, database_url):
     page = shelter
+    look = page.get_by_role("button", name="Look for better boards")
+    look.click()
+    # No worker is there yet: nothing can be done with looking before it is stopped.
+    expect(page.get_by_text("Waiting for a worker")).to_be_visible()
+    page.get_by_role("button", name="Stop, keep the best").click()
+    expect(look).to_be_enabled()
+    look.click()
     with worker_beside(database_url):
-        page.get_by_role("button", name="Look for better boards").click()
-        expect(page.get_by_text("Looking for better boards")).to_be_visible()
-        page.get_by_role("button", name="Stop, keep the best").click()
-        expect(page.get_by_role("button", name="Look for better boards")).to_be_enabled()
+        expect(page.get_by_text(re.compile("None cut for less|Nobody can save more"))).to_be_visible(timeout=60_000)
+        expect(look).to_be_enabled(timeout=60_000)
     page.get_by_role("tab", name="Saw stops").click()
     stops = page.get_by_role("table", name="Stops for 2x6 treated")
     longest = stops.get_by_role("row").nth(1)
