@@ -29,7 +29,7 @@ def need_postgresql() -> list[str]:
 
 def need_browser() -> list[str]:
     """The browser the interface is tested in, and what the program that drives it links to."""
-    missing = [] if Path("/usr/bin/chromium").exists() else ["chromium"]
+    missing = [] if Path("/usr/bin/chromium-headless-shell").exists() else ["chromium-headless-shell"]
     if not any(Path("/usr/lib").glob("*/libatomic.so.1")):
         missing.append("libatomic1")
     return missing

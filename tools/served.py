@@ -17,7 +17,7 @@ from bluff.store.cluster import throwaway_cluster
 from bluff.store.database import migrate, open_pool
 from bluff.worker import worker_beside
 
-CHROMIUM = "/usr/bin/chromium"
+CHROMIUM = "/usr/bin/chromium-headless-shell"
 
 
 @contextmanager

@@ -4,13 +4,12 @@ import os
 
 import pytest
 from playwright.sync_api import expect, sync_playwright
-from tools.served import sign_in
+from tools.served import CHROMIUM, sign_in
 
 from bluff.serve import background_server
 from bluff.service.sessions import begin
 from bluff.store.database import open_pool
 
-CHROMIUM = "/usr/bin/chromium"
 QUIET = [
     "--disable-background-networking",
     "--disable-component-update",
@@ -63,14 +62,17 @@ def page(pool, account, profile, address):
     troubles, outside = [], []
     page.on("pageerror", lambda error: troubles.append(str(error)))
     page.on("request", lambda request: None if request.url.startswith(address) else outside.append(request.url))
-    page.goto("/")
-    # Loading is a status too: a test that looks for one must not meet it.
-    expect(page.get_by_role("heading", name="No jobs yet")).to_be_visible()
-    yield page
-    profile.set_offline(False)
-    page.evaluate("localStorage.clear(); indexedDB.deleteDatabase('bluff-site')")
-    page.close()
-    profile.clear_cookies()
+    try:
+        page.goto("/")
+        # Loading is a status too: a test that looks for one must not meet it.
+        expect(page.get_by_role("heading", name="No jobs yet")).to_be_visible()
+        yield page
+    finally:
+        # A page that is left open keeps its database, and whoever comes next waits for it.
+        profile.set_offline(False)
+        page.evaluate("localStorage.clear(); indexedDB.deleteDatabase('bluff-site')")
+        page.close()
+        profile.clear_cookies()
     assert troubles == []
     assert [url for url in outside if not url.startswith(("data:", "blob:"))] == []
 
