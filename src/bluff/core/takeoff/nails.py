@@ -100,10 +100,11 @@ def joints_of(framing: Framing) -> Iterator[Nailed]:
     for member in framing.members:
         yield from joints_of_member(member, framing)
     second = plan.ceiling.lowered(-1, thick)
-    for there in framing.breaks:
+    has_second = plan.standard.top_plates > 1
+    for there in framing.breaks if has_second else ():
         if there.plate is Role.TOP_PLATE:
             yield Nailed("second plate at a break", 2 * nailing.splice, there.at.value, second.at(there.at.value))
-    for end in End if plan.standard.top_plates == 2 else ():
+    for end in End if has_second else ():
         meeting = plan.meetings.at(end)
         if meeting and meeting.joint is Joint.BUTT and meeting.lap is not None:
             x = -half(meeting.lap) if end is End.START else plan.length + half(meeting.lap)
