@@ -103,6 +103,17 @@ def test_what_is_sent_twice_is_kept_once(client, job):
     assert log(client, job) == ["Crowned the wrong way"]
 
 
+def test_what_one_said_is_not_kept_in_the_name_of_whoever_signed_in_since(client, framer, job):
+    said = {"key": str(uuid4()), "at": now().isoformat(), "kind": "note", "words": "Rain from noon"}
+    sent = {"sent_at": now().isoformat(), "by": client.get("/api/session").json()["person"], "said": [said]}
+    refused = framer.post(f"/api/jobs/{job}/site/said", json=sent)
+    assert refused.status_code == 409
+    assert "Somebody else has signed in" in refused.json()["message"]
+    assert log(client, job) == []
+    assert client.post(f"/api/jobs/{job}/site/said", json=sent).json() == {"refused": []}
+    assert log(client, job) == ["Rain from noon"]
+
+
 def test_what_does_not_fit_keeps_nothing_else_from_being_kept(client, job):
     refused = say(
         client,

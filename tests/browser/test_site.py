@@ -11,7 +11,8 @@ from bluff.demo import DEMO_FILE
 from bluff.formats.job_file import read_job
 from bluff.service.jobs import Jobs
 from bluff.service.people import People
-from bluff.service.sessions import enter
+from bluff.service.sessions import begin, enter
+from bluff.service.site import Site
 from bluff.store.accounts import Role
 
 PHONE = {"width": 390, "height": 844}
@@ -263,6 +264,78 @@ def test_what_the_server_will_not_keep_is_shown_until_it_is_let_go(phone):
     expect(alert).to_have_count(0)
 
 
+FULL = """
+IDBObjectStore.prototype.add = () => { throw new DOMException('no room', 'QuotaExceededError'); };
+"""
+
+
+def test_a_full_device_says_so_and_still_sends_what_was_said(phone):
+    """There is no room to write it down: the open page keeps it, and asks to stay open."""
+    phone.context.add_init_script(FULL)
+    call(phone, "H", walk="along")
+    phone.route("**/site/said", lambda route: route.abort())
+    phone.get_by_role("button", name="Marked, next").click()
+    alert = phone.get_by_role("alert").filter(has_text="This device is full")
+    expect(alert).to_be_visible()
+    expect(phone.get_by_text("on this device")).to_be_visible()
+    phone.unroute("**/site/said")
+    settled(phone)
+    expect(alert).to_have_count(0)
+    phone.reload()
+    expect(phone.get_by_role("button", name="Skip")).to_be_visible()
+    go_to(phone, "Log")
+    expect(phone.get_by_role("listitem").first).to_contain_text("marked")
+
+
+def test_a_photograph_the_server_chokes_on_holds_nothing_else_up(phone, tmp_path):
+    Image.new("RGB", (40, 20), "tan").save(tmp_path / "corner.png")
+    phone.route("**/site/pictures/**", lambda route: route.fulfill(status=500))
+    go_to(phone, "What was said, day by day")
+    phone.get_by_label("Photograph").set_input_files(tmp_path / "corner.png")
+    expect(phone.get_by_alt_text("What goes with the note")).to_be_visible()
+    phone.get_by_label("Note").fill("Corner is out of plumb")
+    phone.get_by_role("button", name="Keep").click()
+    phone.get_by_label("Note").fill("Rain from noon")
+    phone.get_by_role("button", name="Keep").click()
+    expect(phone.get_by_role("region", name="Not sent yet").get_by_role("listitem")).to_have_count(1)
+    expect(phone.get_by_role("region", name="Not sent yet")).to_contain_text("Corner is out of plumb")
+    expect(phone.get_by_text("Rain from noon")).to_be_visible()
+    phone.unroute("**/site/pictures/**")
+    settled(phone)
+
+
+def test_what_somebody_said_waits_for_them_whoever_signs_in_next(phone, pool, account, address, shelter):
+    """Records a lead left unsent never go up under the framer who takes the phone after them."""
+    call(phone, "H", walk="along")
+    all_of_it = int(phone.get_by_text("to go").inner_text().split()[0])
+    phone.route("**/site/said", lambda route: route.abort())
+    phone.get_by_role("button", name="Marked, next").click()
+    expect(phone.get_by_text("on this device")).to_be_visible()
+    phone.unroute("**/site/said")
+    phone.context.clear_cookies()
+    phone.goto(f"{address}/")
+    expect(phone.get_by_role("status").filter(has_text="2 by lead")).to_be_visible()
+    framer = enter(pool, People(pool, account).invite("Second phone", "SP", Role.FRAMER)).token
+    sign_in(phone.context, address, framer)
+    phone.goto(f"{address}/jobs/{shelter}/site/H/log")
+    expect(phone.get_by_role("region", name="Not sent yet")).to_contain_text("lead")
+    phone.get_by_label("Note").fill("Rain from noon")
+    phone.get_by_role("button", name="Keep").click()
+    expect(phone.get_by_role("listitem").filter(has_text="Rain from noon").get_by_title("Second phone")).to_be_visible()
+    # One stop, on both plates.
+    expect(phone.get_by_role("region", name="Not sent yet").get_by_role("listitem")).to_have_count(2)
+    assert [(entry.last.kind, entry.last.name) for entry in Site(pool, account).log(shelter)] == [
+        ("note", "Second phone")
+    ]
+    sign_in(phone.context, address, begin(pool, account))
+    phone.reload()
+    expect(phone.get_by_role("listitem").filter(has_text="2 marks written").get_by_title("lead")).to_be_visible()
+    settled(phone)
+    assert {entry.last.name for entry in Site(pool, account).log(shelter) if entry.last.kind == "mark"} == {"lead"}
+    call(phone, "H", walk="along")
+    to_go(phone, all_of_it - 1)
+
+
 def test_walls_are_ticked_off_as_they_are_done(phone, second):
     row = phone.get_by_role("listitem").filter(has=phone.get_by_role("heading", name="C", exact=True))
     row.get_by_role("button", name="Framed").click()
@@ -271,6 +344,33 @@ def test_walls_are_ticked_off_as_they_are_done(phone, second):
     second.goto(phone.url)
     theirs = second.get_by_role("listitem").filter(has=second.get_by_role("heading", name="C", exact=True))
     expect(theirs.get_by_role("button", name="Framed")).to_have_attribute("aria-pressed", "true")
+
+
+def test_a_task_is_begun_by_so_many_and_done_and_the_day_goes_on(phone, second, pool, account, shelter):
+    """A phone begins cutting A with two; another sees who did, and says it is done."""
+    go_to(phone, "The day")
+    cut = phone.get_by_role("group", name="Cut A", exact=True)
+    cut.get_by_role("button", name="One pair of hands more").click()
+    cut.get_by_role("button", name="Begin with 2").click()
+    expect(cut.get_by_text(re.compile("^Begun .*lead"))).to_be_visible()
+    settled(phone)
+    second.goto(phone.url)
+    theirs = second.get_by_role("group", name="Cut A", exact=True)
+    theirs.get_by_role("button", name="Done").click()
+    expect(theirs).to_have_count(0)
+    settled(second)
+    expect(cut).to_have_count(0)
+    says = [(entry.says, entry.last.name) for entry in Site(pool, account).log(shelter)]
+    assert says == [("Cut: done", "Second phone"), ("Begun: cut, by 2", "lead")]
+
+
+def test_lumber_that_came_is_ticked_and_guesses_are_marked(phone):
+    go_to(phone, "The day")
+    lumber = phone.get_by_role("region", name="Lumber that must be there").get_by_role("button")
+    lumber.click()
+    expect(lumber).to_have_attribute("aria-pressed", "true")
+    expect(lumber).to_contain_text("lead")
+    expect(phone.get_by_role("region", name="The minutes it is made of")).to_contain_text("A first guess")
 
 
 def test_notes_are_kept_and_found(phone):
@@ -299,7 +399,7 @@ def test_a_photograph_goes_with_a_note_also_when_it_is_taken_without_a_signal(ph
     assert shown.evaluate("picture => picture.naturalWidth") == 1600
 
 
-@pytest.mark.parametrize("view", ["", "/A/marks", "/A/checks", "/A/log"])
+@pytest.mark.parametrize("view", ["", "/day", "/A/marks", "/A/checks", "/A/log"])
 def test_nothing_runs_off_a_phone_and_every_target_takes_a_thumb(phone, view):
     phone.goto(re.sub(r"/site.*", f"/site{view}", phone.url))
     phone.wait_for_load_state("load")

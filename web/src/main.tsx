@@ -30,6 +30,7 @@ const SCREENS = {
   enter: async () => (await import("./crew/EnterScreen")).EnterScreen,
   site: async () => (await import("./site/SiteFrame")).SiteFrame,
   siteWalls: async () => (await import("./site/SiteScreen")).SiteScreen,
+  siteDay: async () => (await import("./site/DayScreen")).DayScreen,
   siteLog: async () => (await import("./site/LogScreen")).LogScreen,
   siteWall: async () => (await import("./site/WallScreen")).WallScreen,
   history: async () => (await import("./history/HistoryScreen")).HistoryScreen,
@@ -62,6 +63,7 @@ const router = createBrowserRouter([
             ...screen("site"),
             children: [
               { index: true, ...screen("siteWalls") },
+              { path: "day", ...screen("siteDay") },
               { path: "log", ...screen("siteLog") },
               { path: ":wall/:view?", ...screen("siteWall") },
             ],

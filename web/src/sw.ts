@@ -41,7 +41,7 @@ registerRoute(
 async function keptAnswer(request: Request): Promise<Response | undefined> {
   for (const name of await caches.keys()) {
     if (!name.startsWith(ALONG)) continue;
-    const found = await (await caches.open(name)).match(request, { ignoreVary: true });
+    const found = await (await caches.open(name)).match(request, alike(request));
     if (found) return found;
   }
   return undefined;
@@ -62,7 +62,12 @@ async function renew(request: Request, answer: Response): Promise<void> {
   for (const name of await caches.keys()) {
     if (!name.startsWith(ALONG)) continue;
     const cache = await caches.open(name);
-    if (await cache.match(request, { ignoreVary: true }))
-      await cache.put(request, await dated(answer.clone()));
+    const [kept] = await cache.keys(request, alike(request));
+    if (kept) await cache.put(kept, await dated(answer.clone()));
   }
+}
+
+/** What is taken for the same question: the day is asked for from now on, and what was planned before is better than none. */
+function alike(request: Request): CacheQueryOptions {
+  return { ignoreVary: true, ignoreSearch: new URL(request.url).pathname.endsWith("/site/day") };
 }

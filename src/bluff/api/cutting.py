@@ -12,7 +12,7 @@ from pydantic import Field, StrictBool, StrictInt, StrictStr
 from typing_extensions import TypedDict
 
 from bluff.api.session import signed_in
-from bluff.api.wire import Figure, Refusal, figure
+from bluff.api.wire import CHANGED, Figure, figure
 from bluff.core.cutting.board import Cut, JobBoard, Source, Tick
 from bluff.core.cutting.demand import Aim, By
 from bluff.core.cutting.saw import Stop, stops, wants_straight
@@ -191,8 +191,6 @@ OfWalls = Annotated[
 ]
 CrewCuttings = Annotated[Cuttings, Depends(cuttings_of)]
 
-GONE: dict[int | str, dict[str, object]] = {409: {"model": Refusal}}
-
 
 @router.get("")
 def get_cutting(cuttings: CrewCuttings, job_id: UUID, wall: OfWalls) -> CuttingView:
@@ -227,14 +225,14 @@ def settle(cuttings: CrewCuttings, job_id: UUID) -> CuttingView:
     return cutting_view(cuttings.settle(job_id))
 
 
-@router.post("/ticks", responses=GONE)
+@router.post("/ticks", responses=CHANGED)
 def tick(cuttings: CrewCuttings, job_id: UUID, ticks: Ticks) -> CuttingView:
     """Say that pieces were cut, or were not after all."""
     listed = [Tick(one.board, one.name) for one in ticks.ticks]
     return cutting_view(cuttings.mark(job_id, listed, is_cut=ticks.cut))
 
 
-@router.post("/locks", responses=GONE)
+@router.post("/locks", responses=CHANGED)
 def lock(cuttings: CrewCuttings, job_id: UUID, locks: Locks) -> CuttingView:
     """Have boards stay as they are, whatever is planned anew; or no longer."""
     return cutting_view(cuttings.lock(job_id, locks.boards, is_locked=locks.locked))

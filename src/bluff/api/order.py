@@ -10,7 +10,8 @@ from bluff import core
 from bluff.api.answers import XLSX, download, imprint, shown, stem
 from bluff.api.cutting import CrewCuttings
 from bluff.api.wire import Figure, figure
-from bluff.core.crew.supply import MOST_LOADS, Load, OrderLine, Supply, loads, lumber_order
+from bluff.core.crew.supply import Load, OrderLine, Supply, loads, lumber_order
+from bluff.core.job.amounts import MOST_TRUCKS
 from bluff.core.measure.length import format_board, in_whole_feet
 from bluff.core.takeoff.thumb import Share, by_thumb, compared, exactly
 from bluff.formats.order_files import WholeOrder, order_csv, order_text, order_xlsx
@@ -22,7 +23,9 @@ from bluff.service.jobs import framings
 
 router = APIRouter(prefix="/api/jobs/{job_id}", tags=["order"])
 
-Loads = Annotated[int, Query(ge=1, le=MOST_LOADS, description="Trucks it comes on, what is framed first on the first.")]
+Loads = Annotated[
+    int | None, Query(ge=1, le=MOST_TRUCKS, description="Trucks it comes on; by itself as many as the crew's day has.")
+]
 
 
 class LineView(TypedDict):
@@ -80,6 +83,7 @@ class OrderView(TypedDict):
     """Everything that is ordered; `cost` is that of the boards whose price is known, `on_site` a line for each."""
 
     revision: int
+    trucks: int
     lines: list[LineView]
     supplies: list[SupplyView]
     loads: list[LoadView]
@@ -95,7 +99,7 @@ class OrderView(TypedDict):
 
 
 @router.get("/order")
-def get_order(cuttings: CrewCuttings, job_id: UUID, trucks: Loads = 1) -> OrderView:
+def get_order(cuttings: CrewCuttings, job_id: UUID, trucks: Loads = None) -> OrderView:
     """What is ordered for a job, as its boards stand."""
     state = cuttings.get(job_id)
     job = state.job.job
@@ -103,9 +107,10 @@ def get_order(cuttings: CrewCuttings, job_id: UUID, trucks: Loads = 1) -> OrderV
     order = whole.order
     return {
         "revision": state.job.revision,
+        "trucks": trucks or job.standard.day.trucks,
         "lines": [_line(line) for line in order.lines],
         "supplies": [_supply(one, job) for one in order.supplies],
-        "loads": [_load(load) for load in whole.loads] if trucks > 1 else [],
+        "loads": [_load(load) for load in whole.loads] if len(whole.loads) > 1 else [],
         "pounds": round(order.pounds),
         "cost": format_price(order.cost),
         "unpriced": order.unpriced,
@@ -122,7 +127,7 @@ def get_order(cuttings: CrewCuttings, job_id: UUID, trucks: Loads = 1) -> OrderV
 def order_paper(
     cuttings: CrewCuttings,
     job_id: UUID,
-    trucks: Loads = 1,
+    trucks: Loads = None,
     paper: Annotated[Paper, Query(description="What it is laid out for.")] = Paper.LETTER,
 ) -> Response:
     """The order on paper."""
@@ -131,32 +136,33 @@ def order_paper(
 
 
 @router.get("/order.csv", response_class=Response)
-def order_table(cuttings: CrewCuttings, job_id: UUID, trucks: Loads = 1) -> Response:
+def order_table(cuttings: CrewCuttings, job_id: UUID, trucks: Loads = None) -> Response:
     """The order for a spreadsheet."""
     state = cuttings.get(job_id)
     return download(order_csv(whole_order(state, trucks)), "text/csv", f"{_name(state)}-order.csv")
 
 
 @router.get("/order.xlsx", response_class=Response)
-def order_spreadsheet(cuttings: CrewCuttings, job_id: UUID, trucks: Loads = 1) -> Response:
+def order_spreadsheet(cuttings: CrewCuttings, job_id: UUID, trucks: Loads = None) -> Response:
     """The order as a spreadsheet, what else is ordered on a page of its own."""
     state = cuttings.get(job_id)
     return download(order_xlsx(whole_order(state, trucks)), XLSX, f"{_name(state)}-order.xlsx")
 
 
 @router.get("/order.txt", response_class=Response)
-def order_message(cuttings: CrewCuttings, job_id: UUID, trucks: Loads = 1) -> Response:
+def order_message(cuttings: CrewCuttings, job_id: UUID, trucks: Loads = None) -> Response:
     """The order as plain text, for a message to the yard."""
     state = cuttings.get(job_id)
     return Response(order_text(whole_order(state, trucks)), media_type="text/plain; charset=utf-8")
 
 
-def whole_order(state: CuttingState, trucks: int) -> WholeOrder:
-    """What is ordered for a job, on so many trucks."""
+def whole_order(state: CuttingState, trucks: int | None) -> WholeOrder:
+    """What is ordered for a job, on so many trucks, or as many as its crew has said."""
     job = state.job.job
     framed, members = framings(job), state.members
     order = lumber_order(job, framed, state.boards, members)
-    return WholeOrder(job.name, job.standard.words, order, loads(job, framed, state.boards, members, trucks))
+    count = trucks or job.standard.day.trucks
+    return WholeOrder(job.name, job.standard.words, order, loads(job, framed, state.boards, members, count))
 
 
 def _line(line: OrderLine) -> LineView:

@@ -9,15 +9,13 @@ from pydantic import Field, StrictStr
 from typing_extensions import TypedDict
 
 from bluff.api.session import SignedInAccount
-from bluff.api.wire import Refusal
+from bluff.api.wire import CHANGED
 from bluff.formats.ways_values import FileModel
 from bluff.service.people import People
 from bluff.service.shares import Shares
 from bluff.store.accounts import Role
 
 router = APIRouter(prefix="/api", tags=["people"])
-
-LAST: dict[int | str, dict[str, object]] = {409: {"model": Refusal}}
 
 
 class PersonView(TypedDict):
@@ -108,13 +106,13 @@ def link_for_person(people: OurPeople, person_id: UUID) -> LinkView:
     return _way_in(people.link(person_id))
 
 
-@router.put("/people/{person_id}", status_code=204, responses=LAST)
+@router.put("/people/{person_id}", status_code=204, responses=CHANGED)
 def change_role(people: OurPeople, person_id: UUID, changed: NewRole) -> None:
     """Make somebody something else in the crew."""
     people.change_role(person_id, changed.role)
 
 
-@router.delete("/people/{person_id}", status_code=204, responses=LAST)
+@router.delete("/people/{person_id}", status_code=204, responses=CHANGED)
 def let_go(people: OurPeople, person_id: UUID) -> None:
     """Let somebody leave the crew; what they did stays."""
     people.let_go(person_id)

@@ -25,10 +25,11 @@ _LONGEST = 400
 class SignedIn(TypedDict):
     """Who is signed in, and what they may do.
 
-    `only_job` is the one job a guest may look at, `wall` where they are to look first. `forgot` says whether they
-    may choose a password without the one before.
+    `person` is who they are in the crew, whatever they are called. `only_job` is the one job a guest may look at,
+    `wall` where they are to look first. `forgot` says whether they may choose a password without the one before.
     """
 
+    person: UUID
     name: str
     initials: str
     crew: str
@@ -165,6 +166,7 @@ def _enter(request: Request, response: Response, entered: Entered) -> SignedIn:
 def _signed_in(request: Request, account: Account, token: str, wall: str | None = None) -> SignedIn:
     is_guest = account.only_job is not None
     return {
+        "person": account.id,
         "name": account.name,
         "initials": account.initials,
         "crew": account.crew,

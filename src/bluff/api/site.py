@@ -1,21 +1,18 @@
-"""The site: a wall's marks called out, its checks, and what was said of either, by whom and when."""
+"""The site as it is: how far each wall is, its marks called out, its checks, and the log of what was said."""
 
 from collections.abc import Iterable, Sequence
-from datetime import date, datetime
-from typing import Annotated, Literal, TypeAlias
+from datetime import date
+from typing import Annotated, Literal
 from uuid import UUID
 
-from fastapi import APIRouter, Depends, Query, Request, Response
-from fastapi.concurrency import run_in_threadpool
-from pydantic import AwareDatetime, Field, StrictBool, StrictStr
+from fastapi import APIRouter, Query, Response
 from typing_extensions import TypedDict
 
 from bluff import core
 from bluff.api.answers import download, imprint, shown, stem
-from bluff.api.body import FILE_BODY, FileBody
-from bluff.api.session import CrewJobs, SignedInAccount
-from bluff.api.wire import Figure, NamedSum, Revision, figure, in_feet, named_sum
-from bluff.api.work import done
+from bluff.api.said import ByWhom, OurSite, said_by
+from bluff.api.session import CrewJobs
+from bluff.api.wire import Figure, NamedSum, figure, in_feet, named_sum
 from bluff.core.crew.order import build_order
 from bluff.core.job.schools import End, MarkLines
 from bluff.core.job.words import Words
@@ -27,101 +24,13 @@ from bluff.core.site.checking import Measure, State
 from bluff.core.wall.marks import BURNED_INCH
 from bluff.core.wall.member import Plate
 from bluff.formats.paper import LogLine, Paper, log_sheets
-from bluff.formats.pictures import READ_PHOTOGRAPH
 from bluff.formats.site_log import log_table
-from bluff.formats.ways_values import FileModel
-from bluff.service.rights import Right, need
-from bluff.service.site import CalledStop, Checked, Site, WallOnSite
-from bluff.store.site import SiteRecord, SiteRow
+from bluff.service.site import CalledStop, Checked, WallOnSite
+from bluff.store.site import SiteRecord
 
 router = APIRouter(prefix="/api/jobs/{job_id}/site", tags=["site"])
 
-_MOST_SAID = 1000
 _MOST_OVER = 50
-
-Name: TypeAlias = Annotated[StrictStr, Field(min_length=1, max_length=200)]
-WallName: TypeAlias = Annotated[StrictStr, Field(min_length=1, max_length=60)]
-
-
-class SaidFile(FileModel):
-    """Something said on the site: when, and a key made up by whoever says it, under which it is kept once."""
-
-    key: UUID
-    at: AwareDatetime
-
-
-class MarkSaid(SaidFile):
-    """A mark that is written on a plate, or struck from it, by the job at a revision; of a whole plate with no mark.
-
-    Without a revision a whole plate is not marked after all.
-    """
-
-    kind: Literal["mark"]
-    wall: WallName
-    plate: Plate
-    mark: Name | None = None
-    revision: Revision | None = None
-    is_done: StrictBool
-
-
-class TickSaid(SaidFile):
-    """A piece of work that is done, or is not after all."""
-
-    kind: Literal["tick"]
-    wall: WallName | None = None
-    work: Name
-    is_done: StrictBool
-
-
-class ReadingSaid(SaidFile):
-    """What a tape read for one measure of a check."""
-
-    kind: Literal["reading"]
-    wall: WallName
-    check: Name
-    measure: Annotated[StrictStr, Field(min_length=1, max_length=60)]
-    value: Annotated[StrictStr, Field(max_length=60, description="A length, as it is typed anywhere.")]
-    read_by: Literal["hand", "tape"] = "hand"
-
-
-class NoteSaid(SaidFile):
-    """A note, of the job, a wall or a piece."""
-
-    kind: Literal["note"]
-    wall: WallName | None = None
-    piece: Name | None = None
-    words: Annotated[StrictStr, Field(min_length=1, max_length=2000)]
-
-
-class SaidRequest(FileModel):
-    """What was said on the site, in order, and what the phone's clock shows now."""
-
-    sent_at: AwareDatetime
-    said: Annotated[
-        list[Annotated[MarkSaid | TickSaid | ReadingSaid | NoteSaid, Field(discriminator="kind")]],
-        Field(max_length=_MOST_SAID),
-    ]
-
-
-class NotKept(TypedDict):
-    """Something that was said and is not kept, and why."""
-
-    key: UUID
-    message: str
-
-
-class SaidAnswer(TypedDict):
-    """What is not kept of what was said; all the rest is."""
-
-    refused: list[NotKept]
-
-
-class ByWhom(TypedDict):
-    """Who said something, and when."""
-
-    name: str
-    initials: str
-    at: datetime
 
 
 class NamedMark(TypedDict):
@@ -239,14 +148,6 @@ class EntryView(ByWhom):
     picture: UUID | None
 
 
-def site_of(request: Request, account: SignedInAccount) -> Site:
-    """The site of the jobs of whoever is signed in."""
-    return Site(request.app.state.pool, account)
-
-
-OurSite = Annotated[Site, Depends(site_of)]
-
-
 @router.get("")
 def walls(site: OurSite, job_id: UUID) -> SiteView:
     """Every wall in the order it is framed, with how far it is."""
@@ -257,20 +158,6 @@ def walls(site: OurSite, job_id: UUID) -> SiteView:
         "revision": state.revision,
         "walls": [_on_site(by_wall[step.wall], step.after) for step in order],
     }
-
-
-@router.post("/said")
-def say(site: OurSite, job_id: UUID, request: SaidRequest) -> SaidAnswer:
-    """Keep what was said on the site, each by itself and once; what does not fit is named, and all the rest kept."""
-    refused: dict[UUID, str] = {}
-    said = []
-    for one in request.said:
-        try:
-            said.append(_row(one))
-        except core.BluffError as error:
-            refused[one.key] = error.message
-    refused |= site.say(job_id, said, request.sent_at)
-    return {"refused": [{"key": key, "message": message} for key, message in refused.items()]}
 
 
 @router.get("/walls/{wall_id}/stops")
@@ -320,21 +207,6 @@ def checks(site: OurSite, job_id: UUID, wall_id: str) -> ChecksView:
         ],
         "checks": [_check(one, plan.standard.words) for one in found],
     }
-
-
-@router.put("/pictures/{key}", status_code=204, openapi_extra=FILE_BODY)
-async def keep_picture(request: Request, site: OurSite, job_id: UUID, key: UUID, file: FileBody) -> None:
-    """Keep a photograph for what is, or will be, said under a key; it is made small, and says no more where it was."""
-    need(site.account, Right.RECORD)
-    jpeg = await done(request, READ_PHOTOGRAPH, file)
-    await run_in_threadpool(site.keep_picture, job_id, key, jpeg)
-
-
-@router.get("/pictures/{key}.jpg", response_class=Response)
-def picture(site: OurSite, job_id: UUID, key: UUID) -> Response:
-    """The photograph of what was said under a key."""
-    jpeg = site.picture(job_id, key)
-    return Response(jpeg, media_type="image/jpeg", headers={"Cache-Control": "private, max-age=31536000, immutable"})
 
 
 WallQuery = Annotated[str | None, Query(max_length=60, description="Only of this wall.")]
@@ -387,42 +259,6 @@ def log_paper(
         for one in site.log(job_id, wall, day, words)
     ]
     return shown(log_sheets(lines, paper, imprint(state)), f"{stem(state.job.name)}-log")
-
-
-def _row(said: MarkSaid | TickSaid | ReadingSaid | NoteSaid) -> SiteRow:
-    match said:
-        case MarkSaid():
-            return SiteRow(
-                key=said.key,
-                kind="mark",
-                made_at=said.at,
-                wall=said.wall,
-                about=said.mark,
-                plate=said.plate,
-                revision=said.revision,
-                is_done=said.is_done,
-            )
-        case TickSaid():
-            return SiteRow(
-                key=said.key, kind="tick", made_at=said.at, wall=said.wall, about=said.work, is_done=said.is_done
-            )
-        case ReadingSaid():
-            return SiteRow(
-                key=said.key,
-                kind="reading",
-                made_at=said.at,
-                wall=said.wall,
-                about=said.check,
-                measure=said.measure,
-                value=inches(said.value),
-                read_by=said.read_by,
-            )
-    return SiteRow(key=said.key, kind="note", made_at=said.at, wall=said.wall, about=said.piece, words=said.words)
-
-
-def said_by(record: SiteRecord) -> ByWhom:
-    """Who said something, and when."""
-    return {"name": record.name, "initials": record.initials, "at": record.made_at}
 
 
 def _on_site(one: WallOnSite, after: Sequence[str]) -> OnSite:

@@ -7,7 +7,7 @@ from fastapi import APIRouter
 from typing_extensions import TypedDict
 
 from bluff.api.elevation import Lifted, lifted
-from bluff.api.site import ByWhom, OurSite, said_by
+from bluff.api.said import ByWhom, OurSite, said_by
 from bluff.core.crew.order import build_order
 from bluff.core.crew.packs import Pack, prefab
 from bluff.core.job.words import Words

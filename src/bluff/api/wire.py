@@ -85,3 +85,7 @@ class Refusal(BaseModel):
 
     message: str
     faults: list[FaultView]
+
+
+CHANGED: dict[int | str, dict[str, object]] = {409: {"model": Refusal}}
+"""Where what somebody was about to do may not be there any more to be done."""

@@ -27,6 +27,7 @@ from bluff.core.job.position import (
 from bluff.core.job.schools import End
 from bluff.core.job.stock import DEAREST
 from bluff.core.job.top import parse_rise
+from bluff.core.measure.clock import Clock, format_clock, parse_clock
 from bluff.core.measure.length import (
     LONGEST,
     Length,
@@ -91,6 +92,12 @@ def _read_price(value: Any) -> Fraction:
     if isinstance(value, bool) or not isinstance(value, int | float) or not 0 <= value <= DEAREST:
         raise SettingError(f"A price is a number from 0 to {DEAREST}, like 9.06, or null where none is known.")
     return Fraction(value).limit_denominator(10**6)
+
+
+def _read_clock(value: Any) -> Clock:
+    if not isinstance(value, str):
+        raise SettingError("Write a time of day as text, like 7:00.")
+    return parse_clock(value)
 
 
 def _text_length(value: Any, parse: Callable[[str], Length]) -> Length:
@@ -237,6 +244,12 @@ NumberText = Annotated[
     PlainValidator(told(_read_number)),
     PlainSerializer(float),
     WithJsonSchema({"anyOf": [{"type": "string"}, {"type": "number"}], "examples": [7.5]}),
+]
+ClockText = Annotated[
+    int,
+    PlainValidator(told(_read_clock)),
+    PlainSerializer(format_clock),
+    WithJsonSchema({"type": "string", "examples": ["7:00"]}),
 ]
 WeightText = Annotated[
     Fraction,

@@ -31,6 +31,7 @@ from bluff.core.job.amounts import (
     Studs,
     WallHeight,
     WideOpening,
+    WorkDay,
 )
 from bluff.core.job.header import Header
 from bluff.core.job.schools import CeilingBacking, JoistRun, OpeningKind
@@ -60,6 +61,7 @@ from bluff.formats.ways_values import (
     ValueFile,
     WideOpeningFile,
     WordFile,
+    WorkDayFile,
 )
 
 Level = TypeVar("Level", bound=Ways)
@@ -86,6 +88,7 @@ _KINDS: Mapping[Any, Any] = {
     SheetSize: SheetFile,
     Insulation: InsulationFile,
     Rates: RatesFile,
+    WorkDay: WorkDayFile,
     Nailing: NailsFile,
     tuple[Lumber, ...]: dict[str, tuple[LengthText, LengthText]],
     Words: dict[str, WordFile],

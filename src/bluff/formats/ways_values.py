@@ -19,6 +19,8 @@ from pydantic_core.core_schema import SerializerFunctionWrapHandler
 
 from bluff.core.errors import SettingError
 from bluff.core.job.amounts import (
+    MOST_ON_A_CREW,
+    MOST_TRUCKS,
     USUAL_PLAY,
     Allowance,
     BoltRule,
@@ -34,6 +36,7 @@ from bluff.core.job.amounts import (
     SheetSize,
     StudMake,
     WideOpening,
+    WorkDay,
 )
 from bluff.core.job.header import Capped, Header, HeaderKind, HeaderPlace, Laid, Source, usual_header
 from bluff.core.job.schools import (
@@ -44,7 +47,7 @@ from bluff.core.job.schools import (
 )
 from bluff.core.job.ways import JobWays
 from bluff.core.job.words import Word
-from bluff.formats.values import FeetText, LengthText, NumberText, SignedLengthText, SpacingText, WeightText
+from bluff.formats.values import ClockText, FeetText, LengthText, NumberText, SignedLengthText, SpacingText, WeightText
 
 STUDS_KEYS = ("stud_length", "wall_height", "measured")
 """The three ways to say how long studs are, each a key of its own in the file."""
@@ -274,16 +277,30 @@ class InsulationFile(ValueFile):
 
 
 class RatesFile(ValueFile):
-    """The crew's minutes a cut, a piece, an opening, a foot of plate and a sheet; 0 where it has not said."""
+    """The crew's minutes a cut, a piece, an opening, a foot of plate, a sheet and a raising; 0 where it said none."""
 
     cut: NumberText = Rates().cut
     piece: NumberText = Rates().piece
     opening: NumberText = Rates().opening
     plate: NumberText = Rates().plate
     sheet: NumberText = Rates().sheet
+    raising: NumberText = Rates().raising
 
     def to_core(self) -> Rates:
-        return Rates(self.cut, self.piece, self.opening, self.plate, self.sheet)
+        return Rates(self.cut, self.piece, self.opening, self.plate, self.sheet, self.raising)
+
+
+class WorkDayFile(ValueFile):
+    """How many of a crew work, from when to when, how many days a week, and on how many trucks lumber comes."""
+
+    hands: Annotated[StrictInt, Field(ge=1, le=MOST_ON_A_CREW)] = WorkDay().hands
+    starts: ClockText = WorkDay().starts
+    ends: ClockText = WorkDay().ends
+    week: Annotated[StrictInt, Field(ge=1, le=7)] = WorkDay().week
+    trucks: Annotated[StrictInt, Field(ge=1, le=MOST_TRUCKS)] = WorkDay().trucks
+
+    def to_core(self) -> WorkDay:
+        return WorkDay(self.hands, self.starts, self.ends, self.week, self.trucks)
 
 
 class SheetFile(ValueFile):

@@ -96,6 +96,7 @@ class WallOnSite:
         to_strike: How many marks on them no longer count.
         checked: Its checks.
         ticks: What is ticked off, with what was said last.
+        marked_at: When anything was last written on its plates, or struck.
     """
 
     framing: Framing
@@ -104,6 +105,7 @@ class WallOnSite:
     to_strike: int
     checked: tuple[Checked, ...]
     ticks: Mapping[str, SiteRecord]
+    marked_at: datetime | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -213,14 +215,23 @@ class Site:
         found = []
         for framed in framings(state.job):
             wall = framed.plan.id
-            there = {plate: plates.get((wall, plate), (OnPlate(), []))[0] for plate in Plate}
+            said = {plate: plates.get((wall, plate), (OnPlate(), [])) for plate in Plate}
+            there = {plate: on for plate, (on, _) in said.items()}
+            marked_at = max((records[-1].made_at for _, records in said.values() if records), default=None)
             count = len(named_marks(framed.marks))
             left = sum(len(missing(plate, framed, on)) for plate, on in there.items())
             struck = sum(len(to_strike(plate, framed, on)) for plate, on in there.items())
             ticks = {row.about: row for row in ticked.get(wall, ()) if row.about}
             checked = tuple(_checked(framed, read.get(wall, ())))
-            found.append(WallOnSite(framed, count, count - left, struck, checked, ticks))
+            found.append(WallOnSite(framed, count, count - left, struck, checked, ticks, marked_at))
         return state, found
+
+    def job_ticks(self, job: UUID) -> Mapping[str, SiteRecord]:
+        """What is ticked off of the job itself, of no one wall, by what names the work; as `Jobs.get`."""
+        with self.pool.connection() as connection:
+            self._jobs.get_in(connection, job)
+            ticked = rows.list_records(connection, self.account.crew_id, job, "tick")
+        return {row.about: row for row in ticked if row.about and row.wall is None}
 
     def keep_picture(self, job: UUID, key: UUID, jpeg: bytes) -> None:
         """Keep a photograph for what is said under a key; as `say`."""

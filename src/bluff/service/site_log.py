@@ -53,12 +53,18 @@ def _says(together: list[SiteRecord], framing_at: FramingAt) -> str:
                 return f"{_mark(row, framing_at)} {done} on the {row.plate} plate"
             return f"{len(together)} marks {done}, {_mark(together[-1], framing_at)} to {_mark(row, framing_at)}"
         case "tick":
-            return f"{work_name(row.about or '')}: {'done' if row.is_done else 'not done after all'}"
+            return _ticked(work_name(row.about or ""), row)
         case "reading":
             by = " by the tape" if row.read_by == "tape" else ""
             return f"{_measure(row, framing_at)}: {format_inches(row.value or 0, 32)}{by}"
         case "note":
             return row.words or ""
+
+
+def _ticked(name: str, row: SiteRecord) -> str:
+    if not row.is_done:
+        return f"{name}: not after all"
+    return f"{name}, by {row.hands}" if row.hands else f"{name}: done"
 
 
 def _mark(row: SiteRecord, framing_at: FramingAt) -> str:

@@ -13,7 +13,8 @@ from bluff.store.accounts import Account
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class SiteRow:
-    """One thing that was said; what does not go with its kind is None. See `migrations/0012.site.sql`.
+    """One thing that was said; what does not go with its kind is None. See `migrations/0012.site.sql`
+    and what follows it.
 
     Args:
         key: Made up by whoever sends it.
@@ -27,6 +28,7 @@ class SiteRow:
         value: Of a reading, in 64ths.
         read_by: Of a reading: by hand, or by a tape that sends it.
         words: Of a note.
+        hands: Of work that is begun: how many do it.
         made_at: When, by the phone's clock set right by the server's.
     """
 
@@ -42,6 +44,7 @@ class SiteRow:
     value: int | None = None
     read_by: Literal["hand", "tape"] | None = None
     words: str | None = None
+    hands: int | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

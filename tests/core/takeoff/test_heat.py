@@ -9,7 +9,8 @@ from bluff.core.errors import SettingError
 from bluff.core.job.amounts import Insulation, Rates
 from bluff.core.job.job import WallKind
 from bluff.core.measure.length import inches
-from bluff.core.takeoff.heat import hours, r_of_walls, whole_wall_r
+from bluff.core.takeoff.heat import r_of_walls, whole_wall_r
+from bluff.core.takeoff.labour import hours
 from framing import frame_wall, framed, job_of
 
 

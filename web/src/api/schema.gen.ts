@@ -1488,26 +1488,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{job_id}/site": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Walls
-         * @description Every wall in the order it is framed, with how far it is.
-         */
-        get: operations["walls_api_jobs__job_id__site_get"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/jobs/{job_id}/site/said": {
         parameters: {
             query?: never;
@@ -1522,46 +1502,6 @@ export interface paths {
          * @description Keep what was said on the site, each by itself and once; what does not fit is named, and all the rest kept.
          */
         post: operations["say_api_jobs__job_id__site_said_post"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{job_id}/site/walls/{wall_id}/stops": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Stops
-         * @description The marks of a wall, one stop after another.
-         */
-        get: operations["stops_api_jobs__job_id__site_walls__wall_id__stops_get"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{job_id}/site/walls/{wall_id}/checks": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Checks
-         * @description What there is to check of a wall, what was read, and what that says.
-         */
-        get: operations["checks_api_jobs__job_id__site_walls__wall_id__checks_get"];
-        put?: never;
-        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1600,6 +1540,66 @@ export interface paths {
          * @description The photograph of what was said under a key.
          */
         get: operations["picture_api_jobs__job_id__site_pictures__key__jpg_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/site": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Walls
+         * @description Every wall in the order it is framed, with how far it is.
+         */
+        get: operations["walls_api_jobs__job_id__site_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/site/walls/{wall_id}/stops": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Stops
+         * @description The marks of a wall, one stop after another.
+         */
+        get: operations["stops_api_jobs__job_id__site_walls__wall_id__stops_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/site/walls/{wall_id}/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Checks
+         * @description What there is to check of a wall, what was read, and what that says.
+         */
+        get: operations["checks_api_jobs__job_id__site_walls__wall_id__checks_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1660,6 +1660,26 @@ export interface paths {
          * @description As `log`, on paper.
          */
         get: operations["log_paper_api_jobs__job_id__site_log_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/site/day": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Day
+         * @description What is done when and by how many, as the crew has gone on so far.
+         */
+        get: operations["day_api_jobs__job_id__site_day_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2339,6 +2359,42 @@ export interface components {
              * @example 16
              */
             shift?: string | number;
+        };
+        /**
+         * DayView
+         * @description What is left to be done on a job, from the next hour of work on.
+         */
+        DayView: {
+            /** Revision */
+            revision: number;
+            /** Hands */
+            hands: number;
+            /** Starts */
+            starts: string;
+            /** Ends */
+            ends: string;
+            /** Turns */
+            turns: components["schemas"]["TurnView"][];
+            /** Deliveries */
+            deliveries: components["schemas"]["DeliveryView"][];
+            /** Rates */
+            rates: components["schemas"]["RateView"][];
+        };
+        /**
+         * DeliveryView
+         * @description A load of lumber: what is on it, before when it must be there, and who said that it is.
+         */
+        DeliveryView: {
+            /** Work */
+            work: string;
+            /** Walls */
+            walls: string[];
+            /** Boards */
+            boards: string[];
+            /** Pounds */
+            pounds: number;
+            before: components["schemas"]["Moment"] | null;
+            there: components["schemas"]["ByWhom"] | null;
         };
         /**
          * DrawingPart
@@ -3124,6 +3180,19 @@ export interface components {
             across: components["schemas"]["Across"];
         };
         /**
+         * Moment
+         * @description When something is, by the clock on the site.
+         */
+        Moment: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Clock */
+            clock: string;
+        };
+        /**
          * MoveOpening
          * @description Move an opening along its wall, toward the wall's end.
          */
@@ -3591,6 +3660,8 @@ export interface components {
         OrderView: {
             /** Revision */
             revision: number;
+            /** Trucks */
+            trucks: number;
             /** Lines */
             lines: components["schemas"]["LineView"][];
             /** Supplies */
@@ -4316,8 +4387,24 @@ export interface components {
             after: components["schemas"]["ToTick"][];
         };
         /**
+         * RateView
+         * @description Minutes the day is made of: as said or guessed, what they are by what was timed, and why.
+         */
+        RateView: {
+            /** Name */
+            name: string;
+            /** Minutes */
+            minutes: string;
+            /** Is Guess */
+            is_guess: boolean;
+            /** Now */
+            now: string;
+            /** Because */
+            because: string;
+        };
+        /**
          * RatesFile
-         * @description The crew's minutes a cut, a piece, an opening, a foot of plate and a sheet; 0 where it has not said.
+         * @description The crew's minutes a cut, a piece, an opening, a foot of plate, a sheet and a raising; 0 where it said none.
          */
         RatesFile: {
             /**
@@ -4350,6 +4437,12 @@ export interface components {
              * @example 7.5
              */
             sheet?: string | number;
+            /**
+             * Raising
+             * @default 0
+             * @example 7.5
+             */
+            raising?: string | number;
         };
         /**
          * ReadingSaid
@@ -4600,7 +4693,7 @@ export interface components {
         };
         /**
          * SaidRequest
-         * @description What was said on the site, in order, and what the phone's clock shows now.
+         * @description What was said on the site, in order, by whom, and what the phone's clock shows now.
          */
         SaidRequest: {
             /**
@@ -4608,6 +4701,11 @@ export interface components {
              * Format: date-time
              */
             sent_at: string;
+            /**
+             * By
+             * @description Who said it, where the device knows.
+             */
+            by?: string | null;
             /** Said */
             said: (components["schemas"]["MarkSaid"] | components["schemas"]["TickSaid"] | components["schemas"]["ReadingSaid"] | components["schemas"]["NoteSaid"])[];
         };
@@ -4973,10 +5071,15 @@ export interface components {
          * SignedIn
          * @description Who is signed in, and what they may do.
          *
-         *     `only_job` is the one job a guest may look at, `wall` where they are to look first. `forgot` says whether they
-         *     may choose a password without the one before.
+         *     `person` is who they are in the crew, whatever they are called. `only_job` is the one job a guest may look at,
+         *     `wall` where they are to look first. `forgot` says whether they may choose a password without the one before.
          */
         SignedIn: {
+            /**
+             * Person
+             * Format: uuid
+             */
+            person: string;
             /** Name */
             name: string;
             /** Initials */
@@ -5223,6 +5326,7 @@ export interface components {
             } | null;
             insulation?: components["schemas"]["InsulationFile"] | null;
             rates?: components["schemas"]["RatesFile"] | null;
+            day?: components["schemas"]["WorkDayFile"] | null;
             /** Tolerance */
             tolerance?: (string | number) | null;
             mark_lines?: components["schemas"]["MarkLines"] | null;
@@ -5503,6 +5607,12 @@ export interface components {
             other_line: components["schemas"]["Figure"] | null;
         };
         /**
+         * Task
+         * @description The work on one wall, in order; when it is begun is ticked as well.
+         * @enum {string}
+         */
+        Task: "layout" | "cut" | "frame" | "sheet" | "raise";
+        /**
          * ThumbView
          * @description A wall by rule of thumb beside its exact count, and why they differ.
          */
@@ -5532,7 +5642,7 @@ export interface components {
         };
         /**
          * TickSaid
-         * @description A piece of work that is done, or is not after all.
+         * @description A piece of work that is done, or is not after all; of work that is begun, how many do it.
          */
         TickSaid: {
             /**
@@ -5556,6 +5666,8 @@ export interface components {
             work: string;
             /** Is Done */
             is_done: boolean;
+            /** Hands */
+            hands?: number | null;
         };
         /**
          * Ticked
@@ -5659,6 +5771,37 @@ export interface components {
          * @enum {string}
          */
         Turn: "strike" | "meetings" | "openings" | "specials" | "layout";
+        /**
+         * TurnView
+         * @description A task in its time.
+         *
+         *     `who` are the hands that do it, from 1; it is short of hands where it wants more. `begin` and `done` are what is
+         *     ticked when it is begun and done; nothing is ticked when a wall is laid out but its marks.
+         */
+        TurnView: {
+            /** Wall */
+            wall: string;
+            task: components["schemas"]["Task"];
+            /** Name */
+            name: string;
+            begins: components["schemas"]["Moment"];
+            ends: components["schemas"]["Moment"];
+            /** Takes */
+            takes: string;
+            /** Is Now */
+            is_now: boolean;
+            /** Is Late */
+            is_late: boolean;
+            /** Who */
+            who: number[];
+            /** Wants */
+            wants: number;
+            /** Begin */
+            begin: string;
+            /** Done */
+            done: string | null;
+            begun: components["schemas"]["ByWhom"] | null;
+        };
         /**
          * TypedPhrase
          * @description One way of saying something in a line: its form, what it does, and lines that are understood so.
@@ -5997,6 +6140,39 @@ export interface components {
             says: {
                 [key: string]: string;
             };
+        };
+        /**
+         * WorkDayFile
+         * @description How many of a crew work, from when to when, how many days a week, and on how many trucks lumber comes.
+         */
+        WorkDayFile: {
+            /**
+             * Hands
+             * @default 3
+             */
+            hands?: number;
+            /**
+             * Starts
+             * @default 420
+             * @example 7:00
+             */
+            starts?: string;
+            /**
+             * Ends
+             * @default 930
+             * @example 7:00
+             */
+            ends?: string;
+            /**
+             * Week
+             * @default 5
+             */
+            week?: number;
+            /**
+             * Trucks
+             * @default 1
+             */
+            trucks?: number;
         };
         /**
          * WorkView
@@ -8595,8 +8771,8 @@ export interface operations {
     get_order_api_jobs__job_id__order_get: {
         parameters: {
             query?: {
-                /** @description Trucks it comes on, what is framed first on the first. */
-                trucks?: number;
+                /** @description Trucks it comes on; by itself as many as the crew's day has. */
+                trucks?: number | null;
             };
             header?: never;
             path: {
@@ -8638,8 +8814,8 @@ export interface operations {
     order_paper_api_jobs__job_id__order_pdf_get: {
         parameters: {
             query?: {
-                /** @description Trucks it comes on, what is framed first on the first. */
-                trucks?: number;
+                /** @description Trucks it comes on; by itself as many as the crew's day has. */
+                trucks?: number | null;
                 /** @description What it is laid out for. */
                 paper?: components["schemas"]["Paper"];
             };
@@ -8681,8 +8857,8 @@ export interface operations {
     order_table_api_jobs__job_id__order_csv_get: {
         parameters: {
             query?: {
-                /** @description Trucks it comes on, what is framed first on the first. */
-                trucks?: number;
+                /** @description Trucks it comes on; by itself as many as the crew's day has. */
+                trucks?: number | null;
             };
             header?: never;
             path: {
@@ -8722,8 +8898,8 @@ export interface operations {
     order_spreadsheet_api_jobs__job_id__order_xlsx_get: {
         parameters: {
             query?: {
-                /** @description Trucks it comes on, what is framed first on the first. */
-                trucks?: number;
+                /** @description Trucks it comes on; by itself as many as the crew's day has. */
+                trucks?: number | null;
             };
             header?: never;
             path: {
@@ -8763,8 +8939,8 @@ export interface operations {
     order_message_api_jobs__job_id__order_txt_get: {
         parameters: {
             query?: {
-                /** @description Trucks it comes on, what is framed first on the first. */
-                trucks?: number;
+                /** @description Trucks it comes on; by itself as many as the crew's day has. */
+                trucks?: number | null;
             };
             header?: never;
             path: {
@@ -9599,46 +9775,6 @@ export interface operations {
             };
         };
     };
-    walls_api_jobs__job_id__site_get: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SiteView"];
-                };
-            };
-            /** @description The database does not answer; ask again. */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
-            "4XX": {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
     say_api_jobs__job_id__site_said_post: {
         parameters: {
             query?: never;
@@ -9661,6 +9797,137 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SaidAnswer"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    keep_picture_api_jobs__job_id__site_pictures__key__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    picture_api_jobs__job_id__site_pictures__key__jpg_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    walls_api_jobs__job_id__site_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SiteView"];
                 };
             };
             /** @description The database does not answer; ask again. */
@@ -9759,88 +10026,6 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ChecksView"];
                 };
-            };
-            /** @description The database does not answer; ask again. */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
-            "4XX": {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
-    keep_picture_api_jobs__job_id__site_pictures__key__put: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job_id: string;
-                key: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/octet-stream": string;
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description The database does not answer; ask again. */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
-            "4XX": {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
-    picture_api_jobs__job_id__site_pictures__key__jpg_get: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job_id: string;
-                key: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
             };
             /** @description The database does not answer; ask again. */
             503: {
@@ -9980,6 +10165,49 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    day_api_jobs__job_id__site_day_get: {
+        parameters: {
+            query?: {
+                /** @description By a clock on the site; by itself the server's own. */
+                now?: string | null;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayView"];
+                };
             };
             /** @description The database does not answer; ask again. */
             503: {

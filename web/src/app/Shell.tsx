@@ -1,14 +1,19 @@
 import { Flex } from "@chakra-ui/react";
+import { useEffect } from "react";
 import { Outlet } from "react-router";
+import { speakAs } from "../site/outbox";
 import { AwayBar } from "./AwayBar";
 import { NewerBar } from "./NewerBar";
 import { NoticeStack } from "./NoticeStack";
 import { NoticesProvider } from "./notices";
 import { SignIn } from "./SignIn";
 import { StagePole } from "./StagePole";
+import { useSession } from "./session";
 
 /** Every screen: the pole of stages beside it, notices above it. */
 export function Shell() {
+  const { data: session } = useSession();
+  useEffect(() => speakAs(session ?? null), [session]);
   return (
     <NoticesProvider>
       <Flex direction="column" minH="full" h={{ md: "full" }}>

@@ -4,6 +4,7 @@ import { type FormEvent, useState } from "react";
 import { useMatch } from "react-router";
 import { signedIn, useAway } from "../api/away";
 import { answered, client, type SignedIn } from "../api/client";
+import { useWaitingForOthers } from "../site/outbox";
 import { PlainField } from "./PlainField";
 
 /** Asks who this is, over everything, and leaves what is below as it was: it goes on by itself afterwards. */
@@ -36,12 +37,25 @@ export function SignIn() {
             ? "What you typed is kept, and goes in once you have signed in."
             : "Walls laid out, framed, cut and checked. Who are you?"}
         </Text>
+        <LeftHere />
         <NameAndPassword />
         <Text color="faint" fontSize="14px" mt="5">
           No name yet, or no password any more? A lead of your crew makes you a link.
         </Text>
       </Box>
     </Flex>
+  );
+}
+
+/** Who has said something here that is not on the server yet: it goes up once they sign in, under no other name. */
+function LeftHere() {
+  const left = [...useWaitingForOthers()];
+  if (left.length === 0) return null;
+  return (
+    <Text role="status" mb="5" fontWeight="600">
+      Said here and not sent yet: {left.map(([name, count]) => `${count} by ${name}`).join(", ")}. It goes up
+      when they sign in here.
+    </Text>
   );
 }
 

@@ -75,7 +75,7 @@ function PlateMarked({
   name: string;
   marked: Marked | null;
 }) {
-  const isBusy = useWaiting().some(
+  const isBusy = useWaiting(job.id).some(
     ({ said }) => said.kind === "mark" && said.wall === wall && said.plate === plate,
   );
   const tick = (isMarked: boolean) =>

@@ -20,11 +20,19 @@ import { useOrder, useStock } from "./useOrder";
 /** What is ordered for the job: boards with their prices, and everything besides. */
 export function OrderScreen() {
   const { job, change } = useOpenJob();
-  const [trucks, setTrucks] = useState(1);
+  const [trucks, setTrucks] = useState<number | null>(null);
   const asked = useOrder(job.id, job.revision, trucks);
   return (
     <Shown asked={asked} what="Counting the boards" trouble="The order could not be counted">
-      {(order) => <Ordered job={job} order={order} change={change} trucks={trucks} onTrucks={setTrucks} />}
+      {(order) => (
+        <Ordered
+          job={job}
+          order={order}
+          change={change}
+          trucks={trucks ?? order.trucks}
+          onTrucks={setTrucks}
+        />
+      )}
     </Shown>
   );
 }

@@ -11,15 +11,17 @@ import {
 import { useNotices } from "../app/notices";
 import type { JobChange } from "../app/useJobChange";
 
-/** What is ordered at a revision, on so many trucks; the last order stays in view while the next is on its way. */
-export function useOrder(job: string, revision: number, trucks: number) {
+/** What is ordered at a revision, on so many trucks, or as many as the crew has said; the last order stays in view while the next is on its way. */
+export function useOrder(job: string, revision: number, trucks: number | null) {
   return useQuery({
     // Boards are cut and planned anew without a revision: looked at again, it is asked for again.
     queryKey: ["order", job, revision, trucks],
     staleTime: 0,
     queryFn: () =>
       answered<Order>(
-        client.GET("/api/jobs/{job_id}/order", { params: { path: { job_id: job }, query: { trucks } } }),
+        client.GET("/api/jobs/{job_id}/order", {
+          params: { path: { job_id: job }, query: { ...(trucks !== null && { trucks }) } },
+        }),
       ),
     placeholderData: keepPreviousData,
   });

@@ -49,7 +49,7 @@ interface WalkedProps {
 }
 
 function Walked({ job, walk, held, over, onOver }: WalkedProps) {
-  const waiting = useWaiting();
+  const waiting = useWaiting(job);
   const may = useMay("record");
   const done = walk.stops.map((stop) => isDone(stop, waiting, walk.wall));
   const [named, setNamed] = useState<string | null>(() => walk.stops[nextOpen(done, 0) ?? 0]?.id ?? null);

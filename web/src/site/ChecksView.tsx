@@ -36,16 +36,14 @@ export function ChecksView({ job, wall }: { job: Job; wall: string }) {
 function All({ job, checks }: { job: Job; checks: Checks }) {
   const [named, setNamed] = useState<string | null>(null);
   const [measured, setMeasured] = useState<string | null>(null);
-  const waiting = useWaiting();
+  const waiting = useWaiting(job.id);
   const found = checks.checks.find(({ id }) => id === named);
   const check = found ?? checks.checks.find(({ state }) => state === "open") ?? checks.checks[0];
   if (!check) return <Text p="4">There is nothing to check of this wall.</Text>;
   const open = check.measures.find(({ readings }) => readings.length === 0);
   const measure = check.measures.find(({ id }) => id === measured) ?? open ?? check.measures[0];
   if (!measure) return null;
-  const isWaiting = check.measures.some(
-    ({ id }) => waitingFor(waiting, job.id, checks.wall, check.id, id) !== null,
-  );
+  const isWaiting = check.measures.some(({ id }) => waitingFor(waiting, checks.wall, check.id, id) !== null);
   function pick(id: string) {
     setNamed(id);
     setMeasured(null);
@@ -161,12 +159,12 @@ function Measures({
   measure: Measure;
   onPick: (id: string) => void;
 }) {
-  const waiting = useWaiting();
+  const waiting = useWaiting(job);
   return (
     <Box as="ul" listStyleType="none" borderTopWidth="1px">
       {check.measures.map((one) => {
         const [last] = one.readings;
-        const here = waitingFor(waiting, job, wall, check.id, one.id);
+        const here = waitingFor(waiting, wall, check.id, one.id);
         return (
           <Box as="li" key={one.id} borderBottomWidth="1px">
             <Button
@@ -208,10 +206,9 @@ function Measures({
   );
 }
 
-function waitingFor(waiting: readonly Waiting[], job: string, wall: string, check: string, measure: string) {
+function waitingFor(waiting: readonly Waiting[], wall: string, check: string, measure: string) {
   const last = waiting.findLast(
-    ({ said, job: of, refused }) =>
-      of === job &&
+    ({ said, refused }) =>
       refused === null &&
       said.kind === "reading" &&
       said.wall === wall &&

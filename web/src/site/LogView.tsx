@@ -7,7 +7,9 @@ import { Download } from "../app/Download";
 import { FileButton } from "../app/FileButton";
 import { Shown } from "../app/Shown";
 import { unparted } from "../drawing/figures";
-import { say, sayWith } from "./outbox";
+import { timeOf } from "./clock";
+import { inWords } from "./NotKept";
+import { say, sayWith, useWaiting } from "./outbox";
 import { shownAtOnce, small } from "./photo";
 import { useLog } from "./useSite";
 
@@ -65,11 +67,40 @@ export function LogView({ job, wall }: { job: Job; wall?: string }) {
           <Printer /> Sheet
         </Download>
       </Flex>
+      <NotSent job={job} {...(wall && { wall })} />
       <Shown asked={found} what="Reading the log" trouble="The log could not be read">
         {(lines) =>
           lines.length > 0 ? <Days job={job.id} lines={lines} isOfOne={wall !== undefined} /> : <Nothing />
         }
       </Shown>
+    </Box>
+  );
+}
+
+/** What was said here and is not on the server yet, nor in its log. */
+function NotSent({ job, wall }: { job: Job; wall?: string }) {
+  const waiting = useWaiting(job.id).filter(
+    ({ said, refused }) => refused === null && (!wall || said.wall === wall),
+  );
+  if (waiting.length === 0) return null;
+  return (
+    <Box as="section" aria-label="Not sent yet" mt="3">
+      <Heading as="h2" fontFamily="heading" fontSize="18px" fontWeight="700" borderBottomWidth="1px" pb="1">
+        On this device, not sent yet
+      </Heading>
+      <Box as="ol" listStyleType="none">
+        {waiting.toReversed().map((one) => (
+          <Flex as="li" key={one.number} gap="3" py="2" borderBottomWidth="1px" align="baseline">
+            <Text fontFamily="figure" fontSize="17px" color="faint" w="52px" flexShrink="0">
+              {timeOf(one.said.at)}
+            </Text>
+            <Text flex="1" fontSize="17px" overflowWrap="anywhere">
+              {inWords(one)}
+            </Text>
+            {one.by && <Text fontWeight="600">{one.by.name}</Text>}
+          </Flex>
+        ))}
+      </Box>
     </Box>
   );
 }
@@ -96,7 +127,7 @@ function Days({ job, lines, isOfOne }: { job: string; lines: LogLine[]; isOfOne:
           // biome-ignore lint/suspicious/noArrayIndexKey: lines are only ever added, and two may read alike
           <Flex as="li" key={index} gap="3" py="2" borderBottomWidth="1px" align="baseline">
             <Text fontFamily="figure" fontSize="17px" color="faint" w="52px" flexShrink="0">
-              {new Date(line.at).toLocaleTimeString([], { timeStyle: "short", hour12: false })}
+              {timeOf(line.at)}
             </Text>
             <Text flex="1" fontSize="17px" overflowWrap="anywhere">
               {!isOfOne && line.wall && <b>{line.wall} </b>}
@@ -134,6 +165,7 @@ function Note({ job, wall }: { job: Job; wall?: string }) {
   const [words, setWords] = useState("");
   const [photo, setPhoto] = useState<{ blob: Blob; shown: string } | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
+  const [isTaking, setTaking] = useState(false);
   function keep(event: FormEvent) {
     event.preventDefault();
     if (!words.trim() && !photo) return;
@@ -144,12 +176,15 @@ function Note({ job, wall }: { job: Job; wall?: string }) {
   }
   async function take(file: File) {
     setTrouble(null);
+    // A note is not kept before the photograph that goes with it is ready.
+    setTaking(true);
     try {
       const blob = await small(file);
       setPhoto({ blob, shown: await shownAtOnce(blob) });
     } catch {
       setTrouble("This is no picture Bluff can read; take it anew.");
     }
+    setTaking(false);
   }
   return (
     <Changes right="record">
@@ -175,7 +210,7 @@ function Note({ job, wall }: { job: Job; wall?: string }) {
           </Text>
         )}
         <Flex gap="2">
-          <Button type="submit" size="lg" disabled={!words.trim() && !photo}>
+          <Button type="submit" size="lg" disabled={isTaking || (!words.trim() && !photo)}>
             <NotebookPen /> Keep
           </Button>
           <FileButton label="Photograph" accept="image/*" size="lg" onFile={(file) => void take(file)}>

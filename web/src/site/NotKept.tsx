@@ -4,7 +4,7 @@ import { letGo, useWaiting, type Waiting } from "./outbox";
 
 /** What was said here and the server would not keep, with why; it stays until somebody lets go of it. */
 export function NotKept({ job }: { job: Job }) {
-  const refused = useWaiting().filter((one) => one.job === job.id && one.refused !== null);
+  const refused = useWaiting(job.id).filter(({ refused }) => refused !== null);
   if (refused.length === 0) return null;
   return (
     <Box role="alert" bg="crayonWash" borderWidth="2px" borderColor="crayon" p="3">
@@ -14,7 +14,7 @@ export function NotKept({ job }: { job: Job }) {
       {refused.map((one) => (
         <Flex key={one.number} align="center" gap="3" py="1">
           <Text flex="1">
-            {said(one)}: {one.refused}
+            {inWords(one)}: {one.refused}
           </Text>
           <Button size="lg" onClick={() => void letGo(one.number)}>
             Let go
@@ -25,7 +25,8 @@ export function NotKept({ job }: { job: Job }) {
   );
 }
 
-function said({ said: one }: Waiting): string {
+/** What was said here, in words. */
+export function inWords({ said: one }: Waiting): string {
   const of = one.wall ? `Wall ${one.wall}, ` : "";
   switch (one.kind) {
     case "mark":

@@ -4,7 +4,19 @@ import { type ReactNode, useSyncExternalStore } from "react";
 import { Link } from "react-router";
 import type { Job } from "../api/client";
 import { Others } from "../app/Others";
-import { useWaiting } from "./outbox";
+import { useHomeless, useWaiting } from "./outbox";
+
+/** That this device is full, for as long as something is kept by the open page alone. */
+export function Full() {
+  const homeless = useHomeless();
+  if (homeless === 0) return null;
+  return (
+    <Text role="alert" bg="crayonWash" borderWidth="2px" borderColor="crayon" p="3">
+      This device is full: <b>{homeless}</b> of what was said is kept only while this page is open. Make room
+      on it, or go where there is a signal, before you close it.
+    </Text>
+  );
+}
 
 /** The head of every screen of the site: where one is, the way back, and what waits on this device. */
 export function SiteBar({
@@ -62,7 +74,7 @@ function useSignal(): boolean {
 
 /** What was said here and is not on the server yet. */
 function OnThisDevice({ job }: { job: Job }) {
-  const count = useWaiting().filter((one) => one.job === job.id && !one.hasLanded).length;
+  const count = useWaiting(job.id).filter(({ hasLanded }) => !hasLanded).length;
   const hasSignal = useSignal();
   if (count === 0 && hasSignal) return null;
   return (

@@ -3,6 +3,7 @@ import { Outlet } from "react-router";
 import { useOpenJob } from "../app/JobScreens";
 import { colour } from "../app/theme";
 import { NotKept } from "./NotKept";
+import { Full } from "./SiteBar";
 import { useArrivals } from "./useSite";
 
 /** Colours that are read in the sun in place of those that are read at a desk. */
@@ -18,6 +19,7 @@ export function SiteFrame() {
   useArrivals(open.job.id);
   return (
     <Flex direction="column" flex="1" minH="0" css={IN_THE_SUN}>
+      <Full />
       <NotKept job={open.job} />
       <Outlet context={open} />
     </Flex>

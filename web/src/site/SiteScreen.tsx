@@ -1,5 +1,5 @@
 import { Box, Button, chakra, Flex, Grid, Heading, Text } from "@chakra-ui/react";
-import { ClipboardList } from "lucide-react";
+import { CalendarClock, ClipboardList } from "lucide-react";
 import { Link } from "react-router";
 import type { Job, SiteWall } from "../api/client";
 import { Changes } from "../app/Changes";
@@ -30,19 +30,24 @@ export function SiteScreen() {
             </Empty>
           ) : (
             <Box flex="1" minH="0" overflowY="auto">
-              <AlongCard job={job} walls={walls} />
-              <Box as="ul" listStyleType="none" maxW="880px">
-                {walls.map((wall, index) => (
-                  <WallRow key={wall.wall} job={job} wall={wall} number={index + 1} />
-                ))}
-              </Box>
-              <Flex p="3" gap="2">
+              <Flex px="3" pt="2" gap="2" wrap="wrap">
+                <Button asChild size="lg">
+                  <Link to="day">
+                    <CalendarClock /> The day
+                  </Link>
+                </Button>
                 <Button asChild size="lg">
                   <Link to="log">
                     <ClipboardList /> What was said, day by day
                   </Link>
                 </Button>
               </Flex>
+              <AlongCard job={job} walls={walls} />
+              <Box as="ul" listStyleType="none" maxW="880px">
+                {walls.map((wall, index) => (
+                  <WallRow key={wall.wall} job={job} wall={wall} number={index + 1} />
+                ))}
+              </Box>
             </Box>
           )
         }

@@ -54,6 +54,7 @@ function addresses(job: string, walls: readonly string[], { figures, reach }: He
     "/api/jobs",
     of,
     `${of}/site`,
+    `${of}/site/day`,
     `${of}/site/log`,
     `${of}/marked`,
     ...walls

@@ -1,12 +1,17 @@
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
 import { useSyncExternalStore } from "react";
-import { client, type SaidOnSite } from "../api/client";
+import { client, type SaidOnSite, type SignedIn } from "../api/client";
+
+/** Who says things on this device. */
+export type Speaker = Pick<SignedIn, "person" | "name">;
 
 /** What was said on this device and is not on the server yet. */
 export interface Waiting {
-  /** In the order it was said. */
+  /** In the order it was said; below 0 what there was no room to keep for longer than the page is open. */
   number: number;
   job: string;
+  /** Under whose name it goes up; what an older program kept goes up under whoever is signed in. */
+  by?: Speaker;
   said: SaidOnSite;
   /** A photograph that goes with it. */
   photo?: Blob;
@@ -32,7 +37,10 @@ const FIRST_PAUSE = 1_000;
 const LONGEST_PAUSE = 30_000;
 
 let opened: Promise<IDBPDatabase<Kept>> | null = null;
+let speaker: Speaker | null = null;
 let waiting: readonly Waiting[] = [];
+/** The last number given to what there was no room for. */
+let homeless = 0;
 const listeners = new Set<() => void>();
 /** Whoever reads from the server again once it has something new of a job. */
 const arrivals = new Set<(job: string) => Promise<unknown>>();
@@ -45,6 +53,17 @@ function kept(): Promise<IDBPDatabase<Kept>> {
     upgrade(database) {
       database.createObjectStore("waiting", { keyPath: "number", autoIncrement: true });
     },
+    // A newer program on another page makes it anew, or the browser cleared it: it is opened again when it is wanted.
+    blocking: (_before, _after, event) => {
+      (event.target as IDBDatabase).close();
+      opened = null;
+    },
+    terminated: () => {
+      opened = null;
+    },
+  }).catch((error) => {
+    opened = null;
+    throw error;
   });
   return opened;
 }
@@ -52,6 +71,14 @@ function kept(): Promise<IDBPDatabase<Kept>> {
 function become(next: readonly Waiting[]) {
   waiting = next;
   for (const listener of listeners) listener();
+}
+
+/** Who is signed in here now: what they said goes up, and what somebody else said waits for them. */
+export function speakAs(next: Speaker | null) {
+  if (speaker?.person === next?.person) return;
+  speaker = next;
+  become([...waiting]);
+  void send();
 }
 
 /**
@@ -74,19 +101,33 @@ async function sayAll(job: string, said: Saying[], photo: Blob | null): Promise<
     // What is said together is said in order.
     said: { ...one, key: crypto.randomUUID(), at: new Date(now + index).toISOString() } as SaidOnSite,
     refused: null,
+    ...(speaker && { by: { person: speaker.person, name: speaker.name } }),
     ...(photo && { photo }),
   }));
-  const database = await kept();
-  const change = database.transaction("waiting", "readwrite");
-  const numbers = await Promise.all(added.map((one) => change.store.add(one)));
-  await change.done;
-  become([...waiting, ...added.map((one, index) => ({ ...one, number: numbers[index] ?? 0 }))]);
+  // A device that is full keeps it as long as the page is open; `useHomeless` says so.
+  const numbers = await writtenDown(added).catch(() => added.map(() => --homeless));
+  become([...waiting, ...added.map((one, index) => ({ ...one, number: numbers[index] ?? --homeless }))]);
   void send();
+}
+
+async function writtenDown(added: readonly Omit<Waiting, "number">[]): Promise<number[]> {
+  const change = (await kept()).transaction("waiting", "readwrite");
+  const numbers = await Promise.all([...added.map((one) => change.store.add(one)), change.done]);
+  return numbers.slice(0, added.length) as number[];
+}
+
+/** Try again to write down what there was no room for. */
+async function house(): Promise<void> {
+  const left = waiting.filter(({ number, hasLanded }) => number < 0 && !hasLanded);
+  if (left.length === 0) return;
+  const numbers = await writtenDown(left.map(({ number: _, ...one }) => one)).catch(() => []);
+  const given = new Map(left.map(({ number }, index) => [number, numbers[index] ?? number]));
+  become(waiting.map((one) => ({ ...one, number: given.get(one.number) ?? one.number })));
 }
 
 /** Let go of something the server would not keep. */
 export async function letGo(number: number): Promise<void> {
-  await (await kept()).delete("waiting", number);
+  if (number >= 0) await (await kept()).delete("waiting", number);
   become(waiting.filter((one) => one.number !== number));
 }
 
@@ -94,7 +135,7 @@ export async function letGo(number: number): Promise<void> {
 export async function startSending(): Promise<void> {
   window.addEventListener("online", () => void send());
   const left = await (await kept()).getAll("waiting");
-  become(left as Waiting[]);
+  become([...(left as Waiting[]), ...waiting.filter(({ number }) => number < 0)]);
   void send();
 }
 
@@ -117,16 +158,27 @@ async function send(): Promise<void> {
 }
 
 function toSend(): Waiting[] {
-  return waiting.filter(({ refused, hasLanded }) => refused === null && !hasLanded);
+  return waiting.filter((one) => one.refused === null && !one.hasLanded && isMine(one));
+}
+
+function isMine({ by }: Waiting): boolean {
+  return speaker !== null && (by === undefined || by.person === speaker.person);
 }
 
 async function sendAll(): Promise<void> {
+  /** Whose photographs the server could not take this time; all the rest goes up without waiting for them. */
+  const later = new Set<number>();
+  await house();
   for (;;) {
-    const unsent = toSend();
+    const unsent = toSend().filter(({ number }) => !later.has(number));
     const [next] = unsent;
-    if (!next) return;
-    const together = unsent.filter(({ job }) => job === next.job).slice(0, AT_ONCE);
-    for (const one of together) if (one.photo) await sendPhoto(one.job, one.said.key, one.photo);
+    if (!next) break;
+    const together: Waiting[] = [];
+    for (const one of unsent.filter(({ job }) => job === next.job).slice(0, AT_ONCE)) {
+      if (await isPhotoThere(one)) together.push(one);
+      else later.add(one.number);
+    }
+    if (together.length === 0) continue;
     const refusals = await sent(next.job, together);
     await settle(together, refusals);
     void Promise.allSettled([...arrivals].map((read) => read(next.job))).then(() => {
@@ -134,16 +186,21 @@ async function sendAll(): Promise<void> {
       become(waiting.filter(({ number, hasLanded }) => !(hasLanded && numbers.has(number))));
     });
   }
+  if (later.size > 0) throw new Error("photographs are left");
 }
 
-/** Send a photograph before what it goes with; one that the server will not have is left out. */
-async function sendPhoto(job: string, key: string, photo: Blob): Promise<void> {
+/** The answers after which a photograph is left out of what it goes with: too large, or no picture. */
+const NO_PICTURE = new Set([413, 415, 422]);
+
+/** Send a photograph before what it goes with; false where it has to be sent again later. */
+async function isPhotoThere({ job, said: { key }, photo }: Waiting): Promise<boolean> {
+  if (!photo) return true;
   const answer = await fetch(`/api/jobs/${job}/site/pictures/${key}`, {
     method: "PUT",
     headers: { "Content-Type": "application/octet-stream" },
     body: photo,
   });
-  if (answer.status >= 500 || answer.status === 401) throw new Error(`${answer.status}`);
+  return answer.ok || NO_PICTURE.has(answer.status);
 }
 
 /** Send some; why each that is not kept is not, by its key. Throws where the server was not reached. */
@@ -151,18 +208,23 @@ async function sent(job: string, together: readonly Waiting[]): Promise<Map<stri
   const answer = await fetch(`/api/jobs/${job}/site/said`, {
     method: "POST",
     headers: { "Content-Type": "application/json" },
-    body: JSON.stringify({ sent_at: new Date().toISOString(), said: together.map(({ said }) => said) }),
+    body: JSON.stringify({
+      sent_at: new Date().toISOString(),
+      by: speaker?.person,
+      said: together.map(({ said }) => said),
+    }),
   });
   if (answer.ok) {
     const { refused }: { refused: { key: string; message: string }[] } = await answer.json();
     return new Map(refused.map(({ key, message }) => [key, message]));
   }
   if (answer.status === 401) {
-    // Whoever asks this waits until somebody has signed in; then all of it is sent again.
+    // Whoever asks this waits until somebody has signed in; then what is theirs is sent again.
     await client.GET("/api/session");
-    return sent(job, together);
+    throw new Error("nobody was signed in");
   }
-  if (answer.status >= 500) throw new Error(`${answer.status}`);
+  // 409: somebody else signed in on another page of this device.
+  if (answer.status >= 500 || answer.status === 409) throw new Error(`${answer.status}`);
   if (together.length > 1) {
     const each = await Promise.all(together.map((one) => sent(job, [one])));
     return new Map(each.flatMap((refused) => [...refused]));
@@ -175,14 +237,17 @@ async function sent(job: string, together: readonly Waiting[]): Promise<Map<stri
 
 async function settle(together: readonly Waiting[], refusals: ReadonlyMap<string, string>): Promise<void> {
   const settled = new Map(together.map((one) => [one.number, refusals.get(one.said.key) ?? null]));
-  const change = (await kept()).transaction("waiting", "readwrite");
-  await Promise.all(
-    together.map((one) => {
-      const refused = settled.get(one.number) ?? null;
-      return refused === null ? change.store.delete(one.number) : change.store.put({ ...one, refused });
-    }),
-  );
-  await change.done;
+  const written = together.filter(({ number }) => number >= 0);
+  if (written.length > 0) {
+    const change = (await kept()).transaction("waiting", "readwrite");
+    await Promise.all([
+      ...written.map((one) => {
+        const refused = settled.get(one.number) ?? null;
+        return refused === null ? change.store.delete(one.number) : change.store.put({ ...one, refused });
+      }),
+      change.done,
+    ]);
+  }
   become(
     waiting.map((one) => {
       if (!settled.has(one.number)) return one;
@@ -198,8 +263,7 @@ export function onArrival(read: (job: string) => Promise<unknown>): () => void {
   return () => arrivals.delete(read);
 }
 
-/** Everything that waits on this device, of every job. */
-export function useWaiting(): readonly Waiting[] {
+function useAll(): readonly Waiting[] {
   return useSyncExternalStore(
     (listener) => {
       listeners.add(listener);
@@ -207,4 +271,23 @@ export function useWaiting(): readonly Waiting[] {
     },
     () => waiting,
   );
+}
+
+/** What waits on this device of a job, whoever said it. */
+export function useWaiting(job: string): readonly Waiting[] {
+  return useAll().filter((one) => one.job === job);
+}
+
+/** How much of what waits here, of any job, each of those has said who are not signed in; by name. */
+export function useWaitingForOthers(): ReadonlyMap<string, number> {
+  const all = useAll();
+  const found = new Map<string, number>();
+  for (const { by, hasLanded } of all)
+    if (by && !hasLanded && by.person !== speaker?.person) found.set(by.name, (found.get(by.name) ?? 0) + 1);
+  return found;
+}
+
+/** How much of what was said here there was no room to keep for longer than the page is open. */
+export function useHomeless(): number {
+  return useAll().filter(({ number, hasLanded }) => number < 0 && !hasLanded).length;
 }

@@ -22,6 +22,15 @@ export function isDone(stop: Stop, waiting: readonly Waiting[], wall: string): b
   return isWritten(stop, waiting, wall) !== (stop.turn === "strike");
 }
 
+/** Whether work on a wall, or on none, was last said here to be done; null where nobody has said anything of it here. */
+export function lastTick(waiting: readonly Waiting[], wall: string | null, work: string): boolean | null {
+  const last = waiting.findLast(
+    ({ said, refused }) =>
+      refused === null && said.kind === "tick" && (said.wall ?? null) === wall && said.work === work,
+  );
+  return last?.said.kind === "tick" ? last.said.is_done : null;
+}
+
 /** The first stop from a place on that is still to be done, once round; null where none is. */
 export function nextOpen(isDone: readonly boolean[], from: number): number | null {
   for (let step = 0; step < isDone.length; step++) {

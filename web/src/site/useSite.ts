@@ -6,9 +6,11 @@ import {
   client,
   type LogLine,
   type Site,
+  type SiteDay,
   type Walk,
   type WallWork,
 } from "../api/client";
+import { onThisClock } from "./clock";
 import type { Held } from "./held";
 import { onArrival } from "./outbox";
 
@@ -64,6 +66,24 @@ export function useChecks(job: string, wall: string, revision: number) {
       ),
     placeholderData: keepPreviousData,
     retry: false,
+  });
+}
+
+/** Milliseconds after which the day is planned anew by itself: what is left goes on from now. */
+const PLANNED_FOR = 5 * 60_000;
+
+/** What is left to be done, from now on by the clock of this device. */
+export function useDay(job: string, revision: number) {
+  return useQuery({
+    queryKey: ["site", job, "day", revision],
+    queryFn: () =>
+      answered<SiteDay>(
+        client.GET("/api/jobs/{job_id}/site/day", {
+          params: { path: { job_id: job }, query: { now: onThisClock(new Date()) } },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+    refetchInterval: PLANNED_FOR,
   });
 }
 

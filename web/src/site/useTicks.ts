@@ -1,7 +1,8 @@
 import type { SiteWall } from "../api/client";
 import { say, useWaiting } from "./outbox";
+import { lastTick } from "./ticked";
 
-/** What of a wall is ticked off: as the server knows, and as was said here since. */
+/** What of a wall, or of the job itself, is ticked off: as the server knows, and as was said here since. */
 export interface Ticks {
   isDone: (work: string) => boolean;
   /** Who ticked it and when. */
@@ -10,15 +11,12 @@ export interface Ticks {
   tick: (work: string) => void;
 }
 
-export function useTicks(job: string, { wall, done }: Pick<SiteWall, "wall" | "done">): Ticks {
-  const waiting = useWaiting();
-  function isDone(work: string): boolean {
-    const last = waiting.findLast(
-      ({ said, job: of, refused }) =>
-        of === job && refused === null && said.kind === "tick" && said.wall === wall && said.work === work,
-    );
-    return last?.said.kind === "tick" ? last.said.is_done : work in done;
-  }
+export function useTicks(
+  job: string,
+  { wall, done }: { wall: string | null; done: SiteWall["done"] },
+): Ticks {
+  const waiting = useWaiting(job);
+  const isDone = (work: string) => lastTick(waiting, wall, work) ?? work in done;
   return {
     isDone,
     by(work) {
@@ -26,6 +24,7 @@ export function useTicks(job: string, { wall, done }: Pick<SiteWall, "wall" | "d
       if (!said) return "just now";
       return `${said.name}, ${new Date(said.at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" })}`;
     },
-    tick: (work) => void say(job, { kind: "tick", wall, work, is_done: !isDone(work) }),
+    tick: (work) =>
+      void say(job, { kind: "tick", ...(wall !== null && { wall }), work, is_done: !isDone(work) }),
   };
 }

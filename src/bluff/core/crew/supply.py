@@ -25,7 +25,6 @@ from bluff.core.wall.member import ANCHOR_BOLT, PIN
 
 PANEL: tuple[Length, Length] = inches("48"), inches("96")
 """The sheet spacers and foam are cut from."""
-MOST_LOADS = 12
 
 
 @dataclass(frozen=True, slots=True)
@@ -262,7 +261,7 @@ def loads(
         framings: Its walls.
         boards: It is cut from.
         members: Its members by section and name of the piece.
-        count: Of trucks, 1 to `MOST_LOADS`.
+        count: Of trucks, 1 to `amounts.MOST_TRUCKS`.
 
     Source: docs/rules.md, The order.
     """

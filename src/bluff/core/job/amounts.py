@@ -12,6 +12,7 @@ from typing import Annotated, TypeAlias
 from bluff.core.errors import SettingError
 from bluff.core.job.asked import Option, Width, part, up_to, yes_or_no
 from bluff.core.job.schools import End, StudKind, WideFace
+from bluff.core.measure.clock import DAY, Clock, parse_clock
 from bluff.core.measure.length import Length, format_feet, format_inches, inches
 from bluff.core.measure.lumber import Lumber
 
@@ -21,6 +22,10 @@ SignedLength: TypeAlias = Annotated[Length, "either way from a place"]
 _FIVE_FEET: Length = inches("5'")
 _HIGHEST_R = 100
 _MOST_MINUTES = 480
+MOST_ON_A_CREW = 12
+MOST_TRUCKS = 12
+_SHORTEST_DAY = 120
+_DAYS_A_WEEK = 7
 USUAL_PLAY: Length = inches("1/4")
 """What a wall that goes into a room is lower than the room."""
 MOST_NAILS = 16
@@ -348,6 +353,7 @@ class Rates:
         opening: Besides its pieces, for its header and its pack.
         plate: A foot of wall laid out on its plates.
         sheet: A sheet nailed on.
+        raising: A wall raised, plumbed and braced, by all who lift it together.
 
     Source: docs/rules.md, Heat and hours.
     """
@@ -357,11 +363,49 @@ class Rates:
     opening: Number = part(Fraction(0), "Minutes an opening", "Besides its pieces: header and packs nailed up.")
     plate: Number = part(Fraction(0), "Minutes a foot", "Of plate, laid out and marked.")
     sheet: Number = part(Fraction(0), "Minutes a sheet", "Set and nailed.")
+    raising: Number = part(Fraction(0), "Minutes a raising", "By all who lift it together, until it is braced.")
 
     def __post_init__(self) -> None:
-        for name in ("cut", "piece", "opening", "plate", "sheet"):
+        for name in ("cut", "piece", "opening", "plate", "sheet", "raising"):
             if not 0 <= getattr(self, name) <= _MOST_MINUTES:
                 raise SettingError(f"Work takes 0 to {_MOST_MINUTES} minutes a piece; 0 says nothing.", name)
+
+
+@dataclass(frozen=True, slots=True)
+class WorkDay:
+    """A crew's day on the site.
+
+    Args:
+        hands: How many work.
+        starts, ends: When; breaks are in the crew's minutes, which are measured on the site with them.
+        week: Days a week, from Monday on.
+        trucks: That bring the lumber, what is framed first on the first.
+
+    Source: docs/rules.md, The day.
+    """
+
+    hands: Count = part(3, "Pairs of hands", "How many of the crew frame.", options=up_to(MOST_ON_A_CREW))
+    starts: Clock = part(parse_clock("7:00"), "Work starts", "As a clock shows it, like 7:00.")
+    ends: Clock = part(parse_clock("15:30"), "Work ends", "Breaks are in the minutes things take.")
+    week: Count = part(5, "Days a week", "From Monday on.", options=up_to(7))
+    trucks: Count = part(1, "Trucks of lumber", "What is framed first on the first.", options=up_to(MOST_TRUCKS))
+
+    @property
+    def minutes(self) -> int:
+        """From start to end."""
+        return self.ends - self.starts
+
+    def __post_init__(self) -> None:
+        if not 1 <= self.hands <= MOST_ON_A_CREW:
+            raise SettingError(f"A crew has 1 to {MOST_ON_A_CREW} pairs of hands.", "hands")
+        if not 0 <= self.starts < self.ends <= DAY:
+            raise SettingError("A day ends later than it starts, like 7:00 and 15:30.", "ends")
+        if self.minutes < _SHORTEST_DAY:
+            raise SettingError("A day has two hours of work at least.", "ends")
+        if not 1 <= self.week <= _DAYS_A_WEEK:
+            raise SettingError("A week has 1 to 7 days of work.", "week")
+        if not 1 <= self.trucks <= MOST_TRUCKS:
+            raise SettingError(f"Lumber comes on 1 to {MOST_TRUCKS} trucks.", "trucks")
 
 
 @dataclass(frozen=True, slots=True)

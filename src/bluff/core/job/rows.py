@@ -35,6 +35,7 @@ from bluff.core.job.header import TWO_FACED, Header, HeaderKind, Source, usual_h
 from bluff.core.job.schools import CeilingBacking, OpeningKind, StudKind
 from bluff.core.job.standard import Standard
 from bluff.core.job.words import PRESETS, USUAL, Word, Words
+from bluff.core.measure.clock import Clock, format_clock, parse_clock
 from bluff.core.measure.length import (
     Length,
     format_exact,
@@ -115,6 +116,7 @@ _TEXTS: Mapping[Any, _Text] = {
     Count: _Text(_count, str),
     Fraction: _Text(parse_spacing, format_spacing),
     Number: _Text(parse_number, format_pounds),
+    Clock: _Text(parse_clock, format_clock),
     bool: _Text(lambda text: text == "yes", lambda value: "yes" if value else "no"),
     str: _Text(str, str),
     str | None: _Text(str, lambda text: text or ""),
@@ -473,7 +475,8 @@ GROUPS: tuple[Group, ...] = (
     ),
     Group("Nails, boards", ("nails", "density", "lumber")),
     Group("Marks and checks", ("mark_lines", "marked_on", "tolerance")),
-    Group("Heat and hours", ("insulation", "rates")),
+    Group("Heat", ("insulation",)),
+    Group("The day", ("day", "rates")),
     Group("Words", ("words",)),
 )
 """Every way there is, in the order the work meets them."""

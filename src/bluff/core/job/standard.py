@@ -30,6 +30,7 @@ from bluff.core.job.amounts import (
     Studs,
     WallHeight,
     WideOpening,
+    WorkDay,
     check_count,
 )
 from bluff.core.job.asked import Asked, Option, up_to, yes_or_no
@@ -222,6 +223,7 @@ class Standard:
         nails: How many a joint gets.
         insulation: What keeps the heat in, by its R.
         rates: The crew's minutes for its work.
+        day: How many of them work, and when.
         density: Of the lumber, in pounds a cubic foot.
         lumber: Boards that measure otherwise than the table says.
         tolerance: How far from the plan a check lets a framed wall be.
@@ -419,6 +421,7 @@ class Standard:
     lumber: tuple[Lumber, ...] = of_parts((), check_lumber)
     insulation: Insulation = of_parts(Insulation())
     rates: Rates = of_parts(Rates())
+    day: WorkDay = of_parts(WorkDay())
     tolerance: Length = way(
         inches("1/8"),
         "Checks let by",

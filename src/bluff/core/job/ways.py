@@ -26,6 +26,7 @@ from bluff.core.job.amounts import (
     StudMake,
     Studs,
     WideOpening,
+    WorkDay,
 )
 from bluff.core.job.header import Header
 from bluff.core.job.schools import (
@@ -164,6 +165,7 @@ class JobWays(_OfWall):
     """What a job does otherwise than its crew's standard, or a crew otherwise than the product's."""
 
     rates: Rates | None = None
+    day: WorkDay | None = None
     words: Words | None = None
 
 

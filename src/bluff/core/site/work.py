@@ -3,7 +3,7 @@
 What is ticked is a text that names the work, kept as it was said; what it is called is worked out when it is read.
 """
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from enum import StrEnum
 
 from bluff.core.site.steps import STEP_NAMES
@@ -19,6 +19,45 @@ class Stage(StrEnum):
     STANDING = "standing"
 
 
+class Task(StrEnum):
+    """The work on one wall, in order; when it is begun is ticked as well."""
+
+    LAYOUT = "layout"
+    CUT = "cut"
+    FRAME = "frame"
+    SHEET = "sheet"
+    RAISE = "raise"
+
+    @property
+    def called(self) -> str:
+        """As one says it."""
+        return _CALLED[self]
+
+    @property
+    def begun(self) -> str:
+        """What is ticked when it is begun."""
+        return f"begun/{self}"
+
+    @property
+    def done(self) -> Stage | None:
+        """What is ticked when it is done; None of layout, which is done once its marks are written."""
+        return _DONE.get(self)
+
+
+_CALLED: Mapping[Task, str] = {
+    Task.LAYOUT: "Lay out",
+    Task.CUT: "Cut",
+    Task.FRAME: "Frame",
+    Task.SHEET: "Sheathe",
+    Task.RAISE: "Raise",
+}
+_DONE: Mapping[Task, Stage] = {
+    Task.CUT: Stage.CUT,
+    Task.FRAME: Stage.FRAMED,
+    Task.SHEET: Stage.SHEATHED,
+    Task.RAISE: Stage.STANDING,
+}
+
 _NAMES: Mapping[str, str] = {
     Stage.CUT: "Cut",
     Stage.FRAMED: "Framed",
@@ -26,16 +65,22 @@ _NAMES: Mapping[str, str] = {
     Stage.SHEATHED: "Sheathed",
     Stage.STANDING: "Standing and braced",
     **{f"step/{step}": name for step, name in STEP_NAMES.items()},
+    **{task.begun: f"Begun: {task.called.lower()}" for task in Task},
 }
 
-_KINDS: Mapping[str, str] = {"pack": "Built before", "raise": "Raising"}
+_KINDS: Mapping[str, str] = {"pack": "Built before", "raise": "Raising", "lumber": "Lumber there for"}
+
+
+def lumber_of(walls: Sequence[str]) -> str:
+    """What is ticked once the lumber of some walls is on the site."""
+    return f"lumber/{', '.join(walls)}"
 
 
 def work_name(work: str) -> str:
     """What a piece of work is called; what is not known any more goes by its id.
 
-    >>> work_name("step/kings"), work_name("raise/hands"), work_name("standing")
-    ('Kings', 'Raising: hands', 'Standing and braced')
+    >>> work_name("step/kings"), work_name("raise/hands"), work_name(lumber_of(["A", "C"]))
+    ('Kings', 'Raising: hands', 'Lumber there for: A, C')
     """
     if name := _NAMES.get(work):
         return name

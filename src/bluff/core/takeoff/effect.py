@@ -11,7 +11,8 @@ from fractions import Fraction
 
 from bluff.core.job.finding import Severity
 from bluff.core.measure.length import Length
-from bluff.core.takeoff.heat import hours, r_of_walls
+from bluff.core.takeoff.heat import r_of_walls
+from bluff.core.takeoff.labour import hours
 from bluff.core.takeoff.thumb import by_thumb, exactly
 from bluff.core.takeoff.weight import lift
 from bluff.core.wall.framing import Framing

@@ -1,20 +1,18 @@
-"""Heat through framed walls, and the hours they take, to set one way of framing beside another.
+"""Heat through framed walls, to set one way of framing beside another.
 
 R
     What a wall keeps heat in by. Through wood it is an inch's times the depth, through a bay that of its filling.
 """
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable
 from fractions import Fraction
 
 from bluff.core.job.job import WallKind
 from bluff.core.measure.length import Length, inches
 from bluff.core.wall.framing import Framing
-from bluff.core.wall.member import PLATES, Role
 
 R_OF_WOOD: Fraction = Fraction(5, 4)
 """Of an inch. Source: docs/rules.md, Heat and hours."""
-_FOOT: Length = inches(12)
 
 
 def whole_wall_r(wood: Fraction, depth: Length, cavity: Fraction, outside: Fraction = Fraction(0)) -> Fraction:
@@ -46,17 +44,3 @@ def r_of_walls(framings: Iterable[Framing]) -> Fraction | None:
         lost += face / whole_wall_r(min(wood, Fraction(1)), plan.stud.width, insulation.cavity, insulation.outside)
         whole += face
     return whole / lost if lost else None
-
-
-def hours(framings: Sequence[Framing]) -> Fraction | None:
-    """What some walls take at the crew's own minutes; None while it has not said any."""
-    minutes, is_said = Fraction(0), False
-    for framing in framings:
-        rates = framing.plan.standard.rates
-        is_said |= any((rates.cut, rates.piece, rates.opening, rates.plate, rates.sheet))
-        boards = sum(member.plies for member in framing.members)
-        # Plates are laid out by the foot, a header is nailed up with its opening.
-        pieces = sum(member.role not in PLATES and member.role is not Role.HEADER for member in framing.members)
-        minutes += rates.cut * boards + rates.piece * pieces + rates.opening * len(framing.openings)
-        minutes += rates.plate * Fraction(framing.plan.length, _FOOT) + rates.sheet * framing.sheets.bought
-    return minutes / 60 if is_said else None

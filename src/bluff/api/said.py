@@ -1,0 +1,196 @@
+"""What is said on the site, by whom and when, and the photographs that go with it."""
+
+from datetime import datetime
+from typing import Annotated, Literal, TypeAlias
+from uuid import UUID
+
+from fastapi import APIRouter, Depends, Request, Response
+from fastapi.concurrency import run_in_threadpool
+from pydantic import AwareDatetime, Field, StrictBool, StrictInt, StrictStr
+from typing_extensions import TypedDict
+
+from bluff import core
+from bluff.api.body import FILE_BODY, FileBody
+from bluff.api.session import SignedInAccount
+from bluff.api.wire import CHANGED, Revision
+from bluff.api.work import done
+from bluff.core.job.amounts import MOST_ON_A_CREW
+from bluff.core.measure.length import inches
+from bluff.core.wall.member import Plate
+from bluff.formats.pictures import READ_PHOTOGRAPH
+from bluff.formats.ways_values import FileModel
+from bluff.service.errors import Changed
+from bluff.service.rights import Right, need
+from bluff.service.site import Site
+from bluff.store.site import SiteRecord, SiteRow
+
+router = APIRouter(prefix="/api/jobs/{job_id}/site", tags=["site"])
+
+_MOST_SAID = 1000
+
+Name: TypeAlias = Annotated[StrictStr, Field(min_length=1, max_length=200)]
+WallName: TypeAlias = Annotated[StrictStr, Field(min_length=1, max_length=60)]
+
+
+class SaidFile(FileModel):
+    """Something said on the site: when, and a key made up by whoever says it, under which it is kept once."""
+
+    key: UUID
+    at: AwareDatetime
+
+
+class MarkSaid(SaidFile):
+    """A mark that is written on a plate, or struck from it, by the job at a revision; of a whole plate with no mark.
+
+    Without a revision a whole plate is not marked after all.
+    """
+
+    kind: Literal["mark"]
+    wall: WallName
+    plate: Plate
+    mark: Name | None = None
+    revision: Revision | None = None
+    is_done: StrictBool
+
+
+class TickSaid(SaidFile):
+    """A piece of work that is done, or is not after all; of work that is begun, how many do it."""
+
+    kind: Literal["tick"]
+    wall: WallName | None = None
+    work: Name
+    is_done: StrictBool
+    hands: Annotated[StrictInt, Field(ge=1, le=MOST_ON_A_CREW)] | None = None
+
+
+class ReadingSaid(SaidFile):
+    """What a tape read for one measure of a check."""
+
+    kind: Literal["reading"]
+    wall: WallName
+    check: Name
+    measure: Annotated[StrictStr, Field(min_length=1, max_length=60)]
+    value: Annotated[StrictStr, Field(max_length=60, description="A length, as it is typed anywhere.")]
+    read_by: Literal["hand", "tape"] = "hand"
+
+
+class NoteSaid(SaidFile):
+    """A note, of the job, a wall or a piece."""
+
+    kind: Literal["note"]
+    wall: WallName | None = None
+    piece: Name | None = None
+    words: Annotated[StrictStr, Field(min_length=1, max_length=2000)]
+
+
+class SaidRequest(FileModel):
+    """What was said on the site, in order, by whom, and what the phone's clock shows now."""
+
+    sent_at: AwareDatetime
+    by: Annotated[UUID | None, Field(description="Who said it, where the device knows.")] = None
+    said: Annotated[
+        list[Annotated[MarkSaid | TickSaid | ReadingSaid | NoteSaid, Field(discriminator="kind")]],
+        Field(max_length=_MOST_SAID),
+    ]
+
+
+class NotKept(TypedDict):
+    """Something that was said and is not kept, and why."""
+
+    key: UUID
+    message: str
+
+
+class SaidAnswer(TypedDict):
+    """What is not kept of what was said; all the rest is."""
+
+    refused: list[NotKept]
+
+
+class ByWhom(TypedDict):
+    """Who said something, and when."""
+
+    name: str
+    initials: str
+    at: datetime
+
+
+def site_of(request: Request, account: SignedInAccount) -> Site:
+    """The site of the jobs of whoever is signed in."""
+    return Site(request.app.state.pool, account)
+
+
+OurSite = Annotated[Site, Depends(site_of)]
+
+
+@router.post("/said", responses=CHANGED)
+def say(site: OurSite, job_id: UUID, request: SaidRequest) -> SaidAnswer:
+    """Keep what was said on the site, each by itself and once; what does not fit is named, and all the rest kept."""
+    if request.by not in {None, site.account.id}:
+        raise Changed("Somebody else has signed in on this device since. It is sent once whoever said it is back.")
+    refused: dict[UUID, str] = {}
+    said = []
+    for one in request.said:
+        try:
+            said.append(_row(one))
+        except core.BluffError as error:
+            refused[one.key] = error.message
+    refused |= site.say(job_id, said, request.sent_at)
+    return {"refused": [{"key": key, "message": message} for key, message in refused.items()]}
+
+
+@router.put("/pictures/{key}", status_code=204, openapi_extra=FILE_BODY)
+async def keep_picture(request: Request, site: OurSite, job_id: UUID, key: UUID, file: FileBody) -> None:
+    """Keep a photograph for what is, or will be, said under a key; it is made small, and says no more where it was."""
+    need(site.account, Right.RECORD)
+    jpeg = await done(request, READ_PHOTOGRAPH, file)
+    await run_in_threadpool(site.keep_picture, job_id, key, jpeg)
+
+
+@router.get("/pictures/{key}.jpg", response_class=Response)
+def picture(site: OurSite, job_id: UUID, key: UUID) -> Response:
+    """The photograph of what was said under a key."""
+    jpeg = site.picture(job_id, key)
+    return Response(jpeg, media_type="image/jpeg", headers={"Cache-Control": "private, max-age=31536000, immutable"})
+
+
+def said_by(record: SiteRecord) -> ByWhom:
+    """Who said something, and when."""
+    return {"name": record.name, "initials": record.initials, "at": record.made_at}
+
+
+def _row(said: MarkSaid | TickSaid | ReadingSaid | NoteSaid) -> SiteRow:
+    match said:
+        case MarkSaid():
+            return SiteRow(
+                key=said.key,
+                kind="mark",
+                made_at=said.at,
+                wall=said.wall,
+                about=said.mark,
+                plate=said.plate,
+                revision=said.revision,
+                is_done=said.is_done,
+            )
+        case TickSaid():
+            return SiteRow(
+                key=said.key,
+                kind="tick",
+                made_at=said.at,
+                wall=said.wall,
+                about=said.work,
+                is_done=said.is_done,
+                hands=said.hands,
+            )
+        case ReadingSaid():
+            return SiteRow(
+                key=said.key,
+                kind="reading",
+                made_at=said.at,
+                wall=said.wall,
+                about=said.check,
+                measure=said.measure,
+                value=inches(said.value),
+                read_by=said.read_by,
+            )
+    return SiteRow(key=said.key, kind="note", made_at=said.at, wall=said.wall, about=said.piece, words=said.words)

@@ -1,0 +1,48 @@
+"""Times of day, as minutes since midnight: whole numbers, like every other thing that is counted exactly."""
+
+import re
+from typing import Annotated, TypeAlias
+
+from bluff.core.errors import SettingError
+
+Clock: TypeAlias = Annotated[int, "minutes since midnight"]
+
+HOUR = 60
+DAY = 24 * HOUR
+_CLOCK = re.compile(r"(\d{1,2})(?:[:.](\d{2}))?")
+
+
+def parse_clock(text: str) -> Clock:
+    """A time of day as it is typed.
+
+    Raises:
+        SettingError: It is none.
+
+    >>> parse_clock("7:30"), parse_clock("15")
+    (450, 900)
+    """
+    typed = _CLOCK.fullmatch(text.strip())
+    if not typed or int(typed[1]) >= DAY // HOUR or int(typed[2] or 0) >= HOUR:
+        raise SettingError(f"“{text}” is no time of day; write it like 7:00.")
+    return int(typed[1]) * HOUR + int(typed[2] or 0)
+
+
+def format_clock(clock: Clock) -> str:
+    """A time of day as a clock shows it.
+
+    >>> format_clock(450)
+    '7:30'
+    """
+    return f"{clock // HOUR}:{clock % HOUR:02}"
+
+
+def format_minutes(minutes: int) -> str:
+    """How long something takes, in words.
+
+    >>> format_minutes(100), format_minutes(45), format_minutes(120)
+    ('1 h 40', '45 min', '2 h')
+    """
+    hours, rest = divmod(minutes, HOUR)
+    if not hours:
+        return f"{rest} min"
+    return f"{hours} h {rest:02}" if rest else f"{hours} h"

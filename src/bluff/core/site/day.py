@@ -1,0 +1,270 @@
+"""The day: what is done when and by how many, from the framing order, a crew's hands and what its work takes.
+
+Time is counted in minutes of work from the start of the first day, so that a day's last minute is followed by the
+next day's first one.
+"""
+
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass, field, replace
+from fractions import Fraction
+from math import ceil
+
+from bluff.core.crew.order import BuildStep
+from bluff.core.job.amounts import WorkDay
+from bluff.core.site.pace import Pace, minutes
+from bluff.core.site.work import Task
+from bluff.core.takeoff.weight import lift
+from bluff.core.wall.framing import Framing
+
+HANDS: Mapping[Task, int] = {Task.LAYOUT: 1, Task.CUT: 1, Task.FRAME: 2, Task.SHEET: 2}
+"""Hands a task is done by; a wall is lifted by as many as it takes."""
+
+
+@dataclass(frozen=True, slots=True)
+class Begun:
+    """A task that is under way: minutes of work since it was begun, and by how many."""
+
+    ran: int
+    hands: int
+
+
+@dataclass(frozen=True, slots=True)
+class OnDeck:
+    """A wall as the day finds it.
+
+    Args:
+        framing: It.
+        to_mark: How much of its layout is left, 1 to 0.
+        done: What of it is done.
+        begun: What of it is under way.
+    """
+
+    framing: Framing
+    to_mark: Fraction = Fraction(1)
+    done: frozenset[Task] = frozenset()
+    begun: Mapping[Task, Begun] = field(default_factory=dict)
+
+
+@dataclass(frozen=True, slots=True)
+class Turn:
+    """A task in its time, or the part of it until somebody joins or a wall is lifted.
+
+    Args:
+        wall: Of which wall.
+        task: Which.
+        begins, ends: Minutes of work from the start of the first day.
+        who: The hands that do it, counted from 0.
+        wants: Hands it is done by where there are so many.
+        is_begun: Whether it is under way, or goes on after a lift.
+        is_late: Whether it is under way and takes longer than planned.
+    """
+
+    wall: str
+    task: Task
+    begins: int
+    ends: int
+    who: tuple[int, ...]
+    wants: int
+    is_begun: bool
+    is_late: bool
+
+
+@dataclass(frozen=True, slots=True)
+class _Chore:
+    """A task that is still to be done.
+
+    Args:
+        wall: Of which wall.
+        task: Which.
+        place: Of the wall in the framing order.
+        work: Minutes of one person; of raising, by the clock.
+        hands: That do it.
+        wants: Hands it takes, however many there are.
+        after: The chores it waits for.
+        is_begun: Whether it is under way.
+    """
+
+    wall: str
+    task: Task
+    place: int
+    work: Fraction
+    hands: int
+    wants: int
+    after: frozenset[tuple[str, Task]]
+    is_begun: bool
+
+    @property
+    def id(self) -> tuple[str, Task]:
+        return self.wall, self.task
+
+    @property
+    def is_lift(self) -> bool:
+        return self.task is Task.RAISE
+
+    @property
+    def urgency(self) -> tuple[bool, bool, int, int]:
+        """What is under way goes on; a wall that can stand is stood, so that the deck is free; then in order."""
+        return not self.is_begun, not self.is_lift, self.place, [*Task].index(self.task)
+
+    def takes(self, hands: int) -> int:
+        """By the clock, with so many."""
+        return ceil(self.work if self.is_lift else self.work / hands)
+
+
+@dataclass(frozen=True, slots=True)
+class _Doing:
+    """A chore that somebody does."""
+
+    chore: _Chore
+    who: tuple[int, ...]
+    begins: int
+    ends: int
+
+
+def day_plan(
+    walls: Iterable[OnDeck], order: Sequence[BuildStep], day: WorkDay, pace: Mapping[Task, Pace], now: int = 0
+) -> tuple[Turn, ...]:
+    """What is left to be done on some walls, in the order it is begun.
+
+    Whoever is free takes the most urgent task that can be begun, and keeps to the saw or the plates if that goes; who
+    is left over frames or sheathes alone until somebody joins. A wall that can be raised is raised at once, and never
+    across the end of a day: as many as it takes leave what they do, and go on with it afterwards.
+
+    Args:
+        walls: As they are.
+        order: In which they are framed.
+        day: Of the crew.
+        pace: How its work goes.
+        now: Minutes of work since the first day's start.
+
+    Source: docs/rules.md, The day.
+    """
+    crew = _Crew(day, now, sorted(_chores(walls, order, day, pace), key=lambda one: one.urgency))
+    while crew.waiting or crew.doing:
+        crew.begin()
+        crew.go_on()
+    return tuple(sorted(crew.turns, key=lambda turn: (turn.begins, not turn.is_begun, turn.who)))
+
+
+@dataclass(slots=True)
+class _Crew:
+    """A crew at some minute of work: what waits, what is being done, and what was done so far."""
+
+    day: WorkDay
+    now: int
+    waiting: list[_Chore]
+    doing: list[_Doing] = field(default_factory=list)
+    turns: list[Turn] = field(default_factory=list)
+    last: dict[int, Task] = field(default_factory=dict)
+
+    def begin(self) -> None:
+        """Begin everything that can be begun now: lifts first, then with all the hands it wants, then with any."""
+        for chore in self._ready():
+            if chore.is_lift and self._free(chore.hands):
+                self._take(chore, chore.hands)
+        for one in sorted(self.doing, key=lambda one: one.chore.urgency):
+            if self._idle() and len(one.who) < one.chore.hands:
+                self._leave(one)
+                self._take(self.waiting[0], one.chore.hands)
+        for chore in self._ready():
+            if not chore.is_lift and len(self._idle()) >= chore.hands:
+                self._take(chore, chore.hands)
+        for chore in self._ready():
+            if self._idle() and not chore.is_lift:
+                self._take(chore, len(self._idle()))
+
+    def go_on(self) -> None:
+        """To the minute at which somebody is done, or a day starts."""
+        tomorrow = (self.now // self.day.minutes + 1) * self.day.minutes
+        self.now = min([one.ends for one in self.doing] + [tomorrow])
+        for one in self.doing:
+            if one.ends <= self.now:
+                self._put_down(one, one.ends)
+        self.doing = [one for one in self.doing if one.ends > self.now]
+
+    def _ready(self) -> list[_Chore]:
+        """What waits for nothing any more."""
+        left = {one.id for one in self.waiting} | {one.chore.id for one in self.doing}
+        return [one for one in self.waiting if not one.after & left and not self._would_cross_the_night(one)]
+
+    def _would_cross_the_night(self, chore: _Chore) -> bool:
+        """Whether a wall would be half up when the day ends."""
+        left = self.day.minutes - self.now % self.day.minutes
+        return chore.is_lift and left < chore.takes(chore.hands) <= self.day.minutes
+
+    def _idle(self) -> list[int]:
+        busy = {hand for one in self.doing for hand in one.who}
+        return [hand for hand in range(self.day.hands) if hand not in busy]
+
+    def _take(self, chore: _Chore, count: int) -> None:
+        # Those first that did the like last.
+        idle = sorted(self._idle(), key=lambda hand: (self.last.get(hand) is not chore.task, hand))
+        who = tuple(sorted(idle[: min(count, chore.hands)]))
+        self.waiting.remove(chore)
+        self.doing.append(_Doing(chore, who, self.now, self.now + chore.takes(len(who))))
+        self.last.update(dict.fromkeys(who, chore.task))
+
+    def _free(self, wanted: int) -> bool:
+        """Whether so many are free, once some have left what takes longest; nobody lets go of another wall."""
+        others = sorted((one for one in self.doing if not one.chore.is_lift), key=lambda one: one.ends)
+        if len(self._idle()) + sum(len(one.who) for one in others) < wanted:
+            return False
+        while len(self._idle()) < wanted:
+            self._leave(others.pop())
+        return True
+
+    def _leave(self, one: _Doing) -> None:
+        """Put a chore aside, to go on with what is left of it before anything else."""
+        self.doing.remove(one)
+        self._put_down(one, self.now)
+        rest = Fraction((one.ends - self.now) * len(one.who))
+        self.waiting.insert(0, replace(one.chore, work=rest, is_begun=True))
+
+    def _put_down(self, one: _Doing, ends: int) -> None:
+        chore = one.chore
+        if ends == one.begins and one.ends > ends:
+            return
+        is_late = chore.is_begun and not chore.work
+        self.turns.append(Turn(chore.wall, chore.task, one.begins, ends, one.who, chore.wants, chore.is_begun, is_late))
+
+
+def _chores(
+    walls: Iterable[OnDeck], order: Sequence[BuildStep], day: WorkDay, pace: Mapping[Task, Pace]
+) -> Iterable[_Chore]:
+    by_wall = {one.framing.plan.id: one for one in walls}
+    earlier: set[str] = set()
+    for place, step in enumerate(order):
+        wall = by_wall[step.wall]
+        before: set[tuple[str, Task]] = set()
+        for task in _left(wall):
+            work = minutes(wall.framing, task) * pace[task].factor * (wall.to_mark if task is Task.LAYOUT else 1)
+            if not work:
+                continue
+            wants = HANDS.get(task) or lift(wall.framing, is_sheeted=bool(wall.framing.sheets.bought)).hands
+            begun = wall.begun.get(task)
+            hands = min(begun.hands if begun else wants, day.hands)
+            if begun:
+                work = max(work - begun.ran * (1 if task is Task.RAISE else begun.hands), Fraction(0))
+            after = set(before) if task not in {Task.LAYOUT, Task.CUT} else set()
+            if task is Task.RAISE:
+                # One that comes later in the order is held open until this one is in.
+                after |= {(other, Task.RAISE) for other in step.after if other in earlier}
+            # What is under way goes on, whatever nobody has ticked before it.
+            after = set() if begun else after
+            yield _Chore(step.wall, task, place, work, hands, wants, frozenset(after), begun is not None)
+            before.add((step.wall, task))
+        earlier.add(step.wall)
+
+
+def _left(wall: OnDeck) -> tuple[Task, ...]:
+    """The tasks after the last that is done: what is sheathed was framed, whether that was ticked or not."""
+    tasks = tuple(Task)
+    return tasks[max((tasks.index(task) + 1 for task in wall.done), default=0) :]
+
+
+def needed_by(turns: Iterable[Turn], walls: Sequence[str]) -> int | None:
+    """When the lumber of some walls must be there: before the first of them is laid out or cut; None if all are."""
+    return min(
+        (turn.begins for turn in turns if turn.wall in walls and turn.task in {Task.LAYOUT, Task.CUT, Task.FRAME}),
+        default=None,
+    )

@@ -1,0 +1,306 @@
+import { Box, Button, Flex, Grid, Heading, Text } from "@chakra-ui/react";
+import { Check, Minus, Play, Plus, Ruler, Undo2 } from "lucide-react";
+import { type ReactNode, useState } from "react";
+import { Link } from "react-router";
+import type { Job, SiteDay, SiteTurn } from "../api/client";
+import { Changes } from "../app/Changes";
+import { Empty } from "../app/Empty";
+import { useOpenJob } from "../app/JobScreens";
+import { Shown } from "../app/Shown";
+import { useMay } from "../app/session";
+import { Figure } from "../drawing/Figure";
+import { unparted } from "../drawing/figures";
+import { dayName, timeOf } from "./clock";
+import { HandsChart } from "./HandsChart";
+import { say, useWaiting } from "./outbox";
+import { SiteBar } from "./SiteBar";
+import { TickRow } from "./TickRow";
+import { lastTick } from "./ticked";
+import { useDay } from "./useSite";
+import { useTicks } from "./useTicks";
+
+/** What is done when and by how many, what must be there before, and the minutes it is made of. */
+export function DayScreen() {
+  const { job } = useOpenJob();
+  const asked = useDay(job.id, job.revision);
+  return (
+    <>
+      <SiteBar job={job} title="The day" back={{ to: "..", name: "All walls" }} />
+      <Shown asked={asked} what="Planning the day" trouble="The day could not be planned">
+        {(day) => <Planned job={job} day={day} />}
+      </Shown>
+    </>
+  );
+}
+
+function Planned({ job, day }: { job: Job; day: SiteDay }) {
+  const waiting = useWaiting(job.id);
+  const turns = day.turns.filter(({ wall, done }) => !done || lastTick(waiting, wall, done) !== true);
+  const now = turns.filter((turn) => turn.is_now || turn.begun);
+  const then = turns.filter((turn) => !now.includes(turn));
+  const days = [...new Set(then.map(({ begins }) => begins.on))];
+  if (turns.length === 0)
+    return <Empty title="Every wall stands">There is nothing left to be done on this job.</Empty>;
+  return (
+    <Box flex="1" minH="0" overflowY="auto" px="3" pb="6" w="full">
+      <Hands job={job} day={day} />
+      <HandsChart day={day} turns={turns} />
+      <Grid templateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1fr) 360px" }} columnGap="10">
+        <Box>
+          <Part name={now[0] ? `${dayName(now[0].begins.on)}, from ${now[0].begins.clock}` : "Now"}>
+            {now.map((turn) => (
+              <NowRow key={`${turn.wall} ${turn.task}`} job={job.id} turn={turn} most={day.hands} />
+            ))}
+          </Part>
+          {days.map((on, index) => (
+            <Part key={on} name={index === 0 && on === now[0]?.begins.on ? "Then" : dayName(on)}>
+              {then
+                .filter(({ begins }) => begins.on === on)
+                .map((turn) => (
+                  <ThenRow
+                    key={`${turn.wall} ${turn.task} ${turn.begins.clock}`}
+                    turn={turn}
+                    most={day.hands}
+                    goesOn={isLeft(turn, turns)}
+                  />
+                ))}
+            </Part>
+          ))}
+        </Box>
+        <Box>
+          <Lumber job={job.id} day={day} />
+          <Minutes job={job.id} day={day} />
+        </Box>
+      </Grid>
+    </Box>
+  );
+}
+
+/** Whether it was begun before and left to lift a wall. */
+function isLeft(turn: SiteTurn, turns: readonly SiteTurn[]): boolean {
+  return turns.find(({ wall, task }) => wall === turn.wall && task === turn.task) !== turn;
+}
+
+function Part({ name, children }: { name: string; children: ReactNode }) {
+  return (
+    <Box as="section" aria-label={name} mt="4">
+      <Heading as="h2" fontFamily="heading" fontSize="18px" fontWeight="700" borderBottomWidth="1px" pb="1">
+        {name}
+      </Heading>
+      {children}
+    </Box>
+  );
+}
+
+function Hands({ job, day: { hands, starts, ends } }: { job: Job; day: SiteDay }) {
+  const may = useMay("change");
+  return (
+    <Flex py="2" gap="3" align="center" justify="space-between" fontSize="17px">
+      <Text>
+        <b>{hands}</b> {hands === 1 ? "pair" : "pairs"} of hands, {starts} to {ends}
+      </Text>
+      {may && (
+        <Button asChild size="lg" variant="plain">
+          <Link to={`/jobs/${job.id}/standards`}>Change</Link>
+        </Button>
+      )}
+    </Flex>
+  );
+}
+
+/** Something that can be begun now, or is under way: begun with so many, and done. */
+function NowRow({ job, turn, most }: { job: string; turn: SiteTurn; most: number }) {
+  const waiting = useWaiting(job);
+  const [hands, setHands] = useState(turn.who.length);
+  const isBegun = lastTick(waiting, turn.wall, turn.begin) ?? turn.begun !== null;
+  const tick = (work: string, isDone: boolean, by?: number) =>
+    void say(job, {
+      kind: "tick",
+      wall: turn.wall,
+      work,
+      is_done: isDone,
+      ...(by !== undefined && { hands: by }),
+    });
+  return (
+    <Box py="2" borderBottomWidth="1px" role="group" aria-label={`${turn.name} ${turn.wall}`}>
+      <Flex align="baseline" gap="3">
+        <Text fontFamily="heading" fontWeight="800" fontSize="32px" lineHeight="1.1" minW="44px">
+          {turn.wall}
+        </Text>
+        <Text fontFamily="heading" fontWeight="700" fontSize="22px" flex="1">
+          {turn.name}
+        </Text>
+        <Text fontSize="19px" color={turn.is_late ? "crayon" : undefined}>
+          {turn.is_late ? "longer than planned" : <>until {turn.ends.clock}</>}
+        </Text>
+      </Flex>
+      <Short turn={turn} most={most} />
+      {isBegun && (
+        <Text fontSize="16px" color="faint">
+          Begun {turn.begun ? `${timeOf(turn.begun.at)}, ${turn.begun.name}` : "just now"}
+        </Text>
+      )}
+      <Changes right="record">
+        <Flex mt="1" gap="1" wrap="wrap">
+          {isBegun ? (
+            <>
+              {turn.done ? (
+                <Button size="lg" variant="solid" onClick={() => turn.done && tick(turn.done, true)}>
+                  <Check /> Done
+                </Button>
+              ) : (
+                <ToMarks wall={turn.wall} />
+              )}
+              <Button size="lg" onClick={() => tick(turn.begin, false)}>
+                <Undo2 /> Not begun
+              </Button>
+            </>
+          ) : (
+            <>
+              <Button
+                size="lg"
+                aria-label="One pair of hands less"
+                disabled={hands <= 1}
+                onClick={() => setHands(hands - 1)}
+              >
+                <Minus />
+              </Button>
+              <Button size="lg" variant="solid" onClick={() => tick(turn.begin, true, hands)}>
+                <Play /> Begin with {hands}
+              </Button>
+              <Button
+                size="lg"
+                aria-label="One pair of hands more"
+                disabled={hands >= most}
+                onClick={() => setHands(hands + 1)}
+              >
+                <Plus />
+              </Button>
+            </>
+          )}
+        </Flex>
+      </Changes>
+    </Box>
+  );
+}
+
+/** A wall is laid out when its marks are written, nothing else. */
+function ToMarks({ wall }: { wall: string }) {
+  return (
+    <Button asChild size="lg" variant="solid">
+      <Link to={`../${encodeURIComponent(wall)}/marks`}>
+        <Ruler /> Its marks
+      </Link>
+    </Button>
+  );
+}
+
+function ThenRow({ turn, most, goesOn }: { turn: SiteTurn; most: number; goesOn: boolean }) {
+  return (
+    <Box py="1.5" borderBottomWidth="1px">
+      <Flex align="baseline" gap="3" fontSize="17px">
+        <Figure text={turn.begins.clock} w="52px" textAlign="end" flexShrink="0" />
+        <Text fontFamily="heading" fontWeight="800" fontSize="20px" minW="34px">
+          {turn.wall}
+        </Text>
+        <Text flex="1">
+          {turn.name}
+          {goesOn && ", goes on"}
+        </Text>
+        <Text color="faint" whiteSpace="nowrap">
+          {turn.takes}, {turn.who.length} {turn.who.length === 1 ? "hand" : "hands"}
+        </Text>
+      </Flex>
+      <Short turn={turn} most={most} />
+    </Box>
+  );
+}
+
+/** What takes more hands than the crew has. */
+function Short({ turn: { task, wants }, most }: { turn: SiteTurn; most: number }) {
+  if (wants <= most) return null;
+  return (
+    <Text fontSize="16px" color="crayon">
+      {task === "raise"
+        ? `Takes ${wants} to lift: get ${wants - most} more, or wall jacks.`
+        : `Goes better with ${wants}.`}
+    </Text>
+  );
+}
+
+function Lumber({ job, day: { deliveries } }: { job: string; day: SiteDay }) {
+  const ticks = useTicks(job, {
+    wall: null,
+    done: Object.fromEntries(deliveries.flatMap(({ work, there }) => (there ? [[work, there]] : []))),
+  });
+  if (deliveries.length === 0) return null;
+  return (
+    <Part name="Lumber that must be there">
+      {deliveries.map((load) => (
+        <Box key={load.work} py="1" borderBottomWidth="1px">
+          <TickRow work={load.work} ticks={ticks}>
+            <Text fontSize="19px" fontWeight="700">
+              For {load.walls.join(", ")}
+            </Text>
+            <Text fontSize="17px">
+              {load.before ? `before ${dayName(load.before.on)} ${load.before.clock}` : "not needed any more"}
+              , {load.pounds} lb
+            </Text>
+          </TickRow>
+          <Grid
+            as="ul"
+            listStyleType="none"
+            templateColumns="repeat(auto-fill, minmax(165px, 1fr))"
+            columnGap="3"
+            fontSize="16px"
+            color="faint"
+            pb="1"
+          >
+            {load.boards.map((line) => (
+              <li key={line}>
+                <Figure text={unparted(line)} />
+              </li>
+            ))}
+          </Grid>
+        </Box>
+      ))}
+    </Part>
+  );
+}
+
+function Minutes({ job, day: { rates } }: { job: string; day: SiteDay }) {
+  const may = useMay("change");
+  return (
+    <Part name="The minutes it is made of">
+      {rates.map(({ name, minutes, is_guess: isGuess, now, because }) => (
+        <Box key={name} py="1.5" borderBottomWidth="1px">
+          <Flex gap="3" align="baseline" fontSize="17px">
+            <Text flex="1">{name}</Text>
+            {now !== minutes && (
+              <Text color="faint" textDecoration="line-through">
+                {minutes}
+              </Text>
+            )}
+            <Figure text={now} fontWeight="700" fontSize="19px" w="52px" textAlign="end" />
+          </Flex>
+          {(isGuess || because) && (
+            <Text fontSize="15px" color="faint">
+              {isGuess && "A first guess"}
+              {isGuess && because && "; "}
+              {because}
+            </Text>
+          )}
+        </Box>
+      ))}
+      {may && (
+        <Text py="2" fontSize="16px" color="faint">
+          Say your own under{" "}
+          <Link to={`/jobs/${job}/standards`} style={{ textDecoration: "underline" }}>
+            Standards
+          </Link>
+          ; what is begun and done here sets them right by itself.
+        </Text>
+      )}
+    </Part>
+  );
+}

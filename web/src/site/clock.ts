@@ -1,0 +1,23 @@
+/** Times as a device on the site shows them. */
+
+/** A moment with the offset of the clock it is read on, so that nobody else's day is planned. */
+export function onThisClock(moment: Date): string {
+  const ahead = -moment.getTimezoneOffset();
+  const two = (figure: number) => String(Math.trunc(figure)).padStart(2, "0");
+  const local = new Date(moment.getTime() + ahead * 60_000).toISOString().slice(0, 19);
+  const size = Math.abs(ahead);
+  return `${local}${ahead < 0 ? "-" : "+"}${two(size / 60)}:${two(size % 60)}`;
+}
+
+/** The time of day something was said. */
+export function timeOf(at: string): string {
+  return new Date(at).toLocaleTimeString([], { timeStyle: "short", hour12: false });
+}
+
+/** A day by its name: today, or its weekday and date. */
+export function dayName(on: string, today: Date = new Date()): string {
+  const [year = 0, month = 1, day = 1] = on.split("-").map(Number);
+  const date = new Date(year, month - 1, day);
+  if (date.toDateString() === today.toDateString()) return "Today";
+  return date.toLocaleDateString([], { weekday: "long", day: "numeric", month: "long" });
+}
