@@ -1,25 +1,46 @@
 import { readFile, writeFile } from "node:fs/promises";
-import { join } from "node:path";
+import { dirname, join } from "node:path";
+import { fileURLToPath } from "node:url";
 import { promisify } from "node:util";
-import { brotliCompress } from "node:zlib";
+import { brotliCompress, constants } from "node:zlib";
 import babel from "@rolldown/plugin-babel";
 import react, { reactCompilerPreset } from "@vitejs/plugin-react";
 import { defineConfig, type Plugin } from "vite";
 import { VitePWA } from "vite-plugin-pwa";
 
 const compress = promisify(brotliCompress);
+/** In bytes. */
+const LARGE = 1_000_000;
 
 /** Scripts and styles once more, as small as they get, beside themselves: whoever takes them so is sent those. */
 const packed: Plugin = {
   name: "packed",
   apply: "build",
   async writeBundle({ dir = "" }, bundle) {
-    const files = Object.keys(bundle).filter((name) => /\.(js|css)$/.test(name));
+    const files = Object.keys(bundle).filter((name) => /\.(m?js|css|wasm)$/.test(name));
     const pack = async (name: string) => {
       const path = join(dir, name);
-      await writeFile(`${path}.br`, await compress(await readFile(path)));
+      const file = await readFile(path);
+      // The last percents of something large take longer than anybody saves by them.
+      const quality = file.length > LARGE ? 6 : constants.BROTLI_MAX_QUALITY;
+      const params = { [constants.BROTLI_PARAM_QUALITY]: quality };
+      await writeFile(`${path}.br`, await compress(file, { params }));
     };
     await Promise.all(files.map(pack));
+  },
+};
+
+/** What the browser's own Python is made of, as it looks for it; `src/site/core` runs the core in it. */
+const python: Plugin = {
+  name: "python",
+  apply: "build",
+  async buildStart() {
+    const home = dirname(fileURLToPath(import.meta.resolve("pyodide/package.json")));
+    const { version } = JSON.parse(await readFile(join(home, "package.json"), "utf8"));
+    for (const name of ["pyodide.asm.mjs", "pyodide.asm.wasm", "python_stdlib.zip", "pyodide-lock.json"]) {
+      const source = await readFile(join(home, name));
+      this.emitFile({ type: "asset", fileName: `assets/python-${version}/${name}`, source });
+    }
   },
 };
 
@@ -29,7 +50,11 @@ const kept = VitePWA({
   srcDir: "src",
   filename: "sw.ts",
   injectRegister: false,
-  injectManifest: { globPatterns: ["**/*.{js,css,html,svg,woff2}"] },
+  injectManifest: {
+    globPatterns: ["**/*.{js,css,html,svg,wav,wasm,woff2}"],
+    // Taken along with the first job, not with the program.
+    globIgnores: ["assets/python-*/**"],
+  },
   manifest: {
     name: "Bluff",
     short_name: "Bluff",
@@ -54,9 +79,11 @@ export default defineConfig({
   plugins: [
     react(),
     babel({ presets: [reactCompilerPreset({ panicThreshold: "all_errors" })] }),
+    python,
     kept,
     packed,
   ],
+  worker: { format: "es" },
   build: { target: "es2023", assetsInlineLimit: 0, manifest: true },
   // For work on the front end: ./bluff start in one terminal, npm run dev in another.
   server: { host: "127.0.0.1", proxy: { "/api": "http://127.0.0.1:8460" } },

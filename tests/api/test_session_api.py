@@ -1,5 +1,7 @@
 """Signing in and out, links, passwords, roles, and what the front end's files are served as."""
 
+from unittest.mock import ANY
+
 import pytest
 from fastapi.testclient import TestClient
 
@@ -32,6 +34,7 @@ def test_somebody_signs_in_by_name_and_password_and_out_again(nobody):
     assert nobody.get("/api/jobs").status_code == 401
     answer = nobody.post("/api/session", json={"name": " LEAD ", "password": PASSWORD})
     assert answer.json() == {
+        "person": ANY,
         "name": "lead",
         "initials": "LF",
         "crew": "Our crew",

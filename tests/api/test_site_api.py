@@ -1,5 +1,6 @@
 """The site: stops that are ticked, checks with their readings, and a log in which nothing is ever overwritten."""
 
+import json
 from datetime import datetime, timedelta
 from io import BytesIO
 from uuid import uuid4
@@ -8,6 +9,7 @@ import pytest
 from PIL import ExifTags, Image
 from pypdfium2 import PdfDocument
 
+from bluff.phone import judge
 from bluff.service.people import People
 from bluff.service.sessions import enter
 from bluff.store.accounts import Role
@@ -164,6 +166,22 @@ def test_readings_are_judged_at_once_and_every_one_is_kept(client, job):
     assert right["state"] == "good"
     assert [reading["value"]["text"] for reading in right["measures"][0]["readings"]] == ["173 11/16", "174"]
     assert [reading["read_by"] for reading in right["measures"][1]["readings"]] == ["hand", "tape"]
+
+
+def test_a_phone_says_of_a_wall_it_took_along_what_the_server_says(client, job):
+    """The same readings through the wall as it is packed for a phone: one verdict, whoever works it out."""
+    packed = client.get(f"/api/jobs/{job}/site/walls/A/packed").content
+    read = {"from-hook": "174", "to-hook": "173 3/8"}
+    here = judge(packed, "diagonals", read)
+    for measure, value in read.items():
+        say(client, job, {**DIAGONALS, "measure": measure, "value": value})
+    there = check_of(client, job, "diagonals")
+    assert json.loads(json.dumps(here)) == {name: there[name] for name in ("state", "says", "do", "sums")}
+    assert judge(packed, "diagonals", {"from-hook": "174"})["state"] == "open"
+    assert judge(packed, "diagonals", {"from-hook": "17x"}) is None
+    assert judge(packed, "opening/W9", {}) is None
+    core = client.get(f"/api/jobs/{job}/site/core").json()
+    assert {"bluff/phone.py", "bluff/core/site/checking.py"} <= core.keys()
 
 
 def test_readings_outlive_what_they_were_read_of(client, job):

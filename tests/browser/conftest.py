@@ -1,8 +1,11 @@
 """The real interface in a real browser, against a real server and database."""
 
 import os
+from io import BytesIO
 
 import pytest
+import segno
+from PIL import Image
 from playwright.sync_api import expect, sync_playwright
 from tools.served import CHROMIUM, sign_in
 
@@ -30,11 +33,43 @@ expect.set_options(timeout=30_000)
 
 @pytest.fixture(scope="session")
 def browser():
-    flags = [*QUIET, "--no-sandbox"] if os.geteuid() == 0 else QUIET
     with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=flags)
+        browser = launch(playwright.chromium)
         yield browser
         browser.close()
+
+
+def launch(kind, *flags):
+    """Start a browser."""
+    unsafe = ["--no-sandbox"] if os.geteuid() == 0 else []
+    return kind.launch(executable_path=CHROMIUM, args=[*QUIET, *unsafe, *flags])
+
+
+@pytest.fixture
+def seeing(browser, tmp_path):
+    """Starts browsers whose camera sees a code, black on white in the middle of what it sees."""
+    started = []
+
+    def see(text):
+        code = BytesIO()
+        segno.make(text, error="m").save(code, kind="png", scale=6, border=4)
+        view = Image.new("RGB", (640, 480), "white")
+        view.paste(Image.open(code).convert("RGB"), (120, 60))
+        # One picture after another, as some cameras send them; this one sends the same for good.
+        view.save(tmp_path / "camera.mjpeg", "JPEG", quality=95)
+        started.append(
+            launch(
+                browser.browser_type,
+                "--use-fake-ui-for-media-stream",
+                "--use-fake-device-for-media-stream",
+                f"--use-file-for-fake-video-capture={tmp_path / 'camera.mjpeg'}",
+            )
+        )
+        return started[-1]
+
+    yield see
+    for one in started:
+        one.close()
 
 
 @pytest.fixture(scope="session")

@@ -5,7 +5,7 @@
  */
 import { cleanupOutdatedCaches, createHandlerBoundToURL, precacheAndRoute } from "workbox-precaching";
 import { NavigationRoute, registerRoute } from "workbox-routing";
-import { ALONG, dated, PATIENCE } from "./site/kept";
+import { ALONG, dated, PATIENCE, PYTHON, PYTHON_FILES } from "./site/kept";
 
 declare const self: ServiceWorkerGlobalScope;
 
@@ -21,6 +21,12 @@ registerRoute(
 self.addEventListener("message", ({ data }) => {
   if (data?.type === "SKIP_WAITING") void self.skipWaiting();
 });
+
+// The browser's own Python, which a job that is taken along brings with it.
+registerRoute(
+  ({ url }) => url.pathname.startsWith(PYTHON_FILES),
+  async ({ request }) => (await (await caches.open(PYTHON)).match(request)) ?? fetch(request),
+);
 
 registerRoute(
   ({ url, request }) =>

@@ -15,7 +15,7 @@ from typing_extensions import TypedDict
 from bluff import core
 from bluff.api.elevation import BenchWall, Rect, Tape, wall_on_bench
 from bluff.api.session import CrewJobs
-from bluff.api.wire import Figure, FindingCounts, NamedSum, figure, named_sum, severities
+from bluff.api.wire import FindingCounts, severities
 from bluff.core.crew.snap_out import SnapOut, snap_out
 from bluff.core.job.job import WallKind
 from bluff.core.job.schools import End, Line, MarkedOn, MarkLines
@@ -26,6 +26,7 @@ from bluff.core.takeoff.cut_list import CutRow, Spacer, SpacerRow
 from bluff.core.wall.marks import BURNED_INCH
 from bluff.core.wall.member import Role
 from bluff.core.wall.placed import PlacedOpening
+from bluff.figures import Figure, NamedSum, figure, named_sum
 from bluff.formats.job_file import OpeningFile, WallFile
 from bluff.service.jobs import JobState, counted, framing, framings
 

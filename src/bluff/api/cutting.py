@@ -12,7 +12,7 @@ from pydantic import Field, StrictBool, StrictInt, StrictStr
 from typing_extensions import TypedDict
 
 from bluff.api.session import signed_in
-from bluff.api.wire import CHANGED, Figure, figure
+from bluff.api.wire import CHANGED
 from bluff.core.cutting.board import Cut, JobBoard, Source, Tick
 from bluff.core.cutting.demand import Aim, By
 from bluff.core.cutting.saw import Stop, stops, wants_straight
@@ -20,6 +20,7 @@ from bluff.core.job.stock import Section
 from bluff.core.job.words import Words
 from bluff.core.measure.length import format_board, in_whole_feet
 from bluff.core.wall.member import Member
+from bluff.figures import Figure, figure
 from bluff.formats.ways_values import FileModel
 from bluff.service.cutting import Cuttings, CuttingState
 from bluff.service.planning import Wanted

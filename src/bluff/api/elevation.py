@@ -5,7 +5,6 @@ from dataclasses import dataclass
 
 from typing_extensions import TypedDict
 
-from bluff.api.wire import Figure, NamedSum, figure, named_sum
 from bluff.core.job.schools import End, Line, MarkLines
 from bluff.core.job.special import ClearFor
 from bluff.core.job.standard import Standard
@@ -22,6 +21,7 @@ from bluff.core.wall.member import Mark, Member, Orientation, Plate, Role
 from bluff.core.wall.piece import Of, Part
 from bluff.core.wall.placed import PlacedClear
 from bluff.core.wall.sheets import Sheet, SheetLayout
+from bluff.figures import Figure, NamedSum, figure, named_sum
 from bluff.formats.framed import FramedFinding, framed_finding, points
 
 

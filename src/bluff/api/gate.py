@@ -40,10 +40,12 @@ _FILE_TYPES = {
 }
 """What a body may be besides JSON. No form of a web page can send any of these on its own."""
 _POLICY = (
-    "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; object-src 'none'; "
+    "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self' 'unsafe-inline'; "
+    "img-src 'self' data:; object-src 'none'; "
     "base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
 )
-"""Nothing from anywhere else. Styles are written by the component library as the page runs."""
+"""Nothing from anywhere else. Styles are written by the component library as the page runs; the core runs on a phone
+as WebAssembly."""
 _HEADERS = {
     "Content-Security-Policy": _POLICY,
     "X-Content-Type-Options": "nosniff",

@@ -10,13 +10,14 @@ from typing_extensions import TypedDict
 
 from bluff.api.plan import PlanView, plan_view
 from bluff.api.session import SignedInAccount
-from bluff.api.wire import Figure, Revision, RevisionNumber, figure
+from bluff.api.wire import Revision, RevisionNumber
 from bluff.core.crew.strike import Recut, Rework, Stroke
 from bluff.core.job.schools import End
 from bluff.core.job.words import Words
 from bluff.core.measure.length import to_inches
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Member, Plate
+from bluff.figures import Figure, figure
 from bluff.service.history import History
 
 router = APIRouter(prefix="/api/jobs/{job_id}/history", tags=["history"])

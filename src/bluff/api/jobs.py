@@ -12,7 +12,8 @@ from bluff.api.body import FILE_BODY, FileBody
 from bluff.api.job import JobView, job_view
 from bluff.api.session import CrewJobs
 from bluff.api.stock import OurStock
-from bluff.api.wire import Figure, FindingCounts, in_feet
+from bluff.api.wire import FindingCounts
+from bluff.figures import Figure, in_feet
 from bluff.formats.job_file import read_job
 from bluff.formats.ways_values import FileModel
 from bluff.service.jobs import JobInList

@@ -8,11 +8,12 @@ from pydantic import BaseModel, Field
 
 from bluff.api.session import CrewJobs
 from bluff.api.typed import EditReading, edit_reading
-from bluff.api.wire import FindingCounts, NamedSum, named_sum, severities
+from bluff.api.wire import FindingCounts, severities
 from bluff.core.crew.schedule import ScheduleRow, is_checked, schedule
 from bluff.core.job.header import Source
 from bluff.core.job.job import Sizing
 from bluff.core.job.schools import OpeningKind
+from bluff.figures import NamedSum, named_sum
 from bluff.formats.schedule import schedule_edit
 from bluff.service.jobs import JobState, framings
 

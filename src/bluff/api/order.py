@@ -9,11 +9,11 @@ from typing_extensions import TypedDict
 from bluff import core
 from bluff.api.answers import XLSX, download, imprint, shown, stem
 from bluff.api.cutting import CrewCuttings
-from bluff.api.wire import Figure, figure
 from bluff.core.crew.supply import Load, OrderLine, Supply, loads, lumber_order
 from bluff.core.job.amounts import MOST_TRUCKS
 from bluff.core.measure.length import format_board, in_whole_feet
 from bluff.core.takeoff.thumb import Share, by_thumb, compared, exactly
+from bluff.figures import Figure, figure
 from bluff.formats.order_files import WholeOrder, order_csv, order_text, order_xlsx
 from bluff.formats.paper import Paper
 from bluff.formats.paper.order_sheet import order_sheet

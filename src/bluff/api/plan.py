@@ -8,7 +8,7 @@ from pydantic import BaseModel, Field
 
 from bluff import core
 from bluff.api.session import CrewJobs
-from bluff.api.wire import Figure, FindingCounts, PreviewRequest, figure, in_feet, severities
+from bluff.api.wire import FindingCounts, PreviewRequest, severities
 from bluff.core.crew import floor
 from bluff.core.crew.order import BuildStep, build_order
 from bluff.core.crew.packs import PackKind, hands, prefab
@@ -25,6 +25,7 @@ from bluff.core.takeoff.weight import Lift, lift
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.placed import PlacedOpening
 from bluff.core.wall.wall_plan import WallPlan
+from bluff.figures import Figure, figure, in_feet
 from bluff.formats.edits import EditFile, edit_from_core, edit_to_core
 from bluff.formats.job_file import WallFile
 from bluff.service.jobs import counted, framings

@@ -9,10 +9,10 @@ from pydantic import BaseModel, Field
 from bluff import core
 from bluff.api.openings import ScheduleChanges
 from bluff.api.session import CrewJobs
-from bluff.api.wire import Figure, NamedSum, figure, named_sum
 from bluff.core.crew.pole import Pole, poles
 from bluff.core.job.schools import OpeningKind
 from bluff.core.wall.framing import Framing
+from bluff.figures import Figure, NamedSum, figure, named_sum
 from bluff.formats.edits import EditFile, edit_from_core
 from bluff.formats.framed import FramedFinding, framed_finding
 from bluff.formats.schedule import schedule_edit

@@ -1,18 +1,17 @@
 """The site as it is: how far each wall is, its marks called out, its checks, and the log of what was said."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable
 from datetime import date
-from typing import Annotated, Literal
+from typing import Annotated, Literal, NamedTuple
 from uuid import UUID
 
-from fastapi import APIRouter, Query, Response
+from fastapi import APIRouter, Depends, Query, Response
 from typing_extensions import TypedDict
 
 from bluff import core
 from bluff.api.answers import download, imprint, shown, stem
 from bluff.api.said import ByWhom, OurSite, said_by
 from bluff.api.session import CrewJobs
-from bluff.api.wire import Figure, NamedSum, figure, in_feet, named_sum
 from bluff.core.crew.order import build_order
 from bluff.core.job.schools import End, MarkLines
 from bluff.core.job.words import Words
@@ -21,10 +20,13 @@ from bluff.core.measure.length import inches, to_inches
 from bluff.core.measure.shapes import Corner
 from bluff.core.site.caller import Held, OnPlates, Turn, Walk, called_out, lies
 from bluff.core.site.checking import Measure, State
+from bluff.core.site.work import Stage
 from bluff.core.wall.marks import BURNED_INCH
 from bluff.core.wall.member import Plate
+from bluff.figures import Figure, NamedSum, VerdictView, figure, in_feet, named_sum, verdict_view
 from bluff.formats.paper import LogLine, Paper, log_sheets
 from bluff.formats.site_log import log_table
+from bluff.phone import files, pack
 from bluff.service.site import CalledStop, Checked, WallOnSite
 from bluff.store.site import SiteRecord
 
@@ -54,8 +56,6 @@ class StopCalled(TypedDict):
     in_feet: str
     other_line: Figure | None
     from_stop: str | None
-    place: float
-    width: float
     ahead: bool | None
     symbol: str
     name: str
@@ -95,15 +95,11 @@ class MeasureView(TypedDict):
     readings: list[ReadingView]
 
 
-class CheckView(TypedDict):
+class CheckView(VerdictView):
     """A check: what is read for it, and what that says so far."""
 
     id: str
     name: str
-    state: State
-    says: str
-    do: str
-    sums: list[NamedSum]
     measures: list[MeasureView]
 
 
@@ -113,7 +109,6 @@ class ChecksView(TypedDict):
     revision: int
     wall: str
     hook: End
-    tolerance: Figure
     outline: list[tuple[float, float]]
     holes: list[tuple[float, float, float, float]]
     checks: list[CheckView]
@@ -124,7 +119,6 @@ class OnSite(TypedDict):
 
     wall: str
     length: Figure
-    after: list[str]
     marks: int
     written: int
     to_strike: int
@@ -133,9 +127,10 @@ class OnSite(TypedDict):
 
 
 class SiteView(TypedDict):
-    """The walls of a job in the order they are framed."""
+    """The walls of a job in the order they are framed, and what is ticked of each, in order."""
 
     revision: int
+    stages: list[Stage]
     walls: list[OnSite]
 
 
@@ -156,7 +151,8 @@ def walls(site: OurSite, job_id: UUID) -> SiteView:
     order = build_order([one.framing.plan for one in found])
     return {
         "revision": state.revision,
-        "walls": [_on_site(by_wall[step.wall], step.after) for step in order],
+        "stages": list(Stage),
+        "walls": [_on_site(by_wall[step.wall]) for step in order],
     }
 
 
@@ -199,7 +195,6 @@ def checks(site: OurSite, job_id: UUID, wall_id: str) -> ChecksView:
         "revision": state.revision,
         "wall": wall_id,
         "hook": plan.standard.datum.end,
-        "tolerance": figure(plan.standard.tolerance),
         "outline": [(0.0, 0.0), *(_corner(Corner(*point)) for point in plan.top.points), (to_inches(plan.length), 0.0)],
         "holes": [
             (to_inches(hole.x), to_inches(hole.y), to_inches(hole.width), to_inches(hole.height))
@@ -209,36 +204,57 @@ def checks(site: OurSite, job_id: UUID, wall_id: str) -> ChecksView:
     }
 
 
-WallQuery = Annotated[str | None, Query(max_length=60, description="Only of this wall.")]
-DayQuery = Annotated[date | None, Query(description="Only of this day.")]
-WordsQuery = Annotated[str, Query(max_length=200, description="Only with all of these words.")]
+@router.get("/core")
+def core_files(jobs: CrewJobs, job_id: UUID) -> dict[str, str]:
+    """The files of the core, by their paths, for a phone that works without a signal."""
+    jobs.get(job_id)
+    return dict(files())
+
+
+@router.get("/walls/{wall_id}/packed", response_class=Response)
+def packed(site: OurSite, job_id: UUID, wall_id: str) -> Response:
+    """A wall as the core holds it, for the core that runs on a phone without a signal; no other program reads it."""
+    return Response(pack(site.framing(job_id, wall_id)), media_type="application/octet-stream")
+
+
+class LogAsked(NamedTuple):
+    """Which of what was said: of a wall, of a day, with all of some words."""
+
+    wall: str | None
+    day: date | None
+    words: str
+
+
+def _log_asked(
+    wall: Annotated[str | None, Query(max_length=60, description="Only of this wall.")] = None,
+    day: Annotated[date | None, Query(description="Only of this day.")] = None,
+    words: Annotated[str, Query(max_length=200, description="Only with all of these words.")] = "",
+) -> LogAsked:
+    return LogAsked(wall, day, words)
+
+
+Asked = Annotated[LogAsked, Depends(_log_asked)]
 
 
 @router.get("/log")
-def log(
-    site: OurSite, job_id: UUID, wall: WallQuery = None, day: DayQuery = None, words: WordsQuery = ""
-) -> list[EntryView]:
+def log(site: OurSite, job_id: UUID, asked: Asked) -> list[EntryView]:
     """What was said of a job, the last first."""
     return [
         {
+            **said_by(one.last),
             "kind": one.last.kind,
             "wall": one.last.wall,
             "says": one.says,
             "picture": one.last.key if one.last.has_picture else None,
-            "name": one.last.name,
-            "initials": one.last.initials,
-            "at": one.last.made_at,
         }
-        for one in site.log(job_id, wall, day, words)
+        for one in site.log(job_id, *asked)
     ]
 
 
 @router.get("/log.csv", response_class=Response)
-def log_csv(
-    jobs: CrewJobs, site: OurSite, job_id: UUID, wall: WallQuery = None, day: DayQuery = None, words: WordsQuery = ""
-) -> Response:
+def log_csv(jobs: CrewJobs, site: OurSite, job_id: UUID, asked: Asked) -> Response:
     """As `log`, for a spreadsheet."""
-    lines = [(one.last.made_at, one.last.name, one.last.wall, one.says) for one in site.log(job_id, wall, day, words)]
+    lines = [(one.last.made_at, one.last.name, one.last.wall, one.says) for one in site.log(job_id, *asked)]
     return download(log_table(lines), "text/csv; charset=utf-8", f"{stem(jobs.get(job_id).job.name)}-log.csv")
 
 
@@ -247,26 +263,22 @@ def log_paper(
     jobs: CrewJobs,
     site: OurSite,
     job_id: UUID,
-    wall: WallQuery = None,
-    day: DayQuery = None,
-    words: WordsQuery = "",
+    asked: Asked,
     paper: Annotated[Paper, Query(description="What it is laid out for.")] = Paper.LETTER,
 ) -> Response:
     """As `log`, on paper."""
     state = jobs.get(job_id)
     lines = [
-        LogLine(one.last.made_at, one.last.name, one.last.wall or "", one.says)
-        for one in site.log(job_id, wall, day, words)
+        LogLine(one.last.made_at, one.last.name, one.last.wall or "", one.says) for one in site.log(job_id, *asked)
     ]
     return shown(log_sheets(lines, paper, imprint(state)), f"{stem(state.job.name)}-log")
 
 
-def _on_site(one: WallOnSite, after: Sequence[str]) -> OnSite:
+def _on_site(one: WallOnSite) -> OnSite:
     states = [checked.verdict.state for checked in one.checked]
     return {
         "wall": one.framing.plan.id,
         "length": in_feet(one.framing.plan.length),
-        "after": list(after),
         "marks": one.marks,
         "written": one.written,
         "to_strike": one.to_strike,
@@ -289,8 +301,6 @@ def _stop(called: CalledStop, plan: core.WallPlan, figures: Figures) -> StopCall
         "in_feet": in_feet(reading.at.value)["text"],
         "other_line": None if other is None else figure(other),
         "from_stop": stop.from_stop,
-        "place": to_inches(mark.at.value),
-        "width": to_inches(mark.width),
         "ahead": reading.ahead if mark.width else None,
         "symbol": mark.symbol,
         "name": words.name(mark.role),
@@ -307,14 +317,10 @@ def _corner(corner: Corner) -> tuple[float, float]:
 
 
 def _check(checked: Checked, words: Words) -> CheckView:
-    verdict = checked.verdict
     return {
+        **verdict_view(checked.verdict, words),
         "id": checked.check.id,
         "name": words.say(checked.check.name),
-        "state": verdict.state,
-        "says": words.say(verdict.says),
-        "do": words.say(verdict.do),
-        "sums": [named_sum(name, total, words) for name, total in verdict.sums],
         "measures": [_measure(one, checked.readings[one.id], words) for one in checked.check.measures],
     }
 

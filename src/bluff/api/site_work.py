@@ -42,8 +42,9 @@ class HeaderMade(TypedDict):
 
 
 class PiecesOfStep(TypedDict):
-    """Pieces alike of one step; their length as it is cut."""
+    """Pieces alike of one step: which, and their length as it is cut."""
 
+    members: list[str]
     count: int
     name: str
     board: str
@@ -80,7 +81,6 @@ class RaisingView(TypedDict):
 
     bare: Lifted
     sheeted: Lifted
-    braces: int
     says: list[str]
     before: list[ToTick]
     after: list[ToTick]
@@ -135,6 +135,7 @@ def _step(step: Step, words: Words) -> StepView:
         "caution": words.say(step.caution),
         "pieces": [
             {
+                "members": [str(member) for member in one.members],
                 "count": one.count,
                 "name": words.name(one.role),
                 "board": f"{one.plies}-ply {one.size}" if one.plies > 1 else one.size,
@@ -153,7 +154,6 @@ def _raising(one: Raising, words: Words) -> RaisingView:
     return {
         "bare": lifted(one.bare),
         "sheeted": lifted(one.sheeted),
-        "braces": one.braces,
         "says": [words.say(line) for line in one.says],
         "before": listed(one.before),
         "after": listed(one.after),

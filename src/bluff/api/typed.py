@@ -7,8 +7,9 @@ from pydantic import BaseModel, Field
 
 from bluff import core
 from bluff.api.session import CrewJobs
-from bluff.api.wire import NamedSum, PreviewRequest, named_sum
+from bluff.api.wire import PreviewRequest
 from bluff.core.phrase.typed import phrase_list, rule_list
+from bluff.figures import NamedSum, named_sum
 from bluff.formats.edits import EditFile, edit_from_core, edit_to_core
 from bluff.formats.framed import FramedFinding, framed_finding
 from bluff.formats.ways_values import FileModel

@@ -1,16 +1,11 @@
 """What answers of several screens are made of, and what every refusal is."""
 
-from functools import lru_cache
 from typing import Annotated, TypeAlias
 
 from fastapi import Path
 from pydantic import BaseModel, Field
-from typing_extensions import TypedDict
 
 from bluff.core.job.finding import Severity
-from bluff.core.job.words import Words
-from bluff.core.measure.length import Length, format_feet, format_inches, to_inches
-from bluff.core.measure.sum import Sum
 from bluff.formats.edits import EditFile
 from bluff.formats.ways_values import FileModel
 
@@ -30,41 +25,6 @@ class FindingCounts(BaseModel):
 def severities(counts: dict[Severity, int]) -> FindingCounts:
     """Counts by severity, nought where there are none."""
     return FindingCounts(**{severity.value: counts.get(severity, 0) for severity in Severity})
-
-
-class Figure(TypedDict):
-    """A length: inches, exact, and how it is printed, without a sign."""
-
-    inches: float
-    text: str
-
-
-@lru_cache(maxsize=1 << 14)
-def figure(length: Length) -> Figure:
-    """A length as it is read on a tape; the same value for the same length, since an answer says most many times."""
-    return {"inches": to_inches(length), "text": format_inches(abs(length))}
-
-
-def in_feet(length: Length) -> Figure:
-    """A length as a plan writes it."""
-    return {"inches": to_inches(length), "text": format_feet(abs(length))}
-
-
-class NamedSum(TypedDict):
-    """A length with its name and the steps that add up to it: words, and an amount that may be taken away."""
-
-    name: str
-    value: Figure
-    steps: list[tuple[str, Figure]]
-
-
-def named_sum(name: str, total: Sum, words: Words) -> NamedSum:
-    """A sum with the name a screen gives it, in the crew's words."""
-    return {
-        "name": words.say(name),
-        "value": figure(total.value),
-        "steps": [(words.say(step.words), figure(step.amount)) for step in total.steps],
-    }
 
 
 class PreviewRequest(FileModel):

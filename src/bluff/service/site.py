@@ -205,6 +205,10 @@ class Site:
             ticked = rows.list_records(connection, self.account.crew_id, job, "tick", wall)
         return state, framing(state.job, wall), {row.about: row for row in ticked if row.about}
 
+    def framing(self, job: UUID, wall: str) -> Framing:
+        """A wall as the plan has it; as `walk`."""
+        return framing(self._jobs.get(job).job, wall)
+
     def walls(self, job: UUID) -> tuple[JobState, list[WallOnSite]]:
         """Every wall of a job as it is on the site, in the job's order; as `Jobs.get`."""
         with self.pool.connection() as connection:

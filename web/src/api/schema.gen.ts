@@ -1608,6 +1608,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/site/core": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Core Files
+         * @description The files of the core, by their paths, for a phone that works without a signal.
+         */
+        get: operations["core_files_api_jobs__job_id__site_core_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/site/walls/{wall_id}/packed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Packed
+         * @description A wall as the core holds it, for the core that runs on a phone without a signal; no other program reads it.
+         */
+        get: operations["packed_api_jobs__job_id__site_walls__wall_id__packed_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/site/log": {
         parameters: {
             query?: never;
@@ -2100,10 +2140,6 @@ export interface components {
          * @description A check: what is read for it, and what that says so far.
          */
         CheckView: {
-            /** Id */
-            id: string;
-            /** Name */
-            name: string;
             state: components["schemas"]["State"];
             /** Says */
             says: string;
@@ -2111,6 +2147,10 @@ export interface components {
             do: string;
             /** Sums */
             sums: components["schemas"]["NamedSum"][];
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
             /** Measures */
             measures: components["schemas"]["MeasureView"][];
         };
@@ -2139,7 +2179,6 @@ export interface components {
             /** Wall */
             wall: string;
             hook: components["schemas"]["End"];
-            tolerance: components["schemas"]["Figure"];
             /** Outline */
             outline: [
                 number,
@@ -3502,8 +3541,6 @@ export interface components {
             /** Wall */
             wall: string;
             length: components["schemas"]["Figure"];
-            /** After */
-            after: string[];
             /** Marks */
             marks: number;
             /** Written */
@@ -3871,9 +3908,11 @@ export interface components {
         };
         /**
          * PiecesOfStep
-         * @description Pieces alike of one step; their length as it is cut.
+         * @description Pieces alike of one step: which, and their length as it is cut.
          */
         PiecesOfStep: {
+            /** Members */
+            members: string[];
             /** Count */
             count: number;
             /** Name */
@@ -4377,8 +4416,6 @@ export interface components {
         RaisingView: {
             bare: components["schemas"]["Lifted"];
             sheeted: components["schemas"]["Lifted"];
-            /** Braces */
-            braces: number;
             /** Says */
             says: string[];
             /** Before */
@@ -5116,11 +5153,13 @@ export interface components {
         };
         /**
          * SiteView
-         * @description The walls of a job in the order they are framed.
+         * @description The walls of a job in the order they are framed, and what is ticked of each, in order.
          */
         SiteView: {
             /** Revision */
             revision: number;
+            /** Stages */
+            stages: components["schemas"]["Stage"][];
             /** Walls */
             walls: components["schemas"]["OnSite"][];
         };
@@ -5232,6 +5271,12 @@ export interface components {
             /** New Id */
             new_id: string;
         };
+        /**
+         * Stage
+         * @description How far a wall is.
+         * @enum {string}
+         */
+        Stage: "cut" | "framed" | "checked" | "sheathed" | "standing";
         /**
          * StandardFile
          * @description A job's standard: whatever it does otherwise than the product's own.
@@ -5445,10 +5490,6 @@ export interface components {
             other_line: components["schemas"]["Figure"] | null;
             /** From Stop */
             from_stop: string | null;
-            /** Place */
-            place: number;
-            /** Width */
-            width: number;
             /** Ahead */
             ahead: boolean | null;
             /** Symbol */
@@ -5775,8 +5816,8 @@ export interface components {
          * TurnView
          * @description A task in its time.
          *
-         *     `who` are the hands that do it, from 1; it is short of hands where it wants more. `begin` and `done` are what is
-         *     ticked when it is begun and done; nothing is ticked when a wall is laid out but its marks.
+         *     `who` are the hands that do it, from 1, `wants` how many it is done by where there are so many. `begin` and `done`
+         *     are what is ticked when it is begun and done; when a wall is laid out nothing is ticked but its marks.
          */
         TurnView: {
             /** Wall */
@@ -10047,6 +10088,87 @@ export interface operations {
             };
         };
     };
+    core_files_api_jobs__job_id__site_core_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: string;
+                    };
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    packed_api_jobs__job_id__site_walls__wall_id__packed_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                wall_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     log_api_jobs__job_id__site_log_get: {
         parameters: {
             query?: {
@@ -10142,14 +10264,14 @@ export interface operations {
     log_paper_api_jobs__job_id__site_log_pdf_get: {
         parameters: {
             query?: {
+                /** @description What it is laid out for. */
+                paper?: components["schemas"]["Paper"];
                 /** @description Only of this wall. */
                 wall?: string | null;
                 /** @description Only of this day. */
                 day?: string | null;
                 /** @description Only with all of these words. */
                 words?: string;
-                /** @description What it is laid out for. */
-                paper?: components["schemas"]["Paper"];
             };
             header?: never;
             path: {

@@ -13,7 +13,7 @@ import {
  * crayon: marks and findings · chalk: references and selection · pine: wood · treated: treated wood
  * sun…: what some of them are on the site, where the sun is on the screen
  */
-const colors = {
+export const colors = {
   ground: { _light: "#f5f0e6", _dark: "#1b1916" },
   bench: { _light: "#fcf9f3", _dark: "#23201c" },
   raised: { _light: "#ffffff", _dark: "#2e2a25" },

@@ -55,6 +55,7 @@ export function wordsOf({ names, letters, says }: Job["words"]): Words {
   };
 }
 
-function capital(text: string): string {
+/** With a capital first letter. */
+export function capital(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1);
 }

@@ -6,14 +6,14 @@ import type { Job, Stop, Walk } from "../api/client";
 import { Changes } from "../app/Changes";
 import { Shown } from "../app/Shown";
 import { useMay } from "../app/session";
-import { useWords } from "../app/words";
+import { capital, useWords } from "../app/words";
 import { BigFigure } from "./BigFigure";
 import { HeldSheet } from "./HeldSheet";
 import { type Held, useHeld } from "./held";
 import { MarkDrawing } from "./MarkDrawing";
 import { say, useWaiting, type Waiting } from "./outbox";
 import { isDone, nextOpen } from "./ticked";
-import { useCallKeys } from "./useCallKeys";
+import { useCallKeys, useHeadset } from "./useCallKeys";
 import { useWalk } from "./useSite";
 import { call, hush } from "./voice";
 
@@ -81,6 +81,7 @@ function Walked({ job, walk, held, over, onOver }: WalkedProps) {
     onward();
   }
   useCallKeys({ next, back });
+  useHeadset({ next, back }, held.isAloud);
   const aloud = stop?.aloud;
   useEffect(() => {
     if (held.isAloud && aloud) call(aloud);
@@ -285,8 +286,4 @@ function NextButton({
       </Text>
     </Button>
   );
-}
-
-function capital(text: string): string {
-  return text.charAt(0).toUpperCase() + text.slice(1);
 }

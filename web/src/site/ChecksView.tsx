@@ -1,4 +1,5 @@
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
 import { CircleAlert, CircleCheck, CircleDashed, CircleDot } from "lucide-react";
 import { useEffect, useState } from "react";
 import type { Check, Checks, Job, Measure } from "../api/client";
@@ -8,6 +9,7 @@ import { Figure } from "../drawing/Figure";
 import { unparted } from "../drawing/figures";
 import { SumColumn } from "../drawing/SumColumn";
 import { CheckDrawing } from "./CheckDrawing";
+import { type Verdict as Judged, judge } from "./core/judge";
 import { KeyPad } from "./KeyPad";
 import { say, useWaiting, type Waiting } from "./outbox";
 import { TapeCard } from "./TapeCard";
@@ -71,7 +73,7 @@ function All({ job, checks }: { job: Job; checks: Checks }) {
     >
       <CheckList checks={checks.checks} picked={check.id} onPick={pick} />
       <Flex direction="column" flex={{ lg: "1" }} minW="0" overflowY={{ lg: "auto" }} p="3" gap="3">
-        <Verdict check={check} isWaiting={isWaiting} />
+        <Verdict job={job} wall={checks.wall} check={check} isWaiting={isWaiting} />
         <CheckDrawing checks={checks} check={check} measure={measure} />
       </Flex>
       <Flex
@@ -228,35 +230,70 @@ function useLate(is: boolean): boolean {
   return is && isLate;
 }
 
+interface VerdictProps {
+  job: Job;
+  wall: string;
+  check: Check;
+  isWaiting: boolean;
+}
+
 /** What the readings say, and what to do. */
-function Verdict({ check, isWaiting }: { check: Check; isWaiting: boolean }) {
-  const { color } = STATES[check.state];
+function Verdict({ job, wall, check, isWaiting }: VerdictProps) {
   const read = check.measures.filter(({ readings }) => readings.length > 0).length;
   const isLate = useLate(isWaiting);
-  if (isLate)
-    return (
-      <Text role="status" fontSize="18px" fontWeight="600">
-        Kept on this device. What it says comes once there is a signal.
-      </Text>
-    );
+  if (isLate) return <Here job={job} wall={wall} check={check} />;
   if (check.state === "open")
     return (
       <Text role="status" color="faint">
         {read} of {check.measures.length} read
       </Text>
     );
+  return <Says {...check} />;
+}
+
+/** What readings say that are on this device alone, worked out on it where the job was taken along. */
+function Here({ job, wall, check }: Omit<VerdictProps, "isWaiting">) {
+  const waiting = useWaiting(job.id);
+  const read = Object.fromEntries(
+    check.measures.flatMap(({ id, readings: [last] }) => {
+      const value = waitingFor(waiting, wall, check.id, id) ?? last?.value.text;
+      return value === undefined ? [] : [[id, value]];
+    }),
+  );
+  const { data: verdict, isPending } = useQuery({
+    queryKey: ["judged", job.id, job.revision, wall, check.id, read],
+    queryFn: () => judge(job.id, wall, check.id, read).catch(() => null),
+    networkMode: "always",
+    staleTime: Number.POSITIVE_INFINITY,
+    retry: false,
+  });
+  return (
+    <>
+      <Text role="status" fontSize="16px" color="faint">
+        Kept on this device
+        {isPending
+          ? "; working out what it says …"
+          : !verdict && ". What it says comes once there is a signal."}
+      </Text>
+      {verdict && <Says {...verdict} />}
+    </>
+  );
+}
+
+function Says({ state, says, do: what, sums }: Judged) {
+  const { color } = STATES[state];
   return (
     <Box role="status" aria-live="polite" borderStartWidth="6px" borderColor={color} ps="3">
       <Heading as="h2" fontFamily="heading" fontSize="24px" fontWeight="800" color={color} lineHeight="1.15">
-        {unparted(check.says)}
+        {unparted(says)}
       </Heading>
-      {check.do && (
+      {what && (
         <Text fontSize="19px" mt="1">
-          {unparted(check.do)}
+          {unparted(what)}
         </Text>
       )}
       <Box mt="2">
-        {check.sums.map((sum) => (
+        {sums.map((sum) => (
           <SumColumn key={sum.name} sum={sum} />
         ))}
       </Box>

@@ -293,13 +293,14 @@ function Minutes({ job, day: { rates } }: { job: string; day: SiteDay }) {
         </Box>
       ))}
       {may && (
-        <Text py="2" fontSize="16px" color="faint">
-          Say your own under{" "}
-          <Link to={`/jobs/${job}/standards`} style={{ textDecoration: "underline" }}>
-            Standards
-          </Link>
-          ; what is begun and done here sets them right by itself.
-        </Text>
+        <Flex py="2" gap="3" align="center">
+          <Button asChild size="lg" flexShrink="0">
+            <Link to={`/jobs/${job}/standards`}>Say your own</Link>
+          </Button>
+          <Text fontSize="16px" color="faint">
+            What is begun and done here sets them right by itself.
+          </Text>
+        </Flex>
       )}
     </Part>
   );

@@ -86,7 +86,7 @@ function NotSent({ job, wall }: { job: Job; wall?: string }) {
   return (
     <Box as="section" aria-label="Not sent yet" mt="3">
       <Heading as="h2" fontFamily="heading" fontSize="18px" fontWeight="700" borderBottomWidth="1px" pb="1">
-        On this device, not sent yet
+        Not sent yet
       </Heading>
       <Box as="ol" listStyleType="none">
         {waiting.toReversed().map((one) => (

@@ -5,6 +5,7 @@ import { Link } from "react-router";
 import type { Job } from "../api/client";
 import { Others } from "../app/Others";
 import { useHomeless, useWaiting } from "./outbox";
+import { ScanButton } from "./Scanner";
 
 /** That this device is full, for as long as something is kept by the open page alone. */
 export function Full() {
@@ -53,6 +54,7 @@ export function SiteBar({
         {title}
       </Heading>
       <OnThisDevice job={job} />
+      <ScanButton />
       <Others />
       {children}
     </Flex>

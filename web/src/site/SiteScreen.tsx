@@ -1,15 +1,15 @@
 import { Box, Button, chakra, Flex, Grid, Heading, Text } from "@chakra-ui/react";
 import { CalendarClock, ClipboardList } from "lucide-react";
 import { Link } from "react-router";
-import type { Job, SiteWall } from "../api/client";
+import type { Job, Site, SiteWall } from "../api/client";
 import { Changes } from "../app/Changes";
 import { Empty } from "../app/Empty";
 import { useOpenJob } from "../app/JobScreens";
 import { Shown } from "../app/Shown";
+import { capital } from "../app/words";
 import { Figure } from "../drawing/Figure";
 import { AlongCard } from "./AlongCard";
 import { SiteBar } from "./SiteBar";
-import { STAGES } from "./stages";
 import { useSite } from "./useSite";
 import { useTicks } from "./useTicks";
 
@@ -23,7 +23,7 @@ export function SiteScreen() {
     <>
       <SiteBar job={job} title={job.job.name} />
       <Shown asked={asked} what="Walking the walls" trouble="The site could not be opened">
-        {({ walls }) =>
+        {({ walls, stages }) =>
           walls.length === 0 ? (
             <Empty title="No walls yet">
               Draw the walls under Plan; they come here in the order they are framed.
@@ -45,7 +45,7 @@ export function SiteScreen() {
               <AlongCard job={job} walls={walls} />
               <Box as="ul" listStyleType="none" maxW="880px">
                 {walls.map((wall, index) => (
-                  <WallRow key={wall.wall} job={job} wall={wall} number={index + 1} />
+                  <WallRow key={wall.wall} job={job} wall={wall} stages={stages} number={index + 1} />
                 ))}
               </Box>
             </Box>
@@ -56,7 +56,17 @@ export function SiteScreen() {
   );
 }
 
-function WallRow({ job, wall, number }: { job: Job; wall: SiteWall; number: number }) {
+function WallRow({
+  job,
+  wall,
+  stages,
+  number,
+}: {
+  job: Job;
+  wall: SiteWall;
+  stages: Site["stages"];
+  number: number;
+}) {
   const ticks = useTicks(job.id, wall);
   return (
     <Box as="li" borderBottomWidth="1px" px="3" py="2">
@@ -86,7 +96,7 @@ function WallRow({ job, wall, number }: { job: Job; wall: SiteWall; number: numb
       </WallLink>
       <Grid templateColumns="repeat(5, 1fr)" gap="1" ps={{ base: "0", sm: "37px" }} pt="1" maxW="560px">
         <Changes right="record">
-          {STAGES.map(({ stage, name }) => {
+          {stages.map((stage) => {
             const is = ticks.isDone(stage);
             return (
               <Button
@@ -99,7 +109,7 @@ function WallRow({ job, wall, number }: { job: Job; wall: SiteWall; number: numb
                 title={is ? ticks.by(stage) : undefined}
                 onClick={() => ticks.tick(stage)}
               >
-                {name}
+                {capital(stage)}
               </Button>
             );
           })}

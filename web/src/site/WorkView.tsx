@@ -1,8 +1,9 @@
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import { Scissors, TriangleAlert } from "lucide-react";
-import { Link } from "react-router";
+import { Link, useSearchParams } from "react-router";
 import type { Job, WallWork } from "../api/client";
 import { Shown } from "../app/Shown";
+import { capital } from "../app/words";
 import { Figure } from "../drawing/Figure";
 import { unparted } from "../drawing/figures";
 import { TickRow, TickSquare } from "./TickRow";
@@ -19,10 +20,46 @@ export function BuildView({ job, wall }: { job: Job; wall: string }) {
   );
 }
 
+/** The piece somebody came for, by the code on its label: what it is, and when it goes in. */
+function ThisPiece({ work: { wall, steps } }: { work: WallWork }) {
+  const piece = useSearchParams()[0].get("piece");
+  if (!piece) return null;
+  const step = steps.find(({ pieces }) => pieces.some(({ members }) => members.includes(piece)));
+  const found = step?.pieces.find(({ members }) => members.includes(piece));
+  return (
+    <Box
+      as="section"
+      aria-label="This piece"
+      mt="3"
+      p="3"
+      borderWidth="2px"
+      borderColor="chalk"
+      bg="chalkWash"
+    >
+      {step && found ? (
+        <>
+          <Text fontSize="17px">
+            {capital(found.name)}, {found.board}
+          </Text>
+          <Figure text={found.length} fontSize="44px" fontWeight="800" lineHeight="1.1" />
+          <Text fontSize="17px">
+            {unparted(piece)}: goes in with “{step.name}”.
+          </Text>
+        </>
+      ) : (
+        <Text fontSize="17px" color="crayon">
+          Wall {wall} has no piece {piece} any more: the plan changed since its label was printed.
+        </Text>
+      )}
+    </Box>
+  );
+}
+
 function Build({ job, work }: { job: Job; work: WallWork }) {
   const ticks = useTicks(job.id, work);
   return (
     <Box flex="1" minH="0" overflowY="auto" px="3" pb="6" maxW="880px" w="full">
+      <ThisPiece work={work} />
       <Flex py="3">
         <Button asChild size="lg">
           <Link to={`/jobs/${job.id}/cut?wall=${encodeURIComponent(work.wall)}`}>
@@ -191,8 +228,4 @@ function Caution({ children }: { children: string }) {
       <Text>{children}</Text>
     </Flex>
   );
-}
-
-function capital(text: string): string {
-  return text.charAt(0).toUpperCase() + text.slice(1);
 }

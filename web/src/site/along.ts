@@ -1,6 +1,8 @@
+import { createQuerySerializer } from "openapi-fetch";
+import { version } from "pyodide/package.json";
 import { useSyncExternalStore } from "react";
-import type { Held } from "./held";
-import { ALONG, dated } from "./kept";
+import { type Held, walkAsked } from "./held";
+import { ALONG, dated, PYTHON, PYTHON_FILES } from "./kept";
 
 /** A job that is on this device, for where there is no signal. */
 export interface Along {
@@ -47,13 +49,14 @@ function become(next: { along?: readonly Along[]; taking?: Taking | null }) {
 export const canTakeAlong = "caches" in window && "serviceWorker" in navigator;
 
 /** Everything the site asks for of a job, however the tape is held and the plates are walked. */
-function addresses(job: string, walls: readonly string[], { figures, reach }: Held): string[] {
+function addresses(job: string, walls: readonly string[], held: Held): string[] {
   const of = `/api/jobs/${job}`;
   return [
     "/api/session",
     "/api/jobs",
     of,
     `${of}/site`,
+    `${of}/site/core`,
     `${of}/site/day`,
     `${of}/site/log`,
     `${of}/marked`,
@@ -62,26 +65,25 @@ function addresses(job: string, walls: readonly string[], { figures, reach }: He
       .flatMap((wall) => [
         `${of}/site/walls/${wall}/checks`,
         `${of}/site/walls/${wall}/work`,
+        `${of}/site/walls/${wall}/packed`,
         `${of}/site/log?wall=${wall}`,
-        ...ways(figures, reach).map((way) => `${of}/site/walls/${wall}/stops?${way}`),
+        ...ways(held).map((way) => `${of}/site/walls/${wall}/stops?${way}`),
       ]),
   ];
 }
 
-function ways(figures: Held["figures"], reach: number | null): string[] {
-  const found: string[] = [];
-  for (const burn of [false, true])
-    for (const on of ["both", "bottom", "top"])
-      for (const walk of ["by-turn", "along"])
-        for (const hook of [null, "start", "end"])
-          found.push(
-            [
-              `burn=${burn}&on=${on}&walk=${walk}&figures=${figures}`,
-              ...(hook ? [`hook=${hook}`] : []),
-              ...(reach === null ? [] : [`reach=${reach}`]),
-            ].join("&"),
-          );
-  return found;
+/** A walk every way a tape is held, as the rest of the program asks for it. */
+function ways(held: Held): string[] {
+  const written = createQuerySerializer<ReturnType<typeof walkAsked>>();
+  return [false, true].flatMap((burn) =>
+    (["both", "bottom", "top"] as const).flatMap((on) =>
+      (["by-turn", "along"] as const).flatMap((walk) =>
+        ([null, "start", "end"] as const).map((hook) =>
+          written(walkAsked({ ...held, burn, on, walk, hook })),
+        ),
+      ),
+    ),
+  );
 }
 
 /** Take a job along: all of it or none, in place of what was taken before. */
@@ -110,6 +112,7 @@ export async function takeAlong(job: string, revision: number, walls: readonly s
       }
     }
     await Promise.all(Array.from({ length: AT_ONCE }, fetchSome));
+    bytes += await takePython();
     await moved(cache, await fresh(job));
     become({
       along: [...along.filter((one) => one.job !== job), { job, revision, at: Date.now(), bytes }],
@@ -120,6 +123,23 @@ export async function takeAlong(job: string, revision: number, walls: readonly s
   } finally {
     await caches.delete(making);
   }
+}
+
+const PYTHON_PARTS = ["pyodide.asm.mjs", "pyodide.asm.wasm", "python_stdlib.zip", "pyodide-lock.json"].map(
+  (name) => `${PYTHON_FILES}${version}/${name}`,
+);
+
+/** Take along what the core runs in, once for all jobs, in place of an older one; how many bytes that is. */
+async function takePython(): Promise<number> {
+  const cache = await caches.open(PYTHON);
+  for (const { url } of await cache.keys())
+    if (!PYTHON_PARTS.includes(new URL(url).pathname)) await cache.delete(url);
+  let bytes = 0;
+  for (const part of PYTHON_PARTS) {
+    if (!(await cache.match(part))) await cache.add(part);
+    bytes += (await (await cache.match(part))?.blob())?.size ?? 0;
+  }
+  return bytes;
 }
 
 async function fresh(job: string): Promise<Cache> {

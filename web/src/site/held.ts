@@ -25,6 +25,19 @@ const USUAL: Held = {
   isAloud: false,
 };
 
+/** What a walk is asked for by. */
+export function walkAsked({ hook, burn, on, walk, figures, reach }: Held, over: readonly string[] = []) {
+  return {
+    burn,
+    on,
+    walk,
+    figures,
+    ...(hook && { hook }),
+    ...(reach !== null && { reach }),
+    ...(over.length > 0 && { over: [...over] }),
+  };
+}
+
 const listeners = new Set<() => void>();
 let held: Held = stored();
 

@@ -2,6 +2,10 @@
 
 /** What was kept of each job is in a cache of this name and the job's id. */
 export const ALONG = "bluff-along-";
+/** What Python is made of is in this cache, one for all jobs. */
+export const PYTHON = "bluff-python";
+/** Where the server has it. */
+export const PYTHON_FILES = "/assets/python-";
 /** Says in an answer that was kept when it was given. */
 export const AS_OF = "x-bluff-as-of";
 /** How long the server is waited for while there is something kept, in milliseconds. */

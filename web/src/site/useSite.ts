@@ -11,7 +11,7 @@ import {
   type WallWork,
 } from "../api/client";
 import { onThisClock } from "./clock";
-import type { Held } from "./held";
+import { type Held, walkAsked } from "./held";
 import { onArrival } from "./outbox";
 
 /** The walls of a job in the order they are framed, with how far each is. */
@@ -26,23 +26,14 @@ export function useSite(job: string, revision: number) {
 
 /** The stops of a wall as the tape is held. */
 export function walkQuery(job: string, wall: string, revision: number, held: Held, over: readonly string[]) {
-  const { hook, burn, on, walk, figures, reach } = held;
   return queryOptions({
-    queryKey: ["site", job, "stops", wall, { hook, burn, on, walk, figures, reach, over }, revision] as const,
+    queryKey: ["site", job, "stops", wall, walkAsked(held, over), revision] as const,
     queryFn: () =>
       answered<Walk>(
         client.GET("/api/jobs/{job_id}/site/walls/{wall_id}/stops", {
           params: {
             path: { job_id: job, wall_id: wall },
-            query: {
-              burn,
-              on,
-              walk,
-              figures,
-              ...(hook && { hook }),
-              ...(reach !== null && { reach }),
-              ...(over.length > 0 && { over: [...over] }),
-            },
+            query: walkAsked(held, over),
           },
         }),
       ),
