@@ -4,6 +4,7 @@ Runs a server and a database of its own; nothing of what is kept is touched or s
 """
 
 from collections.abc import Callable
+from datetime import datetime
 from io import StringIO
 from pathlib import Path
 from tempfile import TemporaryDirectory
@@ -49,11 +50,6 @@ def history(page: Page) -> None:
     line.press("Enter")
     page.get_by_role("link", name="History").click()
     page.get_by_role("heading", name="Wall A").wait_for()
-
-
-def packs(page: Page) -> None:
-    page.get_by_role("link", name=DEMO, exact=True).click()
-    page.get_by_role("tab", name="Packs").click()
 
 
 def bring_in(page: Page) -> None:
@@ -190,11 +186,19 @@ def site_checks(page: Page) -> None:
     page.get_by_text("Out of square").wait_for()
 
 
+def site_day(page: Page) -> None:
+    """Of a Monday morning, whenever it is taken."""
+    page.clock.set_fixed_time(datetime(2026, 1, 12, 7))
+    page.get_by_role("link", name=DEMO, exact=True).click()
+    page.get_by_role("link", name="Site", exact=True).click()
+    page.get_by_role("link", name="The day").click()
+    page.get_by_role("region", name="The minutes it is made of").wait_for()
+
+
 VIEWS: dict[str, tuple[Callable[[Page], None], str]] = {
     "jobs": (jobs, "light"),
     "plan": (plan, "light"),
     "plan-walk": (walk, "light"),
-    "plan-packs": (packs, "dark"),
     "bring-in": (bring_in, "light"),
     "openings": (openings, "light"),
     "bench": (bench, "light"),
@@ -207,6 +211,7 @@ VIEWS: dict[str, tuple[Callable[[Page], None], str]] = {
     "order": (order, "light"),
     "site-marks": (site_marks, "light"),
     "site-checks": (site_checks, "light"),
+    "site-day": (site_day, "dark"),
     "standards": (standards, "light"),
     "history": (history, "light"),
 }
