@@ -19,6 +19,11 @@ def shed(client, unit) -> str:
     return job
 
 
+def cut_off(board, name, is_cut=True):
+    """What is said of a piece that is cut off its board, or is not after all."""
+    return {"kind": "cut", "board": board, "name": name, "is_done": is_cut}
+
+
 def edit(client, job, revision, change) -> None:
     answer = client.post(f"/api/jobs/{job}/edits", json={"revision": revision, "edit": change})
     assert answer.status_code == 200, answer.text

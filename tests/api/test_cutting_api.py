@@ -17,6 +17,7 @@ from bluff.service.cutting import Cuttings
 from bluff.service.planning import Wanted, plan_run
 from bluff.service.queue import Queue, work
 from people import stranger_of
+from said import cut_off, say
 
 EXAMPLE = (Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json").read_bytes()
 WALL = {"edit": "add-wall", "wall": {"id": "A", "stud": "2x4", "length": "18' 6"}}
@@ -57,8 +58,9 @@ def boards_of(cutting, section="2x4"):
     return next(one["boards"] for one in cutting["sections"] if one["section"] == section)
 
 
-def ticks_of(board):
-    return [{"board": board["number"], "name": cut["name"]} for cut in board["cuts"]]
+def ticks_of(board, is_cut=True):
+    """What is said once everything is cut off a board."""
+    return [cut_off(board["number"], cut["name"], is_cut=is_cut) for cut in board["cuts"]]
 
 
 def test_a_job_nobody_planned_has_boards_at_once(ask):
@@ -88,13 +90,16 @@ def test_the_boards_of_one_wall_are_counted_for_it_alone(client, job, ask):
     assert refused["message"].startswith("There is no wall Q;")
 
 
-def test_a_cut_is_ticked_with_who_and_when_and_taken_back(ask):
+def test_a_cut_is_ticked_with_who_and_when_and_taken_back(client, job, ask):
     board = boards_of(ask())[0]
-    cutting = ask("/ticks", {"ticks": ticks_of(board)[:1]})
+    say(client, job, ticks_of(board)[0])
+    cutting = ask()
     assert (cutting["planned"], cutting["cut"]) == (True, 1)
     assert boards_of(cutting)[0]["cuts"][0]["cut"]["by"] == "LF"
-    assert ask("/ticks", {"ticks": ticks_of(board)[:1]})["cut"] == 1
-    cutting = ask("/ticks", {"ticks": ticks_of(board)[:1], "cut": False})
+    say(client, job, ticks_of(board)[0])
+    assert ask()["cut"] == 1
+    say(client, job, ticks_of(board, is_cut=False)[0])
+    cutting = ask()
     assert cutting["cut"] == 0
     assert boards_of(cutting)[0]["cuts"][0]["cut"] is None
 
@@ -104,7 +109,7 @@ def test_only_what_is_affected_is_planned_anew_and_it_is_said(client, job, ask):
     before = boards_of(ask())
     studs = [board for board in before if board["cuts"][0]["role"] == "stud"]
     gone = next(board for board in studs if board["cuts"][0]["name"] == "A/stud/7")
-    ask("/ticks", {"ticks": ticks_of(gone)})
+    say(client, job, *ticks_of(gone))
     edit(client, job, WINDOW)
     cutting = ask()
     after = {board["number"]: board for board in boards_of(cutting)}
@@ -124,7 +129,7 @@ def test_only_what_is_affected_is_planned_anew_and_it_is_said(client, job, ask):
 def test_a_piece_that_has_lost_its_place_is_listed_until_something_is_made_of_it(client, job, ask):
     """The plate of a wall that is made shorter was cut: it is no use as it is, and the new one is cut from it."""
     plate = next(board for board in boards_of(ask()) if board["cuts"][0]["role"] == "cap_plate")
-    ask("/ticks", {"ticks": ticks_of(plate)[:1]})
+    say(client, job, ticks_of(plate)[0])
     edit(client, job, {"edit": "set-length", "id": "A", "length": "4'"})
     cutting = ask()
     recut = [board for board in boards_of(cutting) if board["source"] == "offcut"]
@@ -136,9 +141,10 @@ def test_a_piece_that_has_lost_its_place_is_listed_until_something_is_made_of_it
     assert [one["name"] for one in ask()["spares"]] == [plate["cuts"][0]["name"]]
 
 
-def test_what_is_no_longer_to_be_cut_is_refused(ask):
-    said = ask("/ticks", {"ticks": [{"board": 1, "name": "B/stud/1"}]}, status=409)
-    assert "planned anew a moment ago" in said["message"]
+def test_what_is_no_longer_to_be_cut_is_refused_and_the_rest_is_kept(client, job, ask):
+    (refused,) = say(client, job, cut_off(1, "B/stud/1"), *ticks_of(boards_of(ask())[0]))
+    assert "planned anew a moment ago" in refused
+    assert ask()["cut"] == len(boards_of(ask())[0]["cuts"])
     assert "planned anew a moment ago" in ask("/locks", {"boards": [999]}, status=409)["message"]
 
 
@@ -185,14 +191,14 @@ def test_boards_are_never_worse_for_what_was_looked_for(pool, account, job, ask)
     assert ask("/run")["feet"] == least
 
 
-def test_what_is_cut_while_it_is_planned_stays(pool, account, job, ask):
+def test_what_is_cut_while_it_is_planned_stays(client, pool, account, job, ask):
     """The tick comes between looking and keeping: it is planned anew with it."""
     board = boards_of(ask())[0]
     runs = []
     Cuttings(pool, account, runs.append).plan(UUID(job), Wanted(seconds=2))
     working = Thread(target=plan_run, args=(pool, runs[0], Event()))
     working.start()
-    ask("/ticks", {"ticks": ticks_of(board)})
+    say(client, job, *ticks_of(board))
     working.join()
     cutting = ask()
     assert cutting["run"]["state"] == "done"

@@ -6,6 +6,7 @@ from contextlib import contextmanager
 from queue import Empty, Queue
 from threading import Thread
 from urllib.parse import urlsplit
+from uuid import uuid4
 
 import pytest
 import requests
@@ -16,6 +17,7 @@ from bluff.service.sessions import begin, enter
 from bluff.service.shares import Shares
 from bluff.store.accounts import Role
 from people import stranger_of
+from said import cut_off, now
 
 PATIENT = 20.0
 
@@ -100,8 +102,9 @@ def test_a_page_is_told_of_changes_made_on_another_server(lead, framer, addresse
         told.until(("plan", 1))
         cutting = lead.get(f"{one}/api/jobs/{job}/cutting", timeout=30).json()
         board = cutting["sections"][0]["boards"][0]
-        tick = {"ticks": [{"board": board["number"], "name": board["cuts"][0]["name"]}]}
-        assert lead.post(f"{one}/api/jobs/{job}/cutting/ticks", json=tick, timeout=30).status_code == 200
+        cut = {"key": str(uuid4()), "at": now().isoformat(), **cut_off(board["number"], board["cuts"][0]["name"])}
+        said = {"sent_at": now().isoformat(), "said": [cut]}
+        assert lead.post(f"{one}/api/jobs/{job}/site/said", json=said, timeout=30).json() == {"refused": []}
         told.until(("cutting", None))
 
 

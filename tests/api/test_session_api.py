@@ -11,6 +11,7 @@ from bluff.service.people import People
 from bluff.service.sessions import FREE_TRIES, begin, link_for, set_password
 from bluff.store.accounts import Role
 from people import client_of
+from said import cut_off, say
 
 COOKIE = "bluff_session_80"
 PASSWORD = "three words do"
@@ -229,12 +230,12 @@ def test_a_viewer_ticks_nothing_and_a_framer_does(pool, client, account):
     wall = {"edit": "add-wall", "wall": {"id": "A", "stud": "2x4", "length": "12'"}}
     client.post(f"/api/jobs/{job}/edits", json={"revision": 0, "edit": wall})
     board = client.get(f"/api/jobs/{job}/cutting").json()["sections"][0]["boards"][0]
-    ticks = {"ticks": [{"board": board["number"], "name": board["cuts"][0]["name"]}]}
+    cut = cut_off(board["number"], board["cuts"][0]["name"])
     for role, status in ((Role.VIEWER, 403), (Role.FRAMER, 200)):
         token = People(pool, account).invite(role, "RO", role)
         with client_of(pool) as theirs:
             theirs.post("/api/session/link", json={"token": token})
-            assert theirs.post(f"/api/jobs/{job}/cutting/ticks", json=ticks).status_code == status
+            say(theirs, job, cut, status=status)
 
 
 def test_nothing_from_elsewhere_is_let_into_the_page(client):

@@ -13,6 +13,7 @@ from bluff.api.app import WEB
 from bluff.demo import DEMO_FILE
 from bluff.formats.job_file import read_job
 from bluff.serve import background_server
+from bluff.service.cutting import Cuttings
 from bluff.service.jobs import Jobs
 from bluff.service.sessions import begin
 from bluff.service.site import Site
@@ -78,6 +79,10 @@ def test_a_day_with_the_server_stopped_is_all_there_once_it_is_back(pool, accoun
     page.get_by_role("link", name="Build", exact=True).click()
     page.get_by_role("button", name="Kings").click()
     expect(page.get_by_role("button", name="Kings")).to_have_attribute("aria-pressed", "true")
+    page.get_by_role("link", name="Cut its boards").click()
+    page.locator("[data-board]").first.get_by_role("button", name=re.compile("to cut$")).click()
+    expect(page.get_by_role("heading", name=re.compile(r"^[1-9]\d* of \d+ pieces cut for H$"))).to_be_visible()
+    page.go_back()
     page.get_by_role("link", name="Checks", exact=True).click()
     page.get_by_role("button", name="Diagonals of the wall").click()
     page.get_by_role("textbox").fill("153 1/2")
@@ -99,6 +104,7 @@ def test_a_day_with_the_server_stopped_is_all_there_once_it_is_back(pool, accoun
     said = Site(pool, account).log(shelter)
     assert [entry.last.kind for entry in said] == ["tick", "reading", "reading", "tick", "mark"]
     assert Site(pool, account).walls(shelter)[1][7].written > 0
+    assert Cuttings(pool, account, lambda _: None).get(shelter).ticks
 
 
 def test_a_newer_program_waits_until_somebody_changes_over(pool, shelter, phone, tmp_path):

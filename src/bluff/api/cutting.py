@@ -8,12 +8,12 @@ from typing import Annotated, Literal
 from uuid import UUID
 
 from fastapi import APIRouter, Depends, Query, Request
-from pydantic import Field, StrictBool, StrictInt, StrictStr
+from pydantic import Field, StrictBool, StrictInt
 from typing_extensions import TypedDict
 
 from bluff.api.session import signed_in
 from bluff.api.wire import CHANGED
-from bluff.core.cutting.board import Cut, JobBoard, Source, Tick
+from bluff.core.cutting.board import Cut, JobBoard, Source
 from bluff.core.cutting.demand import Aim, By
 from bluff.core.cutting.saw import Stop, stops, wants_straight
 from bluff.core.job.stock import Section
@@ -160,20 +160,6 @@ class WantedBoards(FileModel):
     ] = True
 
 
-class TickFile(FileModel):
-    """A cut: the board's number, and the name the piece is cut under."""
-
-    board: StrictInt
-    name: StrictStr
-
-
-class Ticks(FileModel):
-    """Cuts that were made, or were not after all."""
-
-    ticks: Annotated[list[TickFile], Field(min_length=1, max_length=MOST_AT_ONCE)]
-    cut: StrictBool = True
-
-
 class Locks(FileModel):
     """Boards that are to stay as they are, or no longer."""
 
@@ -224,13 +210,6 @@ def stop(cuttings: CrewCuttings, job_id: UUID) -> RunView | None:
 def settle(cuttings: CrewCuttings, job_id: UUID) -> CuttingView:
     """Keep the boards as they stand now."""
     return cutting_view(cuttings.settle(job_id))
-
-
-@router.post("/ticks", responses=CHANGED)
-def tick(cuttings: CrewCuttings, job_id: UUID, ticks: Ticks) -> CuttingView:
-    """Say that pieces were cut, or were not after all."""
-    listed = [Tick(one.board, one.name) for one in ticks.ticks]
-    return cutting_view(cuttings.mark(job_id, listed, is_cut=ticks.cut))
 
 
 @router.post("/locks", responses=CHANGED)

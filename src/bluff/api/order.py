@@ -103,14 +103,15 @@ def get_order(cuttings: CrewCuttings, job_id: UUID, trucks: Loads = None) -> Ord
     """What is ordered for a job, as its boards stand."""
     state = cuttings.get(job_id)
     job = state.job.job
-    whole = whole_order(state, trucks)
+    count = trucks or job.standard.day.trucks
+    whole = whole_order(state, count)
     order = whole.order
     return {
         "revision": state.job.revision,
-        "trucks": trucks or job.standard.day.trucks,
+        "trucks": count,
         "lines": [_line(line) for line in order.lines],
         "supplies": [_supply(one, job) for one in order.supplies],
-        "loads": [_load(load) for load in whole.loads] if len(whole.loads) > 1 else [],
+        "loads": [_load(load) for load in whole.loads] if count > 1 else [],
         "pounds": round(order.pounds),
         "cost": format_price(order.cost),
         "unpriced": order.unpriced,

@@ -1,6 +1,8 @@
 """What is said on the site, by whom and when, and the photographs that go with it."""
 
+from collections.abc import Sequence
 from datetime import datetime
+from itertools import groupby
 from typing import Annotated, Literal, TypeAlias
 from uuid import UUID
 
@@ -11,14 +13,17 @@ from typing_extensions import TypedDict
 
 from bluff import core
 from bluff.api.body import FILE_BODY, FileBody
+from bluff.api.cutting import CrewCuttings
 from bluff.api.session import SignedInAccount
 from bluff.api.wire import CHANGED, Revision
 from bluff.api.work import done
+from bluff.core.cutting.board import Tick
 from bluff.core.job.amounts import MOST_ON_A_CREW
 from bluff.core.measure.length import inches
 from bluff.core.wall.member import Plate
 from bluff.formats.pictures import READ_PHOTOGRAPH
 from bluff.formats.ways_values import FileModel
+from bluff.service.cutting import Cuttings
 from bluff.service.errors import Changed
 from bluff.service.rights import Right, need
 from bluff.service.site import Site
@@ -74,6 +79,16 @@ class ReadingSaid(SaidFile):
     read_by: Literal["hand", "tape"] = "hand"
 
 
+class CutSaid(SaidFile):
+    """A piece that is cut off its board, or is not after all; by the board's number and the piece's name on it."""
+
+    kind: Literal["cut"]
+    wall: WallName | None = None
+    board: Annotated[StrictInt, Field(ge=1, lt=2**31)]
+    name: Name
+    is_done: StrictBool
+
+
 class NoteSaid(SaidFile):
     """A note, of the job, a wall or a piece."""
 
@@ -89,7 +104,7 @@ class SaidRequest(FileModel):
     sent_at: AwareDatetime
     by: Annotated[UUID | None, Field(description="Who said it, where the device knows.")] = None
     said: Annotated[
-        list[Annotated[MarkSaid | TickSaid | ReadingSaid | NoteSaid, Field(discriminator="kind")]],
+        list[Annotated[MarkSaid | TickSaid | ReadingSaid | CutSaid | NoteSaid, Field(discriminator="kind")]],
         Field(max_length=_MOST_SAID),
     ]
 
@@ -124,7 +139,7 @@ OurSite = Annotated[Site, Depends(site_of)]
 
 
 @router.post("/said", responses=CHANGED)
-def say(site: OurSite, job_id: UUID, request: SaidRequest) -> SaidAnswer:
+def say(site: OurSite, cuttings: CrewCuttings, job_id: UUID, request: SaidRequest) -> SaidAnswer:
     """Keep what was said on the site, each by itself and once; what does not fit is named, and all the rest kept."""
     if request.by not in {None, site.account.id}:
         raise Changed("Somebody else has signed in on this device since. It is sent once whoever said it is back.")
@@ -132,10 +147,12 @@ def say(site: OurSite, job_id: UUID, request: SaidRequest) -> SaidAnswer:
     said = []
     for one in request.said:
         try:
-            said.append(_row(one))
+            if not isinstance(one, CutSaid):
+                said.append(_row(one))
         except core.BluffError as error:
             refused[one.key] = error.message
     refused |= site.say(job_id, said, request.sent_at)
+    refused |= _cut(cuttings, job_id, [one for one in request.said if isinstance(one, CutSaid)])
     return {"refused": [{"key": key, "message": message} for key, message in refused.items()]}
 
 
@@ -152,6 +169,22 @@ def picture(site: OurSite, job_id: UUID, key: UUID) -> Response:
     """The photograph of what was said under a key."""
     jpeg = site.picture(job_id, key)
     return Response(jpeg, media_type="image/jpeg", headers={"Cache-Control": "private, max-age=31536000, immutable"})
+
+
+def _cut(cuttings: Cuttings, job: UUID, said: Sequence[CutSaid]) -> dict[UUID, str]:
+    """Tick pieces on their boards, in order; why, for each whose board was planned anew meanwhile, by its key."""
+    refused: dict[UUID, str] = {}
+    for is_cut, alike in groupby(said, lambda one: one.is_done):
+        together = list(alike)
+        try:
+            cuttings.mark(job, [Tick(one.board, one.name) for one in together], is_cut=is_cut)
+        except Changed:
+            for one in together:
+                try:
+                    cuttings.mark(job, [Tick(one.board, one.name)], is_cut=is_cut)
+                except Changed as error:
+                    refused[one.key] = str(error)
+    return refused
 
 
 def said_by(record: SiteRecord) -> ByWhom:

@@ -58,7 +58,7 @@ def _says(together: list[SiteRecord], framing_at: FramingAt) -> str:
             by = " by the tape" if row.read_by == "tape" else ""
             return f"{_measure(row, framing_at)}: {format_inches(row.value or 0, 32)}{by}"
         case "note":
-            return row.words or ""
+            return f"{row.about}: {row.words}" if row.about else row.words or ""
 
 
 def _ticked(name: str, row: SiteRecord) -> str:

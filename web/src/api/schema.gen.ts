@@ -584,26 +584,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{job_id}/cutting/ticks": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Tick
-         * @description Say that pieces were cut, or were not after all.
-         */
-        post: operations["tick_api_jobs__job_id__cutting_ticks_post"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/jobs/{job_id}/cutting/locks": {
         parameters: {
             query?: never;
@@ -2331,6 +2311,35 @@ export interface components {
             /** Bevel */
             bevel: number | null;
             short: components["schemas"]["Figure"] | null;
+        };
+        /**
+         * CutSaid
+         * @description A piece that is cut off its board, or is not after all; by the board's number and the piece's name on it.
+         */
+        CutSaid: {
+            /**
+             * Key
+             * Format: uuid
+             */
+            key: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "cut";
+            /** Wall */
+            wall?: string | null;
+            /** Board */
+            board: number;
+            /** Name */
+            name: string;
+            /** Is Done */
+            is_done: boolean;
         };
         /**
          * CutView
@@ -4744,7 +4753,7 @@ export interface components {
              */
             by?: string | null;
             /** Said */
-            said: (components["schemas"]["MarkSaid"] | components["schemas"]["TickSaid"] | components["schemas"]["ReadingSaid"] | components["schemas"]["NoteSaid"])[];
+            said: (components["schemas"]["MarkSaid"] | components["schemas"]["TickSaid"] | components["schemas"]["ReadingSaid"] | components["schemas"]["CutSaid"] | components["schemas"]["NoteSaid"])[];
         };
         /**
          * ScalePicture
@@ -5672,16 +5681,6 @@ export interface components {
             shares: components["schemas"]["GuessView"][];
         };
         /**
-         * TickFile
-         * @description A cut: the board's number, and the name the piece is cut under.
-         */
-        TickFile: {
-            /** Board */
-            board: number;
-            /** Name */
-            name: string;
-        };
-        /**
          * TickSaid
          * @description A piece of work that is done, or is not after all; of work that is begun, how many do it.
          */
@@ -5722,19 +5721,6 @@ export interface components {
              * Format: date-time
              */
             at: string;
-        };
-        /**
-         * Ticks
-         * @description Cuts that were made, or were not after all.
-         */
-        Ticks: {
-            /** Ticks */
-            ticks: components["schemas"]["TickFile"][];
-            /**
-             * Cut
-             * @default true
-             */
-            cut?: boolean;
         };
         /**
          * ToTick
@@ -7693,59 +7679,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CuttingView"];
-                };
-            };
-            /** @description The database does not answer; ask again. */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
-            "4XX": {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
-    tick_api_jobs__job_id__cutting_ticks_post: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Ticks"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CuttingView"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
                 };
             };
             /** @description The database does not answer; ask again. */

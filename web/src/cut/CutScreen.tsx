@@ -1,6 +1,7 @@
 import { Box, Button, Flex, Heading, Tabs, Text } from "@chakra-ui/react";
 import { FileDown, Printer, Tags } from "lucide-react";
 import { useState } from "react";
+import { useSearchParams } from "react-router";
 import type { Cutting, Job } from "../api/client";
 import { Changes } from "../app/Changes";
 import { Download } from "../app/Download";
@@ -10,6 +11,9 @@ import { useOpenJob } from "../app/JobScreens";
 import { Shown } from "../app/Shown";
 import { SidePanel } from "../app/SidePanel";
 import type { JobChange } from "../app/useJobChange";
+import { NotKept } from "../site/NotKept";
+import { Full } from "../site/SiteBar";
+import { useArrivals } from "../site/useSite";
 import { BoardRow } from "./BoardRow";
 import { ChosenWalls } from "./ChosenWalls";
 import { PlanCard } from "./PlanCard";
@@ -20,7 +24,9 @@ import { useCutting, useCuttingChange } from "./useCutting";
 export function CutScreen() {
   const { job, change } = useOpenJob();
   // Walls that are gone by now are no longer looked at.
-  const [chosen, choose] = useState<readonly string[]>([]);
+  const [search] = useSearchParams();
+  const [chosen, choose] = useState<readonly string[]>(() => search.getAll("wall"));
+  useArrivals(job.id);
   const walls = chosen.filter((wall) => job.walls.some(({ id }) => id === wall));
   const asked = useCutting(job.id, job.revision, walls);
   return (
@@ -49,6 +55,8 @@ function Boards({
   const files = { job: job.id, asked: { wall: walls } };
   return (
     <>
+      <Full />
+      <NotKept job={job} />
       <JobBar job={job} change={change}>
         {cutting.sections.map(({ section }) => (
           <Button

@@ -1,6 +1,8 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answered, type Cutting, type CuttingRun, client, type Refused } from "../api/client";
 import { useNotices } from "../app/notices";
+import { say, useWaiting } from "../site/outbox";
+import { withTicks } from "./ticked";
 
 const LOOK_EVERY = 500;
 
@@ -21,6 +23,7 @@ const cuttingKey = (job: string) => ["cutting", job] as const;
 
 /** The boards of a job at a revision; the last ones stay in view while the next are on their way. */
 export function useCutting(job: string, revision: number, walls: readonly string[] = []) {
+  const waiting = useWaiting(job);
   return useQuery({
     queryKey: [...cuttingKey(job), revision, ...walls],
     queryFn: () =>
@@ -30,6 +33,7 @@ export function useCutting(job: string, revision: number, walls: readonly string
         }),
       ),
     placeholderData: keepPreviousData,
+    select: (cutting) => withTicks(cutting, waiting),
   });
 }
 
@@ -90,10 +94,9 @@ export function useCuttingChange(job: string, revision: number, walls: readonly 
       }),
     settle: () =>
       mutate(() => answered<Cutting>(client.POST("/api/jobs/{job_id}/cutting/settle", { params }))),
+    /** Said like everything else on the site: on this device at once, on the server once that can be reached. */
     tick: (ticks: Tick[], cut: boolean) =>
-      mutate(() =>
-        answered<Cutting>(client.POST("/api/jobs/{job_id}/cutting/ticks", { params, body: { ticks, cut } })),
-      ),
+      void say(job, ...ticks.map((one) => ({ kind: "cut", ...one, is_done: cut }) as const)),
     lock: (board: number, locked: boolean) =>
       mutate(() =>
         answered<Cutting>(

@@ -1,6 +1,7 @@
 import { Box, Button, chakra, Flex, Heading, Input, Text, Textarea } from "@chakra-ui/react";
 import { Download as DownloadIcon, NotebookPen, Printer } from "lucide-react";
 import { type FormEvent, useDeferredValue, useId, useState } from "react";
+import { useSearchParams } from "react-router";
 import type { Job, LogLine } from "../api/client";
 import { Changes } from "../app/Changes";
 import { Download } from "../app/Download";
@@ -162,6 +163,8 @@ function Days({ job, lines, isOfOne }: { job: string; lines: LogLine[]; isOfOne:
 /** Something to be remembered, with a photograph if one is taken, said by whoever is signed in. */
 function Note({ job, wall }: { job: Job; wall?: string }) {
   const id = useId();
+  // Whoever comes from a piece says something of it.
+  const piece = useSearchParams()[0].get("piece");
   const [words, setWords] = useState("");
   const [photo, setPhoto] = useState<{ blob: Blob; shown: string } | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -169,7 +172,12 @@ function Note({ job, wall }: { job: Job; wall?: string }) {
   function keep(event: FormEvent) {
     event.preventDefault();
     if (!words.trim() && !photo) return;
-    const note = { kind: "note", words: words.trim() || "Photograph", ...(wall && { wall }) } as const;
+    const note = {
+      kind: "note",
+      words: words.trim() || "Photograph",
+      ...(wall && { wall }),
+      ...(piece && { piece }),
+    } as const;
     void (photo ? sayWith(job.id, photo.blob, note) : say(job.id, note));
     setWords("");
     setPhoto(null);
@@ -189,7 +197,7 @@ function Note({ job, wall }: { job: Job; wall?: string }) {
   return (
     <Changes right="record">
       <Flex as="form" direction="column" gap="2" pt="3" onSubmit={keep}>
-        <label htmlFor={id}>Note</label>
+        <label htmlFor={id}>Note{piece && ` of ${piece}`}</label>
         <Textarea
           id={id}
           value={words}

@@ -35,7 +35,9 @@ export function inWords({ said: one }: Waiting): string {
       return `${of}${one.work}`;
     case "reading":
       return `${of}${one.check} ${one.value}`;
+    case "cut":
+      return `${of}${one.name} ${one.is_done ? "cut" : "not cut"} off board ${one.board}`;
     case "note":
-      return `${of}“${one.words}”`;
+      return `${of}${one.piece ? `${one.piece}, ` : ""}“${one.words}”`;
   }
 }

@@ -1,5 +1,5 @@
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
-import { Scissors, TriangleAlert } from "lucide-react";
+import { NotebookPen, Scissors, TriangleAlert } from "lucide-react";
 import { Link, useSearchParams } from "react-router";
 import type { Job, WallWork } from "../api/client";
 import { Shown } from "../app/Shown";
@@ -45,6 +45,11 @@ function ThisPiece({ work: { wall, steps } }: { work: WallWork }) {
           <Text fontSize="17px">
             {unparted(piece)}: goes in with “{step.name}”.
           </Text>
+          <Button asChild size="lg" mt="2">
+            <Link to={`../log?piece=${encodeURIComponent(piece)}`} relative="path">
+              <NotebookPen /> Note of it
+            </Link>
+          </Button>
         </>
       ) : (
         <Text fontSize="17px" color="crayon">

@@ -60,9 +60,11 @@ function addresses(job: string, walls: readonly string[], held: Held): string[] 
     `${of}/site/day`,
     `${of}/site/log`,
     `${of}/marked`,
+    `${of}/cutting`,
     ...walls
       .map(encodeURIComponent)
       .flatMap((wall) => [
+        `${of}/cutting?wall=${wall}`,
         `${of}/site/walls/${wall}/checks`,
         `${of}/site/walls/${wall}/work`,
         `${of}/site/walls/${wall}/packed`,

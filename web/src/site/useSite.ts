@@ -113,7 +113,7 @@ export function useArrivals(job: string) {
       onArrival(async (arrived) => {
         if (arrived !== job) return;
         await Promise.all(
-          ["site", "marked"].map((key) => queries.invalidateQueries({ queryKey: [key, job] })),
+          ["site", "marked", "cutting"].map((key) => queries.invalidateQueries({ queryKey: [key, job] })),
         );
       }),
     [job, queries],

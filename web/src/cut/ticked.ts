@@ -1,0 +1,45 @@
+import type { Board, BoardCut, Cutting, CuttingSection } from "../api/client";
+import type { Waiting } from "../site/outbox";
+
+/** The boards with what was ticked on this device since they were asked for. */
+export function withTicks(cutting: Cutting, waiting: readonly Waiting[]): Cutting {
+  const last = new Map<string, { isDone: boolean; by: string; at: string }>();
+  for (const { said, refused, by } of waiting)
+    if (said.kind === "cut" && refused === null)
+      last.set(`${said.board} ${said.name}`, { isDone: said.is_done, by: by?.name ?? "", at: said.at });
+  if (last.size === 0) return cutting;
+  let more = 0;
+  const sections = cutting.sections.map((section) => {
+    const changed: [Board, BoardCut, number][] = [];
+    const boards = section.boards.map((board) => ({
+      ...board,
+      cuts: board.cuts.map((cut) => {
+        const said = last.get(`${board.number} ${cut.name}`);
+        if (!said || said.isDone === (cut.cut !== null)) return cut;
+        changed.push([board, cut, said.isDone ? 1 : -1]);
+        return { ...cut, cut: said.isDone ? { by: said.by, at: said.at } : null };
+      }),
+    }));
+    more += changed.reduce((sum, [, , one]) => sum + one, 0);
+    return { ...section, boards, stops: section.stops.map((stop) => counted(stop, changed)) };
+  });
+  return { ...cutting, cut: cutting.cut + more, sections };
+}
+
+type Stop = CuttingSection["stops"][number];
+
+/** A stop with what is cut at it counted anew. */
+function counted(stop: Stop, changed: readonly (readonly [Board, BoardCut, number])[]): Stop {
+  const more = changed
+    .filter(([board, cut]) => stop.boards.includes(board.number) && isAt(cut, stop))
+    .reduce((sum, [, , one]) => sum + one, 0);
+  return more ? { ...stop, cut: stop.cut + more } : stop;
+}
+
+function isAt(cut: BoardCut, stop: Stop): boolean {
+  return (
+    cut.length.inches === stop.length.inches &&
+    cut.bevel === stop.bevel &&
+    cut.short?.inches === stop.short?.inches
+  );
+}
