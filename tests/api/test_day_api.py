@@ -87,6 +87,11 @@ def test_lumber_is_there_once_somebody_says_so(client, job):
     assert day(client, job)["deliveries"][0]["there"]["name"] == "lead"
 
 
+def test_a_clock_that_was_never_set_plans_no_day(client, job):
+    for never in ("9999-12-31T23:59:59Z", "0001-01-01T00:00:00Z", "7:00"):
+        assert client.get(f"/api/jobs/{job}/site/day", params={"now": never}).status_code == 422
+
+
 def test_how_many_work_is_said_only_of_what_they_do(client, job):
     say(client, job, tick("begun/frame", hands=13), status=422)
     say(client, job, {"kind": "note", "words": "Rain", "hands": 2}, status=422)

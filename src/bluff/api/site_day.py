@@ -1,7 +1,7 @@
 """The day on the site: what is done when and by how many, what must be there before, and the minutes it is made of."""
 
 from collections.abc import Iterator
-from datetime import date, datetime
+from datetime import UTC, date, datetime
 from fractions import Fraction
 from typing import Annotated
 from uuid import UUID
@@ -22,6 +22,10 @@ from bluff.core.site.work import Task, lumber_of
 from bluff.service.site_day import Delivery, SiteDay, site_day
 
 router = APIRouter(prefix="/api/jobs/{job_id}/site", tags=["site"])
+
+
+_EARLIEST, _LATEST = datetime(2000, 1, 1, tzinfo=UTC), datetime(2200, 1, 1, tzinfo=UTC)
+"""Clocks that show anything else have not been set."""
 
 
 class Moment(TypedDict):
@@ -92,7 +96,8 @@ def day(
     cuttings: CrewCuttings,
     job_id: UUID,
     now: Annotated[
-        AwareDatetime | None, Query(description="By a clock on the site; by itself the server's own.")
+        AwareDatetime | None,
+        Query(ge=_EARLIEST, lt=_LATEST, description="By a clock on the site; by itself the server's own."),
     ] = None,
 ) -> DayView:
     """What is done when and by how many, as the crew has gone on so far."""

@@ -1,6 +1,7 @@
 """The day: worked hours on paper, who does what when, and what a crew's own times make of its minutes."""
 
 from collections import defaultdict
+from dataclasses import replace
 from datetime import date, datetime
 from fractions import Fraction
 from itertools import combinations
@@ -140,6 +141,12 @@ def test_no_wall_is_half_up_when_the_day_ends():
     assert told(turns) == [("raise", 480, 510, (0, 1))]
     assert at(SEVEN_TO_THREE, FRIDAY, 480) == (MONDAY, 7 * 60)
     assert at(SEVEN_TO_THREE, FRIDAY, 480, is_end=True) == (FRIDAY, 15 * 60)
+
+
+def test_so_much_later_is_on_the_days_that_are_worked():
+    """Twelve days of work after a Friday it is the second Tuesday but one; of one day a week, twelve weeks later."""
+    assert at(SEVEN_TO_THREE, FRIDAY, 12 * 480 + 30) == (date(2026, 1, 27), 7 * 60 + 30)
+    assert at(replace(SEVEN_TO_THREE, week=1), MONDAY, 12 * 480) == (date(2026, 4, 6), 7 * 60)
 
 
 def test_lumber_is_needed_before_the_first_of_its_walls_is_begun():

@@ -166,11 +166,11 @@ class _Crew:
             if self._idle() and len(one.who) < one.chore.hands:
                 self._leave(one)
                 self._take(self.waiting[0], one.chore.hands)
-        for chore in self._ready():
+        for chore in self._ready() if self._idle() else ():
             if not chore.is_lift and len(self._idle()) >= chore.hands:
                 self._take(chore, chore.hands)
-        for chore in self._ready():
-            if self._idle() and not chore.is_lift:
+        for chore in self._ready() if self._idle() else ():
+            if not chore.is_lift and self._idle():
                 self._take(chore, len(self._idle()))
 
     def go_on(self) -> None:

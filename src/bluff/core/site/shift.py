@@ -6,6 +6,7 @@ from bluff.core.job.amounts import WorkDay
 from bluff.core.measure.clock import HOUR, Clock
 
 _ONE_DAY = timedelta(days=1)
+_ONE_WEEK = timedelta(weeks=1)
 
 
 def is_worked(day: WorkDay, on: date) -> bool:
@@ -50,8 +51,9 @@ def at(day: WorkDay, first: date, minute: int, *, is_end: bool = False) -> tuple
     days, rest = divmod(minute, day.minutes)
     if is_end and days and not rest:
         days, rest = days - 1, day.minutes
-    on = first
-    for _ in range(days):
+    weeks, left = divmod(days, day.week)
+    on = first + _ONE_WEEK * weeks
+    for _ in range(left):
         on = _next(day, on)
     return on, day.starts + rest
 
