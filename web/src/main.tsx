@@ -82,14 +82,17 @@ const router = createBrowserRouter([
 keepProgram();
 void startSending();
 
-// The first screen is there: the others are fetched before anybody asks for them, also for where there is no net.
-window.addEventListener("load", () => {
-  setTimeout(() => Promise.allSettled(Object.values(SCREENS).map((load) => load())), 1000);
-});
-
 const queries = new QueryClient({
   defaultOptions: { queries: { retry: 1, staleTime: 5_000 } },
 });
+
+/** The other screens, before anybody asks for them: one by one, once the first has everything it asked for. */
+async function fetchOthers() {
+  do await new Promise((resolve) => setTimeout(resolve, 1000));
+  while (queries.isFetching() > 0);
+  for (const load of Object.values(SCREENS)) await load().catch(() => undefined);
+}
+window.addEventListener("load", () => void fetchOthers());
 
 const root = document.getElementById("root");
 if (!root) throw new Error("index.html has no root");
