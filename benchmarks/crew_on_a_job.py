@@ -19,6 +19,9 @@ from pathlib import Path
 from typing import Any
 from urllib.parse import urlsplit
 
+sys.path.insert(0, str(Path(__file__).resolve().parents[1]))
+sys.path.insert(0, str(Path(__file__).resolve().parents[1] / "src"))
+
 import httpx2
 from benchmarks.frame_walls import Series
 from numpy.random import Generator, default_rng

@@ -14,6 +14,9 @@ from fractions import Fraction
 from pathlib import Path
 from time import monotonic
 
+sys.path.insert(0, str(Path(__file__).resolve().parents[1]))
+sys.path.insert(0, str(Path(__file__).resolve().parents[1] / "src"))
+
 from bluff.core import frame, wall_plans
 from bluff.core.cutting.board import faults_of_boards
 from bluff.core.cutting.carry import Carried

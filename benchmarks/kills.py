@@ -23,6 +23,9 @@ from typing import Any
 from urllib.parse import urlsplit
 from uuid import UUID, uuid4
 
+sys.path.insert(0, str(Path(__file__).resolve().parents[1]))
+sys.path.insert(0, str(Path(__file__).resolve().parents[1] / "src"))
+
 import httpx2
 import psycopg
 from benchmarks.frame_walls import Series
