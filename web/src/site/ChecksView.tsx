@@ -256,8 +256,9 @@ function Here({ job, wall, check }: Omit<VerdictProps, "isWaiting">) {
   const waiting = useWaiting(job.id);
   const read = Object.fromEntries(
     check.measures.flatMap(({ id, readings: [last] }) => {
-      const value = waitingFor(waiting, wall, check.id, id) ?? last?.value.text;
-      return value === undefined ? [] : [[id, value]];
+      // The figure itself: what is printed is rounded.
+      const value = waitingFor(waiting, wall, check.id, id) ?? last?.value.inches;
+      return value === undefined ? [] : [[id, String(value)]];
     }),
   );
   const { data: verdict, isPending } = useQuery({

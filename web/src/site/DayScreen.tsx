@@ -36,7 +36,7 @@ export function DayScreen() {
 function Planned({ job, day }: { job: Job; day: SiteDay }) {
   const waiting = useWaiting(job.id);
   const turns = day.turns.filter(({ wall, done }) => !done || lastTick(waiting, wall, done) !== true);
-  const now = turns.filter((turn) => turn.is_now || turn.begun);
+  const now = turns.filter((turn) => (turn.is_now || turn.begun) && !isLeft(turn, turns));
   const then = turns.filter((turn) => !now.includes(turn));
   const days = [...new Set(then.map(({ begins }) => begins.on))];
   if (turns.length === 0)

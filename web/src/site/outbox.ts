@@ -189,10 +189,10 @@ async function sendAll(): Promise<void> {
   if (later.size > 0) throw new Error("photographs are left");
 }
 
-/** The answers after which a photograph is left out of what it goes with: too large, or no picture. */
-const NO_PICTURE = new Set([413, 415, 422]);
-
-/** Send a photograph before what it goes with; false where it has to be sent again later. */
+/**
+ * Send a photograph before what it goes with; false where it has to be sent again later. One that is refused is left
+ * out: where its job is gone, what it goes with is refused with the reason.
+ */
 async function isPhotoThere({ job, said: { key }, photo }: Waiting): Promise<boolean> {
   if (!photo) return true;
   const answer = await fetch(`/api/jobs/${job}/site/pictures/${key}`, {
@@ -200,7 +200,7 @@ async function isPhotoThere({ job, said: { key }, photo }: Waiting): Promise<boo
     headers: { "Content-Type": "application/octet-stream" },
     body: photo,
   });
-  return answer.ok || NO_PICTURE.has(answer.status);
+  return answer.status < 500 && answer.status !== 401;
 }
 
 /** Send some; why each that is not kept is not, by its key. Throws where the server was not reached. */

@@ -256,15 +256,15 @@ def _chores(
         earlier.add(step.wall)
 
 
-def _left(wall: OnDeck) -> tuple[Task, ...]:
-    """The tasks after the last that is done: what is sheathed was framed, whether that was ticked or not."""
-    tasks = tuple(Task)
-    return tasks[max((tasks.index(task) + 1 for task in wall.done), default=0) :]
+def _left(wall: OnDeck) -> list[Task]:
+    """The tasks that are not done: what is sheathed was framed, ticked or not; what is cut may not be laid out yet."""
+    tasks = [*Task]
+    past = max((tasks.index(task) for task in wall.done - {Task.LAYOUT, Task.CUT}), default=-1)
+    return [task for task in tasks[past + 1 :] if task not in wall.done]
 
 
 def needed_by(turns: Iterable[Turn], walls: Sequence[str]) -> int | None:
     """When the lumber of some walls must be there: before the first of them is laid out or cut; None if all are."""
     return min(
-        (turn.begins for turn in turns if turn.wall in walls and turn.task in {Task.LAYOUT, Task.CUT, Task.FRAME}),
-        default=None,
+        (turn.begins for turn in turns if turn.wall in walls and turn.task in {Task.LAYOUT, Task.CUT}), default=None
     )
