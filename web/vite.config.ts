@@ -12,6 +12,13 @@ const compress = promisify(brotliCompress);
 /** In bytes. */
 const LARGE = 1_000_000;
 
+/**
+ * The screens of the site and all that they and the others are made of are one file: on a phone each costs a way there
+ * and back, however small it is. What fetches a file stays out of it, since the first script waits for nothing else.
+ */
+const SITE = { name: "site", test: /\/src\/site\// };
+const HELPER = { name: "helper", test: /preload-helper/, priority: 1 };
+
 /** Scripts and styles once more, as small as they get, beside themselves: whoever takes them so is sent those. */
 const packed: Plugin = {
   name: "packed",
@@ -27,6 +34,25 @@ const packed: Plugin = {
       await writeFile(`${path}.br`, await compress(file, { params }));
     };
     await Promise.all(files.map(pack));
+  },
+};
+
+/** What the first script fetches first is asked for by the page already. */
+const program: Plugin = {
+  name: "program",
+  apply: "build",
+  transformIndexHtml: {
+    order: "post",
+    handler: (_html, { bundle = {} }) => {
+      const scripts = Object.values(bundle).filter((file) => file.type === "chunk");
+      const main = scripts.find((chunk) => chunk.facadeModuleId?.endsWith("/src/main.tsx"));
+      const wanted = main ? [main.fileName, ...main.imports] : [];
+      return wanted.map((file) => ({
+        tag: "link",
+        attrs: { rel: "modulepreload", crossorigin: true, href: `/${file}` },
+        injectTo: "head" as const,
+      }));
+    },
   },
 };
 
@@ -79,12 +105,18 @@ export default defineConfig({
   plugins: [
     react(),
     babel({ presets: [reactCompilerPreset({ panicThreshold: "all_errors" })] }),
+    program,
     python,
     kept,
     packed,
   ],
   worker: { format: "es" },
-  build: { target: "es2023", assetsInlineLimit: 0, manifest: true },
+  build: {
+    target: "es2023",
+    assetsInlineLimit: 0,
+    manifest: true,
+    rolldownOptions: { output: { codeSplitting: { groups: [HELPER, SITE] } } },
+  },
   // For work on the front end: ./bluff start in one terminal, npm run dev in another.
   server: { host: "127.0.0.1", proxy: { "/api": "http://127.0.0.1:8460" } },
 });

@@ -31,11 +31,15 @@ export function useJobs() {
   return useQuery({ queryKey: ["jobs"], queryFn: () => answered<JobSummary[]>(client.GET("/api/jobs")) });
 }
 
-export function useJob(job: string) {
-  return useQuery({
+export function jobQuery(job: string) {
+  return queryOptions({
     queryKey: jobKey(job),
     queryFn: () => answered<Job>(client.GET("/api/jobs/{job_id}", { params: { path: { job_id: job } } })),
   });
+}
+
+export function useJob(job: string) {
+  return useQuery(jobQuery(job));
 }
 
 /** The floor of a job at a revision, seen from above. */

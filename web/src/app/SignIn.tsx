@@ -6,6 +6,7 @@ import { signedIn, useAway } from "../api/away";
 import { answered, client, type SignedIn } from "../api/client";
 import { useWaitingForOthers } from "../site/outbox";
 import { PlainField } from "./PlainField";
+import { sessionQuery } from "./session";
 
 /** Asks who this is, over everything, and leaves what is below as it was: it goes on by itself afterwards. */
 export function SignIn() {
@@ -66,10 +67,10 @@ function NameAndPassword() {
   const enter = useMutation({
     mutationFn: () => answered<SignedIn>(client.POST("/api/session", { body: { name, password } })),
     onSuccess: (session) => {
-      const before = queries.getQueryData<SignedIn>(["session"]);
+      const before = queries.getQueryData(sessionQuery.queryKey);
       // What somebody else saw is not shown to whoever came after.
       if (before && before.name !== session.name) queries.clear();
-      queries.setQueryData(["session"], session);
+      queries.setQueryData(sessionQuery.queryKey, session);
       signedIn();
     },
   });

@@ -1,16 +1,18 @@
-import { type UseQueryResult, useQuery } from "@tanstack/react-query";
+import { queryOptions, type UseQueryResult, useQuery } from "@tanstack/react-query";
 import { answered, client, type SignedIn } from "../api/client";
 
 /** What somebody may do with the jobs of their crew. */
 export type Right = SignedIn["may"][number];
 
+export const sessionQuery = queryOptions({
+  queryKey: ["session"],
+  queryFn: () => answered<SignedIn>(client.GET("/api/session")),
+  staleTime: Number.POSITIVE_INFINITY,
+});
+
 /** Who is signed in; waits until somebody is. */
 export function useSession(): UseQueryResult<SignedIn> {
-  return useQuery({
-    queryKey: ["session"],
-    queryFn: () => answered<SignedIn>(client.GET("/api/session")),
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+  return useQuery(sessionQuery);
 }
 
 /** Whether whoever is signed in may do something. */

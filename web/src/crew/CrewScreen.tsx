@@ -7,7 +7,7 @@ import { Changes } from "../app/Changes";
 import { useNotices } from "../app/notices";
 import { SelectField } from "../app/SelectField";
 import { Shown } from "../app/Shown";
-import { useMay, useSession } from "../app/session";
+import { sessionQuery, useMay, useSession } from "../app/session";
 import { OneTimeLink } from "./OneTimeLink";
 import { PasswordForm } from "./PasswordForm";
 import { ROLES, usePeople, usePeopleChange } from "./usePeople";
@@ -168,7 +168,7 @@ function You({ you }: { you: SignedIn }) {
         <PasswordForm
           isForgotten={you.forgot}
           onChosen={(session) => {
-            queries.setQueryData(["session"], session);
+            queries.setQueryData(sessionQuery.queryKey, session);
             tell({ text: "Your password is changed. On other devices you are signed out.", tone: "plain" });
           }}
         />

@@ -5,6 +5,7 @@ import { Link, useLocation, useNavigate } from "react-router";
 import { signedIn } from "../api/away";
 import { answered, client, type SignedIn } from "../api/client";
 import { Loading } from "../app/Loading";
+import { sessionQuery } from "../app/session";
 import { PasswordForm } from "./PasswordForm";
 
 /** Where a link leads: it lets in whom it was made for, to choose a password, or a guest to the one job it shows. */
@@ -22,7 +23,7 @@ export function EnterScreen() {
 
   function on(session: SignedIn) {
     queries.clear();
-    queries.setQueryData(["session"], session);
+    queries.setQueryData(sessionQuery.queryKey, session);
     const job = session.only_job && `/jobs/${session.only_job}`;
     const wall = session.wall && encodeURIComponent(session.wall);
     navigate(job ? (wall ? `${job}/bench/${wall}` : `${job}/plan`) : "/", { replace: true });

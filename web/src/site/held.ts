@@ -55,12 +55,11 @@ export function hold(change: Partial<Held>) {
   for (const listener of listeners) listener();
 }
 
+export const heldNow = (): Held => held;
+
 export function useHeld(): Held {
-  return useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener);
-      return () => listeners.delete(listener);
-    },
-    () => held,
-  );
+  return useSyncExternalStore((listener) => {
+    listeners.add(listener);
+    return () => listeners.delete(listener);
+  }, heldNow);
 }

@@ -25,7 +25,13 @@ export function useSite(job: string, revision: number) {
 }
 
 /** The stops of a wall as the tape is held. */
-export function walkQuery(job: string, wall: string, revision: number, held: Held, over: readonly string[]) {
+export function walkQuery(
+  job: string,
+  wall: string,
+  revision: number,
+  held: Held,
+  over: readonly string[] = [],
+) {
   return queryOptions({
     queryKey: ["site", job, "stops", wall, walkAsked(held, over), revision] as const,
     queryFn: () =>

@@ -1,0 +1,38 @@
+import { matchRoutes, type RouteObject } from "react-router";
+import { expect, test } from "vitest";
+import { PLACES, type Place, screensAt } from "./screens";
+
+const routes = (places: Place[]): RouteObject[] =>
+  places.map(({ path, screen, children }) =>
+    path === "" ? { index: true, id: screen } : { path, id: screen, children: children && routes(children) },
+  );
+
+const WORDS = ["7", "site", "day", "log", "bench", "plan", "crew", "jobs", "elsewhere"];
+
+/** Every way on from an address of at most so many words. */
+const below = (address: string, words: number): string[] =>
+  words === 0
+    ? [address]
+    : [address, ...WORDS.flatMap((word) => below(`${address.replace(/\/$/, "")}/${word}`, words - 1))];
+
+test.each([
+  ["/", ["jobs"]],
+  ["/jobs/7", ["job"]],
+  ["/jobs/7/bench", ["job", "bench"]],
+  ["/jobs/7/bench/Wall%20A", ["job", "bench"]],
+  ["/jobs/7/site", ["job", "site", "siteWalls"]],
+  ["/jobs/7/site/day", ["job", "site", "siteDay"]],
+  ["/jobs/7/site/A/checks", ["job", "site", "siteWall"]],
+  ["/jobs/7/site/A/checks/more", []],
+  ["/elsewhere", []],
+])("the screens at %s", (address, screens) => {
+  expect(screensAt(address)).toEqual(screens);
+});
+
+test("what is fetched ahead is what the router shows", () => {
+  const all = routes(PLACES);
+  for (const address of [...below("/", 2), ...below("/jobs/7", 2), ...below("/jobs/7/site", 3)]) {
+    const shown = matchRoutes(all, address)?.map(({ route }) => route.id) ?? [];
+    expect(screensAt(address), address).toEqual(shown);
+  }
+});
