@@ -24,6 +24,7 @@ from bluff.core.job.amounts import (
 from bluff.core.job.edit import AddOpening
 from bluff.core.job.header import Capped, Header, HeaderKind, HeaderPlace, Laid, Source
 from bluff.core.job.job import Alone, Job, Opening, Sizing, Wall
+from bluff.core.job.loads import HeaderLoads, LoadTime
 from bluff.core.job.position import At, Centred, FromOpening, FromOutside, FromPlate, FromWall, Reference, WallFace
 from bluff.core.job.schools import (
     Anchors,
@@ -49,6 +50,7 @@ from bluff.core.job.schools import (
 from bluff.core.job.special import Beam, FixtureBacking, Post
 from bluff.core.job.top import Chain, Gable, Rake, Top
 from bluff.core.job.ways import JobWays, OpeningWays, WallWays
+from bluff.core.job.wood import Wood, WoodKind
 from bluff.core.measure.length import Length, inches
 from bluff.core.measure.lumber import ENGINEERED
 from bluff.core.measure.shapes import Corner
@@ -92,8 +94,25 @@ headers = st.one_of(
     _header(HeaderKind.BOX, _two_bys),
 )
 
+_headers_carry = dict(  # noqa: C408 - as arguments are written
+    header_wood=st.none() | st.sampled_from(WoodKind),
+    woods=st.none()
+    | st.sampled_from(WoodKind).map(
+        lambda kind: (Wood(kind, Fraction(1350), Fraction("187.5"), Fraction(650), Fraction("1.55"), "grade stamp"),)
+    ),
+    loads=st.none()
+    | st.builds(
+        HeaderLoads,
+        *[st.integers(0, 500).map(Fraction), st.integers(0, 500).map(Fraction), st.sampled_from(LoadTime)],
+        *[st.integers(0, 40).map(Fraction)] * 3,
+        st.sampled_from(LoadTime),
+        *[st.integers(0, 40).map(Fraction)] * 3,
+    ),
+)
+
 opening_ways = st.builds(
     OpeningWays,
+    **_headers_carry,
     header=st.none() | headers,
     jacks=st.none() | st.sampled_from(Jacks),
     jack_count=st.none() | st.integers(1, 3),
@@ -107,7 +126,8 @@ opening_ways = st.builds(
 
 measured_rooms = st.builds(MeasuredRoom, st.lists(lengths(90, 120), min_size=1, max_size=4).map(tuple), lengths(0, 1))
 
-_of_a_wall = dict(  # noqa: C408 - as arguments are written
+_of_a_wall = dict(
+    **_headers_carry,
     spacing=st.sampled_from([None, Fraction(12), Fraction(16), Fraction(96, 5), Fraction(24), Fraction(20)]),
     studs=st.none()
     | st.builds(PrecutStuds, lengths(84, 117))

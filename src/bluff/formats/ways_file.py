@@ -34,9 +34,11 @@ from bluff.core.job.amounts import (
     WorkDay,
 )
 from bluff.core.job.header import Header
+from bluff.core.job.loads import HeaderLoads
 from bluff.core.job.schools import CeilingBacking, JoistRun, OpeningKind
 from bluff.core.job.standard import Standard, UsualAllowances
 from bluff.core.job.ways import JobWays, OpeningWays, WallWays, Ways, belongs
+from bluff.core.job.wood import Wood, WoodKind
 from bluff.core.job.words import Words
 from bluff.core.measure.length import Length
 from bluff.core.measure.lumber import Lumber, lumber
@@ -49,6 +51,7 @@ from bluff.formats.ways_values import (
     DatumFile,
     FileModel,
     HeaderFile,
+    HeaderLoadsFile,
     InsulationFile,
     JoistLayoutFile,
     MeasuredFile,
@@ -60,6 +63,7 @@ from bluff.formats.ways_values import (
     StudMakeFile,
     ValueFile,
     WideOpeningFile,
+    WoodFile,
     WordFile,
     WorkDayFile,
 )
@@ -87,6 +91,9 @@ _KINDS: Mapping[Any, Any] = {
     PlateStock: PlateStockFile,
     SheetSize: SheetFile,
     Insulation: InsulationFile,
+    HeaderLoads: HeaderLoadsFile,
+    WoodKind | None: WoodKind,
+    tuple[Wood, ...]: dict[WoodKind, WoodFile],
     Rates: RatesFile,
     WorkDay: WorkDayFile,
     Nailing: NailsFile,
@@ -99,6 +106,7 @@ _DESCRIBED = {
     "usual_allowances": "The crew's own figures for the kinds whose makers differ.",
     "intersection_board": "A wide flat's board behind a wall that butts, like 2x8; narrowest just does.",
     "lumber": "Boards that measure otherwise than the table says: name to [thickness, width].",
+    "woods": "The crew's own figures for the woods of headers, for the header check.",
     "words": "What the crew calls the pieces, by role, and writes for them; for the whole job.",
 }
 
@@ -174,6 +182,10 @@ def _usual(given: dict[OpeningKind, AllowanceFile]) -> UsualAllowances:
     return tuple((kind, allowance.plain()) for kind, allowance in given.items())
 
 
+def _woods(given: dict[WoodKind, WoodFile]) -> tuple[Wood, ...]:
+    return tuple(wood.of_kind(kind) for kind, wood in given.items())
+
+
 def _words(given: dict[str, WordFile]) -> Words:
     return Words(tuple((piece, word.to_core()) for piece, word in given.items()))
 
@@ -187,6 +199,7 @@ _READ: Mapping[str, Callable[[Any], Any]] = {
     "window_allowance": AllowanceFile.plain,
     "usual_allowances": _usual,
     "lumber": _boards,
+    "woods": _woods,
     "words": _words,
 }
 """How keys become the core's that are not single models."""
@@ -240,6 +253,7 @@ _WRITE: Mapping[str, Callable[[Any], Any]] = {
     "joist_layout": JoistLayoutFile.from_core,
     "usual_allowances": lambda usual: {kind: AllowanceFile.from_core(allowance) for kind, allowance in usual},
     "lumber": lambda boards: {board.nominal: (board.thickness, board.width) for board in boards},
+    "woods": lambda woods: {wood.kind: WoodFile.from_core(wood) for wood in woods},
     "words": words_file,
 }
 """`_READ` the other way."""

@@ -39,6 +39,7 @@ from bluff.core.job.amounts import (
     WorkDay,
 )
 from bluff.core.job.header import Capped, Header, HeaderKind, HeaderPlace, Laid, Source, usual_header
+from bluff.core.job.loads import HeaderLoads, LoadTime
 from bluff.core.job.schools import (
     CeilingBacking,
     End,
@@ -46,6 +47,7 @@ from bluff.core.job.schools import (
     WideFace,
 )
 from bluff.core.job.ways import JobWays
+from bluff.core.job.wood import Wood, WoodKind
 from bluff.core.job.words import Word
 from bluff.formats.values import ClockText, FeetText, LengthText, NumberText, SignedLengthText, SpacingText, WeightText
 
@@ -274,6 +276,47 @@ class InsulationFile(ValueFile):
 
     def to_core(self) -> Insulation:
         return Insulation(self.cavity, self.outside)
+
+
+class WoodFile(ValueFile):
+    """The base values of a wood in pounds a square inch, stiffness in millions, and where they are from."""
+
+    bending: NumberText
+    shear: NumberText
+    bearing: NumberText
+    stiffness: NumberText
+    source: StrictStr
+
+    def of_kind(self, kind: WoodKind) -> Wood:
+        """The wood.
+
+        Raises:
+            SettingError: They are those of no wood.
+        """
+        return Wood(kind, self.bending, self.shear, self.bearing, self.stiffness, self.source)
+
+    @classmethod
+    def from_core(cls, wood: Wood) -> Self:
+        """The figures; the key says whose they are."""
+        return cls.model_construct(**{name: getattr(wood, name) for name in cls.model_fields})
+
+
+class HeaderLoadsFile(ValueFile):
+    """What headers carry: pounds a foot, or feet of roof and floor and their pounds a square foot; 0 says nothing."""
+
+    dead: NumberText = HeaderLoads().dead
+    live: NumberText = HeaderLoads().live
+    live_is: LoadTime = HeaderLoads().live_is
+    roof: NumberText = HeaderLoads().roof
+    roof_dead: NumberText = HeaderLoads().roof_dead
+    roof_live: NumberText = HeaderLoads().roof_live
+    roof_is: LoadTime = HeaderLoads().roof_is
+    floor: NumberText = HeaderLoads().floor
+    floor_dead: NumberText = HeaderLoads().floor_dead
+    floor_live: NumberText = HeaderLoads().floor_live
+
+    def to_core(self) -> HeaderLoads:
+        return HeaderLoads(**{key.name: getattr(self, key.name) for key in fields(HeaderLoads)})
 
 
 class RatesFile(ValueFile):

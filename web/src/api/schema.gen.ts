@@ -400,6 +400,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/headers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Headers
+         * @description How much of each header is used by what is said to lie on it: indicative, and nothing is decided by it.
+         */
+        get: operations["headers_api_jobs__job_id__headers_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/walls/{wall_id}/bench": {
         parameters: {
             query?: never;
@@ -2690,6 +2710,23 @@ export interface components {
             exact: number;
         };
         /**
+         * HeaderCheckView
+         * @description What a header is used by, the most used way first: that one governs.
+         */
+        HeaderCheckView: {
+            span: components["schemas"]["NamedSum"];
+            /** Loads */
+            loads: components["schemas"]["WorkedView"][];
+            /** Wood */
+            wood: string;
+            /** Figures */
+            figures: string;
+            /** Uses */
+            uses: components["schemas"]["UseView"][];
+            /** Notes */
+            notes: string[];
+        };
+        /**
          * HeaderFile
          * @description A header. What is left out is two plies of 2x8 when built up, one of the wall's own lumber when flat.
          */
@@ -2714,6 +2751,80 @@ export interface components {
          */
         HeaderKind: "built-up" | "solid" | "flat" | "engineered" | "insulated" | "box";
         /**
+         * HeaderLine
+         * @description Openings whose headers are made and used alike; `check` is null where something must be said before.
+         */
+        HeaderLine: {
+            /** Marks */
+            marks: string[];
+            /** Walls */
+            walls: string[];
+            rough_width: components["schemas"]["Figure"];
+            /** Header */
+            header: string;
+            source: components["schemas"]["bluff__core__job__header__Source"];
+            check: components["schemas"]["HeaderCheckView"] | null;
+            missing: components["schemas"]["MissingView"] | null;
+        };
+        /**
+         * HeaderLoadsFile
+         * @description What headers carry: pounds a foot, or feet of roof and floor and their pounds a square foot; 0 says nothing.
+         */
+        HeaderLoadsFile: {
+            /**
+             * Dead
+             * @default 0
+             * @example 7.5
+             */
+            dead?: string | number;
+            /**
+             * Live
+             * @default 0
+             * @example 7.5
+             */
+            live?: string | number;
+            /** @default floor */
+            live_is?: components["schemas"]["LoadTime"];
+            /**
+             * Roof
+             * @default 0
+             * @example 7.5
+             */
+            roof?: string | number;
+            /**
+             * Roof Dead
+             * @default 0
+             * @example 7.5
+             */
+            roof_dead?: string | number;
+            /**
+             * Roof Live
+             * @default 0
+             * @example 7.5
+             */
+            roof_live?: string | number;
+            /** @default snow */
+            roof_is?: components["schemas"]["LoadTime"];
+            /**
+             * Floor
+             * @default 0
+             * @example 7.5
+             */
+            floor?: string | number;
+            /**
+             * Floor Dead
+             * @default 0
+             * @example 7.5
+             */
+            floor_dead?: string | number;
+            /**
+             * Floor Live
+             * @default 0
+             * @example 7.5
+             */
+            floor_live?: string | number;
+        };
+        /**
          * HeaderMade
          * @description How one header is made, line by line.
          */
@@ -2731,6 +2842,16 @@ export interface components {
          * @enum {string}
          */
         HeaderPlace: "at-head" | "to-plate" | "raised";
+        /**
+         * HeadersView
+         * @description Every header of a job, those used most first.
+         */
+        HeadersView: {
+            /** Revision */
+            revision: number;
+            /** Lines */
+            lines: components["schemas"]["HeaderLine"][];
+        };
         /**
          * Heads
          * @description Whether heads are meant to line up.
@@ -3061,6 +3182,12 @@ export interface components {
             path: string;
         };
         /**
+         * LoadTime
+         * @description How long a live load lies, which is what wood bears more or less by. Source: docs/rules.md, Header check.
+         * @enum {string}
+         */
+        LoadTime: "floor" | "snow" | "roof";
+        /**
          * LoadView
          * @description What comes on one truck.
          */
@@ -3226,6 +3353,16 @@ export interface components {
              */
             edit: "mirror-job";
             across: components["schemas"]["Across"];
+        };
+        /**
+         * MissingView
+         * @description What must be said before, and the way that says it.
+         */
+        MissingView: {
+            /** Says */
+            says: string;
+            /** Way */
+            way: string;
         };
         /**
          * Moment
@@ -3589,6 +3726,15 @@ export interface components {
             head_height?: (string | number) | null;
             heads?: components["schemas"]["Heads"] | null;
             header?: components["schemas"]["HeaderFile"] | null;
+            header_wood?: components["schemas"]["WoodKind"] | null;
+            /**
+             * Woods
+             * @description The crew's own figures for the woods of headers, for the header check.
+             */
+            woods?: {
+                [key: string]: components["schemas"]["WoodFile"];
+            } | null;
+            loads?: components["schemas"]["HeaderLoadsFile"] | null;
             jacks?: components["schemas"]["Jacks"] | null;
             /** Jack Count */
             jack_count?: number | null;
@@ -5311,6 +5457,15 @@ export interface components {
             single_on_partitions?: boolean | null;
             plate_ties?: components["schemas"]["PlateTies"] | null;
             header?: components["schemas"]["HeaderFile"] | null;
+            header_wood?: components["schemas"]["WoodKind"] | null;
+            /**
+             * Woods
+             * @description The crew's own figures for the woods of headers, for the header check.
+             */
+            woods?: {
+                [key: string]: components["schemas"]["WoodFile"];
+            } | null;
+            loads?: components["schemas"]["HeaderLoadsFile"] | null;
             jacks?: components["schemas"]["Jacks"] | null;
             /** Jack Count */
             jack_count?: number | null;
@@ -5862,6 +6017,20 @@ export interface components {
             form: string;
         };
         /**
+         * UseView
+         * @description One way in which a header is used: hundredths of what is allowed, rounded up, and how they are worked out.
+         */
+        UseView: {
+            /** Name */
+            name: string;
+            /** Percent */
+            percent: number;
+            /** Is Over */
+            is_over: boolean;
+            /** Lines */
+            lines: components["schemas"]["WorkedView"][];
+        };
+        /**
          * Walk
          * @description In which order the stops are called.
          * @enum {string}
@@ -5907,6 +6076,15 @@ export interface components {
             single_on_partitions?: boolean | null;
             plate_ties?: components["schemas"]["PlateTies"] | null;
             header?: components["schemas"]["HeaderFile"] | null;
+            header_wood?: components["schemas"]["WoodKind"] | null;
+            /**
+             * Woods
+             * @description The crew's own figures for the woods of headers, for the header check.
+             */
+            woods?: {
+                [key: string]: components["schemas"]["WoodFile"];
+            } | null;
+            loads?: components["schemas"]["HeaderLoadsFile"] | null;
             jacks?: components["schemas"]["Jacks"] | null;
             /** Jack Count */
             jack_count?: number | null;
@@ -6141,6 +6319,40 @@ export interface components {
          */
         Width: "usual" | "long" | "short";
         /**
+         * WoodFile
+         * @description The base values of a wood in pounds a square inch, stiffness in millions, and where they are from.
+         */
+        WoodFile: {
+            /**
+             * Bending
+             * @example 7.5
+             */
+            bending: string | number;
+            /**
+             * Shear
+             * @example 7.5
+             */
+            shear: string | number;
+            /**
+             * Bearing
+             * @example 7.5
+             */
+            bearing: string | number;
+            /**
+             * Stiffness
+             * @example 7.5
+             */
+            stiffness: string | number;
+            /** Source */
+            source: string;
+        };
+        /**
+         * WoodKind
+         * @description What the boards of a header are. Source: docs/rules.md, Header check.
+         * @enum {string}
+         */
+        WoodKind: "douglas-fir-larch" | "hem-fir" | "spruce-pine-fir" | "engineered" | "other";
+        /**
          * WordFile
          * @description What one piece is called, and the letter that is written for it.
          */
@@ -6221,6 +6433,18 @@ export interface components {
             done: {
                 [key: string]: components["schemas"]["ByWhom"];
             };
+        };
+        /**
+         * WorkedView
+         * @description A line of arithmetic: what it is, from what, and what comes out, with its unit.
+         */
+        WorkedView: {
+            /** Name */
+            name: string;
+            /** Arithmetic */
+            arithmetic: string;
+            /** Text */
+            text: string;
         };
         /**
          * Source
@@ -7257,6 +7481,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EditReading"];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    headers_api_jobs__job_id__headers_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeadersView"];
                 };
             };
             /** @description The database does not answer; ask again. */

@@ -439,6 +439,7 @@ class Nailing:
 
 
 _POUNDS = re.compile(r"\d{1,3}(\.\d{1,4})?")
+_FIGURE = re.compile(r"\d{1,5}(\.\d{1,4})?")
 
 
 def parse_pounds(text: str) -> Fraction:
@@ -462,16 +463,16 @@ def parse_number(text: str) -> Fraction:
     Fraction(15, 2)
 
     Raises:
-        SettingError: It is no number under a thousand.
+        SettingError: It is no number under a hundred thousand.
     """
-    if not _POUNDS.fullmatch(text.strip()):
+    if not _FIGURE.fullmatch(text.strip()):
         raise SettingError("Write a number, like 7.5.")
     return Fraction(text.strip())
 
 
 def format_pounds(weight: Fraction) -> str:
     """A weight as it is typed, in pounds."""
-    return f"{float(weight):g}"
+    return f"{float(weight):.10g}"
 
 
 def check_count(name: str, count: int, most: int = 3, least: int = 1) -> None:

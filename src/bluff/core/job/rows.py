@@ -34,6 +34,7 @@ from bluff.core.job.asked import Asked, Option, Width, asked_at
 from bluff.core.job.header import TWO_FACED, Header, HeaderKind, Source, usual_header
 from bluff.core.job.schools import CeilingBacking, OpeningKind, StudKind
 from bluff.core.job.standard import Standard
+from bluff.core.job.wood import USUAL_WOODS, WoodKind, read_wood
 from bluff.core.job.words import PRESETS, USUAL, Word, Words
 from bluff.core.measure.clock import Clock, format_clock, parse_clock
 from bluff.core.measure.length import (
@@ -333,6 +334,21 @@ def _boards() -> list[Row]:
     )
 
 
+def _woods() -> list[Row]:
+    when = "Bending, shear, bearing, stiffness in millions, and where they are from."
+    usual = {wood.kind: str(wood) for wood in USUAL_WOODS}
+    return _entries(
+        "woods",
+        [
+            (kind.value, Asked(f"{kind.called}, psi", when, empty=usual.get(kind, "none"), width=Width.LONG))
+            for kind in WoodKind
+        ],
+        _TEXTS[str],
+        lambda woods: {wood.kind.value: str(wood) for wood in woods},
+        lambda said: tuple(read_wood(WoodKind(kind), typed) for kind, typed in said.items()),
+    )
+
+
 def _word(piece: str, what: str, asked: Asked) -> Row:
     def read(standard: Standard) -> str:
         return getattr(dict(standard.words.said).get(piece, Word()), what) or ""
@@ -375,6 +391,7 @@ _MADE: Mapping[str, Callable[[], list[Row]]] = {
     "header": _header,
     "usual_allowances": _usual_allowances,
     "lumber": _boards,
+    "woods": _woods,
     "words": _words,
     "joist_layout": _Whole("joist_layout", JoistLayout()).rows,
 }
@@ -475,6 +492,7 @@ GROUPS: tuple[Group, ...] = (
     ),
     Group("Nails, boards", ("nails", "density", "lumber")),
     Group("Marks and checks", ("mark_lines", "marked_on", "tolerance")),
+    Group("Header check", ("header_wood", "loads", "woods")),
     Group("Heat", ("insulation",)),
     Group("The day", ("day", "rates")),
     Group("Words", ("words",)),

@@ -35,6 +35,7 @@ from bluff.core.job.amounts import (
 )
 from bluff.core.job.asked import Asked, Option, up_to, yes_or_no
 from bluff.core.job.header import Header
+from bluff.core.job.loads import HeaderLoads
 from bluff.core.job.schools import (
     Anchors,
     Blocks,
@@ -53,6 +54,7 @@ from bluff.core.job.schools import (
     Sheets,
     SillTop,
 )
+from bluff.core.job.wood import Wood, WoodKind
 from bluff.core.job.words import Words
 from bluff.core.measure.length import Length, format_inches, inches
 from bluff.core.measure.lumber import STUDS, Lumber, lumber
@@ -187,6 +189,9 @@ class Standard:
         single_on_partitions: Whether a partition has one top plate, unless its own ways say how many.
         plate_ties: How second top plates are tied where walls meet.
         header: Over every opening that has none of its own.
+        header_wood: What sawn headers are of; None where nobody has said. Asked for by the header check alone.
+        woods: The crew's own figures for woods, in place of the usual ones.
+        loads: What lies on a header, for the header check.
         jacks: Where a window's jacks stand.
         jack_count: Jacks a side of an ordinary opening.
         king_count: Kings a side of an ordinary opening.
@@ -285,6 +290,11 @@ class Standard:
     )
     plate_ties: PlateTies = way(PlateTies.LAPPED, "Where second plates meet")
     header: Header = of_parts(Header())
+    header_wood: WoodKind | None = way(
+        None, "Headers are of", "For the header check alone; as the stamp on the boards."
+    )
+    woods: tuple[Wood, ...] = of_parts(())
+    loads: HeaderLoads = of_parts(HeaderLoads())
     jacks: Jacks = way(Jacks.TO_PLATE, "Jacks")
     jack_count: Count = way(
         1, "Jacks a side", "One under an ordinary header; more where the drawings say.", check=UpTo(3)

@@ -29,6 +29,7 @@ from bluff.core.job.amounts import (
     WorkDay,
 )
 from bluff.core.job.header import Header
+from bluff.core.job.loads import HeaderLoads
 from bluff.core.job.schools import (
     Anchors,
     Blocks,
@@ -47,6 +48,7 @@ from bluff.core.job.schools import (
     SillTop,
 )
 from bluff.core.job.standard import CHECKS, Standard, UsualAllowances
+from bluff.core.job.wood import Wood, WoodKind
 from bluff.core.job.words import Words
 from bluff.core.measure.length import Length
 from bluff.core.measure.lumber import Lumber
@@ -95,6 +97,9 @@ class _OfOpening(Ways):
     head_height: Length | None = None
     heads: Heads | None = None
     header: Header | None = None
+    header_wood: WoodKind | None = None
+    woods: tuple[Wood, ...] | None = None
+    loads: HeaderLoads | None = None
     jacks: Jacks | None = None
     jack_count: int | None = None
     king_count: int | None = None

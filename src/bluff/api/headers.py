@@ -1,0 +1,118 @@
+"""The header check: how much of each header of a job is used, with the arithmetic."""
+
+from uuid import UUID
+
+from fastapi import APIRouter
+from pydantic import BaseModel
+
+from bluff.api.session import CrewJobs
+from bluff.core.crew.header_table import HeaderRow, header_table
+from bluff.core.job.header import Source
+from bluff.core.job.words import Words
+from bluff.core.strength.header_check import HeaderCheck, NotSaid, Use
+from bluff.core.strength.worked import Worked
+from bluff.figures import Figure, NamedSum, figure, named_sum
+from bluff.service.jobs import framings
+
+router = APIRouter(prefix="/api/jobs", tags=["jobs"])
+
+
+class WorkedView(BaseModel):
+    """A line of arithmetic: what it is, from what, and what comes out, with its unit."""
+
+    name: str
+    arithmetic: str
+    text: str
+
+
+class UseView(BaseModel):
+    """One way in which a header is used: hundredths of what is allowed, rounded up, and how they are worked out."""
+
+    name: str
+    percent: int
+    is_over: bool
+    lines: list[WorkedView]
+
+
+class HeaderCheckView(BaseModel):
+    """What a header is used by, the most used way first: that one governs."""
+
+    span: NamedSum
+    loads: list[WorkedView]
+    wood: str
+    figures: str
+    uses: list[UseView]
+    notes: list[str]
+
+
+class MissingView(BaseModel):
+    """What must be said before, and the way that says it."""
+
+    says: str
+    way: str
+
+
+class HeaderLine(BaseModel):
+    """Openings whose headers are made and used alike; `check` is null where something must be said before."""
+
+    marks: list[str]
+    walls: list[str]
+    rough_width: Figure
+    header: str
+    source: Source
+    check: HeaderCheckView | None
+    missing: MissingView | None
+
+
+class HeadersView(BaseModel):
+    """Every header of a job, those used most first."""
+
+    revision: int
+    lines: list[HeaderLine]
+
+
+@router.get("/{job_id}/headers")
+def headers(jobs: CrewJobs, job_id: UUID) -> HeadersView:
+    """How much of each header is used by what is said to lie on it: indicative, and nothing is decided by it."""
+    state = jobs.get(job_id)
+    rows = header_table(framings(state.job), state.job.openings)
+    return HeadersView(revision=state.revision, lines=[_line(row) for row in rows])
+
+
+def _line(row: HeaderRow) -> HeaderLine:
+    placed, check = row.first, row.check
+    words = placed.standard.words
+    return HeaderLine(
+        marks=[opening.id for opening in row.openings],
+        walls=list(dict.fromkeys(opening.opening.wall for opening in row.openings)),
+        rough_width=figure(placed.rough.width.value),
+        header=str(placed.header),
+        source=placed.header.choice.source,
+        check=_check(check, words) if isinstance(check, HeaderCheck) else None,
+        missing=MissingView(says=words.say(check.sentence), way=check.way) if isinstance(check, NotSaid) else None,
+    )
+
+
+def _check(check: HeaderCheck, words: Words) -> HeaderCheckView:
+    wood = check.wood
+    return HeaderCheckView(
+        span=named_sum("Span L", check.span, words),
+        loads=[_worked(line, words) for line in check.loads],
+        wood=wood.kind.called,
+        figures=str(wood),
+        uses=[_use(use, words) for use in check.uses],
+        notes=[words.say(note) for note in check.notes],
+    )
+
+
+def _use(use: Use, words: Words) -> UseView:
+    return UseView(
+        name=words.say(use.name),
+        percent=use.percent,
+        is_over=use.share > 1,
+        lines=[_worked(line, words) for line in use.lines],
+    )
+
+
+def _worked(line: Worked, words: Words) -> WorkedView:
+    return WorkedView(name=words.say(line.name), arithmetic=line.arithmetic, text=line.text)

@@ -1,0 +1,91 @@
+"""Loads: what a header carries, given by the foot or made from what lies on it.
+
+dead, live
+    What a building weighs itself, and what comes and goes: people, snow, whoever works on the roof.
+strip
+    How wide a strip of a floor or roof comes down on the wall: half the way to the next thing that carries it.
+"""
+
+from dataclasses import dataclass, fields
+from fractions import Fraction
+
+from bluff.core.errors import SettingError
+from bluff.core.job.amounts import Number
+from bluff.core.job.asked import School, part
+
+_MOST_A_FOOT = 20_000
+_MOST_A_SQUARE_FOOT = 500
+_WIDEST_STRIP = 100
+
+
+class LoadTime(School):
+    """How long a live load lies, which is what wood bears more or less by. Source: docs/rules.md, Header check."""
+
+    FLOOR = "floor", "A floor", "Years, on and off: what the tables are for."
+    SNOW = "snow", "Snow", "Two months: wood bears 1.15 times as much."
+    ROOF = "roof", "Work on a roof", "A week: wood bears 1.25 times as much."
+
+
+DURATION: dict[LoadTime, Fraction] = {
+    LoadTime.FLOOR: Fraction(1),
+    LoadTime.SNOW: Fraction(115, 100),
+    LoadTime.ROOF: Fraction(125, 100),
+}
+"""CD, by the shortest load that lies. Source: docs/rules.md, Header check."""
+DEAD_ONLY = Fraction(9, 10)
+"""CD while nothing but the building lies on it."""
+
+
+@dataclass(frozen=True, slots=True)
+class HeaderLoads:
+    """What the headers of a wall carry; 0 where nobody has said.
+
+    Args:
+        dead, live: By the foot of header, in pounds, as the drawings give them.
+        live_is: What that live load is.
+        roof: Strip of roof, in feet, measured level.
+        roof_dead, roof_live: Pounds a square foot of it.
+        roof_is: What its live load is.
+        floor: Strip of floor, in feet.
+        floor_dead, floor_live: Pounds a square foot of it.
+
+    Raises:
+        SettingError: A load no header carries.
+    """
+
+    dead: Number = part(Fraction(0), "Dead, lb a foot", "On the header, as the drawings give it; 0 until they do.")
+    live: Number = part(Fraction(0), "Live, lb a foot", "On the header, besides.")
+    live_is: LoadTime = part(LoadTime.FLOOR, "That live load is")
+    roof: Number = part(Fraction(0), "Feet of roof", "Half the way to what carries it next, overhang and all, level.")
+    roof_dead: Number = part(Fraction(0), "Roof, dead lb a sq ft", "What it weighs.")
+    roof_live: Number = part(Fraction(0), "Roof, live lb a sq ft", "Snow of the place, or work on it.")
+    roof_is: LoadTime = part(LoadTime.SNOW, "Live load of the roof is")
+    floor: Number = part(Fraction(0), "Feet of floor", "Half the way to what carries it next.")
+    floor_dead: Number = part(Fraction(0), "Floor, dead lb a sq ft", "What it weighs.")
+    floor_live: Number = part(Fraction(0), "Floor, live lb a sq ft", "As the drawings have it.")
+
+    def __post_init__(self) -> None:
+        for key in fields(self):
+            value = getattr(self, key.name)
+            if isinstance(value, LoadTime):
+                continue
+            most, of = _bound(key.name)
+            if not 0 <= value <= most:
+                raise SettingError(f"A header carries 0 to {most} {of}; 0 says nothing.", key.name)
+
+    @property
+    def is_said(self) -> bool:
+        """Whether anybody has said what lies on a header."""
+        return self.dead + self.live + self.roof * (self.roof_dead + self.roof_live) + self._floor > 0
+
+    @property
+    def _floor(self) -> Fraction:
+        return self.floor * (self.floor_dead + self.floor_live)
+
+
+def _bound(name: str) -> tuple[int, str]:
+    if name in ("dead", "live"):
+        return _MOST_A_FOOT, "pounds a foot"
+    if name in ("roof", "floor"):
+        return _WIDEST_STRIP, f"feet of {name}"
+    return _MOST_A_SQUARE_FOOT, "pounds a square foot"

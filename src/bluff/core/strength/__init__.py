@@ -1,0 +1,1 @@
+"""How much of what a header bears would be used: shown, never decided."""
