@@ -52,6 +52,9 @@ def test_nothing_is_wrong_on_any_screen(shelter, audit):
     stage(page, "Openings")
     expect(page.get_by_role("grid")).to_be_visible()
     audit("openings")
+    page.get_by_role("button", name="Header check").click()
+    page.get_by_role("region", name="Header check").locator("summary").first.click()
+    audit("the header check")
     stage(page, "Bench")
     page.locator('[data-member="A/opening/W1/king/start"] rect').click(force=True)
     for tab in ("Findings", "Cut list", "Openings", "Ways"):

@@ -175,3 +175,35 @@ def test_the_schedule_comes_back_from_a_spreadsheet(openings):
     expect(cell(openings, "W5", "unit")).to_have_text("2-6 x 3-0")
     openings.get_by_role("button", name="Alike together").click()
     expect(cell(openings, "W4", "unit")).to_have_text("3-6 x 4-6")
+
+
+@pytest.fixture
+def headers(openings):
+    openings.get_by_role("button", name="Header check").click()
+    expect(openings.get_by_role("table", name="Headers")).to_be_visible()
+    return openings
+
+
+def test_a_header_is_checked_once_somebody_says_what_lies_on_it(headers):
+    """D1 is 38 under three 2x8: 400 of nothing but the building is 658 on 6 3/4 of jack, 97.5 of 425, 23 %."""
+    table, card = headers.get_by_role("table", name="Headers"), headers.get_by_label("Header check", exact=True)
+    row = table.get_by_role("row").filter(has_text="D1")
+    expect(row).to_contain_text("Say what lies on this header")
+    row.get_by_role("button").click()
+    dead = headers.get_by_label("Dead, lb a foot")
+    dead.fill("400")
+    dead.press("Enter")
+    expect(row).to_contain_text("23 %")
+    expect(card).to_contain_text("On its jacks governs")
+    expect(card).to_contain_text("a licensed designer decide")
+    card.get_by_text("Bending", exact=True).click()
+    expect(card).to_contain_text("542 lb·ft")
+    headers.keyboard.press("Control+z")
+    expect(row).to_contain_text("Say what lies on this header")
+
+
+def test_the_bench_checks_the_header_that_is_picked(headers):
+    percent = headers.get_by_role("row").filter(has_text="S1").get_by_text(re.compile(r"\d+ %")).inner_text()
+    headers.get_by_role("link", name="Bench").click()
+    headers.locator('[data-member="A/opening/S1/header"]').locator("rect").first.click(force=True)
+    expect(headers.get_by_label("Header check", exact=True)).to_contain_text(percent)

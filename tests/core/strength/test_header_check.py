@@ -118,7 +118,7 @@ def test_wood_bears_less_of_what_lies_for_good():
     """400 at 0.9 is more to it than 440 at 1.15, so snow that hardly counts is not what it is checked for."""
     check = checked(loads=HeaderLoads(dead=Fraction(400), live=Fraction(40), live_is=LoadTime.SNOW))
     bending = next(use for use in check.uses if use.name == "Bending")
-    assert (bending.lines[0].name, bending.lines[-1].text) == ("w, the building alone", "866 psi")
+    assert (bending.lines[0].name, bending.lines[-1].text) == ("w of the building alone", "866 psi")
     assert lines(check, "On its jacks")[0] == "1,348 lb"  # 440 x 6.125 / 2: all of it presses on the jacks.
 
 
@@ -126,11 +126,11 @@ def test_wood_bears_less_of_what_lies_for_good():
     ("loads", "name", "load"),
     [
         # 84 + 180 dead, 280 of floor, 360 of snow: 264 / 0.9, 544 / 1, 904 / 1.15.
-        ({"roof_live": 30}, "w, all, snow too", "904 lb/ft"),
+        ({"roof_live": 30}, "w with snow", "904 lb/ft"),
         # 60 of snow: 544 / 1 is more than 604 / 1.15.
-        ({"roof_live": 5}, "w, all, a floor too", "544 lb/ft"),
+        ({"roof_live": 5}, "w with a floor", "544 lb/ft"),
         # 360 by whoever works on the roof: 904 / 1.25.
-        ({"roof_live": 30, "roof_is": LoadTime.ROOF}, "w, all, work on a roof too", "904 lb/ft"),
+        ({"roof_live": 30, "roof_is": LoadTime.ROOF}, "w with work on a roof", "904 lb/ft"),
     ],
 )
 def test_loads_that_lie_together_count_by_the_shortest(loads, name, load):

@@ -6348,7 +6348,9 @@ export interface components {
         };
         /**
          * WoodKind
-         * @description What the boards of a header are. Source: docs/rules.md, Header check.
+         * @description What the boards of a header are; timbers and other grades are another wood.
+         *
+         *     Source: docs/rules.md, Header check.
          * @enum {string}
          */
         WoodKind: "douglas-fir-larch" | "hem-fir" | "spruce-pine-fir" | "engineered" | "other";

@@ -8,6 +8,8 @@ import { changeWall } from "../app/changeWall";
 import { useWords } from "../app/words";
 import { Figure } from "../drawing/Figure";
 import { SumColumn } from "../drawing/SumColumn";
+import { HeaderCheckCard } from "../headers/HeaderCheckCard";
+import { useHeaders } from "../headers/useHeaders";
 import { faceOf, marksOf } from "./picking";
 import { withoutClear, withoutSpecial } from "./specials";
 
@@ -36,6 +38,9 @@ export function PieceCard({
         sums={member.sums}
       >
         {member.cut && <Cut cut={member.cut} />}
+        {member.role === "header" && member.opening && (
+          <OfHeader revision={bench.revision} opening={member.opening} />
+        )}
         {without && (
           <Button
             onClick={() =>
@@ -86,6 +91,14 @@ export function PieceCard({
       {bench.meets.length > 0 && <Neighbours walls={bench.meets.map(({ wall }) => wall)} />}
     </Card>
   );
+}
+
+/** The check of the header over an opening, once it is there. */
+function OfHeader({ revision, opening }: { revision: number; opening: string }) {
+  const { job = "" } = useParams();
+  const { data } = useHeaders(job, revision);
+  const line = data?.lines.find(({ marks }) => marks.includes(opening));
+  return line ? <HeaderCheckCard line={line} /> : null;
 }
 
 /** What it takes with the sheets on, where there are any. */

@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { FileDown } from "lucide-react";
-import { useReducer, useState } from "react";
+import { type ReactNode, useReducer, useState } from "react";
 import type { Job, Schedule } from "../api/client";
 import { Changes } from "../app/Changes";
 import { Empty } from "../app/Empty";
@@ -11,6 +11,7 @@ import { Shown } from "../app/Shown";
 import { SidePanel } from "../app/SidePanel";
 import type { JobChange } from "../app/useJobChange";
 import { Said } from "../app/words";
+import { HeadersPanel } from "../headers/HeadersPanel";
 import { START, grid as walk } from "./grid";
 import { LineCard } from "./LineCard";
 import { ScheduleTable } from "./ScheduleTable";
@@ -20,7 +21,22 @@ import { useSchedule, useWriting } from "./useSchedule";
 export function OpeningsScreen() {
   const { job, change } = useOpenJob();
   const [isAlike, setAlike] = useState(true);
+  const [isCheck, setCheck] = useState(false);
   const asked = useSchedule(job.id, job.revision, isAlike);
+  const check = (
+    <Button variant={isCheck ? "solid" : "outline"} aria-pressed={isCheck} onClick={() => setCheck(!isCheck)}>
+      <Said>Header check</Said>
+    </Button>
+  );
+  if (isCheck)
+    return (
+      <>
+        <JobBar job={job} change={change}>
+          {check}
+        </JobBar>
+        <HeadersPanel job={job} change={change} />
+      </>
+    );
   return (
     <Shown asked={asked} what="Opening the schedule" trouble="This schedule could not be opened">
       {(schedule) => (
@@ -30,7 +46,9 @@ export function OpeningsScreen() {
           change={change}
           isAlike={isAlike}
           onAlike={() => setAlike(!isAlike)}
-        />
+        >
+          {check}
+        </Openings>
       )}
     </Shown>
   );
@@ -42,12 +60,15 @@ function Openings({
   change,
   isAlike,
   onAlike,
+  children,
 }: {
   job: Job;
   schedule: Schedule;
   change: JobChange;
   isAlike: boolean;
   onAlike: () => void;
+  /** Before what is done with the schedule. */
+  children: ReactNode;
 }) {
   const [chosen, act] = useReducer(walk, START);
   const writing = useWriting(job.id, change, schedule.revision);
@@ -60,6 +81,7 @@ function Openings({
   return (
     <>
       <JobBar job={job} change={change}>
+        {children}
         <Button variant={isAlike ? "solid" : "outline"} aria-pressed={isAlike} onClick={onAlike}>
           Alike together
         </Button>

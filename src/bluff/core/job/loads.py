@@ -55,14 +55,16 @@ class HeaderLoads:
 
     dead: Number = part(Fraction(0), "Dead, lb a foot", "On the header, as the drawings give it; 0 until they do.")
     live: Number = part(Fraction(0), "Live, lb a foot", "On the header, besides.")
-    live_is: LoadTime = part(LoadTime.FLOOR, "That live load is")
-    roof: Number = part(Fraction(0), "Feet of roof", "Half the way to what carries it next, overhang and all, level.")
-    roof_dead: Number = part(Fraction(0), "Roof, dead lb a sq ft", "What it weighs.")
-    roof_live: Number = part(Fraction(0), "Roof, live lb a sq ft", "Snow of the place, or work on it.")
-    roof_is: LoadTime = part(LoadTime.SNOW, "Live load of the roof is")
-    floor: Number = part(Fraction(0), "Feet of floor", "Half the way to what carries it next.")
-    floor_dead: Number = part(Fraction(0), "Floor, dead lb a sq ft", "What it weighs.")
-    floor_live: Number = part(Fraction(0), "Floor, live lb a sq ft", "As the drawings have it.")
+    live_is: LoadTime = part(LoadTime.FLOOR, "Live load is")
+    roof: Number = part(
+        Fraction(0), "Roof carried, ft", "Half the way to what carries it next, overhang and all, level."
+    )
+    roof_dead: Number = part(Fraction(0), "Roof dead, psf", "What a square foot of it weighs.")
+    roof_live: Number = part(Fraction(0), "Roof live, psf", "Snow of the place, or work on it.")
+    roof_is: LoadTime = part(LoadTime.SNOW, "Roof’s live load")
+    floor: Number = part(Fraction(0), "Floor carried, ft", "Half the way to what carries it next.")
+    floor_dead: Number = part(Fraction(0), "Floor dead, psf", "What a square foot of it weighs.")
+    floor_live: Number = part(Fraction(0), "Floor live, psf", "As the drawings have it.")
 
     def __post_init__(self) -> None:
         for key in fields(self):

@@ -11,7 +11,7 @@ from fractions import Fraction
 from bluff.core.errors import SettingError
 from bluff.core.job.asked import School
 
-_TABLES = "usual tables, to be checked against the grade stamp"
+_TABLES = "usual tables; check the stamp"
 _LONGEST_SOURCE = 60
 
 
@@ -66,7 +66,7 @@ class Wood:
         """As it is typed.
 
         >>> str(USUAL_WOODS[0])
-        '900, 180, 625, 1.6, usual tables, to be checked against the grade stamp'
+        '900, 180, 625, 1.6, usual tables; check the stamp'
         """
         figures = (self.bending, self.shear, self.bearing, self.stiffness)
         return ", ".join([*(f"{float(figure):.10g}" for figure in figures), self.source])

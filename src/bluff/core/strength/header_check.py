@@ -198,13 +198,15 @@ def _lies(loads: HeaderLoads) -> _Lies:
     }
     live[loads.roof_is] += _strip(f"Roof, {loads.roof_is.called.lower()}", loads.roof, loads.roof_live)
     live[loads.live_is] += _part(f"Live, as given: {loads.live_is.called.lower()}", loads.live)
-    cases = [_Case("the building alone", _total(dead), DEAD_ONLY)]
+    cases = [_Case("w of the building alone", _total(dead), DEAD_ONLY)]
     for time, lines in live.items():
         if load := _total(lines):
-            cases.append(_Case(f"all, {time.called.lower()} too", cases[-1].load + load, DURATION[time]))
+            cases.append(
+                _Case(f"w with {time.called[0].lower()}{time.called[1:]}", cases[-1].load + load, DURATION[time])
+            )
     comes_and_goes = [line for lines in live.values() for line in lines]
     total = _total([*dead, *comes_and_goes])
-    all_of_it = Worked("All of it w", "", total, "lb/ft", 1)
+    all_of_it = Worked("All of it, w", "", total, "lb/ft", 1)
     return _Lies(
         (*dead, *comes_and_goes, all_of_it),
         _total(comes_and_goes),
@@ -248,7 +250,7 @@ def _shear(beam: Beam, lies: _Lies, wood: Wood) -> tuple[Worked, ...]:
 
 
 def _case(case: _Case) -> Worked:
-    return Worked(f"w, {case.name}", "", case.load, "lb/ft", 1)
+    return Worked(case.name, "", case.load, "lb/ft", 1)
 
 
 def _by_time(case: _Case) -> str:

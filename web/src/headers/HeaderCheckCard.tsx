@@ -1,0 +1,117 @@
+import { Box, chakra, Flex, Grid, Heading, Text } from "@chakra-ui/react";
+import type { HeaderCheck, HeaderLine } from "../api/client";
+import { Said } from "../app/words";
+import { Figure } from "../drawing/Figure";
+import { SumColumn } from "../drawing/SumColumn";
+import { UseBar } from "./UseBar";
+
+/** What a header would be used by, or what must be said before: never that it will do. */
+export function HeaderCheckCard({ line }: { line: HeaderLine }) {
+  const { check, missing } = line;
+  return (
+    <Box as="section" aria-label="Header check" mt="3">
+      <Heading as="h3" fontFamily="heading" fontSize="18px" fontWeight="800">
+        Header check
+      </Heading>
+      {missing && (
+        <Text color="warn" fontSize="15px">
+          {missing.says}
+        </Text>
+      )}
+      {check && <Checked check={check} />}
+      <Text color="faint" fontSize="13px" mt="2">
+        <Said>
+          Indicative only: it changes nothing. The drawings, the local code and a licensed designer decide the
+          header.
+        </Said>
+      </Text>
+    </Box>
+  );
+}
+
+const Use = chakra("details", {
+  base: {
+    borderBottomWidth: "1px",
+    py: "1",
+    "& > summary": { cursor: "pointer", listStyle: "none", minH: "32px" },
+    "& > summary:focus-visible": { outline: "2px solid", outlineColor: "chalk" },
+  },
+});
+
+function Checked({ check }: { check: HeaderCheck }) {
+  const [governs] = check.uses;
+  return (
+    <>
+      {governs && (
+        <Flex align="baseline" gap="3" color={governs.is_over ? "crayon" : "ink"}>
+          <Figure text={`${governs.percent} %`} fontSize="40px" fontWeight="800" lineHeight="1.1" />
+          <Text fontSize="15px">
+            <b>{governs.name}</b> governs{governs.is_over && ": more than is allowed, ask whoever sized it"}
+          </Text>
+        </Flex>
+      )}
+      <Text color="faint" fontSize="13px">
+        Press one for its arithmetic.
+      </Text>
+      {check.uses.map((use) => (
+        <Use key={use.name}>
+          <summary>
+            <Grid templateColumns="120px 1fr" gap="2" alignItems="center">
+              <Text fontSize="15px" fontWeight={use === governs ? "700" : "400"}>
+                {use.name}
+              </Text>
+              <UseBar percent={use.percent} isOver={use.is_over} />
+            </Grid>
+          </summary>
+          <Lines lines={use.lines} />
+        </Use>
+      ))}
+      <Box mt="3">
+        <SumColumn sum={check.span} />
+        <Text fontWeight="700">Lies on a foot</Text>
+        <Lines lines={check.loads} />
+        <Text fontWeight="700" mt="2">
+          {check.wood}
+        </Text>
+        <Text fontSize="14px" color="faint">
+          Fb, Fv, Fc⊥, E: {check.figures}
+        </Text>
+        {check.notes.map((note) => (
+          <Text key={note} fontSize="14px" mt="1">
+            {note}
+          </Text>
+        ))}
+      </Box>
+    </>
+  );
+}
+
+/** Arithmetic line by line: what it is, from what, what comes out. */
+function Lines({ lines }: { lines: HeaderCheck["loads"] }) {
+  return (
+    <Grid as="dl" templateColumns="1fr auto" columnGap="3" fontSize="14px" py="1">
+      {lines.map(({ name, arithmetic, text }) => (
+        <Box key={name} display="contents">
+          <Box as="dt" minW="0">
+            {name}
+            {arithmetic && (
+              <Text color="faint" fontFamily="figure" fontSize="14px">
+                {arithmetic}
+              </Text>
+            )}
+          </Box>
+          <Text
+            as="dd"
+            fontFamily="figure"
+            fontWeight="700"
+            textAlign="end"
+            alignSelf="end"
+            whiteSpace="nowrap"
+          >
+            {text}
+          </Text>
+        </Box>
+      ))}
+    </Grid>
+  );
+}

@@ -1,0 +1,102 @@
+import { chakra, Text } from "@chakra-ui/react";
+import type { HeaderLine } from "../api/client";
+import { Said } from "../app/words";
+import { Figure } from "../drawing/Figure";
+import { UseBar } from "./UseBar";
+
+const Table = chakra("table", {
+  base: {
+    w: "full",
+    borderCollapse: "collapse",
+    "& th, & td": { px: "3", py: "1", textAlign: "start", borderBottomWidth: "1px", verticalAlign: "middle" },
+    "& th": { fontSize: "12px", color: "faint", fontWeight: 600, whiteSpace: "nowrap" },
+    "& .end": { textAlign: "end" },
+    "& .wide": { display: { base: "none", md: "table-cell" } },
+    "& tr[aria-selected=true]": { bg: "chalkWash" },
+    "& tbody tr": { cursor: "pointer" },
+  },
+});
+
+const Pick = chakra("button", {
+  base: {
+    fontWeight: 700,
+    textAlign: "start",
+    minH: { base: "44px", md: "32px" },
+    cursor: "pointer",
+    _focusVisible: { outline: "2px solid", outlineColor: "chalk" },
+  },
+});
+
+/** Every header of the job with how much of it is used, those used most first. */
+export function HeadersTable({
+  lines,
+  chosen,
+  onChoose,
+}: {
+  lines: readonly HeaderLine[];
+  chosen: HeaderLine | undefined;
+  onChoose: (mark: string) => void;
+}) {
+  return (
+    <Table aria-label="Headers">
+      <thead>
+        <tr>
+          <th scope="col">Openings</th>
+          <th scope="col" className="end wide">
+            RO
+          </th>
+          <th scope="col">
+            <Said>Header</Said>
+          </th>
+          <th scope="col" className="end wide">
+            On a foot
+          </th>
+          <th scope="col" className="wide">
+            Governs
+          </th>
+          <th scope="col">Used of what is allowed</th>
+        </tr>
+      </thead>
+      <tbody>
+        {lines.map((line) => {
+          const [mark = ""] = line.marks;
+          return (
+            <tr key={mark} aria-selected={line === chosen} onClick={() => onChoose(mark)}>
+              <td>
+                <Pick onClick={() => onChoose(mark)}>{line.marks.join(", ")}</Pick>
+              </td>
+              <td className="end wide">
+                <Figure text={line.rough_width.text} fontSize="17px" />
+              </td>
+              <td>{line.header}</td>
+              <Used line={line} />
+            </tr>
+          );
+        })}
+      </tbody>
+    </Table>
+  );
+}
+
+function Used({ line: { check, missing } }: { line: HeaderLine }) {
+  const governs = check?.uses[0];
+  if (!check || !governs)
+    return (
+      <td colSpan={3}>
+        <Text color="warn" fontSize="14px">
+          {missing?.says}
+        </Text>
+      </td>
+    );
+  return (
+    <>
+      <td className="end wide">
+        <Figure text={check.loads.at(-1)?.text ?? ""} fontSize="17px" />
+      </td>
+      <td className="wide">{governs.name}</td>
+      <td>
+        <UseBar percent={governs.percent} isOver={governs.is_over} />
+      </td>
+    </>
+  );
+}
