@@ -18,6 +18,7 @@ from bluff.core.job.header import Header, HeaderPlace
 from bluff.core.job.job import Alone, Job, Wall
 from bluff.core.job.position import At, Centred, FromOpening, Reference
 from bluff.core.job.schools import End
+from bluff.core.job.special import Beam, Post
 from bluff.core.job.top import Chain, Gable, HeightAt, Rake
 from bluff.core.job.ways import WallWays
 from bluff.core.measure.length import format_inches, inches
@@ -123,6 +124,20 @@ def test_a_gable_rises_to_its_ridge_over_a_pair_of_studs():
         (inches(180), inches("181 1/2")),
     ]
     assert pair[0].edges.over[-1] == pair[1].edges.over[0]
+
+
+def test_a_ridge_beam_in_its_pocket_takes_both_plates_apart():
+    """5 1/4 in the middle of 30 ft leaves 177 3/8 a side, and no board between the bend and itself."""
+    beam = Beam(inches("5 1/4"), inches(216), inches(14))
+    job = job_of("30' 2x6")
+    gable = Gable(Fraction(9), height=inches("97 1/8"))
+    post = Post("P1", Centred(), "1 3/4 x 5 1/2", 3, beam)
+    framing = framed(core.apply(job, ChangeWall("A", replace(job.walls[0], top=gable, posts=(post,)))))
+    for role in (Role.TOP_PLATE, Role.CAP_PLATE):
+        assert [(board.start, board.end) for board in in_role(framing, role)] == [
+            (0, inches("177 3/8")),
+            (inches("182 5/8"), inches(360)),
+        ]
 
 
 def test_a_ridge_off_the_middle_comes_down_to_the_same_height():
@@ -242,6 +257,11 @@ def test_every_upright_ends_where_something_lies_on_both_its_edges(job):
             over = piece.edges.over if piece.edges else (Corner(piece.start, piece.top), Corner(piece.end, piece.top))
             assert over[0].y == plan.ceiling.at(piece.start), piece.id
             assert over[-1].y == plan.ceiling.at(piece.end, before=True), piece.id
+
+
+@given(topped_jobs())
+def test_every_piece_has_a_length(job):
+    assert [piece.id for piece in framed(job).members if piece.start >= piece.end or piece.length.value <= 0] == []
 
 
 @given(topped_jobs())

@@ -157,7 +157,8 @@ def _interrupted(run: _Run, pockets: Sequence[Pocket]) -> Iterator[_Run]:
     for pocket in pockets:
         if pocket.end.value <= start.value or run.end.value <= pocket.start.value:
             continue
-        yield replace(run, piece=piece, start=start, end=pocket.start)
+        if pocket.start.value > start.value:
+            yield replace(run, piece=piece, start=start, end=pocket.start)
         start, piece = pocket.end, run.piece._replace(by=Of(Part.POST, pocket.post))
     if run.end.value > start.value:
         yield replace(run, piece=piece, start=start)
