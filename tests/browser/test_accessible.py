@@ -57,6 +57,8 @@ def test_nothing_is_wrong_on_any_screen(shelter, audit):
     audit("the header check")
     stage(page, "Bench")
     page.locator('[data-member="A/opening/W1/king/start"] rect').click(force=True)
+    page.get_by_role("button", name="What is it for").click()
+    expect(page.get_by_role("region", name="What it is for")).to_contain_text("Without it")
     for tab in ("Findings", "Cut list", "Openings", "Ways"):
         page.get_by_role("tab", name=tab).click()
         audit(f"bench, {tab}")

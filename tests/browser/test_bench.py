@@ -560,3 +560,20 @@ def test_a_post_is_typed_in_and_taken_out(window_wall):
     post.click(force=True)
     page.get_by_role("button", name="Take it out of the wall").click()
     expect(post).not_to_be_attached()
+
+
+def test_a_piece_says_what_it_is_for_and_lights_the_way_of_its_load(window_wall):
+    """A header is pressed on by its cripples and goes down through two jacks; asked once, every piece says it."""
+    told = window_wall.get_by_role("region", name="What it is for")
+    piece(window_wall, "A/opening/W1/header").locator("rect").first.click(force=True)
+    expect(told).not_to_contain_text("Without it")
+    told.get_by_role("button", name="What is it for").click()
+    expect(told).to_contain_text("Carries over the opening what the studs there would have carried.")
+    for jack in ("start", "end"):
+        expect(window_wall.locator(f'[data-load="A/opening/W1/jack/{jack}"]')).to_be_visible()
+    expect(window_wall.locator('[data-load="A/opening/W1/king/start"]')).to_have_count(0)
+    piece(window_wall, "A/stud/5").locator("rect").click(force=True)
+    expect(told).to_contain_text("gives sheets and drywall an edge to meet on")
+    told.get_by_role("button", name="What is it for").click()
+    expect(told).not_to_contain_text("Without it")
+    expect(window_wall.locator("[data-load]")).to_have_count(0)

@@ -63,6 +63,7 @@ export type PlanWall = Schemas["PlanWall"];
 export type Position = Schemas["OpeningFile"]["at"];
 export type Pole = Schemas["PoleView"];
 export type Poles = Schemas["PolesView"];
+export type Purpose = Schemas["PurposeView"];
 export type Schedule = Schemas["ScheduleView"];
 export type ScheduleLine = Schemas["ScheduleLine"];
 export type SignedIn = Schemas["SignedIn"];

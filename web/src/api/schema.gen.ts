@@ -480,6 +480,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/walls/{wall_id}/purpose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Purpose
+         * @description What a piece of a wall is for, and the path of its load to the bottom plate.
+         */
+        get: operations["purpose_api_jobs__job_id__walls__wall_id__purpose_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/poles": {
         parameters: {
             query?: never;
@@ -2053,6 +2073,16 @@ export interface components {
              * Format: date-time
              */
             at: string;
+        };
+        /**
+         * CalledElsewhere
+         * @description What else a piece is called, and by whom.
+         */
+        CalledElsewhere: {
+            /** Name */
+            name: string;
+            /** By */
+            by: string[];
         };
         /**
          * Capped
@@ -4563,6 +4593,36 @@ export interface components {
         PriceList: {
             /** Text */
             text: string;
+        };
+        /**
+         * PurposeView
+         * @description What a piece is for, in the crew's words, and the pieces its load comes from and goes through.
+         */
+        PurposeView: {
+            /** Piece */
+            piece: string;
+            /** Name */
+            name: string;
+            /** Does */
+            does: string;
+            /** Takes */
+            takes: string;
+            /** Gives */
+            gives: string;
+            /** Without */
+            without: string;
+            /** Elsewhere */
+            elsewhere: components["schemas"]["CalledElsewhere"][];
+            /**
+             * Carries
+             * @description Pieces whose load comes onto it at once.
+             */
+            carries: string[];
+            /**
+             * Down
+             * @description Pieces its load goes through, down to the lowest plate.
+             */
+            down: string[];
         };
         /**
          * RaisingView
@@ -7654,6 +7714,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OpeningForm"];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    purpose_api_jobs__job_id__walls__wall_id__purpose_get: {
+        parameters: {
+            query: {
+                /** @description Its id. */
+                piece: string;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+                wall_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PurposeView"];
                 };
             };
             /** @description The database does not answer; ask again. */

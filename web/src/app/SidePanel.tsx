@@ -32,7 +32,7 @@ export function SidePanel({
       flexShrink="0"
       order={isFirst ? { base: isHeld ? 1 : -1, lg: 0 } : 0}
       minH="0"
-      {...(isHeld ? HELD : {})}
+      {...(isHeld ? HELD : { overflowY: { lg: "auto" } })}
       bg="bench"
       borderStartWidth="1px"
     >

@@ -4,7 +4,7 @@ import { type KeyboardEvent, useEffect, useRef } from "react";
 import type { Bench } from "../api/client";
 import { colour } from "../app/theme";
 import { useWords } from "../app/words";
-import { Elevation, riseOf } from "../drawing/Elevation";
+import { Elevation, type LoadPath, riseOf } from "../drawing/Elevation";
 import { LAYERS, layersOf, marksIn, membersIn, toggleLayer, useLayers } from "../drawing/layers";
 import { NailLayer } from "../drawing/NailLayer";
 import { markKey, type Picking, PlateStrip } from "../drawing/PlateStrip";
@@ -33,6 +33,7 @@ const WIDEST = 24;
 export function BenchDrawing({
   bench,
   picking,
+  path,
   place,
   onKey,
   onOpening,
@@ -40,6 +41,8 @@ export function BenchDrawing({
 }: {
   bench: Bench;
   picking: Picking;
+  /** Where the load of the picked piece is, while that is asked for. */
+  path: LoadPath | null;
   place: number | null;
   onKey: (event: KeyboardEvent) => void;
   onOpening: (id: string) => void;
@@ -111,6 +114,7 @@ export function BenchDrawing({
             clear={wall.clear}
             floors={wall.floors}
             length={wall.plate_length}
+            path={path}
           />
           {layers.includes("sheets") && <SheetLayer sheets={wall.sheets.sheets} scale={scale} rise={rise} />}
           {layers.includes("nails") && <NailLayer nails={wall.nails} scale={scale} rise={rise} />}

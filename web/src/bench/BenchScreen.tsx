@@ -1,7 +1,7 @@
 import { Flex, Tabs, Text } from "@chakra-ui/react";
 import { type KeyboardEvent, useEffect, useReducer, useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
-import type { Bench, Finding, Job } from "../api/client";
+import type { Bench, Finding, Job, Purpose } from "../api/client";
 import { type Tape, useBench } from "../api/queries";
 import { Changes } from "../app/Changes";
 import { Empty } from "../app/Empty";
@@ -11,6 +11,7 @@ import { PhraseLine } from "../app/PhraseLine";
 import { SidePanel } from "../app/SidePanel";
 import type { JobChange } from "../app/useJobChange";
 import { useOnward } from "../app/useOnward";
+import type { LoadPath } from "../drawing/Elevation";
 import type { Picking } from "../drawing/PlateStrip";
 import { BenchBar } from "./BenchBar";
 import { BenchDrawing } from "./BenchDrawing";
@@ -24,6 +25,7 @@ import { PieceCard } from "./PieceCard";
 import { NOTHING_PICKED, pick, stepAlong } from "./picking";
 import { Readout } from "./Readout";
 import { SnapOut } from "./SnapOut";
+import { usePurpose } from "./usePurpose";
 import { WaysPanel } from "./WaysPanel";
 
 /** The bench: one wall of a job. */
@@ -132,6 +134,8 @@ function Framed({
     onPick: (key) => act({ type: "pick", key }),
     onHover: (key) => act({ type: "hover", key }),
   };
+  const piece = bench.wall.members.some(({ id }) => id === picked.key) ? picked.key : null;
+  const purpose = usePurpose(job.id, bench.wall.id, bench.revision, piece);
   const show = ({ at }: Finding) => act({ type: "place", at });
   const step = (by: 1 | -1) => act({ type: "pick", key: stepAlong(bench, picked.key, by) });
 
@@ -150,6 +154,7 @@ function Framed({
         <BenchDrawing
           bench={bench}
           picking={picking}
+          path={purpose && pathOf(purpose)}
           place={picked.place}
           onKey={onKey}
           onOpening={setOpen}
@@ -171,7 +176,12 @@ function Framed({
         ) : (
           <>
             <Changes>
-              <PieceCard bench={bench} picked={picked.key} onChange={(edit) => change.make(edit)} />
+              <PieceCard
+                bench={bench}
+                picked={picked.key}
+                purpose={purpose}
+                onChange={(edit) => change.make(edit)}
+              />
             </Changes>
             <Panels
               job={job}
@@ -237,6 +247,14 @@ function Panels({
       </Tabs.Content>
     </Tabs.Root>
   );
+}
+
+/** The pieces that press on the picked one, and those its load goes down through. */
+function pathOf({ carries, down }: Purpose): LoadPath {
+  return new Map([
+    ...carries.map((id) => [id, "above"] as const),
+    ...down.map((id) => [id, "below"] as const),
+  ]);
 }
 
 type Move = "leave" | { along: 1 | -1 } | { up: 1 | -1 };

@@ -2,7 +2,7 @@ import { Box, Button, chakra, Flex, Heading, Text } from "@chakra-ui/react";
 import { Trash2 } from "lucide-react";
 import type { ReactNode } from "react";
 import { Link, useParams } from "react-router";
-import type { Bench, Member, NamedSum } from "../api/client";
+import type { Bench, Member, NamedSum, Purpose } from "../api/client";
 import type { Change } from "../api/useChange";
 import { changeWall } from "../app/changeWall";
 import { useWords } from "../app/words";
@@ -10,6 +10,7 @@ import { Figure } from "../drawing/Figure";
 import { SumColumn } from "../drawing/SumColumn";
 import { HeaderCheckCard } from "../headers/HeaderCheckCard";
 import { useHeaders } from "../headers/useHeaders";
+import { PurposeCard } from "./PurposeCard";
 import { faceOf, marksOf } from "./picking";
 import { withoutClear, withoutSpecial } from "./specials";
 
@@ -17,10 +18,13 @@ import { withoutClear, withoutSpecial } from "./specials";
 export function PieceCard({
   bench,
   picked,
+  purpose,
   onChange,
 }: {
   bench: Bench;
   picked: string | null;
+  /** What the picked piece is for, while that is asked for. */
+  purpose: Purpose | null;
   onChange: (change: Change) => void;
 }) {
   const words = useWords();
@@ -38,6 +42,7 @@ export function PieceCard({
         sums={member.sums}
       >
         {member.cut && <Cut cut={member.cut} />}
+        <PurposeCard purpose={purpose} />
         {member.role === "header" && member.opening && (
           <OfHeader revision={bench.revision} opening={member.opening} />
         )}
@@ -98,7 +103,7 @@ function OfHeader({ revision, opening }: { revision: number; opening: string }) 
   const { job = "" } = useParams();
   const { data } = useHeaders(job, revision);
   const line = data?.lines.find(({ marks }) => marks.includes(opening));
-  return line ? <HeaderCheckCard line={line} /> : null;
+  return line ? <HeaderCheckCard line={line} isShort /> : null;
 }
 
 /** What it takes with the sheets on, where there are any. */

@@ -24,6 +24,9 @@ const LETTERED: ReadonlySet<string> = new Set<Member["role"]>([
 /** Narrowest piece that still holds its letter, in pixels. */
 const LETTER_ROOM = 5;
 
+/** Where the load of a piece is: above it or below, by each piece's id. */
+export type LoadPath = ReadonlyMap<string, "above" | "below">;
+
 /** Vertical place of a height above the floor, in whole pixels. */
 export interface Rise {
   perInch: number;
@@ -55,6 +58,7 @@ export function Elevation({
   clear,
   floors,
   length,
+  path,
 }: {
   members: Member[];
   openings: OpeningOnBench[];
@@ -69,6 +73,8 @@ export function Elevation({
   floors: Bench["wall"]["floors"];
   /** Of the plate. */
   length: number;
+  /** Pieces the load of the picked one comes from and goes through, where that is shown. */
+  path: LoadPath | null;
 }) {
   return (
     <g>
@@ -93,7 +99,7 @@ export function Elevation({
           scale={scale}
           rise={rise}
           isPicked={picking.picked === member.id}
-          isLit={isLit(member.id, picking)}
+          isLit={isLit(member.id, picking) || (path?.has(member.id) ?? false)}
           onPick={picking.onPick}
           onHover={picking.onHover}
         />
@@ -102,6 +108,7 @@ export function Elevation({
       {members.map((member) => (
         <Letter key={member.id} member={member} scale={scale} rise={rise} isLit={isLit(member.id, picking)} />
       ))}
+      {path && <LoadArrows members={members} path={path} scale={scale} rise={rise} />}
       {neighbours.map((neighbour) => (
         <Ghost
           key={neighbour.wall}
@@ -206,6 +213,40 @@ const Piece = memo(function Piece({
     </g>
   );
 });
+
+/** Which way the load goes: an arrow down each upright on its path, hollow in what is above the piece. */
+function LoadArrows({
+  members,
+  path,
+  scale,
+  rise,
+}: {
+  members: Member[];
+  path: LoadPath;
+  scale: Scale;
+  rise: Rise;
+}) {
+  return (
+    <g aria-hidden pointerEvents="none">
+      {members
+        .filter(({ id, height, width }) => path.has(id) && height > width)
+        .map((member) => {
+          const { left, width, top, height } = rectangle(member, scale, rise);
+          const [x, y] = [left + width / 2, top + height * 0.8];
+          return (
+            <path
+              key={member.id}
+              data-load={member.id}
+              d={`M${x - 5} ${y - 9}h10l-5 10z`}
+              fill={path.get(member.id) === "below" ? colour("chalk") : colour("raised")}
+              stroke={colour("chalk")}
+              strokeWidth={1.4}
+            />
+          );
+        })}
+    </g>
+  );
+}
 
 /** A bay that no wood may stand in, from the floor up, and what it is for. */
 function KeptClear({ bay, scale, rise }: { bay: Bench["wall"]["clear"][number]; scale: Scale; rise: Rise }) {

@@ -5,8 +5,8 @@ import { Figure } from "../drawing/Figure";
 import { SumColumn } from "../drawing/SumColumn";
 import { UseBar } from "./UseBar";
 
-/** What a header would be used by, or what must be said before: never that it will do. */
-export function HeaderCheckCard({ line }: { line: HeaderLine }) {
+/** What a header would be used by, or what must be said before: never that it will do. Short, the arithmetic is folded. */
+export function HeaderCheckCard({ line, isShort = false }: { line: HeaderLine; isShort?: boolean }) {
   const { check, missing } = line;
   return (
     <Box as="section" aria-label="Header check" mt="3">
@@ -18,7 +18,18 @@ export function HeaderCheckCard({ line }: { line: HeaderLine }) {
           {missing.says}
         </Text>
       )}
-      {check && <Checked check={check} />}
+      {check && <Governs check={check} />}
+      {check && isShort && (
+        <Use>
+          <summary>
+            <Text as="span" color="chalk" fontWeight="700">
+              Its arithmetic
+            </Text>
+          </summary>
+          <Checked check={check} />
+        </Use>
+      )}
+      {check && !isShort && <Checked check={check} />}
       <Text color="faint" fontSize="13px" mt="2">
         <Said>
           Indicative only: it changes nothing. The drawings, the local code and a licensed designer decide the
@@ -38,18 +49,23 @@ const Use = chakra("details", {
   },
 });
 
+function Governs({ check: { uses } }: { check: HeaderCheck }) {
+  const [governs] = uses;
+  if (!governs) return null;
+  return (
+    <Flex align="baseline" gap="3" color={governs.is_over ? "crayon" : "ink"}>
+      <Figure text={`${governs.percent} %`} fontSize="40px" fontWeight="800" lineHeight="1.1" />
+      <Text fontSize="15px">
+        <b>{governs.name}</b> governs{governs.is_over && ": more than is allowed, ask whoever sized it"}
+      </Text>
+    </Flex>
+  );
+}
+
 function Checked({ check }: { check: HeaderCheck }) {
   const [governs] = check.uses;
   return (
     <>
-      {governs && (
-        <Flex align="baseline" gap="3" color={governs.is_over ? "crayon" : "ink"}>
-          <Figure text={`${governs.percent} %`} fontSize="40px" fontWeight="800" lineHeight="1.1" />
-          <Text fontSize="15px">
-            <b>{governs.name}</b> governs{governs.is_over && ": more than is allowed, ask whoever sized it"}
-          </Text>
-        </Flex>
-      )}
       <Text color="faint" fontSize="13px">
         Press one for its arithmetic.
       </Text>
