@@ -35,12 +35,12 @@ def plan(page: Page) -> None:
     page.get_by_role("tab", name="Order").click()
 
 
-def walk(page: Page) -> None:
-    page.get_by_label("Name of a new job").fill("Bay window")
-    page.keyboard.press("Enter")
-    page.get_by_label("Type what the plan says").fill("20' R45 6' R45 14'")
-    page.get_by_text("south of where it began").wait_for()
-    page.locator("[data-wall=C]").wait_for()
+def header_check(page: Page) -> None:
+    page.get_by_role("link", name=DEMO, exact=True).click()
+    page.get_by_role("link", name="Openings").click()
+    page.get_by_role("button", name="Header check").click()
+    page.get_by_role("table", name="Headers").wait_for()
+    page.get_by_role("region", name="Header check").locator("summary").first.click()
 
 
 def history(page: Page) -> None:
@@ -104,18 +104,23 @@ def tall_wall(page: Page) -> None:
     page.locator('[data-member="A/opening/W4/jack/start"]').click(force=True)
 
 
-def opening_form(page: Page) -> None:
+def load_path(page: Page) -> None:
     to_bench(page)
-    page.locator("[data-opening=W1] rect").click(position={"x": 8, "y": 40})
-    page.get_by_text("RO width").wait_for()
+    page.locator('[data-member="A/opening/W1/header"] rect').first.click(force=True)
+    page.get_by_role("button", name="What is it for").click()
+    page.get_by_text("Carries over the opening").wait_for()
 
 
-def ways(page: Page) -> None:
-    to_bench(page)
-    page.get_by_role("link", name="B 22").click()
-    page.get_by_role("tab", name="Ways").click()
-    page.get_by_role("application").press("ArrowRight")
-    page.get_by_role("application").press("ArrowRight")
+def compare(page: Page) -> None:
+    page.get_by_role("link", name=DEMO, exact=True).click()
+    page.get_by_role("link", name="Standards").click()
+    for group, way in (("On centre", "24"), ("Corner", "Three studs")):
+        choices = page.get_by_role("group", name=group, exact=True)
+        choices.get_by_role("button", name=way, exact=False).first.click()
+        page.get_by_role("button", name="Set aside to compare").click()
+        page.get_by_role("table", name="Ways compared").wait_for()
+        if way == "24":
+            page.get_by_role("button", name="Compare", exact=True).click()
 
 
 def openings(page: Page) -> None:
@@ -198,12 +203,11 @@ def site_day(page: Page) -> None:
 VIEWS: dict[str, tuple[Callable[[Page], None], str]] = {
     "jobs": (jobs, "light"),
     "plan": (plan, "light"),
-    "plan-walk": (walk, "light"),
     "bring-in": (bring_in, "light"),
     "openings": (openings, "light"),
+    "header-check": (header_check, "light"),
     "bench": (bench, "light"),
-    "opening-form": (opening_form, "light"),
-    "ways": (ways, "light"),
+    "load-path": (load_path, "light"),
     "worked-window": (worked_window, "light"),
     "tall-wall": (tall_wall, "light"),
     "pole": (pole, "light"),
@@ -213,6 +217,7 @@ VIEWS: dict[str, tuple[Callable[[Page], None], str]] = {
     "site-checks": (site_checks, "light"),
     "site-day": (site_day, "dark"),
     "standards": (standards, "light"),
+    "compare": (compare, "light"),
     "history": (history, "light"),
 }
 

@@ -70,8 +70,10 @@ def test_nothing_is_wrong_on_any_screen(shelter, audit):
     expect(page.get_by_role("img", name="Story poles")).to_be_visible()
     audit("pole")
     stage(page, "Cut")
-    for tab in ("Boards", "Saw stops"):
+    for tab in ("Boards", "Saw stops", "Model"):
         page.get_by_role("tab", name=tab).click()
+        if tab == "Model":
+            expect(page.get_by_role("table", name="Sticks to cut")).to_be_visible()
         audit(f"cut, {tab}")
     stage(page, "Site")
     expect(page.get_by_role("heading", name="A", exact=True)).to_be_visible()
@@ -86,6 +88,10 @@ def test_nothing_is_wrong_on_any_screen(shelter, audit):
     stage(page, "Standards")
     expect(page.get_by_role("heading", name="This job as it is")).to_be_visible()
     audit("standards")
+    page.get_by_role("button", name="24", exact=False).first.click()
+    page.get_by_role("button", name="Set aside to compare").click()
+    expect(page.get_by_role("table", name="Ways compared")).to_be_visible()
+    audit("ways compared")
     stage(page, "Jobs")
     expect(page.get_by_role("heading", name="Jobs")).to_be_visible()
     audit("jobs")

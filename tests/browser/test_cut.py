@@ -107,3 +107,22 @@ def test_boards_without_prices_cannot_be_planned_by_price_and_it_says_what_to_do
     page.get_by_label("Look for").select_option(label="Least price")
     page.get_by_role("button", name="Look for better boards").click()
     expect(page.get_by_text("Nobody has said what boards of 2x6 treated cost; give their prices.")).to_be_visible()
+
+
+def test_a_model_is_cut_of_the_sticks_there_are(shelter):
+    """Four walls round, partitions that end at eight others' sides; sticks too thin to stand for boards are refused."""
+    cut = shelter
+    cut.get_by_role("tab", name="Model").click()
+    table = cut.get_by_role("table", name="Sticks to cut")
+    expect(table).to_be_visible()
+    expect(cut.get_by_text("4 corners, 8 tees")).to_be_visible()
+    thick = cut.get_by_label("Sticks, thick")
+    thick.fill("1/32")
+    thick.press("Enter")
+    expect(cut.get_by_role("alert")).to_contain_text("or another scale")
+    thick.fill("3/16")
+    thick.press("Enter")
+    expect(table).to_be_visible()
+    link = cut.get_by_role("link", name="Letter").get_attribute("href")
+    assert "thick=3%2F16" in link
+    assert cut.request.get(link).body().startswith(b"%PDF")

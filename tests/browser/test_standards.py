@@ -206,3 +206,22 @@ def test_the_crews_words_are_said_everywhere(ways):
     expect(ways.get_by_role("columnheader", name="Lintel")).to_be_visible()
     ways.get_by_role("link", name="Pole").click()
     expect(ways.get_by_text(re.compile(r"^trimmer \d")).first).to_be_visible()
+
+
+def test_ways_that_were_looked_at_are_compared_and_printed(ways):
+    """At 24 there are fewer pieces than at 16: the figure first, the bar as long as its share of the larger."""
+    choice(ways, "On centre").get_by_role("button", name="24", exact=False).first.click()
+    after = ways.get_by_role("region", name="Effect on this job")
+    expect(after.get_by_role("heading", name="On centre: 24")).to_be_visible()
+    ways.get_by_role("button", name="Set aside to compare").click()
+    row = ways.get_by_role("table", name="Ways compared").get_by_role("row").filter(has_text="Pieces")
+    expect(row).to_be_visible()
+    as_it_is, wide = (int(cell.inner_text()) for cell in row.get_by_role("cell").all())
+    assert wide < as_it_is
+    with ways.expect_download() as kept:
+        ways.get_by_role("button", name="Sheet").click()
+    assert kept.value.path().read_bytes().startswith(b"%PDF")
+    ways.get_by_role("group", name="Ways to compare").get_by_role("button", name="On centre: 24").click()
+    expect(ways.get_by_text("There is nothing to set beside it yet.")).to_be_visible()
+    ways.get_by_role("button", name="Compare", exact=True).click()
+    expect(ways.get_by_role("heading", name="This job as it is")).to_be_visible()

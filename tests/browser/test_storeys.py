@@ -47,8 +47,8 @@ def test_the_floor_of_an_opening_is_chosen_in_its_form(loft):
     page.get_by_role("tab", name="Openings").click()
     page.get_by_role("button", name="Change W2").click()
     form = page.get_by_role("region", name="Change W2")
-    expect(form.get_by_label("Floor")).to_have_value("1")
-    form.get_by_label("Floor").select_option("0")
+    expect(form.get_by_label("Floor", exact=True)).to_have_value("1")
+    form.get_by_label("Floor", exact=True).select_option("0")
     # There it would stand in W1.
     expect(form).to_contain_text("W2 is left out")
 

@@ -11,14 +11,11 @@ from bluff import core
 from bluff.api.session import CrewJobs, signed_in
 from bluff.api.ways import WaysGroup, ways_of_job
 from bluff.api.wire import FindingCounts, PreviewRequest, severities
-from bluff.core.crew.supply import order_lines
 from bluff.core.measure.length import in_whole_feet, to_inches
-from bluff.core.takeoff.effect import tally
 from bluff.formats.edits import edit_to_core
 from bluff.formats.job_file import StandardFile
 from bluff.formats.ways_values import FileModel
-from bluff.service.jobs import framings
-from bluff.service.planning import standing
+from bluff.service.comparing import counted
 from bluff.service.standards import Standards
 from bluff.store.accounts import Account
 
@@ -123,25 +120,24 @@ def effect(jobs: CrewJobs, job_id: UUID, request: PreviewRequest) -> EffectView:
 
 
 def _tally(job: core.Job) -> TallyView:
-    counted, found = tally(framings(job)), standing(job, (), frozenset())
-    lines = order_lines(job, found.boards, {one.section: one.members for one in found.asked})
-    costs = [line.cost for line in lines]
+    whole = counted(job)
+    made = whole.tally
     return TallyView(
-        studs=counted.studs,
-        headers=counted.headers,
-        pieces=counted.pieces,
-        feet=round(to_inches(counted.lumber) / 12),
-        bought=sum(line.bought for line in lines),
-        bought_feet=in_whole_feet(sum(line.bought * line.length for line in lines)),
-        cost=None if None in costs else float(sum(cost or 0 for cost in costs)),
-        pounds=counted.pounds,
-        sheets=counted.sheets,
-        wood_percent=round(float(counted.wood) * 100, 1),
-        r=None if counted.r is None else round(float(counted.r), 1),
-        hours=None if counted.hours is None else round(float(counted.hours), 1),
-        findings=severities(counted.findings),
-        studs_by_thumb=counted.studs_by_thumb,
-        studs_exactly=counted.studs_exactly,
-        plate_feet_by_thumb=round(to_inches(counted.plates_by_thumb) / 12),
-        plate_feet_exactly=round(to_inches(counted.plates_exactly) / 12),
+        studs=made.studs,
+        headers=made.headers,
+        pieces=made.pieces,
+        feet=round(to_inches(made.lumber) / 12),
+        bought=whole.bought,
+        bought_feet=in_whole_feet(whole.bought_length),
+        cost=None if whole.cost is None else float(whole.cost),
+        pounds=made.pounds,
+        sheets=made.sheets,
+        wood_percent=round(float(made.wood) * 100, 1),
+        r=None if made.r is None else round(float(made.r), 1),
+        hours=None if made.hours is None else round(float(made.hours), 1),
+        findings=severities(made.findings),
+        studs_by_thumb=made.studs_by_thumb,
+        studs_exactly=made.studs_exactly,
+        plate_feet_by_thumb=round(to_inches(made.plates_by_thumb) / 12),
+        plate_feet_exactly=round(to_inches(made.plates_exactly) / 12),
     )

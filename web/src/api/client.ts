@@ -6,6 +6,7 @@ type Schemas = components["schemas"];
 
 export type Bench = Schemas["BenchView"];
 export type Changed = Schemas["Changed"];
+export type Compare = Schemas["CompareView"];
 export type Conflict = Schemas["ConflictView"];
 export type CrewStandard = Schemas["CrewStandard"];
 export type Board = Schemas["BoardView"];
@@ -65,6 +66,7 @@ export type Pole = Schemas["PoleView"];
 export type Poles = Schemas["PolesView"];
 export type Purpose = Schemas["PurposeView"];
 export type Schedule = Schemas["ScheduleView"];
+export type ScaleModel = Schemas["ModelView"];
 export type ScheduleLine = Schemas["ScheduleLine"];
 export type SignedIn = Schemas["SignedIn"];
 export type Tally = Schemas["TallyView"];

@@ -748,6 +748,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compare
+         * @description What a job would be made of by each way; nothing is changed.
+         */
+        post: operations["compare_api_jobs__job_id__compare_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/compare.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compare Paper
+         * @description As `compare`, on paper.
+         */
+        post: operations["compare_paper_api_jobs__job_id__compare_pdf_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/file": {
         parameters: {
             query?: never;
@@ -1084,6 +1124,46 @@ export interface paths {
          * @description The same as a spreadsheet, and the stops of the saw.
          */
         get: operations["cut_spreadsheet_api_jobs__job_id__cutting_xlsx_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/model": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Model
+         * @description What to cut for a model of a job or of some of its walls.
+         */
+        get: operations["model_api_jobs__job_id__model_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/model.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Model Paper
+         * @description The cut list of a model, and its walls as large as it is.
+         */
+        get: operations["model_paper_api_jobs__job_id__model_pdf_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2310,6 +2390,38 @@ export interface components {
          */
         Code: "opening-off-wall" | "openings-overlap" | "openings-too-close" | "openings-out-of-line" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-below-rough" | "header-above-rough" | "header-on-hangers" | "header-hollow" | "head-height-not-given" | "sill-not-sloped" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stands-on-header" | "stud-slid" | "stud-left-out" | "stud-kept-off" | "clear-bay-taken" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-break-off-stud" | "plate-breaks-close" | "single-plate-joint" | "bolt-under-wood" | "bolt-in-doorway" | "bolts-by-rule" | "bolt-off-plate" | "bolts-too-far" | "post-left-out" | "post-unverified" | "beam-breaks-plates" | "beam-bears-short" | "fire-blocks" | "fixture-backing-left-out" | "sheet-joint-unblocked" | "opening-crowds-meeting" | "backing-missing" | "carries-load-not-said" | "pins-by-rule" | "pins-too-far" | "pin-off-plate" | "needs-wall-jacks" | "sheets-leave-bare" | "blocks-off-wall" | "ceiling-backing-missing" | "joists-not-given" | "studs-miss-joists" | "wall-does-not-tip-up" | "no-lap" | "corner-clips" | "walls-cross" | "walls-overlap" | "end-not-joined" | "end-stands-over" | "angled-end" | "top-height-taken" | "slopes-meet" | "slopes-meet-over-opening" | "header-under-slope" | "studs-longer-than-stock";
         /**
+         * CompareRequest
+         * @description The ways to set beside each other.
+         */
+        CompareRequest: {
+            /** Ways */
+            ways: components["schemas"]["OneWay"][];
+        };
+        /**
+         * CompareView
+         * @description Figures by each way, those that differ first.
+         */
+        CompareView: {
+            /** Ways */
+            ways: string[];
+            /** Lines */
+            lines: components["schemas"]["ComparedView"][];
+        };
+        /**
+         * ComparedView
+         * @description One figure by each way: as it is read, and as a share of the largest; null where it is not known.
+         */
+        ComparedView: {
+            /** Name */
+            name: string;
+            /** Differs */
+            differs: boolean;
+            /** Texts */
+            texts: string[];
+            /** Shares */
+            shares: number[];
+        };
+        /**
          * ConflictView
          * @description A lost race: the job as it is now, and the change that was not made.
          */
@@ -3395,6 +3507,39 @@ export interface components {
             way: string;
         };
         /**
+         * ModelLine
+         * @description Sticks alike; `deep` is how wide their board is where that is not the stick's own width.
+         */
+        ModelLine: {
+            /** Count */
+            count: number;
+            /** Length */
+            length: string;
+            /** Deep */
+            deep: string | null;
+            /** Roles */
+            roles: components["schemas"]["bluff__core__wall__member__Role"][];
+        };
+        /**
+         * ModelView
+         * @description What a model is made of, every length to the nearest 32nd of an inch.
+         */
+        ModelView: {
+            /** Walls */
+            walls: string[];
+            /** Lines */
+            lines: components["schemas"]["ModelLine"][];
+            /** Corners */
+            corners: number;
+            /** Tees */
+            tees: number;
+            /**
+             * Left Out
+             * @description Openings such sticks leave no room for.
+             */
+            left_out: string[];
+        };
+        /**
          * Moment
          * @description When something is, by the clock on the site.
          */
@@ -3731,6 +3876,16 @@ export interface components {
             done: {
                 [key: string]: components["schemas"]["ByWhom"];
             };
+        };
+        /**
+         * OneWay
+         * @description A way of framing the job: its name, and the edit that frames it so; without one it is the job as it is.
+         */
+        OneWay: {
+            /** Name */
+            name: string;
+            /** Edit */
+            edit?: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["SetStock"] | components["schemas"]["BringBack"] | components["schemas"]["Several"]) | null;
         };
         /**
          * OpeningDraft
@@ -8364,6 +8519,95 @@ export interface operations {
             };
         };
     };
+    compare_api_jobs__job_id__compare_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CompareView"];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    compare_paper_api_jobs__job_id__compare_pdf_post: {
+        parameters: {
+            query?: {
+                /** @description What it is laid out for. */
+                paper?: components["schemas"]["Paper"];
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     job_file_api_jobs__job_id__file_get: {
         parameters: {
             query?: never;
@@ -9076,6 +9320,104 @@ export interface operations {
             query?: {
                 /** @description Whose boards are wanted; every wall's if none. */
                 wall?: string[];
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    model_api_jobs__job_id__model_get: {
+        parameters: {
+            query?: {
+                /** @description Whose boards are wanted; every wall's if none. */
+                wall?: string[];
+                /** @description Inches to the foot, like 1 1/2, or 1:10. */
+                scale?: string;
+                /** @description Of the sticks. */
+                thick?: string;
+                /** @description Of the sticks. */
+                wide?: string;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ModelView"];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    model_paper_api_jobs__job_id__model_pdf_get: {
+        parameters: {
+            query?: {
+                /** @description What it is laid out for. */
+                paper?: components["schemas"]["Paper"];
+                /** @description Whose boards are wanted; every wall's if none. */
+                wall?: string[];
+                /** @description Inches to the foot, like 1 1/2, or 1:10. */
+                scale?: string;
+                /** @description Of the sticks. */
+                thick?: string;
+                /** @description Of the sticks. */
+                wide?: string;
             };
             header?: never;
             path: {

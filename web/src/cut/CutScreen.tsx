@@ -16,6 +16,7 @@ import { Full } from "../site/SiteBar";
 import { useArrivals } from "../site/useSite";
 import { BoardRow } from "./BoardRow";
 import { ChosenWalls } from "./ChosenWalls";
+import { ModelCard } from "./ModelCard";
 import { PlanCard } from "./PlanCard";
 import { StopList } from "./StopList";
 import { useCutting, useCuttingChange } from "./useCutting";
@@ -149,6 +150,7 @@ function Boards({
               <Tabs.List>
                 <Tabs.Trigger value="plan">Boards</Tabs.Trigger>
                 <Tabs.Trigger value="stops">Saw stops</Tabs.Trigger>
+                <Tabs.Trigger value="model">Model</Tabs.Trigger>
               </Tabs.List>
               <Tabs.Content value="plan">
                 <ChosenWalls job={job} walls={walls} onWalls={onWalls} />
@@ -156,6 +158,9 @@ function Boards({
               </Tabs.Content>
               <Tabs.Content value="stops">
                 <StopList cutting={cutting} />
+              </Tabs.Content>
+              <Tabs.Content value="model">
+                <ModelCard job={job} walls={walls} onWalls={onWalls} />
               </Tabs.Content>
             </Tabs.Root>
           </SidePanel>

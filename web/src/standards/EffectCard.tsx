@@ -32,6 +32,7 @@ export function EffectCard({
   refusal,
   onTake,
   onLeave,
+  onAside,
 }: {
   tally: Tally;
   effect: Effect | null;
@@ -41,6 +42,8 @@ export function EffectCard({
   refusal: string | null;
   onTake: () => void;
   onLeave: () => void;
+  /** Sets it aside, to be compared. */
+  onAside: () => void;
 }) {
   const { say } = useWords();
   const may = useMay("change");
@@ -75,11 +78,14 @@ export function EffectCard({
         <Row name="To know" before={tally.findings.info} after={after?.findings.info ?? null} />
       </Flex>
       {says ? (
-        <Flex gap="2" mt="2">
+        <Flex gap="2" mt="2" wrap="wrap">
           <Button variant="solid" disabled={isWaiting || refusal !== null || !may} onClick={onTake}>
             Take it for this job
           </Button>
           <Button onClick={onLeave}>Leave it</Button>
+          <Button disabled={isWaiting || refusal !== null} onClick={onAside}>
+            Set aside to compare
+          </Button>
         </Flex>
       ) : (
         <>

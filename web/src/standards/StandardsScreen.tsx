@@ -1,6 +1,6 @@
 import { Box, Button, Flex } from "@chakra-ui/react";
 import { useState } from "react";
-import type { CrewStandard, Job, Tally, Way, WaysGroup } from "../api/client";
+import type { Job, Tally, Way, WaysGroup } from "../api/client";
 import { Changes } from "../app/Changes";
 import { scrollToGroup } from "../app/Field";
 import { JobBar } from "../app/JobBar";
@@ -11,8 +11,9 @@ import { SidePanel } from "../app/SidePanel";
 import type { JobChange } from "../app/useJobChange";
 import { Said, useWords } from "../app/words";
 import { useWaysOfJob } from "../ways/queries";
+import { ComparePanel } from "./ComparePanel";
 import { CrewCard } from "./CrewCard";
-import { type Considered, editOf, tryWay } from "./considered";
+import { type Considered, editOf, takeStandard, tryWay } from "./considered";
 import { EffectCard } from "./EffectCard";
 import { PartOfStandard } from "./PartOfStandard";
 import { useEffectOf, useKeeping, useStandards, useTally } from "./useStandards";
@@ -47,6 +48,9 @@ function AllChoices({
   change: JobChange;
 }) {
   const [considered, consider] = useState<Considered | null>(null);
+  // Ways that were looked at and are to be compared, the newest first.
+  const [aside, setAside] = useState<readonly Considered[]>([]);
+  const [isComparing, setComparing] = useState(false);
   const effect = useEffectOf(job.id, job.revision, considered && editOf(considered));
   const standards = useStandards();
   const { tell } = useNotices();
@@ -57,9 +61,29 @@ function AllChoices({
   const ask = (row: Way, text: string | null) => consider((before) => tryWay(before, row, text));
   const takeWord = (way: string, text: string | null) => enter({ edit: "set-way", way, text });
 
+  const compare = (
+    <Button
+      variant={isComparing ? "solid" : "outline"}
+      aria-pressed={isComparing}
+      flexShrink="0"
+      onClick={() => setComparing(!isComparing)}
+    >
+      Compare
+    </Button>
+  );
+  if (isComparing)
+    return (
+      <>
+        <JobBar job={job} change={change}>
+          {compare}
+        </JobBar>
+        <ComparePanel job={job} standards={standards.data ?? []} aside={aside} />
+      </>
+    );
   return (
     <>
       <JobBar job={job} change={change}>
+        {compare}
         <Parts names={ways.map(({ name }) => name)} />
       </JobBar>
       <Flex flex="1" minH="0" direction={{ base: "column", lg: "row" }}>
@@ -90,6 +114,12 @@ function AllChoices({
               refusal={considered ? (effect.error?.message ?? null) : null}
               onTake={() => considered && make(editOf(considered), () => consider(null))}
               onLeave={() => consider(null)}
+              onAside={() => {
+                if (!considered) return;
+                setAside([considered, ...aside.filter(({ says }) => says !== considered.says)]);
+                setComparing(true);
+                consider(null);
+              }}
             />
             <Changes>
               <CrewCard
@@ -105,16 +135,6 @@ function AllChoices({
       </Flex>
     </>
   );
-}
-
-function takeStandard(standard: CrewStandard | null): Considered {
-  return {
-    says: standard ? `Framed by ${standard.name}` : "Framed by the usual ways",
-    edits: [
-      { edit: "take-standard", taken: standard && { name: standard.name, standard: standard.standard } },
-    ],
-    way: null,
-  };
 }
 
 /** Whether what is looked at is one of a part's rows. */

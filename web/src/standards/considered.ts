@@ -1,4 +1,4 @@
-import type { Edit, Way } from "../api/client";
+import type { CrewStandard, Edit, Way } from "../api/client";
 
 /** Something looked at before it is taken: what it is, and the edits it would be. */
 export interface Considered {
@@ -22,6 +22,17 @@ export function tryWay(before: Considered | null, row: Way, text: string | null)
     // A key that follows again says nothing of its rows any more.
     edits: [...(text === null ? [] : kept), { edit: "set-way", way, text }],
     way: { way, key, text },
+  };
+}
+
+/** The job framed by one of the crew’s standards, or by the usual ways. */
+export function takeStandard(standard: CrewStandard | null): Considered {
+  return {
+    says: standard ? `Framed by ${standard.name}` : "Framed by the usual ways",
+    edits: [
+      { edit: "take-standard", taken: standard && { name: standard.name, standard: standard.standard } },
+    ],
+    way: null,
   };
 }
 

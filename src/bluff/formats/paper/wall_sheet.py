@@ -156,7 +156,7 @@ def _elevation(page: Page, framing: Framing, top: float, layers: Collection[Laye
         _beam(page, beam, left, floor, scale)
     for member in framing.members:
         if _is_shown(member.role, layers):
-            _member(page, member, left, floor, scale)
+            draw_member(page, member, left, floor, scale)
     if Layer.SHEETS in layers:
         for number, sheet in enumerate(framing.sheets.sheets, start=1):
             _sheet(page, sheet, number, left, floor, scale)
@@ -174,7 +174,8 @@ def _elevation(page: Page, framing: Framing, top: float, layers: Collection[Laye
     return floor - _READINGS - 12
 
 
-def _member(page: Page, member: Member, left: float, floor: float, scale: float) -> None:
+def draw_member(page: Page, member: Member, left: float, floor: float, scale: float) -> None:
+    """A piece in elevation, its lower left corner of the wall at left and floor, so many points for a 64th."""
     x1, x2 = left + member.start * scale, left + member.end * scale
     y1, y2 = floor + member.bottom * scale, floor + member.top * scale
     corners = [(left + x * scale, floor + y * scale) for x, y in member.outline]

@@ -1,0 +1,112 @@
+"""Ways compared: what a job is made of by each of a few ways of framing it, line by line, what differs first."""
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+from fractions import Fraction
+from typing import NamedTuple
+
+from bluff.core.job.finding import Severity
+from bluff.core.measure.length import Length, inches
+from bluff.core.takeoff.effect import Tally
+
+FEWEST, MOST = 2, 4
+"""How many ways are compared at once: more are not read across."""
+
+
+@dataclass(frozen=True, slots=True)
+class Counted:
+    """What a job comes to, framed one way.
+
+    Args:
+        tally: What it is made of.
+        nails: In all its joints.
+        bought: Boards bought for it.
+        bought_length: Their running length.
+        cost: Of those; None while a price is missing.
+    """
+
+    tally: Tally
+    nails: int
+    bought: int
+    bought_length: Length
+    cost: Fraction | None
+
+
+@dataclass(frozen=True, slots=True)
+class CompareLine:
+    """One figure, by each of the ways.
+
+    Args:
+        name: What it is.
+        unit: What it is counted in, empty for pieces.
+        places: How many places of it are shown.
+        values: By each way in their order; None where nobody has said what it takes to know it.
+    """
+
+    name: str
+    unit: str
+    places: int
+    values: tuple[Fraction | None, ...]
+
+    @property
+    def differs(self) -> bool:
+        """Whether the ways come to different figures, as they are shown."""
+        return len({None if value is None else round(value, self.places) for value in self.values}) > 1
+
+    @property
+    def texts(self) -> tuple[str, ...]:
+        """Each value with its unit, as it is read; a dash where it is not known."""
+        unit = f" {self.unit}" if self.unit else ""
+        return tuple("–" if value is None else f"{float(value):,.{self.places}f}{unit}" for value in self.values)
+
+    @property
+    def shares(self) -> tuple[Fraction, ...]:
+        """Each value as a share of the largest; 0 where it is not known."""
+        most = max((value for value in self.values if value is not None), default=Fraction(0))
+        return tuple(value / most if value is not None and most else Fraction(0) for value in self.values)
+
+
+class _Figure(NamedTuple):
+    name: str
+    unit: str
+    places: int
+    of: Callable[[Counted], Fraction | int | None]
+
+
+_FEET = inches("1'")
+_FIGURES: tuple[_Figure, ...] = (
+    _Figure("Pieces", "", 0, lambda one: one.tally.pieces),
+    _Figure("Studs, kings, jacks", "", 0, lambda one: one.tally.studs),
+    _Figure("Headers", "", 0, lambda one: one.tally.headers),
+    _Figure("Lumber in the walls", "ft", 0, lambda one: Fraction(one.tally.lumber, _FEET)),
+    _Figure("Boards to buy", "", 0, lambda one: one.bought),
+    _Figure("Lumber to buy", "ft", 0, lambda one: Fraction(one.bought_length, _FEET)),
+    _Figure("Cost of the boards", "", 2, lambda one: one.cost),
+    _Figure("Hours, the crew’s own", "h", 1, lambda one: one.tally.hours),
+    _Figure("Nails", "", 0, lambda one: one.nails),
+    _Figure("Weight", "lb", 0, lambda one: one.tally.pounds),
+    _Figure("Sheets, one face", "", 0, lambda one: one.tally.sheets),
+    _Figure("Wood in the walls", "%", 1, lambda one: one.tally.wood * 100),
+    _Figure("R of the outside walls", "", 1, lambda one: one.tally.r),
+    _Figure("Wrong", "", 0, lambda one: one.tally.findings[Severity.ERROR]),
+    _Figure("To see to", "", 0, lambda one: one.tally.findings[Severity.WARNING]),
+)
+
+
+def compared(ways: Sequence[Counted]) -> list[CompareLine]:
+    """The figures of a few ways beside each other: those that differ first, each group in the order of the work.
+
+    A figure nobody has said enough for in any of the ways has no line.
+
+    Source: docs/rules.md, Comparing ways.
+    """
+    lines = [
+        CompareLine(figure.name, figure.unit, figure.places, tuple(_exact(figure.of(one)) for one in ways))
+        for figure in _FIGURES
+    ]
+    known = [line for line in lines if any(value is not None for value in line.values)]
+    return sorted(known, key=lambda line: not line.differs)
+
+
+def _exact(value: Fraction | int | None) -> Fraction | None:
+    return None if value is None else Fraction(value)

@@ -1,0 +1,151 @@
+import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
+import { Printer } from "lucide-react";
+import { useState } from "react";
+import type { Compare, CrewStandard, Job } from "../api/client";
+import { useNotices } from "../app/notices";
+import { Shown } from "../app/Shown";
+import { Said } from "../app/words";
+import { Figure } from "../drawing/Figure";
+import { type Considered, takeStandard } from "./considered";
+import { comparePaper, MOST_WAYS, type OneWay, useCompare } from "./useCompare";
+
+/** Two to four ways of framing this job beside each other: what differs first, as bars one reads across. */
+export function ComparePanel({
+  job,
+  standards,
+  aside,
+}: {
+  job: Job;
+  standards: readonly CrewStandard[];
+  /** Ways that were looked at and set aside. */
+  aside: readonly Considered[];
+}) {
+  const all: OneWay[] = [
+    { name: "This job as it is", considered: null },
+    ...aside.map((considered) => ({ name: considered.says, considered })),
+    ...(job.job.taken ? [{ name: "The usual ways", considered: takeStandard(null) }] : []),
+    ...standards.map((standard) => ({ name: standard.name, considered: takeStandard(standard) })),
+  ];
+  // What is not chosen otherwise is: the first few.
+  const [left, leave] = useState<readonly string[]>([]);
+  const chosen = all.filter(({ name }) => !left.includes(name)).slice(0, MOST_WAYS);
+  const asked = useCompare(job.id, job.revision, chosen);
+  const { tell } = useNotices();
+  const isChosen = (way: OneWay) => chosen.includes(way);
+  const toggle = (way: OneWay) =>
+    leave(
+      isChosen(way)
+        ? [...left, way.name]
+        : all.filter((one) => one !== way && !isChosen(one)).map(({ name }) => name),
+    );
+
+  return (
+    <Box flex="1" minH="0" overflowY="auto" p="4">
+      <Flex gap="1" wrap="wrap" role="group" aria-label="Ways to compare" mb="3">
+        {all.map((way) => (
+          <Button
+            key={way.name}
+            variant={isChosen(way) ? "solid" : "outline"}
+            aria-pressed={isChosen(way)}
+            disabled={!isChosen(way) && chosen.length === MOST_WAYS}
+            onClick={() => toggle(way)}
+          >
+            <Said>{way.name}</Said>
+          </Button>
+        ))}
+        {chosen.length > 1 && (
+          <Button
+            variant="plain"
+            ms="auto"
+            onClick={() =>
+              comparePaper(job.id, chosen).catch((error: Error) =>
+                tell({ text: error.message, tone: "trouble" }),
+              )
+            }
+          >
+            <Printer /> Sheet
+          </Button>
+        )}
+      </Flex>
+      {chosen.length < 2 ? (
+        <Text maxW="60ch">
+          There is nothing to set beside it yet. Look at a way under the parts of the standard, or at one of
+          the crew’s standards, and press “Set aside to compare”; two to four ways are read across.
+        </Text>
+      ) : (
+        <Shown asked={asked} what="Framing the job each way" trouble="These ways could not be compared">
+          {(compare) => <Lines compare={compare} />}
+        </Shown>
+      )}
+    </Box>
+  );
+}
+
+const Table = chakra("table", {
+  base: {
+    w: "full",
+    maxW: "1160px",
+    borderCollapse: "collapse",
+    tableLayout: { md: "fixed" },
+    "& th, & td": {
+      px: "2",
+      py: "1.5",
+      textAlign: "start",
+      borderBottomWidth: "1px",
+      verticalAlign: "middle",
+    },
+    "& thead th": { fontSize: "15px", fontWeight: 700, verticalAlign: "bottom" },
+    "& tbody th": { fontWeight: 400 },
+    "& tr[data-differs=true] > th": { fontWeight: 700 },
+  },
+});
+
+function Lines({ compare: { ways, lines } }: { compare: Compare }) {
+  return (
+    <Box overflowX="auto">
+      <Table aria-label="Ways compared">
+        <thead>
+          <tr>
+            <chakra.th scope="col" w={{ md: "210px" }}>
+              <Text as="span" fontSize="12px" color="faint" fontWeight="600">
+                What differs comes first
+              </Text>
+            </chakra.th>
+            {ways.map((way) => (
+              <th key={way} scope="col">
+                <Said>{way}</Said>
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {lines.map(({ name, differs, texts, shares }) => (
+            <tr key={name} data-differs={differs}>
+              <th scope="row">
+                <Said>{name}</Said>
+              </th>
+              {ways.map((way, at) => (
+                <td key={way}>
+                  <Figure
+                    text={texts[at] ?? ""}
+                    fontSize={differs ? "20px" : "17px"}
+                    fontWeight={differs ? "700" : "400"}
+                    color={differs ? "ink" : "faint"}
+                  />
+                  <Box
+                    aria-hidden
+                    h="9px"
+                    w={`${(shares[at] ?? 0) * 100}%`}
+                    bg={differs ? "pine" : "transparent"}
+                    borderWidth="1px"
+                    borderColor={differs ? "pineEdge" : "line"}
+                  />
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+    </Box>
+  );
+}
