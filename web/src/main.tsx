@@ -57,14 +57,22 @@ const router = createBrowserRouter([
 void queries.prefetchQuery(sessionQuery);
 void startSending();
 
-/** What nobody waits for, once the first screen has everything it asked for: the other screens, and to keep it all. */
-async function fetchOthers() {
-  do await new Promise((resolve) => setTimeout(resolve, 3000));
+/** When the first screen has everything it asked for, and what nobody waits for may be fetched. */
+async function firstScreen() {
+  // What this device keeps holds nothing up.
+  const pause = navigator.serviceWorker?.controller ? 1000 : 3000;
+  do await new Promise((resolve) => setTimeout(resolve, pause));
   while (queries.isFetching() > 0);
-  keepProgram();
+}
+
+/** The other screens, one by one, before anybody asks for them. */
+async function fetchOthers(shown: Promise<void>) {
+  await shown;
   for (const load of Object.values(SCREENS)) await load().catch(() => undefined);
 }
-void fetchOthers();
+const shown = firstScreen();
+void keepProgram(shown);
+void fetchOthers(shown);
 
 const root = document.getElementById("root");
 if (!root) throw new Error("index.html has no root");

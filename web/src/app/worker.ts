@@ -1,5 +1,4 @@
 import { useSyncExternalStore } from "react";
-import { Workbox } from "workbox-window";
 
 /** A newer program that waits until somebody changes over to it; null while there is none. */
 let newer: (() => void) | null = null;
@@ -8,21 +7,31 @@ const listeners = new Set<() => void>();
 /**
  * Keep the program on this device, so that it starts without a signal.
  *
- * A newer one is fetched beside, and takes over when somebody says so: never under a hand that marks or measures.
+ * The first time it is fetched once the first screen is shown, which it would hold up otherwise. A newer one is fetched
+ * beside at any time, and takes over when somebody says so: never under a hand that marks or measures.
  */
-export function keepProgram() {
+export async function keepProgram(shown: Promise<void>) {
   if (!("serviceWorker" in navigator) || import.meta.env.DEV) return;
-  const worker = new Workbox("/sw.js");
-  worker.addEventListener("waiting", () => {
-    newer = () => {
-      worker.addEventListener("controlling", () => window.location.reload());
-      worker.messageSkipWaiting();
-    };
-    for (const listener of listeners) listener();
-  });
-  void worker.register().catch(() => {
-    // A browser that keeps nothing goes on as any page does.
-  });
+  if (!navigator.serviceWorker.controller) await shown;
+  // A browser that keeps nothing goes on as any page does.
+  const kept = await navigator.serviceWorker.register("/sw.js").catch(() => null);
+  if (!kept) return;
+  // The browser looks for a newer one by itself, and may be at any point of it by now.
+  const look = () => {
+    if (kept.waiting && navigator.serviceWorker.controller) offer(kept.waiting);
+    kept.installing?.addEventListener("statechange", look);
+  };
+  kept.addEventListener("updatefound", look);
+  look();
+}
+
+function offer(waiting: ServiceWorker) {
+  newer = () => {
+    const { serviceWorker } = navigator;
+    serviceWorker.addEventListener("controllerchange", () => window.location.reload(), { once: true });
+    waiting.postMessage({ type: "SKIP_WAITING" });
+  };
+  for (const listener of listeners) listener();
 }
 
 export function useNewer(): (() => void) | null {

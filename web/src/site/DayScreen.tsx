@@ -10,7 +10,7 @@ import { Shown } from "../app/Shown";
 import { useMay } from "../app/session";
 import { Figure } from "../drawing/Figure";
 import { unparted } from "../drawing/figures";
-import { dayName, timeOf } from "./clock";
+import { dayName, endOf, timeOf } from "./clock";
 import { HandsChart } from "./HandsChart";
 import { say, useWaiting } from "./outbox";
 import { SiteBar } from "./SiteBar";
@@ -131,7 +131,7 @@ function NowRow({ job, turn, most }: { job: string; turn: SiteTurn; most: number
           {turn.name}
         </Text>
         <Text fontSize="19px" color={turn.is_late ? "crayon" : undefined}>
-          {turn.is_late ? "longer than planned" : <>until {turn.ends.clock}</>}
+          {turn.is_late ? "longer than planned" : `until ${endOf(turn.ends)}`}
         </Text>
       </Flex>
       <Short turn={turn} most={most} />

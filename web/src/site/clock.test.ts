@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { dayName, onThisClock } from "./clock";
+import { dayName, endOf, onThisClock } from "./clock";
 
 describe("times on the site", () => {
   it("says the moment together with how far ahead the clock is", () => {
@@ -20,5 +20,11 @@ describe("times on the site", () => {
     const today = new Date(2026, 0, 12, 6);
     expect(dayName("2026-01-12", today)).toBe("Today");
     expect(dayName("2026-01-13", today)).toContain("13");
+  });
+
+  it("says the weekday of what ends another day", () => {
+    const monday = new Date(2026, 0, 12, 6);
+    expect(endOf({ on: "2026-01-12", clock: "8:10" }, monday)).toBe("8:10");
+    expect(endOf({ on: "2026-01-13", clock: "8:10" }, monday)).toMatch(/^\S+ 8:10$/);
   });
 });

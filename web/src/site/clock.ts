@@ -14,10 +14,21 @@ export function timeOf(at: string): string {
   return new Date(at).toLocaleTimeString([], { timeStyle: "short", hour12: false });
 }
 
+function dateOf(on: string): Date {
+  const [year = 0, month = 1, day = 1] = on.split("-").map(Number);
+  return new Date(year, month - 1, day);
+}
+
 /** A day by its name: today, or its weekday and date. */
 export function dayName(on: string, today: Date = new Date()): string {
-  const [year = 0, month = 1, day = 1] = on.split("-").map(Number);
-  const date = new Date(year, month - 1, day);
+  const date = dateOf(on);
   if (date.toDateString() === today.toDateString()) return "Today";
   return date.toLocaleDateString([], { weekday: "long", day: "numeric", month: "long" });
+}
+
+/** When something ends: the clock, and the weekday where that is not today. */
+export function endOf({ on, clock }: { on: string; clock: string }, today: Date = new Date()): string {
+  const date = dateOf(on);
+  if (date.toDateString() === today.toDateString()) return clock;
+  return `${date.toLocaleDateString([], { weekday: "long" })} ${clock}`;
 }

@@ -134,7 +134,10 @@ export async function letGo(number: number): Promise<void> {
 /** Read what was left here by an earlier visit, and go on sending it. */
 export async function startSending(): Promise<void> {
   window.addEventListener("online", () => void send());
-  const left = await (await kept()).getAll("waiting");
+  // A browser that keeps nothing has nothing left over; what is said is held by the page.
+  const left = await kept()
+    .then((database) => database.getAll("waiting"))
+    .catch(() => []);
   become([...(left as Waiting[]), ...waiting.filter(({ number }) => number < 0)]);
   void send();
 }
