@@ -109,7 +109,7 @@ def _use(use: Use, words: Words) -> UseView:
     return UseView(
         name=words.say(use.name),
         percent=use.percent,
-        is_over=use.share > 1,
+        is_over=use.is_over,
         lines=[_worked(line, words) for line in use.lines],
     )
 

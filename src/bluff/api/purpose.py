@@ -59,7 +59,7 @@ def purpose(
         gives=words.say(said.gives),
         without=words.say(said.without),
         elsewhere=[CalledElsewhere(name=name, by=by) for name, by in called_elsewhere(member.role, words).items()],
-        carries=_ids(path.from_),
+        carries=_ids(path.carries),
         down=_ids(path.down),
     )
 

@@ -17,7 +17,7 @@ WINDOW = "3-6x4-6 @ 6-0"
 def paths(framing, piece):
     """Names of the pieces it carries, and of those that carry it, each in their order."""
     path = load_path(bearing(framing), member(framing, piece).id)
-    return [str(one.in_wall) for one in path.from_], [str(one.in_wall) for one in path.down]
+    return [str(one.in_wall) for one in path.carries], [str(one.in_wall) for one in path.down]
 
 
 def test_a_stud_takes_the_roof_to_the_floor():

@@ -291,7 +291,14 @@ class Standard:
     plate_ties: PlateTies = way(PlateTies.LAPPED, "Where second plates meet")
     header: Header = of_parts(Header())
     header_wood: WoodKind | None = way(
-        None, "Headers are of", "For the header check alone; as the stamp on the boards."
+        None,
+        "Headers are of",
+        "For the header check alone; as the stamp on the boards.",
+        # Engineered headers are of their plies without anybody's word.
+        options=(
+            Option("", "Not said"),
+            *(Option(kind.value, kind.called) for kind in WoodKind if kind is not WoodKind.ENGINEERED),
+        ),
     )
     woods: tuple[Wood, ...] = of_parts(())
     loads: HeaderLoads = of_parts(HeaderLoads())

@@ -30,11 +30,11 @@ class LoadPath:
     """Where the load of a piece comes from and goes.
 
     Args:
-        from_: Pieces whose load comes onto it at once.
+        carries: Pieces whose load comes onto it at once.
         down: Pieces its load goes through, from those it stands on to the lowest plate.
     """
 
-    from_: tuple[PieceId, ...]
+    carries: tuple[PieceId, ...]
     down: tuple[PieceId, ...]
 
 

@@ -55,6 +55,11 @@ class Use:
         """The share in hundredths, rounded up: what is over is never shown as all of it."""
         return ceil(self.share * 100)
 
+    @property
+    def is_over(self) -> bool:
+        """Whether more is used than is allowed."""
+        return self.share > 1
+
 
 @dataclass(frozen=True, slots=True)
 class HeaderCheck:
@@ -77,11 +82,6 @@ class HeaderCheck:
     @property
     def governs(self) -> Use:
         return self.uses[0]
-
-    @property
-    def is_over(self) -> bool:
-        """Whether more is used than is allowed."""
-        return self.governs.share > 1
 
 
 class NotSaid(NamedTuple):
@@ -117,7 +117,7 @@ def header_check(placed: PlacedOpening, stud: Lumber) -> HeaderCheck | NotSaid:
     ]
     notes = []
     if placed.jack_count:
-        uses.append(Use("On its jacks", _bearing(beam, lies.total, wood, placed.jack_count, stud)))
+        uses.append(Use("On its jacks", _bearing(beam, lies.total, wood, placed, stud)))
     else:
         notes.append("It hangs between the kings: what a hanger carries, its maker says.")
     if placed.header.is_flat:
@@ -257,11 +257,10 @@ def _by_time(case: _Case) -> str:
     return said(case.duration, 2)
 
 
-def _bearing(beam: Beam, load: Fraction, wood: Wood, jacks: int, stud: Lumber) -> tuple[Worked, ...]:
+def _bearing(beam: Beam, load: Fraction, wood: Wood, placed: PlacedOpening, stud: Lumber) -> tuple[Worked, ...]:
     """What presses on the jacks of one side; a header on edge presses with its boards beside one another."""
-    reaction = beam.reaction(load)
-    is_flat = beam.depth < beam.breadth
-    boards = 1 if is_flat else beam.boards
+    reaction, jacks = beam.reaction(load), placed.jack_count
+    boards = 1 if placed.header.is_flat else beam.boards
     wide, long = in_inches(beam.breadth), jacks * in_inches(stud.thickness)
     area = Worked(
         "Bears on A",

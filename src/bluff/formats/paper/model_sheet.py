@@ -107,7 +107,7 @@ def _list(
 ) -> None:
     top = page.height - MARGIN
     sticks = f"{format_inches(model.thick, 32)} x {format_inches(model.wide, 32)}"
-    page.text(MARGIN, top - 16, f"Model of sticks {sticks}, {scale_said(model)}", 18, bold=True)
+    page.text(MARGIN, top - 16, f"Model of sticks {sticks}, {_scale_said(model)}", 18, bold=True)
     page.text(page.right, top - 14, page.imprint.job, 12, align="right")
     said = [f"{listed.corners} corners", f"{listed.tees} tees", "cut to the nearest 32nd"]
     if listed.left_out:
@@ -123,7 +123,7 @@ def _list(
         page.text(x + 112, y, what, fitting_size(what, 9, (page.right - MARGIN) / 2 - 120))
 
 
-def scale_said(model: Model) -> str:
+def _scale_said(model: Model) -> str:
     """A scale as it is said: inches to the foot where they are whole quarters, one to so many otherwise."""
     quarters = model.scale * 48
     if quarters.denominator == 1:
