@@ -23,6 +23,7 @@ HARMLESS = {
     "itertools",
     "math",
     "operator",
+    "random",
     "re",
     "string",
     "typing",

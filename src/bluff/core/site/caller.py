@@ -216,7 +216,7 @@ def turn_of(mark: Mark) -> Turn:
         return turn
     piece = mark.member
     # A cripple on a line of the layout is marked with the layout: only the kind of piece changes there.
-    if piece is None or piece.of is None or isinstance(piece.at, int):
+    if piece is None or piece.of is None or piece.is_of_layout:
         return Turn.LAYOUT
     return _PARTS[piece.of.part]
 

@@ -244,6 +244,11 @@ class Mark(NamedTuple):
         """The side of the wood nearer to the wall's end."""
         return self.at.value + self.width
 
+    @property
+    def is_of_layout(self) -> bool:
+        """Whether what stands there is a common, at full height or not."""
+        return self.member is not None and self.member.is_of_layout
+
 
 def standing(
     piece: PieceId,

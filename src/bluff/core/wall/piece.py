@@ -69,6 +69,11 @@ class PieceId(NamedTuple):
         return f"{self.wall}/{self.in_wall}"
 
     @property
+    def is_of_layout(self) -> bool:
+        """Whether it is a common: it stands on a line of the on-centre layout, or slid off one."""
+        return isinstance(self.at, int)
+
+    @property
     def in_wall(self) -> str:
         """The text without the wall's mark."""
         parts = [str(self.of)] if self.of else []

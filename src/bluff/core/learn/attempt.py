@@ -1,0 +1,123 @@
+"""Attempts: a wall laid out by somebody who takes one thing or another otherwise than the plan means it.
+
+What such a person marks is worked out by the engine that frames the wall, so that one mistake moves every mark it
+would move on a deck: the studs that slide against a king that stands wrong too.
+"""
+
+from collections.abc import Callable
+from dataclasses import dataclass, field, replace
+from enum import StrEnum
+from typing import Any, TypeAlias
+
+from bluff.core.job.schools import End
+from bluff.core.learn.deck import Deck, deck_of
+from bluff.core.learn.sums_asked import SumKey, sums_asked
+from bluff.core.measure.length import Length
+from bluff.core.wall.build import build
+from bluff.core.wall.framing import Framing
+from bluff.core.wall.member import Mark
+from bluff.core.wall.wall_plan import WallPlan
+
+Marks: TypeAlias = tuple[Mark, ...]
+Stroke: TypeAlias = Callable[[Framing, Marks], Marks]
+"""What somebody does with the pencil whatever the figures are: from how they framed the wall in their head, and its
+marks, to the marks they draw."""
+
+
+class Kind(StrEnum):
+    """What can go wrong when a wall is laid out. Source: docs/rules.md, Learning to lay out."""
+
+    ON_THE_LINE = "on-the-line"
+    WRONG_SIDE = "wrong-side"
+    WRONG_END = "wrong-end"
+    THICKNESS_LEFT_ON = "thickness-left-on"
+    UNIT_FOR_ROUGH = "unit-for-rough"
+    ALLOWANCE_TWICE = "allowance-twice"
+    JACK_FORGOTTEN = "jack-forgotten"
+    JACK_TWICE = "jack-twice"
+    HALVED_WRONG = "halved-wrong"
+    CENTRE_OR_EDGE = "centre-or-edge"
+    WRONG_FACE = "wrong-face"
+    STARTED_AGAIN = "started-again"
+    END_STUD_ON_LINE = "end-stud-on-line"
+    OTHER_SPACING = "other-spacing"
+    ADDED_UP = "added-up"
+    BURNED_INCH = "burned-inch"
+    LEVEL_ON_SLOPE = "level-on-slope"
+    OTHER_THICKNESS = "other-thickness"
+    WRONG_PLATE = "wrong-plate"
+    IN_DOORWAY = "in-doorway"
+    WRONG_LETTER = "wrong-letter"
+    SLIP = "slip"
+    OFF = "off"
+    NOT_THERE = "not-there"
+    FORGOTTEN = "forgotten"
+
+
+@dataclass(frozen=True, slots=True)
+class Work:
+    """What comes of an attempt: the plates, and the sums beside them."""
+
+    deck: Deck
+    sums: dict[SumKey, Length]
+
+
+@dataclass(frozen=True)
+class Attempt:
+    """How somebody takes a wall.
+
+    Args:
+        plan: As they mark it.
+        on_paper: As they work out its rough openings and heights.
+        hook: The end their tape hooks on.
+        strokes: What they do with the pencil besides, in turn.
+    """
+
+    plan: WallPlan
+    on_paper: WallPlan
+    hook: End
+    strokes: tuple[Stroke, ...] = ()
+
+    @classmethod
+    def right(cls, plan: WallPlan) -> "Attempt":
+        """Everything as the plan means it."""
+        return cls(plan, plan, plan.standard.datum.end)
+
+    def work(self) -> Work:
+        """What they draw and write down."""
+        framing = build(self.plan)
+        marks: Marks = framing.marks
+        for stroke in self.strokes:
+            marks = stroke(framing, marks)
+        paper = framing if self.on_paper is self.plan else build(self.on_paper)
+        sums = {key: right.value for key, right in sums_asked(paper).items()}
+        return Work(deck_of(marks, self.plan, self.hook), sums)
+
+    def planned(self, **changes: Any) -> "Attempt":
+        """The same with something of the plan taken otherwise, on the deck and on paper."""
+        return replace(self, plan=replace(self.plan, **changes), on_paper=replace(self.on_paper, **changes))
+
+    def marked(self, **changes: Any) -> "Attempt":
+        """The same with something of the plan taken otherwise on the deck alone: the sums on paper are right."""
+        return replace(self, plan=replace(self.plan, **changes))
+
+    def stroked(self, stroke: Stroke) -> "Attempt":
+        """The same with one more stroke."""
+        return replace(self, strokes=(*self.strokes, stroke))
+
+
+@dataclass(frozen=True, slots=True)
+class Mistake:
+    """One mistake a wall gives room for.
+
+    Args:
+        kind: What went wrong.
+        of: The opening or wall it went wrong at, None for the whole layout.
+        words: What was done and what belongs there, in a sentence or two.
+        make: From an attempt to the same with this mistake besides.
+    """
+
+    kind: Kind
+    of: str | None
+    words: str
+    make: Callable[[Attempt], Attempt] = field(compare=False)
