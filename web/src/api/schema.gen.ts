@@ -540,6 +540,314 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Practice
+         * @description How one gets on.
+         */
+        get: operations["practice_api_practice_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/exercise": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Practice Exercise
+         * @description A wall to lay out.
+         */
+        post: operations["practice_exercise_api_practice_exercise_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/hint": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Practice Hint
+         * @description What comes next on a sheet; null where nothing is missing.
+         */
+        post: operations["practice_hint_api_practice_hint_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/grade": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Practice Grade
+         * @description What is right on a sheet and what is not; it is kept how it went.
+         */
+        post: operations["practice_grade_api_practice_grade_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Practice Reading
+         * @description A typed reading as a length.
+         */
+        get: operations["practice_reading_api_practice_reading_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/question": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Practice Question
+         * @description What is asked next: what was wrong comes back, what was known does later.
+         */
+        post: operations["practice_question_api_practice_question_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Practice Answer
+         * @description Whether an answer is right, and why.
+         */
+        post: operations["practice_answer_api_practice_answer_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/classes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Practice Classes
+         * @description The crew's classes, the newest first.
+         */
+        get: operations["practice_classes_api_practice_classes_get"];
+        put?: never;
+        /**
+         * Make Class
+         * @description Make a class and the link to it.
+         */
+        post: operations["make_class_api_practice_classes_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/classes/{class_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Class Results
+         * @description What came of a class.
+         */
+        get: operations["class_results_api_practice_classes__class_id__get"];
+        put?: never;
+        post?: never;
+        /**
+         * End Class
+         * @description End a class; what was done in it stays.
+         */
+        delete: operations["end_class_api_practice_classes__class_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/classes/{class_id}/results.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Class Results Csv
+         * @description Everything that was handed in in a class, the oldest first.
+         */
+        get: operations["class_results_csv_api_practice_classes__class_id__results_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lesson
+         * @description A class, by its link, and what a pupil did of it.
+         */
+        get: operations["lesson_api_classes__token__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{token}/{place}/exercise": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lesson Exercise
+         * @description An exercise of a class.
+         */
+        post: operations["lesson_exercise_api_classes__token___place__exercise_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{token}/{place}/hint": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lesson Hint
+         * @description As `practice_hint`.
+         */
+        post: operations["lesson_hint_api_classes__token___place__hint_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{token}/{place}/grade": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lesson Grade
+         * @description As `practice_grade`; it is kept for whoever teaches.
+         */
+        post: operations["lesson_grade_api_classes__token___place__grade_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{token}/reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lesson Reading
+         * @description As `practice_reading`.
+         */
+        get: operations["lesson_reading_api_classes__token__reading_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/cutting": {
         parameters: {
             query?: never;
@@ -1909,6 +2217,45 @@ export interface components {
          */
         Anchors: "by-kind" | "bolts" | "pins";
         /**
+         * AnswerRequest
+         * @description What somebody answered.
+         */
+        AnswerRequest: {
+            /** Standard */
+            standard?: string | null;
+            /** Job */
+            job?: string | null;
+            /** Topic */
+            topic: string;
+            /** Seed */
+            seed: number;
+            /** Said */
+            said: string;
+        };
+        /**
+         * AnswerView
+         * @description Whether it was right, what is right, and why.
+         */
+        AnswerView: {
+            /** Is Right */
+            is_right: boolean;
+            /** Answer */
+            answer: string;
+            /** Because */
+            because: string;
+        };
+        /**
+         * AskedSum
+         * @description A figure that is asked about an opening; a rough opening's, or one of the pole's.
+         */
+        AskedSum: {
+            /** Opening */
+            opening: string;
+            figure: components["schemas"]["bluff__core__learn__sums_asked__Figure"];
+            /** Is Rough */
+            is_rough: boolean;
+        };
+        /**
          * BackingFile
          * @description A flat board between the studs, from here to there along the plate, its centre at a height.
          *
@@ -2040,7 +2387,7 @@ export interface components {
             /** Clear */
             clear: components["schemas"]["ClearOnBench"][];
             /** Floors */
-            floors: components["schemas"]["Figure"][];
+            floors: components["schemas"]["bluff__figures__Figure"][];
             sheets: components["schemas"]["SheetsOnWall"];
             /** Nails */
             nails: components["schemas"]["NailsInWall"][];
@@ -2080,7 +2427,7 @@ export interface components {
             number: number;
             /** Name */
             name: string;
-            length: components["schemas"]["Figure"];
+            length: components["schemas"]["bluff__figures__Figure"];
             source: components["schemas"]["bluff__core__cutting__board__Source"];
             /** Of */
             of: string | null;
@@ -2092,7 +2439,7 @@ export interface components {
             new: boolean;
             /** Cuts */
             cuts: components["schemas"]["CutView"][];
-            drop: components["schemas"]["Figure"];
+            drop: components["schemas"]["bluff__figures__Figure"];
             /** Kept */
             kept: boolean;
         };
@@ -2315,6 +2662,43 @@ export interface components {
             label: string;
         };
         /**
+         * ClassResults
+         * @description What came of a class: pupil by pupil, and what goes wrong in it, the most frequent first.
+         */
+        ClassResults: {
+            of: components["schemas"]["ClassView"];
+            /** Pupils */
+            pupils: components["schemas"]["PupilView"][];
+            /** Wrong */
+            wrong: components["schemas"]["WrongView"][];
+        };
+        /**
+         * ClassView
+         * @description A class of the crew.
+         */
+        ClassView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** By */
+            by: string;
+            /** Exercises */
+            exercises: components["schemas"]["MadeUpExercise"][];
+            /** Pupils */
+            pupils: number;
+            /**
+             * Created At
+             * Format: date-time
+             */
+            created_at: string;
+            /** Has Ended */
+            has_ended: boolean;
+        };
+        /**
          * ClearFile
          * @description A bay that is kept clear for something so wide; a duct or a riser gets an inch more.
          */
@@ -2381,7 +2765,7 @@ export interface components {
             start: number;
             /** End */
             end: number;
-            width: components["schemas"]["Figure"];
+            width: components["schemas"]["bluff__figures__Figure"];
         };
         /**
          * Code
@@ -2463,7 +2847,7 @@ export interface components {
         CutLine: {
             /** Size */
             size: string;
-            length: components["schemas"]["Figure"];
+            length: components["schemas"]["bluff__figures__Figure"];
             /** Count */
             count: number;
             /** Roles */
@@ -2472,7 +2856,7 @@ export interface components {
             treated: boolean;
             /** Bevel */
             bevel: number | null;
-            short: components["schemas"]["Figure"] | null;
+            short: components["schemas"]["bluff__figures__Figure"] | null;
         };
         /**
          * CutSaid
@@ -2514,7 +2898,7 @@ export interface components {
             name: string;
             /** At */
             at: number;
-            length: components["schemas"]["Figure"];
+            length: components["schemas"]["bluff__figures__Figure"];
             /** Wall */
             wall: string | null;
             /** Role */
@@ -2525,7 +2909,7 @@ export interface components {
             opening: string | null;
             /** Bevel */
             bevel: number | null;
-            short: components["schemas"]["Figure"] | null;
+            short: components["schemas"]["bluff__figures__Figure"] | null;
             /** Cut As */
             cut_as: string | null;
             cut: components["schemas"]["Ticked"] | null;
@@ -2537,7 +2921,7 @@ export interface components {
         CuttingView: {
             /** Revision */
             revision: number;
-            kerf: components["schemas"]["Figure"];
+            kerf: components["schemas"]["bluff__figures__Figure"];
             /** Planned */
             planned: boolean;
             /** Pieces */
@@ -2607,6 +2991,23 @@ export interface components {
             there: components["schemas"]["ByWhom"] | null;
         };
         /**
+         * DoneRequest
+         * @description A sheet that is handed in: how long it took, and how many hints were taken.
+         */
+        DoneRequest: {
+            /** Marks */
+            marks: components["schemas"]["DrawnMark"][];
+            /** Sums */
+            sums?: components["schemas"]["WrittenSum"][];
+            /** Seconds */
+            seconds: number;
+            /**
+             * Hints
+             * @default 0
+             */
+            hints?: number;
+        };
+        /**
          * DrawingPart
          * @description A layer or a storey: how many walls it has, what else is to say of it, and whether it is being read.
          */
@@ -2654,6 +3055,22 @@ export interface components {
             left: components["schemas"]["Left"][];
             /** Edit */
             edit: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["SetStock"] | components["schemas"]["BringBack"] | components["schemas"]["Several"]) | null;
+        };
+        /**
+         * DrawnMark
+         * @description A line and a letter: what the tape reads there, in inches, and on which side of it the letter is.
+         */
+        DrawnMark: {
+            plate: components["schemas"]["Plate"];
+            /** Inches */
+            inches: number;
+            /** Symbol */
+            symbol: string;
+            /**
+             * Ahead
+             * @default true
+             */
+            ahead?: boolean;
         };
         /**
          * EditReading
@@ -2753,6 +3170,43 @@ export interface components {
             picture: string | null;
         };
         /**
+         * ExerciseOf
+         * @description Which exercise: of a level and a number, or a wall of a job.
+         */
+        ExerciseOf: {
+            /** Standard */
+            standard?: string | null;
+            /** Job */
+            job?: string | null;
+            level?: components["schemas"]["Level"] | null;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed?: number;
+            /** Wall */
+            wall?: string | null;
+        };
+        /**
+         * ExerciseView
+         * @description A wall to lay out. Lengths of its plates as their tapes read; `thickness` is that of what is drawn.
+         */
+        ExerciseView: {
+            /** Wall */
+            wall: string;
+            /** Given */
+            given: components["schemas"]["GivenView"][];
+            bottom: components["schemas"]["bluff__figures__Figure"];
+            top: components["schemas"]["bluff__figures__Figure"];
+            hook: components["schemas"]["End"];
+            /** Thickness */
+            thickness: number;
+            /** Letters */
+            letters: components["schemas"]["LetterView"][];
+            /** Sums */
+            sums: components["schemas"]["AskedSum"][];
+        };
+        /**
          * FaultView
          * @description One thing wrong with what was sent.
          */
@@ -2761,16 +3215,6 @@ export interface components {
             path: string;
             /** Message */
             message: string;
-        };
-        /**
-         * Figure
-         * @description A length: inches, exact, and how it is printed, without a sign.
-         */
-        Figure: {
-            /** Inches */
-            inches: number;
-            /** Text */
-            text: string;
         };
         /**
          * FindingCounts
@@ -2816,6 +3260,54 @@ export interface components {
             other_fix?: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["SetStock"] | components["schemas"]["BringBack"] | components["schemas"]["Several"]) | null;
             /** Other Fix Label */
             other_fix_label?: string | null;
+        };
+        /**
+         * GivenView
+         * @description One thing that is given.
+         */
+        GivenView: {
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * GradeRequest
+         * @description An exercise, and the sheet that is handed in.
+         */
+        GradeRequest: {
+            of: components["schemas"]["ExerciseOf"];
+            sheet: components["schemas"]["DoneRequest"];
+        };
+        /**
+         * GradeView
+         * @description What came of a sheet: `wrong` are lines that do not belong, by their number.
+         */
+        GradeView: {
+            /** Is Right */
+            is_right: boolean;
+            /** Wanted */
+            wanted: number;
+            /** There */
+            there: number;
+            /** Wrong */
+            wrong: number[];
+            /** Sums */
+            sums: components["schemas"]["GradedSum"][];
+            /** Named */
+            named: components["schemas"]["NamedView"][];
+        };
+        /**
+         * GradedSum
+         * @description A figure that was written down, and what it should have been.
+         */
+        GradedSum: {
+            /** Opening */
+            opening: string;
+            figure: components["schemas"]["bluff__core__learn__sums_asked__Figure"];
+            /** Is Right */
+            is_right: boolean;
+            right: components["schemas"]["NamedSum"];
         };
         /**
          * Guess
@@ -2901,7 +3393,7 @@ export interface components {
             marks: string[];
             /** Walls */
             walls: string[];
-            rough_width: components["schemas"]["Figure"];
+            rough_width: components["schemas"]["bluff__figures__Figure"];
             /** Header */
             header: string;
             source: components["schemas"]["bluff__core__job__header__Source"];
@@ -3006,6 +3498,26 @@ export interface components {
          * @enum {string}
          */
         HeightAt: "plate" | "outside";
+        /**
+         * HintRequest
+         * @description An exercise, and what is on its sheet so far.
+         */
+        HintRequest: {
+            of: components["schemas"]["ExerciseOf"];
+            sheet: components["schemas"]["SheetRequest"];
+        };
+        /**
+         * HintView
+         * @description What comes next, said a little at a time.
+         */
+        HintView: {
+            /** Piece */
+            piece: string;
+            /** Sum */
+            sum: string;
+            /** Number */
+            number: string;
+        };
         /**
          * InLine
          * @description How much work waits for a process to be free.
@@ -3152,7 +3664,7 @@ export interface components {
             /** Openings */
             openings: number;
             /** @description Of all its walls. */
-            length: components["schemas"]["Figure"];
+            length: components["schemas"]["bluff__figures__Figure"];
             findings: components["schemas"]["FindingCounts"];
         };
         /**
@@ -3234,6 +3746,24 @@ export interface components {
          */
         JoistRun: "east-west" | "north-south";
         /**
+         * Kind
+         * @description What can go wrong when a wall is laid out. Source: docs/rules.md, Learning to lay out.
+         * @enum {string}
+         */
+        Kind: "on-the-line" | "wrong-side" | "wrong-end" | "thickness-left-on" | "unit-for-rough" | "allowance-twice" | "jack-forgotten" | "jack-twice" | "halved-wrong" | "centre-or-edge" | "wrong-face" | "started-again" | "end-stud-on-line" | "other-spacing" | "added-up" | "burned-inch" | "level-on-slope" | "other-thickness" | "wrong-plate" | "in-doorway" | "wrong-letter" | "slip" | "off" | "not-there" | "forgotten";
+        /**
+         * KnownView
+         * @description Of the topics of questions: how many there are, were ever asked, and are known for now.
+         */
+        KnownView: {
+            /** Topics */
+            topics: number;
+            /** Asked */
+            asked: number;
+            /** Known */
+            known: number;
+        };
+        /**
          * LabelSheet
          * @description A sheet of labels, by how many are on it.
          * @enum {string}
@@ -3265,6 +3795,64 @@ export interface components {
             ] | null;
         };
         /**
+         * LessonView
+         * @description A class as its pupils see it; `done` is what one of them did, where they said who they are.
+         */
+        LessonView: {
+            /** Name */
+            name: string;
+            /** Exercises */
+            exercises: components["schemas"]["LevelOf"][];
+            /** Done */
+            done: components["schemas"]["PupilResult"][];
+        };
+        /**
+         * LetterView
+         * @description What is written on a plate, and the roles it is written for.
+         */
+        LetterView: {
+            /** Symbol */
+            symbol: string;
+            /** Roles */
+            roles: string[];
+        };
+        /**
+         * Level
+         * @description What an exercise is about, from easy to hard. Source: docs/rules.md, Learning to lay out.
+         * @enum {string}
+         */
+        Level: "common" | "window" | "door" | "near-lines" | "outside" | "corners" | "rake";
+        /**
+         * LevelOf
+         * @description One exercise of a class.
+         */
+        LevelOf: {
+            level: components["schemas"]["Level"];
+            /** Called */
+            called: string;
+            /** Teaches */
+            teaches: string;
+        };
+        /**
+         * LevelView
+         * @description A level: how often one did an exercise of it, the share that was right at best, and how long the last took.
+         */
+        LevelView: {
+            level: components["schemas"]["Level"];
+            /** Called */
+            called: string;
+            /** Teaches */
+            teaches: string;
+            /** Tries */
+            tries: number;
+            /** Is Right */
+            is_right: boolean;
+            /** Best Percent */
+            best_percent: number | null;
+            /** Seconds */
+            seconds: number | null;
+        };
+        /**
          * Lifted
          * @description Raising a wall: its weight, and the hands that lift its top edge.
          */
@@ -3291,7 +3879,7 @@ export interface components {
             section: string;
             /** Board */
             board: string;
-            length: components["schemas"]["Figure"];
+            length: components["schemas"]["bluff__figures__Figure"];
             /** Count */
             count: number;
             /** Crooked */
@@ -3353,6 +3941,15 @@ export interface components {
              * @default true
              */
             locked?: boolean;
+        };
+        /**
+         * MadeUpExercise
+         * @description An exercise of a class.
+         */
+        MadeUpExercise: {
+            level: components["schemas"]["Level"];
+            /** Seed */
+            seed: number;
         };
         /**
          * MadeView
@@ -3495,6 +4092,20 @@ export interface components {
              */
             edit: "mirror-job";
             across: components["schemas"]["Across"];
+        };
+        /**
+         * MissedView
+         * @description A mark that belongs on a plate and is not there, with its sum.
+         */
+        MissedView: {
+            plate: components["schemas"]["Plate"];
+            /** Inches */
+            inches: number;
+            /** Width */
+            width: number;
+            /** Symbol */
+            symbol: string;
+            sum: components["schemas"]["NamedSum"];
         };
         /**
          * MissingView
@@ -3698,12 +4309,31 @@ export interface components {
         NamedSum: {
             /** Name */
             name: string;
-            value: components["schemas"]["Figure"];
+            value: components["schemas"]["bluff__figures__Figure"];
             /** Steps */
             steps: [
                 string,
-                components["schemas"]["Figure"]
+                components["schemas"]["bluff__figures__Figure"]
             ][];
+        };
+        /**
+         * NamedView
+         * @description One mistake: `drawn` are the lines it made wrong, by their number; `either` are others that give the same.
+         */
+        NamedView: {
+            kind: components["schemas"]["Kind"];
+            /** Called */
+            called: string;
+            /** Of */
+            of: string | null;
+            /** Words */
+            words: string;
+            /** Drawn */
+            drawn: number[];
+            /** Missed */
+            missed: components["schemas"]["MissedView"][];
+            /** Either */
+            either: string[];
         };
         /**
          * Neighbour
@@ -3718,6 +4348,20 @@ export interface components {
             end: number;
             /** Height */
             height: number;
+        };
+        /**
+         * NewClass
+         * @description A class that is made.
+         */
+        NewClass: {
+            /** Standard */
+            standard?: string | null;
+            /** Job */
+            job?: string | null;
+            /** Name */
+            name: string;
+            /** Exercises */
+            exercises: components["schemas"]["MadeUpExercise"][];
         };
         /**
          * NewJob
@@ -3861,7 +4505,7 @@ export interface components {
         OnSite: {
             /** Wall */
             wall: string;
-            length: components["schemas"]["Figure"];
+            length: components["schemas"]["bluff__figures__Figure"];
             /** Marks */
             marks: number;
             /** Written */
@@ -4014,7 +4658,7 @@ export interface components {
             rough_width: components["schemas"]["NamedSum"];
             rough_height: components["schemas"]["NamedSum"];
             hole: components["schemas"]["Rect"];
-            head: components["schemas"]["Figure"];
+            head: components["schemas"]["bluff__figures__Figure"];
             /** Header */
             header: string;
         };
@@ -4053,8 +4697,8 @@ export interface components {
             unpriced: number;
             /** Crooked */
             crooked: number;
-            kerf: components["schemas"]["Figure"];
-            keep: components["schemas"]["Figure"];
+            kerf: components["schemas"]["bluff__figures__Figure"];
+            keep: components["schemas"]["bluff__figures__Figure"];
             /** Nails A Box */
             nails_a_box: number;
             /** On Site */
@@ -4294,7 +4938,7 @@ export interface components {
             /** Other */
             other: string;
             side: components["schemas"]["Line"];
-            distance: components["schemas"]["Figure"];
+            distance: components["schemas"]["bluff__figures__Figure"];
             /** Start */
             start: [
                 number,
@@ -4344,7 +4988,7 @@ export interface components {
                 number,
                 number
             ];
-            height: components["schemas"]["Figure"];
+            height: components["schemas"]["bluff__figures__Figure"];
         };
         /**
          * PlanOpening
@@ -4407,9 +5051,9 @@ export interface components {
                 number,
                 number
             ];
-            along: components["schemas"]["Figure"];
+            along: components["schemas"]["bluff__figures__Figure"];
             /** @description From the place before it. */
-            step: components["schemas"]["Figure"];
+            step: components["schemas"]["bluff__figures__Figure"];
         };
         /**
          * PlanStep
@@ -4424,7 +5068,7 @@ export interface components {
             waits_in_ring: boolean;
             /** Raised Toward */
             raised_toward: string | null;
-            room: components["schemas"]["Figure"] | null;
+            room: components["schemas"]["bluff__figures__Figure"] | null;
             /** Is Tight */
             is_tight: boolean;
             /** Pounds */
@@ -4523,8 +5167,8 @@ export interface components {
             ];
             meets_start: components["schemas"]["PlanEnd"] | null;
             meets_end: components["schemas"]["PlanEnd"] | null;
-            length: components["schemas"]["Figure"];
-            plate_length: components["schemas"]["Figure"];
+            length: components["schemas"]["bluff__figures__Figure"];
+            plate_length: components["schemas"]["bluff__figures__Figure"];
             hook: components["schemas"]["End"];
             /** Hook At */
             hook_at: [
@@ -4643,9 +5287,9 @@ export interface components {
             what: string;
             /** Name */
             name: string;
-            bottom: components["schemas"]["Figure"];
-            top: components["schemas"]["Figure"];
-            length: components["schemas"]["Figure"];
+            bottom: components["schemas"]["bluff__figures__Figure"];
+            top: components["schemas"]["bluff__figures__Figure"];
+            length: components["schemas"]["bluff__figures__Figure"];
         };
         /**
          * PoleView
@@ -4660,11 +5304,11 @@ export interface components {
             /** @description Above the floor the openings are on. */
             head: components["schemas"]["NamedSum"];
             /** @description The same above the floor the wall stands on. */
-            head_at: components["schemas"]["Figure"];
+            head_at: components["schemas"]["bluff__figures__Figure"];
             /** @description How far its head is above the usual one of the job, below if negative. */
-            off: components["schemas"]["Figure"];
-            king: components["schemas"]["Figure"];
-            jack: components["schemas"]["Figure"] | null;
+            off: components["schemas"]["bluff__figures__Figure"];
+            king: components["schemas"]["bluff__figures__Figure"];
+            jack: components["schemas"]["bluff__figures__Figure"] | null;
             /** Stretches */
             stretches: components["schemas"]["PoleStretch"][];
             /** Findings */
@@ -4734,6 +5378,18 @@ export interface components {
             beam?: components["schemas"]["BeamFile"] | null;
         };
         /**
+         * PracticeView
+         * @description How somebody gets on: every level from easy to hard, which comes next, and what goes wrong.
+         */
+        PracticeView: {
+            /** Levels */
+            levels: components["schemas"]["LevelView"][];
+            next: components["schemas"]["Level"];
+            /** Wrong */
+            wrong: components["schemas"]["WrongView"][];
+            known: components["schemas"]["KnownView"];
+        };
+        /**
          * PreviewRequest
          * @description An edit to look at before it is made.
          */
@@ -4748,6 +5404,45 @@ export interface components {
         PriceList: {
             /** Text */
             text: string;
+        };
+        /**
+         * PupilRequest
+         * @description A sheet that a pupil hands in.
+         */
+        PupilRequest: {
+            /** Pupil */
+            pupil: string;
+            sheet: components["schemas"]["DoneRequest"];
+        };
+        /**
+         * PupilResult
+         * @description What came of one exercise of a pupil: the last time, and how often it was done.
+         */
+        PupilResult: {
+            /** Place */
+            place: number;
+            /** Tries */
+            tries: number;
+            /** Is Right */
+            is_right: boolean;
+            /** Percent */
+            percent: number;
+            /** Seconds */
+            seconds: number;
+            /** Hints */
+            hints: number;
+            /** Wrong */
+            wrong: string[];
+        };
+        /**
+         * PupilView
+         * @description A pupil of a class.
+         */
+        PupilView: {
+            /** Name */
+            name: string;
+            /** Results */
+            results: components["schemas"]["PupilResult"][];
         };
         /**
          * PurposeView
@@ -4778,6 +5473,20 @@ export interface components {
              * @description Pieces its load goes through, down to the lowest plate.
              */
             down: string[];
+        };
+        /**
+         * QuestionView
+         * @description A question; without choices its answer is typed.
+         */
+        QuestionView: {
+            /** Topic */
+            topic: string;
+            /** Seed */
+            seed: number;
+            /** Asks */
+            asks: string;
+            /** Choices */
+            choices: string[];
         };
         /**
          * RaisingView
@@ -4903,7 +5612,7 @@ export interface components {
              * Format: date-time
              */
             at: string;
-            value: components["schemas"]["Figure"];
+            value: components["schemas"]["bluff__figures__Figure"];
             /**
              * Read By
              * @enum {string}
@@ -4931,7 +5640,7 @@ export interface components {
         RecutView: {
             /** Section */
             section: string;
-            length: components["schemas"]["Figure"];
+            length: components["schemas"]["bluff__figures__Figure"];
             /** Name */
             name: string;
             /** More */
@@ -5457,6 +6166,16 @@ export interface components {
             ][] | null;
         };
         /**
+         * SheetRequest
+         * @description What somebody drew and wrote. An empty figure is not said yet.
+         */
+        SheetRequest: {
+            /** Marks */
+            marks: components["schemas"]["DrawnMark"][];
+            /** Sums */
+            sums?: components["schemas"]["WrittenSum"][];
+        };
+        /**
          * Sheets
          * @description How the sheets on a wall lie.
          * @enum {string}
@@ -5548,11 +6267,11 @@ export interface components {
             start: number;
             /** End */
             end: number;
-            length: components["schemas"]["Figure"];
+            length: components["schemas"]["bluff__figures__Figure"];
             /** Pitch */
             pitch: string | null;
-            low: components["schemas"]["Figure"];
-            high: components["schemas"]["Figure"];
+            low: components["schemas"]["bluff__figures__Figure"];
+            high: components["schemas"]["bluff__figures__Figure"];
         };
         /**
          * SlopedCut
@@ -5561,8 +6280,8 @@ export interface components {
          *     A plate cut plumb at both ends has no short point.
          */
         SlopedCut: {
-            short: components["schemas"]["Figure"] | null;
-            long: components["schemas"]["Figure"];
+            short: components["schemas"]["bluff__figures__Figure"] | null;
+            long: components["schemas"]["bluff__figures__Figure"];
             /** Degrees */
             degrees: number;
         };
@@ -5571,7 +6290,7 @@ export interface components {
          * @description The wall as it is snapped on the deck, from the corner its layout starts at.
          */
         SnapOutOnBench: {
-            base: components["schemas"]["Figure"];
+            base: components["schemas"]["bluff__figures__Figure"];
             /** Points */
             points: components["schemas"]["SnapPointOnBench"][];
             /** Slopes */
@@ -5584,8 +6303,8 @@ export interface components {
          * @description A corner of the top on the deck: along the bottom line from the hooked corner, and square up from it.
          */
         SnapPointOnBench: {
-            along: components["schemas"]["Figure"];
-            up: components["schemas"]["Figure"];
+            along: components["schemas"]["bluff__figures__Figure"];
+            up: components["schemas"]["bluff__figures__Figure"];
         };
         /**
          * Spacer
@@ -5599,9 +6318,9 @@ export interface components {
          */
         SpacerLine: {
             kind: components["schemas"]["Spacer"];
-            thickness: components["schemas"]["Figure"];
-            depth: components["schemas"]["Figure"];
-            length: components["schemas"]["Figure"];
+            thickness: components["schemas"]["bluff__figures__Figure"];
+            depth: components["schemas"]["bluff__figures__Figure"];
+            length: components["schemas"]["bluff__figures__Figure"];
             /** Count */
             count: number;
         };
@@ -5612,7 +6331,7 @@ export interface components {
         SpareView: {
             /** Section */
             section: string;
-            length: components["schemas"]["Figure"];
+            length: components["schemas"]["bluff__figures__Figure"];
             /** Board */
             board: number;
             /** Name */
@@ -5863,10 +6582,10 @@ export interface components {
             marks: components["schemas"]["NamedMark"][];
             /** Revision */
             revision: number;
-            at: components["schemas"]["Figure"];
+            at: components["schemas"]["bluff__figures__Figure"];
             /** In Feet */
             in_feet: string;
-            other_line: components["schemas"]["Figure"] | null;
+            other_line: components["schemas"]["bluff__figures__Figure"] | null;
             /** From Stop */
             from_stop: string | null;
             /** Ahead */
@@ -5890,8 +6609,8 @@ export interface components {
          * @description The saw set once: how long, how many, and how many of those are cut.
          */
         StopView: {
-            length: components["schemas"]["Figure"];
-            short: components["schemas"]["Figure"] | null;
+            length: components["schemas"]["bluff__figures__Figure"];
+            short: components["schemas"]["bluff__figures__Figure"] | null;
             /** Bevel */
             bevel: number | null;
             /** Count */
@@ -5912,7 +6631,7 @@ export interface components {
         StrokeView: {
             /** Added */
             added: boolean;
-            at: components["schemas"]["Figure"];
+            at: components["schemas"]["bluff__figures__Figure"];
             /** Symbol */
             symbol: string;
             /** Ahead */
@@ -6021,10 +6740,10 @@ export interface components {
          *     On a plate that does not lie level the tape lies along its slope, hooked on that plate's own end.
          */
         TapeReading: {
-            at: components["schemas"]["Figure"];
+            at: components["schemas"]["bluff__figures__Figure"];
             /** Ahead */
             ahead: boolean;
-            other_line: components["schemas"]["Figure"] | null;
+            other_line: components["schemas"]["bluff__figures__Figure"] | null;
         };
         /**
          * Task
@@ -6260,7 +6979,7 @@ export interface components {
             revision: number;
             /** Wall */
             wall: string;
-            length: components["schemas"]["Figure"];
+            length: components["schemas"]["bluff__figures__Figure"];
             hook: components["schemas"]["End"];
             usual_hook: components["schemas"]["End"];
             /** Stops */
@@ -6426,7 +7145,7 @@ export interface components {
             id: string;
             /** Stud */
             stud: string;
-            length: components["schemas"]["Figure"];
+            length: components["schemas"]["bluff__figures__Figure"];
             /** Openings */
             openings: number;
             findings: components["schemas"]["FindingCounts"];
@@ -6496,6 +7215,16 @@ export interface components {
             name: string;
             /** Rows */
             rows: components["schemas"]["WayView"][];
+        };
+        /**
+         * WhoseRequest
+         * @description Whose ways walls are framed by: a standard of the crew, a job, or neither for the usual ones.
+         */
+        WhoseRequest: {
+            /** Standard */
+            standard?: string | null;
+            /** Job */
+            job?: string | null;
         };
         /**
          * WideFace
@@ -6664,6 +7393,28 @@ export interface components {
             text: string;
         };
         /**
+         * WrittenSum
+         * @description A figure that somebody worked out, as typed.
+         */
+        WrittenSum: {
+            /** Opening */
+            opening: string;
+            figure: components["schemas"]["bluff__core__learn__sums_asked__Figure"];
+            /** Typed */
+            typed: string;
+        };
+        /**
+         * WrongView
+         * @description What goes wrong, and in how many exercises.
+         */
+        WrongView: {
+            kind: components["schemas"]["Kind"];
+            /** Called */
+            called: string;
+            /** Times */
+            times: number;
+        };
+        /**
          * Source
          * @description Where a board comes from.
          * @enum {string}
@@ -6676,11 +7427,27 @@ export interface components {
          */
         bluff__core__job__header__Source: "drawings" | "engineer" | "habit" | "unverified";
         /**
+         * Figure
+         * @description What is asked about one opening.
+         * @enum {string}
+         */
+        bluff__core__learn__sums_asked__Figure: "rough-width" | "rough-height" | "head" | "king" | "jack" | "header" | "sill" | "top-cripple" | "bottom-cripple";
+        /**
          * Role
          * @description What a member does in the wall. The names are the trade's most common ones.
          * @enum {string}
          */
         bluff__core__wall__member__Role: "bottom_plate" | "top_plate" | "cap_plate" | "stud" | "end_stud" | "king" | "jack" | "header" | "sill" | "top_cripple" | "bottom_cripple" | "corner_stud" | "corner_backing" | "intersection_stud" | "intersection_backing" | "block" | "backing" | "post" | "pad_plate";
+        /**
+         * Figure
+         * @description A length: inches, exact, and how it is printed, without a sign.
+         */
+        bluff__figures__Figure: {
+            /** Inches */
+            inches: number;
+            /** Text */
+            text: string;
+        };
         /**
          * Role
          * @description What somebody is in a crew.
@@ -7997,6 +8764,709 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PolesView"];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    practice_api_practice_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeView"];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    practice_exercise_api_practice_exercise_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ExerciseOf"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExerciseView"];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    practice_hint_api_practice_hint_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HintRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HintView"] | null;
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    practice_grade_api_practice_grade_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GradeRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GradeView"];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    practice_reading_api_practice_reading_get: {
+        parameters: {
+            query: {
+                /** @description As it is typed: 15 1/4. */
+                typed: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["bluff__figures__Figure"];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    practice_question_api_practice_question_post: {
+        parameters: {
+            query?: {
+                just?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WhoseRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuestionView"];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    practice_answer_api_practice_answer_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnswerView"];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    practice_classes_api_practice_classes_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassView"][];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    make_class_api_practice_classes_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewClass"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkView"];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    class_results_api_practice_classes__class_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassResults"];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    end_class_api_practice_classes__class_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    class_results_csv_api_practice_classes__class_id__results_csv_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    lesson_api_classes__token__get: {
+        parameters: {
+            query?: {
+                pupil?: string;
+            };
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonView"];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    lesson_exercise_api_classes__token___place__exercise_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                place: number;
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExerciseView"];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    lesson_hint_api_classes__token___place__hint_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                place: number;
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HintView"] | null;
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    lesson_grade_api_classes__token___place__grade_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                place: number;
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PupilRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GradeView"];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    lesson_reading_api_classes__token__reading_get: {
+        parameters: {
+            query: {
+                /** @description As it is typed: 15 1/4. */
+                typed: string;
+            };
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["bluff__figures__Figure"];
                 };
             };
             /** @description The database does not answer; ask again. */

@@ -53,6 +53,40 @@ class Kind(StrEnum):
     NOT_THERE = "not-there"
     FORGOTTEN = "forgotten"
 
+    @property
+    def called(self) -> str:
+        """In a few words, whatever wall it is on."""
+        return _CALLED[self]
+
+
+_CALLED = {
+    Kind.ON_THE_LINE: "On its number instead of before it",
+    Kind.WRONG_SIDE: "Letter on the wrong side of the line",
+    Kind.WRONG_END: "Counted from the wrong end",
+    Kind.THICKNESS_LEFT_ON: "Thickness of the other wall not taken off",
+    Kind.UNIT_FOR_ROUGH: "Unit taken for the rough opening",
+    Kind.ALLOWANCE_TWICE: "Allowance taken twice",
+    Kind.JACK_FORGOTTEN: "A jack forgotten",
+    Kind.JACK_TWICE: "A jack taken twice",
+    Kind.HALVED_WRONG: "Halved wrong",
+    Kind.CENTRE_OR_EDGE: "Centre and edge taken for each other",
+    Kind.WRONG_FACE: "Measured from another face",
+    Kind.STARTED_AGAIN: "Layout started again past an opening",
+    Kind.END_STUD_ON_LINE: "Last stud left on its line",
+    Kind.OTHER_SPACING: "Another spacing",
+    Kind.ADDED_UP: "Rounded and added up",
+    Kind.BURNED_INCH: "The burned inch",
+    Kind.LEVEL_ON_SLOPE: "Level figures on the slope",
+    Kind.OTHER_THICKNESS: "Another thickness of wall",
+    Kind.WRONG_PLATE: "On a plate it does not reach",
+    Kind.IN_DOORWAY: "In a doorway",
+    Kind.WRONG_LETTER: "Another letter",
+    Kind.SLIP: "A line of the sum wrong",
+    Kind.OFF: "Off",
+    Kind.NOT_THERE: "Where nothing belongs",
+    Kind.FORGOTTEN: "Forgotten",
+}
+
 
 @dataclass(frozen=True, slots=True)
 class Work:

@@ -10,6 +10,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 from fractions import Fraction
 from random import Random
+from typing import NamedTuple
 
 from bluff.core.errors import SettingError
 from bluff.core.frame import frame
@@ -44,7 +45,7 @@ class Level(StrEnum):
     RAKE = "rake"
 
     @property
-    def label(self) -> str:
+    def called(self) -> str:
         """What it is called."""
         return _LEVELS[self][0]
 
@@ -82,6 +83,13 @@ _WINDOWS = tuple(
 )
 _DOORS = tuple(Size(inches(width), inches(80)) for width in (30, 32, 34, 36))
 _PARTS = tuple(inches(part) for part in ("0", "0", "1/2", "1/4", "3/4"))
+
+
+class MadeUp(NamedTuple):
+    """An exercise by its level and number."""
+
+    level: Level
+    seed: int
 
 
 @dataclass(frozen=True, slots=True)

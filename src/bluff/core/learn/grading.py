@@ -25,6 +25,9 @@ _WORTH = 2
 _MOST = 6
 """How many mistakes are looked for in one sheet; beyond that the marks speak for themselves."""
 
+_BY_THEMSELVES = {Kind.SLIP, Kind.OFF, Kind.NOT_THERE, Kind.FORGOTTEN, Kind.WRONG_LETTER}
+"""What says something else of each mark."""
+
 
 @dataclass(frozen=True, slots=True)
 class Sheet:
@@ -199,9 +202,19 @@ def _credited(
         named.append(
             Named(mistake.kind, mistake.of, mistake.words, tuple(mine), tuple(not_there), tuple(theirs), either)
         )
-    named += _one_by_one(singly(sheet.drawn, lines, gone, together.deck))
+    for single in _one_by_one(singly(sheet.drawn, lines, gone, together.deck)):
+        _say(named, single)
     named += [_figure(key, wrong_sums[key], sheet.sums[key]) for key in figures]
     return named
+
+
+def _say(named: list[Named], single: Named) -> None:
+    """Put one more to what is said; marks of a mistake that was named for the whole layout are said with it."""
+    for at, one in enumerate(named):
+        if one.kind is single.kind and one.of in {None, single.of} and single.kind not in _BY_THEMSELVES:
+            named[at] = replace(one, drawn=(*one.drawn, *single.drawn), missed=(*one.missed, *single.missed))
+            return
+    named.append(single)
 
 
 def _has(deck: Deck, wanted: Wanted) -> bool:
