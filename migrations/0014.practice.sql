@@ -1,4 +1,5 @@
--- Exercises somebody did, classes that do them by a link, and questions that come back until they are known.
+-- Exercises somebody did, classes that do them by a link, questions that come back until they are known; and who is
+-- still led through a first wall.
 -- depends: 0013.begun
 
 -- `ways` and `exercises` as they were when the class was made: everybody in it has the same walls.
@@ -51,3 +52,8 @@ CREATE TABLE practice_card (
     known       integer     NOT NULL CHECK (known BETWEEN 0 AND asked),
     PRIMARY KEY (account_id, topic)
 );
+
+-- When somebody was through their first wall, or skipped it. Whoever is here already needs no leading.
+ALTER TABLE account ADD COLUMN led_at timestamptz;
+
+UPDATE account SET led_at = now();

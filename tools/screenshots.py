@@ -1,4 +1,4 @@
-"""Take the pictures in docs/screenshots/ again, from the demo jobs and the worked window wall.
+"""Take the pictures in docs/screenshots/ again, from the demo jobs.
 
 Runs a server and a database of its own; nothing of what is kept is touched or shown.
 """
@@ -83,18 +83,6 @@ def to_bench(page: Page) -> None:
 def bench(page: Page) -> None:
     to_bench(page)
     page.locator('[data-member="A/opening/W1/king/start"] rect').click(position={"x": 2, "y": 60})
-
-
-def worked_window(page: Page) -> None:
-    page.get_by_label("Name of a new job").fill("Window wall")
-    page.keyboard.press("Enter")
-    page.get_by_role("link", name="Bench").click()
-    page.get_by_label("Type a wall").fill("18-6 2x4")
-    page.keyboard.press("Enter")
-    page.get_by_label("Type an opening").fill("3-6x4-6 @ 9-3")
-    page.keyboard.press("Enter")
-    page.get_by_role("tab", name="Cut list").click()
-    page.locator('[data-member="A/opening/W1/top_cripple/7"] rect').click()
 
 
 def tall_wall(page: Page) -> None:
@@ -200,6 +188,29 @@ def site_day(page: Page) -> None:
     page.get_by_role("region", name="The minutes it is made of").wait_for()
 
 
+def practice(page: Page) -> None:
+    """A window laid out by its unit instead of its rough opening, and handed in."""
+    page.goto("/practice/window/4")
+    field = page.get_by_label("Reading", exact=True)
+    layout = ("0", "15 1/4", "80", "95 1/4", "111 1/4", "127 1/4", "143 1/4", "159 1/4", "175 1/4", "191 1/4", "196")
+    both = [*(f"{line} x" for line in layout), *(f"{line} c" for line in ("31 1/4", "47 1/4", "63 1/4"))]
+    for plates, lines in (
+        ("Both plates", [*both, "26 k", "78 1/2 k"]),
+        ("Bottom", ["27 1/2 j", "29 c", "75 1/2 c", "77 j"]),
+        ("Top", ["77 c", "27 1/2 c"]),
+    ):
+        page.get_by_role("button", name=plates, exact=True).click()
+        for line in lines:
+            field.fill(line)
+            field.press("Enter")
+            page.wait_for_function("field => field.value === ''", arg=field.element_handle())
+    page.get_by_label("W1 RO width").fill("48")
+    page.get_by_label("W1 jack").fill("82 1/2")
+    page.get_by_role("button", name="Both plates", exact=True).click()
+    page.get_by_role("button", name="Hand in").click()
+    page.get_by_role("region", name="What came of it").wait_for()
+
+
 VIEWS: dict[str, tuple[Callable[[Page], None], str]] = {
     "jobs": (jobs, "light"),
     "plan": (plan, "light"),
@@ -208,7 +219,6 @@ VIEWS: dict[str, tuple[Callable[[Page], None], str]] = {
     "header-check": (header_check, "light"),
     "bench": (bench, "light"),
     "load-path": (load_path, "light"),
-    "worked-window": (worked_window, "light"),
     "tall-wall": (tall_wall, "light"),
     "pole": (pole, "light"),
     "cut": (cut, "light"),
@@ -219,6 +229,7 @@ VIEWS: dict[str, tuple[Callable[[Page], None], str]] = {
     "standards": (standards, "light"),
     "compare": (compare, "light"),
     "history": (history, "light"),
+    "practice": (practice, "light"),
 }
 
 

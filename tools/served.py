@@ -12,7 +12,7 @@ from playwright.sync_api import Browser, BrowserContext, sync_playwright
 from bluff import core
 from bluff.serve import background_server
 from bluff.service.jobs import Jobs
-from bluff.service.sessions import begin, ensure_installation
+from bluff.service.sessions import begin, end_leading, ensure_installation
 from bluff.store.cluster import throwaway_cluster
 from bluff.store.database import migrate, open_pool
 from bluff.worker import worker_beside
@@ -27,6 +27,7 @@ def served(jobs: Sequence[core.Job]) -> Iterator["Served"]:
         migrate(url)
         with open_pool(url) as pool:
             account = ensure_installation(pool)
+            end_leading(pool, account)
             for job in jobs:
                 Jobs(pool, account).add(job)
             with worker_beside(url), background_server(pool) as address:

@@ -1,4 +1,4 @@
-"""The demo jobs: a made-up ferry shelter and the net loft beside it, each loaded once."""
+"""The demo jobs: a made-up ferry shelter, the net loft beside it, and a small shed, each loaded once."""
 
 import secrets
 from pathlib import Path
@@ -16,6 +16,8 @@ _EXAMPLES = Path(__file__).resolve().parents[2] / "examples"
 DEMO_FILE = _EXAMPLES / "quill-harbour.bluff.json"
 TALL_FILE = _EXAMPLES / "net-loft.bluff.json"
 """Two storeys under a gable, with windows above one another."""
+SMALL_FILE = _EXAMPLES / "garden-shed.bluff.json"
+"""Four walls under one slope, to practise on and to build a model of."""
 _NAME, _INITIALS = "demo", "DM"
 _LETTERS = "abcdefghjkmnpqrstuvwxyz23456789"
 """None that is taken for another."""
@@ -25,7 +27,7 @@ def load_demo(pool: ConnectionPool) -> None:
     """Give the installation's crew the demo jobs, but for one it ever had: whoever removed that meant to."""
     account = ensure_installation(pool)
     # The shelter last: the newest job stands first.
-    for name, file in (("net loft", TALL_FILE), ("demo job", DEMO_FILE)):
+    for name, file in (("garden shed", SMALL_FILE), ("net loft", TALL_FILE), ("demo job", DEMO_FILE)):
         Jobs(pool, account).add_once(read_job(file.read_bytes()), uuid5(account.crew_id, name))
 
 

@@ -44,6 +44,7 @@ def test_somebody_signs_in_by_name_and_password_and_out_again(nobody):
         "only_job": None,
         "wall": None,
         "forgot": False,
+        "is_led": True,
     }
     assert nobody.get("/api/session").json() == answer.json()
     assert nobody.get("/api/jobs").status_code == 200
@@ -281,3 +282,10 @@ def test_a_file_that_was_packed_goes_out_so_to_whoever_takes_it(pool, tmp_path):
         plain = client.get(address, headers={"Accept-Encoding": "identity"})
         assert plain.text == "export {}"
         assert "content-encoding" not in plain.headers
+
+
+def test_somebody_new_is_led_through_a_first_wall_until_they_are_through_it(client):
+    assert client.get("/api/session").json()["is_led"] is True
+    assert client.delete("/api/session/first-wall").status_code == 204
+    assert client.get("/api/session").json()["is_led"] is False
+    assert client.delete("/api/session/first-wall").status_code == 204

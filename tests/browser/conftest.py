@@ -10,7 +10,7 @@ from playwright.sync_api import expect, sync_playwright
 from tools.served import CHROMIUM, sign_in
 
 from bluff.serve import background_server
-from bluff.service.sessions import begin
+from bluff.service.sessions import begin, end_leading
 from bluff.store.database import open_pool
 
 QUIET = [
@@ -93,6 +93,7 @@ def profile(browser, address):
 def page(pool, account, profile, address):
     """The jobs list as a lead has it who signed in; afterwards nothing may have gone wrong unseen, or gone outside."""
     sign_in(profile, address, begin(pool, account))
+    end_leading(pool, account)
     page = profile.new_page()
     troubles, outside = [], []
     page.on("pageerror", lambda error: troubles.append(str(error)))

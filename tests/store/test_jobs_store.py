@@ -13,7 +13,7 @@ from bluff.core.change.apply import apply
 from bluff.core.job.edit import AddOpening, RemoveOpening, RemoveWall, RenameJob
 from bluff.core.job.job import Job
 from bluff.core.phrase.opening_line import read_opening
-from bluff.demo import DEMO_FILE, TALL_FILE, load_demo
+from bluff.demo import DEMO_FILE, SMALL_FILE, TALL_FILE, load_demo
 from bluff.formats.job_file import read_job
 from bluff.service import sessions
 from bluff.service.errors import Conflict, NotFound, NothingToDo
@@ -195,12 +195,13 @@ def test_the_database_itself_keeps_crews_apart(jobs, stranger, pool):
 def test_the_demo_jobs_are_loaded_once_and_stay_removed(jobs, pool):
     load_demo(pool)
     load_demo(pool)
-    shelter, loft = jobs.all()
+    shelter, loft, shed = jobs.all()
     assert jobs.get(shelter.id).job == read_job(DEMO_FILE.read_bytes())
     assert jobs.get(loft.id).job == read_job(TALL_FILE.read_bytes())
+    assert jobs.get(shed.id).job == read_job(SMALL_FILE.read_bytes())
     jobs.remove(shelter.id)
     load_demo(pool)
-    assert [line.id for line in jobs.all()] == [loft.id]
+    assert [line.id for line in jobs.all()] == [loft.id, shed.id]
 
 
 def test_the_list_shows_figures_that_go_with_every_change(jobs):

@@ -18,6 +18,10 @@ export const SCREENS = {
   siteLog: async () => (await import("./site/LogScreen")).LogScreen,
   siteWall: async () => (await import("./site/WallScreen")).WallScreen,
   history: async () => (await import("./history/HistoryScreen")).HistoryScreen,
+  practice: async () => (await import("./practice/PracticeScreen")).PracticeScreen,
+  questions: async () => (await import("./practice/QuestionsScreen")).QuestionsScreen,
+  exercise: async () => (await import("./practice/ExerciseScreen")).ExerciseScreen,
+  lesson: async () => (await import("./practice/LessonScreen")).LessonScreen,
   standards: async () => (await import("./standards/StandardsScreen")).StandardsScreen,
 } satisfies Record<string, () => Promise<ComponentType>>;
 
@@ -58,6 +62,10 @@ export const PLACES: Place[] = [
   },
   { path: "crew", screen: "crew" },
   { path: "enter", screen: "enter" },
+  { path: "practice", screen: "practice" },
+  { path: "practice/questions", screen: "questions" },
+  { path: "practice/:level/:number", screen: "exercise" },
+  { path: "class/:place?", screen: "lesson" },
 ];
 
 /**

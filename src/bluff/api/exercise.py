@@ -17,7 +17,7 @@ from bluff.core.learn.sums_asked import SumKey, sums_asked
 from bluff.core.measure.length import Length, from_inches, parse_length, to_inches
 from bluff.core.measure.sum import Sum
 from bluff.core.wall.build import build
-from bluff.core.wall.member import Plate
+from bluff.core.wall.member import CUT_LINE, Plate
 from bluff.figures import Figure, NamedSum, figure, named_sum
 from bluff.formats.ways_values import FileModel
 from bluff.service.practice import Done
@@ -36,17 +36,18 @@ class GivenView(BaseModel):
 
 
 class LetterView(BaseModel):
-    """What is written on a plate, and the roles it is written for."""
+    """What is written on a plate, and what the pieces are called it is written for."""
 
     symbol: str
-    roles: list[str]
+    names: list[str]
 
 
 class AskedSum(BaseModel):
-    """A figure that is asked about an opening; a rough opening's, or one of the pole's."""
+    """A figure that is asked about an opening, and what it is called; a rough opening's, or one of the pole's."""
 
     opening: str
     figure: Asked
+    called: str
     is_rough: bool
 
 
@@ -163,6 +164,7 @@ class GradeView(BaseModel):
 def exercise_view(asked: Exercise) -> ExerciseView:
     """An exercise as it is given out: no mark of it."""
     plan = asked.plan
+    words = plan.standard.words
     level = figure(plan.length)
     return ExerciseView(
         wall=plan.id,
@@ -171,9 +173,17 @@ def exercise_view(asked: Exercise) -> ExerciseView:
         top=level if plan.is_level else figure(plan.ceiling.stretches[0].length),
         hook=plan.standard.datum.end,
         thickness=to_inches(plan.stud.thickness),
-        letters=[LetterView(symbol=symbol, roles=[*roles]) for symbol, roles in letters(plan).items()],
+        letters=[
+            LetterView(symbol=symbol, names=["doorway cut" if role == CUT_LINE else words.name(role) for role in roles])
+            for symbol, roles in letters(plan).items()
+        ],
         sums=[
-            AskedSum(opening=key.opening, figure=key.figure, is_rough=key.figure.is_rough)
+            AskedSum(
+                opening=key.opening,
+                figure=key.figure,
+                called=words.say(key.figure.called),
+                is_rough=key.figure.is_rough,
+            )
             for key in sums_asked(build(plan))
         ],
     )
@@ -199,7 +209,7 @@ def grade_view(asked: Exercise, sheet: Sheet, found: Grade) -> GradeView:
                 opening=key.opening,
                 figure=key.figure,
                 is_right=key not in found.wrong_sums,
-                right=named_sum(key.figure.replace("-", " "), right[key], words),
+                right=named_sum(key.figure.called, right[key], words),
             )
             for key in sheet.sums
             if key in right

@@ -26,7 +26,8 @@ class SignedIn(TypedDict):
     """Who is signed in, and what they may do.
 
     `person` is who they are in the crew, whatever they are called. `only_job` is the one job a guest may look at,
-    `wall` where they are to look first. `forgot` says whether they may choose a password without the one before.
+    `wall` where they are to look first. `forgot` says whether they may choose a password without the one before,
+    `is_led` whether they are still led through a first wall.
     """
 
     person: UUID
@@ -38,6 +39,7 @@ class SignedIn(TypedDict):
     only_job: UUID | None
     wall: str | None
     forgot: bool
+    is_led: bool
 
 
 class NameAndPassword(FileModel):
@@ -138,6 +140,12 @@ def sign_out_everywhere(request: Request, response: Response, account: Asking) -
     response.delete_cookie(cookie_name(request))
 
 
+@router.delete("/first-wall", status_code=204)
+def end_leading(request: Request, account: SignedInAccount) -> None:
+    """Be led through a first wall no more, on any device."""
+    sessions.end_leading(request.app.state.pool, account)
+
+
 @router.put("/password", responses={401: {"model": Refusal}})
 def choose_password(request: Request, response: Response, account: Asking, chosen: NewPassword) -> SignedIn:
     """Choose a password; on every other device one is signed out."""
@@ -175,6 +183,7 @@ def _signed_in(request: Request, account: Account, token: str, wall: str | None 
         "only_job": account.only_job,
         "wall": wall,
         "forgot": not is_guest and sessions.knows_no_password(request.app.state.pool, account, token),
+        "is_led": sessions.is_led(request.app.state.pool, account),
     }
 
 

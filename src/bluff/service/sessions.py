@@ -144,6 +144,18 @@ def knows_no_password(pool: ConnectionPool, account: Account, token: str) -> boo
         return has_none or accounts.is_by_link(connection, hash_of(token))
 
 
+def is_led(pool: ConnectionPool, account: Account) -> bool:
+    """Whether somebody is still led through a first wall; a guest never is."""
+    with pool.connection() as connection:
+        return account.only_job is None and accounts.is_led(connection, account.id)
+
+
+def end_leading(pool: ConnectionPool, account: Account) -> None:
+    """Lead somebody through a first wall no more: they are through, or skip it."""
+    with pool.connection() as connection:
+        accounts.end_leading(connection, account.id)
+
+
 def choose_password(pool: ConnectionPool, account: Account, token: str, before: str, password: str) -> str:
     """Choose a password; every other session of theirs ends, and this one goes on under a new token.
 

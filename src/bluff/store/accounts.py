@@ -123,6 +123,17 @@ def list_people(connection: Connection, crew: UUID) -> list[PersonRow]:
         ).fetchall()
 
 
+def is_led(connection: Connection, account: UUID) -> bool:
+    """Whether somebody is still led through a first wall."""
+    found = connection.execute("SELECT led_at IS NULL FROM account WHERE id = %s", (account,)).fetchone()
+    return bool(found and found[0])
+
+
+def end_leading(connection: Connection, account: UUID) -> None:
+    """Lead somebody no more, on any device."""
+    connection.execute("UPDATE account SET led_at = coalesce(led_at, now()) WHERE id = %s", (account,))
+
+
 def lock_people(connection: Connection, crew: UUID) -> None:
     """Nobody else changes who is in a crew until this transaction ends."""
     connection.execute("SELECT FROM crew WHERE id = %s FOR UPDATE", (crew,))

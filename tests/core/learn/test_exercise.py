@@ -75,7 +75,7 @@ def test_hints_come_a_little_at_a_time():
     first = hint(plan, EMPTY)
     assert first.piece == "The rough opening of W1 before any of its marks."
     assert first.sum == "Call-out 3-6, plus allowance."
-    assert first.number == "width of the rough opening of W1: 42 + 1 = 43"
+    assert first.number == "RO width of W1: 42 + 1 = 43"
     sums = {SumKey("W1", Figure.ROUGH_WIDTH): inches(43), SumKey("W1", Figure.ROUGH_HEIGHT): inches(55)}
     marks = [one.drawn for one in Attempt.right(plan).work().deck.wanted]
     ends = tuple(one for one in marks if one.line in {0, inches("220 1/2")})

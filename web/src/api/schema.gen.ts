@@ -72,6 +72,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/session/first-wall": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * End Leading
+         * @description Be led through a first wall no more, on any device.
+         */
+        delete: operations["end_leading_api_session_first_wall_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session/password": {
         parameters: {
             query?: never;
@@ -2246,12 +2266,14 @@ export interface components {
         };
         /**
          * AskedSum
-         * @description A figure that is asked about an opening; a rough opening's, or one of the pole's.
+         * @description A figure that is asked about an opening, and what it is called; a rough opening's, or one of the pole's.
          */
         AskedSum: {
             /** Opening */
             opening: string;
             figure: components["schemas"]["bluff__core__learn__sums_asked__Figure"];
+            /** Called */
+            called: string;
             /** Is Rough */
             is_rough: boolean;
         };
@@ -3808,13 +3830,13 @@ export interface components {
         };
         /**
          * LetterView
-         * @description What is written on a plate, and the roles it is written for.
+         * @description What is written on a plate, and what the pieces are called it is written for.
          */
         LetterView: {
             /** Symbol */
             symbol: string;
-            /** Roles */
-            roles: string[];
+            /** Names */
+            names: string[];
         };
         /**
          * Level
@@ -6198,7 +6220,8 @@ export interface components {
          * @description Who is signed in, and what they may do.
          *
          *     `person` is who they are in the crew, whatever they are called. `only_job` is the one job a guest may look at,
-         *     `wall` where they are to look first. `forgot` says whether they may choose a password without the one before.
+         *     `wall` where they are to look first. `forgot` says whether they may choose a password without the one before,
+         *     `is_led` whether they are still led through a first wall.
          */
         SignedIn: {
             /**
@@ -6221,6 +6244,8 @@ export interface components {
             wall: string | null;
             /** Forgot */
             forgot: boolean;
+            /** Is Led */
+            is_led: boolean;
         };
         /**
          * SillTop
@@ -7649,6 +7674,42 @@ export interface operations {
         };
     };
     sign_out_everywhere_api_session_everywhere_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    end_leading_api_session_first_wall_delete: {
         parameters: {
             query?: never;
             header?: never;

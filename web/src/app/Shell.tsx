@@ -3,6 +3,7 @@ import { useEffect } from "react";
 import { Outlet } from "react-router";
 import { speakAs } from "../site/outbox";
 import { AwayBar } from "./AwayBar";
+import { FirstWall } from "./FirstWall";
 import { NewerBar } from "./NewerBar";
 import { NoticeStack } from "./NoticeStack";
 import { NoticesProvider } from "./notices";
@@ -23,6 +24,7 @@ export function Shell() {
           <StagePole />
           <Flex as="main" direction="column" flex="1" minW="0" minH="0">
             <Outlet />
+            <FirstWall />
           </Flex>
         </Flex>
       </Flex>

@@ -11,9 +11,10 @@ import { sessionQuery } from "./session";
 /** Asks who this is, over everything, and leaves what is below as it was: it goes on by itself afterwards. */
 export function SignIn() {
   const { isOut, waiting } = useAway();
-  // A link that is being opened signs in by itself.
+  // A link that is being opened signs in by itself; a class is for whoever has its link.
   const isEntering = useMatch("/enter") !== null;
-  if (!isOut || isEntering) return null;
+  const isInClass = useMatch("/class/*") !== null;
+  if (!isOut || isEntering || isInClass) return null;
   return (
     <Flex
       role="dialog"

@@ -31,6 +31,7 @@ const MORE_BESIDE = {
 export function StagePole() {
   const job = useMatch("/jobs/:job/*")?.params.job;
   const isAtJobs = useMatch("/") !== null;
+  const isAtPractice = useMatch("/practice/*") !== null;
   const [mode, toggleMode] = useColourMode();
   const account = useSession().data;
   return (
@@ -61,6 +62,9 @@ export function StagePole() {
       </Text>
       {account?.only_job === null && <Stage name="Jobs" to="/" isHere={isAtJobs} />}
       {job && <JobStages job={job} />}
+      {account?.only_job === null && (
+        <Stage name="Practice" to={job ? `/practice?job=${job}` : "/practice"} isHere={isAtPractice} />
+      )}
       <Flex
         direction={{ base: "row", md: "column" }}
         align={{ base: "center", md: "start" }}

@@ -4,6 +4,10 @@ import type { Scale } from "./scale";
 
 /** Narrowest a printed inch mark may be before its neighbours are left out, in pixels. */
 const ROOM = 24;
+/** Graduations nearer to each other than this are one smear, in pixels. */
+const APART = 3.4;
+/** How long the lines of halves, quarters, eighths and sixteenths are. */
+const LONG: Record<number, number> = { 2: 7, 4: 5.5, 8: 4, 16: 2.5 };
 const STEPS = [1, 2, 4, 6, 12, 24, 48];
 
 interface Held {
@@ -21,12 +25,15 @@ export function Tape({
   y,
   height,
   held,
+  isRead = false,
 }: {
   length: number;
   scale: Scale;
   y: number;
   height: number;
   held: Held;
+  /** Whether somebody reads places between its inches. */
+  isRead?: boolean;
 }) {
   const step = STEPS.find((inches) => inches * scale.perInch >= ROOM) ?? 96;
   const last = Math.floor(length + held.burned);
@@ -56,6 +63,9 @@ export function Tape({
           ) : null,
         )}
       </g>
+      {isRead && (
+        <path d={graduations(length, scale, y, height, at)} stroke={colour("ink")} strokeOpacity={0.55} />
+      )}
       <g textAnchor="middle">
         {inches
           .filter((inch) => inch % step === 0 && inch > held.burned)
@@ -74,6 +84,31 @@ export function Tape({
       <path d={`M${hook + outward * 5} ${y + 2}v${height - 4}`} stroke={colour("chalk")} strokeWidth={4} />
     </g>
   );
+}
+
+/** The lines between the inches, as fine as there is room for, shorter the finer. */
+function graduations(
+  length: number,
+  scale: Scale,
+  y: number,
+  height: number,
+  at: (inch: number) => number,
+): string {
+  const parts = [16, 8, 4, 2].find((count) => scale.perInch / count >= APART);
+  if (!parts) return "";
+  return Array.from({ length: Math.floor(length * parts) + 1 }, (_, part) => part)
+    .filter((part) => part % parts !== 0)
+    .map((part) => {
+      const long = LONG[parts / shared(part, parts)] ?? 2;
+      const x = at(part / parts) + 0.5;
+      return `M${x} ${y}v${long}M${x} ${y + height}v${-long}`;
+    })
+    .join("");
+}
+
+/** The largest power of two that goes into both. */
+function shared(part: number, parts: number): number {
+  return part % 2 === 0 && parts > 1 ? 2 * shared(part / 2, parts / 2) : 1;
 }
 
 function tick(inch: number, step: number): number {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { parts } from "./figures";
+import { asKeyed, parts, reduced } from "./figures";
 
 describe("parts", () => {
   it("splits a length where its fraction is", () => {
@@ -25,4 +25,10 @@ describe("parts", () => {
       .join("");
     expect(text).toBe("96 1/2 x 82 15/16");
   });
+});
+
+it("sets a reading as it is keyed in, to the 32nd, in lowest terms", () => {
+  expect([43.25, 43.28125, 0.5, 12, 0].map(asKeyed)).toEqual(["43 1/4", "43 9/32", "1/2", "12", "0"]);
+  expect(asKeyed(92.999)).toBe("93");
+  expect(reduced(24, 32)).toBe("3/4");
 });

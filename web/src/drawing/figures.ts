@@ -33,3 +33,21 @@ export function parts(text: string): Part[] {
   if (last < text.length) found.push({ kind: "plain", text: text.slice(last) });
   return found;
 }
+
+/** The finest a reading is keyed in, in an inch. */
+const FINEST = 32;
+
+/** A reading as it would be keyed in, to the 32nd. */
+export function asKeyed(inches: number): string {
+  const units = Math.round(inches * FINEST);
+  const whole = Math.floor(units / FINEST);
+  const rest = units % FINEST;
+  return [whole > 0 || rest === 0 ? String(whole) : "", rest > 0 ? reduced(rest, FINEST) : ""]
+    .filter(Boolean)
+    .join(" ");
+}
+
+/** A fraction of an inch in its lowest terms. */
+export function reduced(top: number, bottom: number): string {
+  return top % 2 === 0 ? reduced(top / 2, bottom / 2) : `${top}/${bottom}`;
+}

@@ -2,7 +2,7 @@ import { Box, Button, Flex, Grid, Input, Text } from "@chakra-ui/react";
 import { Delete } from "lucide-react";
 import { type FormEvent, useState } from "react";
 import { Figure } from "../drawing/Figure";
-import { reduced } from "./tape";
+import { reduced } from "../drawing/figures";
 
 const DIGITS = ["7", "8", "9", "4", "5", "6", "1", "2", "3"];
 const MOST_DIGITS = 5;

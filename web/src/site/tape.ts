@@ -62,20 +62,3 @@ export function practiceTape(): DigitalTape {
 }
 
 export const TAPES: readonly DigitalTape[] = [practiceTape()];
-
-const FINEST = 32;
-
-/** A reading as it would be keyed in, to the 32nd. */
-export function asKeyed(inches: number): string {
-  const units = Math.round(inches * FINEST);
-  const whole = Math.floor(units / FINEST);
-  const rest = units % FINEST;
-  return [whole > 0 || rest === 0 ? String(whole) : "", rest > 0 ? reduced(rest, FINEST) : ""]
-    .filter(Boolean)
-    .join(" ");
-}
-
-/** A fraction of an inch in its lowest terms. */
-export function reduced(top: number, bottom: number): string {
-  return top % 2 === 0 ? reduced(top / 2, bottom / 2) : `${top}/${bottom}`;
-}

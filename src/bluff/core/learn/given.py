@@ -74,7 +74,7 @@ def _of_wall(plan: WallPlan) -> Iterator[Given]:
 
 def _starts(plan: WallPlan) -> str:
     if not plan.datum.shift:
-        return ", from the end of the plate"
+        return ", from where the tape hooks"
     if plan.meetings.at(plan.datum.end):
         return ", from the outside of the building"
     where = "past" if plan.datum.shift > 0 else "before"

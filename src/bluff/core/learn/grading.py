@@ -192,7 +192,7 @@ def _credited(
         # What only all of them together account for goes to the last.
         works = [one.alone, together] if number == len(found) - 1 else [one.alone]
         mine = [line for line in lines if any(work.deck.find(sheet.drawn[line]) is not None for work in works)]
-        not_there = [wanted for wanted in gone if any(not _has(work.deck, wanted) for work in works)]
+        not_there = [wanted for wanted in gone if any(_took(work.deck, wanted, sheet) for work in works)]
         theirs = [key for key in figures if any(work.sums.get(key) == sheet.sums[key] for work in works)]
         lines = [line for line in lines if line not in mine]
         gone = [wanted for wanted in gone if wanted not in not_there]
@@ -217,15 +217,26 @@ def _say(named: list[Named], single: Named) -> None:
     named.append(single)
 
 
-def _has(deck: Deck, wanted: Wanted) -> bool:
-    return any(deck.find(drawn) is not None for drawn in wanted.drawings)
+def _took(deck: Deck, wanted: Wanted, sheet: Sheet) -> bool:
+    """Whether a mistake took a mark away: where it would put that piece something is drawn, or it has no such piece.
+
+    A piece nobody has come to yet is not missing because of it.
+    """
+    if any(deck.find(drawn) is not None for drawn in wanted.drawings):
+        return False
+    mark = wanted.mark
+    instead = [one for one in deck.wanted if one.mark.member == mark.member and one.mark.plate is mark.plate]
+    instead = [one for one in instead if one.mark.opening == mark.opening]
+    return not instead or any(Deck([one]).find(drawn) is not None for one in instead for drawn in sheet.drawn)
 
 
 def _one_by_one(singles: Sequence[Single]) -> Iterator[Named]:
     """Marks that are wrong in the same way, said once, in the order they are met along the plates."""
     alike: defaultdict[tuple[Kind, str], list[Single]] = defaultdict(list)
+    forgotten = ", ".join(dict.fromkeys(single.words for single in singles if single.kind is Kind.FORGOTTEN))
     for single in singles:
-        alike[single.kind, single.words].append(single)
+        words = f"Not on the plates: {forgotten}." if single.kind is Kind.FORGOTTEN else single.words
+        alike[single.kind, words].append(single)
     for (kind, words), group in alike.items():
         yield Named(
             kind,

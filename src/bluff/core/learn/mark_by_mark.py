@@ -23,7 +23,8 @@ class Single:
     Args:
         kind: What it is.
         of: The opening it belongs to, if any.
-        words: What was done and what belongs there; marks with the same words are wrong in the same way.
+        words: What was done and what belongs there; marks with the same words are wrong in the same way. Of what was
+            forgotten, what it is.
         drawn: The line of the sheet, by its number; None where one is not there.
         wanted: The mark it was meant for; None where none was.
     """
@@ -155,8 +156,7 @@ def _belongs_nowhere(number: int, drawn: Drawn, deck: Deck) -> Single:
     if doorway is not None:
         words = f"Nothing stands in the doorway of {doorway}; its plate is cut out."
         return Single(Kind.IN_DOORWAY, doorway, words, number, None)
-    words = f"Nothing belongs there on the {drawn.plate} plate."
-    return Single(Kind.NOT_THERE, None, words, number, None)
+    return Single(Kind.NOT_THERE, None, "Nothing belongs there.", number, None)
 
 
 def _doorways(drawn: Drawn, deck: Deck) -> Iterator[str]:
@@ -172,7 +172,7 @@ def _forgotten(wanted: Wanted) -> Single:
     mark = wanted.mark
     name = "cut line" if mark.role == CUT_LINE else mark.role.replace("_", " ")
     of = f" of {mark.opening}" if mark.opening else ""
-    return Single(Kind.FORGOTTEN, mark.opening, f"The {name}{of} is not on the {mark.plate} plate.", None, wanted)
+    return Single(Kind.FORGOTTEN, mark.opening, f"{name}{of}", None, wanted)
 
 
 def _capital(text: str) -> str:

@@ -22,6 +22,12 @@ class Figure(StrEnum):
     BOTTOM_CRIPPLE = "bottom-cripple"
 
     @property
+    def called(self) -> str:
+        """What it is called, as on every other screen."""
+        rough = {Figure.ROUGH_WIDTH: "RO width", Figure.ROUGH_HEIGHT: "RO height"}
+        return rough.get(self, self.replace("-", " "))
+
+    @property
     def is_rough(self) -> bool:
         """Whether it belongs to the rough opening, and not to the pole."""
         return self in {Figure.ROUGH_WIDTH, Figure.ROUGH_HEIGHT}
@@ -44,16 +50,9 @@ class SumKey(NamedTuple):
     figure: Figure
 
 
-_CALLED = {
-    Figure.ROUGH_WIDTH: "width of the rough opening",
-    Figure.ROUGH_HEIGHT: "height of the rough opening",
-    Figure.HEAD: "underside of the header",
-}
-
-
 def called(key: SumKey) -> str:
     """What a figure is called in a sentence: `jack of W1`."""
-    return f"{_CALLED.get(key.figure, key.figure.replace('-', ' '))} of {key.opening}"
+    return f"{key.figure.called} of {key.opening}"
 
 
 def sums_asked(framing: Framing) -> dict[SumKey, Sum]:

@@ -1,0 +1,88 @@
+import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import type { Grade } from "../api/client";
+import { Figure } from "../drawing/Figure";
+import { unparted } from "../drawing/figures";
+import { SumColumn } from "../drawing/SumColumn";
+
+/** What came of a sheet: how much of it is right, and what went wrong, each mistake once. */
+export function GradeCard({
+  grade,
+  lit,
+  onLight,
+}: {
+  grade: Grade;
+  /** Which of the mistakes is looked at, by its number. */
+  lit: number | null;
+  onLight: (at: number | null) => void;
+}) {
+  const { there, wanted, named, wrong } = grade;
+  return (
+    <Box as="section" aria-label="What came of it" px="4" py="3">
+      <Flex align="baseline" gap="2">
+        <Figure text={`${there}`} fontSize="40px" fontWeight="800" lineHeight="1" />
+        <Text>
+          of <b>{wanted}</b> marks are there
+          {wrong.length > 0 && (
+            <>
+              ; <b>{wrong.length}</b> {wrong.length === 1 ? "line does" : "lines do"} not belong
+            </>
+          )}
+        </Text>
+      </Flex>
+      {grade.is_right ? (
+        <Text role="status" fontWeight="700" fontSize="18px" mt="2">
+          Everything is where it belongs.
+        </Text>
+      ) : (
+        <Flex as="ol" direction="column" listStyleType="none" mt="2" gap="2">
+          {named.map((one, at) => (
+            <Box
+              as="li"
+              key={`${one.kind} ${one.of} ${one.words}`}
+              borderStartWidth="4px"
+              borderColor={lit === at ? "chalk" : "crayon"}
+              ps="3"
+            >
+              <Button
+                variant="plain"
+                h="auto"
+                py="1"
+                px="0"
+                whiteSpace="normal"
+                textAlign="start"
+                justifyContent="start"
+                aria-expanded={lit === at}
+                onClick={() => onLight(lit === at ? null : at)}
+              >
+                <Heading as="h2" fontSize="16px" fontWeight="700">
+                  {one.called}
+                  {one.of && ` · ${one.of}`}
+                </Heading>
+              </Button>
+              <Text lineHeight="1.3">{unparted(one.words)}</Text>
+              {one.either.map((other) => (
+                <Text key={other} lineHeight="1.3" color="faint">
+                  The same comes of this: {unparted(other)}
+                </Text>
+              ))}
+              <Text fontSize="13px" color="faint">
+                {counted(one.drawn.length, "wrong line", "wrong lines")}
+                {one.drawn.length > 0 && one.missed.length > 0 && ", "}
+                {counted(one.missed.length, "mark not there", "marks not there")}
+              </Text>
+              {lit === at && one.missed[0] && (
+                <Box mt="1">
+                  <SumColumn sum={one.missed[0].sum} />
+                </Box>
+              )}
+            </Box>
+          ))}
+        </Flex>
+      )}
+    </Box>
+  );
+}
+
+function counted(count: number, one: string, many: string): string {
+  return count === 0 ? "" : `${count} ${count === 1 ? one : many}`;
+}

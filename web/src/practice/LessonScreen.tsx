@@ -1,0 +1,175 @@
+import { Box, Button, Flex, Heading, Input, Text } from "@chakra-ui/react";
+import { type FormEvent, useState } from "react";
+import { Link, useLocation, useParams } from "react-router";
+import type { Lesson, PupilResult } from "../api/client";
+import { Shown } from "../app/Shown";
+import { Figure } from "../drawing/Figure";
+import { SheetOnDeck } from "./SheetOnDeck";
+import { classSource } from "./source";
+import { lasted, useLesson } from "./usePractice";
+
+const PUPIL = "bluff pupil";
+
+/** A class, for whoever has its link: who they are, its exercises, and one of them on the deck. */
+export function LessonScreen() {
+  const token = useLocation().hash.slice(1);
+  const { place } = useParams();
+  const [pupil, setPupil] = useState(() => localStorage.getItem(PUPIL) ?? "");
+  const lesson = useLesson(token, pupil);
+  function called(name: string) {
+    localStorage.setItem(PUPIL, name);
+    setPupil(name);
+  }
+  if (!token)
+    return (
+      <Box role="alert" p={{ base: "4", md: "8" }}>
+        This link is not whole; copy all of it, with what is behind the #.
+      </Box>
+    );
+  return (
+    <Shown asked={lesson} what="Opening the class" trouble="This link leads to no class">
+      {(found) =>
+        pupil && place ? (
+          <InClass lesson={found} token={token} place={Number(place)} pupil={pupil} />
+        ) : (
+          <Overview lesson={found} token={token} pupil={pupil} onCalled={called} />
+        )
+      }
+    </Shown>
+  );
+}
+
+function InClass({
+  lesson,
+  token,
+  place,
+  pupil,
+}: {
+  lesson: Lesson;
+  token: string;
+  place: number;
+  pupil: string;
+}) {
+  const about = lesson.exercises[place - 1];
+  const source = classSource(token, place, pupil);
+  const isLast = place >= lesson.exercises.length;
+  return (
+    <SheetOnDeck
+      key={source.key}
+      source={source}
+      title={`${lesson.name}, exercise ${place}: ${about?.called ?? ""}`}
+      teaches={about?.teaches}
+      onward={
+        <>
+          {!isLast && (
+            <Button asChild variant="solid" size="md">
+              <Link to={`/class/${place + 1}#${token}`}>Next exercise</Link>
+            </Button>
+          )}
+          <Button asChild variant="outline" size="md">
+            <Link to={`/class#${token}`}>All exercises</Link>
+          </Button>
+        </>
+      }
+    />
+  );
+}
+
+function Overview({
+  lesson,
+  token,
+  pupil,
+  onCalled,
+}: {
+  lesson: Lesson;
+  token: string;
+  pupil: string;
+  onCalled: (name: string) => void;
+}) {
+  return (
+    <Box p={{ base: "4", md: "8" }} maxW="860px" w="full" overflowY="auto">
+      <Heading as="h1" fontFamily="heading" fontSize="34px" fontWeight="800">
+        {lesson.name}
+      </Heading>
+      <Who pupil={pupil} onCalled={onCalled} />
+      {pupil && (
+        <Flex as="ol" direction="column" listStyleType="none" borderTopWidth="1px" mt="4">
+          {lesson.exercises.map(({ level, called, teaches }, at) => (
+            <Flex
+              as="li"
+              // biome-ignore lint/suspicious/noArrayIndexKey: an exercise is known by its place in the class
+              key={`${at + 1} ${level}`}
+              align="center"
+              gap="4"
+              py="2"
+              borderBottomWidth="1px"
+              wrap="wrap"
+            >
+              <Box flex="1" minW="200px">
+                <Text fontWeight="700">
+                  {at + 1}. {called}
+                </Text>
+                <Text color="faint" fontSize="14px">
+                  {teaches}
+                </Text>
+              </Box>
+              <Came result={lesson.done.find(({ place }) => place === at + 1)} />
+              <Button asChild size="md" variant="solid">
+                <Link to={`/class/${at + 1}#${token}`} aria-label={`Exercise ${at + 1}`}>
+                  Start
+                </Link>
+              </Button>
+            </Flex>
+          ))}
+        </Flex>
+      )}
+    </Box>
+  );
+}
+
+function Came({ result }: { result: PupilResult | undefined }) {
+  if (!result) return null;
+  return (
+    <Box w="130px">
+      <Figure text={`${result.percent}`} fontSize="20px" fontWeight="700" /> %
+      <Text color="faint" fontSize="13px">
+        in {lasted(result.seconds)}
+        {result.tries > 1 && `, ${result.tries} times`}
+      </Text>
+    </Box>
+  );
+}
+
+function Who({ pupil, onCalled }: { pupil: string; onCalled: (name: string) => void }) {
+  const [name, setName] = useState(pupil);
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    onCalled(name.trim());
+  }
+  return (
+    <Box as="form" onSubmit={submit} mt="2">
+      <Text mb="1">
+        {pupil ? "Whoever teaches sees what you hand in under this name." : "Write your name, and begin."}
+      </Text>
+      <Flex gap="2">
+        <Input
+          size="md"
+          w="240px"
+          aria-label="Your name"
+          placeholder="Your name"
+          maxLength={60}
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+        />
+        <Button
+          type="submit"
+          size="md"
+          variant={pupil ? "outline" : "solid"}
+          disabled={!name.trim() || name.trim() === pupil}
+        >
+          {pupil ? "That is me now" : "Begin"}
+        </Button>
+      </Flex>
+    </Box>
+  );
+}

@@ -1,0 +1,222 @@
+import { Box, Button, Flex, Grid, Heading, Text } from "@chakra-ui/react";
+import { Link, useSearchParams } from "react-router";
+import type { Job, Practice, PracticeLevel } from "../api/client";
+import { useJob } from "../api/queries";
+import { SelectField } from "../app/SelectField";
+import { Shown } from "../app/Shown";
+import { useMay } from "../app/session";
+import { Figure } from "../drawing/Figure";
+import { ClassesCard } from "./ClassesCard";
+import { addressOf, anyNumber, lasted, usePractice, useStandards, whoseOf } from "./usePractice";
+
+/** Practice: exercises from easy to hard, questions, what goes wrong, and classes for whoever teaches. */
+export function PracticeScreen() {
+  const practice = usePractice();
+  const [search] = useSearchParams();
+  const { job } = whoseOf(search);
+  const mayTeach = useMay("people");
+  return (
+    <Box p={{ base: "4", md: "8" }} maxW="1120px" w="full" overflowY="auto">
+      <Flex align="end" gap="4" mb="4" wrap="wrap">
+        <Box flex="1" minW="240px">
+          <Heading as="h1" fontFamily="heading" fontSize="34px" fontWeight="800">
+            Practice
+          </Heading>
+          <Text color="faint">
+            Lay a wall out with tape and pencil; what is wrong is told by the mistake that gives exactly that
+            figure.
+          </Text>
+        </Box>
+        <WhoseWays />
+      </Flex>
+      <Shown asked={practice} what="Looking how you get on" trouble="Practice could not be read">
+        {(found) => <Found practice={found} search={search} />}
+      </Shown>
+      {job && <WallsOf job={job} />}
+      {mayTeach && <ClassesCard whose={whoseOf(search)} />}
+    </Box>
+  );
+}
+
+function Found({ practice, search }: { practice: Practice; search: URLSearchParams }) {
+  return (
+    <>
+      <Flex as="ol" direction="column" listStyleType="none" borderTopWidth="1px" aria-label="Exercises">
+        {practice.levels.map((level) => (
+          <LevelRow key={level.level} level={level} isNext={level.level === practice.next} search={search} />
+        ))}
+      </Flex>
+      <Grid templateColumns={{ base: "1fr", md: "1fr 1fr" }} gap="6" mt="6">
+        <Questions practice={practice} search={search} />
+        <GoesWrong wrong={practice.wrong} />
+      </Grid>
+    </>
+  );
+}
+
+function LevelRow({
+  level: { level, called, teaches, tries, is_right, best_percent, seconds },
+  isNext,
+  search,
+}: {
+  level: PracticeLevel;
+  isNext: boolean;
+  search: URLSearchParams;
+}) {
+  return (
+    <Flex
+      as="li"
+      align="center"
+      gap="4"
+      py="2"
+      px="2"
+      borderBottomWidth="1px"
+      wrap={{ base: "wrap", md: "nowrap" }}
+      {...(isNext && { bg: "bench" })}
+    >
+      <Box flex="1" minW="200px">
+        <Text fontWeight="700" fontSize="18px" lineHeight="1.2">
+          {called}
+        </Text>
+        <Text color="faint" fontSize="14px" lineHeight="1.25">
+          {teaches}
+        </Text>
+      </Box>
+      <Box w="150px" flexShrink="0">
+        {tries === 0 ? (
+          <Text color="faint" fontSize="14px">
+            Not done yet
+          </Text>
+        ) : (
+          <>
+            <Flex align="baseline" gap="1">
+              <Figure text={`${best_percent}`} fontSize="22px" fontWeight="700" />
+              <Text fontSize="14px">% at best</Text>
+            </Flex>
+            <Text color="faint" fontSize="13px">
+              {tries === 1 ? "once" : `${tries} times`}
+              {seconds !== null && `, the last in ${lasted(seconds)}`}
+              {is_right && ", all right"}
+            </Text>
+          </>
+        )}
+      </Box>
+      <Button asChild size="md" variant={isNext ? "solid" : "outline"} w="76px" flexShrink="0" ms="auto">
+        <Link
+          to={addressOf(level, anyNumber(), search)}
+          aria-label={`${isNext ? "Next" : "Start"}: ${called}`}
+        >
+          {isNext ? "Next" : "Start"}
+        </Link>
+      </Button>
+    </Flex>
+  );
+}
+
+function Questions({ practice: { known }, search }: { practice: Practice; search: URLSearchParams }) {
+  return (
+    <Box as="section">
+      <Heading as="h2" fontSize="18px" fontWeight="700">
+        Questions
+      </Heading>
+      <Text mb="2">
+        Arithmetic, call-outs, counting, what each piece does and is called elsewhere, which way when. What
+        you did not know comes back soon, what you knew later each time.
+      </Text>
+      <Flex align="center" gap="4">
+        <Button asChild size="md" variant="outline">
+          <Link to={`/practice/questions?${search}`}>Ask me</Link>
+        </Button>
+        <Text color="faint" fontSize="14px">
+          <Figure text={`${known.known}`} fontWeight="700" fontSize="18px" color="ink" /> of {known.topics}{" "}
+          topics known, {known.asked} asked
+        </Text>
+      </Flex>
+    </Box>
+  );
+}
+
+function GoesWrong({ wrong }: { wrong: Practice["wrong"] }) {
+  if (wrong.length === 0) return null;
+  return (
+    <Box as="section">
+      <Heading as="h2" fontSize="18px" fontWeight="700">
+        What goes wrong
+      </Heading>
+      <Wrongs wrong={wrong.slice(0, 6)} />
+    </Box>
+  );
+}
+
+/** What goes wrong and how often, as bars one reads down. */
+export function Wrongs({ wrong }: { wrong: Practice["wrong"] }) {
+  const most = Math.max(...wrong.map(({ times }) => times), 1);
+  return (
+    <Flex as="ul" direction="column" listStyleType="none" gap="1">
+      {wrong.map(({ kind, called, times }) => (
+        <Grid as="li" key={kind} templateColumns="32px 1fr" alignItems="center" columnGap="2">
+          <Figure text={`${times}`} fontWeight="700" fontSize="18px" textAlign="end" />
+          <Box>
+            <Text lineHeight="1.2">{called}</Text>
+            <Box aria-hidden h="5px" w={`${(100 * times) / most}%`} bg="crayon" />
+          </Box>
+        </Grid>
+      ))}
+    </Flex>
+  );
+}
+
+/** Whose ways the walls are framed by, and in whose words everything is said. */
+function WhoseWays() {
+  const standards = useStandards();
+  const [search, change] = useSearchParams();
+  const { standard, job } = whoseOf(search);
+  const ofJob = useJob(job ?? "").data;
+  const choices = [
+    { value: "", label: "The usual ways" },
+    ...(standards.data ?? []).map(({ name }) => ({ value: `standard ${name}`, label: name })),
+    ...(job ? [{ value: `job ${job}`, label: ofJob ? `As ${ofJob.job.name}` : "As the job" }] : []),
+  ];
+  function choose(value: string) {
+    const name = value.replace(/^\w+ /, "");
+    if (value.startsWith("standard ")) change({ standard: name });
+    else if (value.startsWith("job ")) change({ job: name });
+    else change({});
+  }
+  if (choices.length === 1) return null;
+  return (
+    <Box w="320px">
+      <SelectField
+        label="Framed by"
+        value={job ? `job ${job}` : standard ? `standard ${standard}` : ""}
+        choices={choices}
+        onChoose={choose}
+      />
+    </Box>
+  );
+}
+
+/** The walls of the job one comes from: each is an exercise too. */
+function WallsOf({ job }: { job: string }) {
+  const asked = useJob(job);
+  return (
+    <Shown asked={asked} what="Reading the job" trouble="The job could not be read">
+      {(found: Job) => (
+        <Box as="section" mt="6">
+          <Heading as="h2" fontSize="18px" fontWeight="700" mb="2">
+            Walls of {found.job.name}
+          </Heading>
+          <Flex gap="2" wrap="wrap">
+            {found.walls.map(({ id }) => (
+              <Button key={id} asChild size="md" variant="outline" minW="52px">
+                <Link to={`/practice/wall/${encodeURIComponent(id)}?job=${job}`} aria-label={`Wall ${id}`}>
+                  {id}
+                </Link>
+              </Button>
+            ))}
+          </Flex>
+        </Box>
+      )}
+    </Shown>
+  );
+}

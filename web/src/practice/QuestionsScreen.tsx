@@ -1,0 +1,151 @@
+import { Box, Button, Flex, Heading, Input, Text } from "@chakra-ui/react";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { type FormEvent, useState } from "react";
+import { Link, useSearchParams } from "react-router";
+import { type Answered, answered, client, type Question } from "../api/client";
+import { Shown } from "../app/Shown";
+import { Figure } from "../drawing/Figure";
+import { unparted } from "../drawing/figures";
+import { type Whose, whoseOf } from "./usePractice";
+
+/** One question after another: what was not known comes back. */
+export function QuestionsScreen() {
+  const [search] = useSearchParams();
+  const whose = whoseOf(search);
+  const [asked, ask] = useState<{ number: number; just: string | null }>({ number: 1, just: null });
+  const question = useQuery({
+    queryKey: ["question", whose, asked.number],
+    queryFn: () =>
+      answered<Question>(
+        client.POST("/api/practice/question", {
+          params: { query: asked.just ? { just: asked.just } : {} },
+          body: whose,
+        }),
+      ),
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 0,
+    retry: false,
+  });
+  return (
+    <Box p={{ base: "4", md: "8" }} maxW="760px" w="full" overflowY="auto">
+      <Flex align="baseline" gap="4" mb="6">
+        <Heading as="h1" fontFamily="heading" fontSize="34px" fontWeight="800" flex="1">
+          Questions
+        </Heading>
+        <Link to={`/practice?${search}`}>
+          <Text as="span" color="chalk" fontWeight="700">
+            Back to practice
+          </Text>
+        </Link>
+      </Flex>
+      <Shown asked={question} what="Thinking of a question" trouble="There is no question">
+        {(found) => (
+          <Asked
+            key={asked.number}
+            question={found}
+            whose={whose}
+            onNext={() => ask({ number: asked.number + 1, just: found.topic })}
+          />
+        )}
+      </Shown>
+    </Box>
+  );
+}
+
+function Asked({ question, whose, onNext }: { question: Question; whose: Whose; onNext: () => void }) {
+  const [said, say] = useState("");
+  const queries = useQueryClient();
+  const answer = useMutation({
+    mutationFn: (said: string) =>
+      answered<Answered>(
+        client.POST("/api/practice/answer", {
+          body: { topic: question.topic, seed: question.seed, said, ...whose },
+        }),
+      ),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ["practice"] }),
+  });
+  const came = answer.data;
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    if (said.trim()) answer.mutate(said);
+  }
+  return (
+    <Box>
+      <Text fontSize="26px" fontWeight="600" lineHeight="1.25" mb="5">
+        {unparted(question.asks)}
+      </Text>
+      {question.choices.length > 0 ? (
+        <Flex direction="column" gap="2" align="stretch" maxW="420px" role="group" aria-label="Answers">
+          {question.choices.map((choice) => (
+            <Button
+              key={choice}
+              size="md"
+              h="52px"
+              fontSize="18px"
+              justifyContent="start"
+              variant={came && choice === came.answer ? "solid" : "outline"}
+              aria-pressed={answer.variables === choice}
+              disabled={answer.isPending || came !== undefined}
+              onClick={() => answer.mutate(choice)}
+            >
+              {choice}
+            </Button>
+          ))}
+        </Flex>
+      ) : (
+        <Flex as="form" onSubmit={submit} gap="2" maxW="420px">
+          <Input
+            autoFocus
+            size="md"
+            h="52px"
+            fontSize="24px"
+            fontFamily="figure"
+            fontWeight="700"
+            aria-label="Answer"
+            autoComplete="off"
+            value={said}
+            readOnly={came !== undefined}
+            onChange={(event) => say(event.target.value)}
+          />
+          <Button
+            type="submit"
+            h="52px"
+            size="md"
+            variant="solid"
+            disabled={!said.trim() || answer.isPending || came !== undefined}
+          >
+            Answer
+          </Button>
+        </Flex>
+      )}
+      {answer.error && (
+        <Text role="alert" color="crayon" fontWeight="600" mt="2">
+          {answer.error.message}
+        </Text>
+      )}
+      {came && (
+        <Box
+          role="status"
+          mt="5"
+          borderStartWidth="4px"
+          borderColor={came.is_right ? "chalk" : "crayon"}
+          ps="4"
+        >
+          <Text fontSize="20px" fontWeight="700">
+            {came.is_right ? (
+              "Right."
+            ) : (
+              <>
+                It is <Figure text={came.answer} />.
+              </>
+            )}
+          </Text>
+          <Text mb="3">{unparted(came.because)}</Text>
+          <Button autoFocus size="md" variant="solid" onClick={onNext}>
+            Next question
+          </Button>
+        </Box>
+      )}
+    </Box>
+  );
+}
