@@ -43,6 +43,7 @@ from bluff.core.job.schools import (
     OpeningKind,
     PlateTies,
     Sheets,
+    ShopWork,
     SillTop,
     StudKind,
     WideFace,
@@ -193,7 +194,7 @@ _of_a_wall = dict(
     | st.builds(Datum, st.sampled_from(End), st.integers(-inches(24), inches(24)) | st.just(-inches("5 1/2"))),
 )
 wall_ways = st.builds(WallWays, **_of_a_wall)
-job_ways = st.builds(JobWays, **_of_a_wall)
+job_ways = st.builds(JobWays, **_of_a_wall, shop_work=st.none() | st.sampled_from(ShopWork))
 
 
 @st.composite

@@ -7,8 +7,8 @@ from said import shed
 WIDE = {"edit": "set-way", "way": "spacing", "text": "24"}
 
 
-def ask(client, job, *ways, file=""):
-    return client.post(f"/api/jobs/{job}/compare{file}", json={"ways": ways})
+def ask(client, job, *ways, file="", **more):
+    return client.post(f"/api/jobs/{job}/compare{file}", json={"ways": ways, **more})
 
 
 def test_two_ways_are_counted_beside_each_other_and_nothing_is_changed(client):
@@ -47,3 +47,16 @@ def test_one_way_is_nothing_to_compare_and_five_are_not_read_across(client):
     job = shed(client, "3-6 x 4-6")
     for many in (1, 5):
         assert ask(client, job, *[{"name": str(number)} for number in range(many)]).status_code == 422
+
+
+def test_two_ways_of_one_opening_are_counted_in_its_wall_alone(client):
+    """One jack a side more are two pieces more; boards are bought for the job, and not counted of a wall."""
+    job = shed(client, "3-6 x 4-6")
+    two = {"edit": "set-way", "way": "jack_count", "text": "2", "opening": "W1"}
+    answer = ask(client, job, {"name": "As it is"}, {"name": "Two jacks", "edit": two}, wall="A").json()
+    by_name = {
+        line["name"]: [int(text) for text in line["texts"]] for line in answer["lines"] if line["name"] == "Pieces"
+    }
+    assert by_name["Pieces"][1] == by_name["Pieces"][0] + 2
+    assert not any("to buy" in line["name"] for line in answer["lines"])
+    assert ask(client, job, {"name": "One"}, {"name": "Other"}, wall="Z").status_code == 404

@@ -225,3 +225,22 @@ def test_ways_that_were_looked_at_are_compared_and_printed(ways):
     expect(ways.get_by_text("There is nothing to set beside it yet.")).to_be_visible()
     ways.get_by_role("button", name="Compare", exact=True).click()
     expect(ways.get_by_role("heading", name="This job as it is")).to_be_visible()
+
+
+def test_the_options_of_one_choice_are_compared_in_a_wall_and_in_an_opening(ways):
+    """Clips leave out the stud that a flat stud corner has, at both its ends: two pieces fewer in wall A."""
+    ways.get_by_role("button", name="Compare", exact=True).click()
+    ways.get_by_label("Options of").select_option(label="Wall A")
+    ways.get_by_label("One choice").select_option(label="Corner")
+    table = ways.get_by_role("table", name="Ways compared")
+    expect(table.get_by_role("columnheader", name="Stud and flat stud, as it is")).to_be_visible()
+    row = table.get_by_role("row").filter(has_text="Pieces")
+    expect(row.get_by_role("cell")).to_have_count(4)
+    as_it_is, _, _, clips = (int(cell.inner_text()) for cell in row.get_by_role("cell").all())
+    assert clips == as_it_is - 2
+    expect(table.get_by_text("Boards to buy")).to_have_count(0)
+    ways.get_by_label("Options of").select_option(label="W1 in wall A")
+    ways.get_by_label("One choice").select_option(label="Jacks")
+    expect(table.get_by_role("columnheader", name="Hangers")).to_be_visible()
+    ways.get_by_role("button", name="Back to whole ways").click()
+    expect(ways.get_by_text("There is nothing to set beside it yet.")).to_be_visible()

@@ -15,7 +15,7 @@ from bluff.formats.edits import EditFile, edit_to_core
 from bluff.formats.paper.compare_sheet import compare_sheet
 from bluff.formats.paper.page import Paper
 from bluff.formats.ways_values import FileModel
-from bluff.service.comparing import counted
+from bluff.service.comparing import counted, counted_wall
 
 router = APIRouter(prefix="/api/jobs", tags=["standards"])
 
@@ -28,8 +28,9 @@ class OneWay(FileModel):
 
 
 class CompareRequest(FileModel):
-    """The ways to set beside each other."""
+    """The ways to set beside each other: of the whole job, or of one wall as each edit leaves it."""
 
+    wall: Annotated[str, Field(max_length=60)] | None = None
     ways: Annotated[list[OneWay], Field(min_length=FEWEST, max_length=MOST)]
 
 
@@ -73,6 +74,8 @@ def compare_paper(
 
 def _lines(job: core.Job, request: CompareRequest) -> list[CompareLine]:
     ways = [core.apply(job, edit_to_core(way.edit)) if way.edit else job for way in request.ways]
+    if request.wall is not None:
+        return compared([counted_wall(way, request.wall) for way in ways])
     return compared([counted(way) for way in ways])
 
 

@@ -1,25 +1,50 @@
 """What a job comes to as it is framed: its walls counted, and the boards bought for them."""
 
+from collections.abc import Sequence
 from fractions import Fraction
+from typing import Any
 
 from bluff import core
+from bluff.core.crew.shop_work import shared
 from bluff.core.crew.supply import order_lines
-from bluff.core.takeoff.comparison import Counted
+from bluff.core.takeoff.comparison import Counted, CountedWall
 from bluff.core.takeoff.effect import tally
 from bluff.core.takeoff.nails import nails
-from bluff.service.jobs import framings
+from bluff.service.jobs import framings, known_wall
 from bluff.service.planning import standing
+
+
+def counted_wall(job: core.Job, wall: str) -> CountedWall:
+    """What one wall of a job comes to; boards are bought for the job, so none are counted.
+
+    Raises:
+        NotFound: The job has no such wall.
+    """
+    known_wall(job, wall)
+    return CountedWall(**_counts([one for one in framings(job) if one.plan.id == wall]))
 
 
 def counted(job: core.Job) -> Counted:
     """What a job comes to, its boards planned anew from first to last: the same for the same job."""
-    walls, found = framings(job), standing(job, (), frozenset())
+    found = standing(job, (), frozenset())
     lines = order_lines(job, found.boards, {one.section: one.members for one in found.asked})
     costs = [line.cost for line in lines]
     return Counted(
-        tally=tally(walls),
-        nails=sum(row.nails for row in nails(walls)),
+        **_counts(framings(job)),
         bought=sum(line.bought for line in lines),
         bought_length=sum(line.bought * line.length for line in lines),
         cost=None if None in costs else sum((cost for cost in costs if cost is not None), Fraction(0)),
     )
+
+
+def _counts(walls: Sequence[core.Framing]) -> dict[str, Any]:
+    """What some walls come to, by the names it has in a `CountedWall`."""
+    work = shared(walls)
+    return {
+        "tally": tally(walls),
+        "nails": sum(row.nails for row in nails(walls)),
+        "cut_in_shop": work.cut_in_shop,
+        "cut_on_site": work.cut_on_site,
+        "shop_hours": work.shop,
+        "site_hours": work.site,
+    }

@@ -2797,9 +2797,11 @@ export interface components {
         Code: "opening-off-wall" | "openings-overlap" | "openings-too-close" | "openings-out-of-line" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-below-rough" | "header-above-rough" | "header-on-hangers" | "header-hollow" | "head-height-not-given" | "sill-not-sloped" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stands-on-header" | "stud-slid" | "stud-left-out" | "stud-kept-off" | "clear-bay-taken" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-break-off-stud" | "plate-breaks-close" | "single-plate-joint" | "bolt-under-wood" | "bolt-in-doorway" | "bolts-by-rule" | "bolt-off-plate" | "bolts-too-far" | "post-left-out" | "post-unverified" | "beam-breaks-plates" | "beam-bears-short" | "fire-blocks" | "fixture-backing-left-out" | "sheet-joint-unblocked" | "opening-crowds-meeting" | "backing-missing" | "carries-load-not-said" | "pins-by-rule" | "pins-too-far" | "pin-off-plate" | "needs-wall-jacks" | "sheets-leave-bare" | "blocks-off-wall" | "ceiling-backing-missing" | "joists-not-given" | "studs-miss-joists" | "wall-does-not-tip-up" | "no-lap" | "corner-clips" | "walls-cross" | "walls-overlap" | "end-not-joined" | "end-stands-over" | "angled-end" | "top-height-taken" | "slopes-meet" | "slopes-meet-over-opening" | "header-under-slope" | "studs-longer-than-stock";
         /**
          * CompareRequest
-         * @description The ways to set beside each other.
+         * @description The ways to set beside each other: of the whole job, or of one wall as each edit leaves it.
          */
         CompareRequest: {
+            /** Wall */
+            wall?: string | null;
             /** Ways */
             ways: components["schemas"]["OneWay"][];
         };
@@ -6216,6 +6218,12 @@ export interface components {
             sheets: components["schemas"]["SheetOnWall"][];
         };
         /**
+         * ShopWork
+         * @description What is made before the crew stands on the deck.
+         * @enum {string}
+         */
+        ShopWork: "none" | "packs" | "precut";
+        /**
          * SignedIn
          * @description Who is signed in, and what they may do.
          *
@@ -6495,6 +6503,7 @@ export interface components {
             insulation?: components["schemas"]["InsulationFile"] | null;
             rates?: components["schemas"]["RatesFile"] | null;
             day?: components["schemas"]["WorkDayFile"] | null;
+            shop_work?: components["schemas"]["ShopWork"] | null;
             /** Tolerance */
             tolerance?: (string | number) | null;
             mark_lines?: components["schemas"]["MarkLines"] | null;

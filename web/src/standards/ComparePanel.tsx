@@ -6,7 +6,9 @@ import { useNotices } from "../app/notices";
 import { Shown } from "../app/Shown";
 import { Said } from "../app/words";
 import { Figure } from "../drawing/Figure";
+import { ChoicePicker, type Chosen } from "./ChoicePicker";
 import { type Considered, takeStandard } from "./considered";
+import { optionsAsWays, type Where } from "./oneChoice";
 import { comparePaper, MOST_WAYS, type OneWay, useCompare } from "./useCompare";
 
 /** Two to four ways of framing this job beside each other: what differs first, as bars one reads across. */
@@ -20,16 +22,20 @@ export function ComparePanel({
   /** Ways that were looked at and set aside. */
   aside: readonly Considered[];
 }) {
-  const all: OneWay[] = [
+  const [where, look] = useState<Where>({ wall: null, opening: null });
+  const [choice, choose] = useState<Chosen | null>(null);
+  const whole: OneWay[] = [
     { name: "This job as it is", considered: null },
     ...aside.map((considered) => ({ name: considered.says, considered })),
     ...(job.job.taken ? [{ name: "The usual ways", considered: takeStandard(null) }] : []),
     ...standards.map((standard) => ({ name: standard.name, considered: takeStandard(standard) })),
   ];
+  const all = choice ? optionsAsWays(choice.row, choice.where) : whole;
+  const wall = choice?.where.wall ?? null;
   // What is not chosen otherwise is: the first few.
   const [left, leave] = useState<readonly string[]>([]);
   const chosen = all.filter(({ name }) => !left.includes(name)).slice(0, MOST_WAYS);
-  const asked = useCompare(job.id, job.revision, chosen);
+  const asked = useCompare(job.id, job.revision, chosen, wall);
   const { tell } = useNotices();
   const isChosen = (way: OneWay) => chosen.includes(way);
   const toggle = (way: OneWay) =>
@@ -41,6 +47,20 @@ export function ComparePanel({
 
   return (
     <Box flex="1" minH="0" overflowY="auto" p="4">
+      <ChoicePicker
+        job={job}
+        where={where}
+        chosen={choice}
+        onWhere={(next) => {
+          look(next);
+          choose(null);
+        }}
+        onChoose={(next) => {
+          choose(next);
+          leave([]);
+        }}
+        onLeave={() => choose(null)}
+      />
       <Flex gap="1" wrap="wrap" role="group" aria-label="Ways to compare" mb="3">
         {all.map((way) => (
           <Button
@@ -58,7 +78,7 @@ export function ComparePanel({
             variant="plain"
             ms="auto"
             onClick={() =>
-              comparePaper(job.id, chosen).catch((error: Error) =>
+              comparePaper(job.id, chosen, wall).catch((error: Error) =>
                 tell({ text: error.message, tone: "trouble" }),
               )
             }
@@ -70,7 +90,8 @@ export function ComparePanel({
       {chosen.length < 2 ? (
         <Text maxW="60ch">
           There is nothing to set beside it yet. Look at a way under the parts of the standard, or at one of
-          the crew’s standards, and press “Set aside to compare”; two to four ways are read across.
+          the crew’s standards, and press “Set aside to compare”; two to four ways are read across. Or choose
+          one choice above, of the job, a wall or an opening: its options are set beside each other.
         </Text>
       ) : (
         <Shown asked={asked} what="Framing the job each way" trouble="These ways could not be compared">

@@ -12,16 +12,17 @@ export interface OneWay {
 /** How many ways are read across. */
 export const MOST_WAYS = 4;
 
-const bodyOf = (ways: readonly OneWay[]) => ({
+const bodyOf = (ways: readonly OneWay[], wall: string | null) => ({
+  wall,
   ways: ways.map(({ name, considered }) => ({
     name: name.slice(0, 120),
     edit: considered && editOf(considered),
   })),
 });
 
-/** What the job would be made of by each way; nothing is changed. */
-export function useCompare(job: string, revision: number, ways: readonly OneWay[]) {
-  const body = bodyOf(ways);
+/** What the job, or one wall of it, would be made of by each way; nothing is changed. */
+export function useCompare(job: string, revision: number, ways: readonly OneWay[], wall: string | null) {
+  const body = bodyOf(ways, wall);
   return useQuery({
     queryKey: ["compare", job, revision, body],
     queryFn: () =>
@@ -36,11 +37,11 @@ export function useCompare(job: string, revision: number, ways: readonly OneWay[
 }
 
 /** The same on paper, kept where downloads go. */
-export async function comparePaper(job: string, ways: readonly OneWay[]) {
+export async function comparePaper(job: string, ways: readonly OneWay[], wall: string | null) {
   const paper = await answered<Blob>(
     client.POST("/api/jobs/{job_id}/compare.pdf", {
       params: { path: { job_id: job } },
-      body: bodyOf(ways),
+      body: bodyOf(ways, wall),
       parseAs: "blob",
     }),
   );

@@ -494,7 +494,7 @@ GROUPS: tuple[Group, ...] = (
     Group("Marks and checks", ("mark_lines", "marked_on", "tolerance")),
     Group("Header check", ("header_wood", "loads", "woods")),
     Group("Heat", ("insulation",)),
-    Group("The day", ("day", "rates")),
+    Group("The day", ("shop_work", "day", "rates")),
     Group("Words", ("words",)),
 )
 """Every way there is, in the order the work meets them."""

@@ -163,6 +163,15 @@ class MarkedOn(School):
     """The narrow side, plates tacked together on edge."""
 
 
+class ShopWork(School):
+    """What is made before the crew stands on the deck."""
+
+    NONE = "none", "All on the site", "Lumber comes as it is sold; whoever frames saws."
+    PACKS = "packs", "Packs prebuilt", "A slab that is not ready yet; corners, headers, kings and jacks wait in a pile."
+    """Corners, intersections, headers, kings with their jacks."""
+    PRECUT = "precut", "All cut in the shop", "A saw under a roof; the deck only lays out, sets and nails."
+
+
 class EndStuds(School):
     """Where the stud at a free end of a wall stands."""
 

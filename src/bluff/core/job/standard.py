@@ -52,6 +52,7 @@ from bluff.core.job.schools import (
     OpeningKind,
     PlateTies,
     Sheets,
+    ShopWork,
     SillTop,
 )
 from bluff.core.job.wood import Wood, WoodKind
@@ -229,6 +230,7 @@ class Standard:
         insulation: What keeps the heat in, by its R.
         rates: The crew's minutes for its work.
         day: How many of them work, and when.
+        shop_work: What is made before they are on the site.
         density: Of the lumber, in pounds a cubic foot.
         lumber: Boards that measure otherwise than the table says.
         tolerance: How far from the plan a check lets a framed wall be.
@@ -439,6 +441,7 @@ class Standard:
     insulation: Insulation = of_parts(Insulation())
     rates: Rates = of_parts(Rates())
     day: WorkDay = of_parts(WorkDay())
+    shop_work: ShopWork = way(ShopWork.NONE, "Made in the shop")
     tolerance: Length = way(
         inches("1/8"),
         "Checks let by",

@@ -45,6 +45,7 @@ from bluff.core.job.schools import (
     MarkLines,
     PlateTies,
     Sheets,
+    ShopWork,
     SillTop,
 )
 from bluff.core.job.standard import CHECKS, Standard, UsualAllowances
@@ -171,6 +172,7 @@ class JobWays(_OfWall):
 
     rates: Rates | None = None
     day: WorkDay | None = None
+    shop_work: ShopWork | None = None
     words: Words | None = None
 
 

@@ -13,20 +13,35 @@ FEWEST, MOST = 2, 4
 """How many ways are compared at once: more are not read across."""
 
 
-@dataclass(frozen=True, slots=True)
-class Counted:
-    """What a job comes to, framed one way.
+@dataclass(frozen=True)
+class CountedWall:
+    """What some walls come to, framed one way.
 
     Args:
-        tally: What it is made of.
-        nails: In all its joints.
+        tally: What they are made of.
+        nails: In all their joints.
+        cut_in_shop, cut_on_site: Boards sawn before the crew is on the deck, and there.
+        shop_hours, site_hours: What is done before, and there; None while the crew has not said its minutes.
+    """
+
+    tally: Tally
+    nails: int
+    cut_in_shop: int
+    cut_on_site: int
+    shop_hours: Fraction | None
+    site_hours: Fraction | None
+
+
+@dataclass(frozen=True)
+class Counted(CountedWall):
+    """What a whole job comes to, framed one way; boards are bought for a job, and for no wall alone.
+
+    Args:
         bought: Boards bought for it.
         bought_length: Their running length.
         cost: Of those; None while a price is missing.
     """
 
-    tally: Tally
-    nails: int
     bought: int
     bought_length: Length
     cost: Fraction | None
@@ -70,7 +85,7 @@ class _Figure(NamedTuple):
     name: str
     unit: str
     places: int
-    of: Callable[[Counted], Fraction | int | None]
+    of: Callable[[CountedWall], Fraction | int | None]
 
 
 _FEET = inches("1'")
@@ -79,10 +94,16 @@ _FIGURES: tuple[_Figure, ...] = (
     _Figure("Studs, kings, jacks", "", 0, lambda one: one.tally.studs),
     _Figure("Headers", "", 0, lambda one: one.tally.headers),
     _Figure("Lumber in the walls", "ft", 0, lambda one: Fraction(one.tally.lumber, _FEET)),
-    _Figure("Boards to buy", "", 0, lambda one: one.bought),
-    _Figure("Lumber to buy", "ft", 0, lambda one: Fraction(one.bought_length, _FEET)),
-    _Figure("Cost of the boards", "", 2, lambda one: one.cost),
+    _Figure("Boards to buy", "", 0, lambda one: one.bought if isinstance(one, Counted) else None),
+    _Figure(
+        "Lumber to buy", "ft", 0, lambda one: Fraction(one.bought_length, _FEET) if isinstance(one, Counted) else None
+    ),
+    _Figure("Cost of the boards", "", 2, lambda one: one.cost if isinstance(one, Counted) else None),
     _Figure("Hours, the crew’s own", "h", 1, lambda one: one.tally.hours),
+    _Figure("Hours in the shop", "h", 1, lambda one: one.shop_hours),
+    _Figure("Hours on the site", "h", 1, lambda one: one.site_hours),
+    _Figure("Boards cut in the shop", "", 0, lambda one: one.cut_in_shop),
+    _Figure("Boards cut on the site", "", 0, lambda one: one.cut_on_site),
     _Figure("Nails", "", 0, lambda one: one.nails),
     _Figure("Weight", "lb", 0, lambda one: one.tally.pounds),
     _Figure("Sheets, one face", "", 0, lambda one: one.tally.sheets),
@@ -93,7 +114,11 @@ _FIGURES: tuple[_Figure, ...] = (
 )
 
 
-def compared(ways: Sequence[Counted]) -> list[CompareLine]:
+_SHARED = {"Hours in the shop", "Hours on the site", "Boards cut in the shop", "Boards cut on the site"}
+"""What nobody asks about who does everything on the site."""
+
+
+def compared(ways: Sequence[CountedWall]) -> list[CompareLine]:
     """The figures of a few ways beside each other: those that differ first, each group in the order of the work.
 
     A figure nobody has said enough for in any of the ways has no line.
@@ -105,6 +130,8 @@ def compared(ways: Sequence[Counted]) -> list[CompareLine]:
         for figure in _FIGURES
     ]
     known = [line for line in lines if any(value is not None for value in line.values)]
+    if not any(one.cut_in_shop for one in ways):
+        known = [line for line in known if line.name not in _SHARED]
     return sorted(known, key=lambda line: not line.differs)
 
 

@@ -1,0 +1,65 @@
+"""Shop and site: how much of the work on some walls is done before the crew stands on the deck."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from fractions import Fraction
+
+from bluff.core.crew.packs import PackKind, prefab
+from bluff.core.job.schools import ShopWork
+from bluff.core.takeoff.labour import amounts, hours
+from bluff.core.wall.framing import Framing
+
+
+@dataclass(frozen=True, slots=True)
+class Shared:
+    """The work on some walls, in the shop and on the site.
+
+    Args:
+        cut_in_shop, cut_on_site: Boards sawn here and there.
+        shop, site: Hours here and there; None while the crew has not said its minutes.
+    """
+
+    cut_in_shop: int
+    cut_on_site: int
+    shop: Fraction | None
+    site: Fraction | None
+
+
+def shared(framings: Sequence[Framing]) -> Shared:
+    """How the work on some walls is shared, each by its own way.
+
+    Precut is sawn in the shop and set on the deck. A pack is sawn and nailed up in the shop and set as one piece; a
+    header's minutes, which go with its opening, go with the pack.
+
+    Source: docs/rules.md, Comparing ways.
+    """
+    cut, cut_in_shop, minutes = 0, 0, Fraction(0)
+    for framing in framings:
+        rates, work = framing.plan.standard.rates, amounts(framing)
+        boards = int(work["cut"])
+        cut += boards
+        match framing.plan.standard.shop_work:
+            case ShopWork.PRECUT:
+                cut_in_shop += boards
+                minutes += rates.cut * boards
+            case ShopWork.PACKS:
+                in_packs, nailed, headers = _in_packs(framing)
+                cut_in_shop += in_packs
+                minutes += rates.cut * in_packs + rates.piece * nailed + rates.opening * headers
+            case ShopWork.NONE:
+                pass
+    total = hours(framings)
+    shop = None if total is None else minutes / 60
+    return Shared(cut_in_shop, cut - cut_in_shop, shop, None if total is None or shop is None else total - shop)
+
+
+def _in_packs(framing: Framing) -> tuple[int, int, int]:
+    """Boards in a wall's packs, pieces that need not be set by themselves any more, and headers."""
+    boards, nailed, headers = 0, 0, 0
+    for pack in prefab([framing]):
+        boards += pack.count * sum(piece.count * piece.plies for piece in pack.pieces)
+        if pack.kind is PackKind.HEADER:
+            headers += pack.count
+        else:
+            nailed += pack.count * (sum(piece.count for piece in pack.pieces) - 1)
+    return boards, nailed, headers
