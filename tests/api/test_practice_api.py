@@ -68,6 +68,8 @@ def test_a_right_sheet_is_right_and_is_kept(client):
         "seconds": 240,
     }
     assert levels["door"]["tries"] == 0
+    (recent,) = client.get("/api/practice").json()["recent"]
+    assert (recent["level"], recent["seed"], recent["percent"], recent["hints"]) == ("window", 4, 100, 1)
 
 
 def test_what_is_wrong_is_named_and_comes_next(client):

@@ -32,6 +32,10 @@ from bluff.figures import Figure, figure
 from bluff.formats.class_results import class_csv
 from bluff.formats.ways_values import FileModel
 from bluff.service.practice import Class, Lesson, Practice, Whose
+from bluff.store.practice import ResultRow
+
+_FEW = 6
+"""How many of the last exercises are shown, to be done again."""
 
 router = APIRouter(prefix="/api", tags=["practice"])
 
@@ -93,6 +97,19 @@ class WrongView(BaseModel):
     times: int
 
 
+class RecentView(BaseModel):
+    """An exercise that was done: which, so that it can be done again, and what came of it."""
+
+    level: Level
+    called: str
+    seed: int
+    percent: int
+    is_right: bool
+    seconds: int
+    hints: int
+    made_at: datetime
+
+
 class KnownView(BaseModel):
     """Of the topics of questions: how many there are, were ever asked, and are known for now."""
 
@@ -102,10 +119,11 @@ class KnownView(BaseModel):
 
 
 class PracticeView(BaseModel):
-    """How somebody gets on: every level from easy to hard, which comes next, and what goes wrong."""
+    """How somebody gets on: every level from easy to hard, which comes next, the last few done, what goes wrong."""
 
     levels: list[LevelView]
     next: Level
+    recent: list[RecentView]
     wrong: list[WrongView]
     known: KnownView
 
@@ -228,12 +246,14 @@ TheLesson = Annotated[Lesson, Depends(lesson_of)]
 @router.get("/practice")
 def practice(practice: MyPractice) -> PracticeView:
     """How one gets on."""
-    results = [result for result, _ in practice.results()]
+    done = practice.results()
+    results = [result for result, _ in done]
     cards = practice.cards()
     all_topics = topics(Standard())
     return PracticeView(
         levels=[_level(level, [one for one in results if one.level is level]) for level in Level],
         next=next_level(results),
+        recent=[_recent(one.level, one, row) for one, row in done[-_FEW:][::-1] if one.level],
         wrong=_wrong(results),
         known=KnownView(
             topics=len(all_topics),
@@ -374,6 +394,19 @@ def _level(level: Level, done: list[Result]) -> LevelView:
         is_right=any(one.is_right for one in done),
         best_percent=max((one.percent for one in done), default=None),
         seconds=done[-1].seconds if done else None,
+    )
+
+
+def _recent(level: Level, result: Result, row: ResultRow) -> RecentView:
+    return RecentView(
+        level=level,
+        called=level.called,
+        seed=row.seed or 1,
+        percent=result.percent,
+        is_right=result.is_right,
+        seconds=result.seconds,
+        hints=result.hints,
+        made_at=row.made_at,
     )
 
 

@@ -5403,12 +5403,14 @@ export interface components {
         };
         /**
          * PracticeView
-         * @description How somebody gets on: every level from easy to hard, which comes next, and what goes wrong.
+         * @description How somebody gets on: every level from easy to hard, which comes next, the last few done, what goes wrong.
          */
         PracticeView: {
             /** Levels */
             levels: components["schemas"]["LevelView"][];
             next: components["schemas"]["Level"];
+            /** Recent */
+            recent: components["schemas"]["RecentView"][];
             /** Wrong */
             wrong: components["schemas"]["WrongView"][];
             known: components["schemas"]["KnownView"];
@@ -5642,6 +5644,30 @@ export interface components {
              * @enum {string}
              */
             read_by: "hand" | "tape";
+        };
+        /**
+         * RecentView
+         * @description An exercise that was done: which, so that it can be done again, and what came of it.
+         */
+        RecentView: {
+            level: components["schemas"]["Level"];
+            /** Called */
+            called: string;
+            /** Seed */
+            seed: number;
+            /** Percent */
+            percent: number;
+            /** Is Right */
+            is_right: boolean;
+            /** Seconds */
+            seconds: number;
+            /** Hints */
+            hints: number;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
         };
         /**
          * Rect

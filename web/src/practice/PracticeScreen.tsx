@@ -49,6 +49,7 @@ function Found({ practice, search }: { practice: Practice; search: URLSearchPara
       <Grid templateColumns={{ base: "1fr", md: "1fr 1fr" }} gap="6" mt="6">
         <Questions practice={practice} search={search} />
         <GoesWrong wrong={practice.wrong} />
+        <Lately recent={practice.recent} search={search} />
       </Grid>
     </>
   );
@@ -144,6 +145,35 @@ function GoesWrong({ wrong }: { wrong: Practice["wrong"] }) {
         What goes wrong
       </Heading>
       <Wrongs wrong={wrong.slice(0, 6)} />
+    </Box>
+  );
+}
+
+/** The last exercises, each to be done again: the same number is the same wall. */
+function Lately({ recent, search }: { recent: Practice["recent"]; search: URLSearchParams }) {
+  if (recent.length === 0) return null;
+  return (
+    <Box as="section">
+      <Heading as="h2" fontSize="18px" fontWeight="700">
+        Lately
+      </Heading>
+      <Flex as="ul" direction="column" listStyleType="none">
+        {recent.map(({ level, called, seed, percent, seconds, made_at }) => (
+          <Flex as="li" key={made_at} align="baseline" gap="3" py="1" borderBottomWidth="1px">
+            <Text flex="1" minW="0">
+              {called}, number {seed}
+            </Text>
+            <Text color="faint" fontSize="14px" whiteSpace="nowrap">
+              <Figure text={`${percent}`} fontWeight="700" color="ink" /> % in {lasted(seconds)}
+            </Text>
+            <Link to={addressOf(level, seed, search)} aria-label={`Do ${called}, number ${seed}, again`}>
+              <Text as="span" color="chalk" fontWeight="700">
+                Again
+              </Text>
+            </Link>
+          </Flex>
+        ))}
+      </Flex>
     </Box>
   );
 }
