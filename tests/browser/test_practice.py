@@ -58,7 +58,11 @@ def test_by_keys_on_16_instead_of_before_it_is_said_once(page, deck):
     expect(came.get_by_role("heading", name="On its number instead of before it")).to_be_visible()
     expect(came).to_contain_text("18 lines do not belong")
     page.goto("/practice")
-    expect(page.get_by_role("listitem").filter(has_text="Common layout")).to_contain_text("once")
+    exercises = page.get_by_role("list", name="Exercises")
+    expect(exercises.get_by_role("listitem").filter(has_text="Common layout")).to_contain_text("once")
+    page.get_by_role("link", name="Do Common layout, number 3, again").click()
+    expect(page.locator("[data-drawn]")).to_have_count(20)
+    page.goto("/practice")
     expect(page.get_by_text("On its number instead of before it")).to_be_visible()
 
 

@@ -12,9 +12,10 @@ from bluff.core.learn.exercise import Exercise
 from bluff.core.learn.given import given, letters
 from bluff.core.learn.grading import Grade, Named, Sheet
 from bluff.core.learn.hints import Hint, hint
+from bluff.core.learn.plan_strip import PlanStrip, plan_strip
 from bluff.core.learn.sums_asked import Figure as Asked
 from bluff.core.learn.sums_asked import SumKey, sums_asked
-from bluff.core.measure.length import Length, from_inches, parse_length, to_inches
+from bluff.core.measure.length import Length, format_feet, from_inches, parse_length, to_inches
 from bluff.core.measure.sum import Sum
 from bluff.core.wall.build import build
 from bluff.core.wall.member import CUT_LINE, Plate
@@ -51,10 +52,34 @@ class AskedSum(BaseModel):
     is_rough: bool
 
 
+class PlanStretch(BaseModel):
+    """A stretch along the plate, in inches, and what is there."""
+
+    of: str
+    start: float
+    end: float
+
+
+class PlanDimension(PlanStretch):
+    """What the plan measures; `text` as it is written there."""
+
+    text: str
+
+
+class PlanStripView(BaseModel):
+    """The wall from above, as its tape lies: walls that meet it, openings by their units, dimensions."""
+
+    length: float
+    beside: list[PlanStretch]
+    holes: list[PlanStretch]
+    dimensions: list[PlanDimension]
+
+
 class ExerciseView(BaseModel):
     """A wall to lay out. Lengths of its plates as their tapes read; `thickness` is that of what is drawn."""
 
     wall: str
+    plan: PlanStripView
     given: list[GivenView]
     bottom: Figure
     top: Figure
@@ -168,6 +193,7 @@ def exercise_view(asked: Exercise) -> ExerciseView:
     level = figure(plan.length)
     return ExerciseView(
         wall=plan.id,
+        plan=_plan(plan_strip(plan)),
         given=[GivenView(name=one.name, says=one.says) for one in given(plan)],
         bottom=level,
         top=level if plan.is_level else figure(plan.ceiling.stretches[0].length),
@@ -185,6 +211,21 @@ def exercise_view(asked: Exercise) -> ExerciseView:
                 is_rough=key.figure.is_rough,
             )
             for key in sums_asked(build(plan))
+        ],
+    )
+
+
+def _plan(strip: PlanStrip) -> PlanStripView:
+    def stretch(of: str, start: Length, end: Length) -> PlanStretch:
+        return PlanStretch(of=of, start=to_inches(start), end=to_inches(end))
+
+    return PlanStripView(
+        length=to_inches(strip.length),
+        beside=[stretch(one.wall, one.start, one.end) for one in strip.beside],
+        holes=[stretch(one.opening, one.start, one.end) for one in strip.holes],
+        dimensions=[
+            PlanDimension(of=one.of, start=to_inches(one.start), end=to_inches(one.end), text=format_feet(one.length))
+            for one in strip.dimensions
         ],
     )
 

@@ -247,6 +247,8 @@ def test_a_figure_is_wrong_by_a_line_of_its_sum():
     assert said(result) == [(Kind.SLIP, "D1")]
     assert "bottom plate 1 1/2 left out" in result.named[0].words
     assert grade(plan, Sheet(right, {SumKey("D1", Figure.JACK): inches(81)})).is_right
+    assert grade(plan, Sheet(right, {SumKey("D1", Figure.JACK): inches(81) + 2})).is_right, "a 16th is read to 1/32"
+    assert not grade(plan, Sheet(right, {SumKey("D1", Figure.JACK): inches("81 1/16")})).is_right
 
 
 def test_halves_that_go_wrong():

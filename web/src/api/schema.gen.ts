@@ -3218,6 +3218,7 @@ export interface components {
         ExerciseView: {
             /** Wall */
             wall: string;
+            plan: components["schemas"]["PlanStripView"];
             /** Given */
             given: components["schemas"]["GivenView"][];
             bottom: components["schemas"]["bluff__figures__Figure"];
@@ -4992,6 +4993,20 @@ export interface components {
             turn: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["SetStock"] | components["schemas"]["BringBack"] | components["schemas"]["Several"];
         };
         /**
+         * PlanDimension
+         * @description What the plan measures; `text` as it is written there.
+         */
+        PlanDimension: {
+            /** Of */
+            of: string;
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /** Text */
+            text: string;
+        };
+        /**
          * PlanEnd
          * @description What a wall's end meets.
          */
@@ -5103,6 +5118,32 @@ export interface components {
             hands: number;
             /** Needs Help */
             needs_help: boolean;
+        };
+        /**
+         * PlanStretch
+         * @description A stretch along the plate, in inches, and what is there.
+         */
+        PlanStretch: {
+            /** Of */
+            of: string;
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+        };
+        /**
+         * PlanStripView
+         * @description The wall from above, as its tape lies: walls that meet it, openings by their units, dimensions.
+         */
+        PlanStripView: {
+            /** Length */
+            length: number;
+            /** Beside */
+            beside: components["schemas"]["PlanStretch"][];
+            /** Holes */
+            holes: components["schemas"]["PlanStretch"][];
+            /** Dimensions */
+            dimensions: components["schemas"]["PlanDimension"][];
         };
         /**
          * PlanTies

@@ -11,6 +11,7 @@ import { DrawnList } from "./DrawnList";
 import { GradeCard } from "./GradeCard";
 import { HintCard } from "./HintCard";
 import { PencilBar } from "./PencilBar";
+import { PlanStrip } from "./PlanStrip";
 import { DECK, READING } from "./places";
 import { SheetPanel } from "./SheetPanel";
 import { drawn, letterOf, type Pencil, rubbedOut, stepOf, within } from "./sheet";
@@ -192,6 +193,7 @@ function OnDeck({
         overflowY={{ base: "auto", lg: "hidden" }}
       >
         <Flex direction="column" flex={{ lg: "1" }} minW="0" minH="0" overflowY={{ lg: "auto" }}>
+          <PlanStrip plan={exercise.plan} />
           <Whole exercise={exercise} marks={sheet.marks} pencil={pencil} grade={graded} onPencil={move} />
           <Deck
             exercise={exercise}

@@ -15,7 +15,7 @@ from bluff.core.learn.mark_by_mark import Single, singly
 from bluff.core.learn.mistakes import mistakes
 from bluff.core.learn.slips import slip_of
 from bluff.core.learn.sums_asked import SumKey, called, sums_asked
-from bluff.core.measure.length import Length, format_inches
+from bluff.core.measure.length import Length, format_inches, inches
 from bluff.core.measure.sum import Sum
 from bluff.core.wall.build import build
 from bluff.core.wall.wall_plan import WallPlan
@@ -25,6 +25,8 @@ _WORTH = 2
 _MOST = 6
 """How many mistakes are looked for in one sheet; beyond that the marks speak for themselves."""
 
+_ROUNDED: Length = inches("1/32")
+"""How far a figure in 16ths may be from the exact one."""
 _BY_THEMSELVES = {Kind.SLIP, Kind.OFF, Kind.NOT_THERE, Kind.FORGOTTEN, Kind.WRONG_LETTER}
 """What says something else of each mark."""
 
@@ -103,7 +105,9 @@ def grade(plan: WallPlan, sheet: Sheet) -> Grade:
     right = Attempt.right(plan)
     work = right.work()
     asked = sums_asked(build(plan))
-    wrong_sums = {key: asked[key] for key, said in sheet.sums.items() if key in asked and asked[key].value != said}
+    wrong_sums = {
+        key: asked[key] for key, said in sheet.sums.items() if key in asked and not _says(asked[key].value, said)
+    }
     wrong = [number for number, one in enumerate(sheet.drawn) if work.deck.find(one) is None]
     missed = work.deck.missed(sheet.drawn)
     whole, attempt = _explain(plan, sheet, work, wrong)
@@ -161,7 +165,7 @@ def _same(one: Mistake, other: Mistake) -> bool:
 def _differences(work: Work, sheet: Sheet) -> int:
     """In how much a sheet is not what somebody who works so would hand in."""
     return work.deck.differences(sheet.drawn) + sum(
-        key in work.sums and work.sums[key] != said for key, said in sheet.sums.items()
+        key in work.sums and not _says(work.sums[key], said) for key, said in sheet.sums.items()
     )
 
 
@@ -174,7 +178,15 @@ def _is_seen(work: Work, right: Work, sheet: Sheet, wrong: Sequence[int]) -> boo
         return True
     if any(work.deck.find(sheet.drawn[number]) is not None for number in wrong):
         return True
-    return any(work.sums.get(key) == said != right.sums.get(key) for key, said in sheet.sums.items())
+    return any(
+        key in work.sums and _says(work.sums[key], said) and key in right.sums and not _says(right.sums[key], said)
+        for key, said in sheet.sums.items()
+    )
+
+
+def _says(value: Length, said: Length) -> bool:
+    """Whether a figure is the one that was worked out, to the 16th it is printed in."""
+    return abs(value - said) <= _ROUNDED
 
 
 def _credited(
@@ -193,7 +205,9 @@ def _credited(
         works = [one.alone, together] if number == len(found) - 1 else [one.alone]
         mine = [line for line in lines if any(work.deck.find(sheet.drawn[line]) is not None for work in works)]
         not_there = [wanted for wanted in gone if any(_took(work.deck, wanted, sheet) for work in works)]
-        theirs = [key for key in figures if any(work.sums.get(key) == sheet.sums[key] for work in works)]
+        theirs = [
+            key for key in figures if any(key in work.sums and _says(work.sums[key], sheet.sums[key]) for work in works)
+        ]
         lines = [line for line in lines if line not in mine]
         gone = [wanted for wanted in gone if wanted not in not_there]
         figures = [key for key in figures if key not in theirs]
@@ -250,7 +264,7 @@ def _one_by_one(singles: Sequence[Single]) -> Iterator[Named]:
 def _figure(key: SumKey, right: Sum, said: Length) -> Named:
     """A figure that is wrong by itself, by the line of its sum that was left out or taken twice."""
     of = called(key)
-    slip = slip_of(right, said)
+    slip = slip_of(right, said, _ROUNDED)
     if slip is None:
         words = f"The {of} is {format_inches(right.value)}, not {format_inches(said)}."
         return Named(Kind.OFF, key.opening, words, sums=(key,))
