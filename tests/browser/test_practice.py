@@ -61,7 +61,8 @@ def test_by_keys_on_16_instead_of_before_it_is_said_once(page, deck):
     exercises = page.get_by_role("list", name="Exercises")
     expect(exercises.get_by_role("listitem").filter(has_text="Common layout")).to_contain_text("once")
     page.get_by_role("link", name="Do Common layout, number 3, again").click()
-    expect(page.locator("[data-drawn]")).to_have_count(20)
+    expect(page.get_by_role("button", name="Hand in")).to_be_disabled()
+    expect(page.locator("[data-drawn]")).to_have_count(0)
     page.goto("/practice")
     expect(page.get_by_text("On its number instead of before it")).to_be_visible()
 

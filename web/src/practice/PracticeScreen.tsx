@@ -7,7 +7,9 @@ import { Shown } from "../app/Shown";
 import { useMay } from "../app/session";
 import { Figure } from "../drawing/Figure";
 import { ClassesCard } from "./ClassesCard";
+import { ownSource } from "./source";
 import { addressOf, anyNumber, lasted, usePractice, useStandards, whoseOf } from "./usePractice";
+import { forget } from "./useSheet";
 
 /** Practice: exercises from easy to hard, questions, what goes wrong, and classes for whoever teaches. */
 export function PracticeScreen() {
@@ -166,7 +168,11 @@ function Lately({ recent, search }: { recent: Practice["recent"]; search: URLSea
             <Text color="faint" fontSize="14px" whiteSpace="nowrap">
               <Figure text={`${percent}`} fontWeight="700" color="ink" /> % in {lasted(seconds)}
             </Text>
-            <Link to={addressOf(level, seed, search)} aria-label={`Do ${called}, number ${seed}, again`}>
+            <Link
+              to={addressOf(level, seed, search)}
+              onClick={() => forget(ownSource({ level, seed, ...whoseOf(search) }).key)}
+              aria-label={`Do ${called}, number ${seed}, again`}
+            >
               <Text as="span" color="chalk" fontWeight="700">
                 Again
               </Text>

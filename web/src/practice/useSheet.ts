@@ -32,6 +32,11 @@ export function useSheet(key: string) {
   };
 }
 
+/** Forget a sheet, for an exercise that is done again from the first line. */
+export function forget(key: string) {
+  localStorage.removeItem(key);
+}
+
 function kept(key: string): Sheet {
   try {
     return { ...EMPTY, ...JSON.parse(localStorage.getItem(key) ?? "{}") };
