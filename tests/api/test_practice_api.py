@@ -85,6 +85,20 @@ def test_what_is_wrong_is_named_and_comes_next(client):
     assert {"kind": "on-the-line", "called": "On its number instead of before it", "times": 2} in mine["wrong"]
 
 
+def test_pieces_are_called_once_in_the_words_of_the_job(client):
+    """Where a jack is a cripple stud and a cripple a short stud, a jack is not a short stud stud."""
+    job = shed(client, "3-6 x 4-6")
+    words = {"edit": "set-way", "way": "words", "text": "Britain and Ireland"}
+    made = client.post(f"/api/jobs/{job}/edits", json={"revision": 2, "edit": words})
+    assert made.status_code == 200, made.text
+    of = {"job": job, "wall": "A"}
+    letters = client.post("/api/practice/exercise", json=of).json()["letters"]
+    assert {"symbol": "C", "names": ["cripple stud"]} in letters
+    graded = client.post("/api/practice/grade", json={"of": of, "sheet": {"marks": [], "seconds": 1}}).json()
+    names = {one["sum"]["name"] for one in graded["named"][0]["missed"]}
+    assert {"cripple stud", "full stud", "top short stud"} <= names
+
+
 def test_hints_lead_on(client):
     empty = {"marks": [], "sums": []}
     first = client.post("/api/practice/hint", json={"of": WINDOW, "sheet": empty}).json()

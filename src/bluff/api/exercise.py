@@ -278,7 +278,7 @@ def _missed(wanted: Wanted, words: Words) -> MissedView:
         inches=to_inches(wanted.line),
         width=to_inches(wanted.width),
         symbol=mark.symbol,
-        sum=named_sum(words.name(mark.role), _as_read(mark.at, wanted.line), words),
+        sum=named_sum(mark.role.replace("_", " "), _as_read(mark.at, wanted.line), words),
     )
 
 

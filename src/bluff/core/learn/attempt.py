@@ -127,10 +127,6 @@ class Attempt:
         sums = {key: right.value for key, right in sums_asked(paper).items()}
         return Work(deck_of(marks, self.plan, self.hook), sums)
 
-    def planned(self, **changes: Any) -> "Attempt":
-        """The same with something of the plan taken otherwise, on the deck and on paper."""
-        return replace(self, plan=replace(self.plan, **changes), on_paper=replace(self.on_paper, **changes))
-
     def marked(self, **changes: Any) -> "Attempt":
         """The same with something of the plan taken otherwise on the deck alone: the sums on paper are right."""
         return replace(self, plan=replace(self.plan, **changes))

@@ -9,6 +9,7 @@ from collections import defaultdict
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 
+from bluff.core.job.words import Words
 from bluff.core.learn.attempt import Attempt, Kind, Mistake, Work
 from bluff.core.learn.deck import Deck, Drawn, Wanted
 from bluff.core.learn.mark_by_mark import Single, singly
@@ -77,7 +78,7 @@ class Grade:
         wrong: Which lines are not right, by their number.
         right_sums: Which figures are right.
         wrong_sums: Which are not, each with what it should have been.
-        named: What went wrong, most marks first.
+        named: What went wrong: first what accounts for most, then marks by themselves, then figures.
     """
 
     wanted: int
@@ -118,8 +119,14 @@ def grade(plan: WallPlan, sheet: Sheet) -> Grade:
         wrong=tuple(wrong),
         right_sums=tuple(key for key in sheet.sums if key in asked and key not in wrong_sums),
         wrong_sums=wrong_sums,
-        named=tuple(replace(one, words=plan.standard.words.say(one.words)) for one in named),
+        named=tuple(_in_words(one, plan.standard.words) for one in named),
     )
+
+
+def _in_words(one: Named, words: Words) -> Named:
+    """A mistake in the words of the crew whose wall it is."""
+    either = tuple((kind, of, words.say(said)) for kind, of, said in one.either)
+    return replace(one, words=words.say(one.words), either=either)
 
 
 @dataclass(frozen=True, slots=True)

@@ -42,8 +42,8 @@ def layout_mistakes(framing: Framing) -> Iterator[Mistake]:
     yield Mistake(
         Kind.WRONG_SIDE,
         None,
-        "The X of the layout is on the wrong side of its lines; it goes ahead of them, away from the end the tape "
-        "hooks on.",
+        f"The {plan.standard.words.letter(Role.STUD)} of the layout is on the wrong side of its lines; it goes ahead "
+        "of them, away from the end the tape hooks on.",
         partial(Attempt.stroked, stroke=_moved_back),
     )
     yield from _wrong_starts(plan)
@@ -91,7 +91,7 @@ def _wrong_starts(plan: WallPlan) -> Iterator[Mistake]:
         yield Mistake(
             Kind.THICKNESS_LEFT_ON,
             None,
-            f"The layout is counted from the end of the plate; it starts {where}, where the sheets do.",
+            f"The layout is counted from the end of the plate; it starts {where}.",
             partial(_from, shift=0),
         )
         yield Mistake(
