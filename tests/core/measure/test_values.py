@@ -88,7 +88,7 @@ def test_the_levels_say_the_keys_of_a_standard_and_no_others():
     choices = get_type_hints(Standard)
     assert set(JobWays.names()) == choices.keys()
     assert set(OpeningWays.names()) < set(WallWays.names()) < set(JobWays.names())
-    assert set(JobWays.names()) - set(WallWays.names()) == {"day", "rates", "words"}
+    assert set(JobWays.names()) - set(WallWays.names()) == {"day", "rates", "shop_work", "words"}
     for key, kind in get_type_hints(JobWays).items():
         assert kind in (choices[key] | None, choices[key]), key
 

@@ -5,6 +5,7 @@ from typing import NamedTuple
 from bluff.core.learn.attempt import Attempt
 from bluff.core.learn.deck import Wanted
 from bluff.core.learn.grading import Sheet
+from bluff.core.learn.slips import capital
 from bluff.core.learn.sums_asked import called, sums_asked
 from bluff.core.measure.length import format_inches
 from bluff.core.measure.sum import Sum
@@ -45,7 +46,7 @@ def hint(plan: WallPlan, sheet: Sheet) -> Hint | None:
     for key, right in sums_asked(build(plan)).items():
         if key.figure.is_rough and key not in sheet.sums:
             piece = f"The rough opening of {key.opening} before any of its marks."
-            return Hint(say(piece), _without_figures(right), say(f"{called(key)}: {_with_figures(right)}"))
+            return Hint(say(piece), _without_figures(right), say(f"{called(key)}: {right.in_figures}"))
     deck = Attempt.right(plan).work().deck
     missed = sorted(deck.missed(sheet.drawn), key=_order)
     return _of_mark(plan, missed[0]) if missed else None
@@ -63,7 +64,7 @@ def _of_mark(plan: WallPlan, wanted: Wanted) -> Hint:
     return Hint(
         say(f"{_FIRST[turn_of(mark)]} Next: the {name}{of} on the {mark.plate} plate."),
         say(_without_figures(mark.at)),
-        say(f"{_with_figures(mark.at)}{on_slope}{letter}."),
+        say(f"{mark.at.in_figures}{on_slope}{letter}."),
     )
 
 
@@ -74,19 +75,4 @@ def _order(wanted: Wanted) -> tuple[int, int]:
 def _without_figures(right: Sum) -> str:
     """A sum by its words: `centre of W1, less half of the opening, less jack`."""
     first, *others = right.steps
-    return (
-        ", ".join([_capital(first.words), *(f"{'plus' if s.amount > 0 else 'less'} {s.words}" for s in others)]) + "."
-    )
-
-
-def _with_figures(right: Sum) -> str:
-    """A sum by its figures: `60 - 21 1/2 - 1 1/2 = 37`."""
-    first, *others = right.steps
-    if not others:
-        return format_inches(right.value)
-    signed = (f" {'+' if step.amount > 0 else '−'} {format_inches(abs(step.amount))}" for step in others)
-    return f"{format_inches(first.amount)}{''.join(signed)} = {format_inches(right.value)}"
-
-
-def _capital(text: str) -> str:
-    return text[:1].upper() + text[1:]
+    return ", ".join([capital(first.words), *(f"{'plus' if s.amount > 0 else 'less'} {s.words}" for s in others)]) + "."

@@ -6,7 +6,7 @@ from typing import TypeAlias
 
 from bluff.core.learn.attempt import Kind
 from bluff.core.learn.deck import NEAR, Deck, Drawn, Wanted
-from bluff.core.learn.slips import slip_of
+from bluff.core.learn.slips import capital, slip_of
 from bluff.core.measure.length import Length, format_inches, half, inches
 from bluff.core.wall.member import CUT_LINE, Plate
 
@@ -115,7 +115,7 @@ def _by_a_slip(drawn: Drawn, wanted: Wanted) -> _Said:
         return None
     at = wanted.mark.at
     slip = slip_of(at, at.value + off, NEAR)
-    return (Kind.SLIP, f"{_capital(slip.words)}.") if slip else None
+    return (Kind.SLIP, f"{capital(slip.words)}.") if slip else None
 
 
 def _misread(drawn: Drawn, wanted: Wanted) -> _Said:
@@ -173,7 +173,3 @@ def _forgotten(wanted: Wanted) -> Single:
     name = "cut line" if mark.role == CUT_LINE else mark.role.replace("_", " ")
     of = f" of {mark.opening}" if mark.opening else ""
     return Single(Kind.FORGOTTEN, mark.opening, f"{name}{of}", None, wanted)
-
-
-def _capital(text: str) -> str:
-    return text[:1].upper() + text[1:]

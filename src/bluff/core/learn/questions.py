@@ -175,7 +175,7 @@ def _door(random: Random, standard: Standard) -> tuple[str, Sum, str]:
     return (
         f"A door is called out {format_call_out(width.steps[0].amount)} x 6-8. How wide is its rough opening?",
         width,
-        _as_sum(width),
+        width.in_figures,
     )
 
 
@@ -184,7 +184,7 @@ def _window(random: Random, standard: Standard) -> tuple[str, Sum, str]:
     return (
         f"A window is called out {format_call_out(width.steps[0].amount)} x 4-0. How wide is its rough opening?",
         width,
-        _as_sum(width),
+        width.in_figures,
     )
 
 
@@ -195,7 +195,7 @@ def _header(random: Random, _: Standard) -> tuple[str, Sum, str]:
     return (
         f"A rough opening is {format_inches(width)} wide, with {many} a side. How long is its header?",
         length,
-        f"{_as_sum(length)}: it lies on the jacks of both sides.",
+        f"{length.in_figures}: it lies on the jacks of both sides.",
     )
 
 
@@ -207,7 +207,7 @@ def _jack(random: Random, standard: Standard) -> tuple[str, Sum, str]:
         f"The underside of a header is {format_inches(head)} above the floor, and the wall has {plates}. How long is "
         "its jack?",
         length,
-        f"{_as_sum(length)}: the jack stands on the bottom plate.",
+        f"{length.in_figures}: the jack stands on the bottom plate.",
     )
 
 
@@ -229,7 +229,7 @@ def _other_end(random: Random, _: Standard) -> tuple[str, Sum, str]:
         f"On a plate of {format_inches(plate)} a stud's line is at {format_inches(line)}, the X ahead. What does the "
         "tape read from the other end, the X ahead as you see it?",
         reads,
-        f"{_as_sum(reads)}: from there it is the other side of the stud.",
+        f"{reads.in_figures}: from there it is the other side of the stud.",
     )
 
 
@@ -240,7 +240,7 @@ def _outside(random: Random, _: Standard) -> tuple[str, Sum, str]:
         f"A window's centre is {format_feet(distance)} from the outside of the building, and the wall butts into one "
         f"{format_inches(thick)} thick. Where is the centre on the plate, in inches?",
         at,
-        f"{_as_sum(at)}: the plate begins where the other wall ends.",
+        f"{at.in_figures}: the plate begins where the other wall ends.",
     )
 
 
@@ -372,10 +372,3 @@ def _which_way(topic: str, school: type[School], random: Random, standard: Stand
         tuple(names),
         words.say(f"{way.called}: {way.when}"),
     )
-
-
-def _as_sum(right: Sum) -> str:
-    """`34 + 2 = 36`."""
-    first, *others = right.steps
-    signed = "".join(f" {'+' if one.amount > 0 else '−'} {format_inches(abs(one.amount))}" for one in others)
-    return f"{format_inches(first.amount)}{signed} = {format_inches(right.value)}"

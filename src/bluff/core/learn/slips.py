@@ -78,3 +78,8 @@ def wrong_halves(length: Length) -> tuple[Length, ...]:
     )
     right = half(length)
     return tuple(dict.fromkeys(one for one in tried if one != right and floor(one) > 0))
+
+
+def capital(text: str) -> str:
+    """A line of a sum at the head of a sentence."""
+    return text[:1].upper() + text[1:]

@@ -7,7 +7,7 @@ cannot drift from the number it explains.
 from dataclasses import dataclass, field
 from typing import NamedTuple
 
-from bluff.core.measure.length import Length
+from bluff.core.measure.length import Length, format_inches
 
 
 class Step(NamedTuple):
@@ -60,6 +60,19 @@ class Sum:
     def named(self, words: str) -> "Sum":
         """The same value as a single step, for a sum that starts from another one's result."""
         return Sum.of(words, self.value)
+
+    @property
+    def in_figures(self) -> str:
+        """The sum in one line, without its words.
+
+        >>> Sum.of("head", 5280).minus("plate", 96).in_figures
+        '82 1/2 − 1 1/2 = 81'
+        """
+        first, *others = self.steps
+        if not others:
+            return format_inches(self.value)
+        signed = "".join(f" {'+' if one.amount > 0 else '−'} {format_inches(abs(one.amount))}" for one in others)
+        return f"{format_inches(first.amount)}{signed} = {format_inches(self.value)}"
 
 
 def counted(name: str, count: int) -> str:
