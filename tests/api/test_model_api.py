@@ -42,9 +42,15 @@ def test_a_wall_that_is_not_there_is_said(client, nine_feet):
 
 
 def test_pages_to_build_on_are_as_large_as_the_model(client, nine_feet):
-    """18 by 13 1/2 on letter pages of 10 1/6 by 6 1/2 between margins: two across, three up, and the list before."""
+    """18 by 13 1/2 on letter pages of 10 1/6 by 6 1/2 between margins: two across, three up.
+
+    Before them the list, and both plates from above in two rows each, which have room on one page.
+    """
     paper = PdfDocument(client.get(f"{nine_feet}/model.pdf").content)
-    assert len(paper) == 1 + 2 * 3
-    first, part = (paper[number].get_textpage().get_text_range() for number in (0, 1))
+    assert len(paper) == 1 + 1 + 2 * 3
+    first, plates, part = (paper[number].get_textpage().get_text_range() for number in (0, 1, 2))
     assert "in to the foot" in first
+    assert "Plates of wall A, part 1 of 1" in plates
+    assert all(f"{plate} plate, {number} of 2" in plates for plate in ("Bottom", "Top") for number in (1, 2))
+    assert plates.count("K") == 4
     assert "Wall A, part 1 of 6" in part

@@ -1,10 +1,11 @@
-"""Scale models on paper: what to cut, then every wall as large as the model, to build on.
+"""Scale models on paper: what to cut, then the plates and every wall as large as the model, to build on.
 
 A wall that is larger than a page goes over several, side by side and one above the other; where they meet each has a
 register mark in its corners, which are laid on each other.
 """
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
+from functools import partial
 from io import BytesIO
 
 from reportlab.pdfgen.canvas import Canvas
@@ -13,6 +14,7 @@ from bluff.core.job.words import Words
 from bluff.core.learn.scale_model import Model, ModelList, ModelRow
 from bluff.core.measure.length import PER_INCH, format_inches
 from bluff.core.wall.framing import Framing
+from bluff.formats.paper.model_plates import PlateRow, draw_rows, plate_rows, row_height
 from bluff.formats.paper.page import MARGIN, Imprint, Page, Paper, fitting_size
 from bluff.formats.paper.wall_sheet import draw_member
 
@@ -42,15 +44,16 @@ def model_sheets(
     fit = int((blank.height - 2 * MARGIN - 80 - _FOOT) // _ROW)
     lists = [listed.rows[first : first + 2 * fit] for first in range(0, len(listed.rows), 2 * fit)] or [()]
     parts = [part for framing in framings for part in _parts(framing, model, blank)]
-    for number, rows in enumerate(lists, start=1):
+    plates = [sheet for framing in framings for sheet in _plates(framing, model, blank, words)]
+    sheets: list[Callable[[Page], None]] = [
+        *(partial(_list, rows=rows, listed=listed, model=model, words=words, on_a_column=fit) for rows in lists),
+        *(partial(_plate_sheet, title=title, rows=rows, model=model) for title, rows in plates),
+        *(partial(_part, framing=framing, model=model, at=(x, y), name=name) for framing, x, y, name in parts),
+    ]
+    for number, draw in enumerate(sheets, start=1):
         page = Page(canvas, paper, imprint)
-        _list(page, rows, listed, model, words, fit)
-        page.foot(number, len(lists) + len(parts))
-        canvas.showPage()
-    for number, (framing, across, up, name) in enumerate(parts, start=len(lists) + 1):
-        page = Page(canvas, paper, imprint)
-        _part(page, framing, model, (across, up), name)
-        page.foot(number, len(lists) + len(parts))
+        draw(page)
+        page.foot(number, len(sheets))
         canvas.showPage()
     canvas.save()
     return file.getvalue()
@@ -77,12 +80,35 @@ def _parts(framing: Framing, model: Model, page: Page) -> Iterator[tuple[Framing
         yield framing, column, row, f"{number} of {count}"
 
 
+def _plates(framing: Framing, model: Model, page: Page, words: Words) -> Iterator[tuple[str, list[PlateRow]]]:
+    """The pages of a wall's plates: their titles and rows."""
+    wide, high = _room(page)
+    rows = plate_rows(framing, int(wide / _points(model)), words)
+    on_a_page = max(int(high // row_height(_wide(model))), 1)
+    pages = [rows[first : first + on_a_page] for first in range(0, len(rows), on_a_page)]
+    for number, part in enumerate(pages, start=1):
+        yield f"Plates of wall {framing.plan.id}, part {number} of {len(pages)}", part
+
+
+def _plate_sheet(page: Page, title: str, rows: Sequence[PlateRow], model: Model) -> None:
+    _head(page, title)
+    draw_rows(page, rows, page.height - MARGIN - _HEAD, _wide(model), _points(model))
+
+
+def _wide(model: Model) -> float:
+    """Points a stick is wide."""
+    return model.wide * _POINTS_AN_INCH / PER_INCH
+
+
+def _head(page: Page, title: str) -> None:
+    page.text(MARGIN, page.height - MARGIN - 16, title, 16, bold=True)
+    page.text(page.right, page.height - MARGIN - 14, "Print at 100 percent, not fitted.", 10, align="right")
+
+
 def _part(page: Page, framing: Framing, model: Model, at: tuple[int, int], name: str) -> None:
     wide, high = _room(page)
     scale, low = _points(model), MARGIN + _FOOT
-    title = f"Wall {framing.plan.id}, part {name}"
-    page.text(MARGIN, page.height - MARGIN - 16, title, 16, bold=True)
-    page.text(page.right, page.height - MARGIN - 14, "Print at 100 percent, not fitted.", 10, align="right")
+    _head(page, f"Wall {framing.plan.id}, part {name}")
     left, floor = MARGIN - at[0] * wide, low - at[1] * high
     canvas = page.canvas
     canvas.saveState()
