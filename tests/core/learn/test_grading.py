@@ -2,6 +2,7 @@
 
 from collections import Counter
 from dataclasses import replace
+from fractions import Fraction
 
 import pytest
 from hypothesis import assume, given, settings
@@ -12,6 +13,7 @@ from bluff.core.job.amounts import Datum
 from bluff.core.job.job import Job
 from bluff.core.job.position import At, FromOutside, Reference
 from bluff.core.job.schools import End
+from bluff.core.job.top import Rake
 from bluff.core.learn.attempt import Attempt, Kind
 from bluff.core.learn.deck import NEAR, Drawn
 from bluff.core.learn.exercise import is_practised
@@ -168,6 +170,86 @@ def test_the_allowance_taken_twice():
     }
     result = grade(plan, Sheet(with_moved(plan, moved).drawn, {WIDTH: inches(44)}))
     assert said(result) == [(Kind.ALLOWANCE_TWICE, "W1")]
+
+
+def test_jacks_that_stand_inside_the_opening():
+    """At 89 1/2 to 91 and 131 to 132 1/2, the kings beside them: 40 clear instead of 43."""
+    plan = plan_of(*WINDOW)
+    moved = {
+        ("K", "86 1/2"): "88",
+        ("J", "88"): "89 1/2",
+        ("C", "88"): "89 1/2",
+        ("C", "89 1/2"): "91",
+        ("C", "131"): "129 1/2",
+        ("J", "132 1/2"): "131",
+        ("C", "132 1/2"): "131",
+        ("K", "134"): "132 1/2",
+    }
+    result = grade(plan, Sheet(with_moved(plan, moved).drawn, {WIDTH: inches(43)}))
+    assert said(result) == [(Kind.JACK_FORGOTTEN, "W1")]
+    assert "stays 43 clear" in result.named[0].words
+
+
+def test_a_jack_taken_off_twice():
+    """From 86 1/2 and to 135 1/2 with the kings beyond: the opening is 3 too wide."""
+    plan = plan_of(*WINDOW)
+    moved = {
+        ("K", "86 1/2"): "85",
+        ("J", "88"): "86 1/2",
+        ("C", "88"): "86 1/2",
+        ("C", "89 1/2"): "88",
+        ("C", "131"): "132 1/2",
+        ("J", "132 1/2"): "134",
+        ("C", "132 1/2"): "134",
+        ("K", "134"): "135 1/2",
+    }
+    result = grade(plan, Sheet(with_moved(plan, moved).drawn, {WIDTH: inches(43)}))
+    assert said(result) == [(Kind.JACK_TWICE, "W1")]
+
+
+def test_the_centre_taken_for_an_edge():
+    """111 is the near edge then, and everything of the window is half of 43 farther."""
+    plan = plan_of(*WINDOW)
+    lines = ["86 1/2", "88", "89 1/2", "131", "132 1/2", "134"]
+    moved = {
+        (symbol, line): format_inches(inches(line) + inches("21 1/2"))
+        for line in lines
+        for symbol in "KJC"
+        if (symbol, inches(line)) in {(one.symbol, one.line) for one in as_framed(plan).drawn}
+    }
+    result = grade(plan, Sheet(with_moved(plan, moved).drawn, {WIDTH: inches(43)}))
+    assert said(result)[0] == (Kind.CENTRE_OR_EDGE, "W1")
+
+
+def test_a_layout_at_24_where_16_is_asked_for():
+    plan = plan_of("11-4 2x4")
+    at_24 = sheet(drawn("X", "0", "23 1/4", "47 1/4", "71 1/4", "95 1/4", "119 1/4", "134 1/2"))
+    assert said(grade(plan, at_24)) == [(Kind.OTHER_SPACING, None)]
+
+
+def test_a_spacing_that_is_rounded_and_added_up():
+    """19.2 as 19 3/16 from stud to stud: after eleven of them the line is 1/8 short, which no pencil is wide."""
+    plan = plan_of("20-0 2x4", spacing=Fraction("19.2"))
+    step = inches("19 3/16")
+    lines = [format_inches(number * step - inches("3/4"), 64) for number in range(1, 13)]
+    result = grade(plan, sheet(drawn("X", "0", *lines, "238 1/2")))
+    assert said(result) == [(Kind.ADDED_UP, None)]
+    assert 2 <= len(result.wrong) < 24
+
+
+def test_an_inch_that_was_burned_on_no_tape():
+    plan = plan_of("11-4 2x4")
+    lines = [format_inches(inches(line) + inches(1)) for line in ("0", *LINES, "134 1/2")]
+    assert said(grade(plan, sheet(drawn("X", *lines)))) == [(Kind.BURNED_INCH, None)]
+
+
+def test_the_figures_of_the_level_plate_on_the_one_that_rises():
+    """At 5/12 the line at 15 1/4 belongs at 16 17/32 on the top plate; each is farther up than on the bottom plate."""
+    job = job_of("157 2x6")
+    plan = core.wall_plan(replace(job, walls=(replace(job.walls[0], top=Rake(Fraction(5), End.START)),)), job.walls[0])
+    level = [one for one in as_framed(plan).drawn if one.plate is Plate.BOTTOM]
+    result = grade(plan, Sheet((*level, *(one._replace(plate=Plate.TOP) for one in level)), {}))
+    assert said(result) == [(Kind.LEVEL_ON_SLOPE, None)]
 
 
 def test_jacks_on_the_top_plate():
