@@ -7,10 +7,13 @@ from bluff.core.job.amounts import Allowance, Datum, DoorParts
 from bluff.core.job.job import Job
 from bluff.core.job.schools import End
 from bluff.core.job.top import Rake
-from bluff.core.job.words import PRESETS
+from bluff.core.job.ways import JobWays
+from bluff.core.job.words import PRESETS, Word, Words
+from bluff.core.learn.attempt import Attempt
 from bluff.core.learn.exercise import Exercise
-from bluff.core.learn.given import given, letters
+from bluff.core.learn.given import _DRAWN, given, letters
 from bluff.core.measure.length import inches
+from bluff.core.wall.member import UPRIGHTS
 from floors import partition, plans, shelter
 from framing import job_of
 
@@ -76,3 +79,12 @@ def test_letters_are_the_crews():
     assert said("18-6 2x4", "3-6x4-6 @ 9-3", words=PRESETS["Trimmers and soles"])["Round W1"].endswith(
         "1 rough sill, 1 trimmer and 1 king stud a side"
     )
+
+
+def test_there_is_a_letter_for_everything_that_is_drawn():
+    """A crew may write another letter for end studs than for the others."""
+    assert {*_DRAWN} == UPRIGHTS
+    words = Words((("end_stud", Word(letter="E")), ("intersection_backing", Word(letter="W"))))
+    plan = plans(shelter(partition("E", (14, 22.5), (14, 0)), ways=JobWays(words=words)))["A"]
+    drawn = {one.mark.symbol for one in Attempt.right(plan).work().deck.wanted}
+    assert {"E", "W"} <= drawn <= {*letters(plan)}

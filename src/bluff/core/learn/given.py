@@ -27,19 +27,27 @@ def given(plan: WallPlan) -> tuple[Given, ...]:
     return tuple(Given(say(one.name), say(one.says)) for one in (*_of_wall(plan), *_of_openings(plan)))
 
 
+_DRAWN = (
+    Role.STUD,
+    Role.END_STUD,
+    Role.CORNER_STUD,
+    Role.INTERSECTION_STUD,
+    Role.KING,
+    Role.JACK,
+    Role.TOP_CRIPPLE,
+    Role.BOTTOM_CRIPPLE,
+    Role.CORNER_BACKING,
+    Role.INTERSECTION_BACKING,
+    Role.POST,
+)
+"""What is drawn on plates, in the order its letters are offered."""
+
+
 def letters(plan: WallPlan) -> Mapping[str, tuple[Role | str, ...]]:
     """What is written on a plate, and for which pieces; the line where a plate is cut out stands last."""
     words = plan.standard.words
     found: dict[str, list[Role | str]] = {}
-    for role in (
-        Role.STUD,
-        Role.KING,
-        Role.JACK,
-        Role.TOP_CRIPPLE,
-        Role.BOTTOM_CRIPPLE,
-        Role.CORNER_BACKING,
-        Role.POST,
-    ):
+    for role in _DRAWN:
         if letter := words.letter(role):
             found.setdefault(letter, []).append(role)
     return {**{letter: tuple(roles) for letter, roles in found.items()}, "cut": (CUT_LINE,)}
