@@ -1,5 +1,8 @@
 """The header check over the API: what is missing, and the check once it is said."""
 
+import csv
+from io import StringIO
+
 from said import edit, shed
 
 
@@ -57,3 +60,23 @@ def test_figures_without_where_they_are_from_are_refused(client):
     )
     assert refused.status_code == 422
     assert "where they are from" in refused.json()["message"]
+
+
+def test_it_goes_out_as_a_table(client):
+    """The worked header again: 65 percent on its jacks governs; before it is said what must be said first."""
+    job = shed(client, "5-11 x 4-0")
+
+    def table():
+        return list(csv.DictReader(StringIO(client.get(f"/api/jobs/{job}/headers.csv").text)))
+
+    (before, caution) = table()
+    assert (before["openings"], before["percent used"]) == ("W1", "")
+    assert before["governs"].endswith(".")
+    assert caution["openings"].startswith("Indicative only")
+    said = [("header.size", "2x10"), ("wide_opening.jacks", "1"), ("loads.dead", "150"), ("loads.live", "250")]
+    for revision, (name, text) in enumerate([*said, ("loads.live_is", "snow"), ("header_wood", "spruce-pine-fir")], 2):
+        way(client, job, revision, name, text)
+    (line, _) = table()
+    assert (line["header"], line["governs"], line["percent used"]) == ("2-ply 2x10", "On its jacks", "65")
+    assert (line["Bending, percent"], line["On its jacks, percent"]) == ("48", "65")
+    assert line["its figures"].startswith("875, 135, 425, 1.4, usual tables")

@@ -2,9 +2,10 @@
 
 from uuid import UUID
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Response
 from pydantic import BaseModel
 
+from bluff.api.answers import download, stem
 from bluff.api.session import CrewJobs
 from bluff.core.crew.header_table import HeaderRow, header_table
 from bluff.core.job.header import Source
@@ -12,6 +13,7 @@ from bluff.core.job.words import Words
 from bluff.core.strength.header_check import HeaderCheck, NotSaid, Use
 from bluff.core.strength.worked import Worked
 from bluff.figures import Figure, NamedSum, figure, named_sum
+from bluff.formats.header_list import header_csv
 from bluff.service.jobs import framings
 
 router = APIRouter(prefix="/api/jobs", tags=["jobs"])
@@ -77,6 +79,14 @@ def headers(jobs: CrewJobs, job_id: UUID) -> HeadersView:
     state = jobs.get(job_id)
     rows = header_table(framings(state.job), state.job.openings)
     return HeadersView(revision=state.revision, lines=[_line(row) for row in rows])
+
+
+@router.get("/{job_id}/headers.csv", response_class=Response, tags=["files"])
+def headers_csv(jobs: CrewJobs, job_id: UUID) -> Response:
+    """As `headers`, as a table for a spreadsheet."""
+    job = jobs.get(job_id).job
+    table = header_csv(header_table(framings(job), job.openings), job.standard.words)
+    return download(table, "text/csv; charset=utf-8", f"{stem(job.name)}-headers.csv")
 
 
 def _line(row: HeaderRow) -> HeaderLine:

@@ -1,8 +1,10 @@
 import { Box, Flex, Heading, Text } from "@chakra-ui/react";
+import { Download as DownloadIcon } from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { HeaderLine, Job } from "../api/client";
 import { Changes } from "../app/Changes";
+import { Download } from "../app/Download";
 import { Empty } from "../app/Empty";
 import { Shown } from "../app/Shown";
 import { SidePanel } from "../app/SidePanel";
@@ -30,6 +32,11 @@ export function HeadersPanel({ job, change }: { job: Job; change: JobChange }) {
           <Flex flex="1" minH="0" direction={{ base: "column", lg: "row" }}>
             <Box flex="1" minW="0" overflowY="auto" pb="4">
               <HeadersTable lines={lines} chosen={chosen} onChoose={setMark} />
+              <Flex px="3" py="2">
+                <Download job={job.id} file="headers.csv" title="The table for a spreadsheet">
+                  <DownloadIcon /> CSV
+                </Download>
+              </Flex>
             </Box>
             <SidePanel>
               <Chosen job={job} line={chosen} change={change} />
