@@ -16,7 +16,7 @@ from playwright.sync_api import Page
 from tools.served import chromium, served
 
 from bluff.core import frame, wall_plans
-from bluff.demo import DEMO_FILE, TALL_FILE
+from bluff.demo import DEMO_FILE, SMALL_FILE, TALL_FILE
 from bluff.formats.exchange.dxf_write import APP, write_dxf
 from bluff.formats.job_file import read_job
 from bluff.formats.paper import Imprint, Paper, job_sheets
@@ -234,7 +234,10 @@ VIEWS: dict[str, tuple[Callable[[Page], None], str]] = {
 
 
 def main() -> None:
-    with served([read_job(file.read_bytes()) for file in (TALL_FILE, DEMO_FILE)]) as bluff, chromium() as browser:
+    with (
+        served([read_job(file.read_bytes()) for file in (SMALL_FILE, TALL_FILE, DEMO_FILE)]) as bluff,
+        chromium() as browser,
+    ):
         for name, (arrange, colours) in VIEWS.items():
             context = bluff.context(
                 browser,

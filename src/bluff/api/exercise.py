@@ -262,7 +262,7 @@ def grade_view(asked: Exercise, sheet: Sheet, found: Grade) -> GradeView:
 def _named(one: Named, words: Words) -> NamedView:
     return NamedView(
         kind=one.kind,
-        called=one.kind.called,
+        called=words.say(one.kind.called),
         of=one.of,
         words=one.words,
         drawn=[*one.drawn],

@@ -29,7 +29,7 @@ function Led() {
     inJob && data
       ? { id: data.id, walls: data.walls.length, openings: data.job.openings?.length ?? 0 }
       : null;
-  const step = stepOf({ job, stage, mayChange, hasLooked });
+  const step = stepOf({ job, mayChange, hasLooked });
   return (
     <Strip
       step={step}

@@ -1,7 +1,7 @@
 import { expect, test } from "vitest";
 import { stepOf, type Way } from "./firstWall";
 
-const NEW: Way = { job: null, stage: null, mayChange: true, hasLooked: false };
+const NEW: Way = { job: null, mayChange: true, hasLooked: false };
 const job = (walls: number, openings: number) => ({ id: "j", walls, openings });
 const numbers = (...ways: Partial<Way>[]) => ways.map((way) => stepOf({ ...NEW, ...way }).number);
 

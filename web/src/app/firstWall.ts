@@ -2,8 +2,6 @@
 export interface Way {
   /** The job in view, none on the list of jobs. */
   job: { id: string; walls: number; openings: number } | null;
-  /** The stage of it. */
-  stage: string | null;
   /** Whether they may change plans; who may not sets out on a wall that is there. */
   mayChange: boolean;
   /** Whether they have seen where a figure comes from. */

@@ -48,7 +48,6 @@ export function Deck({
   const longest = Math.max(exercise.top.inches, exercise.bottom.inches);
   const scale = scaleOf(ZOOMS[zoom] ?? 28);
   const width = scale.x(longest) + scale.margin;
-  // A tape that hooks on the other end is read from there: the deck lies as it is read.
   const inView = scale.x(pencil.inches);
 
   useEffect(() => {
@@ -98,6 +97,7 @@ export function Deck({
         >
           <Hatches />
           <Board length={exercise.top.inches} scale={scale} y={EDGE} />
+          {/* A tape that hooks on the other end is read from there: the deck lies as it is read. */}
           <Tape
             length={longest}
             scale={scale}

@@ -97,10 +97,13 @@ function OnDeck({
   });
 
   /** What was said of the sheet is no longer true once something on it changes. */
-  function changed(to: Parameters<typeof change>[0]) {
+  function unsay() {
     setGraded(null);
     light(null);
     setHint(null);
+  }
+  function changed(to: Parameters<typeof change>[0]) {
+    unsay();
     change(to);
   }
   const move = (part: Partial<Pencil>) =>
@@ -167,9 +170,7 @@ function OnDeck({
           disabled={sheet.began === null}
           onClick={() => {
             clear();
-            setGraded(null);
-            setHint(null);
-            light(null);
+            unsay();
           }}
         >
           <RotateCcw /> Start over

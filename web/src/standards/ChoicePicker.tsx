@@ -68,8 +68,7 @@ export function ChoicePicker({
 /** The ways that can be said at a place. */
 function useWaysAt(job: Job, { wall, opening }: Where) {
   const ofJob = useWaysOfJob(job.id, job.revision).data;
-  const first = job.job.walls?.[0]?.id ?? "";
-  const ofWall = useWaysOfWall(job.id, wall ?? first, job.revision).data;
+  const ofWall = useWaysOfWall(job.id, wall, job.revision).data;
   const entered = job.job.openings?.find(({ id }) => id === opening);
   const form = useQuery({
     ...openingFormQuery(job, { opening: entered ?? ({} as never), before: opening }),

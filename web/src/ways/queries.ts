@@ -11,16 +11,17 @@ export function useWaysOfJob(job: string, revision: number) {
   });
 }
 
-/** How a wall is framed. */
-export function useWaysOfWall(job: string, wall: string, revision: number) {
+/** How a wall is framed; nothing is asked while none is named. */
+export function useWaysOfWall(job: string, wall: string | null, revision: number) {
   return useQuery({
     queryKey: ["ways", job, revision, wall],
     queryFn: () =>
       answered<WaysGroup[]>(
         client.GET("/api/jobs/{job_id}/walls/{wall_id}/ways", {
-          params: { path: { job_id: job, wall_id: wall } },
+          params: { path: { job_id: job, wall_id: wall ?? "" } },
         }),
       ),
+    enabled: wall !== null,
     placeholderData: keepPreviousData,
     retry: false,
   });

@@ -7,6 +7,7 @@ from bluff.core.job.amounts import Allowance, DoorParts
 from bluff.core.job.job import Sizing
 from bluff.core.job.position import At, Centred, FromOpening, FromOutside, FromPlate, FromWall, Reference
 from bluff.core.job.schools import End, OpeningKind
+from bluff.core.learn.plan_strip import plan_strip
 from bluff.core.measure.length import format_feet, format_inches, format_spacing
 from bluff.core.measure.slope import format_pitch
 from bluff.core.wall.member import CUT_LINE, Role
@@ -72,8 +73,9 @@ def _of_wall(plan: WallPlan) -> Iterator[Given]:
                 f"At the {end}",
                 f"{meeting.joint.verb} wall {meeting.other}, {format_inches(meeting.thickness)} thick",
             )
+    measured = {one.of: one.length for one in plan_strip(plan).dimensions}
     for crossing in plan.meetings.intersections:
-        thick, centre = format_inches(crossing.thickness), format_feet(_from_outside(plan, crossing.centre))
+        thick, centre = format_inches(crossing.thickness), format_feet(measured[crossing.other])
         whence = "the outside at the start" if wall.kind is not None else "the start"
         yield Given(f"Wall {crossing.other}", f"{thick} thick, its centre {centre} from {whence}")
     if plan.meetings.others:
@@ -87,12 +89,6 @@ def _starts(plan: WallPlan) -> str:
         return ", from the outside of the building"
     where = "past" if plan.datum.shift > 0 else "before"
     return f", from {format_inches(abs(plan.datum.shift))} {where} the end of the plate"
-
-
-def _from_outside(plan: WallPlan, centre: int) -> int:
-    """A place along the wall as drawn, from the outside of the building at its start."""
-    start = plan.meetings.start
-    return centre + (start.reach + start.outside if start else 0)
 
 
 def _of_openings(plan: WallPlan) -> Iterator[Given]:

@@ -76,15 +76,13 @@ class Grade:
         wanted: How many marks belong on the plates.
         there: How many of them are.
         wrong: Which lines are not right, by their number.
-        right_sums: Which figures are right.
-        wrong_sums: Which are not, each with what it should have been.
+        wrong_sums: Which figures are not right, each with what it should have been.
         named: What went wrong: first what accounts for most, then marks by themselves, then figures.
     """
 
     wanted: int
     there: int
     wrong: tuple[int, ...]
-    right_sums: tuple[SumKey, ...]
     wrong_sums: Mapping[SumKey, Sum]
     named: tuple[Named, ...]
 
@@ -117,7 +115,6 @@ def grade(plan: WallPlan, sheet: Sheet) -> Grade:
         wanted=len(work.deck.wanted),
         there=len(work.deck.wanted) - len(missed),
         wrong=tuple(wrong),
-        right_sums=tuple(key for key in sheet.sums if key in asked and key not in wrong_sums),
         wrong_sums=wrong_sums,
         named=tuple(_in_words(one, plan.standard.words) for one in named),
     )

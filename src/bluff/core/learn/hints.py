@@ -46,7 +46,7 @@ def hint(plan: WallPlan, sheet: Sheet) -> Hint | None:
     for key, right in sums_asked(build(plan)).items():
         if key.figure.is_rough and key not in sheet.sums:
             piece = f"The rough opening of {key.opening} before any of its marks."
-            return Hint(say(piece), _without_figures(right), say(f"{called(key)}: {right.in_figures}"))
+            return Hint(say(piece), say(_without_figures(right)), say(f"{called(key)}: {right.in_figures}"))
     deck = Attempt.right(plan).work().deck
     missed = sorted(deck.missed(sheet.drawn), key=_order)
     return _of_mark(plan, missed[0]) if missed else None
@@ -57,14 +57,14 @@ def _of_mark(plan: WallPlan, wanted: Wanted) -> Hint:
     name = "cut line" if mark.role == CUT_LINE else mark.role.replace("_", " ")
     of = f" of {mark.opening}" if mark.opening else ""
     reads = format_inches(wanted.line)
-    on_slope = f"; along the slope the tape reads {reads}" if mark.slope else ""
+    on_tape = f"; along the slope the tape reads {reads}" if mark.slope else ""
     if not mark.slope and wanted.line != mark.at.value:
-        on_slope = f"; from the {plan.standard.datum.end} the tape reads {reads}"
+        on_tape = f"; from the {plan.standard.datum.end} the tape reads {reads}"
     letter = f", {mark.symbol} ahead of it" if wanted.width else ""
     return Hint(
         say(f"{_FIRST[turn_of(mark)]} Next: the {name}{of} on the {mark.plate} plate."),
         say(_without_figures(mark.at)),
-        say(f"{mark.at.in_figures}{on_slope}{letter}."),
+        say(f"{mark.at.in_figures}{on_tape}{letter}."),
     )
 
 

@@ -12,7 +12,7 @@ from bluff.core.learn.slips import wrong_halves
 from bluff.core.measure.length import Length, format_call_out, format_inches, half
 from bluff.core.measure.sum import Sum, counted
 from bluff.core.plan.meeting import EndMeeting, Intersection
-from bluff.core.plan.placing import placed_start
+from bluff.core.plan.placing import FACES, placed_start
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.marks import slope_of
 from bluff.core.wall.member import Mark, Plate, Role
@@ -63,23 +63,19 @@ def _of_its_width(placed: PlacedOpening) -> Iterator[Mistake]:
         return
     unit, rough = placed.opening.size, placed.rough
     wider, higher = rough.width.value - unit.width, rough.height.value - unit.height
-    right = " + ".join(
-        f"{step.words} {format_inches(step.amount)}" if number else format_inches(step.amount)
-        for number, step in enumerate(rough.width.steps)
-    )
     for kind, width, height, words in (
         (
             Kind.UNIT_FOR_ROUGH,
             unit.width,
             unit.height,
-            f"{format_inches(unit.width)} is the unit {format_call_out(unit.width)}; its rough opening is {right} = "
-            f"{format_inches(rough.width.value)}.",
+            f"{format_inches(unit.width)} is the unit {format_call_out(unit.width)}; its rough opening is "
+            f"{rough.width.in_figures}.",
         ),
         (
             Kind.ALLOWANCE_TWICE,
             rough.width.value + wider,
             rough.height.value + higher,
-            f"The allowance is added twice; the rough opening is {right} = {format_inches(rough.width.value)}.",
+            f"The allowance is added twice; the rough opening is {rough.width.in_figures}.",
         ),
     ):
         for other_height in dict.fromkeys((height, rough.height.value)):
@@ -149,15 +145,12 @@ def _other_places(plan: WallPlan, id_: str, position: At) -> Iterator[tuple[Kind
         for face in WallFace:
             if face is not position.origin.face:
                 other = replace(position, origin=FromWall(position.origin.wall, face))
-                words = f"{id_} is measured from the {_FACES[position.origin.face]} of wall {position.origin.wall}."
+                words = f"{id_} is measured from the {FACES[position.origin.face]} of wall {position.origin.wall}."
                 yield Kind.WRONG_FACE, other, words
     is_centre = position.reference is Reference.CENTRE
     other = replace(position, reference=Reference.EDGE if is_centre else Reference.CENTRE)
     words = "its centre; an edge was put there" if is_centre else "its edge; its centre was put there"
     yield Kind.CENTRE_OR_EDGE, other, f"{distance} is to {words}."
-
-
-_FACES = {WallFace.NEAR: "near face", WallFace.CENTRE: "centre", WallFace.FAR: "far face"}
 
 
 def _of_its_half(placed: PlacedOpening) -> Iterator[Mistake]:
@@ -233,11 +226,6 @@ def _in(plan: WallPlan, id_: str) -> PlacedOpening:
     return next(placed for placed in plan.openings if placed.id == id_)
 
 
-def _start(plan: WallPlan, placed: PlacedOpening, position: At | Centred, width: Length) -> Sum:
-    edges = edges_of(plan.openings)
-    return placed_start(placed.id, position, width, plan.length, plan.meetings, edges)
-
-
 def _sized(attempt: Attempt, id_: str, width: Length, height: Length) -> Attempt:
     """An attempt with an opening of another size, on the deck and on paper; its place as the plan gives it."""
 
@@ -290,9 +278,10 @@ def _packed(attempt: Attempt, id_: str, jacks: int) -> Attempt:
 def _replaced(attempt: Attempt, id_: str, position: At) -> Attempt:
     """An attempt with an opening's place read otherwise."""
     plan = attempt.plan
-    placed = _in(plan, id_)
+    placed, edges = _in(plan, id_), edges_of(plan.openings)
     right, taken = (
-        _start(plan, placed, where, placed.rough.width.value) for where in (placed.opening.position, position)
+        placed_start(id_, where, placed.rough.width.value, plan.length, plan.meetings, edges)
+        for where in (placed.opening.position, position)
     )
     return _shifted(attempt, id_, taken.value - right.value)
 

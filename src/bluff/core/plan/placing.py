@@ -53,14 +53,15 @@ def placed_start(
             to_reference = Sum.of(f"{whence[0]} of {other}", whence[1]).plus(f"to the {name}", way)
         case FromWall(other, face):
             at = wall_face(other, face, length, meetings) or 0
-            to_reference = Sum.of(f"{_FACES[face]} of {other}", at).plus(f"to the {name}", way)
+            to_reference = Sum.of(f"{FACES[face]} of {other}", at).plus(f"to the {name}", way)
     if position.reference is Reference.CENTRE:
         return to_reference.minus(f"half of the {what}", half(width))
     # An edge is the one nearest to what it is measured from: counted back, that is the far side.
     return to_reference.minus(f"width of the {what}", width if position.is_backward else 0)
 
 
-_FACES = {WallFace.NEAR: "near face", WallFace.CENTRE: "centre", WallFace.FAR: "far face"}
+FACES = {WallFace.NEAR: "near face", WallFace.CENTRE: "centre", WallFace.FAR: "far face"}
+"""What the faces of another wall are called in a sum."""
 
 
 def wall_face(other: str, face: WallFace, length: Length, meetings: Meetings) -> Length | None:
