@@ -48,7 +48,7 @@ from bluff.core.job.schools import (
     StudKind,
     WideFace,
 )
-from bluff.core.job.special import Beam, FixtureBacking, Post
+from bluff.core.job.special import Beam, FixtureBacking, PlateBreaks, Post
 from bluff.core.job.top import Chain, Gable, Rake, Top
 from bluff.core.job.ways import JobWays, OpeningWays, WallWays
 from bluff.core.job.wood import Wood, WoodKind
@@ -236,6 +236,14 @@ def backings(draw: st.DrawFn, number: int, length: Length) -> FixtureBacking:
 
 
 @st.composite
+def plate_breaks(draw: st.DrawFn, length: Length) -> PlateBreaks:
+    """Breaks somebody decided: on every sixteenth inch, where studs often are, or anywhere."""
+    on_studs = st.integers(1, max(length // inches(16), 1)).map(lambda line: line * inches(16))
+    places = st.none() | st.lists(on_studs | lengths(1, max(length // 64, 1)), max_size=3).map(tuple)
+    return draw(st.builds(PlateBreaks, places, places, places, places))
+
+
+@st.composite
 def jobs(draw: st.DrawFn) -> Job:
     """A job of one random wall with up to five random openings, many of which will be in each other's way."""
     # Mostly walls with room for what goes in; sometimes stubs.
@@ -249,6 +257,7 @@ def jobs(draw: st.DrawFn) -> Job:
         backing=tuple(draw(backings(number, length)) for number in range(draw(st.integers(0, 1)))),
         bolts=draw(st.none() | st.lists(lengths(0, length // 64), max_size=4).map(tuple)),
         pins=draw(st.none() | st.lists(lengths(0, length // 64), max_size=4).map(tuple)),
+        breaks=draw(st.just(PlateBreaks()) | plate_breaks(length)),
         ways=draw(wall_ways),
     )
     count = draw(st.integers(0, 5))

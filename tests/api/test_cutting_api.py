@@ -3,6 +3,7 @@
 import json
 import logging
 import os
+import re
 import signal
 import subprocess
 import sys
@@ -13,7 +14,9 @@ from uuid import UUID
 
 import pytest
 
+from bluff.service import planning
 from bluff.service.cutting import Cuttings
+from bluff.service.jobs import left_of
 from bluff.service.planning import Wanted, plan_run
 from bluff.service.queue import Queue, work
 from people import stranger_of
@@ -189,6 +192,68 @@ def test_boards_are_never_worse_for_what_was_looked_for(pool, account, job, ask)
     least = ask("/run")["feet"]
     run_of(pool, account, job, Wanted(seconds=0.01))
     assert ask("/run")["feet"] == least
+
+
+@pytest.fixture
+def slab(client, job):
+    """Two walls on a slab, 25 and 22 feet, their bottom plates from boards of 16: four by the rule, three at best.
+
+    Broken at 112 and 80 their short ends fit no board together; B broken at 192 leaves 72, which fits beside 112.
+    """
+    edit(client, job, {"edit": "set-standard", "standard": {"floor": "slab"}})
+    edit(client, job, {"edit": "set-stock", "stock": {"stock": {"2x4 treated": {"16'": None}}}})
+    edit(client, job, {"edit": "change-wall", "id": "A", "wall": {"id": "A", "stud": "2x4", "length": "25'"}})
+    edit(client, job, {"edit": "add-wall", "wall": {"id": "B", "stud": "2x4", "length": "22'"}})
+    return job
+
+
+def first_board(cutting, wall):
+    """How long the first board of a wall's bottom plate is, which is where it breaks."""
+    cuts = [cut for board in boards_of(cutting, "2x4 treated") for cut in board["cuts"]]
+    return next(cut["length"]["text"] for cut in cuts if cut["name"] == f"{wall}/bottom_plate")
+
+
+def test_plates_break_where_they_cut_best_and_that_is_one_change(client, pool, account, slab, ask):
+    before = client.get(f"/api/jobs/{slab}").json()["revision"]
+    assert len(boards_of(ask(), "2x4 treated")) == 4
+    run_of(pool, account, slab, Wanted(seconds=3))
+    cutting = ask()
+    assert "B" in cutting["run"]["broken"]
+    assert len(boards_of(cutting, "2x4 treated")) == 3
+    assert (first_board(cutting, "A"), first_board(cutting, "B")) == ("112", "192")
+    # The boards are those of the walls as they are now.
+    assert cutting["since"] is None
+    job = client.get(f"/api/jobs/{slab}").json()
+    assert job["revision"] == before + 1
+    assert re.fullmatch("break plates of (A, )?B as they cut best", job["undo"])
+    client.post(f"/api/jobs/{slab}/undo", json={"revision": job["revision"]})
+    assert first_board(ask(), "B") == "80"
+    assert ask()["since"] is not None
+
+
+@pytest.mark.parametrize("begun", [True, False])
+def test_plates_of_a_wall_that_is_begun_stay_and_all_do_where_nobody_wants_it(client, pool, account, slab, ask, begun):
+    if begun:
+        say(client, slab, {"kind": "tick", "wall": "B", "work": "framed", "is_done": True})
+    run_of(pool, account, slab, Wanted(seconds=2, breaks=begun))
+    assert ask()["run"]["broken"] in ([[], ["A"]] if begun else [[]])
+    assert first_board(ask(), "B") == "80"
+    assert len(boards_of(ask(), "2x4 treated")) == 4
+
+
+def test_walls_that_change_while_it_is_planned_are_planned_as_they_are(client, pool, account, slab, ask, monkeypatch):
+    """The change comes between looking and keeping: nothing of it is lost, and the breaks are found for it."""
+
+    def changed_first(job):
+        monkeypatch.setattr(planning, "left_of", left_of)
+        edit(client, slab, {"edit": "rename-job", "name": "Long shed"})
+        return left_of(job)
+
+    monkeypatch.setattr(planning, "left_of", changed_first)
+    run_of(pool, account, slab, Wanted(seconds=3))
+    job = client.get(f"/api/jobs/{slab}").json()
+    assert (job["job"]["name"], job["undo"][:16]) == ("Long shed", "break plates of ")
+    assert (ask()["run"]["state"], first_board(ask(), "B")) == ("done", "192")
 
 
 def test_what_is_cut_while_it_is_planned_stays(client, pool, account, job, ask):

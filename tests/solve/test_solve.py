@@ -1,5 +1,6 @@
 """Cutting plans against every plan there is, on problems small enough to try them all."""
 
+from dataclasses import replace
 from fractions import Fraction
 from itertools import product
 
@@ -8,7 +9,7 @@ from hypothesis import event, given
 from hypothesis import strategies as st
 
 from bluff.core.cutting.demand import demands
-from bluff.core.cutting.problem import Piece, Problem, Stock, faults_of
+from bluff.core.cutting.problem import Choice, Piece, Problem, Stock, faults_of
 from bluff.core.errors import CuttingError
 from bluff.core.measure.length import inches
 from bluff.solve.first_fit import first_fit, least_cost
@@ -74,6 +75,38 @@ def test_small_problems_are_cut_at_least_cost_and_no_bound_is_above_it(problem):
     assert least_cost(problem) <= best
 
 
+@st.composite
+def with_choices(draw):
+    """A small problem of which some pieces may be cut in two or three ways, as plates may break here or there."""
+    problem = draw(small_problems())
+    whole = st.integers(2, problem.longest)
+    choices = []
+    for number in range(draw(st.integers(1, 2))):
+        length = draw(whole)
+        cuts = draw(st.lists(st.integers(1, length - 1), min_size=1, max_size=3))
+        ways = tuple((Piece(f"c{number}.1", cut), Piece(f"c{number}.2", length - cut)) for cut in cuts)
+        choices.append(Choice(ways))
+    return replace(problem, pieces=problem.pieces[:4], choices=tuple(choices))
+
+
+@given(with_choices())
+def test_of_several_ways_that_is_chosen_which_cuts_for_least(problem):
+    """All ways of all choices are tried by hand, each of them with every plan."""
+    every = product(*(range(len(choice.ways)) for choice in problem.choices))
+    costs = {chosen: least(problem.settled(chosen)) for chosen in every}
+    plan = by_patterns(problem, 5)
+    assert faults_of(problem.settled(plan.chosen), plan.boards) == []
+    best = min(costs.values())
+    assert plan.bound <= best
+    assert plan.cost == best
+    # Where the usual ways are as good, they stay.
+    usual = costs[(0,) * len(problem.choices)]
+    event(f"the usual ways are {'as good' if usual == best else 'dearer'}")
+    if usual == best:
+        assert not any(plan.chosen)
+    assert least_cost(problem) <= best
+
+
 @given(jobs())
 def test_every_section_of_any_wall_is_cut_by_a_plan_that_holds(job):
     for one in demands(job, [framed(job)]):
@@ -120,6 +153,13 @@ def test_many_short_lengths_are_cut_in_their_time():
     stock = tuple(Stock(inches(f"{feet}'"), inches(f"{feet}'")) for feet in (16, 20))
     plan = by_patterns(Problem(blocks, stock, KERF), 2)
     assert plan.cost == inches("32'")
+
+
+def test_a_thousand_lengths_are_cut_all_the_same():
+    """Each from half a board and a little on: every piece has a board of its own."""
+    pieces = tuple(Piece(str(number), inches("10'") + number) for number in range(1, 1201))
+    plan = by_patterns(Problem(pieces, (Stock(inches("20'"), 1),), KERF), 0.2)
+    assert plan.cost == 1200
 
 
 def test_dear_boards_and_long_ones_are_counted_exactly():

@@ -116,7 +116,10 @@ class SinceView(TypedDict):
 
 
 class RunView(TypedDict):
-    """A search for better boards, the best it found so far, and what that is instead of."""
+    """A search for better boards, the best it found so far, and what that is instead of.
+
+    `broken` are the walls whose plates break elsewhere for it.
+    """
 
     state: Literal["waiting", "running", "done", "stopped", "failed"]
     says: str | None
@@ -130,6 +133,7 @@ class RunView(TypedDict):
     gap: float | None
     boards_before: int | None
     feet_before: int | None
+    broken: list[str]
 
 
 class CuttingView(TypedDict):
@@ -157,6 +161,10 @@ class WantedBoards(FileModel):
     seconds: Annotated[float, Field(gt=0, le=600)] = 10
     anew: Annotated[
         StrictBool, Field(description="Whether everything is planned anew that is neither cut nor locked.")
+    ] = True
+    breaks: Annotated[
+        StrictBool,
+        Field(description="Whether plates of walls nobody began may break elsewhere, where that cuts for less."),
     ] = True
 
 
@@ -195,7 +203,7 @@ def get_run(cuttings: CrewCuttings, job_id: UUID) -> RunView | None:
 def look_for_better(cuttings: CrewCuttings, job_id: UUID, wanted: WantedBoards) -> RunView | None:
     """Ask for better boards; they are looked for beside, and kept when they are found."""
     aim = Aim(wanted.by, Fraction(str(wanted.handling)))
-    cuttings.plan(job_id, Wanted(aim, wanted.seconds, wanted.anew))
+    cuttings.plan(job_id, Wanted(aim, wanted.seconds, wanted.anew, wanted.breaks))
     return _run(cuttings.last_run(job_id))
 
 
@@ -395,4 +403,5 @@ def _run(run: RunRow | None) -> RunView | None:
         "gap": found.get("gap"),
         "boards_before": before.get("boards"),
         "feet_before": in_whole_feet(before["length"]) if before else None,
+        "broken": found.get("broken", []),
     }

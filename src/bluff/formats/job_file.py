@@ -26,7 +26,7 @@ from bluff.core.job.job import (
 )
 from bluff.core.job.position import At, Centred
 from bluff.core.job.schools import End, Line, OpeningKind
-from bluff.core.job.special import Beam, ClearFor, FixtureBacking, KeptClear, Post
+from bluff.core.job.special import PlateBreaks
 from bluff.core.job.stock import YardStock
 from bluff.core.job.top import MOST_POINTS, Chain, Gable, HeightAt, Rake, Top
 from bluff.core.job.ways import JobWays, OpeningWays, Taken, WallWays
@@ -35,6 +35,14 @@ from bluff.core.measure.shapes import Corner
 from bluff.core.measure.size import Size
 from bluff.formats.errors import Fault, FaultyData, fault_of, faults_of
 from bluff.formats.json_text import read_json
+from bluff.formats.specials_file import (
+    MOST_SPECIALS,
+    BackingFile,
+    ClearFile,
+    PlacesText,
+    PlateBreaksFile,
+    PostFile,
+)
 from bluff.formats.stock_file import StockKeys, stock_keys
 from bluff.formats.values import FeetText, LengthText, PointText, PositionText, RiseText, SizeText
 from bluff.formats.ways_file import JobWaysFile, OpeningWaysFile, WallWaysFile, ways_keys
@@ -45,12 +53,6 @@ VERSION = 1
 
 LARGEST_FILE = 8 * 1024 * 1024
 """Bytes; a job of two thousand walls is well under it."""
-
-
-MOST_SPECIALS = 500
-"""Posts, or boards of backing, in one wall."""
-MOST_FASTENERS = 2000
-"""Bolts, or pins, in one wall: one every six inches of the longest."""
 
 
 class StandardFile(JobWaysFile):
@@ -86,78 +88,6 @@ class EndsFile(FileModel):
 
     def to_core(self) -> Ends:
         return Ends(self.start, self.end)
-
-
-class BeamFile(FileModel):
-    """A beam that lies in a pocket of the wall."""
-
-    width: LengthText
-    underside: LengthText
-    depth: LengthText
-
-
-class PostFile(FileModel):
-    """A post in the wall; what is left out is two of the wall's own lumber, and no beam."""
-
-    id: StrictStr
-    at: PositionText
-    size: StrictStr | None = None
-    plies: StrictInt = 2
-    beam: BeamFile | None = None
-
-    def to_core(self) -> Post:
-        beam = Beam(self.beam.width, self.beam.underside, self.beam.depth) if self.beam else None
-        return Post(self.id, self.at, self.size, self.plies, beam)
-
-    @classmethod
-    def from_core(cls, post: Post) -> "PostFile":
-        beam = post.beam
-        lying = beam and BeamFile.model_construct(width=beam.width, underside=beam.underside, depth=beam.depth)
-        return cls.model_construct(id=post.id, at=post.position, size=post.size, plies=post.plies, beam=lying)
-
-
-class ClearFile(FileModel):
-    """A bay that is kept clear for something so wide; a duct or a riser gets an inch more."""
-
-    id: StrictStr
-    use: ClearFor = Field(alias="for")
-    at: PositionText
-    width: LengthText
-
-    def to_core(self) -> KeptClear:
-        return KeptClear(self.id, self.use, self.at, self.width)
-
-    @classmethod
-    def from_core(cls, bay: KeptClear) -> "ClearFile":
-        return cls.model_construct(id=bay.id, use=bay.use, at=bay.position, width=bay.width)
-
-
-class BackingFile(FileModel):
-    """A flat board between the studs, from here to there along the plate, its centre at a height.
-
-    Left out, its face is the inside of an exterior wall and the right of any other.
-    """
-
-    id: StrictStr
-    start: LengthText = Field(alias="from")
-    to: LengthText
-    height: LengthText
-    size: StrictStr = "2x8"
-    side: Literal[Line.LEFT, Line.RIGHT] | None = None
-
-    def to_core(self) -> FixtureBacking:
-        return FixtureBacking(self.id, self.start, self.to, self.height, self.size, self.side)
-
-    @classmethod
-    def from_core(cls, backing: FixtureBacking) -> "BackingFile":
-        return cls.model_construct(
-            id=backing.id,
-            start=backing.start,
-            to=backing.end,
-            height=backing.height,
-            size=backing.size,
-            side=backing.side,
-        )
 
 
 class TopFile(FileModel):
@@ -223,12 +153,13 @@ class WallFile(WallWaysFile):
     floors: Annotated[list[LengthText], Field(max_length=MOST_FLOORS)] | None = Field(
         default=None, description="Storey lines above the floor the wall stands on, from below."
     )
-    anchor_bolts: Annotated[list[LengthText], Field(max_length=MOST_FASTENERS)] | None = Field(
+    anchor_bolts: PlacesText | None = Field(
         default=None, description="Along the plate from the wall's start; left out, they go by the rule."
     )
-    plate_pins: Annotated[list[LengthText], Field(max_length=MOST_FASTENERS)] | None = Field(
+    plate_pins: PlacesText | None = Field(
         default=None, description="Where the plate is shot down, along it; left out, they go by the rule."
     )
+    plate_breaks: PlateBreaksFile | None = None
 
     def to_core(self) -> Wall:
         return Wall(
@@ -242,6 +173,7 @@ class WallFile(WallWaysFile):
             backing=tuple(board.to_core() for board in self.backing or ()),
             bolts=None if self.anchor_bolts is None else tuple(self.anchor_bolts),
             pins=None if self.plate_pins is None else tuple(self.plate_pins),
+            breaks=self.plate_breaks.to_core() if self.plate_breaks else PlateBreaks(),
             ways=self.ways(WallWays),
             clear=tuple(bay.to_core() for bay in self.clear or ()),
             top=self.top.to_core() if self.top else None,
@@ -279,6 +211,7 @@ class WallFile(WallWaysFile):
             floors=list(wall.floors) or None,
             anchor_bolts=None if wall.bolts is None else list(wall.bolts),
             plate_pins=None if wall.pins is None else list(wall.pins),
+            plate_breaks=PlateBreaksFile.from_core(wall.breaks) if wall.breaks != PlateBreaks() else None,
             **run,
             **ways_keys(wall.ways),
         )

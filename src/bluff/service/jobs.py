@@ -183,7 +183,7 @@ class Jobs:
             BluffError: It cannot be framed.
         """
         need(self.account, Right.CHANGE)
-        left = _left(job)
+        left = left_of(job)
         with self.pool.connection() as connection:
             key = uuid4()
             rows.add_job(connection, self.account, left, key)
@@ -192,7 +192,7 @@ class Jobs:
     def add_once(self, job: core.Job, key: UUID) -> None:
         """Keep a new job under a key of its own, unless a job, even a removed one, has that key."""
         with self.pool.connection() as connection:
-            rows.add_job(connection, self.account, _left(job), key)
+            rows.add_job(connection, self.account, left_of(job), key)
 
     def edit(self, job: UUID, revision: int, edit: core.Edit, key: UUID | None = None) -> JobState:
         """Apply an edit that was made on a revision.
@@ -264,7 +264,7 @@ class Jobs:
         self, connection: Connection, before: JobState, edit: core.Edit, after: core.Job, key: UUID | None
     ) -> JobState | None:
         """The job with an edit kept; None where somebody changed it since it was read."""
-        if rows.save_edit(connection, self.account, before.id, before.revision, edit_data(edit), _left(after), key):
+        if rows.save_edit(connection, self.account, before.id, before.revision, edit_data(edit), left_of(after), key):
             return self.get_in(connection, before.id, after)
         return None
 
@@ -405,7 +405,7 @@ def counted(framing: core.Framing) -> Counter[Severity]:
     return Counter(finding.severity for finding in framing.findings)
 
 
-def _left(job: core.Job) -> rows.Left:
+def left_of(job: core.Job) -> rows.Left:
     """What is kept of a job: what cannot be framed, or not in time, is not."""
     return rows.Left(job_data(job), _figures(job))
 

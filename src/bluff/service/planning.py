@@ -2,7 +2,7 @@
 
 import json
 import logging
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Collection, Sequence
 from dataclasses import dataclass, field
 from fractions import Fraction
 from itertools import count
@@ -11,7 +11,7 @@ from time import monotonic
 from typing import Any
 from uuid import UUID
 
-from psycopg import OperationalError
+from psycopg import OperationalError, Rollback
 from psycopg_pool import ConnectionPool
 
 from bluff import core
@@ -19,12 +19,18 @@ from bluff.core.cutting.board import JobBoard, Source, Tick, Ticks
 from bluff.core.cutting.carry import Carried, carried
 from bluff.core.cutting.demand import Aim, By, Demand, demands
 from bluff.core.errors import BluffError
+from bluff.core.job.edit import ChangeWall, Several
+from bluff.core.job.job import Wall
 from bluff.formats.boards import boards_data, boards_from_data
-from bluff.service.jobs import framings, job_of_row
-from bluff.solve.whole import Planned, plan_boards
+from bluff.formats.edits import edit_data
+from bluff.service.jobs import framings, job_of_row, left_of
+from bluff.solve.plates import Laid, better_breaks
+from bluff.solve.whole import Planned, left_to_buy, plan_boards
 from bluff.store import cutting as rows
 from bluff.store import jobs as job_rows
+from bluff.store.accounts import account_of
 from bluff.store.cutting import CuttingRow, RunRow, State
+from bluff.store.site import begun_walls
 
 _TELL_EVERY = 0.4
 """Seconds between words of how far a run is."""
@@ -32,6 +38,10 @@ _LAST_SECONDS = 2.0
 """What is left to plan anew when something was cut while it was planned."""
 _PATIENT = 3
 """Times it is planned anew with care; from then on boards are taken as they come."""
+_FOR_BREAKS = 0.3
+"""Of the time there is that goes into where plates break."""
+_NAMED = 3
+"""Walls that are named in what a change says; of more it says how many."""
 _log = logging.getLogger("bluff.planning")
 
 
@@ -43,11 +53,13 @@ class Wanted:
         aim: What boards are to have least of.
         seconds: How long it may look.
         is_anew: Whether everything is planned anew that is neither cut nor locked.
+        breaks: Whether plates of walls nobody began may break elsewhere, where that cuts for less.
     """
 
     aim: Aim = field(default_factory=Aim)
     seconds: float = 10.0
     is_anew: bool = True
+    breaks: bool = True
 
     def data(self) -> dict[str, Any]:
         """As it is kept."""
@@ -56,11 +68,13 @@ class Wanted:
             "handling": str(self.aim.handling),
             "seconds": self.seconds,
             "is_anew": self.is_anew,
+            "breaks": self.breaks,
         }
 
     @classmethod
     def from_data(cls, data: dict[str, Any]) -> "Wanted":
-        return cls(Aim(By(data["by"]), Fraction(data["handling"])), data["seconds"], data["is_anew"])
+        aim = Aim(By(data["by"]), Fraction(data["handling"]))
+        return cls(aim, data["seconds"], data["is_anew"], data.get("breaks", False))
 
 
 @dataclass(frozen=True, slots=True)
@@ -186,34 +200,70 @@ class _Search:
             row = job_rows.find_job(connection, self.run.crew_id, self.run.job_id)
             cutting = rows.find_cutting(connection, self.run.crew_id, self.run.job_id)
             ticks = ticks_of(rows.list_ticks(connection, self.run.crew_id, self.run.job_id))
+            begun = begun_walls(connection, self.run.crew_id, self.run.job_id)
+            who = account_of(connection, self.run.account_id)
         if row is None:
             raise BluffError("The job was removed.")
-        job = job_of_row(row)
+        before = job_of_row(row)
         planned = boards_of_row(cutting)
-        now = standing(job, planned, ticks)
+        now = standing(before, planned, ticks)
+        until = monotonic() + seconds
+        edit = None
+        if self.wanted.breaks and who:
+            edit = self._breaks(before, planned, ticks, begun, seconds * _FOR_BREAKS)
+        job = core.apply(before, edit) if edit else before
         asked = demands(job, framings(job), self.wanted.aim)
         kept = carried(planned, asked, ticks, job.stock.on_site, is_anew=self.wanted.is_anew)
         cost = _costs(asked)
+        walls = [wall.id for wall in job.walls if wall is not before.wall(wall.id)]
 
         def tell(better: Planned) -> None:
-            self.telling.found = found_data(better.boards, cost, better, now.boards)
+            self.telling.found = found_data(better.boards, cost, better, now.boards, walls)
 
-        best = plan_boards(kept, asked, job.stock.on_site, seconds, tell, self.telling.is_stopped)
+        left = max(until - monotonic(), 0)
+        best = plan_boards(kept, asked, job.stock.on_site, left, tell, self.telling.is_stopped)
         if self.telling.ending.is_set():
             raise _LeftError
-        before, after = cost(now.boards), cost(best.boards)
-        is_better = before is None or (after is not None and after < before)
-        boards = best.boards if is_better else now.boards
-        with self.pool.connection() as connection:
-            is_kept = rows.save_boards(
-                connection,
-                self.run.crew_id,
-                self.run.job_id,
-                boards_data(boards),
-                row.revision,
-                cutting.version if cutting else None,
+        costs = cost(now.boards), cost(best.boards)
+        if costs[0] is not None and (costs[1] is None or costs[1] >= costs[0]):
+            edit, boards, walls = None, now.boards, []
+        else:
+            boards = best.boards
+        with self.pool.connection() as connection, connection.transaction() as transaction:
+            revision = row.revision
+            is_kept = True
+            if edit and who:
+                is_kept = job_rows.save_edit(connection, who, row.id, revision, edit_data(edit), left_of(job))
+                revision += 1
+            version = cutting.version if cutting else None
+            is_kept = is_kept and rows.save_boards(
+                connection, self.run.crew_id, self.run.job_id, boards_data(boards), revision, version
             )
-        return found_data(boards, cost, best, now.boards) if is_kept else None
+            if not is_kept:
+                raise Rollback(transaction)
+        return found_data(boards, cost, best, now.boards, walls) if is_kept else None
+
+    def _breaks(
+        self, job: core.Job, planned: Sequence[JobBoard], ticks: Ticks, begun: Collection[str], seconds: float
+    ) -> Several | None:
+        """The edit that breaks plates where they cut best; None where that saves nothing."""
+
+        def lay(walls: Sequence[Wall]) -> Laid:
+            changed = core.apply(job, _of_walls(walls)) if walls else job
+            framed = framings(changed)
+            asked = demands(changed, framed, self.wanted.aim)
+            kept = carried(planned, asked, ticks, job.stock.on_site, is_anew=self.wanted.is_anew)
+            return Laid(framed, left_to_buy(kept, asked, job.stock.on_site))
+
+        free = {wall.id for wall in job.walls} - {*begun}
+        walls = better_breaks(lay, free, seconds, self.telling.is_stopped)
+        return _of_walls(walls) if walls else None
+
+
+def _of_walls(walls: Sequence[Wall]) -> Several:
+    """The edit that puts walls with other breaks in place of those there are."""
+    names = ", ".join(wall.id for wall in walls) if len(walls) <= _NAMED else f"{len(walls)} walls"
+    return Several(f"break plates of {names} as they cut best", tuple(ChangeWall(wall.id, wall) for wall in walls))
 
 
 Cost = Callable[[Sequence[JobBoard]], int | None]
@@ -230,7 +280,9 @@ def _costs(asked: Sequence[Demand]) -> Cost:
     return cost
 
 
-def found_data(boards: Sequence[JobBoard], cost: Cost, best: Planned, before: Sequence[JobBoard]) -> dict[str, Any]:
+def found_data(
+    boards: Sequence[JobBoard], cost: Cost, best: Planned, before: Sequence[JobBoard], broken: Sequence[str] = ()
+) -> dict[str, Any]:
     """What a run found, as it is kept: boards that are bought, their length in 64ths, and how far over the bound.
 
     Args:
@@ -238,6 +290,7 @@ def found_data(boards: Sequence[JobBoard], cost: Cost, best: Planned, before: Se
         cost: What boards count for.
         best: The best plan there was, with its bound.
         before: What it is instead of.
+        broken: Walls whose plates break elsewhere for it.
     """
     counts, whole = cost(boards), cost(best.boards)
     gap = 0.0
@@ -245,7 +298,7 @@ def found_data(boards: Sequence[JobBoard], cost: Cost, best: Planned, before: Se
         # What stays counts for the same in every plan.
         bound = whole - best.cost + best.bound
         gap = float((counts - bound) / bound) if bound else 0.0
-    return {**_bought(boards), "gap": gap, "before": _bought(before)}
+    return {**_bought(boards), "gap": gap, "before": _bought(before), "broken": [*broken]}
 
 
 def _bought(boards: Sequence[JobBoard]) -> dict[str, int]:

@@ -1,7 +1,7 @@
 """First fit: the longest piece first, each into the first board with room for it. Quick, and seldom far off."""
 
 from bisect import bisect_left
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from itertools import accumulate
@@ -15,12 +15,13 @@ from bluff.core.measure.length import Length
 def first_fit(problem: Problem) -> CuttingPlan:
     """The cheapest of a few plans by first fit, each of which prefers boards of another length.
 
-    What is cut from a board decides in the end which is bought: the cheapest that is long enough.
+    What is cut from a board decides in the end which is bought: the cheapest that is long enough. Choices are made the
+    usual way.
 
     Raises:
         CuttingError: A piece is longer than any board.
     """
-    pieces = sorted(problem.pieces, key=lambda piece: (-piece.length, piece.id))
+    pieces = sorted(problem.settled().pieces, key=lambda piece: (-piece.length, piece.id))
     prices = _Prices(problem)
     plans = [_filled(problem, pieces, board) for board in problem.stock]
     best = min(plans, key=lambda plan: (sum(prices.least(load.length) for load in plan), len(plan)))
@@ -76,4 +77,8 @@ def bought(problem: Problem, pieces: Sequence[Piece]) -> CutBoard:
 def least_cost(problem: Problem) -> Fraction:
     """A bound at once: each inch of wood and kerf at what an inch of the best board costs."""
     cheapest = min(Fraction(board.cost, board.length + problem.kerf) for board in problem.stock)
-    return cheapest * sum(piece.length + problem.kerf for piece in problem.pieces)
+
+    def takes(pieces: Iterable[Piece]) -> Length:
+        return sum(piece.length + problem.kerf for piece in pieces)
+
+    return cheapest * (takes(problem.pieces) + sum(min(map(takes, choice.ways)) for choice in problem.choices))

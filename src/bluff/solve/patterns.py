@@ -11,11 +11,12 @@ the patterns that were found gives a plan.
 """
 
 from collections import Counter, defaultdict
-from collections.abc import Callable, Iterable, Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
 from fractions import Fraction
 from functools import reduce
 from math import ceil, floor, gcd
+from operator import or_
 from time import monotonic
 
 import highspy
@@ -34,6 +35,8 @@ _FEW = 3000
 """Patterns of a problem that are all taken where there are no more."""
 _TRIED = 20 * _FEW
 """Steps after which nobody looks whether there are few."""
+_DEEPEST = 300
+"""Lengths of a problem whose patterns are looked through one length after another."""
 _LARGEST_TABLE = 400_000_000
 """Cells of a knapsack that fit any machine; what needs a larger one is cut by first fit."""
 
@@ -73,7 +76,7 @@ def by_patterns(
     began = monotonic()
     plan = first_fit(problem)
     better(plan)
-    if not problem.pieces or seconds <= 0:
+    if not plan.boards or seconds <= 0:
         return plan
     search = _Search(problem, is_stopped)
     if search.knapsack.cells > _LARGEST_TABLE:
@@ -88,15 +91,15 @@ def by_patterns(
         search.add(pattern)
     best = plan
 
-    def met(boards: tuple[CutBoard, ...]) -> None:
+    def met(boards: tuple[CutBoard, ...], chosen: tuple[int, ...]) -> None:
         nonlocal best
         if sum(board.stock.cost for board in boards) < best.cost:
-            best = CuttingPlan(boards, bound)
+            best = CuttingPlan(boards, bound, chosen)
             better(best)
 
     is_best = search.choose(began + seconds, met)
     # Nothing is left to try where every pattern there is was chosen from.
-    return CuttingPlan(best.boards, Fraction(best.cost)) if every and is_best else best
+    return replace(best, bound=Fraction(best.cost)) if every and is_best else best
 
 
 class _Search:
@@ -105,9 +108,14 @@ class _Search:
     def __init__(self, problem: Problem, is_stopped: Stop) -> None:
         self.problem = problem
         self.is_stopped = is_stopped
-        self.lengths = sorted({piece.length for piece in problem.pieces}, reverse=True)
-        asked = Counter(piece.length for piece in problem.pieces)
+        fixed = Counter(piece.length for piece in problem.pieces)
+        ways = [[Counter(piece.length for piece in way) for way in choice.ways] for choice in problem.choices]
+        # A length is asked for as often as those ways ask that ask for most of it.
+        asked = sum((reduce(or_, choice) for choice in ways), fixed)
+        self.lengths = sorted(asked, reverse=True)
         self.asked = [asked[length] for length in self.lengths]
+        self.fixed = [fixed[length] for length in self.lengths]
+        self.ways = [[[way[length] for length in self.lengths] for way in choice] for choice in ways]
         # A kerf goes with every piece, and every board is a kerf longer for its last one.
         sizes = [length + problem.kerf for length in self.lengths]
         rooms = [board.length + problem.kerf for board in problem.stock]
@@ -121,7 +129,9 @@ class _Search:
         # In the order they were found, which is that of the program's columns.
         self.patterns: dict[_Pattern, None] = {}
         self.index = {length: index for index, length in enumerate(self.lengths)}
-        self.program = _program(self.asked)
+        self.program = _program(self.fixed, self.ways, self.step)
+        self.before = self.program.getNumCol()
+        """Columns of the program that are ways, before those that are patterns."""
 
     def pattern_of(self, board: CutBoard) -> _Pattern:
         """The pattern a board is cut by."""
@@ -151,7 +161,7 @@ class _Search:
         bound = Fraction(0)
         while True:
             self.program.run()
-            duals = self.program.getSolution().row_dual
+            duals = self.program.getSolution().row_dual[: len(self.lengths)]
             worths = [max(int(dual * self.fine), 0) for dual in duals]
             values = self.knapsack.value(worths)
             bound = max(bound, self._bound(worths, values))
@@ -186,20 +196,22 @@ class _Search:
                 fill(board, (*counts, count), left - count * sizes[index]) for count in range(most, -1, -1)
             )
 
-        are_few = len(sizes) <= _FEW and all(fill(board, (), room) for board, room in enumerate(self.rooms))
+        are_few = len(sizes) <= _DEEPEST and all(fill(board, (), room) for board, room in enumerate(self.rooms))
         return found if are_few else []
 
     def of_the_rest(self) -> list[_Pattern]:
         """Patterns of a plan for what is left once the linear program's are cut as often as whole times go into it."""
         self.program.run()
-        times = [floor(value + 1e-6) for value in self.program.getSolution().col_value]
+        values = self.program.getSolution().col_value
+        times = [floor(value + 1e-6) for value in values[self.before :]]
         cut = [
             sum(count * pattern.counts[index] for count, pattern in zip(times, self.patterns, strict=True))
             for index in range(len(self.lengths))
         ]
         rest: list[Piece] = []
+        pieces = self.problem.settled(self._chosen(values)).pieces
         for index, length in enumerate(self.lengths):
-            alike = [piece for piece in self.problem.pieces if piece.length == length]
+            alike = [piece for piece in pieces if piece.length == length]
             rest += alike[min(cut[index], len(alike)) :]
         plan = first_fit(Problem(tuple(rest), self.problem.stock, self.problem.kerf))
         return [self.pattern_of(board) for board in plan.boards]
@@ -210,7 +222,7 @@ class _Search:
         Where one is worth more, all are made less by as much: then every plan costs at least what its pieces are
         worth. In whole numbers, so that no rounding makes it more.
         """
-        whole = sum(worth * count for worth, count in zip(worths, self.asked, strict=True))
+        whole = _worth(self.fixed, worths) + sum(min(_worth(way, worths) for way in choice) for choice in self.ways)
         # What a board is worth against what it costs; a board that costs nothing makes every bound nothing.
         over = Fraction(1)
         for room, board in zip(self.rooms, self.problem.stock, strict=True):
@@ -222,12 +234,12 @@ class _Search:
         bound = Fraction(whole, self.fine) / over
         return Fraction(ceil(bound / self.step) * self.step) if self.step else bound
 
-    def choose(self, until: float, met: Callable[[tuple[CutBoard, ...]], None]) -> bool:
+    def choose(self, until: float, met: Callable[[tuple[CutBoard, ...], tuple[int, ...]], None]) -> bool:
         """How often each pattern is cut, as an integer program finds it in time.
 
         Args:
             until: When time is up.
-            met: Told the boards of every better choice, the last of them the best.
+            met: Told the boards of every better choice and the ways it takes, the last of them the best.
 
         Returns:
             Whether no choice among the patterns costs less than the last.
@@ -235,7 +247,7 @@ class _Search:
         left = until - monotonic()
         if left <= 0 or self.is_stopped():
             return False
-        every = np.arange(len(self.patterns), dtype=np.int32)
+        every = np.arange(self.before + len(self.patterns), dtype=np.int32)
         whole = np.array([highspy.HighsVarType.kInteger] * len(every))
         self.program.changeColsIntegrality(len(every), every, whole)
         self.program.setOptionValue("time_limit", float(self.program.getRunTime() + left))
@@ -243,20 +255,33 @@ class _Search:
         self.program.setOptionValue("mip_rel_gap", 0.0)
         self.program.setOptionValue("mip_abs_gap", 0.99 * self.step)
         self.program.cbMipInterrupt.subscribe(lambda event: event.interrupt(self.is_stopped()))
-        self.program.cbMipImprovingSolution.subscribe(lambda event: met(self._boards(event.data_out.mip_solution)))
+        self.program.cbMipImprovingSolution.subscribe(lambda event: met(*self._boards(event.data_out.mip_solution)))
         self.program.run()
         if self.program.getInfo().primal_solution_status != highspy.SolutionStatus.kSolutionStatusFeasible:
             return False
-        met(self._boards(self.program.getSolution().col_value))
+        met(*self._boards(self.program.getSolution().col_value))
         return bool(self.program.getModelStatus() == highspy.HighsModelStatus.kOptimal)
 
-    def _boards(self, times: Iterable[float]) -> tuple[CutBoard, ...]:
-        """The boards of a plan: pieces given out to its patterns; of lengths cut too often the last are left off."""
+    def _chosen(self, values: Sequence[float]) -> tuple[int, ...]:
+        """The way of each choice that a solution takes, or takes most of."""
+        chosen, at = [], 0
+        for choice in self.ways:
+            taken = [*values[at : at + len(choice)]]
+            chosen.append(taken.index(max(taken)))
+            at += len(choice)
+        return tuple(chosen)
+
+    def _boards(self, values: Sequence[float]) -> tuple[tuple[CutBoard, ...], tuple[int, ...]]:
+        """The boards of a plan, and the ways it takes.
+
+        Pieces are given out to its patterns; of lengths cut too often the last are left off.
+        """
+        chosen = self._chosen(values)
         waiting: dict[int, list[Piece]] = defaultdict(list)
-        for piece in sorted(self.problem.pieces, key=lambda piece: piece.id, reverse=True):
+        for piece in sorted(self.problem.settled(chosen).pieces, key=lambda piece: piece.id, reverse=True):
             waiting[self.index[piece.length]].append(piece)
         boards = []
-        for pattern, count in zip(self.patterns, times, strict=True):
+        for pattern, count in zip(self.patterns, values[self.before :], strict=True):
             for _ in range(round(count)):
                 cut = [
                     waiting[index].pop()
@@ -266,15 +291,40 @@ class _Search:
                 ]
                 if cut:
                     boards.append(bought(self.problem, cut))
-        return tuple(boards)
+        return tuple(boards), chosen
 
 
-def _program(asked: Sequence[int]) -> highspy.Highs:
-    """A linear program with a row for each length: as many as are asked for, or more."""
+def _worth(counts: Sequence[int], worths: Sequence[int]) -> int:
+    return sum(worth * count for worth, count in zip(worths, counts, strict=True))
+
+
+def _program(fixed: Sequence[int], ways: Sequence[Sequence[Sequence[int]]], step: int) -> highspy.Highs:
+    """A linear program with a row for each length: as many as are asked for, or more. Then one for each choice.
+
+    Args:
+        fixed: How many of each length are asked for besides the choices.
+        ways: How many of each length each way of each choice asks for; of ways as good the usual one is taken, since
+            another counts for a little, all of them together for less than plans differ by.
+        step: What plans differ by.
+    """
     program = highspy.Highs()
     for option, value in (("output_flag", False), ("threads", 1), ("random_seed", 1)):
         program.setOptionValue(option, value)
     nothing = np.array([], dtype=np.int32), np.array([], dtype=np.float64)
-    for count in asked:
+    for count in fixed:
         program.addRow(float(count), highspy.kHighsInf, 0, *nothing)
+    for _ in ways:
+        program.addRow(1.0, 1.0, 0, *nothing)
+    little = 0.005 * step / max(len(ways), 1)
+    for choice, listed in enumerate(ways):
+        for place, way in enumerate(listed):
+            rows = [index for index, count in enumerate(way) if count]
+            program.addCol(
+                little if place else 0.0,
+                0.0,
+                1.0,
+                len(rows) + 1,
+                np.array([*rows, len(fixed) + choice], dtype=np.int32),
+                np.array([*(-way[row] for row in rows), 1.0], dtype=np.float64),
+            )
     return program

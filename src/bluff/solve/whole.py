@@ -6,7 +6,7 @@ more, into boards on the site. Only for the others boards are bought, as few or 
 
 from bisect import bisect_left, insort
 from collections import Counter
-from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
 from itertools import count
@@ -58,8 +58,7 @@ def plan_boards(
         is_stopped: Ends the search early, with the best plan so far.
     """
     used = {board.number for board in carried.kept}
-    numbers = (number for number in count(1) if number not in used)
-    problems, placed = _where_wood_lies(carried, asked, on_site, numbers)
+    problems, placed = _where_wood_lies(carried, asked, on_site, used)
     found = _together(placed, {}, problems, used)
 
     def told(plans: Plans) -> None:
@@ -69,6 +68,15 @@ def plan_boards(
 
     cut_sections(problems, seconds, told, is_stopped)
     return found
+
+
+def left_to_buy(carried: Carried, asked: Iterable[Demand], on_site: Iterable[OnSite]) -> list[Demand]:
+    """What is to be cut from boards that are still to be bought, once wood that lies about is used.
+
+    Args:
+        carried, asked, on_site: As for `plan_boards`.
+    """
+    return _where_wood_lies(carried, asked, on_site, set())[0]
 
 
 Plans: TypeAlias = Mapping[Section, CuttingPlan]
@@ -112,9 +120,10 @@ def cut_sections(
 
 
 def _where_wood_lies(
-    carried: Carried, asked: Iterable[Demand], on_site: Iterable[OnSite], numbers: Iterator[int]
+    carried: Carried, asked: Iterable[Demand], on_site: Iterable[OnSite], used: set[int]
 ) -> tuple[list[Demand], list[JobBoard]]:
     """What is still to be bought for, and the boards that are there with what is cut from them."""
+    numbers = (number for number in count(1) if number not in used)
     there = Counter({(one.section, one.length): one.count for one in on_site})
     there.subtract((board.section, board.length) for board in carried.kept if board.source is Source.ON_SITE)
     spares = spares_by_section(carried.spares)

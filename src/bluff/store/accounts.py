@@ -93,6 +93,11 @@ def first_account(connection: Connection) -> Account | None:
     return _one(connection, _ACCOUNT + "ORDER BY account.created_at, account.id LIMIT 1", ())
 
 
+def account_of(connection: Connection, account: UUID) -> Account | None:
+    """Who has a key; None where they left their crew."""
+    return _one(connection, _ACCOUNT + "AND account.id = %s", (account,))
+
+
 def account_called(connection: Connection, name: str) -> Account | None:
     """Who signs in by a name, however it is written."""
     return _one(connection, _ACCOUNT + "AND lower(account.name) = lower(%s)", (name,))

@@ -50,6 +50,7 @@ class RunRow:
     Args:
         id: Its key.
         job_id, crew_id: Whose boards.
+        account_id: Who asked.
         wanted: What was asked for, as data.
         state: How far it is.
         is_stopped: Whether somebody asked it to stop.
@@ -61,6 +62,7 @@ class RunRow:
     id: UUID
     job_id: UUID
     crew_id: UUID
+    account_id: UUID
     wanted: dict[str, Any]
     state: State
     is_stopped: bool
@@ -70,7 +72,7 @@ class RunRow:
     ended_at: datetime | None
 
 
-_RUN = "id, job_id, crew_id, wanted, state, is_stopped, found, says, asked_at, ended_at"
+_RUN = "id, job_id, crew_id, account_id, wanted, state, is_stopped, found, says, asked_at, ended_at"
 
 
 def find_cutting(connection: Connection, crew: UUID, job: UUID, *, for_change: bool = False) -> CuttingRow | None:

@@ -97,6 +97,16 @@ def list_records(connection: Connection, crew: UUID, job: UUID, kind: str, wall:
         ).fetchall()
 
 
+def begun_walls(connection: Connection, crew: UUID, job: UUID) -> frozenset[str]:
+    """The walls of a job that somebody marked, or did any work on."""
+    found = connection.execute(
+        "SELECT DISTINCT wall FROM site_record"
+        " WHERE job_id = %s AND crew_id = %s AND wall IS NOT NULL AND kind IN ('mark', 'tick')",
+        (job, crew),
+    )
+    return frozenset(wall for (wall,) in found)
+
+
 def add_picture(connection: Connection, account: Account, job: UUID, key: UUID, jpeg: bytes) -> None:
     """Keep a photograph for what was, or will be, said under a key, unless there is one already."""
     connection.execute(

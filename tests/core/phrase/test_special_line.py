@@ -5,7 +5,7 @@ import pytest
 from bluff.core.change.apply import apply
 from bluff.core.errors import PhraseError
 from bluff.core.job.position import At, Reference
-from bluff.core.job.special import Beam, FixtureBacking, Post
+from bluff.core.job.special import Beam, FixtureBacking, PlateBreaks, Post
 from bluff.core.measure.length import inches
 from bluff.core.phrase.typed import read_line
 from framing import job_of
@@ -37,6 +37,12 @@ def test_backing_and_bolts():
     assert wall.backing == (FixtureBacking("R1", inches(20), inches(60), inches(34), "2x10"),)
     assert wall.bolts == tuple(inches(at) for at in (12, 48, 84, 132))
     assert typed("bolts 12 48", "bolts by rule").bolts is None
+
+
+def test_where_plates_break():
+    wall = typed("break bottom 64", "break top 4-0 8-0", "break cap 80", "break cap by rule")
+    assert wall.breaks == PlateBreaks(bottom_plate=(inches(64),), top_plate=(inches(48), inches(96)))
+    assert typed("break second bottom 64").breaks.second_bottom_plate == (inches(64),)
 
 
 @pytest.mark.parametrize(

@@ -2814,7 +2814,7 @@ export interface components {
          * @description What can be found.
          * @enum {string}
          */
-        Code: "opening-off-wall" | "openings-overlap" | "openings-too-close" | "openings-out-of-line" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-below-rough" | "header-above-rough" | "header-on-hangers" | "header-hollow" | "head-height-not-given" | "sill-not-sloped" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stands-on-header" | "stud-slid" | "stud-left-out" | "stud-kept-off" | "clear-bay-taken" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-break-off-stud" | "plate-breaks-close" | "single-plate-joint" | "bolt-under-wood" | "bolt-in-doorway" | "bolts-by-rule" | "bolt-off-plate" | "bolts-too-far" | "post-left-out" | "post-unverified" | "beam-breaks-plates" | "beam-bears-short" | "fire-blocks" | "fixture-backing-left-out" | "sheet-joint-unblocked" | "opening-crowds-meeting" | "backing-missing" | "carries-load-not-said" | "pins-by-rule" | "pins-too-far" | "pin-off-plate" | "needs-wall-jacks" | "sheets-leave-bare" | "blocks-off-wall" | "ceiling-backing-missing" | "joists-not-given" | "studs-miss-joists" | "wall-does-not-tip-up" | "no-lap" | "corner-clips" | "walls-cross" | "walls-overlap" | "end-not-joined" | "end-stands-over" | "angled-end" | "top-height-taken" | "slopes-meet" | "slopes-meet-over-opening" | "header-under-slope" | "studs-longer-than-stock";
+        Code: "opening-off-wall" | "openings-overlap" | "openings-too-close" | "openings-out-of-line" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-below-rough" | "header-above-rough" | "header-on-hangers" | "header-hollow" | "head-height-not-given" | "sill-not-sloped" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stands-on-header" | "stud-slid" | "stud-left-out" | "stud-kept-off" | "clear-bay-taken" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-break-off-stud" | "plate-breaks-close" | "plate-break-not-kept" | "single-plate-joint" | "bolt-under-wood" | "bolt-in-doorway" | "bolts-by-rule" | "bolt-off-plate" | "bolts-too-far" | "post-left-out" | "post-unverified" | "beam-breaks-plates" | "beam-bears-short" | "fire-blocks" | "fixture-backing-left-out" | "sheet-joint-unblocked" | "opening-crowds-meeting" | "backing-missing" | "carries-load-not-said" | "pins-by-rule" | "pins-too-far" | "pin-off-plate" | "needs-wall-jacks" | "sheets-leave-bare" | "blocks-off-wall" | "ceiling-backing-missing" | "joists-not-given" | "studs-miss-joists" | "wall-does-not-tip-up" | "no-lap" | "corner-clips" | "walls-cross" | "walls-overlap" | "end-not-joined" | "end-stands-over" | "angled-end" | "top-height-taken" | "slopes-meet" | "slopes-meet-over-opening" | "header-under-slope" | "studs-longer-than-stock";
         /**
          * CompareRequest
          * @description The ways to set beside each other: of the whole job, or of one wall as each edit leaves it.
@@ -5284,6 +5284,20 @@ export interface components {
          */
         Plate: "bottom" | "top";
         /**
+         * PlateBreaksFile
+         * @description Where boards of each plate meet, along the bottom plate; a plate that is left out breaks by the rule.
+         */
+        PlateBreaksFile: {
+            /** Bottom Plate */
+            bottom_plate?: (string | number)[] | null;
+            /** Second Bottom Plate */
+            second_bottom_plate?: (string | number)[] | null;
+            /** Top Plate */
+            top_plate?: (string | number)[] | null;
+            /** Cap Plate */
+            cap_plate?: (string | number)[] | null;
+        };
+        /**
          * PlateMark
          * @description A line and a symbol on a plate, `at` inches from its start; `reading` is what the tape says.
          *
@@ -5872,6 +5886,8 @@ export interface components {
         /**
          * RunView
          * @description A search for better boards, the best it found so far, and what that is instead of.
+         *
+         *     `broken` are the walls whose plates break elsewhere for it.
          */
         RunView: {
             /**
@@ -5903,6 +5919,8 @@ export interface components {
             boards_before: number | null;
             /** Feet Before */
             feet_before: number | null;
+            /** Broken */
+            broken: string[];
         };
         /**
          * Runs
@@ -7250,6 +7268,7 @@ export interface components {
              * @description Where the plate is shot down, along it; left out, they go by the rule.
              */
             plate_pins?: (string | number)[] | null;
+            plate_breaks?: components["schemas"]["PlateBreaksFile"] | null;
         };
         /**
          * WallKind
@@ -7295,6 +7314,12 @@ export interface components {
              * @default true
              */
             anew?: boolean;
+            /**
+             * Breaks
+             * @description Whether plates of walls nobody began may break elsewhere, where that cuts for less.
+             * @default true
+             */
+            breaks?: boolean;
         };
         /**
          * WayView

@@ -13,6 +13,10 @@ const AIMS = [
   { value: "price", label: "Least price" },
   { value: "boards", label: "Fewest boards" },
 ] as const;
+const BREAKS = [
+  { value: "yes", label: "May break elsewhere" },
+  { value: "no", label: "Break where they do" },
+] as const;
 const TIMES = [
   { value: "5", label: "5 seconds" },
   { value: "20", label: "20 seconds" },
@@ -116,6 +120,7 @@ function Look({ run, act }: { run: CuttingRun | null; act: CuttingChange }) {
     by: run?.by ?? "length",
     handling: run?.handling ?? 0,
     seconds: run && TIMES.some(({ value }) => Number(value) === run.seconds) ? run.seconds : 5,
+    breaks: true,
   });
   return (
     <Box mt="3">
@@ -137,6 +142,12 @@ function Look({ run, act }: { run: CuttingRun | null; act: CuttingChange }) {
           }}
         />
       )}
+      <SelectField
+        label="Plates of walls nobody began"
+        value={wanted.breaks ? "yes" : "no"}
+        choices={BREAKS}
+        onChoose={(may) => want({ ...wanted, breaks: may === "yes" })}
+      />
       <SelectField
         label="For"
         value={String(wanted.seconds) as (typeof TIMES)[number]["value"]}
@@ -174,6 +185,13 @@ function Found({ run }: { run: CuttingRun }) {
           Before: <Figure text={String(run.boards_before)} fontWeight="700" /> boards,{" "}
           <Figure text={`${run.feet_before}'`} fontWeight="700" />.
         </>
+      )}
+      {run.broken.length > 0 && (
+        <Text as="span" display="block">
+          For that, plates of {run.broken.slice(0, 6).join(", ")}
+          {run.broken.length > 6 && " …"} break elsewhere
+          {isLooking(run) ? "." : " now; undo brings them back."}
+        </Text>
       )}
     </Text>
   );

@@ -11,6 +11,8 @@ export interface Wanted {
   by: CuttingRun["by"];
   handling: number;
   seconds: number;
+  /** Whether plates may break elsewhere than they do. */
+  breaks: boolean;
 }
 
 /** A cut as it is ticked: its board's number, and the name it is cut under. */

@@ -6,7 +6,7 @@ from dataclasses import replace
 from bluff.core.job.job import Wall
 from bluff.core.job.position import At, FromPlate, Reference
 from bluff.core.job.schools import End
-from bluff.core.job.special import FixtureBacking
+from bluff.core.job.special import FixtureBacking, PlateBreaks
 from bluff.core.measure.length import Length, half
 from bluff.core.wall.wall_plan import WallPlan
 
@@ -63,8 +63,8 @@ def _places(
 
 
 def without_specials(wall: Wall) -> Wall:
-    """A wall without its posts, backing, clear bays, bolts and pins."""
-    return replace(wall, posts=(), backing=(), clear=(), bolts=None, pins=None)
+    """A wall without its posts, backing, clear bays, bolts and pins; where another plate breaks is decided anew."""
+    return replace(wall, posts=(), backing=(), clear=(), bolts=None, pins=None, breaks=PlateBreaks())
 
 
 def _backing(

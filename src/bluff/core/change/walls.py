@@ -255,7 +255,8 @@ def mirrored(job: Job, across: Across) -> Job:
             run = replace(run, start=over(run.end), end=over(run.start))
         plan = plans[wall.id]
         top = _turned_top(wall.top, plan)
-        over_turned = replace(without_specials(wall), run=run, ends=ends, ways=ways, top=top)
+        breaks = wall.breaks.turned(plan.length)
+        over_turned = replace(without_specials(wall), run=run, ends=ends, ways=ways, top=top, breaks=breaks)
         return with_specials(over_turned, plan, lambda x: plan.length - x, 0, plan.length + 1)
 
     plans = {plan.id: plan for plan in wall_plans(job)}

@@ -1,8 +1,10 @@
 """Plates: joints that no stud holds, joints too near to each other, and plates that nothing ties."""
 
 from collections.abc import Iterator
+from dataclasses import replace
 from itertools import pairwise
 
+from bluff.core.job.edit import ChangeWall
 from bluff.core.job.finding import Code, Finding, Severity
 from bluff.core.job.schools import End, PlateTies
 from bluff.core.measure.length import Length, format_inches
@@ -32,12 +34,34 @@ def check_plates(framing: Framing) -> Iterator[Finding]:
                 "Nail a block or a scab of the same lumber under the joint, or get a longer board.",
                 at=at,
             )
+    yield from _not_kept(framing)
     first, second = (_breaks_of(framing, plate) for plate in (Role.TOP_PLATE, Role.CAP_PLATE))
     if framing.plan.standard.top_plates == 1:
         for at in first:
             yield _single_joint(at)
     yield from _near_gaps(framing, first)
     yield from _near_breaks(framing, first, second)
+
+
+def _not_kept(framing: Framing) -> Iterator[Finding]:
+    """Plates that break by the rule, though it was decided where they do."""
+    if not framing.unkept:
+        return
+    wall = framing.plan.wall
+    breaks, plates = wall.breaks, []
+    for plate in framing.unkept:
+        places = ", ".join(map(format_inches, breaks.of(plate) or ()))
+        plates.append(f"the {plate.replace('_', ' ')} breaks {f'at {places}' if places else 'nowhere'}")
+        breaks = breaks.put(plate, None)
+    yield Finding(
+        Code.PLATE_BREAK_NOT_KEPT,
+        Severity.INFO,
+        f"It was decided that {' and '.join(plates)}. There is no stud left for that, or no board so long, so the "
+        "rule decides.",
+        "Nothing, if the boards are not cut yet; or decide anew where it breaks.",
+        fix=ChangeWall(wall.id, replace(wall, breaks=breaks)),
+        fix_label="Break by the rule",
+    )
 
 
 def _breaks_of(framing: Framing, plate: Role) -> list[Length]:

@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from bluff.core.checks.about import about
 from bluff.core.job.finding import VERIFY, Code, Finding, Severity
 from bluff.core.job.header import HeaderPlace
-from bluff.core.measure.length import Length, format_feet, format_inches, inches
+from bluff.core.measure.length import format_feet, format_inches
 from bluff.core.measure.shapes import Span
 from bluff.core.measure.sum import counted
 from bluff.core.wall.framing import Framing
@@ -89,13 +89,9 @@ def _headers_moved(framing: Framing) -> Iterator[Finding]:
             )
 
 
-_LONGEST_BOARD: Length = inches("20'")
-"""Of sawn lumber, as yards keep it."""
-
-
 def check_stock(framing: Framing) -> Iterator[Finding]:
     """Uprights longer than any board there is."""
-    longest = max(framing.plan.standard.plate_stock.longest, _LONGEST_BOARD)
+    longest = framing.plan.longest_board
     too_long = [piece for piece in framing.standing if piece.role in UPRIGHTS and piece.length.value > longest]
     if too_long:
         most = max(too_long, key=lambda piece: piece.length.value)

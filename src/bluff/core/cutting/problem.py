@@ -15,7 +15,7 @@ Lengths are whole 64ths, costs whole numbers of whatever they are counted in, so
 
 from collections import Counter
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from fractions import Fraction
 from typing import NamedTuple
 
@@ -37,6 +37,12 @@ class Piece(NamedTuple):
     length: Length
 
 
+class Choice(NamedTuple):
+    """Pieces that are cut in one of several ways: a plate, which may break here or there. The first is the usual."""
+
+    ways: tuple[tuple[Piece, ...], ...]
+
+
 class CutBoard(NamedTuple):
     """A board and what is cut from it, in the order of the cuts."""
 
@@ -52,6 +58,7 @@ class Problem:
         pieces: All of them.
         stock: Boards there are to buy, as many of each as one likes.
         kerf: Of the saw.
+        choices: Other pieces, each to be cut in one of its ways.
 
     Raises:
         CuttingError: There is no board, or one of no length.
@@ -60,6 +67,7 @@ class Problem:
     pieces: tuple[Piece, ...]
     stock: tuple[Stock, ...]
     kerf: Length
+    choices: tuple[Choice, ...] = ()
 
     def __post_init__(self) -> None:
         if not self.stock:
@@ -68,8 +76,19 @@ class Problem:
             raise CuttingError("A board is longer than nothing and costs nothing or more.", "stock")
         if self.kerf < 0:
             raise CuttingError("A saw takes nothing or more; write its kerf, like 1/8.", "kerf")
-        if any(piece.length <= 0 for piece in self.pieces):
+        chosen = (piece for choice in self.choices for way in choice.ways for piece in way)
+        if any(piece.length <= 0 for piece in (*self.pieces, *chosen)):
             raise CuttingError("A piece is longer than nothing.", "pieces")
+
+    def settled(self, chosen: Sequence[int] | None = None) -> "Problem":
+        """The same with every choice made.
+
+        Args:
+            chosen: Which way of each; the usual ones where none are named.
+        """
+        ways = chosen or [0] * len(self.choices)
+        made = (piece for choice, way in zip(self.choices, ways, strict=True) for piece in choice.ways[way])
+        return replace(self, pieces=(*self.pieces, *made), choices=())
 
     @property
     def longest(self) -> Length:
@@ -103,11 +122,13 @@ class CuttingPlan:
 
     Args:
         boards: Every board with its pieces.
-        bound: What no plan can cost less than.
+        bound: What no plan can cost less than, whichever ways are chosen.
+        chosen: Which way of each choice it cuts; the usual ones where none are named.
     """
 
     boards: tuple[CutBoard, ...]
     bound: Fraction
+    chosen: tuple[int, ...] = ()
 
     @property
     def cost(self) -> int:
@@ -133,6 +154,10 @@ def faults_of(problem: Problem, boards: Sequence[CutBoard]) -> list[str]:
 
     This looks at the plan alone and knows nothing of how it was found: every piece is cut once and as long as it is
     asked, every board is one there is, and nothing is cut past its end with a kerf between pieces.
+
+    Args:
+        problem: With every choice made.
+        boards: Of the plan.
     """
     faults = []
     asked, cut = Counter(problem.pieces), Counter(piece for board in boards for piece in board.pieces)

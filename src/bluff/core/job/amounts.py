@@ -260,7 +260,7 @@ class PlateStock:
     """The boards plates are cut from, and where they may be broken.
 
     Args:
-        boards: Lengths the yard has.
+        boards: Lengths the yard has of sections the job's stock does not list.
         offset: How far a break of the second top plate stays from one of the first.
         doubled_studs: Whether a stud is added at each break, so that both boards have a whole one.
         in_doorways: Whether a bottom plate may break in a doorway, where it is cut out anyway, if that saves a board.
@@ -271,7 +271,7 @@ class PlateStock:
     boards: tuple[Length, ...] = part(
         tuple(inches(f"{feet}'") for feet in range(8, 21, 2)),
         "Boards for plates",
-        "Lengths the yard has, in feet.",
+        "Lengths the yard has, in feet, of what the stock does not list.",
         width=Width.LONG,
     )
     offset: Length = part(inches(48), "Breaks apart", "Of the two top plates.")
@@ -294,10 +294,6 @@ class PlateStock:
                 "offset",
             )
         object.__setattr__(self, "boards", tuple(sorted(set(self.boards))))
-
-    @property
-    def longest(self) -> Length:
-        return self.boards[-1]
 
     def __str__(self) -> str:
         return ", ".join(format_feet(board) for board in self.boards)

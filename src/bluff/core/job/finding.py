@@ -58,6 +58,7 @@ class Code(StrEnum):
     SPACING_MISSES_SHEETS = "spacing-misses-sheets"
     PLATE_BREAK_OFF_STUD = "plate-break-off-stud"
     PLATE_BREAKS_CLOSE = "plate-breaks-close"
+    PLATE_BREAK_NOT_KEPT = "plate-break-not-kept"
     SINGLE_PLATE_JOINT = "single-plate-joint"
     BOLT_UNDER_WOOD = "bolt-under-wood"
     BOLT_IN_DOORWAY = "bolt-in-doorway"

@@ -22,7 +22,7 @@ from itertools import pairwise
 from bluff.core.errors import EditError, JobError, LumberError
 from bluff.core.job.position import At, Centred
 from bluff.core.job.schools import End, Line, OpeningKind
-from bluff.core.job.special import FixtureBacking, KeptClear, Post
+from bluff.core.job.special import FixtureBacking, KeptClear, PlateBreaks, Post
 from bluff.core.job.standard import Standard
 from bluff.core.job.stock import YardStock
 from bluff.core.job.top import Top
@@ -183,6 +183,7 @@ class Wall:
         backing: For what is fixed to the wall later.
         bolts: Where its anchor bolts stand, along the plate; None where the rule says.
         pins: Where its plate is shot down to a slab; None where the rule says.
+        breaks: Where boards of its plates meet, where that is decided.
         ways: What is framed otherwise than in the rest of the job.
         top: Its top, where that is not level.
         clear: Bays that are kept clear for something.
@@ -202,6 +203,7 @@ class Wall:
     backing: tuple[FixtureBacking, ...] = ()
     bolts: tuple[Length, ...] | None = None
     pins: tuple[Length, ...] | None = None
+    breaks: PlateBreaks = field(default_factory=PlateBreaks)
     ways: WallWays = field(default_factory=WallWays)
     top: Top | None = None
     clear: tuple[KeptClear, ...] = ()

@@ -8,18 +8,23 @@ kept clear
     A bay for something that runs or sits in the wall: a duct, a riser, a panel, a cabinet.
 fixture backing
     A flat board between the studs at a height somebody has given, for a rail, a cabinet or a basin.
+plate breaks
+    Where the boards of a plate meet, where that is decided: by whoever frames the wall, or with the cutting plan.
 """
 
-from dataclasses import dataclass
+from collections.abc import Sequence
+from dataclasses import dataclass, fields, replace
 from enum import StrEnum
 
 from bluff.core.errors import JobError, LumberError
 from bluff.core.job.amounts import check_count
 from bluff.core.job.position import At, Centred
 from bluff.core.job.schools import Line
-from bluff.core.measure.length import Length, inches
+from bluff.core.measure.length import LONGEST, Length, inches
 from bluff.core.measure.lumber import STUDS, lumber
 
+MOST_BREAKS = 200
+"""Of one plate."""
 MOST_PLIES = 6
 """Boards nailed up as one post."""
 
@@ -149,3 +154,55 @@ class FixtureBacking:
             raise JobError("Backing runs at least 3 inches; write where it starts, then where it ends.", "to")
         if self.size not in STUDS:
             raise JobError(f"Backing is cut from {', '.join(STUDS)}, not {self.size}.", "size")
+
+
+@dataclass(frozen=True, slots=True)
+class PlateBreaks:
+    """Where the boards of a wall's plates meet, along its bottom plate; None where the rule says.
+
+    A break is the middle of a stud, a place in a doorway where the crew breaks there, or for the cap plate any place.
+
+    Args:
+        bottom_plate: The lowest.
+        second_bottom_plate: Where there is one.
+        top_plate: The first of the top plates.
+        cap_plate: The second.
+
+    Raises:
+        JobError: More breaks than any plate has, or one that is no place along it.
+    """
+
+    bottom_plate: tuple[Length, ...] | None = None
+    second_bottom_plate: tuple[Length, ...] | None = None
+    top_plate: tuple[Length, ...] | None = None
+    cap_plate: tuple[Length, ...] | None = None
+
+    def __post_init__(self) -> None:
+        for plate in fields(self):
+            places = self.of(plate.name)
+            if places is None:
+                continue
+            if len(places) > MOST_BREAKS:
+                raise JobError(f"A plate breaks at up to {MOST_BREAKS} places.", f"plate_breaks.{plate.name}")
+            if not all(0 < place <= LONGEST for place in places):
+                raise JobError(
+                    "A plate breaks between its ends; write how far from the wall's start.",
+                    f"plate_breaks.{plate.name}",
+                )
+            object.__setattr__(self, plate.name, tuple(sorted(set(places))))
+
+    def of(self, plate: str) -> tuple[Length, ...] | None:
+        """Those of one plate, by its name here."""
+        places: tuple[Length, ...] | None = getattr(self, plate)
+        return places
+
+    def put(self, plate: str, places: Sequence[Length] | None) -> "PlateBreaks":
+        """The same with those of one plate decided otherwise."""
+        return replace(self, **{plate: None if places is None else tuple(places)})
+
+    def turned(self, length: Length) -> "PlateBreaks":
+        """The same places of a wall of some length that is walked the other way round."""
+        ends = {plate.name: self.of(plate.name) for plate in fields(self)}
+        return PlateBreaks(
+            **{name: places and tuple(length - at for at in places if at < length) for name, places in ends.items()}
+        )

@@ -1,4 +1,4 @@
-"""Typed lines that put specials into a wall: posts, backing, and what holds its plate to the slab."""
+"""Typed lines that put specials into a wall: posts, backing, what holds its plate to the slab, where plates break."""
 
 import re
 from collections.abc import Iterable
@@ -79,6 +79,12 @@ def _pins(given: Given, reading: Reading) -> Edit:
     return ChangeWall(wall.id, replace(wall, pins=tuple(given["at"]) if given.get("at") else None))
 
 
+def _breaks(given: Given, reading: Reading) -> Edit:
+    wall = reading.wall(given)
+    plate = given["plate"][0]
+    return ChangeWall(wall.id, replace(wall, breaks=wall.breaks.put(plate, given.get("at"))))
+
+
 POST: LinePhrase = Phrase(
     "stand a post in a wall",
     (
@@ -140,6 +146,23 @@ PINS: LinePhrase = Phrase(
     (Word("pins", ("pin",)), _PLACES, IN_WALL),
     _pins,
     ("pins 10 40 70", "pins by rule"),
+)
+
+BREAKS: LinePhrase = Phrase(
+    "say where a plate breaks",
+    (
+        Word("break"),
+        Either(
+            (Word("bottom", gives=("plate", "bottom_plate")),),
+            (Word("second"), Word("bottom", gives=("plate", "second_bottom_plate"))),
+            (Word("top", gives=("plate", "top_plate")),),
+            (Word("cap", gives=("plate", "cap_plate")),),
+        ),
+        _PLACES,
+        IN_WALL,
+    ),
+    _breaks,
+    ("break bottom 16-0", "break top 10-8 26-8", "break cap by rule"),
 )
 
 

@@ -14,7 +14,7 @@ from bluff.core.phrase.grammar import form_of, read
 from bluff.core.phrase.opening_line import ADD_OPENING, ADD_SEVERAL, CHANGE_OPENING, REMOVE_OPENING, RULES
 from bluff.core.phrase.place import LinePhrase, Reading
 from bluff.core.phrase.plan_line import PARTITION, WALK
-from bluff.core.phrase.special_line import BACKING, BOLTS, KEEP_CLEAR, PINS, POST
+from bluff.core.phrase.special_line import BACKING, BOLTS, BREAKS, KEEP_CLEAR, PINS, POST
 from bluff.core.phrase.wall_line import ADD_WALL, CALL_WALL, CHANGE_WALL, FLOORS, REMOVE_WALL, RUN_THROUGH, TOP
 
 PHRASES: Sequence[LinePhrase] = (
@@ -31,6 +31,7 @@ PHRASES: Sequence[LinePhrase] = (
     BACKING,
     BOLTS,
     PINS,
+    BREAKS,
     ADD_OPENING,
     ADD_SEVERAL,
     PARTITION,

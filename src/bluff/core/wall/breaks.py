@@ -8,9 +8,10 @@ Few boards come first, then little waste. Where no stud stands where one is need
 studs, and that is found.
 """
 
-from bisect import bisect_left
-from collections.abc import Iterable, Sequence
+from bisect import bisect_left, bisect_right
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
+from itertools import islice
 from typing import TypeAlias
 
 from bluff.core.measure.length import Length, inches
@@ -55,6 +56,40 @@ def break_plate(length: Length, places: Iterable[Length], boards: Sequence[Lengt
     found = _fewest(sorted({0, length, *good, *anywhere}), anywhere, boards) or ()
     return Broken(found, tuple(place for place in found if place in anywhere))
 
+
+def ways_to_break(
+    length: Length, places: Iterable[Length], boards: Sequence[Length], count: int, most: int
+) -> list[tuple[Length, ...]]:
+    """Ways to cut one stretch of plate into boards, whatever they waste.
+
+    Args:
+        length: Of the stretch, along the plate itself.
+        places: Where it may be broken, from its beginning.
+        boards: Lengths of board there are, short to long.
+        count: Of breaks.
+        most: Ways; of more, some that lie evenly among them.
+    """
+    points = sorted({place for place in places if 0 < place < length})
+    longest = boards[-1]
+
+    def onward(before: Length, left: int) -> Iterator[tuple[Length, ...]]:
+        """The ways to go on from a break, with so many more."""
+        if left == 0:
+            if length - before <= longest:
+                yield ()
+            return
+        # No board is longer than the longest, neither up to the next break nor after it.
+        nearest = max(before + 1, length - left * longest)
+        for place in points[bisect_left(points, nearest) : bisect_right(points, before + longest)]:
+            for rest in onward(place, left - 1):
+                yield place, *rest
+
+    found = [*islice(onward(0, count), _MANY)]
+    return found[:: -(-len(found) // most)] if found else []
+
+
+_MANY = 20_000
+"""Ways among which those are chosen that are looked at."""
 
 _Way: TypeAlias = tuple[int, int, Length, int]
 """The best way found to reach a point: breaks off studs, boards, waste, in order of weight, and the point before."""

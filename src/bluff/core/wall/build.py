@@ -72,6 +72,7 @@ def build(plan: WallPlan) -> Framing:
         bolts=bolts,
         pins=pins,
         sheets=lay_sheets(plan, openings),
+        unkept=boards.unkept,
     )
 
 

@@ -46,6 +46,7 @@ class Framing:
         standing: Everything between the plates, along the wall.
         marks: Both plates, in order along the wall.
         breaks: Where boards of its plates meet.
+        unkept: Plates for which it is decided where they break, and that cannot break there.
         held: The pieces of bottom plate, each held down by itself.
         bolts: Where anchor bolts come up through the bottom plate.
         pins: Where it is shot down.
@@ -70,6 +71,7 @@ class Framing:
     bolts: tuple[Sum, ...]
     pins: tuple[Sum, ...]
     sheets: SheetLayout
+    unkept: tuple[str, ...] = ()
     findings: tuple[Finding, ...] = ()
 
     @cached_property

@@ -25,6 +25,7 @@ from bluff.core.job.schools import (
     WideFace,
 )
 from bluff.core.job.standard import Standard
+from bluff.core.job.stock import Section
 from bluff.core.job.top import Rake
 from bluff.core.measure.length import Length, format_inches, half, inches
 from bluff.core.measure.lumber import Lumber
@@ -41,6 +42,8 @@ from bluff.core.wall.member import Member
 from bluff.core.wall.placed import NoPlace, PlacedClear, PlacedOpening, PlacedPost, Placer, edges_of
 from bluff.core.wall.tops import Topped, top_of
 
+LONGEST_SAWN: Length = inches("20'")
+"""Of sawn lumber, as yards keep it."""
 HELD_BACK: Length = inches("1/8")
 """Of an end stud, where the wall slides between old ones."""
 
@@ -58,6 +61,8 @@ class WallPlan:
         top: The line of its top: the upper face of the highest top plate.
         stud_length: Its studs, under the lowest of its top plates where those do not lie level.
         meetings: What it meets, its places along the wall as drawn.
+        boards: Lengths its lumber is sold in, short to long.
+        treated_boards: As `boards`, treated.
         openings: Those that have a place, in the order they were entered.
         posts: As the openings.
         clear: Bays that are kept clear, as the openings.
@@ -78,6 +83,8 @@ class WallPlan:
     top: Slopes
     stud_length: Sum
     meetings: Meetings
+    boards: tuple[Length, ...]
+    treated_boards: tuple[Length, ...]
     openings: tuple[PlacedOpening, ...]
     posts: tuple[PlacedPost, ...]
     clear: tuple[PlacedClear, ...]
@@ -185,6 +192,11 @@ class WallPlan:
     def highest_underside(self) -> Length:
         """Underside of the top plates where it is highest."""
         return self.ceiling.highest_over(Span(0, self.length))
+
+    @property
+    def longest_board(self) -> Length:
+        """The longest piece there is of its lumber, whatever its plates are cut from."""
+        return max(*self.boards, LONGEST_SAWN)
 
     @property
     def is_level(self) -> bool:
@@ -324,6 +336,8 @@ def _wall_plan(
         top=topped.line,
         stud_length=studs,
         meetings=meetings,
+        boards=_boards(job, standard, Section(wall.stud)),
+        treated_boards=_boards(job, standard, Section(wall.stud, is_treated=True)),
         openings=openings,
         posts=posts,
         clear=clear,
@@ -333,6 +347,18 @@ def _wall_plan(
         like=topped.like,
         unlike=topped.unlike,
     )
+
+
+def _boards(job: Job, standard: Standard, section: Section) -> tuple[Length, ...]:
+    """Lengths a section is sold in, as the stock lists them, or the standard's where it does not.
+
+    Studs that are sold precut are no boards to a plate: nobody would splice it from them.
+    """
+    listed = job.stock.of(section)
+    if not listed:
+        return standard.plate_stock.boards
+    precut = standard.studs.length if isinstance(standard.studs, PrecutStuds) else None
+    return tuple(board.length for board in listed.boards if board.length != precut) or standard.plate_stock.boards
 
 
 def _topped(

@@ -1,0 +1,99 @@
+"""Breaking plates where they cut best with everything else of the job, instead of where each wall alone would.
+
+Plate by plate from the bottom up, and section by section: every stretch of several boards may break in any of the
+ways that are as good for its wall, and the plan that costs least chooses. Where that is no less than the best plan for
+the plates as they break, they stay.
+"""
+
+from collections.abc import Callable, Collection, Sequence
+from dataclasses import dataclass, fields, replace
+from time import monotonic
+from typing import TypeAlias
+
+from bluff.core.cutting.demand import Demand
+from bluff.core.cutting.problem import Choice, Piece
+from bluff.core.job.job import Wall
+from bluff.core.job.special import PlateBreaks
+from bluff.core.wall.framing import Framing
+from bluff.core.wall.plate_ways import Breakable, breakable, breaks_of
+from bluff.solve.patterns import Stop, by_patterns, never
+
+_MOST_WAYS = 60
+"""Of one stretch of plate."""
+
+
+@dataclass(frozen=True, slots=True)
+class Laid:
+    """A job on its way to the saw.
+
+    Args:
+        framings: Its walls.
+        asked: What is to be cut from boards that are still to be bought.
+    """
+
+    framings: Sequence[Framing]
+    asked: Sequence[Demand]
+
+
+Lay: TypeAlias = Callable[[Sequence[Wall]], Laid]
+"""What becomes of a job with walls put in place of its own."""
+
+
+def better_breaks(lay: Lay, free: Collection[str], seconds: float, is_stopped: Stop = never) -> tuple[Wall, ...]:
+    """Walls with plates broken so that all of the job cuts for less; none where nothing does.
+
+    Args:
+        lay: The job, asked for every set of walls that is tried.
+        free: Walls whose plates may break elsewhere; of those only what is still to be bought for does.
+        seconds: How long may be looked.
+        is_stopped: Ends the search early.
+    """
+    until = monotonic() + seconds
+    changed: dict[str, Wall] = {}
+    laid = lay(())
+    waiting = [(plate.name, one.section) for plate in fields(PlateBreaks) for one in laid.asked]
+    for place, (plate, section) in enumerate(waiting):
+        asked = next((one for one in laid.asked if one.section == section), None)
+        share = (until - monotonic()) / (len(waiting) - place)
+        if is_stopped() or asked is None or share <= 0:
+            continue
+        stretches = [
+            (framing, stretch)
+            for framing in laid.framings
+            if framing.plan.id in free
+            for stretch in breakable(framing, plate, _MOST_WAYS)
+        ]
+        if moved := _moved(asked, stretches, plate, share, is_stopped):
+            changed |= moved
+            laid = lay([*changed.values()])
+    return tuple(changed[mark] for one in laid.framings if (mark := one.plan.id) in changed)
+
+
+def _moved(
+    asked: Demand, stretches: Sequence[tuple[Framing, Breakable]], plate: str, seconds: float, is_stopped: Stop
+) -> dict[str, Wall]:
+    """Walls with some stretches of one plate broken elsewhere, where that cuts for less; by the wall's mark."""
+    pieces = {piece.id: piece for piece in asked.problem.pieces}
+    movable = [(framing, one) for framing, one in stretches if pieces.keys() >= {*one.pieces}]
+    bound = {name for _, one in movable for name in one.pieces}
+    problem = replace(
+        asked.problem,
+        pieces=tuple(piece for name, piece in pieces.items() if name not in bound),
+        choices=tuple(_choice(one) for _, one in movable),
+    )
+    best = by_patterns(problem, seconds / 2, is_stopped=is_stopped)
+    # Looked at for as long, so that no plate breaks elsewhere only because more time went into the plan.
+    if not any(best.chosen) or best.cost >= by_patterns(problem.settled(), seconds / 2, is_stopped=is_stopped).cost:
+        return {}
+    walls: dict[str, Wall] = {}
+    for (framing, one), way in zip(movable, best.chosen, strict=True):
+        if way:
+            wall = walls.get(framing.plan.id, framing.plan.wall)
+            now = wall.breaks.of(plate) if framing.plan.id in walls else breaks_of(framing, plate)
+            breaks = {*(now or ())} - {*one.ways[0].breaks} | {*one.ways[way].breaks}
+            walls[wall.id] = replace(wall, breaks=wall.breaks.put(plate, sorted(breaks)))
+    return walls
+
+
+def _choice(stretch: Breakable) -> Choice:
+    return Choice(tuple(tuple(map(Piece, stretch.pieces, way.lengths)) for way in stretch.ways))
