@@ -38,7 +38,7 @@ _LAST_SECONDS = 2.0
 """What is left to plan anew when something was cut while it was planned."""
 _PATIENT = 3
 """Times it is planned anew with care; from then on boards are taken as they come."""
-_FOR_BREAKS = 0.3
+_FOR_BREAKS = 0.4
 """Of the time there is that goes into where plates break."""
 _NAMED = 3
 """Walls that are named in what a change says; of more it says how many."""

@@ -14,8 +14,8 @@ const AIMS = [
   { value: "boards", label: "Fewest boards" },
 ] as const;
 const BREAKS = [
-  { value: "yes", label: "May break elsewhere" },
-  { value: "no", label: "Break where they do" },
+  { value: "yes", label: "Broken anew" },
+  { value: "no", label: "Stay as they are" },
 ] as const;
 const TIMES = [
   { value: "5", label: "5 seconds" },
