@@ -18,6 +18,7 @@ sys.path.insert(0, str(Path(__file__).resolve().parents[1]))
 sys.path.insert(0, str(Path(__file__).resolve().parents[1] / "src"))
 
 from bluff.core import frame, wall_plans
+from bluff.core.cutting.bevels import slant_of
 from bluff.core.cutting.board import faults_of_boards
 from bluff.core.cutting.carry import Carried
 from bluff.core.cutting.demand import Aim, By, demands
@@ -57,7 +58,9 @@ def _cut(job: Job, aim: Aim, seconds: float) -> str:
 
     plan = plan_boards(everything, asked, (), seconds, tell)
     sizes = {one.section: {piece.id: piece.length for piece in one.problem.pieces} for one in asked}
-    if faults := faults_of_boards(plan.boards, sizes, job.stock.kerf):
+    members = {name: member for one in asked for name, member in one.members.items()}
+    slants = {name: slant for name, member in members.items() if (slant := slant_of(member))}
+    if faults := faults_of_boards(plan.boards, sizes, job.stock.kerf, slants):
         raise AssertionError(faults[0])
     (at_first, quick), (at_last, _) = told[0], told[-1]
     feet = sum(board.length for board in plan.boards) / inches("1'")

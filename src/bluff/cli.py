@@ -85,6 +85,7 @@ def cut_file(
 
     from bluff.core import frame, wall_plans
     from bluff.core.cutting.demand import Aim, By, Demand, demands
+    from bluff.core.cutting.pairs import paired
     from bluff.formats.cut_file import cut_data, read_cut_list
     from bluff.formats.job_file import read_job
     from bluff.solve.whole import cut_sections
@@ -98,7 +99,7 @@ def cut_file(
             read = read_job(text)
             chosen = {read.wall(wall).id for wall in walls}
             framed = (frame(plan) for plan in wall_plans(read) if not chosen or plan.id in chosen)
-            asked = demands(read, framed, aim)
+            asked = [paired(one) for one in demands(read, framed, aim)]
         plans = cut_sections(asked, seconds, lambda _: None)
         return json.dumps(cut_data([(one, plans[one.section]) for one in asked], aim), indent=1)
 

@@ -44,11 +44,14 @@ class Ticked(TypedDict):
 class CutView(TypedDict):
     """A piece on its board.
 
-    `name` is what it is ticked by, `at` how far along the board it begins. A piece whose place is gone has no wall.
+    `name` is what it is ticked by, `at` how far along the board it begins, and `takes` how much of it, point to point.
+    One that is turned end for end begins in the bevel of the piece before it. A piece whose place is gone has no wall.
     """
 
     name: str
     at: float
+    takes: float
+    turned: bool
     length: Figure
     wall: str | None
     role: str | None
@@ -314,6 +317,8 @@ class _Drawing:
         return {
             "name": cut.name,
             "at": figure(at)["inches"],
+            "takes": figure(cut.takes)["inches"],
+            "turned": cut.nests > 0,
             "length": figure(cut.length),
             "wall": member.id.wall if member else None,
             "role": member.role if member else None,

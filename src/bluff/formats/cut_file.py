@@ -10,7 +10,9 @@ from typing import Annotated, Any
 
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
+from bluff.core.cutting.board import Cut
 from bluff.core.cutting.demand import PARTS, Aim, By, Demand, costs
+from bluff.core.cutting.pairs import cuts_of
 from bluff.core.cutting.problem import CuttingPlan, Piece, Problem, Stock, drop_of
 from bluff.core.errors import BluffError
 from bluff.core.job.stock import KERF, Board, Section
@@ -121,7 +123,7 @@ def cut_data(plans: Iterable[tuple[Demand, CuttingPlan]], aim: Aim) -> dict[str,
                     "treated": asked.section.is_treated,
                     "length": to_inches(board.stock.length),
                     "price": float(Fraction(board.stock.cost, unit) - handling) if aim.by is By.PRICE else None,
-                    "pieces": [_piece(piece, asked) for piece in board.pieces],
+                    "pieces": [_piece(cut, asked) for piece in board.pieces for cut in cuts_of(piece, asked)],
                     "drop": to_inches(drop_of(board, asked.problem.kerf)),
                 }
             )
@@ -133,13 +135,14 @@ def cut_data(plans: Iterable[tuple[Demand, CuttingPlan]], aim: Aim) -> dict[str,
     return data
 
 
-def _piece(piece: Piece, asked: Demand) -> Any:
-    member = asked.members.get(piece.id)
+def _piece(cut: Cut, asked: Demand) -> Any:
+    member = asked.members.get(cut.piece)
     if member is None:
-        return to_inches(piece.length)
-    return {
+        return to_inches(cut.length)
+    data = {
         "id": str(member.id),
         "wall": member.id.wall,
         "role": member.role,
-        "length": to_inches(piece.length),
+        "length": to_inches(cut.length),
     }
+    return {**data, "turned": True} if cut.nests else data

@@ -29,6 +29,7 @@ CUTS = (
     "inches",
     "bevel",
     "short point",
+    "turned",
     "is cut",
     "drop",
 )
@@ -88,6 +89,7 @@ def _cuts(cutting: Cutting) -> Iterator[tuple[object, ...]]:
                 to_inches(cut.length),
                 bevel.degrees if bevel else "",
                 format_inches(bevel.short, 64) if bevel and bevel.short is not None else "",
+                "yes" if cut.nests else "",
                 "yes" if board.tick(cut) in cutting.ticks else "",
                 format_inches(drop, 64) if number == len(board.cuts) else "",
             )

@@ -13,9 +13,10 @@ from itertools import count
 from time import monotonic
 from typing import TypeAlias
 
-from bluff.core.cutting.board import Cut, JobBoard, Source
+from bluff.core.cutting.board import JobBoard, Source
 from bluff.core.cutting.carry import Carried, spares_by_section
 from bluff.core.cutting.demand import Demand
+from bluff.core.cutting.pairs import cuts_of, paired
 from bluff.core.cutting.problem import CuttingPlan, Piece
 from bluff.core.job.stock import OnSite, Section
 from bluff.core.measure.length import Length
@@ -59,6 +60,7 @@ def plan_boards(
     """
     used = {board.number for board in carried.kept}
     problems, placed = _where_wood_lies(carried, asked, on_site, used)
+    problems = [paired(one) for one in problems]
     found = _together(placed, {}, problems, used)
 
     def told(plans: Plans) -> None:
@@ -102,10 +104,10 @@ def cut_sections(
         return plans
     until = monotonic() + seconds
     # Small sections first: what they leave of their time is for the large ones, which need it.
-    waiting = sorted(asked, key=lambda one: len(one.problem.pieces))
+    waiting = sorted(asked, key=lambda one: one.problem.size)
     for place, one in enumerate(waiting):
-        rest = max(sum(len(other.problem.pieces) for other in waiting[place:]), 1)
-        share = max(until - monotonic(), 0) * len(one.problem.pieces) / rest
+        rest = max(sum(other.problem.size for other in waiting[place:]), 1)
+        share = max(until - monotonic(), 0) * one.problem.size / rest
 
         def met(plan: CuttingPlan, section: Section = one.section) -> None:
             before = plans[section]
@@ -153,7 +155,7 @@ def _into_drops(
 ) -> tuple[list[JobBoard], list[Piece]]:
     """Put pieces into what is left of boards, long ones first, each where it leaves least; what fits nowhere waits."""
     filled = [*boards]
-    rooms = sorted((_room(board, kerf), place) for place, board in enumerate(filled))
+    rooms = sorted((board.room(kerf), place) for place, board in enumerate(filled))
     waiting = []
     for piece in sorted(pieces, key=lambda piece: (-piece.length, piece.id)):
         tightest = bisect_left(rooms, (piece.length, -1))
@@ -163,18 +165,13 @@ def _into_drops(
             waiting.append(piece)
             continue
         room, place = rooms.pop(found)
-        filled[place] = replace(filled[place], cuts=(*filled[place].cuts, _cut(piece, asked)))
+        filled[place] = replace(filled[place], cuts=(*filled[place].cuts, *cuts_of(piece, asked)))
         insort(rooms, (room - piece.length - kerf, place))
     return filled, waiting
 
 
 def _has(board: JobBoard, piece: Piece) -> bool:
     return any(cut.name == piece.id for cut in board.cuts)
-
-
-def _room(board: JobBoard, kerf: Length) -> Length:
-    """How long a piece still comes off a board."""
-    return board.length - sum(cut.length + kerf for cut in board.cuts)
 
 
 def _from_site(
@@ -189,7 +186,7 @@ def _from_site(
                 break
             for piece in chosen:
                 waiting.remove(piece)
-            cuts = tuple(_cut(piece, asked) for piece in chosen)
+            cuts = tuple(cut for piece in chosen for cut in cuts_of(piece, asked))
             boards.append(JobBoard(0, asked.section, length, cuts, Source.ON_SITE))
     return boards
 
@@ -219,15 +216,10 @@ def _together(placed: Iterable[JobBoard], plans: Plans, problems: Iterable[Deman
         if (plan := plans.get(one.section)) is None:
             continue
         for board in sorted(plan.boards, key=lambda board: [(-piece.length, piece.id) for piece in board.pieces]):
-            cuts = tuple(_cut(piece, one) for piece in board.pieces)
+            cuts = tuple(cut for piece in board.pieces for cut in cuts_of(piece, one))
             boards.append(JobBoard(next(numbers), one.section, board.stock.length, cuts))
     return Planned(
         boards=tuple(sorted(boards, key=lambda board: board.number)),
         cost=sum(plan.cost for plan in plans.values()),
         bound=sum((plan.bound for plan in plans.values()), Fraction(0)),
     )
-
-
-def _cut(piece: Piece, asked: Demand) -> Cut:
-    member = asked.members.get(piece.id)
-    return Cut(piece.id, piece.length, member is None or member.bevel is None)

@@ -163,3 +163,11 @@ def _joints_said(framing):
 def test_where_studs_are_doubled_at_breaks_plates_stay():
     job = job_of("36' 2x4", plate_stock=PlateStock(doubled_studs=True))
     assert [*breakable(framed(job), "bottom_plate", 60)] == []
+
+
+def test_a_plate_whose_bolts_are_cast_stays_and_those_above_it_may_break_elsewhere():
+    job = job_of("25' 2x4", floor=Floor.SLAB)
+    held = core.apply(job, ChangeWall("A", replace(job.walls[0], bolts=(inches(12), inches(180)))))
+    free, cast = ({plate for plate in PLATES if [*breakable(framed(one), plate, 60)]} for one in (job, held))
+    assert free - cast == {"bottom_plate"}
+    assert cast == {"top_plate", "cap_plate"}

@@ -2935,13 +2935,18 @@ export interface components {
          * CutView
          * @description A piece on its board.
          *
-         *     `name` is what it is ticked by, `at` how far along the board it begins. A piece whose place is gone has no wall.
+         *     `name` is what it is ticked by, `at` how far along the board it begins, and `takes` how much of it, point to point.
+         *     One that is turned end for end begins in the bevel of the piece before it. A piece whose place is gone has no wall.
          */
         CutView: {
             /** Name */
             name: string;
             /** At */
             at: number;
+            /** Takes */
+            takes: number;
+            /** Turned */
+            turned: boolean;
             length: components["schemas"]["bluff__figures__Figure"];
             /** Wall */
             wall: string | null;

@@ -61,7 +61,7 @@ export const BoardRow = memo(function BoardRow({
 }) {
   const isCut = board.cuts.every(({ cut }) => cut !== null);
   const left = board.cuts.filter(({ cut, wall }) => cut === null && wall !== null);
-  const end = board.cuts.reduce((_, cut) => cut.at + cut.length.inches, 0);
+  const end = board.cuts.reduce((_, cut) => cut.at + cut.takes, 0);
   return (
     <Flex
       as="li"
@@ -201,6 +201,7 @@ function PieceOnBoard({
     `${where}${cut.bevel === null ? "" : ` ${cut.bevel}°`} ${cut.length.text}`,
     cut.opening && `of ${cut.opening}`,
     cut.short && `short ${cut.short.text}`,
+    cut.turned && "turned end for end, bevel to bevel with the piece before it",
     cut.wall === null ? `cut for ${cut.name}` : cut.cut_as && `cut for ${cut.cut_as}`,
     cut.cut && `cut by ${cut.cut.by}, ${new Date(cut.cut.at).toLocaleString()}`,
   ]
@@ -214,7 +215,7 @@ function PieceOnBoard({
       title={said}
       style={{
         left: `${(100 * cut.at) / board.length.inches}%`,
-        width: `${(100 * cut.length.inches) / board.length.inches}%`,
+        width: `${(100 * cut.takes) / board.length.inches}%`,
         ...(cut.wall === null
           ? { background: colour("crayonWash") }
           : cut.cut
@@ -230,6 +231,7 @@ function PieceOnBoard({
         {cut.cut && <span aria-hidden>✓ </span>}
         {where}
         {cut.bevel !== null && ` ${cut.bevel}°`}
+        {cut.turned && " turned"}
       </span>{" "}
       <Figure className="figure" text={cut.length.text} />
     </Piece>

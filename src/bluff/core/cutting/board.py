@@ -7,11 +7,13 @@ tick
 """
 
 from collections import Counter
-from collections.abc import Iterable, Iterator, Mapping, Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
+from dataclasses import dataclass, replace
 from enum import StrEnum
+from types import MappingProxyType
 from typing import NamedTuple, TypeAlias
 
+from bluff.core.cutting.bevels import Slant, nesting
 from bluff.core.job.stock import Section
 from bluff.core.measure.length import Length, format_inches
 
@@ -37,15 +39,24 @@ class Cut(NamedTuple):
 
     Args:
         piece: The piece it is for.
-        length: To its long point.
+        length: What it is cut to: to its long point, or along a face where both its ends have one bevel.
         is_square: Whether both its ends are.
         cut_as: What it was cut for, where that place is gone and it serves another.
+        lost: What it takes of the board besides, where both its ends have a bevel.
+        nests: How far it reaches into the bevel of the piece before it, turned end for end.
     """
 
     piece: str
     length: Length
     is_square: bool = True
     cut_as: str | None = None
+    lost: Length = 0
+    nests: Length = 0
+
+    @property
+    def takes(self) -> Length:
+        """What it takes of the board, from long point to long point."""
+        return self.length + self.lost
 
     @property
     def name(self) -> str:
@@ -91,8 +102,9 @@ class JobBoard:
         """
         at = 0
         for cut in self.cuts:
+            at -= cut.nests
             yield at, cut
-            at += cut.length + kerf
+            at += cut.takes + kerf
 
     def drop(self, kerf: Length) -> Length:
         """What is left after its last cut.
@@ -100,14 +112,32 @@ class JobBoard:
         >>> JobBoard(1, Section("2x4"), 192, (Cut("a", 90), Cut("b", 90))).drop(2)
         8
         """
-        return max(self.length - sum(cut.length + kerf for cut in self.cuts), 0)
+        return max(self.room(kerf), 0)
+
+    def room(self, kerf: Length) -> Length:
+        """How long a piece still comes off it; less than nothing where its last cut ends in its end or past it."""
+        return self.length - sum(cut.takes - cut.nests + kerf for cut in self.cuts)
+
+    def keeping(self, wanted: Callable[[Cut], bool]) -> "JobBoard":
+        """The same with some of its cuts; one whose bevel was to be cut with that of another now stands for itself."""
+        kept: list[Cut] = []
+        is_after = False
+        for cut in self.cuts:
+            is_kept = wanted(cut)
+            if is_kept:
+                kept.append(cut if is_after else cut._replace(nests=0))
+            is_after = is_kept
+        return replace(self, cuts=tuple(kept))
 
 
 Ticks: TypeAlias = frozenset[Tick]
 
 
 def faults_of_boards(
-    boards: Sequence[JobBoard], asked: Mapping[Section, Mapping[str, Length]], kerf: Length
+    boards: Sequence[JobBoard],
+    asked: Mapping[Section, Mapping[str, Length]],
+    kerf: Length,
+    slants: Mapping[str, Slant] = MappingProxyType({}),
 ) -> list[str]:
     """What is wrong with a job's boards, in sentences; nothing where they give every piece.
 
@@ -115,27 +145,43 @@ def faults_of_boards(
 
     Args:
         boards: All of them.
-        asked: The length of every piece by section and name.
+        asked: What every piece takes of a board, by section and name.
         kerf: Of the saw.
+        slants: The bevels of pieces that have one, by name.
     """
     faults = [f"There are two boards {number}." for number, count in _counted(boards) if count > 1]
     recut = {board.of for board in boards if board.of}
     given: Counter[tuple[Section, str]] = Counter()
     for board in boards:
-        over = sum(cut.length for cut in board.cuts) + kerf * (len(board.cuts) - 1) - board.length
+        over = -board.room(kerf) - kerf
         if over > 0:
             faults.append(f"Board {board.number} is cut {format_inches(over)} past its end.")
+        misfits = _misfits(board, kerf, slants)
+        faults += [f"{cut.name} does not fit the bevel before it on board {board.number}." for cut in misfits]
         pieces = asked.get(board.section, {})
         given.update(
             (board.section, cut.piece)
             for cut in board.cuts
-            if pieces.get(cut.piece) == cut.length and board.tick(cut) not in recut
+            if pieces.get(cut.piece) == cut.takes and board.tick(cut) not in recut
         )
     for section, pieces in asked.items():
         for piece in pieces:
             if (count := given[section, piece]) != 1:
                 faults.append(f"{piece} of {section} is cut {count} times, not once.")
     return faults
+
+
+def _misfits(board: JobBoard, kerf: Length, slants: Mapping[str, Slant]) -> Iterator[Cut]:
+    """Cuts that reach into the one before them without its being cut at their bevel, or farther than that goes."""
+    before: Cut | None = None
+    for cut in board.cuts:
+        mine, other = slants.get(cut.piece), slants.get(before.piece) if before else None
+        fits = mine is not None and mine == other and cut.nests <= nesting(mine, kerf)
+        # A piece with one bevel has it at one end.
+        is_used = before is not None and before.nests > 0 and not (other and other.is_at_both)
+        if cut.nests and (not fits or is_used):
+            yield cut
+        before = cut
 
 
 def _counted(boards: Iterable[JobBoard]) -> Iterable[tuple[int, int]]:

@@ -9,6 +9,7 @@ none.
 from collections import Counter, defaultdict
 from collections.abc import Collection, Iterable, Iterator, Sequence
 from dataclasses import dataclass, field, replace
+from functools import partial
 
 from bluff.core.cutting.board import Cut, JobBoard, Source, Tick, Ticks
 from bluff.core.cutting.demand import Demand
@@ -100,8 +101,7 @@ class _Carrying:
         # What was begun comes first: it is there, whoever else wants the boards on the site.
         for board in sorted(self.boards, key=lambda one: not self._stays(one)):
             if self._stays(board):
-                cuts = tuple(cut for cut in board.cuts if board.tick(cut) in self.ticks or self._is_wanted(board, cut))
-                kept.append(replace(board, cuts=cuts))
+                kept.append(board.keeping(partial(self._is_cut_or_wanted, board)))
             elif is_anew or not self._can_stay(board):
                 undone.append(board)
                 continue
@@ -132,9 +132,12 @@ class _Carrying:
             self._is_wanted(board, cut) for board, cut, found in _cuts(self.boards) if found == tick
         )
 
+    def _is_cut_or_wanted(self, board: JobBoard, cut: Cut) -> bool:
+        return board.tick(cut) in self.ticks or self._is_wanted(board, cut)
+
     def _is_wanted(self, board: JobBoard, cut: Cut) -> bool:
         piece = self.wanted.get(board.section, {}).get(cut.piece)
-        return piece is not None and piece.length == cut.length and board.tick(cut) not in self.recut
+        return piece is not None and piece.length == cut.takes and board.tick(cut) not in self.recut
 
     def _settled(self, kept: list[JobBoard], undone: list[JobBoard]) -> Carried:
         """Which pieces the boards that stay give, each once; what they give besides is spare."""
@@ -153,7 +156,7 @@ class _Carrying:
             if tick in self.ticks and tick not in given and tick not in used
         }
         staying = given | self.ticks
-        kept = [replace(board, cuts=tuple(cut for cut in board.cuts if board.tick(cut) in staying)) for board in kept]
+        kept = [_with_ticks(board, staying) for board in kept]
         kept = [self._serving(board, left, spares) for board in kept if board.cuts]
         return Carried(
             kept=tuple(sorted(kept, key=lambda board: board.number)),
@@ -178,6 +181,10 @@ class _Carrying:
                 del pieces[place], spares[spare.tick]
                 cuts[index] = cut._replace(piece=place, cut_as=cut.name)
         return replace(board, cuts=tuple(cuts))
+
+
+def _with_ticks(board: JobBoard, staying: Collection[Tick]) -> JobBoard:
+    return board.keeping(lambda cut: board.tick(cut) in staying)
 
 
 def _cuts(boards: Iterable[JobBoard]) -> Iterator[tuple[JobBoard, Cut, Tick]]:

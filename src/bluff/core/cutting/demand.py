@@ -6,6 +6,7 @@ from dataclasses import dataclass, field
 from enum import StrEnum
 from fractions import Fraction
 
+from bluff.core.cutting.bevels import Pair, taken
 from bluff.core.cutting.problem import Piece, Problem, Stock
 from bluff.core.errors import CuttingError
 from bluff.core.job.amounts import PrecutStuds
@@ -71,12 +72,14 @@ class Demand:
         members: Which member each piece is, by the piece's name; a member of two plies is two pieces. Pieces of a
             list are none.
         too_long: Members no board is long enough for.
+        pairs: Pieces of the problem that are two, cut bevel to bevel, by name.
     """
 
     section: Section
     problem: Problem
     members: dict[str, Member] = field(default_factory=dict, repr=False)
     too_long: tuple[Member, ...] = ()
+    pairs: dict[str, Pair] = field(default_factory=dict, repr=False)
 
 
 def demands(job: Job, framings: Iterable[Framing], aim: Aim = Aim()) -> tuple[Demand, ...]:
@@ -137,10 +140,10 @@ def _demand(section: Section, members: Iterable[Member], stock: tuple[Stock, ...
     named: dict[str, Member] = {}
     too_long = []
     for member in members:
-        if member.length.value > longest:
+        if taken(member) > longest:
             too_long.append(member)
             continue
         for ply in range(1, member.plies + 1):
             named[f"{member.id}/ply/{ply}" if member.plies > 1 else str(member.id)] = member
-    pieces = tuple(Piece(name, member.length.value) for name, member in named.items())
+    pieces = tuple(Piece(name, taken(member)) for name, member in named.items())
     return Demand(section, Problem(pieces, stock, kerf), named, tuple(too_long))

@@ -31,7 +31,7 @@ class Stock(NamedTuple):
 
 
 class Piece(NamedTuple):
-    """What is to be cut: a name that tells it from the others, and how long it is."""
+    """What is to be cut: a name that tells it from the others, and what it takes of a board, point to point."""
 
     id: str
     length: Length
@@ -89,6 +89,11 @@ class Problem:
         ways = chosen or [0] * len(self.choices)
         made = (piece for choice, way in zip(self.choices, ways, strict=True) for piece in choice.ways[way])
         return replace(self, pieces=(*self.pieces, *made), choices=())
+
+    @property
+    def size(self) -> int:
+        """How many pieces there are, the usual ways chosen."""
+        return len(self.pieces) + sum(len(choice.ways[0]) for choice in self.choices)
 
     @property
     def longest(self) -> Length:

@@ -6,6 +6,7 @@ from typing import NamedTuple
 
 from bluff.core.measure.length import Length
 from bluff.core.wall.framing import Framing
+from bluff.core.wall.member import Role
 from bluff.core.wall.plate_breaks import Breaking, breaking
 from bluff.core.wall.plate_runs import PlateRuns, Run, plate_runs
 from bluff.core.wall.plates import doorways
@@ -42,7 +43,8 @@ def breakable(framing: Framing, plate: str, most: int) -> Iterator[Breakable]:
 
     A way is as good as how it breaks now if it takes as many boards, every break is on the middle of a stud that no
     other plate breaks on, or in a doorway where the crew breaks there, and no more breaks are near a doorway, a gap or
-    a break of the plate above or below. Where crews double studs at breaks, another break is another stud: those stay.
+    a break of the plate above or below. Where crews double studs at breaks another break is another stud, so those
+    plates stay, and so does the lowest one where its bolts or pins are given: they hold its pieces as they are.
 
     Args:
         framing: The wall.
@@ -51,7 +53,9 @@ def breakable(framing: Framing, plate: str, most: int) -> Iterator[Breakable]:
 
     Source: docs/rules.md, Cutting boards.
     """
-    if framing.plan.standard.plate_stock.doubled_studs:
+    wall = framing.plan.wall
+    is_held = plate == Role.BOTTOM_PLATE and (wall.bolts, wall.pins) != (None, None)
+    if framing.plan.standard.plate_stock.doubled_studs or is_held:
         return
     runs = plate_runs(framing.plan, _pockets(framing))
     now = {run.piece: _breaks_now(framing, run) for run in _all(runs)}

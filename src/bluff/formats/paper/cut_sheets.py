@@ -47,12 +47,13 @@ def _board(page: Page, cutting: Cutting, board: JobBoard, y: float, scale: float
     page.polygon(_box(_LEFT, low, board.length * scale), 1.0)
     short = []
     for at, cut in board.places(cutting.stock.kerf):
-        x, width = _LEFT + at * scale, cut.length * scale
+        x, width = _LEFT + at * scale, cut.takes * scale
         member = cutting.members.get(board.section, {}).get(cut.piece)
         is_cut = board.tick(cut) in cutting.ticks
         page.polygon(_box(x, low, width), 1.0 if is_cut or member is None else 0.9)
         where = f"{member.id.wall} {cutting.words.name(member.role)}" if member else "spare"
         bevel = f", {member.bevel.degrees}°" if member and member.bevel else ""
+        bevel += ", turned" if cut.nests else ""
         length = format_inches(cut.length)
         if width > max(text_width(length, 10, bold=True), 26) + 4:
             page.text(x + width / 2, low + 3, length, fitting_size(length, 11, width - 4), bold=True, align="centre")
