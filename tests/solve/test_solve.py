@@ -117,6 +117,29 @@ def test_every_section_of_any_wall_is_cut_by_a_plan_that_holds(job):
         assert len(one.problem.pieces) == sum(len(board.pieces) for board in plan.boards)
 
 
+def first_fitting(problem, preferred):
+    """First fit as it is told: every piece, long before short, into the first board with room for it."""
+    boards = []
+    for piece in sorted(problem.pieces, key=lambda piece: (-piece.length, piece.id)):
+        for length, load in boards:
+            if problem.needs([*(one.length for one in load), piece.length]) <= length:
+                load.append(piece)
+                break
+        else:
+            opened = preferred if preferred.length >= piece.length else problem.cheapest_for(piece.length)
+            boards.append((opened.length, [piece]))
+    return [load for _, load in boards]
+
+
+@given(small_problems())
+def test_first_fit_is_the_cheapest_that_first_fits(problem):
+    plans = [first_fitting(problem, board) for board in problem.stock]
+    costs = [
+        sum(problem.cheapest_for(problem.needs(one.length for one in load)).cost for load in plan) for plan in plans
+    ]
+    assert first_fit(problem).cost == min(costs)
+
+
 @given(small_problems())
 def test_the_same_problem_has_the_same_plan(problem):
     assert by_patterns(problem, 5) == by_patterns(problem, 5)

@@ -1,12 +1,10 @@
 """First fit: the longest piece first, each into the first board with room for it. Quick, and seldom far off."""
 
-from bisect import bisect_left
+from bisect import bisect_left, bisect_right
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
-from itertools import accumulate
-
-import numpy as np
+from itertools import accumulate, groupby
 
 from bluff.core.cutting.problem import CutBoard, CuttingPlan, Piece, Problem, Stock
 from bluff.core.measure.length import Length
@@ -50,21 +48,31 @@ class _Prices:
 
 
 def _filled(problem: Problem, pieces: Sequence[Piece], preferred: Stock) -> list[_Load]:
-    """A plan that opens boards of one length, and longer ones only for pieces that need them."""
+    """A plan that opens boards of one length, and longer ones only for pieces that need them.
+
+    Board by board instead of piece by piece, which comes to the same: a board gets the longest piece there is, and
+    then every next one it still has room for.
+    """
+    waiting = [[*alike] for _, alike in groupby(reversed(pieces), key=lambda piece: piece.length)]
+    sizes = [alike[0].length + problem.kerf for alike in waiting]
     opened: list[_Load] = []
-    # Of every board there could be; those not opened yet have no room for anything.
-    room = np.full(len(pieces) + 1, -1, dtype=np.int64)
-    for piece in pieces:
-        size = piece.length + problem.kerf
-        place = int((room[: len(opened) + 1] >= size).argmax())
-        if room[place] < size:
-            board = preferred if preferred.length >= piece.length else problem.cheapest_for(piece.length)
-            place = len(opened)
-            opened.append(_Load([], -problem.kerf))
-            room[place] = board.length + problem.kerf
-        opened[place].pieces.append(piece)
-        opened[place].length += size
-        room[place] -= size
+    while waiting:
+        length = sizes[-1] - problem.kerf
+        board = preferred if preferred.length >= length else problem.cheapest_for(length)
+        load, room = _Load([], -problem.kerf), board.length + problem.kerf
+        longest = len(sizes) - 1
+        while longest >= 0:
+            size, alike = sizes[longest], waiting[longest]
+            count = min(room // size, len(alike))
+            # The last are the first of their length, since all of them lie the other way round.
+            load.pieces += reversed(alike[-count:])
+            load.length += count * size
+            room -= count * size
+            del alike[-count:]
+            if not alike:
+                del waiting[longest], sizes[longest]
+            longest = min(bisect_right(sizes, room), longest) - 1
+        opened.append(load)
     return opened
 
 

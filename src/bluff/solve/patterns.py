@@ -10,13 +10,14 @@ make it better, until none does. Then its cost, rounded so that it is safe, is a
 the patterns that were found gives a plan.
 """
 
+from bisect import bisect_left
 from collections import Counter, defaultdict
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
 from functools import reduce
 from math import ceil, floor, gcd
-from operator import or_
+from operator import neg, or_
 from time import monotonic
 
 import highspy
@@ -184,10 +185,14 @@ class _Search:
             nonlocal tried
             tried += 1
             index = len(counts)
+            if left < sizes[-1]:
+                # Nothing more goes on this board, since no length is shorter.
+                counts += (0,) * (len(sizes) - index)
+                index = len(sizes)
             if index == len(sizes):
-                is_full = all(
-                    left < size or count >= asked for size, count, asked in zip(sizes, counts, self.asked, strict=True)
-                )
+                # Longer pieces have no room whatever is asked for.
+                fitting = range(bisect_left(sizes, -left, key=neg), len(sizes))
+                is_full = all(counts[size] >= self.asked[size] for size in fitting)
                 if is_full and any(counts):
                     found.append(_Pattern(board, counts))
                 return len(found) <= _FEW
@@ -282,15 +287,13 @@ class _Search:
             waiting[self.index[piece.length]].append(piece)
         boards = []
         for pattern, count in zip(self.patterns, values[self.before :], strict=True):
+            asked = [index for index, times in enumerate(pattern.counts) for _ in range(times)]
             for _ in range(round(count)):
-                cut = [
-                    waiting[index].pop()
-                    for index, asked in enumerate(pattern.counts)
-                    for _ in range(asked)
-                    if waiting[index]
-                ]
-                if cut:
-                    boards.append(bought(self.problem, cut))
+                cut = [waiting[index].pop() for index in asked if waiting[index]]
+                # A pattern that is cut more often than there is anything to cut by it.
+                if not cut:
+                    break
+                boards.append(bought(self.problem, cut))
         return tuple(boards), chosen
 
 

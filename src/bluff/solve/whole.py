@@ -154,6 +154,8 @@ def _into_drops(
     boards: Sequence[JobBoard], pieces: Iterable[Piece], asked: Demand, kerf: Length
 ) -> tuple[list[JobBoard], list[Piece]]:
     """Put pieces into what is left of boards, long ones first, each where it leaves least; what fits nowhere waits."""
+    if not boards:
+        return [], [*pieces]
     filled = [*boards]
     rooms = sorted((board.room(kerf), place) for place, board in enumerate(filled))
     waiting = []
