@@ -1,10 +1,13 @@
 """Cutting a job's boards in the real interface: they are drawn, ticked, locked, and planned anew where walls change."""
 
+import json
 import re
 
 import pytest
 from playwright.sync_api import expect
 
+from bluff.formats.job_file import read_job
+from bluff.service.jobs import Jobs
 from bluff.worker import worker_beside
 
 
@@ -93,6 +96,41 @@ def test_better_boards_are_looked_for_beside_and_the_stops_count_down(shelter, d
     expect(longest.get_by_role("cell").first).to_have_text("1")
     page.get_by_role("button", name=re.compile("^C bottom plate 240")).click()
     expect(longest.get_by_role("cell").first).to_have_text("✓")
+
+
+SLAB = {
+    "format": "bluff-job",
+    "version": 1,
+    "name": "Boat slab",
+    "standard": {"floor": "slab"},
+    "stock": {"2x4 treated": {"16'": None}},
+    "walls": [{"id": "A", "stud": "2x4", "length": "25-0"}, {"id": "B", "stud": "2x4", "length": "22-0"}],
+}
+"""Bottom plates broken at 112 and 80 take four boards of 16 feet; with B's broken at 192 its 72 fit beside the 112."""
+
+
+def test_plates_break_where_they_cut_best_and_it_is_undone_like_any_change(pool, account, page, database_url):
+    Jobs(pool, account).add(read_job(json.dumps(SLAB).encode()))
+    page.reload()
+    page.get_by_role("link", name="Boat slab", exact=True).click()
+    page.get_by_role("link", name="Cut", exact=True).click()
+    treated = page.get_by_role("region", name="2x4 treated")
+    expect(treated.locator("[data-board]")).to_have_count(4)
+    page.get_by_label("Plates of walls nobody began").select_option(label="Stay as they are")
+    look, said = page.get_by_role("button", name="Look for better boards"), page.get_by_text("break elsewhere now")
+    with worker_beside(database_url):
+        look.click()
+        expect(page.get_by_text(re.compile("None cut for less|Nobody can save more"))).to_be_visible(timeout=60_000)
+        expect(look).to_be_enabled(timeout=60_000)
+        expect(treated.locator("[data-board]")).to_have_count(4)
+        page.get_by_label("Plates of walls nobody began").select_option(label="Broken anew")
+        look.click()
+        expect(said).to_be_visible(timeout=60_000)
+    expect(treated.locator("[data-board]")).to_have_count(3)
+    expect(treated.get_by_role("button", name=re.compile("^B bottom plate 192"))).to_be_visible()
+    page.get_by_title(re.compile("^Undo: break plates of ")).click()
+    expect(treated.locator("[data-board]")).to_have_count(4)
+    expect(page.get_by_text("The walls changed")).to_be_visible()
 
 
 def test_a_label_leads_to_its_piece(shelter):
