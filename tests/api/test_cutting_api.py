@@ -8,6 +8,7 @@ import signal
 import subprocess
 import sys
 import time
+from datetime import datetime, timedelta
 from pathlib import Path
 from threading import Event, Thread
 from uuid import UUID
@@ -20,7 +21,7 @@ from bluff.service.jobs import left_of
 from bluff.service.planning import Wanted, plan_run
 from bluff.service.queue import Queue, work
 from people import stranger_of
-from said import cut_off, say
+from said import LONG_AGO, cut_off, now, say
 
 EXAMPLE = (Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json").read_bytes()
 WALL = {"edit": "add-wall", "wall": {"id": "A", "stud": "2x4", "length": "18' 6"}}
@@ -105,6 +106,17 @@ def test_a_cut_is_ticked_with_who_and_when_and_taken_back(client, job, ask):
     cutting = ask()
     assert cutting["cut"] == 0
     assert boards_of(cutting)[0]["cuts"][0]["cut"] is None
+
+
+def test_a_cut_is_of_when_it_was_made_not_of_when_it_was_sent(client, job, ask):
+    """Cut without a signal it is sent hours later, and by a clock that is a day fast it is set right."""
+    first, second = ticks_of(boards_of(ask())[0])[0], ticks_of(boards_of(ask())[1])[0]
+    say(client, job, first, at=LONG_AGO)
+    fast = timedelta(days=1)
+    say(client, job, second, at=LONG_AGO + fast, sent_at=now() + fast)
+    cuts = [cut for board in boards_of(ask()) for cut in board["cuts"] if cut["cut"]]
+    assert len(cuts) == 2
+    assert all(abs(datetime.fromisoformat(cut["cut"]["at"]) - LONG_AGO) < timedelta(minutes=1) for cut in cuts)
 
 
 def test_only_what_is_affected_is_planned_anew_and_it_is_said(client, job, ask):
@@ -358,7 +370,7 @@ def test_another_crew_sees_and_changes_nothing(pool, account, job, ask):
         lambda: theirs.plan(UUID(job), Wanted()),
         lambda: theirs.settle(UUID(job)),
         lambda: theirs.last_run(UUID(job)),
-        lambda: theirs.mark(UUID(job), [Tick(board["number"], board["cuts"][0]["name"])], is_cut=True),
+        lambda: theirs.mark(UUID(job), {Tick(board["number"], board["cuts"][0]["name"]): now()}, is_cut=True),
     ):
         with pytest.raises(NotFound):
             refused()

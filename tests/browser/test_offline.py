@@ -10,6 +10,8 @@ from playwright.sync_api import expect
 from tools.served import sign_in
 
 from bluff.api.app import WEB
+from bluff.core.job.job import Alone, Job, Wall
+from bluff.core.measure.length import inches
 from bluff.demo import DEMO_FILE
 from bluff.formats.job_file import read_job
 from bluff.serve import background_server
@@ -25,6 +27,13 @@ PHONE = {"width": 390, "height": 844}
 def shelter(pool, account):
     """The demo job."""
     return Jobs(pool, account).add(read_job(DEMO_FILE.read_bytes())).id
+
+
+@pytest.fixture
+def shed(pool, account):
+    """A job of one wall, which is taken along in no time."""
+    wall = Wall("A", "2x4", Alone(inches("8'")))
+    return Jobs(pool, account).add(Job("Shed", walls=(wall,))).id
 
 
 @pytest.fixture
@@ -130,10 +139,10 @@ def test_a_newer_program_waits_until_somebody_changes_over(pool, shelter, phone,
         expect(page.get_by_text("on this device")).to_be_visible()
 
 
-def test_signing_out_leaves_nothing_on_the_device(pool, shelter, phone):
+def test_signing_out_leaves_nothing_on_the_device(pool, shed, phone):
     with background_server(pool) as address:
         page = phone(address)
-        page.goto(f"/jobs/{shelter}/site")
+        page.goto(f"/jobs/{shed}/site")
         keep_program(page)
         take_along(page)
         kept = "caches.keys().then(names => names.filter(name => name.startsWith('bluff-along-')).length)"
@@ -144,12 +153,12 @@ def test_signing_out_leaves_nothing_on_the_device(pool, shelter, phone):
         assert page.evaluate(kept) == 0
 
 
-def test_what_the_device_cleared_is_said(pool, shelter, phone):
+def test_what_the_device_cleared_is_said(pool, shed, phone):
     with background_server(pool) as address:
         page = phone(address)
-        page.goto(f"/jobs/{shelter}/site")
+        page.goto(f"/jobs/{shed}/site")
         keep_program(page)
         take_along(page)
-        page.evaluate(f"caches.delete('bluff-along-{shelter}')")
+        page.evaluate(f"caches.delete('bluff-along-{shed}')")
         page.reload()
         expect(page.get_by_text("The device cleared what was taken along")).to_be_visible()

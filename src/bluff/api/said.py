@@ -1,6 +1,6 @@
 """What is said on the site, by whom and when, and the photographs that go with it."""
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from datetime import datetime
 from itertools import groupby
 from typing import Annotated, Literal, TypeAlias
@@ -25,6 +25,7 @@ from bluff.formats.pictures import READ_PHOTOGRAPH
 from bluff.formats.ways_values import FileModel
 from bluff.service.cutting import Cuttings
 from bluff.service.errors import Changed
+from bluff.service.phone_clock import PhoneClock
 from bluff.service.rights import Right, need
 from bluff.service.site import Site
 from bluff.store.site import SiteRecord, SiteRow
@@ -83,7 +84,6 @@ class CutSaid(SaidFile):
     """A piece that is cut off its board, or is not after all; by the board's number and the piece's name on it."""
 
     kind: Literal["cut"]
-    wall: WallName | None = None
     board: Annotated[StrictInt, Field(ge=1, lt=2**31)]
     name: Name
     is_done: StrictBool
@@ -151,8 +151,9 @@ def say(site: OurSite, cuttings: CrewCuttings, job_id: UUID, request: SaidReques
                 said.append(_row(one))
         except core.BluffError as error:
             refused[one.key] = error.message
-    refused |= site.say(job_id, said, request.sent_at)
-    refused |= _cut(cuttings, job_id, [one for one in request.said if isinstance(one, CutSaid)])
+    clock = PhoneClock(request.sent_at)
+    refused |= site.say(job_id, said, clock)
+    refused |= _cut(cuttings, job_id, [one for one in request.said if isinstance(one, CutSaid)], clock)
     return {"refused": [{"key": key, "message": message} for key, message in refused.items()]}
 
 
@@ -171,20 +172,24 @@ def picture(site: OurSite, job_id: UUID, key: UUID) -> Response:
     return Response(jpeg, media_type="image/jpeg", headers={"Cache-Control": "private, max-age=31536000, immutable"})
 
 
-def _cut(cuttings: Cuttings, job: UUID, said: Sequence[CutSaid]) -> dict[UUID, str]:
+def _cut(cuttings: Cuttings, job: UUID, said: Sequence[CutSaid], clock: PhoneClock) -> dict[UUID, str]:
     """Tick pieces on their boards, in order; why, for each whose board was planned anew meanwhile, by its key."""
     refused: dict[UUID, str] = {}
     for is_cut, alike in groupby(said, lambda one: one.is_done):
         together = list(alike)
         try:
-            cuttings.mark(job, [Tick(one.board, one.name) for one in together], is_cut=is_cut)
+            cuttings.mark(job, _ticks(together, clock), is_cut=is_cut)
         except Changed:
             for one in together:
                 try:
-                    cuttings.mark(job, [Tick(one.board, one.name)], is_cut=is_cut)
+                    cuttings.mark(job, _ticks([one], clock), is_cut=is_cut)
                 except Changed as error:
                     refused[one.key] = str(error)
     return refused
+
+
+def _ticks(said: Iterable[CutSaid], clock: PhoneClock) -> dict[Tick, datetime]:
+    return {Tick(one.board, one.name): clock.right(one.at) for one in said}
 
 
 def said_by(record: SiteRecord) -> ByWhom:

@@ -1,7 +1,8 @@
 """How jobs are cut: the boards of a job, what was cut of them, and runs that look for better ones."""
 
-from collections.abc import Callable, Collection
+from collections.abc import Callable, Collection, Mapping
 from dataclasses import dataclass, replace
+from datetime import datetime
 from uuid import UUID, uuid4
 
 from psycopg import Connection
@@ -129,8 +130,8 @@ class Cuttings:
         need(self.account, Right.CHANGE)
         return self._change(job, lambda boards: boards)
 
-    def mark(self, job: UUID, ticks: Collection[Tick], *, is_cut: bool) -> CuttingState:
-        """Say that pieces were cut, or were not after all.
+    def mark(self, job: UUID, ticks: Mapping[Tick, datetime], *, is_cut: bool) -> CuttingState:
+        """Say that pieces were cut, or were not after all, and when.
 
         Raises:
             NotFound: The crew has no such job.
@@ -145,7 +146,8 @@ class Cuttings:
             return boards
 
         def tick(connection: Connection) -> None:
-            (rows.add_ticks if is_cut else rows.undo_ticks)(connection, self.account, job, [*ticks])
+            said = [(*one, at) for one, at in ticks.items()]
+            (rows.add_ticks if is_cut else rows.undo_ticks)(connection, self.account, job, said)
 
         return self._change(job, check, tick)
 

@@ -2,9 +2,10 @@
 
 import json
 import logging
-from collections.abc import Callable, Collection, Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
 from fractions import Fraction
+from functools import cached_property
 from itertools import count
 from threading import Event, Thread
 from time import monotonic
@@ -28,8 +29,9 @@ from bluff.solve.plates import Laid, better_breaks
 from bluff.solve.whole import Planned, left_to_buy, plan_boards
 from bluff.store import cutting as rows
 from bluff.store import jobs as job_rows
-from bluff.store.accounts import account_of
+from bluff.store.accounts import Account, account_of
 from bluff.store.cutting import CuttingRow, RunRow, State
+from bluff.store.jobs import JobRow
 from bluff.store.site import begun_walls
 
 _TELL_EVERY = 0.4
@@ -195,69 +197,119 @@ class _Search:
         raise AssertionError("counting ends never")
 
     def _look(self, seconds: float) -> dict[str, Any] | None:
-        """Plan the job as it is now; None when something was cut while it was planned."""
-        with self.pool.connection() as connection:
-            row = job_rows.find_job(connection, self.run.crew_id, self.run.job_id)
-            cutting = rows.find_cutting(connection, self.run.crew_id, self.run.job_id)
-            ticks = ticks_of(rows.list_ticks(connection, self.run.crew_id, self.run.job_id))
-            begun = begun_walls(connection, self.run.crew_id, self.run.job_id)
-            who = account_of(connection, self.run.account_id)
-        if row is None:
-            raise BluffError("The job was removed.")
-        before = job_of_row(row)
-        planned = boards_of_row(cutting)
-        now = standing(before, planned, ticks)
+        """Plan the job as it is now; None when it was changed, or something cut, while it was planned."""
+        seen = self._see()
         until = monotonic() + seconds
-        edit = None
-        if self.wanted.breaks and who:
-            edit = self._breaks(before, planned, ticks, begun, seconds * _FOR_BREAKS)
-        job = core.apply(before, edit) if edit else before
-        asked = demands(job, framings(job), self.wanted.aim)
-        kept = carried(planned, asked, ticks, job.stock.on_site, is_anew=self.wanted.is_anew)
-        cost = _costs(asked)
-        walls = [wall.id for wall in job.walls if wall is not before.wall(wall.id)]
-
-        def tell(better: Planned) -> None:
-            self.telling.found = found_data(better.boards, cost, better, now.boards, walls)
-
-        left = max(until - monotonic(), 0)
-        best = plan_boards(kept, asked, job.stock.on_site, left, tell, self.telling.is_stopped)
+        # What can be had at once is told at once, before anybody looks where plates had better break.
+        self._boards(seen, seen.job, 0)
+        edit = self._breaks(seen, seconds * _FOR_BREAKS) if self.wanted.breaks and seen.who else None
+        job = core.apply(seen.job, edit) if edit else seen.job
+        best, cost = self._boards(seen, job, max(until - monotonic(), 0))
         if self.telling.ending.is_set():
             raise _LeftError
-        costs = cost(now.boards), cost(best.boards)
-        if costs[0] is not None and (costs[1] is None or costs[1] >= costs[0]):
-            edit, boards, walls = None, now.boards, []
+        before, after = cost(seen.boards), cost(best.boards)
+        if before is not None and (after is None or after >= before):
+            job, edit, boards = seen.job, None, seen.boards
         else:
             boards = best.boards
+        is_kept = self._keep(seen, boards, job, edit)
+        return found_data(boards, cost, best, seen.boards, seen.changed_in(job)) if is_kept else None
+
+    def _see(self) -> "_Seen":
+        """The job as it is now.
+
+        Raises:
+            BluffError: It was removed.
+        """
+        crew, job = self.run.crew_id, self.run.job_id
+        with self.pool.connection() as connection:
+            row = job_rows.find_job(connection, crew, job)
+            if row is None:
+                raise BluffError("The job was removed.")
+            return _Seen(
+                row=row,
+                cutting=rows.find_cutting(connection, crew, job),
+                ticks=ticks_of(rows.list_ticks(connection, crew, job)),
+                begun=begun_walls(connection, crew, job),
+                who=account_of(connection, self.run.account_id),
+            )
+
+    def _boards(self, seen: "_Seen", job: core.Job, seconds: float) -> tuple[Planned, "Cost"]:
+        """The best boards for a job that are found in so many seconds, each better plan told; and what boards cost."""
+        asked = demands(job, framings(job), self.wanted.aim)
+        kept = carried(seen.planned, asked, seen.ticks, job.stock.on_site, is_anew=self.wanted.is_anew)
+        cost = _costs(asked)
+
+        def tell(better: Planned) -> None:
+            self.telling.found = found_data(better.boards, cost, better, seen.boards, seen.changed_in(job))
+
+        return plan_boards(kept, asked, job.stock.on_site, seconds, tell, self.telling.is_stopped), cost
+
+    def _breaks(self, seen: "_Seen", seconds: float) -> Several | None:
+        """The edit that breaks plates where they cut best; None where that saves nothing."""
+
+        def lay(walls: Sequence[Wall]) -> Laid:
+            job = core.apply(seen.job, _of_walls(walls)) if walls else seen.job
+            framed = framings(job)
+            asked = demands(job, framed, self.wanted.aim)
+            kept = carried(seen.planned, asked, seen.ticks, job.stock.on_site, is_anew=self.wanted.is_anew)
+            return Laid(framed, left_to_buy(kept, asked, job.stock.on_site))
+
+        free = {wall.id for wall in seen.job.walls} - seen.begun
+        walls = better_breaks(lay, free, seconds, self.telling.is_stopped)
+        return _of_walls(walls) if walls else None
+
+    def _keep(self, seen: "_Seen", boards: Sequence[JobBoard], job: core.Job, edit: Several | None) -> bool:
+        """Keep boards, and with them the edit that they are for; False where either was changed meanwhile."""
         with self.pool.connection() as connection, connection.transaction() as transaction:
-            revision = row.revision
-            is_kept = True
-            if edit and who:
-                is_kept = job_rows.save_edit(connection, who, row.id, revision, edit_data(edit), left_of(job))
+            is_kept, revision = True, seen.row.revision
+            if edit and seen.who:
+                data = edit_data(edit)
+                is_kept = job_rows.save_edit(connection, seen.who, seen.row.id, revision, data, left_of(job))
                 revision += 1
-            version = cutting.version if cutting else None
+            version = seen.cutting.version if seen.cutting else None
             is_kept = is_kept and rows.save_boards(
                 connection, self.run.crew_id, self.run.job_id, boards_data(boards), revision, version
             )
             if not is_kept:
                 raise Rollback(transaction)
-        return found_data(boards, cost, best, now.boards, walls) if is_kept else None
+        return is_kept
 
-    def _breaks(
-        self, job: core.Job, planned: Sequence[JobBoard], ticks: Ticks, begun: Collection[str], seconds: float
-    ) -> Several | None:
-        """The edit that breaks plates where they cut best; None where that saves nothing."""
 
-        def lay(walls: Sequence[Wall]) -> Laid:
-            changed = core.apply(job, _of_walls(walls)) if walls else job
-            framed = framings(changed)
-            asked = demands(changed, framed, self.wanted.aim)
-            kept = carried(planned, asked, ticks, job.stock.on_site, is_anew=self.wanted.is_anew)
-            return Laid(framed, left_to_buy(kept, asked, job.stock.on_site))
+@dataclass(frozen=True)
+class _Seen:
+    """A job as a search saw it.
 
-        free = {wall.id for wall in job.walls} - {*begun}
-        walls = better_breaks(lay, free, seconds, self.telling.is_stopped)
-        return _of_walls(walls) if walls else None
+    Args:
+        row: The job.
+        cutting: Its boards as they were planned; None where nobody has.
+        ticks: What was cut.
+        begun: Walls somebody marked, or did any work on.
+        who: Asked for the search; None where they left the crew.
+    """
+
+    row: JobRow
+    cutting: CuttingRow | None
+    ticks: Ticks
+    begun: frozenset[str]
+    who: Account | None
+
+    @cached_property
+    def job(self) -> core.Job:
+        return job_of_row(self.row)
+
+    @cached_property
+    def planned(self) -> tuple[JobBoard, ...]:
+        return boards_of_row(self.cutting)
+
+    @cached_property
+    def boards(self) -> tuple[JobBoard, ...]:
+        """Its boards as its walls ask for them now, which whatever is found is instead of."""
+        return standing(self.job, self.planned, self.ticks).boards
+
+    def changed_in(self, job: core.Job) -> list[str]:
+        """The walls that are other ones in a job."""
+        return [wall.id for wall in job.walls if wall is not self.job.wall(wall.id)]
 
 
 def _of_walls(walls: Sequence[Wall]) -> Several:

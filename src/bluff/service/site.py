@@ -3,7 +3,7 @@
 from collections import defaultdict
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
-from datetime import UTC, date, datetime, timedelta
+from datetime import date, datetime
 from uuid import UUID
 
 from psycopg import Connection
@@ -20,14 +20,12 @@ from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Plate
 from bluff.service.errors import NotFound, ServiceError
 from bluff.service.jobs import Jobs, JobState, framing, framings
+from bluff.service.phone_clock import PhoneClock
 from bluff.service.rights import Right, need
 from bluff.service.site_log import Entry, entries
 from bluff.store import site as rows
 from bluff.store.accounts import Account
 from bluff.store.site import SiteRecord, SiteRow
-
-_OFF = timedelta(minutes=1)
-"""A phone's clock that is further off than this is set right."""
 
 
 class Unfit(ServiceError):
@@ -115,13 +113,13 @@ class Site:
     pool: ConnectionPool
     account: Account
 
-    def say(self, job: UUID, said: Iterable[SiteRow], sent_at: datetime) -> dict[UUID, str]:
+    def say(self, job: UUID, said: Iterable[SiteRow], clock: PhoneClock) -> dict[UUID, str]:
         """Keep what was said on the site, each by itself and once.
 
         Args:
             job: Of which job.
             said: What, in order; one that does not fit keeps none of the others from being kept.
-            sent_at: What the phone's clock showed when it was sent, by which a wrong clock is set right.
+            clock: The phone's, by which it says when.
 
         Returns:
             Why, for each that was not kept, by its key.
@@ -134,16 +132,13 @@ class Site:
         refused: dict[UUID, str] = {}
         with self.pool.connection() as connection:
             state = self._jobs.get_in(connection, job)
-            now = datetime.now(UTC)
-            behind = now - sent_at
             for row in said:
-                made_at = row.made_at + (behind if abs(behind) > _OFF else timedelta())
                 try:
                     self._fits(connection, state, row)
                 except Unfit as error:
                     refused[row.key] = str(error)
                 else:
-                    rows.add_record(connection, self.account, job, replace(row, made_at=min(made_at, now)))
+                    rows.add_record(connection, self.account, job, replace(row, made_at=clock.right(row.made_at)))
         return refused
 
     def marked(self, job: UUID) -> tuple[core.Job, list[MarkedPlate]]:

@@ -110,7 +110,7 @@ def _timed(wall: WallOnSite, day: WorkDay, now: datetime) -> Iterator[Timed]:
         people = 1 if task is Task.RAISE else _hands(task, begun)
         planned = minutes(wall.framing, task)
         if planned:
-            yield Timed(task, wall.framing.plan.id, planned, Fraction(took * people))
+            yield Timed(task, planned, Fraction(took * people))
 
 
 def _begun(wall: WallOnSite) -> Iterator[tuple[Task, SiteRecord]]:

@@ -120,28 +120,32 @@ def list_ticks(connection: Connection, crew: UUID, job: UUID) -> list[TickRow]:
         ).fetchall()
 
 
-def add_ticks(connection: Connection, account: Account, job: UUID, ticks: Sequence[tuple[int, str]]) -> None:
+Said: TypeAlias = tuple[int, str, datetime]
+"""A board, the name of a cut of it, and when it was made or turned out not to be."""
+
+
+def add_ticks(connection: Connection, account: Account, job: UUID, ticks: Sequence[Said]) -> None:
     """Say that pieces were cut; of those that were said to be already nothing changes."""
     with connection.cursor() as cursor:
         cursor.executemany(
             """
-            INSERT INTO piece_cut (job_id, crew_id, board, name, account_id) VALUES (%s, %s, %s, %s, %s)
+            INSERT INTO piece_cut (job_id, crew_id, board, name, account_id, cut_at) VALUES (%s, %s, %s, %s, %s, %s)
             ON CONFLICT (job_id, board, name) WHERE undone_at IS NULL DO NOTHING
             """,
-            [(job, account.crew_id, board, name, account.id) for board, name in ticks],
+            [(job, account.crew_id, board, name, account.id, at) for board, name, at in ticks],
         )
     _changed(connection, account.crew_id, job)
 
 
-def undo_ticks(connection: Connection, account: Account, job: UUID, ticks: Sequence[tuple[int, str]]) -> None:
+def undo_ticks(connection: Connection, account: Account, job: UUID, ticks: Sequence[Said]) -> None:
     """Say that pieces were not cut after all."""
     with connection.cursor() as cursor:
         cursor.executemany(
             """
-            UPDATE piece_cut SET undone_by = %s, undone_at = now()
+            UPDATE piece_cut SET undone_by = %s, undone_at = %s
             WHERE job_id = %s AND crew_id = %s AND board = %s AND name = %s AND undone_at IS NULL
             """,
-            [(account.id, job, account.crew_id, board, name) for board, name in ticks],
+            [(account.id, at, job, account.crew_id, board, name) for board, name, at in ticks],
         )
     _changed(connection, account.crew_id, job)
 

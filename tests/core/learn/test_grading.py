@@ -362,7 +362,7 @@ def test_the_seeded_mistake_is_named_in_95_of_100():
     """Over random walls and schools; and it is the only thing that is said in nine of ten."""
     tally: Counter[str] = Counter()
 
-    @settings(max_examples=60)
+    @settings(max_examples=40)
     @given(walls, st.randoms(use_true_random=False))
     def seed(job: Job, random):
         plan = core.wall_plan(job, job.walls[0])
@@ -379,7 +379,7 @@ def test_the_seeded_mistake_is_named_in_95_of_100():
         tally["alone"] += len(result.named) == 1
 
     seed()
-    assert tally["seeded"] >= 40
+    assert tally["seeded"] >= 25
     assert tally["named"] >= 0.95 * tally["seeded"], tally
     assert tally["alone"] >= 0.9 * tally["seeded"], tally
 

@@ -193,9 +193,9 @@ def test_work_goes_on_today_or_the_next_day_there_is_any(now, shift):
 def test_what_it_took_sets_the_minutes_right():
     """Two walls of 39 and 41 planned took 44 and 56: a quarter longer. One ticked afterwards measures nothing."""
     timed = [
-        Timed(Task.FRAME, "A", Fraction(39), Fraction(44)),
-        Timed(Task.FRAME, "B", Fraction(41), Fraction(56)),
-        Timed(Task.FRAME, "C", Fraction(40), Fraction(3)),
+        Timed(Task.FRAME, Fraction(39), Fraction(44)),
+        Timed(Task.FRAME, Fraction(41), Fraction(56)),
+        Timed(Task.FRAME, Fraction(40), Fraction(3)),
     ]
     assert paces(timed)[Task.FRAME] == Pace(2, Fraction(80), Fraction(100))
     assert paces(timed)[Task.FRAME].factor == Fraction(5, 4)

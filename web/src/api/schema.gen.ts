@@ -2922,8 +2922,6 @@ export interface components {
              * @enum {string}
              */
             kind: "cut";
-            /** Wall */
-            wall?: string | null;
             /** Board */
             board: number;
             /** Name */

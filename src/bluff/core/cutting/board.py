@@ -10,7 +10,6 @@ from collections import Counter
 from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from enum import StrEnum
-from types import MappingProxyType
 from typing import NamedTuple, TypeAlias
 
 from bluff.core.cutting.bevels import Slant, nesting
@@ -137,7 +136,7 @@ def faults_of_boards(
     boards: Sequence[JobBoard],
     asked: Mapping[Section, Mapping[str, Length]],
     kerf: Length,
-    slants: Mapping[str, Slant] = MappingProxyType({}),
+    slants: Mapping[str, Slant] | None = None,
 ) -> list[str]:
     """What is wrong with a job's boards, in sentences; nothing where they give every piece.
 
@@ -147,7 +146,7 @@ def faults_of_boards(
         boards: All of them.
         asked: What every piece takes of a board, by section and name.
         kerf: Of the saw.
-        slants: The bevels of pieces that have one, by name.
+        slants: The bevels of pieces that have one, by name; none where no piece has.
     """
     faults = [f"There are two boards {number}." for number, count in _counted(boards) if count > 1]
     recut = {board.of for board in boards if board.of}
@@ -156,7 +155,7 @@ def faults_of_boards(
         over = -board.room(kerf) - kerf
         if over > 0:
             faults.append(f"Board {board.number} is cut {format_inches(over)} past its end.")
-        misfits = _misfits(board, kerf, slants)
+        misfits = _misfits(board, kerf, slants or {})
         faults += [f"{cut.name} does not fit the bevel before it on board {board.number}." for cut in misfits]
         pieces = asked.get(board.section, {})
         given.update(

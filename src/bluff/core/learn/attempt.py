@@ -7,6 +7,7 @@ would move on a deck: the studs that slide against a king that stands wrong too.
 from collections.abc import Callable
 from dataclasses import dataclass, field, replace
 from enum import StrEnum
+from functools import lru_cache
 from typing import Any, TypeAlias
 
 from bluff.core.job.schools import End
@@ -88,6 +89,10 @@ _CALLED = {
 }
 
 
+# Of the mistakes a wall gives room for many leave its plan as it is, on the deck or on paper.
+_framed = lru_cache(maxsize=32)(build)
+
+
 @dataclass(frozen=True, slots=True)
 class Work:
     """What comes of an attempt: the plates, and the sums beside them."""
@@ -119,12 +124,11 @@ class Attempt:
 
     def work(self) -> Work:
         """What they draw and write down."""
-        framing = build(self.plan)
+        framing = _framed(self.plan)
         marks: Marks = framing.marks
         for stroke in self.strokes:
             marks = stroke(framing, marks)
-        paper = framing if self.on_paper is self.plan else build(self.on_paper)
-        sums = {key: right.value for key, right in sums_asked(paper).items()}
+        sums = {key: right.value for key, right in sums_asked(_framed(self.on_paper)).items()}
         return Work(deck_of(marks, self.plan, self.hook), sums)
 
     def marked(self, **changes: Any) -> "Attempt":

@@ -56,12 +56,10 @@ class Timed:
 
     Args:
         task: Which.
-        wall: Of which wall.
         planned, took: Minutes of one person; of raising, by the clock.
     """
 
     task: Task
-    wall: str
     planned: Fraction
     took: Fraction
 
