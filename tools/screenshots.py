@@ -3,6 +3,7 @@
 Runs a server and a database of its own; nothing of what is kept is touched or shown.
 """
 
+import re
 from collections.abc import Callable
 from datetime import datetime
 from io import StringIO
@@ -141,9 +142,9 @@ def cut(page: Page) -> None:
     page.get_by_role("link", name="Cut", exact=True).click()
     page.get_by_role("button", name="Look for better boards").click()
     page.get_by_role("button", name="Stop, keep the best").wait_for()
-    page.get_by_role("button", name="Look for better boards").wait_for()
+    page.get_by_role("button", name="Look for better boards").wait_for(timeout=60_000)
     for number in (1, 2, 3):
-        page.get_by_role("button", name=f"Board {number}, 1 to cut").click()
+        page.get_by_role("button", name=re.compile(f"^Board {number}, . to cut$")).click()
         page.get_by_role("button", name=f"Board {number}, all cut").wait_for()
     page.get_by_role("button", name="2x6", exact=True).click()
 

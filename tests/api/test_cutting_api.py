@@ -228,7 +228,7 @@ def first_board(cutting, wall):
 def test_plates_break_where_they_cut_best_and_that_is_one_change(client, pool, account, slab, ask):
     before = client.get(f"/api/jobs/{slab}").json()["revision"]
     assert len(boards_of(ask(), "2x4 treated")) == 4
-    run_of(pool, account, slab, Wanted(seconds=3))
+    run_of(pool, account, slab, Wanted(seconds=10))
     cutting = ask()
     assert "B" in cutting["run"]["broken"]
     assert len(boards_of(cutting, "2x4 treated")) == 3
@@ -247,7 +247,7 @@ def test_plates_break_where_they_cut_best_and_that_is_one_change(client, pool, a
 def test_plates_of_a_wall_that_is_begun_stay_and_all_do_where_nobody_wants_it(client, pool, account, slab, ask, begun):
     if begun:
         say(client, slab, {"kind": "tick", "wall": "B", "work": "framed", "is_done": True})
-    run_of(pool, account, slab, Wanted(seconds=2, breaks=begun))
+    run_of(pool, account, slab, Wanted(seconds=10, breaks=begun))
     assert ask()["run"]["broken"] in ([[], ["A"]] if begun else [[]])
     assert first_board(ask(), "B") == "80"
     assert len(boards_of(ask(), "2x4 treated")) == 4
@@ -262,7 +262,7 @@ def test_walls_that_change_while_it_is_planned_are_planned_as_they_are(client, p
         return left_of(job)
 
     monkeypatch.setattr(planning, "left_of", changed_first)
-    run_of(pool, account, slab, Wanted(seconds=3))
+    run_of(pool, account, slab, Wanted(seconds=10))
     job = client.get(f"/api/jobs/{slab}").json()
     assert (job["job"]["name"], job["undo"][:16]) == ("Long shed", "break plates of ")
     assert (ask()["run"]["state"], first_board(ask(), "B")) == ("done", "192")

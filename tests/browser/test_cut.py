@@ -80,6 +80,8 @@ def test_boards_are_ticked_and_only_what_a_wall_changes_is_planned_anew(shelter)
 def test_better_boards_are_looked_for_beside_and_the_stops_count_down(shelter, database_url):
     page = shelter
     look = page.get_by_role("button", name="Look for better boards")
+    page.get_by_label("For", exact=True).select_option(label="5 seconds")
+    page.get_by_label("Plates of walls nobody began").select_option(label="Stay as they are")
     look.click()
     # No worker is there yet: nothing can be done with looking before it is stopped.
     expect(page.get_by_text("Waiting for a worker")).to_be_visible()

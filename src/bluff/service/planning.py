@@ -40,8 +40,10 @@ _LAST_SECONDS = 2.0
 """What is left to plan anew when something was cut while it was planned."""
 _PATIENT = 3
 """Times it is planned anew with care; from then on boards are taken as they come."""
-_FOR_BREAKS = 0.4
-"""Of the time there is that goes into where plates break."""
+_FOR_BOARDS = 4.0
+"""Seconds that go into the boards before any go into where plates break."""
+_FOR_BREAKS = 0.5
+"""Of the time there is besides, what goes into that."""
 _NAMED = 3
 """Walls that are named in what a change says; of more it says how many."""
 _log = logging.getLogger("bluff.planning")
@@ -202,7 +204,8 @@ class _Search:
         until = monotonic() + seconds
         # What can be had at once is told at once, before anybody looks where plates had better break.
         self._boards(seen, seen.job, 0)
-        edit = self._breaks(seen, seconds * _FOR_BREAKS) if self.wanted.breaks and seen.who else None
+        for_breaks = max(seconds - _FOR_BOARDS, 0) * _FOR_BREAKS
+        edit = self._breaks(seen, for_breaks) if self.wanted.breaks and seen.who else None
         job = core.apply(seen.job, edit) if edit else seen.job
         best, cost = self._boards(seen, job, max(until - monotonic(), 0))
         if self.telling.ending.is_set():

@@ -50,6 +50,8 @@ def better_breaks(lay: Lay, free: Collection[str], seconds: float, is_stopped: S
     """
     until = monotonic() + seconds
     changed: dict[str, Wall] = {}
+    if seconds <= 0:
+        return ()
     laid = lay(())
     waiting = [(plate.name, one.section) for plate in fields(PlateBreaks) for one in laid.asked]
     for place, (plate, section) in enumerate(waiting):

@@ -119,7 +119,7 @@ function Look({ run, act }: { run: CuttingRun | null; act: CuttingChange }) {
   const [wanted, want] = useState<Wanted>({
     by: run?.by ?? "length",
     handling: run?.handling ?? 0,
-    seconds: run && TIMES.some(({ value }) => Number(value) === run.seconds) ? run.seconds : 5,
+    seconds: run && TIMES.some(({ value }) => Number(value) === run.seconds) ? run.seconds : 20,
     breaks: true,
   });
   return (

@@ -10,7 +10,7 @@ import { Shown } from "../app/Shown";
 import { unparted } from "../drawing/figures";
 import { timeOf } from "./clock";
 import { inWords } from "./NotKept";
-import { say, sayWith, useWaiting } from "./outbox";
+import { say, sayWith, useWaiting, type Waiting } from "./outbox";
 import { shownAtOnce, small } from "./photo";
 import { useLog } from "./useSite";
 
@@ -24,6 +24,9 @@ export function LogView({ job, wall }: { job: Job; wall?: string }) {
     ...(useDeferredValue(words).trim() && { words: words.trim() }),
   };
   const found = useLog(job.id, asked);
+  const waiting = useWaiting(job.id).filter(
+    ({ said, refused }) => refused === null && (!wall || ("wall" in said && said.wall === wall)),
+  );
   return (
     <Box flex="1" minH="0" overflowY="auto" px="3" pb="6" maxW="880px" w="full">
       <Note job={job} {...(wall && { wall })} />
@@ -68,10 +71,14 @@ export function LogView({ job, wall }: { job: Job; wall?: string }) {
           <Printer /> Sheet
         </Download>
       </Flex>
-      <NotSent job={job} {...(wall && { wall })} />
+      <NotSent waiting={waiting} />
       <Shown asked={found} what="Reading the log" trouble="The log could not be read">
         {(lines) =>
-          lines.length > 0 ? <Days job={job.id} lines={lines} isOfOne={wall !== undefined} /> : <Nothing />
+          lines.length > 0 ? (
+            <Days job={job.id} lines={lines} isOfOne={wall !== undefined} />
+          ) : (
+            <Nothing isSought={words !== "" || day !== ""} isWaiting={waiting.length > 0} />
+          )
         }
       </Shown>
     </Box>
@@ -79,10 +86,7 @@ export function LogView({ job, wall }: { job: Job; wall?: string }) {
 }
 
 /** What was said here and is not on the server yet, nor in its log. */
-function NotSent({ job, wall }: { job: Job; wall?: string }) {
-  const waiting = useWaiting(job.id).filter(
-    ({ said, refused }) => refused === null && (!wall || said.wall === wall),
-  );
+function NotSent({ waiting }: { waiting: readonly Waiting[] }) {
   if (waiting.length === 0) return null;
   return (
     <Box as="section" aria-label="Not sent yet" mt="3">
@@ -106,7 +110,9 @@ function NotSent({ job, wall }: { job: Job; wall?: string }) {
   );
 }
 
-function Nothing() {
+function Nothing({ isSought, isWaiting }: { isSought: boolean; isWaiting: boolean }) {
+  if (isSought) return <Text py="4">Nothing like that was said here.</Text>;
+  if (isWaiting) return null;
   return (
     <Text py="4">Nothing was said here yet. What is marked, checked and ticked comes here by itself.</Text>
   );

@@ -27,12 +27,12 @@ export function NotKept({ job }: { job: Job }) {
 
 /** What was said here, in words. */
 export function inWords({ said: one }: Waiting): string {
-  const of = one.wall ? `Wall ${one.wall}, ` : "";
+  const of = "wall" in one && one.wall ? `Wall ${one.wall}, ` : "";
   switch (one.kind) {
     case "mark":
       return `${of}${one.plate} plate ${one.is_done ? "marked" : "struck"}`;
     case "tick":
-      return `${of}${one.work}`;
+      return `${of}${one.work}${one.is_done ? "" : ", not after all"}`;
     case "reading":
       return `${of}${one.check} ${one.value}`;
     case "cut":
