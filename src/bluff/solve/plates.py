@@ -1,11 +1,11 @@
 """Breaking plates where they cut best with everything else of the job, instead of where each wall alone would.
 
-Plate by plate from the bottom up, and section by section: every stretch of several boards may break in any of the
+Plate by plate from the bottom up, and section by section, every stretch of several boards may break in any of the
 ways that are as good for its wall, and the plan that costs least chooses. Where that is no less than the best plan for
 the plates as they break, they stay.
 """
 
-from collections.abc import Callable, Collection, Sequence
+from collections.abc import Callable, Collection, Iterator, Sequence
 from dataclasses import dataclass, fields, replace
 from time import monotonic
 from typing import TypeAlias
@@ -14,6 +14,7 @@ from bluff.core.cutting.demand import Demand
 from bluff.core.cutting.problem import Choice, Piece
 from bluff.core.job.job import Wall
 from bluff.core.job.special import PlateBreaks
+from bluff.core.job.stock import Section
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.plate_ways import Breakable, breakable, breaks_of
 from bluff.solve.patterns import Stop, by_patterns, never
@@ -48,47 +49,52 @@ def better_breaks(lay: Lay, free: Collection[str], seconds: float, is_stopped: S
         seconds: How long may be looked.
         is_stopped: Ends the search early.
     """
-    until = monotonic() + seconds
-    changed: dict[str, Wall] = {}
     if seconds <= 0:
         return ()
+    until = monotonic() + seconds
+    changed: dict[str, Wall] = {}
     laid = lay(())
-    waiting = [(plate.name, one.section) for plate in fields(PlateBreaks) for one in laid.asked]
-    for place, (plate, section) in enumerate(waiting):
-        asked = next((one for one in laid.asked if one.section == section), None)
-        share = (until - monotonic()) / (len(waiting) - place)
-        if is_stopped() or asked is None or share <= 0:
-            continue
-        stretches = [
-            (framing, stretch)
-            for framing in laid.framings
-            if framing.plan.id in free
-            for stretch in breakable(framing, plate, _MOST_WAYS)
-        ]
-        if moved := _moved(asked, stretches, plate, share, is_stopped):
-            changed |= moved
-            laid = lay([*changed.values()])
+    plates = [plate.name for plate in fields(PlateBreaks)]
+    for place, plate in enumerate(plates):
+        # Boards of one plate are of one section in a wall, so that none of its sections waits for another.
+        movable = [*_movable(laid, plate, free)]
+        share = max(until - monotonic(), 0) / (len(plates) - place)
+        sections = [one for one in laid.asked if any(section == one.section for section, _, _ in movable)]
+        for asked in sections:
+            if is_stopped():
+                break
+            stretches = [(framing, one) for section, framing, one in movable if section == asked.section]
+            changed |= _moved(asked, stretches, plate, share / len(sections), is_stopped)
+        laid = lay([*changed.values()])
     return tuple(changed[mark] for one in laid.framings if (mark := one.plan.id) in changed)
+
+
+def _movable(laid: Laid, plate: str, free: Collection[str]) -> Iterator[tuple[Section, Framing, Breakable]]:
+    """The stretches of a plate that may break elsewhere and are still to be bought for, each with its section."""
+    sections = {piece.id: one.section for one in laid.asked for piece in one.problem.pieces}
+    for framing in laid.framings:
+        if framing.plan.id in free:
+            for stretch in breakable(framing, plate, _MOST_WAYS):
+                if all(name in sections for name in stretch.pieces):
+                    yield sections[stretch.pieces[0]], framing, stretch
 
 
 def _moved(
     asked: Demand, stretches: Sequence[tuple[Framing, Breakable]], plate: str, seconds: float, is_stopped: Stop
 ) -> dict[str, Wall]:
     """Walls with some stretches of one plate broken elsewhere, where that cuts for less; by the wall's mark."""
-    pieces = {piece.id: piece for piece in asked.problem.pieces}
-    movable = [(framing, one) for framing, one in stretches if pieces.keys() >= {*one.pieces}]
-    bound = {name for _, one in movable for name in one.pieces}
+    bound = {name for _, one in stretches for name in one.pieces}
     problem = replace(
         asked.problem,
-        pieces=tuple(piece for name, piece in pieces.items() if name not in bound),
-        choices=tuple(_choice(one) for _, one in movable),
+        pieces=tuple(piece for piece in asked.problem.pieces if piece.id not in bound),
+        choices=tuple(_choice(one) for _, one in stretches),
     )
     best = by_patterns(problem, seconds / 2, is_stopped=is_stopped)
     # Looked at for as long, so that no plate breaks elsewhere only because more time went into the plan.
     if not any(best.chosen) or best.cost >= by_patterns(problem.settled(), seconds / 2, is_stopped=is_stopped).cost:
         return {}
     walls: dict[str, Wall] = {}
-    for (framing, one), way in zip(movable, best.chosen, strict=True):
+    for (framing, one), way in zip(stretches, best.chosen, strict=True):
         if way:
             wall = walls.get(framing.plan.id, framing.plan.wall)
             now = wall.breaks.of(plate) if framing.plan.id in walls else breaks_of(framing, plate)

@@ -64,6 +64,7 @@ def test_plates_break_where_it_is_decided():
         ({"bottom_plate": "160"}, "272 is longer than any board"),
         ({"bottom_plate": ""}, "432 is longer than any board"),
         ({"bottom_plate": "192", "top_plate": "192"}, "the bottom plate breaks on that stud"),
+        ({"cap_plate": "192 500"}, "500 is past the end"),
     ],
 )
 def test_where_a_plate_cannot_break_any_more_it_breaks_by_the_rule_and_it_is_said(places, because):

@@ -1,8 +1,9 @@
 """Plates: bottom, top, and the second top plate that ties walls together, cut into boards."""
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, fields
 
+from bluff.core.job.special import PlateBreaks
 from bluff.core.measure.length import Length, format_inches, half
 from bluff.core.measure.shapes import Corner, Edges, Span
 from bluff.core.measure.slope import Stretch, bevel, format_pitch, plumb
@@ -14,7 +15,7 @@ from bluff.core.wall.member import Bevel, Member, Orientation, Role, lying
 from bluff.core.wall.opening_frame import OpeningFrame
 from bluff.core.wall.piece import PieceId
 from bluff.core.wall.plate_breaks import Breaking, breaking
-from bluff.core.wall.plate_runs import Run, plate_runs
+from bluff.core.wall.plate_runs import PlateRuns, Run, plate_runs
 from bluff.core.wall.posts import Pocket
 from bluff.core.wall.upright import upright
 from bluff.core.wall.wall_plan import WallPlan
@@ -71,7 +72,17 @@ def plates(
     runs = plate_runs(plan, pockets)
     cutter = _Cutter(plan, openings, breaking(plan, runs, uprights, doorways(openings)), Along(uprights))
     members = [board for run in (*runs.first, *runs.second) for board in cutter.boards(run)]
-    return PlateBoards(tuple(members), tuple(cutter.added), tuple(cutter.breaks), tuple(dict.fromkeys(cutter.unkept)))
+    unkept = dict.fromkeys([*cutter.unkept, *_nowhere(plan, runs)])
+    return PlateBoards(tuple(members), tuple(cutter.added), tuple(cutter.breaks), tuple(unkept))
+
+
+def _nowhere(plan: WallPlan, runs: PlateRuns) -> Iterator[str]:
+    """Plates that are decided to break where there is none of them: past the end of the wall, or in a gap."""
+    for plate in (one.name for one in fields(PlateBreaks)):
+        spans = [run.span for run in (*runs.first, *runs.second) if run.plate == plate]
+        places = plan.wall.breaks.of(plate) or ()
+        if any(not any(span.start < at < span.end for span in spans) for at in places):
+            yield plate
 
 
 def doorways(openings: Sequence[OpeningFrame]) -> list[Span]:
