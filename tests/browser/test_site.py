@@ -383,6 +383,21 @@ def test_lumber_that_came_is_ticked_and_guesses_are_marked(phone):
     expect(phone.get_by_role("region", name="The minutes it is made of")).to_contain_text("A first guess")
 
 
+def test_without_a_camera_it_is_said_and_nothing_of_the_list_is_seen_through(phone):
+    phone.get_by_role("button", name="Scan a code").click()
+    scanner = phone.get_by_role("dialog", name="Scan a code")
+    expect(scanner.get_by_role("status")).to_contain_text(re.compile("The camera is not allowed|has no camera"))
+    expect(scanner.locator("video")).to_be_hidden()
+    seen_through = """() => [...Array(200).keys()].filter((place) => {
+        const [across, down] = [(place % 10) + 0.5, Math.floor(place / 10) + 0.5];
+        const seen = document.elementFromPoint((across * innerWidth) / 10, (down * innerHeight) / 20);
+        return !seen.closest("[role=dialog]");
+    })"""
+    assert phone.evaluate(seen_through) == []
+    scanner.get_by_role("button", name="Close").click()
+    expect(scanner).to_have_count(0)
+
+
 def test_notes_are_kept_and_found(phone):
     go_to(phone, "What was said, day by day")
     phone.get_by_label("Note").fill("Rain from noon")

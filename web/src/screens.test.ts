@@ -17,7 +17,7 @@ const below = (address: string, words: number): string[] =>
 
 test.each([
   ["/", ["jobs"]],
-  ["/jobs/7", ["job"]],
+  ["/jobs/7", ["job", "plan"]],
   ["/jobs/7/bench", ["job", "bench"]],
   ["/jobs/7/bench/Wall%20A", ["job", "bench"]],
   ["/jobs/7/site", ["job", "site", "siteWalls"]],

@@ -40,6 +40,7 @@ export const PLACES: Place[] = [
     path: "jobs/:job",
     screen: "job",
     children: [
+      { path: "", screen: "plan" },
       { path: "plan", screen: "plan" },
       { path: "openings", screen: "openings" },
       { path: "bench/:wall?", screen: "bench" },

@@ -44,7 +44,12 @@ const STEPS = [0.5, 1, 1.5, 2, 2.5, 3, 3.5, 4, 5, 6, 7, 8, 9, 10, 11, 12, 14, 16
 const spacing = Object.fromEntries(STEPS.map((step) => [step, { value: `${step / 4}rem` }]));
 
 /** What lies over what. */
-const zIndex = { dropdown: { value: 1000 }, banner: { value: 1200 }, toast: { value: 1700 } };
+const zIndex = {
+  dropdown: { value: 1000 },
+  banner: { value: 1200 },
+  modal: { value: 1400 },
+  toast: { value: 1700 },
+};
 
 const focus = { outline: "2px solid", outlineColor: "chalk", outlineOffset: "1px" };
 

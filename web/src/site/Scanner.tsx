@@ -27,7 +27,7 @@ export function ScanButton() {
 function Scanner({ onClose }: { onClose: () => void }) {
   const navigate = useNavigate();
   const video = useRef<HTMLVideoElement>(null);
-  const [says, say] = useState("Hold a sheet’s or a label’s code before the camera.");
+  const [trouble, setTrouble] = useState<string | null>(null);
   const [isOurs, setOurs] = useState(true);
 
   useEffect(() => {
@@ -40,7 +40,7 @@ function Scanner({ onClose }: { onClose: () => void }) {
       void navigate(place);
       return true;
     }).catch((error: unknown) => {
-      if (!ending.signal.aborted) say(why(error));
+      if (!ending.signal.aborted) setTrouble(why(error));
     });
     return () => ending.abort();
   }, [navigate, onClose]);
@@ -60,13 +60,16 @@ function Scanner({ onClose }: { onClose: () => void }) {
     >
       <Flex justify="space-between" align="center" gap="3">
         <Text role="status" fontSize="18px">
-          {isOurs ? says : "This code is none of Bluff’s sheets or labels."}
+          {trouble ??
+            (isOurs
+              ? "Hold a sheet’s or a label’s code before the camera."
+              : "This code is none of Bluff’s sheets or labels.")}
         </Text>
         <Button size="lg" aria-label="Close" onClick={onClose}>
           <X />
         </Button>
       </Flex>
-      <Box flex="1" minH="0" bg="ink">
+      <Box flex="1" minH="0" bg="ink" hidden={trouble !== null}>
         <chakra.video ref={video} muted playsInline w="full" h="full" objectFit="contain" />
       </Box>
     </Flex>
