@@ -2,8 +2,10 @@
 
 Run with ``.local/venv/bin/python benchmarks/on_the_site.py``. The next mark is timed from the thumb that is lifted to
 the picture with the next figure, at full speed and four times slower. The first visit is timed on a slow phone, four
-times slower and 1.6 Mbit/s with 150 ms there and back, until a mark can be read; the start without a signal from the
-program the phone keeps. What counts is the 95th of a hundred, and the visits as they are.
+times slower and 1.6 Mbit/s with 150 ms there and back, until a mark is on the screen; the start without a signal from
+the program the phone keeps. What counts is the 95th of a hundred of the marks, and the middle one of the visits.
+
+Four times slower than what is another thing on every machine, so it is said how long this one counts to ten million.
 """
 
 import sys
@@ -24,6 +26,7 @@ from bluff.demo import DEMO_FILE
 from bluff.formats.job_file import read_job
 
 _MARKS = 60
+_VISITS = 5
 _PHONE: ViewportSize = {"width": 390, "height": 844}
 _SLOWER = 4
 _MBIT = 1.6
@@ -47,6 +50,20 @@ _TO_THE_NEXT = """
         const all = { attributes: true, childList: true, characterData: true, subtree: true };
         changed.observe(document.querySelector("main"), all);
     })
+"""
+
+# Looked for in the page, which is otherwise slowed by being asked from outside.
+_UNTIL_A_MARK = """
+    new MutationObserver((_, looking) => {
+        const buttons = [...document.querySelectorAll("button")];
+        if (!buttons.some((button) => button.textContent.includes("Marked, next"))) return;
+        looking.disconnect();
+        requestAnimationFrame(() => {
+            const channel = new MessageChannel();
+            channel.port1.onmessage = () => console.debug(`shown ${performance.now()}`);
+            channel.port2.postMessage(null);
+        });
+    }).observe(document, { childList: true, subtree: true, characterData: true });
 """
 
 
@@ -101,9 +118,24 @@ def first_visit(context: BrowserContext, url: str) -> float:
         "Network.emulateNetworkConditions",
         {"offline": False, "latency": _LATENCY, "downloadThroughput": rate, "uploadThroughput": rate},
     )
+    shown = until_a_mark(page, url)
+    page.close()
+    return shown
+
+
+def until_a_mark(page: Page, url: str) -> float:
+    """Seconds from going to the caller of a wall to the picture with a mark on it."""
+    page.add_init_script(_UNTIL_A_MARK)
+    with page.expect_console_message(lambda message: message.text.startswith("shown")) as said:
+        page.goto(url, wait_until="commit")
+    return float(said.value.text.removeprefix("shown")) / 1000
+
+
+def count_to_ten_million() -> float:
+    """Seconds this machine takes for it."""
     began = time.monotonic()
-    page.goto(url, wait_until="commit")
-    page.get_by_role("button", name="Marked, next").wait_for()
+    for _ in range(10_000_000):
+        pass
     return time.monotonic() - began
 
 
@@ -119,10 +151,7 @@ def offline_start(context: BrowserContext, url: str) -> float:
     page.get_by_text("On this device since").wait_for(timeout=120_000)
     page.goto("about:blank")
     context.set_offline(True)
-    began = time.monotonic()
-    page.goto(url, wait_until="commit")
-    page.get_by_role("button", name="Marked, next").wait_for()
-    return time.monotonic() - began
+    return until_a_mark(page, url)
 
 
 @contextmanager
@@ -150,7 +179,10 @@ if __name__ == "__main__":
                 f"{name} {at_percent(marks, percent):.0f} ms" for name, percent in (("median", 50), ("p95", 95))
             )
             print(f"next mark, {times} x slower: {shown}")
-        visit = first_visit(bluff.context(browser, reduced_motion="reduce"), url)
-        print(f"first visit on a slow phone until a mark can be read: {visit:.1f} s")
+        visits = [first_visit(bluff.context(browser, reduced_motion="reduce"), url) for _ in range(_VISITS)]
+        print(
+            f"first visit on a slow phone until a mark is on the screen: {at_percent(visits, 50):.1f} s "
+            f"({min(visits):.1f} to {max(visits):.1f}); to ten million in {count_to_ten_million():.2f} s"
+        )
         start = offline_start(bluff.context(browser, reduced_motion="reduce"), url)
-        print(f"start without a signal until a mark can be read: {start:.1f} s")
+        print(f"start without a signal until a mark is on the screen: {start:.1f} s")

@@ -34,6 +34,13 @@ def test_every_screen_is_a_file_of_its_own_and_the_site_is_one():
     assert not any(name.startswith("src/site/") for name in screens)
 
 
+def test_a_phone_calls_marks_before_it_has_the_components_of_the_other_screens():
+    scripts = {script: (BUILT / script).read_text() for script in needed(*PROGRAM)}
+    assert any("Marked, next" in text for text in scripts.values())
+    assert not any("ChakraContext" in text for text in scripts.values())
+    assert "ChakraContext" in "".join((BUILT / script).read_text() for script in needed("src/app/InChakra.tsx"))
+
+
 def test_the_page_names_all_the_program_is_made_of():
     page = (BUILT / "index.html").read_text()
     assert all(f'"/{script}"' in page for script in needed(*PROGRAM))

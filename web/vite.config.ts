@@ -7,17 +7,20 @@ import babel from "@rolldown/plugin-babel";
 import react, { reactCompilerPreset } from "@vitejs/plugin-react";
 import { defineConfig, type Plugin } from "vite";
 import { VitePWA } from "vite-plugin-pwa";
+import { look } from "./look";
 
 const compress = promisify(brotliCompress);
 /** In bytes. */
 const LARGE = 1_000_000;
 
 /**
- * The screens of the site and all that they and the others are made of are one file: on a phone each costs a way there
- * and back, however small it is. What fetches a file stays out of it, since the first script waits for nothing else.
+ * What a phone needs to call marks is one file, and the other screens of the site with all that they are made of are
+ * another: on a phone each file costs a way there and back, however small it is. What fetches a file, and what the
+ * first script asks for, stays out of both, since that script waits for nothing else.
  */
+const HELPER = { name: "helper", test: /preload-helper|\/site\/held/, priority: 2 };
+const CALLER = { name: "caller", test: /\/src\/site\/(SiteFrame|WallScreen|Caller)\.tsx/, priority: 1 };
 const SITE = { name: "site", test: /\/src\/site\// };
-const HELPER = { name: "helper", test: /preload-helper/, priority: 1 };
 
 /** Scripts and styles once more, as small as they get, beside themselves: whoever takes them so is sent those. */
 const packed: Plugin = {
@@ -105,6 +108,7 @@ export default defineConfig({
   plugins: [
     react(),
     babel({ presets: [reactCompilerPreset({ panicThreshold: "all_errors" })] }),
+    look,
     program,
     python,
     kept,
@@ -115,7 +119,7 @@ export default defineConfig({
     target: "es2023",
     assetsInlineLimit: 0,
     manifest: true,
-    rolldownOptions: { output: { codeSplitting: { groups: [HELPER, SITE] } } },
+    rolldownOptions: { output: { codeSplitting: { groups: [HELPER, CALLER, SITE] } } },
   },
   // For work on the front end: ./bluff start in one terminal, npm run dev in another.
   server: { host: "127.0.0.1", proxy: { "/api": "http://127.0.0.1:8460" } },

@@ -2,9 +2,11 @@
  * The first script of the page, small and there at once: what the screens at this address are made of, and what they
  * ask the server for, is fetched beside the program that shows them, not after it.
  */
+import "virtual:look.css";
 import "@fontsource-variable/sofia-sans/wght.css";
 import "@fontsource-variable/sofia-sans-condensed/wght.css";
-import { SCREENS, screensAt } from "./screens";
+import { SCREENS, type ScreenName, screensAt } from "./screens";
+import { heldNow, walkAsked } from "./site/held";
 
 void import("./main");
 const { pathname } = window.location;
@@ -13,11 +15,19 @@ for (const screen of screens) {
   // What does not come now is asked for again by the router, which says so.
   void SCREENS[screen]().catch(() => undefined);
 }
-const asked = ["/api/session"];
-if (screens[0] === "job") asked.push(`/api${pathname.split("/").slice(0, 3).join("/")}`);
-for (const href of asked) {
+for (const href of ["/api/session", ...askedAt(pathname, screens)]) {
   // The answer is kept until the program asks the same.
   const link = Object.assign(document.createElement("link"), { rel: "preload", as: "fetch", href });
   link.crossOrigin = "anonymous";
   document.head.append(link);
+}
+
+/** What the screens at an address ask first: the job they are of, and its marks where a wall is called. */
+function askedAt(address: string, screens: ScreenName[]): string[] {
+  if (screens[0] !== "job") return [];
+  const [, , job, , wall] = address.split("/");
+  const opened = `/api/jobs/${job}`;
+  if (screens.at(-1) !== "siteMarks") return [opened];
+  const walk = Object.entries(walkAsked(heldNow())).map(([name, value]) => [name, String(value)]);
+  return [opened, `${opened}/site/walls/${wall}/stops?${new URLSearchParams(walk)}`];
 }

@@ -1,4 +1,3 @@
-import { ChakraProvider } from "@chakra-ui/react";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { type ComponentType, StrictMode } from "react";
 import { createRoot } from "react-dom/client";
@@ -8,7 +7,6 @@ import { Loading } from "./app/Loading";
 import { NotFound } from "./app/NotFound";
 import { Shell } from "./app/Shell";
 import { sessionQuery } from "./app/session";
-import { system } from "./app/theme";
 import { RouterContext } from "./app/useOnward";
 import { keepProgram } from "./app/worker";
 import { PLACES, type Place, SCREENS, type ScreenName } from "./screens";
@@ -26,24 +24,27 @@ const queries = new QueryClient({
 /** What the server is asked for beside the scripts, not once they run: the job, and the marks of whoever stands before a wall. */
 const ASKED: Partial<Record<ScreenName, (words: Params) => Promise<unknown>>> = {
   job: ({ job = "" }) => queries.prefetchQuery(jobQuery(job)),
-  siteWall: async ({ job = "", wall = "", view = "marks" }) => {
-    if (view !== "marks") return;
+  siteMarks: async ({ job = "", wall = "" }) => {
     const { revision } = await queries.ensureQueryData(jobQuery(job));
     await queries.prefetchQuery(walkQuery(job, wall, revision, heldNow()));
   },
 };
 
+/** Milliseconds the first screen waits for its answers, to be drawn once with them and not thrice. */
+const PATIENCE = 1_000;
+const patience = new Promise((resolve) => setTimeout(resolve, PATIENCE));
+
 /** A place as the router has it; until its screen is fetched the one before stays in view. */
 const route = ({ path, screen, children }: Place): RouteObject => {
   const lazy = async () => ({ Component: (await SCREENS[screen]()) as ComponentType });
-  const loader = ({ params }: { params: Params }) => {
+  const loader = async ({ params }: { params: Params }) => {
     // What the server refuses is said by the screen, which asks again.
-    void ASKED[screen]?.(params).catch(() => undefined);
+    const asked = ASKED[screen]?.(params).catch(() => undefined);
+    await Promise.race([asked, patience]);
     return null;
   };
-  return path === ""
-    ? { index: true, lazy, loader }
-    : { path, lazy, loader, ...(children && { children: children.map(route) }) };
+  if (children) return { ...(path && { path }), lazy, loader, children: children.map(route) };
+  return path === "" ? { index: true, lazy, loader } : { path, lazy, loader };
 };
 
 const router = createBrowserRouter([
@@ -78,12 +79,10 @@ const root = document.getElementById("root");
 if (!root) throw new Error("index.html has no root");
 createRoot(root).render(
   <StrictMode>
-    <ChakraProvider value={system}>
-      <QueryClientProvider client={queries}>
-        <RouterContext value={router}>
-          <RouterProvider router={router} />
-        </RouterContext>
-      </QueryClientProvider>
-    </ChakraProvider>
+    <QueryClientProvider client={queries}>
+      <RouterContext value={router}>
+        <RouterProvider router={router} />
+      </RouterContext>
+    </QueryClientProvider>
   </StrictMode>,
 );

@@ -4,10 +4,14 @@ import { PLACES, type Place, screensAt } from "./screens";
 
 const routes = (places: Place[]): RouteObject[] =>
   places.map(({ path, screen, children }) =>
-    path === "" ? { index: true, id: screen } : { path, id: screen, children: children && routes(children) },
+    children
+      ? { ...(path && { path }), handle: screen, children: routes(children) }
+      : path === ""
+        ? { index: true, handle: screen }
+        : { path, handle: screen },
   );
 
-const WORDS = ["7", "site", "day", "log", "bench", "plan", "crew", "jobs", "elsewhere"];
+const WORDS = ["7", "site", "day", "log", "marks", "checks", "bench", "plan", "crew", "jobs", "elsewhere"];
 
 /** Every way on from an address of at most so many words. */
 const below = (address: string, words: number): string[] =>
@@ -16,13 +20,14 @@ const below = (address: string, words: number): string[] =>
     : [address, ...WORDS.flatMap((word) => below(`${address.replace(/\/$/, "")}/${word}`, words - 1))];
 
 test.each([
-  ["/", ["jobs"]],
-  ["/jobs/7", ["job", "plan"]],
-  ["/jobs/7/bench", ["job", "bench"]],
-  ["/jobs/7/bench/Wall%20A", ["job", "bench"]],
-  ["/jobs/7/site", ["job", "site", "siteWalls"]],
-  ["/jobs/7/site/day", ["job", "site", "siteDay"]],
-  ["/jobs/7/site/A/checks", ["job", "site", "siteWall"]],
+  ["/", ["chakra", "jobs"]],
+  ["/jobs/7", ["job", "chakra", "plan"]],
+  ["/jobs/7/bench", ["job", "chakra", "bench"]],
+  ["/jobs/7/bench/Wall%20A", ["job", "chakra", "bench"]],
+  ["/jobs/7/site", ["job", "site", "chakra", "siteWalls"]],
+  ["/jobs/7/site/day", ["job", "site", "chakra", "siteDay"]],
+  ["/jobs/7/site/A", ["job", "site", "siteWall", "siteMarks"]],
+  ["/jobs/7/site/A/checks", ["job", "site", "siteWall", "chakra", "siteChecks"]],
   ["/jobs/7/site/A/checks/more", []],
   ["/elsewhere", []],
 ])("the screens at %s", (address, screens) => {
@@ -32,7 +37,7 @@ test.each([
 test("what is fetched ahead is what the router shows", () => {
   const all = routes(PLACES);
   for (const address of [...below("/", 2), ...below("/jobs/7", 2), ...below("/jobs/7/site", 3)]) {
-    const shown = matchRoutes(all, address)?.map(({ route }) => route.id) ?? [];
+    const shown = matchRoutes(all, address)?.map(({ route }) => route.handle) ?? [];
     expect(screensAt(address), address).toEqual(shown);
   }
 });

@@ -1,7 +1,8 @@
 import type { ComponentType } from "react";
 
-/** Every screen, each in a file of its own. */
+/** Every screen, each in a file of its own, and what is around several. */
 export const SCREENS = {
+  chakra: async () => (await import("./app/InChakra")).ChakraScreens,
   jobs: async () => (await import("./jobs/JobsScreen")).JobsScreen,
   job: async () => (await import("./app/JobScreens")).JobScreens,
   plan: async () => (await import("./plan/PlanScreen")).PlanScreen,
@@ -17,6 +18,11 @@ export const SCREENS = {
   siteDay: async () => (await import("./site/DayScreen")).DayScreen,
   siteLog: async () => (await import("./site/LogScreen")).LogScreen,
   siteWall: async () => (await import("./site/WallScreen")).WallScreen,
+  siteMarks: async () => (await import("./site/Caller")).Caller,
+  siteBuild: async () => (await import("./site/WorkView")).BuildView,
+  siteRaise: async () => (await import("./site/WorkView")).RaiseView,
+  siteChecks: async () => (await import("./site/ChecksView")).ChecksView,
+  siteWallLog: async () => (await import("./site/LogScreen")).WallLogScreen,
   history: async () => (await import("./history/HistoryScreen")).HistoryScreen,
   practice: async () => (await import("./practice/PracticeScreen")).PracticeScreen,
   questions: async () => (await import("./practice/QuestionsScreen")).QuestionsScreen,
@@ -27,46 +33,70 @@ export const SCREENS = {
 
 export type ScreenName = keyof typeof SCREENS;
 
-/** A screen and the addresses below it, written as the router writes them: `:wall` is any word, `:wall?` may be left out. */
+/**
+ * A screen and the addresses below it, written as the router writes them: `:wall` is any word, `:wall?` may be left out.
+ */
 export interface Place {
   path: string;
   screen: ScreenName;
   children?: Place[];
 }
 
+/** Places whose screens are made of Chakra's components, which are fetched with the first of them. */
+const inChakra = (...children: Place[]): Place => ({ path: "", screen: "chakra", children });
+
 export const PLACES: Place[] = [
-  { path: "", screen: "jobs" },
   {
     path: "jobs/:job",
     screen: "job",
     children: [
-      { path: "", screen: "plan" },
-      { path: "plan", screen: "plan" },
-      { path: "openings", screen: "openings" },
-      { path: "bench/:wall?", screen: "bench" },
-      { path: "pole", screen: "pole" },
-      { path: "cut", screen: "cut" },
-      { path: "order", screen: "order" },
       {
         path: "site",
         screen: "site",
         children: [
-          { path: "", screen: "siteWalls" },
-          { path: "day", screen: "siteDay" },
-          { path: "log", screen: "siteLog" },
-          { path: ":wall/:view?", screen: "siteWall" },
+          inChakra(
+            { path: "", screen: "siteWalls" },
+            { path: "day", screen: "siteDay" },
+            { path: "log", screen: "siteLog" },
+          ),
+          {
+            path: ":wall",
+            screen: "siteWall",
+            children: [
+              { path: "", screen: "siteMarks" },
+              { path: "marks", screen: "siteMarks" },
+              inChakra(
+                { path: "build", screen: "siteBuild" },
+                { path: "checks", screen: "siteChecks" },
+                { path: "raise", screen: "siteRaise" },
+                { path: "log", screen: "siteWallLog" },
+              ),
+            ],
+          },
         ],
       },
-      { path: "history", screen: "history" },
-      { path: "standards", screen: "standards" },
+      inChakra(
+        { path: "", screen: "plan" },
+        { path: "plan", screen: "plan" },
+        { path: "openings", screen: "openings" },
+        { path: "bench/:wall?", screen: "bench" },
+        { path: "pole", screen: "pole" },
+        { path: "cut", screen: "cut" },
+        { path: "order", screen: "order" },
+        { path: "history", screen: "history" },
+        { path: "standards", screen: "standards" },
+      ),
     ],
   },
-  { path: "crew", screen: "crew" },
-  { path: "enter", screen: "enter" },
-  { path: "practice", screen: "practice" },
-  { path: "practice/questions", screen: "questions" },
-  { path: "practice/:level/:number", screen: "exercise" },
-  { path: "class/:place?", screen: "lesson" },
+  inChakra(
+    { path: "", screen: "jobs" },
+    { path: "crew", screen: "crew" },
+    { path: "enter", screen: "enter" },
+    { path: "practice", screen: "practice" },
+    { path: "practice/questions", screen: "questions" },
+    { path: "practice/:level/:number", screen: "exercise" },
+    { path: "class/:place?", screen: "lesson" },
+  ),
 ];
 
 /**
@@ -82,7 +112,6 @@ export function screensAt(address: string, places = PLACES): ScreenName[] {
     if (rest.length === 0 && !children) return [screen];
     const below = screensAt(rest.join("/"), children ?? []);
     if (below.length > 0) return [screen, ...below];
-    if (rest.length === 0) return [screen];
   }
   return [];
 }

@@ -5,16 +5,12 @@ import { Link, useMatch } from "react-router";
 import { answered, client } from "../api/client";
 import { useJob } from "../api/queries";
 import { STEPS, type Step, stepOf } from "./firstWall";
-import { sessionQuery, useMay, useSession } from "./session";
+import { InChakra } from "./InChakra";
+import { sessionQuery, useMay } from "./session";
 import { wordsOf } from "./words";
 
 /** Leads somebody new through a first wall on the real screens, in five steps; skipped or done, never again. */
 export function FirstWall() {
-  const isLed = useSession().data?.is_led ?? false;
-  return isLed ? <Led /> : null;
-}
-
-function Led() {
   const isAtJobs = useMatch("/") !== null;
   const inJob = useMatch("/jobs/:job/:stage/*");
   // Whoever stands before a wall with gloves on has the whole screen.
@@ -31,14 +27,16 @@ function Led() {
       : null;
   const step = stepOf({ job, mayChange, hasLooked });
   return (
-    <Strip
-      step={step}
-      say={data ? wordsOf(data.words).say : (text) => text}
-      // Where it is done, unless one is there.
-      leadsTo={job && step.at !== stage ? `/jobs/${job.id}/${step.at}` : null}
-      onNext={step.number === STEPS - 1 ? () => look(true) : step.number === STEPS ? end : null}
-      onSkip={end}
-    />
+    <InChakra>
+      <Strip
+        step={step}
+        say={data ? wordsOf(data.words).say : (text) => text}
+        // Where it is done, unless one is there.
+        leadsTo={job && step.at !== stage ? `/jobs/${job.id}/${step.at}` : null}
+        onNext={step.number === STEPS - 1 ? () => look(true) : step.number === STEPS ? end : null}
+        onSkip={end}
+      />
+    </InChakra>
   );
 }
 

@@ -1,10 +1,10 @@
-import { Box } from "@chakra-ui/react";
+import look from "./Empty.module.css";
 
 /** While something is on its way. */
 export function Loading({ what }: { what: string }) {
   return (
-    <Box role="status" p="10" color="faint">
+    <div role="status" className={look.loading}>
       {what} …
-    </Box>
+    </div>
   );
 }

@@ -1,5 +1,6 @@
-import { Button, Flex, Text } from "@chakra-ui/react";
 import { useState } from "react";
+import look from "./Bars.module.css";
+import { PlainButton } from "./PlainButton";
 import { useNewer } from "./worker";
 
 /** Says that a newer Bluff is here, and changes over to it when somebody says so. */
@@ -9,10 +10,10 @@ export function NewerBar() {
   const [isChanging, setChanging] = useState(false);
   if (!change) return null;
   return (
-    <Flex role="status" align="center" justify="center" gap="3" px="4" py="1" bg="chalkWash" wrap="wrap">
-      <Text>{isChanging ? "Changing over …" : "A newer Bluff is here. What you are at is kept."}</Text>
+    <div role="status" className={look.newer}>
+      <p>{isChanging ? "Changing over …" : "A newer Bluff is here. What you are at is kept."}</p>
       {!isChanging && (
-        <Button
+        <PlainButton
           size="lg"
           onClick={() => {
             setChanging(true);
@@ -20,8 +21,8 @@ export function NewerBar() {
           }}
         >
           Change over
-        </Button>
+        </PlainButton>
       )}
-    </Flex>
+    </div>
   );
 }

@@ -1,39 +1,18 @@
-import { Button, Flex, Text } from "@chakra-ui/react";
 import { X } from "lucide-react";
+import look from "./Bars.module.css";
 import { useNotices } from "./notices";
+import { PlainButton } from "./PlainButton";
 
 /** The notices, above everything where they hide no figure that is being read. */
 export function NoticeStack() {
   const { shown, dismiss } = useNotices();
   return (
-    <Flex
-      direction="column"
-      gap="2"
-      position="fixed"
-      bottom={{ base: "4", md: "88px" }}
-      insetStart={{ base: "2", md: "28" }}
-      zIndex="toast"
-      maxW="560px"
-      aria-live="polite"
-    >
+    <div aria-live="polite" className={look.notices}>
       {shown.map((notice) => (
-        <Flex
-          key={notice.key}
-          role="status"
-          align="center"
-          gap="3"
-          ps="4"
-          pe="2"
-          py="2"
-          bg="ink"
-          color="ground"
-          borderStartWidth="5px"
-          borderColor={notice.tone === "trouble" ? "crayon" : "chalk"}
-          borderRadius="3px"
-        >
-          <Text flex="1">{notice.text}</Text>
+        <div key={notice.key} role="status" data-tone={notice.tone} className={look.notice}>
+          <p>{notice.text}</p>
           {notice.actions?.map(({ label, act }) => (
-            <Button
+            <PlainButton
               key={label}
               onClick={() => {
                 dismiss(notice.key);
@@ -41,19 +20,18 @@ export function NoticeStack() {
               }}
             >
               {label}
-            </Button>
+            </PlainButton>
           ))}
-          <Button
+          <PlainButton
             variant="plain"
-            color="ground"
-            _hover={{ color: "ink", bg: "ground" }}
+            className={look.dismiss}
             aria-label="Dismiss"
             onClick={() => dismiss(notice.key)}
           >
             <X />
-          </Button>
-        </Flex>
+          </PlainButton>
+        </div>
       ))}
-    </Flex>
+    </div>
   );
 }

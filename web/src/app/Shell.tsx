@@ -1,35 +1,39 @@
-import { Flex } from "@chakra-ui/react";
-import { useEffect } from "react";
+import { lazy, Suspense, useEffect } from "react";
 import { Outlet } from "react-router";
+import { useAway } from "../api/away";
 import { speakAs } from "../site/outbox";
 import { AwayBar } from "./AwayBar";
-import { FirstWall } from "./FirstWall";
 import { NewerBar } from "./NewerBar";
 import { NoticeStack } from "./NoticeStack";
 import { NoticesProvider } from "./notices";
-import { SignIn } from "./SignIn";
+import look from "./Shell.module.css";
 import { StagePole } from "./StagePole";
 import { useSession } from "./session";
+
+// What few ever see is fetched when it is shown.
+const SignIn = lazy(async () => ({ default: (await import("./SignIn")).SignIn }));
+const FirstWall = lazy(async () => ({ default: (await import("./FirstWall")).FirstWall }));
 
 /** Every screen: the pole of stages beside it, notices above it. */
 export function Shell() {
   const { data: session } = useSession();
+  const { isOut } = useAway();
   useEffect(() => speakAs(session ?? null), [session]);
   return (
     <NoticesProvider>
-      <Flex direction="column" minH="full" h={{ md: "full" }}>
+      <div className={look.page}>
         <AwayBar />
         <NewerBar />
-        <Flex direction={{ base: "column", md: "row" }} flex="1" minH="0">
+        <div className={look.body}>
           <StagePole />
-          <Flex as="main" direction="column" flex="1" minW="0" minH="0">
+          <main className={look.screen}>
             <Outlet />
-            <FirstWall />
-          </Flex>
-        </Flex>
-      </Flex>
+            <Suspense>{session?.is_led && <FirstWall />}</Suspense>
+          </main>
+        </div>
+      </div>
       <NoticeStack />
-      <SignIn />
+      <Suspense>{isOut && <SignIn />}</Suspense>
     </NoticesProvider>
   );
 }

@@ -5,47 +5,50 @@ import { useMatch } from "react-router";
 import { signedIn, useAway } from "../api/away";
 import { answered, client, type SignedIn } from "../api/client";
 import { useWaitingForOthers } from "../site/outbox";
+import { InChakra } from "./InChakra";
 import { PlainField } from "./PlainField";
 import { sessionQuery } from "./session";
 
 /** Asks who this is, over everything, and leaves what is below as it was: it goes on by itself afterwards. */
 export function SignIn() {
-  const { isOut, waiting } = useAway();
+  const { waiting } = useAway();
   // A link that is being opened signs in by itself; a class is for whoever has its link.
   const isEntering = useMatch("/enter") !== null;
   const isInClass = useMatch("/class/*") !== null;
-  if (!isOut || isEntering || isInClass) return null;
+  if (isEntering || isInClass) return null;
   return (
-    <Flex
-      role="dialog"
-      aria-modal
-      aria-label="Sign in"
-      position="fixed"
-      inset="0"
-      zIndex="modal"
-      bg="ground"
-      overflowY="auto"
-      direction="column"
-      align="center"
-      pt={{ base: "10vh", md: "18vh" }}
-      px="4"
-    >
-      <Box w="full" maxW="360px">
-        <Heading as="h1" fontFamily="heading" fontSize="44px" fontWeight="800" letterSpacing="-0.01em">
-          Bluff
-        </Heading>
-        <Text color="faint" mb="5">
-          {waiting > 0
-            ? "What you typed is kept, and goes in once you have signed in."
-            : "Walls laid out, framed, cut and checked. Who are you?"}
-        </Text>
-        <LeftHere />
-        <NameAndPassword />
-        <Text color="faint" fontSize="14px" mt="5">
-          No name yet, or no password any more? A lead of your crew makes you a link.
-        </Text>
-      </Box>
-    </Flex>
+    <InChakra>
+      <Flex
+        role="dialog"
+        aria-modal
+        aria-label="Sign in"
+        position="fixed"
+        inset="0"
+        zIndex="modal"
+        bg="ground"
+        overflowY="auto"
+        direction="column"
+        align="center"
+        pt={{ base: "10vh", md: "18vh" }}
+        px="4"
+      >
+        <Box w="full" maxW="360px">
+          <Heading as="h1" fontFamily="heading" fontSize="44px" fontWeight="800" letterSpacing="-0.01em">
+            Bluff
+          </Heading>
+          <Text color="faint" mb="5">
+            {waiting > 0
+              ? "What you typed is kept, and goes in once you have signed in."
+              : "Walls laid out, framed, cut and checked. Who are you?"}
+          </Text>
+          <LeftHere />
+          <NameAndPassword />
+          <Text color="faint" fontSize="14px" mt="5">
+            No name yet, or no password any more? A lead of your crew makes you a link.
+          </Text>
+        </Box>
+      </Flex>
+    </InChakra>
   );
 }
 

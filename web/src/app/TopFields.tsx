@@ -1,9 +1,9 @@
 import { Button, Flex, Text } from "@chakra-ui/react";
 import type { Job, Wall } from "../api/client";
 import { changeWall } from "./changeWall";
+import { colour } from "./colours";
 import { FieldGroup } from "./Field";
 import { TextField } from "./TextField";
-import { colour } from "./theme";
 import type { JobChange } from "./useJobChange";
 
 type Top = NonNullable<Wall["top"]>;

@@ -2,7 +2,7 @@ import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { Maximize2, ZoomIn, ZoomOut } from "lucide-react";
 import { type KeyboardEvent, useEffect, useRef } from "react";
 import type { Bench } from "../api/client";
-import { colour } from "../app/theme";
+import { colour } from "../app/colours";
 import { useWords } from "../app/words";
 import { Elevation, type LoadPath, riseOf } from "../drawing/Elevation";
 import { LAYERS, layersOf, marksIn, membersIn, toggleLayer, useLayers } from "../drawing/layers";

@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { Printer, Scroll } from "lucide-react";
 import type { Bench } from "../api/client";
-import { colour } from "../app/theme";
+import { colour } from "../app/colours";
 import { useWords } from "../app/words";
 import { Figure } from "../drawing/Figure";
 import { SumColumn } from "../drawing/SumColumn";

@@ -3,7 +3,7 @@ import { Check, Lock, LockOpen } from "lucide-react";
 import { memo } from "react";
 import type { Board, BoardCut } from "../api/client";
 import { Changes } from "../app/Changes";
-import { colour } from "../app/theme";
+import { colour } from "../app/colours";
 import { useWords } from "../app/words";
 import { Figure } from "../drawing/Figure";
 import type { CuttingChange } from "./useCutting";

@@ -1,6 +1,6 @@
 import { memo, type SVGProps } from "react";
 import type { Bench, Member, OpeningOnBench } from "../api/client";
-import { colour } from "../app/theme";
+import { colour } from "../app/colours";
 import { useWords } from "../app/words";
 import { lettering } from "./lettering";
 import { type Hand, isLit, type Picking } from "./PlateStrip";

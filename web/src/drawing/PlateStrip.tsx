@@ -1,6 +1,6 @@
 import { memo } from "react";
 import type { Mark } from "../api/client";
-import { colour } from "../app/theme";
+import { colour } from "../app/colours";
 import { lettering } from "./lettering";
 import { SvgFigure } from "./SvgFigure";
 import type { Scale } from "./scale";

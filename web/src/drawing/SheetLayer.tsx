@@ -1,5 +1,5 @@
 import type { Bench } from "../api/client";
-import { colour } from "../app/theme";
+import { colour } from "../app/colours";
 import type { Rise } from "./Elevation";
 import { lettering } from "./lettering";
 import type { Scale } from "./scale";

@@ -1,4 +1,4 @@
-import { colour } from "../app/theme";
+import { colour } from "../app/colours";
 import { lettering } from "./lettering";
 import type { Scale } from "./scale";
 

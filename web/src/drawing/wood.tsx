@@ -1,5 +1,5 @@
 import type { Member } from "../api/client";
-import { colour } from "../app/theme";
+import { colour } from "../app/colours";
 
 type Role = Member["role"];
 

@@ -1,6 +1,6 @@
 import { Box, Flex, Heading, Text } from "@chakra-ui/react";
 import type { Rework } from "../api/client";
-import { colour } from "../app/theme";
+import { colour } from "../app/colours";
 import { Figure } from "../drawing/Figure";
 import { Strokes, StrokeTable } from "./StrokeTable";
 

@@ -96,7 +96,7 @@ export function PictureCard({
               step={10}
               defaultValue={picture.fade}
               key={picture.fade}
-              style={{ width: "100%", accentColor: "var(--chakra-colors-chalk)" }}
+              style={{ width: "100%", accentColor: "var(--bluff-colors-chalk)" }}
               onPointerUp={(event) => put({ fade: Number(event.currentTarget.value) })}
               onKeyUp={(event) => put({ fade: Number(event.currentTarget.value) })}
             />

@@ -2,7 +2,7 @@ import { Box, Button, Flex } from "@chakra-ui/react";
 import { Maximize, Minus, Plus } from "lucide-react";
 import { type KeyboardEvent, useRef, useState } from "react";
 import type { Drawing, Edit, Picture, Plan, PlanWall } from "../api/client";
-import { colour } from "../app/theme";
+import { colour } from "../app/colours";
 import { useBoxSize } from "../drawing/useBoxSize";
 import { Hatches } from "../drawing/wood";
 import { PlanPicture } from "./PlanPicture";

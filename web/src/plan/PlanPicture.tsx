@@ -1,5 +1,5 @@
 import type { Picture } from "../api/client";
-import { colour } from "../app/theme";
+import { colour } from "../app/colours";
 import { type Place, toScreen, type View } from "./view";
 
 /** The picture of the plan, under everything else, with the places it is being scaled by. */

@@ -1,5 +1,5 @@
 import type { Plan, PlanOpening, PlanWall } from "../api/client";
-import { colour } from "../app/theme";
+import { colour } from "../app/colours";
 import { lettering } from "../drawing/lettering";
 import { SvgFigure } from "../drawing/SvgFigure";
 import { fillOf } from "../drawing/wood";

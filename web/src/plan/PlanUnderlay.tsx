@@ -1,5 +1,5 @@
 import type { Drawing } from "../api/client";
-import { colour } from "../app/theme";
+import { colour } from "../app/colours";
 import { toScreen, type View } from "./view";
 
 /** A drawing under the walls that were understood of it. */

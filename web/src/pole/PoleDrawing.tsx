@@ -1,7 +1,7 @@
 import { Box } from "@chakra-ui/react";
 import { useRef } from "react";
 import type { Pole, Poles } from "../api/client";
-import { colour } from "../app/theme";
+import { colour } from "../app/colours";
 import { useWords } from "../app/words";
 import { lettering } from "../drawing/lettering";
 import { SvgFigure } from "../drawing/SvgFigure";

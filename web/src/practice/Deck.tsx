@@ -2,7 +2,7 @@ import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { ZoomIn, ZoomOut } from "lucide-react";
 import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from "react";
 import type { DrawnMark, Exercise, Grade } from "../api/client";
-import { colour } from "../app/theme";
+import { colour } from "../app/colours";
 import { lettering } from "../drawing/lettering";
 import { type Scale, scaleOf } from "../drawing/scale";
 import { Tape } from "../drawing/Tape";

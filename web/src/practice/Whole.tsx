@@ -1,7 +1,7 @@
 import { Box } from "@chakra-ui/react";
 import { useRef } from "react";
 import type { DrawnMark, Exercise, Grade } from "../api/client";
-import { colour } from "../app/theme";
+import { colour } from "../app/colours";
 import { MARGIN } from "../drawing/scale";
 import { useBoxSize } from "../drawing/useBoxSize";
 import type { Pencil, Plate } from "./sheet";

@@ -3,8 +3,8 @@ import { FolderDown } from "lucide-react";
 import { useEffect, useState } from "react";
 import type { Job, SiteWall } from "../api/client";
 import { canTakeAlong, lookWhatIsLeft, takeAlong, useAlong, useTaking } from "./along";
-import { useHeld } from "./held";
 
+import { useHeld } from "./useSite";
 /** Taking a job along: one press, how far it is, how old and how large what is on this device is. */
 export function AlongCard({ job, walls }: { job: Job; walls: readonly SiteWall[] }) {
   const along = useAlong(job.id);

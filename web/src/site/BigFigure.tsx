@@ -1,6 +1,6 @@
-import { Box } from "@chakra-ui/react";
-import { Figure } from "../drawing/Figure";
+import { Fractions } from "../drawing/Fractions";
 import { parts } from "../drawing/figures";
+import look from "./BigFigure.module.css";
 
 /** Digits are so wide in the figure face, for one of their height. */
 const DIGIT = 0.47;
@@ -13,17 +13,12 @@ export function BigFigure({ text, isStruck = false }: { text: string; isStruck?:
       sum + (part.kind === "plain" ? part.text.length : 0.74 * (part.top.length + part.bottom.length + 0.6)),
     0,
   );
+  const fontSize = `min(${LARGEST}px, ${Math.floor(98 / (width * DIGIT))}cqw)`;
   return (
-    <Box css={{ containerType: "inline-size" }}>
-      <Figure
-        text={text}
-        display="block"
-        fontWeight="800"
-        lineHeight="1"
-        fontSize={`min(${LARGEST}px, ${Math.floor(98 / (width * DIGIT))}cqw)`}
-        color={isStruck ? "crayon" : "ink"}
-        textDecoration={isStruck ? "line-through" : undefined}
-      />
-    </Box>
+    <span className={look.room}>
+      <span className={look.figure} style={{ fontSize }} data-is-struck={isStruck || undefined}>
+        <Fractions text={text} />
+      </span>
+    </span>
   );
 }

@@ -1,21 +1,23 @@
-import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
 import { useDrag } from "@use-gesture/react";
 import { ArrowLeft, Check, SkipForward } from "lucide-react";
 import { useEffect, useState } from "react";
-import type { Job, Stop, Walk } from "../api/client";
+import type { Stop, Walk } from "../api/client";
 import { Changes } from "../app/Changes";
+import { PlainButton } from "../app/PlainButton";
 import { Shown } from "../app/Shown";
 import { useMay } from "../app/session";
 import { capital, useWords } from "../app/words";
 import { BigFigure } from "./BigFigure";
+import look from "./Caller.module.css";
 import { HeldSheet } from "./HeldSheet";
-import { type Held, useHeld } from "./held";
+import type { Held } from "./held";
 import { MarkDrawing } from "./MarkDrawing";
 import { say, useWaiting, type Waiting } from "./outbox";
 import { isDone, nextOpen } from "./ticked";
 import { useCallKeys, useHeadset } from "./useCallKeys";
-import { useWalk } from "./useSite";
+import { useHeld, useWalk } from "./useSite";
 import { call, hush } from "./voice";
+import { useOpenWall } from "./WallScreen";
 
 const TURNS: Record<Stop["turn"], string> = {
   strike: "Strike first",
@@ -29,7 +31,8 @@ const TURNS: Record<Stop["turn"], string> = {
 const SWIPED = 60;
 
 /** The marks of a wall called one after another, in figures read at arm's length. */
-export function Caller({ job, wall }: { job: Job; wall: string }) {
+export function Caller() {
+  const { job, wall } = useOpenWall();
   const held = useHeld();
   const [over, setOver] = useState<readonly string[]>([]);
   const asked = useWalk(job.id, wall, job.revision, held, over);
@@ -96,59 +99,29 @@ function Walked({ job, walk, held, over, onOver }: WalkedProps) {
     { axis: "x", filterTaps: true },
   );
 
-  if (!stop) return <Text p="4">This wall has no marks on these plates.</Text>;
+  if (!stop) return <p className={look.none}>This wall has no marks on these plates.</p>;
   return (
-    <Flex direction="column" flex="1" minH="0" {...drag()} css={{ touchAction: "pan-y" }}>
+    <div {...drag()} className={look.caller}>
       <HeldSheet walk={walk} held={held} stop={stop} over={over} onOver={onOver} />
-      <Flex
-        direction={{ base: "column", md: "row" }}
-        flex="1"
-        minH="0"
-        align={{ md: "center" }}
-        justify="center"
-        gap={{ md: "12" }}
-        px="4"
-      >
-        <Called stop={stop} walk={walk} held={held} isDone={done[place] ?? false} waiting={waiting} />
-      </Flex>
+      <Called stop={stop} walk={walk} held={held} isDone={done[place] ?? false} waiting={waiting} />
       <Neighbours walk={walk} place={place} done={done} />
-      <Flex
-        direction="column"
-        h={{ base: "44dvh", md: "200px" }}
-        flexShrink="0"
-        p="2"
-        gap="2"
-        bg="bench"
-        borderTopWidth="1px"
-      >
+      <div className={look.thumb}>
         <NextButton stop={stop} left={left} isDone={done[place] ?? false} isAtEnd={isAtEnd} onNext={next} />
-        <Flex gap="2" h="56px" flexShrink="0">
-          <Button size="lg" flex="1" h="full" disabled={place === 0} onClick={back}>
+        <div className={look.others}>
+          <PlainButton size="lg" disabled={place === 0} onClick={back}>
             <ArrowLeft /> Back
-          </Button>
+          </PlainButton>
           <Changes right="record">
-            <Button
-              size="lg"
-              flex="1"
-              h="full"
-              disabled={!done[place]}
-              onClick={() => mark(stop.turn === "strike")}
-            >
+            <PlainButton size="lg" disabled={!done[place]} onClick={() => mark(stop.turn === "strike")}>
               Not after all
-            </Button>
+            </PlainButton>
           </Changes>
-          <Button
-            size="lg"
-            flex="1"
-            h="full"
-            disabled={place === walk.stops.length - 1}
-            onClick={() => go(place + 1)}
-          >
+          <PlainButton size="lg" disabled={place === walk.stops.length - 1} onClick={() => go(place + 1)}>
             <SkipForward /> Skip
-          </Button>
-        </Flex>
-      </Flex>
-    </Flex>
+          </PlainButton>
+        </div>
+      </div>
+    </div>
   );
 }
 
@@ -173,50 +146,38 @@ function Called({
   const { say: inWords } = useWords();
   const from = walk.stops.find(({ id }) => id === stop.from_stop);
   const plates = stop.marks.length === 2 ? "both plates" : `${stop.marks[0]?.plate ?? ""} plate`;
+  const isStruck = stop.turn === "strike";
   return (
-    <>
-      <Box
-        flex={{ base: "1", md: "0 1 520px" }}
-        minH="0"
-        display="flex"
-        flexDirection="column"
-        justifyContent="center"
-      >
-        <Text fontSize="15px" color={stop.turn === "strike" ? "crayon" : "faint"} fontWeight="600">
+    <div className={look.called}>
+      <div className={look.reading}>
+        <p className={look.turn} data-is-struck={isStruck || undefined}>
           {TURNS[stop.turn]}
           {stop.opening && ` · ${stop.opening}`}
           {from && ` · tape held on ${from.symbol} at ${from.at.text}`}
-        </Text>
-        <chakra.p role="status" aria-live="polite" m="0">
-          <BigFigure
-            text={held.figures === "feet" ? stop.in_feet : stop.at.text}
-            isStruck={stop.turn === "strike"}
-          />
-          <chakra.span srOnly>{stop.aloud}</chakra.span>
-        </chakra.p>
+        </p>
+        <p role="status" aria-live="polite">
+          <BigFigure text={held.figures === "feet" ? stop.in_feet : stop.at.text} isStruck={isStruck} />
+          <span className={look.aloud}>{stop.aloud}</span>
+        </p>
         {stop.other_line && (
-          <Text fontSize="20px">
+          <p className={look.other}>
             and a line at <b>{stop.other_line.text}</b>
-          </Text>
+          </p>
         )}
-      </Box>
-      <Flex align="center" gap="4" flexShrink="0" pb="2">
-        <MarkDrawing symbol={stop.symbol} ahead={stop.ahead} isStruck={stop.turn === "strike"} />
-        <Box>
-          <Text fontFamily="heading" fontWeight="800" fontSize="28px" lineHeight="1.1">
-            {capital(stop.name)}
-          </Text>
-          <Text fontSize="20px" fontWeight="600">
+      </div>
+      <div className={look.piece}>
+        <MarkDrawing symbol={stop.symbol} ahead={stop.ahead} isStruck={isStruck} />
+        <div>
+          <p className={look.name}>{capital(stop.name)}</p>
+          <p className={look.side}>
             {stop.ahead === null ? "" : stop.ahead ? "ahead, " : "behind, "}
             {inWords(plates)}
-          </Text>
-          {stop.lies && <Text fontSize="17px">{stop.lies}</Text>}
-          <Text fontSize="15px" color="faint" minH="1.35em">
-            {isThere && marked(stop, waiting)}
-          </Text>
-        </Box>
-      </Flex>
-    </>
+          </p>
+          {stop.lies && <p className={look.lies}>{stop.lies}</p>}
+          <p className={look.marked}>{isThere && marked(stop, waiting)}</p>
+        </div>
+      </div>
+    </div>
   );
 }
 
@@ -231,18 +192,10 @@ function Neighbours({ walk, place, done }: { walk: Walk; place: number; done: re
   const before = walk.stops[place - 1];
   const after = walk.stops[nextOpen(done.with(place, true), place + 1) ?? -1];
   return (
-    <Flex
-      justify="space-between"
-      px="4"
-      py="1"
-      fontSize="16px"
-      color="faint"
-      fontFamily="figure"
-      flexShrink="0"
-    >
-      <Text>{before && `before ${before.at.text} ${before.symbol}`}</Text>
-      <Text>{after && `then ${after.at.text} ${after.symbol}`}</Text>
-    </Flex>
+    <div className={look.neighbours}>
+      <p>{before && `before ${before.at.text} ${before.symbol}`}</p>
+      <p>{after && `then ${after.at.text} ${after.symbol}`}</p>
+    </div>
   );
 }
 
@@ -269,21 +222,14 @@ function NextButton({
         ? "Struck, next"
         : "Marked, next";
   return (
-    <Button
-      variant="solid"
-      flex="1"
-      flexDirection="column"
-      fontSize="30px"
-      onClick={onNext}
-      css={{ "& svg": { boxSize: "34px" } }}
-    >
-      <Flex align="center" gap="3">
+    <PlainButton variant="solid" className={look.next} onClick={onNext}>
+      <span>
         {!isThere && may && <Check aria-hidden />}
         {label}
-      </Flex>
-      <Text as="span" fontSize="16px" fontWeight="500">
+      </span>
+      <span className={look.left}>
         {isAtEnd ? "Go through it again, or on to the next wall." : `${left} to go`}
-      </Text>
-    </Button>
+      </span>
+    </PlainButton>
   );
 }

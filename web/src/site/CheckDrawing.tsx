@@ -1,6 +1,6 @@
 import { Box } from "@chakra-ui/react";
 import type { Check, Checks, Measure } from "../api/client";
-import { colour } from "../app/theme";
+import { colour } from "../app/colours";
 
 const AROUND = 14;
 /** Inches drawn around an opening that is checked alone. */

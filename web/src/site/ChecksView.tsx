@@ -14,6 +14,7 @@ import { KeyPad } from "./KeyPad";
 import { say, useWaiting, type Waiting } from "./outbox";
 import { TapeCard } from "./TapeCard";
 import { useChecks } from "./useSite";
+import { useOpenWall } from "./WallScreen";
 
 /** Milliseconds a reading is on its way before that is said. */
 const WORTH_SAYING = 1_500;
@@ -26,7 +27,8 @@ const STATES = {
 } as const;
 
 /** The checks of a wall: where to hold the tape, what it read, and what that says. */
-export function ChecksView({ job, wall }: { job: Job; wall: string }) {
+export function ChecksView() {
+  const { job, wall } = useOpenWall();
   const asked = useChecks(job.id, wall, job.revision);
   return (
     <Shown asked={asked} what="Laying out the checks" trouble="This wall could not be checked">

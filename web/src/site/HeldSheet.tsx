@@ -1,8 +1,9 @@
-import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { ChevronDown, ChevronUp, Volume2, VolumeX } from "lucide-react";
 import { useId, useState, useSyncExternalStore } from "react";
 import type { Stop, Walk } from "../api/client";
+import { PlainButton } from "../app/PlainButton";
 import { useWords } from "../app/words";
+import look from "./HeldSheet.module.css";
 import { type Held, hold } from "./held";
 import { PickOne } from "./PickOne";
 import { hasVoice, onVoices } from "./voice";
@@ -36,26 +37,24 @@ export function HeldSheet({
   const end = walk.hook === "start" ? "left end" : "right end";
   const plates = held.on === "both" ? "both plates" : `${held.on} plate`;
   return (
-    <Box flexShrink="0" borderBottomWidth="1px" bg="bench">
-      <Flex align="center">
-        <Button
+    <div className={look.sheet}>
+      <div className={look.line}>
+        <PlainButton
           variant="plain"
           size="lg"
-          flex="1"
-          minW="0"
-          justifyContent="space-between"
+          className={look.held}
           aria-expanded={isOpen}
           aria-controls={id}
           onClick={() => setOpen(!isOpen)}
         >
-          <Text as="span" truncate>
+          <span>
             Tape on the {end}
             {held.burn && ", burned an inch"} · {say(plates)}
-          </Text>
+          </span>
           {isOpen ? <ChevronUp aria-hidden /> : <ChevronDown aria-hidden />}
-        </Button>
+        </PlainButton>
         {canSpeak && (
-          <Button
+          <PlainButton
             variant="plain"
             size="lg"
             aria-label={held.isAloud ? "Be quiet" : "Call aloud"}
@@ -63,11 +62,11 @@ export function HeldSheet({
             onClick={() => hold({ isAloud: !held.isAloud })}
           >
             {held.isAloud ? <Volume2 /> : <VolumeX />}
-          </Button>
+          </PlainButton>
         )}
-      </Flex>
+      </div>
       {isOpen && (
-        <Flex id={id} direction="column" gap="2" px="3" pb="3" maxH="60vh" overflowY="auto">
+        <div id={id} className={look.choices}>
           <PickOne
             label="The tape hooks on"
             value={walk.hook}
@@ -120,18 +119,22 @@ export function HeldSheet({
             choices={REACHES}
             onPick={(reach) => hold({ reach: reach === "" ? null : Number(reach) })}
           />
-          <Flex gap="2" wrap="wrap">
-            <Button size="lg" onClick={() => onOver([...over, stop.id])} disabled={over.includes(stop.id)}>
+          <div className={look.over}>
+            <PlainButton
+              size="lg"
+              onClick={() => onOver([...over, stop.id])}
+              disabled={over.includes(stop.id)}
+            >
               Start the tape over at {stop.symbol} {stop.at.text}
-            </Button>
+            </PlainButton>
             {over.length > 0 && (
-              <Button size="lg" variant="plain" onClick={() => onOver([])}>
+              <PlainButton size="lg" variant="plain" onClick={() => onOver([])}>
                 All from the {end}
-              </Button>
+              </PlainButton>
             )}
-          </Flex>
-        </Flex>
+          </div>
+        </div>
       )}
-    </Box>
+    </div>
   );
 }

@@ -1,6 +1,7 @@
 import { useOpenJob } from "../app/JobScreens";
 import { LogView } from "./LogView";
 import { SiteBar } from "./SiteBar";
+import { useOpenWall } from "./WallScreen";
 
 /** What was said on the site of a job, of all its walls. */
 export function LogScreen() {
@@ -11,4 +12,9 @@ export function LogScreen() {
       <LogView job={job} />
     </>
   );
+}
+
+/** What was said of one wall. */
+export function WallLogScreen() {
+  return <LogView {...useOpenWall()} />;
 }

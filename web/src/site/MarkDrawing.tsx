@@ -1,5 +1,4 @@
-import { Box } from "@chakra-ui/react";
-import { colour } from "../app/theme";
+import { colour } from "../app/colours";
 
 const WIDE = 120;
 const HIGH = 84;
@@ -18,14 +17,7 @@ export function MarkDrawing({
   const letter = ahead === null ? middle : ahead ? middle + 26 : middle - 26;
   const isWord = symbol.length > 2;
   return (
-    <Box
-      as="svg"
-      aria-hidden
-      w={`${WIDE}px`}
-      h={`${HIGH}px`}
-      flexShrink="0"
-      {...{ viewBox: `0 0 ${WIDE} ${HIGH}` }}
-    >
+    <svg aria-hidden width={WIDE} height={HIGH} viewBox={`0 0 ${WIDE} ${HIGH}`}>
       <rect width={WIDE} height={HIGH} fill={colour("pine")} />
       <path d={`M0 0h${WIDE}M0 ${HIGH}h${WIDE}`} stroke={colour("pineEdge")} strokeWidth="3" />
       <path d={`M${middle} 3v${HIGH - 6}`} stroke={colour("ink")} strokeWidth="4" />
@@ -39,6 +31,6 @@ export function MarkDrawing({
         {symbol}
       </text>
       {isStruck && <path d={`M6 ${HIGH - 8}L${WIDE - 6} 8`} stroke={colour("crayon")} strokeWidth="6" />}
-    </Box>
+    </svg>
   );
 }

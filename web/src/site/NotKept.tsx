@@ -1,27 +1,26 @@
-import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import type { Job } from "../api/client";
+import { PlainButton } from "../app/PlainButton";
 import { letGo, useWaiting, type Waiting } from "./outbox";
+import look from "./SiteFrame.module.css";
 
 /** What was said here and the server would not keep, with why; it stays until somebody lets go of it. */
 export function NotKept({ job }: { job: Job }) {
   const refused = useWaiting(job.id).filter(({ refused }) => refused !== null);
   if (refused.length === 0) return null;
   return (
-    <Box role="alert" bg="crayonWash" borderWidth="2px" borderColor="crayon" p="3">
-      <Heading as="h2" fontFamily="heading" fontSize="18px" fontWeight="700">
-        Said here and not kept
-      </Heading>
+    <div role="alert" className={look.alert}>
+      <h2>Said here and not kept</h2>
       {refused.map((one) => (
-        <Flex key={one.number} align="center" gap="3" py="1">
-          <Text flex="1">
+        <div key={one.number} className={look.refused}>
+          <p>
             {inWords(one)}: {one.refused}
-          </Text>
-          <Button size="lg" onClick={() => void letGo(one.number)}>
+          </p>
+          <PlainButton size="lg" onClick={() => void letGo(one.number)}>
             Let go
-          </Button>
-        </Flex>
+          </PlainButton>
+        </div>
       ))}
-    </Box>
+    </div>
   );
 }
 

@@ -1,5 +1,6 @@
-import { Button, Flex, Text } from "@chakra-ui/react";
 import { useId } from "react";
+import { PlainButton } from "../app/PlainButton";
+import look from "./PickOne.module.css";
 
 /** One of a few, each a button a thumb finds. */
 export function PickOne<Value extends string>({
@@ -15,25 +16,21 @@ export function PickOne<Value extends string>({
 }) {
   const id = useId();
   return (
-    <Flex role="group" aria-labelledby={id} direction="column" gap="1">
-      <Text id={id} fontSize="14px" color="faint">
-        {label}
-      </Text>
-      <Flex gap="1" wrap="wrap">
+    <div role="group" aria-labelledby={id} className={look.pick}>
+      <p id={id}>{label}</p>
+      <div className={look.choices}>
         {choices.map((choice) => (
-          <Button
+          <PlainButton
             key={choice.value}
             size="lg"
-            flex="1"
-            px="2"
             variant={choice.value === value ? "solid" : "outline"}
             aria-pressed={choice.value === value}
             onClick={() => onPick(choice.value)}
           >
             {choice.label}
-          </Button>
+          </PlainButton>
         ))}
-      </Flex>
-    </Flex>
+      </div>
+    </div>
   );
 }

@@ -1,9 +1,11 @@
-import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
 import { ScanQrCode, X } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
+import { PlainButton } from "../app/PlainButton";
 import { placeOf } from "./codes";
 import { decode } from "./decode";
+import look from "./Scanner.module.css";
+import bar from "./SiteBar.module.css";
 
 /** Milliseconds between two looks through the camera. */
 const LOOKED_EVERY = 200;
@@ -16,9 +18,15 @@ export function ScanButton() {
   if (!canScan) return null;
   return (
     <>
-      <Button variant="plain" size="lg" px="2" aria-label="Scan a code" onClick={() => open(true)}>
+      <PlainButton
+        variant="plain"
+        size="lg"
+        className={bar.square}
+        aria-label="Scan a code"
+        onClick={() => open(true)}
+      >
         <ScanQrCode />
-      </Button>
+      </PlainButton>
       {isOpen && <Scanner onClose={() => open(false)} />}
     </>
   );
@@ -32,7 +40,7 @@ function Scanner({ onClose }: { onClose: () => void }) {
 
   useEffect(() => {
     const ending = new AbortController();
-    void look(video.current, ending.signal, (text) => {
+    void watch(video.current, ending.signal, (text) => {
       const place = placeOf(text);
       setOurs(place !== null);
       if (place === null) return false;
@@ -46,38 +54,27 @@ function Scanner({ onClose }: { onClose: () => void }) {
   }, [navigate, onClose]);
 
   return (
-    <Flex
-      role="dialog"
-      aria-modal
-      aria-label="Scan a code"
-      position="fixed"
-      inset="0"
-      zIndex="modal"
-      bg="ground"
-      direction="column"
-      p="3"
-      gap="3"
-    >
-      <Flex justify="space-between" align="center" gap="3">
-        <Text role="status" fontSize="18px">
+    <div role="dialog" aria-modal aria-label="Scan a code" className={look.scanner}>
+      <div className={look.head}>
+        <p role="status">
           {trouble ??
             (isOurs
               ? "Hold a sheet’s or a label’s code before the camera."
               : "This code is none of Bluff’s sheets or labels.")}
-        </Text>
-        <Button size="lg" aria-label="Close" onClick={onClose}>
+        </p>
+        <PlainButton size="lg" aria-label="Close" onClick={onClose}>
           <X />
-        </Button>
-      </Flex>
-      <Box flex="1" minH="0" bg="ink" hidden={trouble !== null}>
-        <chakra.video ref={video} muted playsInline w="full" h="full" objectFit="contain" />
-      </Box>
-    </Flex>
+        </PlainButton>
+      </div>
+      <div className={look.camera} hidden={trouble !== null}>
+        <video ref={video} muted playsInline />
+      </div>
+    </div>
   );
 }
 
 /** Show what the camera sees, and give every code in it, until one is taken or nobody looks any more. */
-async function look(
+async function watch(
   video: HTMLVideoElement | null,
   ending: AbortSignal,
   take: (text: string) => boolean,

@@ -1,21 +1,23 @@
-import { Button, Flex, Heading, Text } from "@chakra-ui/react";
 import { ArrowLeft, CloudUpload, WifiOff } from "lucide-react";
 import { type ReactNode, useSyncExternalStore } from "react";
 import { Link } from "react-router";
 import type { Job } from "../api/client";
 import { Others } from "../app/Others";
+import { buttonLook } from "../app/PlainButton";
 import { useHomeless, useWaiting } from "./outbox";
 import { ScanButton } from "./Scanner";
+import look from "./SiteBar.module.css";
+import frame from "./SiteFrame.module.css";
 
 /** That this device is full, for as long as something is kept by the open page alone. */
 export function Full() {
   const homeless = useHomeless();
   if (homeless === 0) return null;
   return (
-    <Text role="alert" bg="crayonWash" borderWidth="2px" borderColor="crayon" p="3">
+    <p role="alert" className={frame.alert}>
       This device is full: <b>{homeless}</b> of what was said is kept only while this page is open. Make room
       on it, or go where there is a signal, before you close it.
-    </Text>
+    </p>
   );
 }
 
@@ -33,31 +35,18 @@ export function SiteBar({
   children?: ReactNode;
 }) {
   return (
-    <Flex
-      align="center"
-      gap="2"
-      px="2"
-      minH="52px"
-      borderBottomWidth="1px"
-      bg="bench"
-      flexShrink="0"
-      wrap="wrap"
-    >
+    <div className={look.bar}>
       {back && (
-        <Button asChild variant="plain" size="lg" px="2">
-          <Link to={back.to} aria-label={back.name}>
-            <ArrowLeft />
-          </Link>
-        </Button>
+        <Link to={back.to} aria-label={back.name} className={buttonLook("plain", "lg", look.square)}>
+          <ArrowLeft />
+        </Link>
       )}
-      <Heading as="h1" fontFamily="heading" fontWeight="800" fontSize="22px" flex="1" minW="0" truncate>
-        {title}
-      </Heading>
+      <h1>{title}</h1>
       <OnThisDevice job={job} />
       <ScanButton />
       <Others />
       {children}
-    </Flex>
+    </div>
   );
 }
 
@@ -80,9 +69,9 @@ function OnThisDevice({ job }: { job: Job }) {
   const hasSignal = useSignal();
   if (count === 0 && hasSignal) return null;
   return (
-    <Flex role="status" align="center" gap="1" fontSize="15px" color="faint" whiteSpace="nowrap">
+    <div role="status" className={look.waiting}>
       {hasSignal ? <CloudUpload size={18} aria-hidden /> : <WifiOff size={18} aria-hidden />}
-      <Text>
+      <p>
         {!hasSignal && "no signal"}
         {!hasSignal && count > 0 && ", "}
         {count > 0 && (
@@ -90,7 +79,7 @@ function OnThisDevice({ job }: { job: Job }) {
             <b>{count}</b> on this device
           </>
         )}
-      </Text>
-    </Flex>
+      </p>
+    </div>
   );
 }

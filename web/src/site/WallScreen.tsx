@@ -1,14 +1,10 @@
-import { chakra, Flex } from "@chakra-ui/react";
-import { Link, useParams } from "react-router";
+import { Fragment } from "react";
+import { Link, Outlet, useMatch, useOutletContext, useParams } from "react-router";
+import type { Job } from "../api/client";
 import { useOpenJob } from "../app/JobScreens";
 import { NotFound } from "../app/NotFound";
-import { Caller } from "./Caller";
-import { ChecksView } from "./ChecksView";
-import { LogView } from "./LogView";
 import { SiteBar } from "./SiteBar";
-import { BuildView, RaiseView } from "./WorkView";
-
-const Tab = chakra(Link);
+import look from "./WallScreen.module.css";
 
 const VIEWS = [
   { view: "marks", name: "Marks" },
@@ -18,51 +14,37 @@ const VIEWS = [
   { view: "log", name: "Log" },
 ] as const;
 
+/** The wall a view of the site is about, and its job. */
+interface OpenWall {
+  job: Job;
+  wall: string;
+}
+
+export function useOpenWall(): OpenWall {
+  return useOutletContext<OpenWall>();
+}
+
 /** One wall on the site: its marks called, its checks, what was said of it. */
 export function WallScreen() {
   const { job } = useOpenJob();
-  const { wall = "", view = "marks" } = useParams();
-  if (!job.walls.some(({ id }) => id === wall) || !VIEWS.some((one) => one.view === view))
-    return <NotFound />;
-  const to = (name: string) => `/jobs/${job.id}/site/${encodeURIComponent(wall)}/${name}`;
+  const { wall = "" } = useParams();
+  const here = useMatch("/jobs/:job/site/:wall/:view")?.params.view ?? "marks";
+  if (!job.walls.some(({ id }) => id === wall)) return <NotFound />;
+  const to = (view: string) => `/jobs/${job.id}/site/${encodeURIComponent(wall)}/${view}`;
   return (
     <>
       <SiteBar job={job} title={`Wall ${wall}`} back={{ to: `/jobs/${job.id}/site`, name: "All walls" }}>
-        <Flex
-          as="nav"
-          aria-label="Of this wall"
-          gap={{ base: "0", sm: "1" }}
-          w={{ base: "full", md: "auto" }}
-          justify="space-between"
-        >
-          {VIEWS.map(({ view: one, name }) => (
-            <Tab
-              key={one}
-              to={to(one)}
-              aria-current={one === view ? "page" : undefined}
-              px={{ base: "2", sm: "3" }}
-              minH="44px"
-              minW="44px"
-              justifyContent="center"
-              display="flex"
-              alignItems="center"
-              fontWeight="600"
-              fontSize="17px"
-              color={one === view ? "ink" : "faint"}
-              borderBottomWidth="3px"
-              borderColor={one === view ? "chalk" : "transparent"}
-              _focusVisible={{ outline: "2px solid", outlineColor: "chalk", outlineOffset: "-2px" }}
-            >
+        <nav aria-label="Of this wall" className={look.views}>
+          {VIEWS.map(({ view, name }) => (
+            <Link key={view} to={to(view)} aria-current={view === here ? "page" : undefined}>
               {name}
-            </Tab>
+            </Link>
           ))}
-        </Flex>
+        </nav>
       </SiteBar>
-      {view === "marks" && <Caller key={wall} job={job} wall={wall} />}
-      {view === "build" && <BuildView key={wall} job={job} wall={wall} />}
-      {view === "raise" && <RaiseView key={wall} job={job} wall={wall} />}
-      {view === "checks" && <ChecksView key={wall} job={job} wall={wall} />}
-      {view === "log" && <LogView key={wall} job={job} wall={wall} />}
+      <Fragment key={wall}>
+        <Outlet context={{ job, wall } satisfies OpenWall} />
+      </Fragment>
     </>
   );
 }

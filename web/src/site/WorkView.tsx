@@ -9,9 +9,11 @@ import { unparted } from "../drawing/figures";
 import { TickRow, TickSquare } from "./TickRow";
 import { useWork } from "./useSite";
 import { useTicks } from "./useTicks";
+import { useOpenWall } from "./WallScreen";
 
 /** How a wall is built: its packs before, its headers, then step by step; each ticked when it is done. */
-export function BuildView({ job, wall }: { job: Job; wall: string }) {
+export function BuildView() {
+  const { job, wall } = useOpenWall();
   const asked = useWork(job.id, wall, job.revision);
   return (
     <Shown asked={asked} what="Laying out the steps" trouble="This wall could not be opened">
@@ -153,7 +155,8 @@ function Build({ job, work }: { job: Job; work: WallWork }) {
 }
 
 /** Raising a wall: what it takes, what must be so before anybody lifts, what is done once it is up. */
-export function RaiseView({ job, wall }: { job: Job; wall: string }) {
+export function RaiseView() {
+  const { job, wall } = useOpenWall();
   const asked = useWork(job.id, wall, job.revision);
   return (
     <Shown asked={asked} what="Weighing the wall" trouble="This wall could not be opened">

@@ -1,4 +1,3 @@
-import { useSyncExternalStore } from "react";
 import type { End } from "../api/queries";
 
 /** How somebody walks and holds their tape; kept on this device. */
@@ -57,9 +56,8 @@ export function hold(change: Partial<Held>) {
 
 export const heldNow = (): Held => held;
 
-export function useHeld(): Held {
-  return useSyncExternalStore((listener) => {
-    listeners.add(listener);
-    return () => listeners.delete(listener);
-  }, heldNow);
+/** Call a listener whenever the tape is held another way, until what this returns is called. */
+export function onHeld(listener: () => void): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
 }

@@ -1,5 +1,5 @@
 import { keepPreviousData, queryOptions, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect } from "react";
+import { useEffect, useSyncExternalStore } from "react";
 import {
   answered,
   type Checks,
@@ -11,8 +11,13 @@ import {
   type WallWork,
 } from "../api/client";
 import { onThisClock } from "./clock";
-import { type Held, walkAsked } from "./held";
+import { type Held, heldNow, onHeld, walkAsked } from "./held";
 import { onArrival } from "./outbox";
+
+/** How whoever has this device holds their tape. */
+export function useHeld(): Held {
+  return useSyncExternalStore(onHeld, heldNow);
+}
 
 /** The walls of a job in the order they are framed, with how far each is. */
 export function useSite(job: string, revision: number) {

@@ -1,6 +1,6 @@
 import { Box, chakra, Text } from "@chakra-ui/react";
 import type { Way } from "../api/client";
-import { colour } from "../app/theme";
+import { colour } from "../app/colours";
 import { Said } from "../app/words";
 import type { Shape } from "../ways/drawings/shapes";
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { colors } from "./theme";
+import { colors } from "./colours";
 
 type Mode = "_light" | "_dark";
 
