@@ -65,6 +65,17 @@ def test_every_stop_reads_as_the_bench_does_from_both_ends_and_burned(client, jo
             )
 
 
+def test_all_walks_asked_for_in_one_are_what_each_is_alone(client, job):
+    say(client, job, *written(walk(client, job)[0]))
+    found = client.get(f"/api/jobs/{job}/site/walls/A/walks", params={"figures": "feet", "reach": 8}).json()
+    # Three for the hook, two for an inch burned, three for the plates, two for the order.
+    assert len(found) == 36
+    for one in found:
+        how = {name: value for name, value in one.items() if name != "called" and value is not None}
+        assert walk(client, job, figures="feet", reach=8, **how) == one["called"]["stops"]
+    assert len({str(one["called"]) for one in found}) == 24, "by itself the tape hooks where the layout starts"
+
+
 def test_what_is_marked_is_ticked_with_who_and_when_and_goes_on_on_another_phone(client, framer, job):
     first, second, *_ = walk(client, job)
     say(client, job, *written(first))

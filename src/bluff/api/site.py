@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable
 from datetime import date
+from itertools import product
 from typing import Annotated, Literal, NamedTuple
 from uuid import UUID
 
@@ -27,12 +28,15 @@ from bluff.figures import Figure, NamedSum, VerdictView, figure, in_feet, named_
 from bluff.formats.paper import LogLine, Paper, log_sheets
 from bluff.formats.site_log import log_table
 from bluff.phone import files, pack
-from bluff.service.site import CalledStop, Checked, WallOnSite
+from bluff.service.site import CalledStop, Checked, Walked, WallOnSite, Way
 from bluff.store.site import SiteRecord
 
 router = APIRouter(prefix="/api/jobs/{job_id}/site", tags=["site"])
 
 _MOST_OVER = 50
+
+CalledIn = Annotated[Figures, Query(description="How the tape is called out.")]
+Reach = Annotated[int | None, Query(ge=6, le=1000, description="How long the tape is, in feet.")]
 
 
 class NamedMark(TypedDict):
@@ -75,6 +79,16 @@ class WalkView(TypedDict):
     hook: End
     usual_hook: End
     stops: list[StopCalled]
+
+
+class HeldView(TypedDict):
+    """A way somebody holds their tape and walks the plates, and the walk it makes."""
+
+    hook: End | None
+    burn: bool
+    on: OnPlates
+    walk: Walk
+    called: WalkView
 
 
 class ReadingView(ByWhom):
@@ -165,25 +179,36 @@ def stops(
     burn: Annotated[bool, Query(description="Whether the tape is held on its one-inch line.")] = False,
     on: Annotated[OnPlates, Query(description="Which plates are marked.")] = OnPlates.BOTH,
     walk: Annotated[Walk, Query(description="In which order.")] = Walk.BY_TURN,
-    figures: Annotated[Figures, Query(description="How the tape is called out.")] = "inches",
-    reach: Annotated[int | None, Query(ge=6, le=1000, description="How long the tape is, in feet.")] = None,
+    figures: CalledIn = "inches",
+    reach: Reach = None,
     over: Annotated[
         list[str] | None, Query(max_length=_MOST_OVER, description="Stops the tape starts over at.")
     ] = None,
 ) -> WalkView:
     """The marks of a wall, one stop after another."""
-    far = inches(12 * reach) if reach else None
-    held = Held(hook, BURNED_INCH if burn else 0, far, frozenset(over or ()))
-    walked = site.walk(job_id, wall_id, held, on, walk)
-    plan = walked.framing.plan
-    return {
-        "revision": walked.revision,
-        "wall": wall_id,
-        "length": figure(plan.length),
-        "hook": walked.held.hook or plan.standard.datum.end,
-        "usual_hook": plan.standard.datum.end,
-        "stops": [_stop(one, plan, figures) for one in walked.stops],
-    }
+    [walked] = site.walks(job_id, wall_id, [Way(_held(hook, burn, reach, over), on, walk)])
+    return _walk(walked, figures)
+
+
+@router.get("/walls/{wall_id}/walks")
+def walks(
+    site: OurSite, job_id: UUID, wall_id: str, figures: CalledIn = "inches", reach: Reach = None
+) -> list[HeldView]:
+    """The marks of a wall however the tape is held and its plates are walked, for a phone that takes the job along."""
+    ways = [
+        Way(_held(hook, burn, reach), on, walk)
+        for hook, burn, on, walk in product((None, *End), (False, True), OnPlates, Walk)
+    ]
+    return [
+        {
+            "hook": held.hook,
+            "burn": held.burn > 0,
+            "on": on,
+            "walk": walk,
+            "called": _walk(walked, figures),
+        }
+        for (held, on, walk), walked in zip(ways, site.walks(job_id, wall_id, ways), strict=True)
+    ]
 
 
 @router.get("/walls/{wall_id}/checks")
@@ -284,6 +309,22 @@ def _on_site(one: WallOnSite) -> OnSite:
         "to_strike": one.to_strike,
         "checks": {state: states.count(state) for state in State},
         "done": {work: said_by(record) for work, record in one.ticks.items() if record.is_done},
+    }
+
+
+def _held(hook: End | None, burn: bool, reach: int | None, over: Iterable[str] | None = None) -> Held:
+    return Held(hook, BURNED_INCH if burn else 0, inches(12 * reach) if reach else None, frozenset(over or ()))
+
+
+def _walk(walked: Walked, figures: Figures) -> WalkView:
+    plan = walked.framing.plan
+    return {
+        "revision": walked.revision,
+        "wall": plan.id,
+        "length": figure(plan.length),
+        "hook": walked.held.hook or plan.standard.datum.end,
+        "usual_hook": plan.standard.datum.end,
+        "stops": [_stop(one, plan, figures) for one in walked.stops],
     }
 
 

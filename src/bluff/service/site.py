@@ -4,6 +4,7 @@ from collections import defaultdict
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
 from datetime import date, datetime
+from typing import NamedTuple
 from uuid import UUID
 
 from psycopg import Connection
@@ -62,6 +63,14 @@ class CalledStop:
     revision: int
     is_written: bool
     last: SiteRecord | None
+
+
+class Way(NamedTuple):
+    """How somebody holds their tape, which plates they mark, and in which order."""
+
+    held: Held
+    on: OnPlates
+    walk: Walk
 
 
 @dataclass(frozen=True, slots=True)
@@ -158,8 +167,8 @@ class Site:
                 found.append(MarkedPlate(struck, on, said[-1]))
         return state.job, found
 
-    def walk(self, job: UUID, wall: str, held: Held, on: OnPlates, walk: Walk) -> Walked:
-        """A wall's stops, what is to be struck first, as `Jobs.get` and `stops`.
+    def walks(self, job: UUID, wall: str, ways: Iterable[Way]) -> list[Walked]:
+        """A wall's stops in each of some ways, what is to be struck first, as `Jobs.get` and `stops`.
 
         Raises:
             NotFound: The crew has no such job, or the job no such wall.
@@ -168,22 +177,8 @@ class Site:
             state = self._jobs.get_in(connection, job)
             framed = framing(state.job, wall)
             plates = self._plates(connection, job, wall)
-        held = replace(held, hook=held.hook or framed.plan.standard.datum.end)
-        there = {plate: plates.get((wall, plate), (OnPlate(), [])) for plate in on.plates}
-        said = {row.about: row for _, last in there.values() for row in last if row.about}
-        struck = {
-            name: one for plate, (is_on, _) in there.items() for name, one in to_strike(plate, framed, is_on).items()
-        }
-        open_ = {name for plate, (is_on, _) in there.items() for name in missing(plate, framed, is_on)}
-        found = [
-            CalledStop(stop, struck[stop.id].revision, is_written=True, last=said.get(stop.id))
-            for stop in strikes(struck, held)
-        ]
-        found += [
-            CalledStop(stop, state.revision, not stop.marks.keys() & open_, said.get(stop.id))
-            for stop in stops(framed, held, on, walk)
-        ]
-        return Walked(state.revision, framed, held, found)
+        there = {plate: plates.get((wall, plate), (OnPlate(), [])) for plate in Plate}
+        return [_walked(state.revision, framed, there, way) for way in ways]
 
     def checked(self, job: UUID, wall: str) -> tuple[JobState, Framing, list[Checked]]:
         """The checks of a wall with their readings; as `walk`."""
@@ -319,6 +314,27 @@ def _by_wall(records: Iterable[SiteRecord]) -> dict[str, list[SiteRecord]]:
         if row.wall:
             found[row.wall].append(row)
     return found
+
+
+_OnWall = Mapping[Plate, tuple[OnPlate, list[SiteRecord]]]
+
+
+def _walked(revision: int, framed: Framing, on_wall: _OnWall, way: Way) -> Walked:
+    """A walk of a wall on whose plates this is written, and was said."""
+    held = replace(way.held, hook=way.held.hook or framed.plan.standard.datum.end)
+    there = {plate: on_wall[plate] for plate in way.on.plates}
+    said = {row.about: row for _, last in there.values() for row in last if row.about}
+    struck = {name: one for plate, (is_on, _) in there.items() for name, one in to_strike(plate, framed, is_on).items()}
+    open_ = {name for plate, (is_on, _) in there.items() for name in missing(plate, framed, is_on)}
+    found = [
+        CalledStop(stop, struck[stop.id].revision, is_written=True, last=said.get(stop.id))
+        for stop in strikes(struck, held)
+    ]
+    found += [
+        CalledStop(stop, revision, not stop.marks.keys() & open_, said.get(stop.id))
+        for stop in stops(framed, held, way.on, way.walk)
+    ]
+    return Walked(revision, framed, held, found)
 
 
 def _checked(framed: Framing, read: Iterable[SiteRecord]) -> list[Checked]:

@@ -22,6 +22,7 @@ export type SiteTurn = Schemas["TurnView"];
 export type SiteWall = Schemas["OnSite"];
 export type Stop = Schemas["StopCalled"];
 export type Walk = Schemas["WalkView"];
+export type HeldWalk = Schemas["HeldView"];
 export type WallWork = Schemas["WorkView"];
 export type Cutting = Schemas["CuttingView"];
 export type CuttingRun = Schemas["RunView"];

@@ -2036,6 +2036,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/site/walls/{wall_id}/walks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Walks
+         * @description The marks of a wall however the tape is held and its plates are walked, for a phone that takes the job along.
+         */
+        get: operations["walks_api_jobs__job_id__site_walls__wall_id__walks_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/site/walls/{wall_id}/checks": {
         parameters: {
             query?: never;
@@ -3546,6 +3566,18 @@ export interface components {
          * @enum {string}
          */
         HeightAt: "plate" | "outside";
+        /**
+         * HeldView
+         * @description A way somebody holds their tape and walks the plates, and the walk it makes.
+         */
+        HeldView: {
+            hook: components["schemas"]["End"] | null;
+            /** Burn */
+            burn: boolean;
+            on: components["schemas"]["OnPlates"];
+            walk: components["schemas"]["Walk"];
+            called: components["schemas"]["WalkView"];
+        };
         /**
          * HintRequest
          * @description An exercise, and what is on its sheet so far.
@@ -12363,6 +12395,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WalkView"];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    walks_api_jobs__job_id__site_walls__wall_id__walks_get: {
+        parameters: {
+            query?: {
+                /** @description How the tape is called out. */
+                figures?: "inches" | "feet";
+                /** @description How long the tape is, in feet. */
+                reach?: number | null;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+                wall_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeldView"][];
                 };
             };
             /** @description The database does not answer; ask again. */

@@ -1,6 +1,7 @@
 import { createQuerySerializer } from "openapi-fetch";
 import { version } from "pyodide/package.json";
 import { useSyncExternalStore } from "react";
+import type { HeldWalk } from "../api/client";
 import { type Held, walkAsked } from "./held";
 import { ALONG, dated, PYTHON, PYTHON_FILES } from "./kept";
 
@@ -48,10 +49,16 @@ function become(next: { along?: readonly Along[]; taking?: Taking | null }) {
 /** Whether anything can be kept here: pages that are not safe on their way have nowhere to. */
 export const canTakeAlong = "caches" in window && "serviceWorker" in navigator;
 
+/** What is asked of the server, and by which addresses the rest of the program will ask for what it answers. */
+interface Sheet {
+  address: string;
+  answers: (answer: Response) => Promise<[address: string, answer: Response][]>;
+}
+
 /** Everything the site asks for of a job, however the tape is held and the plates are walked. */
-function addresses(job: string, walls: readonly string[], held: Held): string[] {
+function sheets(job: string, walls: readonly string[], held: Held): Sheet[] {
   const of = `/api/jobs/${job}`;
-  return [
+  const asked = [
     "/api/session",
     "/api/jobs",
     of,
@@ -69,29 +76,32 @@ function addresses(job: string, walls: readonly string[], held: Held): string[] 
         `${of}/site/walls/${wall}/work`,
         `${of}/site/walls/${wall}/packed`,
         `${of}/site/log?wall=${wall}`,
-        ...ways(held).map((way) => `${of}/site/walls/${wall}/stops?${way}`),
       ]),
-  ];
+  ].map((address): Sheet => ({ address, answers: async (answer) => [[address, answer]] }));
+  return [...asked, ...walls.map((wall) => walks(`${of}/site/walls/${encodeURIComponent(wall)}`, held))];
 }
 
-/** A walk every way a tape is held, as the rest of the program asks for it. */
-function ways(held: Held): string[] {
-  const written = createQuerySerializer<ReturnType<typeof walkAsked>>();
-  return [false, true].flatMap((burn) =>
-    (["both", "bottom", "top"] as const).flatMap((on) =>
-      (["by-turn", "along"] as const).flatMap((walk) =>
-        ([null, "start", "end"] as const).map((hook) =>
-          written(walkAsked({ ...held, burn, on, walk, hook })),
-        ),
-      ),
-    ),
-  );
+const written = createQuerySerializer<Record<string, unknown>>();
+
+/** A wall's walks however a tape is held, asked for in one and kept one by one. */
+function walks(of: string, held: Held): Sheet {
+  const { figures, reach } = held;
+  return {
+    address: `${of}/walks?${written({ figures, ...(reach !== null && { reach }) })}`,
+    answers: async (answer) => {
+      const ways: HeldWalk[] = await answer.json();
+      return ways.map(({ called, ...way }) => [
+        `${of}/stops?${written(walkAsked({ ...held, ...way }))}`,
+        Response.json(called),
+      ]);
+    },
+  };
 }
 
 /** Take a job along: all of it or none, in place of what was taken before. */
 export async function takeAlong(job: string, revision: number, walls: readonly string[], held: Held) {
   if (taking && taking.trouble === null) return;
-  const wanted = addresses(job, walls, held);
+  const wanted = sheets(job, walls, held);
   become({ taking: { job, done: 0, of: wanted.length, trouble: null } });
   const making = `making-${job}`;
   try {
@@ -104,11 +114,13 @@ export async function takeAlong(job: string, revision: number, walls: readonly s
     const left = [...wanted];
     async function fetchSome() {
       for (let next = left.shift(); next !== undefined; next = left.shift()) {
-        const answer = await fetch(next);
+        const answer = await fetch(next.address);
         if (!answer.ok) throw new Error(`The server answered ${answer.status}.`);
-        const kept = await dated(answer);
-        bytes += (await kept.clone().blob()).size;
-        await cache.put(next, kept);
+        for (const [address, one] of await next.answers(answer)) {
+          const kept = await dated(one);
+          bytes += (await kept.clone().blob()).size;
+          await cache.put(address, kept);
+        }
         done += 1;
         become({ taking: { job, done, of: wanted.length, trouble: null } });
       }
