@@ -9,7 +9,7 @@ import pytest
 from PIL import ExifTags, Image
 from pypdfium2 import PdfDocument
 
-from bluff.phone import judge
+from bluff import phone
 from bluff.service.people import People
 from bluff.service.sessions import enter
 from bluff.store.accounts import Role
@@ -76,12 +76,25 @@ def test_all_walks_asked_for_in_one_are_what_each_is_alone(client, job):
     assert len({str(one["called"]) for one in found}) == 24, "by itself the tape hooks where the layout starts"
 
 
+def test_a_phone_without_a_signal_calls_stops_as_the_server_does(client, job):
+    packed = client.get(f"/api/jobs/{job}/site/walls/A/packed").content
+    of_the_server = {"revision", "is_written", "by"}
+    over = [stop["id"] for stop in walk(client, job)[3:9:5]]
+    for how in ({}, {"hook": "end", "burn": True, "figures": "feet"}, {"reach": 7, "on": "top"}, {"over": over}):
+        read = json.loads(json.dumps(phone.walk(packed, **how)))
+        assert read == [
+            {name: said for name, said in stop.items() if name not in of_the_server}
+            for stop in walk(client, job, **how)
+        ]
+    assert {stop["from_stop"] for stop in read} == {None, *over}
+
+
 def test_what_is_marked_is_ticked_with_who_and_when_and_goes_on_on_another_phone(client, framer, job):
     first, second, *_ = walk(client, job)
     say(client, job, *written(first))
     say(framer, job, *written(second))
-    for phone in (client, framer):
-        stops = walk(phone, job)
+    for theirs in (client, framer):
+        stops = walk(theirs, job)
         assert [stop["is_written"] for stop in stops[:3]] == [True, True, False]
         assert [stop["by"]["initials"] for stop in stops[:2]] == ["LF", "SP"]
     (wall,) = client.get(f"/api/jobs/{job}/site").json()["walls"]
@@ -183,14 +196,14 @@ def test_a_phone_says_of_a_wall_it_took_along_what_the_server_says(client, job):
     """The same readings through the wall as it is packed for a phone: one verdict, whoever works it out."""
     packed = client.get(f"/api/jobs/{job}/site/walls/A/packed").content
     read = {"from-hook": "174", "to-hook": "173 3/8"}
-    here = judge(packed, "diagonals", read)
+    here = phone.judge(packed, "diagonals", read)
     for measure, value in read.items():
         say(client, job, {**DIAGONALS, "measure": measure, "value": value})
     there = check_of(client, job, "diagonals")
     assert json.loads(json.dumps(here)) == {name: there[name] for name in ("state", "says", "do", "sums")}
-    assert judge(packed, "diagonals", {"from-hook": "174"})["state"] == "open"
-    assert judge(packed, "diagonals", {"from-hook": "17x"}) is None
-    assert judge(packed, "opening/W9", {}) is None
+    assert phone.judge(packed, "diagonals", {"from-hook": "174"})["state"] == "open"
+    assert phone.judge(packed, "diagonals", {"from-hook": "17x"}) is None
+    assert phone.judge(packed, "opening/W9", {}) is None
     core = client.get(f"/api/jobs/{job}/site/core").json()
     assert {"bluff/phone.py", "bluff/core/site/checking.py"} <= core.keys()
 

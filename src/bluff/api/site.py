@@ -14,17 +14,15 @@ from bluff.api.answers import download, imprint, shown, stem
 from bluff.api.said import ByWhom, OurSite, said_by
 from bluff.api.session import CrewJobs
 from bluff.core.crew.order import build_order
-from bluff.core.job.schools import End, MarkLines
+from bluff.core.job.schools import End
 from bluff.core.job.words import Words
 from bluff.core.measure.aloud import Figures
-from bluff.core.measure.length import inches, to_inches
+from bluff.core.measure.length import to_inches
 from bluff.core.measure.shapes import Corner
-from bluff.core.site.caller import Held, OnPlates, Turn, Walk, called_out, lies
+from bluff.core.site.caller import Held, OnPlates, Turn, Walk
 from bluff.core.site.checking import Measure, State
 from bluff.core.site.work import Stage
-from bluff.core.wall.marks import BURNED_INCH
-from bluff.core.wall.member import Plate
-from bluff.figures import Figure, NamedSum, VerdictView, figure, in_feet, named_sum, verdict_view
+from bluff.figures import Figure, NamedSum, StopRead, VerdictView, figure, in_feet, named_sum, stop_read, verdict_view
 from bluff.formats.paper import LogLine, Paper, log_sheets
 from bluff.formats.site_log import log_table
 from bluff.phone import files, pack
@@ -39,33 +37,10 @@ CalledIn = Annotated[Figures, Query(description="How the tape is called out.")]
 Reach = Annotated[int | None, Query(ge=6, le=1000, description="How long the tape is, in feet.")]
 
 
-class NamedMark(TypedDict):
-    """A mark of a stop: its plate, and what names it there."""
+class StopCalled(StopRead):
+    """One stop of a walk; `revision` is the job's by which it is, or will be, marked."""
 
-    plate: Plate
-    mark: str
-
-
-class StopCalled(TypedDict):
-    """One stop of a walk; `revision` is the job's by which it is, or will be, marked.
-
-    `lies` says which way round the piece goes, where it is not as the others.
-    """
-
-    id: str
-    turn: Turn
-    marks: list[NamedMark]
     revision: int
-    at: Figure
-    in_feet: str
-    other_line: Figure | None
-    from_stop: str | None
-    ahead: bool | None
-    symbol: str
-    name: str
-    lies: str | None
-    opening: str | None
-    aloud: str
     is_written: bool
     by: ByWhom | None
 
@@ -186,7 +161,8 @@ def stops(
     ] = None,
 ) -> WalkView:
     """The marks of a wall, one stop after another."""
-    [walked] = site.walks(job_id, wall_id, [Way(_held(hook, burn, reach, over), on, walk)])
+    held = Held.as_asked(hook, burn=burn, reach=reach, over=over or ())
+    [walked] = site.walks(job_id, wall_id, [Way(held, on, walk)])
     return _walk(walked, figures)
 
 
@@ -196,7 +172,7 @@ def walks(
 ) -> list[HeldView]:
     """The marks of a wall however the tape is held and its plates are walked, for a phone that takes the job along."""
     ways = [
-        Way(_held(hook, burn, reach), on, walk)
+        Way(Held.as_asked(hook, burn=burn, reach=reach), on, walk)
         for hook, burn, on, walk in product((None, *End), (False, True), OnPlates, Walk)
     ]
     return [
@@ -312,10 +288,6 @@ def _on_site(one: WallOnSite) -> OnSite:
     }
 
 
-def _held(hook: End | None, burn: bool, reach: int | None, over: Iterable[str] | None = None) -> Held:
-    return Held(hook, BURNED_INCH if burn else 0, inches(12 * reach) if reach else None, frozenset(over or ()))
-
-
 def _walk(walked: Walked, figures: Figures) -> WalkView:
     plan = walked.framing.plan
     return {
@@ -329,25 +301,13 @@ def _walk(walked: Walked, figures: Figures) -> WalkView:
 
 
 def _stop(called: CalledStop, plan: core.WallPlan, figures: Figures) -> StopCalled:
-    stop, words = called.stop, plan.standard.words
-    mark, reading = stop.mark, stop.reading
-    other = reading.other_line if plan.standard.mark_lines is MarkLines.BOTH else None
-    name = stop.id if stop.turn is not Turn.STRIKE else f"strike/{called.revision}/{stop.id}"
+    read = stop_read(called.stop, plan, figures)
+    if read["turn"] is Turn.STRIKE:
+        # The same mark may be struck where it was, and written where it is now.
+        read["id"] = f"strike/{called.revision}/{read['id']}"
     return {
-        "id": name,
-        "turn": stop.turn,
-        "marks": [{"plate": mark.plate, "mark": name} for name, mark in stop.marks.items()],
+        **read,
         "revision": called.revision,
-        "at": figure(reading.at.value),
-        "in_feet": in_feet(reading.at.value)["text"],
-        "other_line": None if other is None else figure(other),
-        "from_stop": stop.from_stop,
-        "ahead": reading.ahead if mark.width else None,
-        "symbol": mark.symbol,
-        "name": words.name(mark.role),
-        "lies": lies(mark, plan),
-        "opening": mark.opening,
-        "aloud": called_out(stop, plan, figures),
         "is_written": called.is_written,
         "by": said_by(called.last) if called.is_written and called.last else None,
     }

@@ -6745,8 +6745,6 @@ export interface components {
         /**
          * StopCalled
          * @description One stop of a walk; `revision` is the job's by which it is, or will be, marked.
-         *
-         *     `lies` says which way round the piece goes, where it is not as the others.
          */
         StopCalled: {
             /** Id */
@@ -6754,8 +6752,6 @@ export interface components {
             turn: components["schemas"]["Turn"];
             /** Marks */
             marks: components["schemas"]["NamedMark"][];
-            /** Revision */
-            revision: number;
             at: components["schemas"]["bluff__figures__Figure"];
             /** In Feet */
             in_feet: string;
@@ -6774,6 +6770,8 @@ export interface components {
             opening: string | null;
             /** Aloud */
             aloud: string;
+            /** Revision */
+            revision: number;
             /** Is Written */
             is_written: boolean;
             by: components["schemas"]["ByWhom"] | null;

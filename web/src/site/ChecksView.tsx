@@ -9,7 +9,7 @@ import { Figure } from "../drawing/Figure";
 import { unparted } from "../drawing/figures";
 import { SumColumn } from "../drawing/SumColumn";
 import { CheckDrawing } from "./CheckDrawing";
-import { type Verdict as Judged, judge } from "./core/judge";
+import { askHere, type Verdict as Judged } from "./core/ask";
 import { KeyPad } from "./KeyPad";
 import { say, useWaiting, type Waiting } from "./outbox";
 import { TapeCard } from "./TapeCard";
@@ -265,7 +265,7 @@ function Here({ job, wall, check }: Omit<VerdictProps, "isWaiting">) {
   );
   const { data: verdict, isPending } = useQuery({
     queryKey: ["judged", job.id, job.revision, wall, check.id, read],
-    queryFn: () => judge(job.id, wall, check.id, read).catch(() => null),
+    queryFn: () => askHere(job.id, wall, "judge", { check: check.id, read }).catch(() => null),
     networkMode: "always",
     staleTime: Number.POSITIVE_INFINITY,
     retry: false,

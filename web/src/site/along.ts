@@ -12,6 +12,8 @@ export interface Along {
   /** When it was taken, in milliseconds. */
   at: number;
   bytes: number;
+  /** As the figures were called when it was taken: walks are here for no others. */
+  held?: Pick<Held, "figures" | "reach">;
 }
 
 /** How far taking a job along is, or why it could not be. */
@@ -78,20 +80,26 @@ function sheets(job: string, walls: readonly string[], held: Held): Sheet[] {
         `${of}/site/log?wall=${wall}`,
       ]),
   ].map((address): Sheet => ({ address, answers: async (answer) => [[address, answer]] }));
-  return [...asked, ...walls.map((wall) => walks(`${of}/site/walls/${encodeURIComponent(wall)}`, held))];
+  return [...asked, ...walls.map((wall) => walks(job, wall, held))];
 }
 
 const written = createQuerySerializer<Record<string, unknown>>();
 
+/** Where the rest of the program asks for a wall's stops. */
+export function stopsOf(job: string, wall: string, held: Held): string {
+  return `/api/jobs/${job}/site/walls/${encodeURIComponent(wall)}/stops?${written(walkAsked(held))}`;
+}
+
 /** A wall's walks however a tape is held, asked for in one and kept one by one. */
-function walks(of: string, held: Held): Sheet {
+function walks(job: string, wall: string, held: Held): Sheet {
   const { figures, reach } = held;
+  const called = written({ figures, ...(reach !== null && { reach }) });
   return {
-    address: `${of}/walks?${written({ figures, ...(reach !== null && { reach }) })}`,
+    address: `/api/jobs/${job}/site/walls/${encodeURIComponent(wall)}/walks?${called}`,
     answers: async (answer) => {
       const ways: HeldWalk[] = await answer.json();
       return ways.map(({ called, ...way }) => [
-        `${of}/stops?${written(walkAsked({ ...held, ...way }))}`,
+        stopsOf(job, wall, { ...held, ...way }),
         Response.json(called),
       ]);
     },
@@ -129,7 +137,10 @@ export async function takeAlong(job: string, revision: number, walls: readonly s
     bytes += await takePython();
     await moved(cache, await fresh(job));
     become({
-      along: [...along.filter((one) => one.job !== job), { job, revision, at: Date.now(), bytes }],
+      along: [
+        ...along.filter((one) => one.job !== job),
+        { job, revision, at: Date.now(), bytes, held: { figures: held.figures, reach: held.reach } },
+      ],
       taking: null,
     });
   } catch (error) {
@@ -195,8 +206,13 @@ function subscribe(listener: () => void): () => void {
   return () => listeners.delete(listener);
 }
 
+/** A job as it is on this device, if it is. */
+export function alongOf(job: string): Along | null {
+  return along.find((one) => one.job === job) ?? null;
+}
+
 export function useAlong(job: string): Along | null {
-  return useSyncExternalStore(subscribe, () => along.find((one) => one.job === job) ?? null);
+  return useSyncExternalStore(subscribe, () => alongOf(job));
 }
 
 export function useTaking(job: string): Taking | null {

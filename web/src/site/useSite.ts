@@ -1,5 +1,6 @@
 import { keepPreviousData, queryOptions, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useSyncExternalStore } from "react";
+import { useAway } from "../api/away";
 import {
   answered,
   type Checks,
@@ -13,6 +14,7 @@ import {
 import { onThisClock } from "./clock";
 import { type Held, heldNow, onHeld, walkAsked } from "./held";
 import { onArrival } from "./outbox";
+import { walkHere } from "./walkHere";
 
 /** How whoever has this device holds their tape. */
 export function useHeld(): Held {
@@ -52,8 +54,23 @@ export function walkQuery(
   });
 }
 
+/** A walk as the server says it or, where none answers and nothing like it is kept, as the core on this device does. */
 export function useWalk(job: string, wall: string, revision: number, held: Held, over: readonly string[]) {
-  return useQuery({ ...walkQuery(job, wall, revision, held, over), placeholderData: keepPreviousData });
+  const asked = useQuery({
+    ...walkQuery(job, wall, revision, held, over),
+    placeholderData: keepPreviousData,
+  });
+  const isMissing = asked.isPending || asked.isPlaceholderData;
+  const isAway = useAway().says !== null;
+  const here = useQuery({
+    queryKey: ["walked here", job, wall, walkAsked(held, over), revision],
+    queryFn: () => walkHere(job, wall, held, over).catch(() => null),
+    enabled: isMissing && isAway,
+    networkMode: "always",
+    staleTime: Number.POSITIVE_INFINITY,
+    retry: false,
+  });
+  return isMissing && here.data ? { data: here.data, error: null } : asked;
 }
 
 /** The checks of a wall with their readings and what those say. */

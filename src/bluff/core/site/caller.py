@@ -14,10 +14,10 @@ from enum import StrEnum
 from bluff.core.crew.strike import Written
 from bluff.core.job.schools import End
 from bluff.core.measure.aloud import Figures, aloud
-from bluff.core.measure.length import Length
+from bluff.core.measure.length import Length, inches
 from bluff.core.measure.slope import Stretch
 from bluff.core.wall.framing import Framing
-from bluff.core.wall.marks import Reading, read_mark
+from bluff.core.wall.marks import BURNED_INCH, Reading, read_mark
 from bluff.core.wall.member import ANCHOR_BOLT, CUT_LINE, KEPT_CLEAR, PIN, PLATE_BREAK, Mark, Plate, Role
 from bluff.core.wall.piece import Part
 from bluff.core.wall.wall_plan import WallPlan
@@ -72,6 +72,14 @@ class Held:
     burn: Length = 0
     reach: Length | None = None
     over: frozenset[str] = frozenset()
+
+    @classmethod
+    def as_asked(
+        cls, hook: End | None = None, *, burn: bool = False, reach: int | None = None, over: Iterable[str] = ()
+    ) -> "Held":
+        """As a screen says it: whether an inch is burned, and the tape's length in feet."""
+        far = None if reach is None else inches(12 * reach)
+        return cls(hook, BURNED_INCH if burn else 0, far, frozenset(over))
 
 
 @dataclass(frozen=True, slots=True)

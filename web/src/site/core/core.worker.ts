@@ -1,20 +1,21 @@
 /// <reference lib="webworker" />
 /**
- * The core, in Python, on a phone: the very files the server runs, in the browser's own Python. It says what readings
- * say where no server answers.
+ * The core, in Python, on a phone: the very files the server runs, in the browser's own Python. It answers where no
+ * server does.
  */
 import { loadPyodide, version } from "pyodide";
 import { PYTHON_FILES } from "../kept";
-import type { Asked, Judged } from "./judge";
+import type { Answered, Asked } from "./ask";
 
 declare const self: DedicatedWorkerGlobalScope;
 
 const HOME = "/bluff-core";
 
-type Judge = (packed: Uint8Array, check: string, read: string) => string;
+/** A function of `bluff.phone` by its name, of a wall and what it is asked. */
+type Ask = (packed: Uint8Array, question: string, asked: string) => string;
 
 /** Python with the core in it. */
-async function start(files: Readonly<Record<string, string>>): Promise<Judge> {
+async function start(files: Readonly<Record<string, string>>): Promise<Ask> {
   const python = await loadPyodide({ indexURL: `${PYTHON_FILES}${version}/` });
   for (const [path, source] of Object.entries(files)) {
     const file = `${HOME}/${path}`;
@@ -24,22 +25,22 @@ async function start(files: Readonly<Record<string, string>>): Promise<Judge> {
   return python.runPython(`
 import json, sys
 sys.path.insert(0, "${HOME}")
-from bluff.phone import judge
-lambda packed, check, read: json.dumps(judge(packed.to_bytes(), check, json.loads(read)))
+from bluff import phone
+lambda packed, question, asked: json.dumps(getattr(phone, question)(packed.to_bytes(), **json.loads(asked)))
 `);
 }
 
-let started: Promise<Judge> | null = null;
+let started: Promise<Ask> | null = null;
 
 self.addEventListener("message", async ({ data }: MessageEvent<Asked>) => {
-  let verdict: Judged["verdict"] = null;
+  let answer: unknown = null;
   try {
     started ??= start(data.core);
-    const judge = await started;
-    verdict = JSON.parse(judge(data.wall, data.check, JSON.stringify(data.read)));
+    const ask = await started;
+    answer = JSON.parse(ask(data.wall, data.question, JSON.stringify(data.asked)));
   } catch (error) {
-    // Without a verdict the screen says that it comes once there is a signal; the reading is kept either way.
+    // Without an answer the screen says that it comes once there is a signal; what was said is kept either way.
     console.warn(error);
   }
-  self.postMessage({ number: data.number, verdict } satisfies Judged);
+  self.postMessage({ number: data.number, answer } satisfies Answered);
 });
