@@ -3,7 +3,6 @@ import { type ComponentType, StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, type Params, type RouteObject, RouterProvider } from "react-router";
 import { jobQuery } from "./api/queries";
-import { Loading } from "./app/Loading";
 import { NotFound } from "./app/NotFound";
 import { Shell } from "./app/Shell";
 import { sessionQuery } from "./app/session";
@@ -13,9 +12,6 @@ import { PLACES, type Place, SCREENS, type ScreenName } from "./screens";
 import { heldNow } from "./site/held";
 import { startSending } from "./site/outbox";
 import { walkQuery } from "./site/useSite";
-
-/** Before the first screen is there. */
-const Opening = () => <Loading what="Opening Bluff" />;
 
 const queries = new QueryClient({
   defaultOptions: { queries: { retry: 1, staleTime: 5_000 } },
@@ -50,7 +46,6 @@ const route = ({ path, screen, children }: Place): RouteObject => {
 const router = createBrowserRouter([
   {
     element: <Shell />,
-    HydrateFallback: Opening,
     children: [...PLACES.map(route), { path: "*", element: <NotFound /> }],
   },
 ]);
@@ -77,12 +72,25 @@ void fetchOthers(shown);
 
 const root = document.getElementById("root");
 if (!root) throw new Error("index.html has no root");
-createRoot(root).render(
-  <StrictMode>
-    <QueryClientProvider client={queries}>
-      <RouterContext value={router}>
-        <RouterProvider router={router} />
-      </RouterContext>
-    </QueryClientProvider>
-  </StrictMode>,
-);
+
+/** The first screen is drawn in one go, in place of what the page itself says until then. */
+function draw(root: HTMLElement) {
+  createRoot(root).render(
+    <StrictMode>
+      <QueryClientProvider client={queries}>
+        <RouterContext value={router}>
+          <RouterProvider router={router} />
+        </RouterContext>
+      </QueryClientProvider>
+    </StrictMode>,
+  );
+}
+
+if (router.state.initialized) draw(root);
+else {
+  const stop = router.subscribe(({ initialized }) => {
+    if (!initialized) return;
+    stop();
+    draw(root);
+  });
+}
