@@ -10,12 +10,12 @@ const RESOLVED = `\0${NAME}`;
 /** A button's classes: `button`, and `button-` with each of its variants and sizes. */
 function buttons() {
   const { base, variants } = system.getRecipe("button");
-  const looks = Object.entries<Record<string, object>>(variants).flatMap(([, of]) => Object.entries(of));
-  return [["button", base], ...looks.map(([name, look]) => [`button-${name}`, look])].map(([name, look]) => ({
-    "@layer recipes": { [`.${name}`]: system.css(look) },
-  }));
+  const looks = Object.values<Record<string, object>>(variants).flatMap((of) => Object.entries(of));
+  const named = [["button", base], ...looks.map(([name, look]) => [`button-${name}`, look])];
+  return named.map(([name, look]) => ({ "@layer recipes": { [`.${name}`]: system.css(look) } }));
 }
 
+/** The page's own styles, every token, and buttons, in the layers Chakra puts them in. */
 function styleSheet(): string {
   const styles = [
     system.layers.atRule,

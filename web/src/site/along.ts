@@ -93,9 +93,9 @@ export function stopsOf(job: string, wall: string, held: Held): string {
 /** A wall's walks however a tape is held, asked for in one and kept one by one. */
 function walks(job: string, wall: string, held: Held): Sheet {
   const { figures, reach } = held;
-  const called = written({ figures, ...(reach !== null && { reach }) });
+  const how = written({ figures, ...(reach !== null && { reach }) });
   return {
-    address: `/api/jobs/${job}/site/walls/${encodeURIComponent(wall)}/walks?${called}`,
+    address: `/api/jobs/${job}/site/walls/${encodeURIComponent(wall)}/walks?${how}`,
     answers: async (answer) => {
       const ways: HeldWalk[] = await answer.json();
       return ways.map(({ called, ...way }) => [
