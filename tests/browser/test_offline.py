@@ -121,6 +121,25 @@ def test_a_day_with_the_server_stopped_is_all_there_once_it_is_back(pool, accoun
     assert Cuttings(pool, account, lambda _: None).get(shelter).ticks
 
 
+def test_a_signal_lost_under_an_open_page_takes_nothing_away(pool, shed, phone):
+    with background_server(pool) as address:
+        page = phone(address)
+        page.goto(f"/jobs/{shed}/site")
+        keep_program(page)
+        take_along(page)
+        page.context.set_offline(True)
+        page.locator("main li").first.get_by_role("heading").click()
+        expect(page.get_by_role("button", name="Marked, next")).to_be_visible()
+        page.get_by_role("button", name=re.compile("^Tape on the")).click()
+        page.get_by_role("button", name="Feet and inches").click()
+        page.get_by_role("button", name=re.compile("^Start the tape over at")).click()
+        page.get_by_role("button", name=re.compile("^Tape on the")).click()
+        page.get_by_role("button", name="Marked, next").click()
+        expect(page.get_by_text("tape held on")).to_be_visible(timeout=120_000)
+        page.get_by_role("link", name="Checks", exact=True).click()
+        expect(page.get_by_text("0 of 1 read")).to_be_visible()
+
+
 def test_a_newer_program_waits_until_somebody_changes_over(pool, shelter, phone, tmp_path):
     web = shutil.copytree(WEB, tmp_path / "web")
     with background_server(pool, web=Path(web)) as address:

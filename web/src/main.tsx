@@ -14,7 +14,10 @@ import { startSending } from "./site/outbox";
 import { walkQuery } from "./site/useSite";
 
 const queries = new QueryClient({
-  defaultOptions: { queries: { retry: 1, staleTime: 5_000 } },
+  // Where there is no signal, what was taken along still answers.
+  defaultOptions: {
+    queries: { retry: 1, staleTime: 5_000, networkMode: "always", refetchOnReconnect: true },
+  },
 });
 
 /** What the server is asked for beside the scripts, not once they run: the job, and the marks of whoever stands before a wall. */

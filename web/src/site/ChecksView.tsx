@@ -266,7 +266,6 @@ function Here({ job, wall, check }: Omit<VerdictProps, "isWaiting">) {
   const { data: verdict, isPending } = useQuery({
     queryKey: ["judged", job.id, job.revision, wall, check.id, read],
     queryFn: () => askHere(job.id, wall, "judge", { check: check.id, read }).catch(() => null),
-    networkMode: "always",
     staleTime: Number.POSITIVE_INFINITY,
     retry: false,
   });

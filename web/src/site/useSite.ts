@@ -66,8 +66,6 @@ export function useWalk(job: string, wall: string, revision: number, held: Held,
     queryKey: ["walked here", job, wall, walkAsked(held, over), revision],
     queryFn: () => walkHere(job, wall, held, over).catch(() => null),
     enabled: isMissing && isAway,
-    networkMode: "always",
-    staleTime: Number.POSITIVE_INFINITY,
     retry: false,
   });
   return isMissing && here.data ? { data: here.data, error: null } : asked;
