@@ -5,6 +5,7 @@ import os
 import time
 from concurrent.futures import wait
 
+import pebble.pool.process
 import pytest
 
 from bluff.formats.bounded import AT_ONCE, WORKERS, Work, Workers
@@ -47,6 +48,21 @@ def test_the_processes_end_whatever_they_are_at(seconds):
     time.sleep(seconds)
     workers.close()
     assert set(multiprocessing.active_children()) <= before
+
+
+def test_one_that_still_starts_does_not_complain_when_all_end(monkeypatch, capfd):
+    """As on a slow machine: the pool has taken away what its processes start from, and ends them only later."""
+    stop = pebble.pool.process.stop_process
+
+    def stop_late(process):
+        time.sleep(1.5)
+        stop(process)
+
+    monkeypatch.setattr(pebble.pool.process, "stop_process", stop_late)
+    workers = Workers()
+    workers.warm()
+    workers.close()
+    assert capfd.readouterr().err == ""
 
 
 def test_there_are_as_many_at_once_as_cores_and_the_rest_wait_in_line():

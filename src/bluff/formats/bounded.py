@@ -102,6 +102,9 @@ class Workers:
         # Without the lock: what is given up here tells `_end` so, which takes it.
         if pool:
             pool.stop()  # type: ignore[no-untyped-call]
+            # The pool takes away what they start from before it ends them: one still starting would complain of that.
+            for process in [*pool._pool_manager.worker_manager.workers.values()]:
+                process.terminate()
             pool.join()
 
     def _end(self, _: "Future[Any]") -> None:
