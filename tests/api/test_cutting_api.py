@@ -8,9 +8,10 @@ import signal
 import subprocess
 import sys
 import time
+from concurrent.futures import ThreadPoolExecutor
 from datetime import datetime, timedelta
 from pathlib import Path
-from threading import Event, Thread
+from threading import Barrier, Event, Thread
 from uuid import UUID
 
 import pytest
@@ -20,6 +21,7 @@ from bluff.service.cutting import Cuttings
 from bluff.service.jobs import left_of
 from bluff.service.planning import Wanted, plan_run
 from bluff.service.queue import Queue, work
+from bluff.store import cutting as kept_boards
 from people import stranger_of
 from said import LONG_AGO, cut_off, now, say
 
@@ -357,6 +359,31 @@ def test_a_worker_that_is_killed_loses_nothing(database_url, pool, account, clie
     work(database_url, pool, is_waiting=False)
     assert rows(pool, "SELECT state FROM cutting_run") == [("done",)]
     assert client.get(f"/api/jobs/{big['id']}/cutting").json()["planned"]
+
+
+def test_two_who_are_the_first_to_change_the_boards_both_do(pool, account, job, monkeypatch):
+    """Nobody kept boards yet, so there is nothing to hold: both have looked before either has kept any."""
+    find, both = kept_boards.find_cutting, Barrier(2, timeout=20)
+    looks = []
+
+    def find_together(*args, for_change=False):
+        found = find(*args, for_change=for_change)
+        if for_change and len(looks) < 2:
+            looks.append(found)
+            both.wait()
+        return found
+
+    monkeypatch.setattr(kept_boards, "find_cutting", find_together)
+    cuttings = Cuttings(pool, account, lambda _: None)
+    first, second = cuttings.get(UUID(job)).boards[:2]
+    with ThreadPoolExecutor(2) as hands:
+        ticked = hands.submit(cuttings.mark, UUID(job), {first.tick(first.cuts[0]): now()}, is_cut=True)
+        locked = hands.submit(cuttings.lock, UUID(job), [second.number], is_locked=True)
+        ticked.result(), locked.result()
+    assert looks == [None, None]
+    state = cuttings.get(UUID(job))
+    assert [board.number for board in state.boards if board.is_locked] == [second.number]
+    assert list(state.ticks) == [first.tick(first.cuts[0])]
 
 
 def test_another_crew_sees_and_changes_nothing(pool, account, job, ask):

@@ -175,15 +175,23 @@ class Cuttings:
     ) -> CuttingState:
         """Keep the boards as they stand, changed; nobody else changes them meanwhile."""
         with self.pool.connection() as connection:
-            state, row = self._get(connection, job, for_change=True)
-            boards = change(state.standing.boards)
-            if boards != state.planned or state.revision != state.job.revision:
-                version = row.version if row else None
-                data = boards_data(boards)
-                if not rows.save_boards(connection, self.account.crew_id, job, data, state.job.revision, version):
-                    raise Changed("These boards were planned a moment ago. Look at them first.")
+            if not self._kept(connection, job, change):
+                # Somebody kept the first boards at the same moment: those are there now, and are held.
+                self._kept(connection, job, change)
             also(connection)
             return self._get(connection, job)[0]
+
+    def _kept(
+        self, connection: Connection, job: UUID, change: Callable[[tuple[JobBoard, ...]], tuple[JobBoard, ...]]
+    ) -> bool:
+        """Keep the boards as they stand, changed; False where there were none to hold, and somebody else was first."""
+        state, row = self._get(connection, job, for_change=True)
+        boards = change(state.standing.boards)
+        if boards == state.planned and state.revision == state.job.revision:
+            return True
+        version = row.version if row else None
+        data = boards_data(boards)
+        return rows.save_boards(connection, self.account.crew_id, job, data, state.job.revision, version)
 
     def _get(
         self, connection: Connection, job: UUID, *, for_change: bool = False

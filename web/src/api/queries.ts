@@ -34,7 +34,16 @@ export function useJobs() {
 export function jobQuery(job: string) {
   return queryOptions({
     queryKey: jobKey(job),
-    queryFn: () => answered<Job>(client.GET("/api/jobs/{job_id}", { params: { path: { job_id: job } } })),
+    queryFn: async ({ client: queries }) => {
+      const known = () => queries.getQueryData<Job>(jobKey(job));
+      const before = known();
+      const asked = await answered<Job>(
+        client.GET("/api/jobs/{job_id}", { params: { path: { job_id: job } } }),
+      );
+      const now = known();
+      // Changed from here while it was asked for: what comes may be from before.
+      return now && now !== before && now.revision > asked.revision ? now : asked;
+    },
   });
 }
 
