@@ -149,7 +149,7 @@ def offline_start(context: BrowserContext, url: str) -> float:
     """Seconds until a mark can be read with no signal, on a phone that took the job along."""
     page = context.new_page()
     page.set_viewport_size(_PHONE)
-    page.goto(url.rsplit("/A", 1)[0])
+    page.goto(url.rsplit("/walls/", 1)[0])
     page.evaluate("navigator.serviceWorker.ready")
     page.reload()
     page.wait_for_function("navigator.serviceWorker.controller !== null")

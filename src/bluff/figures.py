@@ -4,6 +4,7 @@ Nothing but the standard library and the core is imported here: there is nothing
 """
 
 import sys
+from datetime import datetime
 from functools import lru_cache
 
 from bluff.core.job.schools import MarkLines
@@ -20,6 +21,14 @@ if sys.version_info >= (3, 12):
     from typing import TypedDict
 else:  # pydantic reads no other before
     from typing_extensions import TypedDict
+
+
+class ByWhom(TypedDict):
+    """Who said something, and when."""
+
+    name: str
+    initials: str
+    at: datetime
 
 
 class Figure(TypedDict):

@@ -1,22 +1,29 @@
-"""The core on a phone: what readings say, and a walk however the tape is held, where no server answers.
+"""The core on a phone: what readings say, a walk however the tape is held, and the day, where no server answers.
 
-It runs in the browser's own Python, which has the standard library and nothing else (`web/src/site/core`), on a wall
-that was packed by the server when the job was taken along.
+It runs in the browser's own Python, which has the standard library and nothing else (`web/src/site/core`), on what was
+packed by the server when the job was taken along: a wall, or the job as its crew is at it. It came from the server the
+program itself came from, and is trusted like it.
 """
 
+import json
 import pickle
-from collections.abc import Iterable, Mapping
+from collections.abc import Callable, Iterable, Mapping, Sequence
+from datetime import datetime
 from functools import cache
 from pathlib import Path
+from typing import Any
 
 from bluff.core.errors import BluffError
 from bluff.core.job.schools import End
 from bluff.core.measure.aloud import Figures
 from bluff.core.measure.length import inches
+from bluff.core.site.at_work import JobAtWork, Ticked, day_ahead
 from bluff.core.site.caller import Held, OnPlates, Walk, stops
 from bluff.core.site.checking import verdict
 from bluff.core.site.checks import checks
 from bluff.core.wall.framing import Framing
+from bluff.core.wall.member import Plate
+from bluff.day_figures import DayView, day_view
 from bluff.figures import StopRead, VerdictView, stop_read, verdict_view
 
 
@@ -24,24 +31,30 @@ from bluff.figures import StopRead, VerdictView, stop_read, verdict_view
 def files() -> Mapping[str, str]:
     """Everything of this program that runs on a phone: what is in each file, by its path."""
     home = Path(__file__).parent
-    parts = [home / "__init__.py", home / "figures.py", home / "phone.py", *sorted((home / "core").rglob("*.py"))]
+    alone = ("__init__", "figures", "day_figures", "phone")
+    parts = [*(home / f"{name}.py" for name in alone), *sorted((home / "core").rglob("*.py"))]
     return {str(part.relative_to(home.parent)): part.read_text("utf-8") for part in parts}
 
 
-def pack(framing: Framing) -> bytes:
-    """A wall as the core holds it, for this very version on a phone; nothing else reads it."""
-    return pickle.dumps(framing, protocol=5)
+def pack(one: Framing | JobAtWork) -> bytes:
+    """A wall, or a job at work, as the core holds it, for this very version on a phone; nothing else reads it."""
+    return pickle.dumps(one, protocol=5)
 
 
-def judge(packed: bytes, check: str, read: Mapping[str, str]) -> VerdictView | None:
+def answer(packed: bytes, question: str, asked: str) -> str:
+    """What a function of `QUESTIONS` says of what was packed; what it is asked, and what it says, are JSON."""
+    found = QUESTIONS[question](pickle.loads(packed), **json.loads(asked))  # noqa: S301 - of the server's own making
+    return json.dumps(found, default=lambda moment: moment.isoformat())
+
+
+def judge(framing: Framing, check: str, read: Mapping[str, str]) -> VerdictView | None:
     """What readings say; None where the wall has no such check any more, or something read is no length.
 
     Args:
-        packed: The wall. It came from the server the program itself came from, and is trusted like it.
+        framing: The wall.
         check: Which of its checks.
         read: What was read last, as it was typed, by measure.
     """
-    framing = _unpacked(packed)
     found = next((one for one in checks(framing) if one.id == check), None)
     try:
         readings = {measure: inches(typed) for measure, typed in read.items()}
@@ -51,7 +64,7 @@ def judge(packed: bytes, check: str, read: Mapping[str, str]) -> VerdictView | N
 
 
 def walk(
-    packed: bytes,
+    framing: Framing,
     *,
     hook: str | None = None,
     burn: bool = False,
@@ -62,11 +75,41 @@ def walk(
     figures: Figures = "inches",
 ) -> list[StopRead]:
     """A wall's stops as they are asked of the server, but for what is written and what is to be struck."""
-    framing = _unpacked(packed)
     held = Held.as_asked(End(hook) if hook else framing.plan.standard.datum.end, burn=burn, reach=reach, over=over)
     return [stop_read(stop, framing.plan, figures) for stop in stops(framing, held, OnPlates(on), Walk(walk))]
 
 
-def _unpacked(packed: bytes) -> Framing:
-    framing: Framing = pickle.loads(packed)  # noqa: S301 - of the server's own making
-    return framing
+def day(job: JobAtWork, now: str, said: Sequence[Mapping[str, Any]]) -> DayView:
+    """What is left to be done, with what was said on this phone and is not on the server yet.
+
+    Args:
+        job: As the server knew it.
+        now: By this phone's clock, with its offset.
+        said: In order, as it is sent to the server, each with the `name` and the `initials` of whoever said it.
+    """
+    for one in said:
+        job = _heard(job, one)
+    return day_view(day_ahead(job, datetime.fromisoformat(now)))
+
+
+QUESTIONS: Mapping[str, Callable[..., object]] = {"judge": judge, "walk": walk, "day": day}
+"""What a phone may ask, by name."""
+
+
+def _heard(job: JobAtWork, said: Mapping[str, Any]) -> JobAtWork:
+    """A job once something was said of it; what says nothing of the day leaves it as it is."""
+    name = said.get("wall")
+    wall = job.walls.get(name or "")
+    match said:
+        case {"kind": "tick", "work": work} if wall or not name:
+            tick = Ticked(_at(said), said["name"], said["initials"], said["is_done"], said.get("hands"))
+            return job.with_tick(name, work, tick)
+        # Of marks of another plan nothing is known here.
+        case {"kind": "mark", "plate": plate} if wall and said.get("revision") in {None, job.revision}:
+            marked = wall.with_mark(Plate(plate), said.get("mark"), _at(said), is_done=said["is_done"])
+            return job.with_wall(marked)
+    return job
+
+
+def _at(said: Mapping[str, Any]) -> datetime:
+    return datetime.fromisoformat(said["at"])

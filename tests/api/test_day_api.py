@@ -1,9 +1,11 @@
 """The day on the site: begun and done are ticked, times set the minutes right, lumber is there before it is needed."""
 
+import json
 from datetime import datetime, timedelta, timezone
 
 import pytest
 
+from bluff import phone
 from said import edit, say, shed
 
 ZONE = timezone(timedelta(hours=2))
@@ -85,6 +87,44 @@ def test_lumber_is_there_once_somebody_says_so(client, job):
     assert any("2x4" in board for board in load["boards"])
     say(client, job, tick(load["work"], wall=None), at=at(6, 40))
     assert day(client, job)["deliveries"][0]["there"]["name"] == "lead"
+
+
+def planned(view):
+    """A plan to compare: times as moments, whatever clock they are written by."""
+    begun = [turn.pop("begun") for turn in view["turns"]]
+    there = [load.pop("there") for load in view["deliveries"]]
+    return view, [one and {**one, "at": datetime.fromisoformat(one["at"])} for one in begun + there]
+
+
+def test_a_phone_without_a_signal_plans_the_day_as_the_server_does(client, job):
+    """Through the job as it was packed, with what was said since on the phone alone: one plan, whoever makes it."""
+    say(client, job, tick("begun/layout"), tick("begun/cut"), at=at(7, 10))
+    packed = client.get(f"/api/jobs/{job}/site/packed").content
+    (load,) = day(client, job)["deliveries"]
+    stop = client.get(f"/api/jobs/{job}/site/walls/A/stops").json()["stops"][0]
+    plate = {"kind": "mark", "wall": "A", "plate": "bottom", "is_done": False}
+    later = [
+        tick(load["work"], wall=None),
+        {"kind": "mark", "wall": "A", **stop["marks"][0], "revision": 2, "is_done": True},
+        {**plate, "plate": "top", "revision": 2, "is_done": True},
+        {**plate, "revision": 2, "is_done": True},
+        tick("cut"),
+        tick("begun/frame", hands=2),
+        plate,
+        {"kind": "note", "wall": "A", "words": "Rain"},
+        tick("framed"),
+        tick("begun/frame", is_done=False),
+        tick("standing", wall="B"),
+    ]
+    who = {name: client.get("/api/session").json()[name] for name in ("name", "initials")}
+    said = []
+    for number, one in enumerate(later):
+        when = at(8) + timedelta(minutes=7 * number)
+        say(client, job, one, at=when)
+        said.append({**one, **who, "at": when.isoformat()})
+        now = when + timedelta(minutes=5)
+        here = phone.answer(packed, "day", json.dumps({"now": now.isoformat(), "said": said}))
+        assert planned(json.loads(here)) == planned(day(client, job, now)), one
 
 
 def test_a_clock_that_was_never_set_plans_no_day(client, job):

@@ -76,12 +76,17 @@ def test_all_walks_asked_for_in_one_are_what_each_is_alone(client, job):
     assert len({str(one["called"]) for one in found}) == 24, "by itself the tape hooks where the layout starts"
 
 
+def ask(packed, question, **asked):
+    """What a phone works out of what was packed for it."""
+    return json.loads(phone.answer(packed, question, json.dumps(asked)))
+
+
 def test_a_phone_without_a_signal_calls_stops_as_the_server_does(client, job):
     packed = client.get(f"/api/jobs/{job}/site/walls/A/packed").content
     of_the_server = {"revision", "is_written", "by"}
     over = [stop["id"] for stop in walk(client, job)[3:9:5]]
     for how in ({}, {"hook": "end", "burn": True, "figures": "feet"}, {"reach": 7, "on": "top"}, {"over": over}):
-        read = json.loads(json.dumps(phone.walk(packed, **how)))
+        read = ask(packed, "walk", **how)
         assert read == [
             {name: said for name, said in stop.items() if name not in of_the_server}
             for stop in walk(client, job, **how)
@@ -196,14 +201,14 @@ def test_a_phone_says_of_a_wall_it_took_along_what_the_server_says(client, job):
     """The same readings through the wall as it is packed for a phone: one verdict, whoever works it out."""
     packed = client.get(f"/api/jobs/{job}/site/walls/A/packed").content
     read = {"from-hook": "174", "to-hook": "173 3/8"}
-    here = phone.judge(packed, "diagonals", read)
+    here = ask(packed, "judge", check="diagonals", read=read)
     for measure, value in read.items():
         say(client, job, {**DIAGONALS, "measure": measure, "value": value})
     there = check_of(client, job, "diagonals")
-    assert json.loads(json.dumps(here)) == {name: there[name] for name in ("state", "says", "do", "sums")}
-    assert phone.judge(packed, "diagonals", {"from-hook": "174"})["state"] == "open"
-    assert phone.judge(packed, "diagonals", {"from-hook": "17x"}) is None
-    assert phone.judge(packed, "opening/W9", {}) is None
+    assert here == {name: there[name] for name in ("state", "says", "do", "sums")}
+    assert ask(packed, "judge", check="diagonals", read={"from-hook": "174"})["state"] == "open"
+    assert ask(packed, "judge", check="diagonals", read={"from-hook": "17x"}) is None
+    assert ask(packed, "judge", check="opening/W9", read={}) is None
     core = client.get(f"/api/jobs/{job}/site/core").json()
     assert {"bluff/phone.py", "bluff/core/site/checking.py"} <= core.keys()
 

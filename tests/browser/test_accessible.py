@@ -88,7 +88,7 @@ def test_nothing_is_wrong_on_any_screen(shelter, audit):
     expect(page.get_by_role("region", name="The minutes it is made of")).to_be_visible()
     audit("site, the day")
     for view in ("marks", "checks", "log"):
-        page.goto(re.sub(r"/site.*", f"/site/A/{view}", page.url))
+        page.goto(re.sub(r"/site.*", f"/site/walls/A/{view}", page.url))
         page.get_by_role("link", name=view.capitalize(), exact=True).wait_for()
         audit(f"site, {view}")
     stage(page, "Standards")

@@ -42,7 +42,7 @@ def test_the_code_of_a_label_opens_its_piece(phone, shelter):
     page = phone(f"http://127.0.0.1:8460/jobs/{shelter}/bench/C?piece=C/opening/W6/header")
     piece = page.get_by_role("region", name="This piece")
     expect(piece).to_contain_text("C/opening/W6/header: goes in with “Headers”.")
-    expect(page).to_have_url(re.compile(r"/site/C/build\?piece="))
+    expect(page).to_have_url(re.compile(r"/site/walls/C/build\?piece="))
     piece.get_by_role("link", name="Note of it").click()
     page.get_by_label("Note of C/opening/W6/header").fill("Split at one end")
     page.get_by_role("button", name="Keep").click()

@@ -55,7 +55,7 @@ def second(pool, account, browser, address, shelter):
 def call(page, wall, **held):
     """Open the caller of a wall, the tape held somehow."""
     page.evaluate("held => localStorage.setItem('bluff-held', JSON.stringify(held))", held)
-    page.goto(re.sub(r"/site.*", f"/site/{wall}/marks", page.url))
+    page.goto(re.sub(r"/site.*", f"/site/walls/{wall}/marks", page.url))
     expect(page.get_by_role("button", name="Skip")).to_be_visible()
 
 
@@ -68,7 +68,7 @@ def to_go(page, count):
 
 
 def to_checks(page):
-    page.goto(re.sub(r"/site.*", "/site/A/checks", page.url))
+    page.goto(re.sub(r"/site.*", "/site/walls/A/checks", page.url))
 
 
 def go_to(page, view):
@@ -326,7 +326,7 @@ def test_what_somebody_said_waits_for_them_whoever_signs_in_next(phone, pool, ac
     phone.unroute("**/site/said")
     framer = enter(pool, People(pool, account).invite("Second phone", "SP", Role.FRAMER)).token
     sign_in(phone.context, address, framer)
-    phone.goto(f"{address}/jobs/{shelter}/site/H/log")
+    phone.goto(f"{address}/jobs/{shelter}/site/walls/H/log")
     expect(phone.get_by_role("region", name="Not sent yet")).to_contain_text("lead")
     expect(phone.get_by_text("Nothing was said here yet.")).to_have_count(0)
     phone.get_by_label("Note").fill("Rain from noon")
@@ -424,7 +424,7 @@ def test_a_photograph_goes_with_a_note_also_when_it_is_taken_without_a_signal(ph
     assert shown.evaluate("picture => picture.naturalWidth") == 1600
 
 
-@pytest.mark.parametrize("view", ["", "/day", "/A/marks", "/A/checks", "/A/log"])
+@pytest.mark.parametrize("view", ["", "/day", "/walls/A/marks", "/walls/A/checks", "/walls/A/log"])
 def test_nothing_runs_off_a_phone_and_every_target_takes_a_thumb(phone, view):
     phone.goto(re.sub(r"/site.*", f"/site{view}", phone.url))
     phone.wait_for_load_state("load")

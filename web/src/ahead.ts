@@ -25,7 +25,7 @@ for (const href of ["/api/session", ...askedAt(pathname, screens)]) {
 /** What the screens at an address ask first: the job they are of, and its marks where a wall is called. */
 function askedAt(address: string, screens: ScreenName[]): string[] {
   if (screens[0] !== "job") return [];
-  const [, , job, , wall] = address.split("/");
+  const [, , job, , , wall] = address.split("/");
   const opened = `/api/jobs/${job}`;
   if (screens.at(-1) !== "siteMarks") return [opened];
   const walk = Object.entries(walkAsked(heldNow())).map(([name, value]) => [name, String(value)]);

@@ -11,7 +11,20 @@ const routes = (places: Place[]): RouteObject[] =>
         : { path, handle: screen },
   );
 
-const WORDS = ["7", "site", "day", "log", "marks", "checks", "bench", "plan", "crew", "jobs", "elsewhere"];
+const WORDS = [
+  "7",
+  "site",
+  "walls",
+  "day",
+  "log",
+  "marks",
+  "checks",
+  "bench",
+  "plan",
+  "crew",
+  "jobs",
+  "elsewhere",
+];
 
 /** Every way on from an address of at most so many words. */
 const below = (address: string, words: number): string[] =>
@@ -26,9 +39,9 @@ test.each([
   ["/jobs/7/bench/Wall%20A", ["job", "chakra", "bench"]],
   ["/jobs/7/site", ["job", "site", "chakra", "siteWalls"]],
   ["/jobs/7/site/day", ["job", "site", "chakra", "siteDay"]],
-  ["/jobs/7/site/A", ["job", "site", "siteWall", "siteMarks"]],
-  ["/jobs/7/site/A/checks", ["job", "site", "siteWall", "chakra", "siteChecks"]],
-  ["/jobs/7/site/A/checks/more", []],
+  ["/jobs/7/site/walls/A", ["job", "site", "siteWall", "siteMarks"]],
+  ["/jobs/7/site/walls/day/checks", ["job", "site", "siteWall", "chakra", "siteChecks"]],
+  ["/jobs/7/site/walls/A/checks/more", []],
   ["/elsewhere", []],
 ])("the screens at %s", (address, screens) => {
   expect(screensAt(address)).toEqual(screens);
@@ -36,7 +49,12 @@ test.each([
 
 test("what is fetched ahead is what the router shows", () => {
   const all = routes(PLACES);
-  for (const address of [...below("/", 2), ...below("/jobs/7", 2), ...below("/jobs/7/site", 3)]) {
+  for (const address of [
+    ...below("/", 2),
+    ...below("/jobs/7", 2),
+    ...below("/jobs/7/site", 2),
+    ...below("/jobs/7/site/walls", 3),
+  ]) {
     const shown = matchRoutes(all, address)?.map(({ route }) => route.handle) ?? [];
     expect(screensAt(address), address).toEqual(shown);
   }

@@ -60,7 +60,7 @@ export const PLACES: Place[] = [
             { path: "log", screen: "siteLog" },
           ),
           {
-            path: ":wall",
+            path: "walls/:wall",
             screen: "siteWall",
             children: [
               { path: "", screen: "siteMarks" },

@@ -8,10 +8,11 @@ from fastapi import APIRouter, Query, Response
 from bluff import core
 from bluff.api.answers import imprint, shown, stem
 from bluff.api.history import StrokeView, stroke_view
-from bluff.api.said import ByWhom, OurSite
+from bluff.api.said import OurSite
 from bluff.api.session import CrewJobs
 from bluff.core.job.schools import End
 from bluff.core.wall.member import Plate
+from bluff.figures import ByWhom
 from bluff.formats.paper import Paper, strike_sheet
 from bluff.service.site import MarkedPlate
 

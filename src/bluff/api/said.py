@@ -21,6 +21,7 @@ from bluff.core.cutting.board import Tick
 from bluff.core.job.amounts import MOST_ON_A_CREW
 from bluff.core.measure.length import inches
 from bluff.core.wall.member import Plate
+from bluff.figures import ByWhom
 from bluff.formats.pictures import READ_PHOTOGRAPH
 from bluff.formats.ways_values import FileModel
 from bluff.service.cutting import Cuttings
@@ -120,14 +121,6 @@ class SaidAnswer(TypedDict):
     """What is not kept of what was said; all the rest is."""
 
     refused: list[NotKept]
-
-
-class ByWhom(TypedDict):
-    """Who said something, and when."""
-
-    name: str
-    initials: str
-    at: datetime
 
 
 def site_of(request: Request, account: SignedInAccount) -> Site:

@@ -11,7 +11,7 @@ from typing_extensions import TypedDict
 
 from bluff import core
 from bluff.api.answers import download, imprint, shown, stem
-from bluff.api.said import ByWhom, OurSite, said_by
+from bluff.api.said import OurSite, said_by
 from bluff.api.session import CrewJobs
 from bluff.core.crew.order import build_order
 from bluff.core.job.schools import End
@@ -22,7 +22,18 @@ from bluff.core.measure.shapes import Corner
 from bluff.core.site.caller import Held, OnPlates, Turn, Walk
 from bluff.core.site.checking import Measure, State
 from bluff.core.site.work import Stage
-from bluff.figures import Figure, NamedSum, StopRead, VerdictView, figure, in_feet, named_sum, stop_read, verdict_view
+from bluff.figures import (
+    ByWhom,
+    Figure,
+    NamedSum,
+    StopRead,
+    VerdictView,
+    figure,
+    in_feet,
+    named_sum,
+    stop_read,
+    verdict_view,
+)
 from bluff.formats.paper import LogLine, Paper, log_sheets
 from bluff.formats.site_log import log_table
 from bluff.phone import files, pack
@@ -280,8 +291,8 @@ def _on_site(one: WallOnSite) -> OnSite:
     return {
         "wall": one.framing.plan.id,
         "length": in_feet(one.framing.plan.length),
-        "marks": one.marks,
-        "written": one.written,
+        "marks": len(one.marks),
+        "written": len(one.marks) - len(one.unwritten),
         "to_strike": one.to_strike,
         "checks": {state: states.count(state) for state in State},
         "done": {work: said_by(record) for work, record in one.ticks.items() if record.is_done},

@@ -7,12 +7,13 @@ from fastapi import APIRouter
 from typing_extensions import TypedDict
 
 from bluff.api.elevation import Lifted, lifted
-from bluff.api.said import ByWhom, OurSite, said_by
+from bluff.api.said import OurSite, said_by
 from bluff.core.crew.order import build_order
 from bluff.core.crew.packs import Pack, prefab
 from bluff.core.job.words import Words
 from bluff.core.site.raising import Raising, raising
 from bluff.core.site.steps import Step, framing_steps, header_packs
+from bluff.figures import ByWhom
 from bluff.service.jobs import framings
 
 router = APIRouter(prefix="/api/jobs/{job_id}/site", tags=["site"])

@@ -98,8 +98,8 @@ class WallOnSite:
 
     Args:
         framing: It.
-        marks: How many there are on its plates.
-        written: How many of them are written.
+        marks: What there is on its plates, each with its plate.
+        unwritten: Those of them that are not written.
         to_strike: How many marks on them no longer count.
         checked: Its checks.
         ticks: What is ticked off, with what was said last.
@@ -107,8 +107,8 @@ class WallOnSite:
     """
 
     framing: Framing
-    marks: int
-    written: int
+    marks: Mapping[str, Plate]
+    unwritten: frozenset[str]
     to_strike: int
     checked: tuple[Checked, ...]
     ticks: Mapping[str, SiteRecord]
@@ -212,12 +212,12 @@ class Site:
             said = {plate: plates.get((wall, plate), (OnPlate(), [])) for plate in Plate}
             there = {plate: on for plate, (on, _) in said.items()}
             marked_at = max((records[-1].made_at for _, records in said.values() if records), default=None)
-            count = len(named_marks(framed.marks))
-            left = sum(len(missing(plate, framed, on)) for plate, on in there.items())
+            marks = {name: mark.plate for name, mark in named_marks(framed.marks).items()}
+            left = frozenset(name for plate, on in there.items() for name in missing(plate, framed, on))
             struck = sum(len(to_strike(plate, framed, on)) for plate, on in there.items())
             ticks = {row.about: row for row in ticked.get(wall, ()) if row.about}
             checked = tuple(_checked(framed, read.get(wall, ())))
-            found.append(WallOnSite(framed, count, count - left, struck, checked, ticks, marked_at))
+            found.append(WallOnSite(framed, marks, left, struck, checked, ticks, marked_at))
         return state, found
 
     def job_ticks(self, job: UUID) -> Mapping[str, SiteRecord]:

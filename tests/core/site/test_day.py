@@ -18,7 +18,7 @@ from bluff.core.job.edit import AddWall
 from bluff.core.job.schools import Sheets
 from bluff.core.measure.clock import parse_clock
 from bluff.core.phrase.wall_line import read_wall
-from bluff.core.site.day import Begun, OnDeck, day_plan, needed_by
+from bluff.core.site.day import Begun, OnDeck, day_plan, needed_by, work_on
 from bluff.core.site.pace import Pace, Timed, minutes, paces
 from bluff.core.site.shift import at, next_shift, worked
 from bluff.core.site.work import Task
@@ -35,7 +35,7 @@ NOTHING_TIMED = paces(())
 def plan(job, day, now=0, **state):
     """The day of a job of one wall in some state."""
     plans = core.wall_plans(job)
-    return day_plan([OnDeck(core.frame(plans[0]), **state)], build_order(plans), day, NOTHING_TIMED, now)
+    return day_plan([OnDeck(work_on(core.frame(plans[0])), **state)], build_order(plans), day, NOTHING_TIMED, now)
 
 
 def bare(*openings, **ways):
@@ -76,7 +76,7 @@ def two_walls():
 def of_walls(job, day, first=None):
     """The day of some walls, the first of them in some state."""
     plans = core.wall_plans(job)
-    walls = [OnDeck(core.frame(one), **(first or {} if one.id == "A" else {})) for one in plans]
+    walls = [OnDeck(work_on(core.frame(one)), **(first or {} if one.id == "A" else {})) for one in plans]
     turns = day_plan(walls, build_order(plans), day, NOTHING_TIMED)
     return [(turn.wall, turn.task.value, turn.begins, turn.ends, turn.who) for turn in turns]
 
@@ -207,7 +207,7 @@ def test_a_crews_pace_makes_the_day_longer():
     job = bare()
     plans = core.wall_plans(job)
     pace = {**NOTHING_TIMED, Task.FRAME: Pace(2, Fraction(80), Fraction(100))}
-    turns = day_plan([OnDeck(framed(job))], build_order(plans), SEVEN_TO_THREE, pace)
+    turns = day_plan([OnDeck(work_on(framed(job)))], build_order(plans), SEVEN_TO_THREE, pace)
     assert told(turns)[2] == ("frame", 13, 26, (0, 1))
 
 
@@ -236,7 +236,7 @@ def test_everything_is_done_once_by_hands_that_are_free_after_what_it_waits_for(
     plans = core.wall_plans(job)
     framings = [core.frame(plan) for plan in plans]
     order = build_order(plans)
-    turns = day_plan([OnDeck(one) for one in framings], order, day, NOTHING_TIMED, now)
+    turns = day_plan([OnDeck(work_on(one)) for one in framings], order, day, NOTHING_TIMED, now)
     parts = defaultdict(list)
     for turn in turns:
         parts[turn.wall, turn.task].append(turn)

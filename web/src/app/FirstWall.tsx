@@ -14,7 +14,7 @@ export function FirstWall() {
   const isAtJobs = useMatch("/") !== null;
   const inJob = useMatch("/jobs/:job/:stage/*");
   // Whoever stands before a wall with gloves on has the whole screen.
-  const isAtWall = useMatch("/jobs/:job/site/:wall/*") !== null;
+  const isAtWall = useMatch("/jobs/:job/site/:place/*") !== null;
   const { data } = useJob(inJob?.params.job ?? "");
   const mayChange = useMay("change");
   const [hasLooked, look] = useState(false);

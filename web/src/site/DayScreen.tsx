@@ -16,7 +16,7 @@ import { say, useWaiting } from "./outbox";
 import { SiteBar } from "./SiteBar";
 import { TickRow } from "./TickRow";
 import { lastTick } from "./ticked";
-import { useDay } from "./useSite";
+import { useDay } from "./useDay";
 import { useTicks } from "./useTicks";
 
 /** What is done when and by how many, what must be there before, and the minutes it is made of. */
@@ -188,7 +188,7 @@ function NowRow({ job, turn, most }: { job: string; turn: SiteTurn; most: number
 function ToMarks({ wall }: { wall: string }) {
   return (
     <Button asChild size="lg" variant="solid">
-      <Link to={`../${encodeURIComponent(wall)}/marks`}>
+      <Link to={`../walls/${encodeURIComponent(wall)}/marks`}>
         <Ruler /> Its marks
       </Link>
     </Button>

@@ -71,7 +71,7 @@ function WallRow({
   return (
     <Box as="li" borderBottomWidth="1px" px="3" py="2">
       <WallLink
-        to={encodeURIComponent(wall.wall)}
+        to={`walls/${encodeURIComponent(wall.wall)}`}
         display="flex"
         alignItems="center"
         gap="3"

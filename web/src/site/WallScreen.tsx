@@ -28,9 +28,9 @@ export function useOpenWall(): OpenWall {
 export function WallScreen() {
   const { job } = useOpenJob();
   const { wall = "" } = useParams();
-  const here = useMatch("/jobs/:job/site/:wall/:view")?.params.view ?? "marks";
+  const here = useMatch("/jobs/:job/site/walls/:wall/:view")?.params.view ?? "marks";
   if (!job.walls.some(({ id }) => id === wall)) return <NotFound />;
-  const to = (view: string) => `/jobs/${job.id}/site/${encodeURIComponent(wall)}/${view}`;
+  const to = (view: string) => `/jobs/${job.id}/site/walls/${encodeURIComponent(wall)}/${view}`;
   return (
     <>
       <SiteBar job={job} title={`Wall ${wall}`} back={{ to: `/jobs/${job.id}/site`, name: "All walls" }}>

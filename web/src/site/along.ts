@@ -2,6 +2,7 @@ import { createQuerySerializer } from "openapi-fetch";
 import { version } from "pyodide/package.json";
 import { useSyncExternalStore } from "react";
 import type { HeldWalk } from "../api/client";
+import { packedOf } from "./core/ask";
 import { type Held, walkAsked } from "./held";
 import { ALONG, dated, PYTHON, PYTHON_FILES } from "./kept";
 
@@ -67,6 +68,7 @@ function sheets(job: string, walls: readonly string[], held: Held): Sheet[] {
     `${of}/site`,
     `${of}/site/core`,
     `${of}/site/day`,
+    packedOf(job, null),
     `${of}/site/log`,
     `${of}/marked`,
     `${of}/cutting`,
@@ -76,9 +78,9 @@ function sheets(job: string, walls: readonly string[], held: Held): Sheet[] {
         `${of}/cutting?wall=${wall}`,
         `${of}/site/walls/${wall}/checks`,
         `${of}/site/walls/${wall}/work`,
-        `${of}/site/walls/${wall}/packed`,
         `${of}/site/log?wall=${wall}`,
       ]),
+    ...walls.map((wall) => packedOf(job, wall)),
   ].map((address): Sheet => ({ address, answers: async (answer) => [[address, answer]] }));
   return [...asked, ...walls.map((wall) => walks(job, wall, held))];
 }

@@ -7,9 +7,9 @@ const SITE = "/jobs/3f0c5a52-2f0b-4f0e-9a55-0d4f3a7b1c22/site";
 describe("codes on sheets and labels", () => {
   it("lead to the job, the wall and the piece, by whatever name the server was called", () => {
     expect(placeOf(JOB)).toBe(SITE);
-    expect(placeOf(`${JOB}/bench/C`)).toBe(`${SITE}/C/build`);
+    expect(placeOf(`${JOB}/bench/C`)).toBe(`${SITE}/walls/C/build`);
     expect(placeOf(`${JOB}/bench/C?piece=C/opening/W6/header`)).toBe(
-      `${SITE}/C/build?piece=C%2Fopening%2FW6%2Fheader`,
+      `${SITE}/walls/C/build?piece=C%2Fopening%2FW6%2Fheader`,
     );
     expect(placeOf(JOB.replace("http://127.0.0.1:8460", "https://192.168.7.5:8461"))).toBe(SITE);
   });

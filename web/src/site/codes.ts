@@ -9,5 +9,5 @@ export function placeOf(text: string): string | null {
   if (!job) return null;
   if (!wall) return `/jobs/${job}/site`;
   const piece = searchParams.get("piece");
-  return `/jobs/${job}/site/${wall}/build${piece ? `?piece=${encodeURIComponent(piece)}` : ""}`;
+  return `/jobs/${job}/site/walls/${wall}/build${piece ? `?piece=${encodeURIComponent(piece)}` : ""}`;
 }

@@ -3,7 +3,7 @@ import { useSyncExternalStore } from "react";
 import { client, type SaidOnSite, type SignedIn } from "../api/client";
 
 /** Who says things on this device. */
-export type Speaker = Pick<SignedIn, "person" | "name">;
+export type Speaker = Pick<SignedIn, "person" | "name" | "initials">;
 
 /** What was said on this device and is not on the server yet. */
 export interface Waiting {
@@ -11,7 +11,7 @@ export interface Waiting {
   number: number;
   job: string;
   /** Under whose name it goes up; what an older program kept goes up under whoever is signed in. */
-  by?: Speaker;
+  by?: Omit<Speaker, "initials"> & Partial<Speaker>;
   said: SaidOnSite;
   /** A photograph that goes with it. */
   photo?: Blob;
@@ -101,7 +101,7 @@ async function sayAll(job: string, said: Saying[], photo: Blob | null): Promise<
     // What is said together is said in order.
     said: { ...one, key: crypto.randomUUID(), at: new Date(now + index).toISOString() } as SaidOnSite,
     refused: null,
-    ...(speaker && { by: { person: speaker.person, name: speaker.name } }),
+    ...(speaker && { by: { person: speaker.person, name: speaker.name, initials: speaker.initials } }),
     ...(photo && { photo }),
   }));
   // A device that is full keeps it as long as the page is open; `useHomeless` says so.

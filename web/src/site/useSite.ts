@@ -7,14 +7,13 @@ import {
   client,
   type LogLine,
   type Site,
-  type SiteDay,
   type Walk,
   type WallWork,
 } from "../api/client";
-import { onThisClock } from "./clock";
+import { useAlong } from "./along";
 import { type Held, heldNow, onHeld, walkAsked } from "./held";
 import { onArrival } from "./outbox";
-import { walkHere } from "./walkHere";
+import { nearest, walkHere } from "./walkHere";
 
 /** How whoever has this device holds their tape. */
 export function useHeld(): Held {
@@ -60,6 +59,12 @@ export function useWalk(job: string, wall: string, revision: number, held: Held,
     ...walkQuery(job, wall, revision, held, over),
     placeholderData: keepPreviousData,
   });
+  const along = useAlong(job);
+  // What is written goes into a walk worked out here from the one that is kept, so that is kept up.
+  useQuery({
+    ...walkQuery(job, wall, revision, along ? nearest(along, held) : held),
+    enabled: along !== null,
+  });
   const isMissing = asked.isPending || asked.isPlaceholderData;
   const isAway = useAway().says !== null;
   const here = useQuery({
@@ -83,24 +88,6 @@ export function useChecks(job: string, wall: string, revision: number) {
       ),
     placeholderData: keepPreviousData,
     retry: false,
-  });
-}
-
-/** Milliseconds after which the day is planned anew by itself: what is left goes on from now. */
-const PLANNED_FOR = 5 * 60_000;
-
-/** What is left to be done, from now on by the clock of this device. */
-export function useDay(job: string, revision: number) {
-  return useQuery({
-    queryKey: ["site", job, "day", revision],
-    queryFn: () =>
-      answered<SiteDay>(
-        client.GET("/api/jobs/{job_id}/site/day", {
-          params: { path: { job_id: job }, query: { now: onThisClock(new Date()) } },
-        }),
-      ),
-    placeholderData: keepPreviousData,
-    refetchInterval: PLANNED_FOR,
   });
 }
 

@@ -1,7 +1,12 @@
 import type { Walk } from "../api/client";
-import { alongOf, stopsOf } from "./along";
+import { type Along, alongOf, stopsOf } from "./along";
 import { askHere } from "./core/ask";
 import { type Held, walkAsked } from "./held";
+
+/** How a tape is held in the walk that is kept, of all there are, and most like this one. */
+export function nearest(along: Along, held: Held): Held {
+  return { ...held, ...along.held };
+}
 
 /**
  * A walk worked out on this device, of a wall that was taken along: where a tape starts over, and how it is called out,
@@ -15,10 +20,10 @@ export async function walkHere(
 ): Promise<Walk | null> {
   const along = alongOf(job);
   if (!along) return null;
-  const nearest = await fetch(stopsOf(job, wall, { ...held, ...along.held }));
+  const kept = await fetch(stopsOf(job, wall, nearest(along, held)));
   const read = await askHere(job, wall, "walk", walkAsked(held, over));
-  if (!nearest.ok || !read) return null;
-  const walk: Walk = await nearest.json();
+  if (!kept.ok || !read) return null;
+  const walk: Walk = await kept.json();
   const known = new Map(walk.stops.map((stop) => [stop.id, stop]));
   const strikes = walk.stops.filter(({ turn }) => turn === "strike");
   const stops = read.map((stop) => {

@@ -21,6 +21,31 @@ HANDS: Mapping[Task, int] = {Task.LAYOUT: 1, Task.CUT: 1, Task.FRAME: 2, Task.SH
 
 
 @dataclass(frozen=True, slots=True)
+class WallWork:
+    """What there is to do on a wall.
+
+    Args:
+        wall: Which.
+        takes: Minutes of one person at the crew's own minutes; of raising, by the clock. Nothing of it is 0.
+        lifters: Hands it is raised by.
+    """
+
+    wall: str
+    takes: Mapping[Task, Fraction]
+    lifters: int
+
+    def wants(self, task: Task) -> int:
+        """Hands a task is done by where there are so many."""
+        return HANDS.get(task, self.lifters)
+
+
+def work_on(framing: Framing) -> WallWork:
+    """What there is to do on a wall, which goes up with its sheets where it has any."""
+    takes = {task: minutes(framing, task) for task in Task}
+    return WallWork(framing.plan.id, takes, lift(framing, is_sheeted=bool(framing.sheets.bought)).hands)
+
+
+@dataclass(frozen=True, slots=True)
 class Begun:
     """A task that is under way: minutes of work since it was begun, and by how many."""
 
@@ -33,13 +58,13 @@ class OnDeck:
     """A wall as the day finds it.
 
     Args:
-        framing: It.
+        work: What there is to do on it.
         to_mark: How much of its layout is left, 1 to 0.
         done: What of it is done.
         begun: What of it is under way.
     """
 
-    framing: Framing
+    work: WallWork
     to_mark: Fraction = Fraction(1)
     done: frozenset[Task] = frozenset()
     begun: Mapping[Task, Begun] = field(default_factory=dict)
@@ -231,16 +256,16 @@ class _Crew:
 def _chores(
     walls: Iterable[OnDeck], order: Sequence[BuildStep], day: WorkDay, pace: Mapping[Task, Pace]
 ) -> Iterable[_Chore]:
-    by_wall = {one.framing.plan.id: one for one in walls}
+    by_wall = {one.work.wall: one for one in walls}
     earlier: set[str] = set()
     for place, step in enumerate(order):
         wall = by_wall[step.wall]
         before: set[tuple[str, Task]] = set()
         for task in _left(wall):
-            work = minutes(wall.framing, task) * pace[task].factor * (wall.to_mark if task is Task.LAYOUT else 1)
+            work = wall.work.takes[task] * pace[task].factor * (wall.to_mark if task is Task.LAYOUT else 1)
             if not work:
                 continue
-            wants = HANDS.get(task) or lift(wall.framing, is_sheeted=bool(wall.framing.sheets.bought)).hands
+            wants = wall.work.wants(task)
             begun = wall.begun.get(task)
             hands = min(begun.hands if begun else wants, day.hands)
             if begun:

@@ -1,7 +1,10 @@
-import type { Check, Stop } from "../../api/client";
+import type { Check, SaidOnSite, SignedIn, SiteDay, Stop } from "../../api/client";
 
 export type Verdict = Pick<Check, "state" | "says" | "do" | "sums">;
 export type StopRead = Omit<Stop, "revision" | "is_written" | "by">;
+
+/** Who said something. */
+type Speaking = Pick<SignedIn, "name" | "initials">;
 
 /** What the core on this device answers: what `bluff.phone` says by these names. */
 interface Questions {
@@ -9,6 +12,8 @@ interface Questions {
   judge: { asked: { check: string; read: Readonly<Record<string, string>> }; answer: Verdict };
   /** A wall's stops as the server is asked for them. */
   walk: { asked: object; answer: StopRead[] };
+  /** What is left to be done on a job, with what was said here. */
+  day: { asked: { now: string; said: (SaidOnSite & Speaking)[] }; answer: SiteDay };
 }
 
 export interface Asked {
@@ -16,7 +21,7 @@ export interface Asked {
   /** The core's files: what is in each, by its path. */
   core: Readonly<Record<string, string>>;
   /** As the server packed it when the job was taken along. */
-  wall: Uint8Array;
+  packed: Uint8Array;
   question: keyof Questions;
   asked: object;
 }
@@ -47,23 +52,28 @@ function running(): Worker {
   return core;
 }
 
-/** What is asked of a wall, worked out on this device; null where it cannot be, as where the wall was not taken along. */
+/** Where the server has what the core works on here: a wall or, where there is none, a job as its crew is at it. */
+export function packedOf(job: string, wall: string | null): string {
+  const of = `/api/jobs/${job}/site`;
+  return wall === null ? `${of}/packed` : `${of}/walls/${encodeURIComponent(wall)}/packed`;
+}
+
+/**
+ * What is asked of a wall or, without one, of a job, worked out on this device; null where it cannot be, as where the
+ * job was not taken along.
+ */
 export async function askHere<Question extends keyof Questions>(
   job: string,
-  wall: string,
+  wall: string | null,
   question: Question,
   asked: Questions[Question]["asked"],
 ): Promise<Questions[Question]["answer"] | null> {
-  const of = `/api/jobs/${job}/site`;
-  const answers = await Promise.all([
-    fetch(`${of}/core`),
-    fetch(`${of}/walls/${encodeURIComponent(wall)}/packed`),
-  ]);
+  const answers = await Promise.all([fetch(`/api/jobs/${job}/site/core`), fetch(packedOf(job, wall))]);
   if (!answers.every(({ ok }) => ok)) return null;
   const [files, packed] = [await answers[0].json(), new Uint8Array(await answers[1].arrayBuffer())];
   const number = ++numbered;
   return new Promise((resolve) => {
     open.set(number, (answer) => resolve(answer as Questions[Question]["answer"] | null));
-    running().postMessage({ number, core: files, wall: packed, question, asked } satisfies Asked);
+    running().postMessage({ number, core: files, packed, question, asked } satisfies Asked);
   });
 }

@@ -11,7 +11,7 @@ declare const self: DedicatedWorkerGlobalScope;
 
 const HOME = "/bluff-core";
 
-/** A function of `bluff.phone` by its name, of a wall and what it is asked. */
+/** A question of `bluff.phone` by its name, of a wall or a job and what it is asked. */
 type Ask = (packed: Uint8Array, question: string, asked: string) => string;
 
 /** Python with the core in it. */
@@ -23,10 +23,10 @@ async function start(files: Readonly<Record<string, string>>): Promise<Ask> {
     python.FS.writeFile(file, source);
   }
   return python.runPython(`
-import json, sys
+import sys
 sys.path.insert(0, "${HOME}")
 from bluff import phone
-lambda packed, question, asked: json.dumps(getattr(phone, question)(packed.to_bytes(), **json.loads(asked)))
+lambda packed, question, asked: phone.answer(packed.to_bytes(), question, asked)
 `);
 }
 
@@ -37,7 +37,7 @@ self.addEventListener("message", async ({ data }: MessageEvent<Asked>) => {
   try {
     started ??= start(data.core);
     const ask = await started;
-    answer = JSON.parse(ask(data.wall, data.question, JSON.stringify(data.asked)));
+    answer = JSON.parse(ask(data.packed, data.question, JSON.stringify(data.asked)));
   } catch (error) {
     // Without an answer the screen says that it comes once there is a signal; what was said is kept either way.
     console.warn(error);
