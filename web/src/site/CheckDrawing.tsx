@@ -21,7 +21,7 @@ export function CheckDrawing({ checks, check, measure }: { checks: Checks; check
       role="img"
       aria-label={`${check.name}: ${measure.name}`}
       w="full"
-      h={{ base: "150px", lg: "340px" }}
+      h={{ base: "112px", lg: "340px" }}
       flexShrink="0"
       {...{ viewBox: `${-AROUND} ${-AROUND} ${width + 2 * AROUND} ${height + 2 * AROUND}` }}
     >

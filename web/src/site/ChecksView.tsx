@@ -74,7 +74,14 @@ function All({ job, checks }: { job: Job; checks: Checks }) {
       overflowY={{ base: "auto", lg: "hidden" }}
     >
       <CheckList checks={checks.checks} picked={check.id} onPick={pick} />
-      <Flex direction="column" flex={{ lg: "1" }} minW="0" overflowY={{ lg: "auto" }} p="3" gap="3">
+      <Flex
+        direction="column"
+        flex={{ lg: "1" }}
+        minW="0"
+        overflowY={{ lg: "auto" }}
+        p={{ base: "2", lg: "3" }}
+        gap={{ base: "2", lg: "3" }}
+      >
         <Verdict job={job} wall={checks.wall} check={check} isWaiting={isWaiting} />
         <CheckDrawing checks={checks} check={check} measure={measure} />
       </Flex>
@@ -83,7 +90,7 @@ function All({ job, checks }: { job: Job; checks: Checks }) {
         justify={{ lg: "start" }}
         w={{ lg: "380px" }}
         flexShrink="0"
-        p="3"
+        p={{ base: "2", lg: "3" }}
         gap="3"
         borderStartWidth={{ lg: "1px" }}
         bg="bench"
@@ -119,7 +126,7 @@ function CheckList({
       aria-label="Checks"
       direction={{ base: "row", lg: "column" }}
       gap="1"
-      p="2"
+      p={{ base: "1", lg: "2" }}
       overflowX="auto"
       flexShrink="0"
       w={{ lg: "236px" }}

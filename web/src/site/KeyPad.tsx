@@ -6,6 +6,8 @@ import { reduced } from "../drawing/figures";
 
 const DIGITS = ["7", "8", "9", "4", "5", "6", "1", "2", "3"];
 const MOST_DIGITS = 5;
+/** As tall as lets all of them be seen on a phone, below what is measured. */
+const KEY = "48px";
 
 /** The fractions of a tape of so many parts an inch, in their order on it and as it says them. */
 function fractions(parts: 16 | 32): string[] {
@@ -47,7 +49,7 @@ export function KeyPad({
           </Text>
         )}
       </Flex>
-      <Flex align="center" bg="tape" borderWidth="2px" borderColor="ink" ps="2" h="64px" mb="2">
+      <Flex align="center" bg="tape" borderWidth="2px" borderColor="ink" ps="2" h="56px" mb="2">
         {/* No keyboard comes up for it on a phone; where there is one, it is typed on. */}
         <Input
           inputMode="none"
@@ -91,7 +93,7 @@ export function KeyPad({
           </Text>
         </Key>
         <Key onPress={() => press("0")}>0</Key>
-        <Button variant="solid" size="lg" h="52px" fontSize="22px" type="submit" disabled={!text}>
+        <Button variant="solid" size="lg" h={KEY} fontSize="22px" type="submit" disabled={!text}>
           Read
         </Button>
       </Grid>
@@ -120,7 +122,7 @@ function Key({
   return (
     <Button
       size="lg"
-      h="52px"
+      h={KEY}
       px="0"
       fontSize="26px"
       variant={isPicked ? "solid" : "outline"}
