@@ -10,6 +10,7 @@ import pickle
 from collections.abc import Callable, Iterable, Mapping, Sequence
 from datetime import datetime
 from functools import cache
+from hashlib import sha256
 from pathlib import Path
 from typing import Any
 
@@ -36,14 +37,26 @@ def files() -> Mapping[str, str]:
     return {str(part.relative_to(home.parent)): part.read_text("utf-8") for part in parts}
 
 
+@cache
+def _edition() -> bytes:
+    """What this very program packs and reads again, and no other: one line of difference is another edition."""
+    return sha256(json.dumps(files(), sort_keys=True).encode()).digest()
+
+
 def pack(one: Framing | JobAtWork) -> bytes:
-    """A wall, or a job at work, as the core holds it, for this very version on a phone; nothing else reads it."""
-    return pickle.dumps(one, protocol=5)
+    """A wall, or a job at work, as the core holds it, for this very program on a phone; nothing else reads it."""
+    return _edition() + pickle.dumps(one, protocol=5)
 
 
 def answer(packed: bytes, question: str, asked: str) -> str:
-    """What a function of `QUESTIONS` says of what was packed; what it is asked, and what it says, are JSON."""
-    found = QUESTIONS[question](pickle.loads(packed), **json.loads(asked))  # noqa: S301 - of the server's own making
+    """What a function of `QUESTIONS` says of what was packed; what it is asked, and what it says, are JSON.
+
+    Null where a newer program than the one on this phone packed it.
+    """
+    edition, held = packed[: len(_edition())], packed[len(_edition()) :]
+    if edition != _edition():
+        return "null"
+    found = QUESTIONS[question](pickle.loads(held), **json.loads(asked))  # noqa: S301 - of the server's own making
     return json.dumps(found, default=lambda moment: moment.isoformat())
 
 

@@ -127,6 +127,12 @@ def test_a_phone_without_a_signal_plans_the_day_as_the_server_does(client, job):
         assert planned(json.loads(here)) == planned(day(client, job, now)), one
 
 
+def test_what_another_program_packed_is_not_read_by_this_one(client, job):
+    """A phone keeps the program it came with while the server goes on to a newer one."""
+    packed = client.get(f"/api/jobs/{job}/site/packed").content
+    assert phone.answer(bytes([packed[0] ^ 1]) + packed[1:], "day", "{}") == "null"
+
+
 def test_a_clock_that_was_never_set_plans_no_day(client, job):
     for never in ("9999-12-31T23:59:59Z", "0001-01-01T00:00:00Z", "7:00"):
         assert client.get(f"/api/jobs/{job}/site/day", params={"now": never}).status_code == 422

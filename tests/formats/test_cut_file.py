@@ -9,6 +9,7 @@ import pytest
 from bluff.cli import main
 from bluff.core import frame, wall_plans
 from bluff.core.cutting.demand import Aim, By
+from bluff.core.wall.member import PLATES
 from bluff.formats.cut_file import read_cut_list
 from bluff.formats.errors import FaultyData
 from bluff.formats.job_file import job_data, job_from_data, read_job
@@ -45,6 +46,7 @@ def test_a_list_is_cut_with_plain_lengths_as_pieces(tmp_path, capsys):
 
 
 def test_a_job_is_cut_with_every_ply_of_every_member(capsys):
+    """At 5/12 a plate cut plumb takes 5/8 more than it is long, and a piece turned end for end 39/64 less."""
     code, said = cut(capsys, EXAMPLE, "--seconds", "1")
     plan = json.loads(said.out)
     assert code == 0
@@ -53,9 +55,16 @@ def test_a_job_is_cut_with_every_ply_of_every_member(capsys):
     members = [member for one in wall_plans(job) for member in frame(one).members]
     assert pieces == {str(member.id): member.plies for member in members}
     assert {piece["wall"] for board in plan["boards"] for piece in board["pieces"]} == {wall.id for wall in job.walls}
+    plumb = {str(member.id) for member in members if member.role in PLATES and member.edges}
     for board in plan["boards"]:
-        lengths = [piece["length"] for piece in board["pieces"]]
-        assert sum(lengths) + (len(lengths) - 1) / 8 <= board["length"]
+        takes = [
+            piece["length"] + 1 / 8 + 5 / 8 * (piece["id"] in plumb) - 39 / 64 * piece.get("turned", False)
+            for piece in board["pieces"]
+        ]
+        left = board["length"] - sum(takes)
+        # The last cut may take the end of the board.
+        assert left >= -1 / 8
+        assert board["drop"] == max(left, 0), board
     assert plan["cost"] == sum(board["length"] for board in plan["boards"])
     assert 0 <= plan["gap"] < 0.02
 
