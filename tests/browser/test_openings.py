@@ -48,7 +48,7 @@ def test_cells_written_in_one_breath_are_all_kept(openings):
     expect(cell(openings, "W5", "head")).to_have_text("80")
 
 
-@pytest.mark.parametrize("how", ["database", "server"])
+@pytest.mark.parametrize("how", ["database", "server", "net"])
 def test_what_is_typed_while_nothing_answers_goes_in_by_itself(openings, how):
     def refuse(route):
         if how == "server":
@@ -56,7 +56,10 @@ def test_what_is_typed_while_nothing_answers_goes_in_by_itself(openings, how):
         else:
             route.fulfill(status=503, json={"message": "The database does not answer at the moment.", "faults": []})
 
-    openings.route("**/api/**", refuse)
+    if how == "net":
+        openings.context.set_offline(True)
+    else:
+        openings.route("**/api/**", refuse)
     cell(openings, "W1", "head").click()
     openings.keyboard.type("84")
     openings.keyboard.press("Enter")
@@ -64,7 +67,8 @@ def test_what_is_typed_while_nothing_answers_goes_in_by_itself(openings, how):
     expect(bar).to_contain_text("does not answer")
     expect(bar).to_contain_text("What you typed is kept and goes in by itself")
     expect(cell(openings, "W1", "head").get_by_title("Written, and on its way in")).to_have_text("84")
-    openings.unroute("**/api/**")
+    openings.context.set_offline(False)
+    openings.unroute_all()
     expect(cell(openings, "W1", "head")).to_have_text("84")
     expect(bar).to_have_count(0)
 

@@ -14,9 +14,10 @@ import { startSending } from "./site/outbox";
 import { walkQuery } from "./site/useSite";
 
 const queries = new QueryClient({
-  // Where there is no signal, what was taken along still answers.
+  // Where there is no signal, what was taken along still answers, and what is changed says that it waits.
   defaultOptions: {
     queries: { retry: 1, staleTime: 5_000, networkMode: "always", refetchOnReconnect: true },
+    mutations: { networkMode: "always" },
   },
 });
 
