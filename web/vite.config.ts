@@ -14,12 +14,12 @@ const compress = promisify(brotliCompress);
 const LARGE = 1_000_000;
 
 /**
- * What a phone needs to call marks is one file, and the other screens of the site with all that they are made of are
+ * What a phone needs to see the walls and call their marks is one file, and the other screens of the site with all that they are made of are
  * another: on a phone each file costs a way there and back, however small it is. What fetches a file, and what the
  * first script asks for, stays out of both, since that script waits for nothing else.
  */
 const HELPER = { name: "helper", test: /preload-helper|\/site\/held/, priority: 2 };
-const CALLER = { name: "caller", test: /\/src\/site\/(SiteFrame|WallScreen|Caller)\.tsx/, priority: 1 };
+const CALLER = { name: "caller", test: /\/src\/site\/(SiteFrame|SiteScreen|WallScreen|Caller)\.tsx/, priority: 1 };
 const SITE = { name: "site", test: /\/src\/site\// };
 
 /** Scripts and styles once more, as small as they get, beside themselves: whoever takes them so is sent those. */

@@ -22,11 +22,12 @@ for (const href of ["/api/session", ...askedAt(pathname, screens)]) {
   document.head.append(link);
 }
 
-/** What the screens at an address ask first: the job they are of, and its marks where a wall is called. */
+/** What the screens at an address ask first: the job they are of, its walls on the site, or the marks of one that is called. */
 function askedAt(address: string, screens: ScreenName[]): string[] {
   if (screens[0] !== "job") return [];
   const [, , job, , , wall] = address.split("/");
   const opened = `/api/jobs/${job}`;
+  if (screens.at(-1) === "siteWalls") return [opened, `${opened}/site`];
   if (screens.at(-1) !== "siteMarks") return [opened];
   const walk = Object.entries(walkAsked(heldNow())).map(([name, value]) => [name, String(value)]);
   return [opened, `${opened}/site/walls/${wall}/stops?${new URLSearchParams(walk)}`];

@@ -11,7 +11,7 @@ import { keepProgram } from "./app/worker";
 import { PLACES, type Place, SCREENS, type ScreenName } from "./screens";
 import { heldNow } from "./site/held";
 import { startSending } from "./site/outbox";
-import { walkQuery } from "./site/useSite";
+import { siteQuery, walkQuery } from "./site/useSite";
 
 const queries = new QueryClient({
   // Where there is no signal, what was taken along still answers, and what is changed says that it waits.
@@ -21,9 +21,13 @@ const queries = new QueryClient({
   },
 });
 
-/** What the server is asked for beside the scripts, not once they run: the job, and the marks of whoever stands before a wall. */
+/** What the server is asked for beside the scripts, not once they run: the job, its walls for the site, and the marks of whoever stands before one. */
 const ASKED: Partial<Record<ScreenName, (words: Params) => Promise<unknown>>> = {
   job: ({ job = "" }) => queries.prefetchQuery(jobQuery(job)),
+  siteWalls: async ({ job = "" }) => {
+    const { revision } = await queries.ensureQueryData(jobQuery(job));
+    await queries.prefetchQuery(siteQuery(job, revision));
+  },
   siteMarks: async ({ job = "", wall = "" }) => {
     const { revision } = await queries.ensureQueryData(jobQuery(job));
     await queries.prefetchQuery(walkQuery(job, wall, revision, heldNow()));

@@ -37,7 +37,7 @@ test.each([
   ["/jobs/7", ["job", "chakra", "plan"]],
   ["/jobs/7/bench", ["job", "chakra", "bench"]],
   ["/jobs/7/bench/Wall%20A", ["job", "chakra", "bench"]],
-  ["/jobs/7/site", ["job", "site", "chakra", "siteWalls"]],
+  ["/jobs/7/site", ["job", "site", "siteWalls"]],
   ["/jobs/7/site/day", ["job", "site", "chakra", "siteDay"]],
   ["/jobs/7/site/walls/A", ["job", "site", "siteWall", "siteMarks"]],
   ["/jobs/7/site/walls/day/checks", ["job", "site", "siteWall", "chakra", "siteChecks"]],

@@ -54,11 +54,8 @@ export const PLACES: Place[] = [
         path: "site",
         screen: "site",
         children: [
-          inChakra(
-            { path: "", screen: "siteWalls" },
-            { path: "day", screen: "siteDay" },
-            { path: "log", screen: "siteLog" },
-          ),
+          { path: "", screen: "siteWalls" },
+          inChakra({ path: "day", screen: "siteDay" }, { path: "log", screen: "siteLog" }),
           {
             path: "walls/:wall",
             screen: "siteWall",

@@ -1,10 +1,11 @@
-import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { FolderDown } from "lucide-react";
 import { useEffect, useState } from "react";
 import type { Job, SiteWall } from "../api/client";
+import { PlainButton } from "../app/PlainButton";
+import look from "./AlongCard.module.css";
 import { canTakeAlong, lookWhatIsLeft, takeAlong, useAlong, useTaking } from "./along";
-
 import { useHeld } from "./useSite";
+
 /** Taking a job along: one press, how far it is, how old and how large what is on this device is. */
 export function AlongCard({ job, walls }: { job: Job; walls: readonly SiteWall[] }) {
   const along = useAlong(job.id);
@@ -19,40 +20,33 @@ export function AlongCard({ job, walls }: { job: Job; walls: readonly SiteWall[]
   if (!canTakeAlong) return null;
   const isTaking = taking !== null && taking.trouble === null;
   return (
-    <Flex
-      as="section"
-      aria-label="On this device"
-      px="3"
-      py="2"
-      gap="3"
-      align="center"
-      wrap="wrap"
-      borderBottomWidth="1px"
-    >
-      <Button size="lg" disabled={isTaking} onClick={() => void takeAlong(job.id, job.revision, names, held)}>
+    <section aria-label="On this device" className={look.along}>
+      <PlainButton
+        size="lg"
+        disabled={isTaking}
+        onClick={() => void takeAlong(job.id, job.revision, names, held)}
+      >
         <FolderDown /> {along ? "Take it along anew" : "Take it along"}
-      </Button>
-      <Box flex="1 1 200px" fontSize="16px" role="status">
+      </PlainButton>
+      <div role="status" className={look.says}>
         {isTaking ? (
-          <Text>
+          <p>
             {taking.done} of {taking.of} sheets
-          </Text>
+          </p>
         ) : along ? (
-          <Text color={isOlder ? "crayon" : undefined}>
+          <p data-is-trouble={isOlder || undefined}>
             On this device since {when(along.at)}, {size(along.bytes)}
             {isOlder && "; the plan changed since"}
-          </Text>
+          </p>
         ) : (
-          <Text color="faint">Then everything here works without a signal.</Text>
+          <p className={look.faint}>Then everything here works without a signal.</p>
         )}
-        {taking?.trouble && <Text color="crayon">{taking.trouble}</Text>}
+        {taking?.trouble && <p data-is-trouble>{taking.trouble}</p>}
         {isCleared && !along && (
-          <Text color="crayon">
-            The device cleared what was taken along, to make room. What was said is kept.
-          </Text>
+          <p data-is-trouble>The device cleared what was taken along, to make room. What was said is kept.</p>
         )}
-      </Box>
-    </Flex>
+      </div>
+    </section>
   );
 }
 

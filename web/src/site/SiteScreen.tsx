@@ -1,19 +1,18 @@
-import { Box, Button, chakra, Flex, Grid, Heading, Text } from "@chakra-ui/react";
 import { CalendarClock, ClipboardList } from "lucide-react";
 import { Link } from "react-router";
 import type { Job, Site, SiteWall } from "../api/client";
 import { Changes } from "../app/Changes";
 import { Empty } from "../app/Empty";
 import { useOpenJob } from "../app/JobScreens";
+import { buttonLook, PlainButton } from "../app/PlainButton";
 import { Shown } from "../app/Shown";
 import { capital } from "../app/words";
-import { Figure } from "../drawing/Figure";
+import { Fractions } from "../drawing/Fractions";
 import { AlongCard } from "./AlongCard";
 import { SiteBar } from "./SiteBar";
+import look from "./SiteScreen.module.css";
 import { useSite } from "./useSite";
 import { useTicks } from "./useTicks";
-
-const WallLink = chakra(Link);
 
 /** The walls of a job in the order they are framed, and how far each is. */
 export function SiteScreen() {
@@ -29,26 +28,22 @@ export function SiteScreen() {
               Draw the walls under Plan; they come here in the order they are framed.
             </Empty>
           ) : (
-            <Box flex="1" minH="0" overflowY="auto">
-              <Flex px="3" pt="2" gap="2" wrap="wrap">
-                <Button asChild size="lg">
-                  <Link to="day">
-                    <CalendarClock /> The day
-                  </Link>
-                </Button>
-                <Button asChild size="lg">
-                  <Link to="log">
-                    <ClipboardList /> What was said, day by day
-                  </Link>
-                </Button>
-              </Flex>
+            <div className={look.site}>
+              <nav aria-label="Of this job" className={look.ways}>
+                <Link to="day" className={buttonLook("outline", "lg")}>
+                  <CalendarClock /> The day
+                </Link>
+                <Link to="log" className={buttonLook("outline", "lg")}>
+                  <ClipboardList /> What was said, day by day
+                </Link>
+              </nav>
               <AlongCard job={job} walls={walls} />
-              <Box as="ul" listStyleType="none" maxW="880px">
+              <ul className={look.walls}>
                 {walls.map((wall, index) => (
                   <WallRow key={wall.wall} job={job} wall={wall} stages={stages} number={index + 1} />
                 ))}
-              </Box>
-            </Box>
+              </ul>
+            </div>
           )
         }
       </Shown>
@@ -68,54 +63,42 @@ function WallRow({
   number: number;
 }) {
   const ticks = useTicks(job.id, wall);
+  const isTrouble = wall.to_strike > 0 || Boolean(wall.checks.wrong);
   return (
-    <Box as="li" borderBottomWidth="1px" px="3" py="2">
-      <WallLink
-        to={`walls/${encodeURIComponent(wall.wall)}`}
-        display="flex"
-        alignItems="center"
-        gap="3"
-        minH="52px"
-        _focusVisible={{ outline: "2px solid", outlineColor: "chalk" }}
-      >
-        <Text color="faint" fontFamily="figure" w="22px" textAlign="end">
-          {number}
-        </Text>
-        <Heading as="h2" fontFamily="heading" fontWeight="800" fontSize="28px" minW="44px">
-          {wall.wall}
-        </Heading>
-        <Figure text={wall.length.text} fontSize="19px" flex="1" />
-        <Box textAlign="end">
-          <Text fontSize="17px" fontWeight="600">
-            {wall.written === wall.marks ? "marked" : `${wall.written} of ${wall.marks} marks`}
-          </Text>
-          <Text fontSize="14px" color={wall.to_strike > 0 || wall.checks.wrong ? "crayon" : "faint"}>
+    <li>
+      <Link to={`walls/${encodeURIComponent(wall.wall)}`}>
+        <span className={look.number}>{number}</span>
+        <h2>{wall.wall}</h2>
+        <span className={look.length}>
+          <Fractions text={wall.length.text} />
+        </span>
+        <span className={look.state}>
+          <b>{wall.written === wall.marks ? "marked" : `${wall.written} of ${wall.marks} marks`}</b>
+          <span data-is-trouble={isTrouble || undefined}>
             {wall.to_strike > 0 ? `${wall.to_strike} to strike` : checked(wall)}
-          </Text>
-        </Box>
-      </WallLink>
-      <Grid templateColumns="repeat(5, 1fr)" gap="1" ps={{ base: "0", sm: "37px" }} pt="1" maxW="560px">
+          </span>
+        </span>
+      </Link>
+      <div className={look.stages}>
         <Changes right="record">
           {stages.map((stage) => {
             const is = ticks.isDone(stage);
             return (
-              <Button
+              <PlainButton
                 key={stage}
                 size="lg"
-                px="0"
-                fontSize="15px"
                 variant={is ? "solid" : "outline"}
                 aria-pressed={is}
                 title={is ? ticks.by(stage) : undefined}
                 onClick={() => ticks.tick(stage)}
               >
                 {capital(stage)}
-              </Button>
+              </PlainButton>
             );
           })}
         </Changes>
-      </Grid>
-    </Box>
+      </div>
+    </li>
   );
 }
 

@@ -21,13 +21,16 @@ export function useHeld(): Held {
 }
 
 /** The walls of a job in the order they are framed, with how far each is. */
-export function useSite(job: string, revision: number) {
-  return useQuery({
-    queryKey: ["site", job, "walls", revision],
+export function siteQuery(job: string, revision: number) {
+  return queryOptions({
+    queryKey: ["site", job, "walls", revision] as const,
     queryFn: () =>
       answered<Site>(client.GET("/api/jobs/{job_id}/site", { params: { path: { job_id: job } } })),
-    placeholderData: keepPreviousData,
   });
+}
+
+export function useSite(job: string, revision: number) {
+  return useQuery({ ...siteQuery(job, revision), placeholderData: keepPreviousData });
 }
 
 /** The stops of a wall as the tape is held. */
