@@ -6,7 +6,7 @@ from typing import Annotated, Any, Literal, TypeAlias
 from pydantic import Field, StrictInt, StrictStr
 
 from bluff.core.job.schools import Line
-from bluff.core.job.special import Beam, ClearFor, FixtureBacking, KeptClear, PlateBreaks, Post
+from bluff.core.job.special import MOST_BREAKS, Beam, ClearFor, FixtureBacking, KeptClear, PlateBreaks, Post
 from bluff.formats.values import LengthText, PositionText
 from bluff.formats.ways_values import FileModel
 
@@ -17,6 +17,8 @@ MOST_FASTENERS = 2000
 
 PlacesText: TypeAlias = Annotated[list[LengthText], Field(max_length=MOST_FASTENERS)]
 """Places along a plate, from the wall's start."""
+BreaksText: TypeAlias = Annotated[list[LengthText], Field(max_length=MOST_BREAKS)]
+"""As `PlacesText`, of where one plate breaks."""
 
 
 class BeamFile(FileModel):
@@ -94,10 +96,10 @@ class BackingFile(FileModel):
 class PlateBreaksFile(FileModel):
     """Where boards of each plate meet, along the bottom plate; a plate that is left out breaks by the rule."""
 
-    bottom_plate: PlacesText | None = None
-    second_bottom_plate: PlacesText | None = None
-    top_plate: PlacesText | None = None
-    cap_plate: PlacesText | None = None
+    bottom_plate: BreaksText | None = None
+    second_bottom_plate: BreaksText | None = None
+    top_plate: BreaksText | None = None
+    cap_plate: BreaksText | None = None
 
     def to_core(self) -> PlateBreaks:
         return PlateBreaks(**{name: places and tuple(places) for name, places in self})

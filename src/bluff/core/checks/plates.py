@@ -49,15 +49,14 @@ def _not_kept(framing: Framing) -> Iterator[Finding]:
         return
     wall = framing.plan.wall
     breaks, plates = wall.breaks, []
-    for plate in framing.unkept:
+    for plate, why in framing.unkept:
         places = ", ".join(map(format_inches, breaks.of(plate) or ()))
-        plates.append(f"the {plate.replace('_', ' ')} breaks {f'at {places}' if places else 'nowhere'}")
+        plates.append(f"the {plate.replace('_', ' ')} breaks {f'at {places}' if places else 'nowhere'}, but {why}")
         breaks = breaks.put(plate, None)
     yield Finding(
         Code.PLATE_BREAK_NOT_KEPT,
         Severity.INFO,
-        f"It was decided that {' and '.join(plates)}. There is no stud left for that, or no board so long, so the "
-        "rule decides.",
+        f"It was decided that {'; that '.join(plates)}. The rule decides instead.",
         "Nothing, if the boards are not cut yet; or decide anew where it breaks.",
         fix=ChangeWall(wall.id, replace(wall, breaks=breaks)),
         fix_label="Break by the rule",

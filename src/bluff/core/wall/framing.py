@@ -14,6 +14,7 @@ from bluff.core.wall.assembly import Assembly
 from bluff.core.wall.layout import LaidOut
 from bluff.core.wall.member import Mark, Member
 from bluff.core.wall.opening_frame import OpeningFrame
+from bluff.core.wall.plate_breaks import Unkept
 from bluff.core.wall.plates import Break
 from bluff.core.wall.posts import PostFrame
 from bluff.core.wall.sheets import SheetLayout
@@ -46,7 +47,7 @@ class Framing:
         standing: Everything between the plates, along the wall.
         marks: Both plates, in order along the wall.
         breaks: Where boards of its plates meet.
-        unkept: Plates for which it is decided where they break, and that cannot break there.
+        unkept: Plates for which it is decided where they break, and that cannot break there, each once.
         held: The pieces of bottom plate, each held down by itself.
         bolts: Where anchor bolts come up through the bottom plate.
         pins: Where it is shot down.
@@ -71,7 +72,7 @@ class Framing:
     bolts: tuple[Sum, ...]
     pins: tuple[Sum, ...]
     sheets: SheetLayout
-    unkept: tuple[str, ...] = ()
+    unkept: tuple[Unkept, ...] = ()
     findings: tuple[Finding, ...] = ()
 
     @cached_property

@@ -2,9 +2,10 @@
 
 from collections.abc import Collection, Iterable, Iterator, Sequence
 from dataclasses import dataclass, field
+from typing import NamedTuple
 
 from bluff.core.job.schools import End
-from bluff.core.measure.length import Length, half, inches, nearest
+from bluff.core.measure.length import Length, format_inches, half, inches, nearest
 from bluff.core.measure.shapes import Span
 from bluff.core.measure.slope import off_slope
 from bluff.core.wall.breaks import Broken, break_plate, ways_to_break
@@ -15,6 +16,13 @@ from bluff.core.wall.wall_plan import WallPlan
 _BESIDE_DOORWAY: Length = inches(24)
 """The bottom plate does not break so near to a doorway, where the piece left over would be too short to hold."""
 _FOOT: Length = inches(12)
+
+
+class Unkept(NamedTuple):
+    """A plate that cannot break where that is decided, and why not."""
+
+    plate: str
+    why: str
 
 
 @dataclass(slots=True)
@@ -51,12 +59,23 @@ class Breaking:
 
     def is_decided(self, run: Run) -> bool:
         """Whether it is decided where a stretch breaks, and can be broken there."""
-        if self.plan.wall.breaks.of(run.plate) is None:
-            return False
+        return self.plan.wall.breaks.of(run.plate) is not None and self.hindrance(run) is None
+
+    def hindrance(self, run: Run) -> str | None:
+        """What keeps a stretch from breaking where that is decided."""
         breaks = self.decided(run)
         # A cap plate lies on the first top plate all along, so it can be broken without a stud.
         may = {*breaks} if run.role is Role.CAP_PLATE else {*self.middles(run)} | self.cut_out(run)
-        return may.issuperset(breaks) and max(run.lengths(breaks)) <= self.boards(run)[-1]
+        for at in breaks:
+            if at not in may:
+                return self._why_not_at(at)
+        longest = max(run.lengths(breaks))
+        return f"no board is {format_inches(longest)} long" if longest > self.boards(run)[-1] else None
+
+    def _why_not_at(self, at: Length) -> str:
+        if all(at != half(stud.start + stud.end) for stud in self.studs):
+            return f"no stud has its middle at {format_inches(at)}"
+        return f"the stud at {format_inches(at)} holds a joint of the other plate"
 
     def _first_plate(self, run: Run) -> Broken:
         """A stretch of a bottom plate or the first top plate, by the rule."""

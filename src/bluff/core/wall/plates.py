@@ -14,7 +14,7 @@ from bluff.core.wall.layout import NARROWEST_GAP
 from bluff.core.wall.member import Bevel, Member, Orientation, Role, lying
 from bluff.core.wall.opening_frame import OpeningFrame
 from bluff.core.wall.piece import PieceId
-from bluff.core.wall.plate_breaks import Breaking, breaking
+from bluff.core.wall.plate_breaks import Breaking, Unkept, breaking
 from bluff.core.wall.plate_runs import PlateRuns, Run, plate_runs
 from bluff.core.wall.posts import Pocket
 from bluff.core.wall.upright import upright
@@ -44,13 +44,13 @@ class PlateBoards:
         members: Every board, from the bottom up.
         studs: Added where boards meet, by crews who double them there.
         breaks: Where boards meet, plate by plate from the bottom up.
-        unkept: Plates for which it is decided where they break, and that cannot break there.
+        unkept: Plates for which it is decided where they break, and that cannot break there, each once.
     """
 
     members: tuple[Member, ...]
     studs: tuple[Member, ...]
     breaks: tuple[Break, ...]
-    unkept: tuple[str, ...] = ()
+    unkept: tuple[Unkept, ...] = ()
 
 
 def plates(
@@ -72,17 +72,20 @@ def plates(
     runs = plate_runs(plan, pockets)
     cutter = _Cutter(plan, openings, breaking(plan, runs, uprights, doorways(openings)), Along(uprights))
     members = [board for run in (*runs.first, *runs.second) for board in cutter.boards(run)]
-    unkept = dict.fromkeys([*cutter.unkept, *_nowhere(plan, runs)])
-    return PlateBoards(tuple(members), tuple(cutter.added), tuple(cutter.breaks), tuple(unkept))
+    unkept: dict[str, Unkept] = {}
+    for one in (*cutter.unkept, *_nowhere(plan, runs)):
+        unkept.setdefault(one.plate, one)
+    return PlateBoards(tuple(members), tuple(cutter.added), tuple(cutter.breaks), tuple(unkept.values()))
 
 
-def _nowhere(plan: WallPlan, runs: PlateRuns) -> Iterator[str]:
+def _nowhere(plan: WallPlan, runs: PlateRuns) -> Iterator[Unkept]:
     """Plates that are decided to break where there is none of them: past the end of the wall, or in a gap."""
     for plate in (one.name for one in fields(PlateBreaks)):
         spans = [run.span for run in (*runs.first, *runs.second) if run.plate == plate]
         places = plan.wall.breaks.of(plate) or ()
-        if any(not any(span.start < at < span.end for span in spans) for at in places):
-            yield plate
+        for at in places:
+            if not any(span.start < at < span.end for span in spans):
+                yield Unkept(plate, f"there is none of it at {format_inches(at)}")
 
 
 def doorways(openings: Sequence[OpeningFrame]) -> list[Span]:
@@ -100,12 +103,12 @@ class _Cutter:
     uprights: Along
     added: list[Member] = field(default_factory=list)
     breaks: list[Break] = field(default_factory=list)
-    unkept: list[str] = field(default_factory=list)
+    unkept: list[Unkept] = field(default_factory=list)
 
     def boards(self, run: Run) -> list[Member]:
         """The boards of a stretch of plate."""
-        if self.plan.wall.breaks.of(run.plate) is not None and not self.breaking.is_decided(run):
-            self.unkept.append(run.plate)
+        if self.plan.wall.breaks.of(run.plate) is not None and (why := self.breaking.hindrance(run)):
+            self.unkept.append(Unkept(run.plate, why))
         broken = self.breaking.broken(run)
         breaks = [*self._breaks(run, broken)]
         self.breaks += breaks
