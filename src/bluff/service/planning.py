@@ -237,10 +237,14 @@ class _Search:
                 who=account_of(connection, self.run.account_id),
             )
 
+    def _asked(self, seen: "_Seen", job: core.Job) -> tuple[tuple[Demand, ...], Carried]:
+        """What a job asks for, and what stays of its boards as they were planned."""
+        asked = demands(job, framings(job), self.wanted.aim)
+        return asked, carried(seen.planned, asked, seen.ticks, job.stock.on_site, is_anew=self.wanted.is_anew)
+
     def _boards(self, seen: "_Seen", job: core.Job, seconds: float) -> tuple[Planned, "Cost"]:
         """The best boards for a job that are found in so many seconds, each better plan told; and what boards cost."""
-        asked = demands(job, framings(job), self.wanted.aim)
-        kept = carried(seen.planned, asked, seen.ticks, job.stock.on_site, is_anew=self.wanted.is_anew)
+        asked, kept = self._asked(seen, job)
         cost = _costs(asked)
 
         def tell(better: Planned) -> None:
@@ -253,10 +257,8 @@ class _Search:
 
         def lay(walls: Sequence[Wall]) -> Laid:
             job = core.apply(seen.job, _of_walls(walls)) if walls else seen.job
-            framed = framings(job)
-            asked = demands(job, framed, self.wanted.aim)
-            kept = carried(seen.planned, asked, seen.ticks, job.stock.on_site, is_anew=self.wanted.is_anew)
-            return Laid(framed, left_to_buy(kept, asked, job.stock.on_site))
+            asked, kept = self._asked(seen, job)
+            return Laid(framings(job), left_to_buy(kept, asked, job.stock.on_site))
 
         free = {wall.id for wall in seen.job.walls} - seen.begun
         walls = better_breaks(lay, free, seconds, self.telling.is_stopped)
