@@ -19,7 +19,11 @@ const LARGE = 1_000_000;
  * first script asks for, stays out of both, since that script waits for nothing else.
  */
 const HELPER = { name: "helper", test: /preload-helper|\/site\/held/, priority: 2 };
-const CALLER = { name: "caller", test: /\/src\/site\/(SiteFrame|SiteScreen|WallScreen|Caller)\.tsx/, priority: 1 };
+const CALLER = {
+  name: "caller",
+  test: /\/src\/site\/(SiteFrame|SiteScreen|WallScreen|Caller)\.tsx/,
+  priority: 1,
+};
 const SITE = { name: "site", test: /\/src\/site\// };
 
 /** Scripts and styles once more, as small as they get, beside themselves: whoever takes them so is sent those. */
