@@ -21,7 +21,7 @@ const LARGE = 1_000_000;
 const HELPER = { name: "helper", test: /preload-helper|\/site\/held/, priority: 2 };
 const CALLER = {
   name: "caller",
-  test: /\/src\/site\/(SiteFrame|SiteScreen|WallScreen|Caller)\.tsx/,
+  test: /\/src\/site\/(arrivals|SiteFrame|SiteScreen|WallScreen|Caller)\.tsx?/,
   priority: 1,
 };
 const SITE = { name: "site", test: /\/src\/site\// };

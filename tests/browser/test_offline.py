@@ -59,6 +59,17 @@ def keep_program(page):
     page.wait_for_function("navigator.serviceWorker.controller !== null")
 
 
+# That nothing is left here of what was said.
+LEFT = """
+    () => new Promise((done) => {
+        indexedDB.open('bluff-site').onsuccess = ({ target: { result: database } }) => {
+            const count = database.transaction('waiting').objectStore('waiting').count();
+            count.onsuccess = () => { database.close(); done(count.result === 0); };
+        };
+    })
+"""
+
+
 def take_along(page):
     page.get_by_role("button", name="Take it along").click()
     expect(page.get_by_text("On this device since")).to_be_visible(timeout=90_000)
@@ -139,14 +150,20 @@ def test_a_signal_lost_under_an_open_page_takes_nothing_away(pool, shed, phone):
         # What is marked while the tape is started over is not called again once it is not, signal or none.
         page.get_by_role("button", name=re.compile("^Tape on the")).click()
         page.get_by_role("button", name=re.compile("^Start the tape over at")).click()
-        for _ in range(2):
-            page.get_by_role("button", name="Marked, next").click()
-        to_go(page, all_of_it - 2)
+        # Once nothing more is said for a while all that is kept of the wall is read again, the job at work last.
+        with page.expect_request(re.compile("/site/packed$"), timeout=60_000):
+            for _ in range(2):
+                page.get_by_role("button", name="Marked, next").click()
+            to_go(page, all_of_it - 2)
         expect(page.get_by_text("on this device")).to_have_count(0)
         page.context.set_offline(True)
         page.get_by_role("button", name=re.compile("^All from the")).click()
         expect(page.get_by_text("tape held on")).to_have_count(0)
         to_go(page, all_of_it - 2)
+        page.get_by_role("button", name="Burn an inch").click()
+        expect(page.get_by_text("burned an inch")).to_be_visible()
+        to_go(page, all_of_it - 2)
+        page.get_by_role("button", name="Its end").click()
         page.get_by_role("button", name="Feet and inches").click()
         page.get_by_role("button", name=re.compile("^Start the tape over at")).click()
         page.get_by_role("button", name=re.compile("^Tape on the")).click()
@@ -154,6 +171,37 @@ def test_a_signal_lost_under_an_open_page_takes_nothing_away(pool, shed, phone):
         expect(page.get_by_text("tape held on")).to_be_visible(timeout=120_000)
         page.get_by_role("link", name="Checks", exact=True).click()
         expect(page.get_by_text("0 of 1 read")).to_be_visible()
+
+
+def test_what_the_server_has_taken_stays_marked_though_it_cannot_be_asked_again(pool, account, shed, phone):
+    """The signal goes with the very answer: what was kept before knows nothing of the mark."""
+    with background_server(pool) as address:
+        page = phone(address)
+        page.goto(f"/jobs/{shed}/site")
+        keep_program(page)
+        take_along(page)
+        page.locator("main li").first.get_by_role("heading").click()
+        all_of_it = int(page.get_by_text("to go").inner_text().split()[0])
+
+        def take_and_go(route):
+            taken = route.fetch()
+            page.context.set_offline(True)
+            route.fulfill(response=taken)
+
+        page.route("**/site/said", take_and_go)
+        with page.expect_response("**/site/said"):
+            page.get_by_role("button", name="Marked, next").click()
+        expect(page.get_by_text("no signal")).to_be_visible()
+        assert Site(pool, account).log(shed) != []
+        for _ in range(2):
+            to_go(page, all_of_it - 1)
+            page.reload()
+        to_go(page, all_of_it - 1)
+        page.unroute("**/site/said")
+        page.context.set_offline(False)
+        expect(page.get_by_text("no signal")).to_have_count(0)
+        to_go(page, all_of_it - 1)
+        page.wait_for_function(LEFT)
 
 
 def test_a_newer_program_waits_until_somebody_changes_over(pool, shelter, phone, tmp_path):

@@ -9,6 +9,7 @@ import { sessionQuery } from "./app/session";
 import { RouterContext } from "./app/useOnward";
 import { keepProgram } from "./app/worker";
 import { PLACES, type Place, SCREENS, type ScreenName } from "./screens";
+import { lookOnArrival } from "./site/arrivals";
 import { heldNow } from "./site/held";
 import { startSending } from "./site/outbox";
 import { siteQuery, walkQuery } from "./site/useSite";
@@ -59,6 +60,7 @@ const router = createBrowserRouter([
 ]);
 
 void queries.prefetchQuery(sessionQuery);
+lookOnArrival(queries);
 void startSending();
 
 /** When the first screen has everything it asked for, and what nobody waits for may be fetched. */

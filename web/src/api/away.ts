@@ -1,4 +1,5 @@
 import { useSyncExternalStore } from "react";
+import { AS_OF } from "../site/kept";
 
 /** That the server, or its database, does not answer, or asks who this is; and what waits for it. */
 export interface Away {
@@ -19,6 +20,7 @@ let now: Away = HERE;
 const listeners = new Set<() => void>();
 /** Whoever waits for somebody to sign in. */
 let outside: (() => void)[] = [];
+let kept = 0;
 
 function become(next: Partial<Away>) {
   const all = { ...now, ...next };
@@ -51,6 +53,7 @@ export async function patientFetch(
     const { response, says } = await attempt(request, send);
     const isOut = response?.status === 401 && !isSigningIn(request);
     if (response && !isOut) {
+      if (response.headers.has(AS_OF)) kept += 1;
       become({ says: null, waiting: now.waiting - (isWaiting && isChange ? 1 : 0) });
       return response;
     }
@@ -95,6 +98,11 @@ export function useAway(): Away {
     },
     () => now,
   );
+}
+
+/** How many answers so far were what this device had kept, in place of the server's. */
+export function keptAnswers(): number {
+  return kept;
 }
 
 /** For tests. */

@@ -5,7 +5,6 @@ import { Changes } from "../app/Changes";
 import { Download } from "../app/Download";
 import { StrokeTable } from "../history/StrokeTable";
 import { say, useWaiting } from "../site/outbox";
-import { useArrivals } from "../site/useSite";
 import { useMarked } from "./useMarked";
 
 const PLATES = [
@@ -32,7 +31,6 @@ export function MarkedTab({ job, wall }: { job: Job; wall: string }) {
 /** Which plates of a wall are marked on the deck, and what is struck and added there since the plan changed. */
 export function MarkedPanel({ job, wall }: { job: Job; wall: string }) {
   const marked = useMarked(job.id, job.revision);
-  useArrivals(job.id);
   const ours = marked.filter((one) => one.wall === wall);
   return (
     <Box>

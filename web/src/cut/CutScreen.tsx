@@ -13,7 +13,6 @@ import { SidePanel } from "../app/SidePanel";
 import type { JobChange } from "../app/useJobChange";
 import { NotKept } from "../site/NotKept";
 import { Full } from "../site/SiteBar";
-import { useArrivals } from "../site/useSite";
 import { BoardRow } from "./BoardRow";
 import { ChosenWalls } from "./ChosenWalls";
 import { ModelCard } from "./ModelCard";
@@ -27,7 +26,6 @@ export function CutScreen() {
   // Walls that are gone by now are no longer looked at.
   const [search] = useSearchParams();
   const [chosen, choose] = useState<readonly string[]>(() => search.getAll("wall"));
-  useArrivals(job.id);
   const walls = chosen.filter((wall) => job.walls.some(({ id }) => id === wall));
   const asked = useCutting(job.id, job.revision, walls);
   return (

@@ -5,7 +5,6 @@ import { useOpenJob } from "../app/JobScreens";
 import { NotKept } from "./NotKept";
 import { Full } from "./SiteBar";
 import look from "./SiteFrame.module.css";
-import { useArrivals } from "./useSite";
 
 /** Colours that are read in the sun in place of those that are read at a desk. */
 const IN_THE_SUN = {
@@ -17,7 +16,6 @@ const IN_THE_SUN = {
 /** Every screen of the site: what was said here is sent, and what the server would not keep is shown. */
 export function SiteFrame() {
   const open = useOpenJob();
-  useArrivals(open.job.id);
   return (
     <div className={look.frame} style={IN_THE_SUN}>
       <Full />

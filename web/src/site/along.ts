@@ -4,7 +4,7 @@ import { useSyncExternalStore } from "react";
 import type { HeldWalk } from "../api/client";
 import { packedOf } from "./core/ask";
 import { type Held, walkAsked } from "./held";
-import { ALONG, dated, PYTHON, PYTHON_FILES } from "./kept";
+import { ALONG, AS_OF, dated, PYTHON, PYTHON_FILES } from "./kept";
 
 /** A job that is on this device, for where there is no signal. */
 export interface Along {
@@ -58,50 +58,51 @@ interface Sheet {
   answers: (answer: Response) => Promise<[address: string, answer: Response][]>;
 }
 
+function sheet(address: string): Sheet {
+  return { address, answers: async (answer) => [[address, answer]] };
+}
+
 /** Everything the site asks for of a job, however the tape is held and the plates are walked. */
 function sheets(job: string, walls: readonly string[], held: Held): Sheet[] {
+  const still = ["/api/session", "/api/jobs", `/api/jobs/${job}`, `/api/jobs/${job}/site/core`];
+  const packed = walls.map((wall) => packedOf(job, wall));
+  return [...[...still, ...packed].map(sheet), ...changing(job, walls, held)];
+}
+
+/** Those that change with what is said of some walls. */
+function changing(job: string, walls: readonly string[], held: Pick<Held, "figures" | "reach">): Sheet[] {
   const of = `/api/jobs/${job}`;
-  const asked = [
-    "/api/session",
-    "/api/jobs",
-    of,
-    `${of}/site`,
-    `${of}/site/core`,
-    `${of}/site/day`,
-    packedOf(job, null),
-    `${of}/site/log`,
-    `${of}/marked`,
-    `${of}/cutting`,
-    ...walls
-      .map(encodeURIComponent)
-      .flatMap((wall) => [
-        `${of}/cutting?wall=${wall}`,
-        `${of}/site/walls/${wall}/checks`,
-        `${of}/site/walls/${wall}/work`,
-        `${of}/site/log?wall=${wall}`,
-      ]),
-    ...walls.map((wall) => packedOf(job, wall)),
-  ].map((address): Sheet => ({ address, answers: async (answer) => [[address, answer]] }));
-  return [...asked, ...walls.map((wall) => walks(job, wall, held))];
+  const ofWalls = walls
+    .map(encodeURIComponent)
+    .flatMap((wall) => [
+      `${of}/cutting?wall=${wall}`,
+      `${of}/site/walls/${wall}/checks`,
+      `${of}/site/walls/${wall}/work`,
+      `${of}/site/log?wall=${wall}`,
+    ]);
+  const ofJob = [`${of}/site`, `${of}/site/log`, `${of}/marked`, `${of}/cutting`, `${of}/site/day`];
+  return [
+    ...walls.map((wall) => walks(job, wall, held)),
+    ...[...ofWalls, ...ofJob, packedOf(job, null)].map(sheet),
+  ];
 }
 
 const written = createQuerySerializer<Record<string, unknown>>();
 
 /** Where the rest of the program asks for a wall's stops. */
-export function stopsOf(job: string, wall: string, held: Held): string {
+export function stopsOf(job: string, wall: string, held: Omit<Held, "isAloud">): string {
   return `/api/jobs/${job}/site/walls/${encodeURIComponent(wall)}/stops?${written(walkAsked(held))}`;
 }
 
 /** A wall's walks however a tape is held, asked for in one and kept one by one. */
-function walks(job: string, wall: string, held: Held): Sheet {
-  const { figures, reach } = held;
+function walks(job: string, wall: string, { figures, reach }: Pick<Held, "figures" | "reach">): Sheet {
   const how = written({ figures, ...(reach !== null && { reach }) });
   return {
     address: `/api/jobs/${job}/site/walls/${encodeURIComponent(wall)}/walks?${how}`,
     answers: async (answer) => {
       const ways: HeldWalk[] = await answer.json();
       return ways.map(({ called, ...way }) => [
-        stopsOf(job, wall, { ...held, ...way }),
+        stopsOf(job, wall, { figures, reach, ...way }),
         Response.json(called),
       ]);
     },
@@ -124,13 +125,7 @@ export async function takeAlong(job: string, revision: number, walls: readonly s
     const left = [...wanted];
     async function fetchSome() {
       for (let next = left.shift(); next !== undefined; next = left.shift()) {
-        const answer = await fetch(next.address);
-        if (!answer.ok) throw new Error(`The server answered ${answer.status}.`);
-        for (const [address, one] of await next.answers(answer)) {
-          const kept = await dated(one);
-          bytes += (await kept.clone().blob()).size;
-          await cache.put(address, kept);
-        }
+        bytes += await keep(next, cache);
         done += 1;
         become({ taking: { job, done, of: wanted.length, trouble: null } });
       }
@@ -149,6 +144,48 @@ export async function takeAlong(job: string, revision: number, walls: readonly s
     become({ taking: { job, done: 0, of: wanted.length, trouble: why(error) } });
   } finally {
     await caches.delete(making);
+  }
+}
+
+/** Fetch a sheet and keep it; how many bytes that is. */
+async function keep({ address: asked, answers }: Sheet, cache: Cache): Promise<number> {
+  const answer = await fetch(asked);
+  if (!answer.ok || answer.headers.has(AS_OF)) throw new Error(`The server answered ${answer.status}.`);
+  let bytes = 0;
+  for (const [address, one] of await answers(answer)) {
+    const kept = await dated(one);
+    bytes += (await kept.clone().blob()).size;
+    await cache.put(address, kept);
+  }
+  return bytes;
+}
+
+/** Milliseconds nothing more is said before what is kept is read again: not at every mark. */
+const QUIET = 10_000;
+/** The walls of each job of which something was said since they were kept. */
+const behind = new Map<string, Set<string>>();
+let quiet = 0;
+
+/** Read what is kept of some walls again, all their walks with it, once nothing more is said for a while. */
+export function renewSoon(job: string, walls: readonly string[]) {
+  if (!alongOf(job)) return;
+  behind.set(job, new Set([...(behind.get(job) ?? []), ...walls]));
+  window.clearTimeout(quiet);
+  quiet = window.setTimeout(() => void renew(), QUIET);
+}
+
+async function renew(): Promise<void> {
+  for (const [job, walls] of [...behind]) {
+    behind.delete(job);
+    const { held } = alongOf(job) ?? {};
+    if (!held) continue;
+    try {
+      const cache = await caches.open(ALONG + job);
+      for (const one of changing(job, [...walls], held)) await keep(one, cache);
+    } catch {
+      // Without a signal it is later.
+      renewSoon(job, [...walls]);
+    }
   }
 }
 

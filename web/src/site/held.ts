@@ -25,7 +25,10 @@ const USUAL: Held = {
 };
 
 /** What a walk is asked for by. */
-export function walkAsked({ hook, burn, on, walk, figures, reach }: Held, over: readonly string[] = []) {
+export function walkAsked(
+  { hook, burn, on, walk, figures, reach }: Omit<Held, "isAloud">,
+  over: readonly string[] = [],
+) {
   return {
     burn,
     on,

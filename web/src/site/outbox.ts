@@ -17,7 +17,7 @@ export interface Waiting {
   photo?: Blob;
   /** Why the server would not keep it; null while it waits to be sent. */
   refused: string | null;
-  /** Whether the server has it; it stays here until what is on the screen was read from there again. */
+  /** Whether the server has it; it stays here until what shows it was read from there again. */
   hasLanded?: boolean;
 }
 
@@ -42,8 +42,13 @@ let waiting: readonly Waiting[] = [];
 /** The last number given to what there was no room for. */
 let homeless = 0;
 const listeners = new Set<() => void>();
-/** Whoever reads from the server again once it has something new of a job. */
-const arrivals = new Set<(job: string) => Promise<unknown>>();
+/** Reads from the server again what it has new of some walls of a job; whether it could. */
+type Read = (job: string, walls: readonly string[]) => Promise<boolean>;
+
+/** Reads again once the server has something new. */
+let again: Read = async () => true;
+/** The jobs that are read again now. */
+const reading = new Set<string>();
 let isSending = false;
 let pause = FIRST_PAUSE;
 let timer = 0;
@@ -139,6 +144,7 @@ export async function startSending(): Promise<void> {
     .then((database) => database.getAll("waiting"))
     .catch(() => []);
   become([...(left as Waiting[]), ...waiting.filter(({ number }) => number < 0)]);
+  for (const job of new Set(landed().map((one) => one.job))) void readAgain(job);
   void send();
 }
 
@@ -184,10 +190,7 @@ async function sendAll(): Promise<void> {
     if (together.length === 0) continue;
     const refusals = await sent(next.job, together);
     await settle(together, refusals);
-    void Promise.allSettled([...arrivals].map((read) => read(next.job))).then(() => {
-      const numbers = new Set(together.map(({ number }) => number));
-      become(waiting.filter(({ number, hasLanded }) => !(hasLanded && numbers.has(number))));
-    });
+    void readAgain(next.job);
   }
   if (later.size > 0) throw new Error("photographs are left");
 }
@@ -238,6 +241,36 @@ async function sent(job: string, together: readonly Waiting[]): Promise<Map<stri
   );
 }
 
+function landed(): Waiting[] {
+  return waiting.filter(({ hasLanded }) => hasLanded);
+}
+
+/**
+ * Let what has landed of a job leave the device once whatever shows it was read from the server again: an answer that
+ * was kept before would show it as it was.
+ */
+async function readAgain(job: string): Promise<void> {
+  if (reading.has(job)) return;
+  reading.add(job);
+  for (let wait = FIRST_PAUSE; ; wait = Math.min(2 * wait, LONGEST_PAUSE)) {
+    const ours = landed().filter((one) => one.job === job);
+    if (ours.length === 0) break;
+    const walls = [...new Set(ours.flatMap(({ said }) => ("wall" in said && said.wall ? [said.wall] : [])))];
+    if (await again(job, walls).catch(() => false)) await leave(ours);
+    else await new Promise((resolve) => window.setTimeout(resolve, wait));
+  }
+  reading.delete(job);
+}
+
+async function leave(gone: readonly Waiting[]): Promise<void> {
+  const numbers = new Set(gone.map(({ number }) => number));
+  become(waiting.filter(({ number }) => !numbers.has(number)));
+  const written = [...numbers].filter((number) => number >= 0);
+  if (written.length === 0) return;
+  const change = (await kept()).transaction("waiting", "readwrite");
+  await Promise.all([...written.map((number) => change.store.delete(number)), change.done]);
+}
+
 async function settle(together: readonly Waiting[], refusals: ReadonlyMap<string, string>): Promise<void> {
   const settled = new Map(together.map((one) => [one.number, refusals.get(one.said.key) ?? null]));
   const written = together.filter(({ number }) => number >= 0);
@@ -246,7 +279,7 @@ async function settle(together: readonly Waiting[], refusals: ReadonlyMap<string
     await Promise.all([
       ...written.map((one) => {
         const refused = settled.get(one.number) ?? null;
-        return refused === null ? change.store.delete(one.number) : change.store.put({ ...one, refused });
+        return change.store.put(refused === null ? { ...one, hasLanded: true } : { ...one, refused });
       }),
       change.done,
     ]);
@@ -260,10 +293,9 @@ async function settle(together: readonly Waiting[], refusals: ReadonlyMap<string
   );
 }
 
-/** Read again whenever the server has something new of a job from here; returns how to stop it. */
-export function onArrival(read: (job: string) => Promise<unknown>): () => void {
-  arrivals.add(read);
-  return () => arrivals.delete(read);
+/** Whoever reads again whenever the server has something new of a job from here. */
+export function onArrival(read: Read) {
+  again = read;
 }
 
 function useAll(): readonly Waiting[] {

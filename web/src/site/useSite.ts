@@ -1,5 +1,5 @@
-import { keepPreviousData, queryOptions, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useSyncExternalStore } from "react";
+import { keepPreviousData, queryOptions, useQuery } from "@tanstack/react-query";
+import { useSyncExternalStore } from "react";
 import { useAway } from "../api/away";
 import {
   answered,
@@ -12,7 +12,6 @@ import {
 } from "../api/client";
 import { useAlong } from "./along";
 import { type Held, heldNow, onHeld, walkAsked } from "./held";
-import { onArrival } from "./outbox";
 import { nearest, walkHere } from "./walkHere";
 
 /** How whoever has this device holds their tape. */
@@ -119,19 +118,4 @@ export function useLog(job: string, asked: { wall?: string; day?: string; words?
       ),
     placeholderData: keepPreviousData,
   });
-}
-
-/** What was said here is looked at again once the server has it. */
-export function useArrivals(job: string) {
-  const queries = useQueryClient();
-  useEffect(
-    () =>
-      onArrival(async (arrived) => {
-        if (arrived !== job) return;
-        await Promise.all(
-          ["site", "marked", "cutting"].map((key) => queries.invalidateQueries({ queryKey: [key, job] })),
-        );
-      }),
-    [job, queries],
-  );
 }

@@ -1,0 +1,30 @@
+import type { QueryClient } from "@tanstack/react-query";
+import { keptAnswers } from "../api/away";
+import { client } from "../api/client";
+import { renewSoon } from "./along";
+import { onArrival } from "./outbox";
+
+/** What shows what is said on the site. */
+const SHOWS = ["site", "marked", "cutting"];
+const LOOK_AGAIN = 50;
+
+/** What was said here is looked at again once the server has it, on the screen and in what was taken along. */
+export function lookOnArrival(queries: QueryClient) {
+  onArrival((job, walls) => {
+    renewSoon(job, walls);
+    return readAgain(queries, job);
+  });
+}
+
+/** Read everything in view that shows what is said of a job; whether the server answered all of it, not this device. */
+async function readAgain(queries: QueryClient, job: string): Promise<boolean> {
+  const before = keptAnswers();
+  const shown = SHOWS.map((key) => [key, job]);
+  const inView = shown.flatMap((queryKey) => queries.getQueryCache().findAll({ queryKey, type: "active" }));
+  if (inView.length === 0) await client.GET("/api/session");
+  await Promise.all(shown.map((queryKey) => queries.invalidateQueries({ queryKey })));
+  // News from the server asks once more, in place of what was asked here.
+  while (shown.some((queryKey) => queries.isFetching({ queryKey }) > 0))
+    await new Promise((resolve) => setTimeout(resolve, LOOK_AGAIN));
+  return keptAnswers() === before;
+}
