@@ -65,11 +65,10 @@ function sheet(address: string): Sheet {
 /** Everything the site asks for of a job, however the tape is held and the plates are walked. */
 function sheets(job: string, walls: readonly string[], held: Held): Sheet[] {
   const still = ["/api/session", "/api/jobs", `/api/jobs/${job}`, `/api/jobs/${job}/site/core`];
-  const packed = walls.map((wall) => packedOf(job, wall));
-  return [...[...still, ...packed].map(sheet), ...changing(job, walls, held)];
+  return [...still.map(sheet), ...changing(job, walls, held)];
 }
 
-/** Those that change with what is said of some walls. */
+/** Those that change with what is said of some walls, and the walls themselves: a walk is of the plan as it then is. */
 function changing(job: string, walls: readonly string[], held: Pick<Held, "figures" | "reach">): Sheet[] {
   const of = `/api/jobs/${job}`;
   const ofWalls = walls
@@ -78,6 +77,7 @@ function changing(job: string, walls: readonly string[], held: Pick<Held, "figur
       `${of}/cutting?wall=${wall}`,
       `${of}/site/walls/${wall}/checks`,
       `${of}/site/walls/${wall}/work`,
+      `${of}/site/walls/${wall}/packed`,
       `${of}/site/log?wall=${wall}`,
     ]);
   const ofJob = [`${of}/site`, `${of}/site/log`, `${of}/marked`, `${of}/cutting`, `${of}/site/day`];
