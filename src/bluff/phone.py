@@ -38,14 +38,14 @@ def files() -> Mapping[str, str]:
 
 
 @cache
-def _edition() -> bytes:
+def edition() -> bytes:
     """What this very program packs and reads again, and no other: one line of difference is another edition."""
     return sha256(json.dumps(files(), sort_keys=True).encode()).digest()
 
 
 def pack(one: Framing | JobAtWork) -> bytes:
     """A wall, or a job at work, as the core holds it, for this very program on a phone; nothing else reads it."""
-    return _edition() + pickle.dumps(one, protocol=5)
+    return edition() + pickle.dumps(one, protocol=5)
 
 
 def answer(packed: bytes, question: str, asked: str) -> str:
@@ -53,8 +53,8 @@ def answer(packed: bytes, question: str, asked: str) -> str:
 
     Null where a newer program than the one on this phone packed it.
     """
-    edition, held = packed[: len(_edition())], packed[len(_edition()) :]
-    if edition != _edition():
+    by, held = packed[: len(edition())], packed[len(edition()) :]
+    if by != edition():
         return "null"
     found = QUESTIONS[question](pickle.loads(held), **json.loads(asked))  # noqa: S301 - of the server's own making
     return json.dumps(found, default=lambda moment: moment.isoformat())

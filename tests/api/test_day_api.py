@@ -141,3 +141,12 @@ def test_a_clock_that_was_never_set_plans_no_day(client, job):
 def test_how_many_work_is_said_only_of_what_they_do(client, job):
     say(client, job, tick("begun/frame", hands=13), status=422)
     say(client, job, {"kind": "note", "words": "Rain", "hands": 2}, status=422)
+
+
+def test_what_is_packed_says_which_program_packed_it(client, job):
+    """By the same word the core does, as long as both are of one program."""
+    said = {
+        client.get(f"/api/jobs/{job}/site/{what}").headers["X-Bluff-Edition"]
+        for what in ("core", "packed", "walls/A/packed")
+    }
+    assert said == {client.get(f"/api/jobs/{job}/site/packed").content[:32].hex()}

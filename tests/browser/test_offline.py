@@ -9,6 +9,8 @@ import pytest
 from playwright.sync_api import expect
 from tools.served import sign_in
 
+from bluff import phone as phone_core
+from bluff.api import packed
 from bluff.api.app import WEB
 from bluff.core.job.job import Alone, Job, Wall
 from bluff.core.measure.length import inches
@@ -67,6 +69,17 @@ LEFT = """
             count.onsuccess = () => { database.close(); done(count.result === 0); };
         };
     })
+"""
+
+
+# That the core, and what is packed for it, are all of one program.
+KEPT_BY = """
+    async ([job, edition]) => {
+        const cache = await caches.open(`bluff-along-${job}`);
+        const kept = (await cache.keys()).filter(({ url }) => /core$|packed$/.test(url));
+        const by = await Promise.all(kept.map(async (one) => (await cache.match(one)).headers.get('x-bluff-edition')));
+        return kept.length === 3 && by.every((one) => one === edition);
+    }
 """
 
 
@@ -225,6 +238,43 @@ def test_a_newer_program_waits_until_somebody_changes_over(pool, shelter, phone,
         to_go(page, all_of_it - 1)
         expect(bar).to_have_count(0)
         expect(page.get_by_text("on this device")).to_be_visible()
+
+
+@pytest.fixture
+def newer_core(monkeypatch):
+    """Makes the server one whose core is another: nothing that was packed before is read by it."""
+
+    def become():
+        newer = {**phone_core.files(), "bluff/phone.py": phone_core.files()["bluff/phone.py"] + "# newer\n"}
+        for module in (phone_core, packed):
+            monkeypatch.setattr(module, "files", lambda: newer)
+        phone_core.edition.cache_clear()
+
+    yield become
+    monkeypatch.undo()
+    phone_core.edition.cache_clear()
+
+
+def test_the_core_that_was_taken_along_follows_a_newer_server(pool, shed, phone, newer_core):
+    with background_server(pool) as address:
+        page = phone(address)
+        page.goto(f"/jobs/{shed}/site")
+        keep_program(page)
+        take_along(page)
+        newer_core()
+        page.locator("main li").first.get_by_role("heading").click()
+        # In a quiet moment after it was said, what is packed is read again, then the core, then all that it reads.
+        with page.expect_response(re.compile("/site/core$"), timeout=60_000):
+            for _ in range(2):
+                page.get_by_role("button", name="Marked, next").click()
+        page.wait_for_function(KEPT_BY, arg=[str(shed), phone_core.edition().hex()])
+        page.context.set_offline(True)
+        page.reload()
+        page.get_by_role("button", name=re.compile("^Tape on the")).click()
+        page.get_by_role("button", name=re.compile("^Start the tape over at")).click()
+        page.get_by_role("button", name=re.compile("^Tape on the")).click()
+        page.get_by_role("button", name="Marked, next").click()
+        expect(page.get_by_text("tape held on")).to_be_visible(timeout=120_000)
 
 
 def test_signing_out_leaves_nothing_on_the_device(pool, shed, phone):

@@ -36,7 +36,6 @@ from bluff.figures import (
 )
 from bluff.formats.paper import LogLine, Paper, log_sheets
 from bluff.formats.site_log import log_table
-from bluff.phone import files, pack
 from bluff.service.site import CalledStop, Checked, Walked, WallOnSite, Way
 from bluff.store.site import SiteRecord
 
@@ -214,19 +213,6 @@ def checks(site: OurSite, job_id: UUID, wall_id: str) -> ChecksView:
         ],
         "checks": [_check(one, plan.standard.words) for one in found],
     }
-
-
-@router.get("/core")
-def core_files(jobs: CrewJobs, job_id: UUID) -> dict[str, str]:
-    """The files of the core, by their paths, for a phone that works without a signal."""
-    jobs.get(job_id)
-    return dict(files())
-
-
-@router.get("/walls/{wall_id}/packed", response_class=Response)
-def packed(site: OurSite, job_id: UUID, wall_id: str) -> Response:
-    """A wall as the core holds it, for the core that runs on a phone without a signal; no other program reads it."""
-    return Response(pack(site.framing(job_id, wall_id)), media_type="application/octet-stream")
 
 
 class LogAsked(NamedTuple):

@@ -4,14 +4,13 @@ from datetime import UTC, datetime
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Query, Response
+from fastapi import APIRouter, Query
 from pydantic import AwareDatetime
 
 from bluff.api.cutting import CrewCuttings
 from bluff.api.said import OurSite
 from bluff.core.site.at_work import day_ahead
 from bluff.day_figures import DayView, day_view
-from bluff.phone import pack
 from bluff.service.site_day import job_at_work
 
 router = APIRouter(prefix="/api/jobs/{job_id}/site", tags=["site"])
@@ -33,9 +32,3 @@ def day(
 ) -> DayView:
     """What is done when and by how many, as the crew has gone on so far."""
     return day_view(day_ahead(job_at_work(site, cuttings, job_id), now or datetime.now().astimezone()))
-
-
-@router.get("/packed", response_class=Response)
-def packed(site: OurSite, cuttings: CrewCuttings, job_id: UUID) -> Response:
-    """A job as its crew is at it, for the core that runs on a phone without a signal; no other program reads it."""
-    return Response(pack(job_at_work(site, cuttings, job_id)), media_type="application/octet-stream")

@@ -2076,46 +2076,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{job_id}/site/core": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Core Files
-         * @description The files of the core, by their paths, for a phone that works without a signal.
-         */
-        get: operations["core_files_api_jobs__job_id__site_core_get"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{job_id}/site/walls/{wall_id}/packed": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Packed
-         * @description A wall as the core holds it, for the core that runs on a phone without a signal; no other program reads it.
-         */
-        get: operations["packed_api_jobs__job_id__site_walls__wall_id__packed_get"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/jobs/{job_id}/site/log": {
         parameters: {
             query?: never;
@@ -2176,7 +2136,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{job_id}/site/day": {
+    "/api/jobs/{job_id}/site/core": {
         parameters: {
             query?: never;
             header?: never;
@@ -2184,10 +2144,30 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Day
-         * @description What is done when and by how many, as the crew has gone on so far.
+         * Core Files
+         * @description The files of the core, by their paths.
          */
-        get: operations["day_api_jobs__job_id__site_day_get"];
+        get: operations["core_files_api_jobs__job_id__site_core_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/site/walls/{wall_id}/packed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Packed Wall
+         * @description A wall as the core holds it; no other program reads it.
+         */
+        get: operations["packed_wall_api_jobs__job_id__site_walls__wall_id__packed_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2204,10 +2184,30 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Packed
-         * @description A job as its crew is at it, for the core that runs on a phone without a signal; no other program reads it.
+         * Packed Job
+         * @description A job as its crew is at it; no other program reads it.
          */
-        get: operations["packed_api_jobs__job_id__site_packed_get"];
+        get: operations["packed_job_api_jobs__job_id__site_packed_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/site/day": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Day
+         * @description What is done when and by how many, as the crew has gone on so far.
+         */
+        get: operations["day_api_jobs__job_id__site_day_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -12522,87 +12522,6 @@ export interface operations {
             };
         };
     };
-    core_files_api_jobs__job_id__site_core_get: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": {
-                        [key: string]: string;
-                    };
-                };
-            };
-            /** @description The database does not answer; ask again. */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
-            "4XX": {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
-    packed_api_jobs__job_id__site_walls__wall_id__packed_get: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job_id: string;
-                wall_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description The database does not answer; ask again. */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
-            "4XX": {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
     log_api_jobs__job_id__site_log_get: {
         parameters: {
             query?: {
@@ -12742,12 +12661,9 @@ export interface operations {
             };
         };
     };
-    day_api_jobs__job_id__site_day_get: {
+    core_files_api_jobs__job_id__site_core_get: {
         parameters: {
-            query?: {
-                /** @description By a clock on the site; by itself the server's own. */
-                now?: string | null;
-            };
+            query?: never;
             header?: never;
             path: {
                 job_id: string;
@@ -12762,7 +12678,9 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DayView"];
+                    "application/json": {
+                        [key: string]: string;
+                    };
                 };
             };
             /** @description The database does not answer; ask again. */
@@ -12785,7 +12703,46 @@ export interface operations {
             };
         };
     };
-    packed_api_jobs__job_id__site_packed_get: {
+    packed_wall_api_jobs__job_id__site_walls__wall_id__packed_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                wall_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    packed_job_api_jobs__job_id__site_packed_get: {
         parameters: {
             query?: never;
             header?: never;
@@ -12802,6 +12759,49 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    day_api_jobs__job_id__site_day_get: {
+        parameters: {
+            query?: {
+                /** @description By a clock on the site; by itself the server's own. */
+                now?: string | null;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayView"];
+                };
             };
             /** @description The database does not answer; ask again. */
             503: {

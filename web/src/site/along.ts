@@ -2,9 +2,9 @@ import { createQuerySerializer } from "openapi-fetch";
 import { version } from "pyodide/package.json";
 import { useSyncExternalStore } from "react";
 import type { HeldWalk } from "../api/client";
-import { packedOf } from "./core/ask";
+import { coreOf, packedOf } from "./core/ask";
 import { type Held, walkAsked } from "./held";
-import { ALONG, AS_OF, dated, PYTHON, PYTHON_FILES } from "./kept";
+import { ALONG, AS_OF, dated, EDITION, PYTHON, PYTHON_FILES } from "./kept";
 
 /** A job that is on this device, for where there is no signal. */
 export interface Along {
@@ -64,7 +64,7 @@ function sheet(address: string): Sheet {
 
 /** Everything the site asks for of a job, however the tape is held and the plates are walked. */
 function sheets(job: string, walls: readonly string[], held: Held): Sheet[] {
-  const still = ["/api/session", "/api/jobs", `/api/jobs/${job}`, `/api/jobs/${job}/site/core`];
+  const still = ["/api/session", "/api/jobs", `/api/jobs/${job}`, coreOf(job)];
   return [...still.map(sheet), ...changing(job, walls, held)];
 }
 
@@ -174,6 +174,16 @@ export function renewSoon(job: string, walls: readonly string[]) {
   quiet = window.setTimeout(() => void renew(), QUIET);
 }
 
+/** Read the core, and all that is packed, again where the server has become a newer program: each reads its own alone. */
+export async function ofOneEdition(job: string): Promise<void> {
+  const cache = await caches.open(ALONG + job);
+  const edition = async (address: string) => (await cache.match(address))?.headers.get(EDITION);
+  if ((await edition(coreOf(job))) === (await edition(packedOf(job, null)))) return;
+  const kept = (await cache.keys()).map(({ url }) => new URL(url).pathname);
+  for (const address of [coreOf(job), ...kept.filter((one) => one.endsWith("/packed"))])
+    await keep(sheet(address), cache);
+}
+
 async function renew(): Promise<void> {
   for (const [job, walls] of [...behind]) {
     behind.delete(job);
@@ -182,6 +192,7 @@ async function renew(): Promise<void> {
     try {
       const cache = await caches.open(ALONG + job);
       for (const one of changing(job, [...walls], held)) await keep(one, cache);
+      await ofOneEdition(job);
     } catch {
       // Without a signal it is later.
       renewSoon(job, [...walls]);

@@ -8,6 +8,8 @@ export const PYTHON = "bluff-python";
 export const PYTHON_FILES = "/assets/python-";
 /** Says in an answer that was kept when it was given. */
 export const AS_OF = "x-bluff-as-of";
+/** Says which program made the core, or packed something for it, in an answer of the server. */
+export const EDITION = "x-bluff-edition";
 /** How long the server is waited for while there is something kept, in milliseconds. */
 export const PATIENCE = 4_000;
 

@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { answered, client, type SiteDay } from "../api/client";
-import { alongOf } from "./along";
+import { alongOf, ofOneEdition } from "./along";
 import { onThisClock } from "./clock";
 import { askHere, packedOf } from "./core/ask";
 import { AS_OF } from "./kept";
@@ -22,7 +22,10 @@ async function planned(job: string): Promise<Planned> {
   const day = await answered<SiteDay>(asked);
   const isKept = (await asked).response.headers.has(AS_OF);
   // What it is planned of is kept as new as the plan.
-  if (!isKept && alongOf(job)) void fetch(packedOf(job, null)).catch(() => undefined);
+  if (!isKept && alongOf(job))
+    void fetch(packedOf(job, null))
+      .then(() => ofOneEdition(job))
+      .catch(() => undefined);
   return { day, isKept };
 }
 

@@ -52,6 +52,11 @@ function running(): Worker {
   return core;
 }
 
+/** Where the server has the core's files. */
+export function coreOf(job: string): string {
+  return `/api/jobs/${job}/site/core`;
+}
+
 /** Where the server has what the core works on here: a wall or, where there is none, a job as its crew is at it. */
 export function packedOf(job: string, wall: string | null): string {
   const of = `/api/jobs/${job}/site`;
@@ -68,7 +73,7 @@ export async function askHere<Question extends keyof Questions>(
   question: Question,
   asked: Questions[Question]["asked"],
 ): Promise<Questions[Question]["answer"] | null> {
-  const answers = await Promise.all([fetch(`/api/jobs/${job}/site/core`), fetch(packedOf(job, wall))]);
+  const answers = await Promise.all([fetch(coreOf(job)), fetch(packedOf(job, wall))]);
   if (!answers.every(({ ok }) => ok)) return null;
   const [files, packed] = [await answers[0].json(), new Uint8Array(await answers[1].arrayBuffer())];
   const number = ++numbered;
