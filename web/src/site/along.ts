@@ -160,6 +160,11 @@ async function keep({ address: asked, answers }: Sheet, cache: Cache): Promise<n
   return bytes;
 }
 
+/** What is kept of a job; null where the device cleared it, or it was left: to open it would make it anew, and empty. */
+async function keptOf(job: string): Promise<Cache | null> {
+  return (await caches.has(ALONG + job)) ? caches.open(ALONG + job) : null;
+}
+
 /** Milliseconds nothing more is said before what is kept is read again: not at every mark. */
 const QUIET = 10_000;
 /** The walls of each job of which something was said since they were kept. */
@@ -176,7 +181,8 @@ export function renewSoon(job: string, walls: readonly string[]) {
 
 /** Read the core, and all that is packed, again where the server has become a newer program: each reads its own alone. */
 export async function ofOneEdition(job: string): Promise<void> {
-  const cache = await caches.open(ALONG + job);
+  const cache = await keptOf(job);
+  if (!cache) return;
   const edition = async (address: string) => (await cache.match(address))?.headers.get(EDITION);
   if ((await edition(coreOf(job))) === (await edition(packedOf(job, null)))) return;
   const kept = (await cache.keys()).map(({ url }) => new URL(url).pathname);
@@ -190,7 +196,8 @@ async function renew(): Promise<void> {
     const { held } = alongOf(job) ?? {};
     if (!held) continue;
     try {
-      const cache = await caches.open(ALONG + job);
+      const cache = await keptOf(job);
+      if (!cache) continue;
       for (const one of changing(job, [...walls], held)) await keep(one, cache);
       await ofOneEdition(job);
     } catch {

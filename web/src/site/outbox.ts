@@ -144,7 +144,7 @@ export async function startSending(): Promise<void> {
     .then((database) => database.getAll("waiting"))
     .catch(() => []);
   become([...(left as Waiting[]), ...waiting.filter(({ number }) => number < 0)]);
-  for (const job of new Set(landed().map((one) => one.job))) void readAgain(job);
+  for (const job of new Set(landed().map((one) => one.job))) void letLandedGo(job);
   void send();
 }
 
@@ -190,7 +190,7 @@ async function sendAll(): Promise<void> {
     if (together.length === 0) continue;
     const refusals = await sent(next.job, together);
     await settle(together, refusals);
-    void readAgain(next.job);
+    void letLandedGo(next.job);
   }
   if (later.size > 0) throw new Error("photographs are left");
 }
@@ -249,14 +249,15 @@ function landed(): Waiting[] {
  * Let what has landed of a job leave the device once whatever shows it was read from the server again: an answer that
  * was kept before would show it as it was.
  */
-async function readAgain(job: string): Promise<void> {
+async function letLandedGo(job: string): Promise<void> {
   if (reading.has(job)) return;
   reading.add(job);
   for (let wait = FIRST_PAUSE; ; wait = Math.min(2 * wait, LONGEST_PAUSE)) {
     const ours = landed().filter((one) => one.job === job);
     if (ours.length === 0) break;
     const walls = [...new Set(ours.flatMap(({ said }) => ("wall" in said && said.wall ? [said.wall] : [])))];
-    if (await again(job, walls).catch(() => false)) await leave(ours);
+    // What cannot be cleared away is let go when the page is opened again.
+    if (await again(job, walls).catch(() => false)) await leave(ours).catch(() => undefined);
     else await new Promise((resolve) => window.setTimeout(resolve, wait));
   }
   reading.delete(job);
@@ -273,24 +274,20 @@ async function leave(gone: readonly Waiting[]): Promise<void> {
 
 async function settle(together: readonly Waiting[], refusals: ReadonlyMap<string, string>): Promise<void> {
   const settled = new Map(together.map((one) => [one.number, refusals.get(one.said.key) ?? null]));
-  const written = together.filter(({ number }) => number >= 0);
-  if (written.length > 0) {
-    const change = (await kept()).transaction("waiting", "readwrite");
-    await Promise.all([
-      ...written.map((one) => {
-        const refused = settled.get(one.number) ?? null;
-        return change.store.put(refused === null ? { ...one, hasLanded: true } : { ...one, refused });
-      }),
-      change.done,
-    ]);
-  }
-  become(
-    waiting.map((one) => {
-      if (!settled.has(one.number)) return one;
-      const refused = settled.get(one.number) ?? null;
-      return refused === null ? { ...one, hasLanded: true } : { ...one, refused };
-    }),
-  );
+  const answered = (one: Waiting): Waiting => {
+    const refused = settled.get(one.number) ?? null;
+    return refused === null ? { ...one, hasLanded: true } : { ...one, refused };
+  };
+  // A device without room for it has it as it was, and says it again when it is opened: it is kept there once.
+  await rewrite(together.map(answered)).catch(() => undefined);
+  become(waiting.map((one) => (settled.has(one.number) ? answered(one) : one)));
+}
+
+async function rewrite(changed: readonly Waiting[]): Promise<void> {
+  const written = changed.filter(({ number }) => number >= 0);
+  if (written.length === 0) return;
+  const change = (await kept()).transaction("waiting", "readwrite");
+  await Promise.all([...written.map((one) => change.store.put(one)), change.done]);
 }
 
 /** Whoever reads again whenever the server has something new of a job from here. */
