@@ -41,6 +41,7 @@ class HeaderCheckView(BaseModel):
 
     span: NamedSum
     loads: list[WorkedView]
+    per_foot: str
     wood: str
     figures: str
     uses: list[UseView]
@@ -48,10 +49,10 @@ class HeaderCheckView(BaseModel):
 
 
 class MissingView(BaseModel):
-    """What must be said before, and the way that says it."""
+    """What must be done before, and the way of this opening that is missing; null where it lacks none."""
 
     says: str
-    way: str
+    way: str | None
 
 
 class HeaderLine(BaseModel):
@@ -108,6 +109,7 @@ def _check(check: HeaderCheck, words: Words) -> HeaderCheckView:
     return HeaderCheckView(
         span=named_sum("Span L", check.span, words),
         loads=[_worked(line, words) for line in check.loads],
+        per_foot=check.per_foot.text,
         wood=wood.kind.called,
         figures=str(wood),
         uses=[_use(use, words) for use in check.uses],

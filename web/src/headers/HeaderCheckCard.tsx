@@ -19,6 +19,11 @@ export function HeaderCheckCard({ line, isShort = false }: { line: HeaderLine; i
         </Text>
       )}
       {check && <Governs check={check} />}
+      {check?.notes.map((note) => (
+        <Text key={note} fontSize="14px" mt="1">
+          {note}
+        </Text>
+      ))}
       {check && isShort && (
         <Use>
           <summary>
@@ -84,7 +89,7 @@ function Checked({ check }: { check: HeaderCheck }) {
       ))}
       <Box mt="3">
         <SumColumn sum={check.span} />
-        <Text fontWeight="700">Lies on a foot</Text>
+        <Text fontWeight="700">Load</Text>
         <Lines lines={check.loads} />
         <Text fontWeight="700" mt="2">
           {check.wood}
@@ -92,11 +97,6 @@ function Checked({ check }: { check: HeaderCheck }) {
         <Text fontSize="14px" color="faint">
           Fb, Fv, Fc⊥, E: {check.figures}
         </Text>
-        {check.notes.map((note) => (
-          <Text key={note} fontSize="14px" mt="1">
-            {note}
-          </Text>
-        ))}
       </Box>
     </>
   );
@@ -107,7 +107,7 @@ function Lines({ lines }: { lines: HeaderCheck["loads"] }) {
   return (
     <Grid as="dl" templateColumns="1fr auto" columnGap="3" fontSize="14px" py="1">
       {lines.map(({ name, arithmetic, text }) => (
-        <Box key={name} display="contents">
+        <Box key={`${name} ${text}`} display="contents">
           <Box as="dt" minW="0">
             {name}
             {arithmetic && (

@@ -49,12 +49,12 @@ export function HeadersTable({
             <Said>Header</Said>
           </th>
           <th scope="col" className="end wide">
-            On a foot
+            Load per foot
           </th>
           <th scope="col" className="wide">
             Governs
           </th>
-          <th scope="col">Used of what is allowed</th>
+          <th scope="col">Share of allowable</th>
         </tr>
       </thead>
       <tbody>
@@ -91,7 +91,7 @@ function Used({ line: { check, missing } }: { line: HeaderLine }) {
   return (
     <>
       <td className="end wide">
-        <Figure text={check.loads.at(-1)?.text ?? ""} fontSize="17px" />
+        <Figure text={check.per_foot} fontSize="17px" />
       </td>
       <td className="wide">{governs.name}</td>
       <td>

@@ -30,7 +30,9 @@ class HeaderRow:
 def header_table(framings: Iterable[Framing], entered: Sequence[Opening]) -> list[HeaderRow]:
     """Every header of a job, those used most first; those nothing is known of come last."""
     checked = {
-        one.id: (one, header_check(one, framing.plan.stud)) for framing in framings for one in framing.plan.openings
+        frame.placed.id: (frame.placed, header_check(frame, framing))
+        for framing in framings
+        for frame in (*framing.openings, *(refused.frame for refused in framing.refused_openings))
     }
     lines: dict[object, list[PlacedOpening]] = defaultdict(list)
     checks: dict[object, HeaderCheck | NotSaid] = {}

@@ -10,19 +10,23 @@ governs
     Of those the one that is used most.
 """
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from fractions import Fraction
-from math import ceil
+from math import floor
 from typing import NamedTuple
 
 from bluff.core.job.header import HeaderKind
-from bluff.core.job.loads import DEAD_ONLY, DURATION, HeaderLoads, LoadTime
 from bluff.core.job.wood import USUAL_WOODS, Wood, WoodKind
 from bluff.core.measure.length import Length, inches
 from bluff.core.measure.lumber import ENGINEERED_PLY, Lumber
 from bluff.core.measure.sum import Sum, counted
-from bluff.core.strength.beam import Beam, in_inches
+from bluff.core.strength.beam import Beam, in_inches, point_lines
+from bluff.core.strength.load import Carried, Case, Load, per_foot
+from bluff.core.strength.standing import NotKnown, Standing, beam_of
 from bluff.core.strength.worked import Worked, said
+from bluff.core.wall.framing import Framing
+from bluff.core.wall.opening_frame import OpeningFrame
 from bluff.core.wall.placed import PlacedOpening
 
 _SIZE_FACTORS = {"4": "1.5", "6": "1.3", "8": "1.2", "10": "1.1", "12": "1"}
@@ -52,8 +56,9 @@ class Use:
 
     @property
     def percent(self) -> int:
-        """The share in hundredths, rounded up: what is over is never shown as all of it."""
-        return ceil(self.share * 100)
+        """The share in hundredths, to the nearest; what is over is never shown as all of it."""
+        nearest = floor(self.share * 100 + Fraction(1, 2))
+        return max(nearest, 101) if self.is_over else nearest
 
     @property
     def is_over(self) -> bool:
@@ -68,14 +73,16 @@ class HeaderCheck:
     Args:
         span: Its rough opening and what it bears on, from middle to middle.
         wood: The base values taken, and where they are from.
-        loads: What lies on a foot of it.
+        loads: What lies on a foot of it, all of that together, and what stands on it.
+        per_foot: All that lies on a foot of it.
         uses: Each way it is used, the most used first.
-        notes: What was left out, in sentences.
+        notes: What is in the load and what is not, in sentences.
     """
 
     span: Sum
     wood: Wood
     loads: tuple[Worked, ...]
+    per_foot: Worked
     uses: tuple[Use, ...]
     notes: tuple[str, ...]
 
@@ -85,45 +92,52 @@ class HeaderCheck:
 
 
 class NotSaid(NamedTuple):
-    """Why a header cannot be checked: what to say first, and the way that says it."""
-
-    sentence: str
-    way: str
-
-
-def header_check(placed: PlacedOpening, stud: Lumber) -> HeaderCheck | NotSaid:
-    """Check a header, or say what must be said before.
+    """Why a header cannot be checked.
 
     Args:
-        placed: Its opening.
-        stud: What its jacks are made of.
+        sentence: What to do first.
+        way: The way of this opening that is missing, None where it is not this opening that lacks something.
+    """
+
+    sentence: str
+    way: str | None = None
+
+
+def header_check(frame: OpeningFrame, framing: Framing) -> HeaderCheck | NotSaid:
+    """Check a header, or say what must be entered before.
+
+    Args:
+        frame: Its opening.
+        framing: Its wall.
 
     Source: docs/rules.md, Header check. Two 2x10 of spruce-pine-fir over 72 with 400 pounds of snow roof a foot: 48 %
     of what they bear in bending.
     """
+    placed, stud = frame.placed, framing.plan.stud
     loads = placed.standard.loads
     if not loads.is_said:
-        return NotSaid("Say what lies on this header: by the foot, or what roof and floor it carries.", "loads.dead")
+        return NotSaid("Enter this header’s load: per foot, or what roof and floor it carries.", "loads.dead")
+    if any(refused.frame.placed.id == placed.id for refused in framing.refused_openings):
+        return NotSaid("This opening is not framed. Fix its finding on the bench first.")
+    carried = Standing(framing).carried_by(frame)
+    if isinstance(carried, NotKnown):
+        return NotSaid(carried.sentence)
     wood = _wood(placed)
     if isinstance(wood, NotSaid):
         return wood
-    beam = _beam(placed, stud)
-    lies = _lies(loads)
+    beam = beam_of(placed, stud.thickness)
     uses = [
-        Use("Bending", _bending(beam, lies, wood, placed)),
-        Use("Shear", _shear(beam, lies, wood)),
-        Use("Bends, live load", _bends(beam, lies.live, wood, _LIVE_PART)),
-        Use("Bends, all loads", _bends(beam, lies.total, wood, _TOTAL_PART)),
+        Use("Bending", _bending(beam, carried, wood, placed)),
+        Use("Shear", _shear(beam, carried, wood)),
+        Use("Bends, live load", _bends(beam, carried.live, wood, _LIVE_PART)),
+        Use("Bends, all loads", _bends(beam, carried.total, wood, _TOTAL_PART)),
     ]
-    notes = []
     if placed.jack_count:
-        uses.append(Use("On its jacks", _bearing(beam, lies.total, wood, placed, stud)))
-    else:
-        notes.append("It hangs between the kings: what a hanger carries, its maker says.")
-    if placed.header.is_flat:
-        notes.append("Boards that lie flat on one another are taken to bend each for itself.")
+        uses.append(Use("On its jacks", _bearing(beam, carried.total, wood, placed, stud)))
     by_share = sorted((use for use in uses if use.lines[-2].value), key=lambda use: use.share, reverse=True)
-    return HeaderCheck(_span(placed, stud), wood, lies.lines, tuple(by_share), tuple(notes))
+    entered = per_foot(loads).lines
+    lines = (*entered, *point_lines(carried.total))
+    return HeaderCheck(_span(placed, stud), wood, lines, entered[-1], tuple(by_share), _contents(placed, carried))
 
 
 def _wood(placed: PlacedOpening) -> Wood | NotSaid:
@@ -155,130 +169,77 @@ def _span(placed: PlacedOpening, stud: Lumber) -> Sum:
     )
 
 
-def _beam(placed: PlacedOpening, stud: Lumber) -> Beam:
-    header = placed.header
-    breadth, depth = header.board.thickness, header.board.width
-    if header.is_flat:
-        breadth, depth = depth, breadth
-    return Beam(header.choice.plies, breadth, depth, _span(placed, stud).value)
+class _Worst(NamedTuple):
+    """What is used in one way by the case that wood bears least well."""
 
-
-class _Case(NamedTuple):
-    """Loads that lie together, by the foot, and for how long the shortest of them does."""
-
-    name: str
-    load: Fraction
-    duration: Fraction
-
-
-@dataclass(frozen=True, slots=True)
-class _Lies:
-    """What lies on a foot of header.
-
-    Args:
-        lines: Each part of it.
-        live: All that comes and goes.
-        total: All of it.
-        worst: The loads that wood bears least well, by how long they lie.
-    """
-
+    case: Case
     lines: tuple[Worked, ...]
-    live: Fraction
-    total: Fraction
-    worst: _Case
 
 
-def _lies(loads: HeaderLoads) -> _Lies:
-    dead = [*_part("Dead, as given", loads.dead), *_strip("Roof, dead", loads.roof, loads.roof_dead)]
-    dead += _strip("Floor, dead", loads.floor, loads.floor_dead)
-    live = {
-        LoadTime.FLOOR: _strip("Floor, live", loads.floor, loads.floor_live),
-        LoadTime.SNOW: [],
-        LoadTime.ROOF: [],
-    }
-    live[loads.roof_is] += _strip(f"Roof, {loads.roof_is.called.lower()}", loads.roof, loads.roof_live)
-    live[loads.live_is] += _part(f"Live, as given: {loads.live_is.called.lower()}", loads.live)
-    cases = [_Case("w of the building alone", _total(dead), DEAD_ONLY)]
-    for time, lines in live.items():
-        if load := _total(lines):
-            cases.append(
-                _Case(f"w with {time.called[0].lower()}{time.called[1:]}", cases[-1].load + load, DURATION[time])
-            )
-    comes_and_goes = [line for lines in live.values() for line in lines]
-    total = _total([*dead, *comes_and_goes])
-    all_of_it = Worked("All of it, w", "", total, "lb/ft", 1)
-    return _Lies(
-        (*dead, *comes_and_goes, all_of_it),
-        _total(comes_and_goes),
-        total,
-        max(cases, key=lambda case: case.load / case.duration),
-    )
+def _worst(carried: Carried, work: Callable[[Load], tuple[Worked, ...]]) -> _Worst:
+    """The case that takes most of what is allowed for its duration; which it is may differ from way to way."""
+    each = (_Worst(case, work(case.load)) for case in carried.cases())
+    return max(each, key=lambda one: one.lines[-1].value / one.case.duration)
 
 
-def _part(name: str, load: Fraction) -> list[Worked]:
-    return [Worked(name, "", load, "lb/ft", 1)] if load else []
-
-
-def _strip(name: str, feet: Fraction, weight: Fraction) -> list[Worked]:
-    """What a strip so wide puts on a foot of header."""
-    arithmetic = f"{said(feet, 2)} ft × {said(weight, 1)} lb/ft²"
-    return [Worked(name, arithmetic, feet * weight, "lb/ft", 1)] if feet * weight else []
-
-
-def _total(lines: list[Worked]) -> Fraction:
-    return sum((line.value for line in lines), Fraction(0))
-
-
-def _bending(beam: Beam, lies: _Lies, wood: Wood, placed: PlacedOpening) -> tuple[Worked, ...]:
-    worst = lies.worst
+def _bending(beam: Beam, carried: Carried, wood: Wood, placed: PlacedOpening) -> tuple[Worked, ...]:
+    case, lines = _worst(carried, beam.bending)
     size, shared = _size_factor(placed.header.board), _shared(placed)
     allowed = Worked(
         "Allowed Fb′ = Fb × CD × CF × Cr",
-        f"{said(wood.bending)} × {_by_time(worst)} × {said(size, 2)} × {said(shared, 2)}",
-        wood.bending * worst.duration * size * shared,
+        f"{said(wood.bending)} × {said(case.duration, 2)} × {said(size, 2)} × {said(shared, 2)}",
+        wood.bending * case.duration * size * shared,
         "psi",
     )
-    return (_case(worst), *beam.bending(worst.load), allowed)
+    return (_even(case), *lines, allowed)
 
 
-def _shear(beam: Beam, lies: _Lies, wood: Wood) -> tuple[Worked, ...]:
-    worst = lies.worst
+def _shear(beam: Beam, carried: Carried, wood: Wood) -> tuple[Worked, ...]:
+    case, lines = _worst(carried, beam.shear)
     allowed = Worked(
-        "Allowed Fv′ = Fv × CD", f"{said(wood.shear)} × {_by_time(worst)}", wood.shear * worst.duration, "psi", 1
+        "Allowed Fv′ = Fv × CD",
+        f"{said(wood.shear)} × {said(case.duration, 2)}",
+        wood.shear * case.duration,
+        "psi",
+        1,
     )
-    return (_case(worst), *beam.shear(worst.load), allowed)
+    return (_even(case), *lines, allowed)
 
 
-def _case(case: _Case) -> Worked:
-    return Worked(case.name, "", case.load, "lb/ft", 1)
+def _even(case: Case) -> Worked:
+    return Worked(case.name, "", case.load.even, "lb/ft", 1)
 
 
-def _by_time(case: _Case) -> str:
-    return said(case.duration, 2)
-
-
-def _bearing(beam: Beam, load: Fraction, wood: Wood, placed: PlacedOpening, stud: Lumber) -> tuple[Worked, ...]:
-    """What presses on the jacks of one side; a header on edge presses with its boards beside one another."""
+def _bearing(beam: Beam, load: Load, wood: Wood, placed: PlacedOpening, stud: Lumber) -> tuple[Worked, ...]:
+    """What presses on the jacks of one side. Plies that hang past the face of the jacks press on nothing."""
     reaction, jacks = beam.reaction(load), placed.jack_count
     boards = 1 if placed.header.is_flat else beam.boards
-    wide, long = in_inches(beam.breadth), jacks * in_inches(stud.thickness)
-    area = Worked(
-        "Bears on A",
-        f"{boards} × {said(wide, 3)} × {jacks} × {said(in_inches(stud.thickness), 3)}",
-        boards * wide * long,
-        "in²",
-        2,
-    )
+    wide, long = in_inches(min(boards * beam.breadth, stud.width)), in_inches(stud.thickness)
+    area = Worked("Bears on A", f"{said(wide, 3)} × {jacks} × {said(long, 3)}", wide * jacks * long, "in²", 2)
     pressed = Worked(
         "Pressed fc⊥ = R ÷ A", f"{said(reaction.value)} ÷ {said(area.value, 2)}", reaction.value / area.value, "psi"
     )
     return reaction, area, pressed, Worked("Allowed Fc⊥", "", wood.bearing, "psi")
 
 
-def _bends(beam: Beam, load: Fraction, wood: Wood, part: int) -> tuple[Worked, ...]:
+def _bends(beam: Beam, load: Load, wood: Wood, part: int) -> tuple[Worked, ...]:
     span = in_inches(beam.span)
     allowed = Worked(f"Allowed L ÷ {part}", f"{said(span, 2)} ÷ {part}", span / part, "in", 3)
     return (*beam.deflection(load, wood.stiffness * 1_000_000), allowed)
+
+
+def _contents(placed: PlacedOpening, carried: Carried) -> tuple[str, ...]:
+    """What is in the load and what is not, in sentences."""
+    above = list(dict.fromkeys(point.name for point in carried.points))
+    given = "In the load: what is entered for each foot of this header"
+    standing = f", and what {' and '.join(above)} brings down through its jacks" if above else ""
+    left = "the header’s own weight, and what studs, kings and walls above bring"
+    notes = [f"{given}{standing}.", f"Not in the load, unless it is in what is entered for each foot: {left}."]
+    if not placed.jack_count:
+        notes.append("It hangs between the kings. The maker of the hanger says what the hanger carries.")
+    if placed.header.is_flat:
+        notes.append("Each flat board is taken to bend by itself.")
+    return tuple(notes)
 
 
 def _size_factor(board: Lumber) -> Fraction:
