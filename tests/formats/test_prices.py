@@ -1,6 +1,7 @@
 """Price lists as they come, and boards on the site."""
 
 from fractions import Fraction
+from functools import partial
 
 import pytest
 
@@ -13,8 +14,14 @@ NOTHING = YardStock()
 SIX, TREATED = Section("2x6"), Section("2x6", is_treated=True)
 
 
+def listed_boards(stock, of):
+    """The boards of a section, where a stock lists it."""
+    found = stock.of(of)
+    return found.boards if found else ()
+
+
 def prices(text, stock=NOTHING):
-    read = read_prices(text, stock)
+    read = read_prices(text, stock, partial(listed_boards, stock))
     return {(one.section, board.length): board.price for one in read.sections for board in one.boards}
 
 
@@ -54,15 +61,25 @@ def test_a_table_may_name_its_columns_and_what_it_does_not_name_stays():
         ("2x6 long 9", "line 1", "long"),
         ("2x6 16' call", "line 1", "no price"),
         ("2x6 16' 99999999", "line 1", "costs 0 to"),
+        ("2x6\t16'\t-5", "line 1", "less than nothing"),
+        ("2x6 16' -9.06", "line 1", "less than nothing"),
+        ("2x6; 16'; $ (4.10)", "line 1", "less than nothing"),
         ("", "", "no price in this"),
     ],
 )
 def test_what_is_not_understood_says_which_line_and_what_would_be(text, where, says):
     with pytest.raises(FaultyData) as refused:
-        read_prices(text, YardStock())
+        read_prices(text, YardStock(), lambda _: ())
     (fault,) = refused.value.faults
     assert fault.path.startswith(where)
     assert says in fault.message
+
+
+def test_a_list_takes_no_length_away_that_it_does_not_name():
+    """The usual lengths are there before anybody lists them: pricing the precut stud leaves the others to cut from."""
+    usual = (Board(inches("92 5/8")), Board(inches("16'")), Board(inches("20'")))
+    read = read_prices("2x6 92 5/8 3.85", YardStock(), lambda _: usual)
+    assert read.of(SIX).boards == (Board(inches("92 5/8"), Fraction("3.85")), *usual[1:])
 
 
 def test_one_price_leaves_the_sections_other_boards_there():

@@ -14,7 +14,7 @@ from typing_extensions import TypedDict
 from bluff.api.session import signed_in
 from bluff.api.wire import CHANGED
 from bluff.core.cutting.board import Cut, JobBoard, Source
-from bluff.core.cutting.demand import Aim, By
+from bluff.core.cutting.demand import Aim, By, longer_than_stock
 from bluff.core.cutting.saw import Stop, stops, wants_straight
 from bluff.core.job.stock import Section
 from bluff.core.job.words import Words
@@ -254,7 +254,7 @@ def cutting_view(state: CuttingState) -> CuttingView:
             for section, boards in by_section.items()
             if boards
         ],
-        "too_long": [str(member.id) for one in state.standing.asked for member in one.too_long],
+        "too_long": [*longer_than_stock(state.standing.asked)],
         "since": drawing.since(),
         "spares": drawing.spares(),
         "run": _run(state.run),

@@ -9,9 +9,9 @@ from typing_extensions import TypedDict
 from bluff import core
 from bluff.api.answers import XLSX, download, imprint, shown, stem
 from bluff.api.cutting import CrewCuttings
-from bluff.core.crew.supply import Load, OrderLine, Supply, loads, lumber_order
+from bluff.core.crew.supply import SPECIAL, Load, OrderLine, Supply, loads, lumber_order
 from bluff.core.job.amounts import MOST_TRUCKS
-from bluff.core.measure.length import format_board, in_whole_feet
+from bluff.core.measure.length import in_whole_feet
 from bluff.core.takeoff.thumb import Share, by_thumb, compared, exactly
 from bluff.figures import Figure, figure
 from bluff.formats.order_files import WholeOrder, order_csv, order_text, order_xlsx
@@ -39,6 +39,7 @@ class LineView(TypedDict):
     crooked: int
     straight: int
     grade: str
+    special: str | None
     price: str | None
     cost: str | None
     pounds: int
@@ -160,22 +161,23 @@ def order_message(cuttings: CrewCuttings, job_id: UUID, trucks: Loads = None) ->
 def whole_order(state: CuttingState, trucks: int | None) -> WholeOrder:
     """What is ordered for a job, on so many trucks, or as many as its crew has said."""
     job = state.job.job
-    framed, members = framings(job), state.members
-    order = lumber_order(job, framed, state.boards, members)
+    framed, asked = framings(job), state.standing.asked
+    order = lumber_order(job, framed, state.boards, asked)
     count = trucks or job.standard.day.trucks
-    return WholeOrder(job.name, job.standard.words, order, loads(job, framed, state.boards, members, count))
+    return WholeOrder(job.name, job.standard.words, order, loads(job, framed, state.boards, asked, count))
 
 
 def _line(line: OrderLine) -> LineView:
     return {
         "says": str(line),
         "section": str(line.section),
-        "board": format_board(line.length),
+        "board": line.board,
         "length": figure(line.length),
         "count": line.count,
         "crooked": line.crooked,
         "straight": line.straight,
         "grade": line.grade,
+        "special": SPECIAL if line.is_special else None,
         "price": None if line.price is None else format_price(line.price),
         "cost": None if line.cost is None else format_price(line.cost),
         "pounds": round(line.bought * line.pounds),

@@ -1,6 +1,7 @@
 """The boards there are: those of the crew's yard, and prices as they are pasted into a job."""
 
 from dataclasses import replace
+from functools import partial
 from typing import Annotated
 from uuid import UUID
 
@@ -88,4 +89,4 @@ def list_on_site(jobs: CrewJobs, job_id: UUID, listed: PriceList) -> EditReading
 def read_list(jobs: CrewJobs, job_id: UUID, listed: PriceList) -> EditReading:
     """Say what a price list would make of a job's stock, without changing anything."""
     job = jobs.get(job_id).job
-    return edit_reading(job, SetStock(read_prices(listed.text, job.stock)))
+    return edit_reading(job, SetStock(read_prices(listed.text, job.stock, partial(boards_of, job))))

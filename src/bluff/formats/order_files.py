@@ -3,14 +3,27 @@
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from bluff.core.crew.supply import Load, LumberOrder, OrderLine
+from bluff.core.crew.supply import SPECIAL, Load, LumberOrder, OrderLine
 from bluff.core.job.words import Words
-from bluff.core.measure.length import format_board, to_inches
+from bluff.core.measure.length import to_inches
 from bluff.formats.cutting_tables import workbook
 from bluff.formats.prices import format_price
 from bluff.formats.tables import written
 
-LINES = ("load", "quantity", "section", "length", "inches", "grade", "straight", "crooked", "price", "cost", "pounds")
+LINES = (
+    "load",
+    "quantity",
+    "section",
+    "length",
+    "inches",
+    "grade",
+    "straight",
+    "crooked",
+    "price",
+    "cost",
+    "pounds",
+    "note",
+)
 SUPPLIES = ("quantity", "what", "because")
 
 
@@ -34,7 +47,7 @@ class WholeOrder:
 def order_csv(whole: WholeOrder) -> str:
     """Every line by the load it comes with, then what else is ordered, without a load."""
     rows: list[tuple[object, ...]] = [*_lines(whole)]
-    rows += [("", one.count, whole.words.say(one.what), *[""] * 8) for one in whole.order.supplies]
+    rows += [("", one.count, whole.words.say(one.what), *[""] * (len(LINES) - 3)) for one in whole.order.supplies]
     return written(LINES, rows)
 
 
@@ -57,7 +70,7 @@ def order_text(whole: WholeOrder) -> str:
     said += ["", *(f"{one.count} – {whole.words.say(one.what)}" for one in order.supplies), ""]
     said.append(f"{sum(line.bought for line in order.lines)} boards, {round(order.pounds)} lb")
     if order.cost:
-        missing = f", without {order.unpriced} boards nobody has a price for" if order.unpriced else ""
+        missing = f", without {order.unpriced} boards that have no price" if order.unpriced else ""
         said.append(f"{format_price(order.cost)}{missing}")
     return "\n".join(said) + "\n"
 
@@ -76,7 +89,7 @@ def _lines(whole: WholeOrder) -> Iterator[tuple[object, ...]]:
                 number,
                 line.bought,
                 str(line.section),
-                format_board(line.length),
+                line.board,
                 to_inches(line.length),
                 line.grade,
                 line.straight,
@@ -84,4 +97,5 @@ def _lines(whole: WholeOrder) -> Iterator[tuple[object, ...]]:
                 "" if line.price is None else float(line.price),
                 "" if line.cost is None else float(line.cost),
                 round(float(line.bought * line.pounds), 1),
+                SPECIAL if line.is_special else "",
             )

@@ -10,7 +10,7 @@ from collections import Counter
 from collections.abc import Callable, Iterable, Iterator, Mapping
 from dataclasses import replace
 from fractions import Fraction
-from typing import TypeVar
+from typing import TypeAlias, TypeVar
 
 from bluff.core.errors import BluffError, JobError
 from bluff.core.job.stock import DEAREST, TREATED, Board, OnSite, Section, SectionStock, YardStock, section
@@ -25,17 +25,24 @@ _FEET: Length = 40
 _COUNT = re.compile(r"^\s*(\d+)\s*(?:[–—-]\s*|\s+(?=\d+[\d /]*\s*[x×]))")
 _SECTION = re.compile(rf"^\s*\"?(\d[\d /]*?\s*[x×]\s*\d+(?: \d+/\d+)?)(?:\s+({TREATED}|pt))?\b", re.IGNORECASE)
 _PRICE = re.compile(r"[^\d.,]*(\d+(?:[.,]\d{1,4})?)\D*$")
+_NEGATIVE = re.compile(r"[-−–]\s*[^\d\s]?\s*\d|\(\s*[^\d\s]?\s*\d[\d.,]*\s*\)")
 _MARKS = re.compile(r"[\t;|]+")
 _BETWEEN = re.compile(r",+|\s+(?:x|×|@|à)\s+|\s{2,}")
 _HEAD = re.compile(r"section|size|length|price", re.IGNORECASE)
 
 
-def read_prices(text: str, stock: YardStock) -> YardStock:
-    """A stock with the prices of a list; what the list does not name stays.
+BoardsOf: TypeAlias = Callable[[Section], Iterable[Board]]
+"""Says which boards there are of a section, listed or not."""
+
+
+def read_prices(text: str, stock: YardStock, boards_of: BoardsOf) -> YardStock:
+    """A stock with the prices of a list; what the list does not name keeps its boards and prices.
 
     Args:
         text: The list.
         stock: What there was.
+        boards_of: Gives the boards there are of a section. One the stock does not list comes in the usual lengths,
+            and a list that prices some of them does not take the others away.
 
     Raises:
         FaultyData: Lines that are not understood, each with its number and what would be.
@@ -47,7 +54,7 @@ def read_prices(text: str, stock: YardStock) -> YardStock:
         found.setdefault(of, {})[length] = price
     if not found:
         raise FaultyData([Fault("", "There is no price in this; write lines like 2x6 16' 9.06.")])
-    return with_prices(stock, found)
+    return _with_prices(stock, {of: (boards_of(of), prices) for of, prices in found.items()})
 
 
 def read_on_site(text: str, stock: YardStock) -> YardStock:
@@ -103,24 +110,20 @@ def with_price(stock: YardStock, of: Section, boards: Iterable[Board], length: L
     Raises:
         JobError: It is no price.
     """
-    prices = {board.length: board.price for board in boards}
-    prices[length] = read_price(price) if price.strip() else None
-    return with_prices(stock, {of: prices})
+    return _with_prices(stock, {of: (boards, {length: read_price(price) if price.strip() else None})})
 
 
-def with_prices(stock: YardStock, prices: Mapping[Section, Mapping[Length, Fraction | None]]) -> YardStock:
-    """A stock with some prices; lengths it did not have are in it now."""
+def _with_prices(
+    stock: YardStock, priced: Mapping[Section, tuple[Iterable[Board], Mapping[Length, Fraction | None]]]
+) -> YardStock:
+    """A stock with some prices, over the boards there are of each section; lengths those lack are added."""
     listed = {one.section: one for one in stock.sections}
-    for of, by_length in prices.items():
+    for of, (boards, prices) in priced.items():
         before = listed.get(of)
-        boards = {board.length: board.price for board in before.boards} if before else {}
-        boards |= by_length
-        listed[of] = SectionStock(of, _boards(boards.items()), before.grade if before else "")
+        by_length = {board.length: board.price for board in boards} | dict(prices)
+        whole = tuple(Board(length, price) for length, price in by_length.items())
+        listed[of] = SectionStock(of, whole, before.grade if before else "")
     return replace(stock, sections=tuple(listed.values()))
-
-
-def _boards(prices: Iterable[tuple[Length, Fraction | None]]) -> tuple[Board, ...]:
-    return tuple(Board(length, price) for length, price in sorted(prices, key=lambda one: one[0]))
 
 
 def _counted(line: str) -> tuple[Section, Length, int]:
@@ -176,7 +179,10 @@ def read_price(text: str) -> Fraction:
     Raises:
         JobError: There is no figure in it, or nobody pays so much.
     """
-    figures = _PRICE.fullmatch(text.strip().strip('"'))
+    plain = text.strip().strip('"')
+    if _NEGATIVE.search(plain):
+        raise JobError(f"“{plain[:20]}” is less than nothing. Write the price without a minus sign, like 9.06.")
+    figures = _PRICE.fullmatch(plain)
     if figures is None:
         raise JobError(f"“{text.strip()[:20]}” is no price; write it like 9.06.")
     price = Fraction(figures[1].replace(",", "."))

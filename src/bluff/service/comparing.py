@@ -27,7 +27,7 @@ def counted_wall(job: core.Job, wall: str) -> CountedWall:
 def counted(job: core.Job) -> Counted:
     """What a job comes to, its boards planned anew from first to last: the same for the same job."""
     found = standing(job, (), frozenset())
-    lines = order_lines(job, found.boards, {one.section: one.members for one in found.asked})
+    lines = order_lines(job, found.boards, found.asked)
     costs = [line.cost for line in lines]
     return Counted(
         **_counts(framings(job)),

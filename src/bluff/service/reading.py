@@ -4,11 +4,12 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from bluff import core
-from bluff.core.job.edit import AddOpening, AddWall, ChangeOpening, ChangeWall, RunThrough, SetLength, Several
+from bluff.core.cutting.demand import lengths_lost
+from bluff.core.job.edit import AddOpening, AddWall, ChangeOpening, ChangeWall, RunThrough, SetLength, SetStock, Several
 from bluff.core.job.finding import Finding
 from bluff.core.job.schools import End
 from bluff.core.job.words import Words
-from bluff.core.measure.length import format_feet
+from bluff.core.measure.length import format_board, format_feet
 from bluff.core.measure.sum import Sum
 from bluff.core.phrase.plan_line import in_feet, walk_gap
 from bluff.service.jobs import framing, read_phrase
@@ -68,7 +69,8 @@ def read_edit(job: core.Job, edit: core.Edit) -> ReadEdit:
             return ReadEdit(edit, f"{len(walls)} walls of {walls[0].stud}: {lengths}", words, warns=warns)
         case _:
             said = words.say(core.describe(edit))
-            return ReadEdit(edit, said[0].upper() + said[1:], words)
+            warns = _lengths_lost(job, after) if isinstance(edit, SetStock) else None
+            return ReadEdit(edit, said[0].upper() + said[1:], words, warns=warns)
 
 
 def read_typed(job: core.Job, text: str, wall_id: str | None) -> ReadEdit:
@@ -96,6 +98,15 @@ def opening_sums(plan: core.WallPlan, opening: str) -> NamedSums:
         ("rough height", placed.rough.height),
         ("starts at", placed.start),
     )
+
+
+def _lengths_lost(before: core.Job, after: core.Job) -> str | None:
+    """What a job could not be cut from any more; None where it loses no board."""
+    lost = lengths_lost(before, after)
+    if not lost:
+        return None
+    each = (f"{section} {', '.join(map(format_board, lengths))}" for section, lengths in lost.items())
+    return f"This takes boards away that the job has now: {'; '.join(each)}. Pieces may then fit no board."
 
 
 def _added(edit: core.Edit) -> list[core.Wall]:

@@ -32,7 +32,7 @@ def job_at_work(site: Site, cuttings: Cuttings, job: UUID) -> JobAtWork:
         rates=standard.rates,
         walls={one.framing.plan.id: _at_work(one) for one in walls},
         order=build_order([one.framing.plan for one in walls]),
-        loads=loads(cut.job.job, framings(cut.job.job), cut.boards, cut.members, standard.day.trucks),
+        loads=loads(cut.job.job, framings(cut.job.job), cut.boards, cut.standing.asked, standard.day.trucks),
         ticks={work: _ticked(record) for work, record in site.job_ticks(job).items()},
     )
 

@@ -28,16 +28,16 @@ STOCK = YardStock(
 
 
 def ordered(job):
-    """A job's walls, its boards as they are found at once, and its members."""
+    """A job's walls, its boards as they are found at once, and what it asks for."""
     framings = [core.frame(plan) for plan in core.wall_plans(job)]
     asked = demands(job, framings)
     boards = plan_boards(carried((), asked, frozenset()), asked, job.stock.on_site, 0).boards
-    return framings, boards, {one.section: one.members for one in asked}
+    return framings, boards, asked
 
 
 def order_of(job):
-    framings, boards, members = ordered(job)
-    return lumber_order(job, framings, boards, members)
+    framings, boards, asked = ordered(job)
+    return lumber_order(job, framings, boards, asked)
 
 
 def supply(order, what):
@@ -63,9 +63,9 @@ def test_a_bare_wall_is_counted_weighed_and_priced():
 
 def test_boards_on_the_site_are_not_ordered():
     job = replace(job_of("12' 2x4"), stock=replace(STOCK, crooked=0, on_site=(OnSite(FOUR, inches("12'"), 2),)))
-    _, boards, members = ordered(job)
+    _, boards, asked = ordered(job)
     assert sum(board.source is Source.ON_SITE for board in boards) == 2
-    assert [str(line) for line in order_lines(job, boards, members)] == ["5 – 2x4 No.2 x 16'", "1 – 2x4 No.2 x 12'"]
+    assert [str(line) for line in order_lines(job, boards, asked)] == ["5 – 2x4 No.2 x 16'", "1 – 2x4 No.2 x 12'"]
 
 
 def test_boards_nobody_has_a_price_for_are_counted():
@@ -76,9 +76,9 @@ def test_boards_nobody_has_a_price_for_are_counted():
 
 def test_nails_come_by_the_box():
     job = replace(job_of("12' 2x4", "3-0x4-0 @ 6-0"), stock=YardStock(box=50))
-    framings, boards, members = ordered(job)
+    framings, boards, asked = ordered(job)
     nailed = sum(row.nails for row in nails(framings))
-    found = supply(lumber_order(job, framings, boards, members), "16d nails, by the box of 50")
+    found = supply(lumber_order(job, framings, boards, asked), "16d nails, by the box of 50")
     assert found.count == -(-nailed // 50)
     assert str(nailed) in found.because
 
@@ -103,12 +103,12 @@ def test_what_is_framed_first_comes_on_the_first_truck():
     """Two walls alike on two trucks are one each; on three there are two all the same."""
     job = replace(job_of("12' 2x4"), stock=STOCK)
     job = core.apply(job, AddWall(read_wall("12' 2x4", job)))
-    framings, boards, members = ordered(job)
-    two = loads(job, framings, boards, members, 2)
+    framings, boards, asked = ordered(job)
+    two = loads(job, framings, boards, asked, 2)
     assert [load.walls for load in two] == [("A",), ("B",)]
-    whole = lumber_order(job, framings, boards, members)
+    whole = lumber_order(job, framings, boards, asked)
     for count in (1, 2, 3):
-        found = loads(job, framings, boards, members, count)
+        found = loads(job, framings, boards, asked, count)
         assert sum(line.bought for load in found for line in load.lines) == sum(line.bought for line in whole.lines)
         assert sum(load.pounds for load in found) == whole.pounds
     # What is bought on top comes with the last boards of its kind.
@@ -120,6 +120,46 @@ def test_trucks_follow_each_other_in_framing_order(count):
     job = job_of("12' 2x4")
     for length in ("20'", "8'", "14'"):
         job = core.apply(job, AddWall(read_wall(f"{length} 2x4", job)))
-    framings, boards, members = ordered(job)
-    order = [wall for load in loads(job, framings, boards, members, 1) for wall in load.walls]
-    assert [wall for load in loads(job, framings, boards, members, count) for wall in load.walls] == order
+    framings, boards, asked = ordered(job)
+    order = [wall for load in loads(job, framings, boards, asked, 1) for wall in load.walls]
+    assert [wall for load in loads(job, framings, boards, asked, count) for wall in load.walls] == order
+
+
+def test_what_no_board_is_long_enough_for_is_on_the_order_by_itself():
+    """An opening of 244 with two jacks a side has a header of 250: three plies of 2x12, none from a board of 20'.
+
+    Its sill of 244 is as well.
+    Each weighs 1 1/2 x 11 1/4 x 250 / 1728 x 33 = 80.57 lb; nobody has a price for it.
+    """
+    job = job_of("40' 2x6", "ro 244x60 @ 20-0", header=Header(size="2x12", plies=3), jack_count=2)
+    order = order_of(job)
+    special = [line for line in order.lines if line.is_special]
+    assert [str(line) for line in special] == [
+        "1 – 2x6 x 20'-4\", longer than stock: engineered or special order",
+        "3 – 2x12 x 20'-10\", longer than stock: engineered or special order",
+    ]
+    assert [(line.price, line.straight) for line in special] == [(None, 0), (None, 3)]
+    assert special[1].pounds == Fraction(3, 2) * Fraction(45, 4) * 250 / 1728 * 33
+    assert order.pounds == sum(line.bought * line.pounds for line in order.lines)
+    assert order.unpriced == sum(line.bought for line in order.lines)
+
+
+def test_what_is_longer_than_stock_comes_with_its_wall():
+    job = job_of("40' 2x6", "ro 244x60 @ 20-0", header=Header(size="2x12", plies=3), jack_count=2)
+    job = core.apply(job, AddWall(read_wall("12' 2x4", job)))
+    framings, boards, asked = ordered(job)
+    found = loads(job, framings, boards, asked, 2)
+    assert {load.walls: sum(line.count for line in load.lines if line.is_special) for load in found} == {
+        ("A",): 4,
+        ("B",): 0,
+    }
+    assert sum(load.pounds for load in found) == lumber_order(job, framings, boards, asked).pounds
+
+
+def test_a_stock_without_long_boards_orders_plates_by_themselves():
+    """Only the precut stud is listed: three plates of 229 fit none of them, and are on the order all the same."""
+    stock = YardStock((SectionStock(FOUR, (Board(inches("92 5/8"), Fraction("3.85")),)),))
+    order = order_of(replace(job_of("229 2x4"), stock=stock))
+    assert [str(line) for line in order.lines if line.is_special] == [
+        "3 – 2x4 x 19'-1\", longer than stock: engineered or special order"
+    ]

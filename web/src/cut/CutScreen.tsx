@@ -106,9 +106,17 @@ function Boards({
             aria-label="Boards"
           >
             {cutting.too_long.length > 0 && (
-              <Text px="4" pt="3" color="crayon" fontWeight="600">
-                No board is long enough for {cutting.too_long.join(", ")}.
-              </Text>
+              <Box px="4" pt="3" color="crayon" fontWeight="600">
+                <Text>
+                  No board of the stock is long enough for these. They are on the order as engineered or
+                  special order.
+                </Text>
+                {cutting.too_long.map((pieces) => (
+                  <Text key={pieces} ps="4">
+                    {pieces}
+                  </Text>
+                ))}
+              </Box>
             )}
             <Changes right="record">
               {cutting.sections.map(({ section, boards }) => (

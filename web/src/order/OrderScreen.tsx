@@ -112,6 +112,7 @@ function Ordered({
             role="region"
             aria-label="Order"
           >
+            <LongerThanStock lines={order.lines} />
             {loads.map((load, index) => (
               <BoardTable
                 key={load.walls.join() || "all"}
@@ -138,7 +139,7 @@ function Ordered({
                   {order.unpriced > 0 && (
                     <Text as="span" color="warn" fontWeight="600" fontSize="14px">
                       {" "}
-                      without {order.unpriced} boards nobody has a price for
+                      without {order.unpriced} boards that have no price
                     </Text>
                   )}
                 </Text>
@@ -216,6 +217,7 @@ function BoardTable({
               <td className="start wide">
                 <Text fontSize="13px" color="faint">
                   {[
+                    line.special,
                     line.straight > 0 && `${line.straight} straight`,
                     line.crooked > 0 && `${line.crooked} for crooked ones`,
                   ]
@@ -230,7 +232,7 @@ function BoardTable({
                       label={`Price of a ${line.section} x ${line.board}`}
                       isBare
                       value={line.price ?? ""}
-                      placeholder="price"
+                      placeholder={line.special ? "no price" : "price"}
                       onEnter={(text) => stock.price(line.section, line.length.inches, text)}
                     />
                   </Changes>
@@ -245,6 +247,19 @@ function BoardTable({
         </tbody>
       </Lines>
     </>
+  );
+}
+
+/** Says before anything else what the yard's boards are too short for. */
+function LongerThanStock({ lines }: { lines: readonly OrderLine[] }) {
+  const special = lines.filter((line) => line.special !== null);
+  if (special.length === 0) return null;
+  const pieces = special.reduce((sum, { count }) => sum + count, 0);
+  return (
+    <Text px="4" pt="3" color="crayon" fontWeight="600" role="status">
+      {pieces === 1 ? "1 piece is" : `${pieces} pieces are`} longer than any board in stock. They are at the
+      end of the list: order them engineered or as a special order.
+    </Text>
   );
 }
 

@@ -43,6 +43,8 @@ function setting(job: Job, said: Stock): Edit {
 /** Everything that is said of the boards there are: the server reads what was typed when its turn comes. */
 export function useStock(job: string, change: JobChange) {
   const params = { path: { job_id: job } };
+  const { tell } = useNotices();
+  const crews = () => answered<EditReading>(client.POST("/api/jobs/{job_id}/stock/take", { params }));
   const entered = (read: () => Promise<EditReading>) => change.enter(async () => (await read()).edit);
   return {
     price: (section: string, length: number, price: string) =>
@@ -55,7 +57,26 @@ export function useStock(job: string, change: JobChange) {
     onSite: (text: string) =>
       entered(() => answered(client.POST("/api/jobs/{job_id}/stock/on-site", { params, body: { text } }))),
     /** The boards of the crew's yard, in place of the job's. */
-    take: () => entered(() => answered(client.POST("/api/jobs/{job_id}/stock/take", { params }))),
+    take: () =>
+      crews().then(
+        ({ warns }) => {
+          if (!warns) return entered(crews);
+          // Boards that go are a loss nobody may have meant: it is made once that was read.
+          tell({
+            text: warns,
+            tone: "trouble",
+            actions: [
+              {
+                label: "Use the crew’s stock",
+                act: () => void change.make(async () => (await crews()).edit),
+              },
+              { label: "Cancel", act: () => undefined },
+            ],
+          });
+          return null;
+        },
+        ({ message }: Refused) => message,
+      ),
     grade: (section: string, grade: string) =>
       change.enter((now) => {
         const { [section]: _, ...others } = now.job.grades ?? {};

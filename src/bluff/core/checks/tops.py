@@ -5,11 +5,12 @@ from collections.abc import Iterator
 from bluff.core.checks.about import about
 from bluff.core.job.finding import VERIFY, Code, Finding, Severity
 from bluff.core.job.header import HeaderPlace
-from bluff.core.measure.length import format_feet, format_inches
+from bluff.core.job.stock import Section
+from bluff.core.measure.length import Length, format_feet, format_inches
 from bluff.core.measure.shapes import Span
 from bluff.core.measure.sum import counted
 from bluff.core.wall.framing import Framing
-from bluff.core.wall.member import UPRIGHTS
+from bluff.core.wall.member import UPRIGHTS, Member
 
 
 def check_top(framing: Framing) -> Iterator[Finding]:
@@ -90,16 +91,34 @@ def _headers_moved(framing: Framing) -> Iterator[Finding]:
 
 
 def check_stock(framing: Framing) -> Iterator[Finding]:
-    """Uprights longer than any board there is."""
-    longest = framing.plan.longest_board
-    too_long = [piece for piece in framing.standing if piece.role in UPRIGHTS and piece.length.value > longest]
-    if too_long:
-        most = max(too_long, key=lambda piece: piece.length.value)
+    """Pieces longer than any board there is: uprights together, then each header, sill or plate by itself."""
+    too_long = [piece for piece in framing.members if piece.length.value > _longest(framing, piece)]
+    uprights = [piece for piece in too_long if piece.role in UPRIGHTS]
+    if uprights:
+        most = max(uprights, key=lambda piece: piece.length.value)
         yield Finding(
             Code.STUDS_LONGER_THAN_STOCK,
             Severity.WARNING,
-            f"{counted('upright', len(too_long)).capitalize()} of this wall {'is' if len(too_long) == 1 else 'are'} "
-            f"longer than any board, {format_feet(longest)}; the longest is {format_inches(most.length.value)}.",
+            f"{counted('upright', len(uprights)).capitalize()} of this wall {'is' if len(uprights) == 1 else 'are'} "
+            f"longer than any board, {format_feet(_longest(framing, most))}; the longest is "
+            f"{format_inches(most.length.value)}.",
             f"Order engineered studs, or have a place given to splice them or to break the wall at a floor. {VERIFY}",
             at=most.start,
         )
+    for piece in too_long:
+        if piece.role not in UPRIGHTS:
+            yield Finding(
+                Code.PIECE_LONGER_THAN_STOCK,
+                Severity.WARNING,
+                f"The {piece.role.replace('_', ' ')}{f' of {piece.opening}' if piece.opening else ''} is "
+                f"{format_inches(piece.length.value)} long; the longest {piece.size} is "
+                f"{format_feet(_longest(framing, piece))}.",
+                f"Order it engineered or as a special order, or add a longer board to the stock. {VERIFY}",
+                at=piece.start,
+                opening=piece.opening,
+            )
+
+
+def _longest(framing: Framing, piece: Member) -> Length:
+    """The longest board there is for a piece."""
+    return framing.plan.longest_board(Section(piece.size, piece.is_treated))

@@ -4,17 +4,19 @@ Counts are exact; what is bought on top, because some boards turn out too crooke
 """
 
 from collections import Counter, defaultdict
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Collection, Container, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
 from math import ceil, floor
 
 from bluff.core.crew.order import build_order
+from bluff.core.cutting.bevels import taken
 from bluff.core.cutting.board import JobBoard, Source
-from bluff.core.cutting.saw import Members, wants_straight
+from bluff.core.cutting.demand import Demand
+from bluff.core.cutting.saw import STRAIGHTEST, Members, wants_straight
 from bluff.core.job.job import Job
 from bluff.core.job.stock import Section
-from bluff.core.measure.length import Length, format_board, inches
+from bluff.core.measure.length import Length, format_board, format_feet, inches
 from bluff.core.measure.lumber import LUMBER
 from bluff.core.takeoff.cut_list import Spacer, SpacerRow, spacer_list
 from bluff.core.takeoff.nails import nails
@@ -25,6 +27,10 @@ from bluff.core.wall.member import ANCHOR_BOLT, PIN
 
 PANEL: tuple[Length, Length] = inches("48"), inches("96")
 """The sheet spacers and foam are cut from."""
+
+
+SPECIAL = "longer than stock: engineered or special order"
+"""Of a line no board of the stock is long enough for."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,6 +46,7 @@ class OrderLine:
         grade: As the yard says it; empty where nobody has said.
         price: Of one; None where nobody has said.
         pounds: One weighs.
+        is_special: Whether no board of the stock is so long, so that it is ordered engineered or by itself.
     """
 
     section: Section
@@ -50,6 +57,7 @@ class OrderLine:
     grade: str
     price: Fraction | None
     pounds: Fraction
+    is_special: bool = False
 
     @property
     def bought(self) -> int:
@@ -68,7 +76,17 @@ class OrderLine:
         "18 – 2x6 x 16'"
         """
         grade = f" {self.grade}" if self.grade else ""
-        return f"{self.bought} – {self.section}{grade} x {format_board(self.length)}"
+        special = f", {SPECIAL}" if self.is_special else ""
+        return f"{self.bought} – {self.section}{grade} x {self.board}{special}"
+
+    @property
+    def board(self) -> str:
+        """Its length as it is called to the yard; feet and inches where it is cut to order.
+
+        >>> print(OrderLine(Section("2x12"), inches("250"), 3, 3, 0, "", None, Fraction(0), is_special=True).board)
+        20'-10"
+        """
+        return format_feet(self.length) if self.is_special else format_board(self.length)
 
 
 @dataclass(frozen=True, slots=True)
@@ -109,11 +127,11 @@ class LumberOrder:
     """What is ordered for a job.
 
     Args:
-        lines: Boards, by section and then longest first.
+        lines: Boards, by section and then longest first; what is longer than any board of the stock comes last.
         supplies: What else.
         pounds: All boards together.
         cost: Of those whose price is known.
-        unpriced: Boards whose price nobody has said.
+        unpriced: Boards without a price.
     """
 
     lines: tuple[OrderLine, ...]
@@ -123,18 +141,20 @@ class LumberOrder:
     unpriced: int
 
 
-def lumber_order(job: Job, framings: Sequence[Framing], boards: Iterable[JobBoard], members: Members) -> LumberOrder:
+def lumber_order(
+    job: Job, framings: Sequence[Framing], boards: Iterable[JobBoard], asked: Collection[Demand]
+) -> LumberOrder:
     """What a job's boards and walls come to at the yard.
 
     Args:
         job: For its stock.
         framings: Its walls.
         boards: It is cut from; those that are on the site are not ordered.
-        members: Its members by section and name of the piece.
+        asked: What its walls ask for.
 
     Source: docs/rules.md, The order.
     """
-    lines = order_lines(job, boards, members)
+    lines = order_lines(job, boards, asked)
     return LumberOrder(
         lines=lines,
         supplies=supplies(job, framings),
@@ -144,8 +164,49 @@ def lumber_order(job: Job, framings: Sequence[Framing], boards: Iterable[JobBoar
     )
 
 
-def order_lines(job: Job, boards: Iterable[JobBoard], members: Members) -> tuple[OrderLine, ...]:
-    """Boards alike together, in the order of the job's sections and then longest first."""
+def order_lines(
+    job: Job, boards: Iterable[JobBoard], asked: Collection[Demand], walls: Container[str] | None = None
+) -> tuple[OrderLine, ...]:
+    """Boards alike together, in the order of the job's sections and then longest first.
+
+    What no board of the stock is long enough for comes after them, on lines of its own.
+
+    Args:
+        job: For its stock.
+        boards: Those that are ordered, if they are bought.
+        asked: What the job's walls ask for.
+        walls: Those whose longer pieces are ordered; all of them where none are named.
+    """
+    members: Members = {one.section: one.members for one in asked}
+    return (*_stocked_lines(job, boards, members), *_special_lines(job, asked, walls))
+
+
+def _special_lines(job: Job, asked: Collection[Demand], walls: Container[str] | None) -> Iterator[OrderLine]:
+    """Pieces longer than stock, each ordered at the length it takes."""
+    for one in asked:
+        longer: Counter[Length] = Counter()
+        straight: Counter[Length] = Counter()
+        for member in one.too_long:
+            if walls is None or member.id.wall in walls:
+                longer[taken(member)] += member.plies
+                straight[taken(member)] += member.plies * (member.role in STRAIGHTEST)
+        listed = job.stock.of(one.section)
+        for length in sorted(longer, reverse=True):
+            yield OrderLine(
+                section=one.section,
+                length=length,
+                count=longer[length],
+                straight=straight[length],
+                crooked=0,
+                grade=listed.grade if listed else "",
+                price=None,
+                pounds=pounds_of(one.too_long[0].board.section * length, job.standard),
+                is_special=True,
+            )
+
+
+def _stocked_lines(job: Job, boards: Iterable[JobBoard], members: Members) -> tuple[OrderLine, ...]:
+    """Boards of the stock, alike together."""
     alike: dict[tuple[Section, Length], list[JobBoard]] = defaultdict(list)
     for board in boards:
         if board.source is Source.BOUGHT:
@@ -250,7 +311,7 @@ def _panels(spacer: Spacer, what: str, rows: Iterable[SpacerRow]) -> Supply:
 
 
 def loads(
-    job: Job, framings: Sequence[Framing], boards: Sequence[JobBoard], members: Members, count: int
+    job: Job, framings: Sequence[Framing], boards: Sequence[JobBoard], asked: Collection[Demand], count: int
 ) -> tuple[Load, ...]:
     """The order on so many trucks: what is framed first comes first, each truck about as heavy as the next.
 
@@ -260,20 +321,21 @@ def loads(
         job: For its stock.
         framings: Its walls.
         boards: It is cut from.
-        members: Its members by section and name of the piece.
+        asked: What its walls ask for.
         count: Of trucks, 1 to `amounts.MOST_TRUCKS`.
 
     Source: docs/rules.md, The order.
     """
     steps = [step.wall for step in build_order([framing.plan for framing in framings])]
     turn = {wall: place for place, wall in enumerate(steps)}
+    members: Members = {one.section: one.members for one in asked}
     of_wall: dict[int, list[JobBoard]] = defaultdict(list)
     for board in boards:
         ours = members.get(board.section, {})
         turns = [turn[ours[cut.piece].id.wall] for cut in board.cuts if cut.piece in ours]
         if board.source is Source.BOUGHT:
             of_wall[min(turns, default=0)].append(board)
-    weights = [_pounds(order_lines(job, of_wall[place], members)) for place in range(len(steps))]
+    weights = [_pounds(order_lines(job, of_wall[place], asked, {wall})) for place, wall in enumerate(steps)]
     whole, carried = sum(weights, Fraction(0)), Fraction(0)
     parts: list[list[int]] = [[] for _ in range(count)]
     for place, weight in enumerate(weights):
@@ -282,14 +344,22 @@ def loads(
         parts[min(int(middle * count / whole), count - 1) if whole else 0].append(place)
         carried += weight
     trucks = [
-        (part, order_lines(job, [board for place in part for board in of_wall[place]], members))
+        (
+            part,
+            order_lines(
+                job, [board for place in part for board in of_wall[place]], asked, {steps[place] for place in part}
+            ),
+        )
         for part in parts
         if part
     ]
-    extra = {(line.section, line.length): line.crooked for line in order_lines(job, boards, members)}
+    extra = {(line.section, line.length): line.crooked for line in _stocked_lines(job, boards, members)}
     found: list[Load] = []
     # What is bought on top comes with the last boards of its kind, when one knows how many were crooked.
     for part, alike in reversed(trucks):
-        lines = tuple(replace(line, crooked=extra.pop((line.section, line.length), 0)) for line in alike)
+        lines = tuple(
+            line if line.is_special else replace(line, crooked=extra.pop((line.section, line.length), 0))
+            for line in alike
+        )
         found.append(Load(tuple(steps[place] for place in part), lines, _pounds(lines)))
     return tuple(reversed(found))

@@ -1,7 +1,7 @@
 """What a job asks of its boards: every piece of its walls by section, and the boards those are cut from."""
 
 from collections import defaultdict
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, field
 from enum import StrEnum
 from fractions import Fraction
@@ -12,9 +12,9 @@ from bluff.core.errors import CuttingError
 from bluff.core.job.amounts import PrecutStuds
 from bluff.core.job.job import Job
 from bluff.core.job.stock import Board, Section
-from bluff.core.measure.length import LONGEST, PER_INCH, Length
+from bluff.core.measure.length import LONGEST, PER_INCH, Length, format_feet, format_inches
 from bluff.core.wall.framing import Framing
-from bluff.core.wall.member import Member
+from bluff.core.wall.member import Member, Role
 
 PARTS = 10_000
 """Prices are counted in such parts of one: what a foot costs may have four figures behind the point."""
@@ -101,8 +101,7 @@ def demands(job: Job, framings: Iterable[Framing], aim: Aim = Aim()) -> tuple[De
         for member in framing.members:
             members[Section(member.size, member.is_treated)].append(member)
     return tuple(
-        _demand(section, listed, costs(boards_of(job, section), aim, str(section)), job.stock.kerf)
-        for section, listed in members.items()
+        _demand(section, listed, boards_of(job, section), aim, job.stock.kerf) for section, listed in members.items()
     )
 
 
@@ -116,6 +115,17 @@ def boards_of(job: Job, section: Section) -> tuple[Board, ...]:
     if isinstance(job.standard.studs, PrecutStuds) and section in {Section(wall.stud) for wall in job.walls}:
         lengths.add(job.standard.studs.length)
     return tuple(Board(length) for length in sorted(lengths))
+
+
+def lengths_lost(before: Job, after: Job) -> dict[Section, list[Length]]:
+    """Boards a job had and has no longer once its stock is another, by section; only sections that lose any."""
+    listed = dict.fromkeys(one.section for job in (before, after) for one in job.stock.sections)
+    lost: dict[Section, list[Length]] = {}
+    for section in listed:
+        still = {board.length for board in boards_of(after, section)}
+        if gone := [board.length for board in boards_of(before, section) if board.length not in still]:
+            lost[section] = gone
+    return lost
 
 
 def costs(boards: Iterable[Board], aim: Aim, name: str) -> tuple[Stock, ...]:
@@ -135,15 +145,44 @@ def costs(boards: Iterable[Board], aim: Aim, name: str) -> tuple[Stock, ...]:
     return tuple(sorted(priced))
 
 
-def _demand(section: Section, members: Iterable[Member], stock: tuple[Stock, ...], kerf: Length) -> Demand:
-    longest = stock[-1].length
+def _demand(section: Section, members: Iterable[Member], boards: Sequence[Board], aim: Aim, kerf: Length) -> Demand:
+    stock, longest = costs(boards, aim, str(section)), boards[-1].length
     named: dict[str, Member] = {}
     too_long = []
     for member in members:
         if taken(member) > longest:
             too_long.append(member)
             continue
+        if taken(member) > stock[-1].length:
+            # There is such a board, so it is not longer than stock; nobody can count what it costs.
+            raise CuttingError(
+                f"No board of {section} that has a price is long enough for {named_piece(member)}, "
+                f"{format_inches(member.length.value)}. Enter the price of a longer one, or plan by length.",
+                f"stock.{section}",
+            )
         for ply in range(1, member.plies + 1):
             named[f"{member.id}/ply/{ply}" if member.plies > 1 else str(member.id)] = member
     pieces = tuple(Piece(name, taken(member)) for name, member in named.items())
     return Demand(section, Problem(pieces, stock, kerf), named, tuple(too_long))
+
+
+def longer_than_stock(asked: Iterable[Demand]) -> Iterator[str]:
+    """What no board is long enough for, in words: pieces of one kind in one wall together, with the longest of them."""
+    for one in asked:
+        alike: dict[tuple[str, Role, str | None], list[Member]] = defaultdict(list)
+        for member in one.too_long:
+            alike[member.id.wall, member.role, member.opening].append(member)
+        for (wall, role, opening), members in alike.items():
+            count = sum(member.plies for member in members)
+            of = f" of {opening}" if opening else ""
+            longest = format_feet(max(member.length.value for member in members))
+            yield f"wall {wall}: {count} – {one.section} {role.replace('_', ' ')}{of}, up to {longest}"
+
+
+def named_piece(member: Member) -> str:
+    """A piece as one would ask for it: what it is, of which opening, in which wall.
+
+    The place tells it from its like, so that nobody has to read an id.
+    """
+    of = f" of {member.opening}" if member.opening else f" at {format_inches(member.start)}"
+    return f"{member.role.replace('_', ' ')}{of} in wall {member.id.wall}"

@@ -97,6 +97,7 @@ class Code(StrEnum):
     SLOPES_MEET_OVER_OPENING = "slopes-meet-over-opening"
     HEADER_UNDER_SLOPE = "header-under-slope"
     STUDS_LONGER_THAN_STOCK = "studs-longer-than-stock"
+    PIECE_LONGER_THAN_STOCK = "piece-longer-than-stock"
 
 
 VERIFY = "Follow the approved drawings or a licensed designer."

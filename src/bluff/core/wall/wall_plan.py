@@ -42,8 +42,6 @@ from bluff.core.wall.member import Member
 from bluff.core.wall.placed import NoPlace, PlacedClear, PlacedOpening, PlacedPost, Placer, edges_of
 from bluff.core.wall.tops import Topped, top_of
 
-LONGEST_SAWN: Length = inches("20'")
-"""Of sawn lumber, as yards keep it."""
 HELD_BACK: Length = inches("1/8")
 """Of an end stud, where the wall slides between old ones."""
 
@@ -63,6 +61,8 @@ class WallPlan:
         meetings: What it meets, its places along the wall as drawn.
         boards: Lengths its lumber is sold in, short to long.
         treated_boards: As `boards`, treated.
+        longest: The longest board of each section the stock lists.
+        longest_unlisted: The longest board of any other section.
         openings: Those that have a place, in the order they were entered.
         posts: As the openings.
         clear: Bays that are kept clear, as the openings.
@@ -85,6 +85,8 @@ class WallPlan:
     meetings: Meetings
     boards: tuple[Length, ...]
     treated_boards: tuple[Length, ...]
+    longest: tuple[tuple[Section, Length], ...]
+    longest_unlisted: Length
     openings: tuple[PlacedOpening, ...]
     posts: tuple[PlacedPost, ...]
     clear: tuple[PlacedClear, ...]
@@ -193,10 +195,9 @@ class WallPlan:
         """Underside of the top plates where it is highest."""
         return self.ceiling.highest_over(Span(0, self.length))
 
-    @property
-    def longest_board(self) -> Length:
-        """The longest piece there is of its lumber, whatever its plates are cut from."""
-        return max(*self.boards, LONGEST_SAWN)
+    def longest_board(self, section: Section) -> Length:
+        """The longest board there is of a section."""
+        return next((length for listed, length in self.longest if listed == section), self.longest_unlisted)
 
     @property
     def is_level(self) -> bool:
@@ -338,6 +339,8 @@ def _wall_plan(
         meetings=meetings,
         boards=_boards(job, standard, Section(wall.stud)),
         treated_boards=_boards(job, standard, Section(wall.stud, is_treated=True)),
+        longest=tuple((one.section, one.boards[-1].length) for one in job.stock.sections),
+        longest_unlisted=max(job.standard.plate_stock.boards),
         openings=openings,
         posts=posts,
         clear=clear,

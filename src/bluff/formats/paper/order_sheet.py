@@ -6,8 +6,7 @@ from io import BytesIO
 
 from reportlab.pdfgen.canvas import Canvas
 
-from bluff.core.crew.supply import Load, OrderLine
-from bluff.core.measure.length import format_board
+from bluff.core.crew.supply import SPECIAL, Load, OrderLine
 from bluff.formats.order_files import WholeOrder
 from bluff.formats.paper.page import MARGIN, Imprint, Page, Paper, fitting_size
 from bluff.formats.prices import format_price
@@ -51,7 +50,7 @@ def _rows(whole: WholeOrder) -> list[_Row]:
             rows.append(partial(_title, f"Load {number}: {_walls(load)}"))
         rows += [partial(_line, line) for line in load.lines]
     cost = format_price(order.cost) if order.cost else ""
-    missing = f"without {order.unpriced} boards nobody has a price for" if order.cost and order.unpriced else ""
+    missing = f"without {order.unpriced} boards that have no price" if order.cost and order.unpriced else ""
     boards = sum(line.bought for line in order.lines)
     rows.append(partial(_total, f"{boards} boards", missing, cost, f"{round(order.pounds)} lb"))
     if order.supplies:
@@ -78,14 +77,18 @@ def _title(text: str, page: Page, y: float) -> None:
 
 def _line(line: OrderLine, page: Page, y: float) -> None:
     page.text(_QUANTITY, y, f"{line.bought} –", 14, bold=True, align="right")
-    page.text(_WHAT, y, f"{line.section} x {format_board(line.length)}", 14, bold=True)
+    page.text(_WHAT, y, f"{line.section} x {line.board}", 14, bold=True)
     page.text(_GRADE, y, line.grade, fitting_size(line.grade or "x", 10, _NOTES - _GRADE - 8))
-    notes = [f"{line.straight} straight"] if line.straight else []
+    notes = [SPECIAL] if line.is_special else []
+    notes += [f"{line.straight} straight"] if line.straight else []
     notes += [f"{line.crooked} for crooked ones"] if line.crooked else []
-    page.text(_NOTES, y, ", ".join(notes), 10)
+    said = ", ".join(notes)
+    page.text(_NOTES, y, said, fitting_size(said or "x", 10, _PRICE - _NOTES - 40))
     if line.price is not None and line.cost is not None:
         page.text(_PRICE, y, format_price(line.price), 11, align="right")
         page.text(_COST, y, format_price(line.cost), 11, align="right")
+    elif line.is_special:
+        page.text(_COST, y, "no price", 10, align="right")
     page.text(_POUNDS, y, str(round(line.bought * line.pounds)), 11, align="right")
     page.line(MARGIN, y - 5, page.right, y - 5, 0.2)
 
