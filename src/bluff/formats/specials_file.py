@@ -6,7 +6,16 @@ from typing import Annotated, Any, Literal, TypeAlias
 from pydantic import Field, StrictInt, StrictStr
 
 from bluff.core.job.schools import Line
-from bluff.core.job.special import MOST_BREAKS, Beam, ClearFor, FixtureBacking, KeptClear, PlateBreaks, Post
+from bluff.core.job.special import (
+    MOST_BREAKS,
+    Beam,
+    ClearFor,
+    FixtureBacking,
+    KeptClear,
+    PlateBreaks,
+    Post,
+    usual_plies,
+)
 from bluff.formats.values import LengthText, PositionText
 from bluff.formats.ways_values import FileModel
 
@@ -30,17 +39,17 @@ class BeamFile(FileModel):
 
 
 class PostFile(FileModel):
-    """A post in the wall; what is left out is two of the wall's own lumber, and no beam."""
+    """A post in the wall. Left out, it is of the wall's own lumber, one board of 4x and thicker or else two, no beam."""
 
     id: StrictStr
     at: PositionText
     size: StrictStr | None = None
-    plies: StrictInt = 2
+    plies: StrictInt | None = None
     beam: BeamFile | None = None
 
     def to_core(self) -> Post:
         beam = Beam(self.beam.width, self.beam.underside, self.beam.depth) if self.beam else None
-        return Post(self.id, self.at, self.size, self.plies, beam)
+        return Post(self.id, self.at, self.size, usual_plies(self.size) if self.plies is None else self.plies, beam)
 
     @classmethod
     def from_core(cls, post: Post) -> "PostFile":

@@ -57,7 +57,46 @@ def test_a_beam_that_reaches_the_top_plates_breaks_them():
     framing = wall_with(posts=(Post("P1", At(Reference.CENTRE, inches(60)), plies=2, beam=beam),))
     assert [format_exact(plate.length.value) for plate in in_role(framing, Role.TOP_PLATE)] == ["58 1/4", "82 1/4"]
     assert len(in_role(framing, Role.CAP_PLATE)) == 2
-    assert "3 into the top plates" in found(framing, Code.BEAM_BREAKS_PLATES)[0].text
+    assert "passes through the top plates" in found(framing, Code.BEAM_BREAKS_PLATES)[0].text
+
+
+def under_a_beam_at(underside, depth="9 1/4"):
+    """A post of two boards under a 3 1/2 beam; the plates are from 94 1/8 to 97 1/8."""
+    beam = Beam(inches("3 1/2"), inches(underside), inches(depth))
+    return wall_with(posts=(Post("P1", At(Reference.CENTRE, inches(60)), plies=2, beam=beam),))
+
+
+@pytest.mark.parametrize("underside", ["93", "94", "94 1/8", "95", "95 5/8", "96", "97"])
+def test_a_beam_in_the_plates_has_its_post_under_it_and_no_plate_in_its_place(underside):
+    framing = under_a_beam_at(underside)
+    post = member(framing, "post/P1/post")
+    assert post.top == inches(underside)
+    for role in (Role.TOP_PLATE, Role.CAP_PLATE):
+        spans = [(plate.start, plate.end) for plate in in_role(framing, role)]
+        assert [(format_exact(start), format_exact(end)) for start, end in spans] == [
+            ("0", "58 1/4"),
+            ("61 3/4", "144"),
+        ]
+    assert len(found(framing, Code.BEAM_BREAKS_PLATES)) == 1
+    assert not found(framing, Code.BEAM_ABOVE_PLATES)
+
+
+def test_a_beam_thinner_than_the_plates_says_how_far_it_reaches():
+    """94 + 2 is 96: 1 7/8 over the underside of the plates, short of their top at 97 1/8."""
+    assert "reaches 1 7/8 into the top plates" in found(under_a_beam_at("94", "2"), Code.BEAM_BREAKS_PLATES)[0].text
+
+
+def test_a_beam_on_the_plates_leaves_them_whole():
+    framing = under_a_beam_at("97 1/8")
+    assert member(framing, "post/P1/post").top == inches("94 1/8")
+    assert len(in_role(framing, Role.TOP_PLATE)) == 1
+    assert not found(framing, Code.BEAM_BREAKS_PLATES) + found(framing, Code.BEAM_ABOVE_PLATES)
+
+
+def test_air_under_a_beam_is_said_and_settled():
+    (air,) = found(under_a_beam_at("98"), Code.BEAM_ABOVE_PLATES)
+    assert "7/8 above the top plates" in air.text
+    assert air.fix.wall.posts[0].beam.underside == inches("97 1/8")
 
 
 def test_a_beam_wider_than_its_post_does_not_bear_over_its_full_width():

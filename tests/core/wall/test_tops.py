@@ -140,6 +140,25 @@ def test_a_ridge_beam_in_its_pocket_takes_both_plates_apart():
         ]
 
 
+def test_a_post_at_the_ridge_ends_under_a_beam_whose_underside_is_in_the_plates():
+    """12/12 over 216: the top of the plates rises from 99 to 99 + 108 = 207 at the ridge; 206 3/8 is in them.
+
+    The pocket of a beam of 5 1/4 in the middle of 216 runs from 105 3/8 to 110 5/8.
+    """
+    beam = Beam(inches("5 1/4"), inches("206 3/8"), inches(14))
+    post = Post("P1", Centred(), "2x6", 3, beam)
+    job = job_of("216 2x6")
+    job = core.apply(
+        job, ChangeWall("A", replace(job.walls[0], top=Gable(Fraction(12), height=inches(99)), posts=(post,)))
+    )
+    framing = framed(job)
+    assert member(framing, "post/P1/post").top == inches("206 3/8")
+    for role in (Role.TOP_PLATE, Role.CAP_PLATE):
+        assert all(
+            board.end <= inches("105 3/8") or board.start >= inches("110 5/8") for board in in_role(framing, role)
+        )
+
+
 def test_a_ridge_off_the_middle_comes_down_to_the_same_height():
     """48 up at 5/12 is 20, so 96 down is 2.5 in 12."""
     line = under(Gable(Fraction(5), At(Reference.CENTRE, inches(48)), inches(97)), "144 2x4").plan.top

@@ -40,6 +40,12 @@ function setting(job: Job, said: Stock): Edit {
   return { edit: "set-stock", stock: { ...stockOf(job), ...said } };
 }
 
+/** The grades with one of them changed, or left out where it is empty. */
+function graded(grades: Record<string, string>, section: string, grade: string) {
+  const { [section]: _, ...others } = grades;
+  return grade ? { ...others, [section]: grade } : others;
+}
+
 /** Everything that is said of the boards there are: the server reads what was typed when its turn comes. */
 export function useStock(job: string, change: JobChange) {
   const params = { path: { job_id: job } };
@@ -78,10 +84,7 @@ export function useStock(job: string, change: JobChange) {
         ({ message }: Refused) => message,
       ),
     grade: (section: string, grade: string) =>
-      change.enter((now) => {
-        const { [section]: _, ...others } = now.job.grades ?? {};
-        return setting(now, { grades: grade ? { ...others, [section]: grade } : others });
-      }),
+      change.enter((now) => setting(now, { grades: graded(now.job.grades ?? {}, section, grade) })),
     set: (said: Stock) => change.enter((now) => setting(now, said)),
   };
 }

@@ -42,12 +42,26 @@ def check_posts(framing: Framing) -> Iterator[Finding]:
                 fix_label=f"Make it {plies} boards" if wider else None,
             )
         if pocket := frame.pocket():
+            into = pocket.top - framing.plan.ceiling.lowest_over(pocket.span)
+            is_through = pocket.top >= framing.plan.top.lowest_over(pocket.span)
             yield Finding(
                 Code.BEAM_BREAKS_PLATES,
                 Severity.WARNING,
-                f"The beam on post {pocket.post} reaches "
-                f"{format_inches(pocket.top - framing.plan.ceiling.lowest_over(pocket.span))} into the top plates, "
-                "which stop at its pocket.",
+                f"The beam on post {pocket.post} "
+                f"{'passes through' if is_through else f'reaches {format_inches(into)} into'} the top plates, which "
+                "stop at its pocket.",
                 f"Tie the plates across the beam with straps. {VERIFY}",
                 at=at,
+            )
+        if beam and frame.clearance:
+            underside = beam.underside - frame.clearance
+            yield Finding(
+                Code.BEAM_ABOVE_PLATES,
+                Severity.WARNING,
+                f"The underside of the beam on post {placed.post.id} is {format_inches(frame.clearance)} above the top "
+                "plates. Nothing is under it there.",
+                f"Check the height, or set the beam on the plates at {format_inches(underside)}. {VERIFY}",
+                at=at,
+                fix=with_post(framing.plan.wall, replace(placed.post, beam=replace(beam, underside=underside))),
+                fix_label=f"Set it at {format_inches(underside)}",
             )

@@ -68,6 +68,7 @@ class Code(StrEnum):
     POST_LEFT_OUT = "post-left-out"
     POST_UNVERIFIED = "post-unverified"
     BEAM_BREAKS_PLATES = "beam-breaks-plates"
+    BEAM_ABOVE_PLATES = "beam-above-plates"
     BEAM_BEARS_SHORT = "beam-bears-short"
     FIRE_BLOCKS = "fire-blocks"
     FIXTURE_BACKING_LEFT_OUT = "fixture-backing-left-out"

@@ -84,6 +84,27 @@ class Post:
         object.__setattr__(self, "size", nominal)
 
 
+_ONE_BOARD: Length = inches("3 1/2")
+"""A post of boards as thick as this is one of them; thinner boards are nailed up."""
+
+
+def usual_plies(size: str | None) -> int:
+    """How many boards a post is where nobody says: one of 4x and thicker, two of the wall's own or other thin ones.
+
+    >>> usual_plies("4x4"), usual_plies("2x6"), usual_plies(None)
+    (1, 2, 2)
+
+    Raises:
+        JobError: No such lumber.
+    """
+    if size is None:
+        return 2
+    try:
+        return 1 if lumber(size).thickness >= _ONE_BOARD else 2
+    except LumberError as error:
+        raise JobError(error.message, "size") from error
+
+
 class ClearFor(StrEnum):
     """What wants a bay of its own."""
 

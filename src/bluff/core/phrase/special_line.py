@@ -8,7 +8,7 @@ from itertools import count
 from bluff.core.errors import PhraseError
 from bluff.core.job.edit import ChangeWall, Edit
 from bluff.core.job.schools import Line
-from bluff.core.job.special import Beam, ClearFor, FixtureBacking, KeptClear, Post
+from bluff.core.job.special import Beam, ClearFor, FixtureBacking, KeptClear, Post, usual_plies
 from bluff.core.measure.length import Length, parse_length
 from bluff.core.measure.lumber import lumber
 from bluff.core.phrase.grammar import Either, Given, Many, Maybe, Phrase, Slot, Word
@@ -39,13 +39,9 @@ def _read_pair(text: str, _reading: Reading) -> tuple[Length, Length]:
 def _post(given: Given, reading: Reading) -> Edit:
     wall = reading.wall(given)
     beam = Beam(given["beam"][0][0], given["under"][0], given["beam"][0][1]) if given.get("beam") else None
-    post = Post(
-        _next("P", (post.id for post in wall.posts)),
-        position_of(given),
-        next(iter(given.get("stud", ())), None),
-        next(iter(given.get("count", ())), 2),
-        beam,
-    )
+    size = next(iter(given.get("stud", ())), None)
+    plies = next(iter(given.get("count", ())), usual_plies(size))
+    post = Post(_next("P", (post.id for post in wall.posts)), position_of(given), size, plies, beam)
     return ChangeWall(wall.id, replace(wall, posts=(*wall.posts, post)))
 
 
@@ -102,7 +98,7 @@ POST: LinePhrase = Phrase(
         IN_WALL,
     ),
     _post,
-    ("post 3 2x4 @ 9-3", "post @ 5-0", "post 2 @ 6-0 beam 3 1/2 x 9 1/4 at 84"),
+    ("post 3 2x4 @ 9-3", "post @ 5-0", "post 4x4 @ 8-4", "post 2 @ 6-0 beam 3 1/2 x 9 1/4 at 84"),
 )
 KEEP_CLEAR: LinePhrase = Phrase(
     "keep a bay clear for something",

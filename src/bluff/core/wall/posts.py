@@ -1,7 +1,9 @@
 """Posts, and the pockets beams lie in.
 
-A post without a beam is its boards from plate to plate. Under a beam it ends at the beam's underside, with a
-stud on each side of it that runs up to the top plates; a beam that reaches into the top plates breaks them.
+A post without a beam is its boards from plate to plate, and so is one whose beam lies on top of the plates. Under any
+other beam it ends at the beam's underside, with a stud on each side of it that runs up to the top plates. A beam that
+reaches into the top plates breaks them, and so does the post where the beam's underside lies within them: a plate
+between the two would be crushed, and nobody can notch it to the beam.
 """
 
 from collections.abc import Iterator
@@ -50,7 +52,18 @@ class PostFrame:
     def has_pocket(self) -> bool:
         """Whether its beam lies in the wall rather than on top of it."""
         beam = self.placed.post.beam
-        return beam is not None and beam.underside < self.plan.ceiling.lowest_over(self.placed.span)
+        return beam is not None and beam.underside < self.plan.top.highest_over(self._between)
+
+    @property
+    def clearance(self) -> Length:
+        """How far its beam is above the top plates it should lie on; nothing where it lies on them or in the wall."""
+        beam = self.placed.post.beam
+        return max(beam.underside - self.plan.top.highest_over(self._between), 0) if beam else 0
+
+    @property
+    def _between(self) -> Span:
+        near, far = self._inside
+        return Span(near.value, far.value)
 
     @cached_property
     def _inside(self) -> tuple[Sum, Sum]:
@@ -107,6 +120,6 @@ class PostFrame:
             return None
         top = beam.underside + beam.depth
         near, far = self._inside
-        if top <= self.plan.ceiling.lowest_over(Span(near.value, far.value)):
+        if top <= self.plan.ceiling.lowest_over(self._between):
             return None
         return Pocket(self.placed.post.id, near, far, top)
