@@ -39,7 +39,7 @@ class BeamFile(FileModel):
 
 
 class PostFile(FileModel):
-    """A post in the wall. Left out, it is of the wall's own lumber, one board of 4x and thicker or else two, no beam."""
+    """A post in the wall. Left out: the wall's own lumber, one board of 4x and thicker or else two, no beam."""
 
     id: StrictStr
     at: PositionText

@@ -135,6 +135,11 @@ def test_floating_jacks_leave_the_sill_running_on_under_them():
         ({"width_bottom": "43 5/8", "width_top": "43 5/8"}, "At the sill: 5/8 too wide."),
         ({"width_bottom": "43 1/4"}, "The jacks are 1/4 further apart at the foot."),
         ({"diagonal_hook": "70"}, "Its diagonals differ by 3/16."),
+        # One rule for width and height: more than 1/2 over is filled out, whichever way.
+        ({"height_hook": "57", "height_far": "57"}, "Height, hook side: 2 too high. Height, far side: 2 too high."),
+        # 43 x 43 + 55 x 56 1/4 is 4,942.75, whose root is 70.305; 69 13/16 twice is 1/2 short of it.
+        ({"height_far": "56 1/4"}, "The header or the sill is out of level by 1 1/4."),
+        ({"height_far": "56 1/4"}, "by the sides they are about 70 5/16, read 69 13/16 and 69 13/16"),
     ],
 )
 def test_an_opening_that_takes_no_unit_says_why(read, says):
@@ -142,6 +147,55 @@ def test_an_opening_that_takes_no_unit_says_why(read, says):
     found = judged(frame_wall(*WINDOW), "opening/W1", **read)
     assert (found.state, says in found.says) == (State.WRONG, True)
     assert found.do
+
+
+def test_every_figure_that_is_off_is_named():
+    """W1 read 43, 44, 55, 56 1/4, 70, 71 1/2 for 43 by 55: by the sides 43 x 44 + 55 x 56 1/4 makes 70.593 across."""
+    read = dict(
+        zip(
+            ("width_bottom", "width_top", "height_hook", "height_far", "diagonal_hook", "diagonal_far"),
+            ("43", "44", "55", "56 1/4", "70", "71 1/2"),
+            strict=True,
+        )
+    )
+    assert judged(frame_wall(*WINDOW), "opening/W1", **read).says == (
+        "At the header: 1 too wide. Height, far side: 1 1/4 too high. The jacks are 1 further apart at the head. "
+        "The header or the sill is out of level by 1 1/4. Its diagonals differ by 1 1/2."
+    )
+
+
+def test_a_figure_that_is_off_is_named_before_all_are_read():
+    check = check_of(frame_wall(*WINDOW), "opening/W1")
+    early = verdict(check, {"width-bottom": inches("42 1/2")})
+    assert (early.state, early.says.startswith("At the sill: 1/2 too narrow. Still to read: ")) == (State.WRONG, True)
+    over = verdict(check, {"width-bottom": inches("43 3/8")})
+    assert (over.state, over.says.startswith("At the sill: 3/8 over. Still to read: ")) == (State.OPEN, True)
+    sides = {
+        "width-bottom": "43",
+        "width-top": "43",
+        "height-hook": "55",
+        "height-far": "55",
+        "diagonal-hook": "70 1/2",
+    }
+    one = verdict(check, {measure: inches(read) for measure, read in sides.items()})
+    assert "Diagonal, hook side’s foot: 70 1/2, and by its sides it would be 69 13/16." in one.says
+
+
+def test_a_tape_misread_once_hides_nothing_else():
+    check = check_of(frame_wall(*WINDOW), "opening/W1")
+    found = verdict(check, {"width-bottom": inches(53), "width-top": inches("42 1/2")})
+    assert "At the sill reads 53, the plan says 43." in found.says
+    assert "At the header: 1/2 too narrow." in found.says
+
+
+def test_a_door_too_low_by_its_plate_has_the_plate_in_it():
+    """A door of 82 1/2 over the floor, read 81: the bottom plate of 1 1/2 is not cut out yet, and it has no sill."""
+    check = check_of(frame_wall("12' 2x4", "d ro 36x82 1/2 @ 6-0"), "opening/D1")
+    found = verdict(check, {"height-hook": inches(81), "height-far": inches("81 1/16")})
+    assert found.says.startswith("Height, hook side: 1 1/2 too low, which is the bottom plate.")
+    assert "sill" not in found.do
+    low = verdict(check, {"height-hook": inches(82), "height-far": inches(82)})
+    assert low.do == "Raise the header. The unit does not go in."
 
 
 def test_a_stop_that_is_off_is_moved_before_the_stack_is_cut():

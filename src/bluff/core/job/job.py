@@ -10,7 +10,6 @@ unit
     The window or door slab that goes in, by its call-out.
 """
 
-import math
 import re
 from collections import Counter
 from collections.abc import Sequence
@@ -27,7 +26,7 @@ from bluff.core.job.standard import Standard
 from bluff.core.job.stock import YardStock
 from bluff.core.job.top import Top
 from bluff.core.job.ways import JobWays, OpeningWays, Taken, WallWays
-from bluff.core.measure.length import LONGEST, Length, format_feet, format_inches, inches
+from bluff.core.measure.length import LONGEST, Length, format_feet, format_inches, inches, nearest_root
 from bluff.core.measure.lumber import STUDS, lumber
 from bluff.core.measure.size import Size
 
@@ -108,8 +107,7 @@ class Between:
         320
         """
         squared = (self.end.x - self.start.x) ** 2 + (self.end.y - self.start.y) ** 2
-        # Twice the root, cut off and halved up, is the nearest whole number; no whole square has a root at a half.
-        return (math.isqrt(4 * squared) + 1) // 2
+        return nearest_root(squared)
 
 
 @dataclass(frozen=True, slots=True)

@@ -14,7 +14,7 @@ call-out
 import re
 from fractions import Fraction
 from functools import lru_cache
-from math import gcd
+from math import gcd, isqrt
 from typing import TypeAlias
 
 from bluff.core.errors import LengthError
@@ -75,6 +75,16 @@ def nearest_quotient(numerator: int, denominator: int) -> Length:
     if 2 * rest > denominator or (2 * rest == denominator and whole % 2):
         return whole + 1
     return whole
+
+
+def nearest_root(numerator: int, denominator: int = 1) -> Length:
+    """The square root of a fraction to the nearest whole number, as for the diagonal of two sides.
+
+    >>> nearest_root(192**2 + 256**2), nearest_root(169 * 169, 144)
+    (320, 14)
+    """
+    # Twice the root, cut off and halved up, is the nearest whole number; floating point would be off on a long plate.
+    return (isqrt(4 * numerator // denominator) + 1) // 2
 
 
 def inches(text: int | str) -> Length:

@@ -2,10 +2,9 @@
 
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
-from math import isqrt
 from typing import NamedTuple
 
-from bluff.core.measure.length import Length
+from bluff.core.measure.length import Length, nearest_root
 
 
 class Span(NamedTuple):
@@ -73,8 +72,7 @@ def diagonal(width: Length, height: Length) -> Length:
     >>> diagonal(3 * 64, 4 * 64) == 5 * 64
     True
     """
-    # Twice the root, cut off and halved up, is the nearest whole number.
-    return (isqrt(4 * (width * width + height * height)) + 1) // 2
+    return nearest_root(width * width + height * height)
 
 
 class Edges(NamedTuple):

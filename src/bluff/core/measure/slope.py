@@ -16,10 +16,10 @@ from dataclasses import dataclass
 from fractions import Fraction
 from functools import cached_property, lru_cache
 from itertools import pairwise
-from math import atan, degrees, isqrt
+from math import atan, degrees
 from typing import NamedTuple
 
-from bluff.core.measure.length import Length, nearest, nearest_quotient
+from bluff.core.measure.length import Length, nearest, nearest_quotient, nearest_root
 from bluff.core.measure.shapes import Corner, Span
 
 LEVEL = Fraction(0)
@@ -35,9 +35,8 @@ def on_slope(run: Length, pitch: Fraction) -> Length:
     """
     if not pitch:
         return run
-    # Twice the root, cut off and halved up, is the nearest whole number; floating point would be off on a long plate.
     rise, over = pitch.numerator, pitch.denominator
-    return (isqrt(4 * run * run * (rise * rise + over * over) // (over * over)) + 1) // 2
+    return nearest_root(run * run * (rise * rise + over * over), over * over)
 
 
 def plumb(thickness: Length, pitch: Fraction) -> Length:
@@ -56,7 +55,7 @@ def off_slope(length: Length, pitch: Fraction) -> Length:
     12
     """
     rise, over = pitch.numerator, pitch.denominator
-    return (isqrt(4 * length * length * over * over // (rise * rise + over * over)) + 1) // 2
+    return nearest_root(length * length * over * over, rise * rise + over * over)
 
 
 @lru_cache(maxsize=64)

@@ -3,10 +3,11 @@
 A check never decides for the crew: it says what was read, how far that is from the plan, and what to do about it.
 """
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from enum import StrEnum
-from typing import Protocol
+from itertools import repeat
+from typing import NamedTuple, Protocol
 
 from bluff.core.measure.length import Length, format_inches, inches
 from bluff.core.measure.shapes import Corner
@@ -70,6 +71,20 @@ class Verdict:
     sums: tuple[tuple[str, Sum], ...] = ()
 
 
+class Fault(NamedTuple):
+    """One thing that is off.
+
+    Args:
+        says: What was found.
+        do: What to do about it.
+        is_wrong: Whether it has to be put right; otherwise it is kept as built.
+    """
+
+    says: str
+    do: str
+    is_wrong: bool = True
+
+
 class Check(Protocol):
     """Something to check, by one or more readings."""
 
@@ -85,25 +100,50 @@ class Check(Protocol):
     def measures(self) -> tuple[Measure, ...]:
         """What is read for it, in order."""
 
+    def faults(self, _readings: Readings, /) -> Iterable[Fault]:
+        """What is off by the readings there are, though not everything is read yet; of most checks nothing can be."""
+        return ()
+
     def judged(self, readings: Readings) -> Verdict:
         """What readings say, one for each of its measures; off by no more than the crew's tolerance nobody minds."""
 
 
 def verdict(check: Check, readings: Readings) -> Verdict:
-    """What readings say so far: how the check stands, or what is still to be read."""
+    """What readings say so far: how the check stands, what is off already, and what is still to be read."""
     missing = [measure.name for measure in check.measures if measure.id not in readings]
-    if missing:
-        return Verdict(State.OPEN, f"Still to read: {', '.join(missing)}.")
-    for measure in check.measures:
-        if measure.planned and abs(measure.off(readings)) > MISREAD:
-            read, planned = format_inches(readings[measure.id]), format_inches(measure.planned.value)
-            return Verdict(
-                State.WRONG,
-                f"{measure.name} reads {read}, the plan says {planned}.",
-                "Nothing is framed so far off: read it again, hooked where the drawing shows, before you change a "
-                "thing.",
-            )
-    return check.judged(readings)
+    misread = [
+        measure
+        for measure in check.measures
+        if measure.planned and measure.id in readings and abs(measure.off(readings)) > MISREAD
+    ]
+    if not missing and not misread:
+        return check.judged(readings)
+    # A tape that was misread says nothing of the wall: what is off is looked for in the other readings.
+    sound = {id_: read for id_, read in readings.items() if id_ not in {measure.id for measure in misread}}
+    found = [*map(_misread_as, misread, repeat(readings)), *check.faults(sound)]
+    wrong = [fault for fault in found if fault.is_wrong]
+    return Verdict(
+        State.WRONG if wrong else State.OPEN,
+        sentences([*(fault.says for fault in found), f"Still to read: {', '.join(missing)}." if missing else ""]),
+        sentences(fault.do for fault in wrong),
+    )
+
+
+def _misread_as(measure: Measure, readings: Readings) -> Fault:
+    planned = measure.planned.value if measure.planned else 0
+    return Fault(
+        f"{measure.name} reads {format_inches(readings[measure.id])}, the plan says {format_inches(planned)}.",
+        "Nothing is framed so far off: read it again, hooked where the drawing shows, before you change a thing.",
+    )
+
+
+def sentences(said: Iterable[str]) -> str:
+    """Several sentences one after another, each once.
+
+    >>> sentences(["Move a jack.", "", "Move a jack.", "Read it again."])
+    'Move a jack. Read it again.'
+    """
+    return " ".join(dict.fromkeys(one for one in said if one))
 
 
 def over_or_short(by: Length) -> str:

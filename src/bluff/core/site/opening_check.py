@@ -5,15 +5,19 @@ from dataclasses import dataclass
 from itertools import islice
 
 from bluff.core.job.schools import End
-from bluff.core.measure.length import Length, format_inches, inches
+from bluff.core.measure.length import Length, format_inches, inches, nearest_root
 from bluff.core.measure.shapes import Corner, diagonal
 from bluff.core.measure.sum import Sum
-from bluff.core.site.checking import Measure, Readings, State, Verdict
+from bluff.core.site.checking import Check, Fault, Measure, Readings, State, Verdict, sentences
 from bluff.core.wall.member import Role
 from bluff.core.wall.opening_frame import OpeningFrame
 
-MOST_WIDE: Length = inches("1/2")
-"""Wider than the plan by more than this, and shims alone do not fill it. Source: docs/rules.md, Checks."""
+MOST_OVER: Length = inches("1/2")
+"""Larger than the plan by more than this, either way, and shims alone do not fill it. Source: docs/rules.md, Checks."""
+_OF_PLATE: Length = inches("1/4")
+"""How near a height is to lacking just the bottom plate to be taken for that."""
+_CANNOT_MEET: Length = inches("1/4")
+"""What diagonals may differ from those the sides make; six readings to a sixteenth each make less."""
 
 WIDTHS = ("width-bottom", "width-top")
 HEIGHTS = ("height-hook", "height-far")
@@ -21,7 +25,7 @@ DIAGONALS = ("diagonal-hook", "diagonal-far")
 
 
 @dataclass(frozen=True, slots=True)
-class OpeningCheck:
+class OpeningCheck(Check):
     """What is read of an opening as it is framed."""
 
     frame: OpeningFrame
@@ -60,43 +64,94 @@ class OpeningCheck:
         )
 
     def judged(self, readings: Readings) -> Verdict:
-        wrong = [*self._too_small(readings), *self._crooked(readings)]
-        sums = self._as_measured(readings)
-        if wrong:
-            return Verdict(State.WRONG, " ".join(says for says, _ in wrong), " ".join(do for _, do in wrong), sums)
-        over = [measure for measure in self.measures[:4] if measure.off(readings) > self.frame.plan.standard.tolerance]
-        if over:
-            said = ", ".join(f"{measure.name.lower()} {format_inches(measure.off(readings))} over" for measure in over)
-            return Verdict(State.AS_BUILT, f"Larger than planned: {said}.", "Kept as built; shims fill it.", sums)
+        found, sums = [*self.faults(readings)], self._as_measured(readings)
+        says, do = sentences(fault.says for fault in found), sentences(fault.do for fault in found)
+        if any(fault.is_wrong for fault in found):
+            return Verdict(State.WRONG, says, do, sums)
+        if found:
+            return Verdict(State.AS_BUILT, says, do, sums)
         return Verdict(State.GOOD, "Right: the unit goes in.")
 
-    def _too_small(self, readings: Readings) -> Iterator[tuple[str, str]]:
-        for measure in self.measures[:4]:
-            off = measure.off(readings)
-            if off < -self.frame.plan.standard.tolerance:
-                is_width = measure.id in WIDTHS
-                yield (
-                    f"{measure.name}: {format_inches(-off)} too {'narrow' if is_width else 'low'}.",
-                    f"{'Move the jack over' if is_width else 'Let the sill down, or the header up'}: what is too small "
-                    "takes no unit.",
-                )
-            elif measure.id in WIDTHS and off > MOST_WIDE:
-                yield (
-                    f"{measure.name}: {format_inches(off)} too wide.",
-                    "Pack a jack out with a filler; shims alone do not fill it.",
-                )
+    def faults(self, readings: Readings, /) -> Iterator[Fault]:
+        """Every figure that is off, each by itself, then what they say of each other."""
+        read = [measure for measure in self.measures[:4] if measure.id in readings]
+        plate_in = [measure for measure in read if self._is_plate_short(measure, readings)]
+        if plate_in:
+            plate = format_inches(self.frame.plan.bottom.value)
+            yield Fault(
+                f"{plate_in[0].name}: {plate} too low, which is the bottom plate.",
+                f"If the plate is still in the doorway, add its {plate} to what you read. If it is cut out, raise the "
+                "header.",
+            )
+        for measure in read:
+            if measure not in plate_in and (fault := self._off(measure, measure.off(readings))):
+                yield fault
+        yield from self._crooked(readings)
 
-    def _crooked(self, readings: Readings) -> Iterator[tuple[str, str]]:
-        bottom, top = (readings[width] for width in WIDTHS)
-        if abs(bottom - top) > self.frame.plan.standard.tolerance:
+    def _is_plate_short(self, measure: Measure, readings: Readings) -> bool:
+        """Whether a doorway's height lacks just the bottom plate, which is in it until it is cut out."""
+        lacks = measure.off(readings) + self.frame.plan.bottom.value
+        return measure.id in HEIGHTS and not self.frame.has_sill and abs(lacks) <= _OF_PLATE
+
+    def _off(self, measure: Measure, off: Length) -> Fault | None:
+        """One figure against the plan: too small takes no unit, and what is too large for shims is filled out."""
+        is_width = measure.id in WIDTHS
+        small, large = ("narrow", "wide") if is_width else ("low", "high")
+        if off < -self.frame.plan.standard.tolerance:
+            room = "Let the sill down or raise the header" if self.frame.has_sill else "Raise the header"
+            return Fault(
+                f"{measure.name}: {format_inches(-off)} too {small}.",
+                f"{'Move a jack over' if is_width else room}. The unit does not go in.",
+            )
+        if off > MOST_OVER:
+            fill = "Pack a jack out with a filler" if is_width else "Put a filler under the header"
+            return Fault(f"{measure.name}: {format_inches(off)} too {large}.", f"{fill}; shims alone are not enough.")
+        if off > self.frame.plan.standard.tolerance:
+            return Fault(
+                f"{measure.name}: {format_inches(off)} over.", "Keep it as built; shims fill it.", is_wrong=False
+            )
+        return None
+
+    def _crooked(self, readings: Readings) -> Iterator[Fault]:
+        tolerance = self.frame.plan.standard.tolerance
+        bottom, top, hook, far = (readings.get(side) for side in (*WIDTHS, *HEIGHTS))
+        if bottom is not None and top is not None and abs(bottom - top) > tolerance:
             wider = "foot" if bottom > top else "head"
-            yield (
+            yield Fault(
                 f"The jacks are {format_inches(abs(bottom - top))} further apart at the {wider}.",
                 f"Bring a jack in at the {wider}.",
             )
-        near, far = (readings[diagonal] for diagonal in DIAGONALS)
-        if abs(near - far) > self.frame.plan.standard.tolerance:
-            yield (
+        if hook is not None and far is not None and abs(hook - far) > tolerance:
+            what = "header or the sill" if self.frame.has_sill else "header or the floor"
+            yield Fault(
+                f"The {what} is out of level by {format_inches(abs(hook - far))}.",
+                "Put a level on both and set the one that is off.",
+            )
+        if bottom is not None and top is not None and hook is not None and far is not None:
+            yield from self._diagonals(readings, _diagonal_of(bottom, top, hook, far))
+
+    def _diagonals(self, readings: Readings, by_sides: Length) -> Iterator[Fault]:
+        """Diagonals against each other, and against what the sides that were read make of them."""
+        tolerance = self.frame.plan.standard.tolerance
+        read = [measure for measure in self.measures[4:] if measure.id in readings]
+        lengths = [readings[measure.id] for measure in read]
+        if len(read) == 1 and abs(lengths[0] - by_sides) > tolerance:
+            yield Fault(
+                f"{read[0].name}: {format_inches(lengths[0])}, and by its sides it would be {format_inches(by_sides)}.",
+                "Read the other diagonal to see whether the opening is out of square.",
+            )
+        if len(read) < 2:
+            return
+        near, far = lengths
+        together = nearest_root(near**2 + far**2, 2)
+        if abs(together - by_sides) > _CANNOT_MEET:
+            yield Fault(
+                f"These diagonals do not go with these sides: by the sides they are about {format_inches(by_sides)}, "
+                f"read {format_inches(near)} and {format_inches(far)}.",
+                "One of the readings is wrong. Read all six again.",
+            )
+        if abs(near - far) > tolerance:
+            yield Fault(
                 f"Its diagonals differ by {format_inches(abs(near - far))}.",
                 "Square the wall first; then shorten the longer one by moving the jacks.",
             )
@@ -119,6 +174,18 @@ class OpeningCheck:
     @property
     def _from_start(self) -> bool:
         return self.frame.plan.standard.datum.end is End.START
+
+
+def _diagonal_of(bottom: Length, top: Length, hook: Length, far: Length) -> Length:
+    """About what both diagonals of four sides are: their squares are each the widths multiplied and the heights.
+
+    That is Ptolemy's theorem, exact where the corners lie on one circle, and within a 64th for anything that is nearly
+    a rectangle. Out of square one diagonal is longer and the other shorter; the mean of their squares stays.
+
+    >>> format_inches(_diagonal_of(inches(43), inches(43), inches(55), inches("56 1/4")))
+    '70 5/16'
+    """
+    return nearest_root(bottom * top + hook * far)
 
 
 _HAND: Length = inches(4)

@@ -7,7 +7,7 @@ from bluff.core.job.schools import End
 from bluff.core.measure.length import Length, format_inches, inches, nearest_quotient
 from bluff.core.measure.shapes import Corner
 from bluff.core.measure.sum import Sum
-from bluff.core.site.checking import Measure, Readings, State, Verdict, over_or_short
+from bluff.core.site.checking import Check, Measure, Readings, State, Verdict, over_or_short
 from bluff.core.wall.wall_plan import WallPlan
 
 BOTH_OFF: Length = inches("1/4")
@@ -17,7 +17,7 @@ FROM_HOOK, TO_HOOK = "from-hook", "to-hook"
 
 
 @dataclass(frozen=True, slots=True)
-class Diagonals:
+class Diagonals(Check):
     """The diagonals of a wall.
 
     The first runs from the bottom corner the tape hooks on to the top of the far end, the second from the far bottom

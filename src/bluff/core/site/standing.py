@@ -8,7 +8,7 @@ from bluff.core.job.schools import End
 from bluff.core.measure.length import PER_INCH, Length, format_inches
 from bluff.core.measure.shapes import Corner
 from bluff.core.measure.sum import Sum
-from bluff.core.site.checking import Measure, Readings, State, Verdict, over_or_short
+from bluff.core.site.checking import Check, Measure, Readings, State, Verdict, over_or_short
 from bluff.core.wall.wall_plan import WallPlan
 
 _AT_THE_SAW: Length = PER_INCH // 32
@@ -16,7 +16,7 @@ _AT_THE_SAW: Length = PER_INCH // 32
 
 
 @dataclass(frozen=True, slots=True)
-class StudCheck:
+class StudCheck(Check):
     """The first stud off the stop, before the rest of the stack is cut."""
 
     plan: WallPlan
@@ -50,7 +50,7 @@ class StudCheck:
 
 
 @dataclass(frozen=True, slots=True)
-class Plumb:
+class Plumb(Check):
     """One end of a wall against a plumb line or a laser.
 
     Args:
@@ -105,7 +105,7 @@ class Plumb:
 
 
 @dataclass(frozen=True, slots=True)
-class RoomCheck:
+class RoomCheck(Check):
     """Floor to ceiling where a wall goes that is fitted into a room."""
 
     plan: WallPlan
