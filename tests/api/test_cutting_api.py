@@ -12,7 +12,7 @@ from concurrent.futures import ThreadPoolExecutor
 from datetime import datetime, timedelta
 from pathlib import Path
 from threading import Barrier, Event, Thread
-from uuid import UUID
+from uuid import UUID, uuid4
 
 import pytest
 
@@ -69,6 +69,11 @@ def ticks_of(board, is_cut=True):
     return [cut_off(board["number"], cut["name"], is_cut=is_cut) for cut in board["cuts"]]
 
 
+def a_cut(board):
+    """That the first piece of a board is cut, as the service takes it."""
+    return kept_boards.CutRow(uuid4(), board["number"], board["cuts"][0]["name"], True, now())
+
+
 def test_a_job_nobody_planned_has_boards_at_once(ask):
     """18'-6: three plates of two boards at most, 15 commons and an end stud, all precut; nothing is kept of it yet."""
     cutting = ask()
@@ -121,6 +126,36 @@ def test_a_cut_is_of_when_it_was_made_not_of_when_it_was_sent(client, job, ask):
     assert all(abs(datetime.fromisoformat(cut["cut"]["at"]) - LONG_AGO) < timedelta(minutes=1) for cut in cuts)
 
 
+def test_a_cut_that_is_sent_again_does_not_undo_what_was_said_since(client, job, ask):
+    """Sent under its key once more, after somebody said that it was not cut: it stays not cut."""
+    cut, taken_back = ticks_of(boards_of(ask())[0])[0], ticks_of(boards_of(ask())[0], is_cut=False)[0]
+    key = str(uuid4())
+    say(client, job, {**cut, "key": key})
+    say(client, job, taken_back)
+    assert say(client, job, {**cut, "key": key}) == []
+    assert ask()["cut"] == 0
+
+
+def test_a_cut_that_arrives_late_is_of_when_it_was_made(client, job, ask):
+    """Cut an hour ago without a signal, said not to be cut by somebody else since: the later word counts."""
+    cut, taken_back = ticks_of(boards_of(ask())[0])[0], ticks_of(boards_of(ask())[0], is_cut=False)[0]
+    say(client, job, taken_back, at=now() - timedelta(minutes=10))
+    say(client, job, cut, at=now() - timedelta(hours=1))
+    assert ask()["cut"] == 0
+    say(client, job, cut, at=now() - timedelta(minutes=5))
+    assert ask()["cut"] == 1
+
+
+def test_a_cut_that_is_kept_is_taken_again_though_its_board_is_gone(client, job, ask):
+    """Its answer was lost, the wall is gone, and the phone sends it once more: it is kept, and not refused."""
+    cut = {**ticks_of(boards_of(ask())[0])[0], "key": str(uuid4())}
+    say(client, job, cut)
+    say(client, job, {**cut, "is_done": False, "key": str(uuid4())})
+    edit(client, job, {"edit": "remove-wall", "id": "A"})
+    ask("/settle", {})
+    assert say(client, job, cut) == []
+
+
 def test_only_what_is_affected_is_planned_anew_and_it_is_said(client, job, ask):
     """A window takes studs out: boards of whole plates stay, a stud that is cut serves as a king."""
     before = boards_of(ask())
@@ -160,7 +195,7 @@ def test_a_piece_that_has_lost_its_place_is_listed_until_something_is_made_of_it
 
 def test_what_is_no_longer_to_be_cut_is_refused_and_the_rest_is_kept(client, job, ask):
     (refused,) = say(client, job, cut_off(1, "B/stud/1"), *ticks_of(boards_of(ask())[0]))
-    assert "planned anew a moment ago" in refused
+    assert "planned again a moment ago" in refused
     assert ask()["cut"] == len(boards_of(ask())[0]["cuts"])
     assert "planned anew a moment ago" in ask("/locks", {"boards": [999]}, status=409)["message"]
 
@@ -376,9 +411,10 @@ def test_two_who_are_the_first_to_change_the_boards_both_do(pool, account, job, 
     monkeypatch.setattr(kept_boards, "find_cutting", find_together)
     cuttings = Cuttings(pool, account, lambda _: None)
     first, second = cuttings.get(UUID(job)).boards[:2]
-    with ThreadPoolExecutor(2) as hands:
-        ticked = hands.submit(cuttings.mark, UUID(job), {first.tick(first.cuts[0]): now()}, is_cut=True)
-        locked = hands.submit(cuttings.lock, UUID(job), [second.number], is_locked=True)
+    cut = kept_boards.CutRow(uuid4(), first.number, first.cuts[0].name, True, now())
+    with ThreadPoolExecutor(2) as both_at_once:
+        ticked = both_at_once.submit(cuttings.mark, UUID(job), [cut])
+        locked = both_at_once.submit(cuttings.lock, UUID(job), [second.number], is_locked=True)
         ticked.result(), locked.result()
     assert looks == [None, None]
     state = cuttings.get(UUID(job))
@@ -387,7 +423,6 @@ def test_two_who_are_the_first_to_change_the_boards_both_do(pool, account, job, 
 
 
 def test_another_crew_sees_and_changes_nothing(pool, account, job, ask):
-    from bluff.core.cutting.board import Tick
     from bluff.service.errors import NotFound
 
     board = boards_of(ask())[0]
@@ -397,7 +432,7 @@ def test_another_crew_sees_and_changes_nothing(pool, account, job, ask):
         lambda: theirs.plan(UUID(job), Wanted()),
         lambda: theirs.settle(UUID(job)),
         lambda: theirs.last_run(UUID(job)),
-        lambda: theirs.mark(UUID(job), {Tick(board["number"], board["cuts"][0]["name"]): now()}, is_cut=True),
+        lambda: theirs.mark(UUID(job), [a_cut(board)]),
     ):
         with pytest.raises(NotFound):
             refused()

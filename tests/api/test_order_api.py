@@ -79,15 +79,26 @@ def test_a_crew_keeps_its_boards_and_new_jobs_begin_with_them(client, job, say):
     say("read", {"text": "2x4 12' 4.55"})
     say("on-site", {"text": "2 – 2x4 x 12'"})
     assert client.put("/api/stock", json={"job": job}).status_code == 204
-    assert client.get("/api/stock").json()["stock"] == {"2x4": {"144": 4.55}}
+    # What the list does not name keeps its place: the precut stud, and 8 to 20 feet by two.
+    usual = {"92 5/8": None} | {str(feet * 12): None for feet in range(8, 21, 2)}
+    priced = {"2x4": usual | {"144": 4.55}}
+    assert client.get("/api/stock").json()["stock"] == priced
     new = client.post("/api/jobs", json={"name": "Next"}).json()
-    assert new["job"]["stock"] == {"2x4": {"144": 4.55}}
+    assert new["job"]["stock"] == priced
     assert "on_site" not in new["job"]
     # The job may say otherwise, and take the crew's again; what lies on its site stays.
     say("read", {"text": "2x4 12' 5"})
     taken = say("take")["job"]
-    assert taken["stock"] == {"2x4": {"144": 4.55}}
+    assert taken["stock"] == priced
     assert taken["on_site"] == {"2x4": {"144": 2}}
+
+
+def test_taking_a_stock_that_lacks_lengths_says_which_go(client, job, say):
+    make(client, job, {"edit": "set-stock", "stock": {"stock": {"2x4": {"144": 4.55}}}})
+    assert client.put("/api/stock", json={"job": job}).status_code == 204
+    make(client, job, {"edit": "set-stock", "stock": {"stock": {"2x4": {"144": 4.55, "192": None}}}})
+    reading = client.post(f"/api/jobs/{job}/stock/take").json()
+    assert reading["warns"] == ("This takes boards away that the job has now: 2x4 16'. Pieces may then fit no board.")
 
 
 def test_what_is_too_crooked_is_bought_on_top_and_kept_apart(client, job, order):

@@ -177,6 +177,55 @@ def test_a_phone_whose_clock_is_wrong_is_set_right(client, framer, job):
     assert abs((now() - timedelta(minutes=1)).timestamp() - datetime.fromisoformat(said["at"]).timestamp()) < 30
 
 
+def test_a_clock_set_right_between_marking_and_sending_takes_no_mark_back(client, framer, job):
+    """Unmarked today, marked again by a clock a day behind, sent once it is right: the phone knew today's time."""
+    stop = walk(client, job)[0]
+    say(client, job, *written(stop))
+    say(client, job, *written(stop, is_done=False))
+    knew = now()
+    behind = knew - timedelta(days=1)
+    again = [{**one, "after": knew.isoformat()} for one in written(stop)]
+    assert say(framer, job, *again, at=behind) == []
+    assert walk(client, job)[0]["is_written"]
+    # Without what it knew it would be of yesterday, before it was unmarked.
+    say(client, job, *written(stop, is_done=False))
+    say(framer, job, *written(stop), at=behind)
+    assert not walk(client, job)[0]["is_written"]
+
+
+def test_a_clock_set_back_makes_nothing_later_than_it_was(client, framer, job):
+    """Marked by a clock a day fast, an hour ago by the monotonic clock; unmarked by another half an hour ago."""
+    stop = walk(client, job)[0]
+    hour = 60 * 60 * 1000
+    say(client, job, *written(stop, is_done=False), at=now() - timedelta(minutes=30))
+    say(framer, job, *({**one, "age": hour} for one in written(stop)), at=now() + timedelta(days=1))
+    assert not walk(client, job)[0]["is_written"]
+
+
+def test_what_a_phone_says_keeps_its_order_whatever_its_clock_did(client, job):
+    """The clock went back an hour between marking a stop and taking that back."""
+    first = walk(client, job)[0]
+    on, off = written(first)[0], written(first, is_done=False)[0]
+    back = (now() - timedelta(hours=1)).isoformat()
+    assert say(client, job, on, {**off, "at": back}) == []
+    assert not walk(client, job)[0]["is_written"]
+
+
+@pytest.mark.parametrize("shown", ["0001-01-01T00:00:00Z", "9999-12-31T23:59:59.999999-14:00", "1970-01-01T00:00:00Z"])
+def test_a_clock_that_shows_no_plausible_year_loses_nothing(client, job, shown):
+    note = {"kind": "note", "words": "Rain from noon"}
+    assert say(client, job, {**note, "at": shown}) == []
+    assert say(client, job, {**note, "after": shown}) == []
+    answer = client.post(
+        f"/api/jobs/{job}/site/said",
+        json={"sent_at": shown, "said": [{**note, "key": str(uuid4()), "at": now().isoformat()}]},
+    )
+    assert (answer.status_code, answer.json()) == (200, {"refused": []})
+    lines = client.get(f"/api/jobs/{job}/site/log").json()
+    assert len(lines) == 3
+    assert all(abs(datetime.fromisoformat(line["at"]) - now()) < timedelta(minutes=1) for line in lines)
+
+
 def test_readings_are_judged_at_once_and_every_one_is_kept(client, job):
     """144 by 97 1/8: the root of 20736 + 9433 17/64 is 173.694, 173 11/16."""
     check = check_of(client, job, "diagonals")
@@ -276,6 +325,17 @@ def test_a_photograph_is_kept_small_upright_and_without_where_it_was_taken(clien
     assert b"Nobody" not in client.get(f"{at}.jpg").content
     refused = client.put(f"/api/jobs/{job}/site/pictures/{uuid4()}", content=b"no picture")
     assert (refused.status_code, "no picture" in refused.json()["message"]) == (422, True)
+
+
+def test_a_photograph_of_several_megabytes_is_kept(client, job):
+    """A phone makes it small before it sends it; one that cannot sends it as it is."""
+    grain = Image.effect_noise((2400, 2400), 90)
+    file = BytesIO()
+    grain.save(file, "JPEG", quality=95)
+    assert len(file.getvalue()) > 2 * 1024 * 1024
+    at = f"/api/jobs/{job}/site/pictures/{uuid4()}"
+    assert client.put(at, content=file.getvalue()).status_code == 204
+    assert client.get(f"{at}.jpg").status_code == 200
 
 
 def test_a_viewer_looks_and_says_nothing(pool, account, client, job):

@@ -46,7 +46,7 @@ KEPT = (
     "account",
     "practice_class",
 )
-RECORDED = ("piece_cut", "site_record", "site_picture")
+RECORDED = ("cut_record", "site_record", "site_picture")
 
 
 def of_browser(address, token=None):

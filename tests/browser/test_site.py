@@ -263,13 +263,86 @@ def test_what_waits_outlives_the_page(phone):
     to_go(phone, all_of_it - 1)
 
 
-def test_what_the_server_will_not_keep_is_shown_until_it_is_let_go(phone):
+@pytest.mark.parametrize("has_signal", [True, False])
+def test_what_is_no_reading_is_refused_where_it_is_typed(phone, has_signal):
     to_checks(phone)
-    phone.get_by_role("textbox").fill("43 1/x")
-    phone.get_by_role("button", name="Read", exact=True).click()
-    alert = phone.get_by_role("alert").filter(has_text="Said here and not kept")
-    expect(alert).to_contain_text("43 1/x")
-    alert.get_by_role("button", name="Let go").click()
+    typed = phone.get_by_role("textbox")
+    expect(typed).to_be_visible()
+    phone.context.set_offline(not has_signal)
+    for text in ("hello", "-3"):
+        typed.fill(text)
+        phone.get_by_role("button", name="Read", exact=True).click()
+        expect(phone.get_by_role("alert")).to_contain_text(f"“{text}” is not a reading.")
+        expect(typed).to_have_value(text)
+    phone.get_by_role("button", name="4", exact=True).click()
+    expect(phone.get_by_role("alert")).to_have_count(0)
+
+
+def note(page, words):
+    page.get_by_label("Note").fill(words)
+    page.get_by_role("button", name="Keep").click()
+
+
+def test_what_the_server_fails_on_is_set_aside_and_all_the_rest_goes_up(phone):
+    """Sent three times, then shown; what was said before and after it is on the server, and so is it once mended."""
+    asked = []
+
+    def fail(route):
+        if "Broken" in (route.request.post_data or ""):
+            asked.append(route.request.post_data)
+            route.fulfill(status=500, json={"message": "Something went wrong in Bluff itself.", "faults": []})
+        else:
+            route.continue_()
+
+    go_to(phone, "What was said, day by day")
+    phone.context.set_offline(True)
+    for words in ("First", "Broken", "Last"):
+        note(phone, words)
+    phone.route("**/site/said", fail)
+    phone.context.set_offline(False)
+    alert = phone.get_by_role("alert").filter(has_text="Not saved")
+    expect(alert).to_contain_text("Broken", timeout=15_000)
+    expect(alert).to_contain_text("Bluff failed three times to save this. It is still on this device.")
+    assert sum(text.count('"words"') == 1 for text in asked) == 3
+    for words in ("First", "Last"):
+        expect(phone.get_by_role("listitem").filter(has_text=words)).to_be_visible()
+    phone.reload()
+    phone.unroute("**/site/said")
+    alert.get_by_role("button", name="Try again").click()
+    expect(alert).to_have_count(0)
+    expect(phone.get_by_role("listitem").filter(has_text="Broken")).to_be_visible()
+
+
+def test_a_photograph_the_server_refuses_stays_on_the_phone_with_its_note(phone, tmp_path):
+    Image.new("RGB", (800, 400), "tan").save(tmp_path / "corner.png")
+    go_to(phone, "What was said, day by day")
+    refusal = {"message": "This is over 24 MB, more than may be sent here.", "faults": []}
+    phone.route("**/site/pictures/*", lambda route: route.fulfill(status=413, json=refusal))
+    phone.get_by_label("Photograph").set_input_files(tmp_path / "corner.png")
+    expect(phone.get_by_alt_text("What goes with the note")).to_be_visible()
+    note(phone, "Corner is out of plumb")
+    alert = phone.get_by_role("alert").filter(has_text="Not saved")
+    expect(alert).to_contain_text("The photo was not saved: This is over 24 MB")
+    expect(alert.get_by_role("link")).to_have_attribute("download", "photo.jpg")
+    alert.get_by_role("button", name="Save without the photo").click()
+    expect(alert).to_have_count(0)
+    expect(phone.get_by_role("listitem")).to_contain_text("Corner is out of plumb")
+
+
+def test_what_does_not_fit_the_job_is_shown_until_it_is_discarded(phone):
+    """A mark of a revision the job has not reached, as after a restore of an older backup."""
+    call(phone, "H", walk="along")
+
+    def newer(route):
+        body = re.sub(r'"revision":\d+', '"revision":999', route.request.post_data or "")
+        route.continue_(post_data=body)
+
+    phone.route("**/site/said", newer)
+    phone.get_by_role("button", name="Marked, next").click()
+    alert = phone.get_by_role("alert").filter(has_text="Not saved")
+    expect(alert.first).to_contain_text("This job is at revision")
+    while alert.get_by_role("button", name="Discard").count():
+        alert.get_by_role("button", name="Discard").first.click()
     expect(alert).to_have_count(0)
 
 

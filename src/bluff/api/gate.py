@@ -23,7 +23,7 @@ from bluff.service.patience import Patience, waiting
 
 _LARGEST: tuple[tuple[re.Pattern[str], int], ...] = (
     (re.compile(r"/drawing$"), LARGEST_DRAWING),
-    (re.compile(r"/pictures$"), LARGEST_PICTURE),
+    (re.compile(r"/pictures(/[^/]+)?$"), LARGEST_PICTURE),
     (re.compile(r"/(import|edits|preview|effect|schedule\.csv)$"), LARGEST_FILE),
 )
 """Bytes of a body by the end of its path."""

@@ -1,8 +1,7 @@
 """What is said on the site, by whom and when, and the photographs that go with it."""
 
-from collections.abc import Iterable, Sequence
-from datetime import datetime
-from itertools import groupby
+from collections.abc import Sequence
+from datetime import datetime, timedelta
 from typing import Annotated, Literal, TypeAlias
 from uuid import UUID
 
@@ -17,7 +16,6 @@ from bluff.api.cutting import CrewCuttings
 from bluff.api.session import SignedInAccount
 from bluff.api.wire import CHANGED, Revision
 from bluff.api.work import done
-from bluff.core.cutting.board import Tick
 from bluff.core.job.amounts import MOST_ON_A_CREW
 from bluff.core.measure.length import inches
 from bluff.core.wall.member import Plate
@@ -29,21 +27,30 @@ from bluff.service.errors import Changed
 from bluff.service.phone_clock import PhoneClock
 from bluff.service.rights import Right, need
 from bluff.service.site import Site
+from bluff.store.cutting import CutRow
 from bluff.store.site import SiteRecord, SiteRow
 
 router = APIRouter(prefix="/api/jobs/{job_id}/site", tags=["site"])
 
 _MOST_SAID = 1000
+_LONGEST_AGE = 1000 * 60 * 60 * 24 * 366
+"""Milliseconds."""
 
 Name: TypeAlias = Annotated[StrictStr, Field(min_length=1, max_length=200)]
 WallName: TypeAlias = Annotated[StrictStr, Field(min_length=1, max_length=60)]
 
 
 class SaidFile(FileModel):
-    """Something said on the site: when, and a key made up by whoever says it, under which it is kept once."""
+    """Something said on the site: when, and a key made up by whoever says it, under which it is kept once.
+
+    `at` is what the phone's clock showed. `age` is how many milliseconds have passed since by its monotonic clock,
+    which is not set, and `after` the server's time as the phone knew it: both correct a clock that was set meanwhile.
+    """
 
     key: UUID
     at: AwareDatetime
+    age: Annotated[float, Field(ge=0, le=_LONGEST_AGE)] | None = None
+    after: AwareDatetime | None = None
 
 
 class MarkSaid(SaidFile):
@@ -136,18 +143,36 @@ def say(site: OurSite, cuttings: CrewCuttings, job_id: UUID, request: SaidReques
     """Keep what was said on the site, each by itself and once; what does not fit is named, and all the rest kept."""
     if request.by not in {None, site.account.id}:
         raise Changed("Somebody else has signed in on this device since. It is sent once whoever said it is back.")
+    times = _times(request)
     refused: dict[UUID, str] = {}
     said = []
     for one in request.said:
         try:
             if not isinstance(one, CutSaid):
-                said.append(_row(one))
+                said.append(_row(one, times[one.key]))
         except core.BluffError as error:
             refused[one.key] = error.message
-    clock = PhoneClock(request.sent_at)
-    refused |= site.say(job_id, said, clock)
-    refused |= _cut(cuttings, job_id, [one for one in request.said if isinstance(one, CutSaid)], clock)
+    refused |= site.say(job_id, said)
+    cuts = [
+        CutRow(one.key, one.board, one.name, one.is_done, times[one.key])
+        for one in request.said
+        if isinstance(one, CutSaid)
+    ]
+    refused |= _cut(cuttings, job_id, cuts)
     return {"refused": [{"key": key, "message": message} for key, message in refused.items()]}
+
+
+def _times(request: SaidRequest) -> dict[UUID, datetime]:
+    """When each was said, in the order the phone has them: whatever its clock did, none is before the one before it."""
+    clock = PhoneClock(request.sent_at)
+    times: dict[UUID, datetime] = {}
+    latest: datetime | None = None
+    for one in request.said:
+        age = None if one.age is None else timedelta(milliseconds=one.age)
+        when = clock.right(one.at, age=age, after=one.after)
+        latest = when if latest is None else max(latest, when)
+        times[one.key] = latest
+    return times
 
 
 @router.put("/pictures/{key}", status_code=204, openapi_extra=FILE_BODY)
@@ -165,24 +190,20 @@ def picture(site: OurSite, job_id: UUID, key: UUID) -> Response:
     return Response(jpeg, media_type="image/jpeg", headers={"Cache-Control": "private, max-age=31536000, immutable"})
 
 
-def _cut(cuttings: Cuttings, job: UUID, said: Sequence[CutSaid], clock: PhoneClock) -> dict[UUID, str]:
-    """Tick pieces on their boards, in order; why, for each whose board was planned anew meanwhile, by its key."""
+def _cut(cuttings: Cuttings, job: UUID, cuts: Sequence[CutRow]) -> dict[UUID, str]:
+    """Keep what was said of cuts; why, for each whose board was planned again meanwhile, by its key."""
+    if not cuts:
+        return {}
     refused: dict[UUID, str] = {}
-    for is_cut, alike in groupby(said, lambda one: one.is_done):
-        together = list(alike)
-        try:
-            cuttings.mark(job, _ticks(together, clock), is_cut=is_cut)
-        except Changed:
-            for one in together:
-                try:
-                    cuttings.mark(job, _ticks([one], clock), is_cut=is_cut)
-                except Changed as error:
-                    refused[one.key] = str(error)
+    try:
+        cuttings.mark(job, cuts)
+    except Changed:
+        for one in cuts:
+            try:
+                cuttings.mark(job, [one])
+            except Changed as error:
+                refused[one.key] = str(error)
     return refused
-
-
-def _ticks(said: Iterable[CutSaid], clock: PhoneClock) -> dict[Tick, datetime]:
-    return {Tick(one.board, one.name): clock.right(one.at) for one in said}
 
 
 def said_by(record: SiteRecord) -> ByWhom:
@@ -190,13 +211,13 @@ def said_by(record: SiteRecord) -> ByWhom:
     return {"name": record.name, "initials": record.initials, "at": record.made_at}
 
 
-def _row(said: MarkSaid | TickSaid | ReadingSaid | NoteSaid) -> SiteRow:
+def _row(said: MarkSaid | TickSaid | ReadingSaid | NoteSaid, at: datetime) -> SiteRow:
     match said:
         case MarkSaid():
             return SiteRow(
                 key=said.key,
                 kind="mark",
-                made_at=said.at,
+                made_at=at,
                 wall=said.wall,
                 about=said.mark,
                 plate=said.plate,
@@ -207,7 +228,7 @@ def _row(said: MarkSaid | TickSaid | ReadingSaid | NoteSaid) -> SiteRow:
             return SiteRow(
                 key=said.key,
                 kind="tick",
-                made_at=said.at,
+                made_at=at,
                 wall=said.wall,
                 about=said.work,
                 is_done=said.is_done,
@@ -217,11 +238,11 @@ def _row(said: MarkSaid | TickSaid | ReadingSaid | NoteSaid) -> SiteRow:
             return SiteRow(
                 key=said.key,
                 kind="reading",
-                made_at=said.at,
+                made_at=at,
                 wall=said.wall,
                 about=said.check,
                 measure=said.measure,
                 value=inches(said.value),
                 read_by=said.read_by,
             )
-    return SiteRow(key=said.key, kind="note", made_at=said.at, wall=said.wall, about=said.piece, words=said.words)
+    return SiteRow(key=said.key, kind="note", made_at=at, wall=said.wall, about=said.piece, words=said.words)

@@ -1,8 +1,8 @@
 """How jobs are cut: the boards of a job, what was cut of them, and runs that look for better ones."""
 
-from collections.abc import Callable, Collection, Mapping
+from collections.abc import Callable, Collection, Sequence
 from dataclasses import dataclass, replace
-from datetime import datetime
+from typing import TypeAlias
 from uuid import UUID, uuid4
 
 from psycopg import Connection
@@ -18,7 +18,9 @@ from bluff.service.planning import Standing, Wanted, boards_of_row, standing, ti
 from bluff.service.rights import Right, need
 from bluff.store import cutting as rows
 from bluff.store.accounts import Account
-from bluff.store.cutting import CuttingRow, RunRow, TickRow
+from bluff.store.cutting import CutRow, CuttingRow, RunRow, TickRow
+
+_BoardsChange: TypeAlias = Callable[[Connection, tuple[JobBoard, ...]], tuple[JobBoard, ...]]
 
 
 @dataclass(frozen=True, slots=True)
@@ -128,10 +130,10 @@ class Cuttings:
             NotFound: The crew has no such job.
         """
         need(self.account, Right.CHANGE)
-        return self._change(job, lambda boards: boards)
+        return self._change(job, lambda _, boards: boards)
 
-    def mark(self, job: UUID, ticks: Mapping[Tick, datetime], *, is_cut: bool) -> CuttingState:
-        """Say that pieces were cut, or were not after all, and when.
+    def mark(self, job: UUID, cuts: Sequence[CutRow]) -> CuttingState:
+        """Say that pieces were cut, or were not, each once under its key.
 
         Raises:
             NotFound: The crew has no such job.
@@ -139,17 +141,18 @@ class Cuttings:
         """
         need(self.account, Right.RECORD)
 
-        def check(boards: tuple[JobBoard, ...]) -> tuple[JobBoard, ...]:
+        def mark(connection: Connection) -> None:
+            rows.add_cuts(connection, self.account, job, cuts)
+
+        def check(connection: Connection, boards: tuple[JobBoard, ...]) -> tuple[JobBoard, ...]:
             there = {board.tick(cut) for board in boards for cut in board.cuts}
-            if any(tick not in there for tick in ticks):
-                raise Changed("These boards were planned anew a moment ago. Look at them again before you cut.")
+            # What is kept already is sent again where its answer was lost, and its board may have gone meanwhile.
+            kept = rows.kept_cuts(connection, self.account.crew_id, job, [cut.key for cut in cuts])
+            if any(Tick(cut.board, cut.name) not in there for cut in cuts if cut.key not in kept):
+                raise Changed("These boards were planned again a moment ago. Look at them before you cut.")
             return boards
 
-        def tick(connection: Connection) -> None:
-            said = [(*one, at) for one, at in ticks.items()]
-            (rows.add_ticks if is_cut else rows.undo_ticks)(connection, self.account, job, said)
-
-        return self._change(job, check, tick)
+        return self._change(job, check, mark)
 
     def lock(self, job: UUID, numbers: Collection[int], *, is_locked: bool) -> CuttingState:
         """Have boards stay as they are, or let them be planned anew again.
@@ -160,7 +163,7 @@ class Cuttings:
         """
         need(self.account, Right.CHANGE)
 
-        def locked(boards: tuple[JobBoard, ...]) -> tuple[JobBoard, ...]:
+        def locked(_: Connection, boards: tuple[JobBoard, ...]) -> tuple[JobBoard, ...]:
             if {*numbers} - {board.number for board in boards}:
                 raise Changed("These boards were planned anew a moment ago. Look at them again before you lock one.")
             return tuple(replace(one, is_locked=is_locked) if one.number in numbers else one for one in boards)
@@ -170,7 +173,7 @@ class Cuttings:
     def _change(
         self,
         job: UUID,
-        change: Callable[[tuple[JobBoard, ...]], tuple[JobBoard, ...]],
+        change: _BoardsChange,
         also: Callable[[Connection], None] = lambda _: None,
     ) -> CuttingState:
         """Keep the boards as they stand, changed; nobody else changes them meanwhile."""
@@ -181,12 +184,10 @@ class Cuttings:
             also(connection)
             return self._get(connection, job)[0]
 
-    def _kept(
-        self, connection: Connection, job: UUID, change: Callable[[tuple[JobBoard, ...]], tuple[JobBoard, ...]]
-    ) -> bool:
+    def _kept(self, connection: Connection, job: UUID, change: _BoardsChange) -> bool:
         """Keep the boards as they stand, changed; False where there were none to hold, and somebody else was first."""
         state, row = self._get(connection, job, for_change=True)
-        boards = change(state.standing.boards)
+        boards = change(connection, state.standing.boards)
         if boards == state.planned and state.revision == state.job.revision:
             return True
         version = row.version if row else None

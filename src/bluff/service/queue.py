@@ -12,7 +12,7 @@ from threading import Event
 from uuid import UUID
 
 from procrastinate import App, JobContext, PsycopgConnector, SyncPsycopgConnector
-from procrastinate.exceptions import AlreadyEnqueued
+from procrastinate.exceptions import AlreadyEnqueued, ConnectorException
 from psycopg import OperationalError
 from psycopg_pool import ConnectionPool
 
@@ -54,9 +54,17 @@ class Queue:
         self._app = _app(connector)
 
     def plan(self, run: UUID) -> None:
-        """Hand in a run; handed in twice it is done once."""
-        with suppress(AlreadyEnqueued):
+        """Hand in a run; handed in twice it is done once.
+
+        The run itself is kept by then. While the database restarts it cannot be handed in, and a worker that looks for
+        work nobody does hands it in later.
+        """
+        try:
             self._app.configure_task(_PLAN, queueing_lock=str(run)).defer(run=str(run))
+        except AlreadyEnqueued:
+            pass
+        except ConnectorException as error:
+            _log.warning("run %s waits for the database: %s", run, error)
 
 
 def work(url: str, pool: ConnectionPool, *, is_waiting: bool = True) -> None:
@@ -114,6 +122,7 @@ def _hand_in_lost(queue: Queue, pool: ConnectionPool) -> None:
     """Hand work in again that nobody does any more, or that never came as far as the queue."""
     with pool.connection() as connection:
         lost = lost_runs(connection)
-    for run in lost:
-        _log.warning("run %s has lost its worker; it is handed in again", run)
+    for run, had_worker in lost:
+        if had_worker:
+            _log.warning("run %s has lost its worker; it is handed in again", run)
         queue.plan(run)

@@ -21,7 +21,6 @@ from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Plate
 from bluff.service.errors import NotFound, ServiceError
 from bluff.service.jobs import Jobs, JobState, framing, framings
-from bluff.service.phone_clock import PhoneClock
 from bluff.service.rights import Right, need
 from bluff.service.site_log import Entry, entries
 from bluff.store import site as rows
@@ -122,13 +121,12 @@ class Site:
     pool: ConnectionPool
     account: Account
 
-    def say(self, job: UUID, said: Iterable[SiteRow], clock: PhoneClock) -> dict[UUID, str]:
+    def say(self, job: UUID, said: Iterable[SiteRow]) -> dict[UUID, str]:
         """Keep what was said on the site, each by itself and once.
 
         Args:
             job: Of which job.
             said: What, in order; one that does not fit keeps none of the others from being kept.
-            clock: The phone's, by which it says when.
 
         Returns:
             Why, for each that was not kept, by its key.
@@ -147,7 +145,7 @@ class Site:
                 except Unfit as error:
                     refused[row.key] = str(error)
                 else:
-                    rows.add_record(connection, self.account, job, replace(row, made_at=clock.right(row.made_at)))
+                    rows.add_record(connection, self.account, job, row)
         return refused
 
     def marked(self, job: UUID) -> tuple[core.Job, list[MarkedPlate]]:

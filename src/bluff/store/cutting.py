@@ -107,47 +107,61 @@ def save_boards(
 
 
 def list_ticks(connection: Connection, crew: UUID, job: UUID) -> list[TickRow]:
-    """Everything that was cut and not taken back, in the order it was."""
+    """Everything that is cut, in the order it was: of each piece what was said last counts."""
     with connection.cursor(row_factory=class_row(TickRow)) as cursor:
         return cursor.execute(
             """
-            SELECT piece_cut.board, piece_cut.name, account.initials, piece_cut.cut_at
-            FROM piece_cut JOIN account ON account.id = piece_cut.account_id
-            WHERE piece_cut.job_id = %s AND piece_cut.crew_id = %s AND undone_at IS NULL
-            ORDER BY piece_cut.id
+            SELECT board, name, initials, made_at AS cut_at
+            FROM (
+                SELECT DISTINCT ON (board, cut_record.name)
+                       cut_record.id, board, cut_record.name, account.initials, made_at, is_cut
+                FROM cut_record JOIN account ON account.id = cut_record.account_id
+                WHERE cut_record.job_id = %s AND cut_record.crew_id = %s
+                ORDER BY board, cut_record.name, made_at DESC, cut_record.id DESC
+            ) AS last
+            WHERE is_cut ORDER BY made_at, id
             """,
             (job, crew),
         ).fetchall()
 
 
-Said: TypeAlias = tuple[int, str, datetime]
-"""A board, the name of a cut of it, and when it was made or turned out not to be."""
+@dataclass(frozen=True, slots=True)
+class CutRow:
+    """That a piece was cut off its board, or was not.
+
+    Args:
+        key: Made up by whoever sends it.
+        board, name: Of the board, and of the piece on it.
+        is_cut: Whether it was cut.
+        made_at: When, by the phone's clock set right by the server's.
+    """
+
+    key: UUID
+    board: int
+    name: str
+    is_cut: bool
+    made_at: datetime
 
 
-def add_ticks(connection: Connection, account: Account, job: UUID, ticks: Sequence[Said]) -> None:
-    """Say that pieces were cut; of those that were said to be already nothing changes."""
+def add_cuts(connection: Connection, account: Account, job: UUID, cuts: Sequence[CutRow]) -> None:
+    """Keep what was said of cuts, each once."""
     with connection.cursor() as cursor:
         cursor.executemany(
             """
-            INSERT INTO piece_cut (job_id, crew_id, board, name, account_id, cut_at) VALUES (%s, %s, %s, %s, %s, %s)
-            ON CONFLICT (job_id, board, name) WHERE undone_at IS NULL DO NOTHING
+            INSERT INTO cut_record (key, job_id, crew_id, account_id, board, name, is_cut, made_at)
+            VALUES (%s, %s, %s, %s, %s, %s, %s, %s) ON CONFLICT (job_id, key) DO NOTHING
             """,
-            [(job, account.crew_id, board, name, account.id, at) for board, name, at in ticks],
+            [(cut.key, job, account.crew_id, account.id, cut.board, cut.name, cut.is_cut, cut.made_at) for cut in cuts],
         )
     _changed(connection, account.crew_id, job)
 
 
-def undo_ticks(connection: Connection, account: Account, job: UUID, ticks: Sequence[Said]) -> None:
-    """Say that pieces were not cut after all."""
-    with connection.cursor() as cursor:
-        cursor.executemany(
-            """
-            UPDATE piece_cut SET undone_by = %s, undone_at = %s
-            WHERE job_id = %s AND crew_id = %s AND board = %s AND name = %s AND undone_at IS NULL
-            """,
-            [(account.id, at, job, account.crew_id, board, name) for board, name, at in ticks],
-        )
-    _changed(connection, account.crew_id, job)
+def kept_cuts(connection: Connection, crew: UUID, job: UUID, keys: Sequence[UUID]) -> frozenset[UUID]:
+    """Those of some keys under which something is kept already."""
+    found = connection.execute(
+        "SELECT key FROM cut_record WHERE job_id = %s AND crew_id = %s AND key = ANY(%s)", (job, crew, [*keys])
+    )
+    return frozenset(key for (key,) in found)
 
 
 def _changed(connection: Connection, crew: UUID, job: UUID) -> None:
@@ -232,12 +246,12 @@ def stop_run(connection: Connection, crew: UUID, job: UUID) -> None:
     )
 
 
-def lost_runs(connection: Connection) -> list[UUID]:
-    """Runs nobody works on, though somebody should."""
+def lost_runs(connection: Connection) -> list[tuple[UUID, bool]]:
+    """Runs nobody works on, though somebody should, and whether somebody did before."""
     found = connection.execute(
         f"""
-        SELECT id FROM cutting_run
+        SELECT id, state = 'running' FROM cutting_run
         WHERE state IN ('waiting', 'running') AND alive_at < now() - interval '{STALE}' ORDER BY asked_at
         """
     )
-    return [run for (run,) in found]
+    return [(run, had_worker) for run, had_worker in found]

@@ -1,4 +1,5 @@
 import { useSyncExternalStore } from "react";
+import { heardFrom } from "../site/deviceClock";
 import { AS_OF } from "../site/kept";
 
 /** That the server, or its database, does not answer, or asks who this is; and what waits for it. */
@@ -74,6 +75,7 @@ async function attempt(
 ): Promise<{ response: Response | null; says: string }> {
   try {
     const response = await send(request.clone());
+    heardFrom(response);
     if (response.status !== 503) return { response, says: "" };
     const body: unknown = await response.json().catch(() => null);
     const isSaid = typeof body === "object" && body !== null && "message" in body;

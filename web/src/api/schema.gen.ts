@@ -2957,6 +2957,10 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Age */
+            age?: number | null;
+            /** After */
+            after?: string | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -4097,6 +4101,10 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Age */
+            age?: number | null;
+            /** After */
+            after?: string | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -4570,6 +4578,10 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Age */
+            age?: number | null;
+            /** After */
+            after?: string | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -5489,7 +5501,7 @@ export interface components {
         };
         /**
          * PostFile
-         * @description A post in the wall. Left out, it is of the wall's own lumber, one board of 4x and thicker or else two, no beam.
+         * @description A post in the wall. Left out: the wall's own lumber, one board of 4x and thicker or else two, no beam.
          */
         PostFile: {
             /** Id */
@@ -5732,6 +5744,10 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Age */
+            age?: number | null;
+            /** After */
+            after?: string | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -6977,6 +6993,10 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Age */
+            age?: number | null;
+            /** After */
+            after?: string | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}

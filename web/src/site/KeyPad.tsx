@@ -3,6 +3,7 @@ import { Delete } from "lucide-react";
 import { type FormEvent, useState } from "react";
 import { Figure } from "../drawing/Figure";
 import { reduced } from "../drawing/figures";
+import { isReading } from "./reading";
 
 const DIGITS = ["7", "8", "9", "4", "5", "6", "1", "2", "3"];
 const MOST_DIGITS = 5;
@@ -25,15 +26,21 @@ export function KeyPad({
   onRead: (value: string) => void;
 }) {
   const [text, setText] = useState("");
+  const [isRefused, setRefused] = useState(false);
   const [parts, setParts] = useState<16 | 32>(16);
   const [, whole = "", fraction = ""] = /^(\d*)\s*(\d+\/\d+)?$/.exec(text) ?? [];
-  const put = (inches: string, part: string) => setText([inches, part].filter(Boolean).join(" "));
+  function put(inches: string, part: string) {
+    setText([inches, part].filter(Boolean).join(" "));
+    setRefused(false);
+  }
   function press(digit: string) {
     put((whole + digit).replace(/^0+(?=\d)/, "").slice(0, MOST_DIGITS), fraction);
   }
   function enter(event: FormEvent) {
     event.preventDefault();
     if (!text.trim()) return;
+    // It stays where it was typed: kept and refused later, nobody would know which tape it came from.
+    if (!isReading(text)) return setRefused(true);
     onRead(text.trim());
     setText("");
   }
@@ -57,7 +64,12 @@ export function KeyPad({
           placeholder="inches, then the fraction"
           value={text}
           maxLength={20}
-          onChange={(event) => setText(event.target.value)}
+          onChange={(event) => {
+            setText(event.target.value);
+            setRefused(false);
+          }}
+          aria-invalid={isRefused || undefined}
+          aria-describedby={isRefused ? "no-reading" : undefined}
           flex="1"
           minW="0"
           h="full"
@@ -78,6 +90,11 @@ export function KeyPad({
           <Delete />
         </Button>
       </Flex>
+      {isRefused && (
+        <Text id="no-reading" role="alert" color="crayon" fontSize="17px" mb="2">
+          “{text}” is not a reading. Type inches and a fraction, like 43 1/4.
+        </Text>
+      )}
       <Grid templateColumns="repeat(3, 1fr)" gap="1.5">
         {DIGITS.map((digit) => (
           <Key key={digit} onPress={() => press(digit)}>

@@ -1,26 +1,55 @@
+import { useEffect, useState } from "react";
 import type { Job } from "../api/client";
 import { PlainButton } from "../app/PlainButton";
-import { letGo, useWaiting, type Waiting } from "./outbox";
+import { discard, retry, retryWithoutPhoto, useWaiting, type Waiting } from "./outbox";
+import { shownAtOnce } from "./photo";
 import look from "./SiteFrame.module.css";
 
-/** What was said here and the server would not keep, with why; it stays until somebody lets go of it. */
+/** What is not saved and why; it stays on this device until somebody discards it. */
 export function NotKept({ job }: { job: Job }) {
   const refused = useWaiting(job.id).filter(({ refused }) => refused !== null);
   if (refused.length === 0) return null;
   return (
     <div role="alert" className={look.alert}>
-      <h2>Said here and not kept</h2>
+      <h2>Not saved</h2>
       {refused.map((one) => (
         <div key={one.number} className={look.refused}>
           <p>
             {inWords(one)}: {one.refused}
           </p>
-          <PlainButton size="lg" onClick={() => void letGo(one.number)}>
-            Let go
+          {one.photo && <Photo photo={one.photo} />}
+          <PlainButton size="lg" onClick={() => void retry(one.number)}>
+            Try again
+          </PlainButton>
+          {one.photo && (
+            <PlainButton size="lg" onClick={() => void retryWithoutPhoto(one.number)}>
+              Save without the photo
+            </PlainButton>
+          )}
+          <PlainButton size="lg" onClick={() => void discard(one.number)}>
+            Discard
           </PlainButton>
         </div>
       ))}
     </div>
+  );
+}
+
+/** The photograph itself, to be kept elsewhere. */
+function Photo({ photo }: { photo: Blob }) {
+  const [shown, setShown] = useState<string | null>(null);
+  useEffect(() => {
+    let isGone = false;
+    void shownAtOnce(photo).then((url) => !isGone && setShown(url));
+    return () => {
+      isGone = true;
+    };
+  }, [photo]);
+  if (!shown) return null;
+  return (
+    <a href={shown} download="photo.jpg" title="Download this photo">
+      <img src={shown} alt="Not saved yet" className={look.photo} />
+    </a>
   );
 }
 

@@ -1,6 +1,7 @@
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
 import { useSyncExternalStore } from "react";
 import { client, type SaidOnSite, type SignedIn } from "../api/client";
+import { ageOf, heardFrom, knownServerTime, type Moment, momentNow } from "./deviceClock";
 
 /** Who says things on this device. */
 export type Speaker = Pick<SignedIn, "person" | "name" | "initials">;
@@ -15,7 +16,11 @@ export interface Waiting {
   said: SaidOnSite;
   /** A photograph that goes with it. */
   photo?: Blob;
-  /** Why the server would not keep it; null while it waits to be sent. */
+  /** When it was made by the monotonic clock, which nobody sets. */
+  made?: Moment;
+  /** How often the server failed on it, of all things its own fault. */
+  faults?: number;
+  /** Why it is not saved and is not sent again by itself; null while it waits to be sent. */
   refused: string | null;
   /** Whether the server has it; it stays here until what shows it was read from there again. */
   hasLanded?: boolean;
@@ -28,13 +33,16 @@ interface Kept extends DBSchema {
 /** What somebody says, before it has a key and a time. */
 export type Saying = SaidOnSite extends infer One
   ? One extends unknown
-    ? Omit<One, "key" | "at">
+    ? Omit<One, "key" | "at" | "age" | "after">
     : never
   : never;
 
 const AT_ONCE = 200;
 const FIRST_PAUSE = 1_000;
 const LONGEST_PAUSE = 30_000;
+/** How often something is sent that the server fails on before it is set aside, so that all the rest goes on. */
+const MOST_FAULTS = 3;
+const FAULTY = "Bluff failed three times to save this. It is still on this device.";
 
 let opened: Promise<IDBPDatabase<Kept>> | null = null;
 let speaker: Speaker | null = null;
@@ -101,10 +109,17 @@ export function sayWith(job: string, photo: Blob, said: Saying): Promise<void> {
 
 async function sayAll(job: string, said: Saying[], photo: Blob | null): Promise<void> {
   const now = Date.now();
+  const after = knownServerTime();
   const added: Omit<Waiting, "number">[] = said.map((one, index) => ({
     job,
     // What is said together is said in order.
-    said: { ...one, key: crypto.randomUUID(), at: new Date(now + index).toISOString() } as SaidOnSite,
+    said: {
+      ...one,
+      key: crypto.randomUUID(),
+      at: new Date(now + index).toISOString(),
+      ...(after && { after }),
+    } as SaidOnSite,
+    made: momentNow(),
     refused: null,
     ...(speaker && { by: { person: speaker.person, name: speaker.name, initials: speaker.initials } }),
     ...(photo && { photo }),
@@ -130,8 +145,27 @@ async function house(): Promise<void> {
   become(waiting.map((one) => ({ ...one, number: given.get(one.number) ?? one.number })));
 }
 
-/** Let go of something the server would not keep. */
-export async function letGo(number: number): Promise<void> {
+/** Send something again that was set aside. */
+export async function retry(number: number): Promise<void> {
+  await amend(number, ({ faults: _, ...one }) => ({ ...one, refused: null }));
+  void send();
+}
+
+/** Save what goes with a photograph without it, where the photograph is what the server would not take. */
+export async function retryWithoutPhoto(number: number): Promise<void> {
+  await amend(number, ({ faults: _, photo: __, ...one }) => ({ ...one, refused: null }));
+  void send();
+}
+
+/** Change one thing that waits, here and where it is written down. */
+async function amend(number: number, change: (one: Waiting) => Waiting): Promise<void> {
+  const changed = waiting.filter((one) => one.number === number).map(change);
+  await rewrite(changed).catch(() => undefined);
+  become(waiting.map((one) => changed.find((it) => it.number === one.number) ?? one));
+}
+
+/** Discard something that is not saved. */
+export async function discard(number: number): Promise<void> {
   if (number >= 0) await (await kept()).delete("waiting", number);
   become(waiting.filter((one) => one.number !== number));
 }
@@ -175,7 +209,7 @@ function isMine({ by }: Waiting): boolean {
 }
 
 async function sendAll(): Promise<void> {
-  /** Whose photographs the server could not take this time; all the rest goes up without waiting for them. */
+  /** What the server could not take this time; all the rest goes up without waiting for it. */
   const later = new Set<number>();
   await house();
   for (;;) {
@@ -184,45 +218,91 @@ async function sendAll(): Promise<void> {
     if (!next) break;
     const together: Waiting[] = [];
     for (const one of unsent.filter(({ job }) => job === next.job).slice(0, AT_ONCE)) {
-      if (await isPhotoThere(one)) together.push(one);
+      const photo = await photoSent(one);
+      if (photo.state === "there") together.push(one);
+      else if (photo.state === "refused") await setAside(one, `The photo was not saved: ${photo.why}`);
       else later.add(one.number);
+      if (photo.state === "fault") await failed(one);
     }
     if (together.length === 0) continue;
-    const refusals = await sent(next.job, together);
-    await settle(together, refusals);
+    const { refusals, faulty } = await sent(next.job, together);
+    await settle(
+      together.filter((one) => !faulty.includes(one)),
+      refusals,
+    );
+    for (const one of faulty) {
+      later.add(one.number);
+      await failed(one);
+    }
     void letLandedGo(next.job);
   }
-  if (later.size > 0) throw new Error("photographs are left");
+  if (toSend().some(({ number }) => later.has(number))) throw new Error("something is left");
 }
 
-/**
- * Send a photograph before what it goes with; false where it has to be sent again later. One that is refused is left
- * out: where its job is gone, what it goes with is refused with the reason.
- */
-async function isPhotoThere({ job, said: { key }, photo }: Waiting): Promise<boolean> {
-  if (!photo) return true;
+type PhotoSent = { state: "there" | "later" | "fault" } | { state: "refused"; why: string };
+
+/** Send a photograph before what it goes with. One that is refused stays here with it, until somebody decides. */
+async function photoSent({ job, said: { key }, photo }: Waiting): Promise<PhotoSent> {
+  if (!photo) return { state: "there" };
   const answer = await fetch(`/api/jobs/${job}/site/pictures/${key}`, {
     method: "PUT",
     headers: { "Content-Type": "application/octet-stream" },
     body: photo,
   });
-  return answer.status < 500 && answer.status !== 401;
+  heardFrom(answer);
+  if (answer.ok) return { state: "there" };
+  if (answer.status === 500) return { state: "fault" };
+  if (answer.status > 500 || IN_TIME.has(answer.status)) return { state: "later" };
+  return { state: "refused", why: await whyOf(answer) };
 }
 
-/** Send some; why each that is not kept is not, by its key. Throws where the server was not reached. */
-async function sent(job: string, together: readonly Waiting[]): Promise<Map<string, string>> {
+/** Answers that say it may be taken another time: nobody is signed in, or too much is asked at once. */
+const IN_TIME: ReadonlySet<number> = new Set([401, 408, 429]);
+
+async function whyOf(answer: Response): Promise<string> {
+  const body: { message?: string } = await answer.json().catch(() => ({}));
+  return body.message ?? `The server answered ${answer.status}.`;
+}
+
+/** Count a fault of the server's own on something; after some it is set aside. */
+async function failed(one: Waiting): Promise<void> {
+  const faults = (one.faults ?? 0) + 1;
+  // The server is there: what it fails on is tried again soon, however long it was away before.
+  pause = FIRST_PAUSE;
+  const isLast = faults >= MOST_FAULTS;
+  await amend(one.number, (it) => ({ ...it, faults, ...(isLast && { refused: FAULTY }) }));
+}
+
+/** Keep something here that the server would not, with why. */
+function setAside(one: Waiting, why: string): Promise<void> {
+  return amend(one.number, (it) => ({ ...it, refused: why }));
+}
+
+interface Sent {
+  /** Why each that is not kept is not, by its key. */
+  refusals: Map<string, string>;
+  /** Those the server fails on, each by itself. */
+  faulty: readonly Waiting[];
+}
+
+/** Send some together. Throws where the server was not reached, or cannot take anything now. */
+async function sent(job: string, together: readonly Waiting[]): Promise<Sent> {
   const answer = await fetch(`/api/jobs/${job}/site/said`, {
     method: "POST",
     headers: { "Content-Type": "application/json" },
     body: JSON.stringify({
       sent_at: new Date().toISOString(),
       by: speaker?.person,
-      said: together.map(({ said }) => said),
+      said: together.map(({ said, made }) => {
+        const age = made ? ageOf(made) : null;
+        return { ...said, ...(age !== null && { age }) };
+      }),
     }),
   });
+  heardFrom(answer);
   if (answer.ok) {
     const { refused }: { refused: { key: string; message: string }[] } = await answer.json();
-    return new Map(refused.map(({ key, message }) => [key, message]));
+    return { refusals: new Map(refused.map(({ key, message }) => [key, message])), faulty: [] };
   }
   if (answer.status === 401) {
     // Whoever asks this waits until somebody has signed in; then what is theirs is sent again.
@@ -230,15 +310,21 @@ async function sent(job: string, together: readonly Waiting[]): Promise<Map<stri
     throw new Error("nobody was signed in");
   }
   // 409: somebody else signed in on another page of this device.
-  if (answer.status >= 500 || answer.status === 409) throw new Error(`${answer.status}`);
+  if (answer.status > 500 || answer.status === 409 || IN_TIME.has(answer.status))
+    throw new Error(`${answer.status}`);
   if (together.length > 1) {
-    const each = await Promise.all(together.map((one) => sent(job, [one])));
-    return new Map(each.flatMap((refused) => [...refused]));
+    // Halves find the one that is at fault in few questions, in order, and the others are kept on the way.
+    const middle = Math.ceil(together.length / 2);
+    const first = await sent(job, together.slice(0, middle));
+    const rest = await sent(job, together.slice(middle));
+    return {
+      refusals: new Map([...first.refusals, ...rest.refusals]),
+      faulty: [...first.faulty, ...rest.faulty],
+    };
   }
-  const body: { message?: string } = await answer.json().catch(() => ({}));
-  return new Map(
-    together.map(({ said }) => [said.key, body.message ?? `The server answered ${answer.status}.`]),
-  );
+  if (answer.status === 500) return { refusals: new Map(), faulty: together };
+  const why = await whyOf(answer);
+  return { refusals: new Map(together.map(({ said }) => [said.key, why])), faulty: [] };
 }
 
 function landed(): Waiting[] {
