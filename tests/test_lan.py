@@ -112,12 +112,14 @@ def test_phones_are_helped_to_trust_it(pool, tmp_path):
         assert client.get("/trust").status_code == 404
 
 
-def test_a_name_that_only_points_here_changes_nothing(pool, account):
+def test_a_name_that_only_points_here_is_refused_whatever_is_asked(pool, account):
     app = make_app(pool, web=None, hosts=frozenset({"127.0.0.1"}))
     body = {"name": "lead", "password": "three words do"}
     with TestClient(app, base_url="http://shelter.example", client=("127.0.0.1", 5000)) as client:
         answer = client.post("/api/session", json=body)
         assert answer.status_code == 403
-        assert answer.json()["message"].startswith("Bluff is not called shelter.example here")
+        assert answer.json()["message"] == "Host shelter.example is not allowed."
+        for path in ("/metrics", "/trust", "/healthz", "/api/jobs"):
+            assert client.get(path).status_code == 403
     with TestClient(app, base_url="http://127.0.0.1", client=("127.0.0.1", 5000)) as client:
         assert client.post("/api/session", json=body).status_code == 401

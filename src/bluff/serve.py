@@ -115,7 +115,7 @@ def serve(with_demo: bool, port: int | None, way: Way = Way.LOCAL) -> int:
                 ensure_installation(pool)
                 if with_demo:
                     load_demo(pool)
-                WORKERS.warm()
+                WORKERS.warm("bluff.formats.exports", "bluff.service.papers")
                 say_where(address)
                 ways_in = _demo_ways_in(pool, address) if with_demo else _first_way_in(pool, address)
                 print(f"\n  Bluff is at  {address}\n{ways_in}  Ctrl-C stops it.\n", flush=True)

@@ -84,11 +84,11 @@ def test_the_list_is_printed_plate_by_plate(client, job):
 
 def test_a_framer_marks_and_a_viewer_does_not(pool, account, client, job):
     for role, status in ((Role.VIEWER, 403), (Role.FRAMER, 200)):
-        token = enter(pool, People(pool, account).invite(role, "RO", role)).token
+        token = enter(pool, People(pool, account).invite(role, role[:2].upper(), role)).token
         with client_of(pool, token) as theirs:
             mark(theirs, job, revision=2, status=status)
     (bottom,) = client.get(f"/api/jobs/{job}/marked").json()
-    assert (bottom["name"], bottom["initials"]) == ("framer", "RO")
+    assert (bottom["name"], bottom["initials"]) == ("framer", "FR")
 
 
 def test_what_nobody_can_have_marked_is_refused(client, job):

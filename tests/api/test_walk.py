@@ -84,7 +84,7 @@ def walk(database_url):
             "stranger": begin(pool, stranger_of(pool)),
         }
         for role in (Role.VIEWER, Role.FRAMER):
-            tokens[role] = enter(pool, People(pool, account).invite(role, "WA", role)).token
+            tokens[role] = enter(pool, People(pool, account).invite(role, role[:2].upper(), role)).token
         known = {"job_id": job, "wall_id": "A", "opening_id": "W1", "person_id": str(account.id)}
         # What is sent is about the job that is there, so that nothing else keeps it from being done.
         sent = {"job": job, "revision": 0}

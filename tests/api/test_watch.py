@@ -19,10 +19,15 @@ def test_figures_are_for_this_machine_alone_and_by_route(pool, client):
     job = client.post("/api/jobs", json={"name": "Shed"}).json()["id"]
     for path in (f"/api/jobs/{job}", f"/api/jobs/{job}", "/api/nothing"):
         client.get(path)
+    # A label is kept for good, so that an invented method is no new one.
+    for number in range(20):
+        client.request(f"BREW{number}", "/api/jobs")
     figures = client.get("/metrics").text
     assert 'bluff_requests_total{method="GET",route="/api/jobs/{job_id}",status="200"} 2.0' in figures
     assert 'bluff_requests_total{method="GET",route="none",status="404"} 1.0' in figures
     assert job not in figures
+    assert "BREW" not in figures
+    assert 'method="other"' in figures
     with TestClient(make_app(pool, web=None), base_url="http://127.0.0.1", client=("192.0.2.7", 5000)) as other:
         assert other.get("/metrics").status_code == 404
 

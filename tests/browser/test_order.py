@@ -38,7 +38,7 @@ def test_prices_are_typed_and_pasted_and_what_is_refused_stays_in_the_field(orde
     expect(page.get_by_role("region", name="Order")).to_contain_text("41.65")
     expect(listed).to_have_value("")
     page.get_by_role("button", name="Undo").click()
-    expect(page.get_by_role("region", name="Order")).to_contain_text("without 10 boards nobody has a price for")
+    expect(page.get_by_role("region", name="Order")).to_contain_text("without 10 boards that have no price")
 
 
 def test_boards_on_the_site_are_taken_off_and_trucks_share_the_rest(order):

@@ -58,4 +58,5 @@ test("what is fetched ahead is what the router shows", () => {
     const shown = matchRoutes(all, address)?.map(({ route }) => route.handle) ?? [];
     expect(screensAt(address), address).toEqual(shown);
   }
-});
+  // Two thousand addresses, on a machine that does something else as well.
+}, 30_000);

@@ -1,20 +1,10 @@
 """Answers that are files: shown or kept, under the job's name."""
 
 import re
-from datetime import date
 
 from fastapi import Response
 
-from bluff.formats.paper import Imprint
-from bluff.service.jobs import JobState
-
 XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
-
-
-def imprint(state: JobState) -> Imprint:
-    """What a sheet says of the job it was printed of, today."""
-    today = date.today()
-    return Imprint(state.job.name, state.revision, f"{today.day} {today:%B %Y}")
 
 
 def shown(pdf: bytes, name: str) -> Response:

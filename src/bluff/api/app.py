@@ -54,6 +54,7 @@ from bluff.api import (
 )
 from bluff.api.errors import install_error_handlers
 from bluff.api.gate import Gate
+from bluff.api.limit import Limits
 from bluff.api.quiet import Hearing, Quiet
 from bluff.api.wire import Refusal
 from bluff.service.live import Live
@@ -188,6 +189,7 @@ def make_app(
     app.state.pool = pool
     app.state.queue = Queue(pool)
     app.state.live = Live(pool)
+    app.state.limits = Limits()
     app.state.authority = authority
     app.state.figures = CollectorRegistry()
     # The usual level takes four times as long for a tenth less, and somebody waits.

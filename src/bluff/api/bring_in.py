@@ -19,6 +19,7 @@ from bluff.formats.exchange.choices import Guess
 from bluff.formats.exchange.reading import DrawingPart, Left, PartKind
 from bluff.formats.pictures import READ_PICTURE
 from bluff.service.drawings import TakenIn, taken_in
+from bluff.service.rights import Right, need
 
 router = APIRouter(prefix="/api/jobs/{job_id}", tags=["files"])
 
@@ -60,6 +61,8 @@ async def read(
     ] = None,
 ) -> DrawingView:
     """What is understood of a DXF or IFC file, and the edit that would take it in; nothing is changed."""
+    # Before the file is looked at: who may not use what comes of it has no work done for them.
+    need(jobs.account, Right.CHANGE)
     job = (await run_in_threadpool(jobs.get, job_id)).job
     reading = drawing_reading(await done(request, READ_DRAWING, file, choice or ()))
     return await run_in_threadpool(lambda: drawing_view(reading, taken_in(job, reading.job.to_core())))
@@ -74,6 +77,8 @@ async def add_picture(
     page: Annotated[int, Query(description="Of a PDF, from 1.", ge=1, le=10_000)] = 1,
 ) -> PictureView:
     """Keep a picture of the plan, and say the edit that lays it under the walls."""
+    need(jobs.account, Right.CHANGE)
+    await run_in_threadpool(jobs.get, job_id)
     picture = await done(request, READ_PICTURE, file, page)
     await run_in_threadpool(jobs.keep_picture, job_id, picture.image, picture.png)
     return PictureView(edit=edit_from_core(SetPicture(laid(picture.image, picture.width, picture.height))))

@@ -8,7 +8,7 @@ from fastapi import APIRouter, Query, Response
 from pydantic import BaseModel, Field
 
 from bluff import core
-from bluff.api.answers import imprint, shown, stem
+from bluff.api.answers import shown, stem
 from bluff.api.session import CrewJobs
 from bluff.core.takeoff.comparison import FEWEST, MOST, CompareLine, compared
 from bluff.formats.edits import EditFile, edit_to_core
@@ -16,6 +16,7 @@ from bluff.formats.paper.compare_sheet import compare_sheet
 from bluff.formats.paper.page import Paper
 from bluff.formats.ways_values import FileModel
 from bluff.service.comparing import counted, counted_wall
+from bluff.service.papers import imprint
 
 router = APIRouter(prefix="/api/jobs", tags=["standards"])
 

@@ -21,8 +21,10 @@ from bluff.service.errors import (
     NotFound,
     NothingToDo,
     NotSignedIn,
+    NotYet,
     ServiceError,
     TooLong,
+    TooManyRequests,
     TooManyTries,
 )
 
@@ -33,6 +35,7 @@ _STATUS: dict[type[ServiceError], int] = {
     NotFound: 404,
     NotSignedIn: 401,
     TooManyTries: 429,
+    TooManyRequests: 429,
     NotAllowed: 403,
     NothingToDo: 409,
     Changed: 409,
@@ -69,7 +72,7 @@ def install_error_handlers(app: FastAPI) -> None:
     @app.exception_handler(ServiceError)
     def refuse_service(_: Request, error: ServiceError) -> JSONResponse:
         answer = _answer(_STATUS[type(error)], Refusal(message=str(error), faults=[]))
-        if isinstance(error, TooManyTries):
+        if isinstance(error, NotYet):
             answer.headers["Retry-After"] = str(error.seconds)
         return answer
 

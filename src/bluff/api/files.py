@@ -6,7 +6,7 @@ from uuid import UUID
 from fastapi import APIRouter, Query, Request, Response
 from fastapi.concurrency import run_in_threadpool
 
-from bluff.api.answers import download, imprint, shown, stem
+from bluff.api.answers import download, shown, stem
 from bluff.api.body import FILE_BODY, FileBody
 from bluff.api.session import CrewJobs
 from bluff.api.typed import EditReading, edit_reading
@@ -30,6 +30,7 @@ from bluff.formats.schedule import read_schedule, schedule_csv, schedule_edit
 from bluff.formats.tables import cut_list_csv, marks_csv
 from bluff.service.errors import NotFound
 from bluff.service.jobs import framings, known_wall
+from bluff.service.papers import imprint
 
 router = APIRouter(prefix="/api/jobs/{job_id}", tags=["files"])
 

@@ -50,6 +50,7 @@ _HEADERS = {
     "Content-Security-Policy": _POLICY,
     "X-Content-Type-Options": "nosniff",
     "Referrer-Policy": "same-origin",
+    "Cross-Origin-Opener-Policy": "same-origin",
     "Cross-Origin-Resource-Policy": "same-origin",
 }
 
@@ -76,7 +77,9 @@ class Gate:
             return
         send = _protected(scope, send)
         headers = Headers(scope=scope)
-        refusal = _unwritable(scope) or (None if scope["method"] in _SAFE else _foreign(headers, self._hosts))
+        refusal = _unwritable(scope) or _misnamed(headers, self._hosts)
+        if refusal is None and scope["method"] not in _SAFE:
+            refusal = _foreign(headers)
         if refusal:
             await refusal(scope, receive, send)
             return
@@ -146,18 +149,27 @@ def _protected(scope: Scope, send: Send) -> Send:
     return protected
 
 
-def _foreign(headers: Headers, hosts: frozenset[str] | None) -> Response | None:
-    """Refuse what a page of another site sends: it may come from a browser that is signed in here.
+def _misnamed(headers: Headers, hosts: frozenset[str] | None) -> Response | None:
+    """Refuse requests by a name that is not this server's.
 
     A site may have its own name point to this machine; to the browser it is then one with what is served here, and
-    only the name it calls it by tells.
+    only the name it calls it by tells. That holds for what is read as well, figures and public pages included.
+    """
+    try:
+        called = urlsplit(f"//{headers.get('host', '')}").hostname
+    except ValueError:
+        called = None
+    if hosts is None or called in hosts:
+        return None
+    return _refusal(403, f"Host {called} is not allowed.")
+
+
+def _foreign(headers: Headers) -> Response | None:
+    """Refuse what a page of another site sends: it may come from a browser that is signed in here.
 
     Browsers say on their own where a request comes from; what is no browser says nothing, and has no session that
     a page could misuse.
     """
-    called = urlsplit(f"//{headers.get('host', '')}").hostname
-    if hosts is not None and called not in hosts:
-        return _refusal(403, f"Bluff is not called {called} here, so nothing is changed by that name.")
     site, origin = headers.get("sec-fetch-site"), headers.get("origin")
     is_of_host = origin is None or urlsplit(origin).netloc == headers.get("host")
     if site in {"same-origin", "none"} if site else is_of_host:

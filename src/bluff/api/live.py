@@ -3,6 +3,7 @@
 import json
 from collections.abc import AsyncIterator
 from contextlib import suppress
+from time import monotonic
 from uuid import UUID
 
 from anyio import CancelScope
@@ -19,7 +20,9 @@ from bluff.service.live import EVERYTHING, Live, Looking
 router = APIRouter(prefix="/api/jobs", tags=["live"])
 
 _STILL_HERE = 10.0
-"""Seconds after which a page is heard of again, and whoever looks is asked for anew."""
+"""Seconds after which a page is heard of again where nothing happens."""
+_ASK_AGAIN = 2.0
+"""Seconds after which it is asked whether whoever looks may still, before they are told of more."""
 
 
 # Not in the description: it never ends, and what it tells is told by routes that are.
@@ -37,15 +40,19 @@ async def _events(live: Live, looking: Looking, token: str) -> AsyncIterator[str
     try:
         async with live.page(looking.job) as page:
             page.tell(EVERYTHING)
+            # By the clock and not in pauses: on a busy job there are none.
+            asked = monotonic()
             while True:
                 changed = await page.wait(_STILL_HERE)
                 try:
+                    if not changed or monotonic() - asked >= _ASK_AGAIN:
+                        if await run_in_threadpool(_is_over, looking, token):
+                            return
+                        asked = monotonic()
                     for what in sorted(changed):
                         yield _event(what, await run_in_threadpool(_told, looking, what))
                     if not changed:
                         yield ": still here\n\n"
-                        if await run_in_threadpool(_is_over, looking, token):
-                            return
                 except OperationalError:
                     # Said by every request meanwhile; when the database is back, everything is told anew.
                     continue

@@ -6,7 +6,7 @@ from uuid import UUID
 from fastapi import APIRouter, Query, Response
 
 from bluff import core
-from bluff.api.answers import imprint, shown, stem
+from bluff.api.answers import shown, stem
 from bluff.api.history import StrokeView, stroke_view
 from bluff.api.said import OurSite
 from bluff.api.session import CrewJobs
@@ -14,6 +14,7 @@ from bluff.core.job.schools import End
 from bluff.core.wall.member import Plate
 from bluff.figures import ByWhom
 from bluff.formats.paper import Paper, strike_sheet
+from bluff.service.papers import imprint
 from bluff.service.site import MarkedPlate
 
 router = APIRouter(prefix="/api/jobs/{job_id}", tags=["site"])

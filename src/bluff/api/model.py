@@ -3,20 +3,18 @@
 from typing import Annotated, NamedTuple
 from uuid import UUID
 
-from fastapi import APIRouter, Depends, Query, Response
+from fastapi import APIRouter, Depends, Query, Request, Response
 from pydantic import BaseModel, Field
 
-from bluff import core
-from bluff.api.answers import imprint, shown, stem
+from bluff.api.answers import shown, stem
 from bluff.api.cutting import OfWalls
-from bluff.api.session import CrewJobs
-from bluff.core.learn.scale_model import Model, ModelList, as_sticks, model_list, read_scale
+from bluff.api.session import CrewJobs, SignedInAccount
+from bluff.api.work import done, job_asked
+from bluff.core.learn.scale_model import Model, read_scale
 from bluff.core.measure.length import Length, format_inches, parse_length
-from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Role
-from bluff.formats.paper.model_sheet import model_sheets
 from bluff.formats.paper.page import Paper
-from bluff.service.jobs import known_wall
+from bluff.service.papers import MODEL_SHEETS, built_model
 
 router = APIRouter(prefix="/api/jobs/{job_id}", tags=["files"])
 
@@ -63,7 +61,7 @@ class ModelView(BaseModel):
 @router.get("/model")
 def model(jobs: CrewJobs, job_id: UUID, how: AskedModel) -> ModelView:
     """What to cut for a model of a job or of some of its walls."""
-    framings, listed = _built(jobs.get(job_id).job, how)
+    framings, listed = built_model(jobs.get(job_id).job, how.model, how.walls)
     return ModelView(
         walls=[framing.plan.id for framing in framings],
         lines=[
@@ -82,25 +80,16 @@ def model(jobs: CrewJobs, job_id: UUID, how: AskedModel) -> ModelView:
 
 
 @router.get("/model.pdf", response_class=Response)
-def model_paper(
-    jobs: CrewJobs,
+async def model_paper(
+    request: Request,
+    account: SignedInAccount,
     job_id: UUID,
     how: AskedModel,
     paper: Annotated[Paper, Query(description="What it is laid out for.")] = Paper.LETTER,
 ) -> Response:
     """The cut list of a model, and its walls as large as it is."""
-    state = jobs.get(job_id)
-    framings, listed = _built(state.job, how)
-    pdf = model_sheets(framings, listed, how.model, state.job.standard.words, paper, imprint(state))
-    return shown(pdf, f"{stem(state.job.name)}-model")
-
-
-def _built(job: core.Job, how: ModelAsked) -> tuple[list[Framing], ModelList]:
-    for wall in how.walls:
-        known_wall(job, wall)
-    plans = core.wall_plans(as_sticks(job, how.model))
-    framings = [core.frame(plan) for plan in plans if not how.walls or plan.id in how.walls]
-    return framings, model_list(framings, how.model)
+    made = await done(request, MODEL_SHEETS, job_asked(request, account, job_id), how.model, how.walls, paper)
+    return shown(made.content, f"{stem(made.job)}-model")
 
 
 def _said(length: Length) -> str:

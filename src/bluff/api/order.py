@@ -3,23 +3,25 @@
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Query, Response
+from fastapi import APIRouter, Query, Request, Response
 from typing_extensions import TypedDict
 
 from bluff import core
-from bluff.api.answers import XLSX, download, imprint, shown, stem
+from bluff.api.answers import XLSX, download, shown, stem
 from bluff.api.cutting import CrewCuttings
-from bluff.core.crew.supply import SPECIAL, Load, OrderLine, Supply, loads, lumber_order
+from bluff.api.session import SignedInAccount
+from bluff.api.work import done, job_asked
+from bluff.core.crew.supply import SPECIAL, Load, OrderLine, Supply
 from bluff.core.job.amounts import MOST_TRUCKS
 from bluff.core.measure.length import in_whole_feet
 from bluff.core.takeoff.thumb import Share, by_thumb, compared, exactly
 from bluff.figures import Figure, figure
-from bluff.formats.order_files import WholeOrder, order_csv, order_text, order_xlsx
+from bluff.formats.order_files import order_csv, order_text
 from bluff.formats.paper import Paper
-from bluff.formats.paper.order_sheet import order_sheet
 from bluff.formats.prices import format_price, on_site_lines
 from bluff.service.cutting import CuttingState
 from bluff.service.jobs import framings
+from bluff.service.papers import ORDER_SHEET, ORDER_TABLE, whole_order
 
 router = APIRouter(prefix="/api/jobs/{job_id}", tags=["order"])
 
@@ -126,15 +128,16 @@ def get_order(cuttings: CrewCuttings, job_id: UUID, trucks: Loads = None) -> Ord
 
 
 @router.get("/order.pdf", response_class=Response)
-def order_paper(
-    cuttings: CrewCuttings,
+async def order_paper(
+    request: Request,
+    account: SignedInAccount,
     job_id: UUID,
     trucks: Loads = None,
     paper: Annotated[Paper, Query(description="What it is laid out for.")] = Paper.LETTER,
 ) -> Response:
     """The order on paper."""
-    state = cuttings.get(job_id)
-    return shown(order_sheet(whole_order(state, trucks), paper, imprint(state.job)), f"{_name(state)}-order")
+    made = await done(request, ORDER_SHEET, job_asked(request, account, job_id), trucks, paper)
+    return shown(made.content, f"{stem(made.job)}-order")
 
 
 @router.get("/order.csv", response_class=Response)
@@ -145,10 +148,10 @@ def order_table(cuttings: CrewCuttings, job_id: UUID, trucks: Loads = None) -> R
 
 
 @router.get("/order.xlsx", response_class=Response)
-def order_spreadsheet(cuttings: CrewCuttings, job_id: UUID, trucks: Loads = None) -> Response:
+async def order_spreadsheet(request: Request, account: SignedInAccount, job_id: UUID, trucks: Loads = None) -> Response:
     """The order as a spreadsheet, what else is ordered on a page of its own."""
-    state = cuttings.get(job_id)
-    return download(order_xlsx(whole_order(state, trucks)), XLSX, f"{_name(state)}-order.xlsx")
+    made = await done(request, ORDER_TABLE, job_asked(request, account, job_id), trucks)
+    return download(made.content, XLSX, f"{stem(made.job)}-order.xlsx")
 
 
 @router.get("/order.txt", response_class=Response)
@@ -156,15 +159,6 @@ def order_message(cuttings: CrewCuttings, job_id: UUID, trucks: Loads = None) ->
     """The order as plain text, for a message to the yard."""
     state = cuttings.get(job_id)
     return Response(order_text(whole_order(state, trucks)), media_type="text/plain; charset=utf-8")
-
-
-def whole_order(state: CuttingState, trucks: int | None) -> WholeOrder:
-    """What is ordered for a job, on so many trucks, or as many as its crew has said."""
-    job = state.job.job
-    framed, asked = framings(job), state.standing.asked
-    order = lumber_order(job, framed, state.boards, asked)
-    count = trucks or job.standard.day.trucks
-    return WholeOrder(job.name, job.standard.words, order, loads(job, framed, state.boards, asked, count))
 
 
 def _line(line: OrderLine) -> LineView:

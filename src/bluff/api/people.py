@@ -1,18 +1,18 @@
 """The people of a crew, and links that let somebody outside it look at a job."""
 
-from datetime import datetime
+from datetime import datetime, timedelta
 from typing import Annotated
 from uuid import UUID
 
 from fastapi import APIRouter, Depends, Request
-from pydantic import Field, StrictStr
+from pydantic import Field, StrictInt, StrictStr
 from typing_extensions import TypedDict
 
 from bluff.api.session import SignedInAccount
 from bluff.api.wire import CHANGED
 from bluff.formats.ways_values import FileModel
 from bluff.service.people import People
-from bluff.service.shares import Shares
+from bluff.service.shares import LINK_LASTS, Shares
 from bluff.store.accounts import Role
 
 router = APIRouter(prefix="/api", tags=["people"])
@@ -30,12 +30,13 @@ class PersonView(TypedDict):
 
 
 class ShareView(TypedDict):
-    """A link to a job, the wall it opens at, and who made it when."""
+    """A link to a job, the wall it opens at, who made it when, and until when it is good."""
 
     id: UUID
     wall: str | None
     by: str
     created_at: datetime
+    expires_at: datetime
 
 
 class LinkView(TypedDict):
@@ -59,9 +60,10 @@ class NewRole(FileModel):
 
 
 class NewShare(FileModel):
-    """Where whoever opens a link looks first: a wall on the bench, or the plan."""
+    """Where whoever opens a link looks first, a wall on the bench or the plan, and how many days it is good."""
 
     wall: Annotated[StrictStr, Field(max_length=60)] | None = None
+    days: Annotated[StrictInt, Field(ge=1, le=365)] = LINK_LASTS.days
 
 
 def people_of(request: Request, account: SignedInAccount) -> People:
@@ -122,14 +124,21 @@ def let_go(people: OurPeople, person_id: UUID) -> None:
 def list_shares(shares: OurShares, job_id: UUID) -> list[ShareView]:
     """The links to a job that are good."""
     return [
-        {"id": one.id, "wall": one.wall, "by": one.initials, "created_at": one.created_at} for one in shares.all(job_id)
+        {
+            "id": one.id,
+            "wall": one.wall,
+            "by": one.initials,
+            "created_at": one.created_at,
+            "expires_at": one.expires_at,
+        }
+        for one in shares.all(job_id)
     ]
 
 
 @router.post("/jobs/{job_id}/shares")
 def share(shares: OurShares, job_id: UUID, wanted: NewShare) -> LinkView:
     """A new link by which somebody outside the crew looks at a job and changes nothing."""
-    return _way_in(shares.make(job_id, wanted.wall))
+    return _way_in(shares.make(job_id, wanted.wall, timedelta(days=wanted.days)))
 
 
 @router.delete("/jobs/{job_id}/shares/{share_id}", status_code=204)

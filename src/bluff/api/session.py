@@ -1,5 +1,6 @@
 """Who is asking: signing in and out, and the session's cookie."""
 
+from datetime import timedelta
 from ipaddress import ip_address
 from typing import Annotated
 from uuid import UUID
@@ -25,12 +26,12 @@ _LONGEST = 400
 class SignedIn(TypedDict):
     """Who is signed in, and what they may do.
 
-    `person` is who they are in the crew, whatever they are called. `only_job` is the one job a guest may look at,
-    `wall` where they are to look first. `forgot` says whether they may choose a password without the one before,
-    `is_led` whether they are still led through a first wall.
+    `person` is who they are in the crew, whatever they are called; null of a guest, who is nobody there. `only_job` is
+    the one job a guest may look at, `wall` where they are to look first. `forgot` says whether they may choose a
+    password without the one before, `is_led` whether they are still led through a first wall.
     """
 
-    person: UUID
+    person: UUID | None
     name: str
     initials: str
     crew: str
@@ -67,12 +68,18 @@ def cookie_name(request: Request) -> str:
     return f"bluff_session_{request.url.port or 80}"
 
 
+def device_cookie(request: Request) -> str:
+    """Of the cookie that tells a device somebody has signed in on before."""
+    return f"bluff_device_{request.url.port or 80}"
+
+
 def signed_in(request: Request) -> Account:
     """The account of the request's session.
 
     Raises:
         NotSignedIn: No session, or it is over.
         NotFound: A guest asks for anything but the one job they may look at.
+        TooManyRequests: They, or everybody by their link, asked for too much of late.
     """
     token = request.cookies.get(cookie_name(request))
     account = sessions.account_of(request.app.state.pool, token) if token else None
@@ -80,6 +87,7 @@ def signed_in(request: Request) -> Account:
         raise NotSignedIn("Sign in first.")
     if account.only_job is not None and request.path_params.get("job_id") != str(account.only_job):
         raise NotFound("The link you have is for one job, and this is not in it.")
+    request.app.state.limits.count(account, sessions.hash_of(token or "").hex(), request.url.path)
     return account
 
 
@@ -115,7 +123,9 @@ def who_is_signed_in(request: Request, account: Asking) -> SignedIn:
 def sign_in(request: Request, response: Response, who: NameAndPassword) -> SignedIn:
     """Sign in by name and password; whoever guesses has to wait."""
     address = request.client.host if request.client else ""
-    return _enter(request, response, sessions.sign_in(request.app.state.pool, who.name, who.password, address))
+    device = request.cookies.get(device_cookie(request), "")
+    entered = sessions.sign_in(request.app.state.pool, who.name, who.password, address, device)
+    return _enter(request, response, entered)
 
 
 @router.post("/link", responses={401: {"model": Refusal}})
@@ -160,21 +170,27 @@ def _token(request: Request) -> str:
 
 
 def _enter(request: Request, response: Response, entered: Entered) -> SignedIn:
+    _keep(request, response, cookie_name(request), entered.token, sessions.SESSION_LASTS)
+    if entered.device:
+        _keep(request, response, device_cookie(request), entered.device, sessions.DEVICE_LASTS)
+    return _signed_in(request, entered.account, entered.token, entered.wall)
+
+
+def _keep(request: Request, response: Response, name: str, token: str, lasts: timedelta) -> None:
     response.set_cookie(
-        cookie_name(request),
-        entered.token,
-        max_age=int(sessions.SESSION_LASTS.total_seconds()),
+        name,
+        token,
+        max_age=int(lasts.total_seconds()),
         httponly=True,
         samesite="strict",
         secure=not is_loopback(request.url.hostname or ""),
     )
-    return _signed_in(request, entered.account, entered.token, entered.wall)
 
 
 def _signed_in(request: Request, account: Account, token: str, wall: str | None = None) -> SignedIn:
     is_guest = account.only_job is not None
     return {
-        "person": account.id,
+        "person": None if is_guest else account.id,
         "name": account.name,
         "initials": account.initials,
         "crew": account.crew,

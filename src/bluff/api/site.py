@@ -10,7 +10,7 @@ from fastapi import APIRouter, Depends, Query, Response
 from typing_extensions import TypedDict
 
 from bluff import core
-from bluff.api.answers import download, imprint, shown, stem
+from bluff.api.answers import download, shown, stem
 from bluff.api.said import OurSite, said_by
 from bluff.api.session import CrewJobs
 from bluff.core.crew.order import build_order
@@ -36,6 +36,7 @@ from bluff.figures import (
 )
 from bluff.formats.paper import LogLine, Paper, log_sheets
 from bluff.formats.site_log import log_table
+from bluff.service.papers import imprint
 from bluff.service.site import CalledStop, Checked, Walked, WallOnSite, Way
 from bluff.store.site import SiteRecord
 

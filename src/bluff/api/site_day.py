@@ -4,14 +4,13 @@ from datetime import UTC, datetime
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Query
+from fastapi import APIRouter, Query, Request
 from pydantic import AwareDatetime
 
-from bluff.api.cutting import CrewCuttings
-from bluff.api.said import OurSite
-from bluff.core.site.at_work import day_ahead
-from bluff.day_figures import DayView, day_view
-from bluff.service.site_day import job_at_work
+from bluff.api.session import SignedInAccount
+from bluff.api.work import done, job_asked
+from bluff.day_figures import DayView
+from bluff.service.papers import DAY
 
 router = APIRouter(prefix="/api/jobs/{job_id}/site", tags=["site"])
 
@@ -21,9 +20,9 @@ _EARLIEST, _LATEST = datetime(2000, 1, 1, tzinfo=UTC), datetime(2200, 1, 1, tzin
 
 
 @router.get("/day")
-def day(
-    site: OurSite,
-    cuttings: CrewCuttings,
+async def day(
+    request: Request,
+    account: SignedInAccount,
     job_id: UUID,
     now: Annotated[
         AwareDatetime | None,
@@ -31,4 +30,4 @@ def day(
     ] = None,
 ) -> DayView:
     """What is done when and by how many, as the crew has gone on so far."""
-    return day_view(day_ahead(job_at_work(site, cuttings, job_id), now or datetime.now().astimezone()))
+    return await done(request, DAY, job_asked(request, account, job_id), now or datetime.now().astimezone())

@@ -18,6 +18,9 @@ REQUESTS = logging.getLogger("bluff.requests")
 """A line of JSON for every request: what was asked for and how it ended, never what was in it."""
 
 
+_METHODS = frozenset({"GET", "HEAD", "OPTIONS", "POST", "PUT", "PATCH", "DELETE"})
+
+
 class Watch:
     """Counts and writes down every request, by its route; addresses hold keys, and bodies whatever was typed.
 
@@ -53,8 +56,10 @@ class Watch:
         found = scope.get("route")
         # What is no route of the API is the front end, or nothing; who asks for nothing makes no new figures.
         route = getattr(found, "path", "") or ("front end" if status < 400 else "none")
-        self._requests.labels(scope["method"], route, str(status)).inc()
-        self._seconds.labels(scope["method"], route).observe(seconds)
+        # Each label is kept for good: a method somebody invents is no new one.
+        method = scope["method"] if scope["method"] in _METHODS else "other"
+        self._requests.labels(method, route, str(status)).inc()
+        self._seconds.labels(method, route).observe(seconds)
         if REQUESTS.isEnabledFor(logging.INFO):
             line = {"method": scope["method"], "route": route, "status": status, "ms": round(1000 * seconds, 1)}
             if job := scope.get("path_params", {}).get("job_id"):

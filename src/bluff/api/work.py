@@ -2,14 +2,26 @@
 
 import asyncio
 from typing import ParamSpec, TypeVar
+from uuid import UUID
 
 from fastapi import Request
 
 from bluff.formats.bounded import WORKERS, Work, result_of
+from bluff.service.errors import TooManyRequests
+from bluff.service.papers import JobAsked
+from bluff.store.accounts import Account
+
+
+def job_asked(request: Request, account: Account, job: UUID) -> JobAsked:
+    """A job as it is asked for in another process, by whoever is signed in."""
+    return JobAsked(request.app.state.pool.conninfo, account, job)
+
 
 P = ParamSpec("P")
 R = TypeVar("R")
 
+_LONGEST_LINE = 60
+"""What waits for a process beyond this would not be had in a time anybody waits."""
 _LOOK = 0.25
 """Seconds between looks at whether whoever asked is still there."""
 
@@ -19,7 +31,10 @@ async def done(request: Request, work: Work[P, R], *args: P.args, **kwargs: P.kw
 
     Raises:
         FaultyData: It refused, fell over or took too much.
+        TooManyRequests: Too much waits for a process already.
     """
+    if WORKERS.in_line >= _LONGEST_LINE:
+        raise TooManyRequests("Many files are being made at the moment. Try again in a minute.", 60)
     future = WORKERS.start(work, *args, **kwargs)
     waited = asyncio.wrap_future(future)
     try:

@@ -10,10 +10,11 @@ import multiprocessing
 import os
 import resource
 import signal
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from concurrent.futures import CancelledError, Future
 from concurrent.futures import TimeoutError as TookTooLong
 from dataclasses import dataclass, field
+from importlib import import_module
 from pathlib import Path
 from threading import Lock
 from typing import Any, Generic, ParamSpec, TypeVar
@@ -43,6 +44,7 @@ class Work(Generic[P, R]):
         instead: What to do when it is too much, for sentences.
         seconds: After which it is given up, not counting its wait in line.
         memory: Megabytes it may take.
+        refusals: What it may raise for whoever asked, besides what the core and the formats refuse.
     """
 
     do: Callable[P, R]
@@ -50,6 +52,7 @@ class Work(Generic[P, R]):
     instead: str
     seconds: float
     memory: int
+    refusals: tuple[type[Exception], ...] = ()
 
 
 @dataclass
@@ -82,10 +85,14 @@ class Workers:
         future.add_done_callback(self._end)
         return future
 
-    def warm(self) -> None:
-        """Start the processes before anybody needs one: to start and to load what they run takes some seconds."""
+    def warm(self, *modules: str) -> None:
+        """Start the processes before anybody needs one: to start and to load what they run takes some seconds.
+
+        Args:
+            modules: What most work needs.
+        """
         for _ in range(AT_ONCE):
-            self.start(_READY)
+            self.start(_READY, modules)
 
     def run(self, work: Work[P, R], *args: P.args, **kwargs: P.kwargs) -> R:
         """Do some work and wait for it.
@@ -112,9 +119,9 @@ class Workers:
             self._under_way -= 1
 
 
-def _load() -> None:
-    """What most work needs is loaded by this import."""
-    from bluff.formats import exports  # noqa: F401
+def _load(modules: Sequence[str]) -> None:
+    for module in modules:
+        import_module(module)
 
 
 _READY = Work(_load, "start", "start again", seconds=60, memory=2048)
@@ -128,6 +135,7 @@ def result_of(work: Work[P, R], future: "Future[R]") -> R:
     Raises:
         FaultyData: It refused, fell over or took too much.
     """
+    refused: tuple[type[Exception], ...] = (FaultyData, BluffError, *work.refusals)
     try:
         return future.result()
     except (TookTooLong, CancelledError) as error:
@@ -136,7 +144,7 @@ def result_of(work: Work[P, R], future: "Future[R]") -> R:
     except MemoryError as error:
         sentence = f"The {work.what} took more than {work.memory} MB of memory; {work.instead}."
         raise FaultyData([Fault("", sentence)]) from error
-    except (FaultyData, BluffError):
+    except refused:
         raise
     except Exception as error:
         # Libraries fall over in ways of their own, or take their process with them.

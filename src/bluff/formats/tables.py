@@ -84,5 +84,5 @@ def written(head: Sequence[str], rows: Iterable[Sequence[object]]) -> str:
 
 
 def safe(cell: object) -> object:
-    """A mark like =1+1 is text, though a spreadsheet would take it for a formula."""
-    return f"'{cell}" if isinstance(cell, str) and cell[:1] in "=+-@" and cell else cell
+    """A mark like =1+1 is text, though a spreadsheet would take it for a formula, also behind a tab or a line's end."""
+    return f"'{cell}" if isinstance(cell, str) and cell.lstrip("\t\r\n ")[:1] in set("=+-@") else cell

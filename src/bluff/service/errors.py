@@ -5,7 +5,9 @@
     ServiceError
     ├── NotFound        the crew has no such thing
     ├── NotSignedIn     nobody is known to be asking
-    ├── TooManyTries    too many sign-ins failed of late
+    ├── NotYet          it may be asked for again later
+    │   ├── TooManyTries     too many sign-ins failed of late
+    │   └── TooManyRequests  too much was asked for of late
     ├── NotAllowed      whoever asks may not do that
     ├── NothingToDo     an undo or redo with nothing to go back to
     ├── Changed         what was to be done is no longer there to be done
@@ -32,8 +34,8 @@ class NotSignedIn(ServiceError):
     """No account is known for the request."""
 
 
-class TooManyTries(ServiceError):
-    """Too many sign-ins failed of late.
+class NotYet(ServiceError):
+    """It may be asked for again later.
 
     Args:
         message: For the person asking.
@@ -43,6 +45,14 @@ class TooManyTries(ServiceError):
     def __init__(self, message: str, seconds: int) -> None:
         super().__init__(message)
         self.seconds = seconds
+
+
+class TooManyTries(NotYet):
+    """Too many sign-ins failed of late."""
+
+
+class TooManyRequests(NotYet):
+    """Too much was asked for of late."""
 
 
 class NotAllowed(ServiceError):

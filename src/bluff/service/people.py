@@ -10,9 +10,10 @@ from psycopg_pool import ConnectionPool
 
 from bluff.formats.errors import Fault, FaultyData
 from bluff.service.errors import Changed, NotFound
+from bluff.service.names import clean_name
 from bluff.service.rights import Right, need
 from bluff.service.sessions import link_for
-from bluff.store import accounts
+from bluff.store import accounts, shares
 from bluff.store.accounts import Account, Role
 
 LONGEST_NAME, MOST_INITIALS = 60, 4
@@ -62,12 +63,24 @@ class People:
             FaultyData: Nobody can be called that, or somebody is.
         """
         need(self.account, Right.PEOPLE)
-        name, initials = " ".join(name.split()), initials.strip().upper()
+        name, initials = clean_name(name), initials.strip().upper()
         if not 1 <= len(name) <= LONGEST_NAME:
-            raise FaultyData([Fault("name", f"A name has 1 to {LONGEST_NAME} characters.")])
+            raise FaultyData([Fault("name", f"A name has 1 to {LONGEST_NAME} characters that can be seen.")])
         if not re.fullmatch(rf"[A-Z]{{1,{MOST_INITIALS}}}", initials):
             raise FaultyData([Fault("initials", f"Initials are 1 to {MOST_INITIALS} letters, like RK.")])
         with self.pool.connection() as connection:
+            accounts.lock_people(connection, self.account.crew_id)
+            whose = next(
+                (
+                    one.name
+                    for one in accounts.list_people(connection, self.account.crew_id)
+                    if one.initials == initials
+                ),
+                None,
+            )
+            if whose:
+                says = f"{whose} has the initials {initials}. Add a letter, so that marks show who made them."
+                raise FaultyData([Fault("initials", says)])
             added = accounts.add_account(connection, self.account.crew_id, name, initials, role)
             if added is None:
                 raise FaultyData([Fault("name", f"Somebody is called {name} here already; add what tells them apart.")])
@@ -103,6 +116,8 @@ class People:
             if not accounts.take_leave(connection, self.account.crew_id, person):
                 raise _nobody()
             accounts.end_sessions(connection, person)
+            accounts.forget_devices(connection, person)
+            shares.end_shares_of(connection, person)
 
     def _needs_a_lead_without(self, connection: Connection, person: UUID, is_lead: bool) -> None:
         accounts.lock_people(connection, self.account.crew_id)

@@ -14,11 +14,13 @@ from pwdlib import PasswordHash
 
 from bluff.formats.errors import Fault, FaultyData
 from bluff.service.errors import NotSignedIn, TooManyTries
+from bluff.service.names import clean_name
 from bluff.store import accounts, shares
 from bluff.store.accounts import Account, Role
 
 SESSION_LASTS = timedelta(days=90)
 LINK_LASTS = timedelta(days=7)
+DEVICE_LASTS = timedelta(days=365)
 SHORTEST_PASSWORD, LONGEST_PASSWORD = 8, 200
 FREE_TRIES = 5
 """Sign-ins at a name that may fail before anybody has to wait; from an address, where a crew may sit, four times."""
@@ -36,11 +38,13 @@ class Entered:
         account: Who.
         token: Of their session; only a hash of it is kept.
         wall: Where a guest is to look first, None for the whole job.
+        device: Of a device that is known from now on; None where it was, or is not.
     """
 
     account: Account
     token: str
     wall: str | None = None
+    device: str | None = None
 
 
 def ensure_installation(pool: ConnectionPool) -> Account:
@@ -59,25 +63,32 @@ def is_entered(pool: ConnectionPool, account: Account) -> bool:
     return any(one.has_password or one.seen_at for one in people if one.id == account.id)
 
 
-def sign_in(pool: ConnectionPool, name: str, password: str, address: str) -> Entered:
+def sign_in(pool: ConnectionPool, name: str, password: str, address: str, device: str = "") -> Entered:
     """Let somebody in who knows their password.
+
+    Wrong passwords are counted by name and by address, so that whoever guesses has to wait. On a device its owner has
+    signed in on before they are counted for that device alone: nobody who guesses elsewhere keeps them out.
 
     Args:
         pool: Connections to the store.
         name: Signed in by, however it is written.
         password: Theirs.
-        address: Where from; whoever guesses from there, or at that name, has to wait.
+        address: Where from.
+        device: The token of the device, if it has one.
 
     Raises:
         NotSignedIn: They do not go together.
         TooManyTries: Too many did not of late.
+
+    Source: OWASP, device cookies.
     """
-    name = name.strip()
-    tries = {f"address {address}": 4 * FREE_TRIES, f"name {name.lower()}": FREE_TRIES}
+    name = clean_name(name)
     with pool.connection() as connection:
+        account = accounts.account_called(connection, name)
+        is_known = account is not None and accounts.is_known_device(connection, hash_of(device), account.id)
+        tries = _tries(name, address, device if is_known else "")
         for who, free in tries.items():
             _may_try(connection, who, free)
-        account = accounts.account_called(connection, name)
         kept = accounts.password_of(connection, account.id) if account else None
     # Somebody unknown takes as long as a wrong password does: who is here is nobody's business.
     is_right = _hasher().verify(password[:LONGEST_PASSWORD], kept or _nobodys_password())
@@ -86,7 +97,21 @@ def sign_in(pool: ConnectionPool, name: str, password: str, address: str) -> Ent
             raise NotSignedIn(_WRONG)
         for who in tries:
             accounts.forget_failures(connection, who)
-        return Entered(account, _begin(connection, account))
+        return Entered(account, _begin(connection, account), device=None if is_known else _know(connection, account))
+
+
+def _tries(name: str, address: str, device: str) -> dict[str, int]:
+    """What failures are counted by, and how many of each nobody waits for."""
+    if device:
+        return {f"device {hash_of(device).hex()}": FREE_TRIES}
+    return {f"address {address}": 4 * FREE_TRIES, f"name {name.lower()}": FREE_TRIES}
+
+
+def _know(connection: Connection, account: Account) -> str:
+    """The token of a device that is known from now on."""
+    token = secrets.token_urlsafe(32)
+    accounts.add_device(connection, hash_of(token), account.id, DEVICE_LASTS)
+    return token
 
 
 def enter(pool: ConnectionPool, token: str) -> Entered:
@@ -98,7 +123,7 @@ def enter(pool: ConnectionPool, token: str) -> Entered:
     hashed = hash_of(token)
     with pool.connection() as connection:
         if account := accounts.use_link(connection, hashed):
-            return Entered(account, _begin(connection, account, by_link=True))
+            return Entered(account, _begin(connection, account, by_link=True), device=_know(connection, account))
         if share := shares.share_of(connection, hashed):
             guest = secrets.token_urlsafe(32)
             account = accounts.add_guest(connection, hash_of(guest), SESSION_LASTS, share.id)
@@ -168,6 +193,7 @@ def choose_password(pool: ConnectionPool, account: Account, token: str, before: 
 
     Raises:
         FaultyData: It is too short or too long, or the one before is another.
+        TooManyTries: The one before was wrong too often of late.
     """
     set_password(pool, account, password, before=None if knows_no_password(pool, account, token) else before)
     with pool.connection() as connection:
@@ -180,12 +206,16 @@ def set_password(pool: ConnectionPool, account: Account, password: str, before: 
     if not SHORTEST_PASSWORD <= len(password) <= LONGEST_PASSWORD:
         says = f"A password is {SHORTEST_PASSWORD} to {LONGEST_PASSWORD} characters long; three words do."
         raise FaultyData([Fault("password", says)])
+    who = f"password of {account.id}"
     with pool.connection() as connection:
         kept = accounts.password_of(connection, account.id)
+        if before is not None:
+            _may_try(connection, who, FREE_TRIES)
     if before is not None and not (kept and _hasher().verify(before[:LONGEST_PASSWORD], kept)):
-        raise FaultyData([Fault("before", "The password so far is another one.")])
+        raise FaultyData([Fault("before", "The current password is another one.")])
     hashed = _hasher().hash(password)
     with pool.connection() as connection:
+        accounts.forget_failures(connection, who)
         accounts.save_password(connection, account.id, hashed)
 
 
@@ -200,7 +230,7 @@ def _may_try(connection: Connection, who: str, free: int) -> None:
     count, ago = accounts.failures(connection, who, _REMEMBERED)
     left = min(_SHORTEST_WAIT * 2.0 ** (count - free), _LONGEST_WAIT) - ago if count >= free else 0
     if left > 0:
-        raise TooManyTries(f"Too many sign-ins failed. Wait {ceil(left)} seconds, then try once more.", ceil(left))
+        raise TooManyTries(f"Too many wrong passwords. Wait {ceil(left)} seconds, then try again.", ceil(left))
     accounts.add_failure(connection, who)
 
 

@@ -2,6 +2,7 @@
 
 import secrets
 from dataclasses import dataclass
+from datetime import timedelta
 from uuid import UUID
 
 from psycopg_pool import ConnectionPool
@@ -13,6 +14,8 @@ from bluff.service.sessions import hash_of
 from bluff.store import shares as rows
 from bluff.store.accounts import Account
 from bluff.store.shares import ShareRow
+
+LINK_LASTS = timedelta(days=30)
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,12 +37,13 @@ class Shares:
             Jobs(self.pool, self.account).get_in(connection, job)
             return rows.list_shares(connection, self.account.crew_id, job)
 
-    def make(self, job: UUID, wall: str | None) -> str:
+    def make(self, job: UUID, wall: str | None, lasts: timedelta = LINK_LASTS) -> str:
         """The token of a new link to a job; as `all`.
 
         Args:
             job: Which.
             wall: Where whoever opens it looks first, None for the plan.
+            lasts: How long it is good.
 
         Raises:
             NotFound: The crew has no such job, or the job no such wall.
@@ -50,7 +54,7 @@ class Shares:
             state = Jobs(self.pool, self.account).get_in(connection, job)
             if wall is not None:
                 known_wall(state.job, wall)
-            rows.add_share(connection, self.account, job, hash_of(token), wall)
+            rows.add_share(connection, self.account, job, hash_of(token), wall, lasts)
         return token
 
     def end(self, job: UUID, share: UUID) -> None:

@@ -218,7 +218,8 @@ def account_of_session(connection: Connection, token_hash: bytes) -> Account | N
         SELECT account.id, 'guest', 'G', 'viewer', crew.id, crew.name, share.job_id
         FROM session JOIN share ON share.id = session.share_id JOIN account ON account.id = share.account_id
              JOIN crew ON crew.id = share.crew_id
-        WHERE session.token_hash = %(token)s AND expires_at > now() AND share.ended_at IS NULL
+        WHERE session.token_hash = %(token)s AND session.expires_at > now()
+              AND share.ended_at IS NULL AND share.expires_at > now() AND account.left_at IS NULL
         """,
         {"token": token_hash},
     )
@@ -269,6 +270,26 @@ def failures(connection: Connection, who: str, within: timedelta) -> tuple[int, 
     ).fetchone()
     assert found is not None  # an aggregate always has a row
     return int(found[0]), float(found[1])
+
+
+def is_known_device(connection: Connection, token_hash: bytes, account: UUID) -> bool:
+    """Whether somebody has signed in on a device before."""
+    found = connection.execute(
+        "UPDATE known_device SET seen_at = now() WHERE token_hash = %s AND account_id = %s RETURNING true",
+        (token_hash, account),
+    ).fetchone()
+    return found is not None
+
+
+def add_device(connection: Connection, token_hash: bytes, account: UUID, lasts: timedelta) -> None:
+    """Know a device from now on, and forget those nobody signed in on for so long."""
+    connection.execute("DELETE FROM known_device WHERE seen_at < now() - %s::interval", (lasts,))
+    connection.execute("INSERT INTO known_device (token_hash, account_id) VALUES (%s, %s)", (token_hash, account))
+
+
+def forget_devices(connection: Connection, account: UUID) -> None:
+    """Know no device of somebody any more."""
+    connection.execute("DELETE FROM known_device WHERE account_id = %s", (account,))
 
 
 def forget_failures(connection: Connection, who: str) -> None:

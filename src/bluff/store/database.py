@@ -5,7 +5,7 @@ from typing import Any
 
 import psycopg
 from psycopg import Connection
-from psycopg_pool import ConnectionPool, PoolTimeout
+from psycopg_pool import ConnectionPool, NullConnectionPool, PoolTimeout
 from yoyo import get_backend, read_migrations
 
 MIGRATIONS = Path(__file__).resolve().parents[3] / "migrations"
@@ -56,10 +56,17 @@ def known_migrations() -> set[str]:
     return {migration.id for migration in read_migrations(str(MIGRATIONS))}
 
 
+_OPTIONS: dict[str, Any] = {"options": "-c timezone=UTC"}
+
+
+def open_reader(url: str) -> NullConnectionPool:
+    """Connections for a process that needs one now and then: each is made when it is wanted, and closed after."""
+    return NullConnectionPool(url, max_size=4, open=True, kwargs=_OPTIONS)
+
+
 def open_pool(url: str) -> Pool:
     """A pool of connections, opened; close it when the server ends."""
-    options: dict[str, Any] = {"options": "-c timezone=UTC"}
     # Looked at before they are given out: those from before the database went away are dead.
-    pool = Pool(url, min_size=1, max_size=8, open=False, kwargs=options, check=ConnectionPool.check_connection)
+    pool = Pool(url, min_size=1, max_size=8, open=False, kwargs=_OPTIONS, check=ConnectionPool.check_connection)
     pool.open(wait=True, timeout=10)
     return pool

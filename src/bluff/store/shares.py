@@ -1,7 +1,7 @@
 """Links by which a guest may look at one job."""
 
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import datetime, timedelta
 from uuid import UUID
 
 from psycopg import Connection
@@ -12,27 +12,39 @@ from bluff.store.accounts import Account
 
 @dataclass(frozen=True, slots=True)
 class ShareRow:
-    """A link to a job: who made it and when, and the wall it opens at."""
+    """A link to a job: who made it and when, until when it is good, and the wall it opens at."""
 
     id: UUID
     job_id: UUID
     wall: str | None
     initials: str
     created_at: datetime
+    expires_at: datetime
 
 
 _SHARE = """
-    SELECT share.id, share.job_id, share.wall, account.initials, share.created_at
+    SELECT share.id, share.job_id, share.wall, account.initials, share.created_at, share.expires_at
     FROM share JOIN account ON account.id = share.account_id
-    WHERE share.ended_at IS NULL
+    WHERE share.ended_at IS NULL AND share.expires_at > now()
 """
 
 
-def add_share(connection: Connection, account: Account, job: UUID, token_hash: bytes, wall: str | None) -> None:
-    """Keep a link to a job."""
+def add_share(
+    connection: Connection, account: Account, job: UUID, token_hash: bytes, wall: str | None, lasts: timedelta
+) -> None:
+    """Keep a link to a job for so long."""
     connection.execute(
-        "INSERT INTO share (token_hash, job_id, crew_id, wall, account_id) VALUES (%s, %s, %s, %s, %s)",
-        (token_hash, job, account.crew_id, wall, account.id),
+        "INSERT INTO share (token_hash, job_id, crew_id, wall, account_id, expires_at)"
+        " VALUES (%s, %s, %s, %s, %s, now() + %s)",
+        (token_hash, job, account.crew_id, wall, account.id, lasts),
+    )
+
+
+def end_shares_of(connection: Connection, account: UUID) -> None:
+    """End every link somebody made, with the sessions of its guests."""
+    connection.execute("UPDATE share SET ended_at = now() WHERE account_id = %s AND ended_at IS NULL", (account,))
+    connection.execute(
+        "DELETE FROM session USING share WHERE share.id = share_id AND share.account_id = %s", (account,)
     )
 
 

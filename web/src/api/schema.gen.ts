@@ -4517,11 +4517,16 @@ export interface components {
         };
         /**
          * NewShare
-         * @description Where whoever opens a link looks first: a wall on the bench, or the plan.
+         * @description Where whoever opens a link looks first, a wall on the bench or the plan, and how many days it is good.
          */
         NewShare: {
             /** Wall */
             wall?: string | null;
+            /**
+             * Days
+             * @default 30
+             */
+            days?: number;
         };
         /**
          * NewStandard
@@ -6285,7 +6290,7 @@ export interface components {
         Share: "layout" | "corners" | "intersections" | "openings" | "blocks";
         /**
          * ShareView
-         * @description A link to a job, the wall it opens at, and who made it when.
+         * @description A link to a job, the wall it opens at, who made it when, and until when it is good.
          */
         ShareView: {
             /**
@@ -6302,6 +6307,11 @@ export interface components {
              * Format: date-time
              */
             created_at: string;
+            /**
+             * Expires At
+             * Format: date-time
+             */
+            expires_at: string;
         };
         /**
          * SheetFile
@@ -6404,16 +6414,13 @@ export interface components {
          * SignedIn
          * @description Who is signed in, and what they may do.
          *
-         *     `person` is who they are in the crew, whatever they are called. `only_job` is the one job a guest may look at,
-         *     `wall` where they are to look first. `forgot` says whether they may choose a password without the one before,
-         *     `is_led` whether they are still led through a first wall.
+         *     `person` is who they are in the crew, whatever they are called; null of a guest, who is nobody there. `only_job` is
+         *     the one job a guest may look at, `wall` where they are to look first. `forgot` says whether they may choose a
+         *     password without the one before, `is_led` whether they are still led through a first wall.
          */
         SignedIn: {
-            /**
-             * Person
-             * Format: uuid
-             */
-            person: string;
+            /** Person */
+            person: string | null;
             /** Name */
             name: string;
             /** Initials */

@@ -18,7 +18,7 @@ export function OneTimeLink({
     <Box role="status" mt="4" p="3" borderWidth="1px" borderColor="chalk" borderRadius="3px" maxW="640px">
       <Text fontWeight="700">
         Send this link to {name}. It is shown only now, and is good{" "}
-        {isGoodUntilEnded ? "until it is ended" : "once, for a week"}.
+        {isGoodUntilEnded ? "until it ends or somebody ends it" : "once, for a week"}.
       </Text>
       <Flex gap="2" mt="2">
         <Input

@@ -12,6 +12,7 @@ const PLAN = "";
 export function SharesCard({ job }: { job: Job }) {
   const { shares, isBusy, make, end } = useShares(job.id);
   const [wall, setWall] = useState(PLAN);
+  const [days, setDays] = useState("30");
   const [path, show] = useState<string | null>(null);
   return (
     <Box as="section" aria-label="Shown to others" px="4" py="3" borderBottomWidth="1px">
@@ -27,7 +28,8 @@ export function SharesCard({ job }: { job: Job }) {
         <Flex key={share.id} align="center" gap="2" fontSize="14px">
           <Text flex="1">
             {share.wall ? `Opens at wall ${share.wall}` : "Opens at the plan"}, made by {share.by}{" "}
-            {new Date(share.created_at).toLocaleDateString([], { dateStyle: "medium" })}
+            {new Date(share.created_at).toLocaleDateString([], { dateStyle: "medium" })}, ends{" "}
+            {new Date(share.expires_at).toLocaleDateString([], { dateStyle: "medium" })}
           </Text>
           <Button
             variant="plain"
@@ -48,7 +50,18 @@ export function SharesCard({ job }: { job: Job }) {
         ]}
         onChoose={setWall}
       />
-      <Button disabled={isBusy} onClick={() => void make(wall || null).then(show)}>
+      <SelectField
+        label="Ends after"
+        value={days}
+        choices={[
+          { value: "7", label: "7 days" },
+          { value: "30", label: "30 days" },
+          { value: "90", label: "90 days" },
+          { value: "365", label: "a year" },
+        ]}
+        onChoose={setDays}
+      />
+      <Button disabled={isBusy} onClick={() => void make(wall || null, Number(days)).then(show)}>
         <Link2 /> Make a link
       </Button>
       {path && (

@@ -73,8 +73,8 @@ export function useShares(job: string) {
     shares: data,
     isBusy: isPending,
     /** Resolves to the path of the new link, null where it was refused. */
-    make: (wall: string | null) =>
-      mutateAsync(() => answered(client.POST("/api/jobs/{job_id}/shares", { params, body: { wall } }))).then(
+    make: (wall: string | null, days: number) =>
+      mutateAsync(() => answered(client.POST("/api/jobs/{job_id}/shares", { params, body: { wall, days } }))).then(
         (link) => (link as { path: string }).path,
         () => null,
       ),

@@ -1,0 +1,28 @@
+"""Names people sign in by: those that look alike are the same name."""
+
+import unicodedata
+
+from precis_i18n import get_profile
+
+_NICKNAME = get_profile("NicknameCasePreserved")
+"""Names with spaces, as RFC 8266 prepares them: spaces are one, and forms that read alike are the same."""
+_UNSEEN = frozenset("\u034f\u115f\u1160\u17b4\u17b5\u3164\uffa0")
+"""Letters and marks nobody sees, besides the format characters."""
+
+
+def clean_name(name: str) -> str:
+    """A name without what nobody sees, its spaces single; empty where nothing is left that could be a name.
+
+    >>> clean_name("  Second\u200b   phone "), clean_name("\u200b"), clean_name("\uff32K")
+    ('Second phone', '', 'RK')
+    """
+    seen = "".join(one for one in name if not _is_unseen(one))
+    try:
+        return _NICKNAME.enforce(seen)
+    except UnicodeEncodeError:  # nothing is left, or a character no name has
+        return ""
+
+
+def _is_unseen(character: str) -> bool:
+    is_selector = "\ufe00" <= character <= "\ufe0f" or "\U000e0100" <= character <= "\U000e01ef"
+    return is_selector or character in _UNSEEN or unicodedata.category(character) == "Cf"
