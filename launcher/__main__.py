@@ -17,7 +17,7 @@ usage: ./bluff COMMAND
   test [PYTEST …]     set up what tests need, run linters, type checks and all tests
   test --long         the same, trying at random for hours what otherwise takes minutes
   work                a worker alone, on the database BLUFF_DATABASE_URL names; start has one of its own
-  sign-in NAME        print a link that lets somebody in once, to choose a password
+  sign-in [NAME]      print a link that lets somebody in once, to choose a password; without a name, list the names
   backup FILE         write everything that is kept to a file
   restore FILE        put what a backup has in place of everything; --over where there are jobs
   frame JOB.json      print a job file framed, as JSON

@@ -204,7 +204,7 @@ def _parser() -> argparse.ArgumentParser:
         "--lan", action="store_const", const="lan", dest="way", help="serve the local network too, by HTTPS"
     )
     sign_in = commands.add_parser("sign-in", help="print a link that lets somebody in once, to choose a password")
-    sign_in.add_argument("name", help="who")
+    sign_in.add_argument("name", nargs="?", help="who; without it the names are listed")
     backup = commands.add_parser("backup", help="write everything that is kept to a file")
     backup.add_argument("file", type=Path, help="where to")
     restore = commands.add_parser("restore", help="put what a backup has in place of everything that is kept")

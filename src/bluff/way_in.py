@@ -1,23 +1,32 @@
-"""`./bluff sign-in NAME`: a link for somebody who lost every other way in, from whoever has the machine."""
+"""`./bluff sign-in NAME`: a link for somebody who lost every other way in, from whoever has the machine.
+
+Without a name it lists the names there are.
+"""
 
 import sys
 
 import psycopg
 
 from bluff.at_hand import address_served, database_at_hand
+from bluff.service.names import clean_name
 from bluff.service.sessions import link_for
 from bluff.store import accounts
 from bluff.store.cluster import ClusterError
 from bluff.store.database import open_pool
 
 
-def print_link(name: str) -> int:
-    """Print a link that lets somebody in once, to choose a password; returns the exit code."""
+def print_link(name: str | None) -> int:
+    """Print a link that lets somebody in once, to choose a password, or who there is; returns the exit code."""
     try:
         with database_at_hand() as url, open_pool(url) as pool, pool.connection() as connection:
-            account = accounts.account_called(connection, name)
+            names = accounts.all_names(connection)
+            if name is None:
+                print("Run ./bluff sign-in NAME with one of these names:")
+                print("\n".join(f"  {one}" for one in names))
+                return 0
+            account = accounts.account_called(connection, clean_name(name))
             if account is None:
-                print(f"Nobody is called {name} here.", file=sys.stderr)
+                print(f"Nobody is called {name} here. There are: {', '.join(names)}.", file=sys.stderr)
                 return 1
             token = link_for(connection, account.id)
     except (ClusterError, psycopg.OperationalError) as error:

@@ -45,6 +45,7 @@ def test_somebody_signs_in_by_name_and_password_and_out_again(nobody):
         "wall": None,
         "forgot": False,
         "is_led": True,
+        "is_unnamed": False,
     }
     assert nobody.get("/api/session").json() == answer.json()
     assert nobody.get("/api/jobs").status_code == 200

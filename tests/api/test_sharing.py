@@ -5,10 +5,20 @@ import pytest
 from bluff.formats.errors import FaultyData
 from bluff.service.names import clean_name
 from bluff.service.people import People
-from bluff.service.sessions import FREE_TRIES, account_of, choose_password, enter, set_password
+from bluff.service.sessions import (
+    FREE_TRIES,
+    account_of,
+    begin,
+    choose_password,
+    enter,
+    is_entered,
+    link_for,
+    set_password,
+)
 from bluff.service.shares import Shares
 from bluff.store import accounts
 from bluff.store.accounts import Role
+from bluff.way_in import print_link
 from people import client_of
 
 PASSWORD = "three words do"
@@ -122,7 +132,51 @@ def test_a_name_of_nothing_that_can_be_seen_is_none(pool, account):
 
 
 def test_two_people_of_a_crew_have_different_initials(pool, account, anna):
-    with pytest.raises(FaultyData, match="Anna has the initials AN. Add a letter"):
+    with pytest.raises(FaultyData, match=r"Anna has the initials AN\. Add a letter"):
         People(pool, account).invite("Anton", "an", Role.FRAMER)
     with pool.connection() as connection:
         assert accounts.account_called(connection, "Anton") is None
+
+
+def first_in(pool, account):
+    """Whoever set Bluff up, in by the very first link."""
+    with pool.connection() as connection:
+        link = link_for(connection, account.id)
+    return enter(pool, link).token
+
+
+def test_who_set_bluff_up_gives_their_name_and_their_crews(pool, account):
+    mine = {"name": "Ro Ash", "initials": "ra", "crew": "Quill Harbour framing"}
+    with client_of(pool, first_in(pool, account)) as device:
+        assert device.get("/api/session").json()["is_unnamed"]
+        short = device.put("/api/session/password", json={"password": "short", "introduces": mine})
+        assert short.json()["faults"][0]["path"] == "password"
+        assert device.get("/api/session").json()["is_unnamed"], "nothing is kept where any of it is refused"
+        bad = device.put("/api/session/password", json={"password": PASSWORD, "introduces": {**mine, "initials": "1"}})
+        assert bad.json()["faults"][0]["path"] == "initials"
+        session = device.put("/api/session/password", json={"password": PASSWORD, "introduces": mine}).json()
+        assert (session["name"], session["initials"], session["crew"]) == ("Ro Ash", "RA", "Quill Harbour framing")
+        assert not session["is_unnamed"]
+        again = device.put("/api/session/password", json={"before": PASSWORD, "password": PASSWORD, "introduces": mine})
+        assert again.status_code == 403
+    with client_of(pool) as another:
+        assert sign_in(another, "ro ash").status_code == 200
+
+
+def test_a_session_from_before_people_signed_in_is_no_way_in(pool, account):
+    """An installation of an older Bluff has sessions nobody can get in by: the first start says how to."""
+    assert not is_entered(pool, account)
+    begin(pool, account)
+    assert not is_entered(pool, account)
+    first_in(pool, account)
+    assert is_entered(pool, account)
+
+
+def test_sign_in_without_a_name_lists_the_names(pool, account, anna, database_url, monkeypatch, capsys):
+    monkeypatch.setenv("BLUFF_DATABASE_URL", database_url)
+    assert print_link(None) == 0
+    assert capsys.readouterr().out == "Run ./bluff sign-in NAME with one of these names:\n  Anna\n  lead\n"
+    assert print_link("Berta") == 1
+    assert capsys.readouterr().err == "Nobody is called Berta here. There are: Anna, lead.\n"
+    assert print_link("anna\u200b") == 0
+    assert "/enter#" in capsys.readouterr().out

@@ -80,7 +80,7 @@ def test_a_framer_comes_by_a_link_ticks_what_is_cut_and_changes_nothing(demo, de
     job = demo.url
     device.goto(invited(demo, "Ro", "framer"))
     device.get_by_label("New password").fill(PASSWORD)
-    device.get_by_role("button", name="Choose this password").click()
+    device.get_by_role("button", name="Save password").click()
     expect(device.get_by_role("heading", name="Jobs")).to_be_visible()
     expect(device.get_by_role("button", name="Start")).to_be_disabled()
     device.goto(job)
@@ -133,7 +133,7 @@ def test_what_another_does_comes_on_the_screen_and_both_see_who_is_here(demo, de
     job = demo.url
     device.goto(invited(demo, "Ro", "framer"))
     device.get_by_label("New password").fill(PASSWORD)
-    device.get_by_role("button", name="Choose this password").click()
+    device.get_by_role("button", name="Save password").click()
     expect(device.get_by_role("heading", name="Jobs")).to_be_visible()
     device.goto(job)
     demo.goto(job)

@@ -189,7 +189,7 @@ def headers(openings):
 
 
 def test_a_header_is_checked_once_somebody_says_what_lies_on_it(headers):
-    """D1 is 38 under three 2x8: 400 of nothing but the building, 400 x 41/24 = 683 on 6 3/4 of jack: 101 of 425, 24 %."""
+    """D1 is 38 under three 2x8: 400 dead is 400 x 41/24 = 683 on 6 3/4 of jack, 101 of 425, 24 %."""
     table, card = headers.get_by_role("table", name="Headers"), headers.get_by_label("Header check", exact=True)
     row = table.get_by_role("row").filter(has_text="D1")
     expect(row).to_contain_text("Enter this header’s load")

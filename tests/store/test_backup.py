@@ -1,17 +1,23 @@
 """Backups: restored into an empty database everything is as it was; what is no backup changes nothing."""
 
 from datetime import UTC, datetime, timedelta
+from uuid import uuid4
 
 import psycopg
 import pytest
+from psycopg.conninfo import conninfo_to_dict, make_conninfo
+from psycopg.types.json import Jsonb
 
 from bluff import backups
+from bluff.core.job.job import Job
 from bluff.demo import load_demo
+from bluff.formats.job_file import job_data
 from bluff.service.jobs import Jobs
 from bluff.service.sessions import begin, set_password
+from bluff.store.accounts import account_of
 from bluff.store.backup import KEPT, BackupError, daily, newest_backup, read_backup, write_backup
 from bluff.store.cluster import throwaway_cluster
-from bluff.store.database import migrate
+from bluff.store.database import known_migrations, migrate
 
 NOON = datetime(2026, 5, 1, 12, tzinfo=UTC)
 
@@ -56,6 +62,75 @@ def test_everything_comes_back_into_an_empty_cluster(pool, account, database_url
     read_backup(empty_url, file)
     assert without_logs(everything(empty_url)) == without_logs(before)
     assert migrate(empty_url) == 0
+
+
+@pytest.fixture
+def old_url(empty_url):
+    """A database of its own on that cluster, nothing in it."""
+    name = f"old_{uuid4().hex}"
+    with psycopg.connect(empty_url, autocommit=True) as connection:
+        connection.execute(f"CREATE DATABASE {name}")
+    return make_conninfo(empty_url, dbname=name)
+
+
+def url_of(conninfo):
+    """As the migration runner reads it."""
+    of = conninfo_to_dict(conninfo)
+    return f"postgresql://{of['user']}:{of['password']}@{of['host']}:{of['port']}/{of['dbname']}"
+
+
+@pytest.mark.parametrize("last", sorted(known_migrations()))
+def test_a_backup_of_every_release_comes_back_over_the_present_one(
+    last, pool, account, database_url, old_url, tmp_path
+):
+    """Its crew and its job are there, brought up to date, and nothing is of what was there before."""
+    url, job = url_of(old_url), uuid4()
+    migrate(url, last)
+    with psycopg.connect(url) as connection:
+        crew = connection.execute("INSERT INTO crew (name) VALUES ('Old crew') RETURNING id").fetchone()[0]
+        who = connection.execute(
+            "INSERT INTO account (crew_id, initials) VALUES (%s, 'OC') RETURNING id"
+            if last < "0009"
+            else "INSERT INTO account (crew_id, initials, name) VALUES (%s, 'OC', 'old lead') RETURNING id",
+            (crew,),
+        ).fetchone()[0]
+        plan = Jsonb(job_data(Job("Old shed")))
+        connection.execute("INSERT INTO job (id, crew_id, plan) VALUES (%s, %s, %s)", (job, crew, plan))
+        connection.execute(
+            "INSERT INTO revision (job_id, crew_id, number, account_id, kind, plan)"
+            " VALUES (%s, %s, 0, %s, 'start', %s)",
+            (job, crew, who, plan),
+        )
+    file = tmp_path / "old.backup"
+    write_backup(url, file)
+    Jobs(pool, account).add(Job("New shed"))
+    read_backup(database_url, file)
+    assert migrate(database_url) == 0
+    with pool.connection() as connection:
+        theirs = account_of(connection, who)
+        assert connection.execute("SELECT name FROM crew").fetchall() == [("Old crew",)]
+    assert [(one.id, one.name) for one in Jobs(pool, theirs).all()] == [(job, "Old shed")]
+    assert Jobs(pool, theirs).get(job).job == Job("Old shed")
+
+
+def test_a_bit_that_flipped_is_said_in_a_sentence(pool, account, database_url, tmp_path):
+    """Wherever it is: nothing is restored, or what was written; never a traceback."""
+    load_demo(pool)
+    whole = tmp_path / "whole"
+    write_backup(database_url, whole)
+    content, before = whole.read_bytes(), everything(database_url)
+    for number in range(12):
+        at = len(content) * number // 12 + 7
+        damaged = tmp_path / "damaged"
+        damaged.write_bytes(content[:at] + bytes([content[at] ^ 0x10]) + content[at + 1 :])
+        try:
+            read_backup(database_url, damaged)
+        except BackupError as error:
+            assert str(error)
+            assert everything(database_url) == before
+        else:
+            # It was in what no restore reads, as a date of the archive's own.
+            assert without_logs(everything(database_url)) == without_logs(before)
 
 
 def test_what_is_no_backup_changes_nothing(pool, account, database_url, tmp_path):

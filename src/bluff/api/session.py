@@ -28,7 +28,8 @@ class SignedIn(TypedDict):
 
     `person` is who they are in the crew, whatever they are called; null of a guest, who is nobody there. `only_job` is
     the one job a guest may look at, `wall` where they are to look first. `forgot` says whether they may choose a
-    password without the one before, `is_led` whether they are still led through a first wall.
+    password without the one before, `is_led` whether they are still led through a first wall. `is_unnamed` is who set
+    Bluff up and has no name yet.
     """
 
     person: UUID | None
@@ -41,6 +42,7 @@ class SignedIn(TypedDict):
     wall: str | None
     forgot: bool
     is_led: bool
+    is_unnamed: bool
 
 
 class NameAndPassword(FileModel):
@@ -57,10 +59,19 @@ class LinkToken(FileModel):
 
 
 class NewPassword(FileModel):
-    """A password, and the one so far where that is asked for."""
+    """A password, and the one so far where that is asked for; of who set Bluff up, their name and their crew's."""
 
     before: Annotated[StrictStr, Field(max_length=_LONGEST)] = ""
     password: Annotated[StrictStr, Field(max_length=_LONGEST)]
+    introduces: "Introduction | None" = None
+
+
+class Introduction(FileModel):
+    """Who set Bluff up."""
+
+    name: Annotated[StrictStr, Field(max_length=_LONGEST)]
+    initials: Annotated[StrictStr, Field(max_length=_LONGEST)]
+    crew: Annotated[StrictStr, Field(max_length=_LONGEST)]
 
 
 def cookie_name(request: Request) -> str:
@@ -161,7 +172,11 @@ def choose_password(request: Request, response: Response, account: Asking, chose
     """Choose a password; on every other device one is signed out."""
     if account.only_job is not None:
         raise NotAllowed("A guest has no password.")
-    token = sessions.choose_password(request.app.state.pool, account, _token(request), chosen.before, chosen.password)
+    pool, new = request.app.state.pool, chosen.introduces
+    sessions.check_password(chosen.password)
+    if new:
+        account = sessions.introduce(pool, account, new.name, new.initials, new.crew)
+    token = sessions.choose_password(pool, account, _token(request), chosen.before, chosen.password)
     return _enter(request, response, Entered(account, token))
 
 
@@ -200,6 +215,7 @@ def _signed_in(request: Request, account: Account, token: str, wall: str | None 
         "wall": wall,
         "forgot": not is_guest and sessions.knows_no_password(request.app.state.pool, account, token),
         "is_led": sessions.is_led(request.app.state.pool, account),
+        "is_unnamed": not is_guest and sessions.is_unnamed(request.app.state.pool, account),
     }
 
 

@@ -1,8 +1,13 @@
 """Names people sign in by: those that look alike are the same name."""
 
+import re
 import unicodedata
 
 from precis_i18n import get_profile
+
+from bluff.formats.errors import Fault, FaultyData
+
+LONGEST_NAME, MOST_INITIALS = 60, 4
 
 _NICKNAME = get_profile("NicknameCasePreserved")
 """Names with spaces, as RFC 8266 prepares them: spaces are one, and forms that read alike are the same."""
@@ -21,6 +26,30 @@ def clean_name(name: str) -> str:
         return _NICKNAME.enforce(seen)
     except UnicodeEncodeError:  # nothing is left, or a character no name has
         return ""
+
+
+def person_name(text: str) -> str:
+    """The name of a person.
+
+    Raises:
+        FaultyData: Nobody can be called that.
+    """
+    name = clean_name(text)
+    if not 1 <= len(name) <= LONGEST_NAME:
+        raise FaultyData([Fault("name", f"A name has 1 to {LONGEST_NAME} characters that can be seen.")])
+    return name
+
+
+def person_initials(text: str) -> str:
+    """The initials of a person, in capitals.
+
+    Raises:
+        FaultyData: They are none.
+    """
+    initials = text.strip().upper()
+    if not re.fullmatch(rf"[A-Z]{{1,{MOST_INITIALS}}}", initials):
+        raise FaultyData([Fault("initials", f"Initials are 1 to {MOST_INITIALS} letters, like RK.")])
+    return initials
 
 
 def _is_unseen(character: str) -> bool:

@@ -1,6 +1,5 @@
 """The people of a crew: who is in it, who comes, who leaves, and what each may do."""
 
-import re
 from dataclasses import dataclass
 from datetime import datetime
 from uuid import UUID
@@ -10,13 +9,11 @@ from psycopg_pool import ConnectionPool
 
 from bluff.formats.errors import Fault, FaultyData
 from bluff.service.errors import Changed, NotFound
-from bluff.service.names import clean_name
+from bluff.service.names import person_initials, person_name
 from bluff.service.rights import Right, need
 from bluff.service.sessions import link_for
 from bluff.store import accounts, shares
 from bluff.store.accounts import Account, Role
-
-LONGEST_NAME, MOST_INITIALS = 60, 4
 
 
 @dataclass(frozen=True, slots=True)
@@ -63,11 +60,7 @@ class People:
             FaultyData: Nobody can be called that, or somebody is.
         """
         need(self.account, Right.PEOPLE)
-        name, initials = clean_name(name), initials.strip().upper()
-        if not 1 <= len(name) <= LONGEST_NAME:
-            raise FaultyData([Fault("name", f"A name has 1 to {LONGEST_NAME} characters that can be seen.")])
-        if not re.fullmatch(rf"[A-Z]{{1,{MOST_INITIALS}}}", initials):
-            raise FaultyData([Fault("initials", f"Initials are 1 to {MOST_INITIALS} letters, like RK.")])
+        name, initials = person_name(name), person_initials(initials)
         with self.pool.connection() as connection:
             accounts.lock_people(connection, self.account.crew_id)
             whose = next(

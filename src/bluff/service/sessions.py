@@ -2,7 +2,7 @@
 
 import hashlib
 import secrets
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import timedelta
 from functools import lru_cache
 from math import ceil
@@ -13,8 +13,8 @@ from psycopg_pool import ConnectionPool
 from pwdlib import PasswordHash
 
 from bluff.formats.errors import Fault, FaultyData
-from bluff.service.errors import NotSignedIn, TooManyTries
-from bluff.service.names import clean_name
+from bluff.service.errors import NotAllowed, NotSignedIn, TooManyTries
+from bluff.service.names import LONGEST_NAME, clean_name, person_initials, person_name
 from bluff.store import accounts, shares
 from bluff.store.accounts import Account, Role
 
@@ -57,10 +57,39 @@ def ensure_installation(pool: ConnectionPool) -> Account:
 
 
 def is_entered(pool: ConnectionPool, account: Account) -> bool:
-    """Whether somebody ever got in: by then they have a password, or a session to choose one in."""
+    """Whether somebody has a way in: a password, or a session to choose one in.
+
+    A session of an installation from before people signed in is none: nobody can get in by it any more.
+    """
     with pool.connection() as connection:
-        people = accounts.list_people(connection, account.crew_id)
-    return any(one.has_password or one.seen_at for one in people if one.id == account.id)
+        return accounts.has_way_in(connection, account.id)
+
+
+def is_unnamed(pool: ConnectionPool, account: Account) -> bool:
+    """Whether somebody is the installation's first, whom nobody has given a name yet."""
+    with pool.connection() as connection:
+        first = accounts.first_account(connection)
+        has_none = accounts.password_of(connection, account.id) is None
+    return first is not None and first.id == account.id and account.name == _FIRST and has_none
+
+
+def introduce(pool: ConnectionPool, account: Account, name: str, initials: str, crew: str) -> Account:
+    """Give the installation's first account the name of a person, and its crew one.
+
+    Raises:
+        NotAllowed: They have a name.
+        FaultyData: Nobody can be called that.
+    """
+    if not is_unnamed(pool, account):
+        raise NotAllowed("You have a name here already.")
+    name, initials = person_name(name), person_initials(initials)
+    crew = clean_name(crew)
+    if not 1 <= len(crew) <= LONGEST_NAME:
+        raise FaultyData([Fault("crew", f"The name of a crew has 1 to {LONGEST_NAME} characters.")])
+    with pool.connection() as connection:
+        if not accounts.introduce(connection, account, name, initials, crew):
+            raise FaultyData([Fault("name", f"Somebody is called {name} here already; add what tells them apart.")])
+    return replace(account, name=name, initials=initials, crew=crew)
 
 
 def sign_in(pool: ConnectionPool, name: str, password: str, address: str, device: str = "") -> Entered:
@@ -203,9 +232,7 @@ def choose_password(pool: ConnectionPool, account: Account, token: str, before: 
 
 def set_password(pool: ConnectionPool, account: Account, password: str, before: str | None = None) -> None:
     """Keep a password, if the one before is right or is not asked for; as `choose_password`."""
-    if not SHORTEST_PASSWORD <= len(password) <= LONGEST_PASSWORD:
-        says = f"A password is {SHORTEST_PASSWORD} to {LONGEST_PASSWORD} characters long; three words do."
-        raise FaultyData([Fault("password", says)])
+    check_password(password)
     who = f"password of {account.id}"
     with pool.connection() as connection:
         kept = accounts.password_of(connection, account.id)
@@ -217,6 +244,17 @@ def set_password(pool: ConnectionPool, account: Account, password: str, before: 
     with pool.connection() as connection:
         accounts.forget_failures(connection, who)
         accounts.save_password(connection, account.id, hashed)
+
+
+def check_password(password: str) -> None:
+    """Refuse what is too short to be a password, or too long.
+
+    Raises:
+        FaultyData: It is.
+    """
+    if not SHORTEST_PASSWORD <= len(password) <= LONGEST_PASSWORD:
+        says = f"A password is {SHORTEST_PASSWORD} to {LONGEST_PASSWORD} characters long; three words do."
+        raise FaultyData([Fault("password", says)])
 
 
 def _begin(connection: Connection, account: Account, *, by_link: bool = False) -> str:

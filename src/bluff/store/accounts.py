@@ -98,9 +98,39 @@ def account_of(connection: Connection, account: UUID) -> Account | None:
     return _one(connection, _ACCOUNT + "AND account.id = %s", (account,))
 
 
+def all_names(connection: Connection) -> list[str]:
+    """What everybody of this installation signs in by."""
+    found = connection.execute("SELECT name FROM account WHERE left_at IS NULL ORDER BY lower(name)")
+    return [name for (name,) in found]
+
+
 def account_called(connection: Connection, name: str) -> Account | None:
     """Who signs in by a name, however it is written."""
     return _one(connection, _ACCOUNT + "AND lower(account.name) = lower(%s)", (name,))
+
+
+def has_way_in(connection: Connection, account: UUID) -> bool:
+    """Whether somebody has a password, or a session begun by a link, in which to choose one."""
+    found = connection.execute(
+        """
+        SELECT password IS NOT NULL OR EXISTS (
+            SELECT FROM session WHERE account_id = account.id AND by_link AND expires_at > now()
+        ) FROM account WHERE id = %s
+        """,
+        (account,),
+    ).fetchone()
+    return found == (True,)
+
+
+def introduce(connection: Connection, account: Account, name: str, initials: str, crew: str) -> bool:
+    """Give somebody a name and their crew one; False where somebody else has the name."""
+    taken = connection.execute(
+        "SELECT FROM account WHERE lower(name) = lower(%s) AND id <> %s AND left_at IS NULL", (name, account.id)
+    ).fetchone()
+    if taken is None:
+        connection.execute("UPDATE account SET name = %s, initials = %s WHERE id = %s", (name, initials, account.id))
+        connection.execute("UPDATE crew SET name = %s WHERE id = %s", (crew, account.crew_id))
+    return taken is None
 
 
 def password_of(connection: Connection, account: UUID) -> str | None:

@@ -6,6 +6,7 @@ import subprocess
 from contextlib import suppress
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
+from tempfile import TemporaryDirectory
 
 from psycopg.conninfo import conninfo_to_dict, make_conninfo
 
@@ -46,6 +47,9 @@ def write_backup(url: str, file: Path) -> None:
 def read_backup(url: str, file: Path) -> None:
     """Put what a backup has in place of everything that is kept, all of it or nothing, and bring it up to date.
 
+    Everything there is is dropped first, in the same transaction: a backup from before a migration knows nothing of
+    what later ones made, and dropping just what it names would fail on what hangs on that.
+
     Raises:
         BackupError: It is none, was made by a newer Bluff, or could not be read.
     """
@@ -56,18 +60,14 @@ def read_backup(url: str, file: Path) -> None:
         raise BackupError(
             f"{file.name} was made by a newer Bluff ({', '.join(sorted(unknown))}); update this one first."
         )
-    _run(
-        url,
-        "pg_restore",
-        "--clean",
-        "--if-exists",
-        "--no-owner",
-        "--no-privileges",
-        "--single-transaction",
-        "--exit-on-error",
-        _named(url),
-        str(file),
-    )
+    with TemporaryDirectory(prefix="bluff-restore-") as directory:
+        # Read to its end before anything is dropped: what is damaged shows by then.
+        script = Path(directory) / "restore.sql"
+        _read(url, file, "--no-owner", "--no-privileges", f"--file={script}")
+        fresh = Path(directory) / "fresh.sql"
+        fresh.write_text("DROP SCHEMA public CASCADE;\nCREATE SCHEMA public;\n")
+        options = ("--no-psqlrc", "--quiet", "--set=ON_ERROR_STOP=1", "--single-transaction", "--output=/dev/null")
+        _run(url, "psql", _named(url), *options, f"--file={fresh}", f"--file={script}")
     migrate(url)
 
 
@@ -103,8 +103,20 @@ def newest_backup(directory: Path) -> datetime | None:
 
 def _migrations_of(url: str, file: Path) -> set[str]:
     """The migrations a backup had seen."""
-    rows = _run(url, "pg_restore", "--data-only", f"--table={_TABLE}", "--file=-", str(file)).splitlines()
+    rows = _read(url, file, "--data-only", f"--table={_TABLE}", "--file=-").splitlines()
     return {columns[1] for row in rows if len(columns := row.split("\t")) > 1}
+
+
+def _read(url: str, file: Path, *options: str) -> str:
+    """Read a backup with PostgreSQL's own program.
+
+    Raises:
+        BackupError: It is damaged, or no backup.
+    """
+    try:
+        return _run(url, "pg_restore", *options, str(file))
+    except BackupError as error:
+        raise BackupError(f"{file.name} is damaged or no backup; nothing was changed. ({error})") from error
 
 
 def _run(url: str, program: str, *options: str) -> str:
@@ -114,12 +126,16 @@ def _run(url: str, program: str, *options: str) -> str:
         [server_programs() / program, *options],
         capture_output=True,
         text=True,
+        # What is damaged may be no text.
+        errors="replace",
         env={**os.environ, "PGPASSWORD": password},
         check=False,
     )
     if done.returncode:
         said = done.stderr.strip().splitlines()
-        raise BackupError(said[-1] if said else f"{program} failed with {done.returncode}.")
+        # A hint comes after the error it belongs to.
+        errors = [line for line in said if "error" in line.lower()] or said
+        raise BackupError(errors[-1] if errors else f"{program} failed with {done.returncode}.")
     return done.stdout
 
 

@@ -35,13 +35,19 @@ class Pool(ConnectionPool):
         return super().getconn(timeout or _BUSY)
 
 
-def migrate(url: str) -> int:
+def migrate(url: str, last: str | None = None) -> int:
     """Bring a database up to the newest migration; returns how many were applied.
 
     Two starting servers do not race: the migration runner takes a lock.
+
+    Args:
+        url: Of the database.
+        last: The migration to stop after, for tests of what an older Bluff left.
     """
     backend = get_backend(url.replace("postgresql://", "postgresql+psycopg://", 1))
     migrations = read_migrations(str(MIGRATIONS))
+    if last is not None:
+        migrations = migrations.filter(lambda migration: migration.id <= last)
     try:
         with backend.lock():
             waiting = backend.to_apply(migrations)

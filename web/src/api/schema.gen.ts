@@ -3669,6 +3669,18 @@ export interface components {
          */
         IntersectionSchool: "channel" | "wide-flat" | "blocked" | "ladder";
         /**
+         * Introduction
+         * @description Who set Bluff up.
+         */
+        Introduction: {
+            /** Name */
+            name: string;
+            /** Initials */
+            initials: string;
+            /** Crew */
+            crew: string;
+        };
+        /**
          * Jacks
          * @description What a header bears on.
          * @enum {string}
@@ -4485,7 +4497,7 @@ export interface components {
         };
         /**
          * NewPassword
-         * @description A password, and the one so far where that is asked for.
+         * @description A password, and the one so far where that is asked for; of who set Bluff up, their name and their crew's.
          */
         NewPassword: {
             /**
@@ -4495,6 +4507,7 @@ export interface components {
             before?: string;
             /** Password */
             password: string;
+            introduces?: components["schemas"]["Introduction"] | null;
         };
         /**
          * NewPerson
@@ -6416,7 +6429,8 @@ export interface components {
          *
          *     `person` is who they are in the crew, whatever they are called; null of a guest, who is nobody there. `only_job` is
          *     the one job a guest may look at, `wall` where they are to look first. `forgot` says whether they may choose a
-         *     password without the one before, `is_led` whether they are still led through a first wall.
+         *     password without the one before, `is_led` whether they are still led through a first wall. `is_unnamed` is who set
+         *     Bluff up and has no name yet.
          */
         SignedIn: {
             /** Person */
@@ -6438,6 +6452,8 @@ export interface components {
             forgot: boolean;
             /** Is Led */
             is_led: boolean;
+            /** Is Unnamed */
+            is_unnamed: boolean;
         };
         /**
          * SillTop

@@ -38,10 +38,14 @@ export function EnterScreen() {
   return (
     <Box p={{ base: "4", md: "8" }} maxW="420px">
       <Heading as="h1" fontFamily="heading" fontSize="34px" fontWeight="800">
-        Welcome, {entered.name}
+        {entered.is_unnamed ? "Welcome to Bluff" : `Welcome, ${entered.name}`}
       </Heading>
-      <Text mb="4">Choose a password, to sign in with on your other devices and next time.</Text>
-      <PasswordForm isForgotten onChosen={on} />
+      <Text mb="4">
+        {entered.is_unnamed
+          ? "Enter your name, your crew’s name and a password. You sign in with your name and the password."
+          : "Choose a password. You sign in with it next time and on your other devices."}
+      </Text>
+      <PasswordForm isForgotten isUnnamed={entered.is_unnamed} onChosen={on} />
     </Box>
   );
 }

@@ -4,19 +4,27 @@ import { type FormEvent, useState } from "react";
 import { answered, client, type SignedIn } from "../api/client";
 import { PlainField } from "../app/PlainField";
 
-/** Choosing a password, with the one so far where that is known. */
+/** Choosing a password, with the current one where that is known; who set Bluff up says who they are besides. */
 export function PasswordForm({
   isForgotten,
+  isUnnamed = false,
   onChosen,
 }: {
-  /** Whether the one so far is not asked for. */
+  /** Whether the current one is not asked for. */
   isForgotten: boolean;
+  /** Whether they have no name yet. */
+  isUnnamed?: boolean;
   onChosen: (session: SignedIn) => void;
 }) {
   const [before, setBefore] = useState("");
   const [password, setPassword] = useState("");
+  const [name, setName] = useState("");
+  const [initials, setInitials] = useState("");
+  const [crew, setCrew] = useState("");
+  const introduces = isUnnamed ? { name, initials, crew } : null;
   const choose = useMutation({
-    mutationFn: () => answered<SignedIn>(client.PUT("/api/session/password", { body: { before, password } })),
+    mutationFn: () =>
+      answered<SignedIn>(client.PUT("/api/session/password", { body: { before, password, introduces } })),
     onSuccess: (session) => {
       setBefore("");
       setPassword("");
@@ -29,9 +37,21 @@ export function PasswordForm({
   }
   return (
     <Flex as="form" onSubmit={submit} direction="column" gap="3" maxW="360px">
+      {isUnnamed && (
+        <>
+          <PlainField label="Your name" autoComplete="name" value={name} onText={setName} />
+          <PlainField
+            label="Your initials, for marks and the log"
+            autoComplete="off"
+            value={initials}
+            onText={setInitials}
+          />
+          <PlainField label="Name of your crew" autoComplete="organization" value={crew} onText={setCrew} />
+        </>
+      )}
       {!isForgotten && (
         <PlainField
-          label="Password so far"
+          label="Current password"
           type="password"
           autoComplete="current-password"
           value={before}
@@ -55,9 +75,9 @@ export function PasswordForm({
         size="md"
         variant="solid"
         alignSelf="start"
-        disabled={!password || choose.isPending}
+        disabled={!password || (isUnnamed && !(name && initials && crew)) || choose.isPending}
       >
-        Choose this password
+        {isForgotten ? "Save password" : "Change password"}
       </Button>
     </Flex>
   );

@@ -74,7 +74,9 @@ export function useShares(job: string) {
     isBusy: isPending,
     /** Resolves to the path of the new link, null where it was refused. */
     make: (wall: string | null, days: number) =>
-      mutateAsync(() => answered(client.POST("/api/jobs/{job_id}/shares", { params, body: { wall, days } }))).then(
+      mutateAsync(() =>
+        answered(client.POST("/api/jobs/{job_id}/shares", { params, body: { wall, days } })),
+      ).then(
         (link) => (link as { path: string }).path,
         () => null,
       ),
