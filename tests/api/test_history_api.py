@@ -52,6 +52,20 @@ def test_every_change_is_listed_with_who_and_what_in_the_crews_words(pool, accou
     assert [made["number"] for made in history(client, job, below=2)] == [1, 0]
 
 
+def test_an_undo_says_whose_change_it_takes_back(pool, account, client, job):
+    token = enter(pool, People(pool, account).invite("Ro Ash", "RA", Role.LEAD)).token
+    assert client.get(f"/api/jobs/{job}").json()["made"] == {
+        "revision": 2,
+        "name": "lead",
+        "initials": "LF",
+        "is_yours": True,
+    }
+    with client_of(pool, token) as theirs:
+        edit(theirs, job, 2, move("W1", "1 1/2"))
+    made = client.get(f"/api/jobs/{job}").json()["made"]
+    assert (made["revision"], made["name"], made["is_yours"]) == (3, "Ro Ash", False)
+
+
 def test_a_wall_is_drawn_over_what_it_was_with_marks_struck_and_added(client, job):
     edit(client, job, 2, move("W1", "1 1/2"))
     (wall,) = client.get(f"/api/jobs/{job}/history/2/to/3").json()

@@ -52,8 +52,40 @@ def test_a_job_is_removed_and_put_back(page):
     to_jobs(page)
     page.get_by_role("button", name="Remove Quill Harbour ferry shelter").click()
     expect(page.get_by_role("heading", name="No jobs yet")).to_be_visible()
-    page.get_by_role("button", name="Put it back").click()
+    page.get_by_role("button", name="Undo").click()
     expect(page.get_by_role("link", name="Quill Harbour ferry shelter", exact=True)).to_be_visible()
+
+
+def test_a_removed_job_is_listed_and_restored_after_a_reload(page):
+    page.get_by_label("Job file").set_input_files(EXAMPLE)
+    expect(page.get_by_role("application")).to_be_visible()
+    to_jobs(page)
+    page.get_by_role("button", name="Remove Quill Harbour ferry shelter").click()
+    expect(page.get_by_role("heading", name="No jobs yet")).to_be_visible()
+    page.reload()
+    page.get_by_text("Removed in the last 30 days: 1 job").click()
+    page.get_by_role("button", name="Restore Quill Harbour ferry shelter").click()
+    expect(page.get_by_role("link", name="Quill Harbour ferry shelter", exact=True)).to_be_visible()
+    expect(page.get_by_text("Removed in the last 30 days")).to_have_count(0)
+
+
+def test_an_undo_of_what_another_page_did_asks_first(page):
+    page.get_by_label("Job file").set_input_files(EXAMPLE)
+    name = page.get_by_label("Job name")
+    name.fill("Shelter, second go")
+    name.press("Enter")
+    other = page.context.new_page()
+    other.goto(page.url)
+    expect(other.get_by_label("Job name")).to_have_value("Shelter, second go")
+    other.get_by_role("button", name="Undo", exact=True).click()
+    asked = other.get_by_role("status").filter(has_text="was made in another window or earlier")
+    expect(asked).to_contain_text("Undo it?")
+    asked.get_by_role("button", name="Cancel").click()
+    expect(other.get_by_label("Job name")).to_have_value("Shelter, second go")
+    other.get_by_role("button", name="Undo", exact=True).click()
+    other.get_by_role("button", name="Undo it").click()
+    expect(other.get_by_label("Job name")).to_have_value("Quill Harbour ferry shelter")
+    other.close()
 
 
 def test_a_job_is_renamed_on_the_bench(page):

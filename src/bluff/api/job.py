@@ -48,14 +48,24 @@ class WordsView(BaseModel):
     says: dict[str, str]
 
 
+class MadeBy(BaseModel):
+    """The change an undo would take back, and who made it."""
+
+    revision: int
+    name: str
+    initials: str
+    is_yours: bool
+
+
 class JobView(BaseModel):
-    """A job at one revision; undo and redo say what they would take back or make again."""
+    """A job at one revision; undo and redo say what they would take back or make again, `made` whose that is."""
 
     id: UUID
     revision: int
     changed_at: datetime
     undo: str | None
     redo: str | None
+    made: MadeBy | None
     job: JobFile
     words: WordsView
     walls: list[WallSummary]
@@ -77,6 +87,7 @@ def job_view(state: JobState) -> JobView:
         changed_at=state.changed_at,
         undo=words.say(state.undo) if state.undo else None,
         redo=words.say(state.redo) if state.redo else None,
+        made=MadeBy(**state.made._asdict()) if state.made else None,
         job=JobFile.from_core(state.job),
         words=_words(words),
         walls=walls,

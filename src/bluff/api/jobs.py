@@ -34,6 +34,14 @@ class JobSummary(BaseModel):
     findings: FindingCounts
 
 
+class RemovedJob(BaseModel):
+    """A job that was removed, and when."""
+
+    id: UUID
+    name: str
+    removed_at: datetime
+
+
 class NewJob(FileModel):
     """A job to start."""
 
@@ -44,6 +52,12 @@ class NewJob(FileModel):
 def list_jobs(jobs: CrewJobs) -> list[JobSummary]:
     """Every job of the crew, the one changed last first."""
     return [job_summary(line) for line in jobs.all()]
+
+
+@router.get("/removed")
+def list_removed(jobs: CrewJobs) -> list[RemovedJob]:
+    """Jobs that were removed in the last 30 days, the last first."""
+    return [RemovedJob(id=one.id, name=one.name, removed_at=one.removed_at) for one in jobs.removed()]
 
 
 @router.post("", status_code=201)

@@ -3,10 +3,10 @@
 from collections import Counter
 from collections.abc import Callable
 from dataclasses import dataclass, replace
-from datetime import datetime
+from datetime import datetime, timedelta
 from functools import lru_cache
 from threading import Lock
-from typing import Any
+from typing import Any, NamedTuple
 from uuid import UUID, uuid4
 
 from cachetools import LRUCache
@@ -36,7 +36,8 @@ from bluff.store.jobs import JobRow, RevisionRow
 class JobState:
     """A job at one revision, with what can be undone and redone, in words.
 
-    `over` is what others changed meanwhile, where the change that made it was carried over theirs.
+    `made` is the change an undo would take back, `over` what others changed meanwhile, where the change that made it
+    was carried over theirs.
     """
 
     id: UUID
@@ -45,7 +46,17 @@ class JobState:
     job: core.Job
     undo: str | None
     redo: str | None
+    made: "Made | None" = None
     over: tuple[str, ...] = ()
+
+
+class Made(NamedTuple):
+    """The change an undo would take back: which revision it is, who made it, and whether that is who asks."""
+
+    revision: int
+    name: str
+    initials: str
+    is_yours: bool
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,8 +92,18 @@ def _framed_in_time(plan: core.WallPlan) -> core.Framing:
     return framed(plan)
 
 
+LISTED = timedelta(days=30)
+"""How long a removed job is listed."""
 KEPT = 64
-"""Jobs that are kept parsed and framed, the ones asked for last."""
+"""Jobs that are kept parsed, the ones asked for last."""
+KEPT_WALLS = 2 * MOST_WALLS
+"""Walls whose jobs are kept framed, those asked for last. A framing takes some 75 kB, so that jobs count by their
+size: 64 of the largest would take more than a gigabyte."""
+
+
+def _walls_of(kept: tuple[core.Job, tuple[core.Framing, ...]]) -> int:
+    """What a job's framings count; an empty one something as well."""
+    return max(len(kept[1]), 1)
 
 
 class _Kept:
@@ -95,7 +116,9 @@ class _Kept:
         self._lock = Lock()
         self._jobs: LRUCache[tuple[UUID, int, datetime], core.Job] = LRUCache(KEPT)
         self._revisions: LRUCache[tuple[UUID, UUID, int], core.Job] = LRUCache(KEPT)
-        self._framings: LRUCache[int, tuple[core.Job, tuple[core.Framing, ...]]] = LRUCache(KEPT)
+        self._framings: LRUCache[int, tuple[core.Job, tuple[core.Framing, ...]]] = LRUCache(
+            KEPT_WALLS, getsizeof=_walls_of
+        )
 
     def job(self, row: JobRow) -> core.Job:
         """The job of a row, the same object for the same revision."""
@@ -305,6 +328,12 @@ class Jobs:
             if not rows.remove_job(connection, self.account.crew_id, job):
                 raise _no_job()
 
+    def removed(self) -> list[rows.RemovedJob]:
+        """Jobs that were removed of late, the last first; `restore` brings each back."""
+        need(self.account, Right.CHANGE)
+        with self.pool.connection() as connection:
+            return rows.list_removed(connection, self.account.crew_id, LISTED)
+
     def restore(self, job: UUID) -> JobState:
         """Bring a removed job back."""
         need(self.account, Right.CHANGE)
@@ -370,7 +399,7 @@ class Jobs:
             raise _no_job()
         if written:
             _kept.know(row, written)
-        return _state(row)
+        return _state(row, self.account)
 
 
 def framings(job: core.Job) -> tuple[core.Framing, ...]:
@@ -453,11 +482,21 @@ def says_of(row: RevisionRow) -> str:
             return f"{kind}, back to revision {row.returns_to}"
 
 
-def _state(row: JobRow) -> JobState:
+def _state(row: JobRow, account: Account) -> JobState:
     def described(edit: dict[str, Any] | None) -> str | None:
         return core.describe(edit_from_data(edit)) if edit else None
 
-    return JobState(row.id, row.revision, row.changed_at, _kept.job(row), described(row.undo), described(row.redo))
+    made = Made(row.standing, row.standing_name, row.standing_initials, row.standing_by == account.id)
+    return JobState(
+        id=row.id,
+        revision=row.revision,
+        changed_at=row.changed_at,
+        job=_kept.job(row),
+        undo=described(row.undo),
+        redo=described(row.redo),
+        # A guest undoes nothing, and learns of nobody.
+        made=made if row.undo and account.only_job is None else None,
+    )
 
 
 def _no_job() -> NotFound:

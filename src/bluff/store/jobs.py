@@ -5,7 +5,7 @@ is one more revision with an earlier plan, and survives a restart like any other
 """
 
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import datetime, timedelta
 from typing import Any
 from uuid import UUID
 
@@ -27,6 +27,8 @@ class JobRow:
         changed_at: When the last one was.
         undo: The edit an undo would take back, None when there is none.
         redo: The edit a redo would make again, None when there is none.
+        standing: The revision an undo would take back.
+        standing_by, standing_name, standing_initials: Who made it.
     """
 
     id: UUID
@@ -35,12 +37,18 @@ class JobRow:
     changed_at: datetime
     undo: dict[str, Any] | None
     redo: dict[str, Any] | None
+    standing: int
+    standing_by: UUID
+    standing_name: str
+    standing_initials: str
 
 
 _JOB = """
-    SELECT job.id, job.plan, job.revision, job.changed_at, standing.edit AS undo, undone.edit AS redo
+    SELECT job.id, job.plan, job.revision, job.changed_at, standing.edit AS undo, undone.edit AS redo, job.standing,
+           maker.id AS standing_by, maker.name AS standing_name, maker.initials AS standing_initials
     FROM job
     JOIN revision AS standing ON standing.job_id = job.id AND standing.number = job.standing
+    JOIN account AS maker ON maker.id = standing.account_id
     LEFT JOIN revision AS undone
         ON undone.job_id = job.id AND undone.number = job.redo[array_upper(job.redo, 1)]
     WHERE job.crew_id = %(crew)s AND job.removed_at IS NULL
@@ -76,6 +84,27 @@ def list_jobs(connection: Connection, crew: UUID) -> list[JobLine]:
             ORDER BY changed_at DESC, id
             """,
             (crew,),
+        ).fetchall()
+
+
+@dataclass(frozen=True, slots=True)
+class RemovedJob:
+    """A job that was removed, and when."""
+
+    id: UUID
+    name: str
+    removed_at: datetime
+
+
+def list_removed(connection: Connection, crew: UUID, within: timedelta) -> list[RemovedJob]:
+    """A crew's jobs that were removed not longer ago than this, the last first."""
+    with connection.cursor(row_factory=class_row(RemovedJob)) as cursor:
+        return cursor.execute(
+            """
+            SELECT id, name, removed_at FROM job
+            WHERE crew_id = %s AND removed_at > now() - %s::interval ORDER BY removed_at DESC, id
+            """,
+            (crew, within),
         ).fetchall()
 
 

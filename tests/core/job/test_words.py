@@ -6,7 +6,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from bluff.core import apply
 from bluff.core.errors import SettingError
+from bluff.core.job.edit import RenameJob, SetWays
+from bluff.core.job.job import Job
+from bluff.core.job.ways import JobWays
 from bluff.core.job.words import PRESETS, USUAL, Word, Words
 from bluff.core.phrase.typed import read_line
 from bluff.formats.framed import framed_wall
@@ -131,3 +135,26 @@ def test_a_line_may_begin_with_the_crews_word():
     assert [post.plies for post in column.wall.posts] == [3]
     board = read_line("post 20 to 60 @ 34", job, "A")
     assert [one.id for one in board.wall.backing] == ["R1"]
+
+
+@pytest.mark.parametrize(
+    ("said", "piece"),
+    [
+        ((("king", Word(letter="X")),), "king.letter"),
+        ((("jack", Word(letter="K")),), "jack.letter"),
+        ((("stud", Word(letter="C")),), "stud.letter"),
+    ],
+)
+def test_a_letter_two_pieces_would_share_is_refused_where_it_is_chosen(said, piece):
+    job = Job("letters", JobWays(words=Words()))
+    with pytest.raises(SettingError, match="cannot both be marked") as refused:
+        apply(job, SetWays(JobWays(words=Words(said))))
+    assert refused.value.path == piece
+    # A job that has it already stays readable, and what else changes is made.
+    old = Job("letters", JobWays(words=Words(said)))
+    assert apply(old, RenameJob("renamed")).name == "renamed"
+
+
+@pytest.mark.parametrize("region", PRESETS)
+def test_no_words_of_a_region_share_a_letter(region):
+    PRESETS[region].check_letters()

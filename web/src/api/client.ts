@@ -62,6 +62,7 @@ export type Stroke = Schemas["StrokeView"];
 export type Mark = Schemas["PlateMark"];
 export type Member = Schemas["Piece"];
 export type Made = Schemas["MadeView"];
+export type RemovedJob = Schemas["RemovedJob"];
 export type Rework = Schemas["ReworkView"];
 export type NamedSum = Schemas["NamedSum"];
 export type Opening = Schemas["OpeningFile"];

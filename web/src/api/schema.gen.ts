@@ -136,6 +136,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/removed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Removed
+         * @description Jobs that were removed in the last 30 days, the last first.
+         */
+        get: operations["list_removed_api_jobs_removed_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/import": {
         parameters: {
             query?: never;
@@ -3787,7 +3807,7 @@ export interface components {
         };
         /**
          * JobView
-         * @description A job at one revision; undo and redo say what they would take back or make again.
+         * @description A job at one revision; undo and redo say what they would take back or make again, `made` whose that is.
          */
         JobView: {
             /**
@@ -3806,6 +3826,7 @@ export interface components {
             undo: string | null;
             /** Redo */
             redo: string | null;
+            made: components["schemas"]["MadeBy"] | null;
             job: components["schemas"]["JobFile"];
             words: components["schemas"]["WordsView"];
             /** Walls */
@@ -4061,6 +4082,20 @@ export interface components {
              * @default true
              */
             locked?: boolean;
+        };
+        /**
+         * MadeBy
+         * @description The change an undo would take back, and who made it.
+         */
+        MadeBy: {
+            /** Revision */
+            revision: number;
+            /** Name */
+            name: string;
+            /** Initials */
+            initials: string;
+            /** Is Yours */
+            is_yours: boolean;
         };
         /**
          * MadeUpExercise
@@ -5896,6 +5931,24 @@ export interface components {
             edit: "remove-wall";
             /** Id */
             id: string;
+        };
+        /**
+         * RemovedJob
+         * @description A job that was removed, and when.
+         */
+        RemovedJob: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Removed At
+             * Format: date-time
+             */
+            removed_at: string;
         };
         /**
          * RenameJob
@@ -8072,6 +8125,44 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    list_removed_api_jobs_removed_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RemovedJob"][];
                 };
             };
             /** @description The database does not answer; ask again. */

@@ -1,5 +1,6 @@
 import { type QueryClient, useMutation, useQueryClient } from "@tanstack/react-query";
 import { answered, type Changed, client, type Edit, type Job, type Refused } from "./client";
+import { madeHere } from "./mine";
 import { type InView, inView, jobKey, know } from "./queries";
 
 /**
@@ -21,6 +22,7 @@ export function useChange(job: string) {
     mutationFn: async (change) => {
       const seen = inView(queries, job);
       const changed = await send(job, newest(queries, job), change, seen);
+      if (change !== "undo" && change !== "redo") madeHere(job, changed.job.revision);
       know(queries, changed, seen);
       return changed;
     },

@@ -1,5 +1,6 @@
 import { type QueryClient, useQueryClient } from "@tanstack/react-query";
-import type { Changed, Refused } from "../api/client";
+import type { Changed, Job, Refused } from "../api/client";
+import { isMadeHere } from "../api/mine";
 import { jobKey } from "../api/queries";
 import { type Change, useChange } from "../api/useChange";
 import { useNotices } from "./notices";
@@ -25,6 +26,10 @@ export function useJobChange(job: string): JobChange {
   const hands = { job, send: mutateAsync, queries, tell };
   const enter = (change: Change, done?: () => void) => entered(hands, change, done);
   async function make(change: Change, done?: () => void) {
+    if (change === "undo" && askFirst(hands, () => void made(change, done))) return;
+    await made(change, done);
+  }
+  async function made(change: Change, done?: () => void) {
     const refusal = await enter(change, done);
     if (refusal !== null) tell({ text: refusal, tone: "trouble" });
   }
@@ -37,6 +42,23 @@ interface Hands {
   send: (change: Change) => Promise<Changed>;
   queries: QueryClient;
   tell: ReturnType<typeof useNotices>["tell"];
+}
+
+/** Ask before a change is taken back that was not made on this page; whether there was anything to ask. */
+function askFirst({ job, queries, tell }: Hands, undo: () => void): boolean {
+  const known = queries.getQueryData<Job>(jobKey(job));
+  if (!known?.made || isMadeHere(job, known.made.revision)) return false;
+  const { name, is_yours } = known.made;
+  const whose = is_yours ? "was made in another window or earlier" : `was made by ${name}`;
+  tell({
+    text: `The last change ${whose}: ${known.undo}. Undo it?`,
+    tone: "plain",
+    actions: [
+      { label: "Undo it", act: undo },
+      { label: "Cancel", act: () => undefined },
+    ],
+  });
+  return true;
 }
 
 function entered(hands: Hands, change: Change, done?: () => void): Promise<string | null> {

@@ -26,7 +26,7 @@ export function JobRow({ job }: { job: JobSummary }) {
     mutationFn: () => answered(client.DELETE("/api/jobs/{job_id}", { params })),
     onSuccess: () => {
       void again();
-      const actions = [{ label: "Put it back", act: () => restore.mutate() }];
+      const actions = [{ label: "Undo", act: () => restore.mutate() }];
       tell({ text: `${job.name} is removed.`, tone: "plain", actions });
     },
     onError: trouble,

@@ -11,6 +11,7 @@ import { Loading } from "../app/Loading";
 import { useNotices } from "../app/notices";
 import { useOnward } from "../app/useOnward";
 import { JobRow } from "./JobRow";
+import { RemovedJobs } from "./RemovedJobs";
 
 /** Every job of the crew; start one, take one in from a file. */
 export function JobsScreen() {
@@ -54,6 +55,7 @@ export function JobsScreen() {
         </Changes>
       </Flex>
       <JobsList jobs={jobs.data} error={jobs.error} />
+      <RemovedJobs />
     </Box>
   );
 }

@@ -56,7 +56,15 @@ def apply(job: Job, edit: Edit) -> Job:
     Raises:
         EditError: It names a wall or opening the job does not hold.
         JobError: The result would not be a job (two walls of one id, an opening in no wall).
+        SettingError: It asks for what nobody can frame, or mark.
     """
+    after = _applied(job, edit)
+    if after.standard.words != job.standard.words:
+        after.standard.words.check_letters()
+    return after
+
+
+def _applied(job: Job, edit: Edit) -> Job:
     match edit:
         case RenameJob(name):
             return job.renamed(name)

@@ -53,6 +53,9 @@ USUAL: Mapping[str, Piece] = {
 }
 """Every piece there is a word for, by its role, and `cripple` for both of its kinds. Source: docs/rules.md, Words."""
 
+_MARKED = ("stud", "king", "jack", "cripple", "backing", "post")
+"""Pieces that stand on a plate, whose letters a framer must tell apart there; their kinds are marked as they are."""
+
 _ALSO: Mapping[str, str] = {"second top plate": "cap_plate", "second plate": "cap_plate"}
 """What a piece is called where its usual name would not explain itself."""
 
@@ -102,6 +105,24 @@ class Words:
                     f"A {USUAL[other].name} and a {USUAL[piece].name} cannot both be called {self.name(piece)}.",
                     f"{piece if piece in said else other}.name",
                 )
+
+    def check_letters(self) -> None:
+        """Refuse a letter that two pieces would share on a plate, where they are not marked alike as usual.
+
+        Not refused where words are read: a job whose letters were chosen before stays readable.
+
+        Raises:
+            SettingError: A letter is shared.
+        """
+        for piece in _MARKED:
+            for other in _MARKED[: _MARKED.index(piece)]:
+                letter = self.letter(piece)
+                if letter == self.letter(other) and USUAL[piece].letter != USUAL[other].letter:
+                    mine = piece if piece in dict(self.said) else other
+                    raise SettingError(
+                        f"A {self.name(other)} and a {self.name(piece)} cannot both be marked {letter}.",
+                        f"{mine}.letter",
+                    )
 
     def name(self, piece: str) -> str:
         """What a piece is called; the role in plain words where there is no word for it.
