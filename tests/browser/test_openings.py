@@ -73,6 +73,23 @@ def test_what_is_typed_while_nothing_answers_goes_in_by_itself(openings, how):
     expect(bar).to_have_count(0)
 
 
+def test_a_cell_that_is_refused_keeps_what_was_typed_with_its_reason(openings):
+    cell(openings, "W1", "head").click()
+    openings.keyboard.type("eighty")
+    openings.keyboard.press("Enter")
+    alert = openings.get_by_role("alert", name="Not saved")
+    expect(alert).to_contain_text("W1, W4 not saved: “eighty” is not a length")
+    expect(cell(openings, "W1", "head")).to_have_text("eighty")
+    openings.reload()
+    expect(cell(openings, "W1", "head")).to_have_text("eighty")
+    # Written otherwise it goes in, and what was refused is gone.
+    cell(openings, "W1", "head").click()
+    openings.keyboard.type("84")
+    openings.keyboard.press("Enter")
+    expect(cell(openings, "W1", "head")).to_have_text("84")
+    expect(alert).to_have_count(0)
+
+
 def test_cells_are_chosen_filled_down_and_emptied_as_in_a_spreadsheet(openings):
     cell(openings, "W5", "head").click()
     openings.keyboard.type("80")
@@ -133,6 +150,8 @@ def test_what_is_not_understood_is_said_and_nothing_changes(openings):
     openings.keyboard.press("Enter")
     said = openings.get_by_role("alert").or_(openings.get_by_role("status"))
     expect(said.filter(has_text="is no header")).to_be_visible()
+    expect(cell(openings, "W5", "header")).to_have_text("a big one")
+    openings.get_by_role("button", name="Discard").click()
     expect(cell(openings, "W5", "header")).to_have_text("3-ply 2x8")
 
 

@@ -122,3 +122,18 @@ def test_who_has_to_say_whether_a_wall_carries_has_both_answers(plan):
     expect(findings.get_by_role("button", name="It carries them")).to_be_visible()
     findings.get_by_role("button", name="It carries nothing").click()
     expect(findings).not_to_contain_text("nobody has said whether it carries them")
+
+
+def test_what_was_typed_outlives_a_reload_and_back(plan):
+    """A line that is not entered yet, and a price list that is not: both are there again."""
+    line = plan.get_by_label("Type what the plan says")
+    line.fill("8-0 north of")
+    plan.reload()
+    expect(line).to_have_value("8-0 north of")
+    plan.get_by_role("link", name="Order").click()
+    prices = plan.get_by_label("Price list", exact=True)
+    prices.fill("2x6 16' 9.06\nstuds 3")
+    plan.go_back()
+    expect(line).to_have_value("8-0 north of")
+    plan.get_by_role("link", name="Order").click()
+    expect(prices).to_have_value("2x6 16' 9.06\nstuds 3")

@@ -4,6 +4,7 @@ import { CircleHelp, CornerDownLeft } from "lucide-react";
 import { type FormEvent, type KeyboardEvent, useEffect, useRef, useState } from "react";
 import { answered, client, type Edit, type EditReading } from "../api/client";
 import { Figure } from "../drawing/Figure";
+import { useDraft } from "./drafts";
 import { PhraseList } from "./PhraseList";
 import type { JobChange } from "./useJobChange";
 import { useWords } from "./words";
@@ -36,7 +37,7 @@ export function PhraseLine(line: Line) {
 
 function Typing({ job, revision, wall, label, placeholder, hint, change, onReading, onDone }: Line) {
   const { say } = useWords();
-  const [text, setText] = useState("");
+  const [text, setText] = useDraft<string>(`line-${job}-${label}`, "");
   const said = useSettled(text.trim(), SOON);
   const [sent, setSent] = useState<string | null>(null);
   const field = useRef<HTMLInputElement>(null);

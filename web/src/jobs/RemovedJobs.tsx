@@ -7,7 +7,7 @@ import { useMay } from "../app/session";
 const Folded = chakra("details", {
   base: {
     mt: "6",
-    "& > summary": { cursor: "pointer", minH: "44px", display: "flex", alignItems: "center", color: "faint" },
+    "& > summary": { cursor: "pointer", py: "3", color: "faint" },
     "& > summary:focus-visible": { outline: "2px solid", outlineColor: "chalk" },
   },
 });

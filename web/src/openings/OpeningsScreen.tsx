@@ -145,6 +145,7 @@ function Openings({
                 grid={grid}
                 act={change.isAllowed ? act : (step) => step.type !== "type" && act(step)}
                 waiting={writing.waiting}
+                refused={writing.refused}
                 onWrite={(changes) => change.isAllowed && changes.length > 0 && writing.write(changes)}
                 onTable={(text) => change.isAllowed && writing.take(new Blob([text]))}
                 onCheck={({ marks, checked }) =>
@@ -158,6 +159,27 @@ function Openings({
                 }
               />
             </Changes>
+            {writing.refused.length > 0 && (
+              <Flex
+                role="alert"
+                aria-label="Not saved"
+                px="4"
+                py="2"
+                gap="3"
+                align="start"
+                borderTopWidth="2px"
+                borderColor="crayon"
+              >
+                <Box flex="1" fontSize="15px" color="crayon">
+                  {writing.refused.map(({ changes, why }) => (
+                    <Text key={JSON.stringify(changes)}>
+                      {[...new Set(changes.map(({ mark }) => mark))].join(", ")} not saved: {why}
+                    </Text>
+                  ))}
+                </Box>
+                <Button onClick={writing.discard}>Discard</Button>
+              </Flex>
+            )}
             <Text px="4" py="2" fontSize="13px" color="faint" borderTopWidth="1px">
               Arrows walk, with Shift they choose; typing writes, Enter goes down, Delete lets cells follow
               again, Ctrl+D fills down. Cells are copied to a spreadsheet and pasted from one.{" "}

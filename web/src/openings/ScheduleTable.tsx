@@ -21,6 +21,7 @@ import {
   pasted,
   writtenIn,
 } from "./grid";
+import type { RefusedCells } from "./useSchedule";
 
 const Table = chakra("table", {
   base: {
@@ -58,6 +59,7 @@ export function ScheduleTable({
   grid,
   act,
   waiting,
+  refused,
   onWrite,
   onTable,
   onCheck,
@@ -67,11 +69,18 @@ export function ScheduleTable({
   act: (action: GridAction) => void;
   /** What was written and is not in the schedule yet. */
   waiting: readonly Change[];
+  /** What was written and refused, with why. */
+  refused: readonly RefusedCells[];
   onWrite: (changes: ReturnType<typeof changesOf>) => void;
   onTable: (text: string) => void;
   onCheck: (line: ScheduleLine) => void;
 }) {
-  const says: CellText = (one, at) => writtenIn(waiting, one, at) ?? at.text(one);
+  const notIn = refused.flatMap(({ changes }) => changes);
+  const says: CellText = (one, at) =>
+    writtenIn(waiting, one, at) ?? writtenIn(notIn, one, at) ?? at.text(one);
+  /** Why what is written in a cell was refused; null where it was not. */
+  const whyNot = (one: ScheduleLine, at: Column) =>
+    refused.findLast(({ changes }) => writtenIn(changes, one, at) !== undefined)?.why ?? null;
   const table = useRef<HTMLTableElement>(null);
   const { lines } = schedule;
   const line = lines[grid.row];
@@ -85,6 +94,7 @@ export function ScheduleTable({
     table.current?.focus();
   }
   function enter(text: string, rows: number, columns: number) {
+    // What was refused and is entered once more as it was would only be refused again.
     if (line && column && text !== says(line, column)) onWrite(changesOf(line, column.key, text));
     step(rows, columns);
   }
@@ -190,6 +200,8 @@ export function ScheduleTable({
                         column={at}
                         line={one}
                         written={writtenIn(waiting, one, at)}
+                        refused={writtenIn(notIn, one, at)}
+                        why={whyNot(one, at)}
                         onCheck={() => onCheck(one)}
                       />
                     )}
@@ -223,18 +235,29 @@ function Cell({
   column,
   line,
   written,
+  refused,
+  why,
   onCheck,
 }: {
   column: Column;
   line: ScheduleLine;
   /** What was written here and waits to go in. */
   written: string | undefined;
+  /** What was written here and refused. */
+  refused: string | undefined;
+  why: string | null;
   onCheck: () => void;
 }) {
   if (written)
     return (
       <Text as="span" color="chalk" fontStyle="italic" title="Written, and on its way in">
         {written}
+      </Text>
+    );
+  if (refused !== undefined)
+    return (
+      <Text as="span" color="crayon" fontWeight="700" title={why ?? ""} textDecoration="underline wavy">
+        {refused || "empty"}
       </Text>
     );
   const text = column.text(line);

@@ -1,6 +1,7 @@
 import { Box, Button, Field as ChakraField, Flex, Text, Textarea } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Job, Order } from "../api/client";
+import { useDraft } from "../app/drafts";
 import { FieldGroup } from "../app/Field";
 import { FileButton } from "../app/FileButton";
 import { useNotices } from "../app/notices";
@@ -27,6 +28,7 @@ export function StockCard({ job, order, change }: { job: Job; order: Order; chan
     <>
       <FieldGroup name="Prices" level="h2">
         <Lines
+          draftKey={`prices-${job.id}`}
           label="Price list"
           hint={"2x6 16' 9.06\n2x6 treated 16' 12.40"}
           about="A line for each length; what is not named stays."
@@ -57,6 +59,7 @@ export function StockCard({ job, order, change }: { job: Job; order: Order; chan
       )}
       <FieldGroup name="On the site" level="h2">
         <Lines
+          draftKey={`on-site-${job.id}`}
           label="Boards on the site"
           hint={"4 – 2x6 x 16'\n1 – 2x6 x 117 3/8"}
           about="Used before any is bought."
@@ -104,6 +107,7 @@ export function StockCard({ job, order, change }: { job: Job; order: Order; chan
 
 /** Some lines that are typed or pasted; what is refused stays in the field, with the reason under it. */
 function Lines({
+  draftKey,
   label,
   hint,
   about,
@@ -111,6 +115,8 @@ function Lines({
   value,
   onEnter,
 }: {
+  /** What was typed is kept by this until it goes in. */
+  draftKey: string;
   label: string;
   hint: string;
   about: string;
@@ -119,7 +125,7 @@ function Lines({
   value: string;
   onEnter: (text: string) => Promise<string | null>;
 }) {
-  const [draft, setDraft] = useState<{ over: string; text: string } | null>(null);
+  const [draft, setDraft] = useDraft<{ over: string; text: string } | null>(draftKey, null);
   const [refusal, setRefusal] = useState<string | null>(null);
   const text = draft && draft.over === value ? draft.text : value;
   async function enter() {

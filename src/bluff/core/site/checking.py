@@ -122,9 +122,11 @@ def verdict(check: Check, readings: Readings) -> Verdict:
     sound = {id_: read for id_, read in readings.items() if id_ not in {measure.id for measure in misread}}
     found = [*map(_misread_as, misread, repeat(readings)), *check.faults(sound)]
     wrong = [fault for fault in found if fault.is_wrong]
+    # Beside what is off a count is enough: the keys of the next reading stay in view under it.
+    left = f"{len(missing)} still to read." if found else f"Still to read: {', '.join(missing)}."
     return Verdict(
         State.WRONG if wrong else State.OPEN,
-        sentences([*(fault.says for fault in found), f"Still to read: {', '.join(missing)}." if missing else ""]),
+        sentences([*(fault.says for fault in found), left if missing else ""]),
         sentences(fault.do for fault in wrong),
     )
 
@@ -133,7 +135,7 @@ def _misread_as(measure: Measure, readings: Readings) -> Fault:
     planned = measure.planned.value if measure.planned else 0
     return Fault(
         f"{measure.name} reads {format_inches(readings[measure.id])}, the plan says {format_inches(planned)}.",
-        "Nothing is framed so far off: read it again, hooked where the drawing shows, before you change a thing.",
+        "Read it again, hooked as drawn, before you change anything.",
     )
 
 
