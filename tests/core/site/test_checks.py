@@ -78,7 +78,7 @@ def test_a_check_says_what_is_still_to_be_read():
 def test_what_nobody_frames_is_a_tape_misread():
     found = judged(frame_wall(SQUARE), "diagonals", from_hook="211 1/4")
     assert found.state is State.WRONG
-    assert found.do.startswith("Nothing is framed so far off: read it again")
+    assert found.do.startswith("Read it again, hooked as drawn")
     assert not found.sums
 
 
