@@ -15,7 +15,7 @@ from bluff.core.crew.order import build_order
 from bluff.core.errors import SettingError
 from bluff.core.job.amounts import Rates, WorkDay
 from bluff.core.job.edit import AddWall
-from bluff.core.job.schools import Sheets
+from bluff.core.job.schools import Sheets, ShopWork
 from bluff.core.measure.clock import parse_clock
 from bluff.core.phrase.wall_line import read_wall
 from bluff.core.site.day import Begun, OnDeck, day_plan, needed_by, work_on
@@ -258,3 +258,16 @@ def test_everything_is_done_once_by_hands_that_are_free_after_what_it_waits_for(
             tasks = [*Task]
             before = [parts[wall, one][-1] for one in tasks[: tasks.index(task)] if (wall, one) in parts]
             assert all(one.ends <= of_it[0].begins for one in before)
+
+
+def test_what_is_made_in_the_shop_takes_nothing_of_the_day():
+    """13 boards of a bare wall at a minute each are cut on the site, or all of them before."""
+    assert minutes(framed(bare()), Task.CUT) == 13
+    precut = bare(shop_work=ShopWork.PRECUT)
+    assert minutes(framed(precut), Task.CUT) == 0
+    assert Task.CUT not in {turn.task for turn in plan(precut, SEVEN_TO_THREE)}
+    # A king and a jack nailed up are one piece to set instead of two, on each side, and the header is made.
+    window = "3-0x4-0 @ 6-0"
+    built, packed = framed(bare(window)), framed(bare(window, shop_work=ShopWork.PACKS))
+    assert minutes(built, Task.FRAME) - minutes(packed, Task.FRAME) == 2 * 2 + 15
+    assert minutes(built, Task.CUT) - minutes(packed, Task.CUT) == 2 * 2 + 2

@@ -1,6 +1,6 @@
 """Shop and site: how much of the work on some walls is done before the crew stands on the deck."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 
@@ -25,29 +25,39 @@ class Shared:
     site: Fraction | None
 
 
-def shared(framings: Sequence[Framing]) -> Shared:
-    """How the work on some walls is shared, each by its own way.
+def in_shop(framing: Framing) -> Mapping[str, Fraction]:
+    """How much of each kind of work on a wall is done in the shop, by its way and by the names of `amounts`.
 
     Precut is sawn in the shop and set on the deck. A pack is sawn and nailed up in the shop and set as one piece; a
     header's minutes, which go with its opening, go with the pack.
 
     Source: docs/rules.md, Comparing ways.
     """
+    match framing.plan.standard.shop_work:
+        case ShopWork.PRECUT:
+            return {"cut": amounts(framing)["cut"]}
+        case ShopWork.PACKS:
+            in_packs, nailed, headers = _in_packs(framing)
+            return {"cut": Fraction(in_packs), "piece": Fraction(nailed), "opening": Fraction(headers)}
+        case ShopWork.NONE:
+            return {}
+
+
+def on_site(framing: Framing) -> Mapping[str, Fraction]:
+    """What is left of the work on a wall for the crew on the site, by the names of `amounts`."""
+    done = in_shop(framing)
+    return {name: count - done.get(name, 0) for name, count in amounts(framing).items()}
+
+
+def shared(framings: Sequence[Framing]) -> Shared:
+    """How the work on some walls is shared, each by its own way. Source: docs/rules.md, Comparing ways."""
     cut, cut_in_shop, minutes = 0, 0, Fraction(0)
     for framing in framings:
-        rates, work = framing.plan.standard.rates, amounts(framing)
-        boards = int(work["cut"])
-        cut += boards
-        match framing.plan.standard.shop_work:
-            case ShopWork.PRECUT:
-                cut_in_shop += boards
-                minutes += rates.cut * boards
-            case ShopWork.PACKS:
-                in_packs, nailed, headers = _in_packs(framing)
-                cut_in_shop += in_packs
-                minutes += rates.cut * in_packs + rates.piece * nailed + rates.opening * headers
-            case ShopWork.NONE:
-                pass
+        done = in_shop(framing)
+        cut += int(amounts(framing)["cut"])
+        cut_in_shop += int(done.get("cut", 0))
+        rates = framing.plan.standard.rates
+        minutes += sum((getattr(rates, name) * count for name, count in done.items()), Fraction(0))
     total = hours(framings)
     shop = None if total is None else minutes / 60
     return Shared(cut_in_shop, cut - cut_in_shop, shop, None if total is None or shop is None else total - shop)

@@ -5,9 +5,9 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from fractions import Fraction
 
+from bluff.core.crew.shop_work import on_site
 from bluff.core.job.amounts import Rates
 from bluff.core.site.work import Task
-from bluff.core.takeoff.labour import amounts
 from bluff.core.wall.framing import Framing
 
 FIRST_GUESS = Rates(
@@ -35,11 +35,11 @@ RATES: Mapping[Task, tuple[str, ...]] = {
 
 
 def minutes(framing: Framing, task: Task) -> Fraction:
-    """What a task takes one person at the crew's own minutes, or a first guess where it said none.
+    """What a task takes one person on the site at the crew's own minutes, or a first guess where it said none.
 
-    Raising is counted by the clock, however many lift.
+    What is made in the shop takes nothing here. Raising is counted by the clock, however many lift.
     """
-    count = amounts(framing)
+    count = on_site(framing)
     return sum((count[name] * rate(framing.plan.standard.rates, name) for name in RATES[task]), Fraction(0))
 
 
