@@ -437,3 +437,49 @@ def test_guesses_are_answered_for_all_alike():
     windows = [opening for opening in job.openings if opening.kind == "window"]
     assert {(opening.sizing, str(opening.size.height // 64)) for opening in windows} == {("unit", "48")}
     assert sum(opening.kind == "door" for opening in job.openings) == 4
+
+
+def box(left, bottom, right, top):
+    return [(left, bottom), (right, bottom), (right, top), (left, top)]
+
+
+OUTLINED = [
+    *(box(0, 0, 50, 5.5), box(86, 0, 240, 5.5)),
+    *(box(0, 138.5, 240, 144), box(0, 5.5, 5.5, 138.5), box(234.5, 5.5, 240, 138.5)),
+    *(box(120, 5.5, 123.5, 40), box(120, 76, 123.5, 138.5)),
+]
+"""A house of 20 by 12 drawn as outlines, each stretch of wall a closed box: two doors of 36, one of them inside."""
+
+
+@pytest.mark.parametrize("is_hatched", [False, True])
+def test_the_outline_of_a_wall_is_wall_and_no_opening(is_hatched):
+    sheet = Sheet()
+    for outline in OUTLINED:
+        sheet.shape(outline, "WALLS")
+        if is_hatched:
+            hatch = sheet.space.add_hatch(dxfattribs={"layer": "WALLS"})
+            hatch.paths.add_polyline_path([sheet.put(corner) for corner in outline], is_closed=True)
+    job = read_dxf(sheet.data()).job.to_core()
+    assert len(job.walls) == 5
+    assert [(opening.kind, str(opening.size)) for opening in job.openings] == [("cased-opening", "3-0 x 6-10 1/2")] * 2
+
+
+def test_a_box_over_a_wall_whose_faces_go_on_is_an_opening():
+    sheet = Sheet()
+    sheet.shape(box(0, 0, 240, 5.5), "WALLS")
+    sheet.shape(box(90, 0, 126, 5.5), "GLASS")
+    (opening,) = read_dxf(sheet.data(), said(["layer=WALLS"])).job.to_core().openings
+    assert opening.size.width == inches(36)
+
+
+def test_gaps_with_nothing_in_them_may_be_no_openings():
+    sheet = Sheet()
+    for outline in OUTLINED:
+        sheet.shape(outline, "WALLS")
+    reading = read_dxf(sheet.data(), said(["gaps=none"]))
+    job = reading.job.to_core()
+    assert (len(job.walls), job.openings) == (5, ())
+    (gap,) = (guess for guess in reading.guesses if guess.key == "gaps")
+    assert (gap.value, gap.is_sure, gap.choices[-1].label) == ("none", True, "not an opening")
+    # Nothing is asked about openings that are none.
+    assert not {"sizes", "door height"} & {guess.key for guess in reading.guesses}

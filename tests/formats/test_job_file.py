@@ -119,7 +119,7 @@ def wall(**changes):
         (small(name=""), "name: A job needs a name"),
         (
             small(colour="red"),
-            "colour: there is no such key here; the keys are crooked, format, grades, keep, kerf, nails_a_box, name",
+            "colour: there is no such key here; the keys are crooked, format, grades, keep, kerf, nails_a_box, name, ",
         ),
         (small(walls={}), "walls: {} is not a list"),
         (small(walls=["A"]), "walls[0]: “A” is not an object"),

@@ -97,6 +97,7 @@ class OrderView(TypedDict):
     kerf: Figure
     keep: Figure
     nails_a_box: int
+    spare_nails: int
     on_site: str
     thumb: list[ThumbView]
 
@@ -122,6 +123,7 @@ def get_order(cuttings: CrewCuttings, job_id: UUID, trucks: Loads = None) -> Ord
         "kerf": figure(job.stock.kerf),
         "keep": figure(job.stock.keep),
         "nails_a_box": job.stock.box,
+        "spare_nails": job.stock.spare_nails,
         "on_site": on_site_lines(job.stock),
         "thumb": [_thumb(framing) for framing in framings(job)],
     }

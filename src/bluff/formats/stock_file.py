@@ -11,7 +11,9 @@ from bluff.core.job.stock import (
     LONGEST_GRADE,
     MOST_CROOKED,
     MOST_ON_SITE,
+    MOST_SPARE_NAILS,
     NAILS_A_BOX,
+    SPARE_NAILS,
     Board,
     OnSite,
     Section,
@@ -52,6 +54,10 @@ class StockKeys(FileModel):
     ] = None
 
     nails_a_box: Annotated[StrictInt | None, Field(description="16d nails in a box; 2500 when left out.")] = None
+    spare_nails: Annotated[
+        Annotated[StrictInt, Field(ge=0, le=MOST_SPARE_NAILS)] | None,
+        Field(description="Percent of nails bought on top; 5 when left out."),
+    ] = None
 
     def stock_to_core(self) -> YardStock:
         """The boards.
@@ -83,6 +89,7 @@ class StockKeys(FileModel):
             KEEP if self.keep is None else self.keep,
             self.crooked or 0,
             NAILS_A_BOX if self.nails_a_box is None else self.nails_a_box,
+            SPARE_NAILS if self.spare_nails is None else self.spare_nails,
         )
 
 
@@ -111,6 +118,7 @@ def stock_keys(stock: YardStock) -> dict[str, Any]:
         "keep": None if stock.keep == KEEP else stock.keep,
         "crooked": stock.crooked or None,
         "nails_a_box": None if stock.box == NAILS_A_BOX else stock.box,
+        "spare_nails": None if stock.spare_nails == SPARE_NAILS else stock.spare_nails,
     }
 
 

@@ -2,6 +2,7 @@
 
 from dataclasses import replace
 from fractions import Fraction
+from math import ceil
 
 import pytest
 
@@ -79,7 +80,10 @@ def test_nails_come_by_the_box():
     framings, boards, asked = ordered(job)
     nailed = sum(row.nails for row in nails(framings))
     found = supply(lumber_order(job, framings, boards, asked), "16d nails, by the box of 50")
-    assert found.count == -(-nailed // 50)
+    assert found.count == ceil(Fraction(nailed * 105, 100 * 50))
+    # 1,000 nails and 5 % are 1,050: in boxes of 50, 21 and not 20.
+    plenty = replace(job, stock=replace(job.stock, spare_nails=0))
+    assert supply(order_of(plenty), "16d nails").count == ceil(Fraction(nailed, 50))
     assert str(nailed) in found.because
 
 

@@ -3777,6 +3777,11 @@ export interface components {
              * @description 16d nails in a box; 2500 when left out.
              */
             nails_a_box?: number | null;
+            /**
+             * Spare Nails
+             * @description Percent of nails bought on top; 5 when left out.
+             */
+            spare_nails?: number | null;
         };
         /**
          * JobSummary
@@ -4870,6 +4875,8 @@ export interface components {
             keep: components["schemas"]["bluff__figures__Figure"];
             /** Nails A Box */
             nails_a_box: number;
+            /** Spare Nails */
+            spare_nails: number;
             /** On Site */
             on_site: string;
             /** Thumb */
@@ -6843,6 +6850,11 @@ export interface components {
              * @description 16d nails in a box; 2500 when left out.
              */
             nails_a_box?: number | null;
+            /**
+             * Spare Nails
+             * @description Percent of nails bought on top; 5 when left out.
+             */
+            spare_nails?: number | null;
         };
         /**
          * StockOfJob

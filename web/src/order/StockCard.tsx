@@ -85,6 +85,11 @@ export function StockCard({ job, order, change }: { job: Job; order: Order; chan
           value={String(order.nails_a_box)}
           onEnter={(text) => whole(text, (nails_a_box) => stock.set({ nails_a_box }))}
         />
+        <TextField
+          label="Spare nails, percent"
+          value={String(order.spare_nails)}
+          onEnter={(text) => whole(text, (spare_nails) => stock.set({ spare_nails }))}
+        />
       </FieldGroup>
       <Flex gap="2" p="4" wrap="wrap">
         <Button

@@ -289,9 +289,9 @@ def supplies(job: Job, framings: Sequence[Framing]) -> tuple[Supply, ...]:
             "cut from what is left of boards, 2 thick",
         ),
         Supply(
-            ceil(Fraction(nailed, job.stock.box)),
+            ceil(Fraction(nailed * (100 + job.stock.spare_nails), 100 * job.stock.box)),
             f"16d nails, by the box of {job.stock.box}",
-            f"{nailed} nails in all joints",
+            f"{nailed} nails in all joints, and {job.stock.spare_nails} % to spare",
         ),
         Supply(roles[ANCHOR_BOLT], "anchor bolts, with washers and nuts", "as marked on the bottom plates"),
         Supply(roles[PIN], "pins for bottom plates", "as marked on the bottom plates"),

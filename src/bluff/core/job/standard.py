@@ -441,7 +441,7 @@ class Standard:
     insulation: Insulation = of_parts(Insulation())
     rates: Rates = of_parts(Rates())
     day: WorkDay = of_parts(WorkDay())
-    shop_work: ShopWork = way(ShopWork.NONE, "Made in the shop", "Taken off the day on the site, and counted where ways are compared.")
+    shop_work: ShopWork = way(ShopWork.NONE, "Made in the shop", "Taken off the day on the site.")
     tolerance: Length = way(
         inches("1/8"),
         "Checks let by",

@@ -29,6 +29,9 @@ MOST_CROOKED = 50
 LONGEST_GRADE = 40
 NAILS_A_BOX = 2500
 """Of collated 16d nails. Source: docs/rules.md, The order."""
+SPARE_NAILS = 5
+"""Percent. Source: docs/rules.md, The order."""
+MOST_SPARE_NAILS = 50
 _LARGEST_BOX = 100_000
 _MOST_LENGTHS = 40
 _WIDEST_KERF: Length = inches("1/2")
@@ -136,6 +139,7 @@ class YardStock:
         keep: The shortest offcut that is kept.
         crooked: Percent of boards that turn out too crooked to use, bought on top.
         box: Nails in one.
+        spare_nails: Percent of nails bent, dropped or driven twice, bought on top before boxes are counted.
 
     Raises:
         JobError: A section or a length twice, a kerf no saw has, or an allowance nobody makes.
@@ -147,6 +151,7 @@ class YardStock:
     keep: Length = KEEP
     crooked: int = 0
     box: int = NAILS_A_BOX
+    spare_nails: int = SPARE_NAILS
 
     def __post_init__(self) -> None:
         if not 0 <= self.kerf <= _WIDEST_KERF:
@@ -157,6 +162,8 @@ class YardStock:
             raise JobError(f"Write what percent of boards is too crooked, 0 to {MOST_CROOKED}.", "crooked")
         if not 1 <= self.box <= _LARGEST_BOX:
             raise JobError(f"A box has 1 to {_LARGEST_BOX} nails.", "nails_a_box")
+        if not 0 <= self.spare_nails <= MOST_SPARE_NAILS:
+            raise JobError(f"Write what percent of nails is bought on top, 0 to {MOST_SPARE_NAILS}.", "spare_nails")
         if twice := _twice(str(one.section) for one in self.sections):
             raise JobError(f"The stock of {twice} is there twice; list it once.", f"stock.{twice}")
         if twice := _twice(f"{one.section}.{format_inches(one.length)}" for one in self.on_site):

@@ -25,6 +25,7 @@ from bluff.formats.exchange.faces import (
     Place,
     Span,
     ends_of,
+    joined,
     left_alone,
     length_of,
 )
@@ -37,6 +38,8 @@ _NARROWEST = 12.0
 """Inches; a narrower gap is no opening anybody goes or looks through."""
 _WIDEST = 240.0
 _OFF = 1.0
+_GOES_ON = 0.9
+"""Of a box's length that a face must be drawn under it to go on there."""
 _MARK_NEAR = 40.0
 """How far from the middle of an opening its mark may be written."""
 _LEAF_OFF = 1.0
@@ -137,6 +140,8 @@ class _Drawn:
         for index in sorted(self._clue_tree.query(body.outline(beyond=_OFF)).tolist()):
             clue = self._clues[index]
             span = _span_in(clue, body)
+            if span and clue.kind is None and not self._goes_on_under(span, body.pair):
+                continue  # the outline of a stretch of wall: its own length is wall
             if index not in self._used and span and not any(_overlap(span, gap) > 0 for gap in taken):
                 self._used.add(index)
                 taken.append(span)
@@ -197,6 +202,25 @@ class _Drawn:
             for line in self._lines_in(pair.part(*gap))
             for span in [_span(line, pair.direction)]
         )
+
+    def _goes_on_under(self, span: Span, pair: Pair) -> bool:
+        """Whether both faces of a wall are drawn under a box by lines that are no sides of it.
+
+        A window is drawn over a wall whose faces go on. A wall drawn as a closed outline, hatched or not, has no other
+        lines than its own.
+        """
+        start, end = span
+        for face in (pair.low, pair.high):
+            others = [
+                (max(low, start), min(high, end))
+                for line in self._lines_in(pair.part(start, end, beyond=_OFF))
+                for low, high in [_span(line, pair.direction)]
+                if all(abs(pair.direction.across(point) - face.across) <= _OFF for point in line)
+                and (low < start - _OFF or high > end + _OFF)
+            ]
+            if sum(high - low for low, high in joined(others)) < _GOES_ON * (end - start):
+                return False
+        return True
 
     def _between_jambs(self, body: Body) -> list[Span]:
         """Stretches of a wall between two jambs next to each other with glass between them."""

@@ -183,18 +183,19 @@ def _faces(direction: Direction, lines: Sequence[LineDrawn]) -> list[Face]:
     faces = []
     for group in groups:
         longest = max(group, key=lambda record: record[2] - record[1])
-        faces.append(Face(longest[0], _joined([(low, high) for _, low, high in group])))
+        faces.append(Face(longest[0], joined([(low, high) for _, low, high in group])))
     return faces
 
 
-def _joined(spans: Iterable[Span]) -> tuple[Span, ...]:
-    joined: list[Span] = []
+def joined(spans: Iterable[Span]) -> tuple[Span, ...]:
+    """Stretches without overlap, those that touch put together, in order."""
+    together: list[Span] = []
     for low, high in sorted(spans):
-        if joined and low <= joined[-1][1] + _SAME:
-            joined[-1] = joined[-1][0], max(joined[-1][1], high)
+        if together and low <= together[-1][1] + _SAME:
+            together[-1] = together[-1][0], max(together[-1][1], high)
         else:
-            joined.append((low, high))
-    return tuple(joined)
+            together.append((low, high))
+    return tuple(together)
 
 
 def _candidates(direction: Direction, faces: Sequence[Face]) -> Iterator[Pair]:

@@ -230,7 +230,7 @@ class Understood:
         sizes = Sizes(self.said, [opening for _, wall in found for opening in wall.openings])
         self.guesses += sizes.guesses
         plans = {plan.id: plan for plan in wall_plans(Job("drawing", walls=tuple(walls)))}
-        seen = [(wall, opening) for wall, of_it in found for opening in of_it.openings]
+        seen = [(wall, one) for wall, of_it in found for one in of_it.openings if sizes.is_opening(one)]
         # Those with marks first, so that none of theirs is given to another.
         for wall, opening in sorted(seen, key=lambda one: not _is_short_mark(one[1].name)):
             try:

@@ -17,6 +17,8 @@ _HEIGHTS: dict[tuple[str, Sizing], Length] = {
 }
 """What is usual where only a plan is drawn: a 6-8 slab, a 4-0 window, and the holes for them."""
 _UNKNOWN = OpeningKind.CASED_OPENING
+_SOLID = "none"
+"""The answer that a gap is no opening."""
 
 
 class Sizes:
@@ -33,6 +35,7 @@ class Sizes:
     def __init__(self, said: Said, seen: Sequence[OpeningSeen]) -> None:
         self.guesses: list[Guess] = []
         self._kind = self._asked_kind(said, [one for one in seen if one.kind is None])
+        seen = [one for one in seen if self.is_opening(one)]
         self._sizing = self._asked_sizing(said, [one for one in seen if one.is_unit is None])
         self._heights = {
             what: self._asked_height(
@@ -41,9 +44,13 @@ class Sizes:
             for what in ("door", "window")
         }
 
+    def is_opening(self, seen: OpeningSeen) -> bool:
+        """Whether it is one at all: somebody may have answered that gaps with nothing drawn in them are solid wall."""
+        return seen.kind is not None or self._kind is not None
+
     def kind(self, seen: OpeningSeen) -> OpeningKind:
         """What goes into an opening."""
-        return seen.kind or self._kind
+        return seen.kind or self._kind or _UNKNOWN
 
     def sizing(self, seen: OpeningSeen) -> Sizing:
         """What its size measures."""
@@ -67,8 +74,8 @@ class Sizes:
     def _what(self, seen: OpeningSeen) -> str:
         return "door" if self.kind(seen).is_doorway else "window"
 
-    def _asked_kind(self, said: Said, unknown: Sequence[OpeningSeen]) -> OpeningKind:
-        answer = said.one_of("gaps", [*OpeningKind])
+    def _asked_kind(self, said: Said, unknown: Sequence[OpeningSeen]) -> OpeningKind | None:
+        answer = said.one_of("gaps", [*OpeningKind, _SOLID])
         if unknown:
             label = (
                 f"{_counted(unknown)} with nothing drawn in them"
@@ -76,9 +83,12 @@ class Sizes:
                 else "1 opening with nothing drawn in it"
             )
             choices = [Choice(value=kind, label=kind.replace("-", " ")) for kind in OpeningKind]
+            choices.append(Choice(value=_SOLID, label="not an opening"))
             self.guesses.append(
                 Guess(key="gaps", label=label, value=answer or _UNKNOWN, choices=choices, is_sure=answer is not None)
             )
+        if answer == _SOLID:
+            return None
         return OpeningKind(answer) if answer else _UNKNOWN
 
     def _asked_sizing(self, said: Said, unknown: Sequence[OpeningSeen]) -> Sizing:
