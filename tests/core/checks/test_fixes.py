@@ -3,6 +3,7 @@
 from dataclasses import replace
 
 import pytest
+from hypothesis import given
 
 from bluff import core
 from bluff.core.job.amounts import PrecutStuds
@@ -12,6 +13,7 @@ from bluff.core.job.schools import End, Floor
 from bluff.core.job.special import Post
 from bluff.core.measure.length import format_exact, inches
 from framing import found, framed, job_of
+from strategies import jobs
 
 WALL = "18-6 2x4"
 
@@ -66,6 +68,15 @@ def test_bolts_by_rule_become_those_that_are_cast():
     label, after = settled(job, Code.BOLTS_BY_RULE)
     assert label == "They are cast there"
     assert framed(after).bolts == before
+
+
+@given(jobs())
+def test_no_bolt_by_the_rule_is_nearer_to_an_end_of_its_plate_than_seven_diameters(job):
+    framing = framed(replace(job, ways=replace(job.ways, floor=Floor.SLAB)))
+    if framing.plan.wall.bolts is None:
+        for bolt in framing.bolts:
+            near = min(min(abs(bolt.value - end) for end in piece) for piece in framing.held if piece.holds(bolt.value))
+            assert near >= inches("3 1/2")
 
 
 @pytest.mark.parametrize(

@@ -109,3 +109,20 @@ def test_four_walls_that_end_in_one_place_are_two_in_line_and_two_that_butt():
     }
     assert [at.side for at in by_id["A"].meetings.intersections] == [Line.LEFT, Line.RIGHT]
     assert found(core.frame(by_id["A"]), Code.WALLS_CROSS) == []
+
+
+def test_sheets_that_meet_past_the_end_stud_of_a_mitre_have_no_wood_there():
+    """96 7/8 of 2x4 mitred at both ends: the last stud ends 1 29/64 short, at 95 27/64, and the sheets meet at 96."""
+    reach, high = 10 / 2**0.5, 96.875 / 12
+    job = Job(
+        "bay",
+        walls=(
+            wall("A", (reach, -reach), (0, 0), "2x4"),
+            wall("B", (0, 0), (0, high), "2x4"),
+            wall("C", (0, high), (reach, high + reach), "2x4"),
+        ),
+    )
+    framing = framed(job, "B")
+    assert format_exact(in_role(framing, Role.END_STUD)[-1].end) == "95 27/64"
+    (bare,) = found(framing, Code.SHEET_EDGE_NO_WOOD)
+    assert bare.text == "Sheets meet at 96 and have no wood to share there (past the end stud)."

@@ -8,6 +8,7 @@ from bluff.core.job.finding import Code, Finding, Severity
 from bluff.core.job.job import WallKind
 from bluff.core.job.schools import Sheets
 from bluff.core.measure.length import Length, format_feet, format_inches, format_spacing
+from bluff.core.measure.shapes import Span
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.layout import NAILABLE, LaidOut
 from bluff.core.wall.member import Role
@@ -20,11 +21,22 @@ def check_sheet_edges(framing: Framing) -> Iterator[Finding]:
 
     Source: docs/rules.md, Sheets.
     """
-    edges = joints_on_studs(framing.plan)
+    plan = framing.plan
+    edges = joints_on_studs(plan)
     # The face the sheets hang on lies behind the sides of a stud whose narrow face it is.
-    least = NAILABLE + framing.plan.set_back
+    least = NAILABLE + plan.set_back
     for laid in framing.layers:
         yield from check_edges_in(laid, edges, least)
+    # Past the end stud of a mitred end there is still wall to cover, and no layer.
+    ends = [Span(NAILABLE, plan.stands_from), Span(plan.stands_to, plan.length - NAILABLE)]
+    for edge in edges:
+        if any(end.start < edge < end.end and not _is_near_layer(framing, edge) for end in ends):
+            yield _no_wood(edge, "past the end stud")
+
+
+def _is_near_layer(framing: Framing, edge: Length) -> bool:
+    """Whether a layer of the wall answers for a joint."""
+    return any(laid.layer.start - NAILABLE < edge < laid.layer.end + NAILABLE for laid in framing.layers)
 
 
 def check_edges_in(laid: LaidOut, edges: Sequence[Length], least: Length) -> Iterator[Finding]:
@@ -34,14 +46,18 @@ def check_edges_in(laid: LaidOut, edges: Sequence[Length], least: Length) -> Ite
     first, last = laid.layer.start - NAILABLE, laid.layer.end + NAILABLE
     for edge in edges[bisect_right(edges, first) : bisect_left(edges, last)]:
         if not any(wood.start + least <= edge <= wood.end - least for wood in laid.bearing):
-            yield Finding(
-                Code.SHEET_EDGE_NO_WOOD,
-                Severity.WARNING,
-                f"Sheets meet at {format_inches(edge)} and have no wood to share there ({laid.layer.name}).",
-                "Add a stud or block under the joint, or shift the datum.",
-                at=edge,
-                opening=laid.layer.opening,
-            )
+            yield _no_wood(edge, laid.layer.name, laid.layer.opening)
+
+
+def _no_wood(edge: Length, where: str, opening: str | None = None) -> Finding:
+    return Finding(
+        Code.SHEET_EDGE_NO_WOOD,
+        Severity.WARNING,
+        f"Sheets meet at {format_inches(edge)} and have no wood to share there ({where}).",
+        "Add a stud or block under the joint, or shift the datum.",
+        at=edge,
+        opening=opening,
+    )
 
 
 def check_sheet_joints(framing: Framing) -> Iterator[Finding]:

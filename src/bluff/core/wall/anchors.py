@@ -24,6 +24,8 @@ WASHER: Length = inches(1)
 """Clear of wood to each side of a bolt's middle, for its nut and washer."""
 _BOLT_FROM_END: Length = inches(4)
 """A bolt nearer to a plate's end would split it."""
+_BOLT_LEAST: Length = inches("3 1/2")
+"""Seven diameters of a bolt of 1/2: nearer to an end of its piece of plate none stands, however short that is."""
 _TOOL: Length = inches("1 1/2")
 """Clear of wood to each side of a pin, for the head of the tool."""
 _PIN_FROM_END: Length = inches(3)
@@ -45,7 +47,8 @@ def anchor_bolts(plan: WallPlan, pieces: Iterable[Member], held: Iterable[Span])
     if not is_bolted(plan):
         return ()
     wood = _with_room(plan, pieces, WASHER)
-    return tuple(at for piece in held for at in _by_rule(plan.standard.bolts, piece, wood, _BOLT_FROM_END))
+    placed = ((piece, at) for piece in held for at in _by_rule(plan.standard.bolts, piece, wood, _BOLT_FROM_END))
+    return tuple(at for (start, end), at in placed if start + _BOLT_LEAST <= at.value <= end - _BOLT_LEAST)
 
 
 def plate_pins(plan: WallPlan, pieces: Iterable[Member], held: Iterable[Span]) -> tuple[Sum, ...]:
