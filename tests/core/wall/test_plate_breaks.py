@@ -10,11 +10,11 @@ from hypothesis import strategies as st
 from bluff import core
 from bluff.core.change.walls import mirrored
 from bluff.core.errors import JobError
-from bluff.core.job.amounts import PlateStock
+from bluff.core.job.amounts import Datum, PlateStock, StudMake
 from bluff.core.job.edit import Across, ChangeWall
 from bluff.core.job.finding import Code
 from bluff.core.job.job import Job
-from bluff.core.job.schools import Floor
+from bluff.core.job.schools import End, Floor, StudKind, WideFace
 from bluff.core.job.special import PlateBreaks
 from bluff.core.job.stock import Board, Section, SectionStock, YardStock
 from bluff.core.measure.length import format_exact, inches
@@ -172,3 +172,15 @@ def test_a_plate_whose_bolts_are_cast_stays_and_those_above_it_may_break_elsewhe
     free, cast = ({plate for plate in PLATES if [*breakable(framed(one), plate, 60)]} for one in (job, held))
     assert free - cast == {"bottom_plate"}
     assert cast == {"top_plate", "cap_plate"}
+
+
+def test_a_break_on_studs_of_an_odd_thickness_is_where_it_was_offered():
+    """Half of 95/64 is rounded once, from the side of the stud, for what is offered and for what is cut."""
+    odd = StudMake(StudKind.COMPOSITE, inches("1 31/64"), inches("1 31/64"), WideFace.INSIDE)
+    job = job_of("36' 2x4", stud_make=odd, datum=Datum(End.START, inches("1/64")))
+    before = framed(job)
+    for plate in ("bottom_plate", "cap_plate"):
+        (stretch,) = breakable(before, plate, 60)
+        for way in stretch.ways:
+            after = core.apply(job, ChangeWall("A", replace(job.walls[0], breaks=PlateBreaks(**{plate: way.breaks}))))
+            assert breaks_of(framed(after), plate) == way.breaks

@@ -8,6 +8,7 @@ from bluff.core.job.schools import End
 from bluff.core.measure.length import Length, format_inches, half, inches, nearest
 from bluff.core.measure.shapes import Span
 from bluff.core.measure.slope import off_slope
+from bluff.core.measure.sum import Sum
 from bluff.core.wall.breaks import Broken, break_plate, ways_to_break
 from bluff.core.wall.member import Member, Orientation, Role
 from bluff.core.wall.plate_runs import PlateRuns, Run
@@ -73,7 +74,7 @@ class Breaking:
         return f"no board is {format_inches(longest)} long" if longest > self.boards(run)[-1] else None
 
     def _why_not_at(self, at: Length) -> str:
-        if all(at != half(stud.start + stud.end) for stud in self.studs):
+        if all(at != middle_of(stud).value for stud in self.studs):
             return f"no stud has its middle at {format_inches(at)}"
         return f"the stud at {format_inches(at)} holds a joint of the other plate"
 
@@ -104,7 +105,7 @@ class Breaking:
         """
         joints = [] if run.role is Role.CAP_PLATE else [at for role, at in self.joints if role is not Role.CAP_PLATE]
         free = [stud for stud in self.studs if not any(stud.start <= at <= stud.end for at in joints)]
-        return {half(stud.start + stud.end): stud for stud in free}
+        return {middle_of(stud).value: stud for stud in free}
 
     def cut_out(self, run: Run) -> set[Length]:
         """Where a bottom plate may break in a doorway: at every foot, in the middle, and where a whole board ends."""
@@ -202,6 +203,14 @@ class Breaking:
     @property
     def _is_from_start(self) -> bool:
         return self.plan.standard.datum.end is End.START
+
+
+def middle_of(stud: Member) -> Sum:
+    """Where a plate breaks on a stud: half its thickness from its side, rounded once.
+
+    Half of where it starts and ends together would round another way where the thickness is an odd number of 64ths.
+    """
+    return stud.x.plus("half a stud", half(stud.width))
 
 
 def breaking(plan: WallPlan, runs: PlateRuns, uprights: Iterable[Member], doorways: Sequence[Span]) -> Breaking:

@@ -4,7 +4,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field, fields
 
 from bluff.core.job.special import PlateBreaks
-from bluff.core.measure.length import Length, format_inches, half
+from bluff.core.measure.length import Length, format_inches
 from bluff.core.measure.shapes import Corner, Edges, Span
 from bluff.core.measure.slope import Stretch, bevel, format_pitch, plumb
 from bluff.core.measure.sum import Sum
@@ -14,7 +14,7 @@ from bluff.core.wall.layout import NARROWEST_GAP
 from bluff.core.wall.member import Bevel, Member, Orientation, Role, lying
 from bluff.core.wall.opening_frame import OpeningFrame
 from bluff.core.wall.piece import PieceId
-from bluff.core.wall.plate_breaks import Breaking, Unkept, breaking
+from bluff.core.wall.plate_breaks import Breaking, Unkept, breaking, middle_of
 from bluff.core.wall.plate_runs import PlateRuns, Run, plate_runs
 from bluff.core.wall.posts import Pocket
 from bluff.core.wall.upright import upright
@@ -138,7 +138,7 @@ class _Cutter:
         if stud is None:
             return Sum.of("break", at)
         thick = self.plan.stud.thickness
-        middle = stud.x.plus("half a stud", half(thick))
+        middle = middle_of(stud)
         if not self.plan.standard.plate_stock.doubled_studs:
             return middle
         ends = [run.start.value, *breaks, run.end.value]
