@@ -10,10 +10,10 @@ from pydantic import BaseModel
 from bluff import core
 from bluff.api.session import CrewJobs
 from bluff.api.wire import FindingCounts, severities
+from bluff.core.job.marks import next_opening_id, next_wall_id
 from bluff.core.job.schools import OpeningKind
 from bluff.core.job.top import USUAL_RISE
 from bluff.core.job.words import USUAL, Words
-from bluff.core.phrase.opening_line import next_opening_id, next_wall_id
 from bluff.figures import Figure, in_feet
 from bluff.formats.job_file import JobFile
 from bluff.service.jobs import JobState, findings_by_wall

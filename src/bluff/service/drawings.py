@@ -6,9 +6,9 @@ from bluff import core
 from bluff.core.crew.floor import area
 from bluff.core.job.edit import AddOpening, AddWall, Edit, Several
 from bluff.core.job.job import Between, Opening, Point, Wall
+from bluff.core.job.marks import next_opening_id, next_wall_id
 from bluff.core.job.position import At, FromOpening, FromWall
 from bluff.core.measure.length import Length, inches
-from bluff.core.phrase.opening_line import next_opening_id, next_wall_id
 
 _APART: Length = inches("10'")
 

@@ -6,10 +6,11 @@ from hypothesis import strategies as st
 
 from bluff.core.errors import BluffError, PhraseError
 from bluff.core.job.job import Sizing
+from bluff.core.job.marks import next_wall_id
 from bluff.core.job.position import At, Centred, FromOpening, FromOutside, FromPlate, Reference
 from bluff.core.job.schools import End, OpeningKind
 from bluff.core.measure.length import format_exact, inches
-from bluff.core.phrase.opening_line import next_wall_id, read_opening
+from bluff.core.phrase.opening_line import read_opening
 from bluff.core.phrase.wall_line import read_wall
 from framing import job_of
 

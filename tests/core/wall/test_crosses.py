@@ -3,12 +3,17 @@
 from itertools import pairwise
 
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 
+from bluff import core
+from bluff.core.job.edit import AddOpening
 from bluff.core.job.finding import Code
 from bluff.core.job.job import Job
 from bluff.core.job.schools import IntersectionSchool, Line
 from bluff.core.job.ways import JobWays
 from bluff.core.measure.length import format_exact, inches
+from bluff.core.phrase.opening_line import read_opening
 from bluff.core.wall.member import Role
 from floors import framed, partition
 from framing import cap_runs, found, in_role, spans
@@ -105,3 +110,87 @@ def test_a_ladder_bay_is_filled_on_the_face_of_each_wall():
 def test_a_cross_takes_one_board_more_than_a_tee():
     tee, both = (framed(job, "V") for job in (Job("tee", walls=cross().walls[:2]), cross()))
     assert len(both.members) == len(tee.members) + 1
+
+
+def crossing(*openings, v_top=200.0, h_from=-100.0):
+    """V runs from north to south, H from west to east right through it, 100 from V's south end."""
+    walls = (
+        partition("V", (0, v_top * IN_FEET), (0, 0)),
+        partition("H", (h_from * IN_FEET, 100 * IN_FEET), (100 * IN_FEET, 100 * IN_FEET)),
+    )
+    job = Job("crossing", walls=walls)
+    for wall, text in openings:
+        job = core.apply(job, AddOpening(read_opening(text, job, job.wall(wall))))
+    return job
+
+
+def plates(job):
+    return {wall.id: format_exact(framed(job, wall.id).plan.length) for wall in job.walls}
+
+
+def test_of_two_that_cross_the_shorter_becomes_two_that_butt_against_the_longer():
+    job = crossing(h_from=-101)
+    (finding,) = found(framed(job, "V"), Code.WALLS_CROSS)
+    assert finding.fix_label == "Make two of V"
+    assert finding.other_fix_label == "Make two of H"
+    (same,) = found(framed(job, "H"), Code.WALLS_CROSS)
+    assert (same.fix, same.other_fix) == (finding.fix, finding.other_fix)
+    # H is 201 long, V 200: each part of V loses half of H's 3 1/2.
+    after = core.apply(job, finding.fix)
+    assert plates(after) == {"V": "98 1/4", "A": "98 1/4", "H": "201"}
+    # H's zero is at its west end, so that V's centre is on 101: a channel of 3 1/2, a board for each of the two.
+    framing = framed(after, "H")
+    assert spans(framing, Role.INTERSECTION_STUD) == [("97 3/4", "99 1/4"), ("102 3/4", "104 1/4")]
+    boards = in_role(framing, Role.INTERSECTION_BACKING)
+    assert {piece.side for piece in boards} == {Line.LEFT, Line.RIGHT}
+    assert not any(found(framed(after, wall.id), Code.WALLS_CROSS) for wall in after.walls)
+
+
+def test_of_two_that_cross_the_longer_is_parted_where_that_is_said():
+    job = crossing(h_from=-101)
+    (finding,) = found(framed(job, "V"), Code.WALLS_CROSS)
+    # 101 and 100 to V's centre line, less 1 3/4 each.
+    assert plates(core.apply(job, finding.other_fix)) == {"V": "200", "H": "99 1/4", "A": "98 1/4"}
+
+
+def test_of_two_alike_that_cross_the_one_entered_first_runs_through():
+    (finding,) = found(framed(crossing(), "V"), Code.WALLS_CROSS)
+    assert finding.fix_label == "Make two of H"
+
+
+def test_a_wall_is_not_parted_through_an_opening_or_at_its_very_end():
+    job = crossing(("H", "door 3-0x6-8 centred"))
+    (finding,) = found(framed(job, "V"), Code.WALLS_CROSS)
+    assert (finding.fix_label, finding.other_fix) == ("Make two of V", None)
+    both = crossing(("H", "door 3-0x6-8 centred"), ("V", "door 3-0x6-8 centred"))
+    (finding,) = found(framed(both, "V"), Code.WALLS_CROSS)
+    assert finding.fix is None
+    assert "in the way" in finding.do
+    # V runs 6 past H's line, 4 1/4 past its face: a wall of that length is nobody's.
+    (finding,) = found(framed(crossing(v_top=106), "V"), Code.WALLS_CROSS)
+    assert (finding.fix_label, finding.other_fix) == ("Make two of H", None)
+
+
+@given(
+    st.floats(20, 160), st.floats(20, 160), st.integers(200, 400), st.integers(200, 400), st.sampled_from([0, 7, 30])
+)
+def test_whichever_of_two_that_cross_is_parted_the_parts_make_up_the_whole(along, across, long, wide, slant):
+    walls = (
+        partition("V", (0, 0), (0, long * IN_FEET)),
+        partition("H", (-across * IN_FEET, along * IN_FEET), ((wide - across) * IN_FEET, (along + slant) * IN_FEET)),
+    )
+    job = Job("crossing", walls=walls)
+    (finding,) = found(framed(job, "V"), Code.WALLS_CROSS)
+    for fix in (finding.fix, finding.other_fix):
+        if fix is None:
+            continue
+        after = core.apply(job, fix)
+        assert not any(found(framed(after, wall.id), Code.WALLS_CROSS) for wall in after.walls)
+        parts = [framed(after, id_).plan for id_ in (fix.id, fix.new_id)]
+        assert all(one.meetings.crossings == () for one in parts)
+        assert {met.other for one in parts for met in (one.meetings.start, one.meetings.end) if met} == (
+            {"V", "H"} - {fix.id}
+        )
+        if not slant:
+            whole = after.wall(fix.id).run.length + after.wall(fix.new_id).run.length
+            assert abs(sum(one.length for one in parts) + 3.5 * 64 - whole) <= 2

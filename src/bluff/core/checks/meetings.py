@@ -8,20 +8,14 @@ from bluff.core.job.schools import End
 from bluff.core.measure.length import format_inches
 from bluff.core.plan.meeting import EndMeeting
 from bluff.core.wall.framing import Framing
-from bluff.core.wall.wall_plan import WallPlan
+from bluff.core.wall.wall_plan import Crossed, WallPlan
 
 
 def check_meetings(framing: Framing) -> Iterator[Finding]:
     """Walls that run through each other or lie in one place, ends cut at an angle, ends that join nothing."""
     plan = framing.plan
     yield from _loose_ends(plan)
-    for other in plan.meetings.crossings:
-        yield Finding(
-            Code.WALLS_CROSS,
-            Severity.ERROR,
-            f"Wall {other} runs right through this one; each plate is laid out as if the other were not there.",
-            "Enter one of them as two walls that butt against the other.",
-        )
+    yield from (_cross(crossed) for crossed in plan.crossed)
     for other in plan.meetings.overlaps:
         yield Finding(
             Code.WALLS_OVERLAP,
@@ -35,6 +29,25 @@ def check_meetings(framing: Framing) -> Iterator[Finding]:
         if meeting and meeting.short:
             yield _angled_end(plan, end, meeting)
     yield from _over_others(plan)
+
+
+def _cross(crossed: Crossed) -> Finding:
+    answers = [parts for parts in (crossed.parts, crossed.other_parts) if parts]
+    fixes = [(parts, f"Make two of {parts.id}") for parts in answers]
+    (fix, label), (other_fix, other_label) = [*fixes, (None, None), (None, None)][:2]
+    return Finding(
+        Code.WALLS_CROSS,
+        Severity.ERROR,
+        f"Wall {crossed.other} runs right through this one; each plate is laid out as if the other were not there.",
+        "Let one of them run through, and make two walls of the other that butt against it."
+        if fix
+        else "An opening or an end is in the way: move it, then make two walls of one of them that butt against the "
+        "other.",
+        fix=fix,
+        fix_label=label,
+        other_fix=other_fix,
+        other_fix_label=other_label,
+    )
 
 
 def _angled_end(plan: WallPlan, end: End, meeting: EndMeeting) -> Finding:

@@ -4,16 +4,15 @@ The phrases themselves are the tables here, in the words of `bluff.core.phrase.g
 those of walls and specials, are in `bluff.core.phrase.typed`.
 """
 
-from collections.abc import Callable, Iterable
+from collections.abc import Callable
 from dataclasses import replace
-from itertools import count, product
-from string import ascii_uppercase
 from typing import Any, TypeAlias
 
 from bluff.core.errors import PhraseError
 from bluff.core.job.edit import AddOpening, ChangeOpening, Edit, RemoveOpening, Several
 from bluff.core.job.header import Header, HeaderKind, Source
 from bluff.core.job.job import MOST_FLOORS, Job, Opening, Sizing, Wall
+from bluff.core.job.marks import next_opening_id
 from bluff.core.job.position import Centred
 from bluff.core.job.schools import Jacks, OpeningKind
 from bluff.core.measure.length import inches
@@ -254,17 +253,3 @@ def read_opening(text: str, job: Job, wall: Wall) -> Opening:
     """
     phrase = Phrase(ADD_OPENING.does, _NEW, _opening, ADD_OPENING.examples)
     return read(text, (phrase,), Reading(job, new_wall=wall), job.standard.words)
-
-
-def next_wall_id(walls: Iterable[Wall]) -> str:
-    """The first letter no wall has: A, B … Z, AA."""
-    taken = {wall.id for wall in walls}
-    letters = ("".join(pair) for size in count(1) for pair in product(ascii_uppercase, repeat=size))
-    return next(mark for mark in letters if mark not in taken)
-
-
-def next_opening_id(openings: Iterable[Opening], kind: OpeningKind) -> str:
-    """The first mark no opening has: W1, W2 … for windows, D1, D2 … for everything people walk through."""
-    taken = {opening.id for opening in openings}
-    letter = "D" if kind.is_doorway else "W"
-    return next(mark for number in count(1) if (mark := f"{letter}{number}") not in taken)

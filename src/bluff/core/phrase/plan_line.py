@@ -16,10 +16,10 @@ from math import cos, hypot, radians, sin
 from bluff.core.errors import PhraseError
 from bluff.core.job.edit import AddWall, Edit, Several, bearing
 from bluff.core.job.job import Between, Job, Point, Wall, WallKind
+from bluff.core.job.marks import next_wall_id
 from bluff.core.job.schools import Line
 from bluff.core.measure.length import Length, format_feet, from_64ths, inches
 from bluff.core.phrase.grammar import Either, Given, Many, Maybe, Parts, Phrase, Slot, Word, read
-from bluff.core.phrase.opening_line import next_wall_id
 from bluff.core.phrase.place import THE, LinePhrase, Reading, length_slot
 from bluff.core.phrase.special_line import lumber_slot
 from bluff.core.plan.outline import REACH, Outline, Place, inside, outline

@@ -7,10 +7,10 @@ from fractions import Fraction
 from bluff.core.errors import PhraseError
 from bluff.core.job.edit import AddWall, ChangeWall, Edit, RemoveWall, RunThrough, SetLength, Several
 from bluff.core.job.job import Alone, Job, Wall, WallKind
+from bluff.core.job.marks import next_wall_id
 from bluff.core.job.schools import End
 from bluff.core.job.top import Gable, HeightAt, Rake, Top, parse_rise
 from bluff.core.phrase.grammar import Either, Given, Many, Maybe, Phrase, Slot, Word, read
-from bluff.core.phrase.opening_line import next_wall_id
 from bluff.core.phrase.place import AT, PLACE, LinePhrase, Reading, length_slot, position_of, wall_slot
 from bluff.core.phrase.special_line import lumber_slot
 from bluff.core.wall.wall_plan import wall_plan

@@ -9,7 +9,7 @@ from bluff.core.errors import JobError
 from bluff.core.job.job import Runs, Wall, WallKind
 from bluff.core.job.schools import End, Line
 from bluff.core.measure.length import Length, from_64ths, half, inches
-from bluff.core.plan.meeting import EndMeeting, Intersection, Joint, Meetings, Profile
+from bluff.core.plan.meeting import Crossing, EndMeeting, Intersection, Joint, Meetings, Profile
 from bluff.core.plan.outline import REACH, Outline
 
 SPLICE_LAP: Length = inches(48)
@@ -243,9 +243,15 @@ class _Plan:
     def meetings(self, wall: str, overlaps: Sequence[str]) -> Meetings:
         """What a wall meets, everything joined."""
         intersections = self._intersections(wall)
-        crossings = sorted(touch.other for touch in self.touches[wall] if not touch.end and not touch.others_end)
+        crossing = [self._crossing(touch) for touch in self.touches[wall] if not touch.end and not touch.others_end]
+        crossings = sorted(crossing, key=lambda one: (one.at, one.other))
         start, end = (self._end_meeting(_Tip(wall, end)) for end in End)
         return Meetings(start, end, intersections, tuple(crossings), tuple(sorted(overlaps)))
+
+    def _crossing(self, touch: _Touch) -> Crossing:
+        mine, theirs = touch.mine, touch.theirs
+        at, others_at = from_64ths(mine.crossing(0, theirs, 0)), from_64ths(theirs.crossing(0, mine, 0))
+        return Crossing(touch.other, at, others_at, self.rank[mine.wall.id] < self.rank[touch.other])
 
     def _intersections(self, wall: str) -> tuple[Intersection, ...]:
         butts = ((touch, touch.others_tip) for touch in self.touches[wall] if self._is_butted_by(touch))

@@ -51,7 +51,7 @@ def loose_ends(outlines: Iterable[Outline], meetings: Mapping[str, Meetings]) ->
     found = {}
     for mine in drawn:
         met = meetings[mine.wall.id]
-        known = {*met.others, *met.crossings, *met.overlaps}
+        known = {*met.others, *(crossing.other for crossing in met.crossings), *met.overlaps}
         free = [end for end in End if met.at(end) is None]
         ends = (_loose_end(mine, end, beside, known, meetings) for end in free)
         found[mine.wall.id] = tuple(end for end in ends if end)

@@ -110,20 +110,37 @@ class Intersection:
 
 
 @dataclass(frozen=True, slots=True)
+class Crossing:
+    """A wall that runs right through this one.
+
+    Args:
+        other: That wall.
+        at: Where their lines cross, along this wall from its start as drawn.
+        others_at: The same along the other one.
+        is_through: Whether the longer-wall rule lets this one run through.
+    """
+
+    other: str
+    at: Length
+    others_at: Length
+    is_through: bool
+
+
+@dataclass(frozen=True, slots=True)
 class Meetings:
     """Everything that one wall meets.
 
     Args:
         start, end: What its ends meet; an end that is not there is free.
         intersections: In order along the wall.
-        crossings: Walls that run right through it, which no wall can be built with.
+        crossings: Walls that run right through it, which no wall can be built with; in order along the wall.
         overlaps: Walls in line with it that lie in the same place for some way.
     """
 
     start: EndMeeting | None = None
     end: EndMeeting | None = None
     intersections: tuple[Intersection, ...] = ()
-    crossings: tuple[str, ...] = ()
+    crossings: tuple[Crossing, ...] = ()
     overlaps: tuple[str, ...] = ()
 
     @property

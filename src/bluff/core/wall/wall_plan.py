@@ -16,7 +16,9 @@ from bluff.core.job.amounts import (
     PrecutStuds,
     WallHeight,
 )
+from bluff.core.job.edit import SplitWall
 from bluff.core.job.job import Job, Opening, Wall, WallKind
+from bluff.core.job.marks import next_wall_id
 from bluff.core.job.schools import (
     End,
     EndStuds,
@@ -35,7 +37,7 @@ from bluff.core.measure.sum import Sum, counted
 from bluff.core.plan.joists import to_first_joist
 from bluff.core.plan.junction import find_meetings
 from bluff.core.plan.loose_ends import LooseEnd, loose_ends
-from bluff.core.plan.meeting import Intersection, Joint, Meetings, Profile
+from bluff.core.plan.meeting import Crossing, Intersection, Joint, Meetings, Profile
 from bluff.core.plan.outline import inside, outline
 from bluff.core.plan.placing import wall_span
 from bluff.core.wall.member import Member
@@ -44,6 +46,21 @@ from bluff.core.wall.tops import Topped, top_of
 
 HELD_BACK: Length = inches("1/8")
 """Of an end stud, where the wall slides between old ones."""
+
+
+@dataclass(frozen=True)
+class Crossed:
+    """A wall that runs right through another one.
+
+    Args:
+        other: That wall.
+        parts: Makes two of the wall that gives way to the longer; None where it cannot be split there.
+        other_parts: The same of the one that would run through.
+    """
+
+    other: str
+    parts: SplitWall | None
+    other_parts: SplitWall | None
 
 
 @dataclass(frozen=True)
@@ -72,6 +89,7 @@ class WallPlan:
         stacked: How far along from its hooked end its layout begins, for studs to stand under the joists.
         like: The wall whose height its top takes at its low end, where nobody gave one.
         unlike: The wall at a gable's other end and its height, where that is another than the one that is taken.
+        crossed: Walls that run right through it, and the edits that make two walls of either.
         over: Its ends that butt into a wall which is lower there, that wall, and how high it is.
     """
 
@@ -97,6 +115,7 @@ class WallPlan:
     like: str | None = None
     unlike: tuple[str, Length] | None = None
     over: tuple[tuple[End, str, Length], ...] = ()
+    crossed: tuple[Crossed, ...] = ()
 
     @property
     def id(self) -> str:
@@ -267,7 +286,26 @@ def wall_plans(job: Job) -> tuple[WallPlan, ...]:
 def _among(plan: WallPlan, plans: Mapping[str, WallPlan]) -> WallPlan:
     """A wall with what is only known once all of them are."""
     carried, over = _carried(plan, plans), tuple(_over_others(plan, plans))
-    return replace(plan, carried=carried, over=over) if carried or over else plan
+    crossed = tuple(_crossed(plan, crossing, plans) for crossing in plan.meetings.crossings)
+    return replace(plan, carried=carried, over=over, crossed=crossed) if carried or over or crossed else plan
+
+
+def _crossed(plan: WallPlan, crossing: Crossing, plans: Mapping[str, WallPlan]) -> Crossed:
+    """A wall that runs right through this one, and which of the two can be made two that butt against the other."""
+    other = plans[crossing.other]
+    mine = _parted(plan, crossing.at, other, plans)
+    theirs = _parted(other, crossing.others_at, plan, plans)
+    return Crossed(other.id, *((theirs, mine) if crossing.is_through else (mine, theirs)))
+
+
+def _parted(plan: WallPlan, at: Length, through: WallPlan, plans: Mapping[str, WallPlan]) -> SplitWall | None:
+    """The edit that makes two walls of one, None where an opening or an end of it is in the way."""
+    on_plate = at + (plan.meetings.start.reach if plan.meetings.start else 0)
+    # Of a part that is no longer than the wall it butts against is thick, hardly anything would be left.
+    is_too_near = min(at, plan.wall.run.length - at) <= through.plate.width + plan.plate.width
+    if is_too_near or any(placed.start.value < on_plate < placed.end for placed in plan.openings):
+        return None
+    return SplitWall(plan.id, at, next_wall_id(one.wall for one in plans.values()))
 
 
 def _over_others(plan: WallPlan, plans: Mapping[str, WallPlan]) -> Iterator[tuple[End, str, Length]]:

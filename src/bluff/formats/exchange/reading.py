@@ -17,13 +17,13 @@ from pydantic import BaseModel, ValidationError
 from bluff.core.errors import BluffError
 from bluff.core.job.amounts import WallHeight
 from bluff.core.job.job import MOST_WALLS, Between, Job, Opening, Point, Wall, WallKind, is_mark
+from bluff.core.job.marks import next_opening_id, next_wall_id
 from bluff.core.job.position import At, FromPlate, Reference
 from bluff.core.job.schools import End
 from bluff.core.job.ways import WallWays
 from bluff.core.measure.length import PER_INCH, format_inches, from_inches, inches
 from bluff.core.measure.lumber import STUDS
 from bluff.core.measure.size import Size
-from bluff.core.phrase.opening_line import next_opening_id, next_wall_id
 from bluff.core.plan.outline import outline
 from bluff.core.wall.wall_plan import WallPlan, wall_plans
 from bluff.formats.exchange.choices import Choice, Guess, Said
