@@ -128,3 +128,22 @@ def test_a_plate_marked_mark_by_mark_is_whole_once_the_last_is_there(client, job
     edit(client, job, 2, MOVE)
     (bottom,) = client.get(f"/api/jobs/{job}/marked").json()
     assert kings(bottom) == [(False, "50 1/2"), (True, "52"), (False, "92"), (True, "93 1/2")]
+
+
+def test_a_plate_is_struck_from_the_end_it_was_marked_from(client, job):
+    """Hooked on the right end since, a wall of 144 would read the kings anew."""
+    mark(client, job, revision=2)
+    edit(client, job, 2, MOVE)
+    wall = {"id": "A", "stud": "2x4", "length": "12'", "datum": {"end": "end"}}
+    edit(client, job, 3, {"edit": "change-wall", "id": "A", "wall": wall})
+    (bottom,) = client.get(f"/api/jobs/{job}/marked").json()
+    assert bottom["hook"] == "start"
+    assert kings(bottom) == [(False, "50 1/2"), (True, "52"), (False, "92"), (True, "93 1/2")]
+    assert "tape on the left end" in texts(client.get(f"/api/jobs/{job}/strike.pdf").content)
+    # What is marked by the wall as it is now is read from its new end. The kings stand from 52 and 93 1/2 on, and from
+    # 53 1/2 and 95 after that: 144 - 95 = 49, 144 - 53 1/2 = 90 1/2, and 1 1/2 less of each.
+    mark(client, job, revision=4)
+    edit(client, job, 4, MOVE)
+    (bottom,) = client.get(f"/api/jobs/{job}/marked").json()
+    assert bottom["hook"] == "end"
+    assert kings(bottom) == [(True, "47 1/2"), (False, "49"), (True, "89"), (False, "90 1/2")]

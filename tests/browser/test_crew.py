@@ -90,6 +90,11 @@ def test_a_framer_comes_by_a_link_ticks_what_is_cut_and_changes_nothing(demo, de
     device.get_by_role("link", name="Bench").click()
     device.get_by_role("tab", name="Ways").click()
     expect(device.get_by_label("Mark", exact=True)).to_be_disabled()
+    # What a piece is for is for everybody who looks.
+    told = device.get_by_role("region", name="What it is for")
+    device.locator("[data-member]").first.click(force=True)
+    told.get_by_role("button", name="What is it for").click()
+    expect(told).to_contain_text("Without it")
     device.get_by_role("link", name="Cut", exact=True).click()
     expect(device.get_by_role("button", name="Look for better boards")).to_be_disabled()
     expect(device.get_by_role("button", name="Keep board 2 as it is")).to_be_disabled()

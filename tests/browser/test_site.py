@@ -123,6 +123,25 @@ def test_what_is_marked_is_ticked_and_gone_on_with_on_another_phone(phone, secon
     to_go(second, all_of_it - 3)
 
 
+def test_a_tape_hooked_on_the_other_end_begins_there(phone):
+    call(phone, "H", walk="along")
+    first = figure(phone)
+    for _ in range(3):
+        phone.get_by_role("button", name="Skip").click()
+    assert figure(phone) != first
+    phone.get_by_role("button", name=re.compile("Tape on the left end")).click()
+    phone.get_by_role("button", name="Right end").click()
+    expect(phone.get_by_role("button", name=re.compile("Tape on the right end"))).to_be_visible()
+    expect(phone.get_by_role("button", name="Back")).to_be_disabled()
+    phone.get_by_role("button", name="Left end").click()
+    expect(phone.get_by_role("button", name="Back")).to_be_disabled()
+    assert figure(phone) == first
+    # Back at its end he burns an inch, and reads the first one an inch on.
+    phone.get_by_role("button", name="Skip").click()
+    phone.get_by_role("button", name="Burn an inch").click()
+    expect(phone.get_by_role("button", name="Back")).to_be_disabled()
+
+
 def test_keys_of_a_page_turner_and_swipes_go_on_and_back(phone):
     call(phone, "H")
     all_of_it = int(phone.get_by_text("to go").inner_text().split()[0])

@@ -160,8 +160,8 @@ class Site:
             on, said = plates[wall, plate]
             if on.written:
                 there = now.get(wall)
-                hook = there.plan.standard.datum.end if there else on.hook
-                struck = StruckPlate(wall, plate, hook, strokes_on(plate, there, on, hook))
+                # As it was marked: whoever strikes finds the figures that were written, whatever the end is now.
+                struck = StruckPlate(wall, plate, on.hook, strokes_on(plate, there, on))
                 found.append(MarkedPlate(struck, on, said[-1]))
         return state.job, found
 

@@ -175,14 +175,12 @@ function Framed({
           />
         ) : (
           <>
-            <Changes>
-              <PieceCard
-                bench={bench}
-                picked={picked.key}
-                purpose={purpose}
-                onChange={(edit) => change.make(edit)}
-              />
-            </Changes>
+            <PieceCard
+              bench={bench}
+              picked={picked.key}
+              purpose={purpose}
+              onChange={(edit) => change.make(edit)}
+            />
             <Panels
               job={job}
               bench={bench}

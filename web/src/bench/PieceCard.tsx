@@ -4,6 +4,7 @@ import type { ReactNode } from "react";
 import { Link, useParams } from "react-router";
 import type { Bench, Member, NamedSum, Purpose } from "../api/client";
 import type { Change } from "../api/useChange";
+import { Changes } from "../app/Changes";
 import { changeWall } from "../app/changeWall";
 import { useWords } from "../app/words";
 import { Figure } from "../drawing/Figure";
@@ -47,13 +48,15 @@ export function PieceCard({
           <OfHeader revision={bench.revision} opening={member.opening} />
         )}
         {without && (
-          <Button
-            onClick={() =>
-              onChange(changeWall(bench.wall.id, (wall) => withoutSpecial(wall, member) ?? wall))
-            }
-          >
-            <Trash2 /> Take it out of the wall
-          </Button>
+          <Changes>
+            <Button
+              onClick={() =>
+                onChange(changeWall(bench.wall.id, (wall) => withoutSpecial(wall, member) ?? wall))
+              }
+            >
+              <Trash2 /> Take it out of the wall
+            </Button>
+          </Changes>
         )}
       </Card>
     );
@@ -84,13 +87,15 @@ export function PieceCard({
           <Text flex="1">
             <b>{id}</b> {words.say(`kept clear for a ${use}`)}, <Figure text={width.text} fontWeight="700" />
           </Text>
-          <Button
-            size="sm"
-            aria-label={`Take ${id} out of the wall`}
-            onClick={() => onChange(changeWall(bench.wall.id, (wall) => withoutClear(wall, id)))}
-          >
-            <Trash2 />
-          </Button>
+          <Changes>
+            <Button
+              size="sm"
+              aria-label={`Take ${id} out of the wall`}
+              onClick={() => onChange(changeWall(bench.wall.id, (wall) => withoutClear(wall, id)))}
+            >
+              <Trash2 />
+            </Button>
+          </Changes>
         </Flex>
       ))}
       {bench.meets.length > 0 && <Neighbours walls={bench.meets.map(({ wall }) => wall)} />}

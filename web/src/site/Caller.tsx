@@ -55,7 +55,16 @@ function Walked({ job, walk, held, over, onOver }: WalkedProps) {
   const waiting = useWaiting(job);
   const may = useMay("record");
   const done = walk.stops.map((stop) => isDone(stop, waiting, walk.wall));
-  const [named, setNamed] = useState<string | null>(() => walk.stops[nextOpen(done, 0) ?? 0]?.id ?? null);
+  const first = () => walk.stops[nextOpen(done, 0) ?? 0]?.id ?? null;
+  const [named, setNamed] = useState(first);
+  // Whoever hooks the tape on the other end, or burns an inch, has gone back to that end and begins there.
+  const [hooked, setHooked] = useState(walk.hook);
+  const [burned, setBurned] = useState(held.burn);
+  if (hooked !== walk.hook || burned !== held.burn) {
+    setHooked(walk.hook);
+    setBurned(held.burn);
+    setNamed(first);
+  }
   // A stop that is gone, because the plan changed or was struck, leaves whoever stood there at the next one open.
   const found = walk.stops.findIndex(({ id }) => id === named);
   const place = found >= 0 ? found : (nextOpen(done, 0) ?? 0);

@@ -34,7 +34,7 @@ class OnPlate:
     Args:
         written: Marks, each by its name and how it looks: a mark that moved is there twice until the old one is struck.
         is_whole: Whether all of the plate was marked once, so that what a change of the plan adds is missing there.
-        hook: The end the tape hooked on, as its wall was last.
+        hook: The end its tape hooked on, as its wall was when it was last marked.
     """
 
     written: dict[tuple[str, Looks], Written] = field(default_factory=dict)
@@ -76,10 +76,10 @@ def to_strike(plate: Plate, framing: Framing | None, on: OnPlate) -> dict[str, W
     return {there[place][0][0]: there[place][1] for place in struck}
 
 
-def strokes_on(plate: Plate, framing: Framing | None, on: OnPlate, hook: End) -> tuple[Stroke, ...]:
-    """What is struck from a plate and, where all of it was marked once, added to it."""
+def strokes_on(plate: Plate, framing: Framing | None, on: OnPlate) -> tuple[Stroke, ...]:
+    """What is struck from a plate and, where all of it was marked once, added to it; read from where it was marked."""
     wanted = [Written(mark, framing.plan.length) for mark in _of_plate(plate, framing).values() if framing]
-    found = strokes(list(on.written.values()), wanted, hook)
+    found = strokes(list(on.written.values()), wanted, on.hook)
     return found if on.is_whole else tuple(one for one in found if not one.is_added)
 
 
