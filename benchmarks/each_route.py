@@ -1,0 +1,81 @@
+"""What each question about a job takes of the server: of its own time, and of that of whoever waits.
+
+    .local/venv/bin/python benchmarks/each_route.py [WALLS]
+
+Every route of the API's own description that only reads is asked twice, of the largest demo job and of one of so many
+walls (300). The second answer counts: the first frames the walls. What is made in a process of its own takes next to
+nothing of the server and all the more of whoever waits.
+"""
+
+import sys
+import time
+from collections.abc import Iterator
+from pathlib import Path
+from typing import NamedTuple
+from uuid import UUID
+
+sys.path.insert(0, str(Path(__file__).resolve().parents[1]))
+sys.path.insert(0, str(Path(__file__).resolve().parents[1] / "src"))
+sys.path.insert(0, str(Path(__file__).resolve().parents[1] / "tests"))
+
+from benchmarks.frame_walls import job_of_walls
+from fastapi.testclient import TestClient
+
+from bluff import core
+from bluff.api.app import openapi_schema
+from bluff.demo import DEMO_FILE
+from bluff.formats.job_file import read_job
+from bluff.service.jobs import Jobs
+from bluff.service.sessions import begin, ensure_installation
+from bluff.store.cluster import throwaway_cluster
+from bluff.store.database import migrate, open_pool
+from people import client_of
+
+MOST = 0.25
+"""Seconds of the server's own that a question should take at most."""
+
+
+class Asked(NamedTuple):
+    """What one route took; sorts by what it took of the server."""
+
+    own: float
+    waited: float
+    status: int
+    path: str
+
+
+def ask(client: TestClient, job: core.Job, id_: UUID) -> Iterator[Asked]:
+    """Each route that reads the job, and needs nothing but its walls and openings."""
+    opening = job.openings[0].id if job.openings else ""
+    for path, methods in openapi_schema()["paths"].items():
+        if "get" not in methods or not path.startswith("/api/jobs/{job_id}"):
+            continue
+        at = path.replace("{job_id}", str(id_)).replace("{wall_id}", job.walls[0].id).replace("{wall}", job.walls[0].id)
+        at = at.replace("{opening_id}", opening).replace("{number}", "0").replace("{revision}", "0")
+        if "{" in at or (not opening and "{opening_id}" in path):
+            continue
+        client.get(at)
+        began, own = time.perf_counter(), time.process_time()
+        status = client.get(at).status_code
+        yield Asked(time.process_time() - own, time.perf_counter() - began, status, path)
+
+
+def main(walls: int = 300) -> None:
+    """Ask everything and print what took longest."""
+    with throwaway_cluster() as url:
+        migrate(url)
+        with open_pool(url) as pool:
+            account = ensure_installation(pool)
+            with client_of(pool, begin(pool, account)) as client:
+                jobs = {"largest demo": read_job(DEMO_FILE.read_bytes()), f"{walls} walls": job_of_walls(walls)}
+                for name, job in jobs.items():
+                    asked = sorted(ask(client, job, Jobs(pool, account).add(job).id), reverse=True)
+                    print(f"{name}: {sum(one.own > MOST for one in asked)} of {len(asked)} over {MOST * 1000:g} ms")
+                    for one in asked[:12]:
+                        print(
+                            f"  {one.own * 1000:6.0f} ms  waited {one.waited * 1000:6.0f} ms  {one.status} {one.path}"
+                        )
+
+
+if __name__ == "__main__":
+    main(*map(int, sys.argv[1:2]))
