@@ -16,20 +16,18 @@ from uuid import UUID
 
 sys.path.insert(0, str(Path(__file__).resolve().parents[1]))
 sys.path.insert(0, str(Path(__file__).resolve().parents[1] / "src"))
-sys.path.insert(0, str(Path(__file__).resolve().parents[1] / "tests"))
 
 from benchmarks.frame_walls import job_of_walls
 from fastapi.testclient import TestClient
 
 from bluff import core
-from bluff.api.app import openapi_schema
+from bluff.api.app import make_app, openapi_schema
 from bluff.demo import DEMO_FILE
 from bluff.formats.job_file import read_job
 from bluff.service.jobs import Jobs
 from bluff.service.sessions import begin, ensure_installation
 from bluff.store.cluster import throwaway_cluster
 from bluff.store.database import migrate, open_pool
-from people import client_of
 
 MOST = 0.25
 """Seconds of the server's own that a question should take at most."""
@@ -66,7 +64,10 @@ def main(walls: int = 300) -> None:
         migrate(url)
         with open_pool(url) as pool:
             account = ensure_installation(pool)
-            with client_of(pool, begin(pool, account)) as client:
+            cookies = {"bluff_session_80": begin(pool, account)}
+            app = make_app(pool, web=None)
+            # Any other host would be refused.
+            with TestClient(app, "http://127.0.0.1", client=("127.0.0.1", 5000), cookies=cookies) as client:
                 jobs = {"largest demo": read_job(DEMO_FILE.read_bytes()), f"{walls} walls": job_of_walls(walls)}
                 for name, job in jobs.items():
                     asked = sorted(ask(client, job, Jobs(pool, account).add(job).id), reverse=True)

@@ -38,7 +38,7 @@ LOOPBACK = frozenset({"127.0.0.1", "localhost", "::1"})
 _PORTS_TRIED = 20
 _LOOK_EVERY = 2.0
 """Seconds between looks at whether the database is alive."""
-_LAST_SECONDS = 3
+_LAST_SECONDS = 1
 """What requests that are being answered have left once the server is told to stop."""
 
 
@@ -128,6 +128,7 @@ def serve(with_demo: bool, port: int | None, way: Way = Way.LOCAL) -> int:
                     authority=found.authority if found else None,
                 )
                 server = uvicorn.Server(_config(app, "warning", way, found))
+                app.state.is_ending = lambda: server.should_exit
                 with worker_beside(url), _backups(url):
                     server.run(sockets=[listening])
     except (ServeError, LanError, ClusterError, psycopg.OperationalError) as error:

@@ -16,7 +16,7 @@ from bluff.store.database import open_pool
 
 _LOOK_EVERY = 1.0
 """Seconds between looks at whether the worker is alive."""
-_LAST_SECONDS = 5
+_LAST_SECONDS = 0.5
 """What a worker has to leave its work in order."""
 
 

@@ -12,6 +12,7 @@ from bluff.service.people import People
 from bluff.service.sessions import enter
 from bluff.store.accounts import Account, Role
 from people import client_of
+from said import shed
 
 LEAD = Account(uuid4(), "lead", "LF", Role.LEAD, uuid4(), "Our crew")
 GUEST = replace(LEAD, only_job=uuid4())
@@ -55,6 +56,16 @@ def test_what_is_too_much_is_refused_in_a_sentence_with_when(client, monkeypatch
     assert answer.status_code == 429
     assert answer.json()["message"].startswith("Too many requests in one minute.")
     assert 1 <= int(answer.headers["retry-after"]) <= 60
+
+
+def test_a_file_that_is_being_made_when_the_server_ends_is_refused_at_once(client):
+    job = shed(client, "3-0 x 4-0")
+    client.app.state.is_ending = lambda: True
+    answer = client.get(f"/api/jobs/{job}/cutting.pdf")
+    assert answer.status_code == 503
+    assert answer.json()["message"] == "Bluff is being stopped. Ask again once it is back."
+    client.app.state.is_ending = lambda: False
+    assert client.get(f"/api/jobs/{job}/cutting.pdf").status_code == 200
 
 
 @pytest.mark.parametrize("where", ["pictures", "drawing"])

@@ -191,6 +191,8 @@ def make_app(
     app.state.live = Live(pool)
     app.state.limits = Limits()
     app.state.authority = authority
+    # Whoever runs a server of it says when that ends.
+    app.state.is_ending = lambda: False
     app.state.figures = CollectorRegistry()
     # The usual level takes four times as long for a tenth less, and somebody waits.
     app.add_middleware(GZipMiddleware, minimum_size=1024, compresslevel=4)

@@ -17,6 +17,7 @@ from bluff.formats.errors import Fault, FaultyData, fault_of, faults_in
 from bluff.service.errors import (
     Changed,
     Conflict,
+    Ending,
     NotAllowed,
     NotFound,
     NothingToDo,
@@ -36,6 +37,7 @@ _STATUS: dict[type[ServiceError], int] = {
     NotSignedIn: 401,
     TooManyTries: 429,
     TooManyRequests: 429,
+    Ending: 503,
     NotAllowed: 403,
     NothingToDo: 409,
     Changed: 409,

@@ -1,13 +1,14 @@
 """Waiting for work in other processes, for as long as somebody waits for its answer."""
 
 import asyncio
+from collections.abc import Callable
 from typing import ParamSpec, TypeVar
 from uuid import UUID
 
 from fastapi import Request
 
 from bluff.formats.bounded import WORKERS, Work, result_of
-from bluff.service.errors import TooManyRequests
+from bluff.service.errors import Ending, TooManyRequests
 from bluff.service.papers import JobAsked
 from bluff.store.accounts import Account
 
@@ -32,13 +33,17 @@ async def done(request: Request, work: Work[P, R], *args: P.args, **kwargs: P.kw
     Raises:
         FaultyData: It refused, fell over or took too much.
         TooManyRequests: Too much waits for a process already.
+        Ending: The server is being stopped.
     """
     if WORKERS.in_line >= _LONGEST_LINE:
         raise TooManyRequests("Many files are being made at the moment. Try again in a minute.", 60)
     future = WORKERS.start(work, *args, **kwargs)
     waited = asyncio.wrap_future(future)
+    is_ending: Callable[[], bool] = request.app.state.is_ending
     try:
         while not waited.done() and not await request.is_disconnected():
+            if is_ending():
+                raise Ending("Bluff is being stopped. Ask again once it is back.", 60)
             await asyncio.wait({waited}, timeout=_LOOK)
     finally:
         if not future.done():

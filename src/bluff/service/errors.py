@@ -7,7 +7,8 @@
     ├── NotSignedIn     nobody is known to be asking
     ├── NotYet          it may be asked for again later
     │   ├── TooManyTries     too many sign-ins failed of late
-    │   └── TooManyRequests  too much was asked for of late
+    │   ├── TooManyRequests  too much was asked for of late
+    │   └── Ending           the server is being stopped
     ├── NotAllowed      whoever asks may not do that
     ├── NothingToDo     an undo or redo with nothing to go back to
     ├── Changed         what was to be done is no longer there to be done
@@ -53,6 +54,10 @@ class TooManyTries(NotYet):
 
 class TooManyRequests(NotYet):
     """Too much was asked for of late."""
+
+
+class Ending(NotYet):
+    """The server is being stopped before what was asked for could be made."""
 
 
 class NotAllowed(ServiceError):
