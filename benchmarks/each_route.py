@@ -17,7 +17,7 @@ from uuid import UUID
 sys.path.insert(0, str(Path(__file__).resolve().parents[1]))
 sys.path.insert(0, str(Path(__file__).resolve().parents[1] / "src"))
 
-from benchmarks.frame_walls import job_of_walls
+from benchmarks.frame_walls import Series, job_of_walls
 from fastapi.testclient import TestClient
 
 from bluff import core
@@ -58,8 +58,8 @@ def ask(client: TestClient, job: core.Job, id_: UUID) -> Iterator[Asked]:
         yield Asked(time.process_time() - own, time.perf_counter() - began, status, path)
 
 
-def main(walls: int = 300) -> None:
-    """Ask everything and print what took longest."""
+def every_route(job: core.Job) -> list[Asked]:
+    """Each route asked of a job, on a server and a store of its own; what took longest of the server first."""
     with throwaway_cluster() as url:
         migrate(url)
         with open_pool(url) as pool:
@@ -68,15 +68,25 @@ def main(walls: int = 300) -> None:
             app = make_app(pool, web=None)
             # Any other host would be refused.
             with TestClient(app, "http://127.0.0.1", client=("127.0.0.1", 5000), cookies=cookies) as client:
-                jobs = {"largest demo": read_job(DEMO_FILE.read_bytes()), f"{walls} walls": job_of_walls(walls)}
-                for name, job in jobs.items():
-                    asked = sorted(ask(client, job, Jobs(pool, account).add(job).id), reverse=True)
-                    print(f"{name}: {sum(one.own > MOST for one in asked)} of {len(asked)} over {MOST * 1000:g} ms")
-                    for one in asked[:12]:
-                        print(
-                            f"  {one.own * 1000:6.0f} ms  waited {one.waited * 1000:6.0f} ms  {one.status} {one.path}"
-                        )
+                return sorted(ask(client, job, Jobs(pool, account).add(job).id), reverse=True)
+
+
+def _short(job: core.Job) -> list[Asked]:
+    asked = every_route(job)
+    if failed := [one for one in asked if one.status >= 500]:
+        raise AssertionError(failed)
+    return asked
+
+
+_WALLS = 300
+SERIES: list[Series] = [("each route", [2, _WALLS], job_of_walls, _short)]
 
 
 if __name__ == "__main__":
-    main(*map(int, sys.argv[1:2]))
+    walls = int(sys.argv[1]) if len(sys.argv) > 1 else _WALLS
+    jobs = {"largest demo": read_job(DEMO_FILE.read_bytes()), f"{walls} walls": job_of_walls(walls)}
+    for title, asked_of in jobs.items():
+        found = every_route(asked_of)
+        print(f"{title}: {sum(one.own > MOST for one in found)} of {len(found)} over {MOST * 1000:g} ms")
+        for one in found[:12]:
+            print(f"  {one.own * 1000:6.0f} ms  waited {one.waited * 1000:6.0f} ms  {one.status} {one.path}")
