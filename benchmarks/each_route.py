@@ -1,10 +1,10 @@
-"""What each question about a job takes of the server: of its own time, and of that of whoever waits.
+"""How long each route that reads a job works in the server process, and how long its answer takes.
 
     .local/venv/bin/python benchmarks/each_route.py [WALLS]
 
 Every route of the API's own description that only reads is asked twice, of the largest demo job and of one of so many
-walls (300). The second answer counts: the first frames the walls. What is made in a process of its own takes next to
-nothing of the server and all the more of whoever waits.
+walls (300). The second answer counts: the first frames the walls. Files are made in
+processes of their own: they take little of the server and longer to come.
 """
 
 import sys

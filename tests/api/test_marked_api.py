@@ -131,7 +131,7 @@ def test_a_plate_marked_mark_by_mark_is_whole_once_the_last_is_there(client, job
 
 
 def test_a_plate_is_struck_from_the_end_it_was_marked_from(client, job):
-    """Hooked on the right end since, a wall of 144 would read the kings anew."""
+    """Hooked on the right end since, a wall of 144 would give the kings other figures."""
     mark(client, job, revision=2)
     edit(client, job, 2, MOVE)
     wall = {"id": "A", "stud": "2x4", "length": "12'", "datum": {"end": "end"}}

@@ -191,7 +191,7 @@ def make_app(
     app.state.live = Live(pool)
     app.state.limits = Limits()
     app.state.authority = authority
-    # Whoever runs a server of it says when that ends.
+    # The server that runs it replaces this.
     app.state.is_ending = lambda: False
     app.state.figures = CollectorRegistry()
     # The usual level takes four times as long for a tenth less, and somebody waits.

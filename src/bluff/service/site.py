@@ -160,7 +160,7 @@ class Site:
             on, said = plates[wall, plate]
             if on.written:
                 there = now.get(wall)
-                # As it was marked: whoever strikes finds the figures that were written, whatever the end is now.
+                # From the end it was marked from: those figures are on the wood, wherever the tape hooks now.
                 struck = StruckPlate(wall, plate, on.hook, strokes_on(plate, there, on))
                 found.append(MarkedPlate(struck, on, said[-1]))
         return state.job, found

@@ -57,7 +57,7 @@ function Walked({ job, walk, held, over, onOver }: WalkedProps) {
   const done = walk.stops.map((stop) => isDone(stop, waiting, walk.wall));
   const first = () => walk.stops[nextOpen(done, 0) ?? 0]?.id ?? null;
   const [named, setNamed] = useState(first);
-  // Whoever hooks the tape on the other end, or burns an inch, has gone back to that end and begins there.
+  // Hooking the tape on the other end, or burning an inch, means standing at that end again.
   const [hooked, setHooked] = useState(walk.hook);
   const [burned, setBurned] = useState(held.burn);
   if (hooked !== walk.hook || burned !== held.burn) {

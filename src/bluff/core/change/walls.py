@@ -120,10 +120,9 @@ def split(job: Job, wall_id: str, at: Length, new_id: str) -> Job:
         raise EditError(f"Wall {wall_id} lies on no plan; enter it as two.", "wall")
     if not 0 < at < run.length:
         raise EditError(f"Wall {wall_id} is {format_feet(run.length)} long; split it between its ends.", "at")
-    on_plate = at + (plan.meetings.start.reach if plan.meetings.start else 0)
-    for placed in plan.openings:
-        if placed.start.value < on_plate < placed.end:
-            raise EditError(f"{placed.id} stands across {format_feet(at)}; split the wall beside it.", "at")
+    on_plate = at + plan.meetings.drawn_start
+    if placed := plan.opening_at(on_plate):
+        raise EditError(f"{placed.id} stands across {format_feet(at)}; split the wall beside it.", "at")
     x, y = mine.at(at, 0)
     middle = Point(from_64ths(x), from_64ths(y))
     datum, ways, ends = plan.wall.ways.datum, plan.wall.ways, plan.wall.ends
@@ -391,7 +390,7 @@ def _drawn_centre(plan: WallPlan, placed: PlacedOpening) -> float:
 
 def _reach(plan: WallPlan) -> Length:
     """How far a plate starts before its wall as drawn."""
-    return plan.meetings.start.reach if plan.meetings.start else 0
+    return plan.meetings.drawn_start
 
 
 def _to_centre(distance: Length, end: End = End.START) -> At:

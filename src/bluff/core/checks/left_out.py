@@ -140,7 +140,7 @@ def _kings_clash(refused: RefusedOpening) -> Finding:
     frame, other = refused.frame, _in_its_way(refused)
     mine, theirs = frame.placed.id, other.placed.id
     in_line = (other.pack.start - frame.pack.start, other.pack.end - frame.pack.end)
-    # Any stud of one over any of the other is in line: the nearest is no more than a stud's thickness off.
+    # Any stud over any other is in line, but what clears this pair may bring the next one half into another.
     over = [one.start - mine.start for one in other.kings_and_jacks() for mine in frame.kings_and_jacks()]
     shifts = sorted((*in_line, half(in_line[0] + in_line[1]), *over, *either_way(frame, other.pack)), key=abs)
     shift = next((shift for shift in shifts if has_room(frame, refused.admitted, along=shift)), None)

@@ -32,9 +32,9 @@ def check_meetings(framing: Framing) -> Iterator[Finding]:
 
 
 def _cross(crossed: Crossed) -> Finding:
-    answers = [parts for parts in (crossed.parts, crossed.other_parts) if parts]
-    fixes = [(parts, f"Make two of {parts.id}") for parts in answers]
-    (fix, label), (other_fix, other_label) = [*fixes, (None, None), (None, None)][:2]
+    # Where only the longer can be split, that is the fix.
+    fix = crossed.parts or crossed.other_parts
+    other_fix = crossed.other_parts if crossed.parts else None
     return Finding(
         Code.WALLS_CROSS,
         Severity.ERROR,
@@ -44,9 +44,9 @@ def _cross(crossed: Crossed) -> Finding:
         else "An opening or an end is in the way: move it, then make two walls of one of them that butt against the "
         "other.",
         fix=fix,
-        fix_label=label,
+        fix_label=f"Make two of {fix.id}" if fix else None,
         other_fix=other_fix,
-        other_fix_label=other_label,
+        other_fix_label=f"Make two of {other_fix.id}" if other_fix else None,
     )
 
 

@@ -193,7 +193,7 @@ def top_heights(plan: WallPlan, seen: Outline) -> Iterator[tuple[Place, Length]]
 
 def _plate_start(plan: WallPlan) -> Length:
     """From the wall's drawn start back to where its plate starts."""
-    return plan.meetings.start.reach if plan.meetings.start else 0
+    return plan.meetings.drawn_start
 
 
 def area(plans: Sequence[WallPlan]) -> tuple[Length, Length, Length, Length] | None:

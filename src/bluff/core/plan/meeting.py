@@ -149,6 +149,11 @@ class Meetings:
         start, end = ([meeting.other] if meeting else [] for meeting in (self.start, self.end))
         return tuple(dict.fromkeys((*start, *(meeting.other for meeting in self.intersections), *end)))
 
+    @property
+    def drawn_start(self) -> Length:
+        """Where the wall's start as drawn lies along its plate; less than 0 where the plate begins past it."""
+        return self.start.reach if self.start else 0
+
     def at(self, end: End) -> EndMeeting | None:
         """What that end meets, None when it is free."""
         return self.start if end is End.START else self.end

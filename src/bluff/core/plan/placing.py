@@ -78,7 +78,7 @@ def wall_face(other: str, face: WallFace, length: Length, meetings: Meetings) ->
 
 def wall_span(other: str, length: Length, meetings: Meetings) -> Span | None:
     """What a wall that meets this one takes up along its plate; None when it does not meet it."""
-    shift = meetings.start.reach if meetings.start else 0
+    shift = meetings.drawn_start
     for intersection in meetings.intersections:
         if intersection.other == other:
             near = intersection.centre + shift - half(intersection.thickness)

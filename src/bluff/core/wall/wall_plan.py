@@ -117,6 +117,10 @@ class WallPlan:
     over: tuple[tuple[End, str, Length], ...] = ()
     crossed: tuple[Crossed, ...] = ()
 
+    def opening_at(self, along: Length) -> PlacedOpening | None:
+        """The opening that a place along its plate lies in."""
+        return next((placed for placed in self.openings if placed.start.value < along < placed.end), None)
+
     @property
     def id(self) -> str:
         return self.wall.id
@@ -300,10 +304,9 @@ def _crossed(plan: WallPlan, crossing: Crossing, plans: Mapping[str, WallPlan]) 
 
 def _parted(plan: WallPlan, at: Length, through: WallPlan, plans: Mapping[str, WallPlan]) -> SplitWall | None:
     """The edit that makes two walls of one, None where an opening or an end of it is in the way."""
-    on_plate = at + (plan.meetings.start.reach if plan.meetings.start else 0)
     # Of a part that is no longer than the wall it butts against is thick, hardly anything would be left.
     is_too_near = min(at, plan.wall.run.length - at) <= through.plate.width + plan.plate.width
-    if is_too_near or any(placed.start.value < on_plate < placed.end for placed in plan.openings):
+    if is_too_near or plan.opening_at(at + plan.meetings.drawn_start):
         return None
     return SplitWall(plan.id, at, next_wall_id(one.wall for one in plans.values()))
 

@@ -243,7 +243,7 @@ class Understood:
         drawn = outline(plan.wall, plan.stud.width)
         place = middle[0] * PER_INCH, middle[1] * PER_INCH
         along = round(drawn.along(place)) if drawn else 0  # every wall that was seen is drawn
-        reach = plan.meetings.start.reach if plan.meetings.start else 0
+        reach = plan.meetings.drawn_start
         kind = sizes.kind(seen)
         is_free = _is_short_mark(seen.name) and all(one.id != seen.name for one in self.openings)
         below = [0, *(line for line in plan.wall.floors if seen.sill is not None and line <= from_inches(seen.sill))]

@@ -104,7 +104,7 @@ def with_top(wall: Wall, seen: WallSeen, plan: WallPlan, placement: Placement, *
     drawn = outline(wall, plan.stud.width)
     if not seen.top or drawn is None:
         return wall
-    reach = plan.meetings.start.reach if plan.meetings.start else 0
+    reach = plan.meetings.drawn_start
     points = []
     for place, height in seen.top:
         x, y = placement.of(place)
