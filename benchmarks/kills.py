@@ -185,7 +185,11 @@ def _machine() -> Iterator[Machine]:
             url = cluster.start()
             migrate(url)
             mother = subprocess.Popen(
-                [sys.executable, "-c", _MOTHER, url], stdin=subprocess.PIPE, stdout=subprocess.PIPE, text=True
+                [sys.executable, "-c", _MOTHER, url],
+                stdin=subprocess.PIPE,
+                stdout=subprocess.PIPE,
+                text=True,
+                env={**os.environ, "PYTHONPATH": os.pathsep.join(sys.path)},
             )
             machine = Machine(cluster, mother)
             try:
