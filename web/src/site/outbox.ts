@@ -164,10 +164,9 @@ async function amend(number: number, change: (one: Waiting) => Waiting): Promise
   become(waiting.map((one) => changed.find((it) => it.number === one.number) ?? one));
 }
 
-/** Discard something that is not saved. */
-export async function discard(number: number): Promise<void> {
-  if (number >= 0) await (await kept()).delete("waiting", number);
-  become(waiting.filter((one) => one.number !== number));
+/** Discard something that is not saved. What cannot be cleared away here is shown when the page is opened again. */
+export function discard(number: number): Promise<void> {
+  return leave(waiting.filter((one) => one.number === number)).catch(() => undefined);
 }
 
 /** Read what was left here by an earlier visit, and go on sending it. */
