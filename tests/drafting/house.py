@@ -56,8 +56,8 @@ def window(along, width, height=49.0, head=82.5):
     return Hole(along, width, OpeningKind.WINDOW, height, head - height)
 
 
-def door(along, width):
-    return Hole(along, width, OpeningKind.DOOR)
+def door(along, width, height=82.5, sill=0.0):
+    return Hole(along, width, OpeningKind.DOOR, height, sill)
 
 
 HOUSE = (

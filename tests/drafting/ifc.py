@@ -7,7 +7,7 @@ import ifcopenshell
 import ifcopenshell.guid
 
 from bluff.core.job.schools import OpeningKind
-from drafting.house import HOUSE
+from drafting.house import HOUSE, HouseWall, door, window
 
 STEEL_MM = {"MILLI": 25.4, "CENTI": 2.54, None: 0.0254}
 OUTSIDE = (("Lap siding", 0.375), ("OSB sheathing", 0.5), ("Wood stud 2x6", 5.5), ("Gypsum board", 0.625))
@@ -232,8 +232,8 @@ def _shape(model, wall, shape, outline, across, thick):
     return model.body(solid, axis=axis)
 
 
-def _opening(model, element, wall, hole, across, thick):
-    """A void, and the door or window in it; what fills it is smaller by the usual allowance."""
+def _opening(model, element, wall, hole, across, thick, *, has_room=True):
+    """A void, and the door or window in it; what fills it is smaller by the usual allowance, or just as large."""
     void = model.root(
         "IfcOpeningElement",
         Name="Opening",
@@ -249,8 +249,8 @@ def _opening(model, element, wall, hole, across, thick):
         "IfcDoor" if is_door else "IfcWindow",
         Name=f"{'Single flush' if is_door else 'Fixed'}:{hole.width}",
         ObjectPlacement=model.place(void, (0, 0, 0)),
-        OverallWidth=(hole.width - (2 if is_door else 1)) * model.inch,
-        OverallHeight=(hole.height - (2.5 if is_door else 1)) * model.inch,
+        OverallWidth=(hole.width - has_room * (2 if is_door else 1)) * model.inch,
+        OverallHeight=(hole.height - has_room * (2.5 if is_door else 1)) * model.inch,
     )
     model.root("IfcRelFillsElement", RelatingOpeningElement=void, RelatedBuildingElement=filling)
     return filling
@@ -299,6 +299,52 @@ def house_without_placements(model, storey):
         )
         model.root("IfcRelDefinesByType", RelatedObjects=[element], RelatingType=kind)
         made.append(element)
+    model.contained(storey, made)
+
+
+BLOCK = (
+    ("Gypsum board", 0.625),
+    ("Metal - Stud Layer", 1.625),
+    ("Rigid insulation", 1.375),
+    ("Concrete block", 7.625),
+    ("Air", 1.5),
+    ("Brick", 3.625),
+)
+"""16 3/8 in all, from the inside; 12 3/4 from the outside of the brick to the inside of the block."""
+
+
+def block_house(model, storey, below=19.25, start=175.9375):
+    """30 by 20 feet outside, in block that begins below the floor, with two partitions; voids as large as their units.
+
+    One partition begins at or near the other, whose studs are from 178 1/4 to 181 3/4.
+    """
+    ring = [
+        HouseWall((0, 8.1875), (360, 8.1875), 16.375, (door(90, 36, 80, below), window(250, 36, 48, 80 + below))),
+        HouseWall((351.8125, 0), (351.8125, 240), 16.375, (window(120, 48, 36, 80 + below),)),
+        HouseWall((360, 231.8125), (0, 231.8125), 16.375),
+        HouseWall((8.1875, 240), (8.1875, 0), 16.375),
+    ]
+    inside = [
+        HouseWall((180, 16.375), (180, 223.625), 4.75, (door(40, 32, 80),)),
+        HouseWall((start, 120), (343.625, 120), 4.75),
+    ]
+    made = []
+    for walls, called, layers, low in ((ring, "Block with brick", BLOCK, -below), (inside, "Inside", INSIDE, 0)):
+        kind = model.root("IfcWallType", Name=called, PredefinedType="STANDARD")
+        elements = []
+        for wall in walls:
+            along = tuple((b - a) / wall.length for a, b in zip(wall.start, wall.end, strict=True))
+            placed = model.place(storey, (*wall.start, low), (*along, 0))
+            element = model.root("IfcWall", Name=f"{called} {len(elements) + 1}", ObjectPlacement=placed)
+            half = wall.thickness / 2
+            flat = [(0, -half), (wall.length, -half), (wall.length, half), (0, half)]
+            element.Representation = model.body(model.extruded(flat, 96 - low), axis=[(0, 0), (wall.length, 0)])
+            elements.append(element)
+            for hole in wall.holes:
+                _opening(model, element, wall, hole, -half, wall.thickness, has_room=False)
+        model.layered(elements, layers, walls[0].thickness / 2, "NEGATIVE")
+        model.root("IfcRelDefinesByType", RelatedObjects=elements, RelatingType=kind)
+        made += elements
     model.contained(storey, made)
 
 

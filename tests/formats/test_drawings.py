@@ -18,8 +18,8 @@ from bluff.formats.exchange.dxf_read import read_dxf
 from bluff.formats.exchange.ifc_read import read_ifc
 from drafting import dxf
 from drafting.dxf import Sheet
-from drafting.house import HOUSE, Hole, difference, openings_in, openings_of
-from drafting.ifc import Model, house_on, house_without_placements, lone_wall
+from drafting.house import HOUSE, Hole, HouseWall, difference, door, openings_in, openings_of, window
+from drafting.ifc import Model, block_house, house_on, house_without_placements, lone_wall
 
 MM = 25.4
 
@@ -205,8 +205,131 @@ def test_without_layers_the_usual_stud_is_guessed_and_can_be_changed_for_all():
     assert {wall.stud for wall in changed.job.to_core().walls} == {"2x4"}
     assert len(changed.job.walls) == 4
     assert [left.text for left in changed.left] == [
-        f"Wall “Wall:{number}”, 4 3/4 thick: it was said not to be framed." for number in (5, 6)
+        f"Wall “Wall:{number}”, 4 3/4 thick: it was said not to be framed. Left with it: {openings}."
+        for number, openings in (
+            (5, "door “Single flush:34” 34 by 82 1/2, opening “Opening” 60 by 82 1/2"),
+            (6, "door “Single flush:32” 32 by 82 1/2"),
+        )
     ]
+
+
+def test_corners_of_walls_faced_with_brick_are_where_their_studs_are():
+    """5 1/8 from the outside of the brick to the studs: walls of 240 and 144 between the corners of those."""
+    layers = (("Gypsum", 0.625), ("Wood stud", 5.5), ("OSB", 0.5), ("Air", 1), ("Brick", 3.625))
+    ring = [
+        HouseWall((0, 2.75), (240, 2.75), 5.5),
+        HouseWall((237.25, 0), (237.25, 144), 5.5),
+        HouseWall((240, 141.25), (0, 141.25), 5.5),
+        HouseWall((2.75, 144), (2.75, 0), 5.5),
+    ]
+    model = Model("IFC4", "INCHES")
+    storey = model.storey("1", 0)
+    elements = []
+    for wall in ring:
+        along = tuple((b - a) / wall.length for a, b in zip(wall.start, wall.end, strict=True))
+        element = model.root("IfcWall", ObjectPlacement=model.place(storey, (*wall.start, 0), (*along, 0)))
+        element.Representation = model.body(
+            model.extruded(
+                [(-5.125, -7.875), (wall.length + 5.125, -7.875), (wall.length + 5.125, 3.375), (-5.125, 3.375)], 96
+            ),
+            axis=[(0, 0), (wall.length, 0)],
+        )
+        elements.append(element)
+    model.layered(elements, layers, 3.375, "NEGATIVE")
+    model.contained(storey, elements)
+    reading = read_ifc(model.text())
+    job = reading.job.to_core()
+    assert difference(job, ring) < 2
+    assert {wall.kind for wall in job.walls} == {"exterior"}
+    assert reading.left == []
+
+
+def of_block(*answers):
+    model = Model("IFC4", "INCHES")
+    block_house(model, model.storey("1", 36))
+    return read_ifc(model.text(), said(answers))
+
+
+BLOCK_TYPE = "Block with brick, 16 3/8"
+
+
+def test_walls_of_block_are_left_with_what_is_in_them_and_still_keep_the_weather_off():
+    reading = of_block()
+    assert [(wall.id, wall.stud, wall.kind) for wall in reading.job.to_core().walls] == [
+        ("A", "2x4", "partition"),
+        ("B", "2x4", "partition"),
+    ]
+    (guess,) = (guess for guess in reading.guesses if guess.key == f"stud {BLOCK_TYPE}")
+    assert (guess.label, guess.value, guess.is_sure) == ("4 walls “Block with brick”, 16 3/8 thick", "none", False)
+    why = (
+        "16 3/8 thick: its layer “Metal - Stud Layer” is 1 5/8 thick, and no stud is. If it is framed, choose its stud"
+    )
+    assert [left.text for left in reading.left[:3]] == [
+        f"Wall “Block with brick 1”, {why} above."
+        " Left with it: door “Single flush:36” 36 by 80, window “Fixed:36” 36 by 48.",
+        f"Wall “Block with brick 2”, {why} above. Left with it: window “Fixed:48” 48 by 36.",
+        f"Wall “Block with brick 3”, {why} above.",
+    ]
+
+
+def test_block_is_furred_with_studs_against_its_inside():
+    """12 3/4 from the outside: studs in a ring of 334 1/2 by 214 1/2, the partitions from there."""
+    job = of_block(f"stud {BLOCK_TYPE}=2x4 furred").job.to_core()
+    furred = [
+        HouseWall((0, 1.75), (334.5, 1.75), 3.5, (door(77.25, 36), window(237.25, 36))),
+        HouseWall((332.75, 0), (332.75, 214.5), 3.5, (window(107.25, 48),)),
+        HouseWall((334.5, 212.75), (0, 212.75), 3.5),
+        HouseWall((1.75, 214.5), (1.75, 0), 3.5),
+        HouseWall((167.25, 3.5), (167.25, 211), 3.5, (door(40.125, 32),)),
+        HouseWall((163.1875, 107.25), (331, 107.25), 3.5),
+    ]
+    assert difference(job, furred) < 2
+    assert openings_of(job) == openings_in(furred)
+    assert {wall.kind for wall in job.walls} == {"partition"}
+
+
+def test_every_type_of_wall_can_be_framed_with_any_stud_and_be_of_either_kind():
+    job = of_block(f"stud {BLOCK_TYPE}=2x6", "kind Inside, 4 3/4=exterior").job.to_core()
+    assert {(wall.stud, wall.kind) for wall in job.walls} == {("2x6", "exterior"), ("2x4", "exterior")}
+    job = of_block(f"stud {BLOCK_TYPE}=2x6", f"kind {BLOCK_TYPE}=partition").job.to_core()
+    assert {wall.kind for wall in job.walls} == {"partition"}
+    assert len(job.openings) == 4
+
+
+@pytest.mark.parametrize(("foot", "heights", "door"), [("floor", {"96"}, "80"), ("drawn", {"96", "115 1/4"}, "99 1/4")])
+def test_walls_that_begin_below_the_floor_are_framed_from_it(foot, heights, door):
+    reading = of_block(f"stud {BLOCK_TYPE}=2x4 furred", f"foot={foot}")
+    (guess,) = (guess for guess in reading.guesses if guess.key == "foot")
+    assert (guess.label, guess.value) == ("4 walls that begin 19 1/4 below the floor", foot)
+    job = reading.job.to_core()
+    assert {format_exact(wall.ways.studs.height) for wall in job.walls} == heights
+    assert [format_exact(one.size.height) for one in job.openings if one.id == "D1"] == [door]
+    # Sills are above the plate, wherever that is: the window's head is 80 above the floor.
+    (head,) = (one.ways.head_height for one in job.openings if one.id == "W1")
+    assert format_exact(head) == door
+
+
+def test_a_void_no_wider_than_its_unit_is_sized_by_it():
+    assert {one.sizing for one in of_block().job.to_core().openings} == {"unit"}
+    assert {one.sizing for one in of_block("filled=rough").job.to_core().openings} == {"rough"}
+
+
+@pytest.mark.parametrize(
+    ("start", "sentence"),
+    [
+        (175.9375, "Wall F runs 2 5/16 past the framing of wall E, as drawn; see which it should be."),
+        (184.25, "Wall F stops 2 1/2 short of the framing of wall E, as drawn; see which it should be."),
+        (181, None),
+        (120, None),
+    ],
+    ids=["past", "short", "within", "through"],
+)
+def test_an_end_that_misses_the_wall_beside_it_says_where_and_by_how_much(start, sentence):
+    """The studs of the one it meets go from 178 1/4 to 181 3/4, and its panels 5/8 farther."""
+    model = Model("IFC4", "INCHES")
+    block_house(model, model.storey("1", 0), start=start)
+    reading = read_ifc(model.text(), said([f"stud {BLOCK_TYPE}=2x4 furred"]))
+    assert [left.text for left in reading.left] == ([sentence] if sentence else [])
 
 
 def test_a_model_that_breaks_off_says_so_and_gives_what_is_there():
@@ -256,7 +379,7 @@ def test_walls_that_say_only_where_they_lie_come_in_where_their_studs_are():
                 model, model.body(model.extruded([(0, 0), (120, 0), (120, 8), (0, 8)], 96)), material="Concrete block"
             ),
             0,
-            "Wall “A”: it is all Concrete block; it was left.",
+            "Wall “A”, 8 thick: it is all Concrete block. If it is framed, choose its stud above.",
         ),
         (lambda model: lone_wall(model, None), 0, "Wall “A” has no shape that could be made; it was left."),
         (

@@ -139,6 +139,10 @@ class Shaper:
         origin = float(matrix[0][3]) * self.unit, float(matrix[1][3]) * self.unit
         return Direction(round(east / size, 12), round(north / size, 12)), origin
 
+    def height(self, element: Any) -> float:
+        """How high an element's own origin is."""
+        return float(ifcopenshell.util.placement.get_local_placement(element.ObjectPlacement)[2][3]) * self.unit
+
     def axis(self, element: Any) -> list[Place] | None:
         """The line a wall is drawn by, in its own x and y; None when there is none, empty when it is not straight."""
         # By its own name: old versions have no contexts of that name.

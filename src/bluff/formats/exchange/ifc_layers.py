@@ -8,11 +8,15 @@ from typing import Any
 import ifcopenshell.util.element
 
 from bluff.formats.exchange.faces import Span
-from bluff.formats.exchange.thickness import framed_by, framing_layer
+from bluff.formats.exchange.thickness import framed_by, framing_layer, thickness_text
 
 _FRAMING = re.compile(r"stud|fram|wood|timber|lumber|spf|2\s?x\s?\d|ständer|holz|ossature|madera", re.IGNORECASE)
+_MASONRY = re.compile(
+    r"concrete|brick|masonry|block|cmu|stone|beton|ziegel|mauerwerk|parpaing|brique|bloque|ladrillo", re.IGNORECASE
+)
 _STRUCTURE = re.compile(r"structur|load.?bearing|core", re.IGNORECASE)
 _CAVITY = re.compile(r"insul|cavity|batt|wool|fib(?:er|re)|dämm|isol", re.IGNORECASE)
+_STRUCTURAL = 2
 _OTHER = re.compile(
     r"concrete|brick|masonry|block|cmu|stone|gyps|drywall|plaster|board|sheath|ply(?!.*stud)|osb|siding|clad|panel"
     r"|stucco|tile|air|membrane|vapou?r|foam|beton|ziegel|gips|putz",
@@ -34,7 +38,7 @@ class Layer:
             return 3
         if _OTHER.search(self.name):
             return -1
-        return 2 if _STRUCTURE.search(self.name) else 1 if _CAVITY.search(self.name) else 0
+        return _STRUCTURAL if _STRUCTURE.search(self.name) else 1 if _CAVITY.search(self.name) else 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,12 +50,14 @@ class Framing:
         across: In the wall's own directions, in inches.
         is_layered: Whether the model says which layer it is.
         why_not: When there is none, why.
+        masonry: From where to where its masonry goes, when it has some.
     """
 
     stud: str | None
     across: Span
     is_layered: bool
     why_not: str = ""
+    masonry: Span | None = None
 
     @property
     def middle(self) -> float:
@@ -71,17 +77,25 @@ def framing_of(wall: Any, body: Span, axis: float, unit: float) -> Framing:
     layers = _layers(material, body[1] - body[0], unit)
     if len(layers) < 2 and not (layers and layers[0].likely > 0):
         return _by_thickness(body, layers)
+    faces = _faces(material, layers, body, axis, unit)
+    blocks = [face for face, layer in zip(faces, layers, strict=True) if _MASONRY.search(layer.name)]
+    masonry = (min(low for low, _ in blocks), max(high for _, high in blocks)) if blocks else None
     studs = [framing_layer(layer.thickness) for layer in layers]
     fitting = [(layer.likely, layer.thickness, index) for index, layer in enumerate(layers) if studs[index]]
     likely, _, index = max(fitting, default=(-1, 0.0, 0))
     stud = studs[index]
     if likely < 0 or stud is None:
-        names = ", ".join(layer.name for layer in layers if layer.name)
-        return Framing(None, body, is_layered=True, why_not=f"none of its layers is framing: {names}")
-    start, sign = _first_face(material, layers, body, axis, unit)
-    before = sum(layer.thickness for layer in layers[:index])
-    low, high = sorted((start + sign * before, start + sign * (before + layers[index].thickness)))
-    return Framing(stud.stud, (low, high), is_layered=True)
+        return Framing(None, body, is_layered=True, why_not=_why_not(layers), masonry=masonry)
+    return Framing(stud.stud, faces[index], is_layered=True, masonry=masonry)
+
+
+def _why_not(layers: Sequence[Layer]) -> str:
+    """Why none of some layers is framing."""
+    called = [layer for layer in layers if layer.likely > _STRUCTURAL]
+    if called:
+        layer = max(called, key=lambda layer: layer.thickness)
+        return f"its layer “{layer.name}” is {thickness_text(layer.thickness)} thick, and no stud is"
+    return f"none of its layers is framing: {', '.join(layer.name for layer in layers if layer.name)}"
 
 
 def _by_thickness(body: Span, layers: Sequence[Layer]) -> Framing:
@@ -112,6 +126,17 @@ def _name_of(layer: Any) -> str:
     """Everything a layer is called: by itself, by its material, by what it is for."""
     names = (getattr(layer, "Name", None), layer.Material and layer.Material.Name, getattr(layer, "Category", None))
     return " ".join(dict.fromkeys(name for name in names if name))
+
+
+def _faces(material: Any, layers: Sequence[Layer], body: Span, axis: float, unit: float) -> list[Span]:
+    """From where to where across the wall each layer goes."""
+    place, sign = _first_face(material, layers, body, axis, unit)
+    faces = []
+    for layer in layers:
+        after = place + sign * layer.thickness
+        faces.append((min(place, after), max(place, after)))
+        place = after
+    return faces
 
 
 def _first_face(material: Any, layers: Sequence[Layer], body: Span, axis: float, unit: float) -> tuple[float, int]:

@@ -7,7 +7,7 @@ from typing import Any
 import ifcopenshell.util.element
 
 from bluff.core.job.schools import OpeningKind
-from bluff.formats.exchange.faces import Direction, Span
+from bluff.formats.exchange.faces import Direction, Place, Span
 from bluff.formats.exchange.ifc_geometry import Shaper, Solid, sound
 from bluff.formats.exchange.names import kind_named
 from bluff.formats.exchange.seen import STOREY, OpeningSeen
@@ -21,33 +21,53 @@ _ALLOWANCE = 0.4
 
 
 @dataclass(frozen=True, slots=True)
-class Host:
-    """A wall that has openings: its directions, where its framing is across it, and its shape."""
+class Hole:
+    """A hole in a wall as a model has it.
 
-    direction: Direction
-    middle: float
-    solid: Solid
+    Args:
+        along: From where to where along the wall.
+        rise: From where to where up, in the world.
+        kind: None where nothing says what goes in.
+        name: Its mark, empty when it has none.
+        is_unit, is_filled: As of an `OpeningSeen`.
+    """
 
-    def opening(
-        self, along: Span, rise: Span, kind: OpeningKind | None, name: str, is_unit: bool | None
-    ) -> OpeningSeen:
-        """An opening in it by where it goes along it and up."""
-        bottom = self.solid.rise[0]
-        sill = max(0.0, rise[0] - bottom)
+    along: Span
+    rise: Span
+    kind: OpeningKind | None = None
+    name: str = ""
+    is_unit: bool | None = None
+    is_filled: bool = False
+
+    @property
+    def is_doorway(self) -> bool:
+        """Whether a door stands in it."""
+        return self.kind is not None and self.kind.is_doorway
+
+    def opening(self, middle: Place, foot: float) -> OpeningSeen:
+        """The opening it is in a wall.
+
+        Args:
+            middle: Its own, in the plan.
+            foot: Where the wall's framing begins, in the world.
+        """
+        kind = self.kind
+        sill = max(0.0, self.rise[0] - foot)
         if kind is None and sill > _FLOOR:
             # As high as a door and a storey up it is one; nobody else leaves such a hole there.
-            is_upstairs = sill >= STOREY and rise[1] - rise[0] >= _DOOR
+            is_upstairs = sill >= STOREY and self.rise[1] - self.rise[0] >= _DOOR
             kind = OpeningKind.DOOR if is_upstairs else OpeningKind.WINDOW
         if (kind is None or kind.is_doorway) and sill < STOREY:
             sill = 0.0  # a doorway is measured from the wall's foot, so that its head stays where it is
-        middle = self.direction.at((along[0] + along[1]) / 2, self.middle)
-        return OpeningSeen(middle, along[1] - along[0], kind, rise[1] - bottom - sill, sill, name, is_unit)
+        width = self.along[1] - self.along[0]
+        return OpeningSeen(
+            middle, width, kind, self.rise[1] - foot - sill, sill, self.name, self.is_unit, is_filled=self.is_filled
+        )
 
 
-def openings_of(wall: Any, host: Host, shaper: Shaper) -> tuple[list[OpeningSeen], list[str]]:
-    """The openings of a wall that Bluff did not write, and what of them was not understood."""
-    found: list[OpeningSeen] = []
-    spans: list[Span] = []
+def holes_of(wall: Any, solid: Solid, direction: Direction, shaper: Shaper) -> tuple[list[Hole], list[str]]:
+    """The holes of a wall that Bluff did not write, and what of them was not understood."""
+    found: list[Hole] = []
     left: list[str] = []
     for void in voids_of(wall):
         filling = next((relation.RelatedBuildingElement for relation in void.HasFillings), None)
@@ -56,15 +76,19 @@ def openings_of(wall: Any, host: Host, shaper: Shaper) -> tuple[list[OpeningSeen
         if getattr(void, "PredefinedType", None) == "RECESS":
             left.append(f"{called} does not go through the wall.")
             continue
-        solid = shaper.solid(void) or (shaper.solid(filling) if filling is not None else None)
-        if solid is None:
+        shape = shaper.solid(void) or (shaper.solid(filling) if filling is not None else None)
+        if shape is None:
             left.append(f"{called} has no shape that could be made.")
             continue
-        spans.append(solid.along(host.direction))
-        found.append(host.opening(spans[-1], solid.rise, _kind(filling), name, _is_unit(filling, spans[-1], shaper)))
-    for along, rise in host.solid.holes(host.direction):
+        along = shape.along(direction)
+        wider = _wider(filling, along, shaper)
+        is_unit = False if wider is not None and wider >= _ALLOWANCE else None
+        is_filled = wider is not None and abs(wider) < _ALLOWANCE
+        found.append(Hole(along, shape.rise, _kind(filling), name, is_unit, is_filled))
+    spans = [hole.along for hole in found]
+    for along, rise in solid.holes(direction):
         if not any(min(along[1], high) - max(along[0], low) > 0 for low, high in spans):
-            found.append(host.opening(along, rise, None, "", None))
+            found.append(Hole(along, rise))
     return found, left
 
 
@@ -92,9 +116,7 @@ def _kind(filling: Any) -> OpeningKind | None:
     return doors[0] if doors else OpeningKind.DOOR if filling.is_a("IfcDoor") else None
 
 
-def _is_unit(filling: Any, along: Span, shaper: Shaper) -> bool | None:
-    """Whether a void is as wide as what fills it; it may then be either."""
+def _wider(filling: Any, along: Span, shaper: Shaper) -> float | None:
+    """By how much a void is wider than what fills it; None where nothing says how wide that is."""
     wide = getattr(filling, "OverallWidth", None)
-    if not wide:
-        return None
-    return False if along[1] - along[0] - wide * shaper.unit >= _ALLOWANCE else None
+    return along[1] - along[0] - wide * shaper.unit if wide else None

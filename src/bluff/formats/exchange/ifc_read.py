@@ -4,6 +4,7 @@ import json
 import re
 from collections import defaultdict
 from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
 from itertools import pairwise
 from math import atan2, cos, pi, sin
 from typing import Any
@@ -13,19 +14,22 @@ import ifcopenshell.util.element
 
 from bluff.core.measure.length import format_feet, from_inches
 from bluff.formats.errors import Fault, FaultyData
-from bluff.formats.exchange.choices import Said
-from bluff.formats.exchange.faces import Direction, Place
+from bluff.formats.exchange.choices import Choice, Guess, Said
+from bluff.formats.exchange.faces import Direction, Place, Span
 from bluff.formats.exchange.ifc_geometry import BROKEN, Shaper, Solid, sound
 from bluff.formats.exchange.ifc_layers import framing_of
-from bluff.formats.exchange.ifc_openings import Host, openings_of, voids_of
+from bluff.formats.exchange.ifc_openings import Hole, holes_of, voids_of
 from bluff.formats.exchange.ifc_write import ENTRY
 from bluff.formats.exchange.reading import DrawingPart, Reading, Understood
-from bluff.formats.exchange.seen import WallSeen
+from bluff.formats.exchange.seen import STOREY, WallSeen
+from bluff.formats.exchange.thickness import thickness_text
 from bluff.formats.exchange.tops import top_line
 
 _END = re.compile(r"END-ISO-10303-21\s*;\s*\Z")
 _NOWHERE = "on no storey"
 _SHORTEST = 1.0
+_FOOTING = 6.0
+"""Inches; a wall that begins farther below the floor goes down beside it, and its framing stands on the floor."""
 
 
 def read_ifc(text: str, said: Said | None = None) -> Reading:
@@ -54,11 +58,8 @@ def read_ifc(text: str, said: Said | None = None) -> Reading:
     chosen = said.one_of("storey", storeys) or max(storeys, key=lambda name: len(storeys[name]), default=_NOWHERE)
     shaper = Shaper(model)
     solids = {wall.id(): shaper.solid(wall) for wall in others}
-    for wall in storeys.get(chosen, ()):
-        try:
-            _take_wall(wall, solids[wall.id()], shaper, understood)
-        except BROKEN:
-            understood.leave(f"{_called(wall)} is broken in the file; it was left.")
+    found = [seen for wall in storeys.get(chosen, ()) if (seen := _taken(wall, solids[wall.id()], shaper, understood))]
+    _stand(found, _floor_of(chosen, names, shaper), understood)
     if not walls:
         understood.leave("The model has no walls.")
     fillings = [thing for kind in ("IfcDoor", "IfcWindow") for thing in model.by_type(kind)]
@@ -140,50 +141,132 @@ def _height_note(walls: Sequence[Any], solids: Mapping[int, Solid | None]) -> st
     return " to ".join(dict.fromkeys(format_feet(height) for height in (heights[0], heights[-1]))) + " high"
 
 
-def _take_wall(wall: Any, solid: Solid | None, shaper: Shaper, understood: Understood) -> None:
-    """What one wall is, or why it is left."""
+@dataclass(frozen=True, slots=True)
+class _Standing:
+    """A wall as a model has it, before it is known where its framing begins.
+
+    Args:
+        seen: With its heights and its top as the shape has them, and without its openings.
+        holes: In it.
+        rise: Of the shape, in the world.
+        place: Where across the wall, seen along its direction, its framing is.
+        direction: Of the wall.
+    """
+
+    seen: WallSeen
+    holes: Sequence[Hole]
+    rise: Span
+    place: float
+    direction: Direction
+
+    def below(self, floor: float | None) -> float:
+        """How far it begins below the floor: of its doors, or where it has none, of its storey."""
+        doors = [hole.rise[0] for hole in self.holes if hole.is_doorway]
+        on = min(doors) if doors else floor
+        below = 0.0 if on is None else on - self.rise[0]
+        return below if _FOOTING < below < min(STOREY, self.rise[1] - self.rise[0]) else 0.0
+
+    def standing(self, below: float) -> WallSeen:
+        """The wall as it is framed from so far above where it begins."""
+        foot = self.rise[0] + below
+        return replace(
+            self.seen,
+            height=self.seen.height - below if self.seen.height else None,
+            top=tuple((place, up - below) for place, up in self.seen.top),
+            openings=tuple(
+                hole.opening(self.direction.at(sum(hole.along) / 2, self.place), foot) for hole in self.holes
+            ),
+        )
+
+
+def _stand(walls: Sequence[_Standing], floor: float | None, understood: Understood) -> None:
+    """Put the walls on the floor, and ask, where they begin below it."""
+    belows = [wall.below(floor) for wall in walls]
+    low = sorted(below for below in belows if below)
+    answer = understood.said.one_of("foot", ("floor", "drawn")) or "floor"
+    if low:
+        deep = " to ".join(dict.fromkeys(map(thickness_text, (low[0], low[-1]))))
+        label = f"{len(low)} wall{'s that begin' if len(low) > 1 else ' that begins'} {deep} below the floor"
+        choices = [
+            Choice(value="floor", label="framed from the floor up"),
+            Choice(value="drawn", label="framed from where drawn"),
+        ]
+        is_sure = understood.said.get("foot") is not None
+        understood.guesses.append(Guess(key="foot", label=label, value=answer, choices=choices, is_sure=is_sure))
+    for wall, below in zip(walls, belows, strict=True):
+        understood.seen.append(wall.standing(below if answer == "floor" else 0.0))
+
+
+def _floor_of(name: str, names: Mapping[int, str], shaper: Shaper) -> float | None:
+    """How high a storey's floor is in the world; None of what is on none."""
+    storey = next((number for number, called in names.items() if called == name), None)
+    return None if storey is None else sound(lambda: shaper.height(shaper.model.by_id(storey)), None)
+
+
+def _taken(wall: Any, solid: Solid | None, shaper: Shaper, understood: Understood) -> _Standing | None:
+    """What one wall is; None where it is left, which is said."""
     called = _called(wall)
-    if solid is None:
-        understood.leave(f"{called} has no shape that could be made; it was left.")
-        return
+    try:
+        if solid is None:
+            understood.leave(f"{called} has no shape that could be made; it was left.{_with_voids(wall)}")
+            return None
+        return _standing(wall, solid, shaper, understood)
+    except BROKEN:
+        understood.leave(f"{called} is broken in the file; it was left.{_with_voids(wall)}")
+        return None
+
+
+def _standing(wall: Any, solid: Solid, shaper: Shaper, understood: Understood) -> _Standing | None:
+    called = _called(wall)
     axis = shaper.axis(wall)
     direction, origin = _directions(wall, axis, solid, shaper)
     if axis is not None and not axis:
-        understood.leave(f"{called} is not straight; it was left.", _middle(solid))
-        return
+        understood.leave(f"{called} is not straight; it was left.{_with_voids(wall)}", _middle(solid))
+        return None
     drawn, along = solid.across(direction), solid.along(direction)
     if along[1] - along[0] < _SHORTEST:
-        understood.leave(f"{called} is no longer than an inch; it was left.", _middle(solid))
-        return
+        understood.leave(f"{called} is no longer than an inch; it was left.{_with_voids(wall)}", _middle(solid))
+        return None
     framing = framing_of(wall, drawn, direction.across(origin), shaper.unit)
     corners = [
         direction.at(place, across)
         for place, across in ((along[0], drawn[0]), (along[1], drawn[0]), (along[1], drawn[1]), (along[0], drawn[1]))
     ]
     understood.lines += pairwise([*corners, corners[0]])
-    if framing.why_not:
-        understood.leave(f"{called}: {framing.why_not}; it was left.", _middle(solid))
-        return
     top = top_line(solid, direction)
     if top is None:
         understood.leave(f"{called} goes up in steps, or its shape is not whole; it is taken as level.", _middle(solid))
-    openings, left = openings_of(wall, Host(direction, framing.middle, solid), shaper)
+    holes, left = holes_of(wall, solid, direction, shaper)
     for sentence in left:
         understood.leave(f"{sentence} It is in {called[0].lower()}{called[1:]}.", _middle(solid))
-    understood.seen.append(
-        WallSeen(
-            start=direction.at(along[0], framing.middle),
-            end=direction.at(along[1], framing.middle),
-            stud=framing.stud,
-            left=drawn[1] - framing.middle,
-            right=framing.middle - drawn[0],
-            name=wall.Name or "",
-            height=min(up for _, up in top) if top else solid.rise[1] - solid.rise[0],
-            top=tuple((direction.at(place, framing.middle), up) for place, up in top or ()),
-            openings=tuple(openings),
-            is_layered=framing.is_layered,
-        )
+    masonry = framing.masonry
+    seen = WallSeen(
+        start=direction.at(along[0], framing.middle),
+        end=direction.at(along[1], framing.middle),
+        stud=framing.stud,
+        left=drawn[1] - framing.middle,
+        right=framing.middle - drawn[0],
+        name=wall.Name or "",
+        height=min(up for _, up in top) if top else solid.rise[1] - solid.rise[0],
+        top=tuple((direction.at(place, framing.middle), up) for place, up in top or ()),
+        is_layered=framing.is_layered,
+        make=_make(wall),
+        why_not=framing.why_not,
+        masonry=masonry and (masonry[0] - framing.middle, masonry[1] - framing.middle),
     )
+    return _Standing(seen, holes, solid.rise, framing.middle, direction)
+
+
+def _make(wall: Any) -> str:
+    """What a model calls walls made like one: by their type, or by themselves."""
+    made = sound(lambda: ifcopenshell.util.element.get_type(wall), None)
+    return (_name(made) if made is not None else "") or str(sound(lambda: wall.ObjectType, None) or "")
+
+
+def _with_voids(wall: Any) -> str:
+    """That openings are left with a wall whose shape does not say where they are."""
+    count = len(voids_of(wall))
+    return f" Left with it: {count} opening{'s' if count > 1 else ''}." if count else ""
 
 
 def _directions(wall: Any, axis: Sequence[Place] | None, solid: Solid, shaper: Shaper) -> tuple[Direction, Place]:

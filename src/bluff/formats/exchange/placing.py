@@ -1,6 +1,6 @@
 """Where a drawing comes to lie in the plan of a job: square, its lower left outside corner at the origin."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from dataclasses import replace
 
 from shapely import STRtree, prepare, unary_union
@@ -11,13 +11,13 @@ from shapely.geometry.base import BaseGeometry
 from bluff.core.job.job import Between, Point, Wall, WallKind
 from bluff.core.measure.length import Length, half, to_inches
 from bluff.core.measure.lumber import lumber
-from bluff.core.plan.outline import Outline, outline
+from bluff.core.plan.outline import outline
 from bluff.formats.exchange.choices import Choice, Guess, Said
 from bluff.formats.exchange.faces import Place
 from bluff.formats.exchange.seen import WallSeen, square_turn, turned
 
-_AJAR = 128.0
-"""64ths on each side that are closed where walls nearly meet, before it is asked what is outside."""
+_AJAR = 2.0
+"""Inches on each side that are closed where walls nearly meet, before it is asked what is outside."""
 _TURNED = 0.02
 """Degrees; less is how square anybody draws."""
 
@@ -82,48 +82,49 @@ def _shifted(wall: Wall, east: Length, north: Length) -> Wall:
     return replace(wall, run=replace(run, start=start, end=end))
 
 
-def with_outside(walls: Sequence[Wall]) -> list[Wall]:
-    """Walls on the outside of the building are exterior, walked with the outside on their left.
+def outside_of(walls: Sequence[WallSeen]) -> list[int]:
+    """On which side of each wall the outside of the building is: 1 for its left, -1 for its right, 0 for neither.
 
     A side is outside when it lies on the outside of all walls together. Where those leave a way in, it also is when
     no wall is in sight from it.
     """
-    drawn = [(wall, outline(wall, lumber(wall.stud).width)) for wall in walls]
-    shapes = [Polygon(seen.corners) for _, seen in drawn if seen]
-    if len(shapes) < len(walls) or not shapes:
-        return list(walls)
+    if not walls:
+        return []
+    shapes = [wall.outline() for wall in walls]
     tree = STRtree(shapes)
     together = unary_union([shape.buffer(_AJAR, join_style="mitre") for shape in shapes])
     filled = unary_union([Polygon(part.exterior) for part in getattr(together, "geoms", [together])])
     prepare(filled)
     west, south, east, north = filled.bounds
     sight = east - west + north - south
-    return [
-        _walked_outside(wall, seen, lambda seen, side: _is_outside(seen, side, filled, tree, sight))
-        for wall, seen in drawn
-        if seen
-    ]
+    found = []
+    for wall in walls:
+        left, right = (_is_outside(wall, side, filled, tree, sight) for side in (1, -1))
+        # In a court both its sides are open, and the one that faces the court is its outside.
+        is_left, is_right = (
+            (left is not False, right is not False) if False in (left, right) else (bool(left), bool(right))
+        )
+        found.append(int(is_left) - int(is_right))
+    return found
 
 
-def _is_outside(seen: Outline, side: int, filled: BaseGeometry, tree: STRtree, sight: float) -> bool | None:
+def _is_outside(wall: WallSeen, side: int, filled: BaseGeometry, tree: STRtree, sight: float) -> bool | None:
     """Whether nothing of the building lies on a side of a wall; None where the building is open to it."""
-    off = side * (half(seen.thickness) + 2 * _AJAR)
-    probes = [seen.at(seen.length * part, off) for part in (0.25, 0.5, 0.75)]
+    off = side * ((wall.left if side > 0 else wall.right) + 2 * _AJAR)
+    probes = [wall.at(wall.length * part, off) for part in (0.25, 0.5, 0.75)]
     if sum(filled.contains(ShapelyPoint(probe)) for probe in probes) > 1:
         return False
-    ray = LineString([probes[1], seen.at(seen.length / 2, side * sight)])
+    ray = LineString([probes[1], wall.at(wall.length / 2, side * sight)])
     return None if len(tree.query(ray, predicate="intersects")) else True
 
 
-def _walked_outside(wall: Wall, seen: Outline, is_outside: Callable[[Outline, int], bool | None]) -> Wall:
-    left, right = is_outside(seen, 1), is_outside(seen, -1)
-    # In a court both its sides are open, and the one that faces the court is its outside.
-    is_left, is_right = (left is not False, right is not False) if False in (left, right) else (bool(left), bool(right))
-    if is_left == is_right:
+def walked(wall: Wall, outside: int) -> Wall:
+    """A wall drawn by its middle, as an exterior one that has the outside on its left; one without any as it is."""
+    seen = outline(wall, lumber(wall.stud).width)
+    if not outside or seen is None:
         return wall
-    outward = 1 if is_left else -1
-    start, end = (seen.at(along, outward * half(seen.thickness)) for along in (0, seen.length))
-    if outward < 0:
+    start, end = (seen.at(along, outside * half(seen.thickness)) for along in (0, seen.length))
+    if outside < 0:
         start, end = end, start
     first, last = (Point(round(x), round(y)) for x, y in (start, end))
     return replace(wall, run=Between(first, last), kind=WallKind.EXTERIOR)

@@ -7,9 +7,8 @@ part
     A layer or a storey of the drawing, which can be chosen.
 """
 
-from collections import Counter
-from collections.abc import Callable, Iterable, Sequence
-from dataclasses import dataclass, field, replace
+from collections.abc import Callable, Iterable, Mapping, Sequence
+from dataclasses import dataclass, field
 from typing import Any, Literal, TypeAlias
 
 from pydantic import BaseModel, ValidationError
@@ -21,25 +20,23 @@ from bluff.core.job.marks import next_opening_id, next_wall_id
 from bluff.core.job.position import At, FromPlate, Reference
 from bluff.core.job.schools import End
 from bluff.core.job.ways import WallWays
-from bluff.core.measure.length import PER_INCH, format_inches, from_inches, inches
-from bluff.core.measure.lumber import STUDS
+from bluff.core.measure.length import PER_INCH, format_inches, from_inches
 from bluff.core.measure.size import Size
 from bluff.core.plan.outline import outline
 from bluff.core.wall.wall_plan import WallPlan, wall_plans
 from bluff.formats.exchange.choices import Choice, Guess, Said
 from bluff.formats.exchange.faces import SHORTEST, LineDrawn, Place
-from bluff.formats.exchange.placing import Placement, with_outside
-from bluff.formats.exchange.seen import OpeningSeen, WallSeen, fitted
+from bluff.formats.exchange.placing import Placement, walked
+from bluff.formats.exchange.seen import OpeningSeen, WallSeen, fitted, misses
 from bluff.formats.exchange.sizes import Sizes
-from bluff.formats.exchange.thickness import framed_by
+from bluff.formats.exchange.thickness import thickness_text
 from bluff.formats.exchange.tops import with_top
+from bluff.formats.exchange.wall_types import WallTypes
 from bluff.formats.job_file import JobFile, OpeningFile, WallFile
 
 LARGEST_DRAWING = 24 * 1024 * 1024
 """Bytes of a drawing that are looked at."""
 
-NOT_FRAMED = "none"
-"""What a wall is answered to be that Bluff is to leave."""
 MOST_LINES = 20_000
 """Lines of a drawing that are shown under what was understood of it."""
 _LONGEST_MARK = 6
@@ -125,11 +122,14 @@ class Understood:
         Raises:
             FaultyData: An answer to a guess is none.
         """
-        framed = [wall for wall in fitted(self._studded()) if self._can_be_framed(wall)]
-        placement = Placement(framed, self.said, is_placed=bool(self.entered))
-        self.guesses += [placement.guess] if placement.guess else []
-        found = self._topped(self._walls(framed, placement), placement)
+        types = WallTypes(self.said, self.seen)
+        framed = {index: wall for index, wall in enumerate(fitted(types.framed)) if self._can_be_framed(wall, types)}
+        placement = Placement(list(framed.values()), self.said, is_placed=bool(self.entered))
+        sides = types.outsides(framed)
+        self.guesses += [*types.guesses, *([placement.guess] if placement.guess else [])]
+        found = self._topped(self._walls(framed, sides, placement), placement)
         walls = [*self.entered, *(wall for wall, _ in found)]
+        self._say_misses(found)
         self._take_openings(walls, found, placement)
         job = Job(name, walls=tuple(walls), openings=tuple(self._of_known_walls(walls)))
         return Reading(
@@ -141,35 +141,27 @@ class Understood:
             left=[Left(text=text, at=placement.of(at) if at else None) for text, at in self._left],
         )
 
-    def _studded(self) -> list[WallSeen]:
-        """The walls with their studs: as drawn, guessed or answered, alike for all that are drawn as thick."""
-        by_thickness: dict[str, list[WallSeen]] = {}
-        for wall in self.seen:
-            by_thickness.setdefault(thickness_text(wall.drawn), []).append(wall)
-        answers: dict[str, str | None] = {}
-        for text in sorted(by_thickness, key=inches):
-            guess, answers[text] = _stud_guess(text, by_thickness[text], self.said)
-            self.guesses.append(guess)
-        return [_with_stud(wall, answers[thickness_text(wall.drawn)]) for wall in self.seen]
-
-    def _can_be_framed(self, wall: WallSeen) -> bool:
-        """Whether a wall is one Bluff frames; what is not is left."""
+    def _can_be_framed(self, wall: WallSeen, types: WallTypes) -> bool:
+        """Whether a wall is one Bluff frames; what is not is left, with what is in it."""
         if wall.stud is None:
-            thick = thickness_text(wall.drawn)
-            why = "no usual stud with its panels is that thick; say above what it is framed with, if it is"
-            if self.said.get(f"stud {thick}"):
+            why = wall.why_not or "no usual stud with its panels is that thick"
+            why = f"{why}. If it is framed, choose its stud above"
+            if types.is_left_as_said(wall):
                 why = "it was said not to be framed"
-            self.leave(f"{_called(wall)}, {thick} thick: {why}.", wall.at(wall.length / 2))
+            thick = thickness_text(wall.drawn)
+            self.leave(f"{_called(wall)}, {thick} thick: {why}.{_left_with(wall)}", wall.at(wall.length / 2))
         elif wall.length < SHORTEST:
             least = format_inches(from_inches(SHORTEST))
-            self.leave(f"{_called(wall)} is under {least} long, too short to frame.", wall.start)
+            self.leave(f"{_called(wall)} is under {least} long, too short to frame.{_left_with(wall)}", wall.start)
         return wall.stud is not None and wall.length >= SHORTEST
 
-    def _walls(self, framed: Sequence[WallSeen], placement: Placement) -> list[tuple[Wall, WallSeen]]:
+    def _walls(
+        self, framed: Mapping[int, WallSeen], sides: Mapping[int, int], placement: Placement
+    ) -> list[tuple[Wall, WallSeen]]:
         """The walls of the job, each with what was seen of it."""
         found: list[tuple[Wall, WallSeen]] = []
-        has_height = self._takes_heights(framed)
-        for seen in _longest(framed, MOST_WALLS - len(self.entered), self.leave):
+        has_height = self._takes_heights(list(framed.values()))
+        for index, seen in _longest(framed, MOST_WALLS - len(self.entered), self.leave):
             taken = [*self.entered, *(wall for wall, _ in found)]
             is_free = _is_short_mark(seen.name) and all(wall.id != seen.name for wall in taken)
             try:
@@ -179,13 +171,22 @@ class Understood:
                 run = Between(_point(placement.of(seen.start)), _point(placement.of(seen.end)))
                 mark = seen.name if is_free else next_wall_id(taken)
                 floors = tuple(map(from_inches, seen.storeys)) if has_height else ()
-                found.append((Wall(mark, seen.stud or "", run, WallKind.PARTITION, ways=ways, floors=floors), seen))
+                wall = Wall(mark, seen.stud or "", run, WallKind.PARTITION, ways=ways, floors=floors)
+                found.append((walked(wall, sides[index]), seen))
             except BluffError as error:
                 self.leave(f"{_called(seen)}: {error.message}", seen.start)
-        walls = with_outside([wall for wall, _ in found])
-        if not self.entered:
-            walls = placement.at_origin(walls)
+        if self.entered:
+            return found
+        walls = placement.at_origin([wall for wall, _ in found])
         return [(wall, seen) for wall, (_, seen) in zip(walls, found, strict=True)]
+
+    def _say_misses(self, found: Sequence[tuple[Wall, WallSeen]]) -> None:
+        """Say which walls end near another one's framing and not at it, and by how much."""
+        for miss in misses([seen for _, seen in found]):
+            wall, other = (found[index][0].id for index in (miss.wall, miss.other))
+            off = thickness_text(abs(miss.past))
+            how = f"runs {off} past" if miss.past > 0 else f"stops {off} short of"
+            self.leave(f"Wall {wall} {how} the framing of wall {other}, as drawn; see which it should be.", miss.end)
 
     def _topped(self, found: Sequence[tuple[Wall, WallSeen]], placement: Placement) -> list[tuple[Wall, WallSeen]]:
         """The walls with the tops they were seen to have, where that is not level."""
@@ -267,44 +268,28 @@ class Understood:
         return [opening for opening in self.openings if opening.wall in known]
 
 
-def _longest(walls: Sequence[WallSeen], most: int, leave: Callable[[str], None]) -> list[WallSeen]:
+def _longest(walls: Mapping[int, WallSeen], most: int, leave: Callable[[str], None]) -> list[tuple[int, WallSeen]]:
     """As many walls as a job holds, in their order."""
     if len(walls) > most:
         leave(
             f"There are {len(walls)} walls, and a job holds {MOST_WALLS}; the shortest were left. Choose fewer layers."
         )
-    kept = set(sorted(range(len(walls)), key=lambda index: -walls[index].length)[:most])
-    return [wall for index, wall in enumerate(walls) if index in kept]
+    kept = set(sorted(walls, key=lambda index: -walls[index].length)[:most])
+    return [(index, wall) for index, wall in walls.items() if index in kept]
 
 
-def thickness_text(thickness: float) -> str:
-    """How thick something is drawn, to the nearest 16th: what is drawn alike is asked for once."""
-    return format_inches(from_inches(round(thickness * 16) / 16))
+def _left_with(wall: WallSeen) -> str:
+    """What is left with a wall: its openings."""
+    if not wall.openings:
+        return ""
+    return f" Left with it: {', '.join(map(_in_words, wall.openings))}."
 
 
-def _stud_guess(text: str, walls: Sequence[WallSeen], said: Said) -> tuple[Guess, str | None]:
-    """What walls of one thickness are framed with, and the answer to it if there is one."""
-    answer = said.one_of(f"stud {text}", (*STUDS, NOT_FRAMED))
-    likely, _ = Counter(wall.stud or NOT_FRAMED for wall in walls).most_common(1)[0]
-    bare = framed_by(walls[0].drawn)
-    is_drawn = all(wall.is_layered for wall in walls) or (bare is not None and bare.is_sure)
-    guess = Guess(
-        key=f"stud {text}",
-        label=f"{len(walls)} wall{'s' if len(walls) > 1 else ''} drawn {text} thick",
-        value=answer or likely,
-        choices=[
-            *(Choice(value=stud, label=stud) for stud in STUDS),
-            Choice(value=NOT_FRAMED, label="not framed"),
-        ],
-        is_sure=answer is not None or is_drawn,
-    )
-    return guess, answer
-
-
-def _with_stud(wall: WallSeen, answer: str | None) -> WallSeen:
-    if answer is None:
-        return wall
-    return replace(wall, stud=None if answer == NOT_FRAMED else answer)
+def _in_words(opening: OpeningSeen) -> str:
+    """An opening by its name and its size as drawn."""
+    kind = opening.kind.replace("-", " ") if opening.kind else "opening"
+    size = " by ".join(thickness_text(side) for side in (opening.width, opening.height) if side)
+    return f"{kind} “{opening.name}” {size}" if opening.name else f"{kind} {size}"
 
 
 def _is_short_mark(name: str) -> bool:

@@ -16,7 +16,7 @@ from shapely.geometry import Polygon
 from bluff.core.job.job import LOWEST_STOREY
 from bluff.core.job.schools import OpeningKind
 from bluff.core.measure.length import to_inches
-from bluff.formats.exchange.faces import Place
+from bluff.formats.exchange.faces import Place, Span
 from bluff.formats.exchange.thickness import width_of
 
 STOREY = to_inches(LOWEST_STOREY)
@@ -24,6 +24,9 @@ STOREY = to_inches(LOWEST_STOREY)
 _NEAR = 1.0
 """Inches by which a wall may miss, or poke through, the one it ends at."""
 _MIDDLE = 0.35
+_LEAST_MISS = 0.125
+_FARTHEST_MISS = 6.0
+"""Inches past another wall, or short of it, within which an end was meant to be at it."""
 _LEAST_SINE = 0.17
 """Of the turn between walls that can end at each other: 10 degrees."""
 
@@ -39,6 +42,7 @@ class OpeningSeen:
         height, sill: Its own height, and its lower edge above the floor; None where only a plan is drawn.
         name: Its mark, empty when it has none.
         is_unit: Whether its size is that of what goes in; None where it may be the rough opening as well.
+        is_filled: Whether a door or window exactly as wide as it is drawn in it, where that is not known.
     """
 
     middle: Place
@@ -48,6 +52,7 @@ class OpeningSeen:
     sill: float | None = None
     name: str = ""
     is_unit: bool | None = None
+    is_filled: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -63,6 +68,10 @@ class WallSeen:
         top: The points of its top where that is not level: a place of the middle line, and how high it is there.
         openings: In it.
         is_layered: Whether the drawing itself says which of its layers is the framing.
+        make: What the drawing calls walls made like it, empty when it has no name for them.
+        why_not: Why nothing in it is framing, as the drawing has it; empty where there is nothing to say.
+        masonry: From the line, to the left, how far its faces lie that furring would stand against, right and left;
+            None where those are the faces of the wall.
     """
 
     start: Place
@@ -75,6 +84,9 @@ class WallSeen:
     openings: tuple[OpeningSeen, ...] = ()
     is_layered: bool = False
     top: tuple[tuple[Place, float], ...] = ()
+    make: str = ""
+    why_not: str = ""
+    masonry: Span | None = None
 
     @property
     def storeys(self) -> list[float]:
@@ -109,6 +121,20 @@ class WallSeen:
         (x, y), (east, north) = self.start, self.direction
         return x + along * east - across * north, y + along * north + across * east
 
+    def furred(self, stud: str, side: int) -> "WallSeen":
+        """Framed by studs that stand against its masonry, on its left (1) or its right (-1); as drawn it stays."""
+        width = width_of(stud)
+        right, left = self.masonry or (-self.right, self.left)
+        middle = left + width / 2 if side > 0 else right - width / 2
+        return replace(
+            self,
+            start=self.at(0, middle),
+            end=self.at(self.length, middle),
+            stud=stud,
+            left=max(self.left - middle, width / 2),
+            right=max(self.right + middle, width / 2),
+        )
+
     def outline(self, beyond: float = 0.0) -> Polygon:
         """As drawn, `beyond` larger all round."""
         left, right, end = self.left + beyond, -self.right - beyond, self.length + beyond
@@ -134,6 +160,66 @@ def fitted(walls: Sequence[WallSeen]) -> list[WallSeen]:
     return fitted_walls
 
 
+@dataclass(frozen=True, slots=True)
+class Miss:
+    """An end of a wall that lies near another one's framing and not at it.
+
+    Args:
+        wall, other: By their places among the walls.
+        end: Where it is.
+        past: How far it runs past the other one's far face; under 0 how far it stops short of its near one.
+    """
+
+    wall: int
+    other: int
+    end: Place
+    past: float
+
+
+def misses(walls: Sequence[WallSeen]) -> list[Miss]:
+    """The ends that were drawn so far past or short of another wall that they were not fitted to it."""
+    if not walls:
+        return []
+    tree = STRtree([wall.outline() for wall in walls])
+    found = []
+    for index, wall in enumerate(walls):
+        near = [place for place in tree.query(wall.outline(_FARTHEST_MISS)).tolist() if place != index]
+        for is_start, end in ((True, wall.start), (False, wall.end)):
+            pasts = {place: _past(wall, walls[place], is_start=is_start) for place in near}
+            meets = {place: past for place, past in pasts.items() if past is not None and abs(past) <= _FARTHEST_MISS}
+            if meets and all(abs(past) > _LEAST_MISS for past in meets.values()):
+                other = min(meets, key=lambda place: abs(meets[place]))
+                found.append(Miss(index, other, end, meets[other]))
+    return found
+
+
+def _past(wall: WallSeen, other: WallSeen, *, is_start: bool) -> float | None:
+    """How far a wall's end lies past another one's far face, or short of its near one; 0 between them."""
+    crossing = _crossing(wall, other)
+    if crossing is None or other.thickness is None:
+        return None
+    middle, along_other, turn = crossing
+    half = other.thickness / 2 / abs(turn)
+    if not -half - _FARTHEST_MISS <= along_other <= other.length + half + _FARTHEST_MISS:
+        return None
+    beyond = middle if is_start else wall.length - middle
+    return beyond - half if beyond > half else min(0.0, beyond + half)
+
+
+def _crossing(wall: WallSeen, other: WallSeen) -> tuple[float, float, float] | None:
+    """Where two walls' lines cross, along each, and the sine of the turn; None where they hardly turn."""
+    (east, north), (others_east, others_north) = wall.direction, other.direction
+    turn = east * others_north - north * others_east
+    if abs(turn) < _LEAST_SINE:
+        return None
+    apart = other.start[0] - wall.start[0], other.start[1] - wall.start[1]
+    return (
+        (apart[0] * others_north - apart[1] * others_east) / turn,
+        (apart[0] * north - apart[1] * east) / turn,
+        turn,
+    )
+
+
 def _fit(wall: WallSeen, others: Sequence[WallSeen], *, is_start: bool) -> float:
     """How far along a wall its framing ends, at the nearest of the walls that it ends at."""
     drawn = 0.0 if is_start else wall.length
@@ -143,15 +229,12 @@ def _fit(wall: WallSeen, others: Sequence[WallSeen], *, is_start: bool) -> float
 
 def _end_at(wall: WallSeen, other: WallSeen, drawn: float, *, is_start: bool) -> float | None:
     """Where along a wall its framing ends at another one's; None when its drawn end does not lie in that one."""
-    (east, north), (others_east, others_north) = wall.direction, other.direction
-    turn = east * others_north - north * others_east
-    if abs(turn) < _LEAST_SINE or other.thickness is None or wall.thickness is None:
+    crossing = _crossing(wall, other)
+    if crossing is None or other.thickness is None or wall.thickness is None:
         return None
-    apart = other.start[0] - wall.start[0], other.start[1] - wall.start[1]
-    middle = (apart[0] * others_north - apart[1] * others_east) / turn
-    along_other = (apart[0] * north - apart[1] * east) / turn
-    # Walking along the wall, the other's left is met first when it turns to the right.
-    before, after = (other.left, other.right) if turn < 0 else (other.right, other.left)
+    middle, along_other, turn = crossing
+    # Walking along the wall, the other's left is met first when it turns to the left.
+    before, after = (other.left, other.right) if turn > 0 else (other.right, other.left)
     if not middle - before / abs(turn) - _NEAR <= drawn <= middle + after / abs(turn) + _NEAR:
         return None
     half = other.thickness / 2 / abs(turn)

@@ -36,7 +36,18 @@ class Sizes:
         self.guesses: list[Guess] = []
         self._kind = self._asked_kind(said, [one for one in seen if one.kind is None])
         seen = [one for one in seen if self.is_opening(one)]
-        self._sizing = self._asked_sizing(said, [one for one in seen if one.is_unit is None])
+        unknown = [one for one in seen if one.is_unit is None]
+        self._sizing = self._asked_sizing(
+            said, "sizes", "drawn as wide as", [one for one in unknown if not one.is_filled], Sizing.ROUGH
+        )
+        # A hole with no room around its unit is drawn by who meant the unit.
+        self._filled = self._asked_sizing(
+            said,
+            "filled",
+            "with no room around the unit, drawn as wide as",
+            [one for one in unknown if one.is_filled],
+            Sizing.UNIT,
+        )
         self._heights = {
             what: self._asked_height(
                 said, what, [one for one in seen if one.height is None and self._what(one) == what]
@@ -55,7 +66,7 @@ class Sizes:
     def sizing(self, seen: OpeningSeen) -> Sizing:
         """What its size measures."""
         if seen.is_unit is None:
-            return self._sizing
+            return self._filled if seen.is_filled else self._sizing
         return Sizing.UNIT if seen.is_unit else Sizing.ROUGH
 
     def height(self, seen: OpeningSeen) -> Length:
@@ -91,17 +102,19 @@ class Sizes:
             return None
         return OpeningKind(answer) if answer else _UNKNOWN
 
-    def _asked_sizing(self, said: Said, unknown: Sequence[OpeningSeen]) -> Sizing:
-        answer = said.one_of("sizes", [*Sizing])
+    def _asked_sizing(self, said: Said, key: str, drawn: str, unknown: Sequence[OpeningSeen], likely: Sizing) -> Sizing:
+        """What the sizes of some openings measure."""
+        answer = said.one_of(key, [*Sizing])
         if unknown:
             choices = [
                 Choice(value=Sizing.ROUGH, label="the rough opening"),
                 Choice(value=Sizing.UNIT, label="the unit, door or window"),
             ]
-            value, is_sure = answer or Sizing.ROUGH, answer is not None
-            label = f"{_counted(unknown)} drawn as wide as"
-            self.guesses.append(Guess(key="sizes", label=label, value=value, choices=choices, is_sure=is_sure))
-        return Sizing(answer) if answer else Sizing.ROUGH
+            label = f"{_counted(unknown)} {drawn}"
+            self.guesses.append(
+                Guess(key=key, label=label, value=answer or likely, choices=choices, is_sure=answer is not None)
+            )
+        return Sizing(answer) if answer else likely
 
     def _asked_height(self, said: Said, what: str, flat: Sequence[OpeningSeen]) -> Length | None:
         answer = said.length(f"{what} height")

@@ -8,7 +8,7 @@ panels
 
 from dataclasses import dataclass
 
-from bluff.core.measure.length import to_inches
+from bluff.core.measure.length import format_inches, from_inches, to_inches
 from bluff.core.measure.lumber import STUDS, lumber
 
 THICKEST = 13.0
@@ -70,3 +70,8 @@ def framing_layer(thickness: float) -> Framed | None:
 def width_of(stud: str) -> float:
     """A stud's real width, in inches."""
     return dict(_WIDTHS)[stud]
+
+
+def thickness_text(thickness: float) -> str:
+    """How thick something is drawn, to the nearest 16th: what is drawn alike is asked for once."""
+    return format_inches(from_inches(round(thickness * 16) / 16))
