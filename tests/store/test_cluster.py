@@ -1,10 +1,12 @@
 import os
 import subprocess
-from pathlib import Path
+import tempfile
 
 import psycopg
 import pytest
+from psycopg.conninfo import conninfo_to_dict
 
+from bluff.store.backup import read_backup, write_backup
 from bluff.store.cluster import Cluster, ClusterError, throwaway_cluster
 from bluff.store.database import MIGRATIONS, migrate
 
@@ -39,6 +41,7 @@ def test_a_cluster_left_running_is_taken_over(cluster):
 def test_a_crash_leaves_nothing_in_the_way(cluster):
     with psycopg.connect(cluster.start(), autocommit=True) as connection:
         connection.execute("CREATE TABLE kept AS SELECT 1 AS one")
+    with psycopg.connect(cluster.maker_url(), autocommit=True) as connection:
         connection.execute("CHECKPOINT")
     # What a power cut leaves: no clean shutdown, and the file of a process that is no more.
     pid_file = cluster.data / "postmaster.pid"
@@ -60,17 +63,55 @@ def test_a_half_made_cluster_is_made_again(cluster):
 
 
 def test_nobody_gets_in_without_the_password(cluster):
-    url = cluster.start()
-    password = (cluster.root / "password").read_text()
-    with pytest.raises(psycopg.OperationalError, match="password"):
-        psycopg.connect(url.replace(password, "guess")).close()
+    for url in (cluster.start(), cluster.maker_url()):
+        password = conninfo_to_dict(url)["password"]
+        with pytest.raises(psycopg.OperationalError, match="password"):
+            psycopg.connect(url.replace(password, "guess")).close()
     assert cluster.root.stat().st_mode & 0o077 == 0
 
 
 def test_it_listens_on_loopback_only(cluster):
-    with psycopg.connect(cluster.start()) as connection:
+    cluster.start()
+    with psycopg.connect(cluster.maker_url()) as connection:
         assert connection.execute("SHOW listen_addresses").fetchone() == ("127.0.0.1",)
         assert connection.execute("SHOW unix_socket_directories").fetchone() == ("",)
+
+
+RIGHTS = """
+SELECT rolsuper, rolcreaterole, rolcreatedb, rolreplication, rolbypassrls FROM pg_roles WHERE rolname = current_user
+"""
+
+
+def test_the_role_that_uses_the_database_may_do_nothing_else(cluster):
+    with psycopg.connect(cluster.start()) as connection:
+        assert connection.execute(RIGHTS).fetchone() == (False,) * 5
+        with pytest.raises(psycopg.errors.InsufficientPrivilege):
+            connection.execute("COPY (SELECT 1) TO PROGRAM 'true'")
+
+
+def test_what_an_older_bluff_kept_under_another_role_is_handed_over(cluster, tmp_path):
+    """Made, migrated and used by the role that may do anything, as it was before there was another."""
+    cluster.start()
+    old = cluster.maker_url()
+    with psycopg.connect(old) as connection:
+        connection.execute("ALTER DATABASE bluff OWNER TO bluff; DROP SCHEMA public; CREATE SCHEMA public")
+        connection.execute("DROP OWNED BY bluff_server; DROP ROLE bluff_server")
+    next(cluster.root.glob("password-of-*")).unlink()
+    migrate(old)
+    with psycopg.connect(old) as connection:
+        connection.execute("INSERT INTO crew (name) VALUES ('Ours')")
+    cluster.stop()
+    url = cluster.start()
+    backup = tmp_path / "bluff.backup"
+    write_backup(url, backup)
+    with psycopg.connect(url) as connection:
+        assert connection.execute(RIGHTS).fetchone() == (False,) * 5
+        connection.execute("UPDATE crew SET name = 'Theirs'")
+        connection.execute("ALTER TABLE crew ADD COLUMN more text; DROP TABLE job CASCADE")
+    read_backup(url, backup)
+    with psycopg.connect(url) as connection:
+        assert connection.execute("SELECT name FROM crew").fetchall() == [("Ours",)]
+    assert cluster.start() == url
 
 
 def test_the_product_never_turns_durability_off(tmp_path):
@@ -90,12 +131,12 @@ def test_data_that_cannot_be_started_says_where_its_log_is(cluster):
         cluster.start()
 
 
-def test_a_throwaway_cluster_leaves_nothing_behind():
+def test_a_throwaway_cluster_leaves_nothing_behind(tmp_path, monkeypatch):
+    monkeypatch.setattr(tempfile, "tempdir", str(tmp_path))
     with throwaway_cluster() as url:
-        with psycopg.connect(url) as connection:
-            (data,) = connection.execute("SHOW data_directory").fetchone()
-        assert Path(data).exists()
-    assert not Path(data).exists()
+        assert answers(url)
+        assert [*tmp_path.iterdir()]
+    assert not [*tmp_path.iterdir()]
 
 
 def test_migrations_are_applied_once(database_url):

@@ -8,13 +8,13 @@ from pydantic import BaseModel, Field
 
 from bluff.api.answers import shown, stem
 from bluff.api.cutting import OfWalls
-from bluff.api.session import CrewJobs, SignedInAccount
+from bluff.api.session import SignedInAccount
 from bluff.api.work import done, job_asked
 from bluff.core.learn.scale_model import Model, read_scale
 from bluff.core.measure.length import Length, format_inches, parse_length
 from bluff.core.wall.member import Role
 from bluff.formats.paper.page import Paper
-from bluff.service.papers import MODEL_SHEETS, built_model
+from bluff.service.papers import MODEL, MODEL_SHEETS
 
 router = APIRouter(prefix="/api/jobs/{job_id}", tags=["files"])
 
@@ -59,11 +59,11 @@ class ModelView(BaseModel):
 
 
 @router.get("/model")
-def model(jobs: CrewJobs, job_id: UUID, how: AskedModel) -> ModelView:
+async def model(request: Request, account: SignedInAccount, job_id: UUID, how: AskedModel) -> ModelView:
     """What to cut for a model of a job or of some of its walls."""
-    framings, listed = built_model(jobs.get(job_id).job, how.model, how.walls)
+    walls, listed = await done(request, MODEL, job_asked(request, account, job_id), how.model, how.walls)
     return ModelView(
-        walls=[framing.plan.id for framing in framings],
+        walls=walls,
         lines=[
             ModelLine(
                 count=row.count,

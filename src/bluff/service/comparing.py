@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from fractions import Fraction
+from functools import lru_cache
 from typing import Any
 
 from bluff import core
@@ -24,6 +25,7 @@ def counted_wall(job: core.Job, wall: str) -> CountedWall:
     return CountedWall(**_counts([one for one in framings(job) if one.plan.id == wall]))
 
 
+@lru_cache(maxsize=32)
 def counted(job: core.Job) -> Counted:
     """What a job comes to, its boards planned anew from first to last: the same for the same job."""
     found = standing(job, (), frozenset())

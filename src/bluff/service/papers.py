@@ -85,7 +85,7 @@ def whole_order(state: CuttingState, trucks: int | None) -> WholeOrder:
     return WholeOrder(job.name, job.standard.words, order, loads(job, framed, state.boards, asked, count))
 
 
-def built_model(job: Job, model: Model, walls: Sequence[str]) -> tuple[list[Framing], ModelList]:
+def _built_model(job: Job, model: Model, walls: Sequence[str]) -> tuple[list[Framing], ModelList]:
     """A job, or some of its walls, framed of the sticks a model is built of.
 
     Raises:
@@ -125,8 +125,14 @@ def _order_table(asked: JobAsked, trucks: int | None) -> Made:
 
 def _model_sheets(asked: JobAsked, model: Model, walls: Sequence[str], paper: Paper) -> Made:
     state = Jobs(_pool(asked.url), asked.account).get(asked.job)
-    built, listed = built_model(state.job, model, walls)
+    built, listed = _built_model(state.job, model, walls)
     return _made(model_sheets(built, listed, model, state.job.standard.words, paper, imprint(state)), state)
+
+
+def _model(asked: JobAsked, model: Model, walls: Sequence[str]) -> tuple[list[str], ModelList]:
+    job = Jobs(_pool(asked.url), asked.account).get(asked.job).job
+    built, listed = _built_model(job, model, walls)
+    return [framing.plan.id for framing in built], listed
 
 
 def _day(asked: JobAsked, now: datetime) -> DayView:
@@ -160,4 +166,5 @@ CUT_TABLE = Work(_cut_table, "spreadsheet", _FEWER, seconds=120, memory=2048, re
 ORDER_SHEET = Work(_order_sheet, "PDF", "take it out as CSV", seconds=120, memory=2048, refusals=_REFUSALS)
 ORDER_TABLE = Work(_order_table, "spreadsheet", "take it out as CSV", seconds=120, memory=2048, refusals=_REFUSALS)
 MODEL_SHEETS = Work(_model_sheets, "PDF", _FEWER, seconds=120, memory=2048, refusals=_REFUSALS)
+MODEL = Work(_model, "model", "choose fewer walls", seconds=120, memory=2048, refusals=_REFUSALS)
 DAY = Work(_day, "day", "plan a part of the job", seconds=120, memory=2048, refusals=_REFUSALS)

@@ -5,7 +5,7 @@ import logging
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
 from fractions import Fraction
-from functools import cached_property
+from functools import cached_property, lru_cache
 from itertools import count
 from threading import Event, Thread
 from time import monotonic
@@ -96,8 +96,12 @@ class Standing:
     boards: tuple[JobBoard, ...]
 
 
-def standing(job: core.Job, planned: Sequence[JobBoard], ticks: Ticks) -> Standing:
-    """A job's boards as its walls now ask for them; the same for the same walls, boards and ticks."""
+@lru_cache(maxsize=8)
+def standing(job: core.Job, planned: tuple[JobBoard, ...], ticks: Ticks) -> Standing:
+    """A job's boards as its walls now ask for them; the same for the same walls, boards and ticks.
+
+    Cut, Order, its files and the day all ask for it, one after the other.
+    """
     asked = demands(job, framings(job))
     kept = carried(planned, asked, ticks, job.stock.on_site)
     return Standing(asked, kept, plan_boards(kept, asked, job.stock.on_site, 0).boards)

@@ -13,7 +13,7 @@ from psycopg_pool import ConnectionPool
 from bluff import core
 from bluff.core.crew.strike import StruckPlate
 from bluff.core.measure.length import Length
-from bluff.core.site.caller import Held, OnPlates, Stop, Walk, named_marks, stops, strikes
+from bluff.core.site.caller import Held, OnPlates, Stop, Walk, stops, strikes
 from bluff.core.site.checking import Check, Verdict, verdict
 from bluff.core.site.checks import checks
 from bluff.core.site.written import OnPlate, Said, missing, on_plate, strokes_on, to_strike
@@ -210,7 +210,7 @@ class Site:
             said = {plate: plates.get((wall, plate), (OnPlate(), [])) for plate in Plate}
             there = {plate: on for plate, (on, _) in said.items()}
             marked_at = max((records[-1].made_at for _, records in said.values() if records), default=None)
-            marks = {name: mark.plate for name, mark in named_marks(framed.marks).items()}
+            marks = {name: mark.plate for name, mark in framed.named_marks.items()}
             left = frozenset(name for plate, on in there.items() for name in missing(plate, framed, on))
             struck = sum(len(to_strike(plate, framed, on)) for plate, on in there.items())
             ticks = {row.about: row for row in ticked.get(wall, ()) if row.about}
@@ -276,7 +276,7 @@ class Site:
         marks = self._framing_at(connection, state.id, row.revision, row.wall or "")
         if marks is None:
             raise Unfit(f"There is no wall {row.wall} at revision {row.revision}.")
-        if row.about is not None and row.about not in named_marks(marks.marks):
+        if row.about is not None and row.about not in marks.named_marks:
             raise Unfit(f"Wall {row.wall} has no such mark at revision {row.revision}.")
 
     def _plates(

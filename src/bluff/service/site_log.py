@@ -5,7 +5,6 @@ from dataclasses import dataclass
 from itertools import groupby
 
 from bluff.core.measure.length import format_inches
-from bluff.core.site.caller import named_marks
 from bluff.core.site.checks import checks
 from bluff.core.site.work import work_name
 from bluff.core.wall.framing import Framing
@@ -69,7 +68,7 @@ def _ticked(name: str, row: SiteRecord) -> str:
 
 def _mark(row: SiteRecord, framing_at: FramingAt) -> str:
     framed = framing_at(row)
-    mark = named_marks(framed.marks).get(row.about or "") if framed else None
+    mark = framed.named_marks.get(row.about or "") if framed else None
     if framed is None or mark is None:
         return row.about or ""
     reading = read_mark(mark, framed.plan.length, framed.plan.standard.datum.end)

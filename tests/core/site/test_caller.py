@@ -11,7 +11,7 @@ from bluff.core.job.schools import End
 from bluff.core.job.top import Rake
 from bluff.core.job.words import PRESETS
 from bluff.core.measure.length import format_inches, inches
-from bluff.core.site.caller import Held, OnPlates, Turn, Walk, called_out, named_marks, stops, strikes
+from bluff.core.site.caller import Held, OnPlates, Turn, Walk, called_out, stops, strikes
 from bluff.core.wall.marks import BURNED_INCH, read_mark
 from bluff.core.wall.member import CUT_LINE, Plate, Role
 from framing import frame_wall, framed, job_of
@@ -107,7 +107,7 @@ def test_a_tape_starts_over_where_somebody_says():
 @given(ANY_WALL)
 def test_every_mark_is_called_once_and_reads_as_on_the_bench(job):
     framing = framed(job)
-    marks = named_marks(framing.marks)
+    marks = framing.named_marks
     for hook in End:
         for burn in (0, BURNED_INCH):
             for walk in Walk:
@@ -123,7 +123,7 @@ def test_every_mark_is_called_once_and_reads_as_on_the_bench(job):
 def test_names_of_marks_hold_when_the_wall_is_read_from_elsewhere(job):
     """A name says what stands there, never where it is called."""
     framing = framed(job)
-    for name, mark in named_marks(framing.marks).items():
+    for name, mark in framing.named_marks.items():
         assert name.startswith(f"{mark.plate}/")
         assert mark.member is None or name == f"{mark.plate}/{mark.member.in_wall}"
 
@@ -144,9 +144,7 @@ def test_stops_are_called_out_in_the_crews_words():
 def test_strikes_are_read_on_the_plate_they_were_written_on():
     """From the far end a stud at 15 1/4 of a plate of 144 reads 127 1/4, however long the wall is by now."""
     framing = frame_wall("12' 2x4")
-    name, mark = next(
-        (name, mark) for name, mark in named_marks(framing.marks).items() if mark.at.value == inches("15 1/4")
-    )
+    name, mark = next((name, mark) for name, mark in framing.named_marks.items() if mark.at.value == inches("15 1/4"))
     (struck,) = strikes({name: Written(mark, framing.plan.length)}, Held(End.END))
     assert (struck.turn, format_inches(struck.reading.at.value)) == (Turn.STRIKE, "127 1/4")
     assert called_out(struck, framing.plan).startswith("strike one hundred twenty-seven and a quarter, stud")

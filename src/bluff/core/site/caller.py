@@ -139,24 +139,6 @@ _PARTS: Mapping[Part, Turn] = {
 }
 
 
-def named_marks(marks: Iterable[Mark]) -> dict[str, Mark]:
-    """The marks of a wall by what names each on its wall whatever else changes: its plate, and what stands there.
-
-    >>> from bluff.core.measure.sum import Sum
-    >>> bolt = Mark(Plate.BOTTOM, Sum.of("bolt", 640), 0, True, "bolt", ANCHOR_BOLT, None)
-    >>> list(named_marks([bolt, bolt]))
-    ['bottom/anchor_bolt', 'bottom/anchor_bolt/2']
-    """
-    named: dict[str, Mark] = {}
-    met: defaultdict[str, int] = defaultdict(int)
-    for mark in marks:
-        of = mark.member.in_wall if mark.member else f"{mark.opening}/{mark.role}" if mark.opening else mark.role
-        name = f"{mark.plate}/{of}"
-        met[name] += 1
-        named[name if met[name] == 1 else f"{name}/{met[name]}"] = mark
-    return named
-
-
 def stops(framing: Framing, held: Held, on: OnPlates = OnPlates.BOTH, walk: Walk = Walk.BY_TURN) -> tuple[Stop, ...]:
     """Every stop of a walk along a wall's plates.
 
@@ -172,7 +154,7 @@ def stops(framing: Framing, held: Held, on: OnPlates = OnPlates.BOTH, walk: Walk
     """
     hook = held.hook or framing.plan.standard.datum.end
     held = replace(held, hook=hook)
-    on_plates = {name: mark for name, mark in named_marks(framing.marks).items() if mark.plate in on.plates}
+    on_plates = {name: mark for name, mark in framing.named_marks.items() if mark.plate in on.plates}
     tapes: defaultdict[Stretch | None, dict[str, Mark]] = defaultdict(dict)
     for name, mark in on_plates.items():
         tapes[mark.slope][name] = mark

@@ -5,7 +5,6 @@ from dataclasses import dataclass, field
 
 from bluff.core.crew.strike import Looks, Stroke, Written, looks, strokes, unlike
 from bluff.core.job.schools import End
-from bluff.core.site.caller import named_marks
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Mark, Plate
 
@@ -15,7 +14,7 @@ class Said:
     """Something that was said of a plate.
 
     Args:
-        name: The mark, as `named_marks` has it; None for all there are.
+        name: The mark, as `Framing.named_marks` has it; None for all there are.
         is_written: Whether it is on the wood, or is not, or no more.
         revision: Of the job, as whoever wrote it saw it; none where a plate is not marked after all.
         framing: The wall at that revision, None where it was not there.
@@ -86,7 +85,7 @@ def strokes_on(plate: Plate, framing: Framing | None, on: OnPlate) -> tuple[Stro
 def _of_plate(plate: Plate, framing: Framing | None) -> dict[str, Mark]:
     if framing is None:
         return {}
-    return {name: mark for name, mark in named_marks(framing.marks).items() if mark.plate is plate}
+    return {name: mark for name, mark in framing.named_marks.items() if mark.plate is plate}
 
 
 def _key(name: str, mark: Mark) -> tuple[str, Looks]:

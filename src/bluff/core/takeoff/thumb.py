@@ -112,11 +112,11 @@ def compared(framing: Framing) -> tuple[Guess, ...]:
     Source: docs/rules.md, Counting.
     """
     board = framing.plan.stud_length.value
-    exact: dict[Share, Fraction] = dict.fromkeys(Share, Fraction(0))
+    exact: dict[Share, Length] = dict.fromkeys(Share, 0)
     for member in framing.members:
         if share := _ROLES.get(member.role):
-            exact[share] += member.plies * min(Fraction(member.length.value, board), Fraction(1))
-    return tuple(Guess(share, thumb, exact[share]) for share, thumb in _guessed(framing.plan).items())
+            exact[share] += member.plies * min(member.length.value, board)
+    return tuple(Guess(share, thumb, Fraction(exact[share], board)) for share, thumb in _guessed(framing.plan).items())
 
 
 def _guessed(plan: WallPlan) -> dict[Share, int]:

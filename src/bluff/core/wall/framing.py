@@ -12,6 +12,7 @@ from bluff.core.measure.sum import Sum
 from bluff.core.wall.admission import RefusedOpening, RefusedPost
 from bluff.core.wall.assembly import Assembly
 from bluff.core.wall.layout import LaidOut
+from bluff.core.wall.marks import named_marks
 from bluff.core.wall.member import Mark, Member
 from bluff.core.wall.opening_frame import OpeningFrame
 from bluff.core.wall.plate_breaks import Unkept
@@ -79,6 +80,11 @@ class Framing:
     def members(self) -> tuple[Member, ...]:
         """Every piece: plates from the bottom up, what lies over them, then the others along the wall."""
         return (*self.plates, *self.over, *self.standing)
+
+    @cached_property
+    def named_marks(self) -> dict[str, Mark]:
+        """Its marks by what names each on the wall, as `marks.named_marks` does; not to be changed."""
+        return named_marks(self.marks)
 
     @property
     def beams(self) -> tuple[Rectangle, ...]:

@@ -4,7 +4,8 @@ A piece is marked on each plate it touches, and only there: jacks and bottom cri
 plate, top cripples on the top plate, kings and studs on both, a floating jack on neither.
 """
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections import defaultdict
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 
@@ -55,6 +56,24 @@ class Reading:
         if self.width == 0:
             return None
         return self.at.value + self.width if self.ahead else self.at.value - self.width
+
+
+def named_marks(marks: Iterable[Mark]) -> dict[str, Mark]:
+    """The marks of a wall by what names each on its wall whatever else changes: its plate, and what stands there.
+
+    >>> from bluff.core.measure.sum import Sum
+    >>> bolt = Mark(Plate.BOTTOM, Sum.of("bolt", 640), 0, True, "bolt", ANCHOR_BOLT, None)
+    >>> list(named_marks([bolt, bolt]))
+    ['bottom/anchor_bolt', 'bottom/anchor_bolt/2']
+    """
+    named: dict[str, Mark] = {}
+    met: defaultdict[str, int] = defaultdict(int)
+    for mark in marks:
+        of = mark.member.in_wall if mark.member else f"{mark.opening}/{mark.role}" if mark.opening else mark.role
+        name = f"{mark.plate}/{of}"
+        met[name] += 1
+        named[name if met[name] == 1 else f"{name}/{met[name]}"] = mark
+    return named
 
 
 def plate_marks(
