@@ -7,8 +7,8 @@ from itertools import groupby
 from typing import Annotated, Literal
 from uuid import UUID
 
-from fastapi import APIRouter, Depends, Query, Request
-from pydantic import Field, StrictBool, StrictInt
+from fastapi import APIRouter, Depends, Query, Request, Response
+from pydantic import Field, StrictBool, StrictInt, TypeAdapter
 from typing_extensions import TypedDict
 
 from bluff.api.session import signed_in
@@ -190,10 +190,14 @@ OfWalls = Annotated[
 CrewCuttings = Annotated[Cuttings, Depends(cuttings_of)]
 
 
-@router.get("")
-def get_cutting(cuttings: CrewCuttings, job_id: UUID, wall: OfWalls) -> CuttingView:
+_WRITER = TypeAdapter(CuttingView)
+
+
+@router.get("", response_model=CuttingView)
+def get_cutting(cuttings: CrewCuttings, job_id: UUID, wall: OfWalls) -> Response:
     """The boards of a job; those nobody planned yet are found at once."""
-    return cutting_view(cuttings.get(job_id, wall))
+    # Written at once: a large job has thousands of cuts, and to look at each again would take as long as to find them.
+    return Response(_WRITER.dump_json(cutting_view(cuttings.get(job_id, wall))), media_type="application/json")
 
 
 @router.get("/run")
@@ -236,19 +240,14 @@ def cutting_view(state: CuttingState) -> CuttingView:
     in_use = [one.section for one in state.standing.asked]
     in_use += [board.section for board in state.boards if board.section not in in_use]
     by_section = {section: [board for board in state.boards if board.section == section] for section in in_use}
-    settings = {
-        section: list(found)
-        for section, found in groupby(stops(state.boards, state.wanted, frozenset(state.ticks)), _section_of)
-    }
-    cuts = [
-        (board, cut) for board in state.boards for cut in board.cuts if cut.piece in state.wanted.get(board.section, ())
-    ]
+    at_stops = stops(state.boards, state.wanted, frozenset(state.ticks))
+    settings = {section: list(found) for section, found in groupby(at_stops, _section_of)}
     return {
         "revision": state.job.revision,
         "kerf": figure(job.stock.kerf),
         "planned": state.revision is not None,
-        "pieces": len(cuts),
-        "cut": sum(board.tick(cut) in state.ticks for board, cut in cuts),
+        "pieces": sum(one.count for one in at_stops),
+        "cut": sum(one.cut for one in at_stops),
         "sections": [
             drawing.section(section, boards, settings.get(section, ()))
             for section, boards in by_section.items()
@@ -273,6 +272,7 @@ class _Drawing:
         self.stock = state.job.job.stock
         self.words: Words = state.job.job.standard.words
         self.members = state.members
+        self.begun = {tick.board for tick in state.ticks}
         before = {board.number: board for board in state.planned}
         self.other = {
             board.number
@@ -312,7 +312,7 @@ class _Drawing:
 
     def _cut(self, board: JobBoard, cut: Cut, at: int) -> CutView:
         member = self.member(board, cut)
-        tick = self.state.ticks.get(board.tick(cut))
+        tick = self.state.ticks.get(board.tick(cut)) if board.number in self.begun else None
         bevel = member.bevel if member else None
         return {
             "name": cut.name,

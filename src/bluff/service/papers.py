@@ -15,7 +15,7 @@ from psycopg import OperationalError
 from psycopg_pool import ConnectionPool
 
 from bluff.core import Framing, Job, frame, wall_plans
-from bluff.core.crew.supply import loads, lumber_order
+from bluff.core.crew.supply import LumberOrder, lumber_order
 from bluff.core.learn.scale_model import Model, ModelList, as_sticks, model_list
 from bluff.core.site.at_work import day_ahead
 from bluff.day_figures import DayView, day_view
@@ -29,8 +29,9 @@ from bluff.formats.paper.order_sheet import order_sheet
 from bluff.service.cutting import Cuttings, CuttingState
 from bluff.service.errors import ServiceError
 from bluff.service.jobs import Jobs, JobState, framings, known_wall
+from bluff.service.planning import Standing
 from bluff.service.site import Site
-from bluff.service.site_day import job_at_work
+from bluff.service.site_day import job_at_work, loaded
 from bluff.store.accounts import Account
 from bluff.store.database import open_reader
 
@@ -79,10 +80,12 @@ def written_cutting(state: CuttingState) -> Cutting:
 def whole_order(state: CuttingState, trucks: int | None) -> WholeOrder:
     """What is ordered for a job, on so many trucks, or as many as its crew has said."""
     job = state.job.job
-    framed, asked = framings(job), state.standing.asked
-    order = lumber_order(job, framed, state.boards, asked)
-    count = trucks or job.standard.day.trucks
-    return WholeOrder(job.name, job.standard.words, order, loads(job, framed, state.boards, asked, count))
+    return WholeOrder(job.name, job.standard.words, _ordered(job, state.standing), loaded(job, state.standing, trucks))
+
+
+@lru_cache(maxsize=8)
+def _ordered(job: Job, standing: Standing) -> LumberOrder:
+    return lumber_order(job, framings(job), standing.boards, standing.asked)
 
 
 def _built_model(job: Job, model: Model, walls: Sequence[str]) -> tuple[list[Framing], ModelList]:

@@ -81,9 +81,9 @@ class Wanted:
         return cls(aim, data["seconds"], data["is_anew"], data.get("breaks", False))
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, eq=False)
 class Standing:
-    """A job's boards as its walls now ask for them.
+    """A job's boards as its walls now ask for them; one is only like itself, so that what is made of it can be kept.
 
     Args:
         asked: What they ask for.

@@ -1,13 +1,16 @@
 """A job as its crew is at it, from everything that is kept of it: what its day is planned of."""
 
+from functools import lru_cache
 from uuid import UUID
 
+from bluff.core import Job
 from bluff.core.crew.order import build_order
-from bluff.core.crew.supply import loads
+from bluff.core.crew.supply import Load, loads
 from bluff.core.site.at_work import JobAtWork, Ticked, WallAtWork
 from bluff.core.site.day import work_on
 from bluff.service.cutting import Cuttings
 from bluff.service.jobs import framings
+from bluff.service.planning import Standing
 from bluff.service.site import Site, WallOnSite
 from bluff.store.site import SiteRecord
 
@@ -32,9 +35,15 @@ def job_at_work(site: Site, cuttings: Cuttings, job: UUID) -> JobAtWork:
         rates=standard.rates,
         walls={one.framing.plan.id: _at_work(one) for one in walls},
         order=build_order([one.framing.plan for one in walls]),
-        loads=loads(cut.job.job, framings(cut.job.job), cut.boards, cut.standing.asked, standard.day.trucks),
+        loads=loaded(cut.job.job, cut.standing),
         ticks={work: _ticked(record) for work, record in site.job_ticks(job).items()},
     )
+
+
+@lru_cache(maxsize=8)
+def loaded(job: Job, standing: Standing, trucks: int | None = None) -> tuple[Load, ...]:
+    """A job's order on so many trucks, or on as many as its crew has said."""
+    return loads(job, framings(job), standing.boards, standing.asked, trucks or job.standard.day.trucks)
 
 
 def _at_work(wall: WallOnSite) -> WallAtWork:

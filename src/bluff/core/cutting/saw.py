@@ -66,10 +66,13 @@ def stops(boards: Iterable[JobBoard], members: Members, ticks: Ticks) -> tuple[S
         ticks: What was cut.
     """
     alike: dict[tuple[Section, Length, Bevel | None], list[tuple[JobBoard, Role, bool]]] = defaultdict(list)
+    begun = {tick.board for tick in ticks}
     for board in boards:
+        of_section, is_begun = members.get(board.section, {}), board.number in begun
         for cut in board.cuts:
-            if member := members.get(board.section, {}).get(cut.piece):
-                alike[board.section, cut.length, member.bevel].append((board, member.role, board.tick(cut) in ticks))
+            if member := of_section.get(cut.piece):
+                is_cut = is_begun and board.tick(cut) in ticks
+                alike[board.section, cut.length, member.bevel].append((board, member.role, is_cut))
     order = {section: place for place, section in enumerate(members)}
     return tuple(
         Stop(

@@ -130,23 +130,11 @@ class Words:
         >>> Words((("cripple", Word("short stud")),)).name("top_cripple")
         'top short stud'
         """
-        usual = USUAL.get(piece)
-        if usual is None:
-            return piece.replace("_", " ")
-        if name := self._of(piece).name:
-            return name
-        kind, _, base = piece.rpartition("_")
-        return f"{kind} {self.name(base)}" if base in USUAL and kind else usual.name
+        return _name(self, piece)
 
     def letter(self, piece: str) -> str | None:
         """What is written on a plate for a piece, None for what is never written."""
-        if letter := self._of(piece).letter:
-            return letter
-        kind, _, base = piece.rpartition("_")
-        if kind and base in USUAL:
-            return self.letter(base)
-        usual = USUAL.get(piece)
-        return usual.letter if usual else None
+        return _letter(self, piece)
 
     def say(self, text: str) -> str:
         """A sentence in the crew's words, articles and plurals with them.
@@ -164,8 +152,32 @@ class Words:
         """What is said for what, word by word, in every form a sentence may have."""
         return _said_as(self)[1]
 
-    def _of(self, piece: str) -> Word:
+    def of(self, piece: str) -> Word:
+        """What the crew says and writes for a piece, where that is not what is usual."""
         return next((word for role, word in self.said if role == piece), Word())
+
+
+# Asked for every mark of a walk and every cut of a job.
+@lru_cache(maxsize=1024)
+def _name(words: Words, piece: str) -> str:
+    usual = USUAL.get(piece)
+    if usual is None:
+        return piece.replace("_", " ")
+    if name := words.of(piece).name:
+        return name
+    kind, _, base = piece.rpartition("_")
+    return f"{kind} {words.name(base)}" if base in USUAL and kind else usual.name
+
+
+@lru_cache(maxsize=1024)
+def _letter(words: Words, piece: str) -> str | None:
+    if letter := words.of(piece).letter:
+        return letter
+    kind, _, base = piece.rpartition("_")
+    if kind and base in USUAL:
+        return words.letter(base)
+    usual = USUAL.get(piece)
+    return usual.letter if usual else None
 
 
 def _besides(word: Word, usual: Piece) -> Word:

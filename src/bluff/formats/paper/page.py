@@ -7,11 +7,15 @@ from enum import StrEnum
 from itertools import pairwise
 
 import segno
+from reportlab import rl_config
 from reportlab.lib.pagesizes import A4, landscape, letter
 from reportlab.lib.utils import simpleSplit
 from reportlab.pdfbase.pdfmetrics import stringWidth
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.pdfgen.pathobject import PDFPathObject
+
+# Pages are bytes, not text for mail: a quarter smaller, and nothing spends a fifth of its time on writing them so.
+rl_config.useA85 = 0
 
 PLAIN, BOLD = "Helvetica", "Helvetica-Bold"
 MARGIN = 30.0
