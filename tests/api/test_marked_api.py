@@ -16,10 +16,10 @@ def job(client):
     return shed(client, "3-0 x 4-0")
 
 
-def mark(client, job, plate="bottom", revision=None, wall="A", name=None, is_done=None, status=200):
+def mark(client, job, plate="bottom", revision=None, wall="A", name=None, is_done=None, hook=None, status=200):
     """Say that a plate, or one mark of it, is marked by the job at a revision, or is not; the plates marked then."""
     is_done = revision is not None if is_done is None else is_done
-    said = {"wall": wall, "plate": plate, "mark": name, "revision": revision, "is_done": is_done}
+    said = {"wall": wall, "plate": plate, "mark": name, "revision": revision, "is_done": is_done, "hook": hook}
     assert say(client, job, {"kind": "mark", **said}, status=status) == []
     return client.get(f"/api/jobs/{job}/marked").json()
 
@@ -147,3 +147,17 @@ def test_a_plate_is_struck_from_the_end_it_was_marked_from(client, job):
     (bottom,) = client.get(f"/api/jobs/{job}/marked").json()
     assert bottom["hook"] == "end"
     assert kings(bottom) == [(True, "47 1/2"), (False, "49"), (True, "89"), (False, "90 1/2")]
+
+
+def test_marks_written_from_a_hook_somebody_chose_are_struck_and_told_from_there(client, job):
+    """The king from 50 1/2 to 52 reads 144 - 52 = 92 from the right end; where it goes then, 144 - 53 1/2 = 90 1/2."""
+    (bottom,) = mark(client, job, revision=2, name=KING, hook="end")
+    assert bottom["hook"] == "end"
+    edit(client, job, 2, MOVE)
+    (bottom,) = mark(client, job, revision=3, name=KING, hook="end")
+    assert kings(bottom) == [(False, "92")]
+    (line,) = client.get(f"/api/jobs/{job}/site/log").json()
+    assert line["says"] == "2 marks written, K at 92 to K at 90 1/2"
+    # To strike it from the other end leaves the plate as it was marked.
+    (bottom,) = mark(client, job, revision=2, name=KING, is_done=False, hook="start")
+    assert (bottom["hook"], bottom["strokes"]) == ("end", [])

@@ -17,6 +17,7 @@ from bluff.api.session import SignedInAccount
 from bluff.api.wire import CHANGED, Revision
 from bluff.api.work import done
 from bluff.core.job.amounts import MOST_ON_A_CREW
+from bluff.core.job.schools import End
 from bluff.core.measure.length import inches
 from bluff.core.wall.member import Plate
 from bluff.figures import ByWhom
@@ -56,7 +57,8 @@ class SaidFile(FileModel):
 class MarkSaid(SaidFile):
     """A mark that is written on a plate, or struck from it, by the job at a revision; of a whole plate with no mark.
 
-    Without a revision a whole plate is not marked after all.
+    Without a revision a whole plate is not marked after all. `hook` is the end the tape is hooked on, where it is not
+    known from the wall.
     """
 
     kind: Literal["mark"]
@@ -65,6 +67,7 @@ class MarkSaid(SaidFile):
     mark: Name | None = None
     revision: Revision | None = None
     is_done: StrictBool
+    hook: End | None = None
 
 
 class TickSaid(SaidFile):
@@ -223,6 +226,7 @@ def _row(said: MarkSaid | TickSaid | ReadingSaid | NoteSaid, at: datetime) -> Si
                 plate=said.plate,
                 revision=said.revision,
                 is_done=said.is_done,
+                hook=said.hook and said.hook.value,
             )
         case TickSaid():
             return SiteRow(

@@ -12,6 +12,7 @@ from psycopg_pool import ConnectionPool
 
 from bluff import core
 from bluff.core.crew.strike import StruckPlate
+from bluff.core.job.schools import End
 from bluff.core.measure.length import Length
 from bluff.core.site.caller import Held, OnPlates, Stop, Walk, stops, strikes
 from bluff.core.site.checking import Check, Verdict, verdict
@@ -295,7 +296,7 @@ class Site:
         if row.revision is None:
             return Said(row.about, is_written=False)
         framed = self._framing_at(connection, job, row.revision, row.wall or "")
-        return Said(row.about, bool(row.is_done), row.revision, framed)
+        return Said(row.about, bool(row.is_done), row.revision, framed, End(row.hook) if row.hook else None)
 
     def _framing_at(self, connection: Connection, job: UUID, revision: int, wall: str) -> Framing | None:
         found = framings(self._jobs.job_at(connection, job, revision))

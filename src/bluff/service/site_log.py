@@ -4,6 +4,7 @@ from collections.abc import Callable, Iterable, Iterator
 from dataclasses import dataclass
 from itertools import groupby
 
+from bluff.core.job.schools import End
 from bluff.core.measure.length import format_inches
 from bluff.core.site.checks import checks
 from bluff.core.site.work import work_name
@@ -71,7 +72,8 @@ def _mark(row: SiteRecord, framing_at: FramingAt) -> str:
     mark = framed.named_marks.get(row.about or "") if framed else None
     if framed is None or mark is None:
         return row.about or ""
-    reading = read_mark(mark, framed.plan.length, framed.plan.standard.datum.end)
+    hook = End(row.hook) if row.hook else framed.plan.standard.datum.end
+    reading = read_mark(mark, framed.plan.length, hook)
     return f"{mark.symbol} at {format_inches(reading.at.value)}"
 
 

@@ -29,6 +29,7 @@ class SiteRow:
         read_by: Of a reading: by hand, or by a tape that sends it.
         words: Of a note.
         hands: Of work that is begun: how many do it.
+        hook: Of a mark: the end the tape was hooked on, where that was said.
         made_at: When, by the phone's clock set right by the server's.
     """
 
@@ -45,6 +46,7 @@ class SiteRow:
     read_by: Literal["hand", "tape"] | None = None
     words: str | None = None
     hands: int | None = None
+    hook: str | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

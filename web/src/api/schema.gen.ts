@@ -4140,7 +4140,8 @@ export interface components {
          * MarkSaid
          * @description A mark that is written on a plate, or struck from it, by the job at a revision; of a whole plate with no mark.
          *
-         *     Without a revision a whole plate is not marked after all.
+         *     Without a revision a whole plate is not marked after all. `hook` is the end the tape is hooked on, where it is not
+         *     known from the wall.
          */
         MarkSaid: {
             /**
@@ -4171,6 +4172,7 @@ export interface components {
             revision?: number | null;
             /** Is Done */
             is_done: boolean;
+            hook?: components["schemas"]["End"] | null;
         };
         /**
          * MarkedOn

@@ -85,7 +85,7 @@ function Walked({ job, walk, held, over, onOver }: WalkedProps) {
   }
   function mark(isWritten: boolean) {
     if (!stop || !may) return;
-    void say(job, ...stop.marks.map((one) => said(walk.wall, one, stop.revision, isWritten)));
+    void say(job, ...stop.marks.map((one) => said(walk, one, stop.revision, isWritten)));
   }
   function next() {
     if (!stop) return;
@@ -134,8 +134,13 @@ function Walked({ job, walk, held, over, onOver }: WalkedProps) {
   );
 }
 
-function said(wall: string, { plate, mark }: Stop["marks"][number], revision: number, isWritten: boolean) {
-  return { kind: "mark", wall, plate, mark, revision, is_done: isWritten } as const;
+function said(
+  { wall, hook }: Walk,
+  { plate, mark }: Stop["marks"][number],
+  revision: number,
+  isWritten: boolean,
+) {
+  return { kind: "mark", wall, plate, mark, revision, is_done: isWritten, hook } as const;
 }
 
 /** What is called: the reading, what goes there, on which side and which plates. */

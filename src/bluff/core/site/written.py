@@ -18,12 +18,14 @@ class Said:
         is_written: Whether it is on the wood, or is not, or no more.
         revision: Of the job, as whoever wrote it saw it; none where a plate is not marked after all.
         framing: The wall at that revision, None where it was not there.
+        hook: The end the tape was hooked on; None where nobody said, for the end layout was pulled from.
     """
 
     name: str | None
     is_written: bool
     revision: int = 0
     framing: Framing | None = None
+    hook: End | None = None
 
 
 @dataclass(slots=True)
@@ -33,7 +35,7 @@ class OnPlate:
     Args:
         written: Marks, each by its name and how it looks: a mark that moved is there twice until the old one is struck.
         is_whole: Whether all of the plate was marked once, so that what a change of the plan adds is missing there.
-        hook: The end its tape hooked on, as its wall was when it was last marked.
+        hook: The end its tape hooked on when it was last marked.
     """
 
     written: dict[tuple[str, Looks], Written] = field(default_factory=dict)
@@ -46,8 +48,8 @@ def on_plate(plate: Plate, said: Iterable[Said]) -> OnPlate:
     found = OnPlate()
     for one in said:
         marks = _of_plate(plate, one.framing)
-        if one.framing:
-            found.hook = one.framing.plan.standard.datum.end
+        if one.framing and one.is_written:
+            found.hook = one.hook or one.framing.plan.standard.datum.end
         if one.name is None:
             found.written = {_key(name, mark): _written(mark, one) for name, mark in marks.items() if one.is_written}
             found.is_whole = one.is_written
