@@ -26,9 +26,9 @@ import httpx2
 from benchmarks.frame_walls import Series
 from numpy.random import Generator, default_rng
 
-from bluff import core
-from bluff.demo import DEMO_FILE
+from bluff.core.job.job import Job
 from bluff.formats.job_file import read_job
+from bluff.run.demo import DEMO_FILE
 from bluff.service.jobs import Jobs
 from bluff.service.sessions import begin, ensure_installation
 from bluff.store.cluster import throwaway_cluster
@@ -39,7 +39,7 @@ _EDITORS, _READERS = 20, 200
 _EDIT_EVERY, _LOOK_EVERY, _PROBE_EVERY = 2.0, 10.0, 0.1
 """Seconds, on average."""
 _SERVER = (
-    "import sys; from bluff.serve import background_server; from bluff.store.database import open_pool\n"
+    "import sys; from bluff.run.serve import background_server; from bluff.store.database import open_pool\n"
     "with open_pool(sys.argv[1]) as pool, background_server(pool) as address:\n"
     "    print(address, flush=True); sys.stdin.read()\n"
 )
@@ -71,7 +71,7 @@ def two_servers(url: str) -> Iterator[list[str]]:
             server.communicate("", timeout=20)
 
 
-def crew_on(job: core.Job, seconds: float, editors: int, readers: int) -> Seen:
+def crew_on(job: Job, seconds: float, editors: int, readers: int) -> Seen:
     """Let a crew loose on a job."""
     with throwaway_cluster() as url:
         migrate(url)
@@ -85,7 +85,7 @@ def crew_on(job: core.Job, seconds: float, editors: int, readers: int) -> Seen:
 
 
 async def _crew(
-    addresses: list[str], token: str, kept: str, job: core.Job, seconds: float, editors: int, readers: int
+    addresses: list[str], token: str, kept: str, job: Job, seconds: float, editors: int, readers: int
 ) -> Seen:
     seen, random = Seen(), default_rng(1)
     until = time.monotonic() + seconds
@@ -162,11 +162,11 @@ def at_percent(times: list[float], percent: int) -> float:
     return 1000 * sorted(times)[min(len(times) * percent // 100, len(times) - 1)] if times else 0.0
 
 
-def _demo(_: int) -> core.Job:
+def _demo(_: int) -> Job:
     return read_job(Path(DEMO_FILE).read_bytes())
 
 
-def _short(job: core.Job) -> Seen:
+def _short(job: Job) -> Seen:
     seen = crew_on(job, 1.5, 3, 4)
     if seen.errors or seen.made != seen.revision:
         raise AssertionError(seen.errors or f"{seen.made} edits made, but revision {seen.revision}")

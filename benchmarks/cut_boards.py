@@ -17,14 +17,15 @@ from time import monotonic
 sys.path.insert(0, str(Path(__file__).resolve().parents[1]))
 sys.path.insert(0, str(Path(__file__).resolve().parents[1] / "src"))
 
-from bluff.core import frame, wall_plans
 from bluff.core.cutting.bevels import slant_of
 from bluff.core.cutting.board import faults_of_boards
 from bluff.core.cutting.carry import Carried
 from bluff.core.cutting.demand import Aim, By, demands
+from bluff.core.frame import frame
 from bluff.core.job.job import Alone, Job
 from bluff.core.job.position import Centred
 from bluff.core.measure.length import inches
+from bluff.core.wall.wall_plan import wall_plans
 from bluff.formats.job_file import read_job
 from bluff.solve.whole import Planned, plan_boards
 

@@ -20,10 +20,10 @@ sys.path.insert(0, str(Path(__file__).resolve().parents[1] / "src"))
 from benchmarks.frame_walls import Series, job_of_walls
 from fastapi.testclient import TestClient
 
-from bluff import core
 from bluff.api.app import make_app, openapi_schema
-from bluff.demo import DEMO_FILE
+from bluff.core.job.job import Job
 from bluff.formats.job_file import read_job
+from bluff.run.demo import DEMO_FILE
 from bluff.service.jobs import Jobs
 from bluff.service.sessions import begin, ensure_installation
 from bluff.store.cluster import throwaway_cluster
@@ -42,7 +42,7 @@ class Asked(NamedTuple):
     path: str
 
 
-def ask(client: TestClient, job: core.Job, id_: UUID) -> Iterator[Asked]:
+def ask(client: TestClient, job: Job, id_: UUID) -> Iterator[Asked]:
     """Each route that reads the job, and needs nothing but its walls and openings."""
     opening = job.openings[0].id if job.openings else ""
     for path, methods in openapi_schema()["paths"].items():
@@ -58,7 +58,7 @@ def ask(client: TestClient, job: core.Job, id_: UUID) -> Iterator[Asked]:
         yield Asked(time.process_time() - own, time.perf_counter() - began, status, path)
 
 
-def every_route(job: core.Job) -> list[Asked]:
+def every_route(job: Job) -> list[Asked]:
     """Each route asked of a job, on a server and a store of its own; what took longest of the server first."""
     with throwaway_cluster() as url:
         migrate(url)
@@ -71,7 +71,7 @@ def every_route(job: core.Job) -> list[Asked]:
                 return sorted(ask(client, job, Jobs(pool, account).add(job).id), reverse=True)
 
 
-def _short(job: core.Job) -> list[Asked]:
+def _short(job: Job) -> list[Asked]:
     asked = every_route(job)
     if failed := [one for one in asked if one.status >= 500]:
         raise AssertionError(failed)

@@ -19,32 +19,36 @@ sys.path.insert(0, str(Path(__file__).resolve().parents[1] / "src"))
 import orjson
 from benchmarks.frame_walls import Series, seconds
 
-from bluff import core
-from bluff.api.bench import bench_answer
+from bluff.api.wall.bench import bench_answer
+from bluff.core import frame as framing
+from bluff.core.change.apply import apply
 from bluff.core.job.edit import AddOpening, AddWall
+from bluff.core.job.job import Job
 from bluff.core.phrase.opening_line import read_opening
 from bluff.core.phrase.wall_line import read_wall
+from bluff.core.wall.wall_plan import WallPlan, wall_plan
 from bluff.formats.framed import framed_wall
-from bluff.service.jobs import JobState, framings
+from bluff.service.framings import framings
+from bluff.service.job_state import JobState
 
 _OPENINGS = ("d 3-0x6-8 @ 4'", "3-0x4-0 @ 10'", "d 3-0x6-8 @ 16'", "3-0x4-0 @ 22'", "d 3-0x6-8 @ 28'", "3-0x4-0 @ 34'")
 
 
-def wall_with_openings(count: int) -> core.WallPlan:
+def wall_with_openings(count: int) -> WallPlan:
     """A wall of 40 ft with some openings, everything as usual."""
-    job = core.apply(core.Job("benchmark"), AddWall(read_wall("40' 2x6", core.Job("benchmark"))))
+    job = apply(Job("benchmark"), AddWall(read_wall("40' 2x6", Job("benchmark"))))
     for text in _OPENINGS[:count]:
-        job = core.apply(job, AddOpening(read_opening(text, job, job.walls[0])))
-    return core.wall_plan(job, job.walls[0])
+        job = apply(job, AddOpening(read_opening(text, job, job.walls[0])))
+    return wall_plan(job, job.walls[0])
 
 
-def framed_data(plan: core.WallPlan) -> Any:
-    return framed_wall(core.frame(plan)).model_dump(mode="json", by_alias=True)
+def framed_data(plan: WallPlan) -> Any:
+    return framed_wall(framing.frame(plan)).model_dump(mode="json", by_alias=True)
 
 
-def job_on_bench(plan: core.WallPlan) -> JobState:
+def job_on_bench(plan: WallPlan) -> JobState:
     """A job of that wall, framed already, as the server has it when somebody looks at its bench."""
-    job = core.Job("benchmark", walls=(plan.wall,), openings=tuple(placed.opening for placed in plan.openings))
+    job = Job("benchmark", walls=(plan.wall,), openings=tuple(placed.opening for placed in plan.openings))
     state = JobState(uuid4(), 1, datetime.now(UTC), job, None, None)
     framings(state.job)
     return state
@@ -55,7 +59,7 @@ def answer(state: JobState) -> bytes:
 
 
 SERIES: list[Series] = [
-    ("frame", [0, 3, 6], wall_with_openings, core.frame),
+    ("frame", [0, 3, 6], wall_with_openings, framing.frame),
     ("encode", [0, 3, 6], lambda count: framed_data(wall_with_openings(count)), orjson.dumps),
     ("answer", [0, 3, 6], lambda count: job_on_bench(wall_with_openings(count)), answer),
 ]
@@ -71,6 +75,6 @@ if __name__ == "__main__":
     for count in (0, 3, 6):
         plan = wall_with_openings(count)
         encode = partial(orjson.dumps, framed_data(plan))
-        frame = partial(core.frame, plan)
+        frame = partial(framing.frame, plan)
         ratio, answered = against(frame, encode), against(partial(answer, job_on_bench(plan)), frame)
         print(f"{count:>10} {ratio:>16.1f} {answered:>16.2f}")

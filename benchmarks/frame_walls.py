@@ -17,12 +17,13 @@ from typing import Any, TypeAlias
 
 sys.path.insert(0, str(Path(__file__).resolve().parents[1] / "src"))
 
-from bluff import core
-from bluff.api.plan import plan_view
+from bluff.api.job.plan import plan_view
+from bluff.core.change.apply import apply
+from bluff.core.frame import frame
 from bluff.core.job.amounts import PlateStock, PrecutStuds, StudMake
 from bluff.core.job.edit import AddOpening, AddWall, ChangeWall, SetWays
 from bluff.core.job.header import Capped, Header, HeaderPlace
-from bluff.core.job.job import Between, Point, Wall, WallKind
+from bluff.core.job.job import Between, Job, Point, Wall, WallKind
 from bluff.core.job.position import At, FromPlate, Reference
 from bluff.core.job.schools import (
     Blocks,
@@ -40,15 +41,16 @@ from bluff.core.measure.length import inches
 from bluff.core.phrase.opening_line import read_opening
 from bluff.core.phrase.wall_line import read_wall
 from bluff.core.takeoff.effect import tally
+from bluff.core.wall.wall_plan import wall_plans
 from bluff.formats.framed import framed_job
 
 _RUNS = 5
 _FOOT = inches(12)
 
 
-def job_of_walls(count: int) -> core.Job:
+def job_of_walls(count: int) -> Job:
     """Walls of 18-6 with a window and a door each."""
-    job = core.Job("benchmark")
+    job = Job("benchmark")
     walls = []
     openings = []
     for number in range(count):
@@ -57,10 +59,10 @@ def job_of_walls(count: int) -> core.Job:
         for text, mark in (("3-6x4-6 @ 5-3", "W"), ("d 2-10x6-8 @ 13-0", "D")):
             opening = read_opening(text, job, wall)
             openings.append(replace(opening, id=f"{mark}{number}"))
-    return core.Job("benchmark", walls=tuple(walls), openings=tuple(openings))
+    return Job("benchmark", walls=tuple(walls), openings=tuple(openings))
 
 
-def combs_of_walls(count: int) -> core.Job:
+def combs_of_walls(count: int) -> Job:
     """A plan: long walls, each with thirty partitions that butt into it, six beside each other."""
     walls = []
     for number in range(count):
@@ -73,21 +75,21 @@ def combs_of_walls(count: int) -> core.Job:
             x = west + tooth * 4 * _FOOT
             ends, stud = (Point(x, y), Point(x, y + 20 * _FOOT)), "2x4"
         walls.append(Wall(f"N{number}", stud, Between(*ends), WallKind.PARTITION))
-    return core.Job("benchmark", walls=tuple(walls))
+    return Job("benchmark", walls=tuple(walls))
 
 
-def wall_of_length(feet: int) -> core.Job:
+def wall_of_length(feet: int) -> Job:
     """One wall with a window every ten feet."""
-    job = core.apply(core.Job("benchmark"), AddWall(read_wall(f"{feet}' 2x4", core.Job("benchmark"))))
+    job = apply(Job("benchmark"), AddWall(read_wall(f"{feet}' 2x4", Job("benchmark"))))
     for place in range(5, feet, 10):
-        job = core.apply(job, AddOpening(read_opening(f"3-6x4-6 @ {place}'", job, job.walls[0])))
+        job = apply(job, AddOpening(read_opening(f"3-6x4-6 @ {place}'", job, job.walls[0])))
     return job
 
 
-def raked_wall_of_length(feet: int) -> core.Job:
+def raked_wall_of_length(feet: int) -> Job:
     """The same wall under a top that rises an inch a foot."""
     job = wall_of_length(feet)
-    return core.apply(job, ChangeWall("A", replace(job.walls[0], top=Rake(Fraction(1), End.START))))
+    return apply(job, ChangeWall("A", replace(job.walls[0], top=Rake(Fraction(1), End.START))))
 
 
 HEAVY = JobWays(
@@ -110,21 +112,21 @@ HEAVY = JobWays(
 """Everything that makes wood, marks and findings."""
 
 
-def heavy_wall_of_length(feet: int) -> core.Job:
+def heavy_wall_of_length(feet: int) -> Job:
     """The same wall with everything in it there is: a post every ten feet, backing all along, every block."""
-    job = core.apply(wall_of_length(feet), SetWays(HEAVY))
+    job = apply(wall_of_length(feet), SetWays(HEAVY))
     posts = (Post(f"P{place}", at_feet(place), "2x4", 2) for place in range(10, feet, 10))
     backing = (FixtureBacking("R1", 0, feet * _FOOT, inches(34)),)
     wall = replace(job.walls[0], kind=WallKind.EXTERIOR, posts=tuple(posts), backing=backing)
-    return core.apply(job, ChangeWall(wall.id, wall))
+    return apply(job, ChangeWall(wall.id, wall))
 
 
 def at_feet(feet: int) -> At:
     return At(Reference.CENTRE, feet * _FOOT, FromPlate(End.START))
 
 
-def frame_all(job: core.Job) -> None:
-    framed_job(core.frame(plan) for plan in core.wall_plans(job))
+def frame_all(job: Job) -> None:
+    framed_job(frame(plan) for plan in wall_plans(job))
 
 
 def seconds(work: Callable[[], object]) -> float:
@@ -140,15 +142,15 @@ def seconds(work: Callable[[], object]) -> float:
     return statistics.median(times)
 
 
-def view_plan(job: core.Job) -> None:
+def view_plan(job: Job) -> None:
     """The plan as the screen asks for it after an edit: framed once, then only looked at."""
     plan_view(job, revision=0)
 
 
-def effect_of_spacing(job: core.Job) -> None:
+def effect_of_spacing(job: Job) -> None:
     """What the Standards screen asks for: the whole job framed another way and counted; before is known already."""
-    after = core.apply(job, SetWays(JobWays(spacing=Fraction(24))))
-    tally(core.frame(plan) for plan in core.wall_plans(after))
+    after = apply(job, SetWays(JobWays(spacing=Fraction(24))))
+    tally(frame(plan) for plan in wall_plans(after))
 
 
 Series: TypeAlias = tuple[str, list[int], Callable[[int], Any], Callable[[Any], object]]

@@ -18,9 +18,9 @@ from benchmarks.frame_walls import Series, job_of_walls
 from playwright.sync_api import Page
 from tools.served import chromium, served
 
-from bluff import core
-from bluff.demo import DEMO_FILE
+from bluff.core.job.job import Job
 from bluff.formats.job_file import read_job
+from bluff.run.demo import DEMO_FILE
 
 _EDITS = 40
 _WALLS = 40
@@ -62,11 +62,11 @@ _EMPTY = """
 """
 
 
-def demo() -> core.Job:
+def demo() -> Job:
     return read_job(DEMO_FILE.read_bytes())
 
 
-def job_of(walls: int) -> core.Job:
+def job_of(walls: int) -> Job:
     """The demo job, or one of so many walls."""
     return demo() if walls == 0 else job_of_walls(walls)
 
@@ -86,7 +86,7 @@ def trips(page: Page, opening: str, edits: int) -> Iterator[Trip]:
         handle.dispose()
 
 
-def measure(job: core.Job, edits: int = _EDITS) -> tuple[list[Trip], float]:
+def measure(job: Job, edits: int = _EDITS) -> tuple[list[Trip], float]:
     """Every edit of a job's first opening, and an empty request's way there and back."""
     opening = job.openings[0]
     with served([job]) as bluff, chromium() as browser:

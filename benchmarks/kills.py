@@ -31,10 +31,11 @@ import psycopg
 from benchmarks.frame_walls import Series
 from numpy.random import Generator, default_rng
 
-from bluff import core
-from bluff.demo import DEMO_FILE
+from bluff.core.change.apply import apply
+from bluff.core.job.job import Job
 from bluff.formats.edits import edit_from_data
 from bluff.formats.job_file import job_from_data, read_job
+from bluff.run.demo import DEMO_FILE
 from bluff.service.jobs import Jobs
 from bluff.service.sessions import begin, ensure_installation
 from bluff.store.cluster import Cluster, ClusterError
@@ -47,7 +48,7 @@ _PATIENCE = 120.0
 """Seconds in which everything has to be back."""
 _MOTHER = (
     # What a server imports is imported once; each server is a child of it, there in a moment.
-    "import os, signal, sys, threading; from bluff.serve import background_server\n"
+    "import os, signal, sys, threading; from bluff.run.serve import background_server\n"
     "from bluff.store.database import open_pool\n"
     "signal.signal(signal.SIGCHLD, signal.SIG_IGN)\n"
     "for _ in sys.stdin:\n"
@@ -160,7 +161,7 @@ def _sent(address: str, job: UUID, token: str, revision: int, key: UUID, edit: d
     return False
 
 
-def _wrong(url: str, kept: UUID, job: core.Job, seen: Killed) -> list[str]:
+def _wrong(url: str, kept: UUID, job: Job, seen: Killed) -> list[str]:
     """Whatever is not as the answered edits make it."""
     with psycopg.connect(url) as connection:
         rows = connection.execute(
@@ -168,7 +169,7 @@ def _wrong(url: str, kept: UUID, job: core.Job, seen: Killed) -> list[str]:
         ).fetchall()
         row = connection.execute("SELECT revision, plan FROM job WHERE id = %s", (kept,)).fetchone()
     for _, edit in seen.answered:
-        job = core.apply(job, edit_from_data(edit))
+        job = apply(job, edit_from_data(edit))
     wrong = []
     if [(number, key) for number, key, _ in rows] != [(0, None), *enumerate((key for key, _ in seen.answered), 1)]:
         wrong.append("the revisions are not the edits that were answered, once each and in order")

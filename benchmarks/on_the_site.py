@@ -22,9 +22,9 @@ from benchmarks.frame_walls import Series
 from playwright.sync_api import Browser, BrowserContext, CDPSession, Page, ViewportSize
 from tools.served import Served, chromium, served
 
-from bluff import core
-from bluff.demo import DEMO_FILE
+from bluff.core.job.job import Job
 from bluff.formats.job_file import read_job
+from bluff.run.demo import DEMO_FILE
 
 _MARKS = 60
 _VISITS = 5
@@ -74,7 +74,7 @@ _UNTIL = """
 """
 
 
-def demo(_: int = 0) -> core.Job:
+def demo(_: int = 0) -> Job:
     return read_job(DEMO_FILE.read_bytes())
 
 
@@ -167,12 +167,12 @@ def _site_of(wall: str) -> str:
 
 
 @contextmanager
-def _site(job: core.Job) -> Iterator[tuple[Served, Browser]]:
+def _site(job: Job) -> Iterator[tuple[Served, Browser]]:
     with served([job]) as bluff, chromium() as browser:
         yield bluff, browser
 
 
-def _short(job: core.Job) -> None:
+def _short(job: Job) -> None:
     with _site(job) as (bluff, browser):
         page, _ = caller_of(bluff, bluff.context(browser, reduced_motion="reduce"))
         next_marks(page, 2)

@@ -1,8 +1,9 @@
 """Floors for tests: walls given in feet, and a plain rectangle to put partitions into."""
 
-from bluff import core
+from bluff.core.frame import frame
 from bluff.core.job.job import Between, Job, Point, Wall, WallKind
 from bluff.core.job.ways import JobWays
+from bluff.core.wall.wall_plan import wall_plans
 
 FEET = 12 * 64
 
@@ -29,7 +30,7 @@ def partition(id_, start, end, stud="2x4", **options):
 
 
 def plans(job):
-    return {plan.id: plan for plan in core.wall_plans(job)}
+    return {plan.id: plan for plan in wall_plans(job)}
 
 
 def bay(stud="2x6"):
@@ -52,4 +53,4 @@ def spliced():
 
 def framed(job, id_="A"):
     """One wall of a floor, framed."""
-    return core.frame(plans(job)[id_])
+    return frame(plans(job)[id_])

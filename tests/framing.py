@@ -4,32 +4,35 @@ from collections.abc import Sequence
 from fractions import Fraction
 from itertools import pairwise
 
-from bluff import core
+from bluff.core.change.apply import apply
+from bluff.core.frame import frame
 from bluff.core.job.edit import AddOpening, AddWall
 from bluff.core.job.finding import Code, Finding
+from bluff.core.job.job import Job
 from bluff.core.job.schools import Line
 from bluff.core.job.ways import JobWays
 from bluff.core.measure.length import Length, format_exact
 from bluff.core.measure.shapes import Corner
 from bluff.core.phrase.opening_line import read_opening
 from bluff.core.phrase.wall_line import read_wall
-from bluff.core.takeoff.cut_list import CutRow
+from bluff.core.takeoff.cut_list import CutRow, cut_list
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Member, Plate, Role
+from bluff.core.wall.wall_plan import wall_plan
 
 
-def job_of(wall: str, *openings: str, **ways: object) -> core.Job:
+def job_of(wall: str, *openings: str, **ways: object) -> Job:
     """A job of one wall, everything typed: ``job_of("18-6 2x4", "3-6x4-6 @ 9-3", sills=2)``."""
-    job = core.Job("test", JobWays(**ways))  # type: ignore[arg-type]
-    job = core.apply(job, AddWall(read_wall(wall, job)))
+    job = Job("test", JobWays(**ways))  # type: ignore[arg-type]
+    job = apply(job, AddWall(read_wall(wall, job)))
     for opening in openings:
-        job = core.apply(job, AddOpening(read_opening(opening, job, job.walls[0])))
+        job = apply(job, AddOpening(read_opening(opening, job, job.walls[0])))
     return job
 
 
-def framed(job: core.Job) -> Framing:
+def framed(job: Job) -> Framing:
     """The first wall of a job, framed."""
-    return core.frame(core.wall_plan(job, job.walls[0]))
+    return frame(wall_plan(job, job.walls[0]))
 
 
 def frame_wall(wall: str, *openings: str, **ways: object) -> Framing:
@@ -96,7 +99,7 @@ def found(framing: Framing, code: Code) -> list[Finding]:
 
 
 def row(framing: Framing, size: str, length: Length) -> CutRow:
-    return next(row for row in core.cut_list([framing]) if (row.size, row.length) == (size, length))
+    return next(row for row in cut_list([framing]) if (row.size, row.length) == (size, length))
 
 
 def cap_runs(framing: Framing) -> dict[str, tuple[Length, Length]]:

@@ -65,3 +65,14 @@ def test_every_picture_is_shown():
     pictures = sorted((ROOT / "docs/screenshots").glob("*.png"))
     assert 0 < len(pictures) < 20
     assert all(f"docs/screenshots/{picture.name}" in readme for picture in pictures)
+
+
+def test_every_file_the_documentation_walks_through_is_there():
+    """Said from the root, from `src/bluff`, or of a room's module without its ending."""
+    text = (ROOT / "docs/architecture.md").read_text()
+    named = re.findall(r"`((?:api|core|formats|run|service|solve|store|views|web/src|migrations)/[\w./-]+?)`", text)
+    assert named
+    for name in named:
+        path = re.sub(r"(/\w+)\.[a-z_]+$", r"\1", name) if not re.search(r"\.(py|tsx?|sql)$", name) else name
+        places = [ROOT / path, ROOT / "src/bluff" / path, ROOT / "src/bluff" / f"{path}.py", ROOT / f"{path}.ts"]
+        assert any(place.exists() for place in [*places, ROOT / f"{path}.tsx"]), name

@@ -10,9 +10,9 @@ import pytest
 from cryptography import x509
 from fastapi.testclient import TestClient
 
-from bluff import lan as module
 from bluff.api.app import make_app
-from bluff.lan import LanError, lan
+from bluff.run import lan as module
+from bluff.run.lan import LanError, lan
 
 HOME = "192.168.7.20"
 

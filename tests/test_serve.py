@@ -17,7 +17,7 @@ from pathlib import Path
 
 import pytest
 
-from bluff import serve
+from bluff.run import serve
 
 ROOT = Path(__file__).parents[1]
 
@@ -27,7 +27,7 @@ def bluff(tmp_path):
     """Starts Bluff with its data in a directory of its own; whatever is left at the end is ended."""
     started = []
     program = (
-        "from functools import partial; from pathlib import Path; from bluff import serve;"
+        "from functools import partial; from pathlib import Path; from bluff.run import serve;"
         # Where this machine is in a network is not for a test to depend on.
         "serve.lan = partial(serve.lan, address='127.0.0.1');"
         f"serve.LOCAL = Path({str(tmp_path)!r});"

@@ -16,11 +16,12 @@ from ezdxf.math import Matrix44
 from playwright.sync_api import Page
 from tools.served import chromium, served
 
-from bluff.core import frame, wall_plans
-from bluff.demo import DEMO_FILE, SMALL_FILE, TALL_FILE
+from bluff.core.frame import frame
+from bluff.core.wall.wall_plan import wall_plans
 from bluff.formats.exchange.dxf_write import APP, write_dxf
 from bluff.formats.job_file import read_job
 from bluff.formats.paper import Imprint, Paper, job_sheets
+from bluff.run.demo import DEMO_FILE, SMALL_FILE, TALL_FILE
 
 PICTURES = Path(__file__).resolve().parents[1] / "docs" / "screenshots"
 DEMO = "Quill Harbour ferry shelter"

@@ -9,19 +9,19 @@ from urllib.parse import urlsplit
 
 from playwright.sync_api import Browser, BrowserContext, sync_playwright
 
-from bluff import core
-from bluff.serve import background_server
+from bluff.core.job.job import Job
+from bluff.run.serve import background_server
+from bluff.run.worker import worker_beside
 from bluff.service.jobs import Jobs
 from bluff.service.sessions import begin, end_leading, ensure_installation
 from bluff.store.cluster import throwaway_cluster
 from bluff.store.database import migrate, open_pool
-from bluff.worker import worker_beside
 
 CHROMIUM = "/usr/bin/chromium-headless-shell"
 
 
 @contextmanager
-def served(jobs: Sequence[core.Job]) -> Iterator["Served"]:
+def served(jobs: Sequence[Job]) -> Iterator["Served"]:
     """A server with these jobs and nothing else."""
     with throwaway_cluster() as url:
         migrate(url)

@@ -2,7 +2,7 @@
 
 import sys
 
-from bluff.cli import main
+from bluff.run.cli import main
 
 # Worker processes import this module again, and are to run nothing.
 if __name__ == "__main__":

@@ -5,7 +5,7 @@ from datetime import datetime, timedelta, timezone
 
 import pytest
 
-from bluff import phone
+from bluff.views import phone
 from said import edit, say, shed
 
 ZONE = timezone(timedelta(hours=2))

@@ -11,7 +11,7 @@ from uuid import uuid4
 import pytest
 import requests
 
-from bluff.serve import background_server
+from bluff.run.serve import background_server
 from bluff.service.people import People
 from bluff.service.sessions import begin, enter
 from bluff.service.shares import Shares
@@ -25,7 +25,7 @@ PATIENT = 20.0
 @pytest.fixture
 def addresses(pool, monkeypatch):
     """Two servers on one database, whose pages are heard of often: whoever reads one is not done before that."""
-    monkeypatch.setattr("bluff.api.live._STILL_HERE", 0.2)
+    monkeypatch.setattr("bluff.api.people.live._STILL_HERE", 0.2)
     with background_server(pool) as one, background_server(pool) as other:
         yield one, other
 

@@ -3,7 +3,7 @@
 import asyncio
 import gc
 
-from bluff.api.quiet import Quiet
+from bluff.api.http.quiet import Quiet
 
 
 def full_collections(quiet, times):

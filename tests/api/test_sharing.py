@@ -3,6 +3,7 @@
 import pytest
 
 from bluff.formats.errors import FaultyData
+from bluff.run.sign_in_link import print_link
 from bluff.service.names import clean_name
 from bluff.service.people import People
 from bluff.service.sessions import (
@@ -18,7 +19,6 @@ from bluff.service.sessions import (
 from bluff.service.shares import Shares
 from bluff.store import accounts
 from bluff.store.accounts import Role
-from bluff.way_in import print_link
 from people import client_of
 
 PASSWORD = "three words do"

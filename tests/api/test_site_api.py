@@ -9,10 +9,10 @@ import pytest
 from PIL import ExifTags, Image
 from pypdfium2 import PdfDocument
 
-from bluff import phone
 from bluff.service.people import People
 from bluff.service.sessions import enter
 from bluff.store.accounts import Role
+from bluff.views import phone
 from people import client_of
 from said import LONG_AGO, MOVE, edit, now, say, shed
 
@@ -259,7 +259,7 @@ def test_a_phone_says_of_a_wall_it_took_along_what_the_server_says(client, job):
     assert ask(packed, "judge", check="diagonals", read={"from-hook": "17x"}) is None
     assert ask(packed, "judge", check="opening/W9", read={}) is None
     core = client.get(f"/api/jobs/{job}/site/core").json()
-    assert {"bluff/phone.py", "bluff/core/site/checking.py"} <= core.keys()
+    assert {"bluff/views/phone.py", "bluff/core/site/checking.py"} <= core.keys()
 
 
 def test_readings_outlive_what_they_were_read_of(client, job):

@@ -17,7 +17,7 @@ from hypothesis import strategies as st
 from schemathesis import GenerationMode
 
 from bluff.api.app import openapi_schema
-from bluff.serve import background_server
+from bluff.run.serve import background_server
 from bluff.service.people import People
 from bluff.service.sessions import begin, ensure_installation, enter
 from bluff.service.shares import Shares

@@ -18,7 +18,7 @@ from schemathesis.specs.openapi.checks import (
 )
 
 from bluff.api.app import openapi_schema
-from bluff.serve import background_server
+from bluff.run.serve import background_server
 from bluff.service.sessions import begin
 from bluff.store.database import open_pool
 

@@ -9,7 +9,7 @@ from PIL import Image
 from playwright.sync_api import expect, sync_playwright
 from tools.served import CHROMIUM, sign_in
 
-from bluff.serve import background_server
+from bluff.run.serve import background_server
 from bluff.service.sessions import begin, end_leading
 from bluff.store.database import open_pool
 

@@ -7,8 +7,8 @@ import pytest
 from playwright.sync_api import expect
 
 from bluff.formats.job_file import read_job
+from bluff.run.worker import worker_beside
 from bluff.service.jobs import Jobs
-from bluff.worker import worker_beside
 
 
 @pytest.fixture
@@ -23,7 +23,7 @@ def shelter(page):
 @pytest.fixture
 def page(pool, page):
     """The list of jobs with the demo in it."""
-    from bluff.demo import load_demo
+    from bluff.run.demo import load_demo
 
     load_demo(pool)
     page.reload()

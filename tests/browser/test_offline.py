@@ -9,18 +9,18 @@ import pytest
 from playwright.sync_api import expect
 from tools.served import sign_in
 
-from bluff import phone as phone_core
-from bluff.api import packed
 from bluff.api.app import WEB
+from bluff.api.site import packed
 from bluff.core.job.job import Alone, Job, Wall
 from bluff.core.measure.length import inches
-from bluff.demo import DEMO_FILE
 from bluff.formats.job_file import read_job
-from bluff.serve import background_server
+from bluff.run.demo import DEMO_FILE
+from bluff.run.serve import background_server
 from bluff.service.cutting import Cuttings
 from bluff.service.jobs import Jobs
 from bluff.service.sessions import begin
 from bluff.service.site import Site
+from bluff.views import phone as phone_core
 
 PHONE = {"width": 390, "height": 844}
 

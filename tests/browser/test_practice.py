@@ -9,8 +9,8 @@ from tools.served import sign_in
 from bluff.core.job.ways import JobWays
 from bluff.core.learn.exercise import Level, exercise
 from bluff.core.measure.length import to_inches
-from bluff.demo import DEMO_FILE
 from bluff.formats.job_file import read_job
+from bluff.run.demo import DEMO_FILE
 from bluff.service.jobs import Jobs
 from bluff.service.sessions import begin
 

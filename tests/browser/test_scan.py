@@ -6,8 +6,8 @@ import pytest
 from playwright.sync_api import expect
 from tools.served import sign_in
 
-from bluff.demo import DEMO_FILE
 from bluff.formats.job_file import read_job
+from bluff.run.demo import DEMO_FILE
 from bluff.service.jobs import Jobs
 from bluff.service.sessions import begin
 

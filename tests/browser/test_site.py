@@ -7,8 +7,8 @@ from PIL import Image
 from playwright.sync_api import expect
 from tools.served import sign_in
 
-from bluff.demo import DEMO_FILE
 from bluff.formats.job_file import read_job
+from bluff.run.demo import DEMO_FILE
 from bluff.service.jobs import Jobs
 from bluff.service.people import People
 from bluff.service.sessions import begin, enter

@@ -6,11 +6,11 @@ from math import hypot
 from shapely import unary_union
 from shapely.geometry import Polygon
 
-from bluff import core
 from bluff.core.crew.floor import cut_corners, drawn
 from bluff.core.job.schools import OpeningKind
 from bluff.core.measure.length import PER_INCH, to_inches
 from bluff.core.plan.outline import outline
+from bluff.core.wall.wall_plan import wall_plans
 
 
 @dataclass(frozen=True)
@@ -78,7 +78,7 @@ def wood(walls):
 def difference(job, walls=HOUSE):
     """Square inches of plan where the plates of a job and the house's are not both or neither."""
     plates = []
-    for plan in core.wall_plans(job):
+    for plan in wall_plans(job):
         seen = drawn(plan)
         plates.append(Polygon([(x / PER_INCH, y / PER_INCH) for x, y in cut_corners(plan, seen)]))
     return unary_union(plates).symmetric_difference(wood(walls)).area
@@ -87,7 +87,7 @@ def difference(job, walls=HOUSE):
 def openings_of(job):
     """What a job's openings are: kind, width as entered, middle in the plan."""
     found = []
-    for plan in core.wall_plans(job):
+    for plan in wall_plans(job):
         seen = outline(plan.wall, plan.stud.width)
         reach = plan.meetings.start.reach if plan.meetings.start else 0
         for placed in plan.openings:

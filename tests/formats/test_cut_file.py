@@ -6,13 +6,14 @@ from pathlib import Path
 
 import pytest
 
-from bluff.cli import main
-from bluff.core import frame, wall_plans
 from bluff.core.cutting.demand import Aim, By
+from bluff.core.frame import frame
 from bluff.core.wall.member import PLATES
+from bluff.core.wall.wall_plan import wall_plans
 from bluff.formats.cut_file import read_cut_list
 from bluff.formats.errors import FaultyData
 from bluff.formats.job_file import job_data, job_from_data, read_job
+from bluff.run.cli import main
 
 EXAMPLE = Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json"
 LIST = {

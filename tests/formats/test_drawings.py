@@ -5,12 +5,12 @@ from fractions import Fraction
 
 import pytest
 
-from bluff import core
 from bluff.core.job.position import At, Centred, FromPlate, Reference
 from bluff.core.job.schools import End
 from bluff.core.job.top import Chain, Gable, Rake
 from bluff.core.measure.length import format_exact, inches
 from bluff.core.measure.shapes import Corner
+from bluff.core.wall.wall_plan import wall_plans
 from bluff.formats.errors import FaultyData
 from bluff.formats.exchange import dxf_shapes
 from bluff.formats.exchange.choices import said
@@ -141,9 +141,9 @@ def test_the_house_of_a_model_comes_in_by_its_framing_layers(model, options):
     reading = read_ifc(model.text())
     job = check(reading)
     assert {opening.sizing for opening in job.openings} == {"rough"}
-    heads = {placed.head.value for plan in core.wall_plans(job) for placed in plan.openings}
+    heads = {placed.head.value for plan in wall_plans(job) for placed in plan.openings}
     assert heads == {inches("82 1/2")}
-    assert {format_exact(plan.height.value) for plan in core.wall_plans(job)} == {"97 1/8"}
+    assert {format_exact(plan.height.value) for plan in wall_plans(job)} == {"97 1/8"}
     assert [(part.name, part.walls, part.note, part.is_chosen) for part in reading.parts] == [
         ("Ground floor", 6, "8'-1 1/8\" high", True),
         ("Upper floor", 4, "8'-1 1/8\" high", False),
@@ -451,7 +451,7 @@ def test_a_doorway_high_up_a_wall_is_on_a_storey_of_it():
     model.file.by_type("IfcRelFillsElement")[0].RelatedBuildingElement = model.root("IfcDoor", Name="D1")
     job = read_ifc(model.text()).job.to_core()
     assert [format_exact(line) for line in job.walls[0].floors] == ["109 1/8"]
-    placed = {one.opening.kind: one for one in core.wall_plans(job)[0].openings}
+    placed = {one.opening.kind: one for one in wall_plans(job)[0].openings}
     assert {kind: (one.opening.floor, format_exact(one.head.value)) for kind, one in placed.items()} == {
         "door": (1, "191 5/8"),
         "window": (1, "191 5/8"),
@@ -464,7 +464,7 @@ def test_a_doorway_keeps_its_head_when_its_void_begins_above_the_walls_foot():
     wall = replace(HOUSE[5], holes=(Hole(98.25, 32, "door", 78.5, 4),))
     house_on(model, model.storey("1", 0), walls=(wall,))
     model.file.by_type("IfcRelFillsElement")[0].RelatedBuildingElement = model.root("IfcDoor", Name="D1")
-    (plan,) = core.wall_plans(read_ifc(model.text()).job.to_core())
+    (plan,) = wall_plans(read_ifc(model.text()).job.to_core())
     assert [(one.opening.kind, format_exact(one.head.value)) for one in plan.openings] == [("door", "82 1/2")]
 
 

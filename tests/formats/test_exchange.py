@@ -14,14 +14,14 @@ from ezdxf.math import Matrix44
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from bluff import core
 from bluff.core.frame import frame
 from bluff.core.job.finding import Severity
-from bluff.core.job.job import Alone, WallKind
+from bluff.core.job.job import Alone, Wall, WallKind
 from bluff.core.job.position import Centred
 from bluff.core.job.top import Gable
 from bluff.core.job.words import PRESETS
 from bluff.core.measure.length import format_exact, inches
+from bluff.core.wall.wall_plan import wall_plans
 from bluff.formats.bounded import WORKERS
 from bluff.formats.errors import FaultyData
 from bluff.formats.exchange import READ_DRAWING, drawing_reading, read_drawing
@@ -40,7 +40,7 @@ LOFT = read_job((Path(__file__).parents[2] / "examples/net-loft.bluff.json").rea
 
 
 def framed(job):
-    return [frame(plan) for plan in core.wall_plans(job)]
+    return [frame(plan) for plan in wall_plans(job)]
 
 
 def lengths(job):
@@ -49,7 +49,7 @@ def lengths(job):
 
 def holes(job, but=frozenset()):
     """What openings are, by mark and width."""
-    placed = (placed for plan in core.wall_plans(job) for placed in plan.openings)
+    placed = (placed for plan in wall_plans(job) for placed in plan.openings)
     return sorted((one.id, one.rough.width.value) for one in placed if one.id not in but)
 
 
@@ -221,7 +221,7 @@ def test_a_model_is_understood_by_its_shapes_when_it_carries_no_entries():
     assert by_id.keys() == {opening.id for opening in DEMO.openings}
     sizes = {
         placed.id: (placed.rough.width.value, placed.rough.height.value, placed.opening.kind.is_doorway)
-        for plan in core.wall_plans(DEMO)
+        for plan in wall_plans(DEMO)
         for placed in plan.openings
     }
     assert {id_: (one.size.width, one.size.height, one.kind.is_doorway) for id_, one in by_id.items()} == sizes
@@ -239,9 +239,7 @@ def test_a_model_rewritten_by_others_gives_the_same_walls_and_openings():
     assert lengths(found) == lengths(DEMO)
 
     def holes(job):
-        return sorted(
-            (placed.id, placed.rough.width.value) for plan in core.wall_plans(job) for placed in plan.openings
-        )
+        return sorted((placed.id, placed.rough.width.value) for plan in wall_plans(job) for placed in plan.openings)
 
     assert holes(found) == holes(DEMO)
     assert_gables_came_back(reading)
@@ -270,8 +268,8 @@ def assert_gables_came_back(reading):
     assert reading.left == []
     tops = {wall.id: wall.top for wall in reading.job.to_core().walls if wall.top}
     assert tops == dict.fromkeys("BD", Gable(Fraction(5), Centred(), inches("97 1/8")))
-    plans = {plan.id: plan for plan in core.wall_plans(DEMO)}
-    for plan in core.wall_plans(reading.job.to_core()):
+    plans = {plan.id: plan for plan in wall_plans(DEMO)}
+    for plan in wall_plans(reading.job.to_core()):
         assert plan.top == plans[plan.id].top
 
 
@@ -310,7 +308,7 @@ def test_backing_lies_on_the_side_of_the_wall_that_meets(member, across):
 
 
 def test_a_wall_on_no_plan_goes_out_beside_it():
-    alone = replace(DEMO, walls=(core.Wall("A", "2x4", Alone(7680)),), openings=())
+    alone = replace(DEMO, walls=(Wall("A", "2x4", Alone(7680)),), openings=())
     (wall,) = read_ifc(write_ifc("x", framed(alone))).job.to_core().walls
     assert wall == alone.walls[0]
 

@@ -5,7 +5,7 @@ from pathlib import Path
 
 import pytest
 
-from bluff.cli import UNREADABLE, UNWRITTEN, main
+from bluff.run.cli import UNREADABLE, UNWRITTEN, main
 
 ROOT = Path(__file__).parents[2]
 EXAMPLE = ROOT / "examples" / "quill-harbour.bluff.json"
@@ -117,7 +117,7 @@ def test_a_file_that_is_not_there_gets_a_line(tmp_path, capsys):
 
 def test_framing_loads_neither_server_nor_database(window_wall):
     code = (
-        "import sys; from bluff.cli import main; main(sys.argv[1:]);"
+        "import sys; from bluff.run.cli import main; main(sys.argv[1:]);"
         "sys.exit(any(name in sys.modules for name in ('fastapi', 'psycopg', 'uvicorn', 'yoyo')))"
     )
     done = subprocess.run([sys.executable, "-c", code, "frame", str(window_wall)], capture_output=True, check=False)

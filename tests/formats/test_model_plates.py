@@ -3,11 +3,12 @@
 from dataclasses import replace
 from fractions import Fraction
 
-from bluff import core
+from bluff.core.frame import frame
 from bluff.core.job.schools import End
 from bluff.core.job.top import Rake
 from bluff.core.job.words import Words
 from bluff.core.measure.length import inches
+from bluff.core.wall.wall_plan import wall_plan
 from bluff.formats.paper.model_plates import plate_rows
 from framing import frame_wall, job_of
 
@@ -31,7 +32,7 @@ def test_a_plate_on_a_slope_is_as_long_as_it_is():
 
     job = job_of("157 2x6")
     job = replace(job, walls=(replace(job.walls[0], top=Rake(Fraction(5), End.START)),))
-    framing = core.frame(core.wall_plan(job, job.walls[0]))
+    framing = frame(wall_plan(job, job.walls[0]))
     rows = plate_rows(framing, inches(400), Words())
     assert {row.name: row.length for row in rows} == {
         "Bottom plate": inches(157),

@@ -8,11 +8,12 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from bluff import core
 from bluff.core.crew.layout_pole import layout_pole
 from bluff.core.crew.pole import poles
 from bluff.core.frame import frame
+from bluff.core.job.job import Job
 from bluff.core.job.schools import Anchors, Floor
+from bluff.core.wall.wall_plan import wall_plans
 from bluff.formats.job_file import read_job
 from bluff.formats.paper import (
     SHOWN_AT_FIRST,
@@ -36,7 +37,7 @@ LINK = "http://127.0.0.1:8460/jobs/x"
 
 
 def framed(job):
-    return [frame(plan) for plan in core.wall_plans(job)]
+    return [frame(plan) for plan in wall_plans(job)]
 
 
 def pages(data):
@@ -87,7 +88,7 @@ def test_a_floor_of_many_walls_goes_on_over_the_page():
 
 
 def test_a_job_with_no_plan_and_letters_no_font_has_still_prints():
-    job = core.Job("Łódź 船 shed", walls=(frame_wall("12' 2x4").plan.wall,))
+    job = Job("Łódź 船 shed", walls=(frame_wall("12' 2x4").plan.wall,))
     (_, cover), *_ = pages(job_sheets(framed(job), Paper.LETTER, Imprint(job.name, 0, "today"), LINK))
     assert "lie on no plan" in cover
 

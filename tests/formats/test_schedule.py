@@ -5,13 +5,14 @@ from pathlib import Path
 import pytest
 from hypothesis import given
 
-from bluff import core
 from bluff.core.change.apply import apply
 from bluff.core.crew.schedule import is_checked, schedule
-from bluff.core.job.edit import AddOpening, ChangeOpening, CheckOpenings, Several
+from bluff.core.frame import frame
+from bluff.core.job.edit import AddOpening, ChangeOpening, CheckOpenings, Several, describe
 from bluff.core.job.header import Header, HeaderKind, Laid, Source
 from bluff.core.measure.length import inches
 from bluff.core.phrase.place import place_in_words, read_place
+from bluff.core.wall.wall_plan import wall_plans
 from bluff.formats.errors import FaultyData
 from bluff.formats.job_file import read_job
 from bluff.formats.schedule import read_header, read_schedule, schedule_csv, schedule_edit
@@ -24,7 +25,7 @@ WALL = "18-6 2x4"
 
 
 def framings(job):
-    return [core.frame(plan) for plan in core.wall_plans(job)]
+    return [frame(plan) for plan in wall_plans(job)]
 
 
 def lines(job, together=True):
@@ -61,7 +62,7 @@ def test_the_floor_of_an_opening_is_a_cell():
 def test_cells_of_several_openings_are_one_edit_that_is_undone_at_once():
     edit = schedule_edit(DEMO, [{"mark": "W1", "header": "3-ply 2x10"}, {"mark": "W4", "header": "3-ply 2x10"}])
     assert isinstance(edit, Several)
-    assert core.describe(edit) == "set header of W1, W4"
+    assert describe(edit) == "set header of W1, W4"
     after = apply(DEMO, edit)
     # Another size is nobody's word yet, though the drawings gave the one before.
     assert {after.opening(mark).ways.header.source for mark in ("W1", "W4")} == {Source.UNVERIFIED}

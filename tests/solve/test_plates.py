@@ -5,15 +5,17 @@ from fractions import Fraction
 
 import pytest
 
-from bluff import core
+from bluff.core.change.apply import apply
 from bluff.core.cutting.demand import Aim, By, demands
+from bluff.core.frame import frame
 from bluff.core.job.edit import ChangeWall
-from bluff.core.job.job import Alone, Wall
+from bluff.core.job.job import Alone, Job, Wall
 from bluff.core.job.schools import Floor
 from bluff.core.job.stock import Board, Section, SectionStock, YardStock
 from bluff.core.job.ways import JobWays
 from bluff.core.measure.length import format_exact, inches
 from bluff.core.wall.plate_ways import breaks_of
+from bluff.core.wall.wall_plan import wall_plans
 from bluff.solve.first_fit import first_fit
 from bluff.solve.plates import Laid, better_breaks
 
@@ -21,22 +23,22 @@ LENGTH = Aim()
 TREATED = Section("2x4", is_treated=True)
 
 
-def slab(*feet: int, sold: str = "16") -> core.Job:
+def slab(*feet: int, sold: str = "16") -> Job:
     """Walls on a slab, whose bottom plates come of treated boards of some lengths alone."""
     boards = tuple(Board(inches(f"{foot}'"), Fraction(int(foot))) for foot in sold.split())
     stock = YardStock((SectionStock(TREATED, boards),))
     walls = tuple(Wall(mark, "2x4", Alone(inches(f"{foot}'"))) for mark, foot in zip("ABCDEF", feet, strict=False))
-    return core.Job("slab", JobWays(floor=Floor.SLAB), walls, stock=stock)
+    return Job("slab", JobWays(floor=Floor.SLAB), walls, stock=stock)
 
 
-def laying(job: core.Job, aim: Aim = LENGTH, *, only: Section = TREATED):
+def laying(job: Job, aim: Aim = LENGTH, *, only: Section = TREATED):
     """What becomes of a job with other walls, of one section."""
 
     def lay(walls):
         changed = job
         for wall in walls:
-            changed = core.apply(changed, ChangeWall(wall.id, wall))
-        framings = [core.frame(plan) for plan in core.wall_plans(changed)]
+            changed = apply(changed, ChangeWall(wall.id, wall))
+        framings = [frame(plan) for plan in wall_plans(changed)]
         return Laid(framings, [one for one in demands(changed, framings, aim) if one.section == only])
 
     return lay
@@ -105,7 +107,7 @@ def test_where_nothing_is_saved_plates_stay_where_the_rule_breaks_them():
     assert better_breaks(lay, {"A", "B"}, 5, lambda: True) == ()
 
 
-def _with(job: core.Job, walls) -> core.Job:
+def _with(job: Job, walls) -> Job:
     for wall in walls:
-        job = core.apply(job, ChangeWall(wall.id, wall))
+        job = apply(job, ChangeWall(wall.id, wall))
     return job

@@ -8,10 +8,10 @@ import pytest
 from psycopg.conninfo import conninfo_to_dict, make_conninfo
 from psycopg.types.json import Jsonb
 
-from bluff import backups
 from bluff.core.job.job import Job
-from bluff.demo import load_demo
 from bluff.formats.job_file import job_data
+from bluff.run import backups
+from bluff.run.demo import load_demo
 from bluff.service.jobs import Jobs
 from bluff.service.sessions import begin, set_password
 from bluff.store.accounts import account_of

@@ -13,8 +13,8 @@ from bluff.core.change.apply import apply
 from bluff.core.job.edit import AddOpening, RemoveOpening, RemoveWall, RenameJob
 from bluff.core.job.job import Job
 from bluff.core.phrase.opening_line import read_opening
-from bluff.demo import DEMO_FILE, SMALL_FILE, TALL_FILE, load_demo
 from bluff.formats.job_file import read_job
+from bluff.run.demo import DEMO_FILE, SMALL_FILE, TALL_FILE, load_demo
 from bluff.service import sessions
 from bluff.service.errors import Conflict, NotFound, NothingToDo
 from bluff.service.jobs import Jobs

@@ -2,8 +2,8 @@
 
 import pytest
 
-from bluff.service import jobs
 from bluff.service.errors import TooLong
+from bluff.service.framings import framings
 from bluff.service.patience import Patience, still_waited_for, waiting
 from floors import partition, shelter
 
@@ -13,8 +13,8 @@ def test_framing_goes_on_only_while_somebody_waits():
     patience = Patience()
     patience.has_left.set()
     with waiting(patience), pytest.raises(TooLong):
-        jobs.framings(job)
-    assert len(jobs.framings(job)) == len(job.walls)
+        framings(job)
+    assert len(framings(job)) == len(job.walls)
 
 
 def test_nobody_waits_for_ever():

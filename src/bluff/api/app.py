@@ -16,47 +16,21 @@ from starlette.middleware.gzip import GZipMiddleware
 from starlette.types import Scope
 
 from bluff import __version__
-from bluff.api import (
-    bench,
-    bring_in,
-    changes,
-    compare,
-    cutting,
-    cutting_files,
-    draft,
-    files,
-    headers,
-    history,
-    job,
-    jobs,
-    line,
-    live,
-    marked,
-    model,
-    openings,
-    order,
-    packed,
-    people,
-    plan,
-    poles,
-    practice,
-    purpose,
-    said,
-    session,
-    site,
-    site_day,
-    site_work,
-    standards,
-    stock,
-    trust,
-    typed,
-    watch,
-)
+from bluff.api import watch
 from bluff.api.errors import install_error_handlers
-from bluff.api.gate import Gate
-from bluff.api.limit import Limits
-from bluff.api.quiet import Hearing, Quiet
-from bluff.api.wire import Refusal
+from bluff.api.http import trust
+from bluff.api.http.gate import Gate
+from bluff.api.http.limit import Limits
+from bluff.api.http.quiet import Hearing, Quiet
+from bluff.api.http.wire import Refusal
+from bluff.api.job import bring_in, changes, files, history, job, jobs, plan
+from bluff.api.learn import practice
+from bluff.api.line import line, typed
+from bluff.api.lumber import cutting, cutting_files, model, order, stock
+from bluff.api.people import live, people, session
+from bluff.api.site import marked, packed, said, site, site_day, site_work
+from bluff.api.wall import bench, headers, openings, poles, purpose
+from bluff.api.ways import compare, draft, standards
 from bluff.service.live import Live
 from bluff.service.queue import Queue
 

@@ -8,9 +8,9 @@ from fastapi.responses import JSONResponse
 from psycopg import OperationalError
 from pydantic import BaseModel
 
-from bluff.api.changes import ConflictView, EditRequest
-from bluff.api.job import job_view
-from bluff.api.wire import FaultView, Refusal
+from bluff.api.http.wire import FaultView, Refusal
+from bluff.api.job.changes import ConflictView, EditRequest
+from bluff.api.job.job import job_view
 from bluff.core.errors import BluffError
 from bluff.formats.edits import edit_from_core
 from bluff.formats.errors import Fault, FaultyData, fault_of, faults_in

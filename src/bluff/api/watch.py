@@ -9,7 +9,7 @@ from fastapi.responses import PlainTextResponse, Response
 from prometheus_client import CONTENT_TYPE_LATEST, CollectorRegistry, Counter, Histogram, generate_latest
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from bluff.api.session import is_loopback
+from bluff.api.people.session import is_loopback
 from bluff.service.errors import NotFound
 
 router = APIRouter(include_in_schema=False)

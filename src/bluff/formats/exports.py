@@ -3,7 +3,9 @@
 from collections.abc import Collection
 from typing import Any
 
-from bluff.core import Framing, frame, wall_plans
+from bluff.core.frame import frame
+from bluff.core.wall.framing import Framing
+from bluff.core.wall.wall_plan import wall_plans
 from bluff.formats.bounded import Work
 from bluff.formats.job_file import job_from_data
 from bluff.formats.paper import Imprint, Layer, Paper, job_sheets, wall_sheet

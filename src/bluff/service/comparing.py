@@ -5,17 +5,18 @@ from fractions import Fraction
 from functools import lru_cache
 from typing import Any
 
-from bluff import core
 from bluff.core.crew.shop_work import shared
 from bluff.core.crew.supply import order_lines
+from bluff.core.job.job import Job
 from bluff.core.takeoff.comparison import Counted, CountedWall
 from bluff.core.takeoff.effect import tally
 from bluff.core.takeoff.nails import nails
-from bluff.service.jobs import framings, known_wall
+from bluff.core.wall.framing import Framing
+from bluff.service.framings import framings, known_wall
 from bluff.service.planning import standing
 
 
-def counted_wall(job: core.Job, wall: str) -> CountedWall:
+def counted_wall(job: Job, wall: str) -> CountedWall:
     """What one wall of a job comes to; boards are bought for the job, so none are counted.
 
     Raises:
@@ -26,7 +27,7 @@ def counted_wall(job: core.Job, wall: str) -> CountedWall:
 
 
 @lru_cache(maxsize=32)
-def counted(job: core.Job) -> Counted:
+def counted(job: Job) -> Counted:
     """What a job comes to, its boards planned anew from first to last: the same for the same job."""
     found = standing(job, (), frozenset())
     lines = order_lines(job, found.boards, found.asked)
@@ -39,7 +40,7 @@ def counted(job: core.Job) -> Counted:
     )
 
 
-def _counts(walls: Sequence[core.Framing]) -> dict[str, Any]:
+def _counts(walls: Sequence[Framing]) -> dict[str, Any]:
     """What some walls come to, by the names it has in a `CountedWall`."""
     work = shared(walls)
     return {

@@ -13,7 +13,9 @@ from bluff.core.cutting.demand import demands
 from bluff.core.cutting.saw import Members, boards_for, members_of
 from bluff.formats.boards import boards_data
 from bluff.service.errors import Changed
-from bluff.service.jobs import Jobs, JobState, framings, known_wall
+from bluff.service.framings import framings, known_wall
+from bluff.service.job_state import JobState
+from bluff.service.jobs import Jobs
 from bluff.service.planning import Standing, Wanted, boards_of_row, standing, ticks_of
 from bluff.service.rights import Right, need
 from bluff.store import cutting as rows

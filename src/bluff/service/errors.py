@@ -16,11 +16,8 @@
     └── Conflict        somebody else changed the job first
 """
 
-from typing import TYPE_CHECKING
-
-if TYPE_CHECKING:
-    from bluff.core import Edit
-    from bluff.service.jobs import JobState
+from bluff.core.job.edit import Edit
+from bluff.service.job_state import JobState
 
 
 class ServiceError(Exception):
@@ -84,7 +81,7 @@ class Conflict(ServiceError):
         yours: The edit that was not made; None for an undo or redo.
     """
 
-    def __init__(self, current: "JobState", yours: "Edit | None" = None) -> None:
+    def __init__(self, current: JobState, yours: Edit | None = None) -> None:
         super().__init__(
             "Somebody changed this job a moment ago. Your change is kept here; look at theirs, then make yours again."
         )

@@ -6,9 +6,10 @@ from uuid import UUID
 
 from psycopg_pool import ConnectionPool
 
-from bluff import core
 from bluff.core.crew.strike import Rework, rework
-from bluff.service.jobs import Jobs, framings, says_of
+from bluff.core.job.job import Job
+from bluff.service.framings import framings
+from bluff.service.jobs import Jobs, says_of
 from bluff.store import jobs as rows
 from bluff.store.accounts import Account
 
@@ -52,7 +53,7 @@ class History:
         words = state.job.standard.words
         return [Made(row.number, row.name, row.initials, row.made_at, words.say(says_of(row))) for row in found]
 
-    def at(self, job: UUID, number: int) -> core.Job:
+    def at(self, job: UUID, number: int) -> Job:
         """A job as it was.
 
         Raises:

@@ -14,11 +14,13 @@ from uuid import UUID
 from psycopg import OperationalError
 from psycopg_pool import ConnectionPool
 
-from bluff.core import Framing, Job, frame, wall_plans
 from bluff.core.crew.supply import LumberOrder, lumber_order
+from bluff.core.frame import frame
+from bluff.core.job.job import Job
 from bluff.core.learn.scale_model import Model, ModelList, as_sticks, model_list
 from bluff.core.site.at_work import day_ahead
-from bluff.day_figures import DayView, day_view
+from bluff.core.wall.framing import Framing
+from bluff.core.wall.wall_plan import wall_plans
 from bluff.formats.bounded import Work
 from bluff.formats.cutting_tables import Cutting, cutting_xlsx
 from bluff.formats.order_files import WholeOrder, order_xlsx
@@ -28,12 +30,15 @@ from bluff.formats.paper.model_sheet import model_sheets
 from bluff.formats.paper.order_sheet import order_sheet
 from bluff.service.cutting import Cuttings, CuttingState
 from bluff.service.errors import ServiceError
-from bluff.service.jobs import Jobs, JobState, framings, known_wall
+from bluff.service.framings import framings, known_wall
+from bluff.service.job_state import JobState
+from bluff.service.jobs import Jobs
 from bluff.service.planning import Standing
 from bluff.service.site import Site
 from bluff.service.site_day import job_at_work, loaded
 from bluff.store.accounts import Account
 from bluff.store.database import open_reader
+from bluff.views.day import DayView, day_view
 
 
 class JobAsked(NamedTuple):

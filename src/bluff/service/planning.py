@@ -15,16 +15,17 @@ from uuid import UUID
 from psycopg import OperationalError, Rollback
 from psycopg_pool import ConnectionPool
 
-from bluff import core
+from bluff.core.change.apply import apply
 from bluff.core.cutting.board import JobBoard, Source, Tick, Ticks
 from bluff.core.cutting.carry import Carried, carried
 from bluff.core.cutting.demand import Aim, By, Demand, demands
 from bluff.core.errors import BluffError
 from bluff.core.job.edit import ChangeWall, Several
-from bluff.core.job.job import Wall
+from bluff.core.job.job import Job, Wall
 from bluff.formats.boards import boards_data, boards_from_data
 from bluff.formats.edits import edit_data
-from bluff.service.jobs import framings, job_of_row, left_of
+from bluff.service.framings import framings, job_of_row
+from bluff.service.jobs import left_of
 from bluff.solve.plates import Laid, better_breaks
 from bluff.solve.whole import Planned, left_to_buy, plan_boards
 from bluff.store import cutting as rows
@@ -97,7 +98,7 @@ class Standing:
 
 
 @lru_cache(maxsize=8)
-def standing(job: core.Job, planned: tuple[JobBoard, ...], ticks: Ticks) -> Standing:
+def standing(job: Job, planned: tuple[JobBoard, ...], ticks: Ticks) -> Standing:
     """A job's boards as its walls now ask for them; the same for the same walls, boards and ticks.
 
     Cut, Order, its files and the day all ask for it, one after the other.
@@ -210,7 +211,7 @@ class _Search:
         self._boards(seen, seen.job, 0)
         for_breaks = max(seconds - _FOR_BOARDS, 0) * _FOR_BREAKS
         edit = self._breaks(seen, for_breaks) if self.wanted.breaks and seen.who else None
-        job = core.apply(seen.job, edit) if edit else seen.job
+        job = apply(seen.job, edit) if edit else seen.job
         best, cost = self._boards(seen, job, max(until - monotonic(), 0))
         if self.telling.ending.is_set():
             raise _LeftError
@@ -241,12 +242,12 @@ class _Search:
                 who=account_of(connection, self.run.account_id),
             )
 
-    def _asked(self, seen: "_Seen", job: core.Job) -> tuple[tuple[Demand, ...], Carried]:
+    def _asked(self, seen: "_Seen", job: Job) -> tuple[tuple[Demand, ...], Carried]:
         """What a job asks for, and what stays of its boards as they were planned."""
         asked = demands(job, framings(job), self.wanted.aim)
         return asked, carried(seen.planned, asked, seen.ticks, job.stock.on_site, is_anew=self.wanted.is_anew)
 
-    def _boards(self, seen: "_Seen", job: core.Job, seconds: float) -> tuple[Planned, "Cost"]:
+    def _boards(self, seen: "_Seen", job: Job, seconds: float) -> tuple[Planned, "Cost"]:
         """The best boards for a job that are found in so many seconds, each better plan told; and what boards cost."""
         asked, kept = self._asked(seen, job)
         cost = _costs(asked)
@@ -260,7 +261,7 @@ class _Search:
         """The edit that breaks plates where they cut best; None where that saves nothing."""
 
         def lay(walls: Sequence[Wall]) -> Laid:
-            job = core.apply(seen.job, _of_walls(walls)) if walls else seen.job
+            job = apply(seen.job, _of_walls(walls)) if walls else seen.job
             asked, kept = self._asked(seen, job)
             return Laid(framings(job), left_to_buy(kept, asked, job.stock.on_site))
 
@@ -268,7 +269,7 @@ class _Search:
         walls = better_breaks(lay, free, seconds, self.telling.is_stopped)
         return _of_walls(walls) if walls else None
 
-    def _keep(self, seen: "_Seen", boards: Sequence[JobBoard], job: core.Job, edit: Several | None) -> bool:
+    def _keep(self, seen: "_Seen", boards: Sequence[JobBoard], job: Job, edit: Several | None) -> bool:
         """Keep boards, and with them the edit that they are for; False where either was changed meanwhile."""
         with self.pool.connection() as connection, connection.transaction() as transaction:
             is_kept, revision = True, seen.row.revision
@@ -304,7 +305,7 @@ class _Seen:
     who: Account | None
 
     @cached_property
-    def job(self) -> core.Job:
+    def job(self) -> Job:
         return job_of_row(self.row)
 
     @cached_property
@@ -316,7 +317,7 @@ class _Seen:
         """Its boards as its walls ask for them now, which whatever is found is instead of."""
         return standing(self.job, self.planned, self.ticks).boards
 
-    def changed_in(self, job: core.Job) -> list[str]:
+    def changed_in(self, job: Job) -> list[str]:
         """The walls that are other ones in a job."""
         return [wall.id for wall in job.walls if wall is not self.job.wall(wall.id)]
 

@@ -3,16 +3,30 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from bluff import core
+from bluff.core.change.apply import apply
 from bluff.core.cutting.demand import lengths_lost
-from bluff.core.job.edit import AddOpening, AddWall, ChangeOpening, ChangeWall, RunThrough, SetLength, SetStock, Several
+from bluff.core.job.edit import (
+    AddOpening,
+    AddWall,
+    ChangeOpening,
+    ChangeWall,
+    Edit,
+    RunThrough,
+    SetLength,
+    SetStock,
+    Several,
+    describe,
+)
 from bluff.core.job.finding import Finding
+from bluff.core.job.job import Job, Wall
 from bluff.core.job.schools import End
 from bluff.core.job.words import Words
 from bluff.core.measure.length import format_board, format_feet
 from bluff.core.measure.sum import Sum
 from bluff.core.phrase.plan_line import in_feet, walk_gap
-from bluff.service.jobs import framing, read_phrase
+from bluff.core.wall.wall_plan import WallPlan
+from bluff.service.framings import framing
+from bluff.service.jobs import read_phrase
 
 NamedSums = Sequence[tuple[str, Sum]]
 
@@ -31,7 +45,7 @@ class ReadEdit:
         instead: Another line that may have been meant.
     """
 
-    edit: core.Edit
+    edit: Edit
     says: str
     words: Words
     sums: NamedSums = ()
@@ -40,13 +54,13 @@ class ReadEdit:
     instead: str | None = None
 
 
-def read_edit(job: core.Job, edit: core.Edit) -> ReadEdit:
+def read_edit(job: Job, edit: Edit) -> ReadEdit:
     """What an edit would do to a job.
 
     Raises:
         BluffError: The edit does not fit the job.
     """
-    after = core.apply(job, edit)
+    after = apply(job, edit)
     words = after.standard.words
     match edit:
         case AddOpening(opening) | ChangeOpening(_, opening):
@@ -58,7 +72,7 @@ def read_edit(job: core.Job, edit: core.Edit) -> ReadEdit:
                 opening_sums(framed.plan, opening.id),
                 [finding for finding in framed.findings if finding.opening == opening.id],
             )
-        case AddWall(core.Wall(id=id_)) | ChangeWall(_, core.Wall(id=id_)) | SetLength(id_) | RunThrough(id_):
+        case AddWall(Wall(id=id_)) | ChangeWall(_, Wall(id=id_)) | SetLength(id_) | RunThrough(id_):
             framed = framing(after, id_)
             sums = (("plate", framed.plan.plate_length), ("stud", framed.plan.stud_length))
             return ReadEdit(edit, _wall_in_words(framed.plan), words, sums, framed.findings)
@@ -68,12 +82,12 @@ def read_edit(job: core.Job, edit: core.Edit) -> ReadEdit:
             warns = f"Ends {gap} of where it began." if gap else None
             return ReadEdit(edit, f"{len(walls)} walls of {walls[0].stud}: {lengths}", words, warns=warns)
         case _:
-            said = words.say(core.describe(edit))
+            said = words.say(describe(edit))
             warns = _lengths_lost(job, after) if isinstance(edit, SetStock) else None
             return ReadEdit(edit, said[0].upper() + said[1:], words, warns=warns)
 
 
-def read_typed(job: core.Job, text: str, wall_id: str | None) -> ReadEdit:
+def read_typed(job: Job, text: str, wall_id: str | None) -> ReadEdit:
     """What a typed line would do, and the line that may have been meant where it is a walk of bare numbers.
 
     Raises:
@@ -88,7 +102,7 @@ def read_typed(job: core.Job, text: str, wall_id: str | None) -> ReadEdit:
     return replace(read, warns=f"Read as inches: no wall is longer than {format_feet(longest)}.", instead=feet)
 
 
-def opening_sums(plan: core.WallPlan, opening: str) -> NamedSums:
+def opening_sums(plan: WallPlan, opening: str) -> NamedSums:
     """The figures that place and size an opening; none where it has no place."""
     placed = next((placed for placed in plan.openings if placed.id == opening), None)
     if placed is None:
@@ -100,7 +114,7 @@ def opening_sums(plan: core.WallPlan, opening: str) -> NamedSums:
     )
 
 
-def _lengths_lost(before: core.Job, after: core.Job) -> str | None:
+def _lengths_lost(before: Job, after: Job) -> str | None:
     """What a job could not be cut from any more; None where it loses no board."""
     lost = lengths_lost(before, after)
     if not lost:
@@ -109,12 +123,12 @@ def _lengths_lost(before: core.Job, after: core.Job) -> str | None:
     return f"This takes boards away that the job has now: {'; '.join(each)}. Pieces may then fit no board."
 
 
-def _added(edit: core.Edit) -> list[core.Wall]:
+def _added(edit: Edit) -> list[Wall]:
     """The walls that several edits add together, as a walk does."""
     return [one.wall for one in edit.edits if isinstance(one, AddWall)] if isinstance(edit, Several) else []
 
 
-def _wall_in_words(plan: core.WallPlan) -> str:
+def _wall_in_words(plan: WallPlan) -> str:
     says = f"Wall {plan.id} of {plan.wall.stud}, {format_feet(plan.wall.run.length)}"
     ends = [meeting.other for end in End if (meeting := plan.meetings.at(end))]
     return f"{says}, meets {' and '.join(ends)}" if ends else says

@@ -8,7 +8,8 @@ from uuid import UUID
 from psycopg_pool import ConnectionPool
 
 from bluff.service.errors import NotFound
-from bluff.service.jobs import Jobs, known_wall
+from bluff.service.framings import known_wall
+from bluff.service.jobs import Jobs
 from bluff.service.rights import Right, need
 from bluff.service.sessions import hash_of
 from bluff.store import shares as rows

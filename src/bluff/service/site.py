@@ -10,8 +10,8 @@ from uuid import UUID
 from psycopg import Connection
 from psycopg_pool import ConnectionPool
 
-from bluff import core
 from bluff.core.crew.strike import StruckPlate
+from bluff.core.job.job import Job
 from bluff.core.job.schools import End
 from bluff.core.measure.length import Length
 from bluff.core.site.caller import Held, OnPlates, Stop, Walk, stops, strikes
@@ -21,7 +21,9 @@ from bluff.core.site.written import OnPlate, Said, missing, on_plate, strokes_on
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Plate
 from bluff.service.errors import NotFound, ServiceError
-from bluff.service.jobs import Jobs, JobState, framing, framings
+from bluff.service.framings import framing, framings
+from bluff.service.job_state import JobState
+from bluff.service.jobs import Jobs
 from bluff.service.rights import Right, need
 from bluff.service.site_log import Entry, entries
 from bluff.store import site as rows
@@ -149,7 +151,7 @@ class Site:
                     rows.add_record(connection, self.account, job, row)
         return refused
 
-    def marked(self, job: UUID) -> tuple[core.Job, list[MarkedPlate]]:
+    def marked(self, job: UUID) -> tuple[Job, list[MarkedPlate]]:
         """A job as it is, and its plates that have marks on them, by wall; as `Jobs.get`."""
         with self.pool.connection() as connection:
             state = self._jobs.get_in(connection, job)

@@ -3,13 +3,13 @@
 from functools import lru_cache
 from uuid import UUID
 
-from bluff.core import Job
 from bluff.core.crew.order import build_order
 from bluff.core.crew.supply import Load, loads
+from bluff.core.job.job import Job
 from bluff.core.site.at_work import JobAtWork, Ticked, WallAtWork
 from bluff.core.site.day import work_on
 from bluff.service.cutting import Cuttings
-from bluff.service.jobs import framings
+from bluff.service.framings import framings
 from bluff.service.planning import Standing
 from bluff.service.site import Site, WallOnSite
 from bluff.store.site import SiteRecord

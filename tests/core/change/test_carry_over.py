@@ -2,7 +2,7 @@
 
 import pytest
 
-from bluff.core import apply
+from bluff.core.change.apply import apply
 from bluff.core.change.carry_over import carried_over
 from bluff.core.job.edit import (
     AddOpening,

@@ -6,9 +6,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bluff import core
 from bluff.core.change.apply import apply
 from bluff.core.errors import EditError, JobError
+from bluff.core.frame import frame
 from bluff.core.job.amounts import Datum
 from bluff.core.job.edit import (
     Across,
@@ -23,6 +23,7 @@ from bluff.core.job.edit import (
     SetLength,
     Several,
     SplitWall,
+    describe,
 )
 from bluff.core.job.job import Alone, Between, Point, Wall
 from bluff.core.job.position import At, Centred, FromPlate, Reference
@@ -33,6 +34,8 @@ from bluff.core.job.ways import WallWays
 from bluff.core.measure.length import format_exact, inches
 from bluff.core.phrase.opening_line import read_opening
 from bluff.core.plan.meeting import Joint
+from bluff.core.takeoff.cut_list import cut_list
+from bluff.core.wall.wall_plan import wall_plans
 from bluff.formats.job_file import read_job
 from floors import FEET, partition, plans, shelter, wall
 
@@ -54,7 +57,7 @@ def centres(job):
     """Where the openings' centres are in the plan, to the nearest 1/16."""
     return {
         placed.id: tuple(round(value / 4) for value in _in_plan(plan, placed))
-        for plan in core.wall_plans(job)
+        for plan in wall_plans(job)
         for placed in plan.openings
     }
 
@@ -180,9 +183,7 @@ def test_each_part_of_a_split_wall_keeps_its_own_end():
 
 def test_each_part_of_a_split_wall_keeps_its_part_of_the_top():
     """A gable of 36 ft at 5/12 from 96, split at 12: 60 up at the split, 90 at the ridge 6 ft on."""
-    job = core.apply(
-        shelter(), ChangeWall("A", replace(shelter().wall("A"), top=Gable(Fraction(5), height=inches(96))))
-    )
+    job = apply(shelter(), ChangeWall("A", replace(shelter().wall("A"), top=Gable(Fraction(5), height=inches(96)))))
     parts = plans(apply(job, SplitWall("A", inches("12'"), "A2")))
     assert [parts["A"].top.at(x) for x in (0, inches(144))] == [inches(96), inches(156)]
     assert [parts["A2"].top.at(x) for x in (0, inches(72))] == [inches(156), inches(186)]
@@ -207,10 +208,10 @@ def test_only_walls_alike_and_in_line_are_joined():
 @pytest.mark.parametrize("across", Across)
 def test_a_mirrored_job_is_made_of_the_same_pieces(across):
     after = apply(DEMO, MirrorJob(across))
-    for before, now in zip(core.wall_plans(DEMO), core.wall_plans(after), strict=True):
-        one, other = core.frame(before), core.frame(now)
+    for before, now in zip(wall_plans(DEMO), wall_plans(after), strict=True):
+        one, other = frame(before), frame(now)
         assert one.plan.length == other.plan.length
-        rows = [[(row.size, row.length, row.count) for row in core.cut_list([framing])] for framing in (one, other)]
+        rows = [[(row.size, row.length, row.count) for row in cut_list([framing])] for framing in (one, other)]
         assert rows[0] == rows[1]
         mirrored = sorted((one.plan.length - member.end, member.bottom) for member in one.members)
         assert mirrored == sorted((member.start, member.bottom) for member in other.members)
@@ -249,14 +250,14 @@ def test_a_wall_told_to_run_through_does_and_the_other_butts():
 def test_several_edits_are_one():
     job = shelter()
     both = Several("move two", (MoveWalls(("B",), FEET, 0), MoveWalls(("C",), 0, -FEET)))
-    assert core.describe(both) == "move two"
+    assert describe(both) == "move two"
     assert lengths(apply(job, both)) == {"A": "444", "B": "271", "C": "444", "D": "271"}
 
 
 @given(st.sampled_from([wall.id for wall in DEMO.walls]), st.integers(-48, 48), st.integers(-48, 48))
 def test_what_was_joined_stays_joined_wherever_a_wall_is_moved(wall_id, east, north):
     after = apply(DEMO, MoveWalls((wall_id,), east * 16, north * 16))
-    for before, now in zip(core.wall_plans(DEMO), core.wall_plans(after), strict=True):
+    for before, now in zip(wall_plans(DEMO), wall_plans(after), strict=True):
         for end in End:
             one, other = before.meetings.at(end), now.meetings.at(end)
             assert (one.other, one.is_corner) == (other.other, other.is_corner)
@@ -271,7 +272,7 @@ def with_specials(job, wall_id, *places):
         backing=tuple(FixtureBacking(f"R{n}", inches(at), inches(at + 30), inches(34)) for n, at in enumerate(places)),
         bolts=tuple(inches(at) for at in places),
     )
-    return core.apply(job, ChangeWall(wall_id, new))
+    return apply(job, ChangeWall(wall_id, new))
 
 
 def post_places(wall):
@@ -280,20 +281,20 @@ def post_places(wall):
 
 def test_a_mirrored_wall_has_its_specials_on_the_other_side():
     job = with_specials(shelter(), "A", 100)
-    wall = core.apply(job, MirrorJob(Across.EAST_WEST)).wall("A")
+    wall = apply(job, MirrorJob(Across.EAST_WEST)).wall("A")
     assert post_places(wall) == ["332"]
     assert [format_exact(at) for at in wall.bolts] == ["332"]
     assert [(format_exact(one.start), format_exact(one.end)) for one in wall.backing] == [("302", "332")]
-    twice = core.apply(core.apply(job, MirrorJob(Across.EAST_WEST)), MirrorJob(Across.EAST_WEST))
+    twice = apply(apply(job, MirrorJob(Across.EAST_WEST)), MirrorJob(Across.EAST_WEST))
     assert twice.wall("A") == job.wall("A")
 
 
 def test_a_split_wall_shares_its_specials_out_and_joining_gives_them_back():
     job = with_specials(shelter(), "A", 100, 300)
-    parted = core.apply(job, SplitWall("A", inches(216), "A2"))
+    parted = apply(job, SplitWall("A", inches(216), "A2"))
     assert (post_places(parted.wall("A")), post_places(parted.wall("A2"))) == (["100"], ["84"])
     assert [format_exact(at) for at in parted.wall("A2").bolts] == ["84"]
-    joined = core.apply(parted, JoinWalls("A", "A2")).wall("A")
+    joined = apply(parted, JoinWalls("A", "A2")).wall("A")
     assert (joined.posts, joined.backing, joined.bolts) == (
         job.wall("A").posts,
         job.wall("A").backing,

@@ -5,7 +5,7 @@ from dataclasses import replace
 import pytest
 from hypothesis import given
 
-from bluff import core
+from bluff.core.change.apply import apply
 from bluff.core.job.amounts import PrecutStuds
 from bluff.core.job.finding import Code
 from bluff.core.job.position import At, FromPlate, Reference
@@ -21,7 +21,7 @@ WALL = "18-6 2x4"
 def settled(job, code):
     """The label of the only finding of a kind, and the job after its fix."""
     (finding,) = found(framed(job), code)
-    after = core.apply(job, finding.fix)
+    after = apply(job, finding.fix)
     assert not found(framed(after), code)
     return finding.fix_label, after
 

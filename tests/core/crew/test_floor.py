@@ -4,7 +4,6 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bluff import core
 from bluff.core.change.apply import apply
 from bluff.core.crew import floor
 from bluff.core.job.edit import AddOpening, RunThrough
@@ -13,6 +12,7 @@ from bluff.core.job.schools import End, Line
 from bluff.core.measure.length import format_exact, format_feet, from_64ths, inches
 from bluff.core.phrase.opening_line import read_opening
 from bluff.core.plan.beside import Beside
+from bluff.core.wall.wall_plan import wall_plans
 from floors import FEET, partition, plans, shelter, wall
 
 
@@ -72,7 +72,7 @@ def test_dimensions_are_written_outside():
 
 
 def test_every_square_corner_is_there_once():
-    corners = list(floor.corners(core.wall_plans(shelter(partition("E", (12, 0), (12, 22.5))))))
+    corners = list(floor.corners(wall_plans(shelter(partition("E", (12, 0), (12, 22.5))))))
     assert sorted((corner.through, corner.butt) for corner in corners) == [
         ("A", "B"),
         ("A", "D"),
@@ -89,7 +89,7 @@ def test_every_square_corner_is_there_once():
 
 def test_clear_floor_is_face_to_face_on_either_side():
     job = shelter(partition("E", (12, 0), (12, 22.5)), partition("F", (20, 0), (20, 10)))
-    outlines = Beside(floor.drawn(plan) for plan in core.wall_plans(job))
+    outlines = Beside(floor.drawn(plan) for plan in wall_plans(job))
     found = {clear.other: format_feet(clear.distance) for clear in floor.clears(seen(job, "E")[1], outlines)}
     assert found == {"D": "11'-4 3/4\"", "F": "7'-8 1/2\""}
 
@@ -104,9 +104,9 @@ def test_exterior_walls_walked_clockwise_are_seen_from_inside(id_, side):
 
 
 def test_the_area_is_that_of_the_walls_as_cut():
-    assert floor.area(core.wall_plans(shelter())) == (0, 0, 36 * FEET, inches("22' 6"))
+    assert floor.area(wall_plans(shelter())) == (0, 0, 36 * FEET, inches("22' 6"))
     alone = Job("x", walls=(Wall("A", "2x4", Alone(FEET)),))
-    assert floor.area(core.wall_plans(alone)) is None
+    assert floor.area(wall_plans(alone)) is None
 
 
 @given(st.integers(8, 60), st.integers(8, 60))
@@ -121,6 +121,6 @@ def test_the_walls_of_a_rectangle_fill_its_outside_without_overlapping(width, de
         ),
     )
     thick = inches("5 1/2")
-    area = sum(plan.length * thick for plan in core.wall_plans(job))
+    area = sum(plan.length * thick for plan in wall_plans(job))
     w, d = width * FEET, depth * FEET
     assert area == w * d - (w - 2 * thick) * (d - 2 * thick)

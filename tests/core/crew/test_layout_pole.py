@@ -5,7 +5,6 @@ from fractions import Fraction
 
 from hypothesis import given
 
-from bluff import core
 from bluff.core.crew.layout_pole import BEND, POCKET, layout_pole
 from bluff.core.job.amounts import Datum
 from bluff.core.job.position import Centred
@@ -14,6 +13,7 @@ from bluff.core.job.special import Beam, Post
 from bluff.core.job.top import Gable, Rake
 from bluff.core.measure.length import format_exact, inches
 from bluff.core.wall.member import Plate
+from bluff.core.wall.wall_plan import wall_plan
 from framing import framed, job_of
 from strategies import topped_jobs
 
@@ -61,4 +61,4 @@ def test_every_mark_of_the_top_plate_is_on_the_stick_plumb(job):
     ]
     assert sorted(near) == marked
     assert all(0 <= line.at <= pole.length for line in pole.lines)
-    assert core.wall_plan(job, job.walls[0]).length == pole.length
+    assert wall_plan(job, job.walls[0]).length == pole.length

@@ -7,7 +7,6 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bluff import core
 from bluff.core.change.apply import apply
 from bluff.core.change.walls import clear_between
 from bluff.core.crew.floor import clears
@@ -34,13 +33,14 @@ from bluff.core.plan.beside import Beside
 from bluff.core.plan.outline import outline
 from bluff.core.takeoff.weight import lift, weight
 from bluff.core.wall.member import Member, Orientation, Role
+from bluff.core.wall.wall_plan import wall_plans
 from floors import partition, shelter
 from framing import frame_wall
 from strategies import jobs
 
 
 def packs(job):
-    return prefab(frame(plan) for plan in core.wall_plans(job))
+    return prefab(frame(plan) for plan in wall_plans(job))
 
 
 def called(pack):
@@ -75,7 +75,7 @@ def test_what_is_a_single_piece_is_no_pack(ways, kinds):
 
 @given(jobs())
 def test_every_king_jack_and_header_is_in_one_pack(job):
-    framings = [frame(plan) for plan in core.wall_plans(job)]
+    framings = [frame(plan) for plan in wall_plans(job)]
     for role, kind in ((Role.HEADER, PackKind.HEADER), (Role.JACK, PackKind.KINGS_AND_JACKS)):
         pieces = [member for framing in framings for member in framing.members if member.role is role]
         counted = [pack for pack in prefab(framings) if pack.kind is kind]
@@ -95,14 +95,14 @@ def kings_in_packs(framings):
 
 def test_long_and_through_walls_stand_first():
     job = shelter(partition("F", (12, 10), (36, 10)), partition("E", (12, 0), (12, 22.5)))
-    steps = build_order(core.wall_plans(job))
+    steps = build_order(wall_plans(job))
     assert [step.wall for step in steps] == ["A", "C", "B", "D", "E", "F"]
     assert [step.after for step in steps] == [(), (), ("A", "C"), ("A", "C"), ("A", "C"), ("B", "E")]
     assert not any(step.waits_in_ring for step in steps)
 
 
 def test_exterior_walls_are_framed_inside_and_raised_outward():
-    steps = {step.wall: step for step in build_order(core.wall_plans(shelter()))}
+    steps = {step.wall: step for step in build_order(wall_plans(shelter()))}
     assert {id_: step.raised_toward for id_, step in steps.items()} == {
         "A": "north",
         "B": "east",
@@ -117,22 +117,22 @@ def test_exterior_walls_are_framed_inside_and_raised_outward():
 
 def test_a_partition_is_framed_where_there_is_more_floor_or_carried_in():
     job = shelter(partition("E", (5, 0), (5, 22.5)), partition("F", (11, 0), (11, 22.5)))
-    steps = {step.wall: step for step in build_order(core.wall_plans(job))}
+    steps = {step.wall: step for step in build_order(wall_plans(job))}
     assert (steps["E"].raised_toward, steps["E"].is_tight) == ("west", False)
     tight = shelter(
         partition("E", (5, 0), (5, 22.5)), partition("F", (11, 0), (11, 10)), partition("G", (17, 0), (17, 10))
     )
-    low = {step.wall: step for step in build_order(core.wall_plans(replace(tight, walls=tight.walls)))}
+    low = {step.wall: step for step in build_order(wall_plans(replace(tight, walls=tight.walls)))}
     assert low["G"].room is not None
     close = shelter(*(partition(f"P{x}", (x, 0), (x, 22.5)) for x in range(4, 36, 4)))
-    assert any(step.is_tight for step in build_order(core.wall_plans(close)))
+    assert any(step.is_tight for step in build_order(wall_plans(close)))
 
 
 def test_a_ring_of_walls_that_wait_for_each_other_is_broken_and_said():
     job = shelter()
     for id_ in "ABCD":
         job = apply(job, ChangeWall(id_, replace(job.wall(id_), ends=Ends(start=Runs.BUTT, end=Runs.THROUGH))))
-    steps = build_order(core.wall_plans(job))
+    steps = build_order(wall_plans(job))
     assert [step.waits_in_ring for step in steps] == [True, False, False, False]
     assert len({step.wall for step in steps}) == 4
 
@@ -172,7 +172,7 @@ def test_sheets_add_what_they_cover():
 
 def test_density_is_a_setting_within_what_wood_can_weigh():
     job = apply(shelter(), SetWays(JobWays(density=38)))
-    assert lift(frame(core.wall_plans(job)[0])).pounds / 38 == lift(frame(core.wall_plans(shelter())[0])).pounds / 33
+    assert lift(frame(wall_plans(job)[0])).pounds / 38 == lift(frame(wall_plans(shelter())[0])).pounds / 33
     with pytest.raises(SettingError, match="15 to 70 pounds"):
         JobWays(density=330)
 

@@ -4,11 +4,13 @@ from itertools import pairwise
 
 from hypothesis import given
 
-from bluff import core
 from bluff.core.crew.pole import CLEAR, poles
+from bluff.core.frame import frame
 from bluff.core.job.header import Header, HeaderPlace
+from bluff.core.job.job import Job
 from bluff.core.job.schools import Jacks
 from bluff.core.measure.length import format_exact, inches
+from bluff.core.wall.wall_plan import wall_plans
 from framing import frame_wall, framed
 from strategies import jobs
 
@@ -47,11 +49,11 @@ def test_openings_alike_in_height_share_a_pole_however_wide():
 
 
 def test_a_head_that_does_not_line_up_says_by_how_much():
-    job = core.Job("heads")
+    job = Job("heads")
     framing = frame_wall("18-6 2x4", "3-0x3-0 @ 3-0", "2-0x3-0 @ 8-0", "d 2-10x6-10 @ 14-0")
     by_mark = {pole.openings[0].placed.id: format_exact(pole.off) for pole in poles([framing])}
     assert by_mark == {"W1": "0", "D1": "2"}
-    assert poles([core.frame(plan) for plan in core.wall_plans(job)]) == ()
+    assert poles([frame(plan) for plan in wall_plans(job)]) == ()
 
 
 def test_raised_headers_and_hangers_are_on_the_pole_too():

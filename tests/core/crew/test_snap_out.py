@@ -3,19 +3,19 @@
 from dataclasses import replace
 from fractions import Fraction
 
-from bluff import core
 from bluff.core.crew.snap_out import snap_out
 from bluff.core.job.amounts import Datum
 from bluff.core.job.schools import End
 from bluff.core.job.top import Gable, Rake
 from bluff.core.measure.length import format_exact, inches
+from bluff.core.wall.wall_plan import wall_plan
 from framing import job_of
 
 
 def snapped(top, wall="157 2x6", **ways):
     job = job_of(wall, **ways)
     wall = replace(job.walls[0], top=top)
-    return snap_out(core.wall_plan(replace(job, walls=(wall,)), wall))
+    return snap_out(wall_plan(replace(job, walls=(wall,)), wall))
 
 
 RAKE = Rake(Fraction(5), End.START, inches("97 1/8"))

@@ -2,12 +2,13 @@
 
 from hypothesis import given
 
-from bluff.core import frame, wall_plans
 from bluff.core.crew.strike import rework
+from bluff.core.frame import frame
 from bluff.core.job.amounts import Datum
 from bluff.core.job.schools import End
 from bluff.core.measure.length import format_exact
 from bluff.core.wall.member import Plate
+from bluff.core.wall.wall_plan import wall_plans
 from framing import framed, job_of
 from strategies import jobs
 

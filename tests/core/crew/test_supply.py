@@ -6,11 +6,12 @@ from math import ceil
 
 import pytest
 
-from bluff import core
+from bluff.core.change.apply import apply
 from bluff.core.crew.supply import loads, lumber_order, order_lines
 from bluff.core.cutting.board import Source
 from bluff.core.cutting.carry import carried
 from bluff.core.cutting.demand import demands
+from bluff.core.frame import frame
 from bluff.core.job.edit import AddWall
 from bluff.core.job.header import Header, HeaderKind
 from bluff.core.job.schools import Floor, Jacks
@@ -18,6 +19,7 @@ from bluff.core.job.stock import Board, OnSite, Section, SectionStock, YardStock
 from bluff.core.measure.length import inches
 from bluff.core.phrase.wall_line import read_wall
 from bluff.core.takeoff.nails import nails
+from bluff.core.wall.wall_plan import wall_plans
 from bluff.solve.whole import plan_boards
 from framing import job_of
 
@@ -30,7 +32,7 @@ STOCK = YardStock(
 
 def ordered(job):
     """A job's walls, its boards as they are found at once, and what it asks for."""
-    framings = [core.frame(plan) for plan in core.wall_plans(job)]
+    framings = [frame(plan) for plan in wall_plans(job)]
     asked = demands(job, framings)
     boards = plan_boards(carried((), asked, frozenset()), asked, job.stock.on_site, 0).boards
     return framings, boards, asked
@@ -106,7 +108,7 @@ def test_spacers_foam_bolts_and_hangers_are_there_where_walls_take_them():
 def test_what_is_framed_first_comes_on_the_first_truck():
     """Two walls alike on two trucks are one each; on three there are two all the same."""
     job = replace(job_of("12' 2x4"), stock=STOCK)
-    job = core.apply(job, AddWall(read_wall("12' 2x4", job)))
+    job = apply(job, AddWall(read_wall("12' 2x4", job)))
     framings, boards, asked = ordered(job)
     two = loads(job, framings, boards, asked, 2)
     assert [load.walls for load in two] == [("A",), ("B",)]
@@ -123,7 +125,7 @@ def test_what_is_framed_first_comes_on_the_first_truck():
 def test_trucks_follow_each_other_in_framing_order(count):
     job = job_of("12' 2x4")
     for length in ("20'", "8'", "14'"):
-        job = core.apply(job, AddWall(read_wall(f"{length} 2x4", job)))
+        job = apply(job, AddWall(read_wall(f"{length} 2x4", job)))
     framings, boards, asked = ordered(job)
     order = [wall for load in loads(job, framings, boards, asked, 1) for wall in load.walls]
     assert [wall for load in loads(job, framings, boards, asked, count) for wall in load.walls] == order
@@ -150,7 +152,7 @@ def test_what_no_board_is_long_enough_for_is_on_the_order_by_itself():
 
 def test_what_is_longer_than_stock_comes_with_its_wall():
     job = job_of("40' 2x6", "ro 244x60 @ 20-0", header=Header(size="2x12", plies=3), jack_count=2)
-    job = core.apply(job, AddWall(read_wall("12' 2x4", job)))
+    job = apply(job, AddWall(read_wall("12' 2x4", job)))
     framings, boards, asked = ordered(job)
     found = loads(job, framings, boards, asked, 2)
     assert {load.walls: sum(line.count for line in load.lines if line.is_special) for load in found} == {

@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bluff.core import apply
+from bluff.core.change.apply import apply
 from bluff.core.errors import SettingError
 from bluff.core.job.edit import RenameJob, SetWays
 from bluff.core.job.job import Job

@@ -5,8 +5,8 @@ from fractions import Fraction
 
 import pytest
 
-from bluff import core
 from bluff.core.errors import SettingError
+from bluff.core.frame import frame
 from bluff.core.job.finding import Severity
 from bluff.core.job.top import Gable
 from bluff.core.job.ways import JobWays
@@ -19,6 +19,7 @@ from bluff.core.learn.sums_asked import Figure, SumKey
 from bluff.core.measure.length import inches
 from bluff.core.wall.layout import Slid
 from bluff.core.wall.member import Role
+from bluff.core.wall.wall_plan import wall_plan
 from framing import job_of
 
 EMPTY = Sheet((), {})
@@ -33,7 +34,7 @@ def test_an_exercise_is_a_wall_that_can_be_built(level):
     for seed in (1, 2, 77, MOST_SEEDS):
         asked = exercise(level, seed, JobWays())
         assert asked == exercise(level, seed, JobWays())
-        framing = core.frame(asked.plan)
+        framing = frame(asked.plan)
         assert not [finding for finding in framing.findings if finding.severity is Severity.ERROR]
         work = Attempt.right(asked.plan).work()
         assert grade(asked.plan, Sheet(tuple(one.drawn for one in work.deck.wanted), work.sums)).is_right
@@ -42,7 +43,7 @@ def test_an_exercise_is_a_wall_that_can_be_built(level):
 
 def test_each_level_has_what_it_is_about():
     def framed(level):
-        return core.frame(exercise(level, 5, JobWays()).plan)
+        return frame(exercise(level, 5, JobWays()).plan)
 
     assert not framed(Level.COMMON).openings
     assert [one.placed.opening.kind for one in framed(Level.WINDOW).openings] == ["window"]
@@ -63,7 +64,7 @@ def test_exercises_have_numbers():
 
 def test_a_wall_of_a_real_job_is_an_exercise_unless_its_plate_has_several_tapes():
     job = job_of("18-6 2x4", "3-6x4-6 @ 9-3")
-    assert exercise_of(job, "A").plan == core.wall_plan(job, job.walls[0])
+    assert exercise_of(job, "A").plan == wall_plan(job, job.walls[0])
     gable = replace(job, walls=(replace(job.walls[0], top=Gable(Fraction(5))),))
     with pytest.raises(SettingError, match="several slopes"):
         exercise_of(gable, "A")

@@ -8,7 +8,6 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
-from bluff import core
 from bluff.core.job.amounts import Datum
 from bluff.core.job.job import Job
 from bluff.core.job.position import At, FromOutside, Reference
@@ -23,6 +22,7 @@ from bluff.core.learn.slips import wrong_halves
 from bluff.core.learn.sums_asked import Figure, SumKey
 from bluff.core.measure.length import format_inches, inches
 from bluff.core.wall.member import Plate
+from bluff.core.wall.wall_plan import wall_plan
 from floors import plans, shelter
 from framing import job_of
 from strategies import jobs, topped_jobs
@@ -38,7 +38,7 @@ def drawn(symbol, *lines, plates=BOTH, ahead=True):
 
 def plan_of(*typed, **ways):
     job = job_of(*typed, **ways)
-    return core.wall_plan(job, job.walls[0])
+    return wall_plan(job, job.walls[0])
 
 
 def sheet(*marks):
@@ -246,7 +246,7 @@ def test_an_inch_that_was_burned_on_no_tape():
 def test_the_figures_of_the_level_plate_on_the_one_that_rises():
     """At 5/12 the line at 15 1/4 belongs at 16 17/32 on the top plate; each is farther up than on the bottom plate."""
     job = job_of("157 2x6")
-    plan = core.wall_plan(replace(job, walls=(replace(job.walls[0], top=Rake(Fraction(5), End.START)),)), job.walls[0])
+    plan = wall_plan(replace(job, walls=(replace(job.walls[0], top=Rake(Fraction(5), End.START)),)), job.walls[0])
     level = [one for one in as_framed(plan).drawn if one.plate is Plate.BOTTOM]
     result = grade(plan, Sheet((*level, *(one._replace(plate=Plate.TOP) for one in level)), {}))
     assert said(result) == [(Kind.LEVEL_ON_SLOPE, None)]
@@ -345,7 +345,7 @@ walls = st.one_of(jobs(), jobs(), topped_jobs())
 @given(walls, st.randoms(use_true_random=False))
 def test_a_right_mark_is_never_called_wrong(job: Job, random):
     """Whatever else is on the sheet, from whichever side it is drawn, and a pencil's width off."""
-    plan = core.wall_plan(job, job.walls[0])
+    plan = wall_plan(job, job.walls[0])
     wanted = Attempt.right(plan).work().deck.wanted
     right = [random.choice(one.drawings) for one in wanted if random.random() < 0.7]
     right = [one._replace(line=one.line + random.randint(-NEAR, NEAR)) for one in right]
@@ -365,7 +365,7 @@ def test_the_seeded_mistake_is_named_in_95_of_100():
     @settings(max_examples=40)
     @given(walls, st.randoms(use_true_random=False))
     def seed(job: Job, random):
-        plan = core.wall_plan(job, job.walls[0])
+        plan = wall_plan(job, job.walls[0])
         assume(is_practised(plan))
         possible = list(mistakes(plan))
         assume(possible)

@@ -3,10 +3,11 @@
 import pytest
 from hypothesis import given
 
-from bluff import core
+from bluff.core.frame import frame
 from bluff.core.job.schools import Jacks
 from bluff.core.learn.load_path import bearing, load_path
 from bluff.core.wall.member import PLATES, Role
+from bluff.core.wall.wall_plan import wall_plan
 from framing import frame_wall, member
 from strategies import jobs, storeyed_jobs, topped_jobs
 
@@ -64,7 +65,7 @@ def test_every_load_comes_down(job_of_a_kind):
 
     @given(job_of_a_kind())
     def comes_down(job):
-        for framing in (core.frame(core.wall_plan(job, wall)) for wall in job.walls):
+        for framing in (frame(wall_plan(job, wall)) for wall in job.walls):
             lowest = min(member.bottom for member in framing.plates)
             by_id = {member.id: member for member in framing.members}
             carried_by = bearing(framing)

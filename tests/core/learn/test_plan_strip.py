@@ -2,12 +2,12 @@
 
 from dataclasses import replace
 
-from bluff import core
 from bluff.core.job.amounts import Datum
 from bluff.core.job.position import At, FromOutside, Reference
 from bluff.core.job.schools import End
 from bluff.core.learn.plan_strip import Beside, Dimension, Hole, plan_strip
 from bluff.core.measure.length import inches
+from bluff.core.wall.wall_plan import wall_plan
 from floors import partition, plans, shelter
 from framing import job_of
 
@@ -15,7 +15,7 @@ from framing import job_of
 def test_a_window_is_drawn_by_its_unit_and_measured_to_its_centre():
     """3-6 with its centre at 111: the unit from 90 to 132, where its rough opening is from 89 1/2 to 132 1/2."""
     job = job_of("18-6 2x4", "3-6x4-6 @ 9-3")
-    strip = plan_strip(core.wall_plan(job, job.walls[0]))
+    strip = plan_strip(wall_plan(job, job.walls[0]))
     assert strip.holes == (Hole("W1", inches(90), inches(132)),)
     assert strip.dimensions == (Dimension("W1", 0, inches(111)),)
     assert strip.length == inches(222)
@@ -23,7 +23,7 @@ def test_a_window_is_drawn_by_its_unit_and_measured_to_its_centre():
 
 def test_from_the_other_end_it_lies_as_its_tape_does():
     job = job_of("18-6 2x4", "3-6x4-6 @ 9-3", datum=Datum(End.END))
-    strip = plan_strip(core.wall_plan(job, job.walls[0]))
+    strip = plan_strip(wall_plan(job, job.walls[0]))
     assert strip.holes == (Hole("W1", inches(222 - 132), inches(222 - 90)),)
     (dimension,) = strip.dimensions
     assert dimension.length == inches(111)

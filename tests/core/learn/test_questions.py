@@ -5,9 +5,9 @@ from datetime import UTC, datetime, timedelta
 
 import pytest
 
-from bluff import core
 from bluff.core.errors import EditError, LengthError
 from bluff.core.job.standard import Standard
+from bluff.core.job.ways import JobWays
 from bluff.core.job.words import PRESETS
 from bluff.core.learn.boxes import AGAIN_AFTER, Card, answered, next_topic
 from bluff.core.learn.questions import question, topics
@@ -71,7 +71,7 @@ def test_studs_are_counted_as_they_are_framed():
 
 
 def test_openings_have_the_crews_own_allowance():
-    standard = core.JobWays(door_allowance=None).over(USUAL)
+    standard = JobWays(door_allowance=None).over(USUAL)
     asked = question("door opening", 3, standard)
     assert asked.answer.value == parse_length(figures(asked.asks)[0]) + inches(2)
 

@@ -6,13 +6,14 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bluff import core
 from bluff.core.errors import SettingError
+from bluff.core.frame import frame
 from bluff.core.job.amounts import Allowance, PrecutStuds, WallHeight
 from bluff.core.job.job import Job
 from bluff.core.learn.scale_model import Model, as_sticks, model_list, read_scale
 from bluff.core.measure.length import format_inches, inches
 from bluff.core.wall.member import PLATES, Role
+from bluff.core.wall.wall_plan import wall_plans
 from floors import partition, shelter
 from framing import framed, in_role, job_of
 from strategies import jobs
@@ -21,8 +22,8 @@ EIGHTH = Model(Fraction(1, 8), inches("1/4"), inches("1/2"))
 
 
 def listed(job, model=EIGHTH):
-    plans = core.wall_plans(as_sticks(job, model))
-    return model_list([core.frame(plan) for plan in plans], model)
+    plans = wall_plans(as_sticks(job, model))
+    return model_list([frame(plan) for plan in plans], model)
 
 
 def cuts(found, *roles):

@@ -2,7 +2,6 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bluff import core
 from bluff.core.change.apply import apply
 from bluff.core.errors import PhraseError
 from bluff.core.job.edit import AddOpening, AddWall, Several
@@ -12,6 +11,7 @@ from bluff.core.measure.length import format_exact, format_feet, inches
 from bluff.core.phrase.plan_line import read_partition, read_walk, walk_gap
 from bluff.core.phrase.typed import read_line
 from bluff.core.plan.meeting import Joint
+from bluff.core.wall.wall_plan import wall_plans
 from floors import FEET, plans, shelter
 
 EMPTY = Job("empty")
@@ -54,8 +54,8 @@ def test_walking_the_other_way_round_has_the_outside_on_the_right():
 
 def test_a_bay_is_walked_by_its_degrees():
     job = typed("20' R45 6' R45 14' R 24-2 15/16 R close")
-    assert [meeting.joint for plan in core.wall_plans(job)[:2] if (meeting := plan.meetings.end)] == [Joint.MITRE] * 2
-    assert all(plan.meetings.start and plan.meetings.end for plan in core.wall_plans(job))
+    assert [meeting.joint for plan in wall_plans(job)[:2] if (meeting := plan.meetings.end)] == [Joint.MITRE] * 2
+    assert all(plan.meetings.start and plan.meetings.end for plan in wall_plans(job))
 
 
 @pytest.mark.parametrize(
@@ -162,10 +162,10 @@ def test_a_line_says_which_wall_an_opening_goes_into():
 @given(st.integers(60, 700), st.integers(60, 700), st.sampled_from(["2x4", "2x6"]))
 def test_every_rectangle_closes_and_has_four_corners(width, depth, stud):
     job = typed(f"{width} R {depth} R {width} R {depth} {stud}")
-    for plan in core.wall_plans(job):
+    for plan in wall_plans(job):
         assert all(plan.meetings.at(end).is_corner for end in End)
     inside = job.standard.board(stud).width
-    assert sum(plan.length for plan in core.wall_plans(job)) == 2 * inches(width + depth) - 4 * inside
+    assert sum(plan.length for plan in wall_plans(job)) == 2 * inches(width + depth) - 4 * inside
 
 
 def test_letters_of_a_walk_go_on_where_those_of_the_job_end():

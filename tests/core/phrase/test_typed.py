@@ -7,7 +7,7 @@ import pytest
 from hypothesis import example, given
 from hypothesis import strategies as st
 
-from bluff import core
+from bluff.core.change.apply import apply
 from bluff.core.errors import BluffError, PhraseError
 from bluff.core.job.edit import AddOpening, AddWall, RemoveOpening, RemoveWall, SetWays
 from bluff.core.job.header import HeaderKind
@@ -32,7 +32,7 @@ FLOOR = shelter(partition("E", (12, 0), (12, 22.5)), partition("H", (24, 0), (24
 def after(*lines, job=FLOOR, wall="A"):
     """A job with some lines typed into it."""
     for line in lines:
-        job = core.apply(job, read_line(line, job, wall))
+        job = apply(job, read_line(line, job, wall))
     return job
 
 
@@ -147,18 +147,18 @@ def test_what_is_not_understood_names_the_word(line, says):
 def test_every_example_of_the_list_is_understood_as_it_says(phrase):
     for line in phrase.examples:
         edit = read_line(line, ONE, "A")
-        core.apply(ONE, edit)
+        apply(ONE, edit)
         # No other phrase of the table, standing before it, takes it for its own.
         assert read(line, (phrase,), Reading(ONE, "A"), Words()) == edit
 
 
 @pytest.mark.parametrize("words", PRESETS.values(), ids=PRESETS)
 def test_the_list_is_in_the_crews_words_and_understood_in_them(words):
-    job = core.apply(ONE, SetWays(replace(ONE.ways, words=words)))
+    job = apply(ONE, SetWays(replace(ONE.ways, words=words)))
     for listed in phrase_list(words):
         assert listed.form
         for line in listed.examples:
-            core.apply(job, read_line(line, job, "A"))
+            apply(job, read_line(line, job, "A"))
     assert len(rule_list(words)) == 5
 
 
@@ -173,7 +173,7 @@ WORDS_OF_LINES = (
 @example("12' R 12' L 12' R 12' L 12' R 12' L 12' R 12' L 12' R 12' what")
 def test_no_line_raises_anything_but_a_sentence(text):
     try:
-        core.apply(ONE, read_line(text, ONE, "A"))
+        apply(ONE, read_line(text, ONE, "A"))
     except BluffError as error:
         assert error.message.endswith((".", "…"))
 

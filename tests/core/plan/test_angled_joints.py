@@ -4,7 +4,8 @@ from dataclasses import replace
 
 import pytest
 
-from bluff import core
+from bluff.core.change.apply import apply
+from bluff.core.frame import frame
 from bluff.core.job.amounts import Datum
 from bluff.core.job.edit import ChangeWall
 from bluff.core.job.finding import Code
@@ -71,8 +72,8 @@ def test_walls_in_line_are_spliced_and_what_ends_there_butts():
     assert by_id["E"].meetings.start.joint is Joint.BUTT
     assert [format_exact(by_id[id_].length) for id_ in "ABE"] == ["240", "192", "234 1/2"]
     # Each of the two has the stud on its own side of the partition.
-    assert spans(core.frame(by_id["A"]), Role.INTERSECTION_STUD) == [("236 3/4", "238 1/4")]
-    assert spans(core.frame(by_id["B"]), Role.INTERSECTION_STUD) == [("1 3/4", "3 1/4")]
+    assert spans(frame(by_id["A"]), Role.INTERSECTION_STUD) == [("236 3/4", "238 1/4")]
+    assert spans(frame(by_id["B"]), Role.INTERSECTION_STUD) == [("1 3/4", "3 1/4")]
 
 
 def test_the_layout_carries_on_from_a_wall_in_line():
@@ -80,7 +81,7 @@ def test_the_layout_carries_on_from_a_wall_in_line():
     # 241 is 15 x 16 and 1 more: the next line of A is at 256, 15 into B.
     assert starts(framed(job, "B"), Role.STUD)[:2] == ["14 1/4", "30 1/4"]
     own = replace(job.wall("B"), ways=WallWays(datum=Datum()))
-    assert starts(framed(core.apply(job, ChangeWall("B", own)), "B"), Role.STUD)[0] == "15 1/4"
+    assert starts(framed(apply(job, ChangeWall("B", own)), "B"), Role.STUD)[0] == "15 1/4"
     # Hooked at the far end, both walls are laid out from there.
     hooked = replace(job, ways=JobWays(datum=Datum(End.END)))
     assert plans(hooked)["A"].carried == inches("191")
@@ -108,7 +109,7 @@ def test_four_walls_that_end_in_one_place_are_two_in_line_and_two_that_butt():
         ("D", End.START): Joint.BUTT,
     }
     assert [at.side for at in by_id["A"].meetings.intersections] == [Line.LEFT, Line.RIGHT]
-    assert found(core.frame(by_id["A"]), Code.WALLS_CROSS) == []
+    assert found(frame(by_id["A"]), Code.WALLS_CROSS) == []
 
 
 def test_sheets_that_meet_past_the_end_stud_of_a_mitre_have_no_wood_there():

@@ -6,7 +6,8 @@ from itertools import pairwise
 
 import pytest
 
-from bluff import core
+from bluff.core.change.apply import apply
+from bluff.core.frame import frame
 from bluff.core.job.edit import AddOpening, ChangeWall, RemoveWall
 from bluff.core.job.finding import Code
 from bluff.core.job.job import Ends, Job, Point, Runs
@@ -16,6 +17,7 @@ from bluff.core.job.ways import JobWays
 from bluff.core.measure.length import format_exact, inches
 from bluff.core.phrase.opening_line import read_opening
 from bluff.core.wall.member import Plate, Role
+from bluff.core.wall.wall_plan import wall_plans
 from bluff.formats.job_file import read_job
 from floors import framed, partition, plans, shelter, wall
 from framing import found, in_role, marked, spans, starts
@@ -51,8 +53,8 @@ def test_a_building_frames_the_same_whichever_way_it_is_turned(turn):
         for wall in job.walls
     )
     turned_job = replace(job, walls=walls)
-    for before, after in zip(core.wall_plans(job), core.wall_plans(turned_job), strict=True):
-        assert core.frame(before).members == core.frame(after).members
+    for before, after in zip(wall_plans(job), wall_plans(turned_job), strict=True):
+        assert frame(before).members == frame(after).members
 
 
 @pytest.mark.parametrize(
@@ -121,11 +123,11 @@ def test_a_position_is_measured_from_a_wall_that_meets_this_one(wall_id, other, 
     job = shelter(partition("E", (12, 0), (12, 22.5)))
     window = read_opening("ro 30x30 @ 5'", job, job.wall(wall_id))
     window = replace(window, position=At(Reference.EDGE, inches(24), FromWall(other, face)))
-    job = core.apply(job, AddOpening(window))
+    job = apply(job, AddOpening(window))
     assert format_exact(plans(job)[wall_id].openings[0].start.value) == start
-    renamed = core.apply(job, ChangeWall(other, replace(job.wall(other), id="N")))
+    renamed = apply(job, ChangeWall(other, replace(job.wall(other), id="N")))
     assert format_exact(plans(renamed)[wall_id].openings[0].start.value) == start
-    gone = core.apply(job, RemoveWall(other))
+    gone = apply(job, RemoveWall(other))
     (finding,) = found(framed(gone, wall_id), Code.OPENING_REFERENCE)
     assert f"wall {other}, which does not meet this wall" in finding.text
 
@@ -206,7 +208,7 @@ def test_the_layout_slides_beside_a_channel():
 
 
 def test_an_opening_outranks_a_corner_and_says_so():
-    job = core.apply(
+    job = apply(
         shelter(),
         AddOpening(read_opening("ro 36x50 @ edge 7 1/2", shelter(), shelter().walls[0])),
     )
@@ -214,7 +216,7 @@ def test_an_opening_outranks_a_corner_and_says_so():
     (finding,) = found(framing, Code.OPENING_CROWDS_MEETING)
     # The flat stud of the corner with D ends at 7, the kings start at 4 1/2.
     assert finding.fix_label == "Move it 2 1/2"
-    assert found(framed(core.apply(job, finding.fix)), Code.OPENING_CROWDS_MEETING) == []
+    assert found(framed(apply(job, finding.fix)), Code.OPENING_CROWDS_MEETING) == []
     assert format_exact(in_role(framing, Role.CORNER_BACKING)[0].start) == "425"
 
 
@@ -230,11 +232,11 @@ def test_walls_that_cross_or_lie_in_one_place_are_said():
 def test_an_end_that_says_so_runs_through_against_the_long_wall_rule():
     job = shelter()
     short = replace(job.wall("B"), ends=Ends(start=Runs.THROUGH))
-    by_id = plans(core.apply(job, ChangeWall("B", short)))
+    by_id = plans(apply(job, ChangeWall("B", short)))
     assert [format_exact(by_id[id_].length) for id_ in "AB"] == ["426 1/2", "264 1/2"]
     # Both say through: the rule decides as if neither did.
     long = replace(job.wall("A"), ends=Ends(end=Runs.THROUGH))
-    both = core.apply(core.apply(job, ChangeWall("B", short)), ChangeWall("A", long))
+    both = apply(apply(job, ChangeWall("B", short)), ChangeWall("A", long))
     assert [format_exact(plans(both)[id_].length) for id_ in "AB"] == ["432", "259"]
 
 
@@ -246,6 +248,6 @@ def test_walls_that_share_only_the_point_of_a_corner_do_not_meet():
 def test_an_unrelated_edit_leaves_a_walls_plan_as_it_was():
     job = shelter(partition("E", (12, 0), (12, 22.5)))
     before = plans(job)
-    after = plans(core.apply(job, RemoveWall("E")))
+    after = plans(apply(job, RemoveWall("E")))
     assert after["B"] == before["B"]
     assert after["A"] != before["A"]

@@ -4,7 +4,7 @@ from dataclasses import replace
 
 import pytest
 
-from bluff.core import apply
+from bluff.core.change.apply import apply
 from bluff.core.checks.raising import needed_to_tip_up
 from bluff.core.job.amounts import MeasuredRoom, WallHeight
 from bluff.core.job.finding import Code, Severity

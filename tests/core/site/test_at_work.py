@@ -6,15 +6,16 @@ from fractions import Fraction
 
 import pytest
 
-from bluff import core
 from bluff.core.crew.order import build_order
 from bluff.core.crew.supply import Load
+from bluff.core.frame import frame
 from bluff.core.job.amounts import Rates, WorkDay
 from bluff.core.job.schools import Sheets
 from bluff.core.site.at_work import JobAtWork, Ticked, WallAtWork, day_ahead
 from bluff.core.site.day import work_on
 from bluff.core.site.work import Task, lumber_of
 from bluff.core.wall.member import Plate
+from bluff.core.wall.wall_plan import wall_plans
 from framing import job_of
 
 ZONE = timezone(timedelta(hours=-5))
@@ -34,8 +35,8 @@ def ticked(minutes, hands=None, is_done=True):
 @pytest.fixture
 def job():
     """A wall of 12 feet: laid out in 6 minutes, cut in 13, framed by one in 20, raised in 30; two pairs of hands."""
-    plans = core.wall_plans(job_of("12' 2x4", sheets=Sheets.NONE, rates=SAID))
-    wall = WallAtWork(work_on(core.frame(plans[0])), MARKS, frozenset(MARKS))
+    plans = wall_plans(job_of("12' 2x4", sheets=Sheets.NONE, rates=SAID))
+    wall = WallAtWork(work_on(frame(plans[0])), MARKS, frozenset(MARKS))
     loads = (Load(("A",), (), Fraction(0)),)
     day = WorkDay(hands=2, starts=7 * 60, ends=15 * 60)
     return JobAtWork(1, day, SAID, {"A": wall}, build_order(plans), loads, {})

@@ -10,9 +10,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bluff import core
+from bluff.core.change.apply import apply
 from bluff.core.crew.order import build_order
 from bluff.core.errors import SettingError
+from bluff.core.frame import frame
 from bluff.core.job.amounts import Rates, WorkDay
 from bluff.core.job.edit import AddWall
 from bluff.core.job.schools import Sheets, ShopWork
@@ -22,6 +23,7 @@ from bluff.core.site.day import Begun, OnDeck, day_plan, needed_by, work_on
 from bluff.core.site.pace import Pace, Timed, minutes, paces
 from bluff.core.site.shift import at, next_shift, worked
 from bluff.core.site.work import Task
+from bluff.core.wall.wall_plan import wall_plans
 from framing import framed, job_of
 from strategies import jobs
 
@@ -34,8 +36,8 @@ NOTHING_TIMED = paces(())
 
 def plan(job, day, now=0, **state):
     """The day of a job of one wall in some state."""
-    plans = core.wall_plans(job)
-    return day_plan([OnDeck(work_on(core.frame(plans[0])), **state)], build_order(plans), day, NOTHING_TIMED, now)
+    plans = wall_plans(job)
+    return day_plan([OnDeck(work_on(frame(plans[0])), **state)], build_order(plans), day, NOTHING_TIMED, now)
 
 
 def bare(*openings, **ways):
@@ -70,13 +72,13 @@ def test_one_alone_does_it_one_after_another_and_is_told_that_two_lift():
 def two_walls():
     """Walls of 12 feet, A before B, that do not meet; two lift the 61 pounds of an edge."""
     job = bare()
-    return core.apply(job, AddWall(read_wall(WALL, job)))
+    return apply(job, AddWall(read_wall(WALL, job)))
 
 
 def of_walls(job, day, first=None):
     """The day of some walls, the first of them in some state."""
-    plans = core.wall_plans(job)
-    walls = [OnDeck(work_on(core.frame(one)), **(first or {} if one.id == "A" else {})) for one in plans]
+    plans = wall_plans(job)
+    walls = [OnDeck(work_on(frame(one)), **(first or {} if one.id == "A" else {})) for one in plans]
     turns = day_plan(walls, build_order(plans), day, NOTHING_TIMED)
     return [(turn.wall, turn.task.value, turn.begins, turn.ends, turn.who) for turn in turns]
 
@@ -205,7 +207,7 @@ def test_what_it_took_sets_the_minutes_right():
 def test_a_crews_pace_makes_the_day_longer():
     """Ten studs at 2 a quarter slower: 25 minutes of one, 13 of two."""
     job = bare()
-    plans = core.wall_plans(job)
+    plans = wall_plans(job)
     pace = {**NOTHING_TIMED, Task.FRAME: Pace(2, Fraction(80), Fraction(100))}
     turns = day_plan([OnDeck(work_on(framed(job)))], build_order(plans), SEVEN_TO_THREE, pace)
     assert told(turns)[2] == ("frame", 13, 26, (0, 1))
@@ -233,8 +235,8 @@ def test_a_day_nobody_could_work_is_refused(said):
 @given(job=jobs(), hands=st.integers(1, 6), now=st.integers(0, 400))
 def test_everything_is_done_once_by_hands_that_are_free_after_what_it_waits_for(job, hands, now):
     day = WorkDay(hands=hands)
-    plans = core.wall_plans(job)
-    framings = [core.frame(plan) for plan in plans]
+    plans = wall_plans(job)
+    framings = [frame(plan) for plan in plans]
     order = build_order(plans)
     turns = day_plan([OnDeck(work_on(one)) for one in framings], order, day, NOTHING_TIMED, now)
     parts = defaultdict(list)

@@ -4,8 +4,8 @@ from dataclasses import replace
 
 from hypothesis import given
 
-from bluff import core
 from bluff.core.crew.order import build_order
+from bluff.core.frame import frame
 from bluff.core.job.amounts import MeasuredRoom
 from bluff.core.job.header import Header, HeaderKind
 from bluff.core.job.schools import Floor
@@ -13,6 +13,7 @@ from bluff.core.measure.length import inches
 from bluff.core.site.raising import raising
 from bluff.core.site.steps import framing_steps, header_packs
 from bluff.core.takeoff.nails import joints_of
+from bluff.core.wall.wall_plan import wall_plans
 from framing import frame_wall, framed, job_of
 from strategies import jobs, topped_jobs
 
@@ -24,8 +25,8 @@ def step(framing, step_id):
 
 
 def raised(job):
-    plans = core.wall_plans(job)
-    return raising(core.frame(plans[0]), build_order(plans)[0])
+    plans = wall_plans(job)
+    return raising(frame(plans[0]), build_order(plans)[0])
 
 
 def test_a_window_wall_goes_together_in_the_order_of_the_work():
@@ -97,5 +98,5 @@ def test_what_must_stand_before_and_what_a_room_leaves_is_said():
     fitted = raised(job_of("12' 2x6", studs=MeasuredRoom((inches("95 3/4"),))))
     assert any("It needs 95 11/16 to be tipped up; the room has 95 3/4." in line for line in fitted.says)
     job = job_of("36' 2x6")
-    turn = replace(build_order(core.wall_plans(job))[0], after=("B", "C"))
-    assert raising(core.frame(core.wall_plans(job)[0]), turn).says[0] == "B and C must stand before it."
+    turn = replace(build_order(wall_plans(job))[0], after=("B", "C"))
+    assert raising(frame(wall_plans(job)[0]), turn).says[0] == "B and C must stand before it."

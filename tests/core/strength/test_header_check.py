@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bluff import core
+from bluff.core.change.apply import apply
 from bluff.core.crew.header_table import header_table
 from bluff.core.errors import SettingError
 from bluff.core.job.amounts import Allowance, WallHeight, WideOpening
@@ -299,9 +299,9 @@ def upper_and_lower(upper="ro 36x40 @ 84 floor 1", lower="ro 72x40 @ 84", **uppe
     job = job_of(
         "180 2x6", studs=WallHeight(inches("206 1/4")), header_wood=WoodKind.DOUGLAS_FIR, wide_opening=ONE_JACK
     )
-    job = core.apply(job, ChangeWall("A", replace(job.walls[0], floors=(inches("109 1/8"),))))
+    job = apply(job, ChangeWall("A", replace(job.walls[0], floors=(inches("109 1/8"),))))
     for line in (f"w {lower}", f"w {upper}"):
-        job = core.apply(job, AddOpening(read_opening(line, job, job.walls[0])))
+        job = apply(job, AddOpening(read_opening(line, job, job.walls[0])))
     even = HeaderLoads(dead=Fraction(60), live=Fraction(40), live_is=LoadTime.SNOW)
     ways = [
         OpeningWays(loads=even, header=Header(size="2x8", plies=3), jack_count=1),

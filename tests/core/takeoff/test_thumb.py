@@ -4,8 +4,9 @@ from fractions import Fraction
 
 from hypothesis import given
 
-from bluff import core
+from bluff.core.frame import frame
 from bluff.core.takeoff.thumb import Share, by_thumb, compared, exactly
+from bluff.core.wall.wall_plan import wall_plans
 from framing import frame_wall
 from strategies import jobs
 
@@ -34,8 +35,8 @@ def test_a_window_takes_its_studs_from_the_layout():
 @given(jobs())
 def test_the_shares_add_up_to_the_whole_guess(job):
     """By thumb to the stud; counted, to the boards short pieces are laid end to end in and what they leave."""
-    for plan in core.wall_plans(job):
-        framing = core.frame(plan)
+    for plan in wall_plans(job):
+        framing = frame(plan)
         found = shares(framing)
         assert sum(thumb for thumb, _ in found.values()) == by_thumb([plan]).studs
         counted = exactly([framing]).studs

@@ -2,7 +2,6 @@
 
 import pytest
 
-from bluff import core
 from bluff.core.crew.packs import PackKind, prefab
 from bluff.core.errors import SettingError
 from bluff.core.frame import frame
@@ -18,8 +17,10 @@ from bluff.core.job.schools import (
 )
 from bluff.core.job.ways import JobWays
 from bluff.core.measure.length import inches
+from bluff.core.takeoff.cut_list import cut_list
 from bluff.core.takeoff.weight import weight
 from bluff.core.wall.member import Plate, Role
+from bluff.core.wall.wall_plan import wall_plans
 from framing import found, frame_wall, member
 
 SQUARE = ((0, 0), (0, 12), (16, 12), (16, 0))
@@ -41,7 +42,7 @@ def shelter(make, **ways):
         for name, start, end in zip("ABCD", points, points[1:] + points[:1], strict=True)
     )
     job = Job("Shelter", JobWays(stud_make=make, **ways), walls)
-    return [frame(plan) for plan in core.wall_plans(job)]
+    return [frame(plan) for plan in wall_plans(job)]
 
 
 def test_another_thickness_moves_studs_and_packs_but_no_plates():
@@ -64,7 +65,7 @@ def test_another_thickness_moves_studs_and_packs_but_no_plates():
 
 def test_composite_studs_are_counted_by_their_own_name():
     framing = window_wall(composite("1 3/4"))
-    rows = {(row.size, row.length): row.count for row in core.cut_list([framing])}
+    rows = {(row.size, row.length): row.count for row in cut_list([framing])}
     assert rows["composite 1 3/4 x 3 1/2", inches("92 5/8")] == 14
     assert rows["2x4", inches("222")] == 3
     assert {size for size, _ in rows} == {"composite 1 3/4 x 3 1/2", "2x4", "2x8"}

@@ -6,8 +6,8 @@ from itertools import pairwise
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bluff import core
 from bluff.core.crew.floor import cut_corners, drawn
+from bluff.core.frame import frame
 from bluff.core.job.finding import Code
 from bluff.core.job.job import Ends, Job, Runs, WallKind
 from bluff.core.job.schools import CornerSchool, IntersectionSchool, Line
@@ -198,7 +198,7 @@ class _Plates:
 
 def check_covered_once(job):
     by_id = plans(job)
-    framings = {id_: core.frame(plan) for id_, plan in by_id.items()}
+    framings = {id_: frame(plan) for id_, plan in by_id.items()}
     for id_, place, counts in covered(by_id, framings):
         least, most = counts[::2], counts[1::2]
         assert max(least) <= 1 <= min(most), (id_, [value / INCH for value in place], counts)
@@ -221,7 +221,7 @@ def test_every_corner_of_an_outline_is_joined_and_has_its_wood(job):
             continue
         assert plan.meetings.start
         assert plan.meetings.end
-        framing = core.frame(plan)
+        framing = frame(plan)
         assert not [found for found in framing.findings if found.code in (Code.END_NOT_JOINED, Code.WALLS_CROSS)]
         # Sheets start at the corner as drawn, wherever the plate ends.
         reach = plan.meetings.start.reach + plan.meetings.start.outside

@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bluff import core
+from bluff.core.change.apply import apply
 from bluff.core.job.edit import AddOpening
 from bluff.core.job.finding import Code
 from bluff.core.job.job import Job
@@ -120,7 +120,7 @@ def crossing(*openings, v_top=200.0, h_from=-100.0):
     )
     job = Job("crossing", walls=walls)
     for wall, text in openings:
-        job = core.apply(job, AddOpening(read_opening(text, job, job.wall(wall))))
+        job = apply(job, AddOpening(read_opening(text, job, job.wall(wall))))
     return job
 
 
@@ -136,7 +136,7 @@ def test_of_two_that_cross_the_shorter_becomes_two_that_butt_against_the_longer(
     (same,) = found(framed(job, "H"), Code.WALLS_CROSS)
     assert (same.fix, same.other_fix) == (finding.fix, finding.other_fix)
     # H is 201 long, V 200: each part of V loses half of H's 3 1/2.
-    after = core.apply(job, finding.fix)
+    after = apply(job, finding.fix)
     assert plates(after) == {"V": "98 1/4", "A": "98 1/4", "H": "201"}
     # H's zero is at its west end, so that V's centre is on 101: a channel of 3 1/2, a board for each of the two.
     framing = framed(after, "H")
@@ -150,7 +150,7 @@ def test_of_two_that_cross_the_longer_is_parted_where_that_is_said():
     job = crossing(h_from=-101)
     (finding,) = found(framed(job, "V"), Code.WALLS_CROSS)
     # 101 and 100 to V's centre line, less 1 3/4 each.
-    assert plates(core.apply(job, finding.other_fix)) == {"V": "200", "H": "99 1/4", "A": "98 1/4"}
+    assert plates(apply(job, finding.other_fix)) == {"V": "200", "H": "99 1/4", "A": "98 1/4"}
 
 
 def test_of_two_alike_that_cross_the_one_entered_first_runs_through():
@@ -184,7 +184,7 @@ def test_whichever_of_two_that_cross_is_parted_the_parts_make_up_the_whole(along
     for fix in (finding.fix, finding.other_fix):
         if fix is None:
             continue
-        after = core.apply(job, fix)
+        after = apply(job, fix)
         assert not any(found(framed(after, wall.id), Code.WALLS_CROSS) for wall in after.walls)
         parts = [framed(after, id_).plan for id_ in (fix.id, fix.new_id)]
         assert all(one.meetings.crossings == () for one in parts)

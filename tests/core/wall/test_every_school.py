@@ -6,9 +6,12 @@ from itertools import combinations
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bluff import core
+from bluff.core.change.apply import apply
+from bluff.core.frame import frame
 from bluff.core.job.finding import Severity
+from bluff.core.takeoff.cut_list import cut_list
 from bluff.core.wall.member import Role
+from bluff.core.wall.wall_plan import wall_plans
 from bluff.formats.framed import framed_job
 from framing import are_apart
 from strategies import floors, job_ways, opening_ways, wall_ways
@@ -25,8 +28,8 @@ def framed_any_way(draw):
 
 @given(framed_any_way())
 def test_no_two_pieces_overlap_and_each_is_named_and_summed(job):
-    for plan in core.wall_plans(job):
-        framing = core.frame(plan)
+    for plan in wall_plans(job):
+        framing = frame(plan)
         pieces = framing.members
         assert len({piece.id for piece in pieces}) == len(pieces)
         for one, other in combinations(pieces, 2):
@@ -40,8 +43,8 @@ def test_no_two_pieces_overlap_and_each_is_named_and_summed(job):
 
 @given(framed_any_way())
 def test_every_opening_is_clear_or_found(job):
-    for plan in core.wall_plans(job):
-        framing = core.frame(plan)
+    for plan in wall_plans(job):
+        framing = frame(plan)
         errors = {finding.opening for finding in framing.findings if finding.severity is Severity.ERROR}
         assert {placed.id for placed in plan.openings} <= {one.placed.id for one in framing.openings} | errors
         for opening in framing.openings:
@@ -56,8 +59,8 @@ def test_every_opening_is_clear_or_found(job):
 
 @given(framed_any_way())
 def test_every_board_is_in_the_cut_list_and_everything_can_be_said(job):
-    framings = [core.frame(plan) for plan in core.wall_plans(job)]
-    assert sum(row.count for row in core.cut_list(framings)) == sum(
+    framings = [frame(plan) for plan in wall_plans(job)]
+    assert sum(row.count for row in cut_list(framings)) == sum(
         piece.plies for framing in framings for piece in framing.members
     )
     framed_job(framings).model_dump_json()
@@ -65,7 +68,7 @@ def test_every_board_is_in_the_cut_list_and_everything_can_be_said(job):
 
 @given(framed_any_way())
 def test_every_fix_fits_the_job(job):
-    for plan in core.wall_plans(job):
-        for finding in core.frame(plan).findings:
+    for plan in wall_plans(job):
+        for finding in frame(plan).findings:
             if finding.fix is not None:
-                assert core.apply(job, finding.fix) != job
+                assert apply(job, finding.fix) != job

@@ -2,14 +2,13 @@
 
 import pytest
 
-from bluff import core
 from bluff.core.errors import SettingError
 from bluff.core.job.amounts import DoorParts, PrecutStuds, WallHeight, WideOpening
 from bluff.core.job.finding import Code
 from bluff.core.job.header import Capped, Header, HeaderKind, HeaderPlace, Laid
 from bluff.core.job.schools import Heads, Jacks, SillTop
 from bluff.core.measure.length import format_exact, inches
-from bluff.core.takeoff.cut_list import Spacer
+from bluff.core.takeoff.cut_list import Spacer, cut_list, spacer_list
 from bluff.core.wall.member import Orientation, Role
 from framing import are_apart, found, frame_wall, in_role, lengths, member, starts
 
@@ -39,10 +38,10 @@ def test_depth_and_thickness(stud, header, depth, thickness):
 
 def test_foam_and_furring_are_listed_besides():
     foam = frame_wall("18-6 2x6", WINDOW, header=Header(HeaderKind.INSULATED, "2x8", 2))
-    (row,) = core.spacer_list([foam])
+    (row,) = spacer_list([foam])
     assert (row.spacer, format_exact(row.thickness), format_exact(row.length)) == (Spacer.FOAM, "2 1/2", "46")
     hollow = frame_wall("18-6 2x6", WINDOW, header=Header(HeaderKind.BOX, "2x8", 2))
-    assert core.spacer_list([hollow]) == ()
+    assert spacer_list([hollow]) == ()
     assert "2 1/2 between its plies" in found(hollow, Code.HEADER_HOLLOW)[0].text
 
 
@@ -128,7 +127,7 @@ def test_a_sloped_sill_bevels_what_stands_under_it():
     cripple = in_role(framing, Role.BOTTOM_CRIPPLE)[0]
     assert (format_exact(cripple.length.value), format_exact(cripple.bevel.short)) == ("24 1/2", "24 1/4")
     assert cripple.bevel.degrees == 4.1
-    (row,) = [row for row in core.cut_list([framing]) if row.bevel]
+    (row,) = [row for row in cut_list([framing]) if row.bevel]
     assert (row.count, format_exact(row.length)) == (5, "24 1/2")
     floating = frame_wall(WALL, WINDOW, sill_top=SillTop.SLOPED, jacks=Jacks.FLOATING)
     assert not any(piece.bevel for piece in floating.members)

@@ -4,7 +4,7 @@ from dataclasses import replace
 
 import pytest
 
-from bluff import core
+from bluff.core.change.apply import apply
 from bluff.core.job.amounts import PlateStock
 from bluff.core.job.edit import AddOpening, ChangeWall
 from bluff.core.job.finding import Code, Severity
@@ -32,7 +32,7 @@ def tee(*openings, stud="2x4", at=100, ways=None, length=24):
     walls = (wall("A", (0, 14), (length, 14)), partition("P", (at / 12, 14), (at / 12, 0), stud))
     job = Job("tee", ways or JobWays(), walls)
     for opening in openings:
-        job = core.apply(job, AddOpening(read_opening(opening, job, job.walls[0])))
+        job = apply(job, AddOpening(read_opening(opening, job, job.walls[0])))
     return job
 
 
@@ -100,7 +100,7 @@ def test_every_flat_upright_says_its_face():
 def test_a_jack_backs_a_panel_only_as_high_as_wood_goes_on_above_it(ways, missing):
     walls = (wall("A", (0, 14), (24, 14)), partition("P", (65.75 / 12, 14), (65.75 / 12, 0)))
     job = Job("jack", JobWays(header=Header(HeaderKind.FLAT, None, 1), **ways), walls)
-    job = core.apply(job, AddOpening(read_opening("ro 40x40 @ edge 68 1/2", job, job.walls[0])))
+    job = apply(job, AddOpening(read_opening("ro 40x40 @ edge 68 1/2", job, job.walls[0])))
     framing = framed(job)
     texts = [finding.text for finding in found(framing, Code.BACKING_MISSING) if finding.at == inches("67 1/2")]
     assert [where in text for where, text in zip(missing, texts, strict=True)] == [True] * len(missing)
@@ -160,7 +160,7 @@ def backed(*openings, ways=None, side=None, **backing):
     job = job_of("144 2x4", *openings)
     board = FixtureBacking("R1", *(inches(backing[key]) for key in ("start", "end", "height")), side=side)
     changed = replace(job.walls[0], backing=(board,), ways=ways or WallWays())
-    return core.apply(job, ChangeWall("A", changed))
+    return apply(job, ChangeWall("A", changed))
 
 
 def test_fixture_backing_goes_on_below_a_window():

@@ -4,7 +4,8 @@ from dataclasses import replace
 
 import pytest
 
-from bluff import core
+from bluff.core.change.apply import apply
+from bluff.core.frame import frame
 from bluff.core.job.amounts import Datum
 from bluff.core.job.edit import AddOpening, ChangeWall
 from bluff.core.job.finding import Code
@@ -91,7 +92,7 @@ def test_its_wood_is_that_of_any_corner(school, role, expected):
 @pytest.mark.parametrize("sheets", Sheets)
 def test_dimensions_and_sheets_count_from_the_corner_as_drawn(sheets):
     job = inside_corner(ways=JobWays(sheets=sheets))
-    job = core.apply(job, AddOpening(read_opening("ro 36x40 @ edge 7-2 from outside start", job, job.wall("D"))))
+    job = apply(job, AddOpening(read_opening("ro 36x40 @ edge 7-2 from outside start", job, job.wall("D"))))
     framing = framed(job, "D")
     # 5 1/2 of its plate lie behind C.
     assert format_exact(framing.openings[0].placed.start.value) == "91 1/2"
@@ -99,7 +100,7 @@ def test_dimensions_and_sheets_count_from_the_corner_as_drawn(sheets):
     assert found(framing, Code.SHEET_EDGE_NO_WOOD) == []
     if sheets is not Sheets.NONE:
         assert min(sheet.shape.x for sheet in framing.sheets.sheets) == inches("5 1/2")
-    hooked = core.apply(job, ChangeWall("D", replace(job.wall("D"), ways=WallWays(datum=Datum(End.END)))))
+    hooked = apply(job, ChangeWall("D", replace(job.wall("D"), ways=WallWays(datum=Datum(End.END)))))
     assert starts(framed(hooked, "D"), Role.STUD)[-1] == "132 3/4"
 
 
@@ -140,9 +141,9 @@ def test_a_bay_turned_inward_counts_from_the_corner_as_drawn(studs, outside):
     plan = plans(job)["B"]
     assert -plan.meetings.start.outside == plan.meetings.start.short == inches(outside)
     # The first stud ends the mitre; the first line is 16 from the corner.
-    assert starts(core.frame(plan), Role.STUD)[0] == format_exact(inches(outside) + inches("15 1/4"))
-    assert found(core.frame(plan), Code.STUD_LEFT_OUT) == []
-    assert found(core.frame(plan), Code.SHEET_EDGE_NO_WOOD) == []
+    assert starts(frame(plan), Role.STUD)[0] == format_exact(inches(outside) + inches("15 1/4"))
+    assert found(frame(plan), Code.STUD_LEFT_OUT) == []
+    assert found(frame(plan), Code.SHEET_EDGE_NO_WOOD) == []
 
 
 def l_house(*partitions, ways=None):
@@ -165,8 +166,8 @@ def test_every_corner_of_an_l_shaped_house_closes():
         "F": "258 1/2",
     }
     for plan in by_id.values():
-        assert found(core.frame(plan), Code.END_NOT_JOINED) == []
-        assert found(core.frame(plan), Code.SHEET_EDGE_NO_WOOD) == []
+        assert found(frame(plan), Code.END_NOT_JOINED) == []
+        assert found(frame(plan), Code.SHEET_EDGE_NO_WOOD) == []
 
 
 @pytest.mark.parametrize("shift", [0, 2.75, -2.75])
@@ -192,10 +193,10 @@ def test_it_laps_onto_nothing_where_the_corner_has_its_own_lap(school):
 def test_an_end_that_stops_short_of_a_wall_is_found_and_joined():
     job = inside_corner()
     short = replace(job.wall("D"), run=replace(job.wall("D").run, start=Point(12 * FEET + 3 * 64, 10 * FEET)))
-    apart = core.apply(job, ChangeWall("D", short))
+    apart = apply(job, ChangeWall("D", short))
     (finding,) = found(framed(apart, "D"), Code.END_NOT_JOINED)
     assert "3 from wall C" in finding.text
-    assert core.apply(apart, finding.fix).walls == job.walls
+    assert apply(apart, finding.fix).walls == job.walls
     assert "D" in found(framed(apart, "C"), Code.END_NOT_JOINED)[0].text
 
 
@@ -206,7 +207,7 @@ def test_what_ends_further_off_than_a_wall_is_thick_stands_free(gap, is_found):
     findings = found(framed(job, "E"), Code.END_NOT_JOINED)
     assert bool(findings) is is_found
     if findings:
-        joined = core.apply(job, findings[0].fix)
+        joined = apply(job, findings[0].fix)
         assert plans(joined)["E"].meetings.end.other == "A"
         assert format_exact(plans(joined)["E"].length) == "174 1/2"
 
@@ -214,7 +215,7 @@ def test_what_ends_further_off_than_a_wall_is_thick_stands_free(gap, is_found):
 def test_two_ends_that_both_stop_short_are_drawn_to_one_corner():
     job = Job("x", walls=(wall("A", (0, 10), (9.25, 10)), wall("B", (10, 9.5), (10, 0))))
     (finding,) = found(framed(job, "A"), Code.END_NOT_JOINED)
-    joined = core.apply(job, finding.fix)
+    joined = apply(job, finding.fix)
     assert plans(joined)["A"].meetings.end.is_through
     assert plans(joined)["B"].meetings.start.joint is Joint.BUTT
 
@@ -244,7 +245,7 @@ def test_every_square_corner_of_two_walls_closes(turn, through, line, first, sec
     assert by_id[butt].length == inches(120) - (0 if is_inside else thick[through])
     meeting = by_id["A"].meetings.end
     assert by_id["A"].length + meeting.outside == inches(120)
-    framings = {id_: core.frame(plan) for id_, plan in by_id.items()}
+    framings = {id_: frame(plan) for id_, plan in by_id.items()}
     (pieces,) = [[*cap_runs(framings[id_]).values()] for id_ in through]
     shorter = by_id[through].length - thick[butt]
     assert [end - start for start, end in pieces] == [shorter]

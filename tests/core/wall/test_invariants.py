@@ -7,13 +7,16 @@ from itertools import combinations, pairwise
 
 from hypothesis import event, given
 
-from bluff import core
+from bluff.core.change.apply import apply
+from bluff.core.frame import frame
 from bluff.core.job.finding import Code, Severity
 from bluff.core.job.schools import End
+from bluff.core.takeoff.cut_list import cut_list
 from bluff.core.wall.layout import NAILABLE
 from bluff.core.wall.marks import BURNED_INCH, read_mark
 from bluff.core.wall.member import UPRIGHTS, Plate, Role
 from bluff.core.wall.sheets import joints_on_studs
+from bluff.core.wall.wall_plan import wall_plan
 from framing import are_apart, framed, in_role
 from strategies import jobs
 
@@ -198,7 +201,7 @@ def test_ids_stay_when_another_opening_comes_or_goes(job):
 @given(jobs())
 def test_the_cut_list_is_all_the_wood(job):
     framing = framed(job)
-    rows = core.cut_list([framing])
+    rows = cut_list([framing])
     assert sum(row.count * row.length for row in rows) == sum(
         piece.length.value * piece.plies for piece in framing.members
     )
@@ -213,7 +216,7 @@ def test_a_fix_can_be_applied_and_settles_its_finding(job):
     for finding in before.findings:
         if finding.fix is None:
             continue
-        after = framed(core.apply(job, finding.fix))
+        after = framed(apply(job, finding.fix))
         assert finding.fix_label
         # Moved off one end, an opening of a short wall may crowd the other, or run past it.
         if finding.code not in (Code.OPENING_CROWDS_END, Code.OPENING_OFF_WALL):
@@ -235,10 +238,10 @@ def errors(framing):
 
 @given(jobs())
 def test_equal_plans_frame_equally(job):
-    plan, again = core.wall_plan(job, job.walls[0]), core.wall_plan(job, job.walls[0])
+    plan, again = wall_plan(job, job.walls[0]), wall_plan(job, job.walls[0])
     assert plan == again
     assert hash(plan) == hash(again)
-    assert core.frame(plan).members == core.frame(again).members
+    assert frame(plan).members == frame(again).members
 
 
 @given(jobs())

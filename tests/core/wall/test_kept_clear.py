@@ -4,7 +4,7 @@ from dataclasses import replace
 
 import pytest
 
-from bluff import core
+from bluff.core.change.apply import apply
 from bluff.core.errors import JobError
 from bluff.core.job.edit import ChangeWall
 from bluff.core.job.finding import Code
@@ -21,7 +21,7 @@ from framing import found, framed, in_role, job_of, marked, starts
 def kept(*lines, wall="12' 2x4", **ways):
     job = job_of(wall, **ways)
     for line in lines:
-        job = core.apply(job, read_line(line, job, "A"))
+        job = apply(job, read_line(line, job, "A"))
     return job
 
 
@@ -73,7 +73,7 @@ def test_what_stands_in_it_is_found(lines, says):
 def test_one_measured_from_what_is_not_there_is_found():
     job = kept("clear for duct 12 @ 6-0")
     lost = replace(job.walls[0].clear[0], position=At(Reference.CENTRE, 64, FromOpening("W9")))
-    job = core.apply(job, ChangeWall("A", replace(job.walls[0], clear=(lost,))))
+    job = apply(job, ChangeWall("A", replace(job.walls[0], clear=(lost,))))
     assert found(framed(job), Code.OPENING_REFERENCE)
 
 

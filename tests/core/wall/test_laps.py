@@ -5,7 +5,6 @@ from itertools import pairwise
 
 import pytest
 
-from bluff import core
 from bluff.core.job.amounts import PrecutStuds, WallHeight
 from bluff.core.job.finding import Code
 from bluff.core.job.job import Job
@@ -13,6 +12,7 @@ from bluff.core.job.schools import PlateTies
 from bluff.core.job.ways import JobWays, WallWays
 from bluff.core.measure.length import format_exact, inches
 from bluff.core.takeoff.ties import Ties, ties
+from bluff.core.wall.wall_plan import wall_plans
 from floors import bay, framed, partition, plans, shelter, wall
 from framing import cap_runs, found
 
@@ -81,13 +81,13 @@ def test_a_crew_that_ties_with_connectors_laps_nothing():
     job = shelter(partition("E", (12, 0), (12, 22.5)), ways=JobWays(plate_ties=PlateTies.CONNECTORS))
     assert caps(framed(job)) == {"A/cap_plate": ("0", "432")}
     assert caps(framed(job, "E")) == {"E/cap_plate": ("0", "259")}
-    assert ties(core.wall_plans(job)) == Ties(laps=0, nails=0, connectors=6)
+    assert ties(wall_plans(job)) == Ties(laps=0, nails=0, connectors=6)
     assert "ties them with connectors" in found(framed(job, "E"), Code.NO_LAP)[0].text
 
 
 def test_laps_and_connectors_are_counted_once():
-    assert ties(core.wall_plans(shelter(partition("E", (12, 0), (12, 22.5))))) == Ties(laps=6, nails=12, connectors=0)
+    assert ties(wall_plans(shelter(partition("E", (12, 0), (12, 22.5))))) == Ties(laps=6, nails=12, connectors=0)
     for ways in (JobWays(studs=PrecutStuds(inches("104 5/8"))), JobWays(top_plates=1)):
         other = shelter(replace(partition("E", (12, 0), (12, 22.5)), ways=ways))
-        assert ties(core.wall_plans(other)) == Ties(laps=4, nails=8, connectors=2)
-    assert ties(core.wall_plans(bay())) == Ties(laps=0, nails=0, connectors=1)
+        assert ties(wall_plans(other)) == Ties(laps=4, nails=8, connectors=2)
+    assert ties(wall_plans(bay())) == Ties(laps=0, nails=0, connectors=1)

@@ -1,10 +1,10 @@
 import pytest
 
-from bluff import core
 from bluff.core.job.header import Header, HeaderKind
 from bluff.core.job.schools import End
 from bluff.core.measure.length import format_exact, inches
 from bluff.core.measure.lumber import SPACER
+from bluff.core.takeoff.cut_list import cut_list, spacer_list
 from bluff.core.wall.marks import BURNED_INCH, read_mark
 from bluff.core.wall.member import CUT_LINE, Plate, Role
 from framing import frame_wall, marked, row
@@ -72,7 +72,7 @@ def test_the_same_wood_reads_from_either_end(hook, ahead, burn, reads):
 
 
 def test_the_cut_list_counts_boards_by_section_and_length(worked):
-    rows = core.cut_list([worked])
+    rows = cut_list([worked])
     assert [cut.size for cut in rows] == sorted([cut.size for cut in rows], key=lambda size: int(size[2:]))
     assert row(worked, "2x4", inches(222)).count == 3
     boards = sum(cut.count for cut in rows)
@@ -80,14 +80,14 @@ def test_the_cut_list_counts_boards_by_section_and_length(worked):
 
 
 def test_like_cuts_of_several_walls_are_one_row(worked):
-    both = core.cut_list([worked, worked])
-    assert [cut.count for cut in both] == [2 * cut.count for cut in core.cut_list([worked])]
+    both = cut_list([worked, worked])
+    assert [cut.count for cut in both] == [2 * cut.count for cut in cut_list([worked])]
 
 
 def test_spacers_are_listed_besides():
     framing = frame_wall("20' 2x6", "3-6x4-6 @ 5-0", "3-6x4-6 @ 14-0", header=Header(size="2x8", plies=3))
-    (spacers,) = core.spacer_list([framing])
+    (spacers,) = spacer_list([framing])
     assert (spacers.thickness, spacers.depth, spacers.length) == (SPACER, inches("7 1/4"), inches(46))
     assert spacers.count == 4
     solid = frame_wall("20' 2x6", "3-6x4-6 @ 5-0", header=Header(HeaderKind.SOLID, "6x8", 1))
-    assert core.spacer_list([solid]) == ()
+    assert spacer_list([solid]) == ()

@@ -2,14 +2,13 @@ from dataclasses import replace
 
 import pytest
 
-from bluff import core
 from bluff.core.job.amounts import Allowance, PrecutStuds
 from bluff.core.job.finding import Code
 from bluff.core.job.header import Header, HeaderKind, Source
 from bluff.core.job.schools import Jacks
 from bluff.core.job.ways import OpeningWays
 from bluff.core.measure.length import format_exact, inches
-from bluff.core.takeoff.cut_list import Spacer
+from bluff.core.takeoff.cut_list import Spacer, spacer_list
 from bluff.core.wall.member import Orientation, Plate, Role
 from framing import found, frame_wall, framed, in_role, job_of, lengths, marked, member, row, starts
 
@@ -185,7 +184,7 @@ def test_a_header_that_does_not_fill_the_wall_says_so_and_how_it_would():
     assert solid.fix_label == "Fur it out 2"
     furred = frame_wall("18-6 2x6", WINDOW, header=Header(HeaderKind.SOLID, "4x8", 1, is_furred=True))
     assert found(furred, Code.HEADER_THICKNESS) == []
-    (furring,) = core.spacer_list([furred])
+    (furring,) = spacer_list([furred])
     assert (furring.spacer, format_exact(furring.thickness)) == (Spacer.FURRING, "2")
 
 

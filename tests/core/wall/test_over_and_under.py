@@ -5,7 +5,7 @@ from fractions import Fraction
 
 import pytest
 
-from bluff import core
+from bluff.core.change.apply import apply
 from bluff.core.job.amounts import (
     JoistLayout,
     MeasuredRoom,
@@ -30,6 +30,7 @@ from bluff.core.measure.length import format_exact, inches
 from bluff.core.plan.joists import runs_along_joists
 from bluff.core.takeoff.weight import lift
 from bluff.core.wall.member import PIN, Orientation, Plate, Role
+from bluff.core.wall.wall_plan import wall_plan
 from floors import framed, partition, plans, shelter
 from framing import found, frame_wall, in_role, job_of, lengths, marked
 from framing import framed as framed_alone
@@ -88,7 +89,7 @@ def test_the_better_way_is_offered_first_and_the_other_beside_it():
     assert (said.fix_label, said.other_fix_label) == ("Blocks between the joists", "Lay a board on top")
     job = shelter(partition("E", (12, 0), (12, 22.5)), ways=JobWays(**UNDER_JOISTS))
     for fix in (said.fix, said.other_fix):
-        assert found(framed(core.apply(job, fix), "E"), Code.CEILING_BACKING_MISSING) == []
+        assert found(framed(apply(job, fix), "E"), Code.CEILING_BACKING_MISSING) == []
 
 
 @pytest.mark.parametrize("bearing", [None, True, False])
@@ -105,7 +106,7 @@ def test_whether_a_wall_carries_is_asked_and_never_decided(bearing):
     for id_, findings in said.items():
         for finding in findings:
             for answer in (finding.fix, finding.other_fix):
-                answered = core.apply(job, answer)
+                answered = apply(job, answer)
                 assert found(framed(answered, id_), Code.CARRIES_LOAD_NOT_SAID) == []
                 assert framed(answered, id_).members == framed(job, id_).members or id_ == "F"
     assert found(framed(shelter(across), "E"), Code.CARRIES_LOAD_NOT_SAID) == []
@@ -155,7 +156,7 @@ def test_pins_apart_as_the_drawings_say():
 def test_pins_as_given_are_held_to_the_rule(given, code, says):
     job = job_of("100 2x4", floor=Floor.SLAB)
     wall = replace(job.walls[0], pins=tuple(inches(at) for at in given))
-    framing = framed_alone(core.apply(job, ChangeWall("A", wall)))
+    framing = framed_alone(apply(job, ChangeWall("A", wall)))
     assert any(says in finding.text for finding in found(framing, code))
 
 
@@ -204,7 +205,7 @@ def test_blocks_at_a_height_the_wall_does_not_have_are_said(blocks):
     assert "48 finds no place" in said.text
     # From 1 1/2 to 37, half way and to the inch: 19.
     assert said.fix_label == "Put them at 19"
-    assert in_role(framed_alone(core.apply(job, said.fix)), Role.BLOCK)
+    assert in_role(framed_alone(apply(job, said.fix)), Role.BLOCK)
     assert found(frame_wall("12' 2x4", blocks=blocks), Code.BLOCKS_OFF_WALL) == []
 
 
@@ -224,8 +225,8 @@ def test_the_board_behind_a_wall_can_be_chosen_and_what_it_leaves_is_said():
 def test_a_wall_fitted_between_old_walls_leaves_the_panels_room():
     room = JobWays(studs=MeasuredRoom((inches(97),)))
     job = job_of("144 2x4")
-    fitted = core.apply(job, ChangeWall("A", replace(job.walls[0], ways=room)))
-    plan = core.wall_plan(fitted, fitted.walls[0])
+    fitted = apply(job, ChangeWall("A", replace(job.walls[0], ways=room)))
+    plan = wall_plan(fitted, fitted.walls[0])
     assert format_exact(plan.length) == "143"
     assert [(step.words, format_exact(step.amount)) for step in plan.plate_length.steps] == [
         ("wall length", "144"),
@@ -233,7 +234,7 @@ def test_a_wall_fitted_between_old_walls_leaves_the_panels_room():
         ("gap for the panel at the end", "-1/2"),
     ]
     none = replace(fitted, ways=JobWays(panel_gap=0))
-    assert core.wall_plan(none, none.walls[0]).length == inches(144)
+    assert wall_plan(none, none.walls[0]).length == inches(144)
     # An end that meets a wall of the plan is that wall's business.
     assert format_exact(plans(shelter(partition("E", (12, 0), (12, 22.5)), ways=room))["E"].length) == "259"
     assert not runs_along_joists(job.walls[0], job.standard)

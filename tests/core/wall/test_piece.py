@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bluff import core
+from bluff.core.change.apply import apply
 from bluff.core.crew.packs import PackKind, prefab
 from bluff.core.job.amounts import Datum, PlateStock
 from bluff.core.job.edit import AddOpening, ChangeOpening, SetWays
@@ -30,7 +30,7 @@ def names(framing, *roles):
 
 
 def shifted(job, shift):
-    return core.apply(job, SetWays(replace(job.ways, datum=Datum(shift=parse_signed_length(shift)))))
+    return apply(job, SetWays(replace(job.ways, datum=Datum(shift=parse_signed_length(shift)))))
 
 
 def test_an_id_is_its_values_and_prints_for_files():
@@ -88,8 +88,8 @@ def test_a_quarter_of_an_inch_renames_next_to_nothing(job, shift):
 def test_an_opening_may_be_called_like_a_part_of_the_wall(mark):
     ways = JobWays(corner=CornerSchool.THREE_STUD)
     job = shelter(partition("E", (12, 0), (12, 22.5)), ways=ways)
-    job = core.apply(job, AddOpening(read_opening("3-6x4-6 @ 20'", job, job.wall("A"))))
-    renamed = core.apply(job, ChangeOpening("W1", replace(job.opening("W1"), id=mark)))
+    job = apply(job, AddOpening(read_opening("3-6x4-6 @ 20'", job, job.wall("A"))))
+    renamed = apply(job, ChangeOpening("W1", replace(job.opening("W1"), id=mark)))
     framings = [framed_wall(one) for one in (job, renamed)]
     assert len({str(piece.id) for piece in framings[1].members}) == len(framings[1].members)
     plain, odd = ([(pack.kind, pack.pieces, pack.count) for pack in prefab([framing])] for framing in framings)
@@ -106,7 +106,7 @@ def test_a_stud_added_at_a_break_is_no_part_of_what_it_stands_beside():
 
 @given(jobs())
 def test_the_text_of_an_id_is_as_good_as_its_values(job):
-    members = framed(core.apply(job, SetWays(BLOCKED))).members
+    members = framed(apply(job, SetWays(BLOCKED))).members
     assert len({str(piece.id) for piece in members}) == len({piece.id for piece in members}) == len(members)
 
 

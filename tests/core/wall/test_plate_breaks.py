@@ -7,7 +7,7 @@ import pytest
 from hypothesis import event, given
 from hypothesis import strategies as st
 
-from bluff import core
+from bluff.core.change.apply import apply
 from bluff.core.change.walls import mirrored
 from bluff.core.errors import JobError
 from bluff.core.job.amounts import Datum, PlateStock, StudMake
@@ -32,7 +32,7 @@ def decided(job: Job, **places: str) -> Job:
     """A job of one wall whose plates break at some inches."""
     breaks = PlateBreaks(**{plate: tuple(inches(at) for at in said.split()) for plate, said in places.items()})
     (wall,) = job.walls
-    return core.apply(job, ChangeWall(wall.id, replace(wall, breaks=breaks)))
+    return apply(job, ChangeWall(wall.id, replace(wall, breaks=breaks)))
 
 
 def selling(job: Job, *sold: tuple[Section, str]) -> Job:
@@ -75,7 +75,7 @@ def test_where_a_plate_cannot_break_any_more_it_breaks_by_the_rule_and_it_is_sai
     assert breaks(framing, plate) == breaks(by_rule, plate)
     (said,) = found(framing, Code.PLATE_BREAK_NOT_KEPT)
     assert said.text == f"It was decided that the {plate.replace('_', ' ')} breaks {because}. The rule decides instead."
-    settled = framed(core.apply(job, said.fix))
+    settled = framed(apply(job, said.fix))
     assert found(settled, Code.PLATE_BREAK_NOT_KEPT) == []
     assert breaks(settled, plate) == breaks(by_rule, plate)
 
@@ -149,7 +149,7 @@ def test_every_way_offered_is_as_good_and_is_kept(job):
                 # Other plates stay where they are, whatever the rule would make of this one.
                 said = {one: breaks_of(before, one) for one in PLATES} | {plate: places}
                 breaks = PlateBreaks(**{one: tuple(places) for one, places in said.items()})
-                after = framed(core.apply(job, ChangeWall(wall.id, replace(wall, breaks=breaks))))
+                after = framed(apply(job, ChangeWall(wall.id, replace(wall, breaks=breaks))))
                 assert after.unkept == ()
                 assert breaks_of(after, plate) == tuple(places)
                 boards = {str(board.id): board.length.value for board in after.plates}
@@ -168,7 +168,7 @@ def test_where_studs_are_doubled_at_breaks_plates_stay():
 
 def test_a_plate_whose_bolts_are_cast_stays_and_those_above_it_may_break_elsewhere():
     job = job_of("25' 2x4", floor=Floor.SLAB)
-    held = core.apply(job, ChangeWall("A", replace(job.walls[0], bolts=(inches(12), inches(180)))))
+    held = apply(job, ChangeWall("A", replace(job.walls[0], bolts=(inches(12), inches(180)))))
     free, cast = ({plate for plate in PLATES if [*breakable(framed(one), plate, 60)]} for one in (job, held))
     assert free - cast == {"bottom_plate"}
     assert cast == {"top_plate", "cap_plate"}
@@ -182,5 +182,5 @@ def test_a_break_on_studs_of_an_odd_thickness_is_where_it_was_offered():
     for plate in ("bottom_plate", "cap_plate"):
         (stretch,) = breakable(before, plate, 60)
         for way in stretch.ways:
-            after = core.apply(job, ChangeWall("A", replace(job.walls[0], breaks=PlateBreaks(**{plate: way.breaks}))))
+            after = apply(job, ChangeWall("A", replace(job.walls[0], breaks=PlateBreaks(**{plate: way.breaks}))))
             assert breaks_of(framed(after), plate) == way.breaks

@@ -6,14 +6,14 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bluff import core
 from bluff.core.errors import SettingError
 from bluff.core.job.amounts import BoltRule, PlateStock
 from bluff.core.job.finding import Code
-from bluff.core.job.job import Alone, Wall
+from bluff.core.job.job import Alone, Job, Wall
 from bluff.core.job.schools import Floor
 from bluff.core.job.ways import JobWays
 from bluff.core.measure.length import format_exact, half, inches
+from bluff.core.takeoff.cut_list import cut_list
 from bluff.core.wall.breaks import break_plate
 from bluff.core.wall.member import ANCHOR_BOLT, PLATE_BREAK, Plate, Role
 from framing import found, frame_wall, framed, in_role, lengths, marked
@@ -109,7 +109,7 @@ def test_a_break_over_a_wide_opening_has_no_stud_and_is_said():
 def test_the_plate_on_concrete_is_treated_and_the_one_above_it_is_not():
     framing = frame_wall("10' 2x4", floor=Floor.SLAB, bottom_plates=2)
     assert [board.is_treated for board in in_role(framing, Role.BOTTOM_PLATE)] == [True, False]
-    rows = [row for row in core.cut_list([framing]) if row.is_treated]
+    rows = [row for row in cut_list([framing]) if row.is_treated]
     assert [(row.count, row.size) for row in rows] == [(1, "2x4")]
     assert not any(board.is_treated for board in frame_wall("10' 2x4").members)
 
@@ -160,7 +160,7 @@ def test_each_piece_of_plate_beside_a_doorway_has_its_own_bolts():
 def given_bolts(*places):
     ways = JobWays(floor=Floor.SLAB)
     wall = Wall("A", "2x4", Alone(inches("12'")), bolts=tuple(inches(place) for place in places), ways=ways)
-    return framed(core.Job("bolts", walls=(wall,)))
+    return framed(Job("bolts", walls=(wall,)))
 
 
 def test_bolts_as_given_stay_and_what_is_in_their_way_is_said():

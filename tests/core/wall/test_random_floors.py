@@ -6,7 +6,8 @@ from itertools import pairwise
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bluff import core
+from bluff.core.change.apply import apply
+from bluff.core.frame import frame
 from bluff.core.job.edit import RemoveWall
 from bluff.core.job.finding import Code
 from bluff.core.job.job import Job
@@ -39,7 +40,7 @@ def test_plates_close_the_outside_dimensions_and_every_junctions_wood_is_there_o
         assert abs(last) == plan.meetings.end.thickness
         assert abs(first) == by_id[other].meetings.start.thickness
     for plan in by_id.values():
-        framing = core.frame(plan)
+        framing = frame(plan)
         pieces = framing.members
         for index, piece in enumerate(pieces):
             if piece.role is not Role.CAP_PLATE:
@@ -54,7 +55,7 @@ def test_plates_close_the_outside_dimensions_and_every_junctions_wood_is_there_o
 
 def _cap_over(plan, end):
     """How far the second top plate runs past the end of its plate; negative where it stops short."""
-    pieces = in_role(core.frame(plan), Role.CAP_PLATE)
+    pieces = in_role(frame(plan), Role.CAP_PLATE)
     if end is End.START:
         return -min(piece.start for piece in pieces)
     return max(piece.end for piece in pieces) - plan.length
@@ -105,12 +106,12 @@ def test_every_wall_of_a_random_floor_meets_what_it_should(job, data):
         for at in meetings.intersections:
             assert plan.id in by_id[at.other].meetings.others
         # The second plates leave a gap for each that laps.
-        pieces = [*cap_runs(core.frame(plan)).values()]
+        pieces = [*cap_runs(frame(plan)).values()]
         assert all(before[1] <= after[0] for before, after in pairwise(pieces))
         within = {at.centre for at in meetings.intersections if at.is_lapped}
         assert len(pieces) == len(within) + 1
     gone = data.draw(st.sampled_from(job.walls)).id
-    after = plans(core.apply(job, RemoveWall(gone)))
+    after = plans(apply(job, RemoveWall(gone)))
     touched = {gone, *by_id[gone].meetings.others}
     for id_ in by_id.keys() - touched:
         if not touched & set(by_id[id_].meetings.others):
@@ -118,5 +119,5 @@ def test_every_wall_of_a_random_floor_meets_what_it_should(job, data):
             assert replace(after[id_], carried=by_id[id_].carried) == by_id[id_]
     for id_ in touched - {gone}:
         if after[id_].carried == by_id[id_].carried:
-            ids = {member.id for member in core.frame(by_id[id_]).members if f"/{gone}" not in str(member.id)}
-            assert len(ids & {member.id for member in core.frame(after[id_]).members}) >= len(ids) // 2
+            ids = {member.id for member in frame(by_id[id_]).members if f"/{gone}" not in str(member.id)}
+            assert len(ids & {member.id for member in frame(after[id_]).members}) >= len(ids) // 2

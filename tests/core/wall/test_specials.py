@@ -5,12 +5,13 @@ from fractions import Fraction
 import pytest
 from hypothesis import given
 
-from bluff import core
+from bluff.core.change.apply import apply
+from bluff.core.frame import frame
 from bluff.core.job.amounts import Datum, Nailing, PrecutStuds
 from bluff.core.job.edit import AddOpening
 from bluff.core.job.finding import Code
 from bluff.core.job.header import Header
-from bluff.core.job.job import Alone, Wall
+from bluff.core.job.job import Alone, Job, Wall
 from bluff.core.job.position import At, Centred, Reference
 from bluff.core.job.schools import Blocks, End, Sheets
 from bluff.core.job.special import Beam, FixtureBacking, Post
@@ -28,7 +29,7 @@ from strategies import jobs
 
 def wall_with(length="12'", posts=(), backing=(), **ways):
     wall = Wall("A", "2x4", Alone(inches(length)), posts=posts, backing=backing, ways=WallWays(**ways))
-    return framed(core.Job("specials", walls=(wall,)))
+    return framed(Job("specials", walls=(wall,)))
 
 
 def test_a_post_is_its_boards_from_plate_to_plate():
@@ -128,8 +129,8 @@ def test_a_beam_wider_than_its_post_parts_its_studs_and_is_seen():
 
 
 def test_a_post_that_finds_no_room_is_left_out_and_said():
-    job = core.Job("post", walls=(Wall("A", "2x4", Alone(inches("12'")), posts=(Post("P1", Centred()),)),))
-    taken = core.apply(job, AddOpening(read_opening("3-0x4-0 @ 6-0", job, job.walls[0])))
+    job = Job("post", walls=(Wall("A", "2x4", Alone(inches("12'")), posts=(Post("P1", Centred()),)),))
+    taken = apply(job, AddOpening(read_opening("3-0x4-0 @ 6-0", job, job.walls[0])))
     assert "stands in W1" in found(framed(taken), Code.POST_LEFT_OUT)[0].text
     off = wall_with(posts=(Post("P1", At(Reference.CENTRE, 0)),))
     assert "runs past an end of the wall" in found(off, Code.POST_LEFT_OUT)[0].text
@@ -212,7 +213,7 @@ def test_19_2_lies_on_studs_when_sheets_do():
 
 
 def test_sheets_of_an_exterior_wall_run_out_to_the_corner():
-    b = core.frame(plans(shelter())["B"])
+    b = frame(plans(shelter())["B"])
     first, last = b.sheets.sheets[0].shape, b.sheets.sheets[-1].shape
     # The wall butts 2x6 walls at both ends: its sheets run 5 1/2 past its plate.
     assert format_exact(first.x) == "-5 1/2"
@@ -279,7 +280,7 @@ def test_sheets_cover_the_wall_but_for_its_openings(job):
 def test_a_crews_own_number_of_nails_goes_into_every_lap():
     job = shelter(ways=JobWays(nails=Nailing(lap=3)))
     assert ties(plans(job).values()).nails == 4 * 3
-    by_joint = {row.joint: row for row in nails([core.frame(plan) for plan in plans(job).values()])}
+    by_joint = {row.joint: row for row in nails([frame(plan) for plan in plans(job).values()])}
     assert (by_joint["second plate at a lap"].joints, by_joint["second plate at a lap"].nails) == (4, 12)
 
 

@@ -6,13 +6,14 @@ from itertools import combinations
 import pytest
 from hypothesis import event, given
 
-from bluff import core
+from bluff.core.change.apply import apply
 from bluff.core.change.walls import mirrored
 from bluff.core.errors import JobError, PhraseError
 from bluff.core.job.amounts import WallHeight, WideOpening
 from bluff.core.job.edit import Across, AddOpening, ChangeWall
 from bluff.core.job.finding import Code, Severity
 from bluff.core.job.header import Header, HeaderPlace
+from bluff.core.job.job import Job
 from bluff.core.job.schools import SillTop
 from bluff.core.measure.length import format_exact, inches
 from bluff.core.phrase.opening_line import read_opening
@@ -30,9 +31,9 @@ ABOVE = "w ro 37x49 @ 84 floor 1"
 def two_storeys(*openings, **ways):
     """A wall of 180, 206 1/4 high: 97 1/8 on a storey line at 109 1/8. Its studs are 201 3/4."""
     job = job_of("180 2x6", studs=WallHeight(inches("206 1/4")), **ways)
-    job = core.apply(job, ChangeWall("A", replace(job.walls[0], floors=(LINE,))))
+    job = apply(job, ChangeWall("A", replace(job.walls[0], floors=(LINE,))))
     for opening in openings:
-        job = core.apply(job, AddOpening(read_opening(opening, job, job.walls[0])))
+        job = apply(job, AddOpening(read_opening(opening, job, job.walls[0])))
     return framed(job)
 
 
@@ -174,13 +175,13 @@ def test_an_opening_on_a_storey_the_wall_does_not_have_is_kept_and_found():
 
 def test_storeys_are_typed_and_kept_in_the_file():
     job = job_of("180 2x6")
-    job = core.apply(job, read_line("A floors 109 1/8 and 218 1/4", job, None))
+    job = apply(job, read_line("A floors 109 1/8 and 218 1/4", job, None))
     assert job.walls[0].floors == (LINE, 2 * LINE)
-    job = core.apply(job, read_line("w 3-0x4-0 @ 84 floor 1", job, "A"))
-    job = core.apply(job, read_line("W1 floor 2", job, None))
+    job = apply(job, read_line("w 3-0x4-0 @ 84 floor 1", job, "A"))
+    job = apply(job, read_line("W1 floor 2", job, None))
     assert job.openings[0].floor == 2
     assert job_from_data(job_data(job)) == job
-    assert core.apply(job, read_line("one storey", job, "A")).walls[0].floors == ()
+    assert apply(job, read_line("one storey", job, "A")).walls[0].floors == ()
     with pytest.raises(PhraseError, match="no floor"):
         read_line("W1 floor 9", job, None)
 
@@ -269,7 +270,7 @@ def test_openings_are_framed_or_found(job):
 def test_a_fix_settles_what_stands_in_the_way(job):
     for finding in framed(job).findings:
         if finding.code in (Code.OPENINGS_TOO_CLOSE, Code.OPENINGS_OUT_OF_LINE) and finding.fix:
-            after = framed(core.apply(job, finding.fix))
+            after = framed(apply(job, finding.fix))
             assert (finding.code, finding.opening) not in {(one.code, one.opening) for one in after.findings}
 
 
@@ -288,7 +289,7 @@ def _but_blocks(framing):
 
 def test_a_wall_with_storeys_mirrors_to_its_mirror_image():
     framing = two_storeys("w ro 60x49 @ 70", "w ro 24x40 @ 78 floor 1", wide_opening=WideOpening(inches(100)))
-    job = core.Job("both", walls=(framing.plan.wall,), openings=tuple(one.placed.opening for one in framing.openings))
+    job = Job("both", walls=(framing.plan.wall,), openings=tuple(one.placed.opening for one in framing.openings))
     job = replace(job, ways=job_of("180 2x6", studs=WallHeight(inches("206 1/4"))).ways)
     one, other = framed(job), framed(mirrored(job, Across.EAST_WEST))
 

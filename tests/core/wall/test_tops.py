@@ -8,9 +8,10 @@ from itertools import combinations, pairwise
 import pytest
 from hypothesis import assume, event, given
 
-from bluff import core
+from bluff.core.change.apply import apply
 from bluff.core.change.walls import mirrored
 from bluff.core.errors import JobError
+from bluff.core.frame import frame
 from bluff.core.job.amounts import WallHeight
 from bluff.core.job.edit import Across, ChangeWall
 from bluff.core.job.finding import Code, Severity
@@ -30,6 +31,7 @@ from bluff.core.takeoff.weight import weight
 from bluff.core.wall.marks import BURNED_INCH, read_mark
 from bluff.core.wall.member import PLATES, Plate, Role
 from bluff.core.wall.tops import top_of
+from bluff.core.wall.wall_plan import wall_plan
 from bluff.formats.job_file import job_data, job_from_data
 from floors import plans, shelter, wall
 from framing import are_apart, framed, in_role, job_of, member
@@ -39,7 +41,7 @@ from strategies import jobs, topped_jobs
 def under(top, wall="157 2x6", *openings, **ways):
     """A wall framed under a top."""
     job = job_of(wall, *openings, **ways)
-    return framed(core.apply(job, ChangeWall("A", replace(job.walls[0], top=top))))
+    return framed(apply(job, ChangeWall("A", replace(job.walls[0], top=top))))
 
 
 RAKE = Rake(Fraction(5), End.START, inches("97 1/8"))
@@ -52,7 +54,7 @@ def rake_between_through_walls():
         replace(wall("B", (20, 14), (20, 0)), top=RAKE),
         wall("C", (20, 0), (0, 0)),
     )
-    return core.frame(plans(Job("shed", walls=walls))["B"])
+    return frame(plans(Job("shed", walls=walls))["B"])
 
 
 def test_the_worked_rake():
@@ -95,7 +97,7 @@ def test_a_height_at_the_outside_gains_the_thickness_of_the_wall_it_ties_into():
 
 
 def test_a_rake_starts_at_the_top_of_the_level_wall_it_ties_into_and_says_so():
-    framing = core.frame(plans(_with_top(shelter(), "B", Gable(Fraction(5))))["B"])
+    framing = frame(plans(_with_top(shelter(), "B", Gable(Fraction(5))))["B"])
     assert framing.plan.top.at(0) == inches("97 1/8")
     said = next(finding for finding in framing.findings if finding.code is Code.TOP_HEIGHT_TAKEN)
     assert "wall A, 97 1/8" in said.text
@@ -108,7 +110,7 @@ def test_a_wall_that_ties_into_nothing_is_as_high_as_its_studs_and_plates_make_i
 
 
 def _with_top(job, wall, top):
-    return core.apply(job, ChangeWall(wall, replace(job.wall(wall), top=top)))
+    return apply(job, ChangeWall(wall, replace(job.wall(wall), top=top)))
 
 
 def test_a_gable_rises_to_its_ridge_over_a_pair_of_studs():
@@ -132,7 +134,7 @@ def test_a_ridge_beam_in_its_pocket_takes_both_plates_apart():
     job = job_of("30' 2x6")
     gable = Gable(Fraction(9), height=inches("97 1/8"))
     post = Post("P1", Centred(), "1 3/4 x 5 1/2", 3, beam)
-    framing = framed(core.apply(job, ChangeWall("A", replace(job.walls[0], top=gable, posts=(post,)))))
+    framing = framed(apply(job, ChangeWall("A", replace(job.walls[0], top=gable, posts=(post,)))))
     for role in (Role.TOP_PLATE, Role.CAP_PLATE):
         assert [(board.start, board.end) for board in in_role(framing, role)] == [
             (0, inches("177 3/8")),
@@ -148,9 +150,7 @@ def test_a_post_at_the_ridge_ends_under_a_beam_whose_underside_is_in_the_plates(
     beam = Beam(inches("5 1/4"), inches("206 3/8"), inches(14))
     post = Post("P1", Centred(), "2x6", 3, beam)
     job = job_of("216 2x6")
-    job = core.apply(
-        job, ChangeWall("A", replace(job.walls[0], top=Gable(Fraction(12), height=inches(99)), posts=(post,)))
-    )
+    job = apply(job, ChangeWall("A", replace(job.walls[0], top=Gable(Fraction(12), height=inches(99)), posts=(post,))))
     framing = framed(job)
     assert member(framing, "post/P1/post").top == inches("206 3/8")
     for role in (Role.TOP_PLATE, Role.CAP_PLATE):
@@ -336,7 +336,7 @@ def test_a_wall_mirrored_frames_to_its_mirror_image(job):
     # has the pitch that was given, so that what is mirrored of it are its points.
     is_given_by_pitch = not isinstance(wall.top, Gable) or isinstance(wall.top.ridge, Centred)
     assume(wall.run.length % 2 == 0 and is_given_by_pitch)
-    plan = core.wall_plan(job, wall)
+    plan = wall_plan(job, wall)
     # Half of a board of an odd thickness is rounded to one side of its line; of two bends with room for one pair of
     # studs the first has it, and in a stub with room for one stud it stands at the start.
     assume(plan.stud.thickness % 2 == 0 and plan.length >= 2 * plan.stud.thickness + inches(1))
@@ -373,7 +373,7 @@ def test_a_top_of_no_pitch_is_a_level_wall(job):
 @given(topped_jobs())
 def test_a_point_in_the_middle_of_a_stretch_changes_nothing(job):
     (wall,) = job.walls
-    plan = core.wall_plan(job, wall)
+    plan = wall_plan(job, wall)
     refined = [plan.top.points[0]]
     for stretch in plan.top.stretches:
         middle = (stretch.start + stretch.end) // 2
@@ -409,7 +409,7 @@ def test_a_gable_between_walls_of_two_heights_says_which_it_took():
         replace(wall("B", (20, 10), (20, 0)), top=Gable(Fraction(5))),
         replace(wall("C", (20, 0), (0, 0)), ways=WallWays(studs=WallHeight(inches("109 1/8")))),
     )
-    framing = core.frame(plans(Job("shed", walls=walls))["B"])
+    framing = frame(plans(Job("shed", walls=walls))["B"])
     (said,) = (finding for finding in framing.findings if finding.code is Code.TOP_HEIGHT_TAKEN)
     assert said.severity is Severity.WARNING
     assert "wall A, 97 1/8" in said.text

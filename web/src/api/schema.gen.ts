@@ -2489,7 +2489,7 @@ export interface components {
             /** Clear */
             clear: components["schemas"]["ClearOnBench"][];
             /** Floors */
-            floors: components["schemas"]["bluff__figures__Figure"][];
+            floors: components["schemas"]["bluff__views__lengths__Figure"][];
             sheets: components["schemas"]["SheetsOnWall"];
             /** Nails */
             nails: components["schemas"]["NailsInWall"][];
@@ -2529,7 +2529,7 @@ export interface components {
             number: number;
             /** Name */
             name: string;
-            length: components["schemas"]["bluff__figures__Figure"];
+            length: components["schemas"]["bluff__views__lengths__Figure"];
             source: components["schemas"]["bluff__core__cutting__board__Source"];
             /** Of */
             of: string | null;
@@ -2541,7 +2541,7 @@ export interface components {
             new: boolean;
             /** Cuts */
             cuts: components["schemas"]["CutView"][];
-            drop: components["schemas"]["bluff__figures__Figure"];
+            drop: components["schemas"]["bluff__views__lengths__Figure"];
             /** Kept */
             kept: boolean;
         };
@@ -2867,7 +2867,7 @@ export interface components {
             start: number;
             /** End */
             end: number;
-            width: components["schemas"]["bluff__figures__Figure"];
+            width: components["schemas"]["bluff__views__lengths__Figure"];
         };
         /**
          * Code
@@ -2951,7 +2951,7 @@ export interface components {
         CutLine: {
             /** Size */
             size: string;
-            length: components["schemas"]["bluff__figures__Figure"];
+            length: components["schemas"]["bluff__views__lengths__Figure"];
             /** Count */
             count: number;
             /** Roles */
@@ -2960,7 +2960,7 @@ export interface components {
             treated: boolean;
             /** Bevel */
             bevel: number | null;
-            short: components["schemas"]["bluff__figures__Figure"] | null;
+            short: components["schemas"]["bluff__views__lengths__Figure"] | null;
         };
         /**
          * CutSaid
@@ -3009,7 +3009,7 @@ export interface components {
             takes: number;
             /** Turned */
             turned: boolean;
-            length: components["schemas"]["bluff__figures__Figure"];
+            length: components["schemas"]["bluff__views__lengths__Figure"];
             /** Wall */
             wall: string | null;
             /** Role */
@@ -3020,7 +3020,7 @@ export interface components {
             opening: string | null;
             /** Bevel */
             bevel: number | null;
-            short: components["schemas"]["bluff__figures__Figure"] | null;
+            short: components["schemas"]["bluff__views__lengths__Figure"] | null;
             /** Cut As */
             cut_as: string | null;
             cut: components["schemas"]["Ticked"] | null;
@@ -3032,7 +3032,7 @@ export interface components {
         CuttingView: {
             /** Revision */
             revision: number;
-            kerf: components["schemas"]["bluff__figures__Figure"];
+            kerf: components["schemas"]["bluff__views__lengths__Figure"];
             /** Planned */
             planned: boolean;
             /** Pieces */
@@ -3308,8 +3308,8 @@ export interface components {
             plan: components["schemas"]["PlanStripView"];
             /** Given */
             given: components["schemas"]["GivenView"][];
-            bottom: components["schemas"]["bluff__figures__Figure"];
-            top: components["schemas"]["bluff__figures__Figure"];
+            bottom: components["schemas"]["bluff__views__lengths__Figure"];
+            top: components["schemas"]["bluff__views__lengths__Figure"];
             hook: components["schemas"]["End"];
             /** Thickness */
             thickness: number;
@@ -3507,7 +3507,7 @@ export interface components {
             marks: string[];
             /** Walls */
             walls: string[];
-            rough_width: components["schemas"]["bluff__figures__Figure"];
+            rough_width: components["schemas"]["bluff__views__lengths__Figure"];
             /** Header */
             header: string;
             source: components["schemas"]["bluff__core__job__header__Source"];
@@ -3807,7 +3807,7 @@ export interface components {
             /** Openings */
             openings: number;
             /** @description Of all its walls. */
-            length: components["schemas"]["bluff__figures__Figure"];
+            length: components["schemas"]["bluff__views__lengths__Figure"];
             findings: components["schemas"]["FindingCounts"];
         };
         /**
@@ -4023,7 +4023,7 @@ export interface components {
             section: string;
             /** Board */
             board: string;
-            length: components["schemas"]["bluff__figures__Figure"];
+            length: components["schemas"]["bluff__views__lengths__Figure"];
             /** Count */
             count: number;
             /** Crooked */
@@ -4475,11 +4475,11 @@ export interface components {
         NamedSum: {
             /** Name */
             name: string;
-            value: components["schemas"]["bluff__figures__Figure"];
+            value: components["schemas"]["bluff__views__lengths__Figure"];
             /** Steps */
             steps: [
                 string,
-                components["schemas"]["bluff__figures__Figure"]
+                components["schemas"]["bluff__views__lengths__Figure"]
             ][];
         };
         /**
@@ -4681,7 +4681,7 @@ export interface components {
         OnSite: {
             /** Wall */
             wall: string;
-            length: components["schemas"]["bluff__figures__Figure"];
+            length: components["schemas"]["bluff__views__lengths__Figure"];
             /** Marks */
             marks: number;
             /** Written */
@@ -4834,7 +4834,7 @@ export interface components {
             rough_width: components["schemas"]["NamedSum"];
             rough_height: components["schemas"]["NamedSum"];
             hole: components["schemas"]["Rect"];
-            head: components["schemas"]["bluff__figures__Figure"];
+            head: components["schemas"]["bluff__views__lengths__Figure"];
             /** Header */
             header: string;
         };
@@ -4873,8 +4873,8 @@ export interface components {
             unpriced: number;
             /** Crooked */
             crooked: number;
-            kerf: components["schemas"]["bluff__figures__Figure"];
-            keep: components["schemas"]["bluff__figures__Figure"];
+            kerf: components["schemas"]["bluff__views__lengths__Figure"];
+            keep: components["schemas"]["bluff__views__lengths__Figure"];
             /** Nails A Box */
             nails_a_box: number;
             /** Spare Nails */
@@ -5116,7 +5116,7 @@ export interface components {
             /** Other */
             other: string;
             side: components["schemas"]["Line"];
-            distance: components["schemas"]["bluff__figures__Figure"];
+            distance: components["schemas"]["bluff__views__lengths__Figure"];
             /** Start */
             start: [
                 number,
@@ -5180,7 +5180,7 @@ export interface components {
                 number,
                 number
             ];
-            height: components["schemas"]["bluff__figures__Figure"];
+            height: components["schemas"]["bluff__views__lengths__Figure"];
         };
         /**
          * PlanOpening
@@ -5243,9 +5243,9 @@ export interface components {
                 number,
                 number
             ];
-            along: components["schemas"]["bluff__figures__Figure"];
+            along: components["schemas"]["bluff__views__lengths__Figure"];
             /** @description From the place before it. */
-            step: components["schemas"]["bluff__figures__Figure"];
+            step: components["schemas"]["bluff__views__lengths__Figure"];
         };
         /**
          * PlanStep
@@ -5260,7 +5260,7 @@ export interface components {
             waits_in_ring: boolean;
             /** Raised Toward */
             raised_toward: string | null;
-            room: components["schemas"]["bluff__figures__Figure"] | null;
+            room: components["schemas"]["bluff__views__lengths__Figure"] | null;
             /** Is Tight */
             is_tight: boolean;
             /** Pounds */
@@ -5385,8 +5385,8 @@ export interface components {
             ];
             meets_start: components["schemas"]["PlanEnd"] | null;
             meets_end: components["schemas"]["PlanEnd"] | null;
-            length: components["schemas"]["bluff__figures__Figure"];
-            plate_length: components["schemas"]["bluff__figures__Figure"];
+            length: components["schemas"]["bluff__views__lengths__Figure"];
+            plate_length: components["schemas"]["bluff__views__lengths__Figure"];
             hook: components["schemas"]["End"];
             /** Hook At */
             hook_at: [
@@ -5519,9 +5519,9 @@ export interface components {
             what: string;
             /** Name */
             name: string;
-            bottom: components["schemas"]["bluff__figures__Figure"];
-            top: components["schemas"]["bluff__figures__Figure"];
-            length: components["schemas"]["bluff__figures__Figure"];
+            bottom: components["schemas"]["bluff__views__lengths__Figure"];
+            top: components["schemas"]["bluff__views__lengths__Figure"];
+            length: components["schemas"]["bluff__views__lengths__Figure"];
         };
         /**
          * PoleView
@@ -5536,11 +5536,11 @@ export interface components {
             /** @description Above the floor the openings are on. */
             head: components["schemas"]["NamedSum"];
             /** @description The same above the floor the wall stands on. */
-            head_at: components["schemas"]["bluff__figures__Figure"];
+            head_at: components["schemas"]["bluff__views__lengths__Figure"];
             /** @description How far its head is above the usual one of the job, below if negative. */
-            off: components["schemas"]["bluff__figures__Figure"];
-            king: components["schemas"]["bluff__figures__Figure"];
-            jack: components["schemas"]["bluff__figures__Figure"] | null;
+            off: components["schemas"]["bluff__views__lengths__Figure"];
+            king: components["schemas"]["bluff__views__lengths__Figure"];
+            jack: components["schemas"]["bluff__views__lengths__Figure"] | null;
             /** Stretches */
             stretches: components["schemas"]["PoleStretch"][];
             /** Findings */
@@ -5847,7 +5847,7 @@ export interface components {
              * Format: date-time
              */
             at: string;
-            value: components["schemas"]["bluff__figures__Figure"];
+            value: components["schemas"]["bluff__views__lengths__Figure"];
             /**
              * Read By
              * @enum {string}
@@ -5899,7 +5899,7 @@ export interface components {
         RecutView: {
             /** Section */
             section: string;
-            length: components["schemas"]["bluff__figures__Figure"];
+            length: components["schemas"]["bluff__views__lengths__Figure"];
             /** Name */
             name: string;
             /** More */
@@ -6562,11 +6562,11 @@ export interface components {
             start: number;
             /** End */
             end: number;
-            length: components["schemas"]["bluff__figures__Figure"];
+            length: components["schemas"]["bluff__views__lengths__Figure"];
             /** Pitch */
             pitch: string | null;
-            low: components["schemas"]["bluff__figures__Figure"];
-            high: components["schemas"]["bluff__figures__Figure"];
+            low: components["schemas"]["bluff__views__lengths__Figure"];
+            high: components["schemas"]["bluff__views__lengths__Figure"];
         };
         /**
          * SlopedCut
@@ -6575,8 +6575,8 @@ export interface components {
          *     A plate cut plumb at both ends has no short point.
          */
         SlopedCut: {
-            short: components["schemas"]["bluff__figures__Figure"] | null;
-            long: components["schemas"]["bluff__figures__Figure"];
+            short: components["schemas"]["bluff__views__lengths__Figure"] | null;
+            long: components["schemas"]["bluff__views__lengths__Figure"];
             /** Degrees */
             degrees: number;
         };
@@ -6585,7 +6585,7 @@ export interface components {
          * @description The wall as it is snapped on the deck, from the corner its layout starts at.
          */
         SnapOutOnBench: {
-            base: components["schemas"]["bluff__figures__Figure"];
+            base: components["schemas"]["bluff__views__lengths__Figure"];
             /** Points */
             points: components["schemas"]["SnapPointOnBench"][];
             /** Slopes */
@@ -6598,8 +6598,8 @@ export interface components {
          * @description A corner of the top on the deck: along the bottom line from the hooked corner, and square up from it.
          */
         SnapPointOnBench: {
-            along: components["schemas"]["bluff__figures__Figure"];
-            up: components["schemas"]["bluff__figures__Figure"];
+            along: components["schemas"]["bluff__views__lengths__Figure"];
+            up: components["schemas"]["bluff__views__lengths__Figure"];
         };
         /**
          * Spacer
@@ -6613,9 +6613,9 @@ export interface components {
          */
         SpacerLine: {
             kind: components["schemas"]["Spacer"];
-            thickness: components["schemas"]["bluff__figures__Figure"];
-            depth: components["schemas"]["bluff__figures__Figure"];
-            length: components["schemas"]["bluff__figures__Figure"];
+            thickness: components["schemas"]["bluff__views__lengths__Figure"];
+            depth: components["schemas"]["bluff__views__lengths__Figure"];
+            length: components["schemas"]["bluff__views__lengths__Figure"];
             /** Count */
             count: number;
         };
@@ -6626,7 +6626,7 @@ export interface components {
         SpareView: {
             /** Section */
             section: string;
-            length: components["schemas"]["bluff__figures__Figure"];
+            length: components["schemas"]["bluff__views__lengths__Figure"];
             /** Board */
             board: number;
             /** Name */
@@ -6879,10 +6879,10 @@ export interface components {
             turn: components["schemas"]["Turn"];
             /** Marks */
             marks: components["schemas"]["NamedMark"][];
-            at: components["schemas"]["bluff__figures__Figure"];
+            at: components["schemas"]["bluff__views__lengths__Figure"];
             /** In Feet */
             in_feet: string;
-            other_line: components["schemas"]["bluff__figures__Figure"] | null;
+            other_line: components["schemas"]["bluff__views__lengths__Figure"] | null;
             /** From Stop */
             from_stop: string | null;
             /** Ahead */
@@ -6908,8 +6908,8 @@ export interface components {
          * @description The saw set once: how long, how many, and how many of those are cut.
          */
         StopView: {
-            length: components["schemas"]["bluff__figures__Figure"];
-            short: components["schemas"]["bluff__figures__Figure"] | null;
+            length: components["schemas"]["bluff__views__lengths__Figure"];
+            short: components["schemas"]["bluff__views__lengths__Figure"] | null;
             /** Bevel */
             bevel: number | null;
             /** Count */
@@ -6930,7 +6930,7 @@ export interface components {
         StrokeView: {
             /** Added */
             added: boolean;
-            at: components["schemas"]["bluff__figures__Figure"];
+            at: components["schemas"]["bluff__views__lengths__Figure"];
             /** Symbol */
             symbol: string;
             /** Ahead */
@@ -7039,10 +7039,10 @@ export interface components {
          *     On a plate that does not lie level the tape lies along its slope, hooked on that plate's own end.
          */
         TapeReading: {
-            at: components["schemas"]["bluff__figures__Figure"];
+            at: components["schemas"]["bluff__views__lengths__Figure"];
             /** Ahead */
             ahead: boolean;
-            other_line: components["schemas"]["bluff__figures__Figure"] | null;
+            other_line: components["schemas"]["bluff__views__lengths__Figure"] | null;
         };
         /**
          * Task
@@ -7282,7 +7282,7 @@ export interface components {
             revision: number;
             /** Wall */
             wall: string;
-            length: components["schemas"]["bluff__figures__Figure"];
+            length: components["schemas"]["bluff__views__lengths__Figure"];
             hook: components["schemas"]["End"];
             usual_hook: components["schemas"]["End"];
             /** Stops */
@@ -7449,7 +7449,7 @@ export interface components {
             id: string;
             /** Stud */
             stud: string;
-            length: components["schemas"]["bluff__figures__Figure"];
+            length: components["schemas"]["bluff__views__lengths__Figure"];
             /** Openings */
             openings: number;
             findings: components["schemas"]["FindingCounts"];
@@ -7749,21 +7749,21 @@ export interface components {
          */
         bluff__core__wall__member__Role: "bottom_plate" | "top_plate" | "cap_plate" | "stud" | "end_stud" | "king" | "jack" | "header" | "sill" | "top_cripple" | "bottom_cripple" | "corner_stud" | "corner_backing" | "intersection_stud" | "intersection_backing" | "block" | "backing" | "post" | "pad_plate";
         /**
-         * Figure
-         * @description A length: inches, exact, and how it is printed, without a sign.
-         */
-        bluff__figures__Figure: {
-            /** Inches */
-            inches: number;
-            /** Text */
-            text: string;
-        };
-        /**
          * Role
          * @description What somebody is in a crew.
          * @enum {string}
          */
         bluff__store__accounts__Role: "lead" | "framer" | "viewer";
+        /**
+         * Figure
+         * @description A length: inches, exact, and how it is printed, without a sign.
+         */
+        bluff__views__lengths__Figure: {
+            /** Inches */
+            inches: number;
+            /** Text */
+            text: string;
+        };
     };
     responses: never;
     parameters: never;
@@ -9390,7 +9390,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["bluff__figures__Figure"];
+                    "application/json": components["schemas"]["bluff__views__lengths__Figure"];
                 };
             };
             /** @description The database does not answer; ask again. */
@@ -9888,7 +9888,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["bluff__figures__Figure"];
+                    "application/json": components["schemas"]["bluff__views__lengths__Figure"];
                 };
             };
             /** @description The database does not answer; ask again. */

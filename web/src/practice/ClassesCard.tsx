@@ -8,8 +8,8 @@ import { useNotices } from "../app/notices";
 import { Shown } from "../app/Shown";
 import { OneTimeLink } from "../crew/OneTimeLink";
 import { Figure } from "../drawing/Figure";
-import { Wrongs } from "./PracticeScreen";
 import { anyNumber, lasted, useClasses, useClassResults, usePractice, type Whose } from "./usePractice";
+import { Wrongs } from "./Wrongs";
 
 /** Classes: the same exercises for everybody who has a link, and what came of them for whoever teaches. */
 export function ClassesCard({ whose }: { whose: Whose }) {

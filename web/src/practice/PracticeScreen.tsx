@@ -10,6 +10,7 @@ import { ClassesCard } from "./ClassesCard";
 import { ownSource } from "./source";
 import { addressOf, anyNumber, lasted, usePractice, useStandards, whoseOf } from "./usePractice";
 import { forget } from "./useSheet";
+import { Wrongs } from "./Wrongs";
 
 /** Practice: exercises from easy to hard, questions, what goes wrong, and classes for whoever teaches. */
 export function PracticeScreen() {
@@ -181,24 +182,6 @@ function Lately({ recent, search }: { recent: Practice["recent"]; search: URLSea
         ))}
       </Flex>
     </Box>
-  );
-}
-
-/** What goes wrong and how often, as bars one reads down. */
-export function Wrongs({ wrong }: { wrong: Practice["wrong"] }) {
-  const most = Math.max(...wrong.map(({ times }) => times), 1);
-  return (
-    <Flex as="ul" direction="column" listStyleType="none" gap="1">
-      {wrong.map(({ kind, called, times }) => (
-        <Grid as="li" key={kind} templateColumns="32px 1fr" alignItems="center" columnGap="2">
-          <Figure text={`${times}`} fontWeight="700" fontSize="18px" textAlign="end" />
-          <Box>
-            <Text lineHeight="1.2">{called}</Text>
-            <Box aria-hidden h="5px" w={`${(100 * times) / most}%`} bg="crayon" />
-          </Box>
-        </Grid>
-      ))}
-    </Flex>
   );
 }
 

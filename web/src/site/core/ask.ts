@@ -6,7 +6,7 @@ export type StopRead = Omit<Stop, "revision" | "is_written" | "by">;
 /** Who said something. */
 type Speaking = Pick<SignedIn, "name" | "initials">;
 
-/** What the core on this device answers: what `bluff.phone` says by these names. */
+/** What the core on this device answers: what `bluff.views.phone` says by these names. */
 interface Questions {
   /** What readings of a check say, as they were typed, by measure. */
   judge: { asked: { check: string; read: Readonly<Record<string, string>> }; answer: Verdict };

@@ -11,7 +11,7 @@ declare const self: DedicatedWorkerGlobalScope;
 
 const HOME = "/bluff-core";
 
-/** A question of `bluff.phone` by its name, of a wall or a job and what it is asked. */
+/** A question of `bluff.views.phone` by its name, of a wall or a job and what it is asked. */
 type Ask = (packed: Uint8Array, question: string, asked: string) => string;
 
 /** Python with the core in it. */
@@ -25,7 +25,7 @@ async function start(files: Readonly<Record<string, string>>): Promise<Ask> {
   return python.runPython(`
 import sys
 sys.path.insert(0, "${HOME}")
-from bluff import phone
+from bluff.views import phone
 lambda packed, question, asked: phone.answer(packed.to_bytes(), question, asked)
 `);
 }

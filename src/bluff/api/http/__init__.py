@@ -1,0 +1,1 @@
+"""What every request goes through, and what every answer is made of."""

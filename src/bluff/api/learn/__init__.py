@@ -1,0 +1,1 @@
+"""Practice: exercises, questions and grades."""

@@ -1,0 +1,110 @@
+"""Lines as they are typed, and edits looked at before they are made."""
+
+from uuid import UUID
+
+from fastapi import APIRouter
+from pydantic import BaseModel, Field
+
+from bluff.api.http.wire import PreviewRequest
+from bluff.api.people.session import CrewJobs
+from bluff.core.job.edit import Edit
+from bluff.core.job.job import Job
+from bluff.core.phrase.typed import phrase_list, rule_list
+from bluff.formats.edits import EditFile, edit_from_core, edit_to_core
+from bluff.formats.framed import FramedFinding, framed_finding
+from bluff.formats.ways_values import FileModel
+from bluff.service.reading import ReadEdit, read_edit, read_typed
+from bluff.views.sums import NamedSum, named_sum
+
+router = APIRouter(prefix="/api/jobs", tags=["jobs"])
+
+
+class PhraseRequest(FileModel):
+    """A typed line; wall is the wall an opening goes into, null when the line is a wall."""
+
+    text: str = Field(max_length=200)
+    wall: str | None = None
+
+
+class TypedPhrase(BaseModel):
+    """One way of saying something in a line: its form, what it does, and lines that are understood so."""
+
+    form: str
+    does: str
+    examples: list[str]
+
+
+class TypedRule(BaseModel):
+    """A part that forms call by name, and how it is written."""
+
+    name: str
+    form: str
+
+
+class TypedPhrases(BaseModel):
+    """Everything that can be typed, in the crew's words."""
+
+    phrases: list[TypedPhrase]
+    rules: list[TypedRule]
+
+
+class EditReading(BaseModel):
+    """An edit looked at before it is made: in words, its sums, and what would be found.
+
+    `instead` is another line that may have been meant.
+    """
+
+    edit: EditFile
+    says: str
+    warns: str | None = None
+    instead: str | None = None
+    sums: list[NamedSum]
+    findings: list[FramedFinding]
+
+
+@router.post("/{job_id}/phrase")
+def understand(jobs: CrewJobs, job_id: UUID, request: PhraseRequest) -> EditReading:
+    """Say what a typed line means, without changing anything."""
+    job = jobs.get(job_id).job
+    return _reading(read_typed(job, request.text, request.wall))
+
+
+@router.get("/{job_id}/phrases")
+def phrases(jobs: CrewJobs, job_id: UUID) -> TypedPhrases:
+    """Everything that can be typed, in the job's words."""
+    return typed_phrases(jobs.get(job_id).job)
+
+
+@router.post("/{job_id}/preview")
+def preview(jobs: CrewJobs, job_id: UUID, request: PreviewRequest) -> EditReading:
+    """Say what an edit would do, without making it."""
+    return edit_reading(jobs.get(job_id).job, edit_to_core(request.edit))
+
+
+def edit_reading(job: Job, edit: Edit) -> EditReading:
+    """What an edit would do, before it is made.
+
+    Raises:
+        BluffError: The edit does not fit the job.
+    """
+    return _reading(read_edit(job, edit))
+
+
+def _reading(read: ReadEdit) -> EditReading:
+    return EditReading(
+        edit=edit_from_core(read.edit),
+        says=read.says,
+        warns=read.warns,
+        instead=read.instead,
+        sums=[named_sum(name, total, read.words) for name, total in read.sums],
+        findings=[framed_finding(finding) for finding in read.findings],
+    )
+
+
+def typed_phrases(job: Job) -> TypedPhrases:
+    """Everything that can be typed into the line, in the crew's words."""
+    words = job.standard.words
+    return TypedPhrases(
+        phrases=[TypedPhrase(form=one.form, does=one.does, examples=list(one.examples)) for one in phrase_list(words)],
+        rules=[TypedRule(name=name, form=form) for name, form in rule_list(words)],
+    )

@@ -1,0 +1,1 @@
+"""Boards: how they are cut, what is ordered, what the yard has, models of sticks."""

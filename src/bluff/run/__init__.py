@@ -1,0 +1,1 @@
+"""Running the program: its commands, the server, the worker, the installation and its backups."""

@@ -1,0 +1,217 @@
+"""The command line: `bluff frame` and `bluff cut`, and what the launcher calls once everything is set up."""
+
+import argparse
+import gc
+import os
+import sys
+from collections.abc import Callable, Sequence
+from pathlib import Path
+
+UNREADABLE = 2
+"""Exit code for a file that cannot be read."""
+UNWRITTEN = 1
+"""Exit code for an answer that could not be written."""
+
+
+def main(arguments: Sequence[str] | None = None) -> int:
+    """Run one command; returns the exit code."""
+    options = _parser().parse_args(arguments)
+    match options.command:
+        case "frame":
+            return frame_file(options.file)
+        case "cut":
+            return cut_file(options.file, options.demand, options.wall, options.by, options.handling, options.seconds)
+        case "schema":
+            return print_schema(options.of)
+        case "serve":
+            # Imported here: framing a file must not pay for a web server's imports.
+            from bluff.run.serve import Way, serve
+
+            return serve(options.demo, options.port, Way(options.way))
+        case "sign-in":
+            from bluff.run.sign_in_link import print_link
+
+            return print_link(options.name)
+        case "backup":
+            from bluff.run.backups import back_up
+
+            return back_up(options.file)
+        case "restore":
+            from bluff.run.backups import restore
+
+            return restore(options.file, is_over=options.over)
+        case "work":
+            from bluff.run.worker import work_alone
+
+            return work_alone(until_input_ends=options.until_input_ends)
+    raise AssertionError(f"argparse let an unknown command through: {options.command}")
+
+
+def frame_file(path: Path) -> int:
+    """Print a job file framed, as JSON. Needs no database and no server.
+
+    Returns:
+        0; 2 with one line per fault on standard error and nothing on standard output; or 1 when the answer could
+        not be written, as on a full disk.
+    """
+    from bluff.core.frame import frame
+    from bluff.core.wall.wall_plan import wall_plans
+    from bluff.formats.framed import framed_job
+    from bluff.formats.job_file import read_job
+
+    gc.disable()  # one job, then the process ends: collecting garbage would only take time
+
+    def framed(text: bytes) -> str:
+        job = read_job(text)
+        return framed_job(frame(plan) for plan in wall_plans(job)).model_dump_json(indent=1, by_alias=True)
+
+    return _answered(path, "a job file", framed, "The framed job")
+
+
+def cut_file(
+    job: Path | None, demand: Path | None, walls: Sequence[str], least: str, handling: float, seconds: float
+) -> int:
+    """Print how a job, or a bare list of pieces, is cut from boards, as JSON; returns as `frame_file`.
+
+    Args:
+        job: A job file.
+        demand: A list of pieces, in its place.
+        walls: Marks of those that are cut; all of them where none is named.
+        least: What there is to be least of, length, price or boards.
+        handling: What a board counts for besides, in inches by length, in money by price.
+        seconds: How long a better plan is looked for.
+    """
+    import json
+    from fractions import Fraction
+
+    from bluff.core.cutting.demand import Aim, By, Demand, demands
+    from bluff.core.cutting.pairs import paired
+    from bluff.core.frame import frame
+    from bluff.core.wall.wall_plan import wall_plans
+    from bluff.formats.cut_file import cut_data, read_cut_list
+    from bluff.formats.job_file import read_job
+    from bluff.solve.whole import cut_sections
+
+    def cut(text: bytes) -> str:
+        aim = Aim(By(least), Fraction(str(handling)))
+        asked: Sequence[Demand]
+        if demand is not None:
+            asked = read_cut_list(text, aim)
+        else:
+            read = read_job(text)
+            chosen = {read.wall(wall).id for wall in walls}
+            framed = (frame(plan) for plan in wall_plans(read) if not chosen or plan.id in chosen)
+            asked = [paired(one) for one in demands(read, framed, aim)]
+        plans = cut_sections(asked, seconds, lambda _: None)
+        return json.dumps(cut_data([(one, plans[one.section]) for one in asked], aim), indent=1)
+
+    path, kind = (demand, "a list of pieces") if demand is not None else (job or Path("-"), "a job file")
+    return _answered(path, kind, cut, "The cutting plan")
+
+
+def _answered(path: Path, kind: str, answer: Callable[[bytes], str], what: str) -> int:
+    """Print what a file makes; returns as `frame_file`.
+
+    Args:
+        path: Of the file, or - for standard input.
+        kind: What the file is to be.
+        answer: What is printed for what is in it.
+        what: That, for when it cannot be written.
+    """
+    from bluff.core.errors import BluffError
+    from bluff.formats.errors import FaultyData, fault_of
+
+    try:
+        text = answer(sys.stdin.buffer.read() if str(path) == "-" else path.read_bytes())
+    except OSError as error:
+        print(f"{path}: {error.strerror or error}; name {kind}.", file=sys.stderr)
+        return UNREADABLE
+    except FaultyData as error:
+        for fault in error.faults:
+            print(fault, file=sys.stderr)
+        return UNREADABLE
+    except BluffError as error:
+        print(fault_of(error), file=sys.stderr)
+        return UNREADABLE
+    try:
+        print(text, flush=True)
+    except BrokenPipeError:
+        _close_output()  # whoever reads it has read enough
+    except OSError as error:
+        _close_output()
+        print(f"{what} could not be written: {error.strerror or error}; make room and try again.", file=sys.stderr)
+        return UNWRITTEN
+    return 0
+
+
+def _close_output() -> None:
+    """Let nothing more be flushed to standard output when the process ends."""
+    os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
+
+
+def print_schema(of: str) -> int:
+    """Print a published schema: the job file's JSON Schema or the server's OpenAPI."""
+    import json
+
+    if of == "job-file":
+        from bluff.formats.job_file import job_file_schema
+
+        schema = job_file_schema()
+    else:
+        from bluff.api.app import openapi_schema
+
+        schema = openapi_schema()
+    print(json.dumps(schema, indent=2, ensure_ascii=False))
+    return 0
+
+
+def _seconds(text: str) -> float:
+    seconds = float(text)
+    if not 0 <= seconds <= 3600:
+        raise argparse.ArgumentTypeError("write 0 to 3600 seconds")
+    return seconds
+
+
+def _parser() -> argparse.ArgumentParser:
+    parser = argparse.ArgumentParser(prog="bluff", description="Lay out wall plates and frame walls.")
+    commands = parser.add_subparsers(dest="command", required=True)
+    frame = commands.add_parser("frame", help="print a job file framed, as JSON")
+    frame.add_argument("file", type=Path, help="a job file, or - for standard input")
+    cut = commands.add_parser("cut", help="print how a job's pieces are cut from boards, as JSON")
+    cut.add_argument("file", type=Path, nargs="?", help="a job file, or - for standard input")
+    cut.add_argument("--demand", type=Path, help="a list of pieces and boards in place of a job")
+    cut.add_argument("--wall", action="append", default=[], help="cut this wall alone; once for each that is wanted")
+    cut.add_argument(
+        "--by", choices=["length", "price", "boards"], default="length", help="what there is to be least of"
+    )
+    cut.add_argument(
+        "--handling", type=float, default=0.0, help="what a board counts for besides: inches by length, money by price"
+    )
+    cut.add_argument("--seconds", type=_seconds, default=5.0, help="how long a better plan is looked for")
+    schema = commands.add_parser("schema", help="print a published schema")
+    schema.add_argument("of", choices=["job-file", "openapi"])
+    serve = commands.add_parser("serve", help="start the database and the web application")
+    serve.add_argument("--demo", action="store_true", help="load the demo job once")
+    serve.add_argument("--port", type=int, default=None, help="the port to serve on")
+    way = serve.add_mutually_exclusive_group()
+    way.add_argument(
+        "--behind-proxy",
+        action="store_const",
+        const="proxy",
+        dest="way",
+        default="local",
+        help="believe a proxy on this machine whom it serves, and over what",
+    )
+    way.add_argument(
+        "--lan", action="store_const", const="lan", dest="way", help="serve the local network too, by HTTPS"
+    )
+    sign_in = commands.add_parser("sign-in", help="print a link that lets somebody in once, to choose a password")
+    sign_in.add_argument("name", nargs="?", help="who; without it the names are listed")
+    backup = commands.add_parser("backup", help="write everything that is kept to a file")
+    backup.add_argument("file", type=Path, help="where to")
+    restore = commands.add_parser("restore", help="put what a backup has in place of everything that is kept")
+    restore.add_argument("file", type=Path, help="a backup")
+    restore.add_argument("--over", action="store_true", help="write over jobs that are there")
+    work = commands.add_parser("work", help="do what servers on BLUFF_DATABASE_URL hand to workers")
+    work.add_argument("--until-input-ends", action="store_true", help="end when whoever started it is gone")
+    return parser
