@@ -6,9 +6,9 @@ writes the core's value as a carpenter would.
 
 from collections.abc import Callable
 from fractions import Fraction
-from typing import Annotated, Any, TypeVar
+from typing import Annotated, Any, TypeAlias, TypeVar
 
-from pydantic import PlainSerializer, PlainValidator, WithJsonSchema
+from pydantic import Field, PlainSerializer, PlainValidator, WithJsonSchema
 
 from bluff.core.errors import BluffError, JobError, LengthError, SettingError
 from bluff.core.job.amounts import format_pounds, parse_number, parse_pounds
@@ -42,6 +42,9 @@ from bluff.core.measure.length import (
 from bluff.core.measure.size import Size, parse_size
 
 Read = TypeVar("Read")
+
+Revision: TypeAlias = Annotated[int, Field(ge=0, lt=2**31)]
+"""Of a job, as its row holds it."""
 
 
 def told(read: Callable[[Any], Read]) -> Callable[[Any], Read]:

@@ -3,13 +3,12 @@
 from typing import Annotated, TypeAlias
 
 from fastapi import Path
-from pydantic import BaseModel, Field
+from pydantic import BaseModel
 
 from bluff.core.job.finding import Severity
 from bluff.formats.edits import EditFile
 from bluff.formats.ways_values import FileModel
 
-Revision: TypeAlias = Annotated[int, Field(ge=0, lt=2**31)]
 RevisionNumber: TypeAlias = Annotated[int, Path(ge=0, lt=2**31)]
 """A revision in an address."""
 

@@ -7,13 +7,14 @@ from fastapi import APIRouter, Response
 from pydantic import Field, TypeAdapter
 from typing_extensions import TypedDict
 
-from bluff.api.http.wire import Refusal, Revision, RevisionNumber
+from bluff.api.http.wire import Refusal, RevisionNumber
 from bluff.api.job.job import JobView, job_view
 from bluff.api.job.plan import PlanView, plan_view
 from bluff.api.people.session import CrewJobs
 from bluff.api.wall.bench import BenchView, bench_view
 from bluff.core.job.schools import End
 from bluff.formats.edits import EditFile, edit_to_core
+from bluff.formats.values import Revision
 from bluff.formats.ways_values import FileModel
 from bluff.service.errors import NotFound
 from bluff.service.job_state import JobState

@@ -8,7 +8,7 @@ from uuid import UUID
 from fastapi import APIRouter, Depends, Query, Request
 from typing_extensions import TypedDict
 
-from bluff.api.http.wire import Revision, RevisionNumber
+from bluff.api.http.wire import RevisionNumber
 from bluff.api.job.plan import PlanView, plan_view
 from bluff.api.people.session import SignedInAccount
 from bluff.core.crew.strike import Recut, Rework
@@ -17,6 +17,7 @@ from bluff.core.job.words import Words
 from bluff.core.measure.length import to_inches
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Member
+from bluff.formats.values import Revision
 from bluff.service.history import History
 from bluff.views.lengths import Figure, figure
 from bluff.views.strokes import PlateStrokes, stroke_view

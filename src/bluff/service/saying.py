@@ -1,0 +1,114 @@
+"""Keeping what was said on the site: set to its right time, each by itself and once."""
+
+from collections.abc import Sequence
+from datetime import datetime, timedelta
+from uuid import UUID
+
+from bluff.core.errors import BluffError
+from bluff.core.measure.length import inches
+from bluff.core.site.phone_clock import PhoneClock
+from bluff.formats.said import AnySaid, CutSaid, MarkSaid, NoteSaid, ReadingSaid, TickSaid
+from bluff.service.cutting import Cuttings
+from bluff.service.errors import Changed
+from bluff.service.site import Site
+from bluff.store.cutting import CutRow
+from bluff.store.site import SiteRow
+
+
+def say_all(site: Site, cuttings: Cuttings, job: UUID, said: Sequence[AnySaid], clock: PhoneClock) -> dict[UUID, str]:
+    """Keep what was said on the site of a job; one that does not fit keeps none of the others from being kept.
+
+    Args:
+        site: Of whoever said it.
+        cuttings: Theirs.
+        job: Of which job.
+        said: What, in order.
+        clock: Of the phone it comes from, when it was sent.
+
+    Returns:
+        Why, for each that was not kept, by its key.
+
+    Raises:
+        NotAllowed: Whoever asks only looks.
+        NotFound: The crew has no such job.
+    """
+    times = _times(said, clock)
+    refused: dict[UUID, str] = {}
+    kept: list[SiteRow] = []
+    for one in said:
+        try:
+            if not isinstance(one, CutSaid):
+                kept.append(_row(one, times[one.key]))
+        except BluffError as error:
+            refused[one.key] = error.message
+    refused |= site.say(job, kept)
+    cuts = [
+        CutRow(one.key, one.board, one.name, one.is_done, times[one.key]) for one in said if isinstance(one, CutSaid)
+    ]
+    return refused | _cut(cuttings, job, cuts)
+
+
+def _times(said: Sequence[AnySaid], clock: PhoneClock) -> dict[UUID, datetime]:
+    """When each was said, in the order the phone has them: whatever its clock did, none is before the one before it."""
+    times: dict[UUID, datetime] = {}
+    latest: datetime | None = None
+    for one in said:
+        age = None if one.age is None else timedelta(milliseconds=one.age)
+        when = clock.right(one.at, age=age, after=one.after)
+        latest = when if latest is None else max(latest, when)
+        times[one.key] = latest
+    return times
+
+
+def _cut(cuttings: Cuttings, job: UUID, cuts: Sequence[CutRow]) -> dict[UUID, str]:
+    """Keep what was said of cuts; why, for each whose board was planned again meanwhile, by its key."""
+    if not cuts:
+        return {}
+    refused: dict[UUID, str] = {}
+    try:
+        cuttings.mark(job, cuts)
+    except Changed:
+        for one in cuts:
+            try:
+                cuttings.mark(job, [one])
+            except Changed as error:
+                refused[one.key] = str(error)
+    return refused
+
+
+def _row(said: MarkSaid | TickSaid | ReadingSaid | NoteSaid, at: datetime) -> SiteRow:
+    match said:
+        case MarkSaid():
+            return SiteRow(
+                key=said.key,
+                kind="mark",
+                made_at=at,
+                wall=said.wall,
+                about=said.mark,
+                plate=said.plate,
+                revision=said.revision,
+                is_done=said.is_done,
+                hook=said.hook and said.hook.value,
+            )
+        case TickSaid():
+            return SiteRow(
+                key=said.key,
+                kind="tick",
+                made_at=at,
+                wall=said.wall,
+                about=said.work,
+                is_done=said.is_done,
+                hands=said.hands,
+            )
+        case ReadingSaid():
+            return SiteRow(
+                key=said.key,
+                kind="reading",
+                made_at=at,
+                wall=said.wall,
+                about=said.check,
+                measure=said.measure,
+                value=inches(said.value),
+                read_by=said.read_by,
+            )
+    return SiteRow(key=said.key, kind="note", made_at=at, wall=said.wall, about=said.piece, words=said.words)
