@@ -20,6 +20,7 @@ _CHECKS: Sequence[Check] = (
     ("Python types", [PYTHON, "-m", "mypy"], ROOT),
     ("Python imports", [PYTHON.with_name("lint-imports"), "--no-cache"], ROOT),
     ("Front-end style and format", [_WEB_BIN / "biome", "check", "--error-on-warnings"], WEB),
+    ("Front-end imports", [_WEB_BIN / "depcruise", "--config", ".dependency-cruiser.mjs", "src"], WEB),
     ("Front-end types", [_WEB_BIN / "tsc", "--noEmit"], WEB),
     ("Front-end tests", [_WEB_BIN / "vitest", "run"], WEB),
     ("Tests", [PYTHON, "-m", "pytest"], ROOT),

@@ -8,10 +8,10 @@ import { Shell } from "./app/Shell";
 import { sessionQuery } from "./app/session";
 import { RouterContext } from "./app/useOnward";
 import { keepProgram } from "./app/worker";
+import { startSending } from "./outbox/outbox";
 import { PLACES, type Place, SCREENS, type ScreenName } from "./screens";
 import { lookOnArrival } from "./site/arrivals";
 import { heldNow } from "./site/held";
-import { startSending } from "./site/outbox";
 import { siteQuery, walkQuery } from "./site/useSite";
 
 const queries = new QueryClient({

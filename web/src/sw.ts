@@ -5,7 +5,7 @@
  */
 import { cleanupOutdatedCaches, createHandlerBoundToURL, precacheAndRoute } from "workbox-precaching";
 import { NavigationRoute, registerRoute } from "workbox-routing";
-import { ALONG, dated, PATIENCE, PYTHON, PYTHON_FILES } from "./site/kept";
+import { ALONG, dated, PATIENCE, PYTHON, PYTHON_FILES } from "./device/kept";
 
 declare const self: ServiceWorkerGlobalScope;
 

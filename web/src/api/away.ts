@@ -1,6 +1,6 @@
 import { useSyncExternalStore } from "react";
-import { heardFrom } from "../site/deviceClock";
-import { AS_OF } from "../site/kept";
+import { heardFrom } from "../device/deviceClock";
+import { AS_OF } from "../device/kept";
 
 /** That the server, or its database, does not answer, or asks who this is; and what waits for it. */
 export interface Away {

@@ -1,5 +1,5 @@
 import { chakra } from "@chakra-ui/react";
-import { Figure } from "../drawing/Figure";
+import { Figure } from "./Figure";
 
 /** A list of pieces or boards in a side panel: counts and lengths first, large and to the right. */
 export const ListTable = chakra("table", {

@@ -1,7 +1,7 @@
 import { lazy, Suspense, useEffect } from "react";
 import { Outlet } from "react-router";
 import { useAway } from "../api/away";
-import { speakAs } from "../site/outbox";
+import { speakAs } from "../outbox/outbox";
 import { AwayBar } from "./AwayBar";
 import { NewerBar } from "./NewerBar";
 import { NoticeStack } from "./NoticeStack";

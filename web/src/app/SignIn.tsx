@@ -4,7 +4,7 @@ import { type FormEvent, useState } from "react";
 import { useMatch } from "react-router";
 import { signedIn, useAway } from "../api/away";
 import { answered, client, type SignedIn } from "../api/client";
-import { useWaitingForOthers } from "../site/outbox";
+import { useWaitingForOthers } from "../outbox/outbox";
 import { InChakra } from "./InChakra";
 import { PlainField } from "./PlainField";
 import { sessionQuery } from "./session";

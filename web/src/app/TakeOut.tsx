@@ -1,6 +1,6 @@
 import { Button, Menu, Portal, Text } from "@chakra-ui/react";
 import { Download } from "lucide-react";
-import { layersAsked, useLayers } from "../drawing/layers";
+import { layersAsked, useLayers } from "./layers";
 
 interface File {
   value: string;

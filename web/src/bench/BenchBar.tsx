@@ -3,9 +3,9 @@ import { Plus } from "lucide-react";
 import { Link } from "react-router";
 import type { Job } from "../api/client";
 import { Changes } from "../app/Changes";
+import { Figure } from "../app/Figure";
 import { JobBar } from "../app/JobBar";
 import type { JobChange } from "../app/useJobChange";
-import { Figure } from "../drawing/Figure";
 
 const WallLink = chakra(Link);
 

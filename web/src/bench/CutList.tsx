@@ -1,8 +1,8 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import type { Bench } from "../api/client";
+import { Figure } from "../app/Figure";
 import { BevelSaid, ListTable } from "../app/ListTable";
 import { Said, useWords } from "../app/words";
-import { Figure } from "../drawing/Figure";
 
 /** Sheets and nails of the wall. */
 function Besides({ bench: { wall } }: { bench: Bench }) {

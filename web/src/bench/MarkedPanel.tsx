@@ -4,7 +4,7 @@ import type { Job, Marked } from "../api/client";
 import { Changes } from "../app/Changes";
 import { Download } from "../app/Download";
 import { StrokeTable } from "../history/StrokeTable";
-import { say, useWaiting } from "../site/outbox";
+import { say, useWaiting } from "../outbox/outbox";
 import { useMarked } from "./useMarked";
 
 const PLATES = [

@@ -2,7 +2,7 @@ import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { Plus } from "lucide-react";
 import type { Bench, OpeningOnBench } from "../api/client";
 import { Changes } from "../app/Changes";
-import { Figure } from "../drawing/Figure";
+import { Figure } from "../app/Figure";
 
 /** The wall's openings, each with its rough opening and header. */
 export function OpeningsPanel({ bench, onOpen }: { bench: Bench; onOpen: (id: string) => void }) {

@@ -2,9 +2,9 @@ import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { ChevronLeft, ChevronRight } from "lucide-react";
 import type { Bench } from "../api/client";
 import type { Tape } from "../api/queries";
+import { Figure } from "../app/Figure";
 import { SelectField } from "../app/SelectField";
 import { useWords } from "../app/words";
-import { Figure } from "../drawing/Figure";
 import { faceOf, marksOf, stops } from "./picking";
 
 /** The picked mark as it is called out: its figure biggest, its symbol, which plates, which side of the line. */

@@ -2,8 +2,8 @@ import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { Printer, Scroll } from "lucide-react";
 import type { Bench } from "../api/client";
 import { colour } from "../app/colours";
+import { Figure } from "../app/Figure";
 import { useWords } from "../app/words";
-import { Figure } from "../drawing/Figure";
 import { SumColumn } from "../drawing/SumColumn";
 import { SvgFigure } from "../drawing/SvgFigure";
 

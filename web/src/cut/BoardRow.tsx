@@ -4,8 +4,8 @@ import { memo } from "react";
 import type { Board, BoardCut } from "../api/client";
 import { Changes } from "../app/Changes";
 import { colour } from "../app/colours";
+import { Figure } from "../app/Figure";
 import { useWords } from "../app/words";
-import { Figure } from "../drawing/Figure";
 import type { CuttingChange } from "./useCutting";
 
 const Piece = chakra("button", {

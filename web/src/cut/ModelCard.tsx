@@ -4,10 +4,10 @@ import { Printer } from "lucide-react";
 import { useState } from "react";
 import { answered, client, type Job, type ScaleModel } from "../api/client";
 import { Download } from "../app/Download";
+import { Figure } from "../app/Figure";
 import { ListTable } from "../app/ListTable";
 import { TextField } from "../app/TextField";
 import { Said, useWords } from "../app/words";
-import { Figure } from "../drawing/Figure";
 import { ChosenWalls } from "./ChosenWalls";
 
 /** How a model is built: its scale and the sticks there are. */

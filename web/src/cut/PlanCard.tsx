@@ -3,9 +3,9 @@ import { Scissors, Square } from "lucide-react";
 import { useState } from "react";
 import type { Cutting, CuttingRun } from "../api/client";
 import { Changes } from "../app/Changes";
+import { Figure } from "../app/Figure";
 import { SelectField } from "../app/SelectField";
 import { TextField } from "../app/TextField";
-import { Figure } from "../drawing/Figure";
 import { type CuttingChange, isLooking, useRun, type Wanted } from "./useCutting";
 
 const AIMS = [

@@ -1,8 +1,8 @@
 import { Box, Text } from "@chakra-ui/react";
 import type { Cutting } from "../api/client";
+import { Figure } from "../app/Figure";
 import { BevelSaid, ListTable } from "../app/ListTable";
 import { useWords } from "../app/words";
-import { Figure } from "../drawing/Figure";
 
 /** Of one width in every section's table. */
 const COLUMNS = { "& th:nth-of-type(1)": { w: "64px" }, "& th:nth-of-type(2)": { w: "96px" } };

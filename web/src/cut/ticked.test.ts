@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Cutting } from "../api/client";
-import type { Waiting } from "../site/outbox";
+import type { Waiting } from "../outbox/outbox";
 import { withTicks } from "./ticked";
 
 const figure = (inches: number) => ({ inches, text: String(inches) });

@@ -1,5 +1,5 @@
 import type { Board, BoardCut, Cutting, CuttingSection } from "../api/client";
-import type { Waiting } from "../site/outbox";
+import type { Waiting } from "../outbox/outbox";
 
 /** The boards with what was ticked on this device since they were asked for. */
 export function withTicks(cutting: Cutting, waiting: readonly Waiting[]): Cutting {

@@ -1,7 +1,7 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answered, type Cutting, type CuttingRun, client, type Refused } from "../api/client";
 import { useNotices } from "../app/notices";
-import { say, useWaiting } from "../site/outbox";
+import { say, useWaiting } from "../outbox/outbox";
 import { withTicks } from "./ticked";
 
 const LOOK_EVERY = 500;

@@ -1,6 +1,6 @@
 import { Box, Flex, Grid, Text } from "@chakra-ui/react";
 import type { NamedSum } from "../api/client";
-import { Figure } from "./Figure";
+import { Figure } from "../app/Figure";
 
 /** A sum as a column: each step with its amount, a rule, and what they come to. */
 export function SumColumn({ sum }: { sum: NamedSum }) {

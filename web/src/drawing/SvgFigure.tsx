@@ -1,4 +1,4 @@
-import { fractionSize, parts } from "./figures";
+import { fractionSize, parts } from "../app/figures";
 import { lettering } from "./lettering";
 
 /** A printed length inside a drawing, its fractions set as fractions; in an ink, since by itself it is black in the dark. */

@@ -1,7 +1,7 @@
 import { Box, chakra, Flex, Grid, Heading, Text } from "@chakra-ui/react";
 import type { HeaderCheck, HeaderLine } from "../api/client";
+import { Figure } from "../app/Figure";
 import { Said } from "../app/words";
-import { Figure } from "../drawing/Figure";
 import { SumColumn } from "../drawing/SumColumn";
 import { UseBar } from "./UseBar";
 

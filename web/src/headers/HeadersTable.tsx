@@ -1,7 +1,7 @@
 import { chakra, Text } from "@chakra-ui/react";
 import type { HeaderLine } from "../api/client";
+import { Figure } from "../app/Figure";
 import { Said } from "../app/words";
-import { Figure } from "../drawing/Figure";
 import { UseBar } from "./UseBar";
 
 const Table = chakra("table", {

@@ -1,5 +1,5 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { Figure } from "../drawing/Figure";
+import { Figure } from "../app/Figure";
 
 /** How much is used of what is allowed, as a length and as a figure; what is over goes past the end in crayon. */
 export function UseBar({ percent, isOver }: { percent: number; isOver: boolean }) {

@@ -1,7 +1,7 @@
 import { Box, Flex, Heading, Text } from "@chakra-ui/react";
 import type { Rework } from "../api/client";
 import { colour } from "../app/colours";
-import { Figure } from "../drawing/Figure";
+import { Figure } from "../app/Figure";
 import { Strokes, StrokeTable } from "./StrokeTable";
 
 const SAYS = { changed: "", new: " is new", gone: " is gone" } as const;

@@ -1,6 +1,6 @@
 import { chakra, Text } from "@chakra-ui/react";
 import type { Rework, Stroke } from "../api/client";
-import { Figure } from "../drawing/Figure";
+import { Figure } from "../app/Figure";
 
 export const Strokes = chakra("table", {
   base: {

@@ -4,9 +4,9 @@ import { Download, Trash2 } from "lucide-react";
 import { Link } from "react-router";
 import { answered, client, type JobSummary } from "../api/client";
 import { Changes } from "../app/Changes";
+import { Figure } from "../app/Figure";
 import { FindingTally } from "../app/FindingTally";
 import { useNotices } from "../app/notices";
-import { Figure } from "../drawing/Figure";
 
 const JobLink = chakra(Link);
 

@@ -1,8 +1,8 @@
 import { Box, Text } from "@chakra-ui/react";
 import type { Order } from "../api/client";
+import { Figure } from "../app/Figure";
 import { ListTable } from "../app/ListTable";
 import { Said } from "../app/words";
-import { Figure } from "../drawing/Figure";
 
 /** Studs and plates as one guesses them from the plan, beside what is framed, and why they differ. */
 export function ThumbCard({ order }: { order: Order }) {

@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import type { Plan } from "../api/client";
-import { Figure } from "../drawing/Figure";
+import { Figure } from "../app/Figure";
 import type { Select } from "./selection";
 
 /** In which order the walls are framed and stood, how each is raised and by how many. */

@@ -1,7 +1,7 @@
 import { Box, Flex, Heading, Text } from "@chakra-ui/react";
 import type { Plan } from "../api/client";
+import { Figure } from "../app/Figure";
 import { Said } from "../app/words";
-import { Figure } from "../drawing/Figure";
 
 const KINDS = {
   corner: "Corners",

@@ -1,8 +1,8 @@
 import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
 import { memo } from "react";
 import type { Job, Plan } from "../api/client";
+import { Figure } from "../app/Figure";
 import { FindingTally } from "../app/FindingTally";
-import { Figure } from "../drawing/Figure";
 import type { Select, Selection } from "./selection";
 
 /** Every wall of the job, those on no plan too. */

@@ -3,11 +3,11 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Download as DownloadIcon } from "lucide-react";
 import { type FormEvent, useState } from "react";
 import { answered, type ClassResults, type CrewClass, client, type PracticeLevel } from "../api/client";
+import { Figure } from "../app/Figure";
 import { ListTable } from "../app/ListTable";
 import { useNotices } from "../app/notices";
 import { Shown } from "../app/Shown";
 import { OneTimeLink } from "../crew/OneTimeLink";
-import { Figure } from "../drawing/Figure";
 import { anyNumber, lasted, useClasses, useClassResults, usePractice, type Whose } from "./usePractice";
 import { Wrongs } from "./Wrongs";
 

@@ -1,8 +1,8 @@
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { X } from "lucide-react";
 import type { DrawnMark, Grade } from "../api/client";
-import { Figure } from "../drawing/Figure";
-import { asKeyed } from "../drawing/figures";
+import { Figure } from "../app/Figure";
+import { asKeyed } from "../app/figures";
 import { alike } from "./sheet";
 
 /** Everything that is drawn, in words and in order along the tape; a press moves the pencil there. */

@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import type { Grade } from "../api/client";
-import { Figure } from "../drawing/Figure";
-import { unparted } from "../drawing/figures";
+import { Figure } from "../app/Figure";
+import { unparted } from "../app/figures";
 import { SumColumn } from "../drawing/SumColumn";
 
 /** What came of a sheet: how much of it is right, and what went wrong, each mistake once. */

@@ -1,6 +1,6 @@
 import { Box, Button, Text } from "@chakra-ui/react";
 import type { Hint } from "../api/client";
-import { unparted } from "../drawing/figures";
+import { unparted } from "../app/figures";
 
 const STEPS = [
   { name: "piece", more: "Which sum?" },

@@ -2,9 +2,9 @@ import { Button, chakra, Flex, Input, Text } from "@chakra-ui/react";
 import { ChevronLeft, ChevronRight, Eraser } from "lucide-react";
 import { type FormEvent, type ReactNode, useState } from "react";
 import type { Exercise } from "../api/client";
+import { Figure } from "../app/Figure";
+import { asKeyed } from "../app/figures";
 import { capital } from "../app/words";
-import { Figure } from "../drawing/Figure";
-import { asKeyed } from "../drawing/figures";
 import { READING } from "./places";
 import { FINEST, type OnPlates, type Pencil, typedLine } from "./sheet";
 

@@ -3,9 +3,9 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { type Answered, answered, client, type Question } from "../api/client";
+import { Figure } from "../app/Figure";
+import { unparted } from "../app/figures";
 import { Shown } from "../app/Shown";
-import { Figure } from "../drawing/Figure";
-import { unparted } from "../drawing/figures";
 import { type Whose, whoseOf } from "./usePractice";
 
 /** One question after another: what was not known comes back. */

@@ -1,9 +1,9 @@
 import { Box, Flex, Grid, Heading, Input, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import type { Exercise, Grade } from "../api/client";
+import { Figure } from "../app/Figure";
+import { unparted } from "../app/figures";
 import { capital } from "../app/words";
-import { Figure } from "../drawing/Figure";
-import { unparted } from "../drawing/figures";
 import { type Sheet, sumKey } from "./useSheet";
 
 /** What is given, and the sums somebody works out beside the deck: rough openings, and the story pole. */

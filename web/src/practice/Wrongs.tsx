@@ -1,6 +1,6 @@
 import { Box, Flex, Grid, Text } from "@chakra-ui/react";
 import type { Practice } from "../api/client";
-import { Figure } from "../drawing/Figure";
+import { Figure } from "../app/Figure";
 
 /** What goes wrong and how often, as bars one reads down. */
 export function Wrongs({ wrong }: { wrong: Practice["wrong"] }) {

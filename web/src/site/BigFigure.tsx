@@ -1,5 +1,5 @@
-import { Fractions } from "../drawing/Fractions";
-import { parts } from "../drawing/figures";
+import { Fractions } from "../app/Fractions";
+import { parts } from "../app/figures";
 import look from "./BigFigure.module.css";
 
 /** Digits are so wide in the figure face, for one of their height. */

@@ -4,14 +4,14 @@ import { CircleAlert, CircleCheck, CircleDashed, CircleDot } from "lucide-react"
 import { useEffect, useState } from "react";
 import type { Check, Checks, Job, Measure } from "../api/client";
 import { Changes } from "../app/Changes";
+import { Figure } from "../app/Figure";
+import { unparted } from "../app/figures";
 import { Shown } from "../app/Shown";
-import { Figure } from "../drawing/Figure";
-import { unparted } from "../drawing/figures";
 import { SumColumn } from "../drawing/SumColumn";
+import { say, useWaiting, type Waiting } from "../outbox/outbox";
 import { CheckDrawing } from "./CheckDrawing";
 import { askHere, type Verdict as Judged } from "./core/ask";
 import { KeyPad } from "./KeyPad";
-import { say, useWaiting, type Waiting } from "./outbox";
 import { TapeCard } from "./TapeCard";
 import { useChecks } from "./useSite";
 import { useOpenWall } from "./WallScreen";

@@ -1,8 +1,8 @@
 import { Box, Button, Flex, Grid, Input, Text } from "@chakra-ui/react";
 import { Delete } from "lucide-react";
 import { type FormEvent, useState } from "react";
-import { Figure } from "../drawing/Figure";
-import { reduced } from "../drawing/figures";
+import { Figure } from "../app/Figure";
+import { reduced } from "../app/figures";
 import { isReading } from "./reading";
 
 const DIGITS = ["7", "8", "9", "4", "5", "6", "1", "2", "3"];

@@ -6,11 +6,11 @@ import type { Job, LogLine } from "../api/client";
 import { Changes } from "../app/Changes";
 import { Download } from "../app/Download";
 import { FileButton } from "../app/FileButton";
+import { unparted } from "../app/figures";
 import { Shown } from "../app/Shown";
-import { unparted } from "../drawing/figures";
+import { say, sayWith, useWaiting, type Waiting } from "../outbox/outbox";
 import { timeOf } from "./clock";
 import { inWords } from "./NotKept";
-import { say, sayWith, useWaiting, type Waiting } from "./outbox";
 import { shownAtOnce, small } from "./photo";
 import { useLog } from "./useSite";
 

@@ -1,7 +1,7 @@
 import { useEffect, useState } from "react";
 import type { Job } from "../api/client";
 import { PlainButton } from "../app/PlainButton";
-import { discard, retry, retryWithoutPhoto, useWaiting, type Waiting } from "./outbox";
+import { discard, retry, retryWithoutPhoto, useWaiting, type Waiting } from "../outbox/outbox";
 import { shownAtOnce } from "./photo";
 import look from "./SiteFrame.module.css";
 

@@ -4,7 +4,7 @@ import { Link } from "react-router";
 import type { Job } from "../api/client";
 import { Others } from "../app/Others";
 import { buttonLook } from "../app/PlainButton";
-import { useHomeless, useWaiting } from "./outbox";
+import { useHomeless, useWaiting } from "../outbox/outbox";
 import { ScanButton } from "./Scanner";
 import look from "./SiteBar.module.css";
 import frame from "./SiteFrame.module.css";

@@ -2,7 +2,7 @@ import { Button, Flex, Text } from "@chakra-ui/react";
 import { BatteryLow, Bluetooth, BluetoothOff } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import type { Measure } from "../api/client";
-import { asKeyed } from "../drawing/figures";
+import { asKeyed } from "../app/figures";
 import { type DigitalTape, isLow, TAPES } from "./tape";
 
 /** A digital tape beside the keys: connected, what it reads is read; what is the matter with it is said. */

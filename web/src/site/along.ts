@@ -2,9 +2,9 @@ import { createQuerySerializer } from "openapi-fetch";
 import { version } from "pyodide/package.json";
 import { useSyncExternalStore } from "react";
 import type { HeldWalk } from "../api/client";
+import { ALONG, AS_OF, dated, EDITION, PYTHON, PYTHON_FILES } from "../device/kept";
 import { coreOf, packedOf } from "./core/ask";
 import { type Held, walkAsked } from "./held";
-import { ALONG, AS_OF, dated, EDITION, PYTHON, PYTHON_FILES } from "./kept";
 
 /** A job that is on this device, for where there is no signal. */
 export interface Along {

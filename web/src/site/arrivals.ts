@@ -1,8 +1,8 @@
 import type { QueryClient } from "@tanstack/react-query";
 import { keptAnswers } from "../api/away";
 import { client } from "../api/client";
+import { onArrival } from "../outbox/outbox";
 import { renewSoon } from "./along";
-import { onArrival } from "./outbox";
 
 /** What shows what is said on the site. */
 const SHOWS = ["site", "marked", "cutting"];

@@ -1,5 +1,5 @@
 import type { Stop } from "../api/client";
-import type { Waiting } from "./outbox";
+import type { Waiting } from "../outbox/outbox";
 
 /** Whether a stop is on its plates: as the server knows, and as was said here since. */
 export function isWritten(stop: Stop, waiting: readonly Waiting[], wall: string): boolean {

@@ -1,10 +1,10 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { answered, client, type SiteDay } from "../api/client";
+import { AS_OF } from "../device/kept";
+import { useWaiting, type Waiting } from "../outbox/outbox";
 import { alongOf, ofOneEdition } from "./along";
 import { onThisClock } from "./clock";
 import { askHere, packedOf } from "./core/ask";
-import { AS_OF } from "./kept";
-import { useWaiting, type Waiting } from "./outbox";
 
 /** Milliseconds after which the day is planned anew by itself: what is left goes on from now. */
 const PLANNED_FOR = 5 * 60_000;

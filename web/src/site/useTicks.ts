@@ -1,5 +1,5 @@
 import type { SiteWall } from "../api/client";
-import { say, useWaiting } from "./outbox";
+import { say, useWaiting } from "../outbox/outbox";
 import { lastTick } from "./ticked";
 
 /** What of a wall, or of the job itself, is ticked off: as the server knows, and as was said here since. */

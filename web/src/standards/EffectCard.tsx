@@ -1,8 +1,8 @@
 import { Box, Button, chakra, Flex, Heading, Text } from "@chakra-ui/react";
 import type { Effect, Tally } from "../api/client";
+import { Figure } from "../app/Figure";
 import { useMay } from "../app/session";
 import { useWords } from "../app/words";
-import { Figure } from "../drawing/Figure";
 
 const ROWS: readonly [keyof Tally & string, string][] = [
   ["studs", "Studs, kings, jacks"],

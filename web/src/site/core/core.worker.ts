@@ -4,7 +4,7 @@
  * server does.
  */
 import { loadPyodide, version } from "pyodide";
-import { PYTHON_FILES } from "../kept";
+import { PYTHON_FILES } from "../../device/kept";
 import type { Answered, Asked } from "./ask";
 
 declare const self: DedicatedWorkerGlobalScope;

@@ -1,7 +1,7 @@
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
 import { useSyncExternalStore } from "react";
 import { client, type SaidOnSite, type SignedIn } from "../api/client";
-import { ageOf, heardFrom, knownServerTime, type Moment, momentNow } from "./deviceClock";
+import { ageOf, heardFrom, knownServerTime, type Moment, momentNow } from "../device/deviceClock";
 
 /** Who says things on this device. */
 export type Speaker = Pick<SignedIn, "person" | "name" | "initials">;

@@ -5,11 +5,11 @@ import userEvent from "@testing-library/user-event";
 import { type ReactNode, useState } from "react";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import type { Way } from "../api/client";
-import { WayRow } from "../ways/WayRow";
-import { SelectField } from "./SelectField";
-import { type Enter, TextField } from "./TextField";
-import { system } from "./theme";
-import { WordsProvider } from "./words";
+import { SelectField } from "../app/SelectField";
+import { type Enter, TextField } from "../app/TextField";
+import { system } from "../app/theme";
+import { WordsProvider } from "../app/words";
+import { WayRow } from "./WayRow";
 
 afterEach(cleanup);
 
