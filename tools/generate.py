@@ -1,4 +1,4 @@
-"""Write what is generated from the code: the job file's schema, the front end's types, what can be typed.
+"""Write what is generated: the job file's schema, the front end's types, what can be typed, what others wrote.
 
 With `--check DIRECTORY` the files go there instead, for a test to compare with those committed.
 """
@@ -6,8 +6,13 @@ With `--check DIRECTORY` the files go there instead, for a test to compare with 
 import argparse
 import json
 import subprocess
+import sys
 import tempfile
 from pathlib import Path
+
+sys.path.insert(0, str(Path(__file__).resolve().parents[1]))
+
+from tools.third_party import third_party_page
 
 from bluff.api.app import openapi_schema
 from bluff.core.job.words import Words
@@ -18,7 +23,8 @@ ROOT = Path(__file__).resolve().parents[1]
 JOB_SCHEMA = Path("docs/job-file.schema.json")
 TYPES = Path("web/src/api/schema.gen.ts")
 TYPED = Path("docs/typed.md")
-GENERATED = (JOB_SCHEMA, TYPES, TYPED)
+THIRD_PARTY = Path("THIRD-PARTY.md")
+GENERATED = (JOB_SCHEMA, TYPES, TYPED, THIRD_PARTY)
 
 
 def typed_page() -> str:
@@ -45,6 +51,7 @@ def generate(root: Path) -> None:
         (root / path).parent.mkdir(parents=True, exist_ok=True)
     (root / JOB_SCHEMA).write_text(json.dumps(job_file_schema(), indent=2, ensure_ascii=False) + "\n")
     (root / TYPED).write_text(typed_page())
+    (root / THIRD_PARTY).write_text(third_party_page())
     with tempfile.NamedTemporaryFile("w", suffix=".json") as openapi:
         json.dump(openapi_schema(), openapi)
         openapi.flush()

@@ -1,3 +1,3 @@
 """Bluff lays out wall plates and frames walls: marks, members, cut lists and the sums behind them."""
 
-__version__ = "0.1.0"
+__version__ = "0.4.0"

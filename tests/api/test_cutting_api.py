@@ -22,6 +22,7 @@ from bluff.service.jobs import left_of
 from bluff.service.planning import Wanted, plan_run
 from bluff.service.queue import Queue, work
 from bluff.store import cutting as kept_boards
+from loops import apart
 from people import stranger_of
 from said import LONG_AGO, cut_off, now, say
 
@@ -225,7 +226,7 @@ def test_a_worker_finds_better_boards_and_keeps_them(database_url, pool, job, as
     assert (run["state"], run["by"], run["boards"]) == ("waiting", "boards", None)
     # Asked for again it is the same run.
     assert ask("/run", {"seconds": 1})["asked_at"] == run["asked_at"]
-    work(database_url, pool, is_waiting=False)
+    apart(work, database_url, pool, is_waiting=False)
     run = ask("/run")
     assert run["state"] == "done"
     cutting = ask()
@@ -370,7 +371,7 @@ def test_a_worker_that_is_told_to_end_leaves_its_run_to_the_next(database_url, p
     with pool.connection() as connection:
         connection.execute("UPDATE cutting_run SET wanted = wanted || '{\"seconds\": 0.5}'")
     # It never came to the queue, and is found all the same.
-    work(database_url, pool, is_waiting=False)
+    apart(work, database_url, pool, is_waiting=False)
     assert rows(pool, "SELECT state FROM cutting_run") == [("done",)]
 
 
@@ -391,7 +392,7 @@ def test_a_worker_that_is_killed_loses_nothing(database_url, pool, account, clie
         # As if it were a while ago, and with less to do.
         connection.execute("UPDATE cutting_run SET alive_at = now() - interval '1 minute'")
         connection.execute("UPDATE cutting_run SET wanted = wanted || '{\"seconds\": 0.5}'")
-    work(database_url, pool, is_waiting=False)
+    apart(work, database_url, pool, is_waiting=False)
     assert rows(pool, "SELECT state FROM cutting_run") == [("done",)]
     assert client.get(f"/api/jobs/{big['id']}/cutting").json()["planned"]
 

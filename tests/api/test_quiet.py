@@ -4,6 +4,7 @@ import asyncio
 import gc
 
 from bluff.api.http.quiet import Quiet
+from loops import apart
 
 
 def full_collections(quiet, times):
@@ -22,7 +23,7 @@ def full_collections(quiet, times):
 
     gc.callbacks.append(on_gc)
     try:
-        asyncio.run(run())
+        apart(asyncio.run, run())
     finally:
         gc.callbacks.remove(on_gc)
     return len(seen)

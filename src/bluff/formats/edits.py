@@ -2,7 +2,7 @@
 
 from collections.abc import Callable
 from dataclasses import fields
-from typing import Annotated, Any, Literal, TypeAlias, TypeVar
+from typing import Annotated, Any, Literal, TypeAlias, TypeVar, get_args
 
 from pydantic import Field, StrictBool, StrictInt, StrictStr, TypeAdapter
 
@@ -238,23 +238,9 @@ EditFile: TypeAlias = Annotated[
     Field(discriminator="edit"),
 ]
 
-# Edits of plain values, whose keys are the fields of the core's edit of the same name.
+# Edits of plain values have the keys of the core's edit of the same name; those that hold more are matched first.
 _PLAIN: dict[type[FileModel], Any] = {
-    RenameJob: core.RenameJob,
-    SetWay: core.SetWay,
-    RemoveWall: core.RemoveWall,
-    RemoveOpening: core.RemoveOpening,
-    CheckOpenings: core.CheckOpenings,
-    MoveWalls: core.MoveWalls,
-    SetClear: core.SetClear,
-    SetLength: core.SetLength,
-    SplitWall: core.SplitWall,
-    JoinWalls: core.JoinWalls,
-    RunThrough: core.RunThrough,
-    MirrorJob: core.MirrorJob,
-    MoveOpening: core.MoveOpening,
-    ScalePicture: core.ScalePicture,
-    BringBack: core.BringBack,
+    file: getattr(core, file.__name__) for file in get_args(get_args(EditFile)[0]) if hasattr(core, file.__name__)
 }
 _PLAIN_FILES: dict[type, Any] = {mirror: file for file, mirror in _PLAIN.items()}
 
