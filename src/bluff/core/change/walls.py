@@ -175,39 +175,26 @@ def split(job: Job, wall_id: str, at: Length, new_id: str) -> Job:
 def join(job: Job, wall_id: str, other_id: str) -> Job:
     """The job with two walls in line made one, under the first one's id and framed as the first one is.
 
+    The other lies beyond the first one's end or before its start, and is walked the same way or the other::
+
+        ├── wall ──▶┤├── other ──▶┤          ├◀── other ──┤├── wall ──▶┤
+
+    Everything on either keeps its place in the plan. Along the one wall it is counted from where that starts: from
+    the other's far end, where the other comes first.
+
     Raises:
         EditError: They are not in line, end to end, with the same faces and studs.
     """
     plan, other = _plan(job, wall_id), _plan(job, other_id)
-    end = next(
-        (end for end in End if (at := plan.meetings.at(end)) and at.joint is Joint.SPLICE and at.other == other_id),
-        None,
-    )
-    mine, theirs = _outline(plan), _outline(other)
-    if end is None or mine is None or theirs is None:
-        raise EditError(f"Walls {wall_id} and {other_id} are not in line, end to end.", "with")
-    faces = sorted(mine.across(theirs.at(0, face)) for face in theirs.faces)
-    if plan.stud != other.stud or not all(map(_alike, faces, sorted(mine.faces))):
-        raise EditError(f"Walls {wall_id} and {other_id} have other studs or faces; make them alike first.", "with")
-    if plan.wall.floors != other.wall.floors:
-        raise EditError(f"Walls {wall_id} and {other_id} have other storey lines; make them alike first.", "with")
-    far = max((mine.along((point.x, point.y)), point) for point in _points(other.wall)) if end is End.END else None
-    near = min((mine.along((point.x, point.y)), point) for point in _points(other.wall)) if end is End.START else None
-    run = plan.wall.run
-    if not isinstance(run, Between):  # spliced, so it lies on the plan
-        raise EditError(f"Wall {wall_id} lies on no plan.", "wall")
-    run = replace(run, start=near[1] if near else run.start, end=far[1] if far else run.end)
-    is_same_way = mine.cosine(theirs) > 0
-    theirs_ends = other.wall.ends if is_same_way else Ends(other.wall.ends.end, other.wall.ends.start)
-    joined = replace(plan.wall, run=run, ends=plan.wall.ends.put(end, theirs_ends.at(end)))
-    # As drawn along the new wall, which may start before the old one did.
-    began = -near[0] if near else 0.0
+    end, mine, theirs = _in_line(plan, other)
+    joined, began = _made_one(plan.wall, other.wall, end, mine, theirs)
     centres = {placed.id: began + _drawn_centre(plan, placed) for placed in plan.openings}
     for placed in other.openings:
         centres[placed.id] = began + mine.along(theirs.at(_drawn_centre(other, placed), 0))
     walls = tuple(joined if wall.id == wall_id else wall for wall in job.walls if wall.id != other_id)
     openings = tuple(replace(one, wall=wall_id) if one.wall == other_id else one for one in job.openings)
     after = replace(job, walls=walls, openings=openings)
+    # Only on the plan of the two as one is it known how far the plate reaches past where the wall is drawn from.
     start = _plan(after, wall_id).meetings.start
     shift = start.reach if start else 0
 
@@ -231,6 +218,39 @@ def join(job: Job, wall_id: str, other_id: str) -> Job:
             for one in after.openings
         ),
     )
+
+
+def _in_line(plan: WallPlan, other: WallPlan) -> tuple[End, Outline, Outline]:
+    """Which end of a wall meets another in line, and both as drawn.
+
+    Raises:
+        EditError: They cannot be one wall.
+    """
+    mine, theirs = _outline(plan), _outline(other)
+    met = ((end, plan.meetings.at(end)) for end in End)
+    end = next((end for end, at in met if at and at.joint is Joint.SPLICE and at.other == other.id), None)
+    both = f"Walls {plan.id} and {other.id}"
+    if end is None or mine is None or theirs is None:
+        raise EditError(f"{both} are not in line, end to end.", "with")
+    faces = sorted(mine.across(theirs.at(0, face)) for face in theirs.faces)
+    if plan.stud != other.stud or not all(map(_alike, faces, sorted(mine.faces))):
+        raise EditError(f"{both} have other studs or faces; make them alike first.", "with")
+    if plan.wall.floors != other.wall.floors:
+        raise EditError(f"{both} have other storey lines; make them alike first.", "with")
+    return end, mine, theirs
+
+
+def _made_one(wall: Wall, other: Wall, end: End, mine: Outline, theirs: Outline) -> tuple[Wall, float]:
+    """A wall that goes on to the other's far end, and how far before its own start it then begins."""
+    run = wall.run
+    if not isinstance(run, Between):  # spliced, so it lies on the plan
+        raise EditError(f"Wall {wall.id} lies on no plan.", "wall")
+    tips = [(mine.along((point.x, point.y)), point) for point in _points(other)]
+    along, tip = max(tips) if end is End.END else min(tips)
+    longer = replace(run, end=tip) if end is End.END else replace(run, start=tip)
+    theirs_ends = other.ends if mine.cosine(theirs) > 0 else Ends(other.ends.end, other.ends.start)
+    joined = replace(wall, run=longer, ends=wall.ends.put(end, theirs_ends.at(end)))
+    return joined, 0.0 if end is End.END else -along
 
 
 def mirrored(job: Job, across: Across) -> Job:

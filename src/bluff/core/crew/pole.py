@@ -8,7 +8,7 @@ stretch
 """
 
 from collections import Counter, defaultdict
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 from typing import NamedTuple
@@ -120,34 +120,59 @@ class _Stack(NamedTuple):
 
 
 def _stack(framing: Framing, opening: OpeningFrame) -> _Stack:
-    """What one passes going straight up through the middle of an opening and of those below and above it there."""
+    """What one passes going straight up through the middle of an opening and of those below and above it there.
+
+    ::
+
+        top plates
+        cripples      what is cut between the header and the plates
+        header
+        clear         the opening itself
+        sill
+        cripples
+        bottom plate  not where somebody walks through
+
+    Two openings above one another are one stack; what lies between two stretches and is neither is clear.
+    """
     middle = half(opening.placed.start.value + opening.placed.end)
     column = [one for one in framing.openings if one.placed.span.holds(middle)]
+    jacks = (piece for piece in framing.standing if piece.role is Role.JACK and piece.id.of == opening.of)
+    jack = next((piece.length.value for piece in jacks), None)
+    return _Stack(_filled(_stretches(framing, column)), _king(framing, opening), jack)
+
+
+def _stretches(framing: Framing, column: Sequence[OpeningFrame]) -> set[Stretch]:
+    """What is in the way up through a column of openings: holes, and the pieces over and under them."""
     marks = {one.placed.id for one in column}
-    stretches = {Stretch(CLEAR, *one.hole.up) for one in column}
+    found = {Stretch(CLEAR, *one.hole.up) for one in column}
     for member in framing.members:
         is_plate = member.role in PLATES and (column[0].has_sill or member.role is not Role.BOTTOM_PLATE)
         if is_plate or (member.opening in marks and member.role in _IN_OPENING):
-            stretches.add(_on_pole(framing, column[-1], member))
+            found.add(_on_pole(framing, column[-1], member))
     # Cripples that run by another opening stand beside it, and on no pole through the two.
     holes = [one.hole.up for one in column]
-    stretches = {one for one in stretches if one.what not in _CRIPPLES or not any(map(one.up.overlaps, holes))}
+    return {one for one in found if one.what not in _CRIPPLES or not any(map(one.up.overlaps, holes))}
+
+
+def _filled(stretches: Iterable[Stretch]) -> tuple[Stretch, ...]:
+    """Stretches from the bottom up, with what is clear between them."""
     in_order = sorted(stretches, key=lambda stretch: (stretch.bottom, stretch.top))
-    filled = []
+    found = []
     for below, above in pairwise(in_order):
-        filled.append(below)
+        found.append(below)
         if above.bottom > below.top:  # a header that did not fit is left out
-            filled.append(Stretch(CLEAR, below.top, above.bottom))
-    jacks = (piece for piece in framing.standing if piece.role is Role.JACK and piece.id.of == opening.of)
-    jack = next((piece.length.value for piece in jacks), None)
-    # Whoever provides them: the king of an opening below may run through for this one too.
+            found.append(Stretch(CLEAR, below.top, above.bottom))
+    return (*found, in_order[-1])
+
+
+def _king(framing: Framing, opening: OpeningFrame) -> Length:
+    """The shorter of an opening's kings, whoever provides them: that of one below may run through for it too."""
     places = {king.start for king in opening.seen.kings}
-    kings = (
+    return min(
         piece.length.value
         for piece in framing.standing
         if piece.role in (Role.KING, Role.JACK) and piece.start in places and piece.top >= opening.placed.head.value
     )
-    return _Stack((*filled, in_order[-1]), min(kings), jack)
 
 
 def _on_pole(framing: Framing, opening: OpeningFrame, member: Member) -> Stretch:

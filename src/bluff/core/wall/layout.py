@@ -253,45 +253,15 @@ def lay_out(layer: Layer, lines: Sequence[OnCentre], thickness: Length) -> LaidO
     """
     runs = join(layer.wood)
     bearing = runs if all(wood.bears for wood in layer.wood) else join(wood for wood in layer.wood if wood.bears)
+    there = _There(layer, thickness, runs, bearing)
     commons: list[Common] = []
     moved: list[Slid | KeptOff | LeftOut] = []
-    back = half(thickness)
     for line in _lines_in(layer, lines, thickness):
-        point = line.point.value
-        on_line = Span(point - back, point - back + thickness)
-        if kept := next((bay for bay in layer.clear if bay.start < on_line.end and on_line.start < bay.end), None):
-            off = _beside(kept, on_line, layer, runs)
-            if off is None:
-                moved.append(LeftOut(line, kept.name, None))
-            elif off.start != on_line.start:
-                stands = line.point.minus("half a stud", back)
-                commons.append(Common(line, stands.plus(f"clear of {kept.name}", off.start - on_line.start)))
-                moved.append(KeptOff(line, off.start - on_line.start, kept.name))
-            continue
-        clashing = [run for run in runs if run.start < on_line.end and on_line.start < run.end]
-        # What is there already serves before anything slides: a stud beside a king that holds both sheets is a stud
-        # nobody nails to.
-        if clashing and any(run.start + NAILABLE <= point <= run.end - NAILABLE for run in bearing):
-            continue
-        if not clashing:
-            # Half in the next layer it is that layer's business, where it meets the wood it would overlap here.
-            if layer.start <= on_line.start and on_line.end <= layer.end:
-                commons.append(Common(line, line.point.minus("half a stud", back)))
-            continue
-        # Of two that clash the one nearer to the point; against the other it would slide away from under the sheet.
-        against = min(clashing, key=lambda run: max(run.start - point, point - run.end))
-        x = against.start - thickness if point - against.start < against.end - point else against.end
-        under = _better_bearing(point, Wood(x, x + thickness, ""), bearing)
-        if under and _is_free(x, x + thickness, layer, runs):
-            # The piece it touches, which may be only the last of those joined in the run.
-            touched = next(wood.name for wood in layer.wood if x in (wood.end, wood.start - thickness))
-            slid = Slid(line, x - on_line.start, touched, under)
-            stands = line.point.minus("half a stud", back).plus(f"slid tight against {touched}", slid.by)
-            commons.append(Common(line, stands))
-            moved.append(slid)
-        else:
-            there = (wood.name for wood in layer.wood if not wood.bears and wood.start <= point <= wood.end)
-            moved.append(LeftOut(line, against.name, next(there, None)))
+        common, why = there.common(line)
+        if common:
+            commons.append(common)
+        if why:
+            moved.append(why)
     if layer.clear:
         commons = _apart(commons, thickness)
     # Commons stand at least `thickness` apart because spacings do, so only now need they be joined in.
@@ -304,6 +274,70 @@ def lay_out(layer: Layer, lines: Sequence[OnCentre], thickness: Length) -> LaidO
     wood = join((*runs, *added))
     # Where all of it bears, which is nearly everywhere, it is the same wood.
     return LaidOut(layer, tuple(commons), wood, wood if bearing is runs else join((*bearing, *added)), tuple(moved))
+
+
+@dataclass(frozen=True, slots=True)
+class _There:
+    """What stands in a layer before its commons do.
+
+    Args:
+        layer: It.
+        thickness: Of a stud.
+        runs: Its wood, joined where it touches.
+        bearing: That of it that bears at the face of the sheets.
+    """
+
+    layer: Layer
+    thickness: Length
+    runs: tuple[Wood, ...]
+    bearing: tuple[Wood, ...]
+
+    def common(self, line: OnCentre) -> tuple[Common | None, Slid | KeptOff | LeftOut | None]:
+        """The common at a line, None where there is none, and what is to be told of it."""
+        point = line.point.value
+        start = point - half(self.thickness)
+        on_line = Span(start, start + self.thickness)
+        kept = next((bay for bay in self.layer.clear if bay.start < on_line.end and on_line.start < bay.end), None)
+        if kept:
+            return self._kept_off(line, on_line, kept)
+        clashing = [run for run in self.runs if run.start < on_line.end and on_line.start < run.end]
+        # What is there already serves before anything slides: a stud beside a king that holds both sheets is a stud
+        # nobody nails to.
+        if clashing and any(run.start + NAILABLE <= point <= run.end - NAILABLE for run in self.bearing):
+            return None, None
+        if clashing:
+            return self._slid(line, on_line, clashing)
+        # Half in the next layer it is that layer's business, where it meets the wood it would overlap here.
+        is_within = self.layer.start <= on_line.start and on_line.end <= self.layer.end
+        return Common(line, self._stands(line)) if is_within else None, None
+
+    def _kept_off(self, line: OnCentre, on_line: Span, kept: Wood) -> tuple[Common | None, KeptOff | LeftOut | None]:
+        """The common whose line is in a bay that is kept clear, beside it."""
+        off = _beside(kept, on_line, self.layer, self.runs)
+        if off is None:
+            return None, LeftOut(line, kept.name, None)
+        by = off.start - on_line.start
+        if by == 0:
+            return None, None
+        return Common(line, self._stands(line).plus(f"clear of {kept.name}", by)), KeptOff(line, by, kept.name)
+
+    def _slid(self, line: OnCentre, on_line: Span, clashing: Sequence[Wood]) -> tuple[Common | None, Slid | LeftOut]:
+        """The common that would overlap wood, tight against it; none where that brings no wood under the point."""
+        point = line.point.value
+        # Of two that clash the one nearer to the point; against the other it would slide away from under the sheet.
+        against = min(clashing, key=lambda run: max(run.start - point, point - run.end))
+        x = against.start - self.thickness if point - against.start < against.end - point else against.end
+        under = _better_bearing(point, Wood(x, x + self.thickness, ""), self.bearing)
+        if not under or not _is_free(x, x + self.thickness, self.layer, self.runs):
+            behind = (wood.name for wood in self.layer.wood if not wood.bears and wood.start <= point <= wood.end)
+            return None, LeftOut(line, against.name, next(behind, None))
+        # The piece it touches, which may be only the last of those joined in the run.
+        touched = next(wood.name for wood in self.layer.wood if x in (wood.end, wood.start - self.thickness))
+        slid = Slid(line, x - on_line.start, touched, under)
+        return Common(line, self._stands(line).plus(f"slid tight against {touched}", slid.by)), slid
+
+    def _stands(self, line: OnCentre) -> Sum:
+        return line.point.minus("half a stud", half(self.thickness))
 
 
 def join(wood: Iterable[Wood]) -> tuple[Wood, ...]:
