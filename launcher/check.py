@@ -32,7 +32,7 @@ def run_checks(pytest_arguments: Sequence[str]) -> int:
 
     Args:
         pytest_arguments: Given to pytest; with any, only the Python tests run. ``--long`` is ours: whatever the tests
-            try at random they then try many times more, for hours.
+            try at random they then try many times more, for hours, and they run in an order nobody chose.
 
     Returns:
         0 when all passed.
@@ -41,6 +41,9 @@ def run_checks(pytest_arguments: Sequence[str]) -> int:
     if _LONG in pytest_arguments:
         os.environ |= {"BLUFF_LONG": "1", "HYPOTHESIS_PROFILE": os.environ.get("HYPOTHESIS_PROFILE", "search")}
     checks = _CHECKS if not arguments else _CHECKS[-1:]
+    if _LONG in pytest_arguments:
+        # pytest-randomly is loaded nowhere else.
+        checks = [*checks[:-1], ("Tests", [*_CHECKS[-1][1], "-p", "randomly"], ROOT)]
     failed = [name for name, command, cwd in checks if not _passes(name, [*command, *arguments], cwd)]
     say(f"\nFailed: {', '.join(failed)}." if failed else "\nAll checks passed.")
     return 1 if failed else 0
