@@ -26,7 +26,7 @@ from bluff.core.site.checks import checks
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Plate
 from bluff.views.day import DayView, day_view
-from bluff.views.stops import StopRead, stop_read
+from bluff.views.stops import StopView, stop_view
 from bluff.views.verdicts import VerdictView, verdict_view
 
 _IMPORT = re.compile(r"^ *from (?P<module>bluff[\w.]*) import (?P<names>\([^)]*\)|.+)$", re.MULTILINE)
@@ -116,10 +116,10 @@ def walk(
     on: str = OnPlates.BOTH,
     walk: str = Walk.BY_TURN,
     figures: Figures = "inches",
-) -> list[StopRead]:
+) -> list[StopView]:
     """A wall's stops as they are asked of the server, but for what is written and what is to be struck."""
     held = Held.as_asked(End(hook) if hook else framing.plan.standard.datum.end, burn=burn, reach=reach, over=over)
-    return [stop_read(stop, framing.plan, figures) for stop in stops(framing, held, OnPlates(on), Walk(walk))]
+    return [stop_view(stop, framing.plan, figures) for stop in stops(framing, held, OnPlates(on), Walk(walk))]
 
 
 def day(job: JobAtWork, now: str, said: Sequence[Mapping[str, Any]]) -> DayView:

@@ -16,7 +16,7 @@ class NamedMark(TypedDict):
     mark: str
 
 
-class StopRead(TypedDict):
+class StopView(TypedDict):
     """A stop of a walk as the plan has it.
 
     `lies` says which way round the piece goes, where it is not as the others.
@@ -37,7 +37,7 @@ class StopRead(TypedDict):
     aloud: str
 
 
-def stop_read(stop: Stop, plan: WallPlan, figures: Figures) -> StopRead:
+def stop_view(stop: Stop, plan: WallPlan, figures: Figures) -> StopView:
     """A stop in the crew's words, called out in these figures."""
     words, mark, reading = plan.standard.words, stop.mark, stop.reading
     other = reading.other_line if plan.standard.mark_lines is MarkLines.BOTH else None

@@ -2614,6 +2614,40 @@ export interface components {
             by: string[];
         };
         /**
+         * CalledStopView
+         * @description One stop of a walk; `revision` is the job's by which it is, or will be, marked.
+         */
+        CalledStopView: {
+            /** Id */
+            id: string;
+            turn: components["schemas"]["Turn"];
+            /** Marks */
+            marks: components["schemas"]["NamedMark"][];
+            at: components["schemas"]["bluff__views__lengths__Figure"];
+            /** In Feet */
+            in_feet: string;
+            other_line: components["schemas"]["bluff__views__lengths__Figure"] | null;
+            /** From Stop */
+            from_stop: string | null;
+            /** Ahead */
+            ahead: boolean | null;
+            /** Symbol */
+            symbol: string;
+            /** Name */
+            name: string;
+            /** Lies */
+            lies: string | null;
+            /** Opening */
+            opening: string | null;
+            /** Aloud */
+            aloud: string;
+            /** Revision */
+            revision: number;
+            /** Is Written */
+            is_written: boolean;
+            by: components["schemas"]["ByWhom"] | null;
+        };
+        /**
          * Capped
          * @description Where a header has a pad plate.
          * @enum {string}
@@ -6107,6 +6141,24 @@ export interface components {
             said: (components["schemas"]["MarkSaid"] | components["schemas"]["TickSaid"] | components["schemas"]["ReadingSaid"] | components["schemas"]["CutSaid"] | components["schemas"]["NoteSaid"])[];
         };
         /**
+         * SawStopView
+         * @description The saw set once: how long, how many, and how many of those are cut.
+         */
+        SawStopView: {
+            length: components["schemas"]["bluff__views__lengths__Figure"];
+            short: components["schemas"]["bluff__views__lengths__Figure"] | null;
+            /** Bevel */
+            bevel: number | null;
+            /** Count */
+            count: number;
+            /** Cut */
+            cut: number;
+            /** Roles */
+            roles: string[];
+            /** Boards */
+            boards: number[];
+        };
+        /**
          * ScalePicture
          * @description Scale the picture by two places on it, in pixels from its upper left corner, and the distance between them.
          */
@@ -6232,7 +6284,7 @@ export interface components {
             /** Boards */
             boards: components["schemas"]["BoardView"][];
             /** Stops */
-            stops: components["schemas"]["StopView"][];
+            stops: components["schemas"]["SawStopView"][];
         };
         /**
          * SetClear
@@ -6870,58 +6922,6 @@ export interface components {
             job: string;
         };
         /**
-         * StopCalled
-         * @description One stop of a walk; `revision` is the job's by which it is, or will be, marked.
-         */
-        StopCalled: {
-            /** Id */
-            id: string;
-            turn: components["schemas"]["Turn"];
-            /** Marks */
-            marks: components["schemas"]["NamedMark"][];
-            at: components["schemas"]["bluff__views__lengths__Figure"];
-            /** In Feet */
-            in_feet: string;
-            other_line: components["schemas"]["bluff__views__lengths__Figure"] | null;
-            /** From Stop */
-            from_stop: string | null;
-            /** Ahead */
-            ahead: boolean | null;
-            /** Symbol */
-            symbol: string;
-            /** Name */
-            name: string;
-            /** Lies */
-            lies: string | null;
-            /** Opening */
-            opening: string | null;
-            /** Aloud */
-            aloud: string;
-            /** Revision */
-            revision: number;
-            /** Is Written */
-            is_written: boolean;
-            by: components["schemas"]["ByWhom"] | null;
-        };
-        /**
-         * StopView
-         * @description The saw set once: how long, how many, and how many of those are cut.
-         */
-        StopView: {
-            length: components["schemas"]["bluff__views__lengths__Figure"];
-            short: components["schemas"]["bluff__views__lengths__Figure"] | null;
-            /** Bevel */
-            bevel: number | null;
-            /** Count */
-            count: number;
-            /** Cut */
-            cut: number;
-            /** Roles */
-            roles: string[];
-            /** Boards */
-            boards: number[];
-        };
-        /**
          * StrokeView
          * @description A mark that is struck from a plate, or added, as the tape reads it from the end it hooks on.
          *
@@ -7286,7 +7286,7 @@ export interface components {
             hook: components["schemas"]["End"];
             usual_hook: components["schemas"]["End"];
             /** Stops */
-            stops: components["schemas"]["StopCalled"][];
+            stops: components["schemas"]["CalledStopView"][];
         };
         /**
          * WallFile

@@ -15,7 +15,7 @@ from bluff.api.http.wire import CHANGED
 from bluff.api.people.session import signed_in
 from bluff.core.cutting.board import Cut, JobBoard, Source
 from bluff.core.cutting.demand import Aim, By, longer_than_stock
-from bluff.core.cutting.saw import Stop, stops, wants_straight
+from bluff.core.cutting.saw import SawStop, stops, wants_straight
 from bluff.core.job.stock import Section
 from bluff.core.job.words import Words
 from bluff.core.measure.length import format_board, in_whole_feet
@@ -79,7 +79,7 @@ class BoardView(TypedDict):
     kept: bool
 
 
-class StopView(TypedDict):
+class SawStopView(TypedDict):
     """The saw set once: how long, how many, and how many of those are cut."""
 
     length: Figure
@@ -98,7 +98,7 @@ class SectionView(TypedDict):
     bought: int
     feet: int
     boards: list[BoardView]
-    stops: list[StopView]
+    stops: list[SawStopView]
 
 
 class SpareView(TypedDict):
@@ -260,7 +260,7 @@ def cutting_view(state: CuttingState) -> CuttingView:
     }
 
 
-def _section_of(stop: Stop) -> Section:
+def _section_of(stop: SawStop) -> Section:
     return stop.section
 
 
@@ -284,7 +284,7 @@ class _Drawing:
         """What a cut is for, None where its place is gone."""
         return self.members.get(board.section, {}).get(cut.piece)
 
-    def section(self, section: Section, boards: Sequence[JobBoard], settings: Sequence[Stop]) -> SectionView:
+    def section(self, section: Section, boards: Sequence[JobBoard], settings: Sequence[SawStop]) -> SectionView:
         bought = [board for board in boards if board.source is Source.BOUGHT]
         return {
             "section": str(section),
@@ -376,7 +376,7 @@ def _ticked(tick: TickRow) -> Ticked:
     return {"by": tick.initials, "at": tick.cut_at}
 
 
-def _stop(stop: Stop) -> StopView:
+def _stop(stop: SawStop) -> SawStopView:
     short = stop.bevel.short if stop.bevel else None
     return {
         "length": figure(stop.length),

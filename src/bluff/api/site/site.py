@@ -29,7 +29,7 @@ from bluff.service.site import CalledStop, Checked, Walked, WallOnSite, Way
 from bluff.store.site import SiteRecord
 from bluff.views.by_whom import ByWhom
 from bluff.views.lengths import Figure, figure, in_feet
-from bluff.views.stops import StopRead, stop_read
+from bluff.views.stops import StopView, stop_view
 from bluff.views.sums import NamedSum, named_sum
 from bluff.views.verdicts import VerdictView, verdict_view
 
@@ -41,7 +41,7 @@ CalledIn = Annotated[Figures, Query(description="How the tape is called out.")]
 Reach = Annotated[int | None, Query(ge=6, le=1000, description="How long the tape is, in feet.")]
 
 
-class StopCalled(StopRead):
+class CalledStopView(StopView):
     """One stop of a walk; `revision` is the job's by which it is, or will be, marked."""
 
     revision: int
@@ -57,7 +57,7 @@ class WalkView(TypedDict):
     length: Figure
     hook: End
     usual_hook: End
-    stops: list[StopCalled]
+    stops: list[CalledStopView]
 
 
 class HeldView(TypedDict):
@@ -291,8 +291,8 @@ def _walk(walked: Walked, figures: Figures) -> WalkView:
     }
 
 
-def _stop(called: CalledStop, plan: WallPlan, figures: Figures) -> StopCalled:
-    read = stop_read(called.stop, plan, figures)
+def _stop(called: CalledStop, plan: WallPlan, figures: Figures) -> CalledStopView:
+    read = stop_view(called.stop, plan, figures)
     if read["turn"] is Turn.STRIKE:
         # The same mark may be struck where it was, and written where it is now.
         read["id"] = f"strike/{called.revision}/{read['id']}"

@@ -22,7 +22,7 @@ STRAIGHTEST = PLATES | {Role.KING, Role.JACK, Role.HEADER}
 
 
 @dataclass(frozen=True, slots=True)
-class Stop:
+class SawStop:
     """One setting of the saw.
 
     Args:
@@ -57,7 +57,7 @@ def boards_for(boards: Iterable[JobBoard], members: Members) -> tuple[JobBoard, 
     return tuple(board for board in boards if any(cut.piece in members.get(board.section, ()) for cut in board.cuts))
 
 
-def stops(boards: Iterable[JobBoard], members: Members, ticks: Ticks) -> tuple[Stop, ...]:
+def stops(boards: Iterable[JobBoard], members: Members, ticks: Ticks) -> tuple[SawStop, ...]:
     """Every setting of the saw, by section and then long before short, so that short pieces come from what is left.
 
     Args:
@@ -75,7 +75,7 @@ def stops(boards: Iterable[JobBoard], members: Members, ticks: Ticks) -> tuple[S
                 alike[board.section, cut.length, member.bevel].append((board, member.role, is_cut))
     order = {section: place for place, section in enumerate(members)}
     return tuple(
-        Stop(
+        SawStop(
             section=section,
             length=length,
             bevel=bevel,

@@ -13,7 +13,7 @@ from bluff.core.crew.packs import Pack, prefab
 from bluff.core.crew.pole import Pole
 from bluff.core.crew.strike import StruckPlate
 from bluff.core.cutting.board import JobBoard
-from bluff.core.cutting.saw import Stop, stops
+from bluff.core.cutting.saw import SawStop, stops
 from bluff.core.job.words import Words
 from bluff.core.measure.length import Length
 from bluff.core.takeoff.sloped_studs import SlopedStud
@@ -151,7 +151,7 @@ def _strikes(lines: Sequence[StrikeLine], words: Words, page: Page) -> None:
     draw_strikes(page, lines, words)
 
 
-def _stops(cutting: Cutting, settings: Sequence[Stop], page: Page) -> None:
+def _stops(cutting: Cutting, settings: Sequence[SawStop], page: Page) -> None:
     draw_stops(page, cutting, settings)
 
 

@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 
 from bluff.core.cutting.board import JobBoard, Source
-from bluff.core.cutting.saw import Stop
+from bluff.core.cutting.saw import SawStop
 from bluff.core.measure.length import Length, format_board, format_inches
 from bluff.formats.cutting_tables import Cutting
 from bluff.formats.paper.page import MARGIN, Page, fitting_size, text_width
@@ -87,7 +87,7 @@ def _about(board: JobBoard) -> str:
             return f"{format_board(board.length)}, a piece"
 
 
-def draw_stops(page: Page, cutting: Cutting, settings: Sequence[Stop]) -> None:
+def draw_stops(page: Page, cutting: Cutting, settings: Sequence[SawStop]) -> None:
     """Fill a page with stops: set the saw once, cut so many."""
     top = page.height - MARGIN
     title = f"Saw stops{_for(cutting)}"

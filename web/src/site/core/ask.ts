@@ -1,7 +1,7 @@
 import type { Check, SaidOnSite, SignedIn, SiteDay, Stop } from "../../api/client";
 
 export type Verdict = Pick<Check, "state" | "says" | "do" | "sums">;
-export type StopRead = Omit<Stop, "revision" | "is_written" | "by">;
+export type StopView = Omit<Stop, "revision" | "is_written" | "by">;
 
 /** Who said something. */
 type Speaking = Pick<SignedIn, "name" | "initials">;
@@ -11,7 +11,7 @@ interface Questions {
   /** What readings of a check say, as they were typed, by measure. */
   judge: { asked: { check: string; read: Readonly<Record<string, string>> }; answer: Verdict };
   /** A wall's stops as the server is asked for them. */
-  walk: { asked: object; answer: StopRead[] };
+  walk: { asked: object; answer: StopView[] };
   /** What is left to be done on a job, with what was said here. */
   day: { asked: { now: string; said: (SaidOnSite & Speaking)[] }; answer: SiteDay };
 }
