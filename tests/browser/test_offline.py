@@ -245,7 +245,7 @@ def newer_core(monkeypatch):
     """Makes the server one whose core is another: nothing that was packed before is read by it."""
 
     def become():
-        newer = {**phone_core.files(), "bluff/phone.py": phone_core.files()["bluff/phone.py"] + "# newer\n"}
+        newer = {**phone_core.files(), "bluff/views/phone.py": phone_core.files()["bluff/views/phone.py"] + "# newer\n"}
         for module in (phone_core, packed):
             monkeypatch.setattr(module, "files", lambda: newer)
         phone_core.edition.cache_clear()

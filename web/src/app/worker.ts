@@ -1,4 +1,5 @@
 import { useSyncExternalStore } from "react";
+import { holdStill } from "../outbox/outbox";
 
 /** A newer program that waits until somebody changes over to it; null while there is none. */
 let newer: (() => void) | null = null;
@@ -29,6 +30,7 @@ function offer(waiting: ServiceWorker) {
   newer = () => {
     const { serviceWorker } = navigator;
     serviceWorker.addEventListener("controllerchange", () => window.location.reload(), { once: true });
+    holdStill();
     waiting.postMessage({ type: "SKIP_WAITING" });
   };
   for (const listener of listeners) listener();

@@ -162,6 +162,16 @@ describe("what is said on the site", () => {
     );
   });
 
+  it("stays on the device while a newer program takes over", async () => {
+    const outbox = await opened();
+    outbox.holdStill();
+    await act(() => said(outbox, "one"));
+    await new Promise((resolve) => setTimer(resolve, 50));
+    expect(sent).toEqual([]);
+    expect(words(outbox)).toEqual(["one"]);
+    expect(words(await opened())).toEqual(["one"]);
+  });
+
   it("is held by the page where the device has no room, and still goes up", async () => {
     const outbox = await opened();
     outbox.onArrival(async () => true);

@@ -40,6 +40,7 @@ export type Saying = SaidOnSite extends infer One
 const AT_ONCE = 200;
 const FIRST_PAUSE = 1_000;
 const LONGEST_PAUSE = 30_000;
+const LONGEST_HOLD = 60_000;
 /** How often something is sent that the server fails on before it is set aside, so that all the rest goes on. */
 const MOST_FAULTS = 3;
 const FAULTY = "Bluff failed three times to save this. It is still on this device.";
@@ -58,6 +59,7 @@ let again: Read = async () => true;
 /** The jobs that are read again now. */
 const reading = new Set<string>();
 let isSending = false;
+let isHeld = false;
 let pause = FIRST_PAUSE;
 let timer = 0;
 
@@ -181,8 +183,21 @@ export async function startSending(): Promise<void> {
   void send();
 }
 
+/**
+ * Send nothing for a while: a browser changes over to a newer program once the one before it has had nothing to do for
+ * half a minute, and what is tried again and again would keep it at work. All of it is on the device.
+ */
+export function holdStill(): void {
+  isHeld = true;
+  window.clearTimeout(timer);
+  window.setTimeout(() => {
+    isHeld = false;
+    void send();
+  }, LONGEST_HOLD);
+}
+
 async function send(): Promise<void> {
-  if (isSending) return;
+  if (isSending || isHeld) return;
   isSending = true;
   window.clearTimeout(timer);
   try {
