@@ -1,4 +1,4 @@
-import { useSyncExternalStore } from "react";
+import { create } from "zustand";
 import { heardFrom } from "../device/deviceClock";
 import { AS_OF } from "../device/kept";
 
@@ -15,23 +15,22 @@ export interface Away {
 const GONE = "Bluff does not answer. Is it still running where it was started?";
 const FIRST_PAUSE = 500;
 const LONGEST_PAUSE = 4_000;
-const HERE: Away = { says: null, isOut: false, waiting: 0 };
 
-let now: Away = HERE;
-const listeners = new Set<() => void>();
-/** Whoever waits for somebody to sign in. */
+const useStore = create<Away>(() => ({ says: null, isOut: false, waiting: 0 }));
+/** Requests that wait until somebody signs in. */
 let outside: (() => void)[] = [];
 let kept = 0;
 
-function become(next: Partial<Away>) {
+/** Every answer tells how the server is: what shows it is drawn again only where that is news. */
+function tell(next: Partial<Away>) {
+  const now = useStore.getState();
   const all = { ...now, ...next };
-  now = all.says === null && !all.isOut && all.waiting === 0 ? HERE : all;
-  for (const listener of listeners) listener();
+  if (all.says !== now.says || all.isOut !== now.isOut || all.waiting !== now.waiting) useStore.setState(all);
 }
 
 /** Somebody signed in: whatever waited for that is sent again. */
 export function signedIn() {
-  become({ isOut: false });
+  tell({ isOut: false });
   const waited = outside;
   outside = [];
   for (const enter of waited) enter();
@@ -55,10 +54,14 @@ export async function patientFetch(
     const isOut = response?.status === 401 && !isSigningIn(request);
     if (response && !isOut) {
       if (response.headers.has(AS_OF)) kept += 1;
-      become({ says: null, waiting: now.waiting - (isWaiting && isChange ? 1 : 0) });
+      tell({ says: null, waiting: away().waiting - (isWaiting && isChange ? 1 : 0) });
       return response;
     }
-    become({ says: isOut ? null : says, isOut, waiting: now.waiting + (!isWaiting && isChange ? 1 : 0) });
+    tell({
+      says: isOut ? null : says,
+      isOut,
+      waiting: away().waiting + (!isWaiting && isChange ? 1 : 0),
+    });
     isWaiting = true;
     await (isOut ? new Promise<void>((enter) => outside.push(enter)) : pause(wait));
   }
@@ -91,15 +94,9 @@ function sleep(milliseconds: number): Promise<void> {
   return new Promise((resolve) => setTimeout(resolve, milliseconds));
 }
 
-/** Whether the server is away, for whoever shows it. */
+/** Whether the server is away, for screens that show it. */
 export function useAway(): Away {
-  return useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener);
-      return () => listeners.delete(listener);
-    },
-    () => now,
-  );
+  return useStore();
 }
 
 /** How many answers so far were what this device had kept, in place of the server's. */
@@ -107,7 +104,7 @@ export function keptAnswers(): number {
   return kept;
 }
 
-/** For tests. */
+/** As `useAway`, at this moment. */
 export function away(): Away {
-  return now;
+  return useStore.getState();
 }

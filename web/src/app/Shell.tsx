@@ -1,7 +1,7 @@
 import { lazy, Suspense, useEffect } from "react";
 import { Outlet } from "react-router";
 import { useAway } from "../api/away";
-import { speakAs } from "../outbox/outbox";
+import { setSpeaker } from "../outbox/outbox";
 import { AwayBar } from "./AwayBar";
 import { NewerBar } from "./NewerBar";
 import { NoticeStack } from "./NoticeStack";
@@ -18,7 +18,7 @@ const FirstWall = lazy(async () => ({ default: (await import("./FirstWall")).Fir
 export function Shell() {
   const { data: session } = useSession();
   const { isOut } = useAway();
-  useEffect(() => speakAs(session ?? null), [session]);
+  useEffect(() => setSpeaker(session ?? null), [session]);
   return (
     <NoticesProvider>
       <div className={look.page}>

@@ -1,5 +1,5 @@
-import { useSyncExternalStore } from "react";
 import type { Bench, Mark, Member } from "../api/client";
+import { keptStore } from "../device/keptStore";
 
 /** What of a wall is drawn besides its framing, each shown or hidden by itself. */
 export const LAYERS = [
@@ -48,20 +48,22 @@ function isShown(layer: Layer | undefined, shown: readonly Layer[]): boolean {
   return layer === undefined || shown.includes(layer);
 }
 
-const KEPT = "bluff.layers";
-const listeners = new Set<() => void>();
-let shown: readonly Layer[] = kept();
+const useShown = keptStore<readonly Layer[]>("bluff.layers", (stored) =>
+  Array.isArray(stored)
+    ? LAYERS.map(({ name }) => name).filter((name) => stored.includes(name))
+    : SHOWN_AT_FIRST,
+);
 
 /** The layers that are shown, on every wall and on paper, until this browser is told otherwise. */
 export function useLayers(): readonly Layer[] {
-  return useSyncExternalStore(subscribe, () => shown);
+  return useShown(({ value }) => value);
 }
 
 /** Shows a layer, or hides one that is shown. */
 export function toggleLayer(layer: Layer): void {
-  shown = shown.includes(layer) ? shown.filter((one) => one !== layer) : [...shown, layer];
-  localStorage.setItem(KEPT, JSON.stringify(shown));
-  for (const listener of listeners) listener();
+  useShown.setState(({ value }) => ({
+    value: value.includes(layer) ? value.filter((one) => one !== layer) : [...value, layer],
+  }));
 }
 
 /** The part of an address that asks for sheets with these layers. */
@@ -70,19 +72,4 @@ export function layersAsked(layers: readonly Layer[]): string {
     if (layers.includes(name) === SHOWN_AT_FIRST.includes(name)) return "";
     return layers.includes(name) ? `&show=${name}` : `&hide=${name}`;
   }).join("");
-}
-
-function subscribe(listener: () => void): () => void {
-  listeners.add(listener);
-  return () => listeners.delete(listener);
-}
-
-function kept(): readonly Layer[] {
-  try {
-    const names: unknown = JSON.parse(localStorage.getItem(KEPT) ?? "null");
-    if (Array.isArray(names)) return LAYERS.map(({ name }) => name).filter((name) => names.includes(name));
-  } catch {
-    // What is kept is no list, or nothing may be kept here: the usual layers it is.
-  }
-  return SHOWN_AT_FIRST;
 }

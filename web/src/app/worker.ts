@@ -1,9 +1,8 @@
-import { useSyncExternalStore } from "react";
+import { create } from "zustand";
 import { holdStill } from "../outbox/outbox";
 
-/** A newer program that waits until somebody changes over to it; null while there is none. */
-let newer: (() => void) | null = null;
-const listeners = new Set<() => void>();
+/** Changes over to a newer program that waits for it; null while there is none. */
+const useUpdate = create<{ newer: (() => void) | null }>(() => ({ newer: null }));
 
 /**
  * Keep the program on this device, so that it starts without a signal.
@@ -27,21 +26,15 @@ export async function keepProgram(shown: Promise<void>) {
 }
 
 function offer(waiting: ServiceWorker) {
-  newer = () => {
+  const newer = () => {
     const { serviceWorker } = navigator;
     serviceWorker.addEventListener("controllerchange", () => window.location.reload(), { once: true });
     holdStill();
     waiting.postMessage({ type: "SKIP_WAITING" });
   };
-  for (const listener of listeners) listener();
+  useUpdate.setState({ newer });
 }
 
 export function useNewer(): (() => void) | null {
-  return useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener);
-      return () => listeners.delete(listener);
-    },
-    () => newer,
-  );
+  return useUpdate(({ newer }) => newer);
 }

@@ -1,26 +1,17 @@
 import { useQuery } from "@tanstack/react-query";
-import { useSyncExternalStore } from "react";
 import { answered, client, type Purpose } from "../api/client";
+import { keptStore } from "../device/keptStore";
 
-const KEPT = "bluff.purpose";
-const listeners = new Set<() => void>();
-let isAsked = localStorage.getItem(KEPT) === "yes";
+// Older versions stored a word.
+const useTaught = keptStore("bluff.purpose", (stored) => stored === true || stored === "yes");
 
-/** Whether whoever picks a piece wants to be told what it is for, until this browser is told otherwise. */
+/** Whether the person here wants to read what a picked piece is for, until this browser is told otherwise. */
 export function useIsTaught(): boolean {
-  return useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener);
-      return () => listeners.delete(listener);
-    },
-    () => isAsked,
-  );
+  return useTaught(({ value }) => value);
 }
 
 export function teach(isWanted: boolean) {
-  isAsked = isWanted;
-  localStorage.setItem(KEPT, isWanted ? "yes" : "no");
-  for (const listener of listeners) listener();
+  useTaught.setState({ value: isWanted });
 }
 
 /** What the picked piece is for, while that is asked for; null of what is no piece. */

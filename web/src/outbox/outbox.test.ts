@@ -24,7 +24,7 @@ async function opened() {
   vi.resetModules();
   const outbox = await import("./outbox");
   await outbox.startSending();
-  outbox.speakAs(LEAD);
+  outbox.setSpeaker(LEAD);
   return outbox;
 }
 
@@ -102,6 +102,18 @@ describe("what is said on the site", () => {
     await soon(() => expect(waiting(again)).toEqual([]));
   });
 
+  it("shows at once, while the device still writes it down, and is sent after that", async () => {
+    const outbox = await opened();
+    const written = said(outbox, "one");
+    expect(words(outbox)).toEqual(["one"]);
+    // The device has room for it: nothing is missing yet.
+    expect(renderHook(() => outbox.useUnwritten()).result.current).toBe(0);
+    expect(sent).toEqual([]);
+    await act(() => written);
+    expect(waiting(outbox)[0]?.number).toBeGreaterThan(0);
+    await soon(() => expect(sent).toHaveLength(1));
+  });
+
   it("stays, once the server has it, until what shows it was read from there again", async () => {
     const outbox = await opened();
     let isRead = false;
@@ -147,15 +159,15 @@ describe("what is said on the site", () => {
   it("waits for whoever said it when somebody else signs in", async () => {
     answers = [status(409, "Somebody else has signed in on this device since.")];
     const outbox = await opened();
-    outbox.speakAs(null);
-    outbox.speakAs(LEAD);
+    outbox.setSpeaker(null);
+    outbox.setSpeaker(LEAD);
     await act(() => said(outbox, "one"));
     await soon(() => expect(sent).toHaveLength(1));
-    outbox.speakAs({ person: "p2", name: "Framer", initials: "FR" });
+    outbox.setSpeaker({ person: "p2", name: "Framer", initials: "FR" });
     await act(() => said(outbox, "mine"));
     await soon(() => expect(sent.at(-1)?.said.map(({ words }) => words)).toEqual(["mine"]));
     expect(words(outbox)).toContain("one");
-    outbox.speakAs(LEAD);
+    outbox.setSpeaker(LEAD);
     await soon(() => expect(sent.at(-1)?.said.map(({ words }) => words)).toEqual(["one"]));
     expect(sent.every(({ by, said }) => said.every(({ words }) => (words === "one") === (by === "p1")))).toBe(
       true,
@@ -180,7 +192,7 @@ describe("what is said on the site", () => {
       throw new DOMException("no room", "QuotaExceededError");
     });
     await act(() => said(outbox, "one"));
-    const { result } = renderHook(() => outbox.useHomeless());
+    const { result } = renderHook(() => outbox.useUnwritten());
     expect(result.current).toBe(1);
     expect(waiting(outbox)[0]?.number).toBeLessThan(0);
     await soon(() => expect(waiting(outbox)).toEqual([]));

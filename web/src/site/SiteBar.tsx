@@ -4,18 +4,18 @@ import { Link } from "react-router";
 import type { Job } from "../api/client";
 import { Others } from "../app/Others";
 import { buttonLook } from "../app/PlainButton";
-import { useHomeless, useWaiting } from "../outbox/outbox";
+import { useUnwritten, useWaiting } from "../outbox/outbox";
 import { ScanButton } from "./Scanner";
 import look from "./SiteBar.module.css";
 import frame from "./SiteFrame.module.css";
 
 /** That this device is full, for as long as something is kept by the open page alone. */
 export function Full() {
-  const homeless = useHomeless();
-  if (homeless === 0) return null;
+  const unwritten = useUnwritten();
+  if (unwritten === 0) return null;
   return (
     <p role="alert" className={frame.alert}>
-      This device is full: <b>{homeless}</b> of what was said is kept only while this page is open. Make room
+      This device is full: <b>{unwritten}</b> of what was said is kept only while this page is open. Make room
       on it, or go where there is a signal, before you close it.
     </p>
   );

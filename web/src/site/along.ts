@@ -1,8 +1,9 @@
 import { createQuerySerializer } from "openapi-fetch";
 import { version } from "pyodide/package.json";
-import { useSyncExternalStore } from "react";
+import { create } from "zustand";
 import type { HeldWalk } from "../api/client";
 import { ALONG, AS_OF, dated, EDITION, PYTHON, PYTHON_FILES } from "../device/kept";
+import { keptStore } from "../device/keptStore";
 import { coreOf, packedOf } from "./core/ask";
 import { type Held, walkAsked } from "./held";
 
@@ -25,29 +26,14 @@ export interface Taking {
   trouble: string | null;
 }
 
-const KEY = "bluff-along";
 const AT_ONCE = 4;
-const listeners = new Set<() => void>();
-let along: readonly Along[] = stored();
-let taking: Taking | null = null;
 
-function stored(): Along[] {
-  try {
-    const kept: unknown = JSON.parse(localStorage.getItem(KEY) ?? "[]");
-    return Array.isArray(kept) ? kept : [];
-  } catch {
-    return [];
-  }
-}
+const useKept = keptStore<readonly Along[]>("bluff-along", (stored) => (Array.isArray(stored) ? stored : []));
+const useFetch = create<{ taking: Taking | null }>(() => ({ taking: null }));
 
-function become(next: { along?: readonly Along[]; taking?: Taking | null }) {
-  if (next.along) {
-    along = next.along;
-    localStorage.setItem(KEY, JSON.stringify(along));
-  }
-  if (next.taking !== undefined) taking = next.taking;
-  for (const listener of listeners) listener();
-}
+const kept = () => useKept.getState().value;
+const setKept = (value: readonly Along[]) => useKept.setState({ value });
+const setTaking = (taking: Taking | null) => useFetch.setState({ taking });
 
 /** Whether anything can be kept here: pages that are not safe on their way have nowhere to. */
 export const canTakeAlong = "caches" in window && "serviceWorker" in navigator;
@@ -111,9 +97,9 @@ function walks(job: string, wall: string, { figures, reach }: Pick<Held, "figure
 
 /** Take a job along: all of it or none, in place of what was taken before. */
 export async function takeAlong(job: string, revision: number, walls: readonly string[], held: Held) {
-  if (taking && taking.trouble === null) return;
+  if (useFetch.getState().taking?.trouble === null) return;
   const wanted = sheets(job, walls, held);
-  become({ taking: { job, done: 0, of: wanted.length, trouble: null } });
+  setTaking({ job, done: 0, of: wanted.length, trouble: null });
   const making = `making-${job}`;
   try {
     // Asked once; a device that says no may still clear it, which is said when it has.
@@ -127,21 +113,19 @@ export async function takeAlong(job: string, revision: number, walls: readonly s
       for (let next = left.shift(); next !== undefined; next = left.shift()) {
         bytes += await keep(next, cache);
         done += 1;
-        become({ taking: { job, done, of: wanted.length, trouble: null } });
+        setTaking({ job, done, of: wanted.length, trouble: null });
       }
     }
     await Promise.all(Array.from({ length: AT_ONCE }, fetchSome));
     bytes += await takePython();
     await moved(cache, await fresh(job));
-    become({
-      along: [
-        ...along.filter((one) => one.job !== job),
-        { job, revision, at: Date.now(), bytes, held: { figures: held.figures, reach: held.reach } },
-      ],
-      taking: null,
-    });
+    setKept([
+      ...kept().filter((one) => one.job !== job),
+      { job, revision, at: Date.now(), bytes, held: { figures: held.figures, reach: held.reach } },
+    ]);
+    setTaking(null);
   } catch (error) {
-    become({ taking: { job, done: 0, of: wanted.length, trouble: why(error) } });
+    setTaking({ job, done: 0, of: wanted.length, trouble: why(error) });
   } finally {
     await caches.delete(making);
   }
@@ -246,32 +230,28 @@ function why(error: unknown): string {
 export async function leaveAll(): Promise<void> {
   if (!canTakeAlong) return;
   for (const name of await caches.keys()) if (name.startsWith(ALONG)) await caches.delete(name);
-  become({ along: [], taking: null });
+  setKept([]);
+  setTaking(null);
 }
 
 /** Forget jobs the device has cleared by itself, so that nobody relies on what is not there. */
 export async function lookWhatIsLeft(): Promise<readonly Along[]> {
   if (!canTakeAlong) return [];
   const names = await caches.keys();
-  const gone = along.filter(({ job }) => !names.includes(ALONG + job));
-  if (gone.length > 0) become({ along: along.filter((one) => !gone.includes(one)) });
+  const gone = kept().filter(({ job }) => !names.includes(ALONG + job));
+  if (gone.length > 0) setKept(kept().filter((one) => !gone.includes(one)));
   return gone;
-}
-
-function subscribe(listener: () => void): () => void {
-  listeners.add(listener);
-  return () => listeners.delete(listener);
 }
 
 /** A job as it is on this device, if it is. */
 export function alongOf(job: string): Along | null {
-  return along.find((one) => one.job === job) ?? null;
+  return kept().find((one) => one.job === job) ?? null;
 }
 
 export function useAlong(job: string): Along | null {
-  return useSyncExternalStore(subscribe, () => alongOf(job));
+  return useKept(({ value }) => value.find((one) => one.job === job) ?? null);
 }
 
 export function useTaking(job: string): Taking | null {
-  return useSyncExternalStore(subscribe, () => (taking?.job === job ? taking : null));
+  return useFetch(({ taking }) => (taking?.job === job ? taking : null));
 }

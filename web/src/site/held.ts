@@ -1,4 +1,5 @@
 import type { End } from "../api/queries";
+import { keptStore } from "../device/keptStore";
 
 /** How somebody walks and holds their tape; kept on this device. */
 export interface Held {
@@ -13,7 +14,6 @@ export interface Held {
   isAloud: boolean;
 }
 
-const KEY = "bluff-held";
 const USUAL: Held = {
   hook: null,
   burn: false,
@@ -40,27 +40,19 @@ export function walkAsked(
   };
 }
 
-const listeners = new Set<() => void>();
-let held: Held = stored();
-
-function stored(): Held {
-  try {
-    return { ...USUAL, ...JSON.parse(localStorage.getItem(KEY) ?? "{}") };
-  } catch {
-    return USUAL;
-  }
-}
+const useKept = keptStore<Held>("bluff-held", (stored) => ({
+  ...USUAL,
+  ...(stored as Partial<Held> | null),
+}));
 
 export function hold(change: Partial<Held>) {
-  held = { ...held, ...change };
-  localStorage.setItem(KEY, JSON.stringify(held));
-  for (const listener of listeners) listener();
+  useKept.setState(({ value }) => ({ value: { ...value, ...change } }));
 }
 
-export const heldNow = (): Held => held;
-
-/** Call a listener whenever the tape is held another way, until what this returns is called. */
-export function onHeld(listener: () => void): () => void {
-  listeners.add(listener);
-  return () => listeners.delete(listener);
+/** How the person with this device holds their tape. */
+export function useHeld(): Held {
+  return useKept(({ value }) => value);
 }
+
+/** As `useHeld`, at this moment. */
+export const heldNow = (): Held => useKept.getState().value;

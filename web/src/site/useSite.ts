@@ -1,5 +1,4 @@
 import { keepPreviousData, queryOptions, useQuery } from "@tanstack/react-query";
-import { useSyncExternalStore } from "react";
 import { useAway } from "../api/away";
 import {
   answered,
@@ -11,13 +10,8 @@ import {
   type WallWork,
 } from "../api/client";
 import { useAlong } from "./along";
-import { type Held, heldNow, onHeld, walkAsked } from "./held";
+import { type Held, walkAsked } from "./held";
 import { nearest, walkHere } from "./walkHere";
-
-/** How whoever has this device holds their tape. */
-export function useHeld(): Held {
-  return useSyncExternalStore(onHeld, heldNow);
-}
 
 /** The walls of a job in the order they are framed, with how far each is. */
 export function siteQuery(job: string, revision: number) {

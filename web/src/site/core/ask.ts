@@ -1,4 +1,6 @@
+import { type Remote, wrap } from "comlink";
 import type { Check, SaidOnSite, SignedIn, SiteDay, Stop } from "../../api/client";
+import type { CoreApi } from "./core.worker";
 
 export type Verdict = Pick<Check, "state" | "says" | "do" | "sums">;
 export type StopView = Omit<Stop, "revision" | "is_written" | "by">;
@@ -16,40 +18,26 @@ interface Questions {
   day: { asked: { now: string; said: (SaidOnSite & Speaking)[] }; answer: SiteDay };
 }
 
-export interface Asked {
-  number: number;
-  /** The core's files: what is in each, by its path. */
-  core: Readonly<Record<string, string>>;
-  /** As the server packed it when the job was taken along. */
-  packed: Uint8Array;
-  question: keyof Questions;
-  asked: object;
+/** The core at work in Python, and what resolves where that ends by a fault of its own. */
+interface Running {
+  core: Remote<CoreApi>;
+  failed: Promise<null>;
 }
 
-export interface Answered {
-  number: number;
-  /** Null where there is none. */
-  answer: unknown;
-}
+let running: Running | null = null;
 
-let core: Worker | null = null;
-let numbered = 0;
-const open = new Map<number, (answer: unknown) => void>();
-
-/** Python is started when it is first wanted: it takes seconds, and whoever has a signal never needs it. */
-function running(): Worker {
-  if (core) return core;
-  core = new Worker(new URL("./core.worker.ts", import.meta.url), { type: "module" });
-  core.addEventListener("message", ({ data }: MessageEvent<Answered>) => {
-    open.get(data.number)?.(data.answer);
-    open.delete(data.number);
-  });
-  core.addEventListener("error", () => {
-    for (const give of open.values()) give(null);
-    open.clear();
-    core = null;
-  });
-  return core;
+/** Python is started when it is first wanted: it takes seconds, and with a signal nobody needs it. */
+function started(): Running {
+  if (running) return running;
+  const worker = new Worker(new URL("./core.worker.ts", import.meta.url), { type: "module" });
+  const failed = new Promise<null>((resolve) =>
+    worker.addEventListener("error", () => {
+      running = null;
+      resolve(null);
+    }),
+  );
+  running = { core: wrap<CoreApi>(worker), failed };
+  return running;
 }
 
 /** Where the server has the core's files. */
@@ -76,9 +64,8 @@ export async function askHere<Question extends keyof Questions>(
   const answers = await Promise.all([fetch(coreOf(job)), fetch(packedOf(job, wall))]);
   if (!answers.every(({ ok }) => ok)) return null;
   const [files, packed] = [await answers[0].json(), new Uint8Array(await answers[1].arrayBuffer())];
-  const number = ++numbered;
-  return new Promise((resolve) => {
-    open.set(number, (answer) => resolve(answer as Questions[Question]["answer"] | null));
-    running().postMessage({ number, core: files, packed, question, asked } satisfies Asked);
-  });
+  const { core, failed } = started();
+  return Promise.race([core.answer(files, packed, question, asked), failed]) as Promise<
+    Questions[Question]["answer"] | null
+  >;
 }

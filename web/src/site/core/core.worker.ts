@@ -3,11 +3,9 @@
  * The core, in Python, on a phone: the very files the server runs, in the browser's own Python. It answers where no
  * server does.
  */
+import { expose } from "comlink";
 import { loadPyodide, version } from "pyodide";
 import { PYTHON_FILES } from "../../device/kept";
-import type { Answered, Asked } from "./ask";
-
-declare const self: DedicatedWorkerGlobalScope;
 
 const HOME = "/bluff-core";
 
@@ -32,15 +30,28 @@ lambda packed, question, asked: phone.answer(packed.to_bytes(), question, asked)
 
 let started: Promise<Ask> | null = null;
 
-self.addEventListener("message", async ({ data }: MessageEvent<Asked>) => {
-  let answer: unknown = null;
+/**
+ * Answer a question; null where the core has no answer.
+ *
+ * `core` is the core's files, what is in each by its path; `packed` what the server packed for offline work.
+ */
+async function answer(
+  core: Readonly<Record<string, string>>,
+  packed: Uint8Array,
+  question: string,
+  asked: object,
+): Promise<unknown> {
   try {
-    started ??= start(data.core);
-    const ask = await started;
-    answer = JSON.parse(ask(data.packed, data.question, JSON.stringify(data.asked)));
+    started ??= start(core);
+    return JSON.parse((await started)(packed, question, JSON.stringify(asked)));
   } catch (error) {
     // Without an answer the screen says that it comes once there is a signal; what was said is kept either way.
     console.warn(error);
+    return null;
   }
-  self.postMessage({ number: data.number, answer } satisfies Answered);
-});
+}
+
+const api = { answer };
+export type CoreApi = typeof api;
+
+expose(api);
