@@ -81,6 +81,8 @@ def tools_environment() -> dict[str, str]:
         "PATH": f"{VENV / 'bin'}{os.pathsep}{os.environ['PATH']}",
         "PYTHONPATH": os.pathsep.join((str(ROOT / "src"), str(ROOT))),
         "VIRTUAL_ENV": str(VENV),
+        # Bluff is many processes: where none may keep what it compiled, each compiles all of it again.
+        "PYTHONDONTWRITEBYTECODE": "",
         "NODE_USE_SYSTEM_CA": "1",
     }
 

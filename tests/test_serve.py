@@ -48,7 +48,7 @@ def bluff(tmp_path):
     for process in started:
         if process.poll() is None:
             process.send_signal(signal.SIGINT)
-            process.wait(20)
+            process.wait(60)
         process.stdout.close()
         process.stderr.close()
     shutil.rmtree(tmp_path, ignore_errors=True)
@@ -90,7 +90,7 @@ class Visitor:
 
 def end(process, how=signal.SIGINT):
     process.send_signal(how)
-    out, err = process.communicate(timeout=20)
+    out, err = process.communicate(timeout=60)
     return process.returncode, out, err
 
 
@@ -130,7 +130,7 @@ def test_a_second_one_says_where_the_first_is_and_leaves_it_alone(bluff):
     first = bluff()
     visitor = Visitor(first)
     second = bluff()
-    _, err = second.communicate(timeout=20)
+    _, err = second.communicate(timeout=60)
     assert second.returncode == 1
     assert err == f"Bluff is already running at {visitor.address}. Use that one, or stop it with Ctrl-C first.\n"
     assert visitor.jobs() == "[]"

@@ -9,7 +9,11 @@ from PIL import Image
 from playwright.sync_api import expect, sync_playwright
 from tools.served import CHROMIUM, sign_in
 
+from bluff.core.job.job import Job
+from bluff.formats.job_file import read_job
+from bluff.run.demo import DEMO_FILE
 from bluff.run.serve import background_server
+from bluff.service.jobs import Jobs
 from bluff.service.sessions import begin, end_leading
 from bluff.store.database import open_pool
 
@@ -90,8 +94,8 @@ def profile(browser, address):
 
 
 @pytest.fixture
-def page(pool, account, profile, address):
-    """The jobs list as a lead has it who signed in; afterwards nothing may have gone wrong unseen, or gone outside."""
+def blank(pool, account, profile, address):
+    """An empty page of a lead who signed in; afterwards nothing may have gone wrong unseen, or gone outside."""
     sign_in(profile, address, begin(pool, account))
     end_leading(pool, account)
     page = profile.new_page()
@@ -99,14 +103,12 @@ def page(pool, account, profile, address):
     page.on("pageerror", lambda error: troubles.append(str(error)))
     page.on("request", lambda request: None if request.url.startswith(address) else outside.append(request.url))
     try:
-        page.goto("/")
-        # Loading is a status too: a test that looks for one must not meet it.
-        expect(page.get_by_role("heading", name="No jobs yet")).to_be_visible()
         yield page
     finally:
         # A page that is left open keeps its database, and whoever comes next waits for it.
         profile.set_offline(False)
-        page.evaluate("localStorage.clear(); indexedDB.deleteDatabase('bluff-site')")
+        if page.url != "about:blank":
+            page.evaluate("localStorage.clear(); indexedDB.deleteDatabase('bluff-site')")
         page.close()
         profile.clear_cookies()
     assert troubles == []
@@ -114,9 +116,30 @@ def page(pool, account, profile, address):
 
 
 @pytest.fixture
-def pinch(page):
+def page(blank):
+    """The jobs list, with no job in it."""
+    blank.goto("/")
+    # Loading is a status too: a test that looks for one must not meet it.
+    expect(blank.get_by_role("heading", name="No jobs yet")).to_be_visible()
+    return blank
+
+
+@pytest.fixture
+def open_job(pool, account, blank):
+    """Opens a screen of a job that is there, the demo's if no other is named."""
+
+    def opened(screen, file=DEMO_FILE):
+        job = file if isinstance(file, Job) else read_job(file.read_bytes())
+        blank.goto(f"/jobs/{Jobs(pool, account).add(job).id}/{screen}")
+        return blank
+
+    return opened
+
+
+@pytest.fixture
+def pinch(blank):
     """A screen that is touched: two fingers that go down at a place and move apart, or together, and aside."""
-    cdp = page.context.new_cdp_session(page)
+    cdp = blank.context.new_cdp_session(blank)
     cdp.send("Emulation.setTouchEmulationEnabled", {"enabled": True, "maxTouchPoints": 2})
 
     def touch(kind, *fingers):

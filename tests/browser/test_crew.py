@@ -1,7 +1,6 @@
 """Who is here: signing in and out, invited by a link, and what each finds they may do."""
 
 import re
-from pathlib import Path
 
 import pytest
 from playwright.sync_api import expect
@@ -9,14 +8,13 @@ from tools.served import sign_in as sign_in_as
 
 from bluff.service.sessions import begin, set_password
 
-EXAMPLE = Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json"
 PASSWORD = "three words do"
 
 
 @pytest.fixture
-def demo(page):
+def demo(open_job):
     """The demo job, open on its plan."""
-    page.get_by_label("Job file").set_input_files(EXAMPLE)
+    page = open_job("plan")
     expect(page.locator("[data-wall=H] > polygon")).to_be_visible()
     return page
 

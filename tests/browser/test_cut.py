@@ -12,10 +12,9 @@ from bluff.service.jobs import Jobs
 
 
 @pytest.fixture
-def shelter(page):
+def shelter(open_job):
     """The boards of the demo's shelter."""
-    page.get_by_role("link", name="Quill Harbour ferry shelter", exact=True).click()
-    page.get_by_role("link", name="Cut", exact=True).click()
+    page = open_job("cut")
     expect(page.get_by_role("heading", name=re.compile(r"^0 of \d+ pieces cut$"))).to_be_visible()
     return page
 

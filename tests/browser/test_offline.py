@@ -88,6 +88,13 @@ def take_along(page):
     expect(page.get_by_text("On this device since")).to_be_visible(timeout=90_000)
 
 
+def a_quiet_moment(page):
+    """Ten seconds in which nothing more is said, once all that was said is on the server."""
+    expect(page.get_by_text("on this device")).to_have_count(0)
+    page.wait_for_function(LEFT)
+    page.clock.fast_forward(10_000)
+
+
 def to_go(page, count):
     expect(page.get_by_text(f"{count} to go", exact=True)).to_be_visible()
 
@@ -155,6 +162,7 @@ def test_a_day_with_the_server_stopped_is_all_there_once_it_is_back(pool, accoun
 def test_a_signal_lost_under_an_open_page_takes_nothing_away(pool, shed, phone):
     with background_server(pool) as address:
         page = phone(address)
+        page.clock.install()
         page.goto(f"/jobs/{shed}/site")
         keep_program(page)
         take_along(page)
@@ -168,7 +176,7 @@ def test_a_signal_lost_under_an_open_page_takes_nothing_away(pool, shed, phone):
             for _ in range(2):
                 page.get_by_role("button", name="Marked, next").click()
             to_go(page, all_of_it - 2)
-        expect(page.get_by_text("on this device")).to_have_count(0)
+            a_quiet_moment(page)
         page.context.set_offline(True)
         page.get_by_role("button", name=re.compile("^All from the")).click()
         expect(page.get_by_text("tape held on")).to_have_count(0)
@@ -258,6 +266,7 @@ def newer_core(monkeypatch):
 def test_the_core_that_was_taken_along_follows_a_newer_server(pool, shed, phone, newer_core):
     with background_server(pool) as address:
         page = phone(address)
+        page.clock.install()
         page.goto(f"/jobs/{shed}/site")
         keep_program(page)
         take_along(page)
@@ -267,6 +276,7 @@ def test_the_core_that_was_taken_along_follows_a_newer_server(pool, shed, phone,
         with page.expect_response(re.compile("/site/core$"), timeout=60_000):
             for _ in range(2):
                 page.get_by_role("button", name="Marked, next").click()
+            a_quiet_moment(page)
         page.wait_for_function(KEPT_BY, arg=[str(shed), phone_core.edition().hex()])
         page.context.set_offline(True)
         page.reload()

@@ -1,19 +1,15 @@
 """The schedule of openings in a real browser."""
 
 import re
-from pathlib import Path
 
 import pytest
 from playwright.sync_api import expect
 
-EXAMPLE = Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json"
-
 
 @pytest.fixture
-def openings(page):
+def openings(open_job):
     """The demo job, open on its schedule."""
-    page.get_by_label("Job file").set_input_files(EXAMPLE)
-    page.get_by_role("link", name="Openings").click()
+    page = open_job("openings")
     expect(page.get_by_role("grid", name="Openings")).to_be_visible()
     return page
 

@@ -3,16 +3,14 @@
 import pytest
 from playwright.sync_api import expect
 
+from bluff.core.job.job import Alone, Job, Wall
+from bluff.core.measure.length import inches
+
 
 @pytest.fixture
-def order(page):
+def order(open_job):
     """The order of a job of one bare wall of 12 feet."""
-    page.get_by_label("Name of a new job").fill("Shed")
-    page.get_by_role("button", name="Start").click()
-    page.get_by_role("link", name="Bench").click()
-    page.get_by_label("Type a wall").fill("12' 2x4")
-    page.get_by_label("Type a wall").press("Enter")
-    page.get_by_role("link", name="Order", exact=True).click()
+    page = open_job("order", Job("Shed", walls=(Wall("A", "2x4", Alone(inches("12'"))),)))
     expect(page.get_by_role("table", name="Boards to order")).to_contain_text("3 –")
     return page
 

@@ -1,29 +1,28 @@
 """The plan as its user drives it: typed, pressed, dragged."""
 
 import re
-from pathlib import Path
 
 import pytest
 from PIL import Image
 from playwright.sync_api import expect
 
-EXAMPLE = Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json"
+from bluff.core.job.job import Job
+
 OUTSIDE = "36' R 22-6 R 36' R close"
 
 
 @pytest.fixture
-def empty(page):
+def empty(open_job):
     """A new job, open on an empty plan."""
-    page.get_by_label("Name of a new job").fill("Ferry shelter")
-    page.get_by_role("button", name="Start").click()
+    page = open_job("plan", Job("Ferry shelter"))
     expect(page.get_by_text("Nothing in the plan yet")).to_be_visible()
     return page
 
 
 @pytest.fixture
-def shelter(page):
+def shelter(open_job):
     """The demo job, open on its plan."""
-    page.get_by_label("Job file").set_input_files(EXAMPLE)
+    page = open_job("plan")
     expect(wall(page, "H")).to_be_visible()
     return page
 

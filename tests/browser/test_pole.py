@@ -1,19 +1,15 @@
 """Story poles in a real browser."""
 
 import re
-from pathlib import Path
 
 import pytest
 from playwright.sync_api import expect
 
-EXAMPLE = Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json"
-
 
 @pytest.fixture
-def poles(page):
+def poles(open_job):
     """The demo job, open on its poles."""
-    page.get_by_label("Job file").set_input_files(EXAMPLE)
-    page.get_by_role("link", name="Pole").click()
+    page = open_job("pole")
     expect(page.get_by_role("img", name="Story poles")).to_be_visible()
     return page
 

@@ -1,19 +1,15 @@
 """The crew's ways in a real browser."""
 
 import re
-from pathlib import Path
 
 import pytest
 from playwright.sync_api import expect
 
-EXAMPLE = Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json"
-
 
 @pytest.fixture
-def ways(page):
+def ways(open_job):
     """The demo job, open on its standards."""
-    page.get_by_label("Job file").set_input_files(EXAMPLE)
-    page.get_by_role("link", name="Standards").click()
+    page = open_job("standards")
     expect(page.get_by_role("heading", name="This job as it is")).to_be_visible()
     return page
 

@@ -9,11 +9,9 @@ EXAMPLE = Path(__file__).parents[2] / "examples" / "net-loft.bluff.json"
 
 
 @pytest.fixture
-def loft(page):
+def loft(open_job):
     """The net loft, its gable on the bench."""
-    page.get_by_label("Job file").set_input_files(EXAMPLE)
-    expect(page.locator("[data-wall=A] > polygon")).to_be_visible()
-    stage(page, "Bench")
+    page = open_job("bench", EXAMPLE)
     expect(page.locator("[data-floor='1']")).to_contain_text("floor 1 at 109")
     return page
 

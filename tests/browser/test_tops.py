@@ -1,17 +1,13 @@
 """Walls whose top is not level, entered and read as a framer does."""
 
-from pathlib import Path
-
 import pytest
 from playwright.sync_api import expect
 
-EXAMPLE = Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json"
-
 
 @pytest.fixture
-def shelter(page):
+def shelter(open_job):
     """The demo job, open on its plan."""
-    page.get_by_label("Job file").set_input_files(EXAMPLE)
+    page = open_job("plan")
     expect(page.locator("[data-wall=H] > polygon")).to_be_visible()
     return page
 

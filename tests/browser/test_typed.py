@@ -1,18 +1,15 @@
 """The line that is typed into, on Bench and Plan: changes, the list, and what was not meant."""
 
 import re
-from pathlib import Path
 
 import pytest
 from playwright.sync_api import expect
 
-EXAMPLE = Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json"
-
 
 @pytest.fixture
-def plan(page):
+def plan(open_job):
     """The demo job, open on its plan."""
-    page.get_by_label("Job file").set_input_files(EXAMPLE)
+    page = open_job("plan")
     expect(page.locator("[data-wall=H] > polygon")).to_be_visible()
     return page
 

@@ -65,7 +65,7 @@ function useSignal(): boolean {
 
 /** What was said here and is not on the server yet. */
 function OnThisDevice({ job }: { job: Job }) {
-  const count = useWaiting(job.id).filter(({ hasLanded }) => !hasLanded).length;
+  const count = useWaiting(job.id).filter(({ hasLanded, isNew }) => !hasLanded && !isNew).length;
   const hasSignal = useSignal();
   if (count === 0 && hasSignal) return null;
   return (

@@ -109,6 +109,8 @@ export async function takeAlong(job: string, revision: number, walls: readonly s
     let bytes = 0;
     let done = 0;
     const left = [...wanted];
+    // All of them have ended when this goes on, also where one failed: none may touch what comes after.
+    const failures: unknown[] = [];
     async function fetchSome() {
       for (let next = left.shift(); next !== undefined; next = left.shift()) {
         bytes += await keep(next, cache);
@@ -116,7 +118,12 @@ export async function takeAlong(job: string, revision: number, walls: readonly s
         setTaking({ job, done, of: wanted.length, trouble: null });
       }
     }
-    await Promise.all(Array.from({ length: AT_ONCE }, fetchSome));
+    const stop = (error: unknown) => {
+      failures.push(error);
+      left.length = 0;
+    };
+    await Promise.all(Array.from({ length: AT_ONCE }, () => fetchSome().catch(stop)));
+    if (failures.length > 0) throw failures[0];
     bytes += await takePython();
     await moved(cache, await fresh(job));
     setKept([

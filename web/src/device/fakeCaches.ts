@@ -1,0 +1,72 @@
+/** The browser's `caches` as tests have it: in memory, by address. */
+
+type Asked = RequestInfo | URL;
+
+const addressOf = (asked: Asked): URL =>
+  new URL(asked instanceof Request ? asked.url : String(asked), window.location.href);
+
+class FakeCache {
+  readonly kept = new Map<string, Response>();
+
+  async match(asked: Asked, options?: CacheQueryOptions): Promise<Response | undefined> {
+    return this.kept.get(this.found(asked, options)[0] ?? "")?.clone();
+  }
+
+  async put(asked: Asked, answer: Response) {
+    this.kept.set(addressOf(asked).href, answer);
+  }
+
+  async add(asked: Asked) {
+    const answer = await fetch(asked);
+    if (!answer.ok) throw new TypeError(`${answer.status}`);
+    await this.put(asked, answer);
+  }
+
+  async keys(asked?: Asked, options?: CacheQueryOptions): Promise<Request[]> {
+    const found = asked === undefined ? [...this.kept.keys()] : this.found(asked, options);
+    return found.map((address) => new Request(address));
+  }
+
+  async delete(asked: Asked) {
+    return this.kept.delete(addressOf(asked).href);
+  }
+
+  private found(asked: Asked, { ignoreSearch = false }: CacheQueryOptions = {}): string[] {
+    const wanted = addressOf(asked);
+    return [...this.kept.keys()].filter((address) => {
+      const one = new URL(address);
+      return one.pathname === wanted.pathname && (ignoreSearch || one.search === wanted.search);
+    });
+  }
+}
+
+export class FakeCaches {
+  private readonly all = new Map<string, FakeCache>();
+
+  async open(name: string): Promise<FakeCache> {
+    const found = this.all.get(name) ?? new FakeCache();
+    this.all.set(name, found);
+    return found;
+  }
+
+  async has(name: string) {
+    return this.all.has(name);
+  }
+
+  async keys() {
+    return [...this.all.keys()];
+  }
+
+  async delete(name: string) {
+    return this.all.delete(name);
+  }
+
+  /** The addresses that are kept under a name, sorted. */
+  addresses(name: string): string[] {
+    const kept = this.all.get(name)?.kept.keys() ?? [];
+    return [...kept]
+      .map((address) => new URL(address))
+      .map(({ pathname, search }) => pathname + search)
+      .sort();
+  }
+}
