@@ -6,7 +6,7 @@ from bluff.core.checks.about import about
 from bluff.core.job.finding import VERIFY, Code, Finding, Severity
 from bluff.core.job.header import HeaderPlace
 from bluff.core.job.stock import Section
-from bluff.core.measure.length import Length, format_feet, format_inches
+from bluff.core.measure.length import format_feet, format_inches
 from bluff.core.measure.shapes import Span
 from bluff.core.measure.sum import counted
 from bluff.core.wall.framing import Framing
@@ -92,7 +92,8 @@ def _headers_moved(framing: Framing) -> Iterator[Finding]:
 
 def check_stock(framing: Framing) -> Iterator[Finding]:
     """Pieces longer than any board there is: uprights together, then each header, sill or plate by itself."""
-    too_long = [piece for piece in framing.members if piece.length.value > _longest(framing, piece)]
+    longest = {section: framing.plan.longest_board(section) for section in {*map(_section, framing.members)}}
+    too_long = [piece for piece in framing.members if piece.length.value > longest[_section(piece)]]
     uprights = [piece for piece in too_long if piece.role in UPRIGHTS]
     if uprights:
         most = max(uprights, key=lambda piece: piece.length.value)
@@ -100,7 +101,7 @@ def check_stock(framing: Framing) -> Iterator[Finding]:
             Code.STUDS_LONGER_THAN_STOCK,
             Severity.WARNING,
             f"{counted('upright', len(uprights)).capitalize()} of this wall {'is' if len(uprights) == 1 else 'are'} "
-            f"longer than any board, {format_feet(_longest(framing, most))}; the longest is "
+            f"longer than any board, {format_feet(longest[_section(most)])}; the longest is "
             f"{format_inches(most.length.value)}.",
             f"Order engineered studs, or have a place given to splice them or to break the wall at a floor. {VERIFY}",
             at=most.start,
@@ -112,13 +113,13 @@ def check_stock(framing: Framing) -> Iterator[Finding]:
                 Severity.WARNING,
                 f"The {piece.role.replace('_', ' ')}{f' of {piece.opening}' if piece.opening else ''} is "
                 f"{format_inches(piece.length.value)} long; the longest {piece.size} is "
-                f"{format_feet(_longest(framing, piece))}.",
+                f"{format_feet(longest[_section(piece)])}.",
                 f"Order it engineered or as a special order, or add a longer board to the stock. {VERIFY}",
                 at=piece.start,
                 opening=piece.opening,
             )
 
 
-def _longest(framing: Framing, piece: Member) -> Length:
-    """The longest board there is for a piece."""
-    return framing.plan.longest_board(Section(piece.size, piece.is_treated))
+def _section(piece: Member) -> Section:
+    """What a board must be to make a piece."""
+    return Section(piece.size, piece.is_treated)

@@ -6,8 +6,10 @@ drawn
     A line with its letter, on one plate. The same wood may be drawn from either of its sides.
 """
 
+from bisect import bisect_left
 from collections.abc import Iterable, Iterator, Sequence
-from typing import NamedTuple
+from itertools import islice, takewhile
+from typing import NamedTuple, TypeAlias
 
 from bluff.core.job.schools import End
 from bluff.core.measure.length import Length, inches
@@ -59,6 +61,10 @@ class Wanted(NamedTuple):
         return self.drawn, Drawn(self.mark.plate, self.line + self.width, self.mark.symbol, ahead=False)
 
 
+_Kind: TypeAlias = tuple[Plate, str, bool]
+"""The lines of a plate that have one letter on one side."""
+
+
 class Deck:
     """All that belongs on a wall's plates, to be compared with what somebody drew.
 
@@ -68,14 +74,19 @@ class Deck:
 
     def __init__(self, wanted: Iterable[Wanted]) -> None:
         self.wanted = tuple({one.drawn: one for one in wanted}.values())
-        self._at = {drawn: number for number, one in enumerate(self.wanted) for drawn in one.drawings}
+        # A sheet is compared with what every mistake would draw, so a line is found by halves, among those of its kind.
+        found: dict[_Kind, dict[Length, int]] = {}
+        for number, one in enumerate(self.wanted):
+            for plate, line, symbol, ahead in one.drawings:
+                found.setdefault((plate, symbol, ahead), {})[line] = number
+        self._at = {kind: sorted(lines.items()) for kind, lines in found.items()}
 
     def find(self, drawn: Drawn) -> int | None:
-        """Which of those wanted is drawn by a line, None where none is."""
-        for off in _OFF:
-            if (number := self._at.get(drawn._replace(line=drawn.line + off))) is not None:
-                return number
-        return None
+        """Which of those wanted is drawn by a line, the nearest; None where none is near."""
+        lines = self._at.get((drawn.plate, drawn.symbol, drawn.ahead), ())
+        first = bisect_left(lines, (drawn.line - NEAR,))
+        near = takewhile(lambda one: one[0] <= drawn.line + NEAR, islice(lines, first, None))
+        return min(near, key=lambda one: abs(one[0] - drawn.line), default=(0, None))[1]
 
     def missed(self, drawn: Iterable[Drawn]) -> list[Wanted]:
         """Those that nobody drew."""
@@ -101,6 +112,3 @@ def _wanted(marks: Iterable[Mark], plan: WallPlan, hook: End) -> Iterator[Wanted
         if mark.member is not None or mark.role == CUT_LINE:
             reading = read_mark(mark, plan.length, hook)
             yield Wanted(mark, reading.at.value, reading.width)
-
-
-_OFF = sorted(range(-NEAR, NEAR + 1), key=abs)

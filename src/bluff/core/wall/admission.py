@@ -107,6 +107,8 @@ def _stacked(frames: Sequence[OpeningFrame]) -> list[OpeningFrame]:
 
 def _clash(frame: OpeningFrame, near: Sequence[OpeningFrame]) -> tuple[Unfit | None, OpeningFrame | None]:
     """Which of the openings that share its plate an opening cannot stand above or below, and why."""
+    if not near:
+        return None, None
     mine = frame.seen
     for other in near:
         theirs = other.seen

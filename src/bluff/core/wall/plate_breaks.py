@@ -74,7 +74,7 @@ class Breaking:
         return f"no board is {format_inches(longest)} long" if longest > self.boards(run)[-1] else None
 
     def _why_not_at(self, at: Length) -> str:
-        if all(at != middle_of(stud).value for stud in self.studs):
+        if at not in map(middle_at, self.studs):
             return f"no stud has its middle at {format_inches(at)}"
         return f"the stud at {format_inches(at)} holds a joint of the other plate"
 
@@ -105,7 +105,7 @@ class Breaking:
         """
         joints = [] if run.role is Role.CAP_PLATE else [at for role, at in self.joints if role is not Role.CAP_PLATE]
         free = [stud for stud in self.studs if not any(stud.start <= at <= stud.end for at in joints)]
-        return {middle_of(stud).value: stud for stud in free}
+        return {middle_at(stud): stud for stud in free}
 
     def cut_out(self, run: Run) -> set[Length]:
         """Where a bottom plate may break in a doorway: at every foot, in the middle, and where a whole board ends."""
@@ -211,6 +211,11 @@ def middle_of(stud: Member) -> Sum:
     Half of where it starts and ends together would round another way where the thickness is an odd number of 64ths.
     """
     return stud.x.plus("half a stud", half(stud.width))
+
+
+def middle_at(stud: Member) -> Length:
+    """As `middle_of`, without its sum: every stud is asked for every plate."""
+    return stud.start + half(stud.width)
 
 
 def breaking(plan: WallPlan, runs: PlateRuns, uprights: Iterable[Member], doorways: Sequence[Span]) -> Breaking:

@@ -246,6 +246,8 @@ class WallPlan:
 
     def is_under_plates(self, piece: Member) -> bool:
         """Whether an upright reaches the top plates."""
+        if not piece.edges and self.is_level:
+            return piece.top == self.underside.value
         reached = piece.edges.over[0].y if piece.edges else piece.top
         return reached == self.ceiling.at(piece.start)
 
