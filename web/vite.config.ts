@@ -18,7 +18,11 @@ const LARGE = 1_000_000;
  * another: on a phone each file costs a way there and back, however small it is. What fetches a file, and what the
  * first script asks for, stays out of both, since that script waits for nothing else.
  */
-const HELPER = { name: "helper", test: /preload-helper|\/site\/held/, priority: 2 };
+const HELPER = {
+  name: "helper",
+  test: /preload-helper|\/site\/(held|addresses)|keptStore|zustand\/esm\/vanilla/,
+  priority: 2,
+};
 const CALLER = {
   name: "caller",
   test: /\/src\/site\/(arrivals|SiteFrame|SiteScreen|WallScreen|Caller)\.tsx?/,

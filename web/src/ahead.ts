@@ -6,7 +6,8 @@ import "virtual:look.css";
 import "@fontsource-variable/sofia-sans/wght.css";
 import "@fontsource-variable/sofia-sans-condensed/wght.css";
 import { SCREENS, type ScreenName, screensAt } from "./screens";
-import { heldNow, walkAsked } from "./site/held";
+import { addresses } from "./site/addresses";
+import { heldNow } from "./site/held";
 
 void import("./main");
 const { pathname } = window.location;
@@ -15,7 +16,7 @@ for (const screen of screens) {
   // What does not come now is asked for again by the router, which says so.
   void SCREENS[screen]().catch(() => undefined);
 }
-for (const href of ["/api/session", ...askedAt(pathname, screens)]) {
+for (const href of [addresses.session, ...askedAt(pathname, screens)]) {
   // The answer is kept until the program asks the same.
   const link = Object.assign(document.createElement("link"), { rel: "preload", as: "fetch", href });
   link.crossOrigin = "anonymous";
@@ -25,10 +26,9 @@ for (const href of ["/api/session", ...askedAt(pathname, screens)]) {
 /** What the screens at an address ask first: the job they are of, its walls on the site, or the marks of one that is called. */
 function askedAt(address: string, screens: ScreenName[]): string[] {
   if (screens[0] !== "job") return [];
-  const [, , job, , , wall] = address.split("/");
-  const opened = `/api/jobs/${job}`;
-  if (screens.at(-1) === "siteWalls") return [opened, `${opened}/site`];
+  const [, , job = "", , , wall = ""] = address.split("/");
+  const opened = addresses.job(job);
+  if (screens.at(-1) === "siteWalls") return [opened, addresses.site(job)];
   if (screens.at(-1) !== "siteMarks") return [opened];
-  const walk = Object.entries(walkAsked(heldNow())).map(([name, value]) => [name, String(value)]);
-  return [opened, `${opened}/site/walls/${wall}/stops?${new URLSearchParams(walk)}`];
+  return [opened, addresses.stops(job, decodeURIComponent(wall), heldNow())];
 }

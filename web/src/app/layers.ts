@@ -1,3 +1,4 @@
+import { useStore } from "zustand";
 import type { Bench, Mark, Member } from "../api/client";
 import { keptStore } from "../device/keptStore";
 
@@ -48,7 +49,7 @@ function isShown(layer: Layer | undefined, shown: readonly Layer[]): boolean {
   return layer === undefined || shown.includes(layer);
 }
 
-const useShown = keptStore<readonly Layer[]>("bluff.layers", (stored) =>
+const shown = keptStore<readonly Layer[]>("bluff.layers", (stored) =>
   Array.isArray(stored)
     ? LAYERS.map(({ name }) => name).filter((name) => stored.includes(name))
     : SHOWN_AT_FIRST,
@@ -56,12 +57,12 @@ const useShown = keptStore<readonly Layer[]>("bluff.layers", (stored) =>
 
 /** The layers that are shown, on every wall and on paper, until this browser is told otherwise. */
 export function useLayers(): readonly Layer[] {
-  return useShown(({ value }) => value);
+  return useStore(shown, ({ value }) => value);
 }
 
 /** Shows a layer, or hides one that is shown. */
 export function toggleLayer(layer: Layer): void {
-  useShown.setState(({ value }) => ({
+  shown.setState(({ value }) => ({
     value: value.includes(layer) ? value.filter((one) => one !== layer) : [...value, layer],
   }));
 }

@@ -1,17 +1,18 @@
 import { useQuery } from "@tanstack/react-query";
+import { useStore } from "zustand";
 import { answered, client, type Purpose } from "../api/client";
 import { keptStore } from "../device/keptStore";
 
 // Older versions stored a word.
-const useTaught = keptStore("bluff.purpose", (stored) => stored === true || stored === "yes");
+const taught = keptStore("bluff.purpose", (stored) => stored === true || stored === "yes");
 
 /** Whether the person here wants to read what a picked piece is for, until this browser is told otherwise. */
 export function useIsTaught(): boolean {
-  return useTaught(({ value }) => value);
+  return useStore(taught, ({ value }) => value);
 }
 
 export function teach(isWanted: boolean) {
-  useTaught.setState({ value: isWanted });
+  taught.setState({ value: isWanted });
 }
 
 /** What the picked piece is for, while that is asked for; null of what is no piece. */

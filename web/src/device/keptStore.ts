@@ -1,16 +1,14 @@
-import { create, type StoreApi, type UseBoundStore } from "zustand";
+import { createStore, type StoreApi } from "zustand/vanilla";
 
 /**
  * A store whose value stays on this device, in local storage under a key.
  *
  * `read` makes the value of what was stored: `null` the first time, and anything at all where another version stored
- * it, text that is no JSON as it is. A device that stores nothing keeps the value as long as the page is open.
+ * it, text that is no JSON as it is. It knows nothing of React, since the page's first script reads such values too and
+ * waits for no more than it must; screens read it with `useStore`. A device that stores nothing keeps the value as long as the page is open.
  */
-export function keptStore<T>(
-  key: string,
-  read: (stored: unknown) => T,
-): UseBoundStore<StoreApi<{ value: T }>> {
-  const store = create(() => ({ value: read(stored(key)) }));
+export function keptStore<T>(key: string, read: (stored: unknown) => T): StoreApi<{ value: T }> {
+  const store = createStore(() => ({ value: read(stored(key)) }));
   store.subscribe(({ value }) => {
     try {
       localStorage.setItem(key, JSON.stringify(value));

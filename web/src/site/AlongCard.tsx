@@ -4,7 +4,7 @@ import type { Job, SiteWall } from "../api/client";
 import { PlainButton } from "../app/PlainButton";
 import look from "./AlongCard.module.css";
 import { canTakeAlong, lookWhatIsLeft, takeAlong, useAlong, useTaking } from "./along";
-import { useHeld } from "./held";
+import { useHeld } from "./useSite";
 
 /** Taking a job along: one press, how far it is, how old and how large what is on this device is. */
 export function AlongCard({ job, walls }: { job: Job; walls: readonly SiteWall[] }) {

@@ -11,11 +11,11 @@ import { say, useWaiting, type Waiting } from "../outbox/outbox";
 import { BigFigure } from "./BigFigure";
 import look from "./Caller.module.css";
 import { HeldSheet } from "./HeldSheet";
-import { type Held, useHeld } from "./held";
+import type { Held } from "./held";
 import { MarkDrawing } from "./MarkDrawing";
 import { isDone, nextOpen } from "./ticked";
 import { useCallKeys, useHeadset } from "./useCallKeys";
-import { useWalk } from "./useSite";
+import { useHeld, useWalk } from "./useSite";
 import { call, hush } from "./voice";
 import { useOpenWall } from "./WallScreen";
 

@@ -3,6 +3,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { FakeCaches } from "../device/fakeCaches";
 import { ALONG, AS_OF, EDITION, PYTHON } from "../device/kept";
+import { addresses } from "./addresses";
 
 const JOB = "job-1";
 const KEPT = `${ALONG}${JOB}`;
@@ -68,7 +69,7 @@ describe("a job saved on this device", () => {
       [false, "from its end"],
       [true, "burned"],
     ] as const) {
-      const walk = await (await caches.open(KEPT)).match(along.stopsOf(JOB, "A", { ...HELD, burn }));
+      const walk = await (await caches.open(KEPT)).match(addresses.stops(JOB, "A", { ...HELD, burn }));
       expect(await walk?.json()).toEqual({ stops: [stops] });
       expect(walk?.headers.has(AS_OF)).toBe(true);
     }

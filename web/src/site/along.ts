@@ -1,11 +1,10 @@
-import { createQuerySerializer } from "openapi-fetch";
 import { version } from "pyodide/package.json";
-import { create } from "zustand";
+import { create, useStore } from "zustand";
 import type { HeldWalk } from "../api/client";
 import { ALONG, AS_OF, dated, EDITION, PYTHON, PYTHON_FILES } from "../device/kept";
 import { keptStore } from "../device/keptStore";
-import { coreOf, packedOf } from "./core/ask";
-import { type Held, walkAsked } from "./held";
+import { addresses } from "./addresses";
+import type { Held } from "./held";
 
 /** A job that is on this device, for where there is no signal. */
 export interface Along {
@@ -28,11 +27,11 @@ export interface Taking {
 
 const AT_ONCE = 4;
 
-const useKept = keptStore<readonly Along[]>("bluff-along", (stored) => (Array.isArray(stored) ? stored : []));
+const saved = keptStore<readonly Along[]>("bluff-along", (stored) => (Array.isArray(stored) ? stored : []));
 const useFetch = create<{ taking: Taking | null }>(() => ({ taking: null }));
 
-const kept = () => useKept.getState().value;
-const setKept = (value: readonly Along[]) => useKept.setState({ value });
+const kept = () => saved.getState().value;
+const setKept = (value: readonly Along[]) => saved.setState({ value });
 const setTaking = (taking: Taking | null) => useFetch.setState({ taking });
 
 /** Whether anything can be kept here: pages that are not safe on their way have nowhere to. */
@@ -50,45 +49,27 @@ function sheet(address: string): Sheet {
 
 /** Everything the site asks for of a job, however the tape is held and the plates are walked. */
 function sheets(job: string, walls: readonly string[], held: Held): Sheet[] {
-  const still = ["/api/session", "/api/jobs", `/api/jobs/${job}`, coreOf(job)];
+  const still = [addresses.session, addresses.jobs, addresses.job(job), addresses.core(job)];
   return [...still.map(sheet), ...changing(job, walls, held)];
 }
 
 /** Those that change with what is said of some walls, and the walls themselves: a walk is of the plan as it then is. */
 function changing(job: string, walls: readonly string[], held: Pick<Held, "figures" | "reach">): Sheet[] {
-  const of = `/api/jobs/${job}`;
-  const ofWalls = walls
-    .map(encodeURIComponent)
-    .flatMap((wall) => [
-      `${of}/cutting?wall=${wall}`,
-      `${of}/site/walls/${wall}/checks`,
-      `${of}/site/walls/${wall}/work`,
-      `${of}/site/walls/${wall}/packed`,
-      `${of}/site/log?wall=${wall}`,
-    ]);
-  const ofJob = [`${of}/site`, `${of}/site/log`, `${of}/marked`, `${of}/cutting`, `${of}/site/day`];
-  return [
-    ...walls.map((wall) => walks(job, wall, held)),
-    ...[...ofWalls, ...ofJob, packedOf(job, null)].map(sheet),
-  ];
-}
-
-const written = createQuerySerializer<Record<string, unknown>>();
-
-/** Where the rest of the program asks for a wall's stops. */
-export function stopsOf(job: string, wall: string, held: Omit<Held, "isAloud">): string {
-  return `/api/jobs/${job}/site/walls/${encodeURIComponent(wall)}/stops?${written(walkAsked(held))}`;
+  const { cutting, checks, work, packed, log, site, marked, day } = addresses;
+  const ofWalls = walls.flatMap((wall) => [cutting, checks, work, packed, log].map((of) => of(job, wall)));
+  const ofJob = [site(job), log(job), marked(job), cutting(job), day(job), packed(job, null)];
+  return [...walls.map((wall) => walks(job, wall, held)), ...[...ofWalls, ...ofJob].map(sheet)];
 }
 
 /** A wall's walks however a tape is held, asked for in one and kept one by one. */
-function walks(job: string, wall: string, { figures, reach }: Pick<Held, "figures" | "reach">): Sheet {
-  const how = written({ figures, ...(reach !== null && { reach }) });
+function walks(job: string, wall: string, held: Pick<Held, "figures" | "reach">): Sheet {
+  const { figures, reach } = held;
   return {
-    address: `/api/jobs/${job}/site/walls/${encodeURIComponent(wall)}/walks?${how}`,
+    address: addresses.walks(job, wall, held),
     answers: async (answer) => {
       const ways: HeldWalk[] = await answer.json();
       return ways.map(({ called, ...way }) => [
-        stopsOf(job, wall, { figures, reach, ...way }),
+        addresses.stops(job, wall, { figures, reach, ...way }),
         Response.json(called),
       ]);
     },
@@ -175,9 +156,9 @@ export async function ofOneEdition(job: string): Promise<void> {
   const cache = await keptOf(job);
   if (!cache) return;
   const edition = async (address: string) => (await cache.match(address))?.headers.get(EDITION);
-  if ((await edition(coreOf(job))) === (await edition(packedOf(job, null)))) return;
+  if ((await edition(addresses.core(job))) === (await edition(addresses.packed(job, null)))) return;
   const kept = (await cache.keys()).map(({ url }) => new URL(url).pathname);
-  for (const address of [coreOf(job), ...kept.filter((one) => one.endsWith("/packed"))])
+  for (const address of [addresses.core(job), ...kept.filter((one) => one.endsWith("/packed"))])
     await keep(sheet(address), cache);
 }
 
@@ -256,7 +237,7 @@ export function alongOf(job: string): Along | null {
 }
 
 export function useAlong(job: string): Along | null {
-  return useKept(({ value }) => value.find((one) => one.job === job) ?? null);
+  return useStore(saved, ({ value }) => value.find((one) => one.job === job) ?? null);
 }
 
 export function useTaking(job: string): Taking | null {

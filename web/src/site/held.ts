@@ -40,19 +40,14 @@ export function walkAsked(
   };
 }
 
-const useKept = keptStore<Held>("bluff-held", (stored) => ({
+export const held = keptStore<Held>("bluff-held", (stored) => ({
   ...USUAL,
   ...(stored as Partial<Held> | null),
 }));
 
 export function hold(change: Partial<Held>) {
-  useKept.setState(({ value }) => ({ value: { ...value, ...change } }));
+  held.setState(({ value }) => ({ value: { ...value, ...change } }));
 }
 
-/** How the person with this device holds their tape. */
-export function useHeld(): Held {
-  return useKept(({ value }) => value);
-}
-
-/** As `useHeld`, at this moment. */
-export const heldNow = (): Held => useKept.getState().value;
+/** How the tape is held at this moment; screens use `useHeld`. */
+export const heldNow = (): Held => held.getState().value;

@@ -2,9 +2,10 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { answered, client, type SiteDay } from "../api/client";
 import { AS_OF } from "../device/kept";
 import { useWaiting, type Waiting } from "../outbox/outbox";
+import { addresses } from "./addresses";
 import { alongOf, ofOneEdition } from "./along";
 import { onThisClock } from "./clock";
-import { askHere, packedOf } from "./core/ask";
+import { askHere } from "./core/ask";
 
 /** Milliseconds after which the day is planned anew by itself: what is left goes on from now. */
 const PLANNED_FOR = 5 * 60_000;
@@ -23,7 +24,7 @@ async function planned(job: string): Promise<Planned> {
   const isKept = (await asked).response.headers.has(AS_OF);
   // What it is planned of is kept as new as the plan.
   if (!isKept && alongOf(job))
-    void fetch(packedOf(job, null))
+    void fetch(addresses.packed(job, null))
       .then(() => ofOneEdition(job))
       .catch(() => undefined);
   return { day, isKept };

@@ -1,4 +1,5 @@
 import { keepPreviousData, queryOptions, useQuery } from "@tanstack/react-query";
+import { useStore } from "zustand";
 import { useAway } from "../api/away";
 import {
   answered,
@@ -10,8 +11,13 @@ import {
   type WallWork,
 } from "../api/client";
 import { useAlong } from "./along";
-import { type Held, walkAsked } from "./held";
+import { type Held, held, walkAsked } from "./held";
 import { nearest, walkHere } from "./walkHere";
+
+/** How the person with this device holds their tape. */
+export function useHeld(): Held {
+  return useStore(held, ({ value }) => value);
+}
 
 /** The walls of a job in the order they are framed, with how far each is. */
 export function siteQuery(job: string, revision: number) {

@@ -1,5 +1,6 @@
 import type { Walk } from "../api/client";
-import { type Along, alongOf, stopsOf } from "./along";
+import { addresses } from "./addresses";
+import { type Along, alongOf } from "./along";
 import { askHere } from "./core/ask";
 import { type Held, walkAsked } from "./held";
 
@@ -20,7 +21,7 @@ export async function walkHere(
 ): Promise<Walk | null> {
   const along = alongOf(job);
   if (!along) return null;
-  const kept = await fetch(stopsOf(job, wall, nearest(along, held)));
+  const kept = await fetch(addresses.stops(job, wall, nearest(along, held)));
   const read = await askHere(job, wall, "walk", walkAsked(held, over));
   if (!kept.ok || !read) return null;
   const walk: Walk = await kept.json();

@@ -1,5 +1,6 @@
 import { type Remote, wrap } from "comlink";
 import type { Check, SaidOnSite, SignedIn, SiteDay, Stop } from "../../api/client";
+import { addresses } from "../addresses";
 import type { CoreApi } from "./core.worker";
 
 export type Verdict = Pick<Check, "state" | "says" | "do" | "sums">;
@@ -40,17 +41,6 @@ function started(): Running {
   return running;
 }
 
-/** Where the server has the core's files. */
-export function coreOf(job: string): string {
-  return `/api/jobs/${job}/site/core`;
-}
-
-/** Where the server has what the core works on here: a wall or, where there is none, a job as its crew is at it. */
-export function packedOf(job: string, wall: string | null): string {
-  const of = `/api/jobs/${job}/site`;
-  return wall === null ? `${of}/packed` : `${of}/walls/${encodeURIComponent(wall)}/packed`;
-}
-
 /**
  * What is asked of a wall or, without one, of a job, worked out on this device; null where it cannot be, as where the
  * job was not taken along.
@@ -61,7 +51,7 @@ export async function askHere<Question extends keyof Questions>(
   question: Question,
   asked: Questions[Question]["asked"],
 ): Promise<Questions[Question]["answer"] | null> {
-  const answers = await Promise.all([fetch(coreOf(job)), fetch(packedOf(job, wall))]);
+  const answers = await Promise.all([fetch(addresses.core(job)), fetch(addresses.packed(job, wall))]);
   if (!answers.every(({ ok }) => ok)) return null;
   const [files, packed] = [await answers[0].json(), new Uint8Array(await answers[1].arrayBuffer())];
   const { core, failed } = started();
