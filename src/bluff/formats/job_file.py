@@ -12,6 +12,8 @@ from pydantic import Field, StrictBool, StrictInt, StrictStr, ValidationError
 from bluff.core.errors import BluffError, JobError
 from bluff.core.job.job import (
     MOST_FLOORS,
+    MOST_OPENINGS,
+    MOST_WALLS,
     Alone,
     Between,
     Checked,
@@ -35,6 +37,7 @@ from bluff.core.measure.shapes import Corner
 from bluff.core.measure.size import Size
 from bluff.formats.errors import Fault, FaultyData, fault_of, faults_of
 from bluff.formats.json_text import read_json
+from bluff.formats.made_once import MadeOnce
 from bluff.formats.specials_file import (
     MOST_SPECIALS,
     BackingFile,
@@ -365,11 +368,16 @@ class JobFile(StockKeys, JobKeys):
             name=job.name,
             taken=TakenFile.from_core(job.taken) if job.taken else None,
             standard=StandardFile.from_core(job.ways),
-            walls=[WallFile.from_core(wall) for wall in job.walls],
-            openings=[OpeningFile.from_core(opening) for opening in job.openings],
+            walls=[_WALLS(wall) for wall in job.walls],
+            openings=[_OPENINGS(opening) for opening in job.openings],
             picture=PictureFile.from_core(job.picture) if job.picture else None,
             **stock_keys(job.stock),
         )
+
+
+_WALLS = MadeOnce(WallFile.from_core, most=2 * MOST_WALLS)
+_OPENINGS = MadeOnce(OpeningFile.from_core, most=2 * MOST_OPENINGS)
+"""A job's file is made twice at every edit, to be stored and to be answered; all but what was edited is as before."""
 
 
 def read_job(text: str | bytes) -> Job:

@@ -121,6 +121,15 @@ class WallPlan:
         """The opening that a place along its plate lies in."""
         return next((placed for placed in self.openings if placed.start.value < along < placed.end), None)
 
+    def __hash__(self) -> int:
+        """By what tells the plans of a wall apart most often; whatever these have in common is compared.
+
+        A framing is looked up by its plan at every edit, for every wall, and to hash every way and sum of each would
+        take longer than anything else in between.
+        """
+        openings = ((one.id, one.start.value, one.head.value, one.rough) for one in self.openings)
+        return hash((self.wall.id, self.plate_length.value, self.stud_length.value, *openings))
+
     @property
     def id(self) -> str:
         return self.wall.id
