@@ -35,59 +35,23 @@ export function PhraseLine(line: Line) {
   return line.change.isAllowed ? <Typing {...line} /> : null;
 }
 
-function Typing({ job, revision, wall, label, placeholder, hint, change, onReading, onDone }: Line) {
+function Typing(line: Line) {
+  const { job, revision, label, placeholder, hint, change } = line;
   const { say } = useWords();
-  const [text, setText] = useDraft<string>(`line-${job}-${label}`, "");
-  const said = useSettled(text.trim(), SOON);
-  const [sent, setSent] = useState<string | null>(null);
   const field = useRef<HTMLInputElement>(null);
-  const reading = useQuery({
-    queryKey: ["phrase", job, revision, wall, said],
-    queryFn: () => answered<EditReading>(understand(job, said, wall)),
-    // Sent, it is not read anew at the revision it makes.
-    enabled: said !== "" && said !== HELP && said !== sent,
-    retry: false,
-    placeholderData: keepPreviousData,
-  });
-
-  const understood = said !== "" && !reading.error && !reading.isPlaceholderData ? reading.data?.edit : null;
-  useEffect(() => {
-    if (understood !== undefined) onReading?.(understood);
-  }, [understood, onReading]);
-
-  /** What the line as it stands was understood as, once it is. */
-  const read =
-    said === text.trim() && !reading.error && !reading.isPlaceholderData ? (reading.data ?? null) : null;
+  const { text, said, put, reading, read, submit } = useTyped(line, () => field.current?.focus());
   const instead = read?.instead;
   const isAsking = text.trim() === HELP;
-
-  function put(line: string) {
-    setText(line);
+  function take(line: string) {
+    put(line);
     field.current?.focus();
   }
-
   function onKey(event: KeyboardEvent<HTMLInputElement>) {
-    if (isAsking && event.key === "Escape") setText("");
+    if (isAsking && event.key === "Escape") put("");
     if (!instead || !event.altKey || event.code !== "KeyF") return;
     event.preventDefault();
-    put(instead);
+    take(instead);
   }
-
-  async function submit(event: FormEvent) {
-    event.preventDefault();
-    if (!text.trim() || isAsking) return;
-    // What was typed last may not have been understood yet: ask for exactly that.
-    const latest =
-      read ?? (await answered<EditReading>(understand(job, text.trim(), wall)).catch(() => null));
-    if (!latest) return;
-    setSent(text.trim());
-    await change.make(latest.edit, () => {
-      setText("");
-      onDone?.(latest);
-      field.current?.focus();
-    });
-  }
-
   return (
     <Flex
       as="form"
@@ -114,10 +78,7 @@ function Typing({ job, revision, wall, label, placeholder, hint, change, onReadi
         autoComplete="off"
         spellCheck={false}
         value={text}
-        onChange={(event) => {
-          setText(event.target.value);
-          setSent(null);
-        }}
+        onChange={(event) => put(event.target.value)}
         onKeyDown={onKey}
       />
       <Button type="submit" size="md" variant="solid" disabled={!text.trim() || isAsking || change.isBusy}>
@@ -129,7 +90,7 @@ function Typing({ job, revision, wall, label, placeholder, hint, change, onReadi
         aria-label="What can be typed"
         aria-expanded={isAsking}
         title="Everything that can be typed; or type ?"
-        onClick={() => put(isAsking ? "" : HELP)}
+        onClick={() => take(isAsking ? "" : HELP)}
       >
         <CircleHelp />
       </Button>
@@ -141,7 +102,7 @@ function Typing({ job, revision, wall, label, placeholder, hint, change, onReadi
             minH="0"
             fontSize="13px"
             px="2"
-            onClick={() => put(instead)}
+            onClick={() => take(instead)}
             aria-keyshortcuts="Alt+F"
           >
             In feet: {instead} (Alt F)
@@ -153,9 +114,54 @@ function Typing({ job, revision, wall, label, placeholder, hint, change, onReadi
           </Text>
         )}
       </Box>
-      {isAsking && <PhraseList job={job} revision={revision} onTake={put} />}
+      {isAsking && <PhraseList job={job} revision={revision} onTake={take} />}
     </Flex>
   );
+}
+
+/** What is typed, what the server understands of it once it stands still, and how it is entered. */
+function useTyped({ job, revision, wall, label, change, onReading, onDone }: Line, onEntered: () => void) {
+  const [text, setText] = useDraft<string>(`line-${job}-${label}`, "");
+  const said = useSettled(text.trim(), SOON);
+  const [sent, setSent] = useState<string | null>(null);
+  const reading = useQuery({
+    queryKey: ["phrase", job, revision, wall, said],
+    queryFn: () => answered<EditReading>(understand(job, said, wall)),
+    // Sent, it is not read anew at the revision it makes.
+    enabled: said !== "" && said !== HELP && said !== sent,
+    retry: false,
+    placeholderData: keepPreviousData,
+  });
+  const isUnderstood = !reading.error && !reading.isPlaceholderData;
+  const understood = said !== "" && isUnderstood ? reading.data?.edit : null;
+  useEffect(() => {
+    if (understood !== undefined) onReading?.(understood);
+  }, [understood, onReading]);
+
+  /** What the line as it stands was understood as, once it is. */
+  const read = said === text.trim() && isUnderstood ? (reading.data ?? null) : null;
+
+  async function submit(event: FormEvent) {
+    event.preventDefault();
+    const line = text.trim();
+    if (!line || line === HELP) return;
+    // What was typed last may not have been understood yet: ask for exactly that.
+    const latest = read ?? (await answered<EditReading>(understand(job, line, wall)).catch(() => null));
+    if (!latest) return;
+    setSent(line);
+    await change.make(latest.edit, () => {
+      setText("");
+      onDone?.(latest);
+      onEntered();
+    });
+  }
+
+  function put(line: string) {
+    setText(line);
+    setSent(null);
+  }
+
+  return { text, said, put, reading, read, submit };
 }
 
 function Understood({ reading, error }: { reading: EditReading | undefined; error: Error | null }) {

@@ -5,26 +5,28 @@ import type { Bench } from "../api/client";
 import { colour } from "../app/colours";
 import { LAYERS, layersOf, marksIn, membersIn, toggleLayer, useLayers } from "../app/layers";
 import { useWords } from "../app/words";
-import { Elevation, type LoadPath, riseOf } from "../drawing/Elevation";
+import { Elevation, type LoadPath } from "../drawing/Elevation";
 import { NailLayer } from "../drawing/NailLayer";
 import { markKey, type Picking, PlateStrip } from "../drawing/PlateStrip";
 import { SheetLayer } from "../drawing/SheetLayer";
-import { comfortable, fitting, MARGIN, type Scale, scaleOf } from "../drawing/scale";
+import { MARGIN, type Scale } from "../drawing/scale";
 import { Tape } from "../drawing/Tape";
-import { useBoxSize } from "../drawing/useBoxSize";
 import { Hatches } from "../drawing/wood";
 import { plateLabels } from "./plateLabels";
-import { useZoom } from "./useZoom";
+import { ABOVE, type BenchSizes, TAPE, useBenchSizes } from "./useBenchSizes";
 
-const TAPE = 34;
-/** Above the elevation, and between it and the plates where their name stands. */
-const ABOVE = 12;
-const BETWEEN = 36;
-const BELOW = 24;
-/** Plates take what height the elevation leaves, within what still looks like a plate. */
-const PLATE = { least: 40, most: 148 };
 const ZOOM = 1.35;
-const WIDEST = 24;
+
+interface BenchDrawingProps {
+  bench: Bench;
+  picking: Picking;
+  /** Where the load of the picked piece is, while that is asked for. */
+  path: LoadPath | null;
+  place: number | null;
+  onKey: (event: KeyboardEvent) => void;
+  onOpening: (id: string) => void;
+  onNeighbour: (wall: string) => void;
+}
 
 /**
  * The wall standing, and below it its two plates opened like a book with the tape in the fold, all on one
@@ -38,43 +40,12 @@ export function BenchDrawing({
   onKey,
   onOpening,
   onNeighbour,
-}: {
-  bench: Bench;
-  picking: Picking;
-  /** Where the load of the picked piece is, while that is asked for. */
-  path: LoadPath | null;
-  place: number | null;
-  onKey: (event: KeyboardEvent) => void;
-  onOpening: (id: string) => void;
-  onNeighbour: (wall: string) => void;
-}) {
+}: BenchDrawingProps) {
   const { say } = useWords();
   const frame = useRef<HTMLDivElement>(null);
-  const box = useBoxSize(frame);
-
-  const { wall } = bench;
-  const slopeTape = wall.slopes.length > 0 ? TAPE : 0;
-  const room = Math.max(box.height - (ABOVE + BETWEEN + slopeTape + 2 * PLATE.least + TAPE + BELOW), 120);
-  // What lies on the plates is seen too.
-  const tall = Math.max(wall.height, ...[...wall.members, ...wall.beams].map(({ y, height }) => y + height));
-  const elevationBox = { width: box.width, height: room };
-  const { perInch, zoomBy, showWhole } = useZoom(frame, {
-    usual: comfortable(wall.plate_length, tall, elevationBox),
-    least: fitting(wall.plate_length, tall, elevationBox),
-    most: WIDEST,
-  });
-  const scale = scaleOf(perInch);
-  // Zoomed in, the plates grow along the wall; the elevation never outgrows its room.
-  const vertical = Math.min(perInch, room / tall);
-  const floor = ABOVE + Math.round(tall * vertical);
-  const rise = riseOf(vertical, floor);
-  const width = scale.x(wall.plate_length) + MARGIN;
-  const top = floor + BETWEEN + slopeTape;
-  const plate = Math.min(PLATE.least + Math.floor((room + ABOVE - floor) / 2), PLATE.most);
-  const bottom = top + plate + TAPE;
+  const sizes = useBenchSizes(bench, frame);
+  const { scale, floor, top, bottom, plate } = sizes;
   const marked = bench.marked_on === "edge" ? ", marked on its edge" : "";
-  const layers = useLayers();
-  const marks = marksIn(wall.marks, layers);
   const chosen = placeOf(bench, picking.picked, place);
   const shown = picking.hovered ? placeOf(bench, picking.hovered, null) : chosen;
   const inView = chosen === null ? null : scale.x(chosen);
@@ -94,72 +65,14 @@ export function BenchDrawing({
         touchAction="pan-x pan-y"
         tabIndex={0}
         role="application"
-        aria-label={`Wall ${wall.id}: arrow keys step through its marks and pieces`}
+        aria-label={`Wall ${bench.wall.id}: arrow keys step through its marks and pieces`}
         onKeyDown={onKey}
         _focusVisible={{ outline: "2px solid", outlineColor: "chalk", outlineOffset: "-3px" }}
       >
-        <svg width={width} height={bottom + plate + BELOW} style={{ display: "block" }}>
+        <svg width={sizes.width} height={sizes.height} style={{ display: "block" }}>
           <Hatches />
-          <path d={`M0 ${floor + 0.5}H${width}`} stroke={colour("ink")} strokeWidth={1} />
-          <Elevation
-            members={membersIn(wall.members, layers)}
-            openings={bench.openings}
-            scale={scale}
-            rise={rise}
-            picking={picking}
-            onOpening={onOpening}
-            neighbours={bench.meets}
-            onNeighbour={onNeighbour}
-            beams={wall.beams}
-            clear={wall.clear}
-            floors={wall.floors}
-            length={wall.plate_length}
-            path={path}
-          />
-          {layers.includes("sheets") && <SheetLayer sheets={wall.sheets.sheets} scale={scale} rise={rise} />}
-          {layers.includes("nails") && <NailLayer nails={wall.nails} scale={scale} rise={rise} />}
-          {/* On a slope the top plate has a tape of its own, seen as long as its run. */}
-          {wall.slopes.map((slope) => (
-            <Tape
-              key={slope.start}
-              length={slope.length.inches}
-              scale={alongSlope(scale, slope)}
-              y={top - TAPE}
-              height={TAPE}
-              held={{ hook: bench.hook, burned: bench.burned }}
-            />
-          ))}
-          <g>
-            <PlateStrip
-              marks={marks.filter((mark) => mark.plate === "top")}
-              labels={plateLabels(bench.openings, "top")}
-              length={wall.plate_length}
-              scale={scale}
-              y={top}
-              height={plate}
-              hook={bench.hook}
-              hasBothLines={bench.has_both_lines}
-              picking={picking}
-            />
-            <Tape
-              length={wall.plate_length}
-              scale={scale}
-              y={top + plate}
-              height={TAPE}
-              held={{ hook: bench.hook, burned: bench.burned }}
-            />
-            <PlateStrip
-              marks={marks.filter((mark) => mark.plate === "bottom")}
-              labels={plateLabels(bench.openings, "bottom")}
-              length={wall.plate_length}
-              scale={scale}
-              y={bottom}
-              height={plate}
-              hook={bench.hook}
-              hasBothLines={bench.has_both_lines}
-              picking={picking}
-            />
-          </g>
+          <Standing {...{ bench, sizes, picking, path, onOpening, onNeighbour }} />
+          <Plates bench={bench} sizes={sizes} picking={picking} />
           {shown !== null && (
             <path
               aria-hidden
@@ -173,36 +86,124 @@ export function BenchDrawing({
         </svg>
       </Box>
       <PlateName
-        y={top - slopeTape - 20}
-        name={say(`Top plate${slopeTape ? ", read along its slope" : ""}${marked}`)}
+        y={top - sizes.slopeTape - 20}
+        name={say(`Top plate${sizes.slopeTape ? ", read along its slope" : ""}${marked}`)}
         // On a phone the layers take its place; the plate above the tape is the top one.
         from="md"
       />
       <PlateName y={bottom + plate + 2} name={say(`Bottom plate${marked}`)} />
-      <Flex position="absolute" top={`${top - slopeTape - 33}px`} insetEnd="2" gap="1">
-        <Flex gap="1" role="group" aria-label="Layers" me="2">
-          {layersOf(wall).map((layer) => (
-            <Button
-              key={layer}
-              variant={layers.includes(layer) ? "solid" : "outline"}
-              aria-pressed={layers.includes(layer)}
-              onClick={() => toggleLayer(layer)}
-            >
-              {say(LAYERS.find(({ name }) => name === layer)?.label ?? "")}
-            </Button>
-          ))}
-        </Flex>
-        <Button variant="plain" aria-label="Narrower" onClick={() => zoomBy(1 / ZOOM)}>
-          <ZoomOut />
-        </Button>
-        <Button variant="plain" aria-label="Wider" onClick={() => zoomBy(ZOOM)}>
-          <ZoomIn />
-        </Button>
-        <Button variant="plain" aria-label="The whole wall" onClick={showWhole}>
-          <Maximize2 />
-        </Button>
-      </Flex>
+      <Tools wall={bench.wall} sizes={sizes} />
     </Box>
+  );
+}
+
+/** The wall as it stands, with what of it is shown. */
+function Standing({
+  bench,
+  sizes: { scale, rise, floor, width },
+  picking,
+  path,
+  onOpening,
+  onNeighbour,
+}: Omit<BenchDrawingProps, "place" | "onKey"> & { sizes: BenchSizes }) {
+  const { wall } = bench;
+  const layers = useLayers();
+  return (
+    <>
+      <path d={`M0 ${floor + 0.5}H${width}`} stroke={colour("ink")} strokeWidth={1} />
+      <Elevation
+        members={membersIn(wall.members, layers)}
+        openings={bench.openings}
+        scale={scale}
+        rise={rise}
+        picking={picking}
+        onOpening={onOpening}
+        neighbours={bench.meets}
+        onNeighbour={onNeighbour}
+        beams={wall.beams}
+        clear={wall.clear}
+        floors={wall.floors}
+        length={wall.plate_length}
+        path={path}
+      />
+      {layers.includes("sheets") && <SheetLayer sheets={wall.sheets.sheets} scale={scale} rise={rise} />}
+      {layers.includes("nails") && <NailLayer nails={wall.nails} scale={scale} rise={rise} />}
+    </>
+  );
+}
+
+/** Both plates with the tape between them. */
+function Plates({ bench, sizes, picking }: { bench: Bench; sizes: BenchSizes; picking: Picking }) {
+  const { wall } = bench;
+  const { scale, top, bottom, plate } = sizes;
+  const marks = marksIn(wall.marks, useLayers());
+  const held = { hook: bench.hook, burned: bench.burned };
+  return (
+    <>
+      {/* On a slope the top plate has a tape of its own, seen as long as its run. */}
+      {wall.slopes.map((slope) => (
+        <Tape
+          key={slope.start}
+          length={slope.length.inches}
+          scale={alongSlope(scale, slope)}
+          y={top - TAPE}
+          height={TAPE}
+          held={held}
+        />
+      ))}
+      {(["top", "bottom"] as const).map((name) => (
+        <PlateStrip
+          key={name}
+          marks={marks.filter((mark) => mark.plate === name)}
+          labels={plateLabels(bench.openings, name)}
+          length={wall.plate_length}
+          scale={scale}
+          y={name === "top" ? top : bottom}
+          height={plate}
+          hook={bench.hook}
+          hasBothLines={bench.has_both_lines}
+          picking={picking}
+        />
+      ))}
+      <Tape length={wall.plate_length} scale={scale} y={top + plate} height={TAPE} held={held} />
+    </>
+  );
+}
+
+/** What is drawn besides the framing, and how near. */
+function Tools({
+  wall,
+  sizes: { top, slopeTape, zoomBy, showWhole },
+}: {
+  wall: Bench["wall"];
+  sizes: BenchSizes;
+}) {
+  const { say } = useWords();
+  const layers = useLayers();
+  return (
+    <Flex position="absolute" top={`${top - slopeTape - 33}px`} insetEnd="2" gap="1">
+      <Flex gap="1" role="group" aria-label="Layers" me="2">
+        {layersOf(wall).map((layer) => (
+          <Button
+            key={layer}
+            variant={layers.includes(layer) ? "solid" : "outline"}
+            aria-pressed={layers.includes(layer)}
+            onClick={() => toggleLayer(layer)}
+          >
+            {say(LAYERS.find(({ name }) => name === layer)?.label ?? "")}
+          </Button>
+        ))}
+      </Flex>
+      <Button variant="plain" aria-label="Narrower" onClick={() => zoomBy(1 / ZOOM)}>
+        <ZoomOut />
+      </Button>
+      <Button variant="plain" aria-label="Wider" onClick={() => zoomBy(ZOOM)}>
+        <ZoomIn />
+      </Button>
+      <Button variant="plain" aria-label="The whole wall" onClick={showWhole}>
+        <Maximize2 />
+      </Button>
+    </Flex>
   );
 }
 

@@ -32,25 +32,18 @@ const REFERENCES = [
   { value: "centred", label: "Centred" },
 ] as const;
 
-/** One opening in a form, with the sums of its rough opening as they stand now. */
-export function OpeningForm({
-  job,
-  bench,
-  before,
-  draft: first,
-  change,
-  onClose,
-}: {
+interface OpeningFormProps {
   job: Job;
   bench: Bench;
   before: Opening | null;
   draft: Opening;
   change: JobChange;
   onClose: () => void;
-}) {
+}
+
+/** One opening in a form, with the sums of its rough opening as they stand now. */
+export function OpeningForm({ job, bench, before, draft: first, change, onClose }: OpeningFormProps) {
   const { draft, set, sayWay, whenSettled } = useOpeningDraft(job, before?.id ?? null, first);
-  const sizing = draft.rough === undefined || draft.rough === null ? "unit" : "rough";
-  const place = placeOf(draft.at);
   const form = useQuery(openingFormQuery(job, { opening: draft, before: before?.id ?? null }));
   const editOf = (opening: Opening): Edit =>
     before ? { edit: "change-opening", id: before.id, opening } : { edit: "add-opening", opening };
@@ -70,67 +63,12 @@ export function OpeningForm({
   // What a field says itself is not said twice.
   const trouble = faultAt("id", "unit", "rough", "at") ? null : preview.error;
 
-  function chooseKind(kind: Opening["kind"]) {
-    const isStillFree = before === null && draft.id === freeMark(job, draft.kind);
-    set({ kind, ...(isStillFree ? { id: freeMark(job, kind) } : {}) });
-  }
-
   return (
     <Box as="section" aria-label={before ? `Change ${before.id}` : "New opening"} overflowY="auto" minH="0">
       <Changes>
         <FieldGroup name={before ? `Opening ${before.id}` : "New opening"} level="h2">
-          <TextField label="Mark" value={draft.id} fault={faultAt("id")} onEnter={(id) => set({ id })} />
-          <SelectField label="Kind" value={draft.kind} choices={KINDS} onChoose={chooseKind} />
-          <SelectField
-            label="Size is"
-            value={sizing}
-            choices={SIZINGS}
-            onChoose={(chosen) => {
-              const size = draft.unit ?? draft.rough ?? "";
-              set(chosen === "unit" ? { unit: size, rough: null } : { rough: size, unit: null });
-            }}
-          />
-          <TextField
-            label="Width x height"
-            value={String(draft[sizing] ?? "")}
-            fault={faultAt("unit", "rough")}
-            onEnter={(size) => set({ [sizing]: size })}
-          />
-          {bench.wall.floors.length > 0 && (
-            <SelectField
-              label="Floor"
-              value={String(draft.floor ?? 0)}
-              choices={storeys(bench.wall.floors)}
-              onChoose={(floor) => set({ floor: Number(floor) || null })}
-            />
-          )}
-          <SelectField
-            label="Placed by"
-            value={place.reference}
-            choices={REFERENCES}
-            onChoose={(reference) =>
-              set({ at: positionOf({ ...place, reference, distance: place.distance || "4-0" }) })
-            }
-          />
-          {place.reference !== "centred" && (
-            <>
-              <TextField
-                label="At"
-                value={place.distance}
-                fault={faultAt("at")}
-                onEnter={(distance) => set({ at: positionOf({ ...place, distance }) })}
-              />
-              <SelectField
-                label="From"
-                value={place.from}
-                choices={origins(
-                  bench.openings.map(({ opening }) => opening.id).filter((id) => id !== before?.id),
-                  bench.meets.map(({ wall }) => wall),
-                )}
-                onChoose={(from) => set({ at: positionOf({ ...place, from }) })}
-              />
-            </>
-          )}
+          <WhatFields job={job} bench={bench} before={before} draft={draft} set={set} faultAt={faultAt} />
+          <WhereFields bench={bench} before={before} draft={draft} set={set} faultAt={faultAt} />
         </FieldGroup>
       </Changes>
       <Box px="4" py="2" borderBottomWidth="1px">
@@ -162,6 +100,86 @@ export function OpeningForm({
       </Text>
       <Changes>{form.data && <WaysForm groups={form.data.ways} onSay={sayWay} />}</Changes>
     </Box>
+  );
+}
+
+interface FieldsProps extends Pick<OpeningFormProps, "job" | "bench" | "before" | "draft"> {
+  set: (part: Partial<Opening>) => void;
+  /** What is wrong with a field, by the keys it has in the job file. */
+  faultAt: (...keys: string[]) => string | null;
+}
+
+/** What an opening is: its mark, its kind and its size. */
+function WhatFields({ job, before, draft, set, faultAt }: FieldsProps) {
+  const sizing = draft.rough === undefined || draft.rough === null ? "unit" : "rough";
+  function chooseKind(kind: Opening["kind"]) {
+    const isStillFree = before === null && draft.id === freeMark(job, draft.kind);
+    set({ kind, ...(isStillFree ? { id: freeMark(job, kind) } : {}) });
+  }
+  return (
+    <>
+      <TextField label="Mark" value={draft.id} fault={faultAt("id")} onEnter={(id) => set({ id })} />
+      <SelectField label="Kind" value={draft.kind} choices={KINDS} onChoose={chooseKind} />
+      <SelectField
+        label="Size is"
+        value={sizing}
+        choices={SIZINGS}
+        onChoose={(chosen) => {
+          const size = draft.unit ?? draft.rough ?? "";
+          set(chosen === "unit" ? { unit: size, rough: null } : { rough: size, unit: null });
+        }}
+      />
+      <TextField
+        label="Width x height"
+        value={String(draft[sizing] ?? "")}
+        fault={faultAt("unit", "rough")}
+        onEnter={(size) => set({ [sizing]: size })}
+      />
+    </>
+  );
+}
+
+/** Where an opening is: on which floor, and how far from what. */
+function WhereFields({ bench, before, draft, set, faultAt }: Omit<FieldsProps, "job">) {
+  const place = placeOf(draft.at);
+  return (
+    <>
+      {bench.wall.floors.length > 0 && (
+        <SelectField
+          label="Floor"
+          value={String(draft.floor ?? 0)}
+          choices={storeys(bench.wall.floors)}
+          onChoose={(floor) => set({ floor: Number(floor) || null })}
+        />
+      )}
+      <SelectField
+        label="Placed by"
+        value={place.reference}
+        choices={REFERENCES}
+        onChoose={(reference) =>
+          set({ at: positionOf({ ...place, reference, distance: place.distance || "4-0" }) })
+        }
+      />
+      {place.reference !== "centred" && (
+        <>
+          <TextField
+            label="At"
+            value={place.distance}
+            fault={faultAt("at")}
+            onEnter={(distance) => set({ at: positionOf({ ...place, distance }) })}
+          />
+          <SelectField
+            label="From"
+            value={place.from}
+            choices={origins(
+              bench.openings.map(({ opening }) => opening.id).filter((id) => id !== before?.id),
+              bench.meets.map(({ wall }) => wall),
+            )}
+            onChoose={(from) => set({ at: positionOf({ ...place, from }) })}
+          />
+        </>
+      )}
+    </>
   );
 }
 

@@ -18,7 +18,7 @@ import { ChosenWalls } from "./ChosenWalls";
 import { ModelCard } from "./ModelCard";
 import { PlanCard } from "./PlanCard";
 import { StopList } from "./StopList";
-import { useCutting, useCuttingChange } from "./useCutting";
+import { type CuttingChange, useCutting, useCuttingChange } from "./useCutting";
 
 /** How the job is cut: board by board, with drops used again, and what is cut already. */
 export function CutScreen() {
@@ -35,122 +35,28 @@ export function CutScreen() {
   );
 }
 
-function Boards({
-  job,
-  cutting,
-  change,
-  walls,
-  onWalls,
-}: {
+interface BoardsProps {
   job: Job;
   cutting: Cutting;
   change: JobChange;
   walls: readonly string[];
   onWalls: (walls: readonly string[]) => void;
-}) {
+}
+
+function Boards({ job, cutting, change, walls, onWalls }: BoardsProps) {
   const act = useCuttingChange(job.id, job.revision, walls);
-  const lengths = cutting.sections.flatMap(({ boards }) => boards.map(({ length }) => length.inches));
-  const longest = Math.max(...lengths, 1);
-  const files = { job: job.id, asked: { wall: walls } };
   return (
     <>
       <Full />
       <NotKept job={job} />
-      <JobBar job={job} change={change}>
-        {cutting.sections.map(({ section }) => (
-          <Button
-            key={section}
-            variant="plain"
-            onClick={() => document.getElementById(`section ${section}`)?.scrollIntoView()}
-          >
-            {section}
-          </Button>
-        ))}
-        <Flex ms={{ md: "auto" }} gap="1">
-          <Download {...files} file="cutting.pdf" isOpened>
-            <Printer /> Sheets
-          </Download>
-          <Download {...files} file="labels.pdf" isOpened title="Labels, 30 on a letter page">
-            <Tags /> Labels
-          </Download>
-          <Download
-            {...files}
-            file="labels.pdf"
-            asked={{ ...files.asked, sheet: "a4-24" }}
-            isOpened
-            title="Labels, 24 on an A4 page"
-          >
-            A4
-          </Download>
-          <Download {...files} file="cutting.csv">
-            <FileDown /> CSV
-          </Download>
-          <Download {...files} file="cutting.xlsx" title="As a spreadsheet">
-            <FileDown /> XLSX
-          </Download>
-        </Flex>
-      </JobBar>
+      <CutBar job={job} cutting={cutting} change={change} walls={walls} />
       {cutting.pieces === 0 ? (
         <Empty title="Nothing to cut yet">
           Draw a wall under Plan, or type one on the bench, like 12-6 2x4.
         </Empty>
       ) : (
         <Flex flex="1" minH="0" direction={{ base: "column", lg: "row" }}>
-          <Box
-            flex="1"
-            minW="0"
-            overflowY={{ lg: "auto" }}
-            pb="4"
-            tabIndex={0}
-            role="region"
-            aria-label="Boards"
-          >
-            {cutting.too_long.length > 0 && (
-              <Box px="4" pt="3" color="crayon" fontWeight="600">
-                <Text>
-                  No board of the stock is long enough for these. They are on the order as engineered or
-                  special order.
-                </Text>
-                {cutting.too_long.map((pieces) => (
-                  <Text key={pieces} ps="4">
-                    {pieces}
-                  </Text>
-                ))}
-              </Box>
-            )}
-            <Changes right="record">
-              {cutting.sections.map(({ section, boards }) => (
-                <Box as="section" key={section} id={`section ${section}`} aria-label={section}>
-                  <Heading
-                    as="h2"
-                    position="sticky"
-                    top="0"
-                    zIndex="2"
-                    bg="ground"
-                    px="4"
-                    pt="2"
-                    pb="1"
-                    fontFamily="heading"
-                    fontWeight="800"
-                    fontSize="20px"
-                  >
-                    {section}
-                  </Heading>
-                  <Box as="ul" listStyleType="none">
-                    {boards.map((board) => (
-                      <BoardRow
-                        key={board.number}
-                        board={board}
-                        longest={longest}
-                        isTreated={section.endsWith("treated")}
-                        act={act}
-                      />
-                    ))}
-                  </Box>
-                </Box>
-              ))}
-            </Changes>
-          </Box>
+          <BoardList cutting={cutting} act={act} />
           <SidePanel isFirst>
             <Tabs.Root defaultValue="plan" lazyMount unmountOnExit>
               <Tabs.List>
@@ -173,5 +79,101 @@ function Boards({
         </Flex>
       )}
     </>
+  );
+}
+
+/** Where each section of lumber is on the page, and the papers and files of what is chosen. */
+function CutBar({ job, cutting, change, walls }: Omit<BoardsProps, "onWalls">) {
+  const files = { job: job.id, asked: { wall: walls } };
+  return (
+    <JobBar job={job} change={change}>
+      {cutting.sections.map(({ section }) => (
+        <Button
+          key={section}
+          variant="plain"
+          onClick={() => document.getElementById(`section ${section}`)?.scrollIntoView()}
+        >
+          {section}
+        </Button>
+      ))}
+      <Flex ms={{ md: "auto" }} gap="1">
+        <Download {...files} file="cutting.pdf" isOpened>
+          <Printer /> Sheets
+        </Download>
+        <Download {...files} file="labels.pdf" isOpened title="Labels, 30 on a letter page">
+          <Tags /> Labels
+        </Download>
+        <Download
+          {...files}
+          file="labels.pdf"
+          asked={{ ...files.asked, sheet: "a4-24" }}
+          isOpened
+          title="Labels, 24 on an A4 page"
+        >
+          A4
+        </Download>
+        <Download {...files} file="cutting.csv">
+          <FileDown /> CSV
+        </Download>
+        <Download {...files} file="cutting.xlsx" title="As a spreadsheet">
+          <FileDown /> XLSX
+        </Download>
+      </Flex>
+    </JobBar>
+  );
+}
+
+/** Every board with what is cut from it, by section; before them what no board is long enough for. */
+function BoardList({ cutting, act }: { cutting: Cutting; act: CuttingChange }) {
+  const lengths = cutting.sections.flatMap(({ boards }) => boards.map(({ length }) => length.inches));
+  const longest = Math.max(...lengths, 1);
+  return (
+    <Box flex="1" minW="0" overflowY={{ lg: "auto" }} pb="4" tabIndex={0} role="region" aria-label="Boards">
+      {cutting.too_long.length > 0 && (
+        <Box px="4" pt="3" color="crayon" fontWeight="600">
+          <Text>
+            No board of the stock is long enough for these. They are on the order as engineered or special
+            order.
+          </Text>
+          {cutting.too_long.map((pieces) => (
+            <Text key={pieces} ps="4">
+              {pieces}
+            </Text>
+          ))}
+        </Box>
+      )}
+      <Changes right="record">
+        {cutting.sections.map(({ section, boards }) => (
+          <Box as="section" key={section} id={`section ${section}`} aria-label={section}>
+            <Heading
+              as="h2"
+              position="sticky"
+              top="0"
+              zIndex="2"
+              bg="ground"
+              px="4"
+              pt="2"
+              pb="1"
+              fontFamily="heading"
+              fontWeight="800"
+              fontSize="20px"
+            >
+              {section}
+            </Heading>
+            <Box as="ul" listStyleType="none">
+              {boards.map((board) => (
+                <BoardRow
+                  key={board.number}
+                  board={board}
+                  longest={longest}
+                  isTreated={section.endsWith("treated")}
+                  act={act}
+                />
+              ))}
+            </Box>
+          </Box>
+        ))}
+      </Changes>
+    </Box>
   );
 }

@@ -15,7 +15,7 @@ import { HeadersPanel } from "../headers/HeadersPanel";
 import { START, grid as walk } from "./grid";
 import { LineCard } from "./LineCard";
 import { ScheduleTable } from "./ScheduleTable";
-import { useSchedule, useWriting } from "./useSchedule";
+import { type RefusedCells, useSchedule, useWriting } from "./useSchedule";
 
 /** The schedule of openings: what each is, what it makes of the wall, and whether somebody checked it. */
 export function OpeningsScreen() {
@@ -54,14 +54,7 @@ export function OpeningsScreen() {
   );
 }
 
-function Openings({
-  job,
-  schedule,
-  change,
-  isAlike,
-  onAlike,
-  children,
-}: {
+interface OpeningsProps {
   job: Job;
   schedule: Schedule;
   change: JobChange;
@@ -69,73 +62,19 @@ function Openings({
   onAlike: () => void;
   /** Before what is done with the schedule. */
   children: ReactNode;
-}) {
+}
+
+function Openings(props: OpeningsProps) {
+  const { job, schedule, change } = props;
   const [chosen, act] = useReducer(walk, START);
   const writing = useWriting(job.id, change, schedule.revision);
   const grid = { ...chosen, row: Math.min(chosen.row, Math.max(schedule.lines.length - 1, 0)) };
   const line = schedule.lines[grid.row];
-  const left = schedule.lines.reduce(
-    (sum, { marks, checked }) => sum + (checked && !checked.is_lost ? 0 : marks.length),
-    0,
-  );
   return (
     <>
-      <JobBar job={job} change={change}>
-        {children}
-        <Button variant={isAlike ? "solid" : "outline"} aria-pressed={isAlike} onClick={onAlike}>
-          Alike together
-        </Button>
-        <FileButton
-          label="Schedule from a spreadsheet"
-          accept=".csv,.tsv,.txt"
-          variant="plain"
-          title="Lines of a CSV file whose first line names the columns: mark, wall, kind, unit, rough, at, head, header, source, jacks, kings"
-          disabled={!change.isAllowed}
-          onFile={(file) => writing.take(file)}
-        >
-          Take in CSV
-        </FileButton>
-        <Button asChild variant="plain">
-          <a href={`/api/jobs/${job.id}/schedule.csv`} download>
-            <FileDown /> CSV
-          </a>
-        </Button>
-        <Text
-          order={{ base: -1, md: 0 }}
-          ms={{ md: "auto" }}
-          fontSize="14px"
-          color={left ? "warn" : "faint"}
-          fontWeight="600"
-          whiteSpace="nowrap"
-          px="2"
-        >
-          {left ? `${left} not checked against the plan` : "All checked against the plan"}
-        </Text>
-      </JobBar>
+      <OpeningsBar {...props} onFile={writing.take} />
       {schedule.lines.length === 0 ? (
-        <Box
-          flex="1"
-          role="group"
-          aria-label="Schedule of openings"
-          tabIndex={0}
-          ref={(box: HTMLElement | null) => box?.focus()}
-          onPaste={(event) => {
-            event.preventDefault();
-            if (!change.isAllowed) return;
-            writing.take(new Blob([event.clipboardData.getData("text")]));
-          }}
-          _focusVisible={{ outline: "none" }}
-        >
-          <Empty title="No openings yet">
-            <Text>
-              Type one on a wall’s bench, like 3-6x4-6 @ 9-3, or take a schedule in from a spreadsheet.
-            </Text>
-            <Text color="faint">
-              Rows can be pasted here too, with a first line that names the columns: mark, wall, kind, unit or
-              rough, at; and head, header, source, jacks, kings where they are given.
-            </Text>
-          </Empty>
-        </Box>
+        <NoOpenings onPaste={(text) => change.isAllowed && writing.take(new Blob([text]))} />
       ) : (
         <Flex flex="1" minH="0" direction={{ base: "column", lg: "row" }}>
           <Flex direction="column" flex="1" minW="0" minH="0">
@@ -159,27 +98,7 @@ function Openings({
                 }
               />
             </Changes>
-            {writing.refused.length > 0 && (
-              <Flex
-                role="alert"
-                aria-label="Not saved"
-                px="4"
-                py="2"
-                gap="3"
-                align="start"
-                borderTopWidth="2px"
-                borderColor="crayon"
-              >
-                <Box flex="1" fontSize="15px" color="crayon">
-                  {writing.refused.map(({ changes, why }) => (
-                    <Text key={JSON.stringify(changes)}>
-                      {[...new Set(changes.map(({ mark }) => mark))].join(", ")} not saved: {why}
-                    </Text>
-                  ))}
-                </Box>
-                <Button onClick={writing.discard}>Discard</Button>
-              </Flex>
-            )}
+            {writing.refused.length > 0 && <NotSaved refused={writing.refused} onDiscard={writing.discard} />}
             <Text px="4" py="2" fontSize="13px" color="faint" borderTopWidth="1px">
               Arrows walk, with Shift they choose; typing writes, Enter goes down, Delete lets cells follow
               again, Ctrl+D fills down. Cells are copied to a spreadsheet and pasted from one.{" "}
@@ -191,5 +110,106 @@ function Openings({
         </Flex>
       )}
     </>
+  );
+}
+
+/** How the schedule is shown, files of it, and how much of it nobody has compared with the plan. */
+function OpeningsBar({
+  job,
+  schedule,
+  change,
+  isAlike,
+  onAlike,
+  onFile,
+  children,
+}: OpeningsProps & { onFile: (file: Blob) => void }) {
+  const left = schedule.lines.reduce(
+    (sum, { marks, checked }) => sum + (checked && !checked.is_lost ? 0 : marks.length),
+    0,
+  );
+  return (
+    <JobBar job={job} change={change}>
+      {children}
+      <Button variant={isAlike ? "solid" : "outline"} aria-pressed={isAlike} onClick={onAlike}>
+        Alike together
+      </Button>
+      <FileButton
+        label="Schedule from a spreadsheet"
+        accept=".csv,.tsv,.txt"
+        variant="plain"
+        title="Lines of a CSV file whose first line names the columns: mark, wall, kind, unit, rough, at, head, header, source, jacks, kings"
+        disabled={!change.isAllowed}
+        onFile={onFile}
+      >
+        Take in CSV
+      </FileButton>
+      <Button asChild variant="plain">
+        <a href={`/api/jobs/${job.id}/schedule.csv`} download>
+          <FileDown /> CSV
+        </a>
+      </Button>
+      <Text
+        order={{ base: -1, md: 0 }}
+        ms={{ md: "auto" }}
+        fontSize="14px"
+        color={left ? "warn" : "faint"}
+        fontWeight="600"
+        whiteSpace="nowrap"
+        px="2"
+      >
+        {left ? `${left} not checked against the plan` : "All checked against the plan"}
+      </Text>
+    </JobBar>
+  );
+}
+
+/** An empty schedule, which takes rows that are pasted. */
+function NoOpenings({ onPaste }: { onPaste: (text: string) => void }) {
+  return (
+    <Box
+      flex="1"
+      role="group"
+      aria-label="Schedule of openings"
+      tabIndex={0}
+      ref={(box: HTMLElement | null) => box?.focus()}
+      onPaste={(event) => {
+        event.preventDefault();
+        onPaste(event.clipboardData.getData("text"));
+      }}
+      _focusVisible={{ outline: "none" }}
+    >
+      <Empty title="No openings yet">
+        <Text>Type one on a wall’s bench, like 3-6x4-6 @ 9-3, or take a schedule in from a spreadsheet.</Text>
+        <Text color="faint">
+          Rows can be pasted here too, with a first line that names the columns: mark, wall, kind, unit or
+          rough, at; and head, header, source, jacks, kings where they are given.
+        </Text>
+      </Empty>
+    </Box>
+  );
+}
+
+/** What was written and refused, each with why. */
+function NotSaved({ refused, onDiscard }: { refused: readonly RefusedCells[]; onDiscard: () => void }) {
+  return (
+    <Flex
+      role="alert"
+      aria-label="Not saved"
+      px="4"
+      py="2"
+      gap="3"
+      align="start"
+      borderTopWidth="2px"
+      borderColor="crayon"
+    >
+      <Box flex="1" fontSize="15px" color="crayon">
+        {refused.map(({ changes, why }) => (
+          <Text key={JSON.stringify(changes)}>
+            {[...new Set(changes.map(({ mark }) => mark))].join(", ")} not saved: {why}
+          </Text>
+        ))}
+      </Box>
+      <Button onClick={onDiscard}>Discard</Button>
+    </Flex>
   );
 }

@@ -51,52 +51,19 @@ const Lines = chakra("table", {
   },
 });
 
-function Ordered({
-  job,
-  order,
-  change,
-  trucks,
-  onTrucks,
-}: {
+interface OrderedProps {
   job: Job;
   order: Order;
   change: JobChange;
   trucks: number;
   onTrucks: (trucks: number) => void;
-}) {
-  const boards = order.lines.reduce((sum, { count, crooked }) => sum + count + crooked, 0);
-  const files = { job: job.id, asked: { trucks } };
-  const loads =
-    order.loads.length > 0 ? order.loads : [{ walls: [], lines: order.lines, pounds: order.pounds }];
+}
+
+function Ordered(props: OrderedProps) {
+  const { job, order, change } = props;
   return (
     <>
-      <JobBar job={job} change={change}>
-        <Box w="190px" flexShrink="0">
-          <TextField
-            label="Trucks"
-            value={String(trucks)}
-            onEnter={(text) => {
-              const count = Number(text);
-              if (!Number.isInteger(count) || count < 1 || count > 12)
-                return Promise.resolve("Write 1 to 12 trucks.");
-              onTrucks(count);
-              return Promise.resolve(null);
-            }}
-          />
-        </Box>
-        <Flex ms={{ md: "auto" }} gap="1">
-          <Download {...files} file="order.pdf" isOpened>
-            <Printer /> Sheet
-          </Download>
-          <Download {...files} file="order.csv">
-            <FileDown /> CSV
-          </Download>
-          <Download {...files} file="order.xlsx" title="As a spreadsheet">
-            <FileDown /> XLSX
-          </Download>
-          <CopyText job={job.id} trucks={trucks} />
-        </Flex>
-      </JobBar>
+      <OrderBar {...props} />
       {order.lines.length === 0 && order.supplies.length === 0 ? (
         <Empty title="Nothing to order yet">
           Draw a wall under Plan, or type one on the bench, like 12-6 2x4.
@@ -113,38 +80,8 @@ function Ordered({
             aria-label="Order"
           >
             <LongerThanStock lines={order.lines} />
-            {loads.map((load, index) => (
-              <BoardTable
-                key={load.walls.join() || "all"}
-                title={
-                  load.walls.length > 0
-                    ? `Load ${index + 1}, ${load.walls.length > 1 ? "walls" : "wall"} ${load.walls.join(", ")}: ${load.pounds} lb`
-                    : null
-                }
-                lines={load.lines}
-                job={job}
-                change={change}
-              />
-            ))}
-            <Flex px="4" pt="2" gap="4" align="baseline" wrap="wrap">
-              <Text fontWeight="700">
-                <Figure text={String(boards)} fontSize="20px" /> boards
-              </Text>
-              <Text fontWeight="700">
-                <Figure text={String(order.pounds)} fontSize="20px" /> lb
-              </Text>
-              {order.unpriced < boards && (
-                <Text fontWeight="700">
-                  <Figure text={order.cost} fontSize="20px" />
-                  {order.unpriced > 0 && (
-                    <Text as="span" color="warn" fontWeight="600" fontSize="14px">
-                      {" "}
-                      without {order.unpriced} boards that have no price
-                    </Text>
-                  )}
-                </Text>
-              )}
-            </Flex>
+            <Loads job={job} order={order} change={change} />
+            <Totals order={order} />
             {order.supplies.length > 0 && <Besides order={order} />}
           </Box>
           <SidePanel>
@@ -166,6 +103,85 @@ function Ordered({
         </Flex>
       )}
     </>
+  );
+}
+
+/** How many trucks bring it, and its papers and files. */
+function OrderBar({ job, change, trucks, onTrucks }: OrderedProps) {
+  const files = { job: job.id, asked: { trucks } };
+  return (
+    <JobBar job={job} change={change}>
+      <Box w="190px" flexShrink="0">
+        <TextField
+          label="Trucks"
+          value={String(trucks)}
+          onEnter={(text) => {
+            const count = Number(text);
+            if (!Number.isInteger(count) || count < 1 || count > 12)
+              return Promise.resolve("Write 1 to 12 trucks.");
+            onTrucks(count);
+            return Promise.resolve(null);
+          }}
+        />
+      </Box>
+      <Flex ms={{ md: "auto" }} gap="1">
+        <Download {...files} file="order.pdf" isOpened>
+          <Printer /> Sheet
+        </Download>
+        <Download {...files} file="order.csv">
+          <FileDown /> CSV
+        </Download>
+        <Download {...files} file="order.xlsx" title="As a spreadsheet">
+          <FileDown /> XLSX
+        </Download>
+        <CopyText job={job.id} trucks={trucks} />
+      </Flex>
+    </JobBar>
+  );
+}
+
+/** The boards of each truck, or all of them where one brings everything. */
+function Loads({ job, order, change }: Pick<OrderedProps, "job" | "order" | "change">) {
+  const loads =
+    order.loads.length > 0 ? order.loads : [{ walls: [], lines: order.lines, pounds: order.pounds }];
+  return loads.map(({ walls, lines, pounds }, index) => (
+    <BoardTable
+      key={walls.join() || "all"}
+      title={
+        walls.length > 0
+          ? `Load ${index + 1}, ${walls.length > 1 ? "walls" : "wall"} ${walls.join(", ")}: ${pounds} lb`
+          : null
+      }
+      lines={lines}
+      job={job}
+      change={change}
+    />
+  ));
+}
+
+/** How many boards there are, what they weigh, and what they cost as far as there are prices. */
+function Totals({ order }: { order: Order }) {
+  const boards = order.lines.reduce((sum, { count, crooked }) => sum + count + crooked, 0);
+  return (
+    <Flex px="4" pt="2" gap="4" align="baseline" wrap="wrap">
+      <Text fontWeight="700">
+        <Figure text={String(boards)} fontSize="20px" /> boards
+      </Text>
+      <Text fontWeight="700">
+        <Figure text={String(order.pounds)} fontSize="20px" /> lb
+      </Text>
+      {order.unpriced < boards && (
+        <Text fontWeight="700">
+          <Figure text={order.cost} fontSize="20px" />
+          {order.unpriced > 0 && (
+            <Text as="span" color="warn" fontWeight="600" fontSize="14px">
+              {" "}
+              without {order.unpriced} boards that have no price
+            </Text>
+          )}
+        </Text>
+      )}
+    </Flex>
   );
 }
 

@@ -6,33 +6,16 @@ import { Field } from "../app/Field";
 import type { JobChange } from "../app/useJobChange";
 import type { usePictureWork } from "./usePictureWork";
 
-/** The picture under the plan: scaled by two places and their distance, faded, locked. */
-export function PictureCard({
-  picture,
-  work: { scaling, setScaling, isMoved, move },
-  change,
-}: {
+interface PictureCardProps {
   picture: Picture;
   work: ReturnType<typeof usePictureWork>;
   change: JobChange;
-}) {
-  const [length, setLength] = useState("");
+}
+
+/** The picture under the plan: scaled by two places and their distance, faded, locked. */
+export function PictureCard({ picture, work, change }: PictureCardProps) {
   const put = (changes: Partial<Picture>) =>
     change.make({ edit: "set-picture", picture: { ...picture, ...changes } });
-  const [first, second] = scaling ?? [];
-  function scale() {
-    if (!first || !second) return;
-    const edit = {
-      edit: "scale-picture" as const,
-      first: [...first] as [number, number],
-      second: [...second] as [number, number],
-      length,
-    };
-    change.make(edit, () => {
-      setScaling(null);
-      setLength("");
-    });
-  }
   return (
     <Box role="region" aria-label="Picture under the plan" px="4" py="3" borderBottomWidth="1px">
       <Flex align="center" gap="2">
@@ -45,7 +28,7 @@ export function PictureCard({
           aria-label={picture.locked ? "Unlock the picture" : "Lock the picture"}
           title={picture.locked ? "Locked; press to move it" : "Press to lock it where it lies"}
           onClick={() => {
-            move(false);
+            work.move(false);
             put({ locked: !picture.locked });
           }}
         >
@@ -59,69 +42,99 @@ export function PictureCard({
           <Trash2 />
         </Button>
       </Flex>
-      {scaling ? (
-        <>
-          <Text fontSize="14px" py="1">
-            {!first && "Press one end of a distance the plan gives."}
-            {first && !second && "Now press its other end."}
-            {second && "How long is that?"}
-          </Text>
-          <Flex gap="2">
-            {second && (
-              <Input
-                aria-label="Distance between the two places"
-                placeholder="36-0"
-                autoFocus
-                value={length}
-                onChange={(event) => setLength(event.target.value)}
-                onKeyDown={(event) => event.key === "Enter" && scale()}
-              />
-            )}
-            {second && (
-              <Button variant="solid" disabled={!length.trim()} onClick={scale}>
-                Scale
-              </Button>
-            )}
-            <Button onClick={() => setScaling(null)}>Cancel</Button>
-          </Flex>
-        </>
+      {work.scaling ? (
+        <Scaling work={work} change={change} />
       ) : (
-        <>
-          <Field label="Faded">
-            <input
-              type="range"
-              aria-label="Faded"
-              min={0}
-              max={90}
-              step={10}
-              defaultValue={picture.fade}
-              key={picture.fade}
-              style={{ width: "100%", accentColor: "var(--bluff-colors-chalk)" }}
-              onPointerUp={(event) => put({ fade: Number(event.currentTarget.value) })}
-              onKeyUp={(event) => put({ fade: Number(event.currentTarget.value) })}
-            />
-          </Field>
-          <Flex gap="2" pt="1">
-            <Button
-              disabled={picture.locked}
-              onClick={() => {
-                move(false);
-                setScaling([]);
-              }}
-            >
-              <Ruler /> Scale
-            </Button>
-            <Button
-              variant={isMoved ? "solid" : "outline"}
-              aria-pressed={isMoved}
-              disabled={picture.locked}
-              onClick={() => move(!isMoved)}
-            >
-              <Move /> Move
-            </Button>
-          </Flex>
-        </>
+        <Tools picture={picture} work={work} onFade={(fade) => put({ fade })} />
       )}
     </Box>
+  );
+}
+
+/** Two places that are pressed on the picture, and then how far apart the plan says they are. */
+function Scaling({ work: { scaling, setScaling }, change }: Omit<PictureCardProps, "picture">) {
+  const [length, setLength] = useState("");
+  const [first, second] = scaling ?? [];
+  function scale() {
+    if (!first || !second) return;
+    const edit = {
+      edit: "scale-picture" as const,
+      first: [...first] as [number, number],
+      second: [...second] as [number, number],
+      length,
+    };
+    change.make(edit, () => setScaling(null));
+  }
+  return (
+    <>
+      <Text fontSize="14px" py="1">
+        {!first && "Press one end of a distance the plan gives."}
+        {first && !second && "Now press its other end."}
+        {second && "How long is that?"}
+      </Text>
+      <Flex gap="2">
+        {second && (
+          <Input
+            aria-label="Distance between the two places"
+            placeholder="36-0"
+            autoFocus
+            value={length}
+            onChange={(event) => setLength(event.target.value)}
+            onKeyDown={(event) => event.key === "Enter" && scale()}
+          />
+        )}
+        {second && (
+          <Button variant="solid" disabled={!length.trim()} onClick={scale}>
+            Scale
+          </Button>
+        )}
+        <Button onClick={() => setScaling(null)}>Cancel</Button>
+      </Flex>
+    </>
+  );
+}
+
+/** How faded the picture is, and what can be done with it while it is not locked. */
+function Tools({
+  picture,
+  work: { isMoved, move, setScaling },
+  onFade,
+}: Omit<PictureCardProps, "change"> & { onFade: (fade: number) => void }) {
+  return (
+    <>
+      <Field label="Faded">
+        <input
+          type="range"
+          aria-label="Faded"
+          min={0}
+          max={90}
+          step={10}
+          defaultValue={picture.fade}
+          key={picture.fade}
+          style={{ width: "100%", accentColor: "var(--bluff-colors-chalk)" }}
+          onPointerUp={(event) => onFade(Number(event.currentTarget.value))}
+          onKeyUp={(event) => onFade(Number(event.currentTarget.value))}
+        />
+      </Field>
+      <Flex gap="2" pt="1">
+        <Button
+          disabled={picture.locked}
+          onClick={() => {
+            move(false);
+            setScaling([]);
+          }}
+        >
+          <Ruler /> Scale
+        </Button>
+        <Button
+          variant={isMoved ? "solid" : "outline"}
+          aria-pressed={isMoved}
+          disabled={picture.locked}
+          onClick={() => move(!isMoved)}
+        >
+          <Move /> Move
+        </Button>
+      </Flex>
+    </>
   );
 }

@@ -22,26 +22,7 @@ import type { Select, Selection } from "./selection";
 import { type Box as Drawn, usePlanHand } from "./usePlanHand";
 import { boundsWith, type Place, toScreen, type View, wholeOf, zoom } from "./view";
 
-/** The floor seen from above, to scale, north up. */
-export function PlanDrawing({
-  plan,
-  pencilled,
-  selection,
-  areDimensionsShown,
-  isDragging,
-  onSelect,
-  onDrag,
-  onDrop,
-  onTurn,
-  onKey,
-  job,
-  picture,
-  drawing,
-  pointed,
-  isPictureMoved,
-  pressed,
-  onPress,
-}: {
+interface PlanDrawingProps {
   plan: Plan;
   /** Walls that are only typed so far. */
   pencilled: ReadonlySet<string>;
@@ -63,7 +44,28 @@ export function PlanDrawing({
   /** Places pressed on the picture to scale it by. */
   pressed: readonly Place[];
   onPress: ((place: Place) => void) | null;
-}) {
+}
+
+/** The floor seen from above, to scale, north up. */
+export function PlanDrawing({
+  plan,
+  pencilled,
+  selection,
+  areDimensionsShown,
+  isDragging,
+  onSelect,
+  onDrag,
+  onDrop,
+  onTurn,
+  onKey,
+  job,
+  picture,
+  drawing,
+  pointed,
+  isPictureMoved,
+  pressed,
+  onPress,
+}: PlanDrawingProps) {
   const frame = useRef<HTMLDivElement>(null);
   const svg = useRef<SVGSVGElement>(null);
   const size = useBoxSize(frame);
@@ -131,37 +133,44 @@ export function PlanDrawing({
             isDragging={isDragging}
           />
           {drawing && <LeftMarks drawing={drawing} pointed={pointed} view={view} />}
-          {box && (
-            <rect
-              x={Math.min(box.from[0], box.to[0])}
-              y={Math.min(box.from[1], box.to[1])}
-              width={Math.abs(box.to[0] - box.from[0])}
-              height={Math.abs(box.to[1] - box.from[1])}
-              fill="none"
-              stroke={colour("chalk")}
-              strokeWidth={2}
-              strokeDasharray="6 4"
-            />
-          )}
+          {box && <ChosenBox box={box} />}
         </svg>
       </Box>
-      <Flex position="absolute" top="2" insetEnd="2" direction="column" gap="1">
-        <Button variant="plain" aria-label="Nearer" title="Nearer" onClick={() => zoomBy(1.4)}>
-          <Plus />
-        </Button>
-        <Button variant="plain" aria-label="Farther" title="Farther" onClick={() => zoomBy(1 / 1.4)}>
-          <Minus />
-        </Button>
-        <Button
-          variant="plain"
-          aria-label="The whole plan"
-          title="The whole plan"
-          onClick={() => setView(null)}
-        >
-          <Maximize />
-        </Button>
-      </Flex>
+      <ViewTools onZoom={zoomBy} onWhole={() => setView(null)} />
     </Box>
+  );
+}
+
+/** The box that is drawn round walls to select them. */
+function ChosenBox({ box: { from, to } }: { box: Drawn }) {
+  return (
+    <rect
+      x={Math.min(from[0], to[0])}
+      y={Math.min(from[1], to[1])}
+      width={Math.abs(to[0] - from[0])}
+      height={Math.abs(to[1] - from[1])}
+      fill="none"
+      stroke={colour("chalk")}
+      strokeWidth={2}
+      strokeDasharray="6 4"
+    />
+  );
+}
+
+/** How near the plan is. */
+function ViewTools({ onZoom, onWhole }: { onZoom: (by: number) => void; onWhole: () => void }) {
+  return (
+    <Flex position="absolute" top="2" insetEnd="2" direction="column" gap="1">
+      <Button variant="plain" aria-label="Nearer" title="Nearer" onClick={() => onZoom(1.4)}>
+        <Plus />
+      </Button>
+      <Button variant="plain" aria-label="Farther" title="Farther" onClick={() => onZoom(1 / 1.4)}>
+        <Minus />
+      </Button>
+      <Button variant="plain" aria-label="The whole plan" title="The whole plan" onClick={onWhole}>
+        <Maximize />
+      </Button>
+    </Flex>
   );
 }
 

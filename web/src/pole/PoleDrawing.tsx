@@ -133,15 +133,7 @@ function Ruler({ highest, y }: { highest: number; y: (inches: number) => number 
   );
 }
 
-function OnePole({
-  pole,
-  x,
-  width,
-  y,
-  isPicked,
-  isPencilled,
-  onPick,
-}: {
+interface OnePoleProps {
   pole: Pole;
   x: number;
   width: number;
@@ -149,22 +141,13 @@ function OnePole({
   isPicked: boolean;
   isPencilled: boolean;
   onPick: () => void;
-}) {
-  const words = useWords();
-  const { stretches } = pole;
-  const top = stretches.at(-1)?.top.inches ?? 0;
+}
+
+function OnePole({ pole, x, width, y, isPicked, isPencilled, onPick }: OnePoleProps) {
   const isOff = pole.off.inches !== 0;
   const wood = x + HEIGHTS;
   const woodWidth = Math.min(width - HEIGHTS - GAP, WOOD.most);
-  const heights = stretches.map((stretch) => stretch.top).toReversed();
-  const heightPlaces = spread(
-    heights.map(({ inches }) => y(inches)),
-    LABEL_GAP,
-    y(top),
-    y(0),
-  );
   const ink = isPencilled ? colour("chalk") : colour("ink");
-  const marksSaid = pole.marks.length > 4 ? `${pole.marks.slice(0, 3).join(" ")} …` : pole.marks.join(" ");
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: the panel beside has a button for every pole
     <g
@@ -174,20 +157,8 @@ function OnePole({
       onClick={onPick}
     >
       <rect x={x} y={0} width={width - GAP} height={y(0) + FEET} fill="transparent" />
-      <text x={wood - 2} y={22} fill={ink} style={lettering(18, 800)}>
-        {marksSaid}
-      </text>
-      {isOff && (
-        <SvgFigure
-          x={wood - 2}
-          y={40}
-          text={`head ${pole.off.text} ${pole.off.inches > 0 ? "above" : "below"}`}
-          size={13}
-          weight={700}
-          fill={colour("crayon")}
-        />
-      )}
-      {stretches.map(({ what, bottom, top: high }) => (
+      <PoleHead pole={pole} x={wood - 2} ink={ink} />
+      {pole.stretches.map(({ what, bottom, top: high }) => (
         <rect
           key={`${what} ${bottom.inches}`}
           x={wood}
@@ -204,28 +175,8 @@ function OnePole({
         stroke={isOff ? colour("crayon") : colour("chalk")}
         strokeWidth={3}
       />
-      {heights.map((mark, index) => (
-        <g key={mark.inches}>
-          <path
-            d={`M${wood} ${y(mark.inches) + 0.5}L${wood - 7} ${heightPlaces[index] ?? 0}`}
-            stroke={colour("faint")}
-            strokeWidth={0.7}
-          />
-          <SvgFigure
-            x={wood - 9}
-            y={(heightPlaces[index] ?? 0) + 5}
-            text={mark.text}
-            size={14}
-            weight={mark.inches === pole.head_at.inches ? 800 : 600}
-            textAnchor="end"
-            stroke={isPicked ? colour("chalkWash") : colour("ground")}
-            strokeWidth={4}
-            paintOrder="stroke"
-            fill={mark.inches === pole.head_at.inches && isOff ? colour("crayon") : ink}
-          />
-        </g>
-      ))}
-      {stretches.map(({ what, name, bottom, top: high, length }) => (
+      <Heights pole={pole} wood={wood} y={y} ink={ink} ground={isPicked ? "chalkWash" : "ground"} />
+      {pole.stretches.map(({ what, name, bottom, top: high, length }) => (
         <StretchLabel
           key={`${what} ${bottom.inches}`}
           figure={length.text}
@@ -240,21 +191,87 @@ function OnePole({
           fill={ink}
         />
       ))}
-      <SvgFigure
-        x={wood}
-        y={y(0) + 20}
-        text={words.say(`king ${pole.king.text}`)}
-        size={13}
-        fill={colour("faint")}
-      />
-      <SvgFigure
-        x={wood}
-        y={y(0) + 35}
-        text={pole.jack === null ? "on hangers" : words.say(`jack ${pole.jack.text}`)}
-        size={13}
-        fill={colour("faint")}
-      />
+      <PoleFoot pole={pole} x={wood} y={y(0)} />
     </g>
+  );
+}
+
+/** Which openings a pole is of, and how far their head is from the usual one. */
+function PoleHead({ pole: { marks, off }, x, ink }: { pole: Pole; x: number; ink: string }) {
+  return (
+    <>
+      <text x={x} y={22} fill={ink} style={lettering(18, 800)}>
+        {marks.length > 4 ? `${marks.slice(0, 3).join(" ")} …` : marks.join(" ")}
+      </text>
+      {off.inches !== 0 && (
+        <SvgFigure
+          x={x}
+          y={40}
+          text={`head ${off.text} ${off.inches > 0 ? "above" : "below"}`}
+          size={13}
+          weight={700}
+          fill={colour("crayon")}
+        />
+      )}
+    </>
+  );
+}
+
+/** The heights beside a pole, spread where they would run into each other. */
+function Heights({
+  pole: { stretches, head_at, off },
+  wood,
+  y,
+  ink,
+  ground,
+}: Pick<OnePoleProps, "pole" | "y"> & { wood: number; ink: string; ground: "chalkWash" | "ground" }) {
+  const heights = stretches.map((stretch) => stretch.top).toReversed();
+  const places = spread(
+    heights.map(({ inches }) => y(inches)),
+    LABEL_GAP,
+    y(stretches.at(-1)?.top.inches ?? 0),
+    y(0),
+  );
+  return heights.map(({ inches, text }, index) => {
+    const isHead = inches === head_at.inches;
+    return (
+      <g key={inches}>
+        <path
+          d={`M${wood} ${y(inches) + 0.5}L${wood - 7} ${places[index] ?? 0}`}
+          stroke={colour("faint")}
+          strokeWidth={0.7}
+        />
+        <SvgFigure
+          x={wood - 9}
+          y={(places[index] ?? 0) + 5}
+          text={text}
+          size={14}
+          weight={isHead ? 800 : 600}
+          textAnchor="end"
+          stroke={colour(ground)}
+          strokeWidth={4}
+          paintOrder="stroke"
+          fill={isHead && off.inches !== 0 ? colour("crayon") : ink}
+        />
+      </g>
+    );
+  });
+}
+
+/** How long the king and the jack beside it are cut. */
+function PoleFoot({ pole: { king, jack }, x, y }: { pole: Pole; x: number; y: number }) {
+  const { say } = useWords();
+  return (
+    <>
+      <SvgFigure x={x} y={y + 20} text={say(`king ${king.text}`)} size={13} fill={colour("faint")} />
+      <SvgFigure
+        x={x}
+        y={y + 35}
+        text={jack === null ? "on hangers" : say(`jack ${jack.text}`)}
+        size={13}
+        fill={colour("faint")}
+      />
+    </>
   );
 }
 

@@ -22,16 +22,7 @@ const SLIP = 6;
 
 type Missed = Grade["named"][number]["missed"][number];
 
-/** The deck: both plates opened like a book with the tape between them, and a pencil where one points. */
-export function Deck({
-  exercise,
-  marks,
-  pencil,
-  onPencil,
-  onKey,
-  grade,
-  lit,
-}: {
+interface DeckProps {
   exercise: Exercise;
   marks: readonly DrawnMark[];
   pencil: Pencil;
@@ -41,13 +32,15 @@ export function Deck({
   grade: Grade | null;
   /** Which of the mistakes is looked at, by its number. */
   lit: number | null;
-}) {
+}
+
+/** The deck: both plates opened like a book with the tape between them, and a pencil where one points. */
+export function Deck({ exercise, marks, pencil, onPencil, onKey, grade, lit }: DeckProps) {
   const frame = useRef<HTMLDivElement>(null);
   const pressed = useRef<number | null>(null);
   const [zoom, setZoom] = useState(USUAL);
-  const longest = Math.max(exercise.top.inches, exercise.bottom.inches);
+  const longest = longestOf(exercise);
   const scale = scaleOf(ZOOMS[zoom] ?? 28);
-  const width = scale.x(longest) + scale.margin;
   const inView = scale.x(pencil.inches);
 
   useEffect(() => {
@@ -82,7 +75,7 @@ export function Deck({
         _focusVisible={{ outline: "2px solid", outlineColor: "chalk", outlineOffset: "-3px" }}
       >
         <svg
-          width={width}
+          width={scale.x(longest) + scale.margin}
           height={HEIGHT}
           style={{ display: "block", cursor: "crosshair" }}
           onPointerDown={(event) => {
@@ -96,38 +89,7 @@ export function Deck({
           }}
         >
           <Hatches />
-          <Board length={exercise.top.inches} scale={scale} y={EDGE} />
-          {/* A tape that hooks on the other end is read from there: the deck lies as it is read. */}
-          <Tape
-            length={longest}
-            scale={scale}
-            y={EDGE + PLATE}
-            height={TAPE}
-            held={{ hook: "start", burned: 0 }}
-            isRead
-          />
-          <Board length={exercise.bottom.inches} scale={scale} y={EDGE + PLATE + TAPE} />
-          {grade?.named.map(({ missed }, at) =>
-            missed.map((one) => (
-              <MissedMark
-                key={`${one.plate} ${one.inches} ${one.symbol}`}
-                missed={one}
-                scale={scale}
-                isLit={lit === at}
-              />
-            )),
-          )}
-          {marks.map((mark, at) => (
-            <Line
-              // biome-ignore lint/suspicious/noArrayIndexKey: a mark is known by its place on the sheet
-              key={at}
-              mark={mark}
-              thickness={exercise.thickness}
-              scale={scale}
-              isWrong={grade?.wrong.includes(at) ?? false}
-              isLit={lit !== null && (grade?.named[lit]?.drawn.includes(at) ?? false)}
-            />
-          ))}
+          <OnPlates exercise={exercise} marks={marks} grade={grade} lit={lit} scale={scale} />
           <PencilLine pencil={pencil} scale={scale} />
         </svg>
       </Box>
@@ -165,6 +127,55 @@ export function Deck({
     </Box>
   );
 }
+
+/** Both plates with the tape between them, and what was drawn on them. */
+function OnPlates({
+  exercise,
+  marks,
+  grade,
+  lit,
+  scale,
+}: Omit<DeckProps, "pencil" | "onPencil" | "onKey"> & { scale: Scale }) {
+  return (
+    <>
+      <Board length={exercise.top.inches} scale={scale} y={EDGE} />
+      {/* A tape that hooks on the other end is read from there: the deck lies as it is read. */}
+      <Tape
+        length={longestOf(exercise)}
+        scale={scale}
+        y={EDGE + PLATE}
+        height={TAPE}
+        held={{ hook: "start", burned: 0 }}
+        isRead
+      />
+      <Board length={exercise.bottom.inches} scale={scale} y={EDGE + PLATE + TAPE} />
+      {grade?.named.map(({ missed }, at) =>
+        missed.map((one) => (
+          <MissedMark
+            key={`${one.plate} ${one.inches} ${one.symbol}`}
+            missed={one}
+            scale={scale}
+            isLit={lit === at}
+          />
+        )),
+      )}
+      {marks.map((mark, at) => (
+        <Line
+          // biome-ignore lint/suspicious/noArrayIndexKey: a mark is known by its place on the sheet
+          key={at}
+          mark={mark}
+          thickness={exercise.thickness}
+          scale={scale}
+          isWrong={grade?.wrong.includes(at) ?? false}
+          isLit={lit !== null && (grade?.named[lit]?.drawn.includes(at) ?? false)}
+        />
+      ))}
+    </>
+  );
+}
+
+/** How long the longer plate is, in inches. */
+const longestOf = ({ top, bottom }: Exercise) => Math.max(top.inches, bottom.inches);
 
 /** Where a plate lies, from above down. */
 const topOf = (plate: Plate) => (plate === "top" ? EDGE : EDGE + PLATE + TAPE);

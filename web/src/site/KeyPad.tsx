@@ -27,7 +27,6 @@ export function KeyPad({
 }) {
   const [text, setText] = useState("");
   const [isRefused, setRefused] = useState(false);
-  const [parts, setParts] = useState<16 | 32>(16);
   const [, whole = "", fraction = ""] = /^(\d*)\s*(\d+\/\d+)?$/.exec(text) ?? [];
   function put(inches: string, part: string) {
     setText([inches, part].filter(Boolean).join(" "));
@@ -95,9 +94,30 @@ export function KeyPad({
           “{text}” is not a reading. Type inches and a fraction, like 43 1/4.
         </Text>
       )}
+      <Keys onDigit={press} fraction={fraction} onFraction={(one) => put(whole, one)} canRead={text !== ""} />
+    </Box>
+  );
+}
+
+/** Digits, the fractions of a tape of sixteenths or of thirty-seconds, and the key that reads what is put together. */
+function Keys({
+  onDigit,
+  fraction,
+  onFraction,
+  canRead,
+}: {
+  onDigit: (digit: string) => void;
+  fraction: string;
+  /** The fraction that was pressed, empty where the one there is was pressed again. */
+  onFraction: (fraction: string) => void;
+  canRead: boolean;
+}) {
+  const [parts, setParts] = useState<16 | 32>(16);
+  return (
+    <>
       <Grid templateColumns="repeat(3, 1fr)" gap="1.5">
         {DIGITS.map((digit) => (
-          <Key key={digit} onPress={() => press(digit)}>
+          <Key key={digit} onPress={() => onDigit(digit)}>
             {digit}
           </Key>
         ))}
@@ -109,19 +129,19 @@ export function KeyPad({
             {parts === 16 ? "32nds" : "16ths"}
           </Text>
         </Key>
-        <Key onPress={() => press("0")}>0</Key>
-        <Button variant="solid" size="lg" h={KEY} fontSize="22px" type="submit" disabled={!text}>
+        <Key onPress={() => onDigit("0")}>0</Key>
+        <Button variant="solid" size="lg" h={KEY} fontSize="22px" type="submit" disabled={!canRead}>
           Read
         </Button>
       </Grid>
       <Grid templateColumns={`repeat(${parts === 16 ? 5 : 6}, 1fr)`} gap="1.5" mt="2">
         {fractions(parts).map((one) => (
-          <Key key={one} isPicked={one === fraction} onPress={() => put(whole, one === fraction ? "" : one)}>
+          <Key key={one} isPicked={one === fraction} onPress={() => onFraction(one === fraction ? "" : one)}>
             <Figure text={one} fontSize="24px" fontWeight="700" />
           </Key>
         ))}
       </Grid>
-    </Box>
+    </>
   );
 }
 
