@@ -138,6 +138,19 @@ function Plates({ bench, sizes, picking }: { bench: Bench; sizes: BenchSizes; pi
   const { scale, top, bottom, plate } = sizes;
   const marks = marksIn(wall.marks, useLayers());
   const held = { hook: bench.hook, burned: bench.burned };
+  const strip = (name: "top" | "bottom", y: number) => (
+    <PlateStrip
+      marks={marks.filter((mark) => mark.plate === name)}
+      labels={plateLabels(bench.openings, name)}
+      length={wall.plate_length}
+      scale={scale}
+      y={y}
+      height={plate}
+      hook={bench.hook}
+      hasBothLines={bench.has_both_lines}
+      picking={picking}
+    />
+  );
   return (
     <>
       {/* On a slope the top plate has a tape of its own, seen as long as its run. */}
@@ -151,21 +164,9 @@ function Plates({ bench, sizes, picking }: { bench: Bench; sizes: BenchSizes; pi
           held={held}
         />
       ))}
-      {(["top", "bottom"] as const).map((name) => (
-        <PlateStrip
-          key={name}
-          marks={marks.filter((mark) => mark.plate === name)}
-          labels={plateLabels(bench.openings, name)}
-          length={wall.plate_length}
-          scale={scale}
-          y={name === "top" ? top : bottom}
-          height={plate}
-          hook={bench.hook}
-          hasBothLines={bench.has_both_lines}
-          picking={picking}
-        />
-      ))}
+      {strip("top", top)}
       <Tape length={wall.plate_length} scale={scale} y={top + plate} height={TAPE} held={held} />
+      {strip("bottom", bottom)}
     </>
   );
 }
