@@ -19,12 +19,13 @@ class MadeOnce(Generic[Of, Made]):
     Args:
         make: Makes it; what it makes is handed to everybody who asks, so nobody may change it.
         most: How many are kept, those asked for last.
+        counts: How many an object counts as; each one where it is left out.
     """
 
-    def __init__(self, make: Callable[[Of], Made], most: int) -> None:
+    def __init__(self, make: Callable[[Of], Made], most: int, counts: Callable[[Of], int] = lambda _: 1) -> None:
         self._make = make
         self._lock = Lock()
-        self._made: LRUCache[int, tuple[Of, Made]] = LRUCache(most)
+        self._made: LRUCache[int, tuple[Of, Made]] = LRUCache(most, getsizeof=lambda kept: counts(kept[0]))
 
     def __call__(self, of: Of) -> Made:
         with self._lock:

@@ -16,6 +16,7 @@ from bluff.core.job.job import MOST_WALLS, Job
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.wall_plan import WallPlan, wall_plans
 from bluff.formats.job_file import job_from_data
+from bluff.formats.made_once import MadeOnce
 from bluff.service.errors import NotFound
 from bluff.service.patience import still_waited_for
 from bluff.store.jobs import JobRow
@@ -37,13 +38,13 @@ KEPT_WALLS = 2 * MOST_WALLS
 size: 64 of the largest would take more than a gigabyte."""
 
 
-def _walls_of(kept: tuple[Job, tuple[Framing, ...]]) -> int:
+def _walls_of(job: Job) -> int:
     """What a job's framings count; an empty one something as well."""
-    return max(len(kept[1]), 1)
+    return max(len(job.walls), 1)
 
 
 class Kept:
-    """What was made of jobs, by the very object or row it was made of: neither ever changes.
+    """Jobs by the row they were read from, which never changes.
 
     What was asked for longest ago makes room for what is new.
     """
@@ -52,7 +53,6 @@ class Kept:
         self._lock = Lock()
         self._jobs: LRUCache[tuple[UUID, int, datetime], Job] = LRUCache(KEPT)
         self._revisions: LRUCache[tuple[UUID, UUID, int], Job] = LRUCache(KEPT)
-        self._framings: LRUCache[int, tuple[Job, tuple[Framing, ...]]] = LRUCache(KEPT_WALLS, getsizeof=_walls_of)
 
     def job(self, row: JobRow) -> Job:
         """The job of a row, the same object for the same revision."""
@@ -77,17 +77,6 @@ class Kept:
             self._revisions[key] = job
         return job
 
-    def framings(self, job: Job) -> tuple[Framing, ...]:
-        """Every wall of a job, framed once for the same object."""
-        with self._lock:
-            if found := self._framings.get(id(job)):
-                return found[1]
-        framings = tuple(_framed_in_time(plan) for plan in wall_plans(job))
-        with self._lock:
-            # The job is kept beside its framings, so that no other object can come to have its id.
-            self._framings[id(job)] = job, framings
-        return framings
-
 
 def _key(row: JobRow) -> tuple[UUID, int, datetime]:
     return row.id, row.revision, row.changed_at
@@ -97,9 +86,16 @@ KNOWN = Kept()
 """What this process keeps."""
 
 
+def _framed_job(job: Job) -> tuple[Framing, ...]:
+    return tuple(_framed_in_time(plan) for plan in wall_plans(job))
+
+
+_FRAMINGS = MadeOnce(_framed_job, most=KEPT_WALLS, counts=_walls_of)
+
+
 def framings(job: Job) -> tuple[Framing, ...]:
-    """Every wall of a job, framed, in the job's order."""
-    return KNOWN.framings(job)
+    """Every wall of a job, framed once for the same object, in the job's order."""
+    return _FRAMINGS(job)
 
 
 def known_wall(job: Job, wall_id: str) -> None:

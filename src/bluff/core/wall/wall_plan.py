@@ -125,7 +125,8 @@ class WallPlan:
         """By what tells the plans of a wall apart most often; whatever these have in common is compared.
 
         A framing is looked up by its plan at every edit, for every wall, and to hash every way and sum of each would
-        take longer than anything else in between.
+        take longer than anything else in between. Plans that differ in their ways alone are compared one by one, which
+        is no more of them than framings are kept.
         """
         openings = ((one.id, one.start.value, one.head.value, one.rough) for one in self.openings)
         return hash((self.wall.id, self.plate_length.value, self.stud_length.value, *openings))

@@ -42,7 +42,11 @@ async function answer(
   asked: object,
 ): Promise<unknown> {
   try {
-    started ??= start(core);
+    // Where its files could not be had it is started again the next time it is asked.
+    started ??= start(core).catch((error) => {
+      started = null;
+      throw error;
+    });
     return JSON.parse((await started)(packed, question, JSON.stringify(asked)));
   } catch (error) {
     // Without an answer the screen says that it comes once there is a signal; what was said is kept either way.
