@@ -56,9 +56,7 @@ def phone(pool, account, browser):
 
 def keep_program(page):
     """Until what runs beside the page has the program, and answers for this page."""
-    page.evaluate("navigator.serviceWorker.ready")
-    page.reload()
-    page.wait_for_function("navigator.serviceWorker.controller !== null")
+    page.wait_for_function("() => navigator.serviceWorker.controller !== null")
 
 
 # That nothing is left here of what was said.
@@ -225,27 +223,38 @@ def test_what_the_server_has_taken_stays_marked_though_it_cannot_be_asked_again(
         page.wait_for_function(LEFT)
 
 
-def test_a_newer_program_waits_until_somebody_changes_over(pool, shelter, phone, tmp_path):
-    web = shutil.copytree(WEB, tmp_path / "web")
-    with background_server(pool, web=Path(web)) as address:
+# What runs beside the page is asked something it never answers, as a page that is reloaded at the wrong moment does.
+HANGS = "self.addEventListener('message', (event) => event.data === 'hang' && event.waitUntil(new Promise(() => {})));"
+
+
+@pytest.mark.parametrize("hangs", [False, True], ids=["at rest", "at work for good"])
+def test_a_newer_program_waits_until_somebody_changes_over(pool, shelter, phone, tmp_path, hangs):
+    web = Path(shutil.copytree(WEB, tmp_path / "web"))
+    worker = web / "sw.js"
+    older = worker.read_text()
+    worker.write_text(f"{older}\n{HANGS}\n")
+    with background_server(pool, web=web) as address:
         page = phone(address)
         page.goto(f"/jobs/{shelter}/site/walls/H/marks")
         keep_program(page)
+        if hangs:
+            page.evaluate("navigator.serviceWorker.controller.postMessage('hang')")
         all_of_it = int(page.get_by_text("to go").inner_text().split()[0])
         page.route("**/site/said", lambda route: route.abort())
         page.get_by_role("button", name="Marked, next").click()
-        with (web / "sw.js").open("a") as worker:
-            worker.write("\n// newer\n")
+        worker.write_text(f"{older}\n// newer\n")
         page.reload()
         bar = page.get_by_role("status").filter(has_text="A newer Bluff is here.")
         expect(bar).to_be_visible()
         to_go(page, all_of_it - 1)
-        # A browser lets the program before it go once that is idle: after half a minute where it was at work just now.
-        with page.expect_navigation(timeout=90_000):
+        with page.expect_navigation():
             bar.get_by_role("button", name="Change over").click()
         to_go(page, all_of_it - 1)
         expect(bar).to_have_count(0)
         expect(page.get_by_text("on this device")).to_be_visible()
+        keep_program(page)
+        page.reload()
+        expect(bar).to_have_count(0)
 
 
 @pytest.fixture

@@ -23,6 +23,9 @@ self.addEventListener("message", ({ data }) => {
   if (data?.type === "SKIP_WAITING") void self.skipWaiting();
 });
 
+// On a first visit the page that is open is answered for at once, as every page after it is.
+self.addEventListener("activate", (event) => event.waitUntil(self.clients.claim()));
+
 // The browser's own Python, which a job that is taken along brings with it.
 registerRoute(
   ({ url }) => url.pathname.startsWith(PYTHON_FILES),

@@ -6,7 +6,7 @@ import { useNewer } from "./worker";
 /** Says that a newer Bluff is here, and changes over to it when somebody says so. */
 export function NewerBar() {
   const change = useNewer();
-  // A browser lets the program before go once it is idle, which may take it half a minute.
+  // A browser lets the program before go once that has answered all it was asked.
   const [isChanging, setChanging] = useState(false);
   if (!change) return null;
   return (

@@ -81,8 +81,8 @@ export async function startSending(): Promise<void> {
 }
 
 /**
- * Send nothing for a while: a browser changes over to a newer program once the one before it has had nothing to do for
- * half a minute, and what is tried again and again would keep it at work. All of it is on the device.
+ * Send nothing for a while: a browser changes over to a newer program once the one before it has nothing to do, and
+ * what is tried again and again would keep it at work. All of it is on the device.
  */
 export function holdStill(): void {
   sending.isHeld = true;
