@@ -1,5 +1,6 @@
 import { type QueryClient, useQueryClient } from "@tanstack/react-query";
 import { createContext, useEffect, useState } from "react";
+import { askAgain } from "../api/askAgain";
 import type { Job } from "../api/client";
 import { jobKey } from "../api/queries";
 
@@ -33,10 +34,16 @@ export function useLive(job: string): readonly Other[] {
       source = new EventSource(`/api/jobs/${job}/live`);
       source.addEventListener("plan", ({ data }) => void newer(queries, job, Number(data)));
       source.addEventListener("cutting", () => {
-        for (const key of ["cutting", "order"]) void queries.invalidateQueries({ queryKey: [key, job] });
+        void askAgain(queries, [
+          ["cutting", job],
+          ["order", job],
+        ]);
       });
       source.addEventListener("site", () => {
-        for (const key of ["marked", "site"]) void queries.invalidateQueries({ queryKey: [key, job] });
+        void askAgain(queries, [
+          ["marked", job],
+          ["site", job],
+        ]);
       });
       source.addEventListener("people", ({ data }) => setOthers(JSON.parse(data)));
       // Lost on the way it comes back by itself; refused, as by a server that starts, it is asked for again here.
@@ -63,5 +70,5 @@ async function newer(queries: QueryClient, job: string, revision: number): Promi
   const isKnown = () => (queries.getQueryData<Job>(jobKey(job))?.revision ?? -1) >= revision;
   if (isKnown()) return;
   await new Promise((resolve) => setTimeout(resolve, OWN_ANSWER));
-  if (!isKnown()) await queries.invalidateQueries({ queryKey: jobKey(job) });
+  if (!isKnown()) await askAgain(queries, [jobKey(job)]);
 }

@@ -58,6 +58,26 @@ describe("once the server has what was said here", () => {
     for (const { leave } of screens) leave();
   });
 
+  it("a screen that waits for its first answer asks again after it, which may be from before", async () => {
+    let give = (_: Response) => {};
+    let asked = 0;
+    const observer = new QueryObserver(queries, {
+      queryKey: ["site", JOB, "walls"],
+      queryFn: async () => {
+        asked += 1;
+        if (asked > 1) return "new";
+        return (await new Promise<Response>((resolve) => (give = resolve))).json();
+      },
+    });
+    const leave = observer.subscribe(() => {});
+    await vi.waitFor(() => expect(asked).toBe(1));
+    const read = arrived();
+    give(Response.json("old"));
+    expect(await read).toBe(true);
+    expect(observer.getCurrentResult().data).toBe("new");
+    leave();
+  });
+
   it("another job's screens are left as they are", async () => {
     answer = () => Response.json("old");
     const other = look("site", "job-2");

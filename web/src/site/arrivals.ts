@@ -1,4 +1,5 @@
 import type { QueryClient } from "@tanstack/react-query";
+import { askAgain } from "../api/askAgain";
 import { keptAnswers } from "../api/away";
 import { client } from "../api/client";
 import { onArrival } from "../outbox/outbox";
@@ -22,7 +23,7 @@ async function readAgain(queries: QueryClient, job: string): Promise<boolean> {
   const shown = SHOWS.map((key) => [key, job]);
   const inView = shown.flatMap((queryKey) => queries.getQueryCache().findAll({ queryKey, type: "active" }));
   if (inView.length === 0) await client.GET("/api/session");
-  await Promise.all(shown.map((queryKey) => queries.invalidateQueries({ queryKey })));
+  await askAgain(queries, shown);
   // News from the server asks once more, in place of what was asked here.
   while (shown.some((queryKey) => queries.isFetching({ queryKey }) > 0))
     await new Promise((resolve) => setTimeout(resolve, LOOK_AGAIN));
