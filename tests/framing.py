@@ -19,6 +19,10 @@ from bluff.core.takeoff.cut_list import CutRow, cut_list
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Member, Plate, Role
 from bluff.core.wall.wall_plan import wall_plan
+from bluff.views.reader import Reader
+
+say = Reader().say
+"""A message in the usual words."""
 
 
 def job_of(wall: str, *openings: str, **ways: object) -> Job:

@@ -19,6 +19,7 @@ HARMLESS = {
     "enum",
     "fractions",
     "functools",
+    "gettext",
     "heapq",
     "itertools",
     "math",

@@ -101,7 +101,7 @@ def test_every_number_of_the_worked_wall_is_on_screen(window_wall):
 
 def test_the_picked_piece_shows_its_sum(window_wall):
     piece(window_wall, "A/opening/W1/king/start").locator("rect").click(force=True)
-    expect(card(window_wall)).to_contain_text(re.compile(r"centre of W1\s*111.*half of the opening\s*−\s*21 1/2", re.S))
+    expect(card(window_wall)).to_contain_text(re.compile(r"center of W1\s*111.*half of the opening\s*−\s*21 1/2", re.S))
 
 
 def test_elevation_plates_and_tape_share_their_pixels(window_wall):
@@ -295,7 +295,7 @@ def test_a_wall_is_cut_to_a_measured_room(window_wall):
     expect(card(page)).to_contain_text("play")
     enter(page, "Play", "0")
     page.get_by_role("tab", name="Findings").click()
-    expect(page.get_by_role("list", name="Findings")).to_contain_text("to be tipped up")
+    expect(page.get_by_role("list", name="Findings")).to_contain_text("to tip up")
 
 
 def test_what_cannot_be_is_said_and_nothing_is_lost(window_wall):

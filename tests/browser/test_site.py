@@ -204,7 +204,7 @@ def test_readings_are_keyed_in_and_judged_at_once(phone):
     key_in(phone, "443 1/2")
     verdict = phone.get_by_role("status").filter(has_text="Out of square")
     # (440² - 443 1/2²) / (4 x 432) = -1.789
-    expect(verdict).to_contain_text("push the hooked end’s top corner 1\u00a013/16 away from the hook")
+    expect(verdict).to_contain_text("push the top corner of the hooked end 1\u00a013/16 away from the hook")
     phone.get_by_role("button", name="From the hooked corner").click()
     key_in(phone, "442 3/4")
     key_in(phone, "442 3/4")
@@ -229,7 +229,7 @@ def test_a_digital_tape_reads_misses_and_is_lost_without_stopping_anybody(phone)
     for _ in range(6):
         press.click()
     expect(phone.get_by_text("5 % left")).to_be_visible()
-    expect(phone.get_by_role("status").filter(has_text="Right: the unit goes in.")).to_be_visible()
+    expect(phone.get_by_role("status").filter(has_text="Right: the unit fits.")).to_be_visible()
     press.click()
     expect(phone.get_by_role("alert")).to_contain_text("It is gone")
     phone.get_by_role("textbox").fill("37")
@@ -465,7 +465,7 @@ def test_a_task_is_begun_by_so_many_and_done_and_the_day_goes_on(phone, second, 
     settled(second)
     expect(cut).to_have_count(0)
     says = [(entry.says, entry.last.name) for entry in Site(pool, account).log(shelter)]
-    assert says == [("Cut: done", "Second phone"), ("Begun: cut, by 2", "lead")]
+    assert says == [("Cut: done", "Second phone"), ("Started: cut, by 2", "lead")]
 
 
 def test_lumber_that_came_is_ticked_and_guesses_are_marked(phone):

@@ -59,7 +59,7 @@ def test_prints_the_worked_wall_as_published(window_wall, capsys):
         "plies": 1,
         "pounds": 9.3,
         "why": {
-            "x": [["centre of W1", 111], ["half of the opening", -21.5], ["jack", -1.5], ["king", -1.5]],
+            "x": [["center of W1", 111], ["half of the opening", -21.5], ["jack", -1.5], ["king", -1.5]],
             "y": [["bottom plate", 1.5]],
             "length": [["precut stud", 92.625]],
         },

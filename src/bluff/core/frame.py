@@ -61,11 +61,10 @@ def frame(plan: WallPlan) -> Framing:
         plan: A wall with every position and way decided.
 
     Returns:
-        Its framing. Whatever could not be framed is in the findings, never an exception; they are in the crew's words.
+        Its framing. Whatever could not be framed is in the findings, never an exception.
     """
     framing = build(plan)
-    findings = _in_order(found for check in CHECKS for found in check(framing))
-    return replace(framing, findings=tuple(found.in_words(plan.standard.words) for found in findings))
+    return replace(framing, findings=tuple(_in_order(found for check in CHECKS for found in check(framing))))
 
 
 _RANK = {severity: rank for rank, severity in enumerate(Severity)}

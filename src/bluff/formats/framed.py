@@ -28,6 +28,7 @@ from bluff.core.wall.placed import PlacedClear
 from bluff.core.wall.sheets import SheetLayout
 from bluff.formats.edits import EditFile, edit_from_core
 from bluff.formats.framed_totals import FramedTotals, framed_totals
+from bluff.views.reader import Reader, reader
 
 Steps = list[tuple[str, float]]
 """A derivation: words and amounts that add up to the value."""
@@ -305,7 +306,7 @@ def framed_wall(framing: Framing) -> FramedWall:
         marks=[_mark(mark, plan.standard.words) for mark in framing.marks],
         sheets=_sheets(framing.sheets),
         nails=_nails(framing),
-        findings=[framed_finding(finding) for finding in framing.findings],
+        findings=[framed_finding(finding, reader(plan.standard.words)) for finding in framing.findings],
     )
 
 
@@ -329,19 +330,19 @@ def _nails(framing: Framing) -> list[FramedNails]:
     ]
 
 
-def framed_finding(finding: Finding) -> FramedFinding:
-    """A finding, its fix in the words of the job file."""
+def framed_finding(finding: Finding, reader: Reader) -> FramedFinding:
+    """A finding as its reader says it, its fix in the words of the job file."""
     return FramedFinding(
         code=finding.code,
         severity=finding.severity,
         at=None if finding.at is None else to_inches(finding.at),
         opening=finding.opening,
-        text=finding.text,
-        do=finding.do,
+        text=reader.say(finding.text),
+        do=reader.say(finding.do),
         fix=edit_from_core(finding.fix) if finding.fix else None,
-        fix_label=finding.fix_label,
+        fix_label=reader.say(finding.fix_label) if finding.fix_label else None,
         other_fix=edit_from_core(finding.other_fix) if finding.other_fix else None,
-        other_fix_label=finding.other_fix_label,
+        other_fix_label=reader.say(finding.other_fix_label) if finding.other_fix_label else None,
     )
 
 
@@ -370,7 +371,8 @@ def framed_spacer_row(row: SpacerRow) -> FramedSpacerRow:
 
 def steps(why: Sum, words: Words) -> Steps:
     """A sum's steps in inches, in the crew's words."""
-    return [(words.say(step.words), to_inches(step.amount)) for step in why.steps]
+    say = reader(words).say
+    return [(say(step.words), to_inches(step.amount)) for step in why.steps]
 
 
 def _end(meeting: EndMeeting | None) -> FramedEnd | None:

@@ -11,6 +11,7 @@ from bluff.core.site.work import work_name
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.marks import read_mark
 from bluff.store.site import SiteRecord
+from bluff.views.reader import Reader
 
 FramingAt = Callable[[SiteRecord], Framing | None]
 """The wall something was said of, as the job was then; None where it was not there."""
@@ -53,7 +54,7 @@ def _says(together: list[SiteRecord], framing_at: FramingAt) -> str:
                 return f"{_mark(row, framing_at)} {done} on the {row.plate} plate"
             return f"{len(together)} marks {done}, {_mark(together[-1], framing_at)} to {_mark(row, framing_at)}"
         case "tick":
-            return _ticked(work_name(row.about or ""), row)
+            return _ticked(Reader().say(work_name(row.about or "")), row)
         case "reading":
             by = " by the tape" if row.read_by == "tape" else ""
             return f"{_measure(row, framing_at)}: {format_inches(row.value or 0, 32)}{by}"
@@ -81,6 +82,6 @@ def _measure(row: SiteRecord, framing_at: FramingAt) -> str:
     framed = framing_at(row)
     for check in checks(framed) if framed else ():
         if check.id == row.about:
-            name = next((one.name for one in check.measures if one.id == row.measure), row.measure)
-            return f"{check.name}, {name}"
+            name = next((one.name for one in check.measures if one.id == row.measure), None)
+            return f"{Reader().say(check.name)}, {Reader().say(name) if name else row.measure}"
     return f"{row.about}, {row.measure}"

@@ -26,6 +26,7 @@ from bluff.core.site.checks import checks
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Plate
 from bluff.views.day import DayView, day_view
+from bluff.views.reader import reader
 from bluff.views.stops import StopView, stop_view
 from bluff.views.verdicts import VerdictView, verdict_view
 
@@ -103,7 +104,7 @@ def judge(framing: Framing, check: str, read: Mapping[str, str]) -> VerdictView 
         readings = {measure: inches(typed) for measure, typed in read.items()}
     except BluffError:
         return None
-    return verdict_view(verdict(found, readings), framing.plan.standard.words) if found else None
+    return verdict_view(verdict(found, readings), reader(framing.plan.standard.words)) if found else None
 
 
 def walk(

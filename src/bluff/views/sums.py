@@ -1,8 +1,9 @@
 """Sums as a screen is given them: every step by its words."""
 
-from bluff.core.job.words import Words
 from bluff.core.measure.sum import Sum
+from bluff.core.message import Message
 from bluff.views.lengths import Figure, figure
+from bluff.views.reader import Reader
 from bluff.views.typed import TypedDict
 
 
@@ -14,10 +15,10 @@ class NamedSum(TypedDict):
     steps: list[tuple[str, Figure]]
 
 
-def named_sum(name: str, total: Sum, words: Words) -> NamedSum:
-    """A sum with the name a screen gives it, in the crew's words."""
+def named_sum(name: Message | str, total: Sum, reader: Reader) -> NamedSum:
+    """A sum with the name a screen gives it."""
     return {
-        "name": words.say(name),
+        "name": reader.say(name),
         "value": figure(total.value),
-        "steps": [(words.say(step.words), figure(step.amount)) for step in total.steps],
+        "steps": [(reader.say(step.words), figure(step.amount)) for step in total.steps],
     }

@@ -1,7 +1,7 @@
 """What readings say, as a screen is given it."""
 
-from bluff.core.job.words import Words
 from bluff.core.site.checking import State, Verdict
+from bluff.views.reader import Reader
 from bluff.views.sums import NamedSum, named_sum
 from bluff.views.typed import TypedDict
 
@@ -15,11 +15,11 @@ class VerdictView(TypedDict):
     sums: list[NamedSum]
 
 
-def verdict_view(verdict: Verdict, words: Words) -> VerdictView:
-    """A verdict in the crew's words."""
+def verdict_view(verdict: Verdict, reader: Reader) -> VerdictView:
+    """A verdict as its reader says it."""
     return {
         "state": verdict.state,
-        "says": words.say(verdict.says),
-        "do": words.say(verdict.do),
-        "sums": [named_sum(name, total, words) for name, total in verdict.sums],
+        "says": reader.say(verdict.says),
+        "do": reader.say(verdict.do) if verdict.do else "",
+        "sums": [named_sum(name, total, reader) for name, total in verdict.sums],
     }

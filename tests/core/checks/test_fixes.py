@@ -12,7 +12,7 @@ from bluff.core.job.position import At, FromPlate, Reference
 from bluff.core.job.schools import End, Floor
 from bluff.core.job.special import Post
 from bluff.core.measure.length import format_exact, inches
-from framing import found, framed, job_of
+from framing import found, framed, job_of, say
 from strategies import jobs
 
 WALL = "18-6 2x4"
@@ -23,7 +23,7 @@ def settled(job, code):
     (finding,) = found(framed(job), code)
     after = apply(job, finding.fix)
     assert not found(framed(after), code)
-    return finding.fix_label, after
+    return say(finding.fix_label), after
 
 
 @pytest.mark.parametrize(
@@ -36,7 +36,7 @@ def settled(job, code):
         (["3-0x6-0 @ 9-0"], {"head_height": "74"}, Code.OPENING_BELOW_PLATE, "Raise its head to 76"),
         (["3-0x6-0 @ 9-0"], {"head_height": "74", "studs": "80"}, Code.OPENING_BELOW_PLATE, None),
         (["3-0x4-0 @ 4-0", "3-0x4-0 @ 6-0"], {}, Code.OPENINGS_OVERLAP, "Move it 19"),
-        (["pocket 2-6x6-8 @ 9-0"], {}, Code.ROUGH_OPENING_BY_DEFAULT, "The schedule says so too"),
+        (["pocket 2-6x6-8 @ 9-0"], {}, Code.ROUGH_OPENING_BY_DEFAULT, "The schedule has this size"),
     ],
 )
 def test_an_opening_is_put_right(openings, ways, code, label):
@@ -53,7 +53,7 @@ def test_a_head_that_is_off_is_put_in_line():
     job = job_of(WALL, "3-0x4-0 @ 4-0", "3-0x4-0 @ 12-0")
     high = replace(job.openings[1], ways=replace(job.openings[1].ways, head_height=inches(84)))
     label, after = settled(replace(job, openings=(job.openings[0], high)), Code.HEADS_DIFFER)
-    assert label == "Put its head at 82 1/2"
+    assert label == "Set its head to 82 1/2"
     assert len({opening.placed.head.value for opening in framed(after).openings}) == 1
 
 

@@ -20,7 +20,8 @@ from bluff.core.measure.length import inches
 from bluff.core.wall.layout import Slid
 from bluff.core.wall.member import Role
 from bluff.core.wall.wall_plan import wall_plan
-from framing import job_of
+from bluff.views.reader import reader
+from framing import job_of, say
 
 EMPTY = Sheet((), {})
 
@@ -74,16 +75,16 @@ def test_hints_come_a_little_at_a_time():
     """Centre 111, half of 43 is 21 1/2: the rough opening starts at 89 1/2, the king at 86 1/2."""
     plan = window()
     first = hint(plan, EMPTY)
-    assert first.piece == "The rough opening of W1 before any of its marks."
-    assert first.sum == "Call-out 3-6, plus allowance."
-    assert first.number == "RO width of W1: 42 + 1 = 43"
+    assert say(first.piece) == "The rough opening of W1 before any of its marks."
+    assert say(first.sum) == "Call-out 3-6, plus allowance."
+    assert say(first.number) == "RO width of W1: 42 + 1 = 43"
     sums = {SumKey("W1", Figure.ROUGH_WIDTH): inches(43), SumKey("W1", Figure.ROUGH_HEIGHT): inches(55)}
     marks = [one.drawn for one in Attempt.right(plan).work().deck.wanted]
     ends = tuple(one for one in marks if one.line in {0, inches("220 1/2")})
     king = hint(plan, Sheet(ends, sums))
-    assert "the king of W1 on the bottom plate" in king.piece
-    assert king.sum == "Centre of W1, less half of the opening, less jack, less king."
-    assert king.number == "111 − 21 1/2 − 1 1/2 − 1 1/2 = 86 1/2, K ahead of it."
+    assert "the king of W1 on the bottom plate" in say(king.piece)
+    assert say(king.sum) == "Center of W1, less half of the opening, less jack, less king."
+    assert say(king.number) == "111 − 21 1/2 − 1 1/2 − 1 1/2 = 86 1/2, K ahead of it."
     assert hint(plan, Sheet(tuple(marks), sums)) is None
 
 
@@ -92,7 +93,9 @@ def test_everything_is_said_in_the_crews_words():
     sums = {SumKey("W1", Figure.ROUGH_WIDTH): inches(43), SumKey("W1", Figure.ROUGH_HEIGHT): inches(55)}
     marks = [one.drawn for one in Attempt.right(plan).work().deck.wanted]
     without = tuple(one for one in marks if one.symbol != "T")
-    assert "the trimmer of W1 on the sole plate" in hint(plan, Sheet(without, sums)).piece
-    words = " ".join(one.words for one in grade(plan, Sheet(without, sums)).named)
+    assert "the trimmer of W1 on the sole plate" in reader(plan.standard.words).say(
+        hint(plan, Sheet(without, sums)).piece
+    )
+    words = " ".join(reader(plan.standard.words).say(one.words) for one in grade(plan, Sheet(without, sums)).named)
     assert "trimmer" in words
     assert "jack" not in words

@@ -24,7 +24,7 @@ from bluff.core.measure.length import format_inches, inches
 from bluff.core.wall.member import Plate
 from bluff.core.wall.wall_plan import wall_plan
 from floors import plans, shelter
-from framing import job_of
+from framing import job_of, say
 from strategies import jobs, topped_jobs
 
 BOTH = (Plate.BOTTOM, Plate.TOP)
@@ -82,7 +82,7 @@ def test_on_16_instead_of_3_4_before_is_said_once():
     assert said(result) == [(Kind.ON_THE_LINE, None)]
     assert len(result.wrong) == 16
     assert result.there == 4
-    assert "3/4 before" in result.named[0].words
+    assert "3/4 before" in say(result.named[0].words)
 
 
 def test_the_x_on_the_wrong_side_of_every_line_is_said_once():
@@ -152,7 +152,7 @@ def test_the_unit_taken_for_the_rough_opening_is_told_from_a_half_halved_wrong_b
     assert with_unit.named[0].sums == (WIDTH,)
     halved = grade(plan, Sheet(as_drawn, {WIDTH: inches(43)}))
     assert said(halved) == [(Kind.HALVED_WRONG, "W1")]
-    assert "21 1/2" in halved.named[0].words
+    assert "21 1/2" in say(halved.named[0].words)
 
 
 def test_the_allowance_taken_twice():
@@ -187,7 +187,7 @@ def test_jacks_that_stand_inside_the_opening():
     }
     result = grade(plan, Sheet(with_moved(plan, moved).drawn, {WIDTH: inches(43)}))
     assert said(result) == [(Kind.JACK_FORGOTTEN, "W1")]
-    assert "stays 43 clear" in result.named[0].words
+    assert "stays 43 clear" in say(result.named[0].words)
 
 
 def test_a_jack_taken_off_twice():
@@ -280,7 +280,7 @@ def test_the_thickness_of_the_wall_it_butts_into_not_taken_off():
     }
     result = grade(plan, with_moved(plan, moved))
     assert said(result)[0] == (Kind.THICKNESS_LEFT_ON, "W1")
-    assert "5 1/2" in result.named[0].words
+    assert "5 1/2" in say(result.named[0].words)
 
 
 def test_two_mistakes_are_both_said():
@@ -327,7 +327,7 @@ def test_a_figure_is_wrong_by_a_line_of_its_sum():
     right = as_framed(plan).drawn
     result = grade(plan, Sheet(right, {SumKey("D1", Figure.JACK): inches("82 1/2")}))
     assert said(result) == [(Kind.SLIP, "D1")]
-    assert "bottom plate 1 1/2 left out" in result.named[0].words
+    assert "bottom plate 1 1/2 left out" in say(result.named[0].words)
     assert grade(plan, Sheet(right, {SumKey("D1", Figure.JACK): inches(81)})).is_right
     assert grade(plan, Sheet(right, {SumKey("D1", Figure.JACK): inches(81) + 2})).is_right, "a 16th is read to 1/32"
     assert not grade(plan, Sheet(right, {SumKey("D1", Figure.JACK): inches("81 1/16")})).is_right

@@ -19,6 +19,7 @@ from bluff.core.measure.length import inches
 from bluff.core.measure.lumber import LUMBER, Lumber, lumber
 from bluff.core.measure.size import Size, parse_size
 from bluff.core.measure.sum import Sum
+from framing import say
 
 
 @pytest.mark.parametrize(
@@ -76,9 +77,9 @@ def test_a_board_nobody_sells_is_refused_with_those_like_it():
 
 
 def test_a_sum_is_its_steps_and_equal_by_value():
-    total = Sum.of("centre of W1", 111).minus("half of the opening", 21).minus("nothing", 0)
+    total = Sum.of("center of W1", 111).minus("half of the opening", 21).minus("nothing", 0)
     assert total.value == 90 == sum(step.amount for step in total.steps)
-    assert [step.words for step in total.steps] == ["centre of W1", "half of the opening"]
+    assert [say(step.words) for step in total.steps] == ["center of W1", "half of the opening"]
     assert total == Sum.of("somewhere else", 90)
     assert Sum.of("a", 5).minus_all(total).value == -85
     assert Sum.of("a", 5).plus_all(total).value == 95

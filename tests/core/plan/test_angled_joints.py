@@ -16,7 +16,7 @@ from bluff.core.measure.length import format_exact, inches
 from bluff.core.plan.meeting import Joint
 from bluff.core.wall.member import Role
 from floors import bay, framed, partition, plans, shelter, spliced, wall
-from framing import found, in_role, spans, starts
+from framing import found, in_role, say, spans, starts
 
 
 @pytest.mark.parametrize(
@@ -36,7 +36,7 @@ def test_a_corner_of_a_bay_is_mitred_at_half_the_turn(stud, width, short):
     last = in_role(framing, Role.END_STUD)[-1]
     assert format_exact(framing.plan.length - last.end) == short
     (finding,) = found(framing, Code.ANGLED_END)
-    assert "22.5 degrees" in finding.text
+    assert "22.5 degrees" in say(finding.text)
     assert len(found(framing, Code.NO_LAP)) == 1
 
 
@@ -126,4 +126,4 @@ def test_sheets_that_meet_past_the_end_stud_of_a_mitre_have_no_wood_there():
     framing = framed(job, "B")
     assert format_exact(in_role(framing, Role.END_STUD)[-1].end) == "95 27/64"
     (bare,) = found(framing, Code.SHEET_EDGE_NO_WOOD)
-    assert bare.text == "Sheets meet at 96 and have no wood to share there (past the end stud)."
+    assert say(bare.text) == "Sheets meet at 96 with no wood for both of them there (past the end stud)."

@@ -18,7 +18,7 @@ from bluff.core.measure.length import PER_INCH, format_exact, inches
 from bluff.core.wall.member import UPRIGHTS, Role
 from bluff.core.wall.wall_plan import wall_plans
 from floors import framed, partition, plans, shelter
-from framing import found, in_role, starts
+from framing import found, in_role, say, starts
 from strategies import lengths
 
 
@@ -86,7 +86,7 @@ def test_where_nobody_has_said_where_the_joists_are_that_is_found():
 def test_a_spacing_that_misses_joists_is_found_and_only_ever_closed_up(joists, studs, closer):
     job = shelter(ways=under(studs, joists=joists))
     (finding,) = found(frame(plans(job)["A"]), Code.STUDS_MISS_JOISTS)
-    assert finding.fix_label == f"Studs at {closer}"
+    assert say(finding.fix_label) == f"Studs at {closer}"
     after = apply(job, finding.fix)
     assert found(frame(plans(after)["A"]), Code.STUDS_MISS_JOISTS) == []
     assert len(in_role(frame(plans(after)["A"]), Role.STUD)) > len(in_role(frame(plans(job)["A"]), Role.STUD))

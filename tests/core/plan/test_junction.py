@@ -20,13 +20,13 @@ from bluff.core.wall.member import Plate, Role
 from bluff.core.wall.wall_plan import wall_plans
 from bluff.formats.job_file import read_job
 from floors import framed, partition, plans, shelter, wall
-from framing import found, in_role, marked, spans, starts
+from framing import found, in_role, marked, say, spans, starts
 
 
 def test_the_longer_walls_run_through_and_the_others_are_shorter_by_them():
     by_id = plans(shelter())
     assert [format_exact(plan.length) for plan in by_id.values()] == ["432", "259", "432", "259"]
-    assert [step.words for step in by_id["B"].plate_length.steps] == [
+    assert [say(step.words) for step in by_id["B"].plate_length.steps] == [
         "wall length",
         "butts into A at the start",
         "butts into C at the end",
@@ -129,7 +129,7 @@ def test_a_position_is_measured_from_a_wall_that_meets_this_one(wall_id, other, 
     assert format_exact(plans(renamed)[wall_id].openings[0].start.value) == start
     gone = apply(job, RemoveWall(other))
     (finding,) = found(framed(gone, wall_id), Code.OPENING_REFERENCE)
-    assert f"wall {other}, which does not meet this wall" in finding.text
+    assert f"wall {other}, which does not meet this wall" in say(finding.text)
 
 
 def test_the_sheets_of_a_wall_that_butts_start_at_the_outside():
@@ -215,7 +215,7 @@ def test_an_opening_outranks_a_corner_and_says_so():
     framing = framed(job)
     (finding,) = found(framing, Code.OPENING_CROWDS_MEETING)
     # The flat stud of the corner with D ends at 7, the kings start at 4 1/2.
-    assert finding.fix_label == "Move it 2 1/2"
+    assert say(finding.fix_label) == "Move it 2 1/2"
     assert found(framed(apply(job, finding.fix)), Code.OPENING_CROWDS_MEETING) == []
     assert format_exact(in_role(framing, Role.CORNER_BACKING)[0].start) == "425"
 

@@ -14,7 +14,7 @@ from bluff.core.job.schools import End, EndStuds
 from bluff.core.measure.length import format_exact, inches
 from bluff.core.measure.lumber import Lumber
 from bluff.core.wall.member import Role
-from framing import found, frame_wall, framed, in_role, job_of, member, starts
+from framing import found, frame_wall, framed, in_role, job_of, member, say, starts
 
 
 def start_of(framing, index=0):
@@ -41,7 +41,7 @@ def test_the_far_edge_of_a_neighbour_is_measured_from():
     framing = frame_wall("18-6 2x4", "3-6x4-6 @ 5-0", "2-0x3-0 @ 2-0 past W1")
     first, second = framing.openings
     assert second.placed.start.value == first.placed.end + inches(24)
-    assert [step.words for step in second.placed.start.steps] == ["far edge of W1", "to the edge of W2"]
+    assert [say(step.words) for step in second.placed.start.steps] == ["far edge of W1", "to the edge of W2"]
 
 
 def test_outside_is_the_plates_end_where_nothing_butts():
@@ -72,7 +72,7 @@ def test_an_opening_measured_from_one_that_is_gone_says_so():
     lost = replace(job.openings[0], position=At(Reference.EDGE, inches(24), FromOpening("W7")))
     framing = framed(replace(job, openings=(lost,)))
     (finding,) = found(framing, Code.OPENING_REFERENCE)
-    assert "W7, which is not in this wall" in finding.text
+    assert "W7, which is not in this wall" in say(finding.text)
 
 
 def test_an_opening_that_runs_off_its_wall_is_left_out_and_can_be_moved_back():
@@ -96,7 +96,7 @@ def test_a_king_at_the_very_end_is_the_end_stud():
 def test_an_opening_that_crowds_the_end_stud_says_how_far_to_move(place):
     job = job_of("18-6 2x4", f"ro 40x50 @ {place}")
     (finding,) = found(framed(job), Code.OPENING_CROWDS_END)
-    assert "is 3/4, too little for the end stud" in finding.text
+    assert "3/4 between the" in say(finding.text)
     mended = framed(apply(job, finding.fix))
     assert len(in_role(mended, Role.END_STUD)) == 2
     assert found(mended, Code.OPENING_CROWDS_END) == []
@@ -111,19 +111,19 @@ def test_of_two_openings_that_need_the_same_wood_the_first_entered_stays():
 
 def test_an_opening_higher_than_the_wall_is_left_out():
     (finding,) = found(frame_wall("18-6 2x4", "d ro 36x95 @ 9-3"), Code.OPENING_TOO_HIGH)
-    assert "7/8 above the underside" in finding.text
+    assert "7/8 above the underside" in say(finding.text)
 
 
 def test_a_window_below_the_plate_is_left_out():
     (finding,) = found(frame_wall("18-6 2x4", "w 3-0x6-8 @ 9-3"), Code.OPENING_BELOW_PLATE)
-    assert "1 1/2 below the bottom plate" in finding.text
+    assert "1 1/2 below the bottom plate" in say(finding.text)
 
 
 def test_heads_that_do_not_line_up_are_said():
     framing = frame_wall("18-6 2x4", "3-6x4-6 @ 5-0", "d ro 36x83 @ 13-0")
     (finding,) = found(framing, Code.HEADS_DIFFER)
     assert (finding.opening, finding.severity) == ("D1", Severity.INFO)
-    assert "1/2 higher than W1" in finding.text
+    assert "1/2 higher than that of W1" in say(finding.text)
 
 
 def test_habit_is_never_authority_for_a_header():
@@ -134,7 +134,7 @@ def test_habit_is_never_authority_for_a_header():
         framing = frame_wall("18-6 2x4", "3-6x4-6 @ 9-3", header=Header(source=source))
         unverified = found(framing, Code.HEADER_SOURCE_UNVERIFIED)
         assert bool(unverified) is (source in (Source.HABIT, Source.UNVERIFIED)), source
-        assert all(("the crew's habit" in one.text) is (source is Source.HABIT) for one in unverified)
+        assert all(("the crew usually uses" in say(one.text)) is (source is Source.HABIT) for one in unverified)
 
 
 def test_a_flat_header_in_a_bearing_wall_is_a_warning():
@@ -168,7 +168,12 @@ def test_a_wall_is_cut_to_the_smallest_reading_less_the_play():
     room = MeasuredRoom(tuple(map(inches, ("97 3/8", "97 1/8", "97 1/4"))))
     length = frame_wall("10' 2x4", studs=room).plan.stud_length
     assert format_exact(length.value) == "92 3/8"
-    assert [step.words for step in length.steps] == ["smallest of 3 readings", "play", "bottom plate", "2 top plates"]
+    assert [say(step.words) for step in length.steps] == [
+        "smallest of 3 readings",
+        "play",
+        "bottom plate",
+        "2 top plates",
+    ]
 
 
 @pytest.mark.parametrize(
@@ -194,4 +199,4 @@ def test_end_studs_are_held_back_where_the_wall_slides_in():
     assert starts(framing, Role.STUD)[0] == "15 1/4"
     crowded = frame_wall("10' 2x4", "ro 30x50 @ edge 4 1/2", end_studs=EndStuds.HELD_BACK)
     (finding,) = found(crowded, Code.OPENING_CROWDS_END)
-    assert finding.fix_label == "Move it 1/8"
+    assert say(finding.fix_label) == "Move it 1/8"

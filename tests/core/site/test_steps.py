@@ -14,7 +14,7 @@ from bluff.core.site.raising import raising
 from bluff.core.site.steps import framing_steps, header_packs
 from bluff.core.takeoff.nails import joints_of
 from bluff.core.wall.wall_plan import wall_plans
-from framing import frame_wall, framed, job_of
+from framing import frame_wall, framed, job_of, say
 from strategies import jobs, topped_jobs
 
 WINDOW = ("12' 2x4", "3-6x4-6 @ 6-0")
@@ -49,19 +49,19 @@ def test_a_header_is_made_by_its_plies_spacers_and_rows_of_nails():
     """46 at 16 is four in a row; two edges, from both faces: 16."""
     (pack,) = header_packs(frame_wall(*WINDOW))
     assert (pack.opening, pack.header) == ("W1", "2-ply 2x8")
-    assert pack.steps[0] == "Cut 2 – 2x8 x 46, the straightest there are."
-    assert pack.steps[1].startswith("1 spacer of 1/2 between, held back")
-    assert "cups outward" in pack.steps[2]
-    assert pack.steps[3] == "16d at 16 along both edges, from both faces: 16."
-    assert "drawings" in pack.steps[-1]
+    assert say(pack.steps[0]) == "Cut 2 – 2x8 x 46, the straightest you have."
+    assert say(pack.steps[1]).startswith("1 spacer of 1/2 between the plies, held back")
+    assert "cups outward" in say(pack.steps[2])
+    assert say(pack.steps[3]) == "16d nails at 16 along both edges, from both faces: 16 in all."
+    assert "drawings" in say(pack.steps[-1])
     (solid,) = header_packs(frame_wall(*WINDOW, header=Header(HeaderKind.SOLID, "4x8", 1)))
-    assert solid.steps[1] == "Crown up."
+    assert say(solid.steps[1]) == "Crown up."
 
 
 def test_treated_plates_say_so():
     on_slab = step(frame_wall("12' 2x4", floor=Floor.SLAB), "plates")
-    assert on_slab.caution.startswith("Treated lumber")
-    assert not step(frame_wall("12' 2x4"), "plates").caution.startswith("Treated")
+    assert say(on_slab.caution).startswith("Treated lumber")
+    assert not say(step(frame_wall("12' 2x4"), "plates").caution).startswith("Treated")
 
 
 @given(jobs() | topped_jobs())
@@ -83,7 +83,7 @@ def test_a_long_wall_takes_more_braces_and_says_what_is_looked_at():
     long = raised(job_of("36' 2x6"))
     assert long.braces == 5
     before = dict(long.before)
-    assert before["braces"].startswith("5 braces")
+    assert say(before["braces"]).startswith("5 braces")
     assert "bolts" not in before
     assert raised(job_of("8' 2x4")).braces == 2
 
@@ -96,7 +96,7 @@ def test_doorways_are_cut_out_once_the_wall_is_fastened():
 def test_what_must_stand_before_and_what_a_room_leaves_is_said():
     """95 1/2 with 5 1/2 plates needs 95 11/16 to tip up."""
     fitted = raised(job_of("12' 2x6", studs=MeasuredRoom((inches("95 3/4"),))))
-    assert any("It needs 95 11/16 to be tipped up; the room has 95 3/4." in line for line in fitted.says)
+    assert any("It needs 95 11/16 to tip up. The room has 95 3/4." in say(line) for line in fitted.says)
     job = job_of("36' 2x6")
     turn = replace(build_order(wall_plans(job))[0], after=("B", "C"))
-    assert raising(frame(wall_plans(job)[0]), turn).says[0] == "B and C must stand before it."
+    assert say(raising(frame(wall_plans(job)[0]), turn).says[0]) == "B and C must stand before it."

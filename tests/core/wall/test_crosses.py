@@ -16,7 +16,7 @@ from bluff.core.measure.length import format_exact, inches
 from bluff.core.phrase.opening_line import read_opening
 from bluff.core.wall.member import Role
 from floors import framed, partition
-from framing import cap_runs, found, in_role, spans
+from framing import cap_runs, found, in_role, say, spans
 
 IN_FEET = 1 / 12
 
@@ -39,7 +39,7 @@ def test_one_of_the_two_runs_through_and_the_other_stops_at_it():
     assert [format_exact(end - start) for start, end in second] == ["101 3/4", "98 1/4"]
     assert [format_exact(after[0] - before[1]) for before, after in pairwise(caps["V"].values())] == ["3 1/2"]
     (said,) = found(framed(job, "I"), Code.NO_LAP)
-    assert "that of wall H runs through there" in said.text
+    assert "the cap plate of wall H runs through there" in say(said.text)
     assert found(framed(job, "H"), Code.NO_LAP) == []
 
 
@@ -48,7 +48,7 @@ def test_the_longer_one_runs_through_with_the_gap_it_needs():
     job = Job("cross", walls=walls)
     runs = [*cap_runs(framed(job, "V")).values()]
     assert [format_exact(after[0] - before[1]) for before, after in pairwise(runs)] == ["3 1/2"]
-    assert "that of wall I" in found(framed(job, "H"), Code.NO_LAP)[0].text
+    assert "the cap plate of wall I" in say(found(framed(job, "H"), Code.NO_LAP)[0].text)
 
 
 @pytest.mark.parametrize(
@@ -131,8 +131,8 @@ def plates(job):
 def test_of_two_that_cross_the_shorter_becomes_two_that_butt_against_the_longer():
     job = crossing(h_from=-101)
     (finding,) = found(framed(job, "V"), Code.WALLS_CROSS)
-    assert finding.fix_label == "Make two of V"
-    assert finding.other_fix_label == "Make two of H"
+    assert say(finding.fix_label) == "Split V"
+    assert say(finding.other_fix_label) == "Split H"
     (same,) = found(framed(job, "H"), Code.WALLS_CROSS)
     assert (same.fix, same.other_fix) == (finding.fix, finding.other_fix)
     # H is 201 long, V 200: each part of V loses half of H's 3 1/2.
@@ -155,20 +155,20 @@ def test_of_two_that_cross_the_longer_is_parted_where_that_is_said():
 
 def test_of_two_alike_that_cross_the_one_entered_first_runs_through():
     (finding,) = found(framed(crossing(), "V"), Code.WALLS_CROSS)
-    assert finding.fix_label == "Make two of H"
+    assert say(finding.fix_label) == "Split H"
 
 
 def test_a_wall_is_not_parted_through_an_opening_or_at_its_very_end():
     job = crossing(("H", "door 3-0x6-8 centred"))
     (finding,) = found(framed(job, "V"), Code.WALLS_CROSS)
-    assert (finding.fix_label, finding.other_fix) == ("Make two of V", None)
+    assert (say(finding.fix_label), finding.other_fix) == ("Split V", None)
     both = crossing(("H", "door 3-0x6-8 centred"), ("V", "door 3-0x6-8 centred"))
     (finding,) = found(framed(both, "V"), Code.WALLS_CROSS)
     assert finding.fix is None
-    assert "in the way" in finding.do
+    assert "in the way" in say(finding.do)
     # V runs 6 past H's line, 4 1/4 past its face: a wall of that length is nobody's.
     (finding,) = found(framed(crossing(v_top=106), "V"), Code.WALLS_CROSS)
-    assert (finding.fix_label, finding.other_fix) == ("Make two of H", None)
+    assert (say(finding.fix_label), finding.other_fix) == ("Split H", None)
 
 
 @given(

@@ -24,7 +24,7 @@ from bluff.core.phrase.opening_line import read_opening
 from bluff.core.wall.marks import written
 from bluff.core.wall.member import UPRIGHTS, Orientation, Role
 from floors import framed, partition, plans, shelter, wall
-from framing import cap_runs, found, frame_wall, in_role, job_of, spans, starts
+from framing import cap_runs, found, frame_wall, in_role, job_of, say, spans, starts
 
 
 def tee(*openings, stud="2x4", at=100, ways=None, length=24):
@@ -68,7 +68,7 @@ def test_a_board_flat_on_the_inside_holds_no_sheet_outside(school):
     (flat,) = in_role(framing, Role.INTERSECTION_BACKING)
     assert flat.side is Line.RIGHT
     assert [format_exact(finding.at) for finding in found(framing, Code.SHEET_EDGE_NO_WOOD)] == ["144"]
-    assert "on the other face" in found(framing, Code.STUD_LEFT_OUT)[0].text
+    assert "on the other face" in say(found(framing, Code.STUD_LEFT_OUT)[0].text)
     # On the other side of a partition there is no sheet to hold, and no joint between sheets at 152.
     assert found(framed(tee(at=152, ways=JobWays(intersection=school))), Code.SHEET_EDGE_NO_WOOD) == []
     bare = framed(tee(at=144, ways=JobWays(intersection=school, sheets=Sheets.NONE)))
@@ -94,7 +94,7 @@ def test_every_flat_upright_says_its_face():
     [
         # The partition's far face is on the jack at 67 to 68 1/2; the flat header ends at 84, U is 94 1/8.
         ({}, []),
-        ({"end_top_cripples": False}, ["from 84 to 94 1/8"]),
+        ({"end_top_cripples": False}, ["From 84 to 94 1/8"]),
     ],
 )
 def test_a_jack_backs_a_panel_only_as_high_as_wood_goes_on_above_it(ways, missing):
@@ -102,7 +102,7 @@ def test_a_jack_backs_a_panel_only_as_high_as_wood_goes_on_above_it(ways, missin
     job = Job("jack", JobWays(header=Header(HeaderKind.FLAT, None, 1), **ways), walls)
     job = apply(job, AddOpening(read_opening("ro 40x40 @ edge 68 1/2", job, job.walls[0])))
     framing = framed(job)
-    texts = [finding.text for finding in found(framing, Code.BACKING_MISSING) if finding.at == inches("67 1/2")]
+    texts = [say(finding.text) for finding in found(framing, Code.BACKING_MISSING) if finding.at == inches("67 1/2")]
     assert [where in text for where, text in zip(missing, texts, strict=True)] == [True] * len(missing)
 
 
@@ -111,7 +111,7 @@ def test_a_partition_that_ends_in_a_doorway_is_an_error(school):
     framing = framed(tee("d ro 36x82 1/2 @ edge 6-6", ways=JobWays(intersection=school)))
     (finding,) = found(framing, Code.OPENING_CROWDS_MEETING)
     assert finding.severity is Severity.ERROR
-    assert "98 1/4 to 101 3/4" in finding.text
+    assert "98 1/4 to 101 3/4" in say(finding.text)
 
 
 def test_ladder_blocks_too_short_to_nail_are_left_out():
@@ -151,9 +151,9 @@ def test_a_break_of_the_first_top_plate_near_a_gap_of_the_second_is_said():
     partitions = [partition(f"P{x}", (x, 22.5), (x, 0)) for x in at]
     walls = (wall("A", (0, 22.5), (20, 22.5)), *partitions)
     framing = framed(Job("x", JobWays(plate_stock=stock), walls))
-    (finding,) = [one for one in found(framing, Code.PLATE_BREAKS_CLOSE) if "a gap of the second" in one.text]
+    (finding,) = [one for one in found(framing, Code.PLATE_BREAKS_CLOSE) if "a gap of the cap plate" in say(one.text)]
     gaps = [inches(12 * x) + by for x in at for by in (-inches("1 3/4"), inches("1 3/4"))]
-    assert format_exact(min(abs(finding.at - gap) for gap in gaps)) in finding.text
+    assert format_exact(min(abs(finding.at - gap) for gap in gaps)) in say(finding.text)
 
 
 def backed(*openings, ways=None, side=None, **backing):
@@ -182,7 +182,7 @@ def test_fixture_backing_that_an_opening_interrupts_says_so():
     # The head is at 82 1/2 and the sill at 46 1/2: at 60 the window is open from 42 to 102.
     framing = framed(backed("ro 60x36 @ centred", start=30, end=120, height=60))
     (finding,) = found(framing, Code.FIXTURE_BACKING_LEFT_OUT)
-    assert "stops at W1, which is open there from 42 to 102" in finding.text
+    assert "stops at W1, which is open there from 42 to 102" in say(finding.text)
     boards = in_role(framing, Role.BACKING)
     assert boards
     assert all(piece.end <= inches(42) or inches(102) <= piece.start for piece in boards)

@@ -23,7 +23,7 @@ from bluff.core.phrase.opening_line import read_opening
 from bluff.core.plan.meeting import Joint
 from bluff.core.wall.member import Role
 from floors import FEET, framed, partition, plans, wall
-from framing import cap_runs, found, in_role, spans, starts
+from framing import cap_runs, found, in_role, say, spans, starts
 
 
 def inside_corner(studs=("2x6", "2x6"), ways=None, kind=WallKind.EXTERIOR, line=None, ends=None):
@@ -186,7 +186,7 @@ def test_it_laps_onto_nothing_where_the_corner_has_its_own_lap(school):
     job = l_house(partition("G", (0, 10), (12, 10)), ways=JobWays(intersection=school))
     framing = framed(job, "G")
     (finding,) = [one for one in found(framing, Code.NO_LAP) if one.at]
-    assert "runs through there" in finding.text
+    assert "runs through there" in say(finding.text)
     assert caps(framing)[0][1] == format_exact(framing.plan.length)
 
 
@@ -195,9 +195,9 @@ def test_an_end_that_stops_short_of_a_wall_is_found_and_joined():
     short = replace(job.wall("D"), run=replace(job.wall("D").run, start=Point(12 * FEET + 3 * 64, 10 * FEET)))
     apart = apply(job, ChangeWall("D", short))
     (finding,) = found(framed(apart, "D"), Code.END_NOT_JOINED)
-    assert "3 from wall C" in finding.text
+    assert "3 short of wall C" in say(finding.text)
     assert apply(apart, finding.fix).walls == job.walls
-    assert "D" in found(framed(apart, "C"), Code.END_NOT_JOINED)[0].text
+    assert "D" in say(found(framed(apart, "C"), Code.END_NOT_JOINED)[0].text)
 
 
 @pytest.mark.parametrize(("gap", "is_found"), [(1, True), (5, True), (6, False)])

@@ -17,7 +17,7 @@ from bluff.core.wall.marks import BURNED_INCH, read_mark
 from bluff.core.wall.member import UPRIGHTS, Plate, Role
 from bluff.core.wall.sheets import joints_on_studs
 from bluff.core.wall.wall_plan import wall_plan
-from framing import are_apart, framed, in_role
+from framing import are_apart, framed, in_role, say
 from strategies import jobs
 
 
@@ -57,7 +57,7 @@ def test_every_number_is_the_sum_of_its_steps(job):
     for piece in framing.members:
         for total in (piece.x, piece.y, piece.length):
             assert total.value == sum(step.amount for step in total.steps), piece.id
-            assert all(step.words for step in total.steps)
+            assert all(say(step.words) for step in total.steps)
     for mark in framing.marks:
         assert mark.at.value == sum(step.amount for step in mark.at.steps)
 
@@ -217,7 +217,7 @@ def test_a_fix_can_be_applied_and_settles_its_finding(job):
         if finding.fix is None:
             continue
         after = framed(apply(job, finding.fix))
-        assert finding.fix_label
+        assert say(finding.fix_label)
         # Moved off one end, an opening of a short wall may crowd the other, or run past it.
         if finding.code not in (Code.OPENING_CROWDS_END, Code.OPENING_OFF_WALL):
             assert about(finding) not in {about(found) for found in after.findings}, finding.code
@@ -228,7 +228,7 @@ def test_a_fix_can_be_applied_and_settles_its_finding(job):
 
 def about(finding):
     """What a finding is, and which opening or post it is about."""
-    post = re.search(r"\b[Pp]ost (\w+)", finding.text)
+    post = re.search(r"\b[Pp]ost (\w+)", say(finding.text))
     return finding.code, finding.opening or (post and post[1])
 
 

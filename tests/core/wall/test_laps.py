@@ -14,7 +14,7 @@ from bluff.core.measure.length import format_exact, inches
 from bluff.core.takeoff.ties import Ties, ties
 from bluff.core.wall.wall_plan import wall_plans
 from floors import bay, framed, partition, plans, shelter, wall
-from framing import cap_runs, found
+from framing import cap_runs, found, say
 
 WALL_97_1_8 = WallHeight(inches("97 1/8"))
 
@@ -82,7 +82,7 @@ def test_a_crew_that_ties_with_connectors_laps_nothing():
     assert caps(framed(job)) == {"A/cap_plate": ("0", "432")}
     assert caps(framed(job, "E")) == {"E/cap_plate": ("0", "259")}
     assert ties(wall_plans(job)) == Ties(laps=0, nails=0, connectors=6)
-    assert "ties them with connectors" in found(framed(job, "E"), Code.NO_LAP)[0].text
+    assert "ties them with connectors" in say(found(framed(job, "E"), Code.NO_LAP)[0].text)
 
 
 def test_laps_and_connectors_are_counted_once():

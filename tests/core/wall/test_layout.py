@@ -12,7 +12,7 @@ from bluff.core.measure.length import format_exact, inches
 from bluff.core.wall.layout import NAILABLE, Height, Layer, Wood, lay_out, on_centre_lines
 from bluff.core.wall.member import Plate, Role
 from bluff.core.wall.sheets import joints_of_row, joints_on_studs
-from framing import found, frame_wall, framed, marked, starts
+from framing import found, frame_wall, framed, marked, say, starts
 from strategies import jobs
 
 T = inches("1 1/2")
@@ -93,8 +93,8 @@ def test_a_stud_in_the_way_slides_to_put_wood_under_the_point(king, stands, bear
     done = laid((*king, "the king of W1"))
     assert [format_exact(common.x.value) for common in done.commons] == [stands]
     finding = next(finding for finding in check_layer(done) if finding.code is Code.STUD_SLID)
-    assert f"bears {bears[0]} on one side and {bears[1]} on the other" in finding.text
-    assert done.commons[0].x.steps[-1].words == "slid tight against the king of W1"
+    assert f"bears {bears[0]} on one side and {bears[1]} on the other" in say(finding.text)
+    assert say(done.commons[0].x.steps[-1].words) == "slid tight against the king of W1"
 
 
 def test_pieces_that_touch_count_as_one():
@@ -111,7 +111,7 @@ def test_a_stud_with_nowhere_to_slide_is_left_out_and_said():
 def test_a_gap_nobody_can_nail_into_is_said():
     done = laid(("40", "41 1/2", "the stud"), ("42 1/2", "44", "the king of W1"))
     gap = next(finding for finding in check_layer(done) if finding.code is Code.NARROW_GAP)
-    assert "A gap of 1 " in gap.text
+    assert "A gap of 1 " in say(gap.text)
     assert gap.at == inches("41 1/2")
 
 
@@ -124,20 +124,20 @@ def test_the_layout_counts_straight_through_an_opening():
 def test_19_2_misses_the_sheets_and_is_said_once():
     framing = frame_wall("24' 2x4", spacing=Fraction(96, 5))
     (finding,) = found(framing, Code.SPACING_MISSES_SHEETS)
-    assert "8'-0\" sheets on their side" in finding.do
-    assert finding.fix_label == "Lay them on their side"
+    assert "8'-0\" sheets on their side" in say(finding.do)
+    assert say(finding.fix_label) == "Lay them on their side"
     assert found(framing, Code.SHEET_EDGE_NO_WOOD) == []
 
 
 def test_a_spacing_that_meets_no_sheet_is_said():
     (finding,) = found(frame_wall("12' 2x4", spacing=Fraction(20)), Code.SPACING_MISSES_SHEETS)
-    assert "nor at 96" in finding.text
+    assert "48 apart, upright or on their side" in say(finding.text)
 
 
 def test_a_sheet_edge_without_wood_is_said():
     laid_out = laid(("45", "47 1/2", "the king of W1"), ("48 1/4", "51", "the king of W2"))
     (finding,) = check_edges_in(laid_out, [inches(48)], NAILABLE)
-    assert "Sheets meet at 48 and have no wood to share there" in finding.text
+    assert "Sheets meet at 48 with no wood for both of them there" in say(finding.text)
 
 
 def test_a_sheet_that_ends_on_the_side_of_an_opening_needs_nothing_beyond():

@@ -21,7 +21,7 @@ from bluff.core.measure.length import format_exact, inches
 from bluff.core.wall.breaks import ways_to_break
 from bluff.core.wall.member import Role
 from bluff.core.wall.plate_ways import breakable, breaks_of
-from framing import found, framed, in_role, job_of
+from framing import found, framed, in_role, job_of, say
 from strategies import jobs
 
 PLATES = ("bottom_plate", "second_bottom_plate", "top_plate", "cap_plate")
@@ -60,11 +60,11 @@ def test_plates_break_where_it_is_decided():
 @pytest.mark.parametrize(
     ("places", "because"),
     [
-        ({"bottom_plate": "200"}, "at 200, but no stud has its middle at 200"),
-        ({"bottom_plate": "160"}, "at 160, but no board is 272 long"),
-        ({"bottom_plate": ""}, "nowhere, but no board is 432 long"),
-        ({"bottom_plate": "192", "top_plate": "192"}, "at 192, but the stud at 192 holds a joint of the other plate"),
-        ({"cap_plate": "192 500"}, "at 192, 500, but there is none of it at 500"),
+        ({"bottom_plate": "200"}, "at 200 (no stud has its middle at 200)"),
+        ({"bottom_plate": "160"}, "at 160 (no board is 272 long)"),
+        ({"bottom_plate": ""}, "without a splice (no board is 432 long)"),
+        ({"bottom_plate": "192", "top_plate": "192"}, "at 192 (the stud at 192 holds a joint of the other plate)"),
+        ({"cap_plate": "192 500"}, "at 192 and 500 (there is none of it at 500)"),
     ],
 )
 def test_where_a_plate_cannot_break_any_more_it_breaks_by_the_rule_and_it_is_said(places, because):
@@ -74,7 +74,10 @@ def test_where_a_plate_cannot_break_any_more_it_breaks_by_the_rule_and_it_is_sai
     assert [one.plate for one in framing.unkept] == [plate]
     assert breaks(framing, plate) == breaks(by_rule, plate)
     (said,) = found(framing, Code.PLATE_BREAK_NOT_KEPT)
-    assert said.text == f"It was decided that the {plate.replace('_', ' ')} breaks {because}. The rule decides instead."
+    assert (
+        say(said.text) == f"Splices chosen earlier no longer work: the {plate.replace('_', ' ')} {because}. "
+        "The rule places them instead."
+    )
     settled = framed(apply(job, said.fix))
     assert found(settled, Code.PLATE_BREAK_NOT_KEPT) == []
     assert breaks(settled, plate) == breaks(by_rule, plate)

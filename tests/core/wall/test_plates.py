@@ -16,7 +16,7 @@ from bluff.core.measure.length import format_exact, half, inches
 from bluff.core.takeoff.cut_list import cut_list
 from bluff.core.wall.breaks import break_plate
 from bluff.core.wall.member import ANCHOR_BOLT, PLATE_BREAK, Plate, Role
-from framing import found, frame_wall, framed, in_role, lengths, marked
+from framing import found, frame_wall, framed, in_role, lengths, marked, say
 from strategies import jobs
 
 
@@ -167,14 +167,14 @@ def test_bolts_as_given_stay_and_what_is_in_their_way_is_said():
     framing = given_bolts("12", "48", "150", "132")
     assert bolts(framing) == ["12", "48", "132", "150"]
     (under,) = found(framing, Code.BOLT_UNDER_WOOD)
-    assert "The bolt at 48 comes up under the stud at 47 1/4" in under.text
-    assert "beyond the plate of 144" in found(framing, Code.BOLT_OFF_PLATE)[0].text
+    assert "The bolt at 48 comes up under the stud at 47 1/4" in say(under.text)
+    assert "beyond the plate of 144" in say(found(framing, Code.BOLT_OFF_PLATE)[0].text)
 
 
 def test_bolts_too_far_apart_are_said():
-    assert "more than 72 apart" in found(given_bolts("12", "90", "132"), Code.BOLTS_TOO_FAR)[0].text
-    assert "within 12 of an end" in found(given_bolts("20", "72", "132"), Code.BOLTS_TOO_FAR)[0].text
-    assert "has no bolt" in found(given_bolts(), Code.BOLTS_TOO_FAR)[0].text
+    assert "more than 72 apart" in say(found(given_bolts("12", "90", "132"), Code.BOLTS_TOO_FAR)[0].text)
+    assert "within 12 of an end" in say(found(given_bolts("20", "72", "132"), Code.BOLTS_TOO_FAR)[0].text)
+    assert "has no bolt" in say(found(given_bolts(), Code.BOLTS_TOO_FAR)[0].text)
 
 
 def test_a_wooden_floor_has_no_bolts():

@@ -23,7 +23,7 @@ from bluff.core.takeoff.thumb import by_thumb, exactly, studs_by_thumb
 from bluff.core.takeoff.ties import ties
 from bluff.core.wall.member import Orientation, Role
 from floors import partition, plans, shelter
-from framing import found, frame_wall, framed, in_role, lengths, member, starts
+from framing import found, frame_wall, framed, in_role, lengths, member, say, starts
 from strategies import jobs
 
 
@@ -58,7 +58,7 @@ def test_a_beam_that_reaches_the_top_plates_breaks_them():
     framing = wall_with(posts=(Post("P1", At(Reference.CENTRE, inches(60)), plies=2, beam=beam),))
     assert [format_exact(plate.length.value) for plate in in_role(framing, Role.TOP_PLATE)] == ["58 1/4", "82 1/4"]
     assert len(in_role(framing, Role.CAP_PLATE)) == 2
-    assert "passes through the top plates" in found(framing, Code.BEAM_BREAKS_PLATES)[0].text
+    assert "passes through the top plates" in say(found(framing, Code.BEAM_BREAKS_PLATES)[0].text)
 
 
 def under_a_beam_at(underside, depth="9 1/4"):
@@ -84,7 +84,9 @@ def test_a_beam_in_the_plates_has_its_post_under_it_and_no_plate_in_its_place(un
 
 def test_a_beam_thinner_than_the_plates_says_how_far_it_reaches():
     """94 + 2 is 96: 1 7/8 over the underside of the plates, short of their top at 97 1/8."""
-    assert "reaches 1 7/8 into the top plates" in found(under_a_beam_at("94", "2"), Code.BEAM_BREAKS_PLATES)[0].text
+    assert "reaches 1 7/8 into the top plates" in say(
+        found(under_a_beam_at("94", "2"), Code.BEAM_BREAKS_PLATES)[0].text
+    )
 
 
 def test_a_beam_on_the_plates_leaves_them_whole():
@@ -96,7 +98,7 @@ def test_a_beam_on_the_plates_leaves_them_whole():
 
 def test_air_under_a_beam_is_said_and_settled():
     (air,) = found(under_a_beam_at("98"), Code.BEAM_ABOVE_PLATES)
-    assert "7/8 above the top plates" in air.text
+    assert "7/8 above the top plates" in say(air.text)
     assert air.fix.wall.posts[0].beam.underside == inches("97 1/8")
 
 
@@ -105,7 +107,7 @@ def test_a_beam_wider_than_its_post_does_not_bear_over_its_full_width():
     beam = Beam(inches("7"), inches(84), inches("9 1/4"))
     framing = wall_with(posts=(Post("P1", At(Reference.CENTRE, inches(60)), plies=2, beam=beam),))
     (said,) = found(framing, Code.BEAM_BEARS_SHORT)
-    assert "7 wide, and the post under it 3" in said.text
+    assert "7 wide and the post under it 3" in say(said.text)
     assert said.fix.wall.posts[0].plies == 5
 
 
@@ -131,12 +133,12 @@ def test_a_beam_wider_than_its_post_parts_its_studs_and_is_seen():
 def test_a_post_that_finds_no_room_is_left_out_and_said():
     job = Job("post", walls=(Wall("A", "2x4", Alone(inches("12'")), posts=(Post("P1", Centred()),)),))
     taken = apply(job, AddOpening(read_opening("3-0x4-0 @ 6-0", job, job.walls[0])))
-    assert "stands in W1" in found(framed(taken), Code.POST_LEFT_OUT)[0].text
+    assert "stands in W1" in say(found(framed(taken), Code.POST_LEFT_OUT)[0].text)
     off = wall_with(posts=(Post("P1", At(Reference.CENTRE, 0)),))
-    assert "runs past an end of the wall" in found(off, Code.POST_LEFT_OUT)[0].text
+    assert "runs past an end of the wall" in say(found(off, Code.POST_LEFT_OUT)[0].text)
     assert in_role(off, Role.POST) == []
     twice = wall_with(posts=(Post("P1", Centred()), Post("P2", Centred())))
-    assert "same place as post P1" in found(twice, Code.POST_LEFT_OUT)[0].text
+    assert "same place as post P1" in say(found(twice, Code.POST_LEFT_OUT)[0].text)
 
 
 def test_blocks_in_one_line_fill_every_bay():
@@ -164,7 +166,7 @@ def test_at_24_on_centre_a_block_is_22_1_2():
 def test_a_tall_cavity_is_said_and_fire_blocks_part_it():
     tall = frame_wall("10' 2x4", studs=PrecutStuds(inches("14'")))
     (finding,) = found(tall, Code.FIRE_BLOCKS)
-    assert "run 168 without a block" in finding.text
+    assert "run 168 without a block" in say(finding.text)
     blocked = frame_wall("10' 2x4", studs=PrecutStuds(inches("14'")), fire_blocks=True)
     assert len({block.bottom for block in in_role(blocked, Role.BLOCK)}) == 1
     assert found(frame_wall("10' 2x4"), Code.FIRE_BLOCKS) == []
@@ -177,7 +179,7 @@ def test_fixture_backing_lies_flat_in_every_bay_it_reaches():
     assert {format_exact(board.bottom) for board in boards} == {"30 3/8"}
     assert {board.orientation for board in boards} == {Orientation.FLAT}
     high = FixtureBacking("R1", inches(20), inches(60), inches(95))
-    assert "finds no bay at 95" in found(wall_with(backing=(high,)), Code.FIXTURE_BACKING_LEFT_OUT)[0].text
+    assert "no bay to go into at 95" in say(found(wall_with(backing=(high,)), Code.FIXTURE_BACKING_LEFT_OUT)[0].text)
 
 
 def test_upright_sheets_start_at_the_datum_and_openings_are_cut_out():
@@ -200,7 +202,7 @@ def test_lying_sheets_are_staggered_and_their_joint_wants_blocks():
     assert rows == [["96", "96"], ["48", "96", "48"]]
     assert framing.sheets.bought == 4
     (finding,) = found(framing, Code.SHEET_JOINT_UNBLOCKED)
-    assert "meet at 48 above the floor" in finding.text
+    assert "meet at 48 above the floor" in say(finding.text)
     blocked = frame_wall("16' 2x4", sheets=Sheets.LYING, panel_edge_blocks=True)
     assert found(blocked, Code.SHEET_JOINT_UNBLOCKED) == []
     assert {format_exact(block.bottom) for block in in_role(blocked, Role.BLOCK)} == {"47 1/4"}

@@ -20,7 +20,7 @@ from bluff.core.phrase.opening_line import read_opening
 from bluff.core.phrase.typed import read_line
 from bluff.core.wall.member import Role
 from bluff.formats.job_file import job_data, job_from_data
-from framing import are_apart, found, framed, in_role, job_of, member
+from framing import are_apart, found, framed, in_role, job_of, member, say
 from strategies import storeyed_jobs
 
 LINE = inches("109 1/8")
@@ -48,7 +48,7 @@ def test_heights_above_are_from_the_storey_line():
     (upper,) = framing.openings
     assert upper.placed.head.value == inches("191 5/8")
     assert upper.placed.head_on_floor.value == inches("82 1/2")
-    assert [step.words for step in upper.placed.head.steps] == ["storey line 1", "head height"]
+    assert [say(step.words) for step in upper.placed.head.steps] == ["story line 1", "head height"]
     assert stands(framing, "opening/W1/jack/start") == ["64", "1 1/2", "190 1/8"]
     assert stands(framing, "opening/W1/top_cripple/start") == ["64", "198 7/8", "4 3/8"]
     assert not found(framing, Code.STANDS_ON_HEADER)
@@ -74,7 +74,7 @@ def test_of_two_alike_above_one_another_the_kings_run_through():
     assert cripples == []  # what stands on the lower header is under the upper sill
     (said,) = found(framing, Code.STANDS_ON_HEADER)
     assert (said.severity, said.opening) == (Severity.INFO, "W1")
-    assert "2 jacks of W2" in said.text
+    assert "2 jacks of W2" in say(said.text)
 
 
 def test_a_narrower_one_stands_on_the_header_below_with_its_kings():
@@ -86,7 +86,7 @@ def test_a_narrower_one_stands_on_the_header_below_with_its_kings():
     assert stands(framing, "opening/W1/top_cripple/start") == ["52 1/2", "89 3/4", "113 1/2"]
     (said,) = found(framing, Code.STANDS_ON_HEADER)
     assert said.severity is Severity.WARNING
-    assert "2 kings and 2 jacks of W2" in said.text
+    assert "2 kings and 2 jacks of W2" in say(said.text)
 
 
 def test_a_wider_one_stands_on_the_plate_and_ends_the_kings_below_at_its_sill():
@@ -153,8 +153,8 @@ def test_a_sill_in_the_header_below_is_an_error_with_the_head_that_would_do():
     framing = two_storeys("w ro 37x49 @ 84 head 115", "w ro 37x70 @ 84 floor 1")
     (said,) = found(framing, Code.OPENINGS_TOO_CLOSE)
     assert said.severity is Severity.ERROR
-    assert "2 1/8 below" in said.text
-    assert said.fix_label == "Raise its head to 84 5/8"
+    assert "2 1/8 below" in say(said.text)
+    assert say(said.fix_label) == "Raise its head to 84 5/8"
     assert [opening.placed.id for opening in framing.openings] == ["W1"]
 
 
@@ -162,7 +162,7 @@ def test_openings_half_out_of_line_are_an_error_that_lines_them_up():
     framing = two_storeys(BELOW, "w ro 37x49 @ 84 3/4 floor 1")
     (said,) = found(framing, Code.OPENINGS_OUT_OF_LINE)
     assert said.severity is Severity.ERROR
-    assert said.fix_label == "Move it 3/4"
+    assert say(said.fix_label) == "Move it 3/4"
 
 
 def test_an_opening_on_a_storey_the_wall_does_not_have_is_kept_and_found():
@@ -170,7 +170,7 @@ def test_an_opening_on_a_storey_the_wall_does_not_have_is_kept_and_found():
     framing = framed(job)
     assert framing.openings == ()
     (said,) = found(framing, Code.OPENING_REFERENCE)
-    assert "floor 2" in said.text
+    assert "floor 2" in say(said.text)
 
 
 def test_storeys_are_typed_and_kept_in_the_file():

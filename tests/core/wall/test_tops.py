@@ -34,7 +34,7 @@ from bluff.core.wall.tops import top_of
 from bluff.core.wall.wall_plan import wall_plan
 from bluff.formats.job_file import job_data, job_from_data
 from floors import plans, shelter, wall
-from framing import are_apart, framed, in_role, job_of, member
+from framing import are_apart, framed, in_role, job_of, member, say
 from strategies import jobs, topped_jobs
 
 
@@ -81,7 +81,7 @@ def test_the_worked_rake():
 
 def test_a_stud_says_the_sum_of_its_points():
     stud = member(rake_between_through_walls(), "stud/2")
-    assert [step.words for step in stud.length.steps] == [
+    assert [say(step.words) for step in stud.length.steps] == [
         "short stud",
         "run 25 3/4 x 5/12",
         "to the long point, 1 1/2 x 5/12",
@@ -100,7 +100,7 @@ def test_a_rake_starts_at_the_top_of_the_level_wall_it_ties_into_and_says_so():
     framing = frame(plans(_with_top(shelter(), "B", Gable(Fraction(5))))["B"])
     assert framing.plan.top.at(0) == inches("97 1/8")
     said = next(finding for finding in framing.findings if finding.code is Code.TOP_HEIGHT_TAKEN)
-    assert "wall A, 97 1/8" in said.text
+    assert "wall A, 97 1/8" in say(said.text)
 
 
 def test_a_wall_that_ties_into_nothing_is_as_high_as_its_studs_and_plates_make_it():
@@ -187,7 +187,7 @@ def test_a_header_that_does_not_fit_under_its_low_side_is_an_error_with_the_head
     (found,) = _errors(framing)
     assert found.code is Code.HEADER_DOES_NOT_FIT
     # Its header begins a jack before the opening: at 13 1/2 the underside is 93 7/8 + 5 5/8 = 99 1/2, less 7 1/4.
-    assert found.fix_label == "Lower its head to 92 1/4"
+    assert say(found.fix_label) == "Lower its head to 92 1/4"
 
 
 def _errors(framing):
@@ -412,8 +412,8 @@ def test_a_gable_between_walls_of_two_heights_says_which_it_took():
     framing = frame(plans(Job("shed", walls=walls))["B"])
     (said,) = (finding for finding in framing.findings if finding.code is Code.TOP_HEIGHT_TAKEN)
     assert said.severity is Severity.WARNING
-    assert "wall A, 97 1/8" in said.text
-    assert "wall C at its other end is 109 1/8" in said.text
+    assert "wall A, 97 1/8" in say(said.text)
+    assert "wall C at its other end is 109 1/8" in say(said.text)
 
 
 def test_an_end_that_stands_over_the_wall_it_butts_into_is_said():
@@ -421,7 +421,7 @@ def test_an_end_that_stands_over_the_wall_it_butts_into_is_said():
     framing = rake_between_through_walls()
     (said,) = (finding for finding in framing.findings if finding.code is Code.END_STANDS_OVER)
     assert said.at == inches(157)
-    assert "65 7/16 higher than wall C" in said.text
+    assert "65 7/16 higher than wall C" in say(said.text)
 
 
 def test_a_level_stretch_at_an_end_laps_at_the_height_it_takes_from_the_other_wall():

@@ -3290,7 +3290,7 @@ export interface components {
         };
         /**
          * EntryView
-         * @description A line of the log; `picture` is the key of the photograph that goes with it.
+         * @description A line of the log: the key of its last record, and that of the photograph that goes with it.
          */
         EntryView: {
             /** Name */
@@ -3302,6 +3302,11 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /**
+             * Key
+             * Format: uuid
+             */
+            key: string;
             /**
              * Kind
              * @enum {string}

@@ -71,7 +71,7 @@ export function LogView({ job, wall }: { job: Job; wall?: string }) {
           <Printer /> Sheet
         </Download>
       </Flex>
-      <NotSent waiting={waiting} />
+      <NotSent waiting={waiting} logged={found.data ?? []} />
       <Shown asked={found} what="Reading the log" trouble="The log could not be read">
         {(lines) =>
           lines.length > 0 ? (
@@ -86,15 +86,18 @@ export function LogView({ job, wall }: { job: Job; wall?: string }) {
 }
 
 /** What was said here and is not on the server yet, nor in its log. */
-function NotSent({ waiting }: { waiting: readonly Waiting[] }) {
-  if (waiting.length === 0) return null;
+function NotSent({ waiting, logged }: { waiting: readonly Waiting[]; logged: readonly LogLine[] }) {
+  // For a moment both the log and this device have an entry; it is shown once.
+  const keys = new Set(logged.map(({ key }) => key));
+  const unsent = waiting.filter(({ said }) => !keys.has(said.key));
+  if (unsent.length === 0) return null;
   return (
     <Box as="section" aria-label="Not sent yet" mt="3">
       <Heading as="h2" fontFamily="heading" fontSize="18px" fontWeight="700" borderBottomWidth="1px" pb="1">
         Not sent yet
       </Heading>
       <Box as="ol" listStyleType="none">
-        {waiting.toReversed().map((one) => (
+        {unsent.toReversed().map((one) => (
           <Flex as="li" key={one.number} gap="3" py="2" borderBottomWidth="1px" align="baseline">
             <Text fontFamily="figure" fontSize="17px" color="faint" w="52px" flexShrink="0">
               {timeOf(one.said.at)}

@@ -22,6 +22,7 @@ from bluff.core.wall.member import CUT_LINE, Plate
 from bluff.formats.ways_values import FileModel
 from bluff.service.practice import Done
 from bluff.views.lengths import Figure, figure
+from bluff.views.reader import reader
 from bluff.views.sums import NamedSum, named_sum
 
 _LONGEST_TAPE = 20_000
@@ -208,7 +209,7 @@ def exercise_view(asked: Exercise) -> ExerciseView:
             AskedSum(
                 opening=key.opening,
                 figure=key.figure,
-                called=words.say(key.figure.called),
+                called=reader(words).say(key.figure.called),
                 is_rough=key.figure.is_rough,
             )
             for key in sums_asked(build(plan))
@@ -234,7 +235,10 @@ def _plan(strip: PlanStrip) -> PlanStripView:
 def hint_view(asked: Exercise, sheet: Sheet) -> HintView | None:
     """What comes next on a sheet, None where nothing is missing."""
     found: Hint | None = hint(asked.plan, sheet)
-    return found and HintView(piece=found.piece, sum=found.sum, number=found.number)
+    if found is None:
+        return None
+    say = reader(asked.plan.standard.words).say
+    return HintView(piece=say(found.piece), sum=say(found.sum), number=say(found.number))
 
 
 def grade_view(asked: Exercise, sheet: Sheet, found: Grade) -> GradeView:
@@ -251,7 +255,7 @@ def grade_view(asked: Exercise, sheet: Sheet, found: Grade) -> GradeView:
                 opening=key.opening,
                 figure=key.figure,
                 is_right=key not in found.wrong_sums,
-                right=named_sum(key.figure.called, right[key], words),
+                right=named_sum(key.figure.called, right[key], reader(words)),
             )
             for key in sheet.sums
             if key in right
@@ -265,10 +269,10 @@ def _named(one: Named, words: Words) -> NamedView:
         kind=one.kind,
         called=words.say(one.kind.called),
         of=one.of,
-        words=one.words,
+        words=reader(words).say(one.words),
         drawn=[*one.drawn],
         missed=[_missed(wanted, words) for wanted in one.missed],
-        either=[said for _, _, said in one.either],
+        either=[reader(words).say(said) for _, _, said in one.either],
     )
 
 
@@ -279,7 +283,7 @@ def _missed(wanted: Wanted, words: Words) -> MissedView:
         inches=to_inches(wanted.line),
         width=to_inches(wanted.width),
         symbol=mark.symbol,
-        sum=named_sum(mark.role.replace("_", " "), _as_read(mark.at, wanted.line), words),
+        sum=named_sum(mark.role.replace("_", " "), _as_read(mark.at, wanted.line), reader(words)),
     )
 
 

@@ -14,6 +14,7 @@ from bluff.formats.edits import EditFile, edit_from_core, edit_to_core
 from bluff.formats.framed import FramedFinding, framed_finding
 from bluff.formats.ways_values import FileModel
 from bluff.service.reading import ReadEdit, read_edit, read_typed
+from bluff.views.reader import reader
 from bluff.views.sums import NamedSum, named_sum
 
 router = APIRouter(prefix="/api/jobs", tags=["jobs"])
@@ -96,8 +97,8 @@ def _reading(read: ReadEdit) -> EditReading:
         says=read.says,
         warns=read.warns,
         instead=read.instead,
-        sums=[named_sum(name, total, read.words) for name, total in read.sums],
-        findings=[framed_finding(finding) for finding in read.findings],
+        sums=[named_sum(name, total, reader(read.words)) for name, total in read.sums],
+        findings=[framed_finding(finding, reader(read.words)) for finding in read.findings],
     )
 
 

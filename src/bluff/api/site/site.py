@@ -29,6 +29,7 @@ from bluff.service.site import CalledStop, Checked, Walked, WallOnSite, Way
 from bluff.store.site import SiteRecord
 from bluff.views.by_whom import ByWhom
 from bluff.views.lengths import Figure, figure, in_feet
+from bluff.views.reader import reader
 from bluff.views.stops import StopView, stop_view
 from bluff.views.sums import NamedSum, named_sum
 from bluff.views.verdicts import VerdictView, verdict_view
@@ -128,8 +129,9 @@ class SiteView(TypedDict):
 
 
 class EntryView(ByWhom):
-    """A line of the log; `picture` is the key of the photograph that goes with it."""
+    """A line of the log: the key of its last record, and that of the photograph that goes with it."""
 
+    key: UUID
     kind: Literal["mark", "tick", "reading", "note"]
     wall: str | None
     says: str
@@ -234,6 +236,7 @@ def log(site: OurSite, job_id: UUID, asked: Asked) -> list[EntryView]:
     return [
         {
             **said_by(one.last),
+            "key": one.last.key,
             "kind": one.last.kind,
             "wall": one.last.wall,
             "says": one.says,
@@ -310,9 +313,9 @@ def _corner(corner: Corner) -> tuple[float, float]:
 
 def _check(checked: Checked, words: Words) -> CheckView:
     return {
-        **verdict_view(checked.verdict, words),
+        **verdict_view(checked.verdict, reader(words)),
         "id": checked.check.id,
-        "name": words.say(checked.check.name),
+        "name": reader(words).say(checked.check.name),
         "measures": [_measure(one, checked.readings[one.id], words) for one in checked.check.measures],
     }
 
@@ -320,8 +323,8 @@ def _check(checked: Checked, words: Words) -> CheckView:
 def _measure(measure: Measure, read: Iterable[SiteRecord], words: Words) -> MeasureView:
     return {
         "id": measure.id,
-        "name": words.say(measure.name),
-        "planned": named_sum("planned", measure.planned, words) if measure.planned else None,
+        "name": reader(words).say(measure.name),
+        "planned": named_sum("planned", measure.planned, reader(words)) if measure.planned else None,
         "start": _corner(measure.start),
         "end": _corner(measure.end),
         "readings": [

@@ -11,10 +11,12 @@ from bluff.api.wall.elevation import Lifted, lifted
 from bluff.core.crew.order import build_order
 from bluff.core.crew.packs import Pack, prefab
 from bluff.core.job.words import Words
+from bluff.core.message import Message
 from bluff.core.site.raising import Raising, raising
 from bluff.core.site.steps import Step, framing_steps, header_packs
 from bluff.service.framings import framings
 from bluff.views.by_whom import ByWhom
+from bluff.views.reader import reader
 
 router = APIRouter(prefix="/api/jobs/{job_id}/site", tags=["site"])
 
@@ -111,7 +113,7 @@ def work(site: OurSite, job_id: UUID, wall_id: str) -> WorkView:
         "wall": wall_id,
         "packs": [_pack(pack, words) for pack in prefab([framing])],
         "headers": [
-            {"opening": one.opening, "header": one.header, "steps": [words.say(line) for line in one.steps]}
+            {"opening": one.opening, "header": one.header, "steps": [reader(words).say(line) for line in one.steps]}
             for one in header_packs(framing)
         ],
         "steps": [_step(step, words) for step in framing_steps(framing)],
@@ -129,11 +131,12 @@ def _pack(pack: Pack, words: Words) -> PackOnSite:
 
 
 def _step(step: Step, words: Words) -> StepView:
+    say = reader(words).say
     return {
         "work": f"step/{step.id}",
-        "name": words.say(step.name),
-        "do": words.say(step.do),
-        "caution": words.say(step.caution),
+        "name": say(step.name),
+        "do": say(step.do),
+        "caution": say(step.caution),
         "pieces": [
             {
                 "members": [str(member) for member in one.members],
@@ -149,13 +152,15 @@ def _step(step: Step, words: Words) -> StepView:
 
 
 def _raising(one: Raising, words: Words) -> RaisingView:
-    def listed(items: Iterable[tuple[str, str]]) -> list[ToTick]:
-        return [{"work": f"raise/{name}", "says": words.say(says)} for name, says in items]
+    say = reader(words).say
+
+    def listed(items: Iterable[tuple[str, Message]]) -> list[ToTick]:
+        return [{"work": f"raise/{name}", "says": say(says)} for name, says in items]
 
     return {
         "bare": lifted(one.bare),
         "sheeted": lifted(one.sheeted),
-        "says": [words.say(line) for line in one.says],
+        "says": [say(line) for line in one.says],
         "before": listed(one.before),
         "after": listed(one.after),
     }

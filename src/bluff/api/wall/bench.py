@@ -31,6 +31,7 @@ from bluff.formats.job_file import OpeningFile, WallFile
 from bluff.service.framings import counted, framing, framings
 from bluff.service.job_state import JobState
 from bluff.views.lengths import Figure, figure
+from bluff.views.reader import reader
 from bluff.views.sums import NamedSum, named_sum
 
 router = APIRouter(prefix="/api/jobs", tags=["jobs"])
@@ -169,8 +170,8 @@ def bench_view(state: JobState, wall_id: str, hook: End | None, burn: bool) -> B
         "outside": plan.sheeted_side if plan.wall.kind is WallKind.EXTERIOR else None,
         "openings": [_opening(placed, placed.id in in_wall) for placed in plan.openings],
         "meets": _neighbours(plan, {one.plan.id: one.plan for one in framings(state.job)}),
-        "plate": named_sum("plate", plan.plate_length, standard.words),
-        "stud_length": named_sum("stud", plan.stud_length, standard.words),
+        "plate": named_sum("plate", plan.plate_length, reader(standard.words)),
+        "stud_length": named_sum("stud", plan.stud_length, reader(standard.words)),
         "hook": held.hook,
         "usual_hook": usual_hook,
         "burn": burn,
@@ -186,9 +187,9 @@ def _snap_out(snapped: SnapOut, words: Words) -> SnapOutOnBench:
     return {
         "base": figure(snapped.base.value),
         "points": [{"along": figure(point.along.value), "up": figure(point.up.value)} for point in snapped.points],
-        "slopes": [named_sum("Top line", slope, words) for slope in snapped.slopes],
+        "slopes": [named_sum("Top line", slope, reader(words)) for slope in snapped.slopes],
         "diagonals": [
-            named_sum(name, diagonal, words)
+            named_sum(name, diagonal, reader(words))
             for name, diagonal in zip(("From the hooked corner", "Back to above it"), snapped.diagonals, strict=True)
         ],
     }
@@ -241,8 +242,8 @@ def _opening(placed: PlacedOpening, is_framed: bool) -> OpeningOnBench:
     return {
         "opening": OpeningFile.from_core(placed.opening),
         "framed": is_framed,
-        "rough_width": named_sum("rough width", placed.rough.width, words),
-        "rough_height": named_sum("rough height", placed.rough.height, words),
+        "rough_width": named_sum("rough width", placed.rough.width, reader(words)),
+        "rough_height": named_sum("rough height", placed.rough.height, reader(words)),
         "hole": {
             "x": to_inches(placed.start.value),
             "y": to_inches(placed.head.value - placed.rough.height.value),

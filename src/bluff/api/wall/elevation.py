@@ -23,6 +23,7 @@ from bluff.core.wall.placed import PlacedClear
 from bluff.core.wall.sheets import Sheet, SheetLayout
 from bluff.formats.framed import FramedFinding, framed_finding, points
 from bluff.views.lengths import Figure, figure
+from bluff.views.reader import reader
 from bluff.views.sums import NamedSum, named_sum
 
 
@@ -224,7 +225,7 @@ def wall_on_bench(framed: Framing, held: Tape, cut: Iterable[CutRow]) -> BenchWa
         "floors": [figure(line) for line in plan.wall.floors],
         "sheets": _sheets(framed.sheets),
         "nails": [_nails(kind, joints, standard.words) for kind, joints in joints_by_kind(framed)],
-        "findings": [framed_finding(finding) for finding in framed.findings],
+        "findings": [framed_finding(finding, reader(standard.words)) for finding in framed.findings],
     }
 
 
@@ -287,9 +288,9 @@ def _piece(member: Member, standard: Standard, alike: int) -> Piece:
         "outline": points(member.outline) if member.edges else None,
         "cut": _cut(member),
         "sums": [
-            named_sum("Length", member.length, words),
-            named_sum("Stands at", member.x, words),
-            named_sum("Above the floor", member.y, words),
+            named_sum("Length", member.length, reader(words)),
+            named_sum("Stands at", member.x, reader(words)),
+            named_sum("Above the floor", member.y, reader(words)),
         ],
     }
 
@@ -320,7 +321,7 @@ def _mark(mark: Mark, held: Tape) -> PlateMark:
         "opening": mark.opening,
         "wide_face": mark.wide_face,
         "side": mark.side,
-        "sum": None if mark.member else named_sum("Line at", mark.at, held.standard.words),
+        "sum": None if mark.member else named_sum("Line at", mark.at, reader(held.standard.words)),
         "reading": held.reading(mark),
     }
 

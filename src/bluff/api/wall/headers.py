@@ -15,6 +15,7 @@ from bluff.core.strength.worked import Worked
 from bluff.formats.header_list import header_csv
 from bluff.service.framings import framings
 from bluff.views.lengths import Figure, figure
+from bluff.views.reader import reader
 from bluff.views.sums import NamedSum, named_sum
 
 router = APIRouter(prefix="/api/jobs", tags=["jobs"])
@@ -108,7 +109,7 @@ def _line(row: HeaderRow) -> HeaderLine:
 def _check(check: HeaderCheck, words: Words) -> HeaderCheckView:
     wood = check.wood
     return HeaderCheckView(
-        span=named_sum("Span L", check.span, words),
+        span=named_sum("Span L", check.span, reader(words)),
         loads=[_worked(line, words) for line in check.loads],
         per_foot=check.per_foot.text,
         wood=wood.kind.called,

@@ -16,6 +16,7 @@ from bluff.core.job.schools import OpeningKind
 from bluff.formats.schedule import schedule_edit
 from bluff.service.framings import framings
 from bluff.service.job_state import JobState
+from bluff.views.reader import reader
 from bluff.views.sums import NamedSum, named_sum
 
 router = APIRouter(prefix="/api/jobs", tags=["jobs"])
@@ -105,10 +106,10 @@ def _line(row: ScheduleRow) -> ScheduleLine:
         kind=opening.kind,
         size=str(opening.size),
         sizing=opening.sizing,
-        rough_width=named_sum("rough width", placed.rough.width, placed.standard.words),
-        rough_height=named_sum("rough height", placed.rough.height, placed.standard.words),
+        rough_width=named_sum("rough width", placed.rough.width, reader(placed.standard.words)),
+        rough_height=named_sum("rough height", placed.rough.height, reader(placed.standard.words)),
         is_usual=placed.rough.is_usual,
-        head=named_sum("head", placed.head_on_floor, placed.standard.words),
+        head=named_sum("head", placed.head_on_floor, reader(placed.standard.words)),
         is_own_head=opening.ways.head_height is not None,
         header=str(placed.header),
         source=placed.header.choice.source,

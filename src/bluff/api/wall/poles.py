@@ -19,6 +19,7 @@ from bluff.formats.framed import FramedFinding, framed_finding
 from bluff.formats.schedule import schedule_edit
 from bluff.service.framings import framings
 from bluff.views.lengths import Figure, figure
+from bluff.views.reader import reader
 from bluff.views.sums import NamedSum, named_sum
 
 router = APIRouter(prefix="/api/jobs", tags=["jobs"])
@@ -98,7 +99,7 @@ def _pole(pole: Pole, framed: tuple[Framing, ...]) -> PoleView:
         marks=marks,
         kind=first.opening.kind,
         header=str(first.header),
-        head=named_sum("head", first.head_on_floor, pole.words),
+        head=named_sum("head", first.head_on_floor, reader(pole.words)),
         head_at=figure(pole.head.value),
         off=figure(pole.off),
         king=figure(pole.king),
@@ -113,5 +114,5 @@ def _pole(pole: Pole, framed: tuple[Framing, ...]) -> PoleView:
             )
             for stretch in pole.stretches
         ],
-        findings=[framed_finding(finding) for finding in found],
+        findings=[framed_finding(finding, reader(pole.words)) for finding in found],
     )

@@ -14,6 +14,7 @@ from bluff.core.job.standard import LOWEST_HEAD
 from bluff.core.measure.length import Length
 from bluff.core.measure.shapes import Span
 from bluff.core.measure.size import Size
+from bluff.core.message import Message, message
 from bluff.core.wall.opening_frame import OpeningFrame
 
 
@@ -21,10 +22,10 @@ def about(
     frame: OpeningFrame,
     code: Code,
     severity: Severity,
-    text: str,
-    do: str,
+    text: Message,
+    do: Message,
     fix: Edit | None = None,
-    fix_label: str | None = None,
+    fix_label: Message | None = None,
 ) -> Finding:
     """A finding at an opening's start, or at the end of the wall it runs off; a label only where there is a fix."""
     at = min(max(frame.placed.start.value, 0), frame.plan.length)
@@ -41,6 +42,11 @@ def moved(frame: OpeningFrame, shift: Length) -> Edit | None:
         if position.distance + (-shift if is_from_end else shift) < 0:
             return None
     return MoveOpening(frame.placed.id, shift)
+
+
+def move_it(shift: Length) -> Message:
+    """What the fix does that moves something along its wall."""
+    return message("Move it {shift:length}", shift=abs(shift))
 
 
 def with_head(frame: OpeningFrame, head: Length) -> Edit | None:

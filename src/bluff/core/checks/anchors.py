@@ -3,20 +3,22 @@
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from itertools import pairwise
+from typing import Literal
 
 from bluff.core.job.amounts import BoltRule, PinRule
 from bluff.core.job.edit import ChangeWall
 from bluff.core.job.finding import Code, Finding, Severity
-from bluff.core.measure.length import Length, format_inches
+from bluff.core.measure.length import Length
 from bluff.core.measure.shapes import Span
+from bluff.core.message import Message, follow, message, plural
 from bluff.core.wall.along import Along
 from bluff.core.wall.anchors import WASHER, is_bolted, is_pinned
 from bluff.core.wall.framing import Framing
 
-_CODE_RULES = "The drawings and the local code rule."
-_CAUTION = (
-    "Eyes and ears covered, nobody below or behind, 3 clear of the slab's edge; where drawings call for bolts, pins do "
-    "not take their place."
+_CODE_RULES = message("The drawings and the local code decide.")
+_CAUTION = message(
+    "Wear eye and ear protection, keep people out from below and behind, and stay 3 in from the edge of the slab. Pins "
+    "do not replace bolts the drawings call for."
 )
 
 
@@ -30,22 +32,29 @@ def check_bolts(framing: Framing) -> Iterator[Finding]:
         yield Finding(
             Code.BOLTS_BY_RULE,
             Severity.INFO,
-            f"{len(places)} anchor bolts are put by rule: within {format_inches(rule.from_end)} of the ends of each "
-            f"piece of plate, at most {format_inches(rule.apart)} apart, clear of the wood.",
-            f"Enter those that are cast as they stand. {_CODE_RULES}",
+            plural(
+                "{count} anchor bolt is placed by rule: within {ends:length} of the ends of each piece of plate, at "
+                "most {apart:length} apart, clear of the wood.",
+                "{count} anchor bolts are placed by rule: within {ends:length} of the ends of each piece of plate, at "
+                "most {apart:length} apart, clear of the wood.",
+                count=len(places),
+                ends=rule.from_end,
+                apart=rule.apart,
+            ),
+            follow(message("Enter the bolts that are cast in where they really are."), _CODE_RULES),
             fix=ChangeWall(plan.id, replace(plan.wall, bolts=tuple(places))),
-            fix_label="They are cast there",
+            fix_label=message("They are cast there"),
         )
     standing = Along(piece for piece in framing.standing if piece.bottom == plan.bottom.value)
     for at in places:
         yield from _clashes(framing, at, standing)
     for piece in framing.held:
-        if why := _lacks_bolts(piece, places, rule):
+        if text := _lacks_bolts(piece, places, rule):
             yield Finding(
                 Code.BOLTS_TOO_FAR,
                 Severity.WARNING,
-                f"The piece of bottom plate from {format_inches(piece.start)} to {format_inches(piece.end)} {why}.",
-                f"Set the bolts it lacks before the wall goes up, or hold it with a strap. {_CODE_RULES}",
+                text,
+                follow(message("Set the missing bolts before the wall goes up, or hold it with a strap."), _CODE_RULES),
                 at=piece.start,
             )
 
@@ -56,8 +65,12 @@ def _clashes(framing: Framing, at: Length, standing: Along) -> Iterator[Finding]
         yield Finding(
             Code.BOLT_OFF_PLATE,
             Severity.WARNING,
-            f"A bolt is given at {format_inches(at)}, beyond the plate of {format_inches(framing.plan.length)}.",
-            "Measure it from the wall's start along the plate.",
+            message(
+                "A bolt is entered at {at:length}, beyond the plate of {length:length}.",
+                at=at,
+                length=framing.plan.length,
+            ),
+            message("Measure it from the wall's start along the plate."),
         )
         return
     doorways = (opening.placed for opening in framing.openings if not opening.has_sill)
@@ -65,8 +78,10 @@ def _clashes(framing: Framing, at: Length, standing: Along) -> Iterator[Finding]
         yield Finding(
             Code.BOLT_IN_DOORWAY,
             Severity.WARNING,
-            f"The bolt at {format_inches(at)} stands in the doorway {doorway.id}.",
-            f"Cut it off flush once the plate is out, and set one in the plate beside it. {_CODE_RULES}",
+            message("The bolt at {at:length} is in the doorway {opening}.", at=at, opening=doorway.id),
+            follow(
+                message("Cut it off flush once the plate is cut out, and set one in the plate beside it."), _CODE_RULES
+            ),
             at=at,
             opening=doorway.id,
         )
@@ -74,19 +89,51 @@ def _clashes(framing: Framing, at: Length, standing: Along) -> Iterator[Finding]
         yield Finding(
             Code.BOLT_UNDER_WOOD,
             Severity.WARNING,
-            f"The bolt at {format_inches(at)} comes up under the {under.role.replace('_', ' ')} at "
-            f"{format_inches(under.start)}.",
-            f"Move that piece clear of its nut, or set another bolt beside it. {_CODE_RULES}",
+            message(
+                "The bolt at {at:length} comes up under the {role:one} at {start:length}.",
+                at=at,
+                role=under.role,
+                start=under.start,
+            ),
+            follow(message("Move that piece clear of the nut, or set another bolt beside it."), _CODE_RULES),
             at=at,
             opening=under.opening,
         )
 
 
-def _lacks_bolts(piece: Span, places: Sequence[Length], rule: BoltRule) -> str | None:
+def _lacks_bolts(piece: Span, places: Sequence[Length], rule: BoltRule) -> Message | None:
     bolts = _in_piece(piece, places)
+    if not bolts and piece.length < 2 * rule.from_end:
+        return message(
+            "The piece of {bottom_plate} from {start:length} to {end:length} is too short for a bolt clear of the "
+            "wood.",
+            start=piece.start,
+            end=piece.end,
+        )
     if not bolts:
-        return "is too short for a bolt clear of the wood" if piece.length < 2 * rule.from_end else "has no bolt"
-    return _spread(piece, bolts, rule, "bolt")
+        return message(
+            "The piece of {bottom_plate} from {start:length} to {end:length} has no bolt.",
+            start=piece.start,
+            end=piece.end,
+        )
+    match _badly_spread(piece, bolts, rule):
+        case "ends":
+            return message(
+                "The piece of {bottom_plate} from {start:length} to {end:length} has no bolt within {limit:length} of "
+                "an end.",
+                start=piece.start,
+                end=piece.end,
+                limit=rule.from_end,
+            )
+        case "apart":
+            return message(
+                "The piece of {bottom_plate} from {start:length} to {end:length} has bolts more than {limit:length} "
+                "apart.",
+                start=piece.start,
+                end=piece.end,
+                limit=rule.apart,
+            )
+    return None
 
 
 def check_pins(framing: Framing) -> Iterator[Finding]:
@@ -99,46 +146,82 @@ def check_pins(framing: Framing) -> Iterator[Finding]:
         yield Finding(
             Code.PINS_BY_RULE,
             Severity.INFO,
-            f"The plate is shot down with {len(places)} pins by rule: within {format_inches(rule.from_end)} of the "
-            f"ends of each piece of plate, at most {format_inches(rule.apart)} apart, clear of the wood.",
+            plural(
+                "{count} pin holds the plate, placed by rule: within {ends:length} of the ends of each piece of plate, "
+                "at most {apart:length} apart, clear of the wood.",
+                "{count} pins hold the plate, placed by rule: within {ends:length} of the ends of each piece of plate, "
+                "at most {apart:length} apart, clear of the wood.",
+                count=len(places),
+                ends=rule.from_end,
+                apart=rule.apart,
+            ),
             _CAUTION,
             fix=ChangeWall(plan.id, replace(plan.wall, pins=tuple(places))),
-            fix_label="They go there",
+            fix_label=message("Keep them there"),
         )
     for at in places:
         if not 0 <= at <= plan.length:
             yield Finding(
                 Code.PIN_OFF_PLATE,
                 Severity.WARNING,
-                f"A pin is given at {format_inches(at)}, beyond the plate of {format_inches(plan.length)}.",
-                "Measure it from the wall's start along the plate.",
+                message(
+                    "A pin is entered at {at:length}, beyond the plate of {length:length}.", at=at, length=plan.length
+                ),
+                message("Measure it from the wall's start along the plate."),
             )
     for piece in framing.held:
-        if why := _lacks_pins(piece, places, rule):
+        if text := _lacks_pins(piece, places, rule):
             yield Finding(
                 Code.PINS_TOO_FAR,
                 Severity.WARNING,
-                f"The piece of bottom plate from {format_inches(piece.start)} to {format_inches(piece.end)} {why}.",
-                f"Shoot those it lacks. {_CAUTION}",
+                text,
+                follow(message("Shoot the missing pins."), _CAUTION),
                 at=piece.start,
             )
 
 
-def _lacks_pins(piece: Span, places: Sequence[Length], rule: PinRule) -> str | None:
+def _lacks_pins(piece: Span, places: Sequence[Length], rule: PinRule) -> Message | None:
     pins = _in_piece(piece, places)
+    if not pins:
+        return message(
+            "The piece of {bottom_plate} from {start:length} to {end:length} has no pin. It needs two or more.",
+            start=piece.start,
+            end=piece.end,
+        )
     if len(pins) < 2:
-        return f"has {'one pin' if pins else 'no pin'}; two are the least"
-    return _spread(piece, pins, rule, "pin")
+        return message(
+            "The piece of {bottom_plate} from {start:length} to {end:length} has one pin. It needs two or more.",
+            start=piece.start,
+            end=piece.end,
+        )
+    match _badly_spread(piece, pins, rule):
+        case "ends":
+            return message(
+                "The piece of {bottom_plate} from {start:length} to {end:length} has no pin within {limit:length} of "
+                "an end.",
+                start=piece.start,
+                end=piece.end,
+                limit=rule.from_end,
+            )
+        case "apart":
+            return message(
+                "The piece of {bottom_plate} from {start:length} to {end:length} has pins more than {limit:length} "
+                "apart.",
+                start=piece.start,
+                end=piece.end,
+                limit=rule.apart,
+            )
+    return None
 
 
 def _in_piece(piece: Span, places: Sequence[Length]) -> list[Length]:
     return [at for at in places if piece.start <= at <= piece.end]
 
 
-def _spread(piece: Span, there: Sequence[Length], rule: BoltRule | PinRule, what: str) -> str | None:
+def _badly_spread(piece: Span, there: Sequence[Length], rule: BoltRule | PinRule) -> Literal["ends", "apart"] | None:
     """What is wrong with how bolts or pins are spread over a piece of plate."""
     if there[0] - piece.start > rule.from_end or piece.end - there[-1] > rule.from_end:
-        return f"has no {what} within {format_inches(rule.from_end)} of an end"
+        return "ends"
     if any(after - before > rule.apart for before, after in pairwise(there)):
-        return f"has {what}s more than {format_inches(rule.apart)} apart"
+        return "apart"
     return None

@@ -11,8 +11,9 @@ from itertools import pairwise
 
 from bluff.core.job.finding import Code, Finding, Severity
 from bluff.core.job.schools import End, Line
-from bluff.core.measure.length import Length, format_inches
+from bluff.core.measure.length import Length
 from bluff.core.measure.shapes import Span
+from bluff.core.message import message
 from bluff.core.plan.meeting import Joint
 from bluff.core.wall.along import Along
 from bluff.core.wall.assembly import FORWARD, LADDER_SPACING, LEAST_BACKING, Direction
@@ -36,8 +37,10 @@ def check_backing(framing: Framing) -> Iterator[Finding]:
             yield Finding(
                 Code.CORNER_CLIPS,
                 Severity.INFO,
-                f"The corner with wall {assembly.other} has no backing stud; clips hold the panels.",
-                "Have the clips on site before the panels go up.",
+                message(
+                    "The corner with wall {other} has no {corner_stud}; clips hold the panels.", other=assembly.other
+                ),
+                message("Have the clips on site before the panels go up."),
                 at=assembly.corners[0][0],
             )
             continue
@@ -46,14 +49,31 @@ def check_backing(framing: Framing) -> Iterator[Finding]:
             if bare:
                 low, high = bare[0].low, bare[-1].high
                 is_whole = low == plan.bottom.value and high >= plan.underside.value
-                where = "" if is_whole else f" from {format_inches(low)} to {format_inches(high)} above the floor"
+                least = min(part.wood for part in bare)
                 yield Finding(
                     Code.BACKING_MISSING,
                     Severity.WARNING,
-                    f"The inside corner with wall {assembly.other} at {format_inches(face)} leaves "
-                    f"{format_inches(min(part.wood for part in bare))} of wood for the panel here{where}; it needs "
-                    f"{format_inches(LEAST_BACKING)}.",
-                    "Add a stud or a flat board there before the panels go up.",
+                    message(
+                        "The inside corner with wall {other} at {at:length} leaves {wood:length} of wood for the panel "
+                        "of this wall. It needs {needed:length}.",
+                        other=assembly.other,
+                        at=face,
+                        wood=least,
+                        needed=LEAST_BACKING,
+                    )
+                    if is_whole
+                    else message(
+                        "From {low:length} to {high:length} above the floor the inside corner with wall {other} at "
+                        "{at:length} leaves {wood:length} of wood for the panel of this wall. It needs "
+                        "{needed:length}.",
+                        low=low,
+                        high=high,
+                        other=assembly.other,
+                        at=face,
+                        wood=least,
+                        needed=LEAST_BACKING,
+                    ),
+                    message("Add a {stud} or a flat board there before the panels go up."),
                     at=face,
                 )
 

@@ -5,7 +5,8 @@ from itertools import pairwise
 
 from bluff.core.job.edit import ChangeWall
 from bluff.core.job.finding import VERIFY, Code, Finding, Severity
-from bluff.core.measure.length import Length, format_inches, half, inches
+from bluff.core.measure.length import Length, half, inches
+from bluff.core.message import follow, message
 from bluff.core.wall.blocks import TALLEST_CAVITY, is_line_off_wall, open_at
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Role
@@ -21,11 +22,16 @@ def check_block_line(framing: Framing) -> Iterator[Finding]:
     yield Finding(
         Code.BLOCKS_OFF_WALL,
         Severity.WARNING,
-        f"The line of blocks at {format_inches(plan.standard.block_height)} finds no place between the plates of this "
-        f"wall, from {format_inches(plan.bottom.value)} to {format_inches(plan.underside.value)}, so there are none.",
-        "Give the blocks another height for this wall.",
+        message(
+            "The row of {block:many} at {at:length} is not between the plates of this wall, {bottom:length} to "
+            "{top:length}, so it is left out.",
+            at=plan.standard.block_height,
+            bottom=plan.bottom.value,
+            top=plan.underside.value,
+        ),
+        message("Choose another height for the {block:many} of this wall."),
         fix=ChangeWall(plan.id, with_ways(plan.wall, block_height=_half_way(plan))),
-        fix_label=f"Put them at {format_inches(_half_way(plan))}",
+        fix_label=message("Set them to {at:length}", at=_half_way(plan)),
     )
 
 
@@ -39,11 +45,15 @@ def check_fire_blocks(framing: Framing) -> Iterator[Finding]:
         yield Finding(
             Code.FIRE_BLOCKS,
             Severity.WARNING,
-            f"The cavities of this wall run {format_inches(tallest)} without a block; more than "
-            f"{format_inches(TALLEST_CAVITY)} asks for fire blocks.",
-            f"Put blocks in as the local code asks. {VERIFY}",
+            message(
+                "The cavities of this wall run {tallest:length} without a {block}. Above {most:length} fire blocks are "
+                "required.",
+                tallest=tallest,
+                most=TALLEST_CAVITY,
+            ),
+            follow(message("Add fire blocks as the local code requires."), VERIFY),
             fix=ChangeWall(plan.id, with_ways(plan.wall, fire_blocks=True)),
-            fix_label="Add fire blocks",
+            fix_label=message("Add fire blocks"),
         )
 
 
@@ -57,9 +67,16 @@ def check_fixture_backing(framing: Framing) -> Iterator[Finding]:
             yield Finding(
                 Code.FIXTURE_BACKING_LEFT_OUT,
                 Severity.WARNING,
-                f"Backing {backing.id} at {format_inches(backing.height)} stops at {opening.placed.id}, which is open "
-                f"there from {format_inches(near)} to {format_inches(far)}.",
-                "Give it another height or place, clear of the opening.",
+                message(
+                    "{Backing} {mark} at {height:length} stops at {opening}, which is open there from {near:length} to "
+                    "{far:length}.",
+                    mark=backing.id,
+                    height=backing.height,
+                    opening=opening.placed.id,
+                    near=near,
+                    far=far,
+                ),
+                message("Move it up, down or along the wall until it is clear of the opening."),
                 at=near,
                 opening=opening.placed.id,
             )
@@ -67,9 +84,14 @@ def check_fixture_backing(framing: Framing) -> Iterator[Finding]:
             yield Finding(
                 Code.FIXTURE_BACKING_LEFT_OUT,
                 Severity.WARNING,
-                f"Backing {backing.id} from {format_inches(backing.start)} to {format_inches(backing.end)} finds no "
-                f"bay at {format_inches(backing.height)}.",
-                "Give it another place or height, clear of openings and plates.",
+                message(
+                    "{Backing} {mark} from {start:length} to {end:length} has no bay to go into at {height:length}.",
+                    mark=backing.id,
+                    start=backing.start,
+                    end=backing.end,
+                    height=backing.height,
+                ),
+                message("Move it until it is clear of openings and plates."),
                 at=min(max(backing.start, 0), plan.length),
             )
 

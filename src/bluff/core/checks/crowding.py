@@ -2,10 +2,11 @@
 
 from collections.abc import Iterator, Sequence
 
-from bluff.core.checks.about import about, clear_of, either_way, moved
+from bluff.core.checks.about import about, clear_of, either_way, move_it, moved
 from bluff.core.job.finding import Code, Finding, Severity
 from bluff.core.job.schools import End
-from bluff.core.measure.length import format_inches
+from bluff.core.measure.length import Length
+from bluff.core.message import Message, message
 from bluff.core.wall.framing import Crowded, Framing
 from bluff.core.wall.opening_frame import OpeningFrame
 
@@ -33,11 +34,24 @@ def _crowds_end(frame: OpeningFrame, end: End) -> Iterator[Finding]:
         frame,
         Code.OPENING_CROWDS_END,
         Severity.ERROR,
-        f"Between the {end} of the wall and the king of {frame.placed.id} is {format_inches(room)}, too little for "
-        "the end stud, which is left out.",
-        f"Move it {format_inches(abs(shift))}, or right to the end so that the king is the end stud.",
+        message(
+            "There is {room:length} between the start of the wall and the {king} of {opening}, too little for the "
+            "{end_stud}. The {end_stud} is left out.",
+            room=room,
+            opening=frame.placed.id,
+        )
+        if end is End.START
+        else message(
+            "There is {room:length} between the end of the wall and the {king} of {opening}, too little for the "
+            "{end_stud}. The {end_stud} is left out.",
+            room=room,
+            opening=frame.placed.id,
+        ),
+        message(
+            "Move it {shift:length}, or all the way to the end so that the {king} is the {end_stud}.", shift=abs(shift)
+        ),
         fix=moved(frame, shift),
-        fix_label=f"Move it {format_inches(abs(shift))}",
+        fix_label=move_it(shift),
     )
 
 
@@ -50,20 +64,37 @@ def _crowds_meeting(crowded: Crowded, others: Sequence[OpeningFrame]) -> Finding
     frame, assembly = crowded.opening, crowded.assembly
     placed, other, body = frame.placed, assembly.other, assembly.body
     shift = clear_of(frame, assembly.extent, others)
-    both = " or ".join(
-        f"{format_inches(abs(by))} toward the {End.START if by < 0 else End.END}"
-        for by in either_way(frame, assembly.extent)
-    )
-    do = f"Move {placed.id} {both}, or settle with the drywallers what backs the corner."
     if shift is None:
-        do = f"It has no room to either side: a smaller opening, or settle with the drywallers what backs wall {other}."
-    severity, text = Severity.WARNING, f"{placed.id} stands where the wood for wall {other} would; that wood gave way."
+        do = message(
+            "It has no room on either side. Choose a smaller opening, or work out with the drywall crew what backs "
+            "wall {other}.",
+            other=other,
+        )
+    else:
+        first, second = (_moved_toward(by) for by in either_way(frame, assembly.extent))
+        do = message(
+            "Move {opening} {first} or {second}, or work out with the drywall crew what backs the corner.",
+            opening=placed.id,
+            first=first,
+            second=second,
+        )
+    severity = Severity.WARNING
+    text = message(
+        "{opening} is where the {backing} for wall {other} would go. That {backing} is left out.",
+        opening=placed.id,
+        other=other,
+    )
     if placed.span.overlaps(body):
         severity = Severity.ERROR
-        text = (
-            f"Wall {other} ends in {placed.id}: it stands from {format_inches(body.start)} to "
-            f"{format_inches(body.end)}, and the opening is from {format_inches(placed.start.value)} to "
-            f"{format_inches(placed.end)}."
+        text = message(
+            "Wall {other} ends in {opening}: the wall is from {start:length} to {end:length}, and the opening from "
+            "{near:length} to {far:length}.",
+            other=other,
+            opening=placed.id,
+            start=body.start,
+            end=body.end,
+            near=placed.start.value,
+            far=placed.end,
         )
     return about(
         frame,
@@ -72,5 +103,11 @@ def _crowds_meeting(crowded: Crowded, others: Sequence[OpeningFrame]) -> Finding
         text,
         do,
         fix=None if shift is None else moved(frame, shift),
-        fix_label=None if shift is None else f"Move it {format_inches(abs(shift))}",
+        fix_label=None if shift is None else move_it(shift),
     )
+
+
+def _moved_toward(by: Length) -> Message:
+    if by < 0:
+        return message("{by:length} toward the start", by=-by)
+    return message("{by:length} toward the end", by=by)

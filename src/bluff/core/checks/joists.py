@@ -9,7 +9,7 @@ from bluff.core.job.edit import ChangeWall
 from bluff.core.job.finding import VERIFY, Code, Finding, Severity
 from bluff.core.job.job import Between, WallKind
 from bluff.core.job.schools import CeilingBacking, JoistRun
-from bluff.core.measure.length import format_spacing
+from bluff.core.message import follow, message
 from bluff.core.plan.joists import runs_across_joists, runs_along_joists
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.wall_plan import WallPlan, with_ways
@@ -29,9 +29,11 @@ def check_joists(framing: Framing) -> Iterator[Finding]:
         yield Finding(
             Code.JOISTS_NOT_GIVEN,
             Severity.INFO,
-            "Studs are to stand under the joists here, and nobody has said where those are; the wall keeps its own "
-            "layout.",
-            "Say which way the joists run, where one of them lies and how far apart they are.",
+            message(
+                "The {stud:many} of this wall go under the joists, but the joists are not entered. The wall keeps its "
+                "own layout."
+            ),
+            message("Enter which way the joists run, where one of them is and their spacing."),
         )
     if plan.stacked is not None and standard.joist_layout is not None:
         yield from _missed(plan, standard.joist_layout)
@@ -47,24 +49,28 @@ def _ceiling(plan: WallPlan) -> Iterator[Finding]:
     on_top = ChangeWall(plan.id, with_ways(wall, ceiling_backing=CeilingBacking.ON_PLATES))
     if standard.ceiling_backing is CeilingBacking.NONE:
         is_fitted = isinstance(standard.studs, MeasuredRoom)
-        what = "its top has no joist to be nailed to" if is_fitted else "the ceiling has nothing to nail to beside it"
+        on_plates = message("Lay a board on top")
         yield Finding(
             Code.CEILING_BACKING_MISSING,
             Severity.INFO,
-            f"The joists above run along this wall, so {what}.",
-            "Put blocks between the joists over it, with a board on each side in plane with them; or, where the slab "
-            "is true, lay a wider board flat on its plates.",
+            message("The joists above run along this wall, so its top has no joist to nail to.")
+            if is_fitted
+            else message("The joists above run along this wall, so the ceiling has nothing to nail to beside it."),
+            message(
+                "Put {block:many} between the joists over it, with a board on each side flush with their undersides. "
+                "Where the slab is flat, lay a wider board on its plates instead."
+            ),
             fix=between if is_known else on_top,
-            fix_label="Blocks between the joists" if is_known else "Lay a board on top",
+            fix_label=message("Add {block:many} between the joists") if is_known else on_plates,
             other_fix=on_top if is_known and not is_fitted else None,
-            other_fix_label="Lay a board on top" if is_known and not is_fitted else None,
+            other_fix_label=on_plates if is_known and not is_fitted else None,
         )
     elif standard.ceiling_backing is CeilingBacking.BETWEEN_JOISTS and not is_known:
         yield Finding(
             Code.JOISTS_NOT_GIVEN,
             Severity.INFO,
-            "Blocks are to go from joist to joist over this wall, and nobody has said how far apart those are.",
-            "Say where one of the joists lies and how far apart they are.",
+            message("{Block:many} go from joist to joist over this wall, but the joist spacing is not entered."),
+            message("Enter where one of the joists is and their spacing."),
         )
 
 
@@ -75,24 +81,32 @@ def _carried(plan: WallPlan) -> Iterator[Finding]:
         yield Finding(
             Code.CARRIES_LOAD_NOT_SAID,
             Severity.INFO,
-            "The joists above run across this wall, and nobody has said whether it carries them.",
-            f"Say which, by the drawings: studs, headers and plates of a wall that carries are theirs. {VERIFY}",
+            message("The joists above run across this wall, but it is not marked bearing or non-bearing."),
+            follow(
+                message(
+                    "Choose one from the drawings. They give the {stud:many}, {header:many} and plates of a bearing "
+                    "wall."
+                ),
+                VERIFY,
+            ),
             fix=ChangeWall(plan.id, replace(wall, bearing=True)),
-            fix_label="It carries them",
+            fix_label=message("Bearing"),
             other_fix=ChangeWall(plan.id, replace(wall, bearing=False)),
-            other_fix_label="It carries nothing",
+            other_fix_label=message("Not bearing"),
         )
     elif wall.bearing and runs_along_joists(wall, standard):
         across = JoistRun.NORTH_SOUTH if standard.joists is JoistRun.EAST_WEST else JoistRun.EAST_WEST
         yield Finding(
             Code.CARRIES_LOAD_NOT_SAID,
             Severity.INFO,
-            "This wall is called bearing, and the joists above run along it.",
-            f"Say which of the two is so: whether it carries, or which way they run over it. {VERIFY}",
+            message("This wall is marked bearing, but the joists above run along it."),
+            follow(
+                message("Correct one of the two: whether the wall is bearing, or which way the joists run."), VERIFY
+            ),
             fix=ChangeWall(plan.id, replace(wall, bearing=False)),
-            fix_label="It carries nothing",
+            fix_label=message("Not bearing"),
             other_fix=ChangeWall(plan.id, with_ways(wall, joists=across)),
-            other_fix_label="Joists run across it",
+            other_fix_label=message("Joists run across it"),
         )
 
 
@@ -105,9 +119,15 @@ def _missed(plan: WallPlan, joists: JoistLayout) -> Iterator[Finding]:
     yield Finding(
         Code.STUDS_MISS_JOISTS,
         Severity.WARNING,
-        f"Joists lie at {format_spacing(joists.spacing)} and studs at {format_spacing(spacing)}: not every joist has a "
-        "stud under it.",
-        "Space the studs as the joists are, or so that it divides their spacing, as the drawings allow.",
+        message(
+            "Joists are at {joists:spacing} and {stud:many} at {spacing:spacing}: not every joist has a {stud} under "
+            "it.",
+            joists=joists.spacing,
+            spacing=spacing,
+        ),
+        message(
+            "Use the spacing of the joists for the {stud:many}, or one that divides it evenly, as the drawings allow."
+        ),
         fix=ChangeWall(plan.id, with_ways(plan.wall, spacing=closer)) if closer else None,
-        fix_label=f"Studs at {format_spacing(closer)}" if closer else None,
+        fix_label=message("{Stud:many} at {spacing:spacing}", spacing=closer) if closer else None,
     )

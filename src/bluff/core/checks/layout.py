@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from itertools import pairwise
 
 from bluff.core.job.finding import Code, Finding, Severity
-from bluff.core.measure.length import format_inches
+from bluff.core.message import message
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.layout import NARROWEST_GAP, KeptOff, LaidOut, Layer, LeftOut, Slid
 
@@ -33,11 +33,18 @@ def _slid(layer: Layer, slid: Slid) -> Finding:
     return Finding(
         Code.STUD_SLID,
         Severity.INFO,
-        f"Line {slid.line.number} ({layer.name}) at {format_inches(point)}: {slid.against} is in the way, so the piece "
-        f"slides {format_inches(abs(slid.by))} tight against it. A sheet joint there bears "
-        f"{format_inches(point - slid.under.start)} on one side and {format_inches(slid.under.end - point)} on the "
-        "other.",
-        "Mark it tight; nail the sheet on the on-centre point as usual.",
+        message(
+            "Line {line} ({layer}) at {at:length}: {what} is in the way, so the piece slides {by:length} tight against "
+            "it. A sheet joint there bears {near:length} on one side and {far:length} on the other.",
+            line=slid.line.number,
+            layer=layer.name,
+            at=point,
+            what=slid.against,
+            by=abs(slid.by),
+            near=point - slid.under.start,
+            far=slid.under.end - point,
+        ),
+        message("Mark it tight. Nail the sheet on the on-center point as usual."),
         at=point,
         opening=layer.opening,
     )
@@ -48,9 +55,16 @@ def _kept_off(layer: Layer, moved: KeptOff) -> Finding:
     return Finding(
         Code.STUD_KEPT_OFF,
         Severity.INFO,
-        f"Line {moved.line.number} ({layer.name}) at {format_inches(point)} falls in the bay of {moved.of}: the piece "
-        f"moves {format_inches(abs(moved.by))} and stands tight beside it.",
-        "Mark it tight to the bay; the next lines count on as if it stood on its own.",
+        message(
+            "Line {line} ({layer}) at {at:length} falls in the bay of {what}, so the piece moves {by:length} and "
+            "stands tight beside it.",
+            line=moved.line.number,
+            layer=layer.name,
+            at=point,
+            what=moved.of,
+            by=abs(moved.by),
+        ),
+        message("Mark it tight to the bay. The lines after it stay where they are."),
         at=point,
         opening=layer.opening,
     )
@@ -58,15 +72,29 @@ def _kept_off(layer: Layer, moved: KeptOff) -> Finding:
 
 def _left_out(layer: Layer, left_out: LeftOut) -> Finding:
     point = left_out.line.point.value
-    why = f"no room for a piece beside {left_out.against}"
-    do = "Fill the gap solid, or move the opening so that a stud fits."
     if left_out.on_other_face:
-        why = f"{left_out.on_other_face} lies there on the other face, so no stud stands behind the sheets"
-        do = "Put a flat board behind the sheets as well, or shift the datum."
+        text = message(
+            "Line {line} ({layer}) at {at:length}: {what} is on the other face there, so there is no {stud} behind the "
+            "sheets.",
+            line=left_out.line.number,
+            layer=layer.name,
+            at=point,
+            what=left_out.on_other_face,
+        )
+        do = message("Put a flat board behind the sheets as well, or shift the layout.")
+    else:
+        text = message(
+            "Line {line} ({layer}) at {at:length}: there is no room for a piece beside {what}.",
+            line=left_out.line.number,
+            layer=layer.name,
+            at=point,
+            what=left_out.against,
+        )
+        do = message("Fill the gap solid, or move the opening so that a {stud} fits.")
     return Finding(
         Code.STUD_LEFT_OUT,
         Severity.INFO,
-        f"Line {left_out.line.number} ({layer.name}) at {format_inches(point)}: {why}.",
+        text,
         do,
         at=point,
         opening=layer.opening,
@@ -81,9 +109,16 @@ def _narrow_gaps(laid: LaidOut) -> Iterator[Finding]:
             yield Finding(
                 Code.NARROW_GAP,
                 Severity.INFO,
-                f"A gap of {format_inches(gap)} ({layer.name}) at {format_inches(before.end)}, between "
-                f"{before.name} and {after.name}: nobody can nail into it.",
-                "Fill it with a ripped piece, or move one of them tight.",
+                message(
+                    "A gap of {gap:length} ({layer}) at {at:length} between {before} and {after} is too narrow to "
+                    "nail.",
+                    gap=gap,
+                    layer=layer.name,
+                    at=before.end,
+                    before=before.name,
+                    after=after.name,
+                ),
+                message("Fill it with a ripped piece, or move one of the two tight against the other."),
                 at=before.end,
                 opening=layer.opening,
             )

@@ -3,13 +3,14 @@
 from collections.abc import Iterator
 from dataclasses import replace
 
-from bluff.core.checks.about import about, clear_of, either_way, highest_head, moved, with_head, with_post
+from bluff.core.checks.about import about, clear_of, either_way, highest_head, move_it, moved, with_head, with_post
 from bluff.core.job.edit import Edit
 from bluff.core.job.finding import VERIFY, Code, Finding, Severity
 from bluff.core.job.position import At, FromOpening, FromPlate, FromWall, Reference
 from bluff.core.job.schools import End
-from bluff.core.measure.length import format_inches, half
+from bluff.core.measure.length import half
 from bluff.core.measure.shapes import Span
+from bluff.core.message import Message, follow, message
 from bluff.core.wall.admission import RefusedOpening, RefusedPost, Unfit, has_room
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.opening_frame import OpeningFrame
@@ -30,18 +31,36 @@ def check_left_out(framing: Framing) -> Iterator[Finding]:
 def _off_wall(refused: RefusedOpening) -> Finding:
     frame = refused.frame
     pack, length = frame.pack, frame.plan.length
-    over, which = (-pack.start, "start") if pack.start < 0 else (pack.end - length, "end")
+    is_before = pack.start < 0
+    over = -pack.start if is_before else pack.end - length
     fits = pack.length <= length
-    do = f"Move it {format_inches(over)} or more along the wall." if fits else "The wall is too short for it."
+    past = (
+        message(
+            "{opening} with its {king:many} needs {needed:length} and runs {over:length} past the start of the wall, "
+            "so it is left out.",
+            opening=frame.placed.id,
+            needed=pack.length,
+            over=over,
+        )
+        if is_before
+        else message(
+            "{opening} with its {king:many} needs {needed:length} and runs {over:length} past the end of the wall, so "
+            "it is left out.",
+            opening=frame.placed.id,
+            needed=pack.length,
+            over=over,
+        )
+    )
     return about(
         frame,
         Code.OPENING_OFF_WALL,
         Severity.ERROR,
-        f"{frame.placed.id} with its kings needs {format_inches(pack.length)} and runs {format_inches(over)} past the "
-        f"{which} of the wall, so it is left out.",
-        do,
-        fix=moved(frame, over if pack.start < 0 else -over) if fits else None,
-        fix_label=f"Move it {format_inches(over)}",
+        past,
+        message("Move it {over:length} or more along the wall.", over=over)
+        if fits
+        else message("The wall is too short for it. Choose a smaller opening."),
+        fix=moved(frame, over if is_before else -over) if fits else None,
+        fix_label=move_it(over),
     )
 
 
@@ -53,11 +72,16 @@ def _too_high(refused: RefusedOpening) -> Finding:
         frame,
         Code.OPENING_TOO_HIGH,
         Severity.ERROR,
-        f"The head of {frame.placed.id} is at {format_inches(head)}, {format_inches(over)} above the underside of the "
-        "top plates, so it is left out.",
-        "Lower the head or make the studs longer.",
+        message(
+            "The head of {opening} is at {head:length}, {over:length} above the underside of the {top_plate:many}, so "
+            "the opening is left out.",
+            opening=frame.placed.id,
+            head=head,
+            over=over,
+        ),
+        message("Lower the head or make the {stud:many} longer."),
         fix=with_head(frame, highest),
-        fix_label=f"Lower its head to {format_inches(highest - frame.placed.storey.value)}",
+        fix_label=message("Lower its head to {head:length}", head=highest - frame.placed.storey.value),
     )
 
 
@@ -69,9 +93,14 @@ def _header_too_deep(refused: RefusedOpening) -> Finding:
         frame,
         Code.HEADER_DOES_NOT_FIT,
         Severity.ERROR,
-        f"The header of {placed.id}, {placed.header}, leaves {format_inches(max(room, 0))} above the bottom plate, so "
-        "the opening is left out.",
-        "Make the studs longer, or have the designer choose a shallower header.",
+        message(
+            "The {header} of {opening}, {built}, leaves {room:length} above the {bottom_plate}, so the opening is left "
+            "out.",
+            opening=placed.id,
+            built=str(placed.header),
+            room=max(room, 0),
+        ),
+        message("Make the {stud:many} longer, or have the designer choose a shallower {header}."),
     )
 
 
@@ -83,11 +112,17 @@ def _below_plate(refused: RefusedOpening) -> Finding:
         frame,
         Code.OPENING_BELOW_PLATE,
         Severity.ERROR,
-        f"{placed.id} is {format_inches(placed.rough.height.value)} high under a head at {format_inches(head)}: its "
-        f"sill would be {format_inches(over)} below the bottom plate, so it is left out.",
-        "Raise the head, or check whether it is a door.",
+        message(
+            "{opening} is {height:length} high under a head at {head:length}. Its {sill} would be {over:length} below "
+            "the {bottom_plate}, so the opening is left out.",
+            opening=placed.id,
+            height=placed.rough.height.value,
+            head=head,
+            over=over,
+        ),
+        message("Raise the head, or check whether it is a door."),
         fix=with_head(frame, head + over),
-        fix_label=f"Raise its head to {format_inches(head + over - frame.placed.storey.value)}",
+        fix_label=message("Raise its head to {head:length}", head=head + over - frame.placed.storey.value),
     )
 
 
@@ -104,11 +139,16 @@ def _in_the_way(refused: RefusedOpening) -> Finding:
         frame,
         Code.OPENINGS_OVERLAP,
         Severity.ERROR,
-        f"{mine} and {other.placed.id} share {format_inches(frame.pack.shared(other.pack))} of wall, kings and jacks "
-        f"included, so {mine} is left out.",
-        f"Move {mine}, or take the two as one wide opening with a mullion.",
+        message(
+            "{opening} and {other} share {shared:length} of wall, {king:many} and {jack:many} included, so {opening} "
+            "is left out.",
+            opening=mine,
+            other=other.placed.id,
+            shared=frame.pack.shared(other.pack),
+        ),
+        message("Move {opening}, or make the two one wide opening with a mullion.", opening=mine),
         fix=None if shift is None else moved(frame, shift),
-        fix_label=None if shift is None else f"Move it {format_inches(abs(shift))}",
+        fix_label=None if shift is None else move_it(shift),
     )
 
 
@@ -121,16 +161,27 @@ def _no_room_between(refused: RefusedOpening) -> Finding:
     up = over if is_upper else -over
     head = frame.placed.head.value + up
     fix = with_head(frame, head) if has_room(frame, refused.admitted, up=up) else None
-    label = f"{'Raise' if is_upper else 'Lower'} its head to {format_inches(head - frame.placed.storey.value)}"
+    on_floor = head - frame.placed.storey.value
+    label = (
+        message("Raise its head to {head:length}", head=on_floor)
+        if is_upper
+        else message("Lower its head to {head:length}", head=on_floor)
+    )
     if fix is None and (shift := clear_of(frame, other.pack, refused.admitted)) is not None:
-        fix, label = moved(frame, shift), f"Move it {format_inches(abs(shift))}"
+        fix, label = moved(frame, shift), move_it(shift)
     return about(
         frame,
         Code.OPENINGS_TOO_CLOSE,
         Severity.ERROR,
-        f"{upper.opening} is above {lower.opening}, and its sill would be {format_inches(over)} below the top of the "
-        f"header of {lower.opening}, so {mine.opening} is left out.",
-        "Give the two more height between them, or take them as one opening with a transom.",
+        message(
+            "{upper} is above {lower}, and its {sill} would be {over:length} below the top of the {header} of {lower}, "
+            "so {opening} is left out.",
+            upper=upper.opening,
+            lower=lower.opening,
+            over=over,
+            opening=mine.opening,
+        ),
+        message("Leave more height between the two, or make them one opening with a transom."),
         fix=fix,
         fix_label=label,
     )
@@ -148,11 +199,17 @@ def _kings_clash(refused: RefusedOpening) -> Finding:
         frame,
         Code.OPENINGS_OUT_OF_LINE,
         Severity.ERROR,
-        f"Kings or jacks of {mine} and {theirs}, one above the other, would stand half in each other, so {mine} is "
-        "left out.",
-        f"Line the two up, or set {mine} so that its kings stand clear of those of {theirs}.",
+        message(
+            "{King:many} or {jack:many} of {opening} and {other}, one above the other, would overlap, so {opening} is "
+            "left out.",
+            opening=mine,
+            other=theirs,
+        ),
+        message(
+            "Line the two up, or move {opening} until its {king:many} are clear of {other}.", opening=mine, other=theirs
+        ),
         fix=None if shift is None else moved(frame, shift),
-        fix_label=None if shift is None else f"Move it {format_inches(abs(shift))}",
+        fix_label=None if shift is None else move_it(shift),
     )
 
 
@@ -172,24 +229,40 @@ def _without_place(lost: NoPlace) -> Finding:
         return Finding(
             Code.OPENING_REFERENCE,
             Severity.ERROR,
-            f"{lost.mark} has no place: it is on floor {lost.floor}, and this wall has no storey line for it.",
-            f"Give the wall its storey lines, or put {lost.mark} on floor 0.",
+            message(
+                "{mark} has no place: it is on floor {floor}, and this wall has no story line for that floor.",
+                mark=lost.mark,
+                floor=lost.floor,
+            ),
+            message("Enter the story lines of the wall, or put {mark} on floor 0.", mark=lost.mark),
             opening=lost.mark,
         )
     match lost.position:
         case At(origin=FromWall(wall)):
-            reason = f"wall {wall}, which does not meet this wall"
+            text = message(
+                "{mark} has no place: it is measured from wall {wall}, which does not meet this wall.",
+                mark=lost.mark,
+                wall=wall,
+            )
         case At(origin=FromOpening(other)) if lost.is_circle:
-            reason = f"{other}, which is in turn measured from it"
+            text = message(
+                "{mark} has no place: it is measured from {other}, which is in turn measured from it.",
+                mark=lost.mark,
+                other=other,
+            )
         case At(origin=FromOpening(other)):
-            reason = f"{other}, which is not in this wall"
+            text = message(
+                "{mark} has no place: it is measured from {other}, which is not in this wall.",
+                mark=lost.mark,
+                other=other,
+            )
         case _:
             raise AssertionError(f"{lost.mark} is measured from its own wall and has a place")
     return Finding(
         Code.OPENING_REFERENCE,
         Severity.ERROR,
-        f"{lost.mark} has no place: it is measured from {reason}.",
-        "Measure it from an end of the plate, or from something that has a place.",
+        text,
+        message("Measure it from an end of the plate, or from something that has a place."),
         opening=lost.mark if lost.is_opening else None,
     )
 
@@ -200,27 +273,36 @@ def _post_refused(refused: RefusedPost, framing: Framing) -> Finding:
     return Finding(
         Code.POST_LEFT_OUT,
         Severity.ERROR,
-        f"Post {frame.placed.post.id} {_why(refused)}, so it is left out.",
-        f"Move one of the two, as the drawings say. {VERIFY}",
+        _why(refused),
+        follow(message("Move one of the two, as the drawings show."), VERIFY),
         at=min(max(frame.placed.start.value, 0), frame.plan.length),
         fix=fixed[0] if fixed else None,
         fix_label=fixed[1] if fixed else None,
     )
 
 
-def _why(refused: RefusedPost) -> str:
+def _why(refused: RefusedPost) -> Message:
+    mark = refused.frame.placed.post.id
     match refused.why, refused.other:
         case Unfit.OFF_WALL, _:
-            return "runs past an end of the wall"
+            return message("{Post} {mark} runs past an end of the wall, so it is left out.", mark=mark)
         case _, OpeningFrame() as opening:
-            return f"stands in {opening.placed.id} or on its kings"
+            return message(
+                "{Post} {mark} stands in {opening} or on its {king:many}, so it is left out.",
+                mark=mark,
+                opening=opening.placed.id,
+            )
         case _, PostFrame() as post:
-            return f"stands in the same place as post {post.placed.post.id}"
+            return message(
+                "{Post} {mark} stands in the same place as {post} {other}, so it is left out.",
+                mark=mark,
+                other=post.placed.post.id,
+            )
         case _:
-            return "has a beam that lies on the bottom plate"
+            return message("{Post} {mark} has a beam that lies on the {bottom_plate}, so it is left out.", mark=mark)
 
 
-def _moved_clear(refused: RefusedPost, framing: Framing) -> tuple[Edit, str] | None:
+def _moved_clear(refused: RefusedPost, framing: Framing) -> tuple[Edit, Message] | None:
     """The post moved to the nearest free place on its plate, and how far; None where there is none."""
     frame = refused.frame
     plan, span = frame.plan, frame.span
@@ -241,4 +323,4 @@ def _moved_clear(refused: RefusedPost, framing: Framing) -> tuple[Edit, str] | N
     placed = frame.placed
     centre = placed.start.value + half(placed.width) + shift
     post = replace(placed.post, position=At(Reference.CENTRE, centre, FromPlate(End.START)))
-    return with_post(plan.wall, post), f"Move it {format_inches(abs(shift))}"
+    return with_post(plan.wall, post), move_it(shift)

@@ -4,8 +4,9 @@ from collections.abc import Iterator
 from math import atan2, degrees
 
 from bluff.core.job.finding import Code, Finding, Severity
-from bluff.core.job.schools import End
-from bluff.core.measure.length import format_inches
+from bluff.core.job.schools import End, Line
+from bluff.core.message import Message, message
+from bluff.core.plan.loose_ends import LooseEnd
 from bluff.core.plan.meeting import EndMeeting
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.wall_plan import Crossed, WallPlan
@@ -20,9 +21,8 @@ def check_meetings(framing: Framing) -> Iterator[Finding]:
         yield Finding(
             Code.WALLS_OVERLAP,
             Severity.ERROR,
-            f"Wall {other} lies in the same place as this one for some way; each is framed as if the other were not "
-            "there.",
-            "Take one of them out, or end the one where the other starts.",
+            message("Wall {other} and this one overlap. Each is framed as if the other were not there.", other=other),
+            message("Delete one of the two, or end one where the other starts."),
         )
     for end in End:
         meeting = plan.meetings.at(end)
@@ -38,15 +38,17 @@ def _cross(crossed: Crossed) -> Finding:
     return Finding(
         Code.WALLS_CROSS,
         Severity.ERROR,
-        f"Wall {crossed.other} runs right through this one; each plate is laid out as if the other were not there.",
-        "Let one of them run through, and make two walls of the other that butt against it."
+        message("Wall {other} crosses this one. Each is laid out as if the other were not there.", other=crossed.other),
+        message("Let one of them run through, and split the other into two walls that butt against it.")
         if fix
-        else "An opening or an end is in the way: move it, then make two walls of one of them that butt against the "
-        "other.",
+        else message(
+            "An opening or an end is in the way. Move it, then split one of the walls into two that butt against the "
+            "other."
+        ),
         fix=fix,
-        fix_label=f"Make two of {fix.id}" if fix else None,
+        fix_label=message("Split {wall}", wall=fix.id) if fix else None,
         other_fix=other_fix,
-        other_fix_label=f"Make two of {other_fix.id}" if other_fix else None,
+        other_fix_label=message("Split {wall}", wall=other_fix.id) if other_fix else None,
     )
 
 
@@ -56,10 +58,26 @@ def _angled_end(plan: WallPlan, end: End, meeting: EndMeeting) -> Finding:
     return Finding(
         Code.ANGLED_END,
         Severity.INFO,
-        f"The plates end at {bevel:g} degrees at wall {meeting.other}, long point on the {meeting.long_side}: "
-        f"{format_inches(meeting.short)} from long to short point. The end stud stands square at the short point.",
-        f"Measure the plates to the long point, and fill the {format_inches(meeting.short)} beyond the end stud with a "
-        "piece ripped to the bevel, so that the sheets have wood at the corner.",
+        message(
+            "The plates are cut at {degrees} degrees at wall {other}, long point on the left: {short:length} from long "
+            "point to short point. The {end_stud} stands square at the short point.",
+            degrees=f"{bevel:g}",
+            other=meeting.other,
+            short=meeting.short,
+        )
+        if meeting.long_side is Line.LEFT
+        else message(
+            "The plates are cut at {degrees} degrees at wall {other}, long point on the right: {short:length} from "
+            "long point to short point. The {end_stud} stands square at the short point.",
+            degrees=f"{bevel:g}",
+            other=meeting.other,
+            short=meeting.short,
+        ),
+        message(
+            "Measure the plates to the long point. Fill the {short:length} beyond the {end_stud} with a piece ripped "
+            "to the bevel, so that the sheets have wood at the corner.",
+            short=meeting.short,
+        ),
         at=0 if end is End.START else plan.length,
     )
 
@@ -72,23 +90,50 @@ def _over_others(plan: WallPlan) -> Iterator[Finding]:
         yield Finding(
             Code.END_STANDS_OVER,
             Severity.INFO,
-            f"At its {end} this wall is {format_inches(over)} higher than wall {other}: above "
-            f"{format_inches(there)} its end stud has nothing beside it.",
-            f"Nail it to wall {other} below, brace it above, and have the wall or roof that goes on over {other} tied "
-            "to it as drawn.",
+            message(
+                "At its start this wall is {over:length} higher than wall {other}. Above {there:length} its {end_stud} "
+                "has nothing beside it.",
+                over=over,
+                other=other,
+                there=there,
+            )
+            if end is End.START
+            else message(
+                "At its end this wall is {over:length} higher than wall {other}. Above {there:length} its {end_stud} "
+                "has nothing beside it.",
+                over=over,
+                other=other,
+                there=there,
+            ),
+            message(
+                "Nail it to wall {other} below, brace it above, and tie it to the wall or roof over {other} as drawn.",
+                other=other,
+            ),
             at=place,
         )
 
 
 def _loose_ends(plan: WallPlan) -> Iterator[Finding]:
     for loose in plan.loose_ends:
-        apart = f"{format_inches(loose.gap)} from" if loose.gap else "beside"
         yield Finding(
             Code.END_NOT_JOINED,
             Severity.WARNING,
-            f"The {loose.end} of this wall stops {apart} wall {loose.other} without joining it.",
-            f"Draw it up to wall {loose.other}, or clear of it where it is meant to stand free.",
+            _stops_short(loose),
+            message("Extend it to wall {other}, or move it away if it is meant to stand free.", other=loose.other),
             at=0 if loose.end is End.START else plan.length,
             fix=loose.fix,
-            fix_label=f"Join it to {loose.other}" if loose.fix else None,
+            fix_label=message("Join it to {wall}", wall=loose.other) if loose.fix else None,
         )
+
+
+def _stops_short(loose: LooseEnd) -> Message:
+    is_start = loose.end is End.START
+    if not loose.gap:
+        if is_start:
+            return message("The start of this wall stops beside wall {other} without joining it.", other=loose.other)
+        return message("The end of this wall stops beside wall {other} without joining it.", other=loose.other)
+    if is_start:
+        return message(
+            "The start of this wall stops {gap:length} short of wall {other}.", gap=loose.gap, other=loose.other
+        )
+    return message("The end of this wall stops {gap:length} short of wall {other}.", gap=loose.gap, other=loose.other)

@@ -7,22 +7,14 @@ from bluff.core.checks.about import about, as_scheduled, highest_head, with_head
 from bluff.core.job.finding import VERIFY, Code, Finding, Severity
 from bluff.core.job.header import Header, HeaderKind, HeaderPlace, Source, plies_that_fill
 from bluff.core.job.schools import Heads, SillTop
-from bluff.core.measure.length import Length, format_inches, inches
+from bluff.core.measure.length import Length, inches
 from bluff.core.measure.lumber import HEADER_PLIES
+from bluff.core.message import Message, follow, message
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.opening_frame import OpeningFrame
 
 SHORT_CRIPPLE: Length = inches(3)
 """Nails split shorter ones. Source: docs/rules.md, Around an opening."""
-
-_SHORT = {
-    "top": "Use a solid filler, or a header of another depth.",
-    "bottom": "Use a solid filler, or a second sill.",
-}
-_NO_AUTHORITY = {
-    Source.HABIT: "is the crew's habit",
-    Source.UNVERIFIED: "is only what the standard has",
-}
 
 
 def check_openings(framing: Framing) -> Iterator[Finding]:
@@ -40,16 +32,32 @@ def _heads(frames: Iterable[OpeningFrame]) -> Iterator[Finding]:
         first = firsts.setdefault(frame.placed.opening.floor, frame)
         head, lead = frame.placed.head_on_floor.value, first.placed.head_on_floor.value
         if head != lead and frame.placed.standard.heads is Heads.ONE:
-            above = "higher" if head > lead else "lower"
             yield about(
                 frame,
                 Code.HEADS_DIFFER,
                 Severity.INFO,
-                f"The head of {frame.placed.id} is at {format_inches(head)}, {format_inches(abs(head - lead))} {above} "
-                f"than {first.placed.id} at {format_inches(lead)}.",
-                "Check the elevations; trim lines usually run through.",
+                message(
+                    "The head of {opening} is at {head:length}, {by:length} higher than that of {first} at "
+                    "{lead:length}.",
+                    opening=frame.placed.id,
+                    head=head,
+                    by=head - lead,
+                    first=first.placed.id,
+                    lead=lead,
+                )
+                if head > lead
+                else message(
+                    "The head of {opening} is at {head:length}, {by:length} lower than that of {first} at "
+                    "{lead:length}.",
+                    opening=frame.placed.id,
+                    head=head,
+                    by=lead - head,
+                    first=first.placed.id,
+                    lead=lead,
+                ),
+                message("Check the elevations. Trim usually lines up from one opening to the next."),
                 fix=with_head(frame, first.placed.head.value),
-                fix_label=f"Put its head at {format_inches(lead)}",
+                fix_label=message("Set its head to {head:length}", head=lead),
             )
 
 
@@ -57,16 +65,21 @@ def _rough_by_default(frame: OpeningFrame) -> Iterator[Finding]:
     placed = frame.placed
     if placed.rough.is_usual:
         width, height = placed.rough.width.value, placed.rough.height.value
-        rough = f"{format_inches(width)} x {format_inches(height)}"
-        kind = placed.opening.kind.value.replace("-", " ")
         yield about(
             frame,
             Code.ROUGH_OPENING_BY_DEFAULT,
             Severity.WARNING,
-            f"The rough opening of {placed.id}, {rough}, is only a usual one for a {kind}; makers differ.",
-            "Take the rough opening from the schedule or the maker's sheet and enter it as rough.",
+            message(
+                "The rough opening of {opening}, {width:length} x {height:length}, is only typical for its kind "
+                "({kind}). Manufacturers differ.",
+                opening=placed.id,
+                width=width,
+                height=height,
+                kind=placed.opening.kind.value.replace("-", " "),
+            ),
+            message("Get the rough opening from the schedule or the manufacturer's sheet and enter it as rough."),
             fix=as_scheduled(frame),
-            fix_label="The schedule says so too",
+            fix_label=message("The schedule has this size"),
         )
 
 
@@ -76,16 +89,32 @@ def _header_fits(frame: OpeningFrame) -> Iterator[Finding]:
         return
     placed = frame.placed
     room = placed.header.depth - over
-    where = "between the head and the top plates" if frame.is_raised else "under the top plates"
     yield about(
         frame,
         Code.HEADER_DOES_NOT_FIT,
         Severity.ERROR,
-        f"The header of {placed.id}, {placed.header}, is {format_inches(placed.header.depth)} deep and only "
-        f"{format_inches(max(room, 0))} is left {where}: {format_inches(over)} too much. It is left out.",
-        "Lower the head, make the studs longer, or have the designer choose a shallower header.",
+        message(
+            "The {header} of {opening}, {built}, is {depth:length} deep; only {room:length} is left between the head "
+            "and the {top_plate:many}. It is {over:length} too deep and is left out.",
+            opening=placed.id,
+            built=str(placed.header),
+            depth=placed.header.depth,
+            room=max(room, 0),
+            over=over,
+        )
+        if frame.is_raised
+        else message(
+            "The {header} of {opening}, {built}, is {depth:length} deep; only {room:length} is left under the "
+            "{top_plate:many}. It is {over:length} too deep and is left out.",
+            opening=placed.id,
+            built=str(placed.header),
+            depth=placed.header.depth,
+            room=max(room, 0),
+            over=over,
+        ),
+        message("Lower the head, make the {stud:many} longer, or have the designer choose a shallower {header}."),
         fix=with_head(frame, head := highest_head(frame)),
-        fix_label=f"Lower its head to {format_inches(head - placed.storey.value)}",
+        fix_label=message("Lower its head to {head:length}", head=head - placed.storey.value),
     )
 
 
@@ -102,18 +131,30 @@ def _header_under_plates(frame: OpeningFrame) -> Iterator[Finding]:
             frame,
             Code.HEADER_BELOW_ROUGH,
             Severity.ERROR,
-            f"Under its header tight to the plates {placed.id} has {format_inches(left)}, "
-            f"{format_inches(-over)} less than its rough height of {format_inches(needed)}.",
-            "Make the studs longer, or have the designer choose a shallower header.",
+            message(
+                "The {header} of {opening} is tight under the plates and leaves {left:length}, {short:length} less "
+                "than the rough height of {needed:length}.",
+                opening=placed.id,
+                left=left,
+                short=-over,
+                needed=needed,
+            ),
+            message("Make the {stud:many} longer, or have the designer choose a shallower {header}."),
         )
     elif over > 0:
         yield about(
             frame,
             Code.HEADER_ABOVE_ROUGH,
             Severity.INFO,
-            f"Under its header tight to the plates {placed.id} has {format_inches(left)}, "
-            f"{format_inches(over)} more than its rough height of {format_inches(needed)}.",
-            f"Fill {format_inches(over)} under the header before the jamb goes in.",
+            message(
+                "The {header} of {opening} is tight under the plates and leaves {left:length}, {over:length} more than "
+                "the rough height of {needed:length}.",
+                opening=placed.id,
+                left=left,
+                over=over,
+                needed=needed,
+            ),
+            message("Fill {over:length} under the {header} before the jamb goes in.", over=over),
         )
 
 
@@ -123,8 +164,13 @@ def _header_hangs(frame: OpeningFrame) -> Iterator[Finding]:
             frame,
             Code.HEADER_ON_HANGERS,
             Severity.INFO,
-            f"The header of {frame.placed.id} hangs between its kings on two hangers; no jacks stand under it.",
-            f"Have two hangers for {frame.placed.header} on site. {VERIFY}",
+            message(
+                "The {header} of {opening} hangs between its {king:many} on two hangers, with no {jack:many} under it.",
+                opening=frame.placed.id,
+            ),
+            follow(
+                message("Have two hangers for the {header}, {built}, on site.", built=str(frame.placed.header)), VERIFY
+            ),
         )
 
 
@@ -135,8 +181,12 @@ def _hollow(frame: OpeningFrame) -> Iterator[Finding]:
             frame,
             Code.HEADER_HOLLOW,
             Severity.INFO,
-            f"The header of {frame.placed.id} is hollow, {format_inches(header.between)} between its plies.",
-            "Fill it with insulation before sheets or drywall close it.",
+            message(
+                "The {header} of {opening} is hollow, with {gap:length} between its plies.",
+                opening=frame.placed.id,
+                gap=header.between,
+            ),
+            message("Fill it with insulation before sheathing or drywall covers it."),
         )
 
 
@@ -147,8 +197,8 @@ def _sill_drains(frame: OpeningFrame) -> Iterator[Finding]:
             frame,
             Code.SILL_NOT_SLOPED,
             Severity.INFO,
-            f"The jacks of {placed.id} stand on its sill, so the sill is kept flat.",
-            "Lay a beveled strip on it between the jacks, or run the jacks to the plate.",
+            message("The {jack:many} of {opening} stand on its {sill}, so the {sill} stays flat.", opening=placed.id),
+            message("Lay a beveled strip on it between the {jack:many}, or run the {jack:many} down to the plate."),
         )
 
 
@@ -162,9 +212,13 @@ def _head_given(frame: OpeningFrame) -> Iterator[Finding]:
             frame,
             Code.HEAD_HEIGHT_NOT_GIVEN,
             Severity.INFO,
-            f"Every opening has a head height of its own here, and nobody has given that of {placed.id}; it is taken "
-            f"as {format_inches(placed.head_on_floor.value)}.",
-            "Read it off the elevation and enter it.",
+            message(
+                "Openings here have head heights of their own, and {opening} has none yet. It is framed with its head "
+                "at {head:length}.",
+                opening=placed.id,
+                head=placed.head_on_floor.value,
+            ),
+            message("Read the head height off the elevation and enter it."),
         )
 
 
@@ -176,18 +230,36 @@ def _header_fills_wall(frame: OpeningFrame) -> Iterator[Finding]:
     header = placed.header.choice
     plies = plies_that_fill(header, stud, placed.standard.board)
     short = stud.width - thickness
-    remedy = f"{format_inches(short)} of furring fills it" if short > 0 else "it stands proud of the wall"
-    instead = f"{plies} plies of {placed.header.board.nominal} would fill it" if plies else "choose another build-up"
+    remedy = (
+        message("{short:length} of furring fills it", short=short)
+        if short > 0
+        else message("it sticks out of the wall")
+    )
+    instead = (
+        message("{plies} plies of {size} would fill it", plies=plies, size=placed.header.board.nominal)
+        if plies
+        else message("choose another build-up")
+    )
     filled = replace(header, plies=plies) if plies else replace(header, is_furred=True) if short > 0 else None
     yield about(
         frame,
         Code.HEADER_THICKNESS,
         Severity.WARNING,
-        f"The header of {placed.id}, {placed.header}, is {format_inches(thickness)} thick in a wall of "
-        f"{format_inches(stud.width)}: {remedy}, or {instead}.",
-        f"Choose plies or furring so that both faces get nailing. {VERIFY}",
+        message(
+            "The {header} of {opening}, {built}, is {thickness:length} thick in a wall of {wall:length}: {remedy}, or "
+            "{instead}.",
+            opening=placed.id,
+            built=str(placed.header),
+            thickness=thickness,
+            wall=stud.width,
+            remedy=remedy,
+            instead=instead,
+        ),
+        follow(message("Choose plies or furring so that both faces have nailing."), VERIFY),
         fix=with_header(frame, filled) if filled else None,
-        fix_label=f"Make it {plies} plies" if plies else f"Fur it out {format_inches(short)}",
+        fix_label=message("Make it {plies} plies", plies=plies)
+        if plies
+        else message("Fur it out {short:length}", short=short),
     )
 
 
@@ -198,12 +270,26 @@ def _header_source(frame: OpeningFrame) -> Iterator[Finding]:
             frame,
             Code.HEADER_SOURCE_UNVERIFIED,
             Severity.INFO,
-            f"The header of {frame.placed.id}, {frame.placed.header}, {_NO_AUTHORITY[header.source]}; nobody has said "
-            "that the drawings ask for it.",
-            f"Check it against the drawings and say so. {VERIFY}",
+            _unverified(frame, header.source),
+            follow(message("Check it against the drawings and confirm it."), VERIFY),
             fix=with_header(frame, replace(header, source=Source.DRAWINGS)),
-            fix_label="It is on the drawings",
+            fix_label=message("It is on the drawings"),
         )
+
+
+def _unverified(frame: OpeningFrame, source: Source) -> Message:
+    mark, built = frame.placed.id, str(frame.placed.header)
+    if source is Source.HABIT:
+        return message(
+            "The {header} of {opening}, {built}, is what the crew usually uses. It is not confirmed by the drawings.",
+            opening=mark,
+            built=built,
+        )
+    return message(
+        "The {header} of {opening}, {built}, is only the default of the standard. It is not confirmed by the drawings.",
+        opening=mark,
+        built=built,
+    )
 
 
 def _flat_header_bears(frame: OpeningFrame) -> Iterator[Finding]:
@@ -212,28 +298,44 @@ def _flat_header_bears(frame: OpeningFrame) -> Iterator[Finding]:
             frame,
             Code.FLAT_HEADER_BEARING,
             Severity.WARNING,
-            f"{frame.placed.id} has a flat header in a bearing wall; a flat board carries next to nothing.",
-            f"Take the header the drawings give. {VERIFY}",
+            message(
+                "{opening} has a flat {header} in a bearing wall. A flat board carries next to nothing.",
+                opening=frame.placed.id,
+            ),
+            follow(message("Use the {header} the drawings give."), VERIFY),
         )
 
 
 def _short_cripples(frame: OpeningFrame) -> Iterator[Finding]:
     placed = frame.placed
-    lengths = [("top", frame.top_cripple_length.value)]
-    if frame.has_sill:
-        lengths.append(("bottom", frame.bottom_cripple_length.value))
-    for which, length in lengths:
-        if not 0 < length < SHORT_CRIPPLE:
-            continue
-        deeper = _deeper_that_fits(frame) if which == "top" else None
+    top = frame.top_cripple_length.value
+    if 0 < top < SHORT_CRIPPLE:
+        deeper = _deeper_that_fits(frame)
         yield about(
             frame,
             Code.SHORT_CRIPPLE,
             Severity.WARNING,
-            f"The {which} cripples of {placed.id} are only {format_inches(length)} long; nails split such blocks.",
-            _SHORT[which],
+            message(
+                "The {top_cripple:many} of {opening} are only {length:length} long. Nails split pieces that short.",
+                opening=placed.id,
+                length=top,
+            ),
+            message("Use a solid filler, or a {header} of another depth."),
             fix=with_header(frame, deeper) if deeper else None,
-            fix_label=f"Use {deeper.size}" if deeper else None,
+            fix_label=message("Use {size}", size=str(deeper.size)) if deeper else None,
+        )
+    bottom = frame.bottom_cripple_length.value
+    if frame.has_sill and 0 < bottom < SHORT_CRIPPLE:
+        yield about(
+            frame,
+            Code.SHORT_CRIPPLE,
+            Severity.WARNING,
+            message(
+                "The {bottom_cripple:many} of {opening} are only {length:length} long. Nails split pieces that short.",
+                opening=placed.id,
+                length=bottom,
+            ),
+            message("Use a solid filler, or a second {sill}."),
         )
 
 

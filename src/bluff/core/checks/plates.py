@@ -7,18 +7,14 @@ from itertools import pairwise
 from bluff.core.job.edit import ChangeWall
 from bluff.core.job.finding import Code, Finding, Severity
 from bluff.core.job.schools import End, PlateTies
-from bluff.core.measure.length import Length, format_inches
+from bluff.core.measure.length import Length
+from bluff.core.message import Message, listed, message
 from bluff.core.plan.meeting import EndMeeting, Joint
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Role
 from bluff.core.wall.wall_plan import WallPlan
 
-_TIE = "Tie the two with a plate connector, as the drawings or the code ask."
-_OTHER_HEIGHT = "its second plate lies at another height, or there is none, or the two do not meet square"
-_NO_LAP = {
-    Joint.MITRE: "both are cut to the mitre of the corner",
-    Joint.SPLICE: "its second plate lies at another height, or there is none, or there is no room for a lap of 24",
-}
+_TIE = message("Tie the two with a plate connector, as the drawings or the code require.")
 
 
 def check_plates(framing: Framing) -> Iterator[Finding]:
@@ -29,9 +25,12 @@ def check_plates(framing: Framing) -> Iterator[Finding]:
             yield Finding(
                 Code.PLATE_BREAK_OFF_STUD,
                 Severity.WARNING,
-                f"The {there.plate.replace('_', ' ')} has to be broken at {format_inches(at)}, where no stud stands "
-                "for both boards.",
-                "Nail a block or a scab of the same lumber under the joint, or get a longer board.",
+                message(
+                    "The {plate:one} breaks at {at:length}, where no {stud} carries both boards.",
+                    plate=there.plate,
+                    at=at,
+                ),
+                message("Nail a {block} or a scab of the same lumber under the joint, or get a longer board."),
                 at=at,
             )
     yield from _not_kept(framing)
@@ -50,16 +49,22 @@ def _not_kept(framing: Framing) -> Iterator[Finding]:
     wall = framing.plan.wall
     breaks, plates = wall.breaks, []
     for plate, why in framing.unkept:
-        places = ", ".join(map(format_inches, breaks.of(plate) or ()))
-        plates.append(f"the {plate.replace('_', ' ')} breaks {f'at {places}' if places else 'nowhere'}, but {why}")
+        places = [message("{at:length}", at=at) for at in breaks.of(plate) or ()]
+        plates.append(
+            message("the {plate:one} at {places} ({why})", plate=plate, places=listed(places), why=why)
+            if places
+            else message("the {plate:one} without a splice ({why})", plate=plate, why=why)
+        )
         breaks = breaks.put(plate, None)
     yield Finding(
         Code.PLATE_BREAK_NOT_KEPT,
         Severity.INFO,
-        f"It was decided that {'; that '.join(plates)}. The rule decides instead.",
-        "Nothing, if the boards are not cut yet; or decide anew where it breaks.",
+        message(
+            "Splices chosen earlier no longer work: {plates}. The rule places them instead.", plates=listed(plates)
+        ),
+        message("Nothing, if the boards are not cut yet. Otherwise choose the splices again."),
         fix=ChangeWall(wall.id, replace(wall, breaks=breaks)),
-        fix_label="Break by the rule",
+        fix_label=message("Splice by the rule"),
     )
 
 
@@ -71,7 +76,7 @@ def _single_joint(at: Length) -> Finding:
     return Finding(
         Code.SINGLE_PLATE_JOINT,
         Severity.INFO,
-        f"The one top plate is in two pieces at {format_inches(at)}, with no second plate over the joint.",
+        message("The single {top_plate} has a joint at {at:length}, with no plate over it.", at=at),
         _TIE,
         at=at,
     )
@@ -89,9 +94,15 @@ def _near_gaps(framing: Framing, first: list[Length]) -> Iterator[Finding]:
             yield Finding(
                 Code.PLATE_BREAKS_CLOSE,
                 Severity.WARNING,
-                f"The first top plate breaks at {format_inches(at)}, {format_inches(abs(gap - at))} from a gap of "
-                f"the second at {format_inches(gap)}; {format_inches(offset)} is asked for.",
-                "Get a longer board for the first plate, or tie the joint with a plate connector.",
+                message(
+                    "The {top_plate} breaks at {at:length}, {apart:length} from a gap of the {cap_plate} at "
+                    "{gap:length}. They must be {offset:length} apart.",
+                    at=at,
+                    apart=abs(gap - at),
+                    gap=gap,
+                    offset=offset,
+                ),
+                message("Get a longer board for the {top_plate}, or tie the joint with a plate connector."),
                 at=at,
             )
 
@@ -105,9 +116,14 @@ def _near_breaks(framing: Framing, first: list[Length], second: list[Length]) ->
             yield Finding(
                 Code.PLATE_BREAKS_CLOSE,
                 Severity.WARNING,
-                f"The second top plate breaks at {format_inches(at)}, {format_inches(abs(at - nearest_break))} from a "
-                f"break of the first; {format_inches(offset)} is asked for.",
-                "Get a longer board for one of the two, or tie the joint with a plate connector.",
+                message(
+                    "The {cap_plate} breaks at {at:length}, {apart:length} from a break of the {top_plate}. They must "
+                    "be {offset:length} apart.",
+                    at=at,
+                    apart=abs(at - nearest_break),
+                    offset=offset,
+                ),
+                message("Get a longer board for one of the two, or tie the joint with a plate connector."),
                 at=at,
             )
 
@@ -123,19 +139,31 @@ def check_laps(framing: Framing) -> Iterator[Finding]:
         yield Finding(
             Code.NO_LAP,
             Severity.INFO,
-            f"The top plates do not lap onto wall {meeting.other}: {_why_not(plan, end, meeting)}.",
+            message(
+                "The {top_plate:many} do not lap onto wall {other}: {why}.",
+                other=meeting.other,
+                why=_why_not(plan, end, meeting),
+            ),
             _TIE,
             at=0 if end is End.START else plan.length,
         )
 
 
-def _why_not(plan: WallPlan, end: End, meeting: EndMeeting) -> str:
+def _why_not(plan: WallPlan, end: End, meeting: EndMeeting) -> Message:
     if meeting.lapped_by:
-        return f"that of wall {meeting.lapped_by} runs through there"
+        return message("the {cap_plate} of wall {other} runs through there", other=meeting.lapped_by)
     if plan.standard.top_plates == 1:
-        return "this wall has one top plate"
+        return message("this wall has one {top_plate}")
     if plan.standard.plate_ties is PlateTies.CONNECTORS:
-        return "the crew butts them and ties them with connectors"
+        return message("the crew butts them and ties them with connectors")
     if plan.top.stretches[0 if end is End.START else -1].pitch:
-        return "they rise along this wall, and are cut plumb at its end"
-    return _NO_LAP.get(meeting.joint, _OTHER_HEIGHT)
+        return message("they rise along this wall and are cut plumb at its end")
+    match meeting.joint:
+        case Joint.MITRE:
+            return message("both are cut to the miter of the corner")
+        case Joint.SPLICE:
+            return message(
+                "its {cap_plate} is at another height, or there is none, or there is no room for a lap of 24"
+            )
+        case _:
+            return message("its {cap_plate} is at another height, or there is none, or the walls do not meet square")

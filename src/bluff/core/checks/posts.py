@@ -8,7 +8,7 @@ from math import ceil
 from bluff.core.checks.about import with_post
 from bluff.core.job.finding import VERIFY, Code, Finding, Severity
 from bluff.core.job.special import MOST_PLIES
-from bluff.core.measure.length import format_inches
+from bluff.core.message import follow, message
 from bluff.core.wall.admission import has_room_for
 from bluff.core.wall.framing import Framing
 
@@ -21,8 +21,16 @@ def check_posts(framing: Framing) -> Iterator[Finding]:
         yield Finding(
             Code.POST_UNVERIFIED,
             Severity.INFO,
-            f"Post {placed.post.id} is {placed.post.plies} x {placed.board.nominal}, as entered.",
-            f"Carry its load on down: blocks or a post under the floor below it. {VERIFY}",
+            message(
+                "{Post} {mark} is {plies} x {size}, as entered.",
+                mark=placed.post.id,
+                plies=placed.post.plies,
+                size=placed.board.nominal,
+            ),
+            follow(
+                message("Carry its load down to the foundation: {block:many} or a {post} under the floor below it."),
+                VERIFY,
+            ),
             at=at,
         )
         beam = placed.post.beam
@@ -34,23 +42,39 @@ def check_posts(framing: Framing) -> Iterator[Finding]:
             yield Finding(
                 Code.BEAM_BEARS_SHORT,
                 Severity.WARNING,
-                f"The beam on post {placed.post.id} is {format_inches(beam.width)} wide, and the post under it "
-                f"{format_inches(placed.width)}: it does not bear over its full width.",
-                f"Make the post as wide as the beam. {VERIFY}",
+                message(
+                    "The beam on {post} {mark} is {beam:length} wide and the {post} under it {width:length}. The beam "
+                    "does not bear over its full width.",
+                    mark=placed.post.id,
+                    beam=beam.width,
+                    width=placed.width,
+                ),
+                follow(message("Make the {post} as wide as the beam."), VERIFY),
                 at=at,
                 fix=with_post(framing.plan.wall, wider) if wider else None,
-                fix_label=f"Make it {plies} boards" if wider else None,
+                fix_label=message("Make it {plies} boards", plies=plies) if wider else None,
             )
         if pocket := frame.pocket():
             into = pocket.top - framing.plan.ceiling.lowest_over(pocket.span)
             is_through = pocket.top >= framing.plan.top.lowest_over(pocket.span)
+            text = (
+                message(
+                    "The beam on {post} {mark} passes through the {top_plate:many}, which stop at its pocket.",
+                    mark=pocket.post,
+                )
+                if is_through
+                else message(
+                    "The beam on {post} {mark} reaches {into:length} into the {top_plate:many}, which stop at its "
+                    "pocket.",
+                    mark=pocket.post,
+                    into=into,
+                )
+            )
             yield Finding(
                 Code.BEAM_BREAKS_PLATES,
                 Severity.WARNING,
-                f"The beam on post {pocket.post} "
-                f"{'passes through' if is_through else f'reaches {format_inches(into)} into'} the top plates, which "
-                "stop at its pocket.",
-                f"Tie the plates across the beam with straps. {VERIFY}",
+                text,
+                follow(message("Tie the plates across the beam with straps."), VERIFY),
                 at=at,
             )
         if beam and frame.clearance:
@@ -58,10 +82,16 @@ def check_posts(framing: Framing) -> Iterator[Finding]:
             yield Finding(
                 Code.BEAM_ABOVE_PLATES,
                 Severity.WARNING,
-                f"The underside of the beam on post {placed.post.id} is {format_inches(frame.clearance)} above the top "
-                "plates. Nothing is under it there.",
-                f"Check the height, or set the beam on the plates at {format_inches(underside)}. {VERIFY}",
+                message(
+                    "The underside of the beam on {post} {mark} is {above:length} above the {top_plate:many}. Nothing "
+                    "is under it there.",
+                    mark=placed.post.id,
+                    above=frame.clearance,
+                ),
+                follow(
+                    message("Check the height, or set the beam on the plates at {at:length}.", at=underside), VERIFY
+                ),
                 at=at,
                 fix=with_post(framing.plan.wall, replace(placed.post, beam=replace(beam, underside=underside))),
-                fix_label=f"Set it at {format_inches(underside)}",
+                fix_label=message("Set it at {at:length}", at=underside),
             )

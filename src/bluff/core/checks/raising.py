@@ -1,11 +1,12 @@
-"""Raising a wall: whether it tips up inside its room, and whether hands lift it."""
+"""Raising a wall: whether it tips up inside its room, and whether people can lift it."""
 
 from collections.abc import Iterator
 from math import isqrt
 
 from bluff.core.job.amounts import MeasuredRoom
 from bluff.core.job.finding import Code, Finding, Severity
-from bluff.core.measure.length import PER_INCH, Length, format_inches
+from bluff.core.measure.length import PER_INCH, Length
+from bluff.core.message import message, plural
 from bluff.core.takeoff.weight import MOST_HANDS, lift
 from bluff.core.wall.framing import Framing
 
@@ -34,24 +35,49 @@ def check_tip_up(framing: Framing) -> Iterator[Finding]:
         yield Finding(
             Code.WALL_DOES_NOT_TIP_UP,
             Severity.WARNING,
-            f"The wall is {format_inches(plan.height.value)} high and needs {format_inches(needed)} to be tipped up; "
-            f"the room has {format_inches(room.smallest)}.",
-            "Build it in place, or make it shorter and shim it.",
+            message(
+                "The wall is {height:length} high and needs {needed:length} to tip up. The room has {room:length}.",
+                height=plan.height.value,
+                needed=needed,
+                room=room.smallest,
+            ),
+            message("Build it in place, or make it shorter and shim it."),
         )
 
 
 def check_lift(framing: Framing) -> Iterator[Finding]:
-    """A wall that more hands would have to lift than lift as one, bare or with its sheets on."""
+    """A wall that takes more people than can lift together, bare or with its sheets on."""
     sheeted = lift(framing, is_sheeted=True)
     if not sheeted.needs_help:
         return
     bare = lift(framing)
-    heavy, how = (bare, "") if bare.needs_help else (sheeted, " with the sheets of one face on it")
+    heavy = bare if bare.needs_help else sheeted
     yield Finding(
         Code.NEEDS_WALL_JACKS,
         Severity.WARNING,
-        f"This wall weighs {round(heavy.pounds)} lb{how}, and its top edge would take {heavy.hands} hands; more than "
-        f"{MOST_HANDS} do not lift as one.",
-        "Raise it with wall jacks or a machine, braced and held against kicking out at the bottom"
-        + ("." if bare.needs_help else "; or put the sheets on once it stands."),
+        plural(
+            "This wall weighs {pounds} lb. Lifting its top edge takes {count} person; more than {most} cannot lift "
+            "together.",
+            "This wall weighs {pounds} lb. Lifting its top edge takes {count} people; more than {most} cannot lift "
+            "together.",
+            count=heavy.hands,
+            pounds=round(heavy.pounds),
+            most=MOST_HANDS,
+        )
+        if bare.needs_help
+        else plural(
+            "With the sheets of one face on it this wall weighs {pounds} lb. Lifting its top edge takes {count} "
+            "person; more than {most} cannot lift together.",
+            "With the sheets of one face on it this wall weighs {pounds} lb. Lifting its top edge takes {count} "
+            "people; more than {most} cannot lift together.",
+            count=heavy.hands,
+            pounds=round(heavy.pounds),
+            most=MOST_HANDS,
+        ),
+        message("Raise it with wall jacks or a machine, with the bottom braced so it cannot kick out.")
+        if bare.needs_help
+        else message(
+            "Raise it with wall jacks or a machine, with the bottom braced so it cannot kick out; or put the sheets on "
+            "once it stands."
+        ),
     )

@@ -2,13 +2,15 @@
 
 from bisect import bisect_left, bisect_right
 from collections.abc import Iterator, Sequence
+from fractions import Fraction
 
 from bluff.core.job.edit import ChangeWall
 from bluff.core.job.finding import Code, Finding, Severity
 from bluff.core.job.job import WallKind
 from bluff.core.job.schools import Sheets
-from bluff.core.measure.length import Length, format_feet, format_inches, format_spacing
+from bluff.core.measure.length import Length
 from bluff.core.measure.shapes import Span
+from bluff.core.message import Message, listed, message
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.layout import NAILABLE, LaidOut
 from bluff.core.wall.member import Role
@@ -31,7 +33,7 @@ def check_sheet_edges(framing: Framing) -> Iterator[Finding]:
     ends = [Span(NAILABLE, plan.stands_from), Span(plan.stands_to, plan.length - NAILABLE)]
     for edge in edges:
         if any(end.start < edge < end.end and not _is_near_layer(framing, edge) for end in ends):
-            yield _no_wood(edge, "past the end stud")
+            yield _no_wood(edge, message("past the {end_stud}"))
 
 
 def _is_near_layer(framing: Framing, edge: Length) -> bool:
@@ -49,12 +51,12 @@ def check_edges_in(laid: LaidOut, edges: Sequence[Length], least: Length) -> Ite
             yield _no_wood(edge, laid.layer.name, laid.layer.opening)
 
 
-def _no_wood(edge: Length, where: str, opening: str | None = None) -> Finding:
+def _no_wood(edge: Length, where: Message, opening: str | None = None) -> Finding:
     return Finding(
         Code.SHEET_EDGE_NO_WOOD,
         Severity.WARNING,
-        f"Sheets meet at {format_inches(edge)} and have no wood to share there ({where}).",
-        "Add a stud or block under the joint, or shift the datum.",
+        message("Sheets meet at {at:length} with no wood for both of them there ({where}).", at=edge, where=where),
+        message("Add a {stud} or a {block} under the joint, or shift the layout."),
         at=edge,
         opening=opening,
     )
@@ -75,11 +77,13 @@ def check_sheet_joints(framing: Framing) -> Iterator[Finding]:
         yield Finding(
             Code.SHEET_JOINT_UNBLOCKED,
             Severity.INFO,
-            f"Rows of sheets meet at {' and '.join(format_inches(joint) for joint in bare)} above the floor, with no "
-            "blocks behind the joint.",
-            "Put blocks behind the joints where the drawings ask for them.",
+            message(
+                "Rows of sheets meet at {heights} above the floor with no {block:many} behind the joint.",
+                heights=listed([message("{at:length}", at=joint) for joint in bare]),
+            ),
+            message("Put {block:many} behind the joints where the drawings call for them."),
             fix=ChangeWall(plan.id, with_ways(plan.wall, panel_edge_blocks=True)),
-            fix_label="Put blocks behind the joints",
+            fix_label=message("Add {block:many} behind the joints"),
         )
 
 
@@ -94,12 +98,21 @@ def check_bare_top(framing: Framing) -> Iterator[Finding]:
     if bare <= 0 or plan.wall.kind is not WallKind.EXTERIOR:
         return
     drop = plan.standard.sheet_drop
-    hung = f"hung {format_inches(drop)} below the bottom plate" if drop else "hung flush with the bottom plate"
     yield Finding(
         Code.SHEETS_LEAVE_BARE,
         Severity.INFO,
-        f"The sheets, {hung}, leave the top {format_inches(bare)} of the plates bare.",
-        "Take longer sheets, or a strip along the top where the drawings tie the plates with them.",
+        message(
+            "The sheets hang {drop:length} below the {bottom_plate} and leave the top {bare:length} of the plates "
+            "bare.",
+            drop=drop,
+            bare=bare,
+        )
+        if drop
+        else message(
+            "The sheets are flush with the {bottom_plate} and leave the top {bare:length} of the plates bare.",
+            bare=bare,
+        ),
+        message("Use longer sheets, or a strip along the top where the sheets tie the plates per the drawings."),
     )
 
 
@@ -112,15 +125,37 @@ def check_spacing(framing: Framing) -> Iterator[Finding]:
     if sheets is Sheets.NONE or meets_spacing(plan, pitch):
         return
     can_lie = sheets is Sheets.UPRIGHT and meets_spacing(plan, long)
-    lying = f", but one does at {format_inches(long)}." if can_lie else f", nor at {format_inches(long)}."
     yield Finding(
         Code.SPACING_MISSES_SHEETS,
         Severity.WARNING,
-        f"At {format_spacing(standard.spacing)} on centre no stud stands at {format_inches(pitch)}, where {sheets} "
-        f"sheets meet{lying}",
-        f"Lay {format_feet(long)} sheets on their side."
+        _misses(standard.spacing, pitch, sheets, long if can_lie else None),
+        message("Lay {long:feet} sheets on their side.", long=long)
         if can_lie
-        else "Choose 12, 16, 19.2 or 24, or put blocks behind the joints.",
+        else message("Use 12, 16, 19.2 or 24, or put {block:many} behind the joints."),
         fix=ChangeWall(plan.id, with_ways(plan.wall, sheets=Sheets.LYING)) if can_lie else None,
-        fix_label="Lay them on their side" if can_lie else None,
+        fix_label=message("Lay them on their side") if can_lie else None,
+    )
+
+
+def _misses(spacing: Fraction, pitch: Length, sheets: Sheets, lying: Length | None) -> Message:
+    """That no stud is at the joints of sheets, and where one would be if they lay on their side."""
+    if lying is not None:
+        return message(
+            "At {spacing:spacing} on center no {stud} is at {pitch:length}, where upright sheets meet. One is at "
+            "{lying:length}, where sheets on their side meet.",
+            spacing=spacing,
+            pitch=pitch,
+            lying=lying,
+        )
+    if sheets is Sheets.LYING:
+        return message(
+            "At {spacing:spacing} on center no {stud} is at {pitch:length}, where sheets on their side meet.",
+            spacing=spacing,
+            pitch=pitch,
+        )
+    return message(
+        "At {spacing:spacing} on center no {stud} is where sheets meet, {pitch:length} apart, upright or on their "
+        "side.",
+        spacing=spacing,
+        pitch=pitch,
     )

@@ -5,7 +5,7 @@ from collections.abc import Iterator
 
 from bluff.core.checks.about import about
 from bluff.core.job.finding import VERIFY, Code, Finding, Severity
-from bluff.core.measure.sum import counted
+from bluff.core.message import follow, listed, message, plural
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Role
 from bluff.core.wall.opening_frame import OpeningFrame
@@ -32,7 +32,13 @@ def _on_header(upper: OpeningFrame, lower: OpeningFrame) -> Iterator[Finding]:
     if not standing:
         return
     roles = Counter(piece.role for piece in standing)
-    what = " and ".join(counted(role.value, roles[role]) for role in (Role.KING, Role.JACK) if roles[role])
+    what = listed(
+        [
+            plural("{count} {role:one}", "{count} {role:many}", count=roles[role], role=role)
+            for role in (Role.KING, Role.JACK)
+            if roles[role]
+        ]
+    )
     is_straight_down = all(any(jack.contains(piece.span) for jack in lower.seen.jacks) for piece in standing)
     mine, theirs = upper.placed.id, lower.placed.id
     if is_straight_down:
@@ -40,15 +46,31 @@ def _on_header(upper: OpeningFrame, lower: OpeningFrame) -> Iterator[Finding]:
             lower,
             Code.STANDS_ON_HEADER,
             Severity.INFO,
-            f"The header of {theirs} carries {what} of {mine} above it, straight over its own jacks, and the cripples "
-            "under that sill.",
-            f"Have its ends bear tight on the jacks. {VERIFY}",
+            message(
+                "The {header} of {opening} carries {what} of {upper} above it, straight over its own {jack:many}, and "
+                "the {bottom_cripple:many} of {upper}.",
+                opening=theirs,
+                what=what,
+                upper=mine,
+            ),
+            follow(message("Make sure its ends bear tight on the {jack:many}."), VERIFY),
         )
         return
     yield about(
         lower,
         Code.STANDS_ON_HEADER,
         Severity.WARNING,
-        f"The header of {theirs} carries {what} of {mine} above it: what comes down there bends it.",
-        f"Have the header of {theirs} sized for that load, or make the two alike in width. {VERIFY}",
+        message(
+            "The {header} of {opening} carries {what} of {upper} above it, between its own {jack:many}. That load "
+            "bends it.",
+            opening=theirs,
+            what=what,
+            upper=mine,
+        ),
+        follow(
+            message(
+                "Have the {header} of {opening} sized for that load, or make the two the same width.", opening=theirs
+            ),
+            VERIFY,
+        ),
     )

@@ -6,9 +6,8 @@ from bluff.core.checks.about import about
 from bluff.core.job.finding import VERIFY, Code, Finding, Severity
 from bluff.core.job.header import HeaderPlace
 from bluff.core.job.stock import Section
-from bluff.core.measure.length import format_feet, format_inches
 from bluff.core.measure.shapes import Span
-from bluff.core.measure.sum import counted
+from bluff.core.message import follow, message, plural
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import UPRIGHTS, Member
 
@@ -29,22 +28,33 @@ def _height_taken(framing: Framing) -> Iterator[Finding]:
     plan = framing.plan
     if plan.like is None:
         return
-    height = format_inches(plan.top.lowest.low)
+    height = plan.top.lowest.low
     if plan.unlike:
         other, there = plan.unlike
         yield Finding(
             Code.TOP_HEIGHT_TAKEN,
             Severity.WARNING,
-            f"Nobody gave the height of this gable at its ends; it starts at that of wall {plan.like}, {height}, and "
-            f"wall {other} at its other end is {format_inches(there)} high.",
-            "Enter the height the drawings have, or its points where the two ends differ.",
+            message(
+                "The height of this gable at its ends is not entered. It starts at that of wall {like}, "
+                "{height:length}, but wall {other} at its other end is {there:length} high.",
+                like=plan.like,
+                height=height,
+                other=other,
+                there=there,
+            ),
+            message("Enter the height from the drawings, or its points where the two ends differ."),
         )
         return
     yield Finding(
         Code.TOP_HEIGHT_TAKEN,
         Severity.INFO,
-        f"Nobody gave the height of this wall at its low end; it starts at the top of wall {plan.like}, {height}.",
-        "Enter the height where the drawings have another.",
+        message(
+            "The height of this wall at its low end is not entered. It starts at the top of wall {like}, "
+            "{height:length}.",
+            like=plan.like,
+            height=height,
+        ),
+        message("Enter the height if the drawings have another."),
     )
 
 
@@ -58,8 +68,10 @@ def _bends(framing: Framing) -> Iterator[Finding]:
         yield Finding(
             Code.SLOPES_MEET,
             Severity.INFO,
-            f"The top plates meet in plumb cuts at {format_inches(bend)}, and nothing laps there.",
-            "Tie both plates across the joint with straps or plate connectors, as the drawings or the code ask.",
+            message("The {top_plate:many} meet in plumb cuts at {at:length}, with no lap there.", at=bend),
+            message(
+                "Tie both plates across the joint with straps or plate connectors, as the drawings or the code require."
+            ),
             at=bend,
         )
         for opening in framing.openings:
@@ -68,9 +80,13 @@ def _bends(framing: Framing) -> Iterator[Finding]:
                     opening,
                     Code.SLOPES_MEET_OVER_OPENING,
                     Severity.WARNING,
-                    f"The top plates meet at {format_inches(bend)}, over {opening.placed.id}: its header carries what "
-                    "comes down there, through two cripples.",
-                    f"Move the opening, or have the header sized for that load. {VERIFY}",
+                    message(
+                        "The {top_plate:many} meet at {at:length}, over {opening}. Its {header} carries the load that "
+                        "comes down there through two {top_cripple:many}.",
+                        at=bend,
+                        opening=opening.placed.id,
+                    ),
+                    follow(message("Move the opening, or have the {header} sized for that load."), VERIFY),
                 )
 
 
@@ -84,9 +100,12 @@ def _headers_moved(framing: Framing) -> Iterator[Finding]:
                 opening,
                 Code.HEADER_UNDER_SLOPE,
                 Severity.INFO,
-                f"The header of {opening.placed.id} is to sit tight under the plates, which rise over it: it sits on "
-                "its head, with cripples above.",
-                "Nothing, if the drawings show it so.",
+                message(
+                    "The {header} of {opening} should be tight under the plates, but they rise over it. It sits at "
+                    "the head height, with {top_cripple:many} above.",
+                    opening=opening.placed.id,
+                ),
+                message("Nothing, if the drawings show it that way."),
             )
 
 
@@ -100,10 +119,22 @@ def check_stock(framing: Framing) -> Iterator[Finding]:
         yield Finding(
             Code.STUDS_LONGER_THAN_STOCK,
             Severity.WARNING,
-            f"{counted('upright', len(uprights)).capitalize()} of this wall {'is' if len(uprights) == 1 else 'are'} "
-            f"longer than any board, {format_feet(longest[_section(most)])}; the longest is "
-            f"{format_inches(most.length.value)}.",
-            f"Order engineered studs, or have a place given to splice them or to break the wall at a floor. {VERIFY}",
+            plural(
+                "{count} upright of this wall is longer than any board in stock, {stock:feet}. It is {longest:length} "
+                "long.",
+                "{count} uprights of this wall are longer than any board in stock, {stock:feet}. The longest is "
+                "{longest:length}.",
+                count=len(uprights),
+                stock=longest[_section(most)],
+                longest=most.length.value,
+            ),
+            follow(
+                message(
+                    "Order engineered {stud:many}, or have the designer say where to splice them or where to break the "
+                    "wall at a floor."
+                ),
+                VERIFY,
+            ),
             at=most.start,
         )
     for piece in too_long:
@@ -111,10 +142,25 @@ def check_stock(framing: Framing) -> Iterator[Finding]:
             yield Finding(
                 Code.PIECE_LONGER_THAN_STOCK,
                 Severity.WARNING,
-                f"The {piece.role.replace('_', ' ')}{f' of {piece.opening}' if piece.opening else ''} is "
-                f"{format_inches(piece.length.value)} long; the longest {piece.size} is "
-                f"{format_feet(longest[_section(piece)])}.",
-                f"Order it engineered or as a special order, or add a longer board to the stock. {VERIFY}",
+                message(
+                    "The {role:one} of {opening} is {length:length} long. The longest {size} in stock is {stock:feet}.",
+                    role=piece.role,
+                    opening=piece.opening,
+                    length=piece.length.value,
+                    size=piece.size,
+                    stock=longest[_section(piece)],
+                )
+                if piece.opening
+                else message(
+                    "The {role:one} is {length:length} long. The longest {size} in stock is {stock:feet}.",
+                    role=piece.role,
+                    length=piece.length.value,
+                    size=piece.size,
+                    stock=longest[_section(piece)],
+                ),
+                follow(
+                    message("Order it engineered or as a special order, or add a longer board to the stock."), VERIFY
+                ),
                 at=piece.start,
                 opening=piece.opening,
             )

@@ -6,10 +6,10 @@ Everything is measured from the corner the tape hooks on, so that one person hol
 from dataclasses import dataclass
 
 from bluff.core.job.schools import End
-from bluff.core.measure.length import Length, format_inches
+from bluff.core.measure.length import Length
 from bluff.core.measure.shapes import diagonal
-from bluff.core.measure.slope import format_pitch
 from bluff.core.measure.sum import Sum
+from bluff.core.message import message
 from bluff.core.wall.wall_plan import WallPlan
 
 
@@ -51,7 +51,10 @@ def snap_out(plan: WallPlan) -> SnapOut:
     if not from_start:
         corners, stretches = corners[::-1], stretches[::-1]
     slopes = tuple(
-        Sum.of(f"run {format_inches(stretch.span.length)} along {format_pitch(stretch.pitch)}", stretch.length)
+        Sum.of(
+            message("run {run:length} along {slope:pitch}", run=stretch.span.length, slope=stretch.pitch),
+            stretch.length,
+        )
         for stretch in stretches
     )
     points = tuple(SnapPoint(Sum.of("from the hooked corner", x), Sum.of("square up", y)) for x, y in corners)
@@ -61,5 +64,6 @@ def snap_out(plan: WallPlan) -> SnapOut:
 
 def _diagonal(length: Length, height: Length) -> Sum:
     return Sum.of(
-        f"root of {format_inches(length)} squared and {format_inches(height)} squared", diagonal(length, height)
+        message("root of {length:length} squared and {height:length} squared", length=length, height=height),
+        diagonal(length, height),
     )

@@ -5,12 +5,12 @@ it does not. `Code` is the closed list; docs/findings.md explains each, and a te
 together.
 """
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from enum import StrEnum
 
 from bluff.core.job.edit import Edit
-from bluff.core.job.words import Words
 from bluff.core.measure.length import Length
+from bluff.core.message import Message, message
 
 
 class Severity(StrEnum):
@@ -101,8 +101,8 @@ class Code(StrEnum):
     PIECE_LONGER_THAN_STOCK = "piece-longer-than-stock"
 
 
-VERIFY = "Follow the approved drawings or a licensed designer."
-"""Ends what to do wherever a size or a place carries load."""
+VERIFY = message("Follow the approved drawings or a licensed designer.")
+"""Goes with what to do wherever a size or a place carries load."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -112,7 +112,7 @@ class Finding:
     Args:
         code: What kind of thing.
         severity: How bad.
-        text: What is the matter, with the figures.
+        text: What is wrong, with the figures.
         do: What to do about it.
         at: Where along the wall, None when it is everywhere.
         opening: The opening it is about, if any.
@@ -123,19 +123,11 @@ class Finding:
 
     code: Code
     severity: Severity
-    text: str
-    do: str
+    text: Message
+    do: Message
     at: Length | None = None
     opening: str | None = None
     fix: Edit | None = None
-    fix_label: str | None = None
+    fix_label: Message | None = None
     other_fix: Edit | None = None
-    other_fix_label: str | None = None
-
-    def in_words(self, words: Words) -> "Finding":
-        """The finding as the crew would say it."""
-        if not words.said:
-            return self
-        labels = (words.say(label) if label else None for label in (self.fix_label, self.other_fix_label))
-        label, other = labels
-        return replace(self, text=words.say(self.text), do=words.say(self.do), fix_label=label, other_fix_label=other)
+    other_fix_label: Message | None = None

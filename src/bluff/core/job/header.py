@@ -19,6 +19,7 @@ from bluff.core.job.asked import School, part, up_to, yes_or_no
 from bluff.core.measure.length import Length
 from bluff.core.measure.lumber import ENGINEERED, HEADER_PLIES, SPACER, TIMBERS, Lumber, lumber
 from bluff.core.measure.sum import Sum
+from bluff.core.message import message
 
 
 class HeaderKind(School):
@@ -238,11 +239,14 @@ def header_boards(header: Header, stud: Lumber, board_of: Callable[[str], Lumber
         case HeaderKind.ENGINEERED:
             thickness = Sum.of(name, header.plies * board.thickness)
         case HeaderKind.SOLID if header.laid is Laid.FLAT:
-            thickness, depth = Sum.of(f"{name} laid flat", board.width), board.thickness
+            thickness, depth = Sum.of(message("{boards} laid flat", boards=name), board.width), board.thickness
         case HeaderKind.SOLID:
             thickness = Sum.of(name, board.thickness)
         case HeaderKind.FLAT:
-            thickness, depth = Sum.of(f"{name} flat", board.width), header.plies * board.thickness
+            thickness, depth = (
+                Sum.of(message("{boards} flat", boards=name), board.width),
+                header.plies * board.thickness,
+            )
         case HeaderKind.INSULATED | HeaderKind.BOX:
             between = max(stud.width - header.plies * board.thickness, 0)
             words = "foam" if header.kind is HeaderKind.INSULATED else "hollow"

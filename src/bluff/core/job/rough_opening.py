@@ -12,6 +12,7 @@ from bluff.core.job.schools import OpeningKind
 from bluff.core.job.standard import Standard
 from bluff.core.measure.length import Length, format_call_out, inches
 from bluff.core.measure.sum import Sum
+from bluff.core.message import message
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,6 +52,10 @@ USUAL: dict[OpeningKind, UsualAllowance] = {
 Source: docs/rules.md, Rough openings."""
 
 
+ALLOWANCE = message("allowance")
+"""The step a unit's call-out grows by; practice names the mistake of leaving it out or adding it twice."""
+
+
 def rough_opening(opening: Opening, standard: Standard) -> RoughOpening:
     """The rough opening of one opening.
 
@@ -66,7 +71,9 @@ def rough_opening(opening: Opening, standard: Standard) -> RoughOpening:
     width, height = opening.size.width, opening.size.height
     if opening.sizing is Sizing.ROUGH:
         return RoughOpening(Sum.of("as scheduled", width), Sum.of("as scheduled", height), is_usual=False)
-    across, up = (Sum.of(f"call-out {format_call_out(length)}", length) for length in (width, height))
+    across, up = (
+        Sum.of(message("call-out {size}", size=format_call_out(length)), length) for length in (width, height)
+    )
     match opening.kind:
         case OpeningKind.WINDOW:
             return _over(across, up, standard.window_allowance)
@@ -79,8 +86,8 @@ def rough_opening(opening: Opening, standard: Standard) -> RoughOpening:
             if allowance:
                 return _over(across, up, allowance)
             return RoughOpening(
-                across.plus("usual", usual.width),
-                up.plus("usual", usual.height),
+                across.plus("typical", usual.width),
+                up.plus("typical", usual.height),
                 is_usual=True,
             )
 
@@ -88,7 +95,7 @@ def rough_opening(opening: Opening, standard: Standard) -> RoughOpening:
 def _over(across: Sum, up: Sum, allowance: Allowance | DoorParts) -> RoughOpening:
     match allowance:
         case Allowance(width, height):
-            across, up = across.plus("allowance", width), up.plus("allowance", height)
+            across, up = across.plus(ALLOWANCE, width), up.plus(ALLOWANCE, height)
         case DoorParts(jamb, gap, under, floor, shim):
             across = across.plus("2 jambs", 2 * jamb).plus("2 gaps", 2 * gap)
             up = up.plus("head jamb", jamb).plus("under the slab", under)

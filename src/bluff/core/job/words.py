@@ -132,6 +132,18 @@ class Words:
         """
         return _name(self, piece)
 
+    def name_of_many(self, piece: str) -> str:
+        """What more than one of a piece is called.
+
+        >>> Words().name_of_many("top_plate"), Words().name_of_many("backing")
+        ('top plates', 'backing')
+        """
+        return _plural(self.name(piece))
+
+    def name_with_article(self, piece: str) -> str:
+        """What a piece is called, with its article: `a jack`, `an end stud`."""
+        return _with_article(self.name(piece))
+
     def letter(self, piece: str) -> str | None:
         """What is written on a plate for a piece, None for what is never written."""
         return _letter(self, piece)

@@ -14,6 +14,7 @@ from bluff.core.job.schools import End
 from bluff.core.learn.deck import Deck, deck_of
 from bluff.core.learn.sums_asked import SumKey, sums_asked
 from bluff.core.measure.length import Length
+from bluff.core.message import Message
 from bluff.core.wall.build import build
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Mark
@@ -153,5 +154,5 @@ class Mistake:
 
     kind: Kind
     of: str | None
-    words: str
+    words: Message | str
     make: Callable[[Attempt], Attempt] = field(compare=False)

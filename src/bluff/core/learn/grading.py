@@ -9,15 +9,16 @@ from collections import defaultdict
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 
-from bluff.core.job.words import Words
+from bluff.core.job.rough_opening import ALLOWANCE
 from bluff.core.learn.attempt import Attempt, Kind, Mistake, Work
 from bluff.core.learn.deck import Deck, Drawn, Wanted
 from bluff.core.learn.mark_by_mark import Single, singly
 from bluff.core.learn.mistakes import mistakes
-from bluff.core.learn.slips import slip_of
+from bluff.core.learn.slips import How, slip_of
 from bluff.core.learn.sums_asked import SumKey, called, sums_asked
-from bluff.core.measure.length import Length, format_inches, inches
+from bluff.core.measure.length import Length, inches
 from bluff.core.measure.sum import Sum
+from bluff.core.message import Message, as_message, listed, message
 from bluff.core.wall.build import build
 from bluff.core.wall.wall_plan import WallPlan
 
@@ -61,11 +62,11 @@ class Named:
 
     kind: Kind
     of: str | None
-    words: str
+    words: Message | str
     drawn: tuple[int, ...] = ()
     missed: tuple[Wanted, ...] = ()
     sums: tuple[SumKey, ...] = ()
-    either: tuple[tuple[Kind, str | None, str], ...] = ()
+    either: tuple[tuple[Kind, str | None, Message | str], ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -116,14 +117,8 @@ def grade(plan: WallPlan, sheet: Sheet) -> Grade:
         there=len(work.deck.wanted) - len(missed),
         wrong=tuple(wrong),
         wrong_sums=wrong_sums,
-        named=tuple(_in_words(one, plan.standard.words) for one in named),
+        named=tuple(named),
     )
-
-
-def _in_words(one: Named, words: Words) -> Named:
-    """A mistake in the words of the crew whose wall it is."""
-    either = tuple((kind, of, words.say(said)) for kind, of, said in one.either)
-    return replace(one, words=words.say(one.words), either=either)
 
 
 @dataclass(frozen=True, slots=True)
@@ -250,10 +245,12 @@ def _took(deck: Deck, wanted: Wanted, sheet: Sheet) -> bool:
 
 def _one_by_one(singles: Sequence[Single]) -> Iterator[Named]:
     """Marks that are wrong in the same way, said once, in the order they are met along the plates."""
-    alike: defaultdict[tuple[Kind, str], list[Single]] = defaultdict(list)
-    forgotten = ", ".join(dict.fromkeys(single.words for single in singles if single.kind is Kind.FORGOTTEN))
+    alike: defaultdict[tuple[Kind, Message | str], list[Single]] = defaultdict(list)
+    forgotten = [*dict.fromkeys(as_message(single.words) for single in singles if single.kind is Kind.FORGOTTEN)]
     for single in singles:
-        words = f"Not on the plates: {forgotten}." if single.kind is Kind.FORGOTTEN else single.words
+        words = single.words
+        if single.kind is Kind.FORGOTTEN:
+            words = message("Not on the plates: {pieces}.", pieces=listed(forgotten))
         alike[single.kind, words].append(single)
     for (kind, words), group in alike.items():
         yield Named(
@@ -270,10 +267,18 @@ def _figure(key: SumKey, right: Sum, said: Length) -> Named:
     of = called(key)
     slip = slip_of(right, said, _ROUNDED)
     if slip is None:
-        words = f"The {of} is {format_inches(right.value)}, not {format_inches(said)}."
+        words = message(
+            "The {figure} is {right:length}, not {written:length}.", figure=of, right=right.value, written=said
+        )
         return Named(Kind.OFF, key.opening, words, sums=(key,))
     kind = Kind.SLIP
-    if key.figure.is_rough and slip.step == "allowance":
-        kind = Kind.UNIT_FOR_ROUGH if slip.how == "left out" else Kind.ALLOWANCE_TWICE
-    words = f"The {of}: {slip.words} gives {format_inches(said)}; it is {format_inches(right.value)}."
+    if key.figure.is_rough and slip.step == ALLOWANCE:
+        kind = Kind.UNIT_FOR_ROUGH if slip.how is How.LEFT_OUT else Kind.ALLOWANCE_TWICE
+    words = message(
+        "The {figure}: {slip} gives {written:length}; it is {right:length}.",
+        figure=of,
+        slip=slip.words,
+        written=said,
+        right=right.value,
+    )
     return Named(kind, key.opening, words, sums=(key,))

@@ -2,23 +2,23 @@
 
 from typing import NamedTuple
 
+from bluff.core.job.schools import End
 from bluff.core.learn.attempt import Attempt
 from bluff.core.learn.deck import Wanted
 from bluff.core.learn.grading import Sheet
-from bluff.core.learn.slips import capital
 from bluff.core.learn.sums_asked import called, sums_asked
-from bluff.core.measure.length import format_inches
 from bluff.core.measure.sum import Sum
+from bluff.core.message import Message, message
 from bluff.core.site.caller import Turn, turn_of
 from bluff.core.wall.build import build
-from bluff.core.wall.member import CUT_LINE
+from bluff.core.wall.member import CUT_LINE, Mark, Plate
 from bluff.core.wall.wall_plan import WallPlan
 
 _FIRST = {
-    Turn.MEETINGS: "First what closes the wall and what it meets.",
-    Turn.OPENINGS: "Openings before the layout: from the rough opening out, jacks and then kings.",
-    Turn.SPECIALS: "What stands by itself before the layout.",
-    Turn.LAYOUT: "The layout last: everything it could run into is there.",
+    Turn.MEETINGS: message("First the ends of the wall and the walls it meets."),
+    Turn.OPENINGS: message("Openings before the layout: from the rough opening out, {jack:many} and then {king:many}."),
+    Turn.SPECIALS: message("Next what stands by itself."),
+    Turn.LAYOUT: message("The layout last, when everything it could run into is there."),
 }
 
 
@@ -31,9 +31,9 @@ class Hint(NamedTuple):
         number: The figures.
     """
 
-    piece: str
-    sum: str
-    number: str
+    piece: Message
+    sum: Message
+    number: Message
 
 
 def hint(plan: WallPlan, sheet: Sheet) -> Hint | None:
@@ -42,29 +42,53 @@ def hint(plan: WallPlan, sheet: Sheet) -> Hint | None:
     Rough openings come before every mark, as no opening can be marked without; marks in the order a framer walks the
     plate.
     """
-    say = plan.standard.words.say
     for key, right in sums_asked(build(plan)).items():
         if key.figure.is_rough and key not in sheet.sums:
-            piece = f"The rough opening of {key.opening} before any of its marks."
-            return Hint(say(piece), say(_without_figures(right)), say(f"{called(key)}: {right.in_figures}"))
+            return Hint(
+                message("The rough opening of {opening} before any of its marks.", opening=str(key.opening)),
+                _without_figures(right),
+                message("{figure}: {sum}", figure=called(key), sum=right.in_figures),
+            )
     deck = Attempt.right(plan).work().deck
     missed = sorted(deck.missed(sheet.drawn), key=_order)
     return _of_mark(plan, missed[0]) if missed else None
 
 
 def _of_mark(plan: WallPlan, wanted: Wanted) -> Hint:
-    say, mark = plan.standard.words.say, wanted.mark
-    name = "cut line" if mark.role == CUT_LINE else mark.role.replace("_", " ")
-    of = f" of {mark.opening}" if mark.opening else ""
-    reads = format_inches(wanted.line)
-    on_tape = f"; along the slope the tape reads {reads}" if mark.slope else ""
-    if not mark.slope and wanted.line != mark.at.value:
-        on_tape = f"; from the {plan.standard.datum.end} the tape reads {reads}"
-    letter = f", {mark.symbol} ahead of it" if wanted.width else ""
+    mark = wanted.mark
+    number = message("{sum}", sum=mark.at.in_figures)
+    if mark.slope:
+        number = message("{sum}; along the slope the tape reads {reads:length}", sum=number, reads=wanted.line)
+    elif wanted.line != mark.at.value:
+        number = (
+            message("{sum}; from the start the tape reads {reads:length}", sum=number, reads=wanted.line)
+            if plan.standard.datum.end is End.START
+            else message("{sum}; from the end the tape reads {reads:length}", sum=number, reads=wanted.line)
+        )
+    if wanted.width:
+        number = message("{sum}, {letter} ahead of it", sum=number, letter=mark.symbol)
     return Hint(
-        say(f"{_FIRST[turn_of(mark)]} Next: the {name}{of} on the {mark.plate} plate."),
-        say(_without_figures(mark.at)),
-        say(f"{mark.at.in_figures}{on_tape}{letter}."),
+        message("{first} Next: {piece}.", first=_FIRST[turn_of(mark)], piece=_named(mark)),
+        _without_figures(mark.at),
+        message("{sum}.", sum=number),
+    )
+
+
+def _named(mark: Mark) -> Message:
+    """A mark by its piece and its plate."""
+    is_top = mark.plate is Plate.TOP
+    if mark.role == CUT_LINE:
+        return message("the cut line of {opening} on the {bottom_plate}", opening=str(mark.opening))
+    if mark.opening:
+        return message(
+            "the {role:one} of {opening} on the {top_plate}"
+            if is_top
+            else "the {role:one} of {opening} on the {bottom_plate}",
+            role=mark.role,
+            opening=mark.opening,
+        )
+    return message(
+        "the {role:one} on the {top_plate}" if is_top else "the {role:one} on the {bottom_plate}", role=mark.role
     )
 
 
@@ -72,7 +96,12 @@ def _order(wanted: Wanted) -> tuple[int, int]:
     return list(Turn).index(turn_of(wanted.mark)), wanted.line
 
 
-def _without_figures(right: Sum) -> str:
-    """A sum by its words: `centre of W1, less half of the opening, less jack`."""
+def _without_figures(right: Sum) -> Message:
+    """A sum by its words: `center of W1, less half of the opening, less jack.`"""
     first, *others = right.steps
-    return ", ".join([capital(first.words), *(f"{'plus' if s.amount > 0 else 'less'} {s.words}" for s in others)]) + "."
+    words = first.words
+    for one in others:
+        words = message(
+            "{before}, plus {step}" if one.amount > 0 else "{before}, less {step}", before=words, step=one.words
+        )
+    return message("{Words}.", words=words)

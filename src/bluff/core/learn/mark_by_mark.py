@@ -6,8 +6,9 @@ from typing import TypeAlias
 
 from bluff.core.learn.attempt import Kind
 from bluff.core.learn.deck import NEAR, Deck, Drawn, Wanted
-from bluff.core.learn.slips import capital, slip_of
+from bluff.core.learn.slips import slip_of
 from bluff.core.measure.length import Length, format_inches, half, inches
+from bluff.core.message import Message, message
 from bluff.core.wall.member import CUT_LINE, Plate
 
 _FARTHEST = inches(16)
@@ -31,7 +32,7 @@ class Single:
 
     kind: Kind
     of: str | None
-    words: str
+    words: Message | str
     drawn: int | None
     wanted: Wanted | None
 
@@ -71,7 +72,7 @@ def _along(single: Single, drawn: Sequence[Drawn]) -> Length:
     return drawn[single.drawn].line if single.drawn is not None else single.wanted.line if single.wanted else 0
 
 
-_Said: TypeAlias = tuple[Kind, str] | None
+_Said: TypeAlias = tuple[Kind, Message | str] | None
 
 
 def _near(drawn: Drawn, wanted: Wanted) -> Length:
@@ -115,7 +116,7 @@ def _by_a_slip(drawn: Drawn, wanted: Wanted) -> _Said:
         return None
     at = wanted.mark.at
     slip = slip_of(at, at.value + off, NEAR)
-    return (Kind.SLIP, f"{capital(slip.words)}.") if slip else None
+    return (Kind.SLIP, message("{Slip}.", slip=slip.words)) if slip else None
 
 
 def _misread(drawn: Drawn, wanted: Wanted) -> _Said:
@@ -170,6 +171,10 @@ def _doorways(drawn: Drawn, deck: Deck) -> Iterator[str]:
 
 def _forgotten(wanted: Wanted) -> Single:
     mark = wanted.mark
-    name = "cut line" if mark.role == CUT_LINE else mark.role.replace("_", " ")
-    of = f" of {mark.opening}" if mark.opening else ""
-    return Single(Kind.FORGOTTEN, mark.opening, f"{name}{of}", None, wanted)
+    if mark.role == CUT_LINE:
+        piece = message("cut line of {opening}", opening=str(mark.opening))
+    elif mark.opening:
+        piece = message("{role:one} of {opening}", role=mark.role, opening=mark.opening)
+    else:
+        piece = message("{role:one}", role=mark.role)
+    return Single(Kind.FORGOTTEN, mark.opening, piece, None, wanted)

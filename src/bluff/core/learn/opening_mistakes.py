@@ -11,8 +11,9 @@ from bluff.core.learn.attempt import Attempt, Kind, Marks, Mistake, Stroke
 from bluff.core.learn.slips import wrong_halves
 from bluff.core.measure.length import Length, format_call_out, format_inches, half
 from bluff.core.measure.sum import Sum, counted
+from bluff.core.message import Message, message, template
 from bluff.core.plan.meeting import EndMeeting, Intersection
-from bluff.core.plan.placing import FACES, placed_start
+from bluff.core.plan.placing import placed_start
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.marks import slope_of
 from bluff.core.wall.member import Mark, Plate, Role
@@ -108,8 +109,13 @@ def _of_its_jacks(thick: Length, placed: PlacedOpening) -> Iterator[Mistake]:
     yield Mistake(
         Kind.JACK_TWICE,
         placed.id,
-        f"{jacks.capitalize()}, {format_inches(all_of_them)}, taken off twice a side at {placed.id}: the opening is "
-        f"{format_inches(2 * all_of_them)} too wide.",
+        message(
+            "{Jacks}, {all:length}, taken off twice a side at {opening}: the opening is {off:length} too wide.",
+            jacks=jacks,
+            all=all_of_them,
+            opening=placed.id,
+            off=2 * all_of_them,
+        ),
         partial(_widened, id_=placed.id, by=all_of_them),
     )
 
@@ -122,7 +128,7 @@ def _of_its_place(plan: WallPlan, placed: PlacedOpening) -> Iterator[Mistake]:
         yield Mistake(kind, id_, words, partial(_replaced, id_=id_, position=other))
 
 
-def _other_places(plan: WallPlan, id_: str, position: At) -> Iterator[tuple[Kind, At, str]]:
+def _other_places(plan: WallPlan, id_: str, position: At) -> Iterator[tuple[Kind, At, Message | str]]:
     """What may be read instead of what the plan says of an opening's place."""
     distance = format_inches(position.distance)
     match position.origin:
@@ -145,12 +151,22 @@ def _other_places(plan: WallPlan, id_: str, position: At) -> Iterator[tuple[Kind
         for face in WallFace:
             if face is not position.origin.face:
                 other = replace(position, origin=FromWall(position.origin.wall, face))
-                words = f"{id_} is measured from the {FACES[position.origin.face]} of wall {position.origin.wall}."
-                yield Kind.WRONG_FACE, other, words
+                yield (
+                    Kind.WRONG_FACE,
+                    other,
+                    message(_RIGHT_FACE[position.origin.face], opening=id_, wall=position.origin.wall),
+                )
     is_centre = position.reference is Reference.CENTRE
     other = replace(position, reference=Reference.EDGE if is_centre else Reference.CENTRE)
     words = "its centre; an edge was put there" if is_centre else "its edge; its centre was put there"
     yield Kind.CENTRE_OR_EDGE, other, f"{distance} is to {words}."
+
+
+_RIGHT_FACE = {
+    WallFace.NEAR: template("{opening} is measured from the near face of wall {wall}."),
+    WallFace.CENTRE: template("{opening} is measured from the center of wall {wall}."),
+    WallFace.FAR: template("{opening} is measured from the far face of wall {wall}."),
+}
 
 
 def _of_its_half(placed: PlacedOpening) -> Iterator[Mistake]:
@@ -217,7 +233,7 @@ def _with(plan: WallPlan, id_: str, changed: PlacedOpening) -> WallPlan:
     for follower in openings:
         position = follower.opening.position
         if isinstance(position, At) and position.origin == FromOpening(id_) and (moved := by[position.toward]):
-            start = follower.start.plus(f"{id_} as it was drawn", moved)
+            start = follower.start.plus(message("{opening} as it was drawn", opening=id_), moved)
             plan = _with(plan, follower.id, replace(follower, start=start))
     return plan
 

@@ -190,7 +190,7 @@ def _window(random: Random, standard: Standard) -> tuple[str, Sum, str]:
 
 def _header(random: Random, _: Standard) -> tuple[str, Sum, str]:
     width, jacks = _length(random, 25, 72), random.choice((1, 1, 2))
-    length = Sum.of("rough opening", width).plus("jacks", 2 * jacks * _STUD)
+    length = Sum.of("rough opening", width).plus("{jack:many}", 2 * jacks * _STUD)
     many = "1 jack" if jacks == 1 else f"{jacks} jacks"
     return (
         f"A rough opening is {format_inches(width)} wide, with {many} a side. How long is its header?",
@@ -201,7 +201,7 @@ def _header(random: Random, _: Standard) -> tuple[str, Sum, str]:
 
 def _jack(random: Random, standard: Standard) -> tuple[str, Sum, str]:
     head, count = _length(random, 79, 90), standard.bottom_plates
-    length = Sum.of("head", head).minus("bottom plate", count * _STUD)
+    length = Sum.of("head", head).minus("{bottom_plate}", count * _STUD)
     plates = "1 bottom plate" if count == 1 else f"{count} bottom plates"
     return (
         f"The underside of a header is {format_inches(head)} above the floor, and the wall has {plates}. How long is "
@@ -213,7 +213,7 @@ def _jack(random: Random, standard: Standard) -> tuple[str, Sum, str]:
 
 def _line(random: Random, _: Standard) -> tuple[str, Sum, str]:
     spacing, number = random.choice(_SPACINGS), random.randrange(2, 12)
-    at = Sum.of("on centre", inches(int(spacing) * number)).minus("half a stud", half(_STUD))
+    at = Sum.of("on centre", inches(int(spacing) * number)).minus("half a {stud}", half(_STUD))
     return (
         f"At {format_spacing(spacing)} on centre from the end of the plate, the X ahead: where is line {number}?",
         at,
@@ -224,7 +224,7 @@ def _line(random: Random, _: Standard) -> tuple[str, Sum, str]:
 
 def _other_end(random: Random, _: Standard) -> tuple[str, Sum, str]:
     plate, line = _length(random, 100, 180), _length(random, 10, 90)
-    reads = Sum.of("plate", plate).minus("line", line).minus("its stud", _STUD)
+    reads = Sum.of("plate", plate).minus("line", line).minus("its {stud}", _STUD)
     return (
         f"On a plate of {format_inches(plate)} a stud's line is at {format_inches(line)}, the X ahead. What does the "
         "tape read from the other end, the X ahead as you see it?",

@@ -9,8 +9,9 @@ from enum import StrEnum
 from math import floor
 from typing import NamedTuple
 
-from bluff.core.measure.length import PER_INCH, Length, format_inches, half
+from bluff.core.measure.length import PER_INCH, Length, half
 from bluff.core.measure.sum import Sum
+from bluff.core.message import Message, message, template
 
 
 class How(StrEnum):
@@ -19,6 +20,13 @@ class How(StrEnum):
     LEFT_OUT = "left out"
     TWICE = "taken twice"
     TURNED = "taken the wrong way"
+
+
+_SLIPPED = {
+    How.LEFT_OUT: template("{step} {amount:length} left out"),
+    How.TWICE: template("{step} {amount:length} counted twice"),
+    How.TURNED: template("{step} {amount:length} taken the wrong way"),
+}
 
 
 class Slip(NamedTuple):
@@ -32,21 +40,21 @@ class Slip(NamedTuple):
     """
 
     how: How
-    step: str
+    step: Message
     amount: Length
     gives: Length
 
     @property
-    def words(self) -> str:
+    def words(self) -> Message:
         """As it is told: `allowance 1 left out`."""
-        return f"{self.step} {format_inches(abs(self.amount))} {self.how}"
+        return message(_SLIPPED[self.how], step=self.step, amount=abs(self.amount))
 
 
 def slips(right: Sum) -> Iterator[Slip]:
     """Every slip that gives another figure, the likeliest first.
 
-    >>> [slip.words for slip in slips(Sum.of("call-out 3-6", 42 * 64).plus("allowance", 64))][:2]
-    ['allowance 1 left out', 'allowance 1 taken twice']
+    >>> [slip.how.value for slip in slips(Sum.of("call-out 3-6", 42 * 64).plus("allowance", 64))][:2]
+    ['left out', 'taken twice']
     """
     # The first line is what one starts from; it is there, or there is no figure.
     lines = [step for step in right.steps[1:] if step.amount]
@@ -63,6 +71,7 @@ def slip_of(right: Sum, figure: Length, near: Length = 0) -> Slip | None:
 def wrong_halves(length: Length) -> tuple[Length, ...]:
     """What half of a length comes to for who halves inches and fraction apart and forgets something.
 
+    >>> from bluff.core.measure.length import format_inches
     >>> [format_inches(one) for one in wrong_halves(43 * 64)]
     ['21', '22']
     >>> [format_inches(one) for one in wrong_halves(42 * 64 + 32)]

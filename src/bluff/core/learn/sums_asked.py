@@ -4,6 +4,7 @@ from enum import StrEnum
 from typing import NamedTuple
 
 from bluff.core.measure.sum import Sum
+from bluff.core.message import Message, message
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Role
 
@@ -22,16 +23,27 @@ class Figure(StrEnum):
     BOTTOM_CRIPPLE = "bottom-cripple"
 
     @property
-    def called(self) -> str:
+    def called(self) -> Message:
         """What it is called, as on every other screen."""
-        rough = {Figure.ROUGH_WIDTH: "RO width", Figure.ROUGH_HEIGHT: "RO height"}
-        return rough.get(self, self.replace("-", " "))
+        return _CALLED[self]
 
     @property
     def is_rough(self) -> bool:
         """Whether it belongs to the rough opening, and not to the pole."""
         return self in {Figure.ROUGH_WIDTH, Figure.ROUGH_HEIGHT}
 
+
+_CALLED = {
+    Figure.ROUGH_WIDTH: message("RO width"),
+    Figure.ROUGH_HEIGHT: message("RO height"),
+    Figure.HEAD: message("head"),
+    Figure.KING: message("{king}"),
+    Figure.JACK: message("{jack}"),
+    Figure.HEADER: message("{header}"),
+    Figure.SILL: message("{sill}"),
+    Figure.TOP_CRIPPLE: message("{top_cripple}"),
+    Figure.BOTTOM_CRIPPLE: message("{bottom_cripple}"),
+}
 
 _CUT = {
     Role.KING: Figure.KING,
@@ -50,9 +62,9 @@ class SumKey(NamedTuple):
     figure: Figure
 
 
-def called(key: SumKey) -> str:
+def called(key: SumKey) -> Message:
     """What a figure is called in a sentence: `jack of W1`."""
-    return f"{key.figure.called} of {key.opening}"
+    return message("{figure} of {opening}", figure=key.figure.called, opening=key.opening)
 
 
 def sums_asked(framing: Framing) -> dict[SumKey, Sum]:

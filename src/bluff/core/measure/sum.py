@@ -8,12 +8,13 @@ from dataclasses import dataclass, field
 from typing import NamedTuple
 
 from bluff.core.measure.length import Length, format_inches
+from bluff.core.message import Message, plural
 
 
 class Step(NamedTuple):
     """One line of a sum: what it is, in words a carpenter would use, and how much (signed)."""
 
-    words: str
+    words: Message
     amount: Length
 
 
@@ -29,25 +30,29 @@ class Sum:
     steps: tuple[Step, ...] = field(compare=False)
 
     @classmethod
-    def of(cls, words: str, amount: Length) -> "Sum":
+    def of(cls, words: Message | str, amount: Length) -> "Sum":
         """A sum of one step.
 
-        >>> Sum.of("stud", 5928).minus("plate", 96).value
+        Args:
+            words: What it is; a template where nothing goes into it.
+            amount: How much.
+
+        >>> Sum.of("{stud}", 5928).minus("plate", 96).value
         5832
         """
-        return cls(amount, (Step(words, amount),))
+        return cls(amount, (_step(words, amount),))
 
-    def plus(self, words: str, amount: Length) -> "Sum":
+    def plus(self, words: Message | str, amount: Length) -> "Sum":
         """This sum with one more step; a step of nothing is not worth a line and is left out."""
         if amount == 0:
             return self
-        return Sum(self.value + amount, (*self.steps, Step(words, amount)))
+        return Sum(self.value + amount, (*self.steps, _step(words, amount)))
 
-    def minus(self, words: str, amount: Length) -> "Sum":
+    def minus(self, words: Message | str, amount: Length) -> "Sum":
         """This sum with one step taken away."""
         if amount == 0:
             return self
-        return Sum(self.value - amount, (*self.steps, Step(words, -amount)))
+        return Sum(self.value - amount, (*self.steps, _step(words, -amount)))
 
     def plus_all(self, other: "Sum") -> "Sum":
         """This sum with every step of another one added."""
@@ -57,7 +62,7 @@ class Sum:
         """This sum with every step of another one taken away."""
         return Sum(self.value - other.value, self.steps + tuple(Step(s.words, -s.amount) for s in other.steps))
 
-    def named(self, words: str) -> "Sum":
+    def named(self, words: Message | str) -> "Sum":
         """The same value as a single step, for a sum that starts from another one's result."""
         return Sum.of(words, self.value)
 
@@ -75,10 +80,10 @@ class Sum:
         return f"{format_inches(first.amount)}{signed} = {format_inches(self.value)}"
 
 
-def counted(name: str, count: int) -> str:
-    """How a step names one or more of a thing.
+def _step(words: Message | str, amount: Length) -> Step:
+    return Step(words if isinstance(words, Message) else Message(words), amount)
 
-    >>> counted("jack", 1), counted("jack", 2)
-    ('jack', '2 jacks')
-    """
-    return name if count == 1 else f"{count} {name}s"
+
+def counted(role: str, count: int) -> Message:
+    """How a step names one or more of a piece: `jack`, `2 jacks`."""
+    return plural("{role:one}", "{count} {role:many}", count=count, role=role)

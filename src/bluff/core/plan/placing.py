@@ -7,6 +7,7 @@ from bluff.core.job.schools import End
 from bluff.core.measure.length import Length, half
 from bluff.core.measure.shapes import Span
 from bluff.core.measure.sum import Sum
+from bluff.core.message import message, template
 from bluff.core.plan.meeting import EndMeeting, Meetings
 
 
@@ -33,8 +34,8 @@ def placed_start(
     Source: docs/rules.md, Where an opening is. 7'-2" to the outside across a 2x6 through wall is 80 1/2.
     """
     if isinstance(position, Centred):
-        return Sum.of("half of the plate", half(length)).minus(f"half of the {what}", half(width))
-    name = f"{position.reference} of {id_}"
+        return Sum.of("half of the plate", half(length)).minus(message("half of the {what}", what=what), half(width))
+    name = message(_REFERENCES[position.reference], mark=id_)
     ahead = position.toward is End.END
     way = position.distance if ahead else -position.distance
     match position.origin:
@@ -43,25 +44,41 @@ def placed_start(
         case FromOutside(End.START):
             to_reference = Sum.of(name, position.distance).minus_all(_outside(meetings.start))
         case FromPlate(End.END):
-            to_reference = Sum.of("plate length", length).minus(f"{name} from the end", position.distance)
+            to_reference = Sum.of("plate length", length).minus(
+                message("{what} from the end", what=name), position.distance
+            )
         case FromOutside(End.END):
             to_end = Sum.of("plate length", length).plus_all(_outside(meetings.end))
-            to_reference = to_end.minus(f"{name} from the end", position.distance)
+            to_reference = to_end.minus(message("{what} from the end", what=name), position.distance)
         case FromOpening(other):
             near, far = edges[other]
-            whence = ("far edge", far) if ahead else ("near edge", near)
-            to_reference = Sum.of(f"{whence[0]} of {other}", whence[1]).plus(f"to the {name}", way)
+            whence = (
+                Sum.of(message("far edge of {mark}", mark=other), far)
+                if ahead
+                else Sum.of(message("near edge of {mark}", mark=other), near)
+            )
+            to_reference = whence.plus(message("to the {what}", what=name), way)
         case FromWall(other, face):
             at = wall_face(other, face, length, meetings) or 0
-            to_reference = Sum.of(f"{FACES[face]} of {other}", at).plus(f"to the {name}", way)
+            to_reference = Sum.of(message(_FACES[face], mark=other), at).plus(message("to the {what}", what=name), way)
     if position.reference is Reference.CENTRE:
-        return to_reference.minus(f"half of the {what}", half(width))
+        return to_reference.minus(message("half of the {what}", what=what), half(width))
     # An edge is the one nearest to what it is measured from: counted back, that is the far side.
-    return to_reference.minus(f"width of the {what}", width if position.is_backward else 0)
+    return to_reference.minus(message("width of the {what}", what=what), width if position.is_backward else 0)
 
 
-FACES = {WallFace.NEAR: "near face", WallFace.CENTRE: "centre", WallFace.FAR: "far face"}
+_FACES = {
+    WallFace.NEAR: template("near face of {mark}"),
+    WallFace.CENTRE: template("center of {mark}"),
+    WallFace.FAR: template("far face of {mark}"),
+}
 """What the faces of another wall are called in a sum."""
+
+_REFERENCES = {
+    Reference.EDGE: template("edge of {mark}"),
+    Reference.CENTRE: template("center of {mark}"),
+}
+"""What is measured to."""
 
 
 def wall_face(other: str, face: WallFace, length: Length, meetings: Meetings) -> Length | None:
@@ -94,5 +111,9 @@ def _outside(meeting: EndMeeting | None) -> Sum:
     """From the plate's end to the outside of the building, which lies before it at an inside corner."""
     if meeting is None:
         return Sum(0, ())
-    words = f"thickness of {meeting.other}" if meeting.outside > 0 else f"runs past the corner behind {meeting.other}"
+    words = (
+        message("thickness of {wall}", wall=meeting.other)
+        if meeting.outside > 0
+        else message("runs past the corner behind {wall}", wall=meeting.other)
+    )
     return Sum(0, ()).plus(words, meeting.outside)

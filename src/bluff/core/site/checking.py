@@ -9,9 +9,10 @@ from enum import StrEnum
 from itertools import repeat
 from typing import NamedTuple, Protocol
 
-from bluff.core.measure.length import Length, format_inches, inches
+from bluff.core.measure.length import Length, inches
 from bluff.core.measure.shapes import Corner
 from bluff.core.measure.sum import Sum
+from bluff.core.message import Message, follow, listed, message, plural
 
 Readings = Mapping[str, Length]
 """What was read last, by measure; those not read yet are left out."""
@@ -44,7 +45,7 @@ class Measure:
     """
 
     id: str
-    name: str
+    name: Message
     planned: Sum | None
     start: Corner
     end: Corner
@@ -61,14 +62,14 @@ class Verdict:
     Args:
         state: How the check stands.
         says: What was found.
-        do: What to do about it; empty where there is nothing to do.
+        do: What to do about it; None where there is nothing to do.
         sums: Figures it comes from, and figures that follow from it, by name.
     """
 
     state: State
-    says: str
-    do: str = ""
-    sums: tuple[tuple[str, Sum], ...] = ()
+    says: Message
+    do: Message | None = None
+    sums: tuple[tuple[Message, Sum], ...] = ()
 
 
 class Fault(NamedTuple):
@@ -80,8 +81,8 @@ class Fault(NamedTuple):
         is_wrong: Whether it has to be put right; otherwise it is kept as built.
     """
 
-    says: str
-    do: str
+    says: Message
+    do: Message
     is_wrong: bool = True
 
 
@@ -93,7 +94,7 @@ class Check(Protocol):
         """Names it in its wall, whatever else changes."""
 
     @property
-    def name(self) -> str:
+    def name(self) -> Message:
         """What it is called on the site."""
 
     @property
@@ -105,7 +106,7 @@ class Check(Protocol):
         return ()
 
     def judged(self, readings: Readings) -> Verdict:
-        """What readings say, one for each of its measures; off by no more than the crew's tolerance nobody minds."""
+        """What readings say, one for each of its measures; what is within the crew's tolerance is right."""
 
 
 def verdict(check: Check, readings: Readings) -> Verdict:
@@ -122,11 +123,15 @@ def verdict(check: Check, readings: Readings) -> Verdict:
     sound = {id_: read for id_, read in readings.items() if id_ not in {measure.id for measure in misread}}
     found = [*map(_misread_as, misread, repeat(readings)), *check.faults(sound)]
     wrong = [fault for fault in found if fault.is_wrong]
-    # Beside what is off a count is enough: the keys of the next reading stay in view under it.
-    left = f"{len(missing)} still to read." if found else f"Still to read: {', '.join(missing)}."
+    says = [fault.says for fault in found]
+    if missing and found:
+        # Beside what is off a count is enough: the keys of the next reading stay in view under it.
+        says.append(plural("{count} still to read.", "{count} still to read.", count=len(missing)))
+    elif missing:
+        says.append(message("Still to read: {measures}.", measures=listed(missing)))
     return Verdict(
         State.WRONG if wrong else State.OPEN,
-        sentences([*(fault.says for fault in found), left if missing else ""]),
+        follow(*says),
         sentences(fault.do for fault in wrong),
     )
 
@@ -134,24 +139,24 @@ def verdict(check: Check, readings: Readings) -> Verdict:
 def _misread_as(measure: Measure, readings: Readings) -> Fault:
     planned = measure.planned.value if measure.planned else 0
     return Fault(
-        f"{measure.name} reads {format_inches(readings[measure.id])}, the plan says {format_inches(planned)}.",
-        "Read it again, hooked as drawn, before you change anything.",
+        message(
+            "{measure} reads {read:length}; the plan says {planned:length}.",
+            measure=measure.name,
+            read=readings[measure.id],
+            planned=planned,
+        ),
+        message("Read it again, hooked as drawn, before you change anything."),
     )
 
 
-def sentences(said: Iterable[str]) -> str:
-    """Several sentences one after another, each once.
-
-    >>> sentences(["Move a jack.", "", "Move a jack.", "Read it again."])
-    'Move a jack. Read it again.'
-    """
-    return " ".join(dict.fromkeys(one for one in said if one))
+def sentences(said: Iterable[Message]) -> Message | None:
+    """Several sentences one after another, each once; None where there are none."""
+    each = [*dict.fromkeys(said)]
+    return follow(*each) if each else None
 
 
-def over_or_short(by: Length) -> str:
-    """How far off something is.
-
-    >>> over_or_short(inches("1/4")), over_or_short(-inches("1/8"))
-    ('1/4 over', '1/8 short')
-    """
-    return f"{format_inches(abs(by))} {'over' if by > 0 else 'short'}"
+def over_or_short(by: Length) -> Message:
+    """How far off something is: `1/4 over`, `1/8 short`."""
+    if by > 0:
+        return message("{by:length} over", by=by)
+    return message("{by:length} short", by=-by)

@@ -5,9 +5,10 @@ from dataclasses import dataclass
 from itertools import islice
 
 from bluff.core.job.schools import End
-from bluff.core.measure.length import Length, format_inches, inches, nearest_root
+from bluff.core.measure.length import Length, inches, nearest_root
 from bluff.core.measure.shapes import Corner, diagonal
 from bluff.core.measure.sum import Sum
+from bluff.core.message import Message, message
 from bluff.core.site.checking import Check, Fault, Measure, Readings, State, Verdict, sentences
 from bluff.core.wall.member import Role
 from bluff.core.wall.opening_frame import OpeningFrame
@@ -35,8 +36,8 @@ class OpeningCheck(Check):
         return f"opening/{self.frame.placed.id}"
 
     @property
-    def name(self) -> str:
-        return f"Opening {self.frame.placed.id}"
+    def name(self) -> Message:
+        return message("Opening {mark}", mark=self.frame.placed.id)
 
     @property
     def measures(self) -> tuple[Measure, ...]:
@@ -47,41 +48,57 @@ class OpeningCheck(Check):
         foot, head = hole.y, hole.y + hole.height
         near, far = placed.span if self._from_start else reversed(placed.span)
         cross = Sum.of(
-            f"root of {format_inches(width.value)} squared and {format_inches(height.value)} squared",
+            message(
+                "root of {length:length} squared and {height:length} squared", length=width.value, height=height.value
+            ),
             diagonal(width.value, height.value),
         )
         # A hand in from each side of the hole, so that no two tapes are drawn on one line.
         up, inward = min(_HAND, height.value // 4), min(_HAND, width.value // 4) * (1 if near < far else -1)
         low, high = foot + up, head - up
-        below = "At the sill" if placed.has_sill else "At the plate"
+        below = message("At the {sill}") if placed.has_sill else message("At the plate")
         return (
             Measure(WIDTHS[0], below, width, Corner(near, low), Corner(far, low)),
-            Measure(WIDTHS[1], "At the header", width, Corner(near, high), Corner(far, high)),
-            Measure(HEIGHTS[0], "Height, hook side", height, Corner(near + inward, foot), Corner(near + inward, head)),
-            Measure(HEIGHTS[1], "Height, far side", height, Corner(far - inward, foot), Corner(far - inward, head)),
-            Measure(DIAGONALS[0], "Diagonal, hook side’s foot", cross, Corner(near, foot), Corner(far, head)),
-            Measure(DIAGONALS[1], "Diagonal, far side’s foot", cross, Corner(far, foot), Corner(near, head)),
+            Measure(WIDTHS[1], message("At the {header}"), width, Corner(near, high), Corner(far, high)),
+            Measure(
+                HEIGHTS[0],
+                message("Height, hook side"),
+                height,
+                Corner(near + inward, foot),
+                Corner(near + inward, head),
+            ),
+            Measure(
+                HEIGHTS[1], message("Height, far side"), height, Corner(far - inward, foot), Corner(far - inward, head)
+            ),
+            Measure(DIAGONALS[0], message("Diagonal, hook side’s foot"), cross, Corner(near, foot), Corner(far, head)),
+            Measure(DIAGONALS[1], message("Diagonal, far side’s foot"), cross, Corner(far, foot), Corner(near, head)),
         )
 
     def judged(self, readings: Readings) -> Verdict:
         found, sums = [*self.faults(readings)], self._as_measured(readings)
         says, do = sentences(fault.says for fault in found), sentences(fault.do for fault in found)
-        if any(fault.is_wrong for fault in found):
-            return Verdict(State.WRONG, says, do, sums)
-        if found:
-            return Verdict(State.AS_BUILT, says, do, sums)
-        return Verdict(State.GOOD, "Right: the unit goes in.")
+        if says is None:
+            return Verdict(State.GOOD, message("Right: the unit fits."))
+        is_wrong = any(fault.is_wrong for fault in found)
+        return Verdict(State.WRONG if is_wrong else State.AS_BUILT, says, do, sums)
 
     def faults(self, readings: Readings, /) -> Iterator[Fault]:
         """Every figure that is off, each by itself, then what they say of each other."""
         read = [measure for measure in self.measures[:4] if measure.id in readings]
         plate_in = [measure for measure in read if self._is_plate_short(measure, readings)]
         if plate_in:
-            plate = format_inches(self.frame.plan.bottom.value)
+            plate = self.frame.plan.bottom.value
             yield Fault(
-                f"{plate_in[0].name}: {plate} too low, which is the bottom plate.",
-                f"If the plate is still in the doorway, add its {plate} to what you read. If it is cut out, raise the "
-                "header.",
+                message(
+                    "{measure}: {plate:length} too low, which is the {bottom_plate}.",
+                    measure=plate_in[0].name,
+                    plate=plate,
+                ),
+                message(
+                    "If the plate is still in the doorway, add its {plate:length} to what you read. If it is cut out, "
+                    "raise the {header}.",
+                    plate=plate,
+                ),
             )
         for measure in read:
             if measure not in plate_in and (fault := self._off(measure, measure.off(readings))):
@@ -96,19 +113,35 @@ class OpeningCheck(Check):
     def _off(self, measure: Measure, off: Length) -> Fault | None:
         """One figure against the plan: too small takes no unit, and what is too large for shims is filled out."""
         is_width = measure.id in WIDTHS
-        small, large = ("narrow", "wide") if is_width else ("low", "high")
         if off < -self.frame.plan.standard.tolerance:
-            room = "Let the sill down or raise the header" if self.frame.has_sill else "Raise the header"
-            return Fault(
-                f"{measure.name}: {format_inches(-off)} too {small}.",
-                f"{'Move a jack over' if is_width else room}. The unit does not go in.",
+            if is_width:
+                do = message("Move a {jack} over. The unit does not fit.")
+            elif self.frame.has_sill:
+                do = message("Lower the {sill} or raise the {header}. The unit does not fit.")
+            else:
+                do = message("Raise the {header}. The unit does not fit.")
+            says = message(
+                "{measure}: {off:length} too narrow." if is_width else "{measure}: {off:length} too low.",
+                measure=measure.name,
+                off=-off,
             )
+            return Fault(says, do)
         if off > MOST_OVER:
-            fill = "Pack a jack out with a filler" if is_width else "Put a filler under the header"
-            return Fault(f"{measure.name}: {format_inches(off)} too {large}.", f"{fill}; shims alone are not enough.")
+            return Fault(
+                message(
+                    "{measure}: {off:length} too wide." if is_width else "{measure}: {off:length} too high.",
+                    measure=measure.name,
+                    off=off,
+                ),
+                message("Pack a {jack} out with a filler; shims alone are not enough.")
+                if is_width
+                else message("Put a filler under the {header}; shims alone are not enough."),
+            )
         if off > self.frame.plan.standard.tolerance:
             return Fault(
-                f"{measure.name}: {format_inches(off)} over.", "Keep it as built; shims fill it.", is_wrong=False
+                message("{measure}: {off:length} over.", measure=measure.name, off=off),
+                message("Keep it as built; shims fill it."),
+                is_wrong=False,
             )
         return None
 
@@ -116,16 +149,25 @@ class OpeningCheck(Check):
         tolerance = self.frame.plan.standard.tolerance
         bottom, top, hook, far = (readings.get(side) for side in (*WIDTHS, *HEIGHTS))
         if bottom is not None and top is not None and abs(bottom - top) > tolerance:
-            wider = "foot" if bottom > top else "head"
+            is_below, by = bottom > top, abs(bottom - top)
             yield Fault(
-                f"The jacks are {format_inches(abs(bottom - top))} further apart at the {wider}.",
-                f"Bring a jack in at the {wider}.",
+                message(
+                    "The {jack:many} are {by:length} farther apart at the bottom."
+                    if is_below
+                    else "The {jack:many} are {by:length} farther apart at the head.",
+                    by=by,
+                ),
+                message("Bring a {jack} in at the bottom." if is_below else "Bring a {jack} in at the head."),
             )
         if hook is not None and far is not None and abs(hook - far) > tolerance:
-            what = "header or the sill" if self.frame.has_sill else "header or the floor"
             yield Fault(
-                f"The {what} is out of level by {format_inches(abs(hook - far))}.",
-                "Put a level on both and set the one that is off.",
+                message(
+                    "The {header} or the {sill} is out of level by {by:length}."
+                    if self.frame.has_sill
+                    else "The {header} or the floor is out of level by {by:length}.",
+                    by=abs(hook - far),
+                ),
+                message("Put a level on both and reset the one that is off."),
             )
         if bottom is not None and top is not None and hook is not None and far is not None:
             yield from self._diagonals(readings, _diagonal_of(bottom, top, hook, far))
@@ -137,8 +179,13 @@ class OpeningCheck(Check):
         lengths = [readings[measure.id] for measure in read]
         if len(read) == 1 and abs(lengths[0] - by_sides) > tolerance:
             yield Fault(
-                f"{read[0].name}: {format_inches(lengths[0])}, and by its sides it would be {format_inches(by_sides)}.",
-                "Read the other diagonal to see whether the opening is out of square.",
+                message(
+                    "{measure}: {read:length}. By its sides it would be {sides:length}.",
+                    measure=read[0].name,
+                    read=lengths[0],
+                    sides=by_sides,
+                ),
+                message("Read the other diagonal to see whether the opening is out of square."),
             )
         if len(read) < 2:
             return
@@ -146,17 +193,22 @@ class OpeningCheck(Check):
         together = nearest_root(near**2 + far**2, 2)
         if abs(together - by_sides) > _CANNOT_MEET:
             yield Fault(
-                f"These diagonals do not go with these sides: by the sides they are about {format_inches(by_sides)}, "
-                f"read {format_inches(near)} and {format_inches(far)}.",
-                "One of the readings is wrong. Read all six again.",
+                message(
+                    "These diagonals do not match these sides: by the sides they are about {sides:length}, but they "
+                    "read {near:length} and {far:length}.",
+                    sides=by_sides,
+                    near=near,
+                    far=far,
+                ),
+                message("One of the readings is wrong. Read all six again."),
             )
         if abs(near - far) > tolerance:
             yield Fault(
-                f"Its diagonals differ by {format_inches(abs(near - far))}.",
-                "Square the wall first; then shorten the longer one by moving the jacks.",
+                message("Its diagonals differ by {by:length}.", by=abs(near - far)),
+                message("Square the wall first, then move the {jack:many} to shorten the longer one."),
             )
 
-    def _as_measured(self, readings: Readings) -> tuple[tuple[str, Sum], ...]:
+    def _as_measured(self, readings: Readings) -> tuple[tuple[Message, Sum], ...]:
         """What header and sill are cut to, by the clear width that was read where the jacks stand."""
         clear = readings[WIDTHS[0]]
         planned = self.frame.placed.rough.width.value
@@ -164,10 +216,10 @@ class OpeningCheck(Check):
             return ()
         return tuple(
             (
-                f"{name} as measured",
+                message("{Role:one} as measured", role=role),
                 Sum.of("clear width read", clear).plus("bears on, both sides", piece.length.value - planned),
             )
-            for role, name in ((Role.HEADER, "Header"), (Role.SILL, "Sill"))
+            for role in (Role.HEADER, Role.SILL)
             for piece in islice((one for one in self.frame.members() if one.role is role), 1)
         )
 
@@ -182,6 +234,7 @@ def _diagonal_of(bottom: Length, top: Length, hook: Length, far: Length) -> Leng
     That is Ptolemy's theorem, exact where the corners lie on one circle, and within a 64th for anything that is nearly
     a rectangle. Out of square one diagonal is longer and the other shorter; the mean of their squares stays.
 
+    >>> from bluff.core.measure.length import format_inches
     >>> format_inches(_diagonal_of(inches(43), inches(43), inches(55), inches("56 1/4")))
     '70 5/16'
     """

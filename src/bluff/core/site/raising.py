@@ -6,7 +6,8 @@ from dataclasses import dataclass
 from bluff.core.checks.raising import needed_to_tip_up
 from bluff.core.crew.order import BuildStep
 from bluff.core.job.amounts import MeasuredRoom
-from bluff.core.measure.length import format_feet, format_inches, in_whole_feet, inches
+from bluff.core.measure.length import in_whole_feet, inches
+from bluff.core.message import Message, listed, message, plural
 from bluff.core.takeoff.weight import Lift, lift
 from bluff.core.wall.framing import Framing
 
@@ -30,9 +31,9 @@ class Raising:
     bare: Lift
     sheeted: Lift
     braces: int
-    says: tuple[str, ...]
-    before: tuple[tuple[str, str], ...]
-    after: tuple[tuple[str, str], ...]
+    says: tuple[Message, ...]
+    before: tuple[tuple[str, Message], ...]
+    after: tuple[tuple[str, Message], ...]
 
 
 def raising(framing: Framing, turn: BuildStep) -> Raising:
@@ -57,42 +58,90 @@ def raising(framing: Framing, turn: BuildStep) -> Raising:
     )
 
 
-def _says(framing: Framing, turn: BuildStep, bare: Lift) -> Iterator[str]:
+def _says(framing: Framing, turn: BuildStep, bare: Lift) -> Iterator[Message]:
     if turn.after:
-        walls = " and ".join(turn.after)
-        yield f"{walls} must stand before it" + (", held open until it is in." if turn.waits_in_ring else ".")
+        walls = listed([message("{wall}", wall=wall) for wall in turn.after])
+        yield (
+            message("{walls} must stand before it, left open until it is in.", walls=walls)
+            if turn.waits_in_ring
+            else message("{walls} must stand before it.", walls=walls)
+        )
     if turn.raised_toward:
-        yield f"Framed {turn.built_on} of its line, its top is raised toward the {turn.raised_toward}."
+        yield message(
+            "Framed {side} of its line. Raise its top toward the {toward}.",
+            side=turn.built_on or "",
+            toward=turn.raised_toward,
+        )
     if turn.room is not None:
-        tight = "; it is higher than that and is carried in" if turn.is_tight else ""
-        yield f"{format_feet(turn.room)} of clear floor on that side{tight}."
+        yield (
+            message(
+                "{room:feet} of clear floor on that side. The wall is taller than that: carry it in.", room=turn.room
+            )
+            if turn.is_tight
+            else message("{room:feet} of clear floor on that side.", room=turn.room)
+        )
     room = framing.plan.standard.studs
     if isinstance(room, MeasuredRoom):
         needed = needed_to_tip_up(framing.plan.height.value, framing.plan.stud.width)
-        yield f"It needs {format_inches(needed)} to be tipped up; the room has {format_inches(room.smallest)}."
+        yield message(
+            "It needs {needed:length} to tip up. The room has {room:length}.", needed=needed, room=room.smallest
+        )
     if bare.needs_help:
-        yield f"{bare.hands} hands do not lift as one: wall jacks or a machine."
+        yield plural(
+            "{count} person cannot lift it: use wall jacks or a machine.",
+            "{count} people cannot lift together: use wall jacks or a machine.",
+            count=bare.hands,
+        )
 
 
-def _before(framing: Framing, bare: Lift, braces: int) -> Iterator[tuple[str, str]]:
-    yield "square", "Square, and held square by a brace or its sheets."
+def _before(framing: Framing, bare: Lift, braces: int) -> Iterator[tuple[str, Message]]:
+    yield "square", message("Square, and held square by a brace or its sheets.")
     if framing.bolts:
-        yield "bolts", f"{len(framing.bolts)} bolt holes bored and clear."
-    yield "stops", "The bottom plate held at its line: stops nailed to the deck, or straps, so that it cannot kick out."
-    yield "braces", f"{braces} braces nailed to the wall by one nail, and blocks on the deck for their feet."
+        yield (
+            "bolts",
+            plural(
+                "{count} bolt hole drilled and clear.",
+                "{count} bolt holes drilled and clear.",
+                count=len(framing.bolts),
+            ),
+        )
+    yield (
+        "stops",
+        message(
+            "{Bottom_plate} held at its line by stops nailed to the deck, or by straps, so that it cannot kick out."
+        ),
+    )
+    yield (
+        "braces",
+        plural(
+            "{count} brace hung on the wall by one nail, with a cleat on the deck for its foot.",
+            "{count} braces hung on the wall by one nail each, with cleats on the deck for their feet.",
+            count=braces,
+        ),
+    )
     if bare.needs_help:
-        yield "jacks", "Wall jacks set, or the machine slung; nobody lifts by hand."
+        yield "jacks", message("Wall jacks set, or the machine rigged. Nobody lifts by hand.")
     else:
         yield (
             "hands",
-            f"{bare.hands} pairs of hands, spread over {in_whole_feet(framing.plan.length)} ft; one calls the lift.",
+            plural(
+                "{count} person to lift; somebody calls the lift.",
+                "{count} people to lift, spread over {feet} ft; one calls the lift.",
+                count=bare.hands,
+                feet=in_whole_feet(framing.plan.length),
+            ),
         )
-    yield "clear", "Nobody and nothing under it or beyond its bottom plate; wind looked at."
+    yield "clear", message("Nobody and nothing under it or beyond its {bottom_plate}. Check the wind.")
 
 
-def _after(framing: Framing) -> Iterator[tuple[str, str]]:
-    yield "braced", "Braces nailed before anybody lets go."
-    yield "on-line", f"Bottom plate on its line and {'bolted' if framing.bolts else 'nailed'}."
-    yield "plumb", "Plumbed at both ends, and its braces nailed for good."
+def _after(framing: Framing) -> Iterator[tuple[str, Message]]:
+    yield "braced", message("Braces nailed before anybody lets go.")
+    yield (
+        "on-line",
+        message("{Bottom_plate} on its line and bolted.")
+        if framing.bolts
+        else message("{Bottom_plate} on its line and nailed."),
+    )
+    yield "plumb", message("Plumb at both ends, with the braces nailed off.")
     if any(not opening.has_sill for opening in framing.openings):
-        yield "cut-out", "Plate cut out of the doorways, once it is fastened."
+        yield "cut-out", message("Plate cut out of the doorways once it is fastened.")

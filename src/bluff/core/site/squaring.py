@@ -4,9 +4,10 @@ from dataclasses import dataclass
 
 from bluff.core.crew.snap_out import snap_out
 from bluff.core.job.schools import End
-from bluff.core.measure.length import Length, format_inches, inches, nearest_quotient
+from bluff.core.measure.length import Length, inches, nearest_quotient
 from bluff.core.measure.shapes import Corner
 from bluff.core.measure.sum import Sum
+from bluff.core.message import Message, message
 from bluff.core.site.checking import Check, Measure, Readings, State, Verdict, over_or_short
 from bluff.core.wall.wall_plan import WallPlan
 
@@ -31,8 +32,8 @@ class Diagonals(Check):
         return "diagonals"
 
     @property
-    def name(self) -> str:
-        return "Diagonals of the wall"
+    def name(self) -> Message:
+        return message("Diagonals of the wall")
 
     @property
     def measures(self) -> tuple[Measure, ...]:
@@ -40,8 +41,8 @@ class Diagonals(Check):
         near_top, far_top = self._tops
         from_hook, to_hook = snap_out(self.plan).diagonals
         return (
-            Measure(FROM_HOOK, "From the hooked corner", from_hook, Corner(near, 0), Corner(far, far_top)),
-            Measure(TO_HOOK, "From the far corner", to_hook, Corner(far, 0), Corner(near, near_top)),
+            Measure(FROM_HOOK, message("From the hooked corner"), from_hook, Corner(near, 0), Corner(far, far_top)),
+            Measure(TO_HOOK, message("From the far corner"), to_hook, Corner(far, 0), Corner(near, near_top)),
         )
 
     def judged(self, readings: Readings) -> Verdict:
@@ -52,21 +53,36 @@ class Diagonals(Check):
             if abs(both) > BOTH_OFF:
                 return Verdict(
                     State.WRONG,
-                    f"The diagonals agree, but both are about {over_or_short(both)}.",
-                    "It is square and not the size it should be: measure the bottom plate and an end stud.",
+                    message("The diagonals agree, but both are about {off}.", off=over_or_short(both)),
+                    message("The wall is square but the wrong size: measure the {bottom_plate} and an {end_stud}."),
                 )
-            return Verdict(State.GOOD, "Square.", "Brace it as it lies, and sheet it.")
+            return Verdict(State.GOOD, message("Square."), message("Brace it as it lies, and sheathe it."))
         return self._racked(readings)
 
     def _racked(self, readings: Readings) -> Verdict:
         move = rack(self.plan.length, self._tops, readings[FROM_HOOK], readings[TO_HOOK])
-        by = format_inches(abs(move.value))
-        corner, way = ("far", "toward the hooked end") if move.value > 0 else ("hooked end’s", "away from the hook")
+        by = abs(move.value)
+        sums = ((message("Rack the top"), move),)
+        if move.value > 0:
+            return Verdict(
+                State.WRONG,
+                message("Out of square: the top is {by:length} too far from the hooked end.", by=by),
+                message(
+                    "Pin the {bottom_plate}, push the far top corner {by:length} toward the hooked end, and read both "
+                    "diagonals again.",
+                    by=by,
+                ),
+                sums,
+            )
         return Verdict(
             State.WRONG,
-            f"Out of square: the top is {by} too far {'from' if move.value > 0 else 'toward'} the hooked end.",
-            f"Pin the bottom plate, push the {corner} top corner {by} {way}, and read both diagonals again.",
-            (("Rack the top", move),),
+            message("Out of square: the top is {by:length} too far toward the hooked end.", by=by),
+            message(
+                "Pin the {bottom_plate}, push the top corner of the hooked end {by:length} away from the hook, and "
+                "read both diagonals again.",
+                by=by,
+            ),
+            sums,
         )
 
     @property
@@ -97,8 +113,19 @@ def rack(length: Length, tops: tuple[Length, Length], from_hook: Length, to_hook
     near, far = tops
     skew = from_hook**2 - to_hook**2 - (far**2 - near**2)
     pushed = far if skew > 0 else near
-    words = f"{format_inches(from_hook)} squared less {format_inches(to_hook)} squared"
     if near == far:
-        return Sum.of(f"{words}, over 4 times {format_inches(length)}", nearest_quotient(skew, 4 * length))
+        words = message(
+            "{one:length} squared less {other:length} squared, over 4 times {length:length}",
+            one=from_hook,
+            other=to_hook,
+            length=length,
+        )
+        return Sum.of(words, nearest_quotient(skew, 4 * length))
     move = nearest_quotient(skew * pushed, 2 * length * (near + far))
-    return Sum.of(f"{words}, less what the slope makes, at the corner that is {format_inches(pushed)} high", move)
+    words = message(
+        "{one:length} squared less {other:length} squared, less what the slope makes, at the corner {high:length} high",
+        one=from_hook,
+        other=to_hook,
+        high=pushed,
+    )
+    return Sum.of(words, move)

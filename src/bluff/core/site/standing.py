@@ -5,9 +5,10 @@ from dataclasses import dataclass
 from bluff.core.checks.raising import needed_to_tip_up
 from bluff.core.job.amounts import MeasuredRoom
 from bluff.core.job.schools import End
-from bluff.core.measure.length import PER_INCH, Length, format_inches
+from bluff.core.measure.length import PER_INCH, Length
 from bluff.core.measure.shapes import Corner
 from bluff.core.measure.sum import Sum
+from bluff.core.message import Message, message
 from bluff.core.site.checking import Check, Measure, Readings, State, Verdict, over_or_short
 from bluff.core.wall.wall_plan import WallPlan
 
@@ -26,26 +27,32 @@ class StudCheck(Check):
         return "stud"
 
     @property
-    def name(self) -> str:
-        return "A stud at the saw"
+    def name(self) -> Message:
+        return message("A {stud} at the saw")
 
     @property
     def measures(self) -> tuple[Measure, ...]:
         foot = self.plan.bottom.value
         top = Corner(0, foot + self.plan.stud_length.value)
-        return (Measure("length", "Stud", self.plan.stud_length, Corner(0, foot), top),)
+        return (Measure("length", message("{Stud}"), self.plan.stud_length, Corner(0, foot), top),)
 
     def judged(self, readings: Readings) -> Verdict:
         (measure,) = self.measures
         off = measure.off(readings)
         if abs(off) <= _AT_THE_SAW:
-            return Verdict(State.GOOD, "Right: cut the stack.")
-        way = "toward" if off > 0 else "away from"
+            return Verdict(State.GOOD, message("Right: cut the stack."))
+        do = (
+            message("Move the stop {by:fine} toward the blade, and measure the next one before you cut more.", by=off)
+            if off > 0
+            else message(
+                "Move the stop {by:fine} away from the blade, and measure the next one before you cut more.", by=-off
+            )
+        )
         return Verdict(
             State.WRONG,
-            f"The stud is {over_or_short(off)}.",
-            f"Move the stop {format_inches(abs(off), 32)} {way} the blade, and read the next one before you cut more.",
-            (("Off by", Sum.of("read", readings[measure.id]).minus("planned", self.plan.stud_length.value)),),
+            message("The {stud} is {off}.", off=over_or_short(off)),
+            do,
+            ((message("Off by"), Sum.of("read", readings[measure.id]).minus("planned", self.plan.stud_length.value)),),
         )
 
 
@@ -68,9 +75,11 @@ class Plumb(Check):
         return f"{'old-wall' if self.is_old else 'plumb'}/{self.at}"
 
     @property
-    def name(self) -> str:
-        side = "hook side" if self.at is self.plan.standard.datum.end else "far side"
-        return f"{'Old wall' if self.is_old else 'Plumb'}, {side}"
+    def name(self) -> Message:
+        is_hooked = self.at is self.plan.standard.datum.end
+        if self.is_old:
+            return message("Old wall, hook side" if is_hooked else "Old wall, far side")
+        return message("Plumb, hook side" if is_hooked else "Plumb, far side")
 
     @property
     def measures(self) -> tuple[Measure, ...]:
@@ -79,28 +88,47 @@ class Plumb(Check):
         foot, head = self.plan.bottom.value, top - self.plan.bottom.value
         beside = x + (-1 if self.at is End.START else 1) * 6 * PER_INCH
         return (
-            Measure("bottom", "Line to the wall, at the bottom", None, Corner(beside, foot), Corner(x, foot)),
-            Measure("top", "Line to the wall, at the top", None, Corner(beside, head), Corner(x, head)),
+            Measure("bottom", message("Line to the wall, at the bottom"), None, Corner(beside, foot), Corner(x, foot)),
+            Measure("top", message("Line to the wall, at the top"), None, Corner(beside, head), Corner(x, head)),
         )
 
     def judged(self, readings: Readings) -> Verdict:
         move = Sum.of("at the top", readings["top"]).minus("at the bottom", readings["bottom"])
-        by, way = format_inches(abs(move.value)), "toward" if move.value > 0 else "away from"
-        if abs(move.value) <= self.plan.standard.tolerance:
-            return Verdict(State.GOOD, "Plumb.", "" if self.is_old else "Brace it.")
-        leans = "away from" if move.value > 0 else "toward"
+        by, leans_away = abs(move.value), move.value > 0
+        if by <= self.plan.standard.tolerance:
+            return Verdict(State.GOOD, message("Plumb."), None if self.is_old else message("Brace it."))
         if self.is_old:
             return Verdict(
                 State.AS_BUILT,
-                f"It leans {by} {leans} the line over its height.",
-                f"Shim behind the new end stud at the {'top' if move.value > 0 else 'bottom'}, {by} thicker there.",
-                (("Leans by", move),),
+                message(
+                    "It leans {by:length} away from the line over its height."
+                    if leans_away
+                    else "It leans {by:length} toward the line over its height.",
+                    by=by,
+                ),
+                message(
+                    "Shim behind the new {end_stud} at the top, {by:length} thicker there."
+                    if leans_away
+                    else "Shim behind the new {end_stud} at the bottom, {by:length} thicker there.",
+                    by=by,
+                ),
+                ((message("Leans by"), move),),
             )
         return Verdict(
             State.WRONG,
-            f"The top leans {by} {leans} the line.",
-            f"Move the top {by} {way} the line, read both again, and brace it.",
-            (("Move the top", move),),
+            message(
+                "The top leans {by:length} away from the line."
+                if leans_away
+                else "The top leans {by:length} toward the line.",
+                by=by,
+            ),
+            message(
+                "Move the top {by:length} toward the line, read both again, and brace it."
+                if leans_away
+                else "Move the top {by:length} away from the line, read both again, and brace it.",
+                by=by,
+            ),
+            ((message("Move the top"), move),),
         )
 
 
@@ -115,8 +143,8 @@ class RoomCheck(Check):
         return "room"
 
     @property
-    def name(self) -> str:
-        return "The room, floor to ceiling"
+    def name(self) -> Message:
+        return message("The room, floor to ceiling")
 
     @property
     def measures(self) -> tuple[Measure, ...]:
@@ -125,7 +153,11 @@ class RoomCheck(Check):
         top = self.plan.height.value + self._room.play
         return tuple(
             Measure(id_, name, planned, Corner(x, 0), Corner(x, top))
-            for id_, name, along in (("hook", "Hook side", 0), ("middle", "Middle", 1), ("far", "Far side", 2))
+            for id_, name, along in (
+                ("hook", message("Hook side"), 0),
+                ("middle", message("Middle"), 1),
+                ("far", message("Far side"), 2),
+            )
             for x in [(along if from_start else 2 - along) * length // 2]
         )
 
@@ -133,28 +165,41 @@ class RoomCheck(Check):
         height = self.plan.height.value
         lowest = min(readings[measure.id] for measure in self.measures)
         shims = tuple(
-            (f"Shims, {measure.name.lower()}", Sum.of("room", readings[measure.id]).minus("wall", height))
+            (
+                message("Shims: {measure}", measure=measure.name),
+                Sum.of("room", readings[measure.id]).minus("wall", height),
+            )
             for measure in self.measures
         )
         stud = Sum.of("lowest place", lowest).minus("play", self._room.play)
         stud = stud.minus("plates", height - self.plan.stud_length.value)
-        cut = (("Stud as measured", stud), *shims)
+        cut = ((message("{Stud} as measured"), stud), *shims)
         if lowest < height:
             return Verdict(
                 State.WRONG,
-                f"The wall is {format_inches(height - lowest)} too high for the lowest place.",
-                f"Cut the studs {format_inches(stud.value)} instead of {format_inches(self.plan.stud_length.value)}.",
+                message("The wall is {by:length} too high for the lowest place.", by=height - lowest),
+                message(
+                    "Cut the {stud:many} {length:length} instead of {planned:length}.",
+                    length=stud.value,
+                    planned=self.plan.stud_length.value,
+                ),
                 cut[:1],
             )
         needed = needed_to_tip_up(height, self.plan.stud.width)
         if lowest < needed:
             return Verdict(
                 State.WRONG,
-                f"It needs {format_inches(needed)} to be tipped up, and the lowest place has {format_inches(lowest)}.",
-                "Build it in place, or cut the studs shorter and shim.",
+                message(
+                    "It needs {needed:length} to tip up; the lowest place has {lowest:length}.",
+                    needed=needed,
+                    lowest=lowest,
+                ),
+                message("Build it in place, or cut the {stud:many} shorter and shim."),
                 cut,
             )
-        return Verdict(State.GOOD, "It goes in.", "Shim in pairs, one from each side, over a stud.", shims)
+        return Verdict(
+            State.GOOD, message("It fits."), message("Shim in pairs, one from each side, over a {stud}."), shims
+        )
 
     @property
     def _room(self) -> MeasuredRoom:

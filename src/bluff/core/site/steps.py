@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from bluff.core.job.header import TWO_FACED, HeaderBoards, HeaderKind
 from bluff.core.measure.length import format_inches
+from bluff.core.message import Message, message, plural
 from bluff.core.takeoff.nails import joints_of, joints_of_member
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Member, Role
@@ -41,15 +42,15 @@ class Step:
         id: Names it, whatever else changes.
         name: What it is called.
         do: What is done, in a sentence or two.
-        caution: What hurts whoever forgets it.
+        caution: What hurts people who forget it.
         pieces: Long before short.
         nails: Joint and how many nails, most first.
     """
 
     id: str
-    name: str
-    do: str
-    caution: str
+    name: Message
+    do: Message
+    caution: Message
     pieces: tuple[StepPieces, ...]
     nails: tuple[tuple[str, int], ...]
 
@@ -59,9 +60,9 @@ class _Kind:
     """What every wall's step of a kind says; the pieces it takes, and the joints that belong to no one piece."""
 
     id: str
-    name: str
-    do: str
-    caution: str
+    name: Message
+    do: Message
+    caution: Message
     takes: Callable[[Member], bool]
     joints: tuple[str, ...] = ()
 
@@ -81,82 +82,86 @@ def _in_meeting(member: Member) -> bool:
 _KINDS = (
     _Kind(
         "plates",
-        "Spread the plates",
-        "Bottom plate at the line, top plate a stud away, marks facing each other.",
-        "Treated lumber: gloves on, and its dust is not for breathing.",
+        message("Spread the plates"),
+        message("{Bottom_plate} on its line, {top_plate} a {stud} away, marks facing each other."),
+        message("Treated lumber: wear gloves and do not breathe its dust."),
         _of(Role.BOTTOM_PLATE, Role.TOP_PLATE),
     ),
     _Kind(
         "meetings",
-        "Ends, corners and channels",
-        "Set the packs on their marks and nail them through both plates; backing on the face its mark says.",
-        "Nailer: the other hand a foot away, and never where a nail comes out.",
+        message("Ends, corners and channels"),
+        message("Set the packs on their marks and nail them through both plates, {backing} on the face its mark says."),
+        message("Nail gun: keep the other hand a foot away, never where a nail can come out."),
         _in_meeting,
         ("corner, board to board", "channel, board to board"),
     ),
     _Kind(
         "kings",
-        "Kings",
-        "Openings first, while there is room to swing. The straightest boards, tight on their lines.",
-        "Look along each before it goes in: a king that bows spoils the opening.",
+        message("{King:many}"),
+        message("Openings first, while there is room to swing. Use the straightest boards, tight on their lines."),
+        message("Sight along each before it goes in: a bowed {king} spoils the opening."),
         _of(Role.KING),
         ("king to king",),
     ),
     _Kind(
         "headers",
-        "Headers",
-        "Crown up, tight to the top marks or on its jacks, ends flush with the kings' edges.",
-        "Two carry a header; fingers out from under it.",
+        message("{Header:many}"),
+        message(
+            "Crown up, tight to the top marks or on its {jack:many}, ends flush with the edges of the {king:many}."
+        ),
+        message("Two people carry a {header}. Keep fingers out from under it."),
         _of(Role.HEADER, Role.PAD_PLATE),
     ),
     _Kind(
         "jacks",
-        "Jacks",
-        "Tight under the header, flush with the kings; nail them from the bottom up.",
-        "A jack that is short leaves the header hanging on nails: cut it again.",
+        message("{Jack:many}"),
+        message("Tight under the {header}, flush with the {king:many}. Nail them from the bottom up."),
+        message("A short {jack} leaves the {header} hanging on nails: cut it again."),
         _of(Role.JACK),
     ),
     _Kind(
         "sills",
-        "Sills",
-        "On their marks, square to the jacks.",
-        "Read the opening before you nail the second end.",
+        message("{Sill:many}"),
+        message("On their marks, square to the {jack:many}."),
+        message("Measure the opening before you nail the second end."),
         _of(Role.SILL),
     ),
     _Kind(
         "cripples",
-        "Cripples",
-        "Top cripples on the top plate's marks, bottom cripples on the bottom plate's.",
-        "Short pieces split: blunt the nail's point.",
+        message("{Cripple:many}"),
+        message(
+            "{Top_cripple:many} on the marks of the {top_plate}, {bottom_cripple:many} on those of the {bottom_plate}."
+        ),
+        message("Short pieces split: blunt the point of the nail."),
         _of(Role.TOP_CRIPPLE, Role.BOTTOM_CRIPPLE),
     ),
     _Kind(
         "posts",
-        "Posts",
-        "Nailed up as one before they go in, full on their marks.",
-        "Posts follow the drawings: ask before you change one.",
+        message("{Post:many}"),
+        message("Nail each together before it goes in, full on its marks."),
+        message("{Post:many} follow the drawings: ask before you change one."),
         _of(Role.POST),
         ("ply of a post",),
     ),
     _Kind(
         "studs",
-        "Studs",
-        "All crowned the same way, on the side of the line the letter is.",
-        "What is badly bowed or twisted is cut up for blocks.",
+        message("{Stud:many}"),
+        message("Crown all of them the same way, on the side of the line the letter is on."),
+        message("Cut badly bowed or twisted boards up for {block:many}."),
         _of(Role.STUD, Role.CORNER_STUD, Role.INTERSECTION_STUD),
     ),
     _Kind(
         "blocks",
-        "Blocks and backing",
-        "Cut to the bay as it is, on the line or staggered so that each end can be nailed.",
-        "Saw: support both sides of a short piece, hands clear of the line.",
+        message("{Block:many} and {backing}"),
+        message("Cut to the bay as built, on the line or staggered so that each end can be nailed."),
+        message("Saw: support both sides of a short piece, hands clear of the line."),
         _of(Role.BLOCK, Role.BACKING, Role.CORNER_BACKING, Role.INTERSECTION_BACKING),
     ),
     _Kind(
         "cap",
-        "Second top plate",
-        "Once it is square: laps and gaps as on the plan, joints clear of those below.",
-        "Feet off the plate before you drive nails along it.",
+        message("{Cap_plate}"),
+        message("Once the wall is square: laps and gaps as on the plan, joints clear of those below."),
+        message("Feet off the plate before you nail along it."),
         _of(Role.CAP_PLATE),
         ("second plate at a break", "second plate at a lap"),
     ),
@@ -164,7 +169,7 @@ _KINDS = (
 """In the order of the work; a piece goes with the first step that takes it. Source: docs/rules.md, Framing a wall."""
 
 
-STEP_NAMES: Mapping[str, str] = {kind.id: kind.name for kind in _KINDS}
+STEP_NAMES: Mapping[str, Message] = {kind.id: kind.name for kind in _KINDS}
 """Every step there may be, by what names it."""
 
 
@@ -192,9 +197,9 @@ def framing_steps(framing: Framing) -> tuple[Step, ...]:
     return tuple(found)
 
 
-def _caution(kind: _Kind, taken: Iterable[Member]) -> str:
+def _caution(kind: _Kind, taken: Iterable[Member]) -> Message:
     if kind.id == "plates" and not any(member.is_treated for member in taken):
-        return "Pull the nails the two were tacked with before anybody kneels there."
+        return message("Pull the nails that tacked the two together before anybody kneels there.")
     return kind.caution
 
 
@@ -236,7 +241,7 @@ class HeaderPack:
 
     opening: str
     header: str
-    steps: tuple[str, ...]
+    steps: tuple[Message, ...]
 
 
 def header_packs(framing: Framing) -> tuple[HeaderPack, ...]:
@@ -249,25 +254,39 @@ def header_packs(framing: Framing) -> tuple[HeaderPack, ...]:
     )
 
 
-def _built(boards: HeaderBoards, header: Member, framing: Framing) -> Iterator[str]:
-    length = format_inches(header.length.value)
-    count = f"{header.plies} – {header.size}" if header.plies > 1 else header.size
-    yield f"Cut {count} x {length}, the straightest there are."
+def _built(boards: HeaderBoards, header: Member, framing: Framing) -> Iterator[Message]:
+    yield message(
+        "Cut {boards} x {length:length}, the straightest you have.",
+        boards=f"{header.plies} – {header.size}" if header.plies > 1 else header.size,
+        length=header.length.value,
+    )
     if boards.spacers:
-        yield (
-            f"{boards.spacers} spacer{'s' if boards.spacers > 1 else ''} of 1/2 between, held back a little from every "
-            "edge so that none sticks out."
+        yield plural(
+            "{count} spacer of 1/2 between the plies, held back a little from every edge so that it does not stick "
+            "out.",
+            "{count} spacers of 1/2 between the plies, held back a little from every edge so that none sticks out.",
+            count=boards.spacers,
         )
-    if boards.choice.kind in TWO_FACED:
-        inside = "foam" if boards.choice.kind is HeaderKind.INSULATED else "nothing until it is filled"
-        yield f"A ply at each face of the wall, {format_inches(boards.between)} of {inside} between."
+    if boards.choice.kind is HeaderKind.INSULATED:
+        yield message("A ply at each face of the wall, with {gap:length} of foam between.", gap=boards.between)
+    elif boards.choice.kind in TWO_FACED:
+        yield message(
+            "A ply at each face of the wall, with {gap:length} left empty between until it is insulated.",
+            gap=boards.between,
+        )
     if boards.furring:
-        yield f"Furring of {format_inches(boards.furring)} on one face makes it as thick as the wall."
+        yield message("Furring of {furring:length} on one face makes it as thick as the wall.", furring=boards.furring)
     if header.plies > 1 and not boards.is_flat:
-        yield "Crowns up, cups outward so that the edges meet; the bottom edges flush, what differs goes to the top."
+        yield message(
+            "Crowns up, cups outward so that the edges meet. Keep the bottom edges flush; any difference goes to the "
+            "top."
+        )
     elif not boards.is_flat:
-        yield "Crown up."
+        yield message("Crown up.")
     if nails := [joint.nails for joint in joints_of_member(header, framing) if joint.name == "ply of a header"]:
-        apart = format_inches(framing.plan.standard.nails.apart)
-        yield f"16d at {apart} along both edges, from both faces: {sum(nails)}."
-    yield "Its size is the drawings' or a licensed designer's: read it there before you cut."
+        yield message(
+            "16d nails at {apart:length} along both edges, from both faces: {nails} in all.",
+            apart=framing.plan.standard.nails.apart,
+            nails=sum(nails),
+        )
+    yield message("The drawings or a licensed designer give its size: check it there before you cut.")

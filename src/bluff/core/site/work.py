@@ -6,6 +6,7 @@ What is ticked is a text that names the work, kept as it was said; what it is ca
 from collections.abc import Mapping, Sequence
 from enum import StrEnum
 
+from bluff.core.message import Message, message, template
 from bluff.core.site.steps import STEP_NAMES
 
 
@@ -58,17 +59,21 @@ _DONE: Mapping[Task, Stage] = {
     Task.RAISE: Stage.STANDING,
 }
 
-_NAMES: Mapping[str, str] = {
-    Stage.CUT: "Cut",
-    Stage.FRAMED: "Framed",
-    Stage.CHECKED: "Checked",
-    Stage.SHEATHED: "Sheathed",
-    Stage.STANDING: "Standing and braced",
+_NAMES: Mapping[str, Message] = {
+    Stage.CUT: message("Cut"),
+    Stage.FRAMED: message("Framed"),
+    Stage.CHECKED: message("Checked"),
+    Stage.SHEATHED: message("Sheathed"),
+    Stage.STANDING: message("Standing and braced"),
     **{f"step/{step}": name for step, name in STEP_NAMES.items()},
-    **{task.begun: f"Begun: {task.called.lower()}" for task in Task},
+    **{task.begun: message("Started: {task}", task=task.called.lower()) for task in Task},
 }
 
-_KINDS: Mapping[str, str] = {"pack": "Built before", "raise": "Raising", "lumber": "Lumber there for"}
+_KINDS: Mapping[str, str] = {
+    "pack": template("Prebuilt: {what}"),
+    "raise": template("Raising: {what}"),
+    "lumber": template("Lumber on site for: {what}"),
+}
 
 
 def lumber_of(walls: Sequence[str]) -> str:
@@ -76,13 +81,15 @@ def lumber_of(walls: Sequence[str]) -> str:
     return f"lumber/{', '.join(walls)}"
 
 
-def work_name(work: str) -> str:
+def work_name(work: str) -> Message:
     """What a piece of work is called; what is not known any more goes by its id.
 
-    >>> work_name("step/kings"), work_name("raise/hands"), work_name(lumber_of(["A", "C"]))
-    ('Kings', 'Raising: hands', 'Lumber there for: A, C')
+    >>> work_name("step/kings").template, work_name("raise/hands").arguments
+    ('{King:many}', (('what', 'hands'),))
     """
     if name := _NAMES.get(work):
         return name
     kind, _, what = work.partition("/")
-    return f"{_KINDS[kind]}: {what.replace('-', ' ')}" if kind in _KINDS and what else work
+    if kind in _KINDS and what:
+        return message(_KINDS[kind], what=what.replace("-", " "))
+    return message("{work}", work=work)

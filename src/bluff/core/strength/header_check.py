@@ -21,6 +21,7 @@ from bluff.core.job.wood import USUAL_WOODS, Wood, WoodKind
 from bluff.core.measure.length import Length, inches
 from bluff.core.measure.lumber import ENGINEERED_PLY, Lumber
 from bluff.core.measure.sum import Sum, counted
+from bluff.core.message import message
 from bluff.core.strength.beam import Beam, in_inches, point_lines
 from bluff.core.strength.load import Carried, Case, Load, per_foot
 from bluff.core.strength.standing import NotKnown, Standing, beam_of
@@ -165,7 +166,7 @@ def _span(placed: PlacedOpening, stud: Lumber) -> Sum:
     """From the middle of what one end bears on to that of the other."""
     jacks = placed.jack_count
     return Sum.of("rough width", placed.rough.width.value).plus(
-        f"half of {counted('jack', jacks)}, both sides", jacks * stud.thickness
+        message("half of {what}, both sides", what=counted("jack", jacks)), jacks * stud.thickness
     )
 
 

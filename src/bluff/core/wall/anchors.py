@@ -14,6 +14,7 @@ from bluff.core.job.special import ClearFor
 from bluff.core.measure.length import Length, inches
 from bluff.core.measure.shapes import Span
 from bluff.core.measure.sum import Sum
+from bluff.core.message import message
 from bluff.core.wall.layout import Wood, join
 from bluff.core.wall.member import Member, Role
 from bluff.core.wall.opening_frame import OpeningFrame
@@ -135,5 +136,13 @@ def _with_room(plan: WallPlan, pieces: Iterable[Member], room: Length) -> tuple[
     standing = (piece for piece in pieces if piece.bottom == plan.bottom.value)
     # A duct or a riser goes on through the plate.
     through = [bay for bay in plan.clear if bay.bay.use in (ClearFor.DUCT, ClearFor.RISER)]
-    taken = [Wood(*bay.span, bay.name) for bay in through]
-    return join([*taken, *(Wood(piece.start - room, piece.end + room, piece.role) for piece in standing)])
+    taken = [Wood(*bay.span, message("{bay}", bay=bay.name)) for bay in through]
+    return join(
+        [
+            *taken,
+            *(
+                Wood(piece.start - room, piece.end + room, message("the {role:one}", role=piece.role))
+                for piece in standing
+            ),
+        ]
+    )

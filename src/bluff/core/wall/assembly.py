@@ -20,6 +20,7 @@ from bluff.core.measure.length import Length, half, inches
 from bluff.core.measure.lumber import STUDS, Lumber
 from bluff.core.measure.shapes import Span
 from bluff.core.measure.sum import Sum
+from bluff.core.message import message
 from bluff.core.plan.meeting import EndMeeting, Intersection
 from bluff.core.wall.layout import Wood
 from bluff.core.wall.member import Member, Orientation, Role, lying, standing
@@ -130,8 +131,8 @@ def ladders(plan: WallPlan, wood: Sequence[Wood]) -> Iterator[Member]:
                     PieceId(plan.id, "block", _butting(intersection), number=rung, by=before.id),
                     Role.BLOCK,
                     board,
-                    x=Sum.of(f"from the {before.name.removeprefix('the ')}", before.end),
-                    y=plan.bottom.plus("up the stud", height),
+                    x=Sum.of(message("from {what}", what=before.name), before.end),
+                    y=plan.bottom.plus("up the {stud}", height),
                     length=Sum.of("clear bay", after.start - before.end),
                     height=board.width,
                     side=intersection.side,
@@ -144,26 +145,28 @@ def _butting(intersection: Intersection) -> Of:
 
 def _faces(plan: WallPlan, intersection: Intersection) -> tuple[Sum, Sum]:
     """Where the two faces of a wall that butts stand on this one's plate."""
-    near = plan.centre_of(intersection).minus(f"half of {intersection.other}", half(intersection.thickness))
-    return near, near.plus(f"thickness of {intersection.other}", intersection.thickness)
+    near = plan.centre_of(intersection).minus(
+        message("half of {wall}", wall=intersection.other), half(intersection.thickness)
+    )
+    return near, near.plus(message("thickness of {wall}", wall=intersection.other), intersection.thickness)
 
 
 def _corner(plan: WallPlan, end: End, meeting: EndMeeting) -> Iterator[Member]:
     """The inside corner is at b from the end; backing reaches past it."""
     wood = _Place(plan, Of(Part.CORNER, end), end, meeting.side)
     b, t = meeting.thickness, plan.stud.thickness
-    face = Sum.of(f"thickness of {meeting.other}", b)
+    face = Sum.of(message("thickness of {wall}", wall=meeting.other), b)
     stud = face.plus("past its face", _THREE_STUD_BACKING).minus("its own thickness", t)
     match plan.standard.corner:
         case CornerSchool.TWO_STUD:
             flat = plan.standard.board(_FLAT)
-            x = face.plus("past its face", _TWO_STUD_BACKING).minus(f"flat {_FLAT}", flat.width)
+            x = face.plus("past its face", _TWO_STUD_BACKING).minus(message("flat {size}", size=_FLAT), flat.width)
             yield wood.flat(Role.CORNER_BACKING, x, flat)
         case CornerSchool.THREE_STUD:
-            yield wood.stud(Role.CORNER_STUD, Sum.of("end stud", t), number=2)
+            yield wood.stud(Role.CORNER_STUD, Sum.of("{end_stud}", t), number=2)
             yield wood.stud(Role.CORNER_STUD, stud)
         case CornerSchool.BLOCKED:
-            yield from wood.blocks(Sum.of("end stud", t), stud.value - t)
+            yield from wood.blocks(Sum.of("{end_stud}", t), stud.value - t)
             yield wood.stud(Role.CORNER_STUD, stud)
         case CornerSchool.CLIPS:
             pass
@@ -252,8 +255,8 @@ class _Place:
                 Role.BLOCK,
                 board,
                 x=x,
-                y=plan.bottom.plus("up the stud", (number - 1) * step),
-                length=Sum.of("block", length),
+                y=plan.bottom.plus("up the {stud}", (number - 1) * step),
+                length=Sum.of("{block}", length),
                 width=width,
                 orientation=Orientation.FLAT if is_flat else Orientation.EDGE,
                 side=self.side if is_flat else None,

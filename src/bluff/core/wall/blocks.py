@@ -17,6 +17,7 @@ from bluff.core.job.special import FixtureBacking
 from bluff.core.measure.length import Length, half, inches
 from bluff.core.measure.shapes import Span
 from bluff.core.measure.sum import Sum
+from bluff.core.message import Message, message
 from bluff.core.wall.along import Along
 from bluff.core.wall.assembly import SHORTEST_BLOCK
 from bluff.core.wall.layout import LaidOut, Wood, join
@@ -39,7 +40,7 @@ class _Bay:
 
     start: Length
     end: Length
-    after: str
+    after: Message
     by: Beginning | None
     is_odd: bool
     up: Span
@@ -93,15 +94,22 @@ def fixture_backing(plan: WallPlan, pieces: Sequence[Member], openings: Sequence
     """
     for backing in plan.wall.backing:
         board = plan.standard.board(backing.size)
-        bottom = Sum.of(f"centre of {backing.id}", backing.height).minus("half of the board", half(board.width))
+        bottom = Sum.of(message("center of {mark}", mark=backing.id), backing.height).minus(
+            "half of the board", half(board.width)
+        )
         if not _fits(plan, backing):
             continue
         reach = half(board.width)
         across = [
             piece for piece in pieces if piece.bottom < backing.height + reach and backing.height - reach < piece.top
         ]
-        wood = [Wood(piece.start, piece.end, piece.role.replace("_", " "), id=piece.id) for piece in across]
-        wood += [Wood(*hole.placed.span, hole.placed.id, id=hole.of) for hole in open_at(plan, backing, openings)]
+        wood = [
+            Wood(piece.start, piece.end, message("the {role:one}", role=piece.role), id=piece.id) for piece in across
+        ]
+        wood += [
+            Wood(*hole.placed.span, message("{opening}", opening=hole.placed.id), id=hole.of)
+            for hole in open_at(plan, backing, openings)
+        ]
         for bay in _full_bays(plan, join(wood)):
             if backing.height + reach > bay.up.end:
                 continue
@@ -110,7 +118,7 @@ def fixture_backing(plan: WallPlan, pieces: Sequence[Member], openings: Sequence
                     PieceId(plan.id, "board", Of(Part.BACKING, backing.id), by=bay.by),
                     Role.BACKING,
                     board,
-                    x=Sum.of(f"from the {bay.after}", bay.start),
+                    x=Sum.of(message("from {what}", what=bay.after), bay.start),
                     y=bottom,
                     length=Sum.of("clear bay", bay.clear),
                     height=board.width,
@@ -143,11 +151,11 @@ def _rows(plan: WallPlan) -> list[_Row]:
     rows: list[_Row] = []
     if standard.panel_edge_blocks:
         rows += [
-            _Row("joint_block", number, Sum.of("joint of the sheets", joint).minus("half a block", half(thick)))
+            _Row("joint_block", number, Sum.of("joint of the sheets", joint).minus("half a {block}", half(thick)))
             for number, joint in enumerate(joint_heights(plan), start=1)
         ]
     rows += [
-        _Row("storey_block", number, Sum.of(f"storey line {number}", line))
+        _Row("storey_block", number, Sum.of(message("story line {floor}", floor=number), line))
         for number, line in enumerate(plan.wall.floors, start=1)
     ]
     if line := _line_of_blocks(plan):
@@ -160,10 +168,10 @@ def _rows(plan: WallPlan) -> list[_Row]:
 
 def _line_of_blocks(plan: WallPlan) -> _Row | None:
     """The row at the height the crew says."""
-    line = Sum.of("line of the blocks", plan.standard.block_height)
+    line = Sum.of("row of {block:many}", plan.standard.block_height)
     match plan.standard.blocks:
         case Blocks.ONE_LINE:
-            return _Row("block", 1, line.minus("half a block", half(plan.plate.thickness)))
+            return _Row("block", 1, line.minus("half a {block}", half(plan.plate.thickness)))
         case Blocks.STAGGERED:
             return _Row("block", 1, line, is_staggered=True)
         case Blocks.NONE:
@@ -229,7 +237,7 @@ def _bays_of(openings: Sequence[OpeningFrame], layers: Sequence[LaidOut]) -> Ite
 
 
 def _bay(before: Wood, span: Span, number: int, up: Span, tallest: Length) -> _Bay:
-    return _Bay(*span, before.name.removeprefix("the "), before.id, number % 2 == 1, up, tallest)
+    return _Bay(*span, before.name, before.id, number % 2 == 1, up, tallest)
 
 
 def _block(plan: WallPlan, bay: _Bay, row: _Row) -> Member:
@@ -238,7 +246,7 @@ def _block(plan: WallPlan, bay: _Bay, row: _Row) -> Member:
         PieceId(plan.id, row.name, number=row.number, by=bay.by),
         Role.BLOCK,
         plan.plate,
-        x=Sum.of(f"from the {bay.after}", bay.start),
+        x=Sum.of(message("from {what}", what=bay.after), bay.start),
         y=row.y.minus("below the line", plan.plate.thickness) if is_below else row.y,
         length=Sum.of("clear bay", bay.clear),
         height=plan.plate.thickness,

@@ -11,6 +11,7 @@ from bluff.core.job.schools import End
 from bluff.core.measure.length import Length
 from bluff.core.measure.shapes import Span
 from bluff.core.measure.sum import Sum
+from bluff.core.message import message
 from bluff.core.wall.admission import admit_openings, admit_posts
 from bluff.core.wall.along import Along
 from bluff.core.wall.anchors import anchor_bolts, pieces_held, plate_pins
@@ -43,7 +44,11 @@ def build(plan: WallPlan) -> Framing:
 
     # Blocks of a corner were placed before anybody knew where commons would stand; a stud there does their work.
     pieces = _without_blocks_in_the_way(beside, layers, plan.stud.thickness)
-    packs = [Wood(piece.start, piece.end, "blocks", id=piece.id) for piece in pieces if piece.role is Role.BLOCK]
+    packs = [
+        Wood(piece.start, piece.end, message("the {block:many}"), id=piece.id)
+        for piece in pieces
+        if piece.role is Role.BLOCK
+    ]
     pieces += [piece for opening in openings for piece in opening.members()]
     pieces += [piece for laid in layers for piece in _commons(plan, openings, laid)]
     boards = plates(plan, pieces, openings, [pocket for post in posts if (pocket := post.pocket())])
@@ -173,9 +178,17 @@ def _full_height_wood(
 ) -> tuple[Wood, ...]:
     """What is taken from plate to plate along the whole wall: wood, openings from king to king, packs with blocks."""
     taken = [wood for laid in laid_out if laid.layer.at is Height.FULL for wood in laid.wood]
-    taken += [Wood(stud.start, stud.end, "the stud at the break", id=stud.id) for stud in added]
+    taken += [Wood(stud.start, stud.end, message("the {stud} at the splice"), id=stud.id) for stud in added]
     taken += packs
-    return join([*taken, *(Wood(*opening.pack, opening.placed.id, id=opening.of) for opening in openings)])
+    return join(
+        [
+            *taken,
+            *(
+                Wood(*opening.pack, message("{opening}", opening=opening.placed.id), id=opening.of)
+                for opening in openings
+            ),
+        ]
+    )
 
 
 def _full_height_layers(
@@ -184,13 +197,13 @@ def _full_height_layers(
     """The stretches between openings, where studs run from plate to plate; short blocks keep no stud out."""
     face = plan.sheeted_side
     studs = [
-        Wood(stud.start, stud.end, f"the {stud.role.replace('_', ' ')}", stud.reaches(face), stud.id)
+        Wood(stud.start, stud.end, message("the {role:one}", role=stud.role), stud.reaches(face), stud.id)
         for stud in standing
         if stud.role is not Role.BLOCK
     ]
     start, end = plan.stands_from, plan.stands_to
     beside: tuple[Wood, ...] = ()
-    clear = tuple(Wood(*bay.span, bay.name, bears=False) for bay in plan.clear)
+    clear = tuple(Wood(*bay.span, message("{bay}", bay=bay.name), bears=False) for bay in plan.clear)
     for left, right in _sides(openings):
         within = [stud for stud in studs if start <= stud.start and stud.end <= left.start]
         yield Layer(plan.id, Height.FULL, start, left.start, (*beside, *within, left), clear=clear)

@@ -78,13 +78,13 @@ def _between_joists(plan: WallPlan) -> Iterator[Member]:
     if isinstance(plan.standard.studs, MeasuredRoom):
         return
     for number, (before, after) in enumerate(pairwise(places), start=1):
-        length = Sum.of("from block to block", after - before).minus("block", board.width)
+        length = Sum.of("from {block} to {block}", after - before).minus("{block}", board.width)
         for side in (Line.LEFT, Line.RIGHT):
             yield lying(
                 PieceId(plan.id, "ceiling_backing", at=side, number=number),
                 Role.BACKING,
                 board,
-                x=Sum.of("start of the block", before).plus("block", board.width),
+                x=Sum.of("start of the {block}", before).plus("{block}", board.width),
                 y=plan.height,
                 length=length,
                 height=board.thickness,

@@ -21,9 +21,10 @@ from typing import NamedTuple
 
 from bluff.core.job.amounts import Datum
 from bluff.core.job.schools import End
-from bluff.core.measure.length import PER_INCH, Length, format_spacing, half, inches, nearest_quotient
+from bluff.core.measure.length import PER_INCH, Length, half, inches, nearest_quotient
 from bluff.core.measure.shapes import Span
 from bluff.core.measure.sum import Sum
+from bluff.core.message import Message, message
 from bluff.core.wall.piece import Beginning, Of, Part, PieceId
 
 NAILABLE: Length = inches("1/2")
@@ -63,7 +64,7 @@ class Wood(NamedTuple):
 
     start: Length
     end: Length
-    name: str
+    name: Message
     bears: bool = True
     id: Beginning | None = None
 
@@ -103,9 +104,15 @@ class Layer:
     clear: tuple[Wood, ...] = ()
 
     @property
-    def name(self) -> str:
+    def name(self) -> Message:
         """For findings: ``full height``, ``above W1``, ``below W1``."""
-        return f"{self.at} {self.opening}" if self.opening else f"{self.at}"
+        match self.at, self.opening:
+            case Height.ABOVE, str(opening):
+                return message("above {opening}", opening=opening)
+            case Height.BELOW, str(opening):
+                return message("below {opening}", opening=opening)
+            case _:
+                return message("full height")
 
     def piece(self, line: OnCentre) -> PieceId:
         """The id of the common that stands on a line in it, or slid off that line."""
@@ -136,7 +143,7 @@ class Slid:
 
     line: OnCentre
     by: Length
-    against: str
+    against: Message
     under: Wood
 
 
@@ -152,7 +159,7 @@ class KeptOff:
 
     line: OnCentre
     by: Length
-    of: str
+    of: Message
 
 
 @dataclass(frozen=True, slots=True)
@@ -166,8 +173,8 @@ class LeftOut:
     """
 
     line: OnCentre
-    against: str
-    on_other_face: str | None
+    against: Message
+    on_other_face: Message | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -210,7 +217,6 @@ def on_centre_lines(
     near, far = (start, end) if datum.end is End.START else (length - end, length - start)
     first = ceil((near - datum.shift) / step)
     last = floor((far - datum.shift) / step)
-    words = f" x {format_spacing(spacing)} on centre"
     nearest_datum = floor(datum.shift / step + _HALF)
     # Counted from the datum and never from the line before: at 19.2 a sum of rounded spacings is off by a 16th after
     # twenty studs.
@@ -218,7 +224,12 @@ def on_centre_lines(
         OnCentre(
             k,
             k + nearest_datum,
-            _point(f"{k}{words}", nearest_quotient(k * step.numerator, step.denominator), length, datum),
+            _point(
+                message("{count} x {spacing:spacing} on center", count=k, spacing=spacing),
+                nearest_quotient(k * step.numerator, step.denominator),
+                length,
+                datum,
+            ),
         )
         for k in range(first, last + 1)
     ]
@@ -266,7 +277,12 @@ def lay_out(layer: Layer, lines: Sequence[OnCentre], thickness: Length) -> LaidO
         commons = _apart(commons, thickness)
     # Commons stand at least `thickness` apart because spacings do, so only now need they be joined in.
     added = [
-        Wood(one.x.value, one.x.value + thickness, f"line {one.line.number}", id=layer.piece(one.line))
+        Wood(
+            one.x.value,
+            one.x.value + thickness,
+            message("line {number}", number=one.line.number),
+            id=layer.piece(one.line),
+        )
         for one in commons
     ]
     if not added:
@@ -319,7 +335,9 @@ class _There:
         by = off.start - on_line.start
         if by == 0:
             return None, None
-        return Common(line, self._stands(line).plus(f"clear of {kept.name}", by)), KeptOff(line, by, kept.name)
+        return Common(line, self._stands(line).plus(message("clear of {what}", what=kept.name), by)), KeptOff(
+            line, by, kept.name
+        )
 
     def _slid(self, line: OnCentre, on_line: Span, clashing: Sequence[Wood]) -> tuple[Common | None, Slid | LeftOut]:
         """The common that would overlap wood, tight against it; none where that brings no wood under the point."""
@@ -327,24 +345,24 @@ class _There:
         # Of two that clash the one nearer to the point; against the other it would slide away from under the sheet.
         against = min(clashing, key=lambda run: max(run.start - point, point - run.end))
         x = against.start - self.thickness if point - against.start < against.end - point else against.end
-        under = _better_bearing(point, Wood(x, x + self.thickness, ""), self.bearing)
+        under = _better_bearing(point, Wood(x, x + self.thickness, message("the piece")), self.bearing)
         if not under or not _is_free(x, x + self.thickness, self.layer, self.runs):
             behind = (wood.name for wood in self.layer.wood if not wood.bears and wood.start <= point <= wood.end)
             return None, LeftOut(line, against.name, next(behind, None))
         # The piece it touches, which may be only the last of those joined in the run.
         touched = next(wood.name for wood in self.layer.wood if x in (wood.end, wood.start - self.thickness))
         slid = Slid(line, x - on_line.start, touched, under)
-        return Common(line, self._stands(line).plus(f"slid tight against {touched}", slid.by)), slid
+        return Common(line, self._stands(line).plus(message("slid tight against {what}", what=touched), slid.by)), slid
 
     def _stands(self, line: OnCentre) -> Sum:
-        return line.point.minus("half a stud", half(self.thickness))
+        return line.point.minus("half a {stud}", half(self.thickness))
 
 
 def join(wood: Iterable[Wood]) -> tuple[Wood, ...]:
     """Pieces in order along the plate, those that touch joined into one.
 
-    >>> join([Wood(96, 192, "king"), Wood(0, 96, "end stud")])
-    (Wood(start=0, end=192, name='end stud', bears=True, id=None),)
+    >>> [run.end for run in join([Wood(96, 192, message("the {king}")), Wood(0, 96, message("the {end_stud}"))])]
+    [192]
     """
     joined: list[Wood] = []
     for piece in sorted(wood, key=attrgetter("start")):
@@ -358,7 +376,7 @@ def join(wood: Iterable[Wood]) -> tuple[Wood, ...]:
     return tuple(joined)
 
 
-def _point(words: str, distance: Length, length: Length, datum: Datum) -> Sum:
+def _point(words: Message, distance: Length, length: Length, datum: Datum) -> Sum:
     if datum.end is End.START:
         return Sum.of(words, distance).plus("datum", datum.shift)
     return Sum.of("plate length", length).minus("datum", datum.shift).minus(words, distance)

@@ -14,6 +14,7 @@ from bluff.core.job.words import Words
 from bluff.core.measure.length import Length, format_inches, inches
 from bluff.core.measure.slope import Stretch, format_pitch, on_slope
 from bluff.core.measure.sum import Sum
+from bluff.core.message import message
 from bluff.core.wall.member import (
     ANCHOR_BOLT,
     CUT_LINE,
@@ -163,10 +164,12 @@ def _read_on_slope(mark: Mark, slope: Stretch, hook: End, ahead: bool, burn: Len
     pitch = format_pitch(slope.pitch)
     if (slope.low_end == slope.start) is (hook is End.START):
         run, line = (low, near) if ahead else (high, far)
-        read = Sum.of(f"run {format_inches(run)} along {pitch}", line)
+        read = Sum.of(message("run {run:length} along {slope}", run=run, slope=pitch), line)
     else:
         run, line = (high, far) if ahead else (low, near)
-        read = Sum.of("the whole plate", slope.length).minus(f"run {format_inches(run)} along {pitch}", line)
+        read = Sum.of("the whole plate", slope.length).minus(
+            message("run {run:length} along {slope}", run=run, slope=pitch), line
+        )
     return Reading(read.plus("burned", burn), ahead, far - near)
 
 

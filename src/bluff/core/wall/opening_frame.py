@@ -13,6 +13,7 @@ from bluff.core.job.schools import End
 from bluff.core.measure.length import Length, inches
 from bluff.core.measure.shapes import Span
 from bluff.core.measure.sum import Sum
+from bluff.core.message import message
 from bluff.core.wall.layout import Height, Layer, Wood
 from bluff.core.wall.member import Bevel, Member, Orientation, Role, lying, standing
 from bluff.core.wall.opening_measures import OpeningMeasures
@@ -125,7 +126,7 @@ class OpeningFrame(OpeningMeasures):
     def _pad_plates(self) -> Iterator[Member]:
         """Below and above the header from king to king, and at the head under a raised header's cripples."""
         header = self.placed.header
-        top = self.header_underside.plus(f"header {header}", header.depth)
+        top = self.header_underside.plus(message("{header} {built}", built=str(header)), header.depth)
         inside = self._outward(End.START, self.placed.jack_count)
         pads = [("below", inside, self.bearing, self._between_kings)] * header.choice.capped.below
         pads += [("above", inside, top, self._between_kings)] * header.choice.capped.above
@@ -141,7 +142,7 @@ class OpeningFrame(OpeningMeasures):
             x, length = self.placed.start, self.placed.rough.width.named("rough width")
         y = self._top_of_sill
         for number in range(1, self.placed.standard.sills + 1):
-            y = y.minus("sill", self.plate)
+            y = y.minus("{sill}", self.plate)
             piece = self._named("sill", number=number)
             yield lying(piece, Role.SILL, self.plan.plate, x, y, length, self.plate)
 
@@ -184,7 +185,7 @@ class OpeningFrame(OpeningMeasures):
         )
 
     def _layer(self, at: Height, sides: tuple[Wood, Wood], cripples: Iterable[Member], others: Iterable[Wood]) -> Layer:
-        name = f"the end cripple of {self.placed.id}"
+        name = message("the end {cripple} of {opening}", opening=self.placed.id)
         # A bay in here is named by the king it begins at, so that it is not the one beyond the whole pack.
         first, last = (side._replace(id=self._named("king", end)) for side, end in zip(sides, End, strict=True))
         wood = (first, last, *(Wood(*cripple.span, name, id=cripple.id) for cripple in cripples), *others)

@@ -13,6 +13,7 @@ from bluff.core.job.schools import End
 from bluff.core.measure.length import Length
 from bluff.core.measure.shapes import Rectangle, Span
 from bluff.core.measure.sum import Sum, counted
+from bluff.core.message import message
 from bluff.core.wall.layout import Height, Wood
 from bluff.core.wall.piece import Of, Part, PieceId
 from bluff.core.wall.placed import PlacedOpening
@@ -92,13 +93,13 @@ class OpeningMeasures:
             return self.placed.head
         header, capped = self.placed.header, self.placed.header.choice.capped
         pads = capped.below + capped.above
-        underside = self.plan.underside.minus(f"header {header}", header.depth)
-        return underside.minus(counted("pad plate", pads), pads * self.plate)
+        underside = self.plan.underside.minus(message("{header} {built}", built=str(header)), header.depth)
+        return underside.minus(counted("pad_plate", pads), pads * self.plate)
 
     @cached_property
     def header_underside(self) -> Sum:
         """Where the header itself begins, above the pad plate it may lie on."""
-        return self.bearing.plus("pad plate", self.placed.header.choice.capped.below * self.plate)
+        return self.bearing.plus("{pad_plate}", self.placed.header.choice.capped.below * self.plate)
 
     @cached_property
     def top_cripple_length(self) -> Sum:
@@ -123,10 +124,12 @@ class OpeningMeasures:
         placed = self.placed
         header, capped = placed.header, placed.header.choice.capped
         if header.choice.place is HeaderPlace.TO_PLATE:
-            return Sum.of("tight under the top plates", 0)
+            return Sum.of("tight under the {top_plate:many}", 0)
         pads = capped.below + capped.above + self.is_raised
-        left = self.plan.underside.minus_all(placed.head).minus(f"header {header}", header.depth)
-        return left.minus(counted("pad plate", pads), pads * self.plate)
+        left = self.plan.underside.minus_all(placed.head).minus(
+            message("{header} {built}", built=str(header)), header.depth
+        )
+        return left.minus(counted("pad_plate", pads), pads * self.plate)
 
     @property
     def room_above(self) -> Length:
@@ -171,15 +174,14 @@ class OpeningMeasures:
         sill = between if self.placed.is_floating else self.placed.span
         reaching = 0 if self.placed.is_floating else self.placed.jack_count  # floating jacks end on the sill
         jacks = (self._outward(end, number) for end in End for number in range(1, reaching + 1))
+        king = message("the {king} of {opening}", opening=mark)
         return Seen(
             opening=mark,
             pack=self._wood(*self.pack),
             hole=self.hole.up,
-            shelf=Across(between, Sum.of(f"top of the header of {mark}", top)),
-            lid=Across(sill, Sum.of(f"under the sill of {mark}", under)),
-            kings=tuple(
-                Wood(*self._standing_at(x), f"the king of {mark}", id=piece) for piece, x in self._king_places()
-            ),
+            shelf=Across(between, Sum.of(message("top of the {header} of {opening}", opening=mark), top)),
+            lid=Across(sill, Sum.of(message("under the {sill} of {opening}", opening=mark), under)),
+            kings=tuple(Wood(*self._standing_at(x), king, id=piece) for piece, x in self._king_places()),
             jacks=tuple(map(self._standing_at, jacks)),
         )
 
@@ -213,13 +215,13 @@ class OpeningMeasures:
     def _under_top_cripples(self) -> Sum:
         header = self.placed.header
         if self.is_raised:
-            return self.placed.head.plus("pad plate", self.plate)
-        top = self.header_underside.plus(f"header {header}", header.depth)
-        return top.plus("pad plate", header.choice.capped.above * self.plate)
+            return self.placed.head.plus("{pad_plate}", self.plate)
+        top = self.header_underside.plus(message("{header} {built}", built=str(header)), header.depth)
+        return top.plus("{pad_plate}", header.choice.capped.above * self.plate)
 
     @cached_property
     def _between_kings(self) -> Sum:
-        return self.placed.rough.width.named("rough width").plus("jacks, both sides", 2 * self.jacks_width)
+        return self.placed.rough.width.named("rough width").plus("{jack:many}, both sides", 2 * self.jacks_width)
 
     def _outward(self, end: End, jacks: int, kings: int = 0) -> Sum:
         """Where a piece stands, counted outward from the rough opening on the side of `end`.
@@ -239,7 +241,7 @@ class OpeningMeasures:
         return far.minus("its own thickness", thick)
 
     def _wood(self, start: Length, end: Length) -> Wood:
-        return Wood(start, end, f"the king of {self.placed.id}", id=self.of)
+        return Wood(start, end, message("the {king} of {opening}", opening=self.placed.id), id=self.of)
 
     def _named(self, name: str, at: End | int | None = None, number: int = 1) -> PieceId:
         return PieceId(self.plan.id, name, self.of, at, number)

@@ -19,6 +19,7 @@ from bluff.core.measure.lumber import Lumber
 from bluff.core.measure.shapes import Span
 from bluff.core.measure.slope import Slopes
 from bluff.core.measure.sum import Sum, counted
+from bluff.core.message import message
 from bluff.core.plan.meeting import Meetings
 from bluff.core.plan.placing import placed_start, wall_face
 
@@ -220,7 +221,7 @@ class Placer:
         )
 
     def _storey(self, floor: int) -> Sum:
-        return Sum.of(f"storey line {floor}", self.wall.floors[floor - 1]) if floor else Sum(0, ())
+        return Sum.of(message("story line {floor}", floor=floor), self.wall.floors[floor - 1]) if floor else Sum(0, ())
 
     def _head(self, opening: Opening, rough: RoughOpening, standard: Standard, header: HeaderBoards) -> Sum:
         """Above its floor: a door's rough height, a window's head height; what a header under the plates leaves."""
@@ -228,11 +229,13 @@ class Placer:
             plate = self.plate.thickness
             pads = standard.header.capped.above + standard.header.capped.below
             bottom = self.standard.bottom_plates
-            underside = Sum.of(counted("bottom plate", bottom), bottom * plate).plus("stud", self.studs.value)
-            under = underside.minus(f"header {header}", header.depth).minus(counted("pad plate", pads), pads * plate)
-            return under.minus("storey line", self._storey(opening.floor).value)
+            underside = Sum.of(counted("bottom_plate", bottom), bottom * plate).plus("{stud}", self.studs.value)
+            under = underside.minus(message("{header} {built}", built=str(header)), header.depth).minus(
+                counted("pad_plate", pads), pads * plate
+            )
+            return under.minus("story line", self._storey(opening.floor).value)
         if opening.kind.is_doorway:
-            return Sum.of(f"rough height of {opening.id}", rough.height.value)
+            return Sum.of(message("rough height of {opening}", opening=opening.id), rough.height.value)
         return Sum.of("head height", standard.head_height)
 
     def _lost_wall(self, position: At | Centred) -> bool:

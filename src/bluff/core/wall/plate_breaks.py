@@ -5,10 +5,11 @@ from dataclasses import dataclass, field
 from typing import NamedTuple
 
 from bluff.core.job.schools import End
-from bluff.core.measure.length import Length, format_inches, half, inches, nearest
+from bluff.core.measure.length import Length, half, inches, nearest
 from bluff.core.measure.shapes import Span
 from bluff.core.measure.slope import off_slope
 from bluff.core.measure.sum import Sum
+from bluff.core.message import Message, message
 from bluff.core.wall.breaks import Broken, break_plate, ways_to_break
 from bluff.core.wall.member import Member, Orientation, Role
 from bluff.core.wall.plate_runs import PlateRuns, Run
@@ -23,7 +24,7 @@ class Unkept(NamedTuple):
     """A plate that cannot break where that is decided, and why not."""
 
     plate: str
-    why: str
+    why: Message
 
 
 @dataclass(slots=True)
@@ -62,7 +63,7 @@ class Breaking:
         """Whether it is decided where a stretch breaks, and can be broken there."""
         return self.plan.wall.breaks.of(run.plate) is not None and self.hindrance(run) is None
 
-    def hindrance(self, run: Run) -> str | None:
+    def hindrance(self, run: Run) -> Message | None:
         """What keeps a stretch from breaking where that is decided."""
         breaks = self.decided(run)
         # A cap plate lies on the first top plate all along, so it can be broken without a stud.
@@ -71,12 +72,12 @@ class Breaking:
             if at not in may:
                 return self._why_not_at(at)
         longest = max(run.lengths(breaks))
-        return f"no board is {format_inches(longest)} long" if longest > self.boards(run)[-1] else None
+        return message("no board is {length:length} long", length=longest) if longest > self.boards(run)[-1] else None
 
-    def _why_not_at(self, at: Length) -> str:
+    def _why_not_at(self, at: Length) -> Message:
         if at not in map(middle_at, self.studs):
-            return f"no stud has its middle at {format_inches(at)}"
-        return f"the stud at {format_inches(at)} holds a joint of the other plate"
+            return message("no {stud} has its middle at {at:length}", at=at)
+        return message("the {stud} at {at:length} holds a joint of the other plate", at=at)
 
     def _first_plate(self, run: Run) -> Broken:
         """A stretch of a bottom plate or the first top plate, by the rule."""
@@ -210,7 +211,7 @@ def middle_of(stud: Member) -> Sum:
 
     Half of where it starts and ends together would round another way where the thickness is an odd number of 64ths.
     """
-    return stud.x.plus("half a stud", half(stud.width))
+    return stud.x.plus("half a {stud}", half(stud.width))
 
 
 def middle_at(stud: Member) -> Length:

@@ -16,6 +16,7 @@ from bluff.core.measure.length import Length, half
 from bluff.core.measure.shapes import Span
 from bluff.core.measure.slope import LEVEL, Slopes, Stretch, on_slope
 from bluff.core.measure.sum import Sum
+from bluff.core.message import Message, message
 from bluff.core.plan.meeting import EndMeeting
 from bluff.core.wall.member import Role
 from bluff.core.wall.piece import Of, Part, PieceId
@@ -98,7 +99,7 @@ def plate_runs(plan: WallPlan, pockets: Sequence[Pocket]) -> PlateRuns:
     start = Sum.of("start of the wall", 0)
     first = []
     for number in range(1, plan.standard.bottom_plates + 1):
-        below = Sum.of("floor", 0) if number == 1 else Sum.of("bottom plate", (number - 1) * thick)
+        below = Sum.of("floor", 0) if number == 1 else Sum.of("{bottom_plate}", (number - 1) * thick)
         piece = PieceId(plan.id, "bottom_plate", number=number)
         is_treated = number == 1 and plan.standard.floor is Floor.SLAB
         first.append(Run(Role.BOTTOM_PLATE, piece, start, plan.plate_length, below, is_treated=is_treated))
@@ -138,15 +139,17 @@ def _interrupted(run: Run, pockets: Sequence[Pocket]) -> Iterator[Run]:
 
 def _cap_plates(plan: WallPlan) -> Iterator[Run]:
     """The second top plate from lap to lap, and between the gaps where others run through."""
-    y = plan.underside.plus("top plate", plan.plate.thickness)
+    y = plan.underside.plus("{top_plate}", plan.plate.thickness)
     piece, start = PieceId(plan.id, "cap_plate"), _cap_start(plan.meetings.start)
     for intersection in plan.meetings.intersections:
         if not intersection.is_lapped:
             continue
-        near = plan.centre_of(intersection).minus(f"half of {intersection.other}", half(intersection.thickness))
+        near = plan.centre_of(intersection).minus(
+            message("half of {wall}", wall=intersection.other), half(intersection.thickness)
+        )
         if near.value > start.value:
             yield Run(Role.CAP_PLATE, piece, start, near, y)
-        far = near.plus(f"gap for {intersection.other}", intersection.thickness)
+        far = near.plus(message("gap for {wall}", wall=intersection.other), intersection.thickness)
         # Two walls may butt at one place from both sides: the plate goes on after the wider gap, and is named by the
         # wall that made it.
         if far.value > start.value:
@@ -166,8 +169,10 @@ def _cap_end(length: Length, meeting: EndMeeting | None) -> Sum:
     return end if meeting is None else end.plus(*_lap(meeting))
 
 
-def _lap(meeting: EndMeeting) -> tuple[str, Length]:
+def _lap(meeting: EndMeeting) -> tuple[Message, Length]:
     """How far the second top plate runs beyond the plate's end; short of it where the other wall's laps onto it."""
     if meeting.lap is None:
-        return f"no lap with {meeting.other}", 0
-    return (f"room for the lap of {meeting.other}" if meeting.lap < 0 else f"lap onto {meeting.other}"), meeting.lap
+        return message("no lap with {wall}", wall=meeting.other), 0
+    if meeting.lap < 0:
+        return message("room for the lap of {wall}", wall=meeting.other), meeting.lap
+    return message("lap onto {wall}", wall=meeting.other), meeting.lap

@@ -4,10 +4,11 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field, fields
 
 from bluff.core.job.special import PlateBreaks
-from bluff.core.measure.length import Length, format_inches
+from bluff.core.measure.length import Length
 from bluff.core.measure.shapes import Corner, Edges, Span
-from bluff.core.measure.slope import Stretch, bevel, format_pitch, plumb
+from bluff.core.measure.slope import Stretch, bevel, plumb
 from bluff.core.measure.sum import Sum
+from bluff.core.message import message
 from bluff.core.wall.along import Along
 from bluff.core.wall.breaks import Broken
 from bluff.core.wall.layout import NARROWEST_GAP
@@ -85,7 +86,7 @@ def _nowhere(plan: WallPlan, runs: PlateRuns) -> Iterator[Unkept]:
         places = plan.wall.breaks.of(plate) or ()
         for at in places:
             if not any(span.start < at < span.end for span in spans):
-                yield Unkept(plate, f"there is none of it at {format_inches(at)}")
+                yield Unkept(plate, message("there is none of it at {at:length}", at=at))
 
 
 def doorways(openings: Sequence[OpeningFrame]) -> list[Span]:
@@ -127,7 +128,7 @@ class _Cutter:
         for at in broken.breaks:
             if run.role is Role.CAP_PLATE:
                 # It lies on the first top plate all along, which is nailed to the studs.
-                yield Break(run.role, Sum.of("break", at))
+                yield Break(run.role, Sum.of("splice", at))
             elif at in cut_out:
                 yield Break(run.role, Sum.of("in the doorway, where it is cut out", at))
             else:
@@ -136,7 +137,7 @@ class _Cutter:
     def _doubled(self, stud: Member | None, at: Length, run: Run, breaks: Sequence[Length]) -> Sum:
         """Where a break really goes: the middle of its stud, or beside it where a second stud is added there."""
         if stud is None:
-            return Sum.of("break", at)
+            return Sum.of("splice", at)
         thick = self.plan.stud.thickness
         middle = middle_of(stud)
         if not self.plan.standard.plate_stock.doubled_studs:
@@ -144,8 +145,8 @@ class _Cutter:
         ends = [run.start.value, *breaks, run.end.value]
         before, after = max(end for end in ends if end < at), min(end for end in ends if end > at)
         beside = (
-            (stud.x.plus("stud", thick), stud.x.plus("stud", thick)),
-            (stud.x.minus("stud at the break", thick), stud.x),
+            (stud.x.plus("{stud}", thick), stud.x.plus("{stud}", thick)),
+            (stud.x.minus("{stud} at the splice", thick), stud.x),
         )
         for x, seam in beside:
             # The seam moves by half a stud, which may be more than the boards beside it have left.
@@ -188,7 +189,9 @@ class _Cutter:
         plan = self.plan
         span = Span(start.value, end.value)
         # The face below and the face above are as long: the cuts are parallel.
-        length = Sum.of(f"run {format_inches(span.length)} along {format_pitch(run.pitch)}", run.length(*span))
+        length = Sum.of(
+            message("run {run:length} along {slope:pitch}", run=span.length, slope=run.pitch), run.length(*span)
+        )
         low, high = sorted((under.at(span.start), under.at(span.end)))
         thick = plumb(plan.plate.thickness, run.pitch)
         lower = (Corner(span.start, under.at(span.start)), Corner(span.end, under.at(span.end)))

@@ -71,7 +71,7 @@ class PostFrame:
         placed, beam = self.placed, self.placed.post.beam
         wider = max(beam.width if beam else 0, placed.width)
         near = placed.start.minus("half of what the beam is wider", half(wider - placed.width))
-        return near, near.plus("width of the beam" if wider > placed.width else "width of the post", wider)
+        return near, near.plus("width of the beam" if wider > placed.width else "width of the {post}", wider)
 
     @cached_property
     def span(self) -> Span:

@@ -10,10 +10,11 @@ from dataclasses import dataclass
 from bluff.core.job.position import At, Centred
 from bluff.core.job.schools import End
 from bluff.core.job.top import STEEPEST, Chain, Gable, HeightAt, Rake, Top
-from bluff.core.measure.length import Length, format_inches, nearest
+from bluff.core.measure.length import Length, nearest
 from bluff.core.measure.shapes import Corner, Span
-from bluff.core.measure.slope import Slopes, Stretch, format_pitch
+from bluff.core.measure.slope import Slopes, Stretch
 from bluff.core.measure.sum import Sum
+from bluff.core.message import Message, message
 from bluff.core.plan.meeting import Meetings
 from bluff.core.plan.placing import placed_start
 
@@ -122,8 +123,8 @@ def _height(
         return Sum.of("height at the low end", top.height), None
     for end in lows:
         if there := _level_at(end, meetings, level):
-            return Sum.of(f"height of {there[0]}", there[1]), there[0]
-    return own.named("height its studs and plates make"), None
+            return Sum.of(message("height of {wall}", wall=there[0]), there[1]), there[0]
+    return own.named("height of its {stud:many} and plates"), None
 
 
 def _level_at(end: End, meetings: Meetings, level: Mapping[str, Sum]) -> tuple[str, Length] | None:
@@ -132,10 +133,10 @@ def _level_at(end: End, meetings: Meetings, level: Mapping[str, Sum]) -> tuple[s
     return (meeting.other, level[meeting.other].value) if meeting and meeting.other in level else None
 
 
-def _to_plate(top: Rake | Gable, low: End, meetings: Meetings) -> tuple[str, Length]:
+def _to_plate(top: Rake | Gable, low: End, meetings: Meetings) -> tuple[Message, Length]:
     """What a height given at the outside of the building gains up to the plate's own end."""
     meeting = meetings.at(low)
     if top.height_at is HeightAt.PLATE or meeting is None:
-        return "at the plate", 0
-    words = f"{format_inches(meeting.outside)} in from the outside x {format_pitch(top.rise / 12)}"
+        return message("at the plate"), 0
+    words = message("{inward:length} in from the outside x {slope:pitch}", inward=meeting.outside, slope=top.rise / 12)
     return words, nearest(meeting.outside * top.rise / 12)

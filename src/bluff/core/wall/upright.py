@@ -10,11 +10,12 @@ from collections.abc import Iterable, Iterator
 from typing import NamedTuple
 
 from bluff.core.job.schools import End, Line
-from bluff.core.measure.length import Length, format_inches
+from bluff.core.measure.length import Length
 from bluff.core.measure.lumber import Lumber
 from bluff.core.measure.shapes import Corner, Edges, Span
-from bluff.core.measure.slope import Stretch, bevel, format_pitch
+from bluff.core.measure.slope import Stretch, bevel
 from bluff.core.measure.sum import Sum
+from bluff.core.message import message
 from bluff.core.wall.member import Bevel, Member, Orientation, Role, standing
 from bluff.core.wall.piece import PieceId
 from bluff.core.wall.wall_plan import WallPlan
@@ -57,7 +58,7 @@ def to_plates(
     # Its short point is at its low edge. A ridge inside it makes both edges low, and the long point is between them.
     at, stretch = (foot.start, under[0].stretch) if over[0].y <= over[-1].y else (foot.end, under[-1].stretch)
     # The short stud is worked out once for the wall; here it is one figure that everything else goes up from.
-    lowest = length.named("short stud") if length is plan.stud_length else length
+    lowest = length.named("short {stud}") if length is plan.stud_length else length
     short = lowest.plus_all(plan.rise_on(stretch, at))
     low, high = min(over[0].y, over[-1].y), max(corner.y for corner in over)
     if high == min(corner.y for corner in over):
@@ -71,7 +72,9 @@ def to_plates(
         orientation=orientation,
         x=x,
         y=y,
-        length=short.plus(f"to the long point, {format_inches(width)} x {format_pitch(steepest.pitch)}", high - low),
+        length=short.plus(
+            message("to the long point, {width:length} x {slope:pitch}", width=width, slope=steepest.pitch), high - low
+        ),
         width=width,
         height=high - y.value,
         bevel=Bevel(short.value, bevel(steepest.pitch)),

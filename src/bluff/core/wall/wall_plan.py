@@ -29,11 +29,12 @@ from bluff.core.job.schools import (
 from bluff.core.job.standard import Standard
 from bluff.core.job.stock import Section
 from bluff.core.job.top import Rake
-from bluff.core.measure.length import Length, format_inches, half, inches
+from bluff.core.measure.length import Length, half, inches
 from bluff.core.measure.lumber import Lumber
 from bluff.core.measure.shapes import Span
-from bluff.core.measure.slope import Slopes, Stretch, format_pitch, plumb
+from bluff.core.measure.slope import Slopes, Stretch, plumb
 from bluff.core.measure.sum import Sum, counted
+from bluff.core.message import message, plural, template
 from bluff.core.plan.joists import to_first_joist
 from bluff.core.plan.junction import find_meetings
 from bluff.core.plan.loose_ends import LooseEnd, loose_ends
@@ -203,20 +204,20 @@ class WallPlan:
 
     def centre_of(self, intersection: Intersection) -> Sum:
         """The centre of a wall that butts into this one, on its plate."""
-        centre = Sum.of(f"centre of {intersection.other}", intersection.centre)
+        centre = Sum.of(message("center of {wall}", wall=intersection.other), intersection.centre)
         start = self.meetings.start
-        return centre.plus(f"plate starts at {start.other}", start.reach) if start else centre
+        return centre.plus(message("plate starts at {wall}", wall=start.other), start.reach) if start else centre
 
     @cached_property
     def bottom(self) -> Sum:
         """Top of the bottom plates, where studs stand."""
         count = self.standard.bottom_plates
-        return Sum.of(counted("bottom plate", count), count * self.plate.thickness)
+        return Sum.of(counted("bottom_plate", count), count * self.plate.thickness)
 
     @cached_property
     def underside(self) -> Sum:
         """Underside of the top plates above the floor, at the low end of the lowest of them."""
-        return self.bottom.plus("stud", self.stud_length.value)
+        return self.bottom.plus("{stud}", self.stud_length.value)
 
     @cached_property
     def ceiling(self) -> Slopes:
@@ -249,9 +250,9 @@ class WallPlan:
     def rise_on(self, stretch: Stretch, x: Length) -> Sum:
         """As `rise`, by the stretch of the underside that is over the place."""
         begins = Sum(0, ()).plus(
-            f"where the slope begins, at {format_inches(stretch.low_end)}", stretch.low - self.underside.value
+            message("where the slope begins, at {at:length}", at=stretch.low_end), stretch.low - self.underside.value
         )
-        run = f"run {format_inches(stretch.run_to(x))} x {format_pitch(stretch.pitch)}"
+        run = message("run {run:length} x {slope:pitch}", run=stretch.run_to(x), slope=stretch.pitch)
         return begins.plus(run, stretch.at(x) - stretch.low)
 
     def is_under_plates(self, piece: Member) -> bool:
@@ -266,7 +267,7 @@ class WallPlan:
         """The wall from the floor to the top of its plates, where it is highest."""
         count = self.standard.top_plates
         if self.is_level:
-            return self.underside.plus(counted("top plate", count), count * self.plate.thickness)
+            return self.underside.plus(counted("top_plate", count), count * self.plate.thickness)
         highest = max(self.top.points, key=lambda point: point.y)
         lowest = self.top.lowest
         return Sum.of("top at its lowest", lowest.low).plus("rise to its highest", highest.y - lowest.low)
@@ -431,20 +432,21 @@ def _topped(
         return Topped(Slopes.level(length, height.value), height), stud_length(standard, plate.thickness)
     topped = top_of(wall.top, length, meetings, _level_height(standard, wall), level)
     pitch, plates = topped.line.lowest.pitch, standard.top_plates
-    name = counted("top plate", plates)
+    name = counted("top_plate", plates)
     under = topped.lowest.minus(
-        f"{name}, plumb at {format_pitch(pitch)}" if pitch else name, plates * plumb(plate.thickness, pitch)
+        message("{plates}, plumb at {slope:pitch}", plates=name, slope=pitch) if pitch else name,
+        plates * plumb(plate.thickness, pitch),
     )
     bottom = standard.bottom_plates
-    return topped, under.minus(counted("bottom plate", bottom), bottom * plate.thickness)
+    return topped, under.minus(counted("bottom_plate", bottom), bottom * plate.thickness)
 
 
 def _level_height(standard: Standard, wall: Wall) -> Sum:
     """How high a level wall of these studs and plates is."""
     thick = standard.board(wall.stud).thickness
     bottom, top = standard.bottom_plates, standard.top_plates
-    studs = stud_length(standard, thick).plus(counted("bottom plate", bottom), bottom * thick)
-    return studs.plus(counted("top plate", top), top * thick)
+    studs = stud_length(standard, thick).plus(counted("bottom_plate", bottom), bottom * thick)
+    return studs.plus(counted("top_plate", top), top * thick)
 
 
 def _profile(wall: Wall, standard: Standard, meetings: Meetings, level: Mapping[str, Sum]) -> Profile:
@@ -472,10 +474,26 @@ def _plate_length(wall: Wall, standard: Standard, meetings: Meetings) -> Sum:
     is_fitted = isinstance(standard.studs, MeasuredRoom)
     for end in End:
         if meeting := meetings.at(end):
-            length = length.plus(f"{meeting.joint.verb} {meeting.other} at the {end}", meeting.reach)
+            length = length.plus(message(_JOINED[meeting.joint, end], wall=meeting.other), meeting.reach)
         elif is_fitted:
-            length = length.minus(f"gap for the panel at the {end}", standard.panel_gap)
+            length = length.minus(_PANEL_GAP[end], standard.panel_gap)
     return length
+
+
+_JOINED = {
+    (Joint.THROUGH, End.START): template("runs past {wall} at the start"),
+    (Joint.THROUGH, End.END): template("runs past {wall} at the end"),
+    (Joint.BUTT, End.START): template("butts into {wall} at the start"),
+    (Joint.BUTT, End.END): template("butts into {wall} at the end"),
+    (Joint.MITRE, End.START): template("mitered with {wall} at the start"),
+    (Joint.MITRE, End.END): template("mitered with {wall} at the end"),
+    (Joint.SPLICE, End.START): template("goes on in {wall} at the start"),
+    (Joint.SPLICE, End.END): template("goes on in {wall} at the end"),
+}
+_PANEL_GAP = {
+    End.START: message("gap for the panel at the start"),
+    End.END: message("gap for the panel at the end"),
+}
 
 
 def stud_length(standard: Standard, plate: Length) -> Sum:
@@ -492,12 +510,12 @@ def stud_length(standard: Standard, plate: Length) -> Sum:
     """
     match standard.studs:
         case PrecutStuds(length):
-            return Sum.of("precut stud", length)
+            return Sum.of("precut {stud}", length)
         case WallHeight(wall_height):
             height = Sum.of("wall height", wall_height)
         case MeasuredRoom(heights, play) as room:
-            name = "measured height" if len(heights) == 1 else f"smallest of {len(heights)} readings"
+            name = plural("measured height", "smallest of {count} readings", count=len(heights))
             height = Sum.of(name, room.smallest).minus("play", play)
-    return height.minus(counted("bottom plate", standard.bottom_plates), standard.bottom_plates * plate).minus(
-        counted("top plate", standard.top_plates), standard.top_plates * plate
+    return height.minus(counted("bottom_plate", standard.bottom_plates), standard.bottom_plates * plate).minus(
+        counted("top_plate", standard.top_plates), standard.top_plates * plate
     )

@@ -3,7 +3,7 @@
 from collections.abc import Collection, Sequence
 from enum import StrEnum
 
-from bluff.core.job.finding import Finding, Severity
+from bluff.core.job.finding import Severity
 from bluff.core.job.schools import End, MarkedOn, MarkLines
 from bluff.core.measure.length import Length, format_feet, format_inches
 from bluff.core.measure.shapes import Rectangle
@@ -16,6 +16,7 @@ from bluff.core.wall.placed import PlacedClear, PlacedOpening
 from bluff.core.wall.sheets import Sheet
 from bluff.core.wall.wall_plan import WallPlan
 from bluff.formats.paper.page import MARGIN, Page, columns, fitting_size, spread, text_width, wrapped_height
+from bluff.views.reader import reader
 
 _GREY = {
     Role.BOTTOM_PLATE: 0.88,
@@ -65,7 +66,7 @@ def draw_wall(page: Page, framing: Framing, link: str, layers: Collection[Layer]
     _cut_list(page, framing, cut, bottom, low)
     above = _sheets_and_nails(page, framing, layers, openings, low)
     _openings(page, [opening.placed for opening in framing.openings], openings, bottom, above)
-    _findings(page, framing.findings, findings, bottom, low)
+    _findings(page, framing, findings, bottom, low)
 
 
 def _head(page: Page, framing: Framing, link: str) -> float:
@@ -348,15 +349,16 @@ def _on_floor(placed: PlacedOpening) -> str:
     return f", {format_inches(placed.head_on_floor.value)} on floor {floor}" if floor else ""
 
 
-def _findings(page: Page, findings: Sequence[Finding], edges: tuple[float, float], top: float, low: float) -> None:
+def _findings(page: Page, framing: Framing, edges: tuple[float, float], top: float, low: float) -> None:
     """The worst first; what has no room is counted, and is on the screen."""
     x, right = edges
+    findings, say = framing.findings, reader(framing.plan.standard.words).say
     y = _title(page, x, top, "Findings") - 10
     if not findings:
         page.text(x, y, "none", 10)
     for number, finding in enumerate(findings):
         size = 8.5 if finding.severity is Severity.INFO else 9.5
-        text = f"{finding.text} {finding.do}"
+        text = f"{say(finding.text)} {say(finding.do)}"
         is_last = number == len(findings) - 1
         # Below each but the last there is room to count those that have none.
         if y - wrapped_height(text, size, right - x - 34) < low + (0 if is_last else 16):

@@ -1,0 +1,98 @@
+"""Messages: sentences as values.
+
+A message is a template and what goes into it. It becomes text only where somebody reads it (`bluff.views.reader`),
+where the crew's words for pieces, the language and the way lengths are written are known. Nothing is ever replaced in
+finished text: a wall jack stays a wall jack, whatever a crew calls the jack of an opening.
+
+A template stands in the code as it reads in English, and catalogs of other languages look it up by that::
+
+    message("{Jack:a} stands {gap:length} from {opening}.", gap=192, opening="W1")
+
+``{name}``
+    An argument as it is: a mark, a size, a count, or another message.
+``{name:length}``, ``{name:fine}``, ``{name:feet}``, ``{name:spacing}``, ``{name:pitch}``
+    A length as a tape reads, to the 16th or to the 32nd, or as a plan writes it; the distance between studs; a slope.
+``{jack}``, ``{jack:many}``, ``{jack:a}``
+    A piece by its role, as the crew calls it: one, more than one, or one with its article.
+``{name:one}``, ``{name:many}``, ``{name:a}``
+    A piece whose role is an argument.
+
+A capital letter in a name, ``{Jack:many}``, is one in the text. `tests/test_messages.py` reads every template there is
+and holds that its fields are those it is given, and that no piece is called by a word of its own.
+"""
+
+from collections.abc import Sequence
+from fractions import Fraction
+from typing import NamedTuple, TypeAlias, Union
+
+Argument: TypeAlias = Union[str, int, Fraction, "Message"]
+
+
+class Message(NamedTuple):
+    """A sentence, or a part of one, that is not put into words yet.
+
+    Args:
+        template: What is said, for one where it counts something.
+        arguments: What goes into it, by name.
+        many: What is said where the argument `count` is not one.
+    """
+
+    template: str
+    arguments: tuple[tuple[str, Argument], ...] = ()
+    many: str | None = None
+
+    def __format__(self, spec: str) -> str:
+        # A message in a formatted string would show how it is made, in front of somebody who reads it.
+        raise TypeError(f"{self.template!r} is put into words by a reader")
+
+
+def message(template: str, /, **arguments: Argument) -> Message:
+    """A message of a template and its arguments.
+
+    >>> message("Join it to {wall}", wall="B")
+    Message(template='Join it to {wall}', arguments=(('wall', 'B'),), many=None)
+    """
+    return Message(template, tuple(arguments.items()))
+
+
+def template(text: str) -> str:
+    """A template that stands in a table, so that it is found with the others."""
+    return text
+
+
+def plural(one: str, many: str, /, count: int, **arguments: Argument) -> Message:
+    """A message that counts something: `{count}` in both templates.
+
+    >>> plural("{count} {jack}", "{count} {jack:many}", count=2).many
+    '{count} {jack:many}'
+    """
+    return Message(one, (("count", count), *arguments.items()), many)
+
+
+def as_message(words: Message | str) -> Message:
+    """Words of a part of Bluff whose sentences are not messages yet, as one."""
+    return words if isinstance(words, Message) else Message("{words}", (("words", words),))
+
+
+def listed(items: Sequence[Message]) -> Message:
+    """A few things one after the other, the last one after `and`.
+
+    Raises:
+        ValueError: There is nothing to list.
+    """
+    if not items:
+        raise ValueError("a list of nothing has no words")
+    *others, last = items
+    if not others:
+        return last
+    first = others[0]
+    for one in others[1:]:
+        first = message("{first}, {next}", first=first, next=one)
+    return message("{first} and {last}", first=first, last=last)
+
+
+def follow(first: Message, *others: Message) -> Message:
+    """Sentences, one after the other."""
+    for one in others:
+        first = message("{first} {second}", first=first, second=one)
+    return first
