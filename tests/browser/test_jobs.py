@@ -26,7 +26,7 @@ def test_an_empty_list_says_how_to_begin(page):
 def test_a_job_file_is_imported_and_exported(page, tmp_path):
     page.get_by_label("Job file").set_input_files(EXAMPLE)
     expect(page.get_by_role("application", name="Plan")).to_be_visible()
-    expect(page.get_by_role("navigation", name="Stages")).to_contain_text("14 to see")
+    expect(page.get_by_role("navigation", name="Stages")).to_contain_text("14 warnings")
     with page.expect_download() as download:
         page.get_by_role("button", name="Take out").click()
         page.get_by_role("menuitem", name="Job file").click()

@@ -207,7 +207,7 @@ def test_a_header_is_checked_once_somebody_says_what_lies_on_it(headers):
     """D1 is 38 under three 2x8: 400 dead is 400 x 41/24 = 683 on 6 3/4 of jack, 101 of 425, 24 %."""
     table, card = headers.get_by_role("table", name="Headers"), headers.get_by_label("Header check", exact=True)
     row = table.get_by_role("row").filter(has_text="D1")
-    expect(row).to_contain_text("Enter this header’s load")
+    expect(row).to_contain_text("Enter the load of this header")
     row.get_by_role("button").click()
     dead = headers.get_by_label("Dead, lb a foot")
     dead.fill("400")
@@ -218,7 +218,7 @@ def test_a_header_is_checked_once_somebody_says_what_lies_on_it(headers):
     card.get_by_text("Bending", exact=True).click()
     expect(card).to_contain_text("542 lb·ft")
     headers.keyboard.press("Control+z")
-    expect(row).to_contain_text("Enter this header’s load")
+    expect(row).to_contain_text("Enter the load of this header")
 
 
 def test_the_bench_checks_the_header_that_is_picked(headers):

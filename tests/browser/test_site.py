@@ -454,7 +454,7 @@ def test_a_task_is_begun_by_so_many_and_done_and_the_day_goes_on(phone, second, 
     """A phone begins cutting A with two; another sees who did, and says it is done."""
     go_to(phone, "The day")
     cut = phone.get_by_role("group", name="Cut A", exact=True)
-    cut.get_by_role("button", name="One pair of hands more").click()
+    cut.get_by_role("button", name="One person more").click()
     cut.get_by_role("button", name="Begin with 2").click()
     expect(cut.get_by_text(re.compile("^Begun .*lead"))).to_be_visible()
     settled(phone)

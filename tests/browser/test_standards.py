@@ -171,7 +171,7 @@ def test_studs_go_under_the_trusses_once_somebody_says_where_those_are(ways):
     choice(ways, "Studs and the joists above").get_by_role("button", name="Under the joists").click()
     take(ways)
     enter(ways, "Joists on centre", "24")
-    expect(ways.get_by_role("region", name="Effect on this job")).to_contain_text("To see to")
+    expect(ways.get_by_role("region", name="Effect on this job")).to_contain_text("Warnings")
     take(ways)
     ways.get_by_role("link", name="Bench").click()
     findings = ways.get_by_role("list", name="Findings")

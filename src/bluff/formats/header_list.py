@@ -7,6 +7,7 @@ from bluff.core.job.words import Words
 from bluff.core.measure.length import format_exact
 from bluff.core.strength.header_check import HeaderCheck
 from bluff.formats.tables import written
+from bluff.views.reader import reader
 
 _HEAD = ("openings", "RO width", "header", "from", "wood", "its figures", "governs", "percent used")
 CAUTION = "Indicative only: the drawings, the local code and a licensed designer decide the header."
@@ -34,7 +35,7 @@ def _line(row: HeaderRow, uses: Sequence[str], words: Words) -> tuple[object, ..
         placed.header.choice.source.called,
     )
     if not isinstance(check, HeaderCheck):
-        return (*of, "", "", words.say(check.sentence), "", *("" for _ in uses))
+        return (*of, "", "", reader(words).say(check.sentence), "", *("" for _ in uses))
     by_name = {use.name: use.percent for use in check.uses}
     governs = check.governs
     return (

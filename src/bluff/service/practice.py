@@ -115,9 +115,13 @@ class Practice:
         with self.pool.connection() as connection:
             return [(_result(row), row) for row in rows.results_of(connection, self.account.id, _LATEST)]
 
+    def standard(self, whose: Whose) -> Standard:
+        """The ways questions are asked by."""
+        return self.ways(whose).over(Standard())
+
     def next_question(self, whose: Whose, just: str | None = None) -> tuple[Question, int]:
         """What is asked next, and its number."""
-        standard = self.ways(whose).over(Standard())
+        standard = self.standard(whose)
         cards = {topic: card for topic, card in self.cards().items() if topic in topics(standard)}
         topic = next_topic(cards, topics(standard), _now(), just)
         seed = 1 + secrets.randbelow(_SEEDS)
@@ -130,7 +134,7 @@ class Practice:
             LengthError: A length is asked for, and this is none.
             EditError: There is no such topic.
         """
-        asked = question(topic, seed, self.ways(whose).over(Standard()))
+        asked = question(topic, seed, self.standard(whose))
         is_right = asked.is_right(said)
         with self.pool.connection() as connection:
             kept = rows.lock_card(connection, self.account.id, topic)

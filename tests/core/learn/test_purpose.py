@@ -7,13 +7,15 @@ import pytest
 from bluff.core.job.words import PRESETS, USUAL, Words
 from bluff.core.learn.purpose import PURPOSES, called_elsewhere
 from bluff.core.wall.member import Role
+from bluff.views.reader import reader
+from framing import say
 
 
 @pytest.mark.parametrize("role", Role)
 def test_every_piece_says_what_it_is_for(role):
     purpose = PURPOSES[role]
     for said in (purpose.does, purpose.takes, purpose.gives, purpose.without):
-        assert re.fullmatch(r"[A-Z].{15,170}\.", said), said
+        assert re.fullmatch(r"[A-Z].{15,170}\.", say(said)), said
 
 
 def test_no_two_pieces_are_for_the_same():
@@ -36,8 +38,8 @@ def test_what_it_is_called_elsewhere_is_not_what_it_is_called_here():
 
 def test_a_crews_words_are_put_in_place_of_ours():
     """Said to a crew that calls a jack a trimmer, nothing is left of the jack."""
-    words = PRESETS["Trimmers and soles"]
-    said = [words.say(text) for purpose in PURPOSES.values() for text in (purpose.does, purpose.takes, purpose.gives)]
+    trimmers = reader(PRESETS["Trimmers and soles"]).say
+    said = [trimmers(text) for purpose in PURPOSES.values() for text in (purpose.does, purpose.takes, purpose.gives)]
     assert any("trimmer" in text for text in said)
     assert not any(re.search(r"\bjacks?\b", text) for text in said)
     assert set(USUAL) >= {role.value for role in Role}

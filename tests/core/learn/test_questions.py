@@ -12,7 +12,7 @@ from bluff.core.job.words import PRESETS
 from bluff.core.learn.boxes import AGAIN_AFTER, Card, answered, next_topic
 from bluff.core.learn.questions import question, topics
 from bluff.core.measure.length import format_exact, inches, parse_length
-from framing import frame_wall
+from framing import frame_wall, say
 
 USUAL = Standard()
 NOW = datetime(2026, 3, 2, 7, tzinfo=UTC)
@@ -41,16 +41,16 @@ def figures(text):
 def test_halves_are_halves():
     for seed in range(1, 40):
         asked = question("half", seed, USUAL)
-        (whole,) = figures(asked.asks)
+        (whole,) = figures(say(asked.asks))
         assert 2 * asked.answer.value == inches(whole)
 
 
 def test_a_jack_is_its_head_less_the_plate_and_a_header_the_opening_and_its_jacks():
     for seed in range(1, 20):
         jack = question("jack length", seed, USUAL)
-        assert jack.answer.value == inches(figures(jack.asks)[0]) - inches("1 1/2")
+        assert jack.answer.value == inches(figures(say(jack.asks))[0]) - inches("1 1/2")
         header = question("header length", seed, USUAL)
-        width, jacks = figures(header.asks)
+        width, jacks = figures(say(header.asks))
         assert header.answer.value == inches(width) + 2 * int(jacks) * inches("1 1/2")
 
 
@@ -58,14 +58,14 @@ def test_the_other_end_reads_what_is_left_of_the_plate():
     """On a plate of 136 the stud at 15 1/4 reads 119 1/4: what is left, less its thickness."""
     for seed in range(1, 20):
         asked = question("other end", seed, USUAL)
-        plate, line = figures(asked.asks)
+        plate, line = figures(say(asked.asks))
         assert asked.answer.value == inches(plate) - inches(line) - inches("1 1/2")
 
 
 def test_studs_are_counted_as_they_are_framed():
     for seed in range(1, 25):
         asked = question("studs exactly", seed, USUAL)
-        plate, spacing = figures(asked.asks)
+        plate, spacing = figures(say(asked.asks))
         framing = frame_wall(f"{format_exact(inches(plate))} 2x4", spacing=int(spacing))
         assert asked.answer == len([one for one in framing.standing if one.role in {"stud", "end_stud"}])
 
@@ -73,7 +73,7 @@ def test_studs_are_counted_as_they_are_framed():
 def test_openings_have_the_crews_own_allowance():
     standard = JobWays(door_allowance=None).over(USUAL)
     asked = question("door opening", 3, standard)
-    assert asked.answer.value == parse_length(figures(asked.asks)[0]) + inches(2)
+    assert asked.answer.value == parse_length(figures(say(asked.asks))[0]) + inches(2)
 
 
 def test_a_length_is_typed_in_any_way_and_what_is_none_is_refused():

@@ -5,6 +5,7 @@ import type { FindingCounts } from "../api/client";
 import { useJob } from "../api/queries";
 import { useColourMode } from "./colourMode";
 import { colour } from "./colours";
+import { countOf } from "./countOf";
 import { buttonLook, PlainButton } from "./PlainButton";
 import look from "./StagePole.module.css";
 import { useSession } from "./session";
@@ -103,8 +104,8 @@ function Stage({
       {name}
       {open && open.error + open.warning > 0 && (
         <span className={look.open} data-is-wrong={open.error > 0 || undefined}>
-          {open.error > 0 && <span>{`${open.error} wrong`}</span>}
-          {open.warning > 0 && <span>{`${open.warning} to see`}</span>}
+          {open.error > 0 && <span>{countOf(open.error, "error", "errors")}</span>}
+          {open.warning > 0 && <span>{countOf(open.warning, "warning", "warnings")}</span>}
         </span>
       )}
     </Link>

@@ -3,6 +3,7 @@ import { Plus } from "lucide-react";
 import { Link } from "react-router";
 import type { Job } from "../api/client";
 import { Changes } from "../app/Changes";
+import { countOf } from "../app/countOf";
 import { Figure } from "../app/Figure";
 import { JobBar } from "../app/JobBar";
 import type { JobChange } from "../app/useJobChange";
@@ -70,7 +71,7 @@ function WallTab({ job, wall, isHere }: { job: Job; wall: Job["walls"][number]; 
             fontSize="13px"
             fontWeight="700"
             color={error ? "crayon" : "warn"}
-            title={error ? `${error} wrong` : `${warning} to see to`}
+            title={error ? countOf(error, "error", "errors") : countOf(warning, "warning", "warnings")}
           >
             {error ? `${error}!` : warning}
           </Text>

@@ -6,6 +6,7 @@ import type { Bench, Member, NamedSum, Purpose } from "../api/client";
 import type { Change } from "../api/useChange";
 import { Changes } from "../app/Changes";
 import { changeWall } from "../app/changeWall";
+import { countOf } from "../app/countOf";
 import { Figure } from "../app/Figure";
 import { useWords } from "../app/words";
 import { SumColumn } from "../drawing/SumColumn";
@@ -74,7 +75,7 @@ export function PieceCard({
     <Card
       title={`Wall ${bench.wall.id}`}
       line={words.say(
-        `${bench.entered.stud} studs, ${bench.wall.bare.pounds} lb, ${bench.wall.bare.hands} hands to lift${sheeted(bench)}${held(bench)}. Pick a piece for its sum.`,
+        `${bench.entered.stud} studs, ${bench.wall.bare.pounds} lb, ${countOf(bench.wall.bare.hands, "person", "people")} to lift${sheeted(bench)}${held(bench)}. Pick a piece for its sum.`,
       )}
       sums={[
         { ...bench.plate, name: "Plate" },
@@ -113,7 +114,9 @@ function OfHeader({ revision, opening }: { revision: number; opening: string }) 
 
 /** What it takes with the sheets on, where there are any. */
 function sheeted({ wall: { sheets, sheeted } }: Bench): string {
-  return sheets.count > 0 ? `; with its sheets ${sheeted.pounds} lb, ${sheeted.hands} hands` : "";
+  return sheets.count > 0
+    ? `; with its sheets ${sheeted.pounds} lb, ${countOf(sheeted.hands, "person", "people")}`
+    : "";
 }
 
 /** What holds its plate to a slab, where it stands on one. */

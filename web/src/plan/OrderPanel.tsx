@@ -26,7 +26,7 @@ export function OrderPanel({ plan, onSelect }: { plan: Plan; onSelect: (action: 
                 </Button>
                 <Box flex="1" />
                 <Figure text={String(step.hands)} fontSize="18px" fontWeight="700" />
-                <Text color="faint">hands,</Text>
+                <Text color="faint">{step.hands === 1 ? "person," : "people,"}</Text>
                 <Figure text={String(step.pounds)} fontSize="18px" fontWeight="700" />
                 <Text color="faint">lb</Text>
               </Flex>
@@ -41,7 +41,9 @@ export function OrderPanel({ plan, onSelect }: { plan: Plan; onSelect: (action: 
                 </Text>
               )}
               {step.needs_help && (
-                <Text color="warn">Too heavy for hands alone: wall jacks or a machine, or sections.</Text>
+                <Text color="warn">
+                  Too heavy to lift by hand: use wall jacks or a machine, or build it in sections.
+                </Text>
               )}
               {step.waits_in_ring && (
                 <Text color="crayon">

@@ -4,6 +4,7 @@ import { type ReactNode, useState } from "react";
 import { Link } from "react-router";
 import type { Job, SiteDay, SiteTurn } from "../api/client";
 import { Changes } from "../app/Changes";
+import { countOf } from "../app/countOf";
 import { Empty } from "../app/Empty";
 import { Figure } from "../app/Figure";
 import { unparted } from "../app/figures";
@@ -97,7 +98,7 @@ function Hands({ job, day: { hands, starts, ends } }: { job: Job; day: SiteDay }
   return (
     <Flex py="2" gap="3" align="center" justify="space-between" fontSize="17px">
       <Text>
-        <b>{hands}</b> {hands === 1 ? "pair" : "pairs"} of hands, {starts} to {ends}
+        <b>{hands}</b> {hands === 1 ? "person" : "people"}, {starts} to {ends}
       </Text>
       {may && (
         <Button asChild size="lg" variant="plain">
@@ -159,7 +160,7 @@ function NowRow({ job, turn, most }: { job: string; turn: SiteTurn; most: number
             <>
               <Button
                 size="lg"
-                aria-label="One pair of hands less"
+                aria-label="One person fewer"
                 disabled={hands <= 1}
                 onClick={() => setHands(hands - 1)}
               >
@@ -170,7 +171,7 @@ function NowRow({ job, turn, most }: { job: string; turn: SiteTurn; most: number
               </Button>
               <Button
                 size="lg"
-                aria-label="One pair of hands more"
+                aria-label="One person more"
                 disabled={hands >= most}
                 onClick={() => setHands(hands + 1)}
               >
@@ -208,7 +209,7 @@ function ThenRow({ turn, most, goesOn }: { turn: SiteTurn; most: number; goesOn:
           {goesOn && ", goes on"}
         </Text>
         <Text color="faint" whiteSpace="nowrap">
-          {turn.takes}, {turn.who.length} {turn.who.length === 1 ? "hand" : "hands"}
+          {turn.takes}, {countOf(turn.who.length, "person", "people")}
         </Text>
       </Flex>
       <Short turn={turn} most={most} />
@@ -216,7 +217,7 @@ function ThenRow({ turn, most, goesOn }: { turn: SiteTurn; most: number; goesOn:
   );
 }
 
-/** What takes more hands than the crew has. */
+/** What takes more people than the crew has. */
 function Short({ turn: { task, wants }, most }: { turn: SiteTurn; most: number }) {
   if (wants <= most) return null;
   return (

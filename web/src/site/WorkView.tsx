@@ -2,6 +2,7 @@ import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import { NotebookPen, Scissors, TriangleAlert } from "lucide-react";
 import { Link, useSearchParams } from "react-router";
 import type { Job, WallWork } from "../api/client";
+import { countOf } from "../app/countOf";
 import { Figure } from "../app/Figure";
 import { unparted } from "../app/figures";
 import { Shown } from "../app/Shown";
@@ -204,7 +205,13 @@ function Weight({ name, pounds, hands }: { name: string; pounds: number; hands: 
       <Text color="faint" fontSize="16px">
         {name}
       </Text>
-      <Figure text={`${hands} hands`} display="block" fontSize="44px" fontWeight="800" lineHeight="1.1" />
+      <Figure
+        text={countOf(hands, "person", "people")}
+        display="block"
+        fontSize="44px"
+        fontWeight="800"
+        lineHeight="1.1"
+      />
       <Text fontSize="18px">{pounds} lb</Text>
     </Box>
   );

@@ -33,6 +33,7 @@ from bluff.formats.ways_values import FileModel
 from bluff.service.practice import Class, Lesson, Practice, Whose
 from bluff.store.practice import ResultRow
 from bluff.views.lengths import Figure, figure
+from bluff.views.reader import reader
 
 _FEW = 6
 """How many of the last exercises are shown, to be done again."""
@@ -293,14 +294,16 @@ def practice_reading(_: SignedInAccount, typed: _TypedReading) -> Figure:
 def practice_question(practice: MyPractice, whose: WhoseRequest, just: str | None = None) -> QuestionView:
     """What is asked next: what was wrong comes back, what was known does later."""
     asked, seed = practice.next_question(whose.whose, just)
-    return QuestionView(topic=asked.topic, seed=seed, asks=asked.asks, choices=[*asked.choices])
+    asks = reader(practice.standard(whose.whose).words).say(asked.asks)
+    return QuestionView(topic=asked.topic, seed=seed, asks=asks, choices=[*asked.choices])
 
 
 @router.post("/practice/answer")
 def practice_answer(practice: MyPractice, request: AnswerRequest) -> AnswerView:
     """Whether an answer is right, and why."""
     asked, is_right = practice.answer(request.whose, request.topic, request.seed, request.said)
-    return AnswerView(is_right=is_right, answer=asked.answers, because=asked.because)
+    because = reader(practice.standard(request.whose).words).say(asked.because)
+    return AnswerView(is_right=is_right, answer=asked.answers, because=because)
 
 
 @router.get("/practice/classes")

@@ -102,7 +102,9 @@ def _line(row: HeaderRow) -> HeaderLine:
         header=str(placed.header),
         source=placed.header.choice.source,
         check=_check(check, words) if isinstance(check, HeaderCheck) else None,
-        missing=MissingView(says=words.say(check.sentence), way=check.way) if isinstance(check, NotSaid) else None,
+        missing=MissingView(says=reader(words).say(check.sentence), way=check.way)
+        if isinstance(check, NotSaid)
+        else None,
     )
 
 
@@ -115,7 +117,7 @@ def _check(check: HeaderCheck, words: Words) -> HeaderCheckView:
         wood=wood.kind.called,
         figures=str(wood),
         uses=[_use(use, words) for use in check.uses],
-        notes=[words.say(note) for note in check.notes],
+        notes=[reader(words).say(note) for note in check.notes],
     )
 
 

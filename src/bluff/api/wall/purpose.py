@@ -12,6 +12,7 @@ from bluff.core.learn.purpose import PURPOSES, called_elsewhere
 from bluff.core.wall.piece import PieceId
 from bluff.service.errors import NotFound
 from bluff.service.framings import framing
+from bluff.views.reader import reader
 
 router = APIRouter(prefix="/api/jobs", tags=["jobs"])
 
@@ -51,13 +52,14 @@ def purpose(
     if member is None or path is None:
         raise NotFound(f"Wall {wall_id} has no piece {piece} any more; pick another.")
     words, said = wall.plan.standard.words, PURPOSES[member.role]
+    say = reader(words).say
     return PurposeView(
         piece=piece,
         name=words.name(member.role),
-        does=words.say(said.does),
-        takes=words.say(said.takes),
-        gives=words.say(said.gives),
-        without=words.say(said.without),
+        does=say(said.does),
+        takes=say(said.takes),
+        gives=say(said.gives),
+        without=say(said.without),
         elsewhere=[CalledElsewhere(name=name, by=by) for name, by in called_elsewhere(member.role, words).items()],
         carries=_ids(path.carries),
         down=_ids(path.down),

@@ -380,7 +380,7 @@ class WorkDay:
     Source: docs/rules.md, The day.
     """
 
-    hands: Count = part(3, "Pairs of hands", "How many of the crew frame.", options=up_to(MOST_ON_A_CREW))
+    hands: Count = part(3, "People", "How many of the crew frame.", options=up_to(MOST_ON_A_CREW))
     starts: Clock = part(parse_clock("7:00"), "Work starts", "As a clock shows it, like 7:00.")
     ends: Clock = part(parse_clock("15:30"), "Work ends", "Breaks are in the minutes things take.")
     week: Count = part(5, "Days a week", "From Monday on.", options=up_to(7))
@@ -393,7 +393,7 @@ class WorkDay:
 
     def __post_init__(self) -> None:
         if not 1 <= self.hands <= MOST_ON_A_CREW:
-            raise SettingError(f"A crew has 1 to {MOST_ON_A_CREW} pairs of hands.", "hands")
+            raise SettingError(f"A crew has 1 to {MOST_ON_A_CREW} people.", "hands")
         if not 0 <= self.starts < self.ends <= DAY:
             raise SettingError("A day ends later than it starts, like 7:00 and 15:30.", "ends")
         if self.minutes < _SHORTEST_DAY:

@@ -1,13 +1,13 @@
 """What each piece is for: what it does, where its load comes from and goes, what goes wrong without it.
 
-Written for whoever lays out a first wall: two or three short sentences a piece, in the words every crew's are put in
-place of.
+Written for somebody who lays out a first wall: two or three short sentences a piece.
 """
 
 from collections.abc import Mapping
 from dataclasses import dataclass
 
 from bluff.core.job.words import PRESETS, Words
+from bluff.core.message import Message, message
 from bluff.core.wall.member import Role
 
 
@@ -22,126 +22,134 @@ class Purpose:
         without: What goes wrong where it is missing or wrong.
     """
 
-    does: str
-    takes: str
-    gives: str
-    without: str
+    does: Message
+    takes: Message
+    gives: Message
+    without: Message
 
 
 PURPOSES: Mapping[Role, Purpose] = {
     Role.BOTTOM_PLATE: Purpose(
-        "Holds the foot of every piece on its mark and ties the wall to the floor.",
-        "All that stands on it: studs, kings, jacks, bottom cripples.",
-        "Straight into the floor or the slab under it.",
-        "Nothing stays on its mark, and the wall can be pushed off the floor. On a slab, untreated, it rots.",
+        message("Holds the foot of every piece on its mark and ties the wall to the floor."),
+        message("All that stands on it: {stud:many}, {king:many}, {jack:many}, {bottom_cripple:many}."),
+        message("Straight into the floor or the slab under it."),
+        message("Nothing stays on its mark, and the wall can be pushed off the floor. On a slab, untreated, it rots."),
     ),
     Role.TOP_PLATE: Purpose(
-        "Ties the heads of the studs and spreads what lies on the wall over them.",
-        "Joists, trusses or rafters, through the cap plate where there is one.",
-        "Into the studs, and over an opening into the cripples and the header.",
-        "Studs lean each by itself, and a joist between two studs has nothing to stand on.",
+        message("Ties the heads of the {stud:many} and spreads what lies on the wall over them."),
+        message("Joists, trusses or rafters, through the {cap_plate} where there is one."),
+        message("Into the {stud:many}, and over an opening into the {cripple:many} and the {header}."),
+        message("Each {stud} leans on its own, and a joist between two {stud:many} has nothing to stand on."),
     ),
     Role.CAP_PLATE: Purpose(
-        "Laps over the joints of the plate below and onto the next wall, so that the walls are one.",
-        "Joists, trusses or rafters.",
-        "Into the top plate under it, and from that into the studs.",
-        "A corner opens under a push, and a joint of the lower plate is a hinge.",
+        message("Laps over the joints of the plate below and onto the next wall, so that the walls are one."),
+        message("Joists, trusses or rafters."),
+        message("Into the {top_plate} under it, and from that into the {stud:many}."),
+        message("Corners open when the wall is pushed, and a joint of the lower plate acts as a hinge."),
     ),
     Role.STUD: Purpose(
-        "Carries what lies above it, and gives sheets and drywall an edge to meet on.",
-        "What the top plate brings from one bay.",
-        "Straight down into the bottom plate.",
-        "The plate sags, and a sheet ends in the air: its edge cannot be nailed.",
+        message("Carries what is above it, and gives sheets and drywall an edge to meet on."),
+        message("The load of one bay, from the {top_plate}."),
+        message("Straight down into the {bottom_plate}."),
+        message("The plate sags, and the edge of a sheet has nothing to nail to."),
     ),
     Role.END_STUD: Purpose(
-        "Closes the end of the wall and takes the edge of its last sheet.",
-        "What the end of the top plate brings.",
-        "Straight down into the bottom plate.",
-        "The ends of both plates are loose, and the last sheet has nothing to be nailed to.",
+        message("Closes the end of the wall and takes the edge of its last sheet."),
+        message("The load at the end of the {top_plate}."),
+        message("Straight down into the {bottom_plate}."),
+        message("The ends of both plates are loose, and the last sheet cannot be nailed."),
     ),
     Role.KING: Purpose(
-        "Runs from plate to plate beside an opening, holds header and jack in line, and takes the wind on the opening.",
-        "Wind and a push from the side, from header and sill; half a bay of what is above.",
-        "Into both plates: down into the bottom plate, sideways into both.",
-        "The header is held by nothing but its own nails, rolls, and takes the jack with it.",
+        message(
+            "Runs from plate to plate beside an opening, holds {header} and {jack} in line, and resists the wind there."
+        ),
+        message("Wind and a push from the side, from {header} and {sill}; half a bay of what is above."),
+        message("Into both plates: down into the {bottom_plate}, sideways into both."),
+        message("Only its own nails hold the {header}: it rolls, and takes the {jack} with it."),
     ),
     Role.JACK: Purpose(
-        "Stands under the header, and makes the side of the rough opening.",
-        "The end of the header: half of all that lies over the opening.",
-        "Down into the bottom plate, or onto the sill where it stands on that.",
-        "The header hangs on a few nails, comes down, and the window or door binds.",
+        message("Stands under the {header}, and makes the side of the rough opening."),
+        message("The end of the {header}: half of all that lies over the opening."),
+        message("Down into the {bottom_plate}, or onto the {sill} where it stands on that."),
+        message("The {header} hangs on a few nails, comes down, and the window or door binds."),
     ),
     Role.HEADER: Purpose(
-        "Carries over the opening what the studs there would have carried.",
-        "The top cripples above it, or the top plate where it is tight under that.",
-        "To both its ends, and there into the jacks.",
-        "The plate sags over the opening onto the frame below: glass cracks and doors bind.",
+        message("Carries the load over the opening that the {stud:many} there would have carried."),
+        message("The {top_cripple:many} above it, or the {top_plate} where it is tight under that."),
+        message("To both its ends, and there into the {jack:many}."),
+        message("The plate sags over the opening onto the frame below: glass cracks and doors bind."),
     ),
     Role.PAD_PLATE: Purpose(
-        "Makes a flat face under or over a header, at the height of the opening.",
-        "The header on it, or the cripples that stand on it.",
-        "Into what it lies on: the jacks, or the header.",
-        "The head of the opening is not at its height, and trim has a gap between plies to be nailed to.",
+        message("Makes a flat face under or over {header:a}, at the height of the opening."),
+        message("The {header} on it, or the {cripple:many} that stand on it."),
+        message("Into what it lies on: the {jack:many}, or the {header}."),
+        message(
+            "The head of the opening is not at its height, and trim has a gap between plies instead of wood to nail to."
+        ),
     ),
     Role.SILL: Purpose(
-        "Closes the opening from below and carries the window.",
-        "The window, and its jacks where they stand on it.",
-        "Into the bottom cripples, and at its ends into the jacks or kings.",
-        "The window has nothing to stand on, and its trim and the sheet below it no edge.",
+        message("Closes the opening from below and carries the window."),
+        message("The window, and its {jack:many} where they stand on it."),
+        message("Into the {bottom_cripple:many}, and at its ends into the {jack:many} or {king:many}."),
+        message("The window has nothing to stand on, and its trim and the sheet below have no edge to nail to."),
     ),
     Role.TOP_CRIPPLE: Purpose(
-        "Goes on with the layout between header and top plate.",
-        "What the top plate brings from one bay.",
-        "Down onto the header, and round the opening with it.",
-        "The plate sags onto the header between two of them, and sheets over the opening miss their nailing.",
+        message("Continues the layout between {header} and {top_plate}."),
+        message("The load of one bay, from the {top_plate}."),
+        message("Down onto the {header}, and around the opening with it."),
+        message(
+            "The plate sags onto the {header} between two of them, and sheets over the opening miss their nailing."
+        ),
     ),
     Role.BOTTOM_CRIPPLE: Purpose(
-        "Goes on with the layout under the sill and holds it up.",
-        "The sill, with the window on it.",
-        "Straight down into the bottom plate.",
-        "The sill bends under the window, and sheets under it miss their nailing.",
+        message("Continues the layout under the {sill} and holds it up."),
+        message("The {sill}, with the window on it."),
+        message("Straight down into the {bottom_plate}."),
+        message("The {sill} bends under the window, and sheets under it miss their nailing."),
     ),
     Role.CORNER_STUD: Purpose(
-        "Stands at the corner, where this wall is nailed to the next.",
-        "What the end of the top plate brings, and the push of both walls.",
-        "Straight down into the bottom plate.",
-        "The corner has nothing to be nailed through, and opens.",
+        message("Stands at the corner, where this wall is nailed to the next."),
+        message("The load at the end of the {top_plate}, and the push of both walls."),
+        message("Straight down into the {bottom_plate}."),
+        message("The corner has nothing to nail through, and opens."),
     ),
     Role.CORNER_BACKING: Purpose(
-        "Gives the inside of the corner an edge for sheets and drywall.",
-        "Next to nothing: what it holds is a sheet's edge.",
-        "What little there is into the bottom plate.",
-        "Drywall ends in the air inside the corner, and cracks there.",
+        message("Gives the inside of the corner an edge for sheets and drywall."),
+        message("Next to nothing: what it holds is a sheet's edge."),
+        message("Next to nothing, into the {bottom_plate}."),
+        message("Drywall has no {backing} inside the corner, and cracks there."),
     ),
     Role.INTERSECTION_STUD: Purpose(
-        "Stands where another wall butts, so that its end has wood to be nailed to.",
-        "What the top plate brings, and the push of the other wall.",
-        "Straight down into the bottom plate.",
-        "The other wall's end is nailed to a bay of air.",
+        message("Stands where another wall butts, so that its end has wood to nail to."),
+        message("The load of the {top_plate}, and the push of the other wall."),
+        message("Straight down into the {bottom_plate}."),
+        message("The end of the other wall has nothing to nail to."),
     ),
     Role.INTERSECTION_BACKING: Purpose(
-        "Gives both inside corners beside the butting wall an edge for drywall.",
-        "The end stud of the other wall, which is nailed to it.",
-        "What little there is into the bottom plate.",
-        "Drywall ends in the air at both sides of the other wall.",
+        message("Gives both inside corners beside the butting wall an edge for drywall."),
+        message("The {end_stud} of the other wall, which is nailed to it."),
+        message("Next to nothing, into the {bottom_plate}."),
+        message("Drywall has no {backing} on either side of the other wall."),
     ),
     Role.BLOCK: Purpose(
-        "Fills a bay from stud to stud: keeps studs straight, stops fire, or takes the edge of a sheet.",
-        "A push from the side, or a sheet's edge.",
-        "Into the studs at both its ends.",
-        "Studs twist as they dry, a fire climbs the bay, or the edge of a sheet is loose.",
+        message(
+            "Fills a bay from {stud} to {stud}: keeps {stud:many} straight, stops fire, or takes the edge of a sheet."
+        ),
+        message("A push from the side, or a sheet's edge."),
+        message("Into the {stud:many} at both its ends."),
+        message("{Stud:many} twist as they dry, a fire climbs the bay, or the edge of a sheet is loose."),
     ),
     Role.BACKING: Purpose(
-        "Wood behind the finished face for what will be screwed to it: rails, cabinets, basins.",
-        "Whatever is hung on it.",
-        "Into the studs it is nailed to.",
-        "A screw finds nothing but drywall, and what hangs there comes down.",
+        message("Wood behind the finished wall for what is screwed to it: rails, cabinets, sinks."),
+        message("What is hung on it."),
+        message("Into the {stud:many} it is nailed to."),
+        message("Screws find nothing but drywall, and what hangs there comes down."),
     ),
     Role.POST: Purpose(
-        "Carries a beam's end straight down through the wall.",
-        "The beam that bears on it.",
-        "Into the bottom plate, and through it into what must be solid below.",
-        "The beam presses on a plate between studs, which splits or sinks.",
+        message("Carries a beam's end straight down through the wall."),
+        message("The beam that bears on it."),
+        message("Into the {bottom_plate}, and through it into what must be solid below."),
+        message("The beam presses on a plate between {stud:many}, which splits or sinks."),
     ),
 }
 """By role. Source: docs/rules.md, What each piece is for."""

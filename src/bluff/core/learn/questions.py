@@ -44,6 +44,7 @@ from bluff.core.measure.length import (
 )
 from bluff.core.measure.size import Size
 from bluff.core.measure.sum import Sum
+from bluff.core.message import Message, message
 from bluff.core.takeoff.thumb import studs_by_thumb
 from bluff.core.wall.layout import on_centre_lines
 from bluff.core.wall.member import Role
@@ -67,10 +68,10 @@ class Question:
     """
 
     topic: str
-    asks: str
+    asks: Message | str
     answer: Sum | int | str
     choices: tuple[str, ...]
-    because: str
+    because: Message | str
 
     @property
     def answers(self) -> str:
@@ -122,7 +123,7 @@ def question(topic: str, seed: int, standard: Standard) -> Question:
     about, _, of = topic.partition(" ")
     if maker := _MAKERS.get(topic):
         asks, answer, because = maker(random, standard)
-        return Question(topic, standard.words.say(asks), answer, (), standard.words.say(because))
+        return Question(topic, asks, answer, (), because)
     if topic not in topics(standard):
         raise EditError(f"There are no questions about {topic}.", "topic")
     if about == "does":
@@ -331,13 +332,12 @@ def _what_does(topic: str, role: Role, random: Random, standard: Standard) -> Qu
     others = random.sample([other for other in _TOLD_APART if other is not role], _CHOICES - 1)
     names = [words.name(one) for one in (role, *others)]
     random.shuffle(names)
-    does = PURPOSES[role].does
     return Question(
         topic,
-        words.say(f"Which piece is this? “{does}”"),
+        message("Which piece is this? “{does}”", does=PURPOSES[role].does),
         words.name(role),
         tuple(names),
-        words.say(f"Without it: {PURPOSES[role].without}"),
+        message("Without it: {without}", without=PURPOSES[role].without),
     )
 
 
@@ -351,10 +351,10 @@ def _what_called(topic: str, role: Role, random: Random, standard: Standard) -> 
     whose = " and ".join(elsewhere[name])
     return Question(
         topic,
-        f"What is called “{name}” elsewhere ({whose}) – what is it here?",
+        message("Elsewhere ({whose}) this piece is called “{name}”. What is it called here?", whose=whose, name=name),
         words.name(role),
         tuple(names),
-        words.say(PURPOSES[role].does),
+        PURPOSES[role].does,
     )
 
 

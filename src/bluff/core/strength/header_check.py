@@ -21,7 +21,7 @@ from bluff.core.job.wood import USUAL_WOODS, Wood, WoodKind
 from bluff.core.measure.length import Length, inches
 from bluff.core.measure.lumber import ENGINEERED_PLY, Lumber
 from bluff.core.measure.sum import Sum, counted
-from bluff.core.message import message
+from bluff.core.message import Message, listed, message
 from bluff.core.strength.beam import Beam, in_inches, point_lines
 from bluff.core.strength.load import Carried, Case, Load, per_foot
 from bluff.core.strength.standing import NotKnown, Standing, beam_of
@@ -85,7 +85,7 @@ class HeaderCheck:
     loads: tuple[Worked, ...]
     per_foot: Worked
     uses: tuple[Use, ...]
-    notes: tuple[str, ...]
+    notes: tuple[Message, ...]
 
     @property
     def governs(self) -> Use:
@@ -100,7 +100,7 @@ class NotSaid(NamedTuple):
         way: The way of this opening that is missing, None where it is not this opening that lacks something.
     """
 
-    sentence: str
+    sentence: Message
     way: str | None = None
 
 
@@ -117,9 +117,11 @@ def header_check(frame: OpeningFrame, framing: Framing) -> HeaderCheck | NotSaid
     placed, stud = frame.placed, framing.plan.stud
     loads = placed.standard.loads
     if not loads.is_said:
-        return NotSaid("Enter this header’s load: per foot, or what roof and floor it carries.", "loads.dead")
+        return NotSaid(
+            message("Enter the load of this {header}: per foot, or what roof and floor it carries."), "loads.dead"
+        )
     if any(refused.frame.placed.id == placed.id for refused in framing.refused_openings):
-        return NotSaid("This opening is not framed. Fix its finding on the bench first.")
+        return NotSaid(message("This opening is not framed. Fix its finding on the bench first."))
     carried = Standing(framing).carried_by(frame)
     if isinstance(carried, NotKnown):
         return NotSaid(carried.sentence)
@@ -147,19 +149,28 @@ def _wood(placed: PlacedOpening) -> Wood | NotSaid:
     is_engineered = header.choice.kind is HeaderKind.ENGINEERED
     kind = WoodKind.ENGINEERED if is_engineered else standard.header_wood
     if kind is None or (kind is WoodKind.ENGINEERED and not is_engineered):
-        return NotSaid("Say what wood and grade the header is of, as its stamp has it.", "header_wood")
+        return NotSaid(message("Enter the species and grade of the {header}, from its stamp."), "header_wood")
     is_timber = header.board.thickness >= _THINNEST_TIMBER
     if is_timber and kind is not WoodKind.OTHER:
         return NotSaid(
-            f"The figures of boards do not hold for a {header.board.nominal}: choose another wood, and write those of "
-            "timbers for it.",
+            message(
+                "Design values for boards do not apply to a {size}. Choose another wood and enter the values for "
+                "timbers.",
+                size=header.board.nominal,
+            ),
             "header_wood",
         )
     known = {wood.kind: wood for wood in (*USUAL_WOODS, *standard.woods)}
     if found := known.get(kind):
         return found
-    whose = "the plies’ maker" if is_engineered else "the wood"
-    return NotSaid(f"Write the figures of {whose}: bending, shear, bearing, stiffness and where from.", f"woods.{kind}")
+    needed = (
+        message(
+            "Enter the manufacturer's design values of the plies: bending, shear, bearing, stiffness and the source."
+        )
+        if is_engineered
+        else message("Enter the design values of the wood: bending, shear, bearing, stiffness and the source.")
+    )
+    return NotSaid(needed, f"woods.{kind}")
 
 
 def _span(placed: PlacedOpening, stud: Lumber) -> Sum:
@@ -229,17 +240,28 @@ def _bends(beam: Beam, load: Load, wood: Wood, part: int) -> tuple[Worked, ...]:
     return (*beam.deflection(load, wood.stiffness * 1_000_000), allowed)
 
 
-def _contents(placed: PlacedOpening, carried: Carried) -> tuple[str, ...]:
-    """What is in the load and what is not, in sentences."""
-    above = list(dict.fromkeys(point.name for point in carried.points))
-    given = "In the load: what is entered for each foot of this header"
-    standing = f", and what {' and '.join(above)} brings down through its jacks" if above else ""
-    left = "the header’s own weight, and what studs, kings and walls above bring"
-    notes = [f"{given}{standing}.", f"Not in the load, unless it is in what is entered for each foot: {left}."]
+def _contents(placed: PlacedOpening, carried: Carried) -> tuple[Message, ...]:
+    """What is in the load and what is not."""
+    above = [message("{name}", name=name) for name in dict.fromkeys(point.name for point in carried.points)]
+    notes = [
+        message(
+            "In the load: what is entered per foot of this {header}, and what {above} brings down through its "
+            "{jack:many}.",
+            above=listed(above),
+        )
+        if above
+        else message("In the load: what is entered per foot of this {header}."),
+        message(
+            "Not in the load, unless it is entered per foot: the weight of the {header} itself, and what {stud:many}, "
+            "{king:many} and walls above bring."
+        ),
+    ]
     if not placed.jack_count:
-        notes.append("It hangs between the kings. The maker of the hanger says what the hanger carries.")
+        notes.append(
+            message("It hangs between the {king:many}. The manufacturer of the hanger says what the hanger carries.")
+        )
     if placed.header.is_flat:
-        notes.append("Each flat board is taken to bend by itself.")
+        notes.append(message("Each flat board is assumed to bend by itself."))
     return tuple(notes)
 
 

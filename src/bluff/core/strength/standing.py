@@ -13,6 +13,7 @@ from typing import NamedTuple
 from bluff.core.job.schools import End
 from bluff.core.measure.length import Length, half
 from bluff.core.measure.shapes import Span
+from bluff.core.message import Message, message
 from bluff.core.strength.beam import Beam
 from bluff.core.strength.load import Carried, Load, PartedPoint, Parts, per_foot
 from bluff.core.wall.framing import Framing
@@ -23,7 +24,7 @@ from bluff.core.wall.placed import PlacedOpening
 class NotKnown(NamedTuple):
     """Why it cannot be known what comes down on a header."""
 
-    sentence: str
+    sentence: Message
 
 
 @dataclass(frozen=True)
@@ -52,7 +53,12 @@ class Standing:
         """All that lies on a header: its own load, and what stands on it."""
         mark, loads = frame.placed.id, frame.placed.standard.loads
         if not loads.is_said:
-            return NotKnown(f"{mark} stands on this header, and its load is not entered. Enter the load of {mark}.")
+            return NotKnown(
+                message(
+                    "{opening} stands on this {header}, and its load is not entered. Enter the load of {opening}.",
+                    opening=mark,
+                )
+            )
         points = self.on(frame)
         return points if isinstance(points, NotKnown) else Carried(per_foot(loads).parts, points)
 
@@ -62,12 +68,20 @@ class Standing:
         for post in self.framing.refused_posts:
             if post.frame.placed.span.overlaps(over):
                 mark = post.frame.placed.post.id
-                return NotKnown(f"Post {mark} comes down on this header, and its load is not known. Ask the designer.")
+                return NotKnown(
+                    message(
+                        "{Post} {mark} comes down on this {header}, and its load is not known. Ask the designer.",
+                        mark=mark,
+                    )
+                )
         for opening in self.framing.refused_openings:
             other = opening.frame
             if other.seen.is_above(frame.seen) and other.pack.overlaps(over):
                 return NotKnown(
-                    f"{other.placed.id} stands on this header and is not framed. Fix its finding on the bench first."
+                    message(
+                        "{opening} stands on this {header} and is not framed. Fix its finding on the bench first.",
+                        opening=other.placed.id,
+                    )
                 )
         return None
 

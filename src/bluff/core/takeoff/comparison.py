@@ -109,8 +109,8 @@ _FIGURES: tuple[_Figure, ...] = (
     _Figure("Sheets, one face", "", 0, lambda one: one.tally.sheets),
     _Figure("Wood in the walls", "%", 1, lambda one: one.tally.wood * 100),
     _Figure("R of the outside walls", "", 1, lambda one: one.tally.r),
-    _Figure("Wrong", "", 0, lambda one: one.tally.findings[Severity.ERROR]),
-    _Figure("To see to", "", 0, lambda one: one.tally.findings[Severity.WARNING]),
+    _Figure("Errors", "", 0, lambda one: one.tally.findings[Severity.ERROR]),
+    _Figure("Warnings", "", 0, lambda one: one.tally.findings[Severity.WARNING]),
 )
 
 

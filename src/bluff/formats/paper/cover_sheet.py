@@ -57,7 +57,7 @@ def draw_index(page: Page, framings: Sequence[Framing], steps: Sequence[BuildSte
     room = right - left
     at = [left + 16, left + 24, left + room * 0.34, left + room * 0.52, left + room * 0.64]
     for x, head, align in zip(
-        at, ("", "wall", "plate", "lb", "hands"), ("right", "left", "right", "right", "right"), strict=True
+        at, ("", "wall", "plate", "lb", "people"), ("right", "left", "right", "right", "right"), strict=True
     ):
         page.text(x, y - 14, head, 8, align=align)
     page.text(at[4] + 10, y - 14, "raised toward; after", 8)

@@ -30,7 +30,9 @@ _GREY = {
 _READINGS = 66.0
 """Points above and below the wall for what the plates read."""
 _MOST_ROWS = 12
-_WORST = {Severity.ERROR: "WRONG", Severity.WARNING: "SEE TO", Severity.INFO: "note"}
+_WORST = {Severity.ERROR: "ERROR", Severity.WARNING: "WARNING", Severity.INFO: "note"}
+_BESIDE = 40
+"""Where a finding starts beside the word for how bad it is, in points."""
 
 
 class Layer(StrEnum):
@@ -361,8 +363,8 @@ def _findings(page: Page, framing: Framing, edges: tuple[float, float], top: flo
         text = f"{say(finding.text)} {say(finding.do)}"
         is_last = number == len(findings) - 1
         # Below each but the last there is room to count those that have none.
-        if y - wrapped_height(text, size, right - x - 34) < low + (0 if is_last else 16):
+        if y - wrapped_height(text, size, right - x - _BESIDE) < low + (0 if is_last else 16):
             page.text(x, max(y, low + 5), f"and {len(findings) - number} more on the screen", 8.5)
             return
         page.text(x, y, _WORST[finding.severity], 7, bold=True)
-        y -= page.wrapped(x + 34, y, text, size, right - x - 34) + 3
+        y -= page.wrapped(x + _BESIDE, y, text, size, right - x - _BESIDE) + 3
