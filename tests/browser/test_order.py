@@ -48,7 +48,7 @@ def test_boards_on_the_site_are_taken_off_and_trucks_share_the_rest(order):
     expect(there).to_have_value("2 – 2x4 x 12'")
     page.get_by_label("Too crooked, percent").fill("10")
     page.get_by_label("Too crooked, percent").press("Enter")
-    expect(page.get_by_text("1 for crooked ones").first).to_be_visible()
+    expect(page.get_by_text("1 extra for crooked boards").first).to_be_visible()
     trucks = page.get_by_label("Trucks")
     trucks.fill("0")
     trucks.press("Enter")

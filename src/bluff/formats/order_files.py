@@ -54,7 +54,7 @@ def order_csv(whole: WholeOrder) -> str:
 def order_xlsx(whole: WholeOrder) -> bytes:
     """The same with what else is ordered on a page of its own, prices and weights as numbers."""
     supplies = [(one.count, whole.words.say(one.what), whole.words.say(one.because)) for one in whole.order.supplies]
-    return workbook({"Boards": (LINES, [*_lines(whole)]), "Besides": (SUPPLIES, supplies)})
+    return workbook({"Boards": (LINES, [*_lines(whole)]), "Sheets and hardware": (SUPPLIES, supplies)})
 
 
 def order_text(whole: WholeOrder) -> str:
@@ -78,7 +78,7 @@ def order_text(whole: WholeOrder) -> str:
 def _notes(line: OrderLine) -> str:
     notes = [f"{line.straight} of them straight"] if line.straight else []
     if line.crooked:
-        notes.append(f"{line.crooked} for crooked ones")
+        notes.append(f"{line.crooked} extra for crooked boards")
     return f" ({', '.join(notes)})" if notes else ""
 
 

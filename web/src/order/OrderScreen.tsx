@@ -79,10 +79,10 @@ function Ordered(props: OrderedProps) {
             role="region"
             aria-label="Order"
           >
+            <Totals order={order} />
             <LongerThanStock lines={order.lines} />
             <Loads job={job} order={order} change={change} />
-            <Totals order={order} />
-            {order.supplies.length > 0 && <Besides order={order} />}
+            {order.supplies.length > 0 && <Supplies order={order} />}
           </Box>
           <SidePanel>
             <Tabs.Root defaultValue="stock" lazyMount unmountOnExit>
@@ -159,20 +159,31 @@ function Loads({ job, order, change }: Pick<OrderedProps, "job" | "order" | "cha
   ));
 }
 
-/** How many boards there are, what they weigh, and what they cost as far as there are prices. */
+/** How many boards there are, what they weigh, and what they cost as far as there are prices: always in view. */
 function Totals({ order }: { order: Order }) {
   const boards = order.lines.reduce((sum, { count, crooked }) => sum + count + crooked, 0);
   return (
-    <Flex px="4" pt="2" gap="4" align="baseline" wrap="wrap">
+    <Flex
+      position="sticky"
+      top="0"
+      zIndex="1"
+      bg="ground"
+      borderBottomWidth="1px"
+      px="4"
+      py="2"
+      gap="5"
+      align="baseline"
+      wrap="wrap"
+    >
       <Text fontWeight="700">
-        <Figure text={String(boards)} fontSize="20px" /> boards
+        <Figure text={String(boards)} fontSize="24px" /> boards
       </Text>
       <Text fontWeight="700">
-        <Figure text={String(order.pounds)} fontSize="20px" /> lb
+        <Figure text={String(order.pounds)} fontSize="24px" /> lb
       </Text>
       {order.unpriced < boards && (
         <Text fontWeight="700">
-          <Figure text={order.cost} fontSize="20px" />
+          <Figure text={order.cost} fontSize="24px" />
           {order.unpriced > 0 && (
             <Text as="span" color="warn" fontWeight="600" fontSize="14px">
               {" "}
@@ -235,7 +246,7 @@ function BoardTable({
                   {[
                     line.special,
                     line.straight > 0 && `${line.straight} straight`,
-                    line.crooked > 0 && `${line.crooked} for crooked ones`,
+                    line.crooked > 0 && `${line.crooked} extra for crooked boards`,
                   ]
                     .filter(Boolean)
                     .join(", ")}
@@ -280,13 +291,13 @@ function LongerThanStock({ lines }: { lines: readonly OrderLine[] }) {
 }
 
 /** What is ordered besides boards. */
-function Besides({ order }: { order: Order }) {
+function Supplies({ order }: { order: Order }) {
   return (
     <>
       <Heading as="h2" px="4" pt="4" fontFamily="heading" fontWeight="800" fontSize="19px">
-        Besides
+        Sheets and hardware
       </Heading>
-      <Lines aria-label="Besides">
+      <Lines aria-label="Sheets and hardware">
         <tbody>
           {order.supplies.map(({ count, what, because }) => (
             <tr key={what}>

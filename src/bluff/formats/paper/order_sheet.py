@@ -54,7 +54,7 @@ def _rows(whole: WholeOrder) -> list[_Row]:
     boards = sum(line.bought for line in order.lines)
     rows.append(partial(_total, f"{boards} boards", missing, cost, f"{round(order.pounds)} lb"))
     if order.supplies:
-        rows.append(partial(_title, "Besides"))
+        rows.append(partial(_title, "Sheets and hardware"))
     for one in order.supplies:
         rows.append(partial(_supply, one.count, whole.words.say(one.what), whole.words.say(one.because)))
     return rows
@@ -81,7 +81,7 @@ def _line(line: OrderLine, page: Page, y: float) -> None:
     page.text(_GRADE, y, line.grade, fitting_size(line.grade or "x", 10, _NOTES - _GRADE - 8))
     notes = [SPECIAL] if line.is_special else []
     notes += [f"{line.straight} straight"] if line.straight else []
-    notes += [f"{line.crooked} for crooked ones"] if line.crooked else []
+    notes += [f"{line.crooked} extra for crooked boards"] if line.crooked else []
     said = ", ".join(notes)
     page.text(_NOTES, y, said, fitting_size(said or "x", 10, _PRICE - _NOTES - 40))
     if line.price is not None and line.cost is not None:
