@@ -7,6 +7,7 @@ from bluff.core.measure.length import format_inches
 from bluff.core.takeoff.sloped_studs import SlopedStud, sloped_studs
 from bluff.core.wall.framing import Framing
 from bluff.formats.paper.page import MARGIN, Page, text_width
+from bluff.views.reader import Reader
 
 _ROWS = 34
 """Uprights in a column; a sheet has one wide column of them or two narrow ones, and the wall on the deck beside."""
@@ -95,6 +96,7 @@ def _on_deck(page: Page, snapped: SnapOut, x: float, y: float) -> None:
         down -= 14
     lines = [*(("top line", slope) for slope in snapped.slopes)]
     lines += [("diagonal from the hook", snapped.diagonals[0]), ("diagonal back to above it", snapped.diagonals[1])]
+    say = Reader().say
     for name, line in lines:
         width = page.text(x, down, format_inches(line.value), 10, bold=True)
-        down -= page.wrapped(x + max(width, 44) + 6, down, f"{name}: {line.steps[0].words}", 8, room - 56) + 5
+        down -= page.wrapped(x + max(width, 44) + 6, down, f"{name}: {say(line.steps[0].words)}", 8, room - 56) + 5
