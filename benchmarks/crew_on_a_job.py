@@ -47,7 +47,7 @@ _SERVER = (
 
 @dataclass
 class Seen:
-    """What came of it."""
+    """Result."""
 
     made: int = 0
     carried: int = 0

@@ -95,7 +95,7 @@ class Machine:
 
 @dataclass
 class Killed:
-    """What came of it: how often what was killed, and which edits were answered, as (key, edit)."""
+    """Result: how often what was killed, and which edits were answered, as (key, edit)."""
 
     kills: Counter[str] = field(default_factory=Counter)
     answered: list[tuple[UUID, dict[str, Any]]] = field(default_factory=list)

@@ -59,7 +59,7 @@ _TO_THE_NEXT = """
 """
 
 # Looked for in the page, which is otherwise slowed by being asked from outside.
-_A_MARK = """[...document.querySelectorAll("button")].some((one) => one.textContent.includes("Marked, next"))"""
+_A_MARK = """[...document.querySelectorAll("button")].some((one) => one.textContent.includes("Marked"))"""
 _THE_WALLS = """document.querySelector("main li h2") !== null"""
 _UNTIL = """
     new MutationObserver((_, looking) => {
@@ -91,7 +91,7 @@ def slowed(page: Page, times: int) -> CDPSession:
 
 def next_marks(page: Page, marks: int) -> list[float]:
     """Milliseconds from the thumb to the picture, mark by mark."""
-    button = page.get_by_role("button", name="Marked, next")
+    button = page.get_by_role("button", name="Marked")
     button.wait_for()
     box = button.bounding_box() or {"x": 0, "y": 0, "width": 0, "height": 0}
     found = []
@@ -111,7 +111,7 @@ def caller_of(bluff: Served, context: BrowserContext) -> tuple[Page, str]:
     page.get_by_role("link", name="Quill Harbour ferry shelter", exact=True).click()
     page.get_by_role("link", name="Site", exact=True).click()
     page.get_by_role("heading", name="A", exact=True).click()
-    page.get_by_role("button", name="Marked, next").wait_for()
+    page.get_by_role("button", name="Marked").wait_for()
     return page, page.url
 
 
@@ -155,7 +155,7 @@ def offline_start(context: BrowserContext, url: str) -> float:
     page.evaluate("navigator.serviceWorker.ready")
     page.reload()
     page.wait_for_function("navigator.serviceWorker.controller !== null")
-    page.get_by_role("button", name="Take it along").click()
+    page.get_by_role("button", name="Save for offline").click()
     page.get_by_text("On this device since").wait_for(timeout=120_000)
     page.goto("about:blank")
     context.set_offline(True)

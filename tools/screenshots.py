@@ -107,7 +107,7 @@ def compare(page: Page) -> None:
     for group, way in (("On centre", "24"), ("Corner", "Three studs")):
         choices = page.get_by_role("group", name=group, exact=True)
         choices.get_by_role("button", name=way, exact=False).first.click()
-        page.get_by_role("button", name="Set aside to compare").click()
+        page.get_by_role("button", name="Add to comparison").click()
         page.get_by_role("table", name="Ways compared").wait_for()
         if way == "24":
             page.get_by_role("button", name="Compare", exact=True).click()
@@ -141,9 +141,9 @@ def cut(page: Page) -> None:
     """Better boards found, the first of them cut."""
     page.get_by_role("link", name=DEMO, exact=True).click()
     page.get_by_role("link", name="Cut", exact=True).click()
-    page.get_by_role("button", name="Look for better boards").click()
+    page.get_by_role("button", name="Optimize cutting").click()
     page.get_by_role("button", name="Stop, keep the best").wait_for()
-    page.get_by_role("button", name="Look for better boards").wait_for(timeout=60_000)
+    page.get_by_role("button", name="Optimize cutting").wait_for(timeout=60_000)
     for number in (1, 2, 3):
         page.get_by_role("button", name=re.compile(f"^Board {number}, . to cut$")).click()
         page.get_by_role("button", name=f"Board {number}, all cut").wait_for()
@@ -169,7 +169,7 @@ def site_marks(page: Page) -> None:
     """The first jack of wall A; what comes before it is marked."""
     to_site(page, "Marks")
     while page.get_by_text("Jack", exact=True).count() == 0:
-        page.get_by_role("button", name="Marked, next").click()
+        page.get_by_role("button", name="Marked").click()
 
 
 def site_checks(page: Page) -> None:
@@ -210,7 +210,7 @@ def practice(page: Page) -> None:
     page.get_by_label("W1 jack").fill("82 1/2")
     page.get_by_role("button", name="Both plates", exact=True).click()
     page.get_by_role("button", name="Hand in").click()
-    page.get_by_role("region", name="What came of it").wait_for()
+    page.get_by_role("region", name="Result").wait_for()
 
 
 VIEWS: dict[str, tuple[Callable[[Page], None], str]] = {

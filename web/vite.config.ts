@@ -25,12 +25,13 @@ const HELPER = {
 };
 const CALLER = {
   name: "caller",
-  test: /\/src\/site\/(arrivals|SiteFrame|SiteScreen|WallScreen|Caller)\.tsx?/,
+  // `countOf` is the page's frame's too: with the other screens of the site it would bring all of them along.
+  test: /\/src\/(site\/(arrivals|SiteFrame|SiteScreen|WallScreen|Caller)|app\/countOf)\.tsx?/,
   priority: 1,
 };
 const SITE = { name: "site", test: /\/src\/site\// };
 
-/** Scripts and styles once more, as small as they get, beside themselves: whoever takes them so is sent those. */
+/** Scripts and styles once more, as small as they get, beside themselves: clients that accept them are sent those. */
 const packed: Plugin = {
   name: "packed",
   apply: "build",

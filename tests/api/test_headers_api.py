@@ -25,7 +25,7 @@ def test_it_asks_for_what_is_missing_and_then_shows_its_arithmetic(client):
     way(client, job, 6, "loads.live_is", "snow")
     way(client, job, 7, "header_wood", "spruce-pine-fir")
     check = ask()[0]["check"]
-    assert [(use["name"], use["percent"]) for use in check["uses"]][:2] == [("On its jacks", 65), ("Bending", 48)]
+    assert [(use["name"], use["percent"]) for use in check["uses"]][:2] == [("Bearing", 65), ("Bending", 48)]
     assert check["uses"][1]["lines"][1] == {
         "name": "Moment M = wL² ÷ 8",
         "arithmetic": "400 × 6.125² ÷ 8",
@@ -77,6 +77,6 @@ def test_it_goes_out_as_a_table(client):
     for revision, (name, text) in enumerate([*said, ("loads.live_is", "snow"), ("header_wood", "spruce-pine-fir")], 2):
         way(client, job, revision, name, text)
     (line, _) = table()
-    assert (line["header"], line["governs"], line["percent used"]) == ("2-ply 2x10", "On its jacks", "65")
-    assert (line["Bending, percent"], line["On its jacks, percent"]) == ("48", "65")
+    assert (line["header"], line["governs"], line["percent used"]) == ("2-ply 2x10", "Bearing", "65")
+    assert (line["Bending, percent"], line["Bearing, percent"]) == ("48", "65")
     assert line["its figures"].startswith("875, 135, 425, 1.4, usual tables")

@@ -110,7 +110,7 @@ def test_standards(open_job, audit):
     expect(page.get_by_role("heading", name="This job as it is")).to_be_visible()
     audit("standards")
     page.get_by_role("button", name="24", exact=False).first.click()
-    page.get_by_role("button", name="Set aside to compare").click()
+    page.get_by_role("button", name="Add to comparison").click()
     expect(page.get_by_role("table", name="Ways compared")).to_be_visible()
     audit("ways compared")
 
@@ -128,7 +128,7 @@ def test_practice(blank, audit):
     expect(page.get_by_role("status", name="Hint")).to_be_visible()
     audit("an exercise")
     page.get_by_role("button", name="Hand in").click()
-    expect(page.get_by_role("region", name="What came of it")).to_be_visible()
+    expect(page.get_by_role("region", name="Result")).to_be_visible()
     audit("an exercise, handed in")
     page.goto("/practice/questions")
     page.get_by_label("Answer").fill("1")

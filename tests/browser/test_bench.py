@@ -259,7 +259,7 @@ def test_layers_are_kept_and_followed_on_paper(window_wall):
     expect(page.get_by_text("nails, 16d")).to_have_text(f"{at_joints} nails, 16d")
     page.get_by_role("button", name="Sheets", exact=True).click()
     expect(page.locator("[data-sheet]")).not_to_have_count(0)
-    page.get_by_role("button", name="Take out").click()
+    page.get_by_role("button", name="Export").click()
     expect(page.get_by_role("menuitem", name="Wall A on letter paper")).to_have_attribute(
         "href", re.compile(r"wall=A&show=sheets&show=nails$")
     )

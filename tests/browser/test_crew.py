@@ -41,7 +41,7 @@ def invited(page, name, role):
     page.get_by_role("link", name=re.compile("^Crew, ")).click()
     page.get_by_label("Name of somebody new").fill(name)
     page.get_by_label("Their initials").fill(name[:2])
-    page.get_by_label("What they are", exact=True).select_option(role)
+    page.get_by_label("Role", exact=True).select_option(role)
     page.get_by_role("button", name="Invite").click()
     return page.get_by_label(f"Link for {name}", exact=True).input_value()
 
@@ -94,7 +94,7 @@ def test_a_framer_comes_by_a_link_ticks_what_is_cut_and_changes_nothing(demo, de
     told.get_by_role("button", name="What is it for").click()
     expect(told).to_contain_text("Without it")
     device.get_by_role("link", name="Cut", exact=True).click()
-    expect(device.get_by_role("button", name="Look for better boards")).to_be_disabled()
+    expect(device.get_by_role("button", name="Optimize cutting")).to_be_disabled()
     expect(device.get_by_role("button", name="Keep board 2 as it is")).to_be_disabled()
     device.get_by_role("button", name=re.compile("^Board 1, 1 to cut")).click()
     expect(device.get_by_role("button", name="Board 1, all cut")).to_be_visible()
@@ -120,8 +120,8 @@ def test_a_guest_sees_one_job_and_what_is_ended_shows_nothing(demo, device, pool
     page = demo
     page.get_by_role("link", name="History").click()
     page.get_by_label("Opens at").select_option("C")
-    page.get_by_role("button", name="Make a link").click()
-    device.goto(page.get_by_label("Link for whoever you send it to", exact=True).input_value())
+    page.get_by_role("button", name="Create link").click()
+    device.goto(page.get_by_label("Link for the person you send it to", exact=True).input_value())
     expect(device.get_by_role("heading", name="Wall C")).to_be_visible()
     expect(device.get_by_role("link", name="Jobs", exact=True)).to_have_count(0)
     expect(device.get_by_label("Type an opening")).to_have_count(0)
@@ -182,12 +182,12 @@ def test_a_change_is_drawn_over_what_was_and_brought_back(demo):
         re.compile(r"strike\s*K.*43.*king of W1, ahead")
     )
     page.get_by_role("button", name="start the job").click()
-    page.get_by_role("tab", name="The plan then").click()
+    page.get_by_role("tab", name="Plan at this point").click()
     expect(page.locator("[data-opening=W1]")).to_have_count(1)
-    page.get_by_role("button", name="Bring revision 0 back", exact=True).click()
+    page.get_by_role("button", name="Restore revision 0", exact=True).click()
     # That is a change like any other, in the list with the rest.
     page.get_by_role("button", name=re.compile("^2 bring revision 0 back")).click()
-    page.get_by_role("tab", name="Since then").click()
+    page.get_by_role("tab", name="Changes since").click()
     expect(page.get_by_text("No wall is framed otherwise")).to_be_visible()
 
 

@@ -78,9 +78,9 @@ def test_boards_are_ticked_and_only_what_a_wall_changes_is_planned_anew(shelter)
 
 def test_better_boards_are_looked_for_beside_and_the_stops_count_down(shelter, database_url):
     page = shelter
-    look = page.get_by_role("button", name="Look for better boards")
+    look = page.get_by_role("button", name="Optimize cutting")
     page.get_by_label("For", exact=True).select_option(label="5 seconds")
-    page.get_by_label("Plates of walls nobody began").select_option(label="Stay as they are")
+    page.get_by_label("Plates of walls not started").select_option(label="Keep splices")
     look.click()
     # No worker is there yet: nothing can be done with looking before it is stopped.
     expect(page.get_by_text("Waiting for a worker")).to_be_visible()
@@ -88,7 +88,7 @@ def test_better_boards_are_looked_for_beside_and_the_stops_count_down(shelter, d
     expect(look).to_be_enabled()
     look.click()
     with worker_beside(database_url):
-        expect(page.get_by_text(re.compile("None cut for less|Nobody can save more"))).to_be_visible(timeout=60_000)
+        expect(page.get_by_text(re.compile("Optimal|Within"))).to_be_visible(timeout=60_000)
         expect(look).to_be_enabled(timeout=60_000)
     page.get_by_role("tab", name="Saw stops").click()
     stops = page.get_by_role("table", name="Stops for 2x6 treated")
@@ -117,14 +117,14 @@ def test_plates_break_where_they_cut_best_and_it_is_undone_like_any_change(pool,
     page.get_by_role("link", name="Cut", exact=True).click()
     treated = page.get_by_role("region", name="2x4 treated")
     expect(treated.locator("[data-board]")).to_have_count(4)
-    page.get_by_label("Plates of walls nobody began").select_option(label="Stay as they are")
-    look, said = page.get_by_role("button", name="Look for better boards"), page.get_by_text("break elsewhere now")
+    page.get_by_label("Plates of walls not started").select_option(label="Keep splices")
+    look, said = page.get_by_role("button", name="Optimize cutting"), page.get_by_text("break elsewhere now")
     with worker_beside(database_url):
         look.click()
-        expect(page.get_by_text(re.compile("None cut for less|Nobody can save more"))).to_be_visible(timeout=60_000)
+        expect(page.get_by_text(re.compile("Optimal|Within"))).to_be_visible(timeout=60_000)
         expect(look).to_be_enabled(timeout=60_000)
         expect(treated.locator("[data-board]")).to_have_count(4)
-        page.get_by_label("Plates of walls nobody began").select_option(label="Broken anew")
+        page.get_by_label("Plates of walls not started").select_option(label="Re-plan splices")
         look.click()
         expect(said).to_be_visible(timeout=60_000)
     expect(treated.locator("[data-board]")).to_have_count(3)
@@ -146,7 +146,7 @@ def test_boards_without_prices_cannot_be_planned_by_price_and_it_says_what_to_do
     page.get_by_role("link", name="Quill Harbour net loft", exact=True).click()
     page.get_by_role("link", name="Cut", exact=True).click()
     page.get_by_label("Look for").select_option(label="Least price")
-    page.get_by_role("button", name="Look for better boards").click()
+    page.get_by_role("button", name="Optimize cutting").click()
     expect(page.get_by_text("Nobody has said what boards of 2x6 treated cost; give their prices.")).to_be_visible()
 
 

@@ -28,7 +28,7 @@ def test_a_job_file_is_imported_and_exported(page, tmp_path):
     expect(page.get_by_role("application", name="Plan")).to_be_visible()
     expect(page.get_by_role("navigation", name="Stages")).to_contain_text("14 warnings")
     with page.expect_download() as download:
-        page.get_by_role("button", name="Take out").click()
+        page.get_by_role("button", name="Export").click()
         page.get_by_role("menuitem", name="Job file").click()
     assert download.value.suggested_filename == "quill-harbour-ferry-shelter.bluff.json"
     exported = json.loads(Path(download.value.path()).read_text())

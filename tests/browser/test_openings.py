@@ -179,7 +179,7 @@ def test_a_header_nobody_stands_for_is_marked_until_somebody_says(openings):
         expect(cell(openings, mark, "source").locator("svg")).to_have_count(1)
     source = cell(openings, "W6", "source")
     source.dblclick()
-    openings.get_by_label("Says who").select_option("engineer")
+    openings.get_by_label("Source").select_option("engineer")
     expect(source).to_have_text("engineer")
     expect(source.locator("svg")).to_have_count(0)
 
@@ -192,7 +192,7 @@ def test_the_schedule_comes_back_from_a_spreadsheet(openings):
         {"name": "openings.csv", "mimeType": "text/csv", "buffer": table.encode()}
     )
     expect(cell(openings, "W5", "unit")).to_have_text("2-6 x 3-0")
-    openings.get_by_role("button", name="Alike together").click()
+    openings.get_by_role("button", name="Group identical").click()
     expect(cell(openings, "W4", "unit")).to_have_text("3-6 x 4-6")
 
 
@@ -213,7 +213,7 @@ def test_a_header_is_checked_once_somebody_says_what_lies_on_it(headers):
     dead.fill("400")
     dead.press("Enter")
     expect(row).to_contain_text("24 %")
-    expect(card).to_contain_text("On its jacks governs")
+    expect(card).to_contain_text("Bearing governs")
     expect(card).to_contain_text("a licensed designer decide")
     card.get_by_text("Bending", exact=True).click()
     expect(card).to_contain_text("542 lb·ft")

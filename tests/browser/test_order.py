@@ -43,7 +43,7 @@ def test_boards_on_the_site_are_taken_off_and_trucks_share_the_rest(order):
     page = order
     there = page.get_by_label("Boards on the site", exact=True)
     there.fill("2 2x4 12'")
-    page.get_by_role("button", name="These are there").click()
+    page.get_by_role("button", name="Add to site stock").click()
     expect(page.get_by_role("table", name="Boards to order")).to_contain_text("1 –")
     expect(there).to_have_value("2 – 2x4 x 12'")
     page.get_by_label("Too crooked, percent").fill("10")

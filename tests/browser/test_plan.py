@@ -265,7 +265,7 @@ def test_a_picture_lies_under_the_plan_scaled_by_two_places(empty, tmp_path):
 
 def test_a_drawing_is_shown_before_it_is_taken_in(shelter, tmp_path):
     page = shelter
-    page.get_by_role("button", name="Take out").click()
+    page.get_by_role("button", name="Export").click()
     with page.expect_download() as download:
         page.get_by_role("menuitem", name="Drawing, DXF").click()
     file = tmp_path / "shelter.dxf"
@@ -286,10 +286,10 @@ def test_a_drawing_is_shown_before_it_is_taken_in(shelter, tmp_path):
     expect(card.get_by_role("group", name="Guessed")).to_contain_text("8 doors drawn without a height")
     layers.get_by_role("button", name=re.compile("^ELEVATION [0-9]")).click()
     # Left before that layer is read: its answer comes too late and changes nothing.
-    card.get_by_role("button", name="Leave it").click()
+    card.get_by_role("button", name="Cancel").click()
     expect(page.get_by_text("Nothing in the plan yet")).to_be_visible()
     page.get_by_label("Drawing or picture of the plan").set_input_files(file)
-    card.get_by_role("button", name="Take them in").click()
+    card.get_by_role("button", name="Import").click()
     expect(rows).to_have_count(8)
 
 

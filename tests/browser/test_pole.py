@@ -28,7 +28,7 @@ def test_what_if_is_pencilled_and_taken_or_left(poles):
     poles.get_by_label("Head", exact=True).fill("80")
     poles.get_by_label("Head", exact=True).press("Enter")
     expect(pole(poles, "W3")).to_have_attribute("data-off", "-2.5")
-    poles.get_by_role("button", name="Leave it as it was").click()
+    poles.get_by_role("button", name="Cancel").click()
     expect(pole(poles, "W3")).not_to_have_attribute("data-off", re.compile("."))
     poles.get_by_label("Header").fill("3-ply 2x10")
     poles.get_by_label("Header").press("Enter")

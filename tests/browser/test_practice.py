@@ -44,7 +44,7 @@ def typed(page, reading, letter):
 
 def hand_in(page):
     page.get_by_role("button", name="Hand in").click()
-    return page.get_by_role("region", name="What came of it")
+    return page.get_by_role("region", name="Result")
 
 
 def test_by_keys_on_16_instead_of_before_it_is_said_once(page, deck):
@@ -137,7 +137,7 @@ def test_by_touch_a_layout_from_the_wrong_end_is_said_once(page, phone):
         svg.tap(position=at(inches))
         draw.tap()
     phone.get_by_role("button", name="Hand in").tap()
-    came = phone.get_by_role("region", name="What came of it")
+    came = phone.get_by_role("region", name="Result")
     expect(came.get_by_role("heading", name="Counted from the wrong end")).to_be_visible()
     expect(came.get_by_role("listitem")).to_have_count(1)
     assert phone.evaluate("() => document.documentElement.scrollWidth <= innerWidth")
@@ -223,7 +223,7 @@ def test_a_class_by_its_link(page, browser, address):
         pupil.keyboard.press("x")
         expect(hand_in(pupil)).to_contain_text("marks are there")
         pupil.get_by_role("link", name="All exercises").click()
-        expect(pupil.get_by_text("Whoever teaches sees what you hand in")).to_be_visible()
+        expect(pupil.get_by_text("Your teacher sees what you hand in")).to_be_visible()
         expect(pupil.get_by_role("dialog", name="Sign in")).to_have_count(0)
     finally:
         context.close()

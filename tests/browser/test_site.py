@@ -108,18 +108,18 @@ def test_what_is_marked_is_ticked_and_gone_on_with_on_another_phone(phone, secon
     all_of_it = int(phone.get_by_text("to go").inner_text().split()[0])
     first = figure(phone)
     for _ in range(3):
-        phone.get_by_role("button", name="Marked, next").click()
+        phone.get_by_role("button", name="Marked", exact=True).click()
     to_go(phone, all_of_it - 3)
     settled(phone)
     second.goto(phone.url)
     to_go(second, all_of_it - 3)
-    second.get_by_role("button", name="Marked, next").click()
+    second.get_by_role("button", name="Marked", exact=True).click()
     to_go(phone, all_of_it - 4)
     for _ in range(3):
         phone.get_by_role("button", name="Back").click()
     assert figure(phone) == first
     expect(phone.get_by_text("Marked by lead")).to_be_visible()
-    phone.get_by_role("button", name="Not after all").click()
+    phone.get_by_role("button", name="Undo").click()
     to_go(second, all_of_it - 3)
 
 
@@ -167,7 +167,7 @@ def test_stops_are_called_aloud_in_the_crews_words(phone):
     phone.add_init_script(VOICE)
     call(phone, "H", isAloud=True, walk="along")
     expect(phone.get_by_role("button", name="Be quiet")).to_have_attribute("aria-pressed", "true")
-    phone.get_by_role("button", name="Marked, next").click()
+    phone.get_by_role("button", name="Marked", exact=True).click()
     phone.wait_for_function("window.called.length >= 2")
     called = phone.evaluate("window.called")
     assert called[0].startswith("zero, ")
@@ -245,13 +245,13 @@ def test_two_phones_without_a_signal_come_together_on_one_wall(phone, second):
     for one in (phone, second):
         one.context.set_offline(True)
     for _ in range(3):
-        phone.get_by_role("button", name="Marked, next").click()
+        phone.get_by_role("button", name="Marked", exact=True).click()
     to_go(phone, all_of_it - 3)
     expect(phone.get_by_text("on this device")).to_be_visible()
     # The other one begins where nobody has been: five on.
     for _ in range(5):
         second.get_by_role("button", name="Skip").click()
-    second.get_by_role("button", name="Marked, next").click()
+    second.get_by_role("button", name="Marked", exact=True).click()
     to_go(second, all_of_it - 1)
     for one in (phone, second):
         one.context.set_offline(False)
@@ -266,7 +266,7 @@ def test_what_waits_outlives_the_page(phone):
     phone.route("**/site/said", lambda route: route.abort())
     # Nor is the wall on this device, for the core that runs here.
     phone.route("**/packed", lambda route: route.abort())
-    phone.get_by_role("button", name="Marked, next").click()
+    phone.get_by_role("button", name="Marked", exact=True).click()
     expect(phone.get_by_text("on this device")).to_be_visible()
     phone.reload()
     to_go(phone, all_of_it - 1)
@@ -315,7 +315,7 @@ def test_what_the_server_fails_on_is_set_aside_and_all_the_rest_goes_up(phone):
         else:
             route.continue_()
 
-    go_to(phone, "What was said, day by day")
+    go_to(phone, "Site log")
     phone.context.set_offline(True)
     for words in ("First", "Broken", "Last"):
         note(phone, words)
@@ -336,7 +336,7 @@ def test_what_the_server_fails_on_is_set_aside_and_all_the_rest_goes_up(phone):
 
 def test_a_photograph_the_server_refuses_stays_on_the_phone_with_its_note(phone, tmp_path):
     Image.new("RGB", (800, 400), "tan").save(tmp_path / "corner.png")
-    go_to(phone, "What was said, day by day")
+    go_to(phone, "Site log")
     refusal = {"message": "This is over 24 MB, more than may be sent here.", "faults": []}
     phone.route("**/site/pictures/*", lambda route: route.fulfill(status=413, json=refusal))
     phone.get_by_label("Photograph").set_input_files(tmp_path / "corner.png")
@@ -359,7 +359,7 @@ def test_what_does_not_fit_the_job_is_shown_until_it_is_discarded(phone):
         route.continue_(post_data=body)
 
     phone.route("**/site/said", newer)
-    phone.get_by_role("button", name="Marked, next").click()
+    phone.get_by_role("button", name="Marked", exact=True).click()
     alert = phone.get_by_role("alert").filter(has_text="Not saved")
     expect(alert.first).to_contain_text("This job is at revision")
     while alert.get_by_role("button", name="Discard").count():
@@ -377,7 +377,7 @@ def test_a_full_device_says_so_and_still_sends_what_was_said(phone):
     phone.add_init_script(FULL)
     call(phone, "H", walk="along")
     phone.route("**/site/said", lambda route: route.abort())
-    phone.get_by_role("button", name="Marked, next").click()
+    phone.get_by_role("button", name="Marked", exact=True).click()
     alert = phone.get_by_role("alert").filter(has_text="This device is full")
     expect(alert).to_be_visible()
     expect(phone.get_by_text("on this device")).to_be_visible()
@@ -393,7 +393,7 @@ def test_a_full_device_says_so_and_still_sends_what_was_said(phone):
 def test_a_photograph_the_server_chokes_on_holds_nothing_else_up(phone, tmp_path):
     Image.new("RGB", (40, 20), "tan").save(tmp_path / "corner.png")
     phone.route("**/site/pictures/**", lambda route: route.fulfill(status=500))
-    go_to(phone, "What was said, day by day")
+    go_to(phone, "Site log")
     phone.get_by_label("Photograph").set_input_files(tmp_path / "corner.png")
     expect(phone.get_by_alt_text("What goes with the note")).to_be_visible()
     phone.get_by_label("Note").fill("Corner is out of plumb")
@@ -412,7 +412,7 @@ def test_what_somebody_said_waits_for_them_whoever_signs_in_next(phone, pool, ac
     call(phone, "H", walk="along")
     all_of_it = int(phone.get_by_text("to go").inner_text().split()[0])
     phone.route("**/site/said", lambda route: route.abort())
-    phone.get_by_role("button", name="Marked, next").click()
+    phone.get_by_role("button", name="Marked", exact=True).click()
     expect(phone.get_by_text("on this device")).to_be_visible()
     phone.context.clear_cookies()
     phone.goto(f"{address}/")
@@ -422,7 +422,7 @@ def test_what_somebody_said_waits_for_them_whoever_signs_in_next(phone, pool, ac
     sign_in(phone.context, address, framer)
     phone.goto(f"{address}/jobs/{shelter}/site/walls/H/log")
     expect(phone.get_by_role("region", name="Not sent yet")).to_contain_text("lead")
-    expect(phone.get_by_text("Nothing was said here yet.")).to_have_count(0)
+    expect(phone.get_by_text("No entries yet.")).to_have_count(0)
     phone.get_by_label("Note").fill("Rain from noon")
     phone.get_by_role("button", name="Keep").click()
     expect(phone.get_by_role("listitem").filter(has_text="Rain from noon").get_by_title("Second phone")).to_be_visible()
@@ -493,17 +493,17 @@ def test_without_a_camera_it_is_said_and_nothing_of_the_list_is_seen_through(pho
 
 
 def test_notes_are_kept_and_found(phone):
-    go_to(phone, "What was said, day by day")
+    go_to(phone, "Site log")
     phone.get_by_label("Note").fill("Rain from noon")
     phone.get_by_role("button", name="Keep").click()
     expect(phone.get_by_role("listitem")).to_contain_text("Rain from noon")
     phone.get_by_role("searchbox").fill("snow")
-    expect(phone.get_by_text("Nothing like that was said here.")).to_be_visible()
+    expect(phone.get_by_text("No entries match.")).to_be_visible()
 
 
 def test_a_photograph_goes_with_a_note_also_when_it_is_taken_without_a_signal(phone, tmp_path):
     Image.new("RGB", (2400, 1200), "tan").save(tmp_path / "corner.png")
-    go_to(phone, "What was said, day by day")
+    go_to(phone, "Site log")
     phone.context.set_offline(True)
     phone.get_by_label("Photograph").set_input_files(tmp_path / "corner.png")
     expect(phone.get_by_alt_text("What goes with the note")).to_be_visible()

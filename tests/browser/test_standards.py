@@ -46,7 +46,7 @@ def test_every_school_that_is_offered_is_drawn_and_says_when(ways):
 def test_a_figure_that_is_left_goes_back_to_what_holds(ways):
     enter(ways, "On centre", "24")
     expect(ways.get_by_role("heading", name="On centre: 24")).to_be_visible()
-    ways.get_by_role("button", name="Leave it").click()
+    ways.get_by_role("button", name="Cancel").click()
     expect(typed(ways, "On centre")).to_have_value("16")
 
 
@@ -61,7 +61,7 @@ def test_a_header_is_tried_field_by_field_and_left_as_a_whole(ways):
     expect(ways.get_by_label("Header size", exact=True)).to_have_value("2x10")
     expect(ways.get_by_label("Header size from")).to_have_value("unverified")
     expect(ways.get_by_role("heading", name="Header plies: 3")).to_be_visible()
-    ways.get_by_role("button", name="Leave it").click()
+    ways.get_by_role("button", name="Cancel").click()
     expect(flat).to_have_attribute("aria-pressed", "true")
     expect(ways.get_by_label("Header size", exact=True)).to_have_value("")
 
@@ -91,8 +91,8 @@ def test_the_jobs_ways_are_kept_as_a_standard_and_taken_by_another_job(ways):
     ways.get_by_role("button", name="Take it for this job").click()
     expect(choice(ways, "Blocks at half height")).to_contain_text("From Harbour crew.")
     expect(crew).to_contain_text("This job is framed by Harbour crew")
-    crew.get_by_role("button", name="Forget Harbour crew").click()
-    expect(crew.get_by_role("button", name="Forget Harbour crew")).to_have_count(0)
+    crew.get_by_role("button", name="Delete Harbour crew").click()
+    expect(crew.get_by_role("button", name="Delete Harbour crew")).to_have_count(0)
     expect(crew).to_contain_text("This job is framed by Harbour crew")
 
 
@@ -209,7 +209,7 @@ def test_ways_that_were_looked_at_are_compared_and_printed(ways):
     choice(ways, "On centre").get_by_role("button", name="24", exact=False).first.click()
     after = ways.get_by_role("region", name="Effect on this job")
     expect(after.get_by_role("heading", name="On centre: 24")).to_be_visible()
-    ways.get_by_role("button", name="Set aside to compare").click()
+    ways.get_by_role("button", name="Add to comparison").click()
     row = ways.get_by_role("table", name="Ways compared").get_by_role("row").filter(has_text="Pieces")
     expect(row).to_be_visible()
     as_it_is, wide = (int(cell.inner_text()) for cell in row.get_by_role("cell").all())

@@ -15,14 +15,14 @@ import { heldNow } from "./site/held";
 import { siteQuery, walkQuery } from "./site/useSite";
 
 const queries = new QueryClient({
-  // Where there is no signal, what was taken along still answers, and what is changed says that it waits.
+  // Where there is no signal, what was saved for offline still answers, and what is changed says that it waits.
   defaultOptions: {
     queries: { retry: 1, staleTime: 5_000, networkMode: "always", refetchOnReconnect: true },
     mutations: { networkMode: "always" },
   },
 });
 
-/** What the server is asked for beside the scripts, not once they run: the job, its walls for the site, and the marks of whoever stands before one. */
+/** What the server is asked for beside the scripts, not once they run: the job, its walls for the site, and the marks of the wall in view. */
 const ASKED: Partial<Record<ScreenName, (words: Params) => Promise<unknown>>> = {
   job: ({ job = "" }) => queries.prefetchQuery(jobQuery(job)),
   siteWalls: async ({ job = "" }) => {

@@ -1,7 +1,7 @@
 /// <reference lib="webworker" />
 /**
  * What runs beside the page: the program itself is kept, so that it starts without a signal, and what was asked of the
- * server for a job that is taken along is answered from what was kept of it when the server cannot be reached.
+ * server for a job that is saved for offline is answered from what was kept of it when the server cannot be reached.
  */
 import { cleanupOutdatedCaches, createHandlerBoundToURL, precacheAndRoute } from "workbox-precaching";
 import { NavigationRoute, registerRoute } from "workbox-routing";
@@ -26,7 +26,7 @@ self.addEventListener("message", ({ data }) => {
 // On a first visit the page that is open is answered for at once, as every page after it is.
 self.addEventListener("activate", (event) => event.waitUntil(self.clients.claim()));
 
-// The browser's own Python, which a job that is taken along brings with it.
+// The browser's own Python, which a job that is saved for offline brings with it.
 registerRoute(
   ({ url }) => url.pathname.startsWith(PYTHON_FILES),
   async ({ request }) => (await (await caches.open(PYTHON)).match(request)) ?? fetch(request),

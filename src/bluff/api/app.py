@@ -90,7 +90,7 @@ class FrontEnd(StaticFiles):
 
     Files whose names hold a digest of what is in them are kept by browsers for good; the page, which names them, is
     asked for anew each time. Scripts and styles were packed when they were built, smaller than anybody could while
-    somebody waits, and go out so to whoever takes them.
+    somebody waits, and go out compressed to clients that accept them.
     """
 
     async def get_response(self, path: str, scope: Scope) -> Response:
@@ -138,9 +138,9 @@ def make_app(
     """The application over a store.
 
     Args:
-        pool: Connections; whoever made it closes it.
+        pool: Connections; the caller closes it.
         web: The built front end, None to serve the API alone.
-        hosts: What it is called by whoever changes anything; None where whoever is before it makes sure.
+        hosts: What it is called by clients that change anything; None where a proxy before it makes sure.
         authority: The certificate that phones are to trust, where there is one.
     """
 

@@ -1,4 +1,4 @@
-"""For whoever looks after a server: a line for every request, and figures of all of them."""
+"""For the operator of a server: a line for every request, and figures of all of them."""
 
 import json
 import logging

@@ -1,4 +1,4 @@
-"""The header check as CSV: every header with how much of it is used, for whoever checks it elsewhere."""
+"""The header check as CSV: every header with how much of it is used, for checking elsewhere."""
 
 from collections.abc import Sequence
 

@@ -9,7 +9,7 @@ LINES = ("when", "who", "wall", "what")
 
 
 def log_table(lines: Iterable[tuple[datetime, str, str | None, str]]) -> str:
-    """What was said, a line each: when, by whom, of which wall, what."""
+    """The log, a line each: when, by whom, of which wall, what."""
     return written(
         LINES, [(at.isoformat(timespec="seconds"), name, wall or "", says) for at, name, wall, says in lines]
     )

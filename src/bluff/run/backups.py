@@ -66,7 +66,7 @@ def backups_beside(url: str, directory: Path) -> Iterator[None]:
 
 
 def _keep(url: str, directory: Path, ending: threading.Event) -> None:
-    # Not at once: whoever starts it waits for the first screen.
+    # Not at once: somebody waits for the first screen.
     wait = 20.0
     while not ending.wait(wait):
         wait = _LOOK_EVERY

@@ -136,7 +136,7 @@ def _answered(path: Path, kind: str, answer: Callable[[bytes], str], what: str) 
     try:
         print(text, flush=True)
     except BrokenPipeError:
-        _close_output()  # whoever reads it has read enough
+        _close_output()  # the reader has read enough
     except OSError as error:
         _close_output()
         print(f"{what} could not be written: {error.strerror or error}; make room and try again.", file=sys.stderr)
@@ -213,5 +213,5 @@ def _parser() -> argparse.ArgumentParser:
     restore.add_argument("file", type=Path, help="a backup")
     restore.add_argument("--over", action="store_true", help="write over jobs that are there")
     work = commands.add_parser("work", help="do what servers on BLUFF_DATABASE_URL hand to workers")
-    work.add_argument("--until-input-ends", action="store_true", help="end when whoever started it is gone")
+    work.add_argument("--until-input-ends", action="store_true", help="end when the process that started it is gone")
     return parser

@@ -24,7 +24,7 @@ _LETTERS = "abcdefghjkmnpqrstuvwxyz23456789"
 
 
 def load_demo(pool: ConnectionPool) -> None:
-    """Give the installation's crew the demo jobs, but for one it ever had: whoever removed that meant to."""
+    """Give the installation's crew the demo jobs, but for one it ever had: a removed one stays removed."""
     account = ensure_installation(pool)
     # The shelter last: the newest job stands first.
     for name, file in (("garden shed", SMALL_FILE), ("net loft", TALL_FILE), ("demo job", DEMO_FILE)):

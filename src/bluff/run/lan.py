@@ -1,7 +1,7 @@
 """HTTPS in the local network: a certificate authority of this installation, made once, and certificates it signs.
 
 A phone that trusts the authority trusts every address Bluff comes to have. The authority may sign for private
-addresses and names of the local network alone, so that whoever steals its key can pretend to be nothing else.
+addresses and names of the local network alone, so that a stolen key can pretend to be nothing else.
 """
 
 import socket
@@ -56,7 +56,7 @@ class Lan:
 
     @property
     def hosts(self) -> frozenset[str]:
-        """What the server is called by whoever reaches it."""
+        """What the server is called by clients."""
         return frozenset({self.address, self.name, "127.0.0.1", "localhost", "::1"})
 
 

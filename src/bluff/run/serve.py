@@ -161,7 +161,7 @@ def _demo_ways_in(pool: ConnectionPool, address: str) -> str:
 
 
 def _first_way_in(pool: ConnectionPool, address: str) -> str:
-    """Where whoever set Bluff up gets in, for as long as they never did; later on nothing is said."""
+    """The link by which the owner signs in first, for as long as they never did; later on nothing is said."""
     first = ensure_installation(pool)
     if is_entered(pool, first):
         return ""

@@ -1,4 +1,4 @@
-"""`./bluff sign-in NAME`: a link for somebody who lost every other way in, from whoever has the machine.
+"""`./bluff sign-in NAME`: a link for somebody who lost every other way in, from somebody at the machine.
 
 Without a name it lists the names there are.
 """

@@ -24,7 +24,7 @@ def work_alone(*, until_input_ends: bool = False) -> int:
     """Work until SIGTERM or Ctrl-C; returns the exit code.
 
     Args:
-        until_input_ends: Whether to end as well when standard input does, as when whoever started it was killed.
+        until_input_ends: Whether to end when standard input does, as when the process that started it was killed.
     """
     url = os.environ.get("BLUFF_DATABASE_URL")
     if not url:

@@ -70,7 +70,7 @@ class Cuttings:
     Args:
         pool: Connections to the store.
         account: Who is asking.
-        hand_in: Hands a run in to whoever works on it.
+        hand_in: Hands a run in to a worker.
     """
 
     pool: ConnectionPool

@@ -9,7 +9,7 @@
     │   ├── TooManyTries     too many sign-ins failed of late
     │   ├── TooManyRequests  too much was asked for of late
     │   └── Ending           the server is being stopped
-    ├── NotAllowed      whoever asks may not do that
+    ├── NotAllowed      the account may not do that
     ├── NothingToDo     an undo or redo with nothing to go back to
     ├── Changed         what was to be done is no longer there to be done
     ├── TooLong         it took longer than anybody waits
@@ -58,7 +58,7 @@ class Ending(NotYet):
 
 
 class NotAllowed(ServiceError):
-    """Whoever asks may not do that; the message says who may."""
+    """The account may not do that; the message says who may."""
 
 
 class NothingToDo(ServiceError):

@@ -124,7 +124,7 @@ class Jobs:
         Raises:
             NotFound: The crew has no such job.
             Conflict: The job is at another revision by now.
-            NotAllowed: Whoever asks is no lead.
+            NotAllowed: The account is not a lead.
             BluffError: The edit does not fit the job.
         """
         need(self.account, Right.CHANGE)

@@ -1,4 +1,4 @@
-"""How long whoever asks will wait, and whether they are still there.
+"""How long a client waits, and whether it is still there.
 
 Long work looks here between one wall and the next, and stops when nobody waits for it any more.
 """
@@ -22,7 +22,7 @@ class Patience:
 
     Args:
         seconds: After which it is given up.
-        has_left: Set when whoever asked has gone.
+        has_left: Set when the client has gone.
     """
 
     seconds: float = MOST_SECONDS
@@ -33,7 +33,7 @@ class Patience:
         """Go on only while somebody waits.
 
         Raises:
-            TooLong: It has taken too long, or whoever asked has gone.
+            TooLong: It has taken too long, or the client has gone.
         """
         if self.has_left.is_set() or time.monotonic() - self._began > self.seconds:
             raise TooLong(f"This took over {self.seconds:g} seconds and was given up; work on a part of the job.")

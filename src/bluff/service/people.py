@@ -56,7 +56,7 @@ class People:
         """Take somebody into the crew; returns the token of the link that lets them in once.
 
         Raises:
-            NotAllowed: Whoever asks is no lead.
+            NotAllowed: The account is not a lead.
             FaultyData: Nobody can be called that, or somebody is.
         """
         need(self.account, Right.PEOPLE)
@@ -80,7 +80,7 @@ class People:
             return link_for(connection, added)
 
     def link(self, person: UUID) -> str:
-        """The token of a new link that lets somebody in once, for whoever lost their password; as `invite`."""
+        """The token of a new link that lets somebody in once, for a person who lost their password; as `invite`."""
         need(self.account, Right.PEOPLE)
         with self.pool.connection() as connection:
             if all(row.id != person for row in accounts.list_people(connection, self.account.crew_id)):
@@ -91,7 +91,7 @@ class People:
         """Make somebody something else in the crew.
 
         Raises:
-            NotAllowed: Whoever asks is no lead.
+            NotAllowed: The account is not a lead.
             NotFound: There is no such person in the crew.
             Changed: The crew would have no lead.
         """

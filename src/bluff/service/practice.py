@@ -151,7 +151,7 @@ class Practice:
         """The crew's classes, the newest first.
 
         Raises:
-            NotAllowed: Whoever asks is no lead.
+            NotAllowed: The account is not a lead.
         """
         need(self.account, Right.PEOPLE)
         with self.pool.connection() as connection:
@@ -161,7 +161,7 @@ class Practice:
         """The token of a new class's link.
 
         Raises:
-            NotAllowed: Whoever asks is no lead.
+            NotAllowed: The account is not a lead.
             SettingError: It has no name, no exercise or too many.
         """
         need(self.account, Right.PEOPLE)
@@ -220,7 +220,7 @@ class Lesson:
         with self.pool.connection() as connection:
             row = rows.class_of(connection, hash_of(self.token))
         if row is None:
-            raise NotFound("This link leads to no class, or the class has ended. Ask whoever sent it.")
+            raise NotFound("This link leads to no class, or the class has ended. Ask the person who sent it.")
         return _class(row)
 
     def exercise(self, place: int) -> Exercise:
@@ -242,7 +242,7 @@ class Lesson:
         found, pupil = self.found(), pupil.strip()
         made_up = _at(found, place)
         if not 1 <= len(pupil) <= LONGEST_PUPIL:
-            raise SettingError("Write your name first, so that whoever teaches knows whose work it is.", "pupil")
+            raise SettingError("Write your name first, so that your teacher knows whose work it is.", "pupil")
         result = grade(exercise(made_up.level, made_up.seed, found.ways).plan, sheet)
         kept = {"class_id": found.row.id, "pupil": pupil, "place": place, **_kept(result, made_up, done)}
         with self.pool.connection() as connection:

@@ -1,6 +1,6 @@
 """Work that takes longer than a request: a queue on PostgreSQL, which every server and every worker shares.
 
-The queue only carries the work to whoever is free. What is to be done and how far it is stands in tables of our own,
+The queue only carries the work to a free worker. What is to be done and how far it is stands in tables of our own,
 so that work is found again when the worker that had it is gone.
 """
 
@@ -35,7 +35,7 @@ def _plan(context: JobContext, run: str) -> None:
 
 
 def _app(connector: PsycopgConnector | SyncPsycopgConnector) -> App:
-    """What there is to do, for whoever hands work in or does it."""
+    """What there is to do, for handing work in and doing it."""
     app = App(connector=connector)
     app.task(name=_PLAN, queue=_CUTTING, pass_context=True)(_plan)
     return app

@@ -1,4 +1,4 @@
-"""Keeping what was said on the site: set to its right time, each by itself and once."""
+"""Keeping site entries: set to their right time, each by itself and once."""
 
 from collections.abc import Sequence
 from datetime import datetime, timedelta
@@ -16,10 +16,10 @@ from bluff.store.site import SiteRow
 
 
 def say_all(site: Site, cuttings: Cuttings, job: UUID, said: Sequence[AnySaid], clock: PhoneClock) -> dict[UUID, str]:
-    """Keep what was said on the site of a job; one that does not fit keeps none of the others from being kept.
+    """Keep site entries of a job; one that does not fit keeps none of the others from being kept.
 
     Args:
-        site: Of whoever said it.
+        site: Of the person who said it.
         cuttings: Theirs.
         job: Of which job.
         said: What, in order.
@@ -29,7 +29,7 @@ def say_all(site: Site, cuttings: Cuttings, job: UUID, said: Sequence[AnySaid], 
         Why, for each that was not kept, by its key.
 
     Raises:
-        NotAllowed: Whoever asks only looks.
+        NotAllowed: The account may only view.
         NotFound: The crew has no such job.
     """
     times = _times(said, clock)
@@ -61,7 +61,7 @@ def _times(said: Sequence[AnySaid], clock: PhoneClock) -> dict[UUID, datetime]:
 
 
 def _cut(cuttings: Cuttings, job: UUID, cuts: Sequence[CutRow]) -> dict[UUID, str]:
-    """Keep what was said of cuts; why, for each whose board was planned again meanwhile, by its key."""
+    """Keep entries about cuts; why not, for each whose board was planned again meanwhile, by its key."""
     if not cuts:
         return {}
     refused: dict[UUID, str] = {}

@@ -95,7 +95,7 @@ def introduce(pool: ConnectionPool, account: Account, name: str, initials: str, 
 def sign_in(pool: ConnectionPool, name: str, password: str, address: str, device: str = "") -> Entered:
     """Let somebody in who knows their password.
 
-    Wrong passwords are counted by name and by address, so that whoever guesses has to wait. On a device its owner has
+    Wrong passwords are counted by name and by address, so that repeated guesses have to wait. On a device its owner has
     signed in on before they are counted for that device alone: nobody who guesses elsewhere keeps them out.
 
     Args:
@@ -157,7 +157,7 @@ def enter(pool: ConnectionPool, token: str) -> Entered:
             guest = secrets.token_urlsafe(32)
             account = accounts.add_guest(connection, hash_of(guest), SESSION_LASTS, share.id)
             return Entered(account, guest, share.wall)
-    raise NotSignedIn("This link was used, has ended, or is not whole. Ask whoever sent it for a new one.")
+    raise NotSignedIn("This link was used, has ended, or is not whole. Ask the person who sent it for a new one.")
 
 
 def link_for(connection: Connection, account: UUID) -> str:
@@ -264,7 +264,7 @@ def _begin(connection: Connection, account: Account, *, by_link: bool = False) -
 
 
 def _may_try(connection: Connection, who: str, free: int) -> None:
-    """Refuse whoever failed often of late, for twice as long each time; counted as failed until they got in."""
+    """Refuse a name or address that failed often of late, twice as long each time; it counts until it got in."""
     count, ago = accounts.failures(connection, who, _REMEMBERED)
     left = min(_SHORTEST_WAIT * 2.0 ** (count - free), _LONGEST_WAIT) - ago if count >= free else 0
     if left > 0:

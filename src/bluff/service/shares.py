@@ -30,7 +30,7 @@ class Shares:
         """The links to a job nobody has ended, the newest first.
 
         Raises:
-            NotAllowed: Whoever asks is no lead.
+            NotAllowed: The account is not a lead.
             NotFound: The crew has no such job.
         """
         need(self.account, Right.PEOPLE)
@@ -43,7 +43,7 @@ class Shares:
 
         Args:
             job: Which.
-            wall: Where whoever opens it looks first, None for the plan.
+            wall: Where a guest who opens it starts, None for the plan.
             lasts: How long it is good.
 
         Raises:
@@ -59,7 +59,7 @@ class Shares:
         return token
 
     def end(self, job: UUID, share: UUID) -> None:
-        """End a link; whoever looks by it no longer does. As `all`."""
+        """End a link; guests who use it lose access. As `all`."""
         need(self.account, Right.PEOPLE)
         with self.pool.connection() as connection:
             if not rows.end_share(connection, self.account.crew_id, job, share):

@@ -32,7 +32,7 @@ from bluff.store.site import SiteRecord, SiteRow
 
 
 class Unfit(ServiceError):
-    """What was said does not fit the job; the message says why."""
+    """An entry does not fit the job; the message says why."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,7 +42,7 @@ class MarkedPlate:
     Args:
         plate: It, with what is struck from it and added since the plan changed.
         on: What is on it.
-        last: What was said of it last.
+        last: Its last entry.
     """
 
     plate: StruckPlate
@@ -104,7 +104,7 @@ class WallOnSite:
         unwritten: Those of them that are not written.
         to_strike: How many marks on them no longer count.
         checked: Its checks.
-        ticks: What is ticked off, with what was said last.
+        ticks: What is ticked off, with its last entry.
         marked_at: When anything was last written on its plates, or struck.
     """
 
@@ -125,7 +125,7 @@ class Site:
     account: Account
 
     def say(self, job: UUID, said: Iterable[SiteRow]) -> dict[UUID, str]:
-        """Keep what was said on the site, each by itself and once.
+        """Keep site entries, each by itself and once.
 
         Args:
             job: Of which job.
@@ -135,7 +135,7 @@ class Site:
             Why, for each that was not kept, by its key.
 
         Raises:
-            NotAllowed: Whoever asks only looks.
+            NotAllowed: The account may only view.
             NotFound: The crew has no such job.
         """
         need(self.account, Right.RECORD)
@@ -236,7 +236,7 @@ class Site:
             rows.add_picture(connection, self.account, job, key, jpeg)
 
     def picture(self, job: UUID, key: UUID) -> bytes:
-        """The photograph of what was said under a key.
+        """The photograph of an entry.
 
         Raises:
             NotFound: There is none.
@@ -249,7 +249,7 @@ class Site:
         return jpeg
 
     def log(self, job: UUID, wall: str | None = None, day: date | None = None, words: str = "") -> list[Entry]:
-        """What was said of a job, the last first; as `Jobs.get` and `search_records`."""
+        """The log of a job, the last entry first; as `Jobs.get` and `search_records`."""
         with self.pool.connection() as connection:
             state = self._jobs.get_in(connection, job)
             found = rows.search_records(connection, self.account.crew_id, job, wall, day, words)

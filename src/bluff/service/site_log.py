@@ -1,4 +1,4 @@
-"""The log of the site: what was said, in words, marks written in one go in one line."""
+"""The site log in words, marks written in one go in one line."""
 
 from collections.abc import Callable, Iterable, Iterator
 from dataclasses import dataclass
@@ -19,14 +19,14 @@ FramingAt = Callable[[SiteRecord], Framing | None]
 
 @dataclass(frozen=True, slots=True)
 class Entry:
-    """A line of the log: what was said, the last of it, and who said it and when."""
+    """A line of the log: its last record, which says who and when, and its words."""
 
     last: SiteRecord
     says: str
 
 
 def entries(records: Iterable[SiteRecord], framing_at: FramingAt) -> list[Entry]:
-    """What was said, in words, in the order it is given."""
+    """Entries in words, in the order given."""
     return [
         Entry(together[0], _says(together, framing_at)) for together in (list(group) for _, group in _together(records))
     ]

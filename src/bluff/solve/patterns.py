@@ -44,7 +44,7 @@ _LARGEST_TABLE = 400_000_000
 Better = Callable[[CuttingPlan], None]
 """Told of every plan that is better than the one before it."""
 Stop = Callable[[], bool]
-"""Asked again and again whether whoever waits has heard enough; quick to answer."""
+"""Asked again and again whether the caller has heard enough; quick to answer."""
 
 
 def never() -> bool:

@@ -21,16 +21,16 @@ class Role(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Account:
-    """Whoever makes a request: one person of one crew, or a guest with a link to one of its jobs.
+    """Who makes a request: one person of one crew, or a guest with a link to one of its jobs.
 
     Args:
-        id: Its key; a guest's is that of whoever made the link.
+        id: Its key; a guest's is that of the person who made the link.
         name: Signed in by.
         initials: On what they did.
         role: In the crew.
         crew_id: Its key.
         crew: Its name.
-        only_job: The job a guest may look at; None for whoever is in the crew.
+        only_job: The job a guest may look at; None for the crew.
     """
 
     id: UUID
@@ -81,7 +81,7 @@ def add_account(connection: Connection, crew: UUID, name: str, initials: str, ro
 
 
 def ensure_account(connection: Connection, crew: UUID, name: str, initials: str, role: Role) -> Account:
-    """Whoever has a name, made in a crew where nobody has."""
+    """The person with a name, made in a crew where nobody has."""
     add_account(connection, crew, name, initials, role)
     account = account_called(connection, name)
     assert account is not None  # added, or somebody had the name
@@ -89,7 +89,7 @@ def ensure_account(connection: Connection, crew: UUID, name: str, initials: str,
 
 
 def first_account(connection: Connection) -> Account | None:
-    """Whoever was there first; None where nobody is."""
+    """The first person; None where nobody is."""
     return _one(connection, _ACCOUNT + "ORDER BY account.created_at, account.id LIMIT 1", ())
 
 
@@ -263,7 +263,7 @@ def account_of_session(connection: Connection, token_hash: bytes) -> Account | N
 
 
 def is_by_link(connection: Connection, token_hash: bytes) -> bool:
-    """Whether a session was begun by a link, so that whoever has it may not know a password."""
+    """Whether a session was begun by a link, so that its owner may not know a password."""
     found = connection.execute("SELECT by_link FROM session WHERE token_hash = %s", (token_hash,)).fetchone()
     return found == (True,)
 
@@ -288,7 +288,7 @@ def add_failure(connection: Connection, who: str) -> None:
 def failures(connection: Connection, who: str, within: timedelta) -> tuple[int, float]:
     """How many sign-ins failed of late, and how many seconds ago the last one did.
 
-    Whoever tries the same at the same moment waits for the end of this transaction.
+    A request that tries the same at the same moment waits for the end of this transaction.
     """
     connection.execute("SELECT pg_advisory_xact_lock(hashtextextended(%s, 0))", (who,))
     found = connection.execute(

@@ -1,4 +1,4 @@
-"""A private PostgreSQL cluster: made, started and stopped by whoever needs one, on loopback only.
+"""A private PostgreSQL cluster: made, started and stopped by the process that needs one, on loopback only.
 
 PostgreSQL refuses to run as root. Run as root, every program of it goes through `runuser` as the
 `postgres` user that Debian's package makes; run as anyone else, it is called directly.
@@ -18,7 +18,7 @@ from pathlib import Path
 _MAKER = "bluff"
 """The role the cluster was made under, which may do anything; only this module uses it, to make the database."""
 _ROLE = "bluff_server"
-"""The role of whoever uses the database: it owns what is in there, and has no right beyond that."""
+"""The role that uses the database: it owns what is in there, and has no right beyond that."""
 _DATABASE = "bluff"
 _SYSTEM_USER = "postgres"
 _AS_SYSTEM_USER = ["/usr/sbin/runuser", "-u", _SYSTEM_USER, "--"]
@@ -128,7 +128,7 @@ class Cluster:
         return Path("/proc", number).exists()
 
     def _last_port(self) -> int | None:
-        """The port it listened on last if that is free, so that whoever was connected finds it there again."""
+        """The port it listened on last if that is free, so that clients find it there again."""
         try:
             port = int((self.root / "port").read_text())
             with socket.create_server(("127.0.0.1", port)):

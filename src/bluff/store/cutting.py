@@ -15,7 +15,7 @@ from bluff.store.accounts import Account
 State: TypeAlias = Literal["waiting", "running", "done", "stopped", "failed"]
 
 STALE = "10 seconds"
-"""A run nobody said anything of for so long has lost whoever worked on it."""
+"""A run nobody said anything of for so long has lost its worker."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -107,7 +107,7 @@ def save_boards(
 
 
 def list_ticks(connection: Connection, crew: UUID, job: UUID) -> list[TickRow]:
-    """Everything that is cut, in the order it was: of each piece what was said last counts."""
+    """Everything that is cut, in the order it was: of each piece the last entry counts."""
     with connection.cursor(row_factory=class_row(TickRow)) as cursor:
         return cursor.execute(
             """
@@ -130,7 +130,7 @@ class CutRow:
     """That a piece was cut off its board, or was not.
 
     Args:
-        key: Made up by whoever sends it.
+        key: Made up by the sender.
         board, name: Of the board, and of the piece on it.
         is_cut: Whether it was cut.
         made_at: When, by the phone's clock set right by the server's.
@@ -144,7 +144,7 @@ class CutRow:
 
 
 def add_cuts(connection: Connection, account: Account, job: UUID, cuts: Sequence[CutRow]) -> None:
-    """Keep what was said of cuts, each once."""
+    """Keep entries about cuts, each once."""
     with connection.cursor() as cursor:
         cursor.executemany(
             """
@@ -216,7 +216,7 @@ def say_alive(connection: Connection, run: UUID, found: dict[str, Any] | None) -
 
 
 def leave_run(connection: Connection, run: UUID) -> None:
-    """Leave a run to whoever comes next; nobody is waited for."""
+    """Leave a run to the next worker; nobody is waited for."""
     connection.execute(
         "UPDATE cutting_run SET state = 'waiting', alive_at = '-infinity' WHERE id = %s AND state = 'running'", (run,)
     )

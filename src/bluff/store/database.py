@@ -17,7 +17,7 @@ _BUSY = 20.0
 
 
 class Pool(ConnectionPool):
-    """Connections; whoever asks for one while the database is away is told so at once.
+    """Connections; asking for one while the database is away fails at once.
 
     A pool by itself lets everybody wait as if it were busy.
     """

@@ -17,12 +17,12 @@ class SiteRow:
     and what follows it.
 
     Args:
-        key: Made up by whoever sends it.
+        key: Made up by the sender.
         kind: A mark written or struck, work ticked off or not done after all, a reading, a note.
         wall: Its mark, None for the whole job.
         about: The mark, step, check or piece, None for a whole plate.
         plate: Of a mark.
-        revision: Of the job, as whoever wrote a mark saw it.
+        revision: Of the job, as the person who wrote a mark saw it.
         is_done: Of a mark and a tick.
         measure: Of a reading: which of its check.
         value: Of a reading, in 64ths.
@@ -62,7 +62,7 @@ _SAID = tuple(field.name for field in fields(SiteRow))
 
 
 def add_record(connection: Connection, account: Account, job: UUID, row: SiteRow) -> bool:
-    """Keep what was said; False where something of that key is kept already."""
+    """Keep an entry; False where one with that key is kept already."""
     columns = ", ".join(_SAID)
     values = ", ".join(f"%({name})s" for name in _SAID)
     added = connection.execute(
@@ -121,7 +121,7 @@ def add_picture(connection: Connection, account: Account, job: UUID, key: UUID, 
 
 
 def find_picture(connection: Connection, crew: UUID, job: UUID, key: UUID) -> bytes | None:
-    """The photograph of what was said under a key, None where there is none."""
+    """The photograph of an entry, None where there is none."""
     row = connection.execute(
         "SELECT jpeg FROM site_picture WHERE crew_id = %s AND job_id = %s AND key = %s", (crew, job, key)
     ).fetchone()
@@ -137,7 +137,7 @@ def search_records(
     words: str = "",
     most: int = 500,
 ) -> list[SiteRecord]:
-    """What was said of a job, the last first.
+    """The log of a job, the last entry first.
 
     Args:
         connection: To the store.
@@ -145,7 +145,7 @@ def search_records(
         job: Which.
         wall: Only of this one.
         day: Only of this one, as the server counts days.
-        words: Only what has all of them in it, whoever said it and of whatever.
+        words: Only what has all of them in it, no matter who said it and of whatever.
         most: No more than this.
     """
     with connection.cursor(row_factory=class_row(SiteRecord)) as cursor:

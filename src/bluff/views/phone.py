@@ -124,12 +124,12 @@ def walk(
 
 
 def day(job: JobAtWork, now: str, said: Sequence[Mapping[str, Any]]) -> DayView:
-    """What is left to be done, with what was said on this phone and is not on the server yet.
+    """What is left to be done, with this phone's entries that are not on the server yet.
 
     Args:
         job: As the server knew it.
         now: By this phone's clock, with its offset.
-        said: In order, as it is sent to the server, each with the `name` and the `initials` of whoever said it.
+        said: In order, as it is sent to the server, each with the `name` and the `initials` of the person who said it.
     """
     for one in said:
         job = _heard(job, one)

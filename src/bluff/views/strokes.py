@@ -10,7 +10,7 @@ from bluff.views.typed import TypedDict
 class StrokeView(TypedDict):
     """A mark that is struck from a plate, or added, as the tape reads it from the end it hooks on.
 
-    A line without wood has nothing ahead of it or behind; as it is drawn, so as whoever hooks on that end sees it.
+    A line without wood has nothing ahead of it or behind; as it is drawn, as seen from the end the tape hooks on.
     """
 
     added: bool

@@ -70,7 +70,7 @@ describe("a server that is away", () => {
     expect(away()).toEqual({ says: null, isOut: false, waiting: 0 });
   });
 
-  it("answers whoever signs in that it failed", async () => {
+  it("tells a person who signs in that it failed", async () => {
     const { send, pause } = server(() => new Response("{}", { status: 401 }));
     const enter = new Request("http://127.0.0.1/api/session", { method: "POST", body: "{}" });
     expect((await patientFetch(enter, send, pause)).status).toBe(401);

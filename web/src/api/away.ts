@@ -39,7 +39,7 @@ export function signedIn() {
 /**
  * As `fetch`, but never gives up on a server that is away, or that asks who this is: it asks again until it answers.
  *
- * So nothing that was typed is lost: whoever sent it goes on waiting, and a change has a key by which it is made
+ * So nothing that was typed is lost: the caller goes on waiting, and a change has a key by which it is made
  * once, however often it is sent.
  */
 export async function patientFetch(

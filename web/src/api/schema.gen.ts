@@ -19,7 +19,7 @@ export interface paths {
         put?: never;
         /**
          * Sign In
-         * @description Sign in by name and password; whoever guesses has to wait.
+         * @description Sign in by name and password; repeated guesses have to wait.
          */
         post: operations["sign_in_api_session_post"];
         /**
@@ -879,7 +879,7 @@ export interface paths {
         put?: never;
         /**
          * Lesson Grade
-         * @description As `practice_grade`; it is kept for whoever teaches.
+         * @description As `practice_grade`; it is kept for the teacher.
          */
         post: operations["lesson_grade_api_classes__token___place__grade_post"];
         delete?: never;
@@ -1848,7 +1848,7 @@ export interface paths {
         post?: never;
         /**
          * End Share
-         * @description End a link; whoever looks by it no longer does.
+         * @description End a link; guests who use it lose access.
          */
         delete: operations["end_share_api_jobs__job_id__shares__share_id__delete"];
         options?: never;
@@ -1967,7 +1967,7 @@ export interface paths {
         put?: never;
         /**
          * Say
-         * @description Keep what was said on the site, each by itself and once; what does not fit is named, and all the rest kept.
+         * @description Keep site entries, each by itself and once; those that do not fit are named, and the others kept.
          */
         post: operations["say_api_jobs__job_id__site_said_post"];
         delete?: never;
@@ -2005,7 +2005,7 @@ export interface paths {
         };
         /**
          * Picture
-         * @description The photograph of what was said under a key.
+         * @description The photograph of an entry.
          */
         get: operations["picture_api_jobs__job_id__site_pictures__key__jpg_get"];
         put?: never;
@@ -2105,7 +2105,7 @@ export interface paths {
         };
         /**
          * Log
-         * @description What was said of a job, the last first.
+         * @description The log of a job, the last entry first.
          */
         get: operations["log_api_jobs__job_id__site_log_get"];
         put?: never;
@@ -3246,7 +3246,7 @@ export interface components {
             revision: number;
             /**
              * Key
-             * @description Made up by whoever sends it; sent again under the same key it is made once.
+             * @description Made up by the sender; sent again under the same key it is made once.
              */
             key?: string | null;
             /**
@@ -4611,7 +4611,7 @@ export interface components {
         };
         /**
          * NewShare
-         * @description Where whoever opens a link looks first, a wall on the bench or the plan, and how many days it is good.
+         * @description Where a guest who opens a link starts, a wall on the bench or the plan, and how many days it is good.
          */
         NewShare: {
             /** Wall */
@@ -6020,7 +6020,7 @@ export interface components {
             revision: number;
             /**
              * Key
-             * @description Made up by whoever sends it; sent again under the same key it is made once.
+             * @description Made up by the sender; sent again under the same key it is made once.
              */
             key?: string | null;
             /**
@@ -6121,7 +6121,7 @@ export interface components {
         Runs: "through" | "butt";
         /**
          * SaidAnswer
-         * @description What is not kept of what was said; all the rest is.
+         * @description The entries that are refused; the others are kept.
          */
         SaidAnswer: {
             /** Refused */
@@ -6129,7 +6129,7 @@ export interface components {
         };
         /**
          * SaidRequest
-         * @description What was said on the site, in order, by whom, and what the phone's clock shows now.
+         * @description Site entries in order, by whom, and what the phone's clock shows now.
          */
         SaidRequest: {
             /**
@@ -6930,7 +6930,7 @@ export interface components {
          * StrokeView
          * @description A mark that is struck from a plate, or added, as the tape reads it from the end it hooks on.
          *
-         *     A line without wood has nothing ahead of it or behind; as it is drawn, so as whoever hooks on that end sees it.
+         *     A line without wood has nothing ahead of it or behind; as it is drawn, as seen from the end the tape hooks on.
          */
         StrokeView: {
             /** Added */

@@ -2,7 +2,7 @@ import type { ReactNode } from "react";
 import look from "./Changes.module.css";
 import { type Right, useMay } from "./session";
 
-/** Controls that change something: whoever may not finds them still, never refused. */
+/** Controls that change something: a viewer finds them disabled, never refused. */
 export function Changes({ right = "change", children }: { right?: Right; children: ReactNode }) {
   const may = useMay(right);
   return (

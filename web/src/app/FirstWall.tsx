@@ -13,7 +13,7 @@ import { wordsOf } from "./words";
 export function FirstWall() {
   const isAtJobs = useMatch("/") !== null;
   const inJob = useMatch("/jobs/:job/:stage/*");
-  // Whoever stands before a wall with gloves on has the whole screen.
+  // Someone in front of a wall with gloves on gets the whole screen.
   const isAtWall = useMatch("/jobs/:job/site/:place/*") !== null;
   const { data } = useJob(inJob?.params.job ?? "");
   const mayChange = useMay("change");

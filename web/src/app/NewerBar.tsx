@@ -11,7 +11,7 @@ export function NewerBar() {
   if (!change) return null;
   return (
     <div role="status" className={look.newer}>
-      <p>{isChanging ? "Changing over …" : "A newer Bluff is here. What you are at is kept."}</p>
+      <p>{isChanging ? "Updating…" : "A newer version of Bluff is ready. Your work is saved."}</p>
       {!isChanging && (
         <PlainButton
           size="lg"
@@ -20,7 +20,7 @@ export function NewerBar() {
             change();
           }}
         >
-          Change over
+          Update
         </PlainButton>
       )}
     </div>

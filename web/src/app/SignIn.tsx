@@ -12,7 +12,7 @@ import { sessionQuery } from "./session";
 /** Asks who this is, over everything, and leaves what is below as it was: it goes on by itself afterwards. */
 export function SignIn() {
   const { waiting } = useAway();
-  // A link that is being opened signs in by itself; a class is for whoever has its link.
+  // A link that is being opened signs in by itself; a class is for anybody with its link.
   const isEntering = useMatch("/enter") !== null;
   const isInClass = useMatch("/class/*") !== null;
   if (isEntering || isInClass) return null;
@@ -72,7 +72,7 @@ function NameAndPassword() {
     mutationFn: () => answered<SignedIn>(client.POST("/api/session", { body: { name, password } })),
     onSuccess: (session) => {
       const before = queries.getQueryData(sessionQuery.queryKey);
-      // What somebody else saw is not shown to whoever came after.
+      // What somebody else saw is not shown to the next person.
       if (before && before.name !== session.name) queries.clear();
       queries.setQueryData(sessionQuery.queryKey, session);
       signedIn();

@@ -33,7 +33,7 @@ export function TakeOut({ job, wall }: { job: string; wall?: string | undefined 
   return (
     <Menu.Root>
       <Menu.Trigger asChild>
-        <Button variant="plain" aria-label="Take out" title="Print, or take out as a file">
+        <Button variant="plain" aria-label="Export" title="Print or export">
           <Download />
         </Button>
       </Menu.Trigger>

@@ -56,7 +56,7 @@ export function TextField({
     keep(sent);
     const refusal = await onEnter(written);
     if (refusal === undefined) return;
-    // Whoever typed on meanwhile is not answered by this.
+    // An answer to what was typed before is dropped.
     keep((now) => (now !== sent ? now : refusal === null ? fresh(now.over) : { ...sent, refusal }));
   }
 

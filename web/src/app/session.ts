@@ -15,7 +15,7 @@ export function useSession(): UseQueryResult<SignedIn> {
   return useQuery(sessionQuery);
 }
 
-/** Whether whoever is signed in may do something. */
+/** Whether the signed-in account may do something. */
 export function useMay(right: Right): boolean {
   return useSession().data?.may.includes(right) ?? false;
 }

@@ -12,7 +12,7 @@ export interface JobChange {
   /** Make a change that was typed into a field: what is refused is for the field to say. Null when it is made. */
   enter: (change: Change, done?: () => void) => Promise<string | null>;
   isBusy: boolean;
-  /** Whether whoever is signed in may change the job at all. */
+  /** Whether the signed-in account may change the job at all. */
   isAllowed: boolean;
 }
 

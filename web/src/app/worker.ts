@@ -53,7 +53,7 @@ function offer(kept: ServiceWorkerRegistration, waiting: ServiceWorker) {
  *
  * A browser waits until the program before has answered all that it was asked. Now and then a page that was reloaded in
  * the middle of a question leaves one open for good, and the browser gives up on it after five minutes. What jobs were
- * taken along, and what was said on this device, are kept apart from the program. Without a signal there would be
+ * saved for offline, and the entries on this device, are kept apart from the program. Without a signal there would be
  * nothing to start from: then the browser's five minutes are waited for.
  */
 async function startOver(kept: ServiceWorkerRegistration): Promise<void> {

@@ -12,12 +12,12 @@ import { OneTimeLink } from "./OneTimeLink";
 import { PasswordForm } from "./PasswordForm";
 import { ROLES, usePeople, usePeopleChange } from "./usePeople";
 
-/** The crew: who is in it and what each may do; and whoever looks: their password, and where they are signed in. */
+/** The crew: who is in it and what each may do; and the signed-in person: their password, and where they are signed in. */
 export function CrewScreen() {
   const session = useSession();
   const people = usePeople();
   return (
-    <Shown asked={session} what="Looking who you are" trouble="Nobody knows who you are">
+    <Shown asked={session} what="Loading your account" trouble="You are not signed in">
       {(you) => (
         <Box p={{ base: "4", md: "8" }} maxW="1080px" w="full" overflowY="auto">
           <Heading as="h1" fontFamily="heading" fontSize="34px" fontWeight="800" mb="4">
@@ -80,10 +80,10 @@ function People({ crew, you }: { crew: Person[]; you: SignedIn }) {
                 <Button
                   variant="plain"
                   disabled={act.isBusy}
-                  aria-label={`Let ${person.name} go`}
+                  aria-label={`Remove ${person.name}`}
                   onClick={() => void act.letGo(person.id)}
                 >
-                  Let go
+                  Remove
                 </Button>
               </>
             )}
@@ -141,7 +141,7 @@ function Invite({
         onChange={(event) => setInitials(event.target.value)}
       />
       <Box w="220px">
-        <SelectField label="What they are" isBare value={role} choices={ROLES} onChoose={setRole} />
+        <SelectField label="Role" isBare value={role} choices={ROLES} onChoose={setRole} />
       </Box>
       <Button
         type="submit"

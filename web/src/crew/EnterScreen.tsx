@@ -16,7 +16,7 @@ export function EnterScreen() {
   const [entered, enter] = useState<SignedIn | string | null>(null);
 
   useEffect(() => {
-    // A link is good once: asked for twice, it would be refused to whoever has just been let in.
+    // A link is good once: asked for twice, it would be refused to the person just signed in.
     const token = hash.slice(1);
     if (token) void opened(token).then(enter);
   }, [hash]);

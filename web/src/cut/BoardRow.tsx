@@ -140,7 +140,7 @@ export const BoardRow = memo(function BoardRow({
           color={board.locked ? "chalk" : "faint"}
           aria-pressed={board.locked}
           aria-label={`Keep board ${board.number} as it is`}
-          title={board.locked ? "Stays as it is, whatever is planned anew" : "Keep it as it is"}
+          title={board.locked ? "Locked" : "Keep it as it is"}
           onClick={() => act.lock(board.number, !board.locked)}
         >
           {board.locked ? <Lock /> : <LockOpen />}

@@ -14,8 +14,8 @@ const AIMS = [
   { value: "boards", label: "Fewest boards" },
 ] as const;
 const BREAKS = [
-  { value: "yes", label: "Broken anew" },
-  { value: "no", label: "Stay as they are" },
+  { value: "yes", label: "Re-plan splices" },
+  { value: "no", label: "Keep splices" },
 ] as const;
 const TIMES = [
   { value: "5", label: "5 seconds" },
@@ -132,7 +132,9 @@ function Look({ run, act }: { run: CuttingRun | null; act: CuttingChange }) {
       />
       {wanted.by !== "boards" && (
         <TextField
-          label={wanted.by === "price" ? "Handling a board, in money" : "Handling a board, in inches"}
+          label={
+            wanted.by === "price" ? "Count each extra board as (money)" : "Count each extra board as (inches)"
+          }
           value={String(wanted.handling)}
           onEnter={(text) => {
             const handling = Number(text);
@@ -143,7 +145,7 @@ function Look({ run, act }: { run: CuttingRun | null; act: CuttingChange }) {
         />
       )}
       <SelectField
-        label="Plates of walls nobody began"
+        label="Plates of walls not started"
         value={wanted.breaks ? "yes" : "no"}
         choices={BREAKS}
         onChoose={(may) => want({ ...wanted, breaks: may === "yes" })}
@@ -155,7 +157,7 @@ function Look({ run, act }: { run: CuttingRun | null; act: CuttingChange }) {
         onChoose={(seconds) => want({ ...wanted, seconds: Number(seconds) })}
       />
       <Button mt="1" variant="solid" size="md" disabled={act.isBusy} onClick={() => act.look(wanted)}>
-        <Scissors /> Look for better boards
+        <Scissors /> Optimize cutting
       </Button>
       {run && <Found run={run} />}
     </Box>
@@ -178,7 +180,7 @@ function Found({ run }: { run: CuttingRun }) {
     <Text mt="2" fontSize="14px">
       <Figure text={String(run.boards)} fontWeight="700" /> boards,{" "}
       <Figure text={`${run.feet}'`} fontWeight="700" />.{" "}
-      {gap === 0 ? "None cut for less." : `Nobody can save more than ${gap} % of it.`}
+      {gap === 0 ? "Optimal." : `Within ${gap} % of optimal.`}
       {isOther && (
         <>
           {" "}

@@ -41,7 +41,7 @@ describe("what is ticked here and not on the server yet", () => {
     expect(shown.sections[0]?.stops.map(({ cut }) => cut)).toEqual([2, 0]);
   });
 
-  it("is what was said last, and takes back what the server knows", () => {
+  it("is the last entry, and takes back what the server knows", () => {
     const shown = withTicks(CUTTING, [
       said(1, "A/stud/1", true),
       said(1, "A/stud/1", false),

@@ -1,4 +1,4 @@
-/** What the page and what runs beside it (`sw.ts`) both know of jobs that are taken along. */
+/** What the page and what runs beside it (`sw.ts`) both know of jobs that are saved for offline. */
 
 /** What was kept of each job is in a cache of this name and the job's id. */
 export const ALONG = "bluff-along-";

@@ -12,7 +12,7 @@ export async function answerTo(request: Request): Promise<Response> {
   return kept;
 }
 
-/** What was kept of an answer when a job was taken along, or the last one since. */
+/** What was kept of an answer when a job was saved for offline, or the last one since. */
 async function keptAnswer(request: Request): Promise<Response | undefined> {
   for (const name of await caches.keys()) {
     if (!name.startsWith(ALONG)) continue;

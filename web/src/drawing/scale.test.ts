@@ -4,7 +4,7 @@ import { comfortable, fitting, MARGIN, READABLE, scaleOf } from "./scale";
 const BOX = { width: 852, height: 440 };
 
 describe("scale", () => {
-  it("puts the same inch on the same whole pixel, whoever asks", () => {
+  it("puts the same inch on the same whole pixel, no matter who asks", () => {
     const scale = scaleOf(3.66);
     expect(scale.x(86.5)).toBe(MARGIN + 317);
     expect(Number.isInteger(scale.x(19.2))).toBe(true);

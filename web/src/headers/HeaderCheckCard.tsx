@@ -61,7 +61,8 @@ function Governs({ check: { uses } }: { check: HeaderCheck }) {
     <Flex align="baseline" gap="3" color={governs.is_over ? "crayon" : "ink"}>
       <Figure text={`${governs.percent} %`} fontSize="40px" fontWeight="800" lineHeight="1.1" />
       <Text fontSize="15px">
-        <b>{governs.name}</b> governs{governs.is_over && ": more than is allowed, ask whoever sized it"}
+        <b>{governs.name}</b> governs
+        {governs.is_over && ": more than is allowed, ask the designer who sized it"}
       </Text>
     </Flex>
   );

@@ -65,8 +65,8 @@ function Changed({
         <Tabs.Root value={view} onValueChange={(event) => show(event.value as View)}>
           <Tabs.List borderBottomWidth="0">
             <Tabs.Trigger value="change">This change</Tabs.Trigger>
-            <Tabs.Trigger value="since">Since then</Tabs.Trigger>
-            <Tabs.Trigger value="plan">The plan then</Tabs.Trigger>
+            <Tabs.Trigger value="since">Changes since</Tabs.Trigger>
+            <Tabs.Trigger value="plan">Plan at this point</Tabs.Trigger>
           </Tabs.List>
         </Tabs.Root>
         <Changes>
@@ -75,7 +75,7 @@ function Changed({
             disabled={picked.number === job.revision || change.isBusy}
             onClick={() => change.make({ edit: "bring-back", revision: picked.number })}
           >
-            <Undo /> Bring revision {picked.number} back
+            <Undo /> Restore revision {picked.number}
           </Button>
         </Changes>
       </JobBar>

@@ -15,9 +15,9 @@ export function SharesCard({ job }: { job: Job }) {
   const [days, setDays] = useState("30");
   const [path, show] = useState<string | null>(null);
   return (
-    <Box as="section" aria-label="Shown to others" px="4" py="3" borderBottomWidth="1px">
+    <Box as="section" aria-label="Share" px="4" py="3" borderBottomWidth="1px">
       <Heading as="h2" fontFamily="heading" fontWeight="800" fontSize="20px">
-        Shown to others
+        Share
       </Heading>
       {shares?.length === 0 && (
         <Text fontSize="14px" color="faint">
@@ -62,10 +62,15 @@ export function SharesCard({ job }: { job: Job }) {
         onChoose={setDays}
       />
       <Button disabled={isBusy} onClick={() => void make(wall || null, Number(days)).then(show)}>
-        <Link2 /> Make a link
+        <Link2 /> Create link
       </Button>
       {path && (
-        <OneTimeLink name="whoever you send it to" path={path} isGoodUntilEnded onDone={() => show(null)} />
+        <OneTimeLink
+          name="the person you send it to"
+          path={path}
+          isGoodUntilEnded
+          onDone={() => show(null)}
+        />
       )}
     </Box>
   );

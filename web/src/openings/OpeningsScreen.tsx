@@ -100,8 +100,8 @@ function Openings(props: OpeningsProps) {
             </Changes>
             {writing.refused.length > 0 && <NotSaved refused={writing.refused} onDiscard={writing.discard} />}
             <Text px="4" py="2" fontSize="13px" color="faint" borderTopWidth="1px">
-              Arrows walk, with Shift they choose; typing writes, Enter goes down, Delete lets cells follow
-              again, Ctrl+D fills down. Cells are copied to a spreadsheet and pasted from one.{" "}
+              Arrow keys move, Shift+arrows select; type to edit, Enter goes down, Delete clears to the
+              default, Ctrl+D fills down. Cells are copied to a spreadsheet and pasted from one.{" "}
               <Said>Header sizes follow the approved drawings.</Said>
               {schedule.unplaced.length > 0 && ` Without a place: ${schedule.unplaced.join(", ")}.`}
             </Text>
@@ -131,7 +131,7 @@ function OpeningsBar({
     <JobBar job={job} change={change}>
       {children}
       <Button variant={isAlike ? "solid" : "outline"} aria-pressed={isAlike} onClick={onAlike}>
-        Alike together
+        Group identical
       </Button>
       <FileButton
         label="Schedule from a spreadsheet"
@@ -141,7 +141,7 @@ function OpeningsBar({
         disabled={!change.isAllowed}
         onFile={onFile}
       >
-        Take in CSV
+        Import CSV
       </FileButton>
       <Button asChild variant="plain">
         <a href={`/api/jobs/${job.id}/schedule.csv`} download>

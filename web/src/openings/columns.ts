@@ -53,7 +53,7 @@ export const COLUMNS: readonly Column[] = [
   { key: "header", head: "Header", text: ({ header }) => header },
   {
     key: "source",
-    head: "Says who",
+    head: "Source",
     text: ({ source }) => source,
     choices: ["drawings", "engineer", "habit", "unverified"],
   },

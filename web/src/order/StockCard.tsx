@@ -63,7 +63,7 @@ export function StockCard({ job, order, change }: { job: Job; order: Order; chan
           label="Boards on the site"
           hint={"4 – 2x6 x 16'\n1 – 2x6 x 117 3/8"}
           about="Used before any is bought."
-          done="These are there"
+          done="Add to site stock"
           value={order.on_site}
           onEnter={stock.onSite}
         />

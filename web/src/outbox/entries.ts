@@ -6,7 +6,7 @@ import { knownServerTime, type Moment, momentNow } from "../device/deviceClock";
 /** Who says things on this device. */
 export type Speaker = Pick<SignedIn, "person" | "name" | "initials">;
 
-/** What was said on this device and is not on the server yet. */
+/** Entries of this device that are not on the server yet. */
 export interface Waiting {
   /** In the order it was said; below 0 what this device has not written down. */
   number: number;

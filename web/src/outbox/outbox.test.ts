@@ -75,7 +75,7 @@ afterEach(() => {
 });
 
 describe("what is said on the site", () => {
-  it("goes up in order, under whoever said it, each with a key of its own", async () => {
+  it("goes up in order, under the person who said it, each with a key of its own", async () => {
     const outbox = await opened();
     outbox.onArrival(async () => true);
     await act(() => said(outbox, "one", "two"));
@@ -156,7 +156,7 @@ describe("what is said on the site", () => {
     expect(sent.filter(({ said }) => said.length === 1 && said[0]?.words === "broken")).toHaveLength(3);
   });
 
-  it("waits for whoever said it when somebody else signs in", async () => {
+  it("waits for the person who said it when somebody else signs in", async () => {
     answers = [status(409, "Somebody else has signed in on this device since.")];
     const outbox = await opened();
     outbox.setSpeaker(null);

@@ -101,7 +101,7 @@ async function send(): Promise<void> {
     // One page of this device sends at a time.
     await (navigator.locks ? navigator.locks.request("bluff-site", sendAll) : sendAll());
     sending.pause = FIRST_PAUSE;
-    // What was said after the last look, while the others were told, is not left lying until something else is said.
+    // An entry made after the last look, while screens were told, does not wait for the next one.
     if (toSend().length > 0) sending.timer = window.setTimeout(() => void send(), 0);
   } catch {
     sending.timer = window.setTimeout(() => void send(), sending.pause);
@@ -275,7 +275,7 @@ export function onArrival(read: Read) {
   arrival.read = read;
 }
 
-/** What waits on this device of a job, whoever said it. */
+/** What waits on this device of a job, no matter who said it. */
 export function useWaiting(job: string): readonly Waiting[] {
   return useOutbox((outbox) => outbox.waiting).filter((one) => one.job === job);
 }

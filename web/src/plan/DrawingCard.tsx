@@ -45,9 +45,9 @@ export function DrawingCard({
           disabled={!drawing.edit || isBusy}
           onClick={() => drawing.edit && onTake(drawing)}
         >
-          Take them in
+          Import
         </Button>
-        <Button onClick={onLeave}>Leave it</Button>
+        <Button onClick={onLeave}>Cancel</Button>
       </Flex>
       <Parts drawing={drawing} isBusy={isBusy} onAnswer={onAnswer} />
       <Guesses title="Guessed" guesses={guessed} onAnswer={onAnswer} />

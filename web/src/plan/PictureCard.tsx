@@ -94,7 +94,7 @@ function Scaling({ work: { scaling, setScaling }, change }: Omit<PictureCardProp
   );
 }
 
-/** How faded the picture is, and what can be done with it while it is not locked. */
+/** How opaque the picture is, and what can be done with it while it is not locked. */
 function Tools({
   picture,
   work: { isMoved, move, setScaling },
@@ -102,18 +102,18 @@ function Tools({
 }: Omit<PictureCardProps, "change"> & { onFade: (fade: number) => void }) {
   return (
     <>
-      <Field label="Faded">
+      <Field label="Opacity">
         <input
           type="range"
-          aria-label="Faded"
-          min={0}
-          max={90}
+          aria-label="Opacity"
+          min={10}
+          max={100}
           step={10}
-          defaultValue={picture.fade}
+          defaultValue={100 - (picture.fade ?? 50)}
           key={picture.fade}
           style={{ width: "100%", accentColor: "var(--bluff-colors-chalk)" }}
-          onPointerUp={(event) => onFade(Number(event.currentTarget.value))}
-          onKeyUp={(event) => onFade(Number(event.currentTarget.value))}
+          onPointerUp={(event) => onFade(100 - Number(event.currentTarget.value))}
+          onKeyUp={(event) => onFade(100 - Number(event.currentTarget.value))}
         />
       </Field>
       <Flex gap="2" pt="1">

@@ -161,10 +161,10 @@ function ChosenBox({ box: { from, to } }: { box: Drawn }) {
 function ViewTools({ onZoom, onWhole }: { onZoom: (by: number) => void; onWhole: () => void }) {
   return (
     <Flex position="absolute" top="2" insetEnd="2" direction="column" gap="1">
-      <Button variant="plain" aria-label="Nearer" title="Nearer" onClick={() => onZoom(1.4)}>
+      <Button variant="plain" aria-label="Zoom in" title="Zoom in" onClick={() => onZoom(1.4)}>
         <Plus />
       </Button>
-      <Button variant="plain" aria-label="Farther" title="Farther" onClick={() => onZoom(1 / 1.4)}>
+      <Button variant="plain" aria-label="Zoom out" title="Zoom out" onClick={() => onZoom(1 / 1.4)}>
         <Minus />
       </Button>
       <Button variant="plain" aria-label="The whole plan" title="The whole plan" onClick={onWhole}>

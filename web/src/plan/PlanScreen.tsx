@@ -109,7 +109,7 @@ function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange 
   );
 }
 
-/** A plan that whoever looks at it may not change: hands turn and move the paper, and nothing on it. */
+/** A plan the viewer may not change: hands turn and move the paper, and nothing on it. */
 const STAYS = { onDrag: () => {}, onDrop: () => {}, onTurn: () => {} };
 
 const TYPE_THE_OUTSIDE = {

@@ -147,7 +147,7 @@ function PoleCard({
               Take it
             </Button>
           </Changes>
-          <Button onClick={() => onAsk("head", null)}>Leave it as it was</Button>
+          <Button onClick={() => onAsk("head", null)}>Cancel</Button>
         </Flex>
       )}
       {pole.findings.map(({ code, opening, severity, text }) => {

@@ -11,7 +11,7 @@ import { OneTimeLink } from "../crew/OneTimeLink";
 import { anyNumber, lasted, useClasses, useClassResults, usePractice, type Whose } from "./usePractice";
 import { Wrongs } from "./Wrongs";
 
-/** Classes: the same exercises for everybody who has a link, and what came of them for whoever teaches. */
+/** Classes: the same exercises for everybody who has a link, and what came of them for the teacher. */
 export function ClassesCard({ whose }: { whose: Whose }) {
   const classes = useClasses(true);
   const [made, show] = useState<{ name: string; path: string } | null>(null);

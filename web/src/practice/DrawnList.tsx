@@ -50,7 +50,7 @@ export function DrawnList({
                 variant="plain"
                 px="1"
                 minW="0"
-                aria-label={`Rub out ${said}`}
+                aria-label={`Erase ${said}`}
                 onClick={() => onRub(places)}
               >
                 <X />

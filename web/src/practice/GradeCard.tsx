@@ -17,7 +17,7 @@ export function GradeCard({
 }) {
   const { there, wanted, named, wrong } = grade;
   return (
-    <Box as="section" aria-label="What came of it" px="4" py="3">
+    <Box as="section" aria-label="Result" px="4" py="3">
       <Flex align="baseline" gap="2">
         <Figure text={`${there}`} fontSize="40px" fontWeight="800" lineHeight="1" />
         <Text>

@@ -10,7 +10,7 @@ import { lasted, useLesson } from "./usePractice";
 
 const PUPIL = "bluff pupil";
 
-/** A class, for whoever has its link: who they are, its exercises, and one of them on the deck. */
+/** A class, for anybody with its link: who they are, its exercises, and one of them on the deck. */
 export function LessonScreen() {
   const token = useLocation().hash.slice(1);
   const { place } = useParams();
@@ -149,7 +149,7 @@ function Who({ pupil, onCalled }: { pupil: string; onCalled: (name: string) => v
   return (
     <Box as="form" onSubmit={submit} mt="2">
       <Text mb="1">
-        {pupil ? "Whoever teaches sees what you hand in under this name." : "Write your name, and begin."}
+        {pupil ? "Your teacher sees what you hand in under this name." : "Write your name, and begin."}
       </Text>
       <Flex gap="2">
         <Input
@@ -167,7 +167,7 @@ function Who({ pupil, onCalled }: { pupil: string; onCalled: (name: string) => v
           variant={pupil ? "outline" : "solid"}
           disabled={!name.trim() || name.trim() === pupil}
         >
-          {pupil ? "That is me now" : "Begin"}
+          {pupil ? "Start" : "Begin"}
         </Button>
       </Flex>
     </Box>

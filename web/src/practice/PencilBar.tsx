@@ -109,7 +109,7 @@ export function PencilBar({
           </Button>
         ))}
         <Button variant="plain" h="52px" onClick={onRub}>
-          <Eraser /> Rub out
+          <Eraser /> Erase
         </Button>
       </Flex>
     </Flex>
@@ -159,7 +159,7 @@ function TypedReading({
     reading(said).then(
       (inches) => {
         onReading(inches, symbol);
-        // Whoever typed on meanwhile is not answered by this.
+        // An answer to what was typed before is dropped.
         type((now) => (now === typed ? "" : now));
         refuse(null);
       },

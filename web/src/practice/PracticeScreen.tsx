@@ -12,7 +12,7 @@ import { addressOf, anyNumber, lasted, usePractice, useStandards, whoseOf } from
 import { forget } from "./useSheet";
 import { Wrongs } from "./Wrongs";
 
-/** Practice: exercises from easy to hard, questions, what goes wrong, and classes for whoever teaches. */
+/** Practice: exercises from easy to hard, questions, what goes wrong, and classes for the teacher. */
 export function PracticeScreen() {
   const practice = usePractice();
   const [search] = useSearchParams();
@@ -32,7 +32,7 @@ export function PracticeScreen() {
         </Box>
         <WhoseWays />
       </Flex>
-      <Shown asked={practice} what="Looking how you get on" trouble="Practice could not be read">
+      <Shown asked={practice} what="Loading progress" trouble="Practice could not be read">
         {(found) => <Found practice={found} search={search} />}
       </Shown>
       {job && <WallsOf job={job} />}

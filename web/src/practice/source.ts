@@ -11,7 +11,7 @@ import {
 /** A sheet that is handed in: how long it took, and how many hints were taken. */
 export type HandedIn = SheetSoFar & { seconds: number; hints: number };
 
-/** Where an exercise comes from, and who looks at what is made of it: oneself, or whoever teaches a class. */
+/** Where an exercise comes from, and who looks at what is made of it: oneself, or a class's teacher. */
 export interface Source {
   /** Names it on this device. */
   key: string;

@@ -23,7 +23,7 @@ export function useStandards() {
   });
 }
 
-/** The crew's classes, for whoever may teach. */
+/** The crew's classes, for an account that may teach. */
 export function useClasses(mayTeach: boolean) {
   return useQuery({
     queryKey: ["classes"],

@@ -26,7 +26,7 @@ export function AlongCard({ job, walls }: { job: Job; walls: readonly SiteWall[]
         disabled={isTaking}
         onClick={() => void takeAlong(job.id, job.revision, names, held)}
       >
-        <FolderDown /> {along ? "Take it along anew" : "Take it along"}
+        <FolderDown /> {along ? "Update offline copy" : "Save for offline"}
       </PlainButton>
       <div role="status" className={look.says}>
         {isTaking ? (
@@ -39,11 +39,11 @@ export function AlongCard({ job, walls }: { job: Job; walls: readonly SiteWall[]
             {isOlder && "; the plan changed since"}
           </p>
         ) : (
-          <p className={look.faint}>Then everything here works without a signal.</p>
+          <p className={look.faint}>Works here without a signal once saved.</p>
         )}
         {taking?.trouble && <p data-is-trouble>{taking.trouble}</p>}
         {isCleared && !along && (
-          <p data-is-trouble>The device cleared what was taken along, to make room. What was said is kept.</p>
+          <p data-is-trouble>This device deleted the offline copy to make room. Your entries are kept.</p>
         )}
       </div>
     </section>

@@ -65,7 +65,7 @@ function Walked({ job, walk, held, over, onOver }: WalkedProps) {
     setBurned(held.burn);
     setNamed(first);
   }
-  // A stop that is gone, because the plan changed or was struck, leaves whoever stood there at the next one open.
+  // A stop that is gone, because the plan changed or was struck, leaves the caller at the next one open.
   const found = walk.stops.findIndex(({ id }) => id === named);
   const place = found >= 0 ? found : (nextOpen(done, 0) ?? 0);
   const stop = walk.stops[place];
@@ -122,7 +122,7 @@ function Walked({ job, walk, held, over, onOver }: WalkedProps) {
           </PlainButton>
           <Changes right="record">
             <PlainButton size="lg" disabled={!done[place]} onClick={() => mark(stop.turn === "strike")}>
-              Not after all
+              Undo
             </PlainButton>
           </Changes>
           <PlainButton size="lg" disabled={place === walk.stops.length - 1} onClick={() => go(place + 1)}>
@@ -233,8 +233,8 @@ function NextButton({
     : isThere || !may
       ? "Next"
       : stop.turn === "strike"
-        ? "Struck, next"
-        : "Marked, next";
+        ? "Struck"
+        : "Marked";
   return (
     <PlainButton variant="solid" className={look.next} onClick={onNext}>
       <span>

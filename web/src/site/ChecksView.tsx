@@ -260,7 +260,7 @@ function Verdict({ job, wall, check, isWaiting }: VerdictProps) {
   return <Says {...check} />;
 }
 
-/** What readings say that are on this device alone, worked out on it where the job was taken along. */
+/** What readings say that are on this device alone, worked out on it where the job was saved for offline. */
 function Here({ job, wall, check }: Omit<VerdictProps, "isWaiting">) {
   const waiting = useWaiting(job.id);
   const read = Object.fromEntries(

@@ -296,7 +296,7 @@ function Minutes({ job, day: { rates } }: { job: string; day: SiteDay }) {
       {may && (
         <Flex py="2" gap="3" align="center">
           <Button asChild size="lg" flexShrink="0">
-            <Link to={`/jobs/${job}/standards`}>Say your own</Link>
+            <Link to={`/jobs/${job}/standards`}>Enter your own</Link>
           </Button>
           <Text fontSize="16px" color="faint">
             What is begun and done here sets them right by itself.

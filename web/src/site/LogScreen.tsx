@@ -3,7 +3,7 @@ import { LogView } from "./LogView";
 import { SiteBar } from "./SiteBar";
 import { useOpenWall } from "./WallScreen";
 
-/** What was said on the site of a job, of all its walls. */
+/** The log of a job, of all its walls. */
 export function LogScreen() {
   const { job } = useOpenJob();
   return (
@@ -14,7 +14,7 @@ export function LogScreen() {
   );
 }
 
-/** What was said of one wall. */
+/** The log of one wall. */
 export function WallLogScreen() {
   return <LogView {...useOpenWall()} />;
 }

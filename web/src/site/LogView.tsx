@@ -14,7 +14,7 @@ import { inWords } from "./NotKept";
 import { shownAtOnce, small } from "./photo";
 import { useLog } from "./useSite";
 
-/** What was said of a wall, or of the whole job, the last first and day by day; and what is to be said besides. */
+/** The log of a wall or of the whole job, the last entry first and day by day, with a note to add. */
 export function LogView({ job, wall }: { job: Job; wall?: string }) {
   const [words, setWords] = useState("");
   const [day, setDay] = useState("");
@@ -36,7 +36,7 @@ export function LogView({ job, wall }: { job: Job; wall?: string }) {
           size="md"
           h="44px"
           flex="1 1 180px"
-          aria-label="Search what was said"
+          aria-label="Search the log"
           placeholder="Words, a name, a wall"
           maxLength={200}
           value={words}
@@ -85,7 +85,7 @@ export function LogView({ job, wall }: { job: Job; wall?: string }) {
   );
 }
 
-/** What was said here and is not on the server yet, nor in its log. */
+/** Entries of this device that are not on the server yet, nor in its log. */
 function NotSent({ waiting, logged }: { waiting: readonly Waiting[]; logged: readonly LogLine[] }) {
   // For a moment both the log and this device have an entry; it is shown once.
   const keys = new Set(logged.map(({ key }) => key));
@@ -114,11 +114,9 @@ function NotSent({ waiting, logged }: { waiting: readonly Waiting[]; logged: rea
 }
 
 function Nothing({ isSought, isWaiting }: { isSought: boolean; isWaiting: boolean }) {
-  if (isSought) return <Text py="4">Nothing like that was said here.</Text>;
+  if (isSought) return <Text py="4">No entries match.</Text>;
   if (isWaiting) return null;
-  return (
-    <Text py="4">Nothing was said here yet. What is marked, checked and ticked comes here by itself.</Text>
-  );
+  return <Text py="4">No entries yet. Marks, checks and finished work are listed here.</Text>;
 }
 
 function Days({ job, lines, isOfOne }: { job: string; lines: LogLine[]; isOfOne: boolean }) {
@@ -169,10 +167,10 @@ function Days({ job, lines, isOfOne }: { job: string; lines: LogLine[]; isOfOne:
   ));
 }
 
-/** Something to be remembered, with a photograph if one is taken, said by whoever is signed in. */
+/** Something to be remembered, with a photograph if one is taken, said by the signed-in account. */
 function Note({ job, wall }: { job: Job; wall?: string }) {
   const id = useId();
-  // Whoever comes from a piece says something of it.
+  // A note opened from a piece is about that piece.
   const piece = useSearchParams()[0].get("piece");
   const [words, setWords] = useState("");
   const [photo, setPhoto] = useState<{ blob: Blob; shown: string } | null>(null);

@@ -53,7 +53,7 @@ function Photo({ photo }: { photo: Blob }) {
   );
 }
 
-/** What was said here, in words. */
+/** An entry in words. */
 export function inWords({ said: one }: Waiting): string {
   const of = "wall" in one && one.wall ? `Wall ${one.wall}, ` : "";
   switch (one.kind) {

@@ -15,8 +15,8 @@ export function Full() {
   if (unwritten === 0) return null;
   return (
     <p role="alert" className={frame.alert}>
-      This device is full: <b>{unwritten}</b> of what was said is kept only while this page is open. Make room
-      on it, or go where there is a signal, before you close it.
+      This device is full: <b>{unwritten}</b> {unwritten === 1 ? "entry is" : "entries are"} not saved yet.
+      Keep this page open, and make room on the device or go where there is a signal.
     </p>
   );
 }
@@ -63,7 +63,7 @@ function useSignal(): boolean {
   );
 }
 
-/** What was said here and is not on the server yet. */
+/** Entries of this device that are not on the server yet. */
 function OnThisDevice({ job }: { job: Job }) {
   const count = useWaiting(job.id).filter(({ hasLanded, isNew }) => !hasLanded && !isNew).length;
   const hasSignal = useSignal();

@@ -13,7 +13,7 @@ const IN_THE_SUN = {
   "--bluff-colors-warn": colour("sunWarn"),
 } as CSSProperties;
 
-/** Every screen of the site: what was said here is sent, and what the server would not keep is shown. */
+/** Every screen of the site: entries are sent, and those the server refused are shown. */
 export function SiteFrame() {
   const open = useOpenJob();
   return (

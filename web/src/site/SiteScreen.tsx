@@ -34,7 +34,7 @@ export function SiteScreen() {
                   <CalendarClock /> The day
                 </Link>
                 <Link to="log" className={buttonLook("outline", "lg")}>
-                  <ClipboardList /> What was said, day by day
+                  <ClipboardList /> Site log
                 </Link>
               </nav>
               <AlongCard job={job} walls={walls} />

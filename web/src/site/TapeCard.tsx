@@ -10,7 +10,7 @@ export function TapeCard({ measure, onRead }: { measure: Measure; onRead: (value
   const [tape, setTape] = useState<DigitalTape | null>(null);
   const [battery, setBattery] = useState<number | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
-  // Whoever listens is told of a reading for the measure that is held to by then.
+  // A listener is told of a reading for the measure that is held to by then.
   const read = useRef(onRead);
   useEffect(() => {
     read.current = onRead;
@@ -25,7 +25,7 @@ export function TapeCard({ measure, onRead }: { measure: Measure; onRead: (value
       if (event.kind === "battery") setBattery(event.percent);
       if (event.kind === "lost") {
         setTape(null);
-        setTrouble("It is gone. Key readings in, or connect it again.");
+        setTrouble("Tape disconnected. Type the readings, or connect it again.");
       }
     });
   }, [tape]);

@@ -24,7 +24,7 @@ export function useOpenWall(): OpenWall {
   return useOutletContext<OpenWall>();
 }
 
-/** One wall on the site: its marks called, its checks, what was said of it. */
+/** One wall on the site: its marks called, its checks, its log. */
 export function WallScreen() {
   const { job } = useOpenJob();
   const { wall = "" } = useParams();

@@ -76,7 +76,7 @@ function walks(job: string, wall: string, held: Pick<Held, "figures" | "reach">)
   };
 }
 
-/** Take a job along: all of it or none, in place of what was taken before. */
+/** Save a job for offline: all of it or none, in place of an earlier copy. */
 export async function takeAlong(job: string, revision: number, walls: readonly string[], held: Held) {
   if (useFetch.getState().taking?.trouble === null) return;
   const wanted = sheets(job, walls, held);
@@ -210,8 +210,8 @@ async function moved(from: Cache, to: Cache): Promise<void> {
 
 function why(error: unknown): string {
   if (error instanceof DOMException && error.name === "QuotaExceededError")
-    return "This device is full. Make room on it, then take the job along again; what was said here is safe.";
-  return "It could not all be fetched. Go where there is a signal and take it along again.";
+    return "This device is full. Make room on it, then save the job for offline again. Your entries are safe.";
+  return "Some of it could not be downloaded. Go where there is a signal and save it again.";
 }
 
 /** Leave every job behind, as when somebody signs out. */

@@ -46,7 +46,7 @@ afterEach(() => {
 
 const arrived = () => onArrival.mock.lastCall?.[0](JOB, ["A"]);
 
-describe("once the server has what was said here", () => {
+describe("once the server has this device's entries", () => {
   it("every screen that shows it reads it again, and what is saved of its walls is read again soon", async () => {
     answer = () => Response.json("old");
     const screens = ["site", "marked", "cutting"].map((key) => look(key));

@@ -9,7 +9,7 @@ import { renewSoon } from "./along";
 const SHOWS = ["site", "marked", "cutting"];
 const LOOK_AGAIN = 50;
 
-/** What was said here is looked at again once the server has it, on the screen and in what was taken along. */
+/** This device's entries are read again once the server has them, on the screen and in what is saved for offline. */
 export function lookOnArrival(queries: QueryClient) {
   onArrival((job, walls) => {
     renewSoon(job, walls);

@@ -30,7 +30,7 @@ async function planned(job: string): Promise<Planned> {
   return { day, isKept };
 }
 
-/** The day planned on this device: what the server last knew, what was said here since, and the time it is. */
+/** The day planned on this device: what the server last knew, this device's entries since, and the time it is. */
 function plannedHere(job: string, waiting: readonly Waiting[]): Promise<SiteDay | null> {
   const said = waiting
     .filter(({ refused }) => refused === null)

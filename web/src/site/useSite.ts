@@ -108,7 +108,7 @@ export function useWork(job: string, wall: string, revision: number) {
   });
 }
 
-/** What was said, of one wall or of all, on one day or ever, with some words in it. */
+/** The log, of one wall or of all, on one day or ever, with some words in it. */
 export function useLog(job: string, asked: { wall?: string; day?: string; words?: string }) {
   return useQuery({
     queryKey: ["site", job, "log", asked],

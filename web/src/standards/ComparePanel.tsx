@@ -90,8 +90,8 @@ export function ComparePanel({
       {chosen.length < 2 ? (
         <Text maxW="60ch">
           There is nothing to set beside it yet. Look at a way under the parts of the standard, or at one of
-          the crew’s standards, and press “Set aside to compare”; two to four ways are read across. Or choose
-          one choice above, of the job, a wall or an opening: its options are set beside each other.
+          the crew’s standards, and press “Add to comparison”; two to four ways are read across. Or choose one
+          choice above, of the job, a wall or an opening: its options are set beside each other.
         </Text>
       ) : (
         <Shown asked={asked} what="Framing the job each way" trouble="These ways could not be compared">

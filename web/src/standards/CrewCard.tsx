@@ -53,7 +53,7 @@ export function CrewCard({
             )}
             <Button
               variant="plain"
-              aria-label={`Forget ${standard.name}`}
+              aria-label={`Delete ${standard.name}`}
               onClick={() => onForget(standard.name)}
             >
               <Trash2 />

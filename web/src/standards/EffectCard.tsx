@@ -82,9 +82,9 @@ export function EffectCard({
           <Button variant="solid" disabled={isWaiting || refusal !== null || !may} onClick={onTake}>
             Take it for this job
           </Button>
-          <Button onClick={onLeave}>Leave it</Button>
+          <Button onClick={onLeave}>Cancel</Button>
           <Button disabled={isWaiting || refusal !== null} onClick={onAside}>
-            Set aside to compare
+            Add to comparison
           </Button>
         </Flex>
       ) : (

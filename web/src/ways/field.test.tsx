@@ -66,7 +66,7 @@ describe("a text field", () => {
     expect(`${field.getAttribute("aria-errormessage")} ${field.getAttribute("aria-describedby")}`).toContain(
       reason.id,
     );
-    // Whoever types on is not told so any more.
+    // An answer to what was typed before is dropped.
     await userEvent.type(field, "2");
     expect(field.getAttribute("aria-invalid")).not.toBe("true");
   });

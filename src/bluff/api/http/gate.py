@@ -63,7 +63,7 @@ class Gate:
 
     Args:
         app: The application.
-        hosts: What it is called by whoever changes anything; None lets every name pass.
+        hosts: What it is called by clients that change anything; None lets every name pass.
     """
 
     def __init__(self, app: ASGIApp, hosts: frozenset[str] | None = None) -> None:
@@ -96,7 +96,7 @@ class Gate:
         await self._served(scope, body, receive, send)
 
     async def _served(self, scope: Scope, body: bytes, receive: Receive, send: Send) -> None:
-        """Hand the request on with its body, and notice when whoever sent it leaves."""
+        """Hand the request on with its body, and notice when the client disconnects."""
         patience = Patience()
         gone = asyncio.Event()
         given = has_begun = False
@@ -125,7 +125,7 @@ class Gate:
             with waiting(patience):
                 await self._app(scope, replay, noted)
         except Exception:
-            # Logged, and in tests raised, by whoever runs the application.
+            # Logged, and in tests raised, by the server that runs the application.
             if not has_begun:
                 await _refusal(500, _OWN_FAULT)(scope, replay, send)
             raise
@@ -192,7 +192,7 @@ class _TooLarge(Exception):
 
 
 async def _body(path: str, headers: Headers, receive: Receive) -> bytes | None:
-    """The whole body, counted as it comes; None when whoever sends it leaves before its end.
+    """The whole body, counted as it comes; None when the client disconnects before its end.
 
     Raises:
         _TooLarge: It is longer than may be sent there, or says it will be.

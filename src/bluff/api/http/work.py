@@ -14,7 +14,7 @@ from bluff.store.accounts import Account
 
 
 def job_asked(request: Request, account: Account, job: UUID) -> JobAsked:
-    """A job as it is asked for in another process, by whoever is signed in."""
+    """A job as it is asked for in another process, by the signed-in account."""
     return JobAsked(request.app.state.pool.conninfo, account, job)
 
 
@@ -24,11 +24,11 @@ R = TypeVar("R")
 _LONGEST_LINE = 60
 """What waits for a process beyond this would not be had in a time anybody waits."""
 _LOOK = 0.25
-"""Seconds between looks at whether whoever asked is still there."""
+"""Seconds between looks at whether the client is still there."""
 
 
 async def done(request: Request, work: Work[P, R], *args: P.args, **kwargs: P.kwargs) -> R:
-    """What comes of some work; it is ended when whoever asked for it leaves.
+    """What comes of some work; it is ended when the client that asked for it leaves.
 
     Raises:
         FaultyData: It refused, fell over or took too much.

@@ -1,4 +1,4 @@
-"""Every change to a job, answered with the job and with what whoever made it has in view."""
+"""Every change to a job, answered with the job and with what the client has in view."""
 
 from typing import Annotated, Any
 from uuid import UUID
@@ -37,9 +37,7 @@ class InView(FileModel):
     bench: OnBench | None = None
 
 
-Key = Annotated[
-    UUID | None, Field(description="Made up by whoever sends it; sent again under the same key it is made once.")
-]
+Key = Annotated[UUID | None, Field(description="Made up by the sender; sent again under the same key it is made once.")]
 
 
 class ReturnRequest(FileModel):

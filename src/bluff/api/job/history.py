@@ -68,7 +68,7 @@ class ReworkView(TypedDict):
 
 
 def history_of(request: Request, account: SignedInAccount) -> History:
-    """The history of the jobs of whoever is signed in."""
+    """The history of the signed-in account's jobs."""
     return History(request.app.state.pool, account)
 
 

@@ -231,7 +231,7 @@ class PupilRequest(FileModel):
 
 
 def practice_of(request: Request, account: SignedInAccount) -> Practice:
-    """The practice of whoever is signed in."""
+    """The practice of the signed-in account."""
     return Practice(request.app.state.pool, account)
 
 
@@ -367,7 +367,7 @@ def lesson_hint(lesson: TheLesson, place: int, sheet: SheetRequest) -> HintView 
 
 @router.post("/classes/{token}/{place}/grade")
 def lesson_grade(lesson: TheLesson, place: int, request: PupilRequest) -> GradeView:
-    """As `practice_grade`; it is kept for whoever teaches."""
+    """As `practice_grade`; it is kept for the teacher."""
     sheet = request.sheet.to_core()
     graded = lesson.graded(place, request.pupil, sheet, request.sheet.done)
     return grade_view(lesson.exercise(place), sheet, graded)

@@ -179,7 +179,7 @@ class Locks(FileModel):
 
 
 def cuttings_of(request: Request, account: Annotated[Account, Depends(signed_in)]) -> Cuttings:
-    """How the jobs of whoever is signed in are cut."""
+    """How the signed-in account's jobs are cut."""
     return Cuttings(request.app.state.pool, account, request.app.state.queue.plan)
 
 

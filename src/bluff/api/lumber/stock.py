@@ -44,7 +44,7 @@ class StockOfJob(FileModel):
 
 
 def stock_of_crew(request: Request, account: Annotated[Account, Depends(signed_in)]) -> CrewStock:
-    """The stock of the crew of whoever is signed in."""
+    """The stock of the signed-in account's crew."""
     return CrewStock(request.app.state.pool, account)
 
 

@@ -22,7 +22,7 @@ router = APIRouter(prefix="/api/jobs", tags=["live"])
 _STILL_HERE = 10.0
 """Seconds after which a page is heard of again where nothing happens."""
 _ASK_AGAIN = 2.0
-"""Seconds after which it is asked whether whoever looks may still, before they are told of more."""
+"""Seconds after which it is asked whether a viewer still may, before they are told of more."""
 
 
 # Not in the description: it never ends, and what it tells is told by routes that are.
@@ -59,7 +59,7 @@ async def _events(live: Live, looking: Looking, token: str) -> AsyncIterator[str
                 except NotFound:
                     return
     finally:
-        # Whoever left is gone also where leaving is what ends this.
+        # The person is gone also where leaving is what ends this.
         with CancelScope(shield=True), suppress(OperationalError):
             await run_in_threadpool(looking.go)
 
@@ -75,7 +75,7 @@ def _told(looking: Looking, what: str) -> object:
 
 
 def _is_over(looking: Looking, token: str) -> bool:
-    """Whether whoever looks was signed out meanwhile; says besides that they look still."""
+    """Whether a viewer was signed out meanwhile; says besides that they look still."""
     looking.stay()
     return sessions.account_of(looking.pool, token) is None
 

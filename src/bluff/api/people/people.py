@@ -60,19 +60,19 @@ class NewRole(FileModel):
 
 
 class NewShare(FileModel):
-    """Where whoever opens a link looks first, a wall on the bench or the plan, and how many days it is good."""
+    """Where a guest who opens a link starts, a wall on the bench or the plan, and how many days it is good."""
 
     wall: Annotated[StrictStr, Field(max_length=60)] | None = None
     days: Annotated[StrictInt, Field(ge=1, le=365)] = LINK_LASTS.days
 
 
 def people_of(request: Request, account: SignedInAccount) -> People:
-    """The crew of whoever is signed in."""
+    """The signed-in account's crew."""
     return People(request.app.state.pool, account)
 
 
 def shares_of(request: Request, account: SignedInAccount) -> Shares:
-    """The links of the crew of whoever is signed in."""
+    """The links of the signed-in account's crew."""
     return Shares(request.app.state.pool, account)
 
 
@@ -143,7 +143,7 @@ def share(shares: OurShares, job_id: UUID, wanted: NewShare) -> LinkView:
 
 @router.delete("/jobs/{job_id}/shares/{share_id}", status_code=204)
 def end_share(shares: OurShares, job_id: UUID, share_id: UUID) -> None:
-    """End a link; whoever looks by it no longer does."""
+    """End a link; guests who use it lose access."""
     shares.end(job_id, share_id)
 
 

@@ -106,7 +106,7 @@ SignedInAccount = Annotated[Account, Depends(signed_in)]
 
 
 def jobs_of(request: Request, account: SignedInAccount) -> Jobs:
-    """The jobs of whoever is signed in."""
+    """The signed-in account's jobs."""
     return Jobs(request.app.state.pool, account)
 
 
@@ -132,7 +132,7 @@ def who_is_signed_in(request: Request, account: Asking) -> SignedIn:
 
 @router.post("", responses={401: {"model": Refusal}, 429: {"model": Refusal}})
 def sign_in(request: Request, response: Response, who: NameAndPassword) -> SignedIn:
-    """Sign in by name and password; whoever guesses has to wait."""
+    """Sign in by name and password; repeated guesses have to wait."""
     address = request.client.host if request.client else ""
     device = request.cookies.get(device_cookie(request), "")
     entered = sessions.sign_in(request.app.state.pool, who.name, who.password, address, device)

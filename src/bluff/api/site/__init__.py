@@ -1,1 +1,1 @@
-"""The site: walks, checks, the day, what was said, what a phone takes along."""
+"""The site: walks, checks, the day, the log, what a phone keeps for offline."""

@@ -31,7 +31,7 @@ _MOST_SAID = 1000
 
 
 class SaidRequest(FileModel):
-    """What was said on the site, in order, by whom, and what the phone's clock shows now."""
+    """Site entries in order, by whom, and what the phone's clock shows now."""
 
     sent_at: AwareDatetime
     by: Annotated[UUID | None, Field(description="Who said it, where the device knows.")] = None
@@ -46,13 +46,13 @@ class NotKept(TypedDict):
 
 
 class SaidAnswer(TypedDict):
-    """What is not kept of what was said; all the rest is."""
+    """The entries that are refused; the others are kept."""
 
     refused: list[NotKept]
 
 
 def site_of(request: Request, account: SignedInAccount) -> Site:
-    """The site of the jobs of whoever is signed in."""
+    """The site of the signed-in account's jobs."""
     return Site(request.app.state.pool, account)
 
 
@@ -61,9 +61,9 @@ OurSite = Annotated[Site, Depends(site_of)]
 
 @router.post("/said", responses=CHANGED)
 def say(site: OurSite, cuttings: CrewCuttings, job_id: UUID, request: SaidRequest) -> SaidAnswer:
-    """Keep what was said on the site, each by itself and once; what does not fit is named, and all the rest kept."""
+    """Keep site entries, each by itself and once; those that do not fit are named, and the others kept."""
     if request.by not in {None, site.account.id}:
-        raise Changed("Somebody else has signed in on this device since. It is sent once whoever said it is back.")
+        raise Changed("Somebody else has signed in on this device. This is sent once you sign in again.")
     refused = say_all(site, cuttings, job_id, request.said, PhoneClock(request.sent_at, datetime.now(UTC)))
     return {"refused": [{"key": key, "message": message} for key, message in refused.items()]}
 
@@ -78,7 +78,7 @@ async def keep_picture(request: Request, site: OurSite, job_id: UUID, key: UUID,
 
 @router.get("/pictures/{key}.jpg", response_class=Response)
 def picture(site: OurSite, job_id: UUID, key: UUID) -> Response:
-    """The photograph of what was said under a key."""
+    """The photograph of an entry."""
     jpeg = site.picture(job_id, key)
     return Response(jpeg, media_type="image/jpeg", headers={"Cache-Control": "private, max-age=31536000, immutable"})
 

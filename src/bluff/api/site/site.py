@@ -1,4 +1,4 @@
-"""The site as it is: how far each wall is, its marks called out, its checks, and the log of what was said."""
+"""The site as it is: how far each wall is, its marks called out, its checks, and the log."""
 
 from collections.abc import Iterable
 from datetime import date
@@ -212,7 +212,7 @@ def checks(site: OurSite, job_id: UUID, wall_id: str) -> ChecksView:
 
 
 class LogAsked(NamedTuple):
-    """Which of what was said: of a wall, of a day, with all of some words."""
+    """Which entries: of a wall, of a day, with all of some words."""
 
     wall: str | None
     day: date | None
@@ -232,7 +232,7 @@ Asked = Annotated[LogAsked, Depends(_log_asked)]
 
 @router.get("/log")
 def log(site: OurSite, job_id: UUID, asked: Asked) -> list[EntryView]:
-    """What was said of a job, the last first."""
+    """The log of a job, the last entry first."""
     return [
         {
             **said_by(one.last),

@@ -72,7 +72,7 @@ class EffectView(BaseModel):
 
 
 def standards_of(request: Request, account: Annotated[Account, Depends(signed_in)]) -> Standards:
-    """The standards of the crew of whoever is signed in."""
+    """The standards of the signed-in account's crew."""
     return Standards(request.app.state.pool, account)
 
 

@@ -20,7 +20,7 @@ def carried_over(base: Job, edit: Edit, current: Job) -> Job | None:
     """The job with both changes made; None where they touch the same thing, or do not go together.
 
     Args:
-        base: As whoever made the edit saw it.
+        base: As the person who made the edit saw it.
         edit: What they made of it.
         current: As somebody else left it meanwhile.
     """

@@ -166,7 +166,7 @@ def _filled(stretches: Iterable[Stretch]) -> tuple[Stretch, ...]:
 
 
 def _king(framing: Framing, opening: OpeningFrame) -> Length:
-    """The shorter of an opening's kings, whoever provides them: that of one below may run through for it too."""
+    """The shorter of an opening's kings, its own or another's: that of one below may run through for it too."""
     places = {king.start for king in opening.seen.kings}
     return min(
         piece.length.value

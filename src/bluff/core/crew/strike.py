@@ -85,7 +85,7 @@ class Recut:
 
 @dataclass(frozen=True, slots=True)
 class Rework:
-    """What a wall that is framed otherwise asks of whoever marked and cut it.
+    """What a wall that is framed otherwise asks of the people who marked and cut it.
 
     Args:
         wall: Its mark.

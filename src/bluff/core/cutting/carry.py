@@ -98,7 +98,7 @@ class _Carrying:
     def carry(self, is_anew: bool) -> Carried:
         """See `carried`."""
         kept, undone = [], []
-        # What was begun comes first: it is there, whoever else wants the boards on the site.
+        # What was begun comes first: it is there, even if others want the boards on the site.
         for board in sorted(self.boards, key=lambda one: not self._stays(one)):
             if self._stays(board):
                 kept.append(board.keeping(partial(self._is_cut_or_wanted, board)))

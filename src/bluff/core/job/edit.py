@@ -230,7 +230,7 @@ class Several:
 
 @dataclass(frozen=True, slots=True)
 class BringBack:
-    """Make the job what it was at an earlier revision, which only whoever keeps them knows."""
+    """Make the job what it was at an earlier revision, which only the store knows."""
 
     revision: int
 

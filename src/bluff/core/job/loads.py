@@ -1,7 +1,7 @@
 """Loads: what a header carries, given by the foot or made from what lies on it.
 
 dead, live
-    What a building weighs itself, and what comes and goes: people, snow, whoever works on the roof.
+    What a building weighs itself, and what comes and goes: people, snow, workers on the roof.
 strip
     How wide a strip of a floor or roof comes down on the wall: half the way to the next thing that carries it.
 """

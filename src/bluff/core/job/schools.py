@@ -166,7 +166,7 @@ class MarkedOn(School):
 class ShopWork(School):
     """What is made before the crew stands on the deck."""
 
-    NONE = "none", "All on the site", "Lumber comes as it is sold; whoever frames saws."
+    NONE = "none", "All on the site", "Lumber is delivered as sold and cut on site."
     PACKS = "packs", "Packs prebuilt", "A slab that is not ready yet; corners, headers, kings and jacks wait in a pile."
     """Corners, intersections, headers, kings with their jacks."""
     PRECUT = "precut", "All cut in the shop", "A saw under a roof; the deck only lays out, sets and nails."

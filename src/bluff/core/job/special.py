@@ -9,7 +9,7 @@ kept clear
 fixture backing
     A flat board between the studs at a height somebody has given, for a rail, a cabinet or a basin.
 plate breaks
-    Where the boards of a plate meet, where that is decided: by whoever frames the wall, or with the cutting plan.
+    Where the boards of a plate meet, where that is decided: by the framer, or with the cutting plan.
 """
 
 from collections.abc import Sequence

@@ -1,6 +1,6 @@
 """Boxes: what was known is asked again later each time, what was not comes back soon.
 
-Every topic lies in a box. Whoever knows an answer moves its topic one box on, whoever does not moves it back to the
+Every topic lies in a box. A right answer moves its topic one box on, a wrong one moves it back to the
 first; the farther on, the longer until it is asked again.
 """
 

@@ -1,7 +1,7 @@
 """The deck of an exercise: what belongs on the plates of a wall, and what somebody drew there.
 
 wanted
-    A mark as whoever lays the wall out has to draw it: read from the end the tape hooks on, along its own plate.
+    A mark as the framer has to draw it: read from the end the tape hooks on, along its own plate.
 drawn
     A line with its letter, on one plate. The same wood may be drawn from either of its sides.
 """

@@ -291,7 +291,7 @@ class _Plan:
         into = self.joined[tip].other
         spans = self._lapping_spans(into)
         mine = next(span for span in spans if span.tip == tip)
-        # They come in the order in which they may lap: whoever is reached before oneself has the place.
+        # They come in the order in which they may lap: the wall that is reached first has the place.
         for span in spans:
             if span is mine:
                 return None

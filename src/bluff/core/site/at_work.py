@@ -1,6 +1,6 @@
-"""A job as its crew is at it: what was said to be begun and done of each wall, and the day that is left of it.
+"""A job as its crew is at it: what was entered as started and done of each wall, and the day that is left of it.
 
-Nothing here knows where that is kept: the server has all of it, a phone without a signal what was said on it since.
+Nothing here knows where that is kept: the server has all of it, a phone without a signal its own entries since.
 """
 
 from collections.abc import Iterator, Mapping
@@ -24,7 +24,7 @@ class Ticked:
 
     Args:
         at: When.
-        name, initials: Of whoever said it.
+        name, initials: Of the person who said it.
         is_done: Whether it is done, or is not after all.
         hands: Of work that is begun: how many do it, where that was said.
     """
@@ -38,7 +38,7 @@ class Ticked:
 
 @dataclass(frozen=True, slots=True)
 class WallAtWork:
-    """A wall, and what was said of it.
+    """A wall and its entries.
 
     Args:
         work: What there is to do on it.
@@ -75,7 +75,7 @@ class WallAtWork:
 
 @dataclass(frozen=True, slots=True)
 class JobAtWork:
-    """A job, and what was said of it.
+    """A job and its entries.
 
     Args:
         revision: Of the job.

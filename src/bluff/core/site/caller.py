@@ -1,4 +1,4 @@
-"""Calling marks: what is written on the plates of a wall, one after another, to whoever walks along with the pencil.
+"""Calling marks: what is written on the plates of a wall, one after another, to the person with the pencil.
 
 stop
     One place on the tape and the symbol that goes there, on one plate or on both at once.

@@ -18,7 +18,7 @@ Readings = Mapping[str, Length]
 """What was read last, by measure; those not read yet are left out."""
 
 MISREAD: Length = inches(3)
-"""Nothing is framed so far off; whoever reads that has read the tape wrong. Source: docs/rules.md, Checks."""
+"""Nothing is framed so far off; such a reading is a misread tape. Source: docs/rules.md, Checks."""
 
 
 class State(StrEnum):

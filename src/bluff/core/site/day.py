@@ -151,7 +151,7 @@ def day_plan(
 ) -> tuple[Turn, ...]:
     """What is left to be done on some walls, in the order it is begun.
 
-    Whoever is free takes the most urgent task that can be begun, and keeps to the saw or the plates if that goes; who
+    A free person takes the most urgent task that can be begun, and keeps to the saw or the plates if that goes; who
     is left over frames or sheathes alone until somebody joins. A wall that can be raised is raised at once, and never
     across the end of a day: as many as it takes leave what they do, and go on with it afterwards.
 

@@ -16,7 +16,7 @@ class Said:
     Args:
         name: The mark, as `Framing.named_marks` has it; None for all there are.
         is_written: Whether it is on the wood, or is not, or no more.
-        revision: Of the job, as whoever wrote it saw it; none where a plate is not marked after all.
+        revision: Of the job, as the person who wrote it saw it; none where a plate is not marked after all.
         framing: The wall at that revision, None where it was not there.
         hook: The end the tape was hooked on; None where nobody said, for the end layout was pulled from.
     """

@@ -132,11 +132,11 @@ def header_check(frame: OpeningFrame, framing: Framing) -> HeaderCheck | NotSaid
     uses = [
         Use("Bending", _bending(beam, carried, wood, placed)),
         Use("Shear", _shear(beam, carried, wood)),
-        Use("Bends, live load", _bends(beam, carried.live, wood, _LIVE_PART)),
-        Use("Bends, all loads", _bends(beam, carried.total, wood, _TOTAL_PART)),
+        Use("Deflection, live load", _bends(beam, carried.live, wood, _LIVE_PART)),
+        Use("Deflection, all loads", _bends(beam, carried.total, wood, _TOTAL_PART)),
     ]
     if placed.jack_count:
-        uses.append(Use("On its jacks", _bearing(beam, carried.total, wood, placed, stud)))
+        uses.append(Use("Bearing", _bearing(beam, carried.total, wood, placed, stud)))
     by_share = sorted((use for use in uses if use.lines[-2].value), key=lambda use: use.share, reverse=True)
     entered = per_foot(loads).lines
     lines = (*entered, *point_lines(carried.total))

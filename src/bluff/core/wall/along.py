@@ -1,6 +1,6 @@
 """Pieces in order along a plate, so that those near a place are found without looking at every one.
 
-A long wall has thousands of pieces; whoever asks each of them about each other takes a thousand times as long for a
+A long wall has thousands of pieces; asking each of them about each other takes a thousand times as long for a
 wall thirty times as long.
 """
 

@@ -131,7 +131,7 @@ def slope_of(plan: WallPlan, mark: Mark) -> Stretch:
 def read_mark(mark: Mark, length: Length, hook: End = End.START, ahead: bool = True, burn: Length = 0) -> Reading:
     """How a mark reads from one end of the plate.
 
-    Whoever hooks the tape where, and on whichever side they put the X, they mark the same wood.
+    Wherever the tape hooks, and on whichever side the X is, the marks are on the same wood.
 
     Args:
         mark: What is marked.

@@ -1,7 +1,7 @@
 """Which piece of a wall something is.
 
 A `PieceId` is a value: what of the wall the piece belongs to, what it is there, at which end, line or bay, and the
-how manieth. Whoever wants to know asks its fields; its text is for files and is never taken apart. A piece keeps its
+how manieth. Code reads its fields; its text is for files and is never taken apart. A piece keeps its
 id through every edit that leaves it what it is, so that what was ticked on the site stays ticked: none is named by
 where it stands, by another piece's position in a list, or by anything that is the same for the whole wall.
 """

@@ -38,7 +38,7 @@ class Seen(NamedTuple):
         hole: The rough opening up the wall.
         shelf: The top of its header.
         lid: The underside of its sill.
-        kings: Where its kings stand, whoever provides them.
+        kings: Where its kings stand, its own or another's.
         jacks: Where its jacks stand.
     """
 

@@ -139,7 +139,7 @@ def strike_sheet(plates: Sequence[StruckPlate], words: Words, paper: Paper, impr
 
 
 def log_sheets(lines: Sequence[LogLine], paper: Paper, imprint: Imprint) -> bytes:
-    """What was said on the site, as PDF."""
+    """The site log as PDF."""
     return _write([partial(_log, rows) for rows in log_pages(lines, *paper.size)], paper, imprint)
 
 

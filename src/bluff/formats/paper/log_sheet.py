@@ -62,7 +62,7 @@ def log_pages(lines: Iterable[LogLine], width: float, height: float) -> list[lis
 def draw_log(page: Page, rows: Sequence[LogRow]) -> None:
     """Fill a page with its rows."""
     y = page.height - MARGIN
-    page.text(MARGIN, y - 16, "What was said on the site", 20, bold=True)
+    page.text(MARGIN, y - 16, "Site log", 20, bold=True)
     y -= 46
     if not rows:
         page.text(MARGIN, y, "Nothing yet.", 12)

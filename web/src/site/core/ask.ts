@@ -15,7 +15,7 @@ interface Questions {
   judge: { asked: { check: string; read: Readonly<Record<string, string>> }; answer: Verdict };
   /** A wall's stops as the server is asked for them. */
   walk: { asked: object; answer: StopView[] };
-  /** What is left to be done on a job, with what was said here. */
+  /** What is left to be done on a job, with this device's entries. */
   day: { asked: { now: string; said: (SaidOnSite & Speaking)[] }; answer: SiteDay };
 }
 
@@ -43,7 +43,7 @@ function started(): Running {
 
 /**
  * What is asked of a wall or, without one, of a job, worked out on this device; null where it cannot be, as where the
- * job was not taken along.
+ * job was not saved for offline.
  */
 export async function askHere<Question extends keyof Questions>(
   job: string,

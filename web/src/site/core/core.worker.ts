@@ -49,7 +49,7 @@ async function answer(
     });
     return JSON.parse((await started)(packed, question, JSON.stringify(asked)));
   } catch (error) {
-    // Without an answer the screen says that it comes once there is a signal; what was said is kept either way.
+    // Without an answer the screen says that it comes once there is a signal; the entries are kept either way.
     console.warn(error);
     return null;
   }
