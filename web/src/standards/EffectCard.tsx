@@ -73,9 +73,9 @@ export function EffectCard({
             <Row key={key} name={name} before={before} after={after?.[key] ?? null} />
           );
         })}
-        <Row name="Wrong" before={tally.findings.error} after={after?.findings.error ?? null} />
-        <Row name="To see to" before={tally.findings.warning} after={after?.findings.warning ?? null} />
-        <Row name="To know" before={tally.findings.info} after={after?.findings.info ?? null} />
+        <Row name="Errors" before={tally.findings.error} after={after?.findings.error ?? null} />
+        <Row name="Warnings" before={tally.findings.warning} after={after?.findings.warning ?? null} />
+        <Row name="Notes" before={tally.findings.info} after={after?.findings.info ?? null} />
       </Flex>
       {says ? (
         <Flex gap="2" mt="2" wrap="wrap">
