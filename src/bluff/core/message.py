@@ -32,9 +32,9 @@ class Message(NamedTuple):
     """A sentence, or a part of one, that is not put into words yet.
 
     Args:
-        template: What is said, for one where it counts something.
+        template: The sentence, for one where it counts something.
         arguments: What goes into it, by name.
-        many: What is said where the argument `count` is not one.
+        many: The sentence where the argument `count` is not one.
     """
 
     template: str
@@ -67,11 +67,6 @@ def plural(one: str, many: str, /, count: int, **arguments: Argument) -> Message
     '{count} {jack:many}'
     """
     return Message(one, (("count", count), *arguments.items()), many)
-
-
-def as_message(words: Message | str) -> Message:
-    """Words of a part of Bluff whose sentences are not messages yet, as one."""
-    return words if isinstance(words, Message) else Message("{words}", (("words", words),))
 
 
 def listed(items: Sequence[Message]) -> Message:

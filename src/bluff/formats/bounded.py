@@ -44,7 +44,7 @@ class Work(Generic[P, R]):
         instead: What to do when it is too much, for sentences.
         seconds: After which it is given up, not counting its wait in line.
         memory: Megabytes it may take.
-        refusals: What it may raise for the caller, besides what the core and the formats refuse.
+        refusals: What it may raise for the caller, in addition to what the core and the formats refuse.
     """
 
     do: Callable[P, R]

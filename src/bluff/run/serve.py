@@ -161,7 +161,7 @@ def _demo_ways_in(pool: ConnectionPool, address: str) -> str:
 
 
 def _first_way_in(pool: ConnectionPool, address: str) -> str:
-    """The link by which the owner signs in first, for as long as they never did; later on nothing is said."""
+    """The owner's first sign-in link, printed until they have signed in once."""
     first = ensure_installation(pool)
     if is_entered(pool, first):
         return ""

@@ -75,7 +75,7 @@ def _told(looking: Looking, what: str) -> object:
 
 
 def _is_over(looking: Looking, token: str) -> bool:
-    """Whether a viewer was signed out meanwhile; says besides that they look still."""
+    """Whether a viewer was signed out meanwhile; records that they are still looking."""
     looking.stay()
     return sessions.account_of(looking.pool, token) is None
 

@@ -3,14 +3,14 @@
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from itertools import pairwise
-from typing import Literal
+from typing import NamedTuple
 
 from bluff.core.job.amounts import BoltRule, PinRule
 from bluff.core.job.edit import ChangeWall
 from bluff.core.job.finding import Code, Finding, Severity
 from bluff.core.measure.length import Length
 from bluff.core.measure.shapes import Span
-from bluff.core.message import Message, follow, message, plural
+from bluff.core.message import Message, follow, message, plural, template
 from bluff.core.wall.along import Along
 from bluff.core.wall.anchors import WASHER, is_bolted, is_pinned
 from bluff.core.wall.framing import Framing
@@ -103,37 +103,15 @@ def _clashes(framing: Framing, at: Length, standing: Along) -> Iterator[Finding]
 
 def _lacks_bolts(piece: Span, places: Sequence[Length], rule: BoltRule) -> Message | None:
     bolts = _in_piece(piece, places)
-    if not bolts and piece.length < 2 * rule.from_end:
-        return message(
-            "The piece of {bottom_plate} from {start:length} to {end:length} is too short for a bolt clear of the "
-            "wood.",
-            start=piece.start,
-            end=piece.end,
-        )
     if not bolts:
         return message(
-            "The piece of {bottom_plate} from {start:length} to {end:length} has no bolt.",
+            "The piece of {bottom_plate} from {start:length} to {end:length} is too short for a bolt clear of the wood."
+            if piece.length < 2 * rule.from_end
+            else "The piece of {bottom_plate} from {start:length} to {end:length} has no bolt.",
             start=piece.start,
             end=piece.end,
         )
-    match _badly_spread(piece, bolts, rule):
-        case "ends":
-            return message(
-                "The piece of {bottom_plate} from {start:length} to {end:length} has no bolt within {limit:length} of "
-                "an end.",
-                start=piece.start,
-                end=piece.end,
-                limit=rule.from_end,
-            )
-        case "apart":
-            return message(
-                "The piece of {bottom_plate} from {start:length} to {end:length} has bolts more than {limit:length} "
-                "apart.",
-                start=piece.start,
-                end=piece.end,
-                limit=rule.apart,
-            )
-    return None
+    return _badly_spread(piece, bolts, rule, _BOLTS)
 
 
 def check_pins(framing: Framing) -> Iterator[Finding]:
@@ -182,46 +160,50 @@ def check_pins(framing: Framing) -> Iterator[Finding]:
 
 def _lacks_pins(piece: Span, places: Sequence[Length], rule: PinRule) -> Message | None:
     pins = _in_piece(piece, places)
-    if not pins:
-        return message(
-            "The piece of {bottom_plate} from {start:length} to {end:length} has no pin. It needs two or more.",
-            start=piece.start,
-            end=piece.end,
-        )
     if len(pins) < 2:
         return message(
-            "The piece of {bottom_plate} from {start:length} to {end:length} has one pin. It needs two or more.",
+            "The piece of {bottom_plate} from {start:length} to {end:length} has one pin. It needs two or more."
+            if pins
+            else "The piece of {bottom_plate} from {start:length} to {end:length} has no pin. It needs two or more.",
             start=piece.start,
             end=piece.end,
         )
-    match _badly_spread(piece, pins, rule):
-        case "ends":
-            return message(
-                "The piece of {bottom_plate} from {start:length} to {end:length} has no pin within {limit:length} of "
-                "an end.",
-                start=piece.start,
-                end=piece.end,
-                limit=rule.from_end,
-            )
-        case "apart":
-            return message(
-                "The piece of {bottom_plate} from {start:length} to {end:length} has pins more than {limit:length} "
-                "apart.",
-                start=piece.start,
-                end=piece.end,
-                limit=rule.apart,
-            )
-    return None
+    return _badly_spread(piece, pins, rule, _PINS)
 
 
 def _in_piece(piece: Span, places: Sequence[Length]) -> list[Length]:
     return [at for at in places if piece.start <= at <= piece.end]
 
 
-def _badly_spread(piece: Span, there: Sequence[Length], rule: BoltRule | PinRule) -> Literal["ends", "apart"] | None:
+class _Spread(NamedTuple):
+    """What is said of bolts or pins that are badly spread over a piece of plate: none near an end, or too far apart."""
+
+    ends: str
+    apart: str
+
+
+_BOLTS = _Spread(
+    template(
+        "The piece of {bottom_plate} from {start:length} to {end:length} has no bolt within {limit:length} of an end."
+    ),
+    template(
+        "The piece of {bottom_plate} from {start:length} to {end:length} has bolts more than {limit:length} apart."
+    ),
+)
+_PINS = _Spread(
+    template(
+        "The piece of {bottom_plate} from {start:length} to {end:length} has no pin within {limit:length} of an end."
+    ),
+    template(
+        "The piece of {bottom_plate} from {start:length} to {end:length} has pins more than {limit:length} apart."
+    ),
+)
+
+
+def _badly_spread(piece: Span, there: Sequence[Length], rule: BoltRule | PinRule, says: _Spread) -> Message | None:
     """What is wrong with how bolts or pins are spread over a piece of plate."""
     if there[0] - piece.start > rule.from_end or piece.end - there[-1] > rule.from_end:
-        return "ends"
+        return message(says.ends, start=piece.start, end=piece.end, limit=rule.from_end)
     if any(after - before > rule.apart for before, after in pairwise(there)):
-        return "apart"
+        return message(says.apart, start=piece.start, end=piece.end, limit=rule.apart)
     return None

@@ -36,13 +36,9 @@ def _crowds_end(frame: OpeningFrame, end: End) -> Iterator[Finding]:
         Severity.ERROR,
         message(
             "There is {room:length} between the start of the wall and the {king} of {opening}, too little for the "
-            "{end_stud}. The {end_stud} is left out.",
-            room=room,
-            opening=frame.placed.id,
-        )
-        if end is End.START
-        else message(
-            "There is {room:length} between the end of the wall and the {king} of {opening}, too little for the "
+            "{end_stud}. The {end_stud} is left out."
+            if end is End.START
+            else "There is {room:length} between the end of the wall and the {king} of {opening}, too little for the "
             "{end_stud}. The {end_stud} is left out.",
             room=room,
             opening=frame.placed.id,

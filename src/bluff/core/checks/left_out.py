@@ -34,28 +34,20 @@ def _off_wall(refused: RefusedOpening) -> Finding:
     is_before = pack.start < 0
     over = -pack.start if is_before else pack.end - length
     fits = pack.length <= length
-    past = (
-        message(
-            "{opening} with its {king:many} needs {needed:length} and runs {over:length} past the start of the wall, "
-            "so it is left out.",
-            opening=frame.placed.id,
-            needed=pack.length,
-            over=over,
-        )
-        if is_before
-        else message(
-            "{opening} with its {king:many} needs {needed:length} and runs {over:length} past the end of the wall, so "
-            "it is left out.",
-            opening=frame.placed.id,
-            needed=pack.length,
-            over=over,
-        )
-    )
     return about(
         frame,
         Code.OPENING_OFF_WALL,
         Severity.ERROR,
-        past,
+        message(
+            "{opening} with its {king:many} needs {needed:length} and runs {over:length} past the start of the wall, "
+            "so it is left out."
+            if is_before
+            else "{opening} with its {king:many} needs {needed:length} and runs {over:length} past the end of the "
+            "wall, so it is left out.",
+            opening=frame.placed.id,
+            needed=pack.length,
+            over=over,
+        ),
         message("Move it {over:length} or more along the wall.", over=over)
         if fits
         else message("The wall is too short for it. Choose a smaller opening."),
@@ -161,11 +153,9 @@ def _no_room_between(refused: RefusedOpening) -> Finding:
     up = over if is_upper else -over
     head = frame.placed.head.value + up
     fix = with_head(frame, head) if has_room(frame, refused.admitted, up=up) else None
-    on_floor = head - frame.placed.storey.value
-    label = (
-        message("Raise its head to {head:length}", head=on_floor)
-        if is_upper
-        else message("Lower its head to {head:length}", head=on_floor)
+    label = message(
+        "Raise its head to {head:length}" if is_upper else "Lower its head to {head:length}",
+        head=head - frame.placed.storey.value,
     )
     if fix is None and (shift := clear_of(frame, other.pack, refused.admitted)) is not None:
         fix, label = moved(frame, shift), move_it(shift)

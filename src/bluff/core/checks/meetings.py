@@ -60,15 +60,10 @@ def _angled_end(plan: WallPlan, end: End, meeting: EndMeeting) -> Finding:
         Severity.INFO,
         message(
             "The plates are cut at {degrees} degrees at wall {other}, long point on the left: {short:length} from long "
-            "point to short point. The {end_stud} stands square at the short point.",
-            degrees=f"{bevel:g}",
-            other=meeting.other,
-            short=meeting.short,
-        )
-        if meeting.long_side is Line.LEFT
-        else message(
-            "The plates are cut at {degrees} degrees at wall {other}, long point on the right: {short:length} from "
-            "long point to short point. The {end_stud} stands square at the short point.",
+            "point to short point. The {end_stud} stands square at the short point."
+            if meeting.long_side is Line.LEFT
+            else "The plates are cut at {degrees} degrees at wall {other}, long point on the right: {short:length} "
+            "from long point to short point. The {end_stud} stands square at the short point.",
             degrees=f"{bevel:g}",
             other=meeting.other,
             short=meeting.short,
@@ -92,15 +87,10 @@ def _over_others(plan: WallPlan) -> Iterator[Finding]:
             Severity.INFO,
             message(
                 "At its start this wall is {over:length} higher than wall {other}. Above {there:length} its {end_stud} "
-                "has nothing beside it.",
-                over=over,
-                other=other,
-                there=there,
-            )
-            if end is End.START
-            else message(
-                "At its end this wall is {over:length} higher than wall {other}. Above {there:length} its {end_stud} "
-                "has nothing beside it.",
+                "has nothing beside it."
+                if end is End.START
+                else "At its end this wall is {over:length} higher than wall {other}. Above {there:length} its "
+                "{end_stud} has nothing beside it.",
                 over=over,
                 other=other,
                 there=there,
@@ -129,11 +119,16 @@ def _loose_ends(plan: WallPlan) -> Iterator[Finding]:
 def _stops_short(loose: LooseEnd) -> Message:
     is_start = loose.end is End.START
     if not loose.gap:
-        if is_start:
-            return message("The start of this wall stops beside wall {other} without joining it.", other=loose.other)
-        return message("The end of this wall stops beside wall {other} without joining it.", other=loose.other)
-    if is_start:
         return message(
-            "The start of this wall stops {gap:length} short of wall {other}.", gap=loose.gap, other=loose.other
+            "The start of this wall stops beside wall {other} without joining it."
+            if is_start
+            else "The end of this wall stops beside wall {other} without joining it.",
+            other=loose.other,
         )
-    return message("The end of this wall stops {gap:length} short of wall {other}.", gap=loose.gap, other=loose.other)
+    return message(
+        "The start of this wall stops {gap:length} short of wall {other}."
+        if is_start
+        else "The end of this wall stops {gap:length} short of wall {other}.",
+        gap=loose.gap,
+        other=loose.other,
+    )

@@ -38,20 +38,13 @@ def _heads(frames: Iterable[OpeningFrame]) -> Iterator[Finding]:
                 Severity.INFO,
                 message(
                     "The head of {opening} is at {head:length}, {by:length} higher than that of {first} at "
+                    "{lead:length}."
+                    if head > lead
+                    else "The head of {opening} is at {head:length}, {by:length} lower than that of {first} at "
                     "{lead:length}.",
                     opening=frame.placed.id,
                     head=head,
-                    by=head - lead,
-                    first=first.placed.id,
-                    lead=lead,
-                )
-                if head > lead
-                else message(
-                    "The head of {opening} is at {head:length}, {by:length} lower than that of {first} at "
-                    "{lead:length}.",
-                    opening=frame.placed.id,
-                    head=head,
-                    by=lead - head,
+                    by=abs(head - lead),
                     first=first.placed.id,
                     lead=lead,
                 ),
@@ -95,16 +88,9 @@ def _header_fits(frame: OpeningFrame) -> Iterator[Finding]:
         Severity.ERROR,
         message(
             "The {header} of {opening}, {built}, is {depth:length} deep; only {room:length} is left between the head "
-            "and the {top_plate:many}. It is {over:length} too deep and is left out.",
-            opening=placed.id,
-            built=str(placed.header),
-            depth=placed.header.depth,
-            room=max(room, 0),
-            over=over,
-        )
-        if frame.is_raised
-        else message(
-            "The {header} of {opening}, {built}, is {depth:length} deep; only {room:length} is left under the "
+            "and the {top_plate:many}. It is {over:length} too deep and is left out."
+            if frame.is_raised
+            else "The {header} of {opening}, {built}, is {depth:length} deep; only {room:length} is left under the "
             "{top_plate:many}. It is {over:length} too deep and is left out.",
             opening=placed.id,
             built=str(placed.header),
@@ -278,17 +264,13 @@ def _header_source(frame: OpeningFrame) -> Iterator[Finding]:
 
 
 def _unverified(frame: OpeningFrame, source: Source) -> Message:
-    mark, built = frame.placed.id, str(frame.placed.header)
-    if source is Source.HABIT:
-        return message(
-            "The {header} of {opening}, {built}, is what the crew usually uses. It is not confirmed by the drawings.",
-            opening=mark,
-            built=built,
-        )
     return message(
-        "The {header} of {opening}, {built}, is only the default of the standard. It is not confirmed by the drawings.",
-        opening=mark,
-        built=built,
+        "The {header} of {opening}, {built}, is what the crew usually uses. It is not confirmed by the drawings."
+        if source is Source.HABIT
+        else "The {header} of {opening}, {built}, is only the default of the standard. It is not confirmed by the "
+        "drawings.",
+        opening=frame.placed.id,
+        built=str(frame.placed.header),
     )
 
 

@@ -57,7 +57,9 @@ def check_posts(framing: Framing) -> Iterator[Finding]:
         if pocket := frame.pocket():
             into = pocket.top - framing.plan.ceiling.lowest_over(pocket.span)
             is_through = pocket.top >= framing.plan.top.lowest_over(pocket.span)
-            text = (
+            yield Finding(
+                Code.BEAM_BREAKS_PLATES,
+                Severity.WARNING,
                 message(
                     "The beam on {post} {mark} passes through the {top_plate:many}, which stop at its pocket.",
                     mark=pocket.post,
@@ -68,12 +70,7 @@ def check_posts(framing: Framing) -> Iterator[Finding]:
                     "pocket.",
                     mark=pocket.post,
                     into=into,
-                )
-            )
-            yield Finding(
-                Code.BEAM_BREAKS_PLATES,
-                Severity.WARNING,
-                text,
+                ),
                 follow(message("Tie the plates across the beam with straps."), VERIFY),
                 at=at,
             )

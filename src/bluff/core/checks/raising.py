@@ -6,7 +6,7 @@ from math import isqrt
 from bluff.core.job.amounts import MeasuredRoom
 from bluff.core.job.finding import Code, Finding, Severity
 from bluff.core.measure.length import PER_INCH, Length
-from bluff.core.message import message, plural
+from bluff.core.message import message
 from bluff.core.takeoff.weight import MOST_HANDS, lift
 from bluff.core.wall.framing import Framing
 
@@ -55,23 +55,15 @@ def check_lift(framing: Framing) -> Iterator[Finding]:
     yield Finding(
         Code.NEEDS_WALL_JACKS,
         Severity.WARNING,
-        plural(
-            "This wall weighs {pounds} lb. Lifting its top edge takes {count} person; more than {most} cannot lift "
-            "together.",
-            "This wall weighs {pounds} lb. Lifting its top edge takes {count} people; more than {most} cannot lift "
-            "together.",
-            count=heavy.hands,
-            pounds=round(heavy.pounds),
-            most=MOST_HANDS,
-        )
-        if bare.needs_help
-        else plural(
-            "With the sheets of one face on it this wall weighs {pounds} lb. Lifting its top edge takes {count} "
-            "person; more than {most} cannot lift together.",
-            "With the sheets of one face on it this wall weighs {pounds} lb. Lifting its top edge takes {count} "
+        # More people than lift together are never one.
+        message(
+            "This wall weighs {pounds} lb. Lifting its top edge takes {people} people; more than {most} cannot lift "
+            "together."
+            if bare.needs_help
+            else "With the sheets of one face on it this wall weighs {pounds} lb. Lifting its top edge takes {people} "
             "people; more than {most} cannot lift together.",
-            count=heavy.hands,
             pounds=round(heavy.pounds),
+            people=heavy.hands,
             most=MOST_HANDS,
         ),
         message("Raise it with wall jacks or a machine, with the bottom braced so it cannot kick out.")

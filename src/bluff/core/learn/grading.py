@@ -12,13 +12,13 @@ from dataclasses import dataclass, replace
 from bluff.core.job.rough_opening import ALLOWANCE
 from bluff.core.learn.attempt import Attempt, Kind, Mistake, Work
 from bluff.core.learn.deck import Deck, Drawn, Wanted
-from bluff.core.learn.mark_by_mark import Single, singly
+from bluff.core.learn.mark_by_mark import Single, piece_of, singly
 from bluff.core.learn.mistakes import mistakes
 from bluff.core.learn.slips import How, slip_of
 from bluff.core.learn.sums_asked import SumKey, called, sums_asked
 from bluff.core.measure.length import Length, inches
 from bluff.core.measure.sum import Sum
-from bluff.core.message import Message, as_message, listed, message
+from bluff.core.message import Message, listed, message
 from bluff.core.wall.build import build
 from bluff.core.wall.wall_plan import WallPlan
 
@@ -246,7 +246,8 @@ def _took(deck: Deck, wanted: Wanted, sheet: Sheet) -> bool:
 def _one_by_one(singles: Sequence[Single]) -> Iterator[Named]:
     """Marks that are wrong in the same way, said once, in the order they are met along the plates."""
     alike: defaultdict[tuple[Kind, Message | str], list[Single]] = defaultdict(list)
-    forgotten = [*dict.fromkeys(as_message(single.words) for single in singles if single.kind is Kind.FORGOTTEN)]
+    missing = (single.wanted for single in singles if single.kind is Kind.FORGOTTEN)
+    forgotten = [*dict.fromkeys(piece_of(wanted) for wanted in missing if wanted is not None)]
     for single in singles:
         words = single.words
         if single.kind is Kind.FORGOTTEN:

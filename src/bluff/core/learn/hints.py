@@ -17,7 +17,7 @@ from bluff.core.wall.wall_plan import WallPlan
 _FIRST = {
     Turn.MEETINGS: message("First the ends of the wall and the walls it meets."),
     Turn.OPENINGS: message("Openings before the layout: from the rough opening out, {jack:many} and then {king:many}."),
-    Turn.SPECIALS: message("Next what stands by itself."),
+    Turn.SPECIALS: message("What stands by itself comes before the layout."),
     Turn.LAYOUT: message("The layout last, when everything it could run into is there."),
 }
 
@@ -60,10 +60,12 @@ def _of_mark(plan: WallPlan, wanted: Wanted) -> Hint:
     if mark.slope:
         number = message("{sum}; along the slope the tape reads {reads:length}", sum=number, reads=wanted.line)
     elif wanted.line != mark.at.value:
-        number = (
-            message("{sum}; from the start the tape reads {reads:length}", sum=number, reads=wanted.line)
+        number = message(
+            "{sum}; from the start the tape reads {reads:length}"
             if plan.standard.datum.end is End.START
-            else message("{sum}; from the end the tape reads {reads:length}", sum=number, reads=wanted.line)
+            else "{sum}; from the end the tape reads {reads:length}",
+            sum=number,
+            reads=wanted.line,
         )
     if wanted.width:
         number = message("{sum}, {letter} ahead of it", sum=number, letter=mark.symbol)

@@ -169,12 +169,15 @@ def _doorways(drawn: Drawn, deck: Deck) -> Iterator[str]:
             yield opening
 
 
-def _forgotten(wanted: Wanted) -> Single:
+def piece_of(wanted: Wanted) -> Message:
+    """The piece a mark is for: `jack of W1`."""
     mark = wanted.mark
     if mark.role == CUT_LINE:
-        piece = message("cut line of {opening}", opening=str(mark.opening))
-    elif mark.opening:
-        piece = message("{role:one} of {opening}", role=mark.role, opening=mark.opening)
-    else:
-        piece = message("{role:one}", role=mark.role)
-    return Single(Kind.FORGOTTEN, mark.opening, piece, None, wanted)
+        return message("cut line of {opening}", opening=str(mark.opening))
+    if mark.opening:
+        return message("{role:one} of {opening}", role=mark.role, opening=mark.opening)
+    return message("{role:one}", role=mark.role)
+
+
+def _forgotten(wanted: Wanted) -> Single:
+    return Single(Kind.FORGOTTEN, wanted.mark.opening, piece_of(wanted), None, wanted)

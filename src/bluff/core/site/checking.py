@@ -12,7 +12,7 @@ from typing import NamedTuple, Protocol
 from bluff.core.measure.length import Length, inches
 from bluff.core.measure.shapes import Corner
 from bluff.core.measure.sum import Sum
-from bluff.core.message import Message, follow, listed, message, plural
+from bluff.core.message import Message, follow, listed, message
 
 Readings = Mapping[str, Length]
 """What was read last, by measure; those not read yet are left out."""
@@ -126,7 +126,7 @@ def verdict(check: Check, readings: Readings) -> Verdict:
     says = [fault.says for fault in found]
     if missing and found:
         # Beside what is off a count is enough: the keys of the next reading stay in view under it.
-        says.append(plural("{count} still to read.", "{count} still to read.", count=len(missing)))
+        says.append(message("{missing} still to read.", missing=len(missing)))
     elif missing:
         says.append(message("Still to read: {measures}.", measures=listed(missing)))
     return Verdict(

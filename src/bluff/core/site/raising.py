@@ -87,11 +87,7 @@ def _says(framing: Framing, turn: BuildStep, bare: Lift) -> Iterator[Message]:
             "It needs {needed:length} to tip up. The room has {room:length}.", needed=needed, room=room.smallest
         )
     if bare.needs_help:
-        yield plural(
-            "{count} person cannot lift it: use wall jacks or a machine.",
-            "{count} people cannot lift together: use wall jacks or a machine.",
-            count=bare.hands,
-        )
+        yield message("{people} people cannot lift together: use wall jacks or a machine.", people=bare.hands)
 
 
 def _before(framing: Framing, bare: Lift, braces: int) -> Iterator[tuple[str, Message]]:
