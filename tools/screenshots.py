@@ -98,7 +98,7 @@ def load_path(page: Page) -> None:
     to_bench(page)
     page.locator('[data-member="A/opening/W1/header"] rect').first.click(force=True)
     page.get_by_role("button", name="What is it for").click()
-    page.get_by_text("Carries over the opening").wait_for()
+    page.get_by_text("Carries the load over the opening").wait_for()
 
 
 def compare(page: Page) -> None:

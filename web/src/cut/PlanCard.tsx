@@ -180,7 +180,7 @@ function Found({ run }: { run: CuttingRun }) {
     <Text mt="2" fontSize="14px">
       <Figure text={String(run.boards)} fontWeight="700" /> boards,{" "}
       <Figure text={`${run.feet}'`} fontWeight="700" />.{" "}
-      {gap === 0 ? "Optimal." : `Within ${gap} % of optimal.`}
+      {gap === 0 ? "Optimal." : `Within ${gap}% of optimal.`}
       {isOther && (
         <>
           {" "}
