@@ -23,7 +23,7 @@ from bluff.core.cutting.carry import Carried
 from bluff.core.cutting.demand import Aim, By, demands
 from bluff.core.frame import frame
 from bluff.core.job.job import Alone, Job
-from bluff.core.job.position import Centred
+from bluff.core.job.position import Centered
 from bluff.core.measure.length import inches
 from bluff.core.wall.wall_plan import wall_plans
 from bluff.formats.job_file import read_job
@@ -90,7 +90,7 @@ def _houses(times: int) -> Job:
             replace(wall, id=f"{wall.id}{time}", run=Alone(wall.run.length + longer), top=None) for wall in demo.walls
         ]
         openings += [
-            replace(one, id=f"{one.id}.{time}", wall=f"{one.wall}{time}", position=Centred())
+            replace(one, id=f"{one.id}.{time}", wall=f"{one.wall}{time}", position=Centered())
             for one in {one.wall: one for one in demo.openings}.values()
         ]
     return replace(demo, walls=tuple(walls), openings=tuple(openings))

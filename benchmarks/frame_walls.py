@@ -122,7 +122,7 @@ def heavy_wall_of_length(feet: int) -> Job:
 
 
 def at_feet(feet: int) -> At:
-    return At(Reference.CENTRE, feet * _FOOT, FromPlate(End.START))
+    return At(Reference.CENTER, feet * _FOOT, FromPlate(End.START))
 
 
 def frame_all(job: Job) -> None:

@@ -13,7 +13,7 @@ MOVE = {"edit": "move-opening", "id": "W1", "by": "1 1/2"}
 def shed(client, unit) -> str:
     """A job of a wall of 12 ft with a window of a call-out in its middle: revision 2."""
     job = client.post("/api/jobs", json={"name": "Shed"}).json()["id"]
-    window = {"id": "W1", "wall": "A", "kind": "window", "unit": unit, "at": {"centre": "6-0"}}
+    window = {"id": "W1", "wall": "A", "kind": "window", "unit": unit, "at": {"center": "6-0"}}
     edit(client, job, 0, {"edit": "add-wall", "wall": {"id": "A", "stud": "2x4", "length": "12'"}})
     edit(client, job, 1, {"edit": "add-opening", "opening": window})
     return job

@@ -25,7 +25,7 @@ from bluff.core.job.edit import AddOpening
 from bluff.core.job.header import Capped, Header, HeaderKind, HeaderPlace, Laid, Source
 from bluff.core.job.job import Alone, Job, Opening, Sizing, Wall
 from bluff.core.job.loads import HeaderLoads, LoadTime
-from bluff.core.job.position import At, Centred, FromOpening, FromOutside, FromPlate, FromWall, Reference, WallFace
+from bluff.core.job.position import At, Centered, FromOpening, FromOutside, FromPlate, FromWall, Reference, WallFace
 from bluff.core.job.schools import (
     Anchors,
     Blocks,
@@ -213,7 +213,7 @@ def openings(draw: st.DrawFn, number: int, length: Length) -> Opening:
         kind=kind,
         size=Size(draw(lengths(8, 48) | lengths(8, 100)), draw(height)),
         sizing=draw(st.sampled_from(Sizing)),
-        position=draw(at | st.just(Centred())),
+        position=draw(at | st.just(Centered())),
         ways=draw(opening_ways),
     )
 
@@ -225,7 +225,7 @@ def posts(draw: st.DrawFn, number: int, length: Length) -> Post:
         At, st.sampled_from(Reference), lengths(0, length // 64), st.just(FromPlate(draw(st.sampled_from(End))))
     )
     size = draw(st.sampled_from([None, "2x4", "4x4"]))
-    return Post(f"P{number}", draw(at | st.just(Centred())), size, draw(st.integers(1, 4)), draw(st.none() | beam))
+    return Post(f"P{number}", draw(at | st.just(Centered())), size, draw(st.integers(1, 4)), draw(st.none() | beam))
 
 
 @st.composite
@@ -275,7 +275,7 @@ def tops(draw: st.DrawFn, length: Length) -> Top:
     """Any top of a wall so long; ridges and bends in the middle as often as anywhere."""
     inside = st.integers(0, max(length // 64, 1)) | st.just(length // 128)
     rakes = st.builds(Rake, rises, st.sampled_from(End), heights, flat=st.just(0) | inside.map(inches))
-    ridges = st.just(Centred()) | inside.map(lambda at: At(Reference.CENTRE, inches(at)))
+    ridges = st.just(Centered()) | inside.map(lambda at: At(Reference.CENTER, inches(at)))
     gables = st.builds(Gable, rises, ridges, heights)
     xs = st.sets(inside, min_size=2, max_size=4).map(sorted)
     kind = draw(st.sampled_from(["rake", "gable", "chain"]))
@@ -300,7 +300,7 @@ def topped_jobs(draw: st.DrawFn) -> Job:
 
 
 @st.composite
-def storeyed_jobs(draw: st.DrawFn) -> Job:
+def storyed_jobs(draw: st.DrawFn) -> Job:
     """A job of one tall wall with openings on two floors, many of them above one another and nearly in line."""
     length = draw(lengths(150, 400))
     line = draw(st.just(inches("109 1/8")) | lengths(90, 120))
@@ -317,7 +317,7 @@ def storeyed_jobs(draw: st.DrawFn) -> Job:
         kind = draw(st.sampled_from([OpeningKind.WINDOW, OpeningKind.WINDOW, OpeningKind.DOOR]))
         height = draw(lengths(70, 84) if kind.is_doorway else lengths(8, 50))
         width = draw(st.sampled_from(widths)) + draw(near)
-        at = At(Reference.CENTRE, draw(st.sampled_from(middles)) + draw(near), FromPlate(End.START))
+        at = At(Reference.CENTER, draw(st.sampled_from(middles)) + draw(near), FromPlate(End.START))
         ways_of_it = draw(opening_ways)
         opened.append(
             Opening(
@@ -332,11 +332,11 @@ def storeyed_jobs(draw: st.DrawFn) -> Job:
                 draw(st.integers(0, 1)),
             )
         )
-    return Job("storeys", walls=(wall,), openings=tuple(opened))
+    return Job("stories", walls=(wall,), openings=tuple(opened))
 
 
 def _higher(top: Top, line: Length) -> dict[str, Length]:
-    """Heights of a top that leaves room for a storey below."""
+    """Heights of a top that leaves room for a story below."""
     if isinstance(top, Chain) or top.height is None:
         return {}
     return {"height": top.height + line}

@@ -15,9 +15,9 @@ sys.path.insert(0, str(Path(__file__).resolve().parents[1]))
 from tools.third_party import third_party_page
 
 from bluff.api.app import openapi_schema
-from bluff.core.job.words import Words
-from bluff.core.phrase.typed import phrase_list, rule_list
 from bluff.formats.job_file import job_file_schema
+from bluff.views.phrases import phrase_list, rule_list
+from bluff.views.reader import Reader
 
 ROOT = Path(__file__).resolve().parents[1]
 JOB_SCHEMA = Path("docs/job-file.schema.json")
@@ -37,11 +37,11 @@ def typed_page() -> str:
         "breath and no more.",
         "",
     ]
-    for phrase in phrase_list(Words()):
+    for phrase in phrase_list(Reader()):
         examples = "".join(f"    {line}\n" for line in phrase.examples)
-        lines += [f"**{phrase.does.capitalize()}**: `{phrase.form}`", "", examples]
+        lines += [f"**{phrase.does[0].upper()}{phrase.does[1:]}**: `{phrase.form}`", "", examples]
     lines += ["What the forms call by name:", ""]
-    lines += [f"- `<{name}>`: `{form}`" for name, form in rule_list(Words())]
+    lines += [f"- `<{name}>`: `{form}`" for name, form in rule_list(Reader())]
     return "\n".join(lines) + "\n"
 
 

@@ -55,7 +55,7 @@ def history(page: Page) -> None:
 
 
 def bring_in(page: Page) -> None:
-    """The demo as another program would have written it: in millimetres, out of square, its openings' sizes lost."""
+    """The demo as another program would have written it: in millimeters, out of square, its openings' sizes lost."""
     document = ezdxf.read(StringIO(write_dxf([frame(plan) for plan in wall_plans(read_job(DEMO_FILE.read_bytes()))])))
     document.header["$INSUNITS"] = 4
     turned = Matrix44.chain(Matrix44.scale(25.4, 25.4, 25.4), Matrix44.z_rotate(0.12))
@@ -104,7 +104,7 @@ def load_path(page: Page) -> None:
 def compare(page: Page) -> None:
     page.get_by_role("link", name=DEMO, exact=True).click()
     page.get_by_role("link", name="Standards").click()
-    for group, way in (("On centre", "24"), ("Corner", "Three studs")):
+    for group, way in (("On center", "24"), ("Corner", "Three studs")):
         choices = page.get_by_role("group", name=group, exact=True)
         choices.get_by_role("button", name=way, exact=False).first.click()
         page.get_by_role("button", name="Add to comparison").click()
@@ -240,10 +240,10 @@ def main() -> None:
         served([read_job(file.read_bytes()) for file in (SMALL_FILE, TALL_FILE, DEMO_FILE)]) as bluff,
         chromium() as browser,
     ):
-        for name, (arrange, colours) in VIEWS.items():
+        for name, (arrange, colors) in VIEWS.items():
             context = bluff.context(
                 browser,
-                color_scheme="dark" if colours == "dark" else "light",
+                color_scheme="dark" if colors == "dark" else "light",
                 reduced_motion="reduce",
             )
             page = context.new_page()

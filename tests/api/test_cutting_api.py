@@ -16,12 +16,14 @@ from uuid import UUID, uuid4
 
 import pytest
 
+from bluff.formats.messages import kept_message
 from bluff.service import planning
 from bluff.service.cutting import Cuttings
 from bluff.service.jobs import left_of
 from bluff.service.planning import Wanted, plan_run
 from bluff.service.queue import Queue, work
 from bluff.store import cutting as kept_boards
+from framing import say as in_words
 from loops import apart
 from people import stranger_of
 from said import LONG_AGO, cut_off, now, say
@@ -30,7 +32,7 @@ EXAMPLE = (Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json").
 WALL = {"edit": "add-wall", "wall": {"id": "A", "stud": "2x4", "length": "18' 6"}}
 WINDOW = {
     "edit": "add-opening",
-    "opening": {"id": "W1", "wall": "A", "kind": "window", "unit": "3-6 x 4-6", "at": {"centre": "9-3"}},
+    "opening": {"id": "W1", "wall": "A", "kind": "window", "unit": "3-6 x 4-6", "at": {"center": "9-3"}},
 }
 
 
@@ -99,7 +101,7 @@ def test_the_boards_of_one_wall_are_counted_for_it_alone(client, job, ask):
     assert both["pieces"] == sum(cut["wall"] in {"B", "C"} for cut in pieces)
     assert sum(stop["count"] for section in b["sections"] for stop in section["stops"]) == b["pieces"]
     refused = ask("?wall=Q", status=404)
-    assert refused["message"].startswith("There is no wall Q;")
+    assert refused["message"].startswith("There is no wall Q.")
 
 
 def test_a_cut_is_ticked_with_who_and_when_and_taken_back(client, job, ask):
@@ -198,7 +200,7 @@ def test_what_is_no_longer_to_be_cut_is_refused_and_the_rest_is_kept(client, job
     (refused,) = say(client, job, cut_off(1, "B/stud/1"), *ticks_of(boards_of(ask())[0]))
     assert "planned again a moment ago" in refused
     assert ask()["cut"] == len(boards_of(ask())[0]["cuts"])
-    assert "planned anew a moment ago" in ask("/locks", {"boards": [999]}, status=409)["message"]
+    assert "planned again a moment ago" in ask("/locks", {"boards": [999]}, status=409)["message"]
 
 
 def test_a_locked_board_stays_when_everything_is_planned_anew(pool, account, job, ask):
@@ -275,7 +277,7 @@ def test_plates_break_where_they_cut_best_and_that_is_one_change(client, pool, a
     assert cutting["since"] is None
     job = client.get(f"/api/jobs/{slab}").json()
     assert job["revision"] == before + 1
-    assert re.fullmatch("break plates of (A, )?B as they cut best", job["undo"])
+    assert re.fullmatch("(Wall A: splices of its plates, )?Wall B: splices of its plates", job["undo"])
     client.post(f"/api/jobs/{slab}/undo", json={"revision": job["revision"]})
     assert first_board(ask(), "B") == "80"
     assert ask()["since"] is not None
@@ -302,7 +304,7 @@ def test_walls_that_change_while_it_is_planned_are_planned_as_they_are(client, p
     monkeypatch.setattr(planning, "left_of", changed_first)
     run_of(pool, account, slab, Wanted(seconds=10))
     job = client.get(f"/api/jobs/{slab}").json()
-    assert (job["job"]["name"], job["undo"][:16]) == ("Long shed", "break plates of ")
+    assert (job["job"]["name"], job["undo"][:16]) == ("Long shed", "Wall A: splices ")
     assert (ask()["run"]["state"], first_board(ask(), "B")) == ("done", "192")
 
 
@@ -344,7 +346,7 @@ def rows(pool, query):
 
 def test_by_price_without_prices_is_refused_at_once(ask):
     said = ask("/run", {"by": "price"}, status=422)
-    assert said["message"] == "Nobody has said what boards of 2x4 cost; give their prices."
+    assert said["message"] == "Nobody has said what boards of 2x4 cost. Give their prices."
     assert ask("/run") is None
 
 
@@ -353,7 +355,9 @@ def test_a_run_whose_job_is_gone_says_so(client, pool, account, job, ask):
     Cuttings(pool, account, runs.append).plan(UUID(job), Wanted(seconds=1))
     client.delete(f"/api/jobs/{job}")
     plan_run(pool, runs[0], Event())
-    assert rows(pool, "SELECT state, says FROM cutting_run") == [("failed", "The job was removed.")]
+    assert [
+        (state, in_words(kept_message(says))) for state, says in rows(pool, "SELECT state, says FROM cutting_run")
+    ] == [("failed", "The job was removed.")]
 
 
 def test_a_worker_that_is_told_to_end_leaves_its_run_to_the_next(database_url, pool, account, client, job):

@@ -56,7 +56,7 @@ def test_what_is_begun_says_by_whom_and_what_is_done_is_gone(client, job):
     say(client, job, tick("framed"), at=at(9, 40))
     assert list(turns(client, job, at(9, 45))) == ["sheet", "raise"]
     says = [line["says"] for line in client.get(f"/api/jobs/{job}/site/log").json()]
-    assert says == ["Framed: done", "Started: frame, by 2"]
+    assert says == ["Framed: done", "Started: Frame, by 2 people"]
     say(client, job, tick("framed", is_done=False), at=at(9, 50))
     assert "frame" in turns(client, job, at(9, 55))
 

@@ -64,12 +64,12 @@ def test_the_floor_is_answered_with_what_is_known_of_it(client, demo):
 def test_an_edit_of_the_plan_is_previewed_as_the_whole_floor(client, demo):
     move = {"edit": "move-walls", "ids": ["E"], "east": "1-0"}
     answer = client.post(f"{demo}/plan/preview", json={"edit": move}).json()
-    assert answer["says"] == "Move wall E 1'-0\" east"
+    assert answer["says"] == "Wall E moved 1'-0\" east"
     moved = next(wall for wall in answer["plan"]["walls"] if wall["id"] == "F")
     assert moved["length"] == {"inches": 168, "text": "14'-0\""}
     assert client.get(demo).json()["revision"] == 0
     refused = client.post(f"{demo}/plan/preview", json={"edit": {**move, "east": "30-0"}})
-    assert "turned inside out" in refused.json()["message"]
+    assert "would be reversed" in refused.json()["message"]
 
 
 @pytest.mark.parametrize(("path", "begins"), [("plan.dxf", "  0\nSECTION"), ("model.ifc", "ISO-10303-21")])
@@ -114,7 +114,7 @@ def test_a_picture_of_the_plan_is_kept_laid_scaled_and_undone(client, demo):
     scale = {"edit": "scale-picture", "first": [0, 0], "second": [720, 0], "length": "36'"}
     scaled = client.post(f"{demo}/edits", json={"revision": 1, "edit": scale}).json()["job"]
     assert scaled["job"]["picture"]["scale"] == 0.6
-    assert scaled["undo"] == "scale the plan's picture by 36'-0\""
+    assert scaled["undo"] == "Plan picture scaled by 36'-0\""
     for revision in (2, 3):
         undone = client.post(f"{demo}/undo", json={"revision": revision}).json()["job"]
     assert undone["job"].get("picture") is None

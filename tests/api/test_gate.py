@@ -9,7 +9,7 @@ from bluff.api.app import make_app
 
 OWN = {"Origin": "http://127.0.0.1"}
 EXAMPLE = (Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json").read_bytes()
-EMPTY = b'{"format": "bluff-job", "version": 1, "name": "Shed"}'
+EMPTY = b'{"format": "bluff-job", "version": 2, "name": "Shed"}'
 JSON = {"Content-Type": "application/json"}
 
 
@@ -144,7 +144,7 @@ def test_edits_in_edits_end_somewhere(client, job, depth):
 def test_lists_have_an_end(client, job, edit):
     answer = client.post(f"/api/jobs/{job}/edits", json={"revision": 0, "edit": edit})
     assert answer.status_code == 422
-    assert "longer than anybody writes; at most" in answer.json()["message"]
+    assert "This is too long; at most" in answer.json()["message"]
 
 
 @pytest.mark.parametrize("revision", [2**31, 2**63, -1])
@@ -160,7 +160,7 @@ def test_a_line_without_a_mark_says_so(client, job, path):
     answer = client.post(f"/api/jobs/{job}/{path}", json={"changes": [{}]})
     assert answer.status_code == 422
     assert answer.json()["faults"] == [
-        {"path": "mark", "message": "is missing; write the mark of the opening that is meant."}
+        {"path": "mark", "message": "is missing. Write the mark of the opening that is meant."}
     ]
 
 
@@ -203,7 +203,7 @@ def lattice(count):
         {"id": f"P{i}", "stud": "2x4", "kind": "partition", "from": start, "to": end}
         for i, (start, end) in enumerate(ways)
     ]
-    return {"format": "bluff-job", "version": 1, "name": "Lattice", "walls": walls}
+    return {"format": "bluff-job", "version": 2, "name": "Lattice", "walls": walls}
 
 
 def test_walls_that_cross_without_end_are_not_taken_in(client):

@@ -78,5 +78,5 @@ def test_it_goes_out_as_a_table(client):
         way(client, job, revision, name, text)
     (line, _) = table()
     assert (line["header"], line["governs"], line["percent used"]) == ("2-ply 2x10", "Bearing", "65")
-    assert (line["Bending, percent"], line["Bearing, percent"]) == ("48", "65")
+    assert (line["Bending, percent used"], line["Bearing, percent used"]) == ("48", "65")
     assert line["its figures"].startswith("875, 135, 425, 1.4, usual tables")

@@ -33,7 +33,7 @@ def texts(pdf):
 
 
 def test_a_marked_plate_is_struck_and_added_to_until_that_is_done(client, job):
-    """RO 37 on centre 6-0: kings at 50 1/2 and 92; an inch and a half on, at 52 and 93 1/2."""
+    """RO 37 on center 6-0: kings at 50 1/2 and 92; an inch and a half on, at 52 and 93 1/2."""
     assert client.get(f"/api/jobs/{job}/marked").json() == []
     (bottom,) = mark(client, job, revision=2)
     assert (bottom["wall"], bottom["plate"], bottom["initials"], bottom["strokes"]) == ("A", "bottom", "LF", [])

@@ -26,7 +26,7 @@ def test_a_wall_of_nine_feet_is_cut_of_sticks(client, nine_feet):
     ("asked", "says"),
     [
         ({"scale": "12"}, "1/4 to 6 inches to the foot"),
-        ({"scale": "1:ten"}, "is no scale"),
+        ({"scale": "1:ten"}, "is not a scale"),
         ({"thick": "1/2", "wide": "1/4"}, "as wide as they are thick"),
         ({"thick": "1/32"}, "another scale"),
     ],

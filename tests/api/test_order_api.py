@@ -51,7 +51,7 @@ def test_prices_are_typed_one_by_one_and_pasted_as_a_list(client, order, say):
         ("10 – 2x4 x 92 5/8", None),
     ]
     changed = say("price", {"section": "2x4", "length": "12'", "price": "4.55"})
-    assert changed["undo"] == "change the boards there are"
+    assert changed["undo"] == "Boards and prices changed"
     assert len(changed["job"]["stock"]["2x4"]) == 8
     assert (order()["cost"], order()["unpriced"]) == ("13.65", 10)
     say("read", {"text": "2x4 92 5/8 2.80"})
@@ -98,7 +98,7 @@ def test_taking_a_stock_that_lacks_lengths_says_which_go(client, job, say):
     assert client.put("/api/stock", json={"job": job}).status_code == 204
     make(client, job, {"edit": "set-stock", "stock": {"stock": {"2x4": {"144": 4.55, "192": None}}}})
     reading = client.post(f"/api/jobs/{job}/stock/take").json()
-    assert reading["warns"] == ("This takes boards away that the job has now: 2x4 16'. Pieces may then fit no board.")
+    assert reading["warns"] == ("This removes boards that the job has now: 2x4 16'. Some pieces may then fit no board.")
 
 
 def test_what_is_too_crooked_is_bought_on_top_and_kept_apart(client, job, order):

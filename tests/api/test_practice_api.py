@@ -107,7 +107,7 @@ def test_hints_lead_on(client):
     assert client.post("/api/practice/hint", json={"of": WINDOW, "sheet": whole}).json() is None
 
 
-def test_a_wall_of_a_job_is_practised_on_in_its_own_ways(client):
+def test_a_wall_of_a_job_is_practiced_on_in_its_own_ways(client):
     job = shed(client, "3-6 x 4-6")
     given = client.post("/api/practice/exercise", json={"job": job, "wall": "A"}).json()
     assert given["wall"] == "A"

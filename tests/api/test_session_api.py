@@ -73,7 +73,7 @@ def test_two_on_one_machine_keep_their_sessions_apart(pool, account):
 def test_who_is_here_and_who_is_not_is_refused_alike(nobody, who):
     answer = nobody.post("/api/session", json=who)
     assert answer.status_code == 401
-    assert answer.json()["message"].startswith("That name and password do not go together.")
+    assert answer.json()["message"].startswith("The name or the password is wrong.")
 
 
 def test_whoever_guesses_has_to_wait_and_so_has_everybody_at_that_name(nobody, pool):

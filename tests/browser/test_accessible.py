@@ -29,9 +29,9 @@ def audit(blank):
         page.wait_for_load_state("networkidle")
         page.evaluate(AXE)
         found = page.evaluate(FIND, IN_DAYLIGHT)
-        page.get_by_role("button", name="Dark colours").click()
+        page.get_by_role("button", name="Dark colors").click()
         found += page.evaluate(FIND, IN_THE_DARK)
-        page.get_by_role("button", name="Daylight colours").click()
+        page.get_by_role("button", name="Daylight colors").click()
         assert found == [], where
 
     return audited

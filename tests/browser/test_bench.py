@@ -154,7 +154,7 @@ def test_the_tape_reads_from_either_end_and_burns_an_inch(window_wall):
 def test_a_change_shows_at_once_and_is_there_again_tomorrow(window_wall):
     page = window_wall
     page.get_by_role("tab", name="Ways").click()
-    enter(page, "On centre", "24")
+    enter(page, "On center", "24")
     expect(piece(page, "A/stud/2")).to_be_visible()
     expect(piece(page, "A/stud/10")).to_have_count(0)
     choose(page, "Ways", "Jacks", "On the sill")
@@ -184,18 +184,18 @@ def test_layout_starts_from_the_other_end(window_wall):
 def test_a_way_set_on_the_wall_can_follow_the_job_again(window_wall):
     page = window_wall
     page.get_by_role("tab", name="Ways").click()
-    enter(page, "On centre", "24")
-    page.get_by_role("button", name="On centre: follow the job again").click()
-    expect(page.get_by_label("On centre", exact=True)).to_have_value("16")
+    enter(page, "On center", "24")
+    page.get_by_role("button", name="On center: follow the job again").click()
+    expect(page.get_by_label("On center", exact=True)).to_have_value("16")
     page.get_by_role("tabpanel").get_by_role("link", name="Standards").click()
     expect(page.get_by_text("This job as it is")).to_be_visible()
-    enter(page, "On centre", "12")
+    enter(page, "On center", "12")
     page.get_by_role("button", name="Take it for this job").click()
     expect(page.get_by_text("This job as it is")).to_be_visible()
     page.get_by_role("link", name="Bench").click()
     expect(piece(page, "A/stud/12")).to_be_visible()
     page.get_by_role("tab", name="Ways").click()
-    expect(page.get_by_label("On centre", exact=True)).to_have_value("12")
+    expect(page.get_by_label("On center", exact=True)).to_have_value("12")
 
 
 def test_every_way_of_a_wall_can_be_set_on_it(window_wall):
@@ -220,10 +220,10 @@ def test_a_change_made_while_another_is_on_its_way_keeps_both(window_wall):
     held = []
     page.route("**/edits", lambda route: route.continue_() if held else held.append(route))
     page.get_by_label("Floor", exact=True).select_option(label="Slab")
-    enter(page, "On centre", "24")
+    enter(page, "On center", "24")
     held[0].continue_()
     expect(piece(page, "A/stud/10")).to_have_count(0)
-    expect(page.get_by_label("On centre", exact=True)).to_have_value("24")
+    expect(page.get_by_label("On center", exact=True)).to_have_value("24")
     expect(page.get_by_label("Floor", exact=True)).to_have_value("slab")
 
 
@@ -301,8 +301,8 @@ def test_a_wall_is_cut_to_a_measured_room(window_wall):
 def test_what_cannot_be_is_said_and_nothing_is_lost(window_wall):
     page = window_wall
     page.get_by_role("tab", name="Ways").click()
-    enter(page, "On centre", "4")
-    expect(page.get_by_role("alert").filter(has_text="Studs stand 8 to 48 inches on centre")).to_be_visible()
+    enter(page, "On center", "4")
+    expect(page.get_by_role("alert").filter(has_text="Studs stand 8 to 48 inches on center")).to_be_visible()
     page.get_by_label("Type an opening").fill("3-6x4-6 @ 12'14")
     expect(page.get_by_text("has 14 inches after the feet")).to_be_visible()
     page.keyboard.press("Enter")
@@ -317,7 +317,7 @@ def test_what_is_entered_counts_once_though_the_field_is_left_after_it(window_wa
     field.fill("19-0")
     field.press("Enter")
     field.press("Tab")
-    expect(window_wall.get_by_label("On centre", exact=True)).to_be_visible()
+    expect(window_wall.get_by_label("On center", exact=True)).to_be_visible()
     expect(piece(window_wall, "A/stud/14")).to_be_visible()
     expect(field).to_have_value("19'-0\"")
     assert len(edits) == 1
@@ -325,11 +325,11 @@ def test_what_is_entered_counts_once_though_the_field_is_left_after_it(window_wa
 
 def test_a_refused_field_keeps_its_text_and_says_why(window_wall):
     window_wall.get_by_role("tab", name="Ways").click()
-    field = window_wall.get_by_label("On centre", exact=True)
+    field = window_wall.get_by_label("On center", exact=True)
     field.fill("4")
     field.press("Enter")
     expect(field).to_have_attribute("aria-invalid", "true")
-    expect(field).to_have_accessible_error_message(re.compile("8 to 48 inches on centre"))
+    expect(field).to_have_accessible_error_message(re.compile("8 to 48 inches on center"))
     expect(field).to_have_value("4")
     field.press("Tab")
     expect(field).to_have_value("4")
@@ -479,7 +479,7 @@ def test_somebody_elses_change_is_shown_and_yours_can_be_made_again(window_wall,
     made = page.request.post(f"/api/jobs/{job}/edits", data={"revision": 0, "edit": edit})
     assert made.ok
     page.get_by_role("tab", name="Ways").click()
-    enter(page, "On centre", "24")
+    enter(page, "On center", "24")
     expect(page.get_by_role("status").filter(has_text="Somebody changed this job")).to_be_visible()
     expect(page.get_by_label("Job name")).to_have_value("Theirs")
     page.get_by_role("button", name="Make mine again").click()

@@ -177,11 +177,11 @@ def test_a_change_is_drawn_over_what_was_and_brought_back(demo):
     expect(line).to_have_value("")
     page.get_by_role("link", name="History").click()
     wall = page.get_by_role("region", name="Wall A")
-    # On centre 5-8 the king stood at 43 1/2; six inches on it stands at 49 1/2.
+    # On center 5-8 the king stood at 43 1/2; six inches on it stands at 49 1/2.
     expect(wall.get_by_role("region", name="Bottom plate").get_by_role("row").first).to_have_text(
         re.compile(r"strike\s*K.*43.*king of W1, ahead")
     )
-    page.get_by_role("button", name="start the job").click()
+    page.get_by_role("button", name="Job started").click()
     page.get_by_role("tab", name="Plan at this point").click()
     expect(page.locator("[data-opening=W1]")).to_have_count(1)
     page.get_by_role("button", name="Restore revision 0", exact=True).click()
@@ -202,7 +202,7 @@ def test_a_marked_plate_says_what_to_strike_and_add(demo):
     line.fill("W1 @ 6-2")
     line.press("Enter")
     expect(bottom).to_contain_text("The plan changed since")
-    # On centre 5-8 the king stood at 43 1/2; six inches on it stands at 49 1/2.
+    # On center 5-8 the king stood at 43 1/2; six inches on it stands at 49 1/2.
     expect(bottom.get_by_role("row").first).to_have_text(re.compile(r"strike\s*K.*43.*king of W1, ahead"))
     expect(page.get_by_role("region", name="Top plate, marked or not")).to_contain_text("Not marked yet.")
     expect(page.get_by_role("link", name="Strike and add, all walls")).to_be_visible()

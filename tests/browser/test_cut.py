@@ -101,7 +101,7 @@ def test_better_boards_are_looked_for_beside_and_the_stops_count_down(shelter, d
 
 SLAB = {
     "format": "bluff-job",
-    "version": 1,
+    "version": 2,
     "name": "Boat slab",
     "standard": {"floor": "slab"},
     "stock": {"2x4 treated": {"16'": None}},
@@ -147,7 +147,7 @@ def test_boards_without_prices_cannot_be_planned_by_price_and_it_says_what_to_do
     page.get_by_role("link", name="Cut", exact=True).click()
     page.get_by_label("Look for").select_option(label="Least price")
     page.get_by_role("button", name="Optimize cutting").click()
-    expect(page.get_by_text("Nobody has said what boards of 2x6 treated cost; give their prices.")).to_be_visible()
+    expect(page.get_by_text("Nobody has said what boards of 2x6 treated cost. Give their prices.")).to_be_visible()
 
 
 def test_a_model_is_cut_of_the_sticks_there_are(shelter):

@@ -40,7 +40,7 @@ def test_a_job_file_is_imported_and_exported(page, tmp_path):
 def test_a_bad_file_is_refused_with_its_faults(page, tmp_path):
     bad = tmp_path / "bad.json"
     bad.write_text(
-        '{"format": "bluff-job", "version": 1, "name": "x", "walls": [{"id": "A", "stud": "2x5", "length": 9}]}'
+        '{"format": "bluff-job", "version": 2, "name": "x", "walls": [{"id": "A", "stud": "2x5", "length": 9}]}'
     )
     page.get_by_label("Job file").set_input_files(bad)
     expect(page.get_by_role("status").filter(has_text="bad.json: walls[0].stud: There is no 2x5")).to_be_visible()
@@ -105,8 +105,8 @@ def test_a_job_that_is_not_there_says_so(page):
     expect(page.get_by_role("heading", name="There is no such page")).to_be_visible()
 
 
-def test_dark_colours_are_kept(page):
-    page.get_by_role("button", name="Dark colours").click()
+def test_dark_colors_are_kept(page):
+    page.get_by_role("button", name="Dark colors").click()
     expect(page.locator("html")).to_have_class(re.compile("dark"))
     page.reload()
     expect(page.locator("html")).to_have_class(re.compile("dark"))

@@ -49,13 +49,13 @@ def enter(page, label, text):
     field.press("Enter")
 
 
-def centre(locator):
+def center(locator):
     box = locator.bounding_box()
     return box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
 
 
 def drag(page, locator, east, south):
-    x, y = centre(locator)
+    x, y = center(locator)
     page.mouse.move(x, y)
     page.mouse.down()
     page.mouse.move(x + east / 2, y + south / 2)
@@ -70,9 +70,9 @@ def test_the_demos_outside_is_entered_by_typing_alone(empty):
     expect(wall(page, "D")).to_be_visible()  # pencilled in while it is typed
     type_in(page, OUTSIDE)
     for text in (
-        "21' off west outside to centre",
+        "21' off west outside to center",
         "10-0 off south outside from E to B",
-        "29' off west outside to centre",
+        "29' off west outside to center",
     ):
         type_in(page, text)
     rows = page.get_by_role("list", name="Walls of the job").get_by_role("listitem")
@@ -196,7 +196,7 @@ def test_a_wall_is_split_and_joined(shelter):
 
 def test_the_plan_is_mirrored(shelter):
     page = shelter
-    before = centre(wall(page, "E"))
+    before = center(wall(page, "E"))
     page.get_by_role("button", name="East–west").click()
     expect(page.get_by_role("button", name="Undo")).to_have_attribute("title", "Undo: mirror the plan east-west")
     page.wait_for_function(
@@ -213,7 +213,7 @@ def test_an_opening_is_moved_and_copied_from_the_plan(shelter):
     enter(page, "By", "1-0")
     expect(page.get_by_role("button", name="Undo")).to_have_attribute("title", "Undo: move W1 12 toward the end")
     card.get_by_label("Into wall").select_option("D")
-    enter(page, "Its centre", "4-0")
+    enter(page, "Its center", "4-0")
     card.get_by_role("button", name="Copy", exact=True).click()
     expect(page.locator("[data-wall=D] [data-opening=W8]")).to_be_visible()
     expect(card).to_contain_text("W8")

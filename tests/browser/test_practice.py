@@ -15,7 +15,7 @@ from bluff.service.jobs import Jobs
 from bluff.service.sessions import begin
 
 PLATE = 150
-"""Of the third exercise of common layout, at 16 on centre: lines at 15 1/4 and on, the last stud at 148 1/2."""
+"""Of the third exercise of common layout, at 16 on center: lines at 15 1/4 and on, the last stud at 148 1/2."""
 PER_INCH, MARGIN = 28, 32
 
 
@@ -178,7 +178,7 @@ def test_what_is_typed_and_is_no_reading_is_refused_in_place(page, deck):
     expect(field).to_have_value("far")
 
 
-def test_a_wall_of_a_job_is_practised_on(page, pool, account):
+def test_a_wall_of_a_job_is_practiced_on(page, pool, account):
     job = Jobs(pool, account).add(read_job(DEMO_FILE.read_bytes())).id
     page.goto(f"/jobs/{job}/plan")
     page.get_by_role("link", name="Practice").click()

@@ -44,10 +44,10 @@ def test_every_school_that_is_offered_is_drawn_and_says_when(ways):
 
 
 def test_a_figure_that_is_left_goes_back_to_what_holds(ways):
-    enter(ways, "On centre", "24")
-    expect(ways.get_by_role("heading", name="On centre: 24")).to_be_visible()
+    enter(ways, "On center", "24")
+    expect(ways.get_by_role("heading", name="On center: 24")).to_be_visible()
     ways.get_by_role("button", name="Cancel").click()
-    expect(typed(ways, "On centre")).to_have_value("16")
+    expect(typed(ways, "On center")).to_have_value("16")
 
 
 def test_a_header_is_tried_field_by_field_and_left_as_a_whole(ways):
@@ -67,10 +67,10 @@ def test_a_header_is_tried_field_by_field_and_left_as_a_whole(ways):
 
 
 def test_a_figure_nobody_frames_by_is_said(ways):
-    field = typed(ways, "On centre")
+    field = typed(ways, "On center")
     field.fill("3")
     field.press("Enter")
-    expect(ways.get_by_role("alert")).to_contain_text("8 to 48 inches on centre")
+    expect(ways.get_by_role("alert")).to_contain_text("8 to 48 inches on center")
     expect(ways.get_by_role("button", name="Take it for this job")).to_be_disabled()
 
 
@@ -122,14 +122,14 @@ def row_of(page, name):
 
 
 def test_the_figures_of_the_effect_are_those_of_the_job_afterwards(ways):
-    enter(ways, "On centre", "24")
+    enter(ways, "On center", "24")
     expect(ways.get_by_role("region", name="Effect on this job")).to_contain_text("−")
     before, after = figures(ways, "Studs, kings, jacks")
     assert after < before - 20
     take(ways)
     expect(row_of(ways, "Studs, kings, jacks")).to_contain_text(str(after))
     assert figures(ways, "Studs, kings, jacks") == [after]
-    expect(typed(ways, "On centre")).to_have_value("24")
+    expect(typed(ways, "On center")).to_have_value("24")
 
 
 def test_composite_studs_with_two_faces(ways):
@@ -170,7 +170,7 @@ def test_a_wall_says_where_each_of_its_ways_comes_from(ways):
 def test_studs_go_under_the_trusses_once_somebody_says_where_those_are(ways):
     choice(ways, "Studs and the joists above").get_by_role("button", name="Under the joists").click()
     take(ways)
-    enter(ways, "Joists on centre", "24")
+    enter(ways, "Joists on center", "24")
     expect(ways.get_by_role("region", name="Effect on this job")).to_contain_text("Warnings")
     take(ways)
     ways.get_by_role("link", name="Bench").click()
@@ -206,9 +206,9 @@ def test_the_crews_words_are_said_everywhere(ways):
 
 def test_ways_that_were_looked_at_are_compared_and_printed(ways):
     """At 24 there are fewer pieces than at 16: the figure first, the bar as long as its share of the larger."""
-    choice(ways, "On centre").get_by_role("button", name="24", exact=False).first.click()
+    choice(ways, "On center").get_by_role("button", name="24", exact=False).first.click()
     after = ways.get_by_role("region", name="Effect on this job")
-    expect(after.get_by_role("heading", name="On centre: 24")).to_be_visible()
+    expect(after.get_by_role("heading", name="On center: 24")).to_be_visible()
     ways.get_by_role("button", name="Add to comparison").click()
     row = ways.get_by_role("table", name="Ways compared").get_by_role("row").filter(has_text="Pieces")
     expect(row).to_be_visible()
@@ -217,7 +217,7 @@ def test_ways_that_were_looked_at_are_compared_and_printed(ways):
     with ways.expect_download() as kept:
         ways.get_by_role("button", name="Sheet").click()
     assert kept.value.path().read_bytes().startswith(b"%PDF")
-    ways.get_by_role("group", name="Ways to compare").get_by_role("button", name="On centre: 24").click()
+    ways.get_by_role("group", name="Ways to compare").get_by_role("button", name="On center: 24").click()
     expect(ways.get_by_text("There is nothing to set beside it yet.")).to_be_visible()
     ways.get_by_role("button", name="Compare", exact=True).click()
     expect(ways.get_by_role("heading", name="This job as it is")).to_be_visible()

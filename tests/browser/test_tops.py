@@ -23,7 +23,7 @@ def test_the_gable_is_typed_on_the_plan_and_read_on_the_bench(shelter):
     page = shelter
     type_in(page, "B top level")
     expect(page.locator("[data-top=B]")).to_have_count(0)
-    type_in(page, "B top 5/12 ridge centred")
+    type_in(page, "B top 5/12 ridge centered")
     # 97 1/8 as A has it, and 129 1/2 x 5/12 more at the ridge.
     expect(page.locator("[data-top=B]")).to_contain_text("151")
     page.get_by_role("navigation", name="Stages").get_by_role("link", name="Bench").click()

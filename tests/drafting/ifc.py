@@ -20,7 +20,7 @@ class Model:
 
     Args:
         schema: Of IFC.
-        prefix: Of its metre; "FEET" and "INCHES" for those.
+        prefix: Of its meter; "FEET" and "INCHES" for those.
         turn: Degrees the site is turned by.
         at: Where the site is, in inches.
     """
@@ -35,16 +35,16 @@ class Model:
         self.file = ifcopenshell.file(schema=self.schema)
         self.inch = {"FEET": 1 / 12, "INCHES": 1.0}.get(self.prefix) or STEEL_MM[self.prefix]
         make = self.file.create_entity
-        metre = (
+        meter = (
             make("IfcSIUnit", UnitType="LENGTHUNIT", Prefix=self.prefix, Name="METRE")
             if self.inch in STEEL_MM.values()
             else None
         )
-        if metre is None:
-            metre = make("IfcSIUnit", UnitType="LENGTHUNIT", Name="METRE")
-            factor = make("IfcMeasureWithUnit", make("IfcLengthMeasure", 0.0254 / self.inch), metre)
+        if meter is None:
+            meter = make("IfcSIUnit", UnitType="LENGTHUNIT", Name="METRE")
+            factor = make("IfcMeasureWithUnit", make("IfcLengthMeasure", 0.0254 / self.inch), meter)
             powers = make("IfcDimensionalExponents", 1, 0, 0, 0, 0, 0, 0)
-            metre = make("IfcConversionBasedUnit", powers, "LENGTHUNIT", "FOOT", factor)
+            meter = make("IfcConversionBasedUnit", powers, "LENGTHUNIT", "FOOT", factor)
         angle = make("IfcSIUnit", UnitType="PLANEANGLEUNIT", Name="RADIAN")
         self.context = make(
             "IfcGeometricRepresentationContext",
@@ -56,7 +56,7 @@ class Model:
         self.history = self._history() if self.schema == "IFC2X3" else None
         self.project = self.root(
             "IfcProject",
-            UnitsInContext=make("IfcUnitAssignment", [metre, angle]),
+            UnitsInContext=make("IfcUnitAssignment", [meter, angle]),
             RepresentationContexts=[self.context],
         )
         angle = radians(self.turn)
@@ -92,7 +92,7 @@ class Model:
         relative = above.ObjectPlacement if above is not None else None
         return self.file.create_entity("IfcLocalPlacement", relative, self.axes(at, along))
 
-    def storey(self, name, elevation):
+    def story(self, name, elevation):
         made = self.root(
             "IfcBuildingStorey",
             Name=name,
@@ -152,8 +152,8 @@ class Model:
             RelatingMaterial=make("IfcMaterialConstituentSet", MaterialConstituents=parts),
         )
 
-    def contained(self, storey, elements):
-        self.root("IfcRelContainedInSpatialStructure", RelatedElements=elements, RelatingStructure=storey)
+    def contained(self, story, elements):
+        self.root("IfcRelContainedInSpatialStructure", RelatedElements=elements, RelatingStructure=story)
 
     def text(self):
         return self.file.to_string()
@@ -170,9 +170,9 @@ def reach(wall):
 
 
 def house_on(
-    model, storey, *, walls=HOUSE, kind="IfcWall", shape="box", sense="POSITIVE", material="layers", height=97.125
+    model, story, *, walls=HOUSE, kind="IfcWall", shape="box", sense="POSITIVE", material="layers", height=97.125
 ):
-    """The walls of the house on a storey, with their openings.
+    """The walls of the house on a story, with their openings.
 
     Args:
         shape: Of a wall: `box`, `profile` (seen from the side, openings cut out of it), `boolean` (likewise, with
@@ -188,7 +188,7 @@ def house_on(
         thick = left + wall.thickness + right
         along = tuple((b - a) / wall.length for a, b in zip(wall.start, wall.end, strict=True))
         element = model.root(
-            kind, Name=f"Wall:{number}", ObjectPlacement=model.place(storey, (*wall.start, 0), (*along, 0))
+            kind, Name=f"Wall:{number}", ObjectPlacement=model.place(story, (*wall.start, 0), (*along, 0))
         )
         outline = [(low, 0), (high, 0), (high, height), (low, height)]
         element.Representation = _shape(model, wall, shape, outline, across, thick)
@@ -202,7 +202,7 @@ def house_on(
         made.append(element)
         if shape == "box":
             made += [_opening(model, element, wall, hole, across, thick) for hole in wall.holes]
-    model.contained(storey, [element for element in made if element is not None])
+    model.contained(story, [element for element in made if element is not None])
     return made
 
 
@@ -256,8 +256,8 @@ def _opening(model, element, wall, hole, across, thick, *, has_room=True):
     return filling
 
 
-def house_without_placements(model, storey):
-    """Every wall placed where its storey is: axis and outline are drawn where they lie in the plan, corners mitred.
+def house_without_placements(model, story):
+    """Every wall placed where its story is: axis and outline are drawn where they lie in the plan, corners mitered.
 
     Material layers come with the walls' type, which says no side.
     """
@@ -265,7 +265,7 @@ def house_without_placements(model, storey):
     for number, wall in enumerate(HOUSE, 1):
         left, right = sides(wall)
         is_outside = wall.thickness == 5.5
-        element = model.root("IfcWall", Name=f"Basic Wall:{number}", ObjectPlacement=model.place(storey, (0, 0, 0)))
+        element = model.root("IfcWall", Name=f"Basic Wall:{number}", ObjectPlacement=model.place(story, (0, 0, 0)))
         out, into = wall.thickness / 2 + right, wall.thickness / 2 + left
         if is_outside:
             far = 0.875 if wall.length == 432 else 6.375  # both walls of a corner reach its outside, cut off aslant
@@ -299,7 +299,7 @@ def house_without_placements(model, storey):
         )
         model.root("IfcRelDefinesByType", RelatedObjects=[element], RelatingType=kind)
         made.append(element)
-    model.contained(storey, made)
+    model.contained(story, made)
 
 
 BLOCK = (
@@ -313,7 +313,7 @@ BLOCK = (
 """16 3/8 in all, from the inside; 12 3/4 from the outside of the brick to the inside of the block."""
 
 
-def block_house(model, storey, below=19.25, start=175.9375):
+def block_house(model, story, below=19.25, start=175.9375):
     """30 by 20 feet outside, in block that begins below the floor, with two partitions; voids as large as their units.
 
     One partition begins at or near the other, whose studs are from 178 1/4 to 181 3/4.
@@ -334,7 +334,7 @@ def block_house(model, storey, below=19.25, start=175.9375):
         elements = []
         for wall in walls:
             along = tuple((b - a) / wall.length for a, b in zip(wall.start, wall.end, strict=True))
-            placed = model.place(storey, (*wall.start, low), (*along, 0))
+            placed = model.place(story, (*wall.start, low), (*along, 0))
             element = model.root("IfcWall", Name=f"{called} {len(elements) + 1}", ObjectPlacement=placed)
             half = wall.thickness / 2
             flat = [(0, -half), (wall.length, -half), (wall.length, half), (0, half)]
@@ -345,16 +345,16 @@ def block_house(model, storey, below=19.25, start=175.9375):
         model.layered(elements, layers, walls[0].thickness / 2, "NEGATIVE")
         model.root("IfcRelDefinesByType", RelatedObjects=elements, RelatingType=kind)
         made += elements
-    model.contained(storey, made)
+    model.contained(story, made)
 
 
 def lone_wall(model, body, name="A", kind="IfcWall", material=None):
-    """A storey with one wall of some shape."""
-    storey = model.storey("1", 0)
-    wall = model.root(kind, Name=name, ObjectPlacement=model.place(storey, (0, 0, 0)))
+    """A story with one wall of some shape."""
+    story = model.story("1", 0)
+    wall = model.root(kind, Name=name, ObjectPlacement=model.place(story, (0, 0, 0)))
     wall.Representation = body
     if material:
         made = model.file.create_entity("IfcMaterial", material)
         model.root("IfcRelAssociatesMaterial", RelatedObjects=[wall], RelatingMaterial=made)
-    model.contained(storey, [wall])
-    return storey, wall
+    model.contained(story, [wall])
+    return story, wall

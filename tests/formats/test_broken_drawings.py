@@ -13,14 +13,15 @@ from drafting import dxf
 from drafting.dxf import Sheet
 from drafting.house import HOUSE
 from drafting.ifc import Model, house_on
+from framing import say
 
 CASES = 1500 if os.environ.get("BLUFF_LONG") else 40
 
 
 def model():
     made = Model()
-    house_on(made, made.storey("1", 0))
-    house_on(made, made.storey("2", 109.125), walls=HOUSE[:4])
+    house_on(made, made.story("1", 0))
+    house_on(made, made.story("2", 109.125), walls=HOUSE[:4])
     return made.text()
 
 
@@ -62,8 +63,8 @@ def test_a_damaged_file_is_read_as_far_as_it_goes_or_refused(make):
             one_line_worse(lines, chance)
         try:
             drawing_reading(WORKERS.run(READ_DRAWING, "\n".join(lines).encode()))
-        except FaultyData as refused:
-            assert refused.faults[0].message.endswith(".")
+        except FaultyData as error:
+            assert say(error.faults[0].message).endswith(".")
         else:
             read += 1
     assert read > 0

@@ -5,7 +5,7 @@ from fractions import Fraction
 
 import pytest
 
-from bluff.core.job.position import At, Centred, FromPlate, Reference
+from bluff.core.job.position import At, Centered, FromPlate, Reference
 from bluff.core.job.schools import End
 from bluff.core.job.top import Chain, Gable, Rake
 from bluff.core.measure.length import format_exact, inches
@@ -20,6 +20,8 @@ from drafting import dxf
 from drafting.dxf import Sheet
 from drafting.house import HOUSE, Hole, HouseWall, difference, door, openings_in, openings_of, window
 from drafting.ifc import Model, block_house, house_on, house_without_placements, lone_wall
+from framing import say
+from refusals import refused
 
 MM = 25.4
 
@@ -81,8 +83,8 @@ def test_a_drawing_without_a_header_is_read_in_the_unit_that_makes_walls_and_ask
     reading = read_dxf(text[start:].encode())
     check(reading)
     (unit,) = (guess for guess in reading.guesses if guess.key == "unit")
-    assert (unit.value, unit.is_sure) == ("millimetres", False)
-    assert {choice.value for choice in unit.choices} >= {"inches", "feet", "millimetres", "metres"}
+    assert (unit.value, unit.is_sure) == ("millimeters", False)
+    assert {choice.value for choice in unit.choices} >= {"inches", "feet", "millimeters", "meters"}
 
 
 def test_a_unit_that_makes_no_walls_is_not_believed_but_can_be_insisted_on():
@@ -90,7 +92,7 @@ def test_a_unit_that_makes_no_walls_is_not_believed_but_can_be_insisted_on():
     reading = read_dxf(data)
     check(reading)
     (unit,) = (guess for guess in reading.guesses if guess.key == "unit")
-    assert (unit.label, unit.value) == ("The drawing says inches, which makes no walls", "millimetres")
+    assert (say(unit.label), unit.value) == ("The drawing gives inches, which makes no walls", "millimeters")
     insisted = read_dxf(data, said(["unit=inches"]))
     assert insisted.job.walls == []
 
@@ -117,12 +119,12 @@ def test_blocks_with_a_size_and_a_mark_are_units_of_that_size():
     assert sized["D101"] == ("door", "unit", "3-0 x 6-8")
     assert sized["W102"] == ("window", "unit", "4-0 x 4-0")
     (gap,) = (guess for guess in reading.guesses if guess.key == "gaps")
-    assert (gap.label, gap.value) == ("1 opening with nothing drawn in it", "cased-opening")
+    assert (say(gap.label), gap.value) == ("1 opening with nothing drawn in it", "cased-opening")
 
 
-def two_storeys(model, **options):
-    house_on(model, model.storey("Ground floor", 0), **options)
-    house_on(model, model.storey("Upper floor", 109.125), walls=HOUSE[:4], **options)
+def two_stories(model, **options):
+    house_on(model, model.story("Ground floor", 0), **options)
+    house_on(model, model.story("Upper floor", 109.125), walls=HOUSE[:4], **options)
     return model
 
 
@@ -134,25 +136,25 @@ def two_storeys(model, **options):
         (Model("IFC4", "FEET", turn=-31), {"material": "constituents"}),
         (Model("IFC4X3", None, at=(80000, 0)), {}),
     ],
-    ids=["2x3 in mm", "in inches, counted from the other side", "in feet, constituents", "4x3 in metres"],
+    ids=["2x3 in mm", "in inches, counted from the other side", "in feet, constituents", "4x3 in meters"],
 )
 def test_the_house_of_a_model_comes_in_by_its_framing_layers(model, options):
-    two_storeys(model, **options)
+    two_stories(model, **options)
     reading = read_ifc(model.text())
     job = check(reading)
     assert {opening.sizing for opening in job.openings} == {"rough"}
     heads = {placed.head.value for plan in wall_plans(job) for placed in plan.openings}
     assert heads == {inches("82 1/2")}
     assert {format_exact(plan.height.value) for plan in wall_plans(job)} == {"97 1/8"}
-    assert [(part.name, part.walls, part.note, part.is_chosen) for part in reading.parts] == [
+    assert [(part.name, part.walls, say(part.note), part.is_chosen) for part in reading.parts] == [
         ("Ground floor", 6, "8'-1 1/8\" high", True),
         ("Upper floor", 4, "8'-1 1/8\" high", False),
     ]
     assert reading.left == []
 
 
-def test_a_storey_is_read_alone():
-    reading = read_ifc(two_storeys(Model()).text(), said(["storey=Upper floor"]))
+def test_a_story_is_read_alone():
+    reading = read_ifc(two_stories(Model()).text(), said(["story=Upper floor"]))
     job = reading.job.to_core()
     assert difference(job, HOUSE[:4]) < 2
     assert openings_of(job) == openings_in(HOUSE[:4])
@@ -161,7 +163,7 @@ def test_a_storey_is_read_alone():
 @pytest.mark.parametrize("shape", ["profile", "boolean"])
 def test_holes_in_a_walls_own_shape_are_openings(shape):
     model = Model("IFC4", "MILLI", turn=5)
-    house_on(model, model.storey("1", 0), shape=shape)
+    house_on(model, model.story("1", 0), shape=shape)
     reading = read_ifc(model.text())
     job = reading.job.to_core()
     assert difference(job) < 2
@@ -181,11 +183,11 @@ def test_holes_in_a_walls_own_shape_are_openings(shape):
 )
 def test_the_framing_is_the_layer_that_is_called_so(layers, stud):
     model, total = Model(), sum(thick for _, thick in layers)
-    storey = model.storey("1", 0)
-    wall = model.root("IfcWall", Name="A", ObjectPlacement=model.place(storey, (0, 0, 0)))
+    story = model.story("1", 0)
+    wall = model.root("IfcWall", Name="A", ObjectPlacement=model.place(story, (0, 0, 0)))
     wall.Representation = model.body(model.extruded([(0, 0), (120, 0), (120, total), (0, total)], 96))
     model.layered([wall], layers, 0)
-    model.contained(storey, [wall])
+    model.contained(story, [wall])
     reading = read_ifc(model.text())
     (found,) = reading.job.to_core().walls
     assert found.stud == stud
@@ -195,20 +197,20 @@ def test_the_framing_is_the_layer_that_is_called_so(layers, stud):
 
 def test_without_layers_the_usual_stud_is_guessed_and_can_be_changed_for_all():
     model = Model("IFC4", "INCHES")
-    house_on(model, model.storey("1", 0), material="none")
+    house_on(model, model.story("1", 0), material="none")
     reading = read_ifc(model.text())
-    assert [(guess.key, guess.label, guess.value, guess.is_sure) for guess in reading.guesses[:2]] == [
+    assert [(guess.key, say(guess.label), guess.value, guess.is_sure) for guess in reading.guesses[:2]] == [
         ("stud 4 3/4", "2 walls drawn 4 3/4 thick", "2x4", False),
         ("stud 7", "4 walls drawn 7 thick", "2x6", False),
     ]
     changed = read_ifc(model.text(), said(["stud 7=2x4", "stud 4 3/4=none"]))
     assert {wall.stud for wall in changed.job.to_core().walls} == {"2x4"}
     assert len(changed.job.walls) == 4
-    assert [left.text for left in changed.left] == [
-        f"Wall “Wall:{number}”, 4 3/4 thick: it was said not to be framed. Left with it: {openings}."
+    assert [say(left.text) for left in changed.left] == [
+        f"Wall “Wall:{number}”, 4 3/4 thick: It is marked as not framed. Left out with it: {openings}."
         for number, openings in (
-            (5, "door “Single flush:34” 34 by 82 1/2, opening “Opening” 60 by 82 1/2"),
-            (6, "door “Single flush:32” 32 by 82 1/2"),
+            (5, "door “Single flush:34” 34 x 82 1/2, opening “Opening” 60 x 82 1/2"),
+            (6, "door “Single flush:32” 32 x 82 1/2"),
         )
     ]
 
@@ -223,11 +225,11 @@ def test_corners_of_walls_faced_with_brick_are_where_their_studs_are():
         HouseWall((2.75, 144), (2.75, 0), 5.5),
     ]
     model = Model("IFC4", "INCHES")
-    storey = model.storey("1", 0)
+    story = model.story("1", 0)
     elements = []
     for wall in ring:
         along = tuple((b - a) / wall.length for a, b in zip(wall.start, wall.end, strict=True))
-        element = model.root("IfcWall", ObjectPlacement=model.place(storey, (*wall.start, 0), (*along, 0)))
+        element = model.root("IfcWall", ObjectPlacement=model.place(story, (*wall.start, 0), (*along, 0)))
         element.Representation = model.body(
             model.extruded(
                 [(-5.125, -7.875), (wall.length + 5.125, -7.875), (wall.length + 5.125, 3.375), (-5.125, 3.375)], 96
@@ -236,7 +238,7 @@ def test_corners_of_walls_faced_with_brick_are_where_their_studs_are():
         )
         elements.append(element)
     model.layered(elements, layers, 3.375, "NEGATIVE")
-    model.contained(storey, elements)
+    model.contained(story, elements)
     reading = read_ifc(model.text())
     job = reading.job.to_core()
     assert difference(job, ring) < 2
@@ -246,7 +248,7 @@ def test_corners_of_walls_faced_with_brick_are_where_their_studs_are():
 
 def of_block(*answers):
     model = Model("IFC4", "INCHES")
-    block_house(model, model.storey("1", 36))
+    block_house(model, model.story("1", 36))
     return read_ifc(model.text(), said(answers))
 
 
@@ -260,14 +262,14 @@ def test_walls_of_block_are_left_with_what_is_in_them_and_still_keep_the_weather
         ("B", "2x4", "partition"),
     ]
     (guess,) = (guess for guess in reading.guesses if guess.key == f"stud {BLOCK_TYPE}")
-    assert (guess.label, guess.value, guess.is_sure) == ("4 walls “Block with brick”, 16 3/8 thick", "none", False)
+    assert (say(guess.label), guess.value, guess.is_sure) == ("4 walls “Block with brick”, 16 3/8 thick", "none", False)
     why = (
-        "16 3/8 thick: its layer “Metal - Stud Layer” is 1 5/8 thick, and no stud is. If it is framed, choose its stud"
+        "16 3/8 thick: Its layer “Metal - Stud Layer” is 1 5/8 thick, and no stud is. If it is framed, choose its stud"
     )
-    assert [left.text for left in reading.left[:3]] == [
+    assert [say(left.text) for left in reading.left[:3]] == [
         f"Wall “Block with brick 1”, {why} above."
-        " Left with it: door “Single flush:36” 36 by 80, window “Fixed:36” 36 by 48.",
-        f"Wall “Block with brick 2”, {why} above. Left with it: window “Fixed:48” 48 by 36.",
+        " Left out with it: door “Single flush:36” 36 x 80, window “Fixed:36” 36 x 48.",
+        f"Wall “Block with brick 2”, {why} above. Left out with it: window “Fixed:48” 48 x 36.",
         f"Wall “Block with brick 3”, {why} above.",
     ]
 
@@ -300,7 +302,7 @@ def test_every_type_of_wall_can_be_framed_with_any_stud_and_be_of_either_kind():
 def test_walls_that_begin_below_the_floor_are_framed_from_it(foot, heights, door):
     reading = of_block(f"stud {BLOCK_TYPE}=2x4 furred", f"foot={foot}")
     (guess,) = (guess for guess in reading.guesses if guess.key == "foot")
-    assert (guess.label, guess.value) == ("4 walls that begin 19 1/4 below the floor", foot)
+    assert (say(guess.label), guess.value) == ("4 walls begin 19 1/4 below the floor", foot)
     job = reading.job.to_core()
     assert {format_exact(wall.ways.studs.height) for wall in job.walls} == heights
     assert [format_exact(one.size.height) for one in job.openings if one.id == "D1"] == [door]
@@ -317,8 +319,8 @@ def test_a_void_no_wider_than_its_unit_is_sized_by_it():
 @pytest.mark.parametrize(
     ("start", "sentence"),
     [
-        (175.9375, "Wall F runs 2 5/16 past the framing of wall E, as drawn; see which it should be."),
-        (184.25, "Wall F stops 2 1/2 short of the framing of wall E, as drawn; see which it should be."),
+        (175.9375, "Wall F runs 2 5/16 past the framing of wall E, as drawn. Check which it should be."),
+        (184.25, "Wall F stops 2 1/2 short of the framing of wall E, as drawn. Check which it should be."),
         (181, None),
         (120, None),
     ],
@@ -327,29 +329,29 @@ def test_a_void_no_wider_than_its_unit_is_sized_by_it():
 def test_an_end_that_misses_the_wall_beside_it_says_where_and_by_how_much(start, sentence):
     """The studs of the one it meets go from 178 1/4 to 181 3/4, and its panels 5/8 farther."""
     model = Model("IFC4", "INCHES")
-    block_house(model, model.storey("1", 0), start=start)
+    block_house(model, model.story("1", 0), start=start)
     reading = read_ifc(model.text(), said([f"stud {BLOCK_TYPE}=2x4 furred"]))
-    assert [left.text for left in reading.left] == ([sentence] if sentence else [])
+    assert [say(left.text) for left in reading.left] == ([sentence] if sentence else [])
 
 
 def test_a_model_that_breaks_off_says_so_and_gives_what_is_there():
-    text = two_storeys(Model()).text()
+    text = two_stories(Model()).text()
     whole = len(read_ifc(text).job.walls)
     cut = read_ifc(text[: len(text) * 2 // 3])
-    assert "breaks off in line" in cut.left[0].text
+    assert "breaks off in line" in say(cut.left[0].text)
     assert len(cut.job.walls) <= whole
 
 
 def test_walls_that_say_only_where_they_lie_come_in_where_their_studs_are():
     """The side the layers are counted from is not said: inside and outside may change places, by a quarter inch."""
     model = Model("IFC4", "MILLI")
-    house_without_placements(model, model.storey("1", 0))
+    house_without_placements(model, model.story("1", 0))
     reading = read_ifc(model.text())
     job = reading.job.to_core()
     assert len(job.walls) == 6
     assert {wall.stud for wall in job.walls} == {"2x4", "2x6"}
     assert difference(job) < 0.25 * 2 * sum(wall.length for wall in HOUSE)
-    assert not [left for left in reading.left if "Wall" in left.text]
+    assert not [left for left in reading.left if "Wall" in say(left.text)]
 
 
 @pytest.mark.parametrize(
@@ -361,7 +363,7 @@ def test_walls_that_say_only_where_they_lie_come_in_where_their_studs_are():
                 model.body(model.upright([(0, 0), (120, 0), (120, 130), (60, 130), (60, 96), (0, 96)], 0, 5.5)),
             ),
             1,
-            "Wall “A” goes up in steps, or its shape is not whole; it is taken as level.",
+            "Wall “A” goes up in steps, or its shape is not closed. It is read as level.",
         ),
         (
             lambda model: lone_wall(
@@ -372,16 +374,16 @@ def test_walls_that_say_only_where_they_lie_come_in_where_their_studs_are():
                 ),
             ),
             0,
-            "Wall “A” is not straight; it was left.",
+            "Wall “A” is not straight and was left out.",
         ),
         (
             lambda model: lone_wall(
                 model, model.body(model.extruded([(0, 0), (120, 0), (120, 8), (0, 8)], 96)), material="Concrete block"
             ),
             0,
-            "Wall “A”, 8 thick: it is all Concrete block. If it is framed, choose its stud above.",
+            "Wall “A”, 8 thick: It is all Concrete block. If it is framed, choose its stud above.",
         ),
-        (lambda model: lone_wall(model, None), 0, "Wall “A” has no shape that could be made; it was left."),
+        (lambda model: lone_wall(model, None), 0, "Wall “A” has no shape that can be built and was left out."),
         (
             lambda model: lone_wall(model, None, kind="IfcCurtainWall"),
             0,
@@ -392,7 +394,7 @@ def test_walls_that_say_only_where_they_lie_come_in_where_their_studs_are():
                 model, model.body(model.extruded([(0, 0), (9, 0), (9, 2), (0, 2)], 9)), kind="IfcDoor"
             ),
             0,
-            "Door “A” fills no opening of a wall; it was left.",
+            "Door “A” fills no opening of a wall and was left out.",
         ),
     ],
     ids=["stepped", "bent", "concrete", "no shape", "curtain wall", "a door on its own"],
@@ -402,7 +404,7 @@ def test_what_is_no_level_straight_stud_wall_says_so(make, walls, sentence):
     make(model)
     reading = read_ifc(model.text())
     assert len(reading.job.walls) == walls
-    assert sentence in [left.text for left in reading.left]
+    assert sentence in [say(left.text) for left in reading.left]
 
 
 @pytest.mark.parametrize(
@@ -412,11 +414,11 @@ def test_what_is_no_level_straight_stud_wall_says_so(make, walls, sentence):
         ([(120, 136), (0, 96)], Rake(Fraction(4), End.START, inches(96))),
         ([(120, 96), (0, 136)], Rake(Fraction(4), End.END, inches(96))),
         ([(120, 120), (48, 96), (0, 96)], Rake(Fraction(4), End.START, inches(96), flat=inches(48))),
-        ([(120, 96), (60, 116), (0, 96)], Gable(Fraction(4), Centred(), inches(96))),
+        ([(120, 96), (60, 116), (0, 96)], Gable(Fraction(4), Centered(), inches(96))),
         (
             # 18 in 48 are 4 1/2 in 12, in the other 72 they are 3.
             [(120, 96), (48, 114), (0, 96)],
-            Gable(Fraction(9, 2), At(Reference.CENTRE, inches(48), FromPlate(End.START)), inches(96)),
+            Gable(Fraction(9, 2), At(Reference.CENTER, inches(48), FromPlate(End.START)), inches(96)),
         ),
         ([(120, 130), (0, 96)], Chain((Corner(0, inches(96)), Corner(inches(120), inches(130))))),
     ],
@@ -443,11 +445,11 @@ def _turned(top):
     return top
 
 
-def test_a_doorway_high_up_a_wall_is_on_a_storey_of_it():
+def test_a_doorway_high_up_a_wall_is_on_a_story_of_it():
     """Its void begins 109 1/8 up and is 82 1/2 high; a window beside it at 142 5/8 has its head 82 1/2 over that."""
     model = Model("IFC4", "INCHES")
     holes = (Hole(60, 38, "door", 82.5, 109.125), Hole(160, 37, "window", 49, 142.625))
-    house_on(model, model.storey("1", 0), walls=(replace(HOUSE[5], holes=holes),), height=206.25)
+    house_on(model, model.story("1", 0), walls=(replace(HOUSE[5], holes=holes),), height=206.25)
     model.file.by_type("IfcRelFillsElement")[0].RelatedBuildingElement = model.root("IfcDoor", Name="D1")
     job = read_ifc(model.text()).job.to_core()
     assert [format_exact(line) for line in job.walls[0].floors] == ["109 1/8"]
@@ -462,7 +464,7 @@ def test_a_doorway_keeps_its_head_when_its_void_begins_above_the_walls_foot():
     """A wall that goes 4 below the floor: the void is 78 1/2 high, its head 82 1/2 above the plate."""
     model = Model("IFC4", "INCHES")
     wall = replace(HOUSE[5], holes=(Hole(98.25, 32, "door", 78.5, 4),))
-    house_on(model, model.storey("1", 0), walls=(wall,))
+    house_on(model, model.story("1", 0), walls=(wall,))
     model.file.by_type("IfcRelFillsElement")[0].RelatedBuildingElement = model.root("IfcDoor", Name="D1")
     (plan,) = wall_plans(read_ifc(model.text()).job.to_core())
     assert [(one.opening.kind, format_exact(one.head.value)) for one in plan.openings] == [("door", "82 1/2")]
@@ -481,7 +483,7 @@ def test_a_doorway_keeps_its_head_when_its_void_begins_above_the_walls_foot():
 )
 def test_doors_are_told_apart_by_how_they_open_and_what_they_are_called(schema, name, operation, kind):
     model = Model(schema, "MILLI")
-    house_on(model, model.storey("1", 0), walls=HOUSE[5:])
+    house_on(model, model.story("1", 0), walls=HOUSE[5:])
     (door,) = model.file.by_type("IfcDoor")
     door.Name = name
     if operation:
@@ -515,11 +517,11 @@ def test_what_is_missing_or_hidden_is_said():
     sheet.line((40, 60), (200, 60), "WALLS")
     reading = read_dxf(sheet.data())
     assert len(reading.job.walls) == 1
-    assert [(left.text, left.at is not None) for left in reading.left] == [
-        ("SITE PLAN is in another file, which is not here; bind it into the drawing.", False),
-        ("What is on layers that are switched off was not read: OLD.", False),
+    assert [(say(left.text), left.at is not None) for left in reading.left] == [
+        ("SITE PLAN is in another file, which is not here. Bind it into the drawing.", False),
+        ("Layers that are switched off were not read: OLD.", False),
         ("On layer WALLS 1 line belongs to no wall.", True),
-        ("On layer WALLS 1 arc was left; walls here are straight.", True),
+        ("On layer WALLS 1 arc was left out. Walls here are straight.", True),
     ]
 
 
@@ -536,21 +538,21 @@ def test_blocks_in_blocks_without_end_are_looked_at_for_a_while_only(monkeypatch
                 block.add_blockref(f"B{number - 1}", (step * 10**number, 0))
     sheet.space.add_blockref("B8", (0, 0))
     reading = read_dxf(sheet.data())
-    assert any("Only the first" in left.text for left in reading.left)
+    assert any("Only the first" in say(left.text) for left in reading.left)
 
 
 @pytest.mark.parametrize(
     ("choice", "sentence"),
     [
-        ("unit=leagues", "“leagues” is no unit here; choose from inches"),
+        ("unit=leagues", "“leagues” is not an answer for unit. Choose from inches"),
         ("door height=tall", "The door height: "),
-        ("stud 5 1/2=2x5", "is no stud 5 1/2 here"),
+        ("stud 5 1/2=2x5", "is not an answer for stud 5 1/2"),
         ("nonsense", "answers nothing"),
     ],
 )
 def test_an_answer_that_is_none_is_refused(choice, sentence):
     data = dxf.with_lines(Sheet()).data()
-    with pytest.raises(FaultyData, match=sentence):
+    with refused(FaultyData, match=sentence):
         read_dxf(data, said([choice]))
 
 
@@ -603,6 +605,6 @@ def test_gaps_with_nothing_in_them_may_be_no_openings():
     job = reading.job.to_core()
     assert (len(job.walls), job.openings) == (5, ())
     (gap,) = (guess for guess in reading.guesses if guess.key == "gaps")
-    assert (gap.value, gap.is_sure, gap.choices[-1].label) == ("none", True, "not an opening")
+    assert (gap.value, gap.is_sure, say(gap.choices[-1].label)) == ("none", True, "not an opening")
     # Nothing is asked about openings that are none.
     assert not {"sizes", "door height"} & {guess.key for guess in reading.guesses}

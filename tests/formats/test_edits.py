@@ -71,7 +71,7 @@ def test_every_edit_is_kept_and_read_back_the_same(job):
         SetPicture(Picture("0" * 32, 800, 600, 32.0, Point(-64, 6400), 30, is_locked=True)),
         ScalePicture((1.5, 2), (700, 2), inches("36'")),
     ]
-    edits.append(Several("everything", tuple(edits)))
+    edits.append(Several(tuple(edits)))
     for edit in edits:
         kept = json.loads(json.dumps(edit_data(edit)))
         assert edit_from_data(kept) == edit

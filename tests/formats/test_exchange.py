@@ -17,7 +17,7 @@ from hypothesis import strategies as st
 from bluff.core.frame import frame
 from bluff.core.job.finding import Severity
 from bluff.core.job.job import Alone, Wall, WallKind
-from bluff.core.job.position import Centred
+from bluff.core.job.position import Centered
 from bluff.core.job.top import Gable
 from bluff.core.job.words import PRESETS
 from bluff.core.measure.length import format_exact, inches
@@ -34,6 +34,8 @@ from bluff.formats.exchange.ifc_write import write_ifc
 from bluff.formats.exchange.reading import LARGEST_DRAWING
 from bluff.formats.job_file import read_job
 from floors import partition, plans, shelter
+from framing import say
+from refusals import refused
 
 DEMO = read_job((Path(__file__).parents[2] / "examples/quill-harbour.bluff.json").read_bytes())
 LOFT = read_job((Path(__file__).parents[2] / "examples/net-loft.bluff.json").read_bytes())
@@ -98,7 +100,7 @@ def without_entries(text):
 
 
 def test_the_demo_rewritten_by_others_gives_the_same_walls_and_openings():
-    """CRLF, millimetres, layers of other names, and everything gone that says what it was."""
+    """CRLF, millimeters, layers of other names, and everything gone that says what it was."""
     document = ezdxf.read(StringIO(without_entries(write_dxf(framed(DEMO))).decode()))
     document.header["$INSUNITS"] = 4
     for layer, name in (("PLAN-WALLS", "1"), ("PLAN-OPENINGS", "2"), ("PLAN-MARKS", "3")):
@@ -192,21 +194,21 @@ def test_what_is_no_wall_is_listed():
     thick = [(0, 0), (100, 0), (100, 30), (0, 30)]
     reading = read_dxf(drawing((thick, True), ([(0, 200), (50, 200)], False), units=0), said(["layer=A-WALL"]))
     assert reading.job.walls == []
-    assert "A box 100 by 30 is no wall" in reading.left[0].text
+    assert "A box 100 by 30 is not a wall" in say(reading.left[0].text)
     (unit,) = (guess for guess in reading.guesses if guess.key == "unit")
-    assert (unit.label, unit.value, unit.is_sure) == ("The drawing says no unit", "inches", False)
+    assert (say(unit.label), unit.value, unit.is_sure) == ("The drawing gives no unit", "inches", False)
 
 
 @pytest.mark.parametrize("text", ["", "nonsense", "0\nSECTION\n2\nENTITIES\n0\nLINE\n", "ISO-10303-21;"])
 @pytest.mark.parametrize("read", [lambda text: read_dxf(text.encode()), read_ifc])
 def test_a_file_of_another_kind_is_refused_with_a_sentence(read, text):
-    with pytest.raises(FaultyData) as refused:
+    with pytest.raises(FaultyData) as caught:
         read(text)
-    assert "This is no" in refused.value.faults[0].message
+    assert "This is no" in say(caught.value.faults[0].message)
 
 
 def test_a_layer_that_is_not_there_is_refused_by_name():
-    with pytest.raises(FaultyData, match="nothing on layer WALLS; the layers are A-WALL"):
+    with refused(FaultyData, match="nothing on layer WALLS; the layers are A-WALL"):
         read_dxf(drawing(([(0, 0), (1, 1)], False)), said(["layer=WALLS"]))
 
 
@@ -229,11 +231,11 @@ def test_a_model_is_understood_by_its_shapes_when_it_carries_no_entries():
 
 
 def test_a_model_rewritten_by_others_gives_the_same_walls_and_openings():
-    """CRLF, millimetres, and everything gone that says what it was."""
+    """CRLF, millimeters, and everything gone that says what it was."""
     model = ifcopenshell.file.from_string(write_ifc(DEMO.name, framed(DEMO)))
     for entry in model.by_type("IfcPropertySet"):
         entry.Name = "Somebody_Elses"
-    rewritten = ifcopenshell.util.unit.convert_file_length_units(model, "MILLIMETER").to_string()
+    rewritten = ifcopenshell.util.unit.convert_file_length_units(model, "MILLIMETRE").to_string()
     reading = read_ifc(rewritten.replace("\n", "\r\n"))
     found = reading.job.to_core()
     assert lengths(found) == lengths(DEMO)
@@ -245,7 +247,7 @@ def test_a_model_rewritten_by_others_gives_the_same_walls_and_openings():
     assert_gables_came_back(reading)
 
 
-def test_a_tall_wall_comes_back_by_its_shapes_with_its_storey():
+def test_a_tall_wall_comes_back_by_its_shapes_with_its_story():
     """The loading door upstairs says where the floor is; a wall with only windows up there has none."""
     model = ifcopenshell.file.from_string(write_ifc(LOFT.name, framed(LOFT)))
     for entry in model.by_type("IfcPropertySet"):
@@ -267,7 +269,7 @@ def assert_gables_came_back(reading):
     """A shape has only points, but those of the two gables are what a pitch of 5 makes from 97 1/8."""
     assert reading.left == []
     tops = {wall.id: wall.top for wall in reading.job.to_core().walls if wall.top}
-    assert tops == dict.fromkeys("BD", Gable(Fraction(5), Centred(), inches("97 1/8")))
+    assert tops == dict.fromkeys("BD", Gable(Fraction(5), Centered(), inches("97 1/8")))
     plans = {plan.id: plan for plan in wall_plans(DEMO)}
     for plan in wall_plans(reading.job.to_core()):
         assert plan.top == plans[plan.id].top
@@ -344,9 +346,9 @@ def test_lines_pair_up_only_as_far_apart_as_walls_are_thick():
 def test_a_drawing_from_outside_is_read_in_a_process_of_its_own():
     text = write_ifc(DEMO.name, framed(DEMO)).encode()
     assert drawing_reading(WORKERS.run(READ_DRAWING, text)).job.to_core().walls == DEMO.walls
-    with pytest.raises(FaultyData, match="This is neither a DXF drawing nor an IFC model"):
+    with refused(FaultyData, match="This is neither a DXF drawing nor an IFC model"):
         WORKERS.run(READ_DRAWING, b"nonsense")
-    with pytest.raises(FaultyData, match="over 24 MB"):
+    with refused(FaultyData, match="over 24 MB"):
         read_drawing(b" " * (LARGEST_DRAWING + 1))
 
 
@@ -364,7 +366,7 @@ def test_a_drawing_from_outside_is_read_in_a_process_of_its_own():
     ],
 )
 def test_a_file_that_is_something_else_says_what_it_is_and_what_to_do(data, sentence):
-    with pytest.raises(FaultyData, match=sentence):
+    with refused(FaultyData, match=sentence):
         read_drawing(data)
 
 
@@ -380,4 +382,4 @@ def test_a_strip_that_reaches_out_of_any_plan_is_left():
     near = [(0, 100), (120, 100), (120, 103.5), (0, 103.5)]
     reading = read_dxf(drawing((far, True), (near, True)), said(["layer=A-WALL"]))
     assert len(reading.job.walls) == 1
-    assert "1000 feet" in reading.left[0].text
+    assert "1000 feet" in say(reading.left[0].text)

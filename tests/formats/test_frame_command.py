@@ -17,7 +17,7 @@ def window_wall(tmp_path):
     path = tmp_path / "window.json"
     job = {
         "format": "bluff-job",
-        "version": 1,
+        "version": 2,
         "name": "Window wall",
         "walls": [{"id": "A", "stud": "2x4", "length": "18' 6"}],
         "openings": [
@@ -26,7 +26,7 @@ def window_wall(tmp_path):
                 "wall": "A",
                 "kind": "window",
                 "unit": "3-6 x 4-6",
-                "at": {"centre": "111", "from": "plate-start"},
+                "at": {"center": "111", "from": "plate-start"},
             }
         ],
     }
@@ -88,7 +88,7 @@ def test_a_fix_is_an_edit_in_the_words_of_the_file(window_wall, capsys):
         "wall": "A",
         "kind": "window",
         "unit": "3-6 x 4-6",
-        "at": {"centre": "111", "from": "plate-start"},
+        "at": {"center": "111", "from": "plate-start"},
         "header": {"kind": "built-up", "size": "2x8", "plies": 2, "source": "drawings"},
     }
 
@@ -101,12 +101,12 @@ def test_the_example_frames_without_an_error(capsys):
 def test_a_bad_file_gets_a_line_for_each_fault_and_exit_2(tmp_path, capsys):
     bad = tmp_path / "bad.json"
     bad.write_text(
-        '{"format": "bluff-job", "version": 1, "name": "x", "walls": [{"id": "A", "stud": "2x4", "size": 1}]}'
+        '{"format": "bluff-job", "version": 2, "name": "x", "walls": [{"id": "A", "stud": "2x4", "size": 1}]}'
     )
     assert main(["frame", str(bad)]) == UNREADABLE
     out, err = capsys.readouterr()
     assert out == ""
-    assert err.startswith("walls[0].size: there is no such key here")
+    assert err.startswith("walls[0].size: There is no such key here")
     assert err.count("\n") == 1
 
 
@@ -137,11 +137,11 @@ def test_prints_what_the_ends_of_a_wall_meet(tmp_path, capsys):
         {"id": "A", "stud": "2x6", "kind": "exterior", "from": [0, 0], "to": [0, "10'"]},
         {"id": "B", "stud": "2x6", "kind": "exterior", "from": [0, "10'"], "to": ["7'", "17'"]},
     ]
-    path.write_text(json.dumps({"format": "bluff-job", "version": 1, "name": "Bay", "walls": walls}))
+    path.write_text(json.dumps({"format": "bluff-job", "version": 2, "name": "Bay", "walls": walls}))
     a, _ = framed(path, capsys)["walls"]
     assert a["ends"] == {
         "start": None,
-        "end": {"wall": "B", "joint": "mitre", "short": 2.28125, "long_side": "left"},
+        "end": {"wall": "B", "joint": "miter", "short": 2.28125, "long_side": "left"},
     }
 
 

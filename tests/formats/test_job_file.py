@@ -14,6 +14,7 @@ from bluff.core.job.job import Between
 from bluff.core.measure.length import inches
 from bluff.formats.errors import FaultyData
 from bluff.formats.job_file import job_data, job_file_schema, read_job, write_job
+from framing import say
 from strategies import jobs
 
 EXAMPLE = (Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json").read_text()
@@ -22,11 +23,11 @@ EXAMPLE = (Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json").
 def small(**changes):
     data = {
         "format": "bluff-job",
-        "version": 1,
+        "version": 2,
         "name": "Shed",
         "walls": [{"id": "A", "stud": "2x4", "length": "18' 6"}],
         "openings": [
-            {"id": "W1", "wall": "A", "kind": "window", "unit": "3-6 x 4-6", "at": {"centre": 111}},
+            {"id": "W1", "wall": "A", "kind": "window", "unit": "3-6 x 4-6", "at": {"center": 111}},
         ],
     }
     return data | changes
@@ -35,7 +36,7 @@ def small(**changes):
 def faults(data):
     with pytest.raises(FaultyData) as refused:
         read_job(data if isinstance(data, str | bytes) else json.dumps(data))
-    return [str(fault) for fault in refused.value.faults]
+    return [say(fault.sentence) for fault in refused.value.faults]
 
 
 @given(jobs())
@@ -93,7 +94,7 @@ def test_a_header_leaves_out_what_is_usual():
 
 
 def opening(**changes):
-    base = {"id": "W1", "wall": "A", "kind": "window", "unit": "3-6 x 4-6", "at": {"centre": 111}}
+    base = {"id": "W1", "wall": "A", "kind": "window", "unit": "3-6 x 4-6", "at": {"center": 111}}
     return small(openings=[base | changes])
 
 
@@ -106,8 +107,8 @@ def wall(**changes):
     [
         ("", "There is nothing in it"),
         (" \n", "There is nothing in it"),
-        ('{"format": "bluff-job", "version": 1, "name": "a\\u0000b"}', "cannot be written, U+0000"),
-        ('{"format": "bluff-job", "version": 1, "name": "a\\ud800b"}', "cannot be written, U+D800"),
+        ('{"format": "bluff-job", "version": 2, "name": "a\\u0000b"}', "cannot be written, U+0000"),
+        ('{"format": "bluff-job", "version": 2, "name": "a\\ud800b"}', "cannot be written, U+D800"),
         ("{,}", "line 1, column 2"),
         ("[1]", "This is no job file"),
         (b'{"\xff": 1}', "UTF-8"),
@@ -115,11 +116,11 @@ def wall(**changes):
         ('{"format": NaN}', "NaN is not a number"),
         ("[" * 100_000, "nested too deeply"),
         (small(format="other"), 'format: This is no job file; its format must be "bluff-job"'),
-        (small(version=2), "version: 2 is not known; this Bluff reads version 1"),
+        (small(version=3), "version: Version 3 is not known. This Bluff reads versions 1 to 2"),
         (small(name=""), "name: A job needs a name"),
         (
-            small(colour="red"),
-            "colour: there is no such key here; the keys are crooked, format, grades, keep, kerf, nails_a_box, name, ",
+            small(color="red"),
+            "color: There is no such key here; the keys are crooked, format, grades, keep, kerf, nails_a_box, name, ",
         ),
         (small(walls={}), "walls: {} is not a list"),
         (small(walls=["A"]), "walls[0]: “A” is not an object"),
@@ -133,10 +134,10 @@ def wall(**changes):
         (wall(length=True), "walls[0].length: Write a length as text"),
         (wall(to=[0, 5]), "walls[0].length: A wall has a length of its own or two points, not both"),
         (wall(stud="2x5"), "walls[0].stud: There is no 2x5"),
-        (wall(colour="red"), "walls[0].colour: there is no such key here; the keys are anchor_bolts"),
+        (wall(color="red"), "walls[0].color: There is no such key here; the keys are anchor_bolts"),
         (wall(id=7), "walls[0].id: 7 is not text"),
         (wall(bearing="yes"), "walls[0].bearing: “yes” is neither true nor false"),
-        (wall(kind="outer"), "walls[0].kind: “outer” is not known; write exterior or partition"),
+        (wall(kind="outer"), "walls[0].kind: “outer” is not known. Write exterior or partition"),
         (wall(header={"size": "2x7"}), "walls[0].header.size: There is no 2x7"),
         (wall(spacing=4), "walls[0].spacing: Studs stand 8 to 48"),
         (wall(sills="2"), "walls[0].sills: “2” is not a whole number"),
@@ -148,7 +149,7 @@ def wall(**changes):
             wall(stud_length=90, wall_height=97),
             "walls[0].wall_height: Give a stud length, a wall height or a measured room",
         ),
-        (wall(wide_opening={"jacks": 2}), "walls[0].wide_opening.from: is missing"),
+        (wall(wide_opening={"jacks": 2}), "walls[0].wide_opening.from: This is missing"),
         (wall(lumber={"2x5": [1, 5]}), "walls[0].lumber: There is no 2x5"),
         (wall(window_allowance={"width": 1}), 'walls[0].window_allowance: Write an allowance as {"width": 1'),
         (opening(unit=None), "openings[0].unit: Give the opening a unit or a rough size"),
@@ -156,11 +157,11 @@ def wall(**changes):
         (opening(unit="3-6"), "openings[0].unit: “3-6” is not a size"),
         (opening(unit=[36]), "openings[0].unit: Write a size as a call-out"),
         (opening(at="left"), "openings[0].at: Write where it is"),
-        (opening(at={"centre": 5, "edge": 5}), "openings[0].at: Give a position to its centre or to its edge"),
-        (opening(at={"center": 5}), "openings[0].at: There is no key “center”"),
-        (opening(at={"centre": 5, "from": "left"}), "openings[0].at: Measure from plate-start"),
-        (opening(at={"centre": 5, "from": {"wall": "B"}}), "openings[0].at: Measure from plate-start"),
-        (opening(spacing=24), "openings[0].spacing: spacing is the same for a whole wall"),
+        (opening(at={"center": 5, "edge": 5}), "openings[0].at: Give a position to its center or to its edge"),
+        (opening(at={"middle": 5}), "openings[0].at: There is no key “middle”"),
+        (opening(at={"center": 5, "from": "left"}), "openings[0].at: Measure from plate-start"),
+        (opening(at={"center": 5, "from": {"wall": "B"}}), "openings[0].at: Measure from plate-start"),
+        (opening(spacing=24), "openings[0].spacing: spacing holds for a whole wall"),
         (opening(wall="B"), "openings[0].wall: W1 is in wall B, which is not in the job"),
         (opening(kind="hatch"), "openings[0].kind: “hatch” is not known"),
     ],
@@ -193,7 +194,7 @@ def test_anything_at_all_is_a_job_or_a_list_of_sentences(key, value):
     try:
         read_job(json.dumps(small(**{key: value})))
     except FaultyData as error:
-        assert all(fault.message.endswith((".", "…")) for fault in error.faults)
+        assert all(say(fault.message).endswith((".", "…")) for fault in error.faults)
 
 
 def test_replacing_the_limits_of_python_is_not_needed():
@@ -207,10 +208,10 @@ def test_replacing_the_limits_of_python_is_not_needed():
 @pytest.mark.parametrize(
     ("part", "key", "value", "says"),
     [
-        ("openings", "spacing", 24, "openings[0].spacing: spacing is the same for a whole wall; set it on the wall."),
-        ("openings", "wall_height", "97", "openings[0].wall_height: wall_height is the same for a whole wall"),
-        ("walls", "words", {}, "walls[0].words: words are the same for a whole job; set them on the job."),
-        ("walls", "spacings", 24, "walls[0].spacings: there is no such key here"),
+        ("openings", "spacing", 24, "openings[0].spacing: spacing holds for a whole wall. Set it on the wall."),
+        ("openings", "wall_height", "97", "openings[0].wall_height: wall_height holds for a whole wall"),
+        ("walls", "words", {}, "walls[0].words: words hold for the whole job. Set them on the job."),
+        ("walls", "spacings", 24, "walls[0].spacings: There is no such key here"),
     ],
 )
 def test_a_way_at_the_wrong_level_says_where_it_belongs(part, key, value, says):

@@ -6,6 +6,7 @@ from reportlab.pdfgen.canvas import Canvas
 
 from bluff.formats.errors import FaultyData
 from bluff.formats.pictures import LARGEST_PICTURE, MOST_PIXELS, read_picture
+from refusals import refused
 
 
 def drawn(kind, size=(300, 200)):
@@ -54,5 +55,5 @@ def test_a_large_picture_is_made_smaller():
     ],
 )
 def test_what_is_no_picture_is_refused_with_a_sentence(data, page, sentence):
-    with pytest.raises(FaultyData, match=sentence):
+    with refused(FaultyData, match=sentence):
         read_picture(data, page)

@@ -9,6 +9,7 @@ from bluff.core.job.stock import Board, OnSite, Section, SectionStock, YardStock
 from bluff.core.measure.length import inches
 from bluff.formats.errors import FaultyData
 from bluff.formats.prices import format_price, on_site_lines, read_on_site, read_prices, with_price
+from framing import say
 
 NOTHING = YardStock()
 SIX, TREATED = Section("2x6"), Section("2x6", is_treated=True)
@@ -59,7 +60,7 @@ def test_a_table_may_name_its_columns_and_what_it_does_not_name_stays():
         ("2x5 16' 9", "line 1", "no 2x5"),
         ("2x6 9.06", "line 1", "not both"),
         ("2x6 long 9", "line 1", "long"),
-        ("2x6 16' call", "line 1", "no price"),
+        ("2x6 16' call", "line 1", "not a price"),
         ("2x6 16' 99999999", "line 1", "costs 0 to"),
         ("2x6\t16'\t-5", "line 1", "less than nothing"),
         ("2x6 16' -9.06", "line 1", "less than nothing"),
@@ -72,7 +73,7 @@ def test_what_is_not_understood_says_which_line_and_what_would_be(text, where, s
         read_prices(text, YardStock(), lambda _: ())
     (fault,) = refused.value.faults
     assert fault.path.startswith(where)
-    assert says in fault.message
+    assert says in say(fault.message)
 
 
 def test_a_list_takes_no_length_away_that_it_does_not_name():
@@ -100,7 +101,7 @@ def test_boards_on_the_site_are_read_with_how_many_and_written_so_that_they_read
     assert read_on_site("", stock).on_site == ()
     with pytest.raises(FaultyData) as refused:
         read_on_site("4 boards", YardStock())
-    assert "4 2x6 16'" in refused.value.faults[0].message
+    assert "4 2x6 16'" in say(refused.value.faults[0].message)
 
 
 @pytest.mark.parametrize(

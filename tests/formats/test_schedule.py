@@ -8,7 +8,8 @@ from hypothesis import given
 from bluff.core.change.apply import apply
 from bluff.core.crew.schedule import is_checked, schedule
 from bluff.core.frame import frame
-from bluff.core.job.edit import AddOpening, ChangeOpening, CheckOpenings, Several, describe
+from bluff.core.job.description import describe
+from bluff.core.job.edit import AddOpening, ChangeOpening, CheckOpenings, Several
 from bluff.core.job.header import Header, HeaderKind, Laid, Source
 from bluff.core.measure.length import inches
 from bluff.core.phrase.place import place_in_words, read_place
@@ -16,7 +17,8 @@ from bluff.core.wall.wall_plan import wall_plans
 from bluff.formats.errors import FaultyData
 from bluff.formats.job_file import read_job
 from bluff.formats.schedule import read_header, read_schedule, schedule_csv, schedule_edit
-from framing import job_of
+from framing import job_of, say
+from refusals import refused, sentence_of
 from strategies import jobs
 
 DEMO = read_job((Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json").read_bytes())
@@ -54,15 +56,15 @@ def test_the_floor_of_an_opening_is_a_cell():
     assert apply(LOFT, edit).opening("W2").floor == 0
     taken_back = schedule_edit(apply(LOFT, edit), read_schedule(schedule_csv(lines(LOFT))))
     assert apply(apply(LOFT, edit), taken_back).opening("W2").floor == 1
-    for cell, says in (("upstairs", "no floor"), ("9", "one of up to 5")):
-        with pytest.raises(FaultyData, match=says):
+    for cell, says in (("upstairs", "not a floor"), ("9", "one of up to 5")):
+        with refused(FaultyData, match=says):
             schedule_edit(LOFT, [{"mark": "W2", "floor": cell}])
 
 
 def test_cells_of_several_openings_are_one_edit_that_is_undone_at_once():
     edit = schedule_edit(DEMO, [{"mark": "W1", "header": "3-ply 2x10"}, {"mark": "W4", "header": "3-ply 2x10"}])
     assert isinstance(edit, Several)
-    assert describe(edit) == "set header of W1, W4"
+    assert say(describe(edit)) == "W1 changed, W4 changed"
     after = apply(DEMO, edit)
     # Another size is nobody's word yet, though the drawings gave the one before.
     assert {after.opening(mark).ways.header.source for mark in ("W1", "W4")} == {Source.UNVERIFIED}
@@ -104,18 +106,18 @@ def test_headers_are_read_as_they_are_called(text, kind, size, plies):
     ("change", "fault"),
     [
         ({"mark": "W1", "head": "high"}, "W1.head: “high”"),
-        ({"mark": "W1", "header": "a big one"}, "W1.header: “a big one” is no header"),
-        ({"mark": "W1", "source": "me"}, "W1.source: “me” is nobody who sizes headers"),
+        ({"mark": "W1", "header": "a big one"}, "W1.header: “a big one” is not a header"),
+        ({"mark": "W1", "source": "me"}, "W1.source: “me” is not one of those who size headers"),
         ({"mark": "W1", "jacks": "two"}, "W1.jacks: “two” is not a number"),
-        ({"mark": "W1", "kind": "hatch"}, "W1.kind: “hatch” is no kind of opening"),
+        ({"mark": "W1", "kind": "hatch"}, "W1.kind: “hatch” is not a kind of opening"),
         ({"mark": "W9", "unit": "3-0x3-0"}, "W9: W9 is not in this job yet; to add it write its wall, at too."),
-        ({"mark": "W1", "colour": "red"}, "W1.colour: There is no column colour"),
+        ({"mark": "W1", "color": "red"}, "W1.color: There is no column color"),
     ],
 )
 def test_what_cannot_be_read_names_its_cell(change, fault):
-    with pytest.raises(FaultyData) as refused:
+    with pytest.raises(FaultyData) as caught:
         schedule_edit(job_of(WALL, "3-6x4-6 @ 9-3"), [change])
-    assert str(refused.value).startswith(fault)
+    assert sentence_of(caught.value).startswith(fault)
 
 
 def test_a_table_from_a_spreadsheet_adds_and_changes():
@@ -129,9 +131,9 @@ def test_a_table_from_a_spreadsheet_adds_and_changes():
 
 
 def test_a_table_without_marks_is_refused():
-    with pytest.raises(FaultyData, match="The first line names the columns"):
+    with refused(FaultyData, match="The first line names the columns"):
         read_schedule("a,b\n1,2")
-    with pytest.raises(FaultyData, match="Nothing in it differs"):
+    with refused(FaultyData, match="Nothing in it differs"):
         schedule_edit(DEMO, read_schedule(schedule_csv(lines(DEMO))))
 
 
@@ -143,7 +145,7 @@ def test_a_schedule_written_says_nothing_new(job):
         for change in read_schedule(schedule_csv(lines(job)))
     ]
     for change in changes:
-        with pytest.raises(FaultyData, match="Nothing in it differs"):
+        with refused(FaultyData, match="Nothing in it differs"):
             schedule_edit(job, [change])
     for opening in job.openings:
         assert read_place(place_in_words(opening.position)) == opening.position

@@ -3,6 +3,7 @@ import sys
 import pytest
 
 from launcher import debian, steps
+from refusals import refused
 
 
 @pytest.fixture
@@ -36,7 +37,7 @@ def test_a_file_that_moves_is_a_change(place):
 
 
 def test_a_command_that_fails_says_how_it_ended(place):
-    with pytest.raises(steps.SetupError, match=r"Trying failed:\n    no such luck\n.*log/setup\.log"):
+    with refused(steps.SetupError, match=r"Trying failed:\n    no such luck\n.*log/setup\.log"):
         steps.run("Trying", [sys.executable, "-c", "print('no such luck'); raise SystemExit(3)"], cwd=place)
 
 
@@ -49,7 +50,7 @@ def test_a_command_says_that_it_lives(place, capsys):
 def test_without_rights_the_command_to_run_is_named(monkeypatch):
     monkeypatch.setattr(debian.os, "geteuid", lambda: 1000)
     monkeypatch.setattr(debian.shutil, "which", lambda name: None if name == "sudo" else f"/usr/bin/{name}")
-    with pytest.raises(steps.SetupError, match="apt-get install chromium"):
+    with refused(steps.SetupError, match="apt-get install chromium"):
         debian.install(["chromium"])
 
 
@@ -60,5 +61,5 @@ def test_nothing_is_installed_where_nothing_is_missing(monkeypatch):
 
 def test_on_another_system_it_says_what_is_missing(monkeypatch):
     monkeypatch.setattr(debian.shutil, "which", lambda name: None)
-    with pytest.raises(steps.SetupError, match="no Debian system"):
+    with refused(steps.SetupError, match="no Debian system"):
         debian.install(["postgresql"])

@@ -4,7 +4,6 @@ from dataclasses import replace
 from fractions import Fraction
 from itertools import product
 
-import pytest
 from hypothesis import event, given
 from hypothesis import strategies as st
 
@@ -16,6 +15,7 @@ from bluff.solve.first_fit import first_fit, least_cost
 from bluff.solve.knapsack import Knapsack
 from bluff.solve.patterns import by_patterns
 from framing import framed
+from refusals import refused
 from strategies import jobs
 
 KERF = inches("1/8")
@@ -205,7 +205,7 @@ def test_better_plans_are_told_as_they_are_found_the_first_at_once():
 
 
 def test_a_piece_no_board_is_long_enough_for_is_refused():
-    with pytest.raises(CuttingError, match="longer than any board"):
+    with refused(CuttingError, match="longer than any board"):
         by_patterns(Problem(pieces_of(("21'", 1)), (Stock(inches("20'"), 1),), KERF), 1)
 
 

@@ -21,8 +21,9 @@ from bluff.service.jobs import Jobs
 from bluff.store import accounts, pictures
 from bluff.store.cluster import Cluster
 from bluff.store.database import migrate, open_pool
-from framing import job_of
+from framing import job_of, say
 from people import stranger_of
+from refusals import refused
 
 JOB = job_of("18-6 2x4")
 WINDOW = AddOpening(read_opening("3-6x4-6 @ 9-3", JOB, JOB.walls[0]))
@@ -48,7 +49,7 @@ def test_a_job_is_there_again_tomorrow(jobs, database_url, account):
 def test_every_edit_makes_a_revision(jobs):
     state = jobs.add(JOB)
     state = jobs.edit(state.id, 0, WINDOW)
-    assert (state.revision, state.undo, state.redo) == (1, "add window W1", None)
+    assert (state.revision, say(state.undo), state.redo) == (1, "Window W1 added, 3-6 x 4-6", None)
     assert state.job == apply(JOB, WINDOW)
 
 
@@ -101,12 +102,12 @@ def test_undo_and_redo_walk_through_every_edit_even_after_a_restart(jobs, databa
             state = jobs.undo(state.id, state.revision)
             names.append(state.job.name)
         assert names == ["Name 2", "Name 1", "Name 0", JOB.name]
-        with pytest.raises(NothingToDo, match="nothing left to undo"):
+        with refused(NothingToDo, match="nothing left to undo"):
             jobs.undo(state.id, state.revision)
         for number in range(4):
             state = jobs.redo(state.id, state.revision)
             assert state.job.name == f"Name {number}"
-        with pytest.raises(NothingToDo, match="nothing to redo"):
+        with refused(NothingToDo, match="nothing to redo"):
             jobs.redo(state.id, state.revision)
         assert state.revision == 12
 
@@ -114,9 +115,9 @@ def test_undo_and_redo_walk_through_every_edit_even_after_a_restart(jobs, databa
 def test_an_edit_after_an_undo_ends_what_could_be_redone(jobs):
     state = jobs.edit(jobs.add(JOB).id, 0, RenameJob("One"))
     state = jobs.undo(state.id, state.revision)
-    assert state.redo == "rename the job One"
+    assert say(state.redo) == "Job renamed One"
     state = jobs.edit(state.id, state.revision, RenameJob("Two"))
-    assert (state.redo, state.undo) == (None, "rename the job Two")
+    assert (state.redo, say(state.undo)) == (None, "Job renamed Two")
     assert jobs.undo(state.id, state.revision).job == JOB
 
 
@@ -237,7 +238,7 @@ def test_a_change_whose_answer_was_lost_is_made_once(jobs):
     state, key, undone = jobs.add(JOB), uuid4(), uuid4()
     for _ in range(2):
         after = jobs.edit(state.id, 0, WINDOW, key)
-        assert (after.revision, after.undo) == (1, "add window W1")
+        assert (after.revision, say(after.undo)) == (1, "Window W1 added, 3-6 x 4-6")
     for _ in range(2):
         assert jobs.undo(state.id, 1, undone).revision == 2
     assert jobs.redo(state.id, 2).job == after.job
@@ -291,7 +292,7 @@ def test_an_installation_is_made_once(pool, account):
 
 
 def test_a_job_nobody_has_is_not_found(jobs):
-    with pytest.raises(NotFound, match="no such job"):
+    with refused(NotFound, match="no such job"):
         jobs.get(uuid4())
 
 
@@ -300,7 +301,7 @@ def test_a_picture_is_kept_once_and_for_its_own_crew(jobs, stranger):
     for _ in range(2):
         jobs.keep_picture(kept.id, "a" * 32, b"picture")
     assert jobs.picture(kept.id, "a" * 32) == b"picture"
-    with pytest.raises(NotFound, match="bring it in again"):
+    with refused(NotFound, match="Import it again"):
         jobs.picture(kept.id, "b" * 32)
     for reach in (lambda: stranger.picture(kept.id, "a" * 32), lambda: stranger.keep_picture(kept.id, "c" * 32, b"")):
         with pytest.raises(NotFound):

@@ -8,13 +8,13 @@ from psycopg.types.json import Jsonb
 from yoyo import get_backend, read_migrations
 from yoyo.migrations import MigrationList
 
-from bluff.formats.job_file import job_data
+from bluff.formats.job_file import job_data, job_from_data
 from bluff.service.history import History
 from bluff.service.jobs import Jobs
 from bluff.service.sessions import ensure_installation
 from bluff.store import accounts
 from bluff.store.database import MIGRATIONS, migrate, open_pool
-from framing import job_of
+from framing import job_of, say
 
 ALL = list(read_migrations(str(MIGRATIONS)))
 JOB = job_of("18-6 2x4")
@@ -67,7 +67,42 @@ def test_a_job_kept_in_a_version_is_there_in_the_newest(empty, count):
         (listed,) = Jobs(pool, lead).all()
         assert (listed.id, listed.figures.walls) == (job, 1)
         assert Jobs(pool, lead).get(job).job == JOB
-        assert [made.says for made in History(pool, lead).all(job)] == ["start the job"]
+        assert [say(made.says) for made in History(pool, lead).all(job)] == ["Job started"]
+
+
+def test_what_was_spelled_otherwise_is_spelled_as_now_and_what_was_typed_stays(empty):
+    """Keys and values of the file become `center`; a job called by that word keeps its name."""
+    old = {
+        "format": "bluff-job",
+        "version": 1,
+        "name": 'The "centre": "centre" job',
+        "walls": [{"id": "A", "stud": "2x4", "from": [0, 0], "to": ["18' 6", 0], "line": "centre"}],
+        "openings": [
+            {"id": "W1", "wall": "A", "kind": "window", "unit": "3-0 x 4-0", "at": "centred"},
+            {
+                "id": "W2",
+                "wall": "A",
+                "kind": "window",
+                "unit": "2-0 x 4-0",
+                "at": {"centre": "3-0", "from": "plate-end"},
+            },
+        ],
+    }
+    apply(empty, 17)
+    with psycopg.connect(empty) as connection:
+        (crew,) = connection.execute("INSERT INTO crew (name) VALUES ('Ours') RETURNING id").fetchone()
+        connection.execute("INSERT INTO job (id, crew_id, plan) VALUES (%s, %s, %s)", (uuid4(), crew, Jsonb(old)))
+    migrate(empty)
+    with psycopg.connect(empty) as connection:
+        (plan,) = connection.execute("SELECT plan FROM job").fetchone()
+    assert plan["name"] == old["name"]
+    assert plan["version"] == 2
+    assert [plan["walls"][0]["line"], *(one["at"] for one in plan["openings"])] == [
+        "center",
+        "centered",
+        {"center": "3-0", "from": "plate-end"},
+    ]
+    assert job_from_data(plan) == job_from_data(old)
 
 
 def test_accounts_without_a_name_get_one_each(empty):

@@ -6,6 +6,7 @@ from bluff.service.errors import TooLong
 from bluff.service.framings import framings
 from bluff.service.patience import Patience, still_waited_for, waiting
 from floors import partition, shelter
+from refusals import refused
 
 
 def test_framing_goes_on_only_while_somebody_waits():
@@ -18,7 +19,7 @@ def test_framing_goes_on_only_while_somebody_waits():
 
 
 def test_nobody_waits_for_ever():
-    with waiting(Patience(seconds=-1)), pytest.raises(TooLong, match="given up; work on a part of the job"):
+    with waiting(Patience(seconds=-1)), refused(TooLong, match="given up; work on a part of the job"):
         still_waited_for()
     with waiting(Patience()):
         still_waited_for()

@@ -1,6 +1,7 @@
 """Every refusal becomes HTTP here, and only here."""
 
 import logging
+from collections.abc import Sequence
 
 from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
@@ -12,6 +13,9 @@ from bluff.api.http.wire import FaultView, Refusal
 from bluff.api.job.changes import ConflictView, EditRequest
 from bluff.api.job.job import job_view
 from bluff.core.errors import BluffError
+from bluff.core.job.words import Words
+from bluff.core.message import message
+from bluff.core.phrase.typed import LineError
 from bluff.formats.edits import edit_from_core
 from bluff.formats.errors import Fault, FaultyData, fault_of, faults_in
 from bluff.service.errors import (
@@ -28,8 +32,10 @@ from bluff.service.errors import (
     TooManyRequests,
     TooManyTries,
 )
+from bluff.views.reader import reader
 
-_AWAY = "The database does not answer at the moment; nothing was changed."
+_USUAL = Words()
+_AWAY = message("The database does not answer at the moment. Nothing was changed.")
 _log = logging.getLogger("uvicorn.error")
 
 _STATUS: dict[type[ServiceError], int] = {
@@ -50,7 +56,8 @@ def install_error_handlers(app: FastAPI) -> None:
 
     @app.exception_handler(BluffError)
     def refuse(_: Request, error: BluffError) -> JSONResponse:
-        return _answer(422, _refusal([fault_of(error)]))
+        words = error.words if isinstance(error, LineError) else _USUAL
+        return _answer(422, _refusal([fault_of(error)], words))
 
     @app.exception_handler(FaultyData)
     def refuse_data(_: Request, error: FaultyData) -> JSONResponse:
@@ -63,26 +70,27 @@ def install_error_handlers(app: FastAPI) -> None:
     @app.exception_handler(Conflict)
     def show_both(_: Request, error: Conflict) -> JSONResponse:
         yours = edit_from_core(error.yours) if error.yours else None
-        view = ConflictView(message=str(error), faults=[], current=job_view(error.current), yours=yours)
+        view = ConflictView(
+            message=reader(_USUAL).say(error.message), faults=[], current=job_view(error.current), yours=yours
+        )
         return _answer(409, view)
 
     @app.exception_handler(OperationalError)
     def wait_for_database(_: Request, error: OperationalError) -> JSONResponse:
         _log.warning("The database does not answer: %s", error)
-        return _answer(503, Refusal(message=_AWAY, faults=[]))
+        return _answer(503, Refusal(message=reader(_USUAL).say(_AWAY), faults=[]))
 
     @app.exception_handler(ServiceError)
     def refuse_service(_: Request, error: ServiceError) -> JSONResponse:
-        answer = _answer(_STATUS[type(error)], Refusal(message=str(error), faults=[]))
+        answer = _answer(_STATUS[type(error)], Refusal(message=reader(_USUAL).say(error.message), faults=[]))
         if isinstance(error, NotYet):
             answer.headers["Retry-After"] = str(error.seconds)
         return answer
 
 
-def _refusal(faults: list[Fault] | tuple[Fault, ...]) -> Refusal:
-    return Refusal(
-        message=faults[0].message, faults=[FaultView(path=fault.path, message=fault.message) for fault in faults]
-    )
+def _refusal(faults: Sequence[Fault], words: Words = _USUAL) -> Refusal:
+    views = [FaultView(path=fault.path, message=reader(words).say(fault.message)) for fault in faults]
+    return Refusal(message=views[0].message, faults=views)
 
 
 def _answer(status: int, body: BaseModel) -> JSONResponse:

@@ -10,6 +10,7 @@ from prometheus_client import CONTENT_TYPE_LATEST, CollectorRegistry, Counter, H
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from bluff.api.people.session import is_loopback
+from bluff.core.message import message
 from bluff.service.errors import NotFound
 
 router = APIRouter(include_in_schema=False)
@@ -86,5 +87,5 @@ def metrics(request: Request) -> Response:
     """Figures in the usual text, for this machine alone: who is behind a proxy is not."""
     host = request.client.host if request.client else ""
     if not is_loopback(host):
-        raise NotFound("There are no figures for other machines.")
+        raise NotFound(message("There are no figures for other machines."))
     return Response(generate_latest(request.app.state.figures), media_type=CONTENT_TYPE_LATEST)

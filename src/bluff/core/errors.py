@@ -17,19 +17,25 @@ are never exceptions: a job that is being edited must stay readable, so they are
 (`bluff.core.job.finding`).
 """
 
+from bluff.core.message import Message
+
 
 class BluffError(Exception):
     """Base of everything the core refuses.
 
     Args:
-        message: A sentence that says what to do.
+        message: A sentence that says what to do. It is put into words where somebody reads it (`bluff.views.reader`);
+            a traceback shows its template and its arguments.
         path: Where in the value it went wrong (``"at"``, ``"header.size"``), empty when it is the whole.
     """
 
-    def __init__(self, message: str, path: str = "") -> None:
-        super().__init__(message)
+    def __init__(self, message: Message, path: str = "") -> None:
+        super().__init__(message, path)
         self.message = message
         self.path = path
+
+    def __str__(self) -> str:
+        return self.message.as_written
 
 
 class LengthError(BluffError, ValueError):

@@ -12,6 +12,8 @@ A template stands in the code as it reads in English, and catalogs of other lang
     An argument as it is: a mark, a size, a count, or another message.
 ``{name:length}``, ``{name:fine}``, ``{name:feet}``, ``{name:spacing}``, ``{name:pitch}``
     A length as a tape reads, to the 16th or to the 32nd, or as a plan writes it; the distance between studs; a slope.
+``{name:aloud}``, ``{name:aloud_feet}``
+    A tape's reading as it is called out, in inches all along or in feet and inches.
 ``{jack}``, ``{jack:many}``, ``{jack:a}``
     A piece by its role, as the crew calls it: one, more than one, or one with its article.
 ``{name:one}``, ``{name:many}``, ``{name:a}``
@@ -41,9 +43,23 @@ class Message(NamedTuple):
     arguments: tuple[tuple[str, Argument], ...] = ()
     many: str | None = None
 
+    @property
+    def as_written(self) -> str:
+        """The template and what goes into it, for a log or a traceback."""
+        given = ", ".join(
+            f"{name}={value.as_written if isinstance(value, Message) else repr(value)}"
+            for name, value in self.arguments
+        )
+        return f"{self.template} ({given})" if given else self.template
+
     def __format__(self, spec: str) -> str:
         # A message in a formatted string would show how it is made, in front of somebody who reads it.
         raise TypeError(f"{self.template!r} is put into words by a reader")
+
+
+EMPTY = Message("")
+"""No words."""
+AND, OR = Message("and"), Message("or")
 
 
 def message(template: str, /, **arguments: Argument) -> Message:
@@ -69,8 +85,8 @@ def plural(one: str, many: str, /, count: int, **arguments: Argument) -> Message
     return Message(one, (("count", count), *arguments.items()), many)
 
 
-def listed(items: Sequence[Message]) -> Message:
-    """A few things one after the other, the last one after `and`.
+def listed(items: Sequence[Message], word: Message = AND) -> Message:
+    """A few things one after the other, the last one after `and`, or another word.
 
     Raises:
         ValueError: There is nothing to list.
@@ -80,10 +96,15 @@ def listed(items: Sequence[Message]) -> Message:
     *others, last = items
     if not others:
         return last
-    first = others[0]
-    for one in others[1:]:
+    return message("{first} {word} {last}", first=separated(others), word=word, last=last)
+
+
+def separated(items: Sequence[Message]) -> Message:
+    """Some things with commas between them."""
+    first, *others = items
+    for one in others:
         first = message("{first}, {next}", first=first, next=one)
-    return message("{first} and {last}", first=first, last=last)
+    return first
 
 
 def follow(first: Message, *others: Message) -> Message:

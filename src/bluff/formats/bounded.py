@@ -22,6 +22,7 @@ from typing import Any, Generic, ParamSpec, TypeVar
 from pebble import ProcessPool
 
 from bluff.core.errors import BluffError
+from bluff.core.message import message
 from bluff.formats.errors import Fault, FaultyData
 
 AT_ONCE = os.cpu_count() or 2
@@ -139,17 +140,29 @@ def result_of(work: Work[P, R], future: "Future[R]") -> R:
     try:
         return future.result()
     except (TookTooLong, CancelledError) as error:
-        sentence = f"The {work.what} took more than {work.seconds:g} seconds; {work.instead}."
+        sentence = message(
+            "The {what} took more than {seconds} seconds. {Instead}.",
+            what=work.what,
+            seconds=f"{work.seconds:g}",
+            instead=work.instead,
+        )
         raise FaultyData([Fault("", sentence)]) from error
     except MemoryError as error:
-        sentence = f"The {work.what} took more than {work.memory} MB of memory; {work.instead}."
+        sentence = message(
+            "The {what} took more than {memory} MB of memory. {Instead}.",
+            what=work.what,
+            memory=work.memory,
+            instead=work.instead,
+        )
         raise FaultyData([Fault("", sentence)]) from error
     except refused:
         raise
     except Exception as error:
         # Libraries fall over in ways of their own, or take their process with them.
         _log.warning("The %s was too much", work.what, exc_info=error)
-        raise FaultyData([Fault("", f"The {work.what} was too much for Bluff; {work.instead}.")]) from error
+        raise FaultyData(
+            [Fault("", message("The {what} was too much for Bluff. {Instead}.", what=work.what, instead=work.instead))]
+        ) from error
 
 
 def _prepare() -> None:

@@ -5,6 +5,7 @@ from collections.abc import Iterable, Sequence
 from bluff.core.learn.exercise import MadeUp
 from bluff.core.learn.progress import HandedIn
 from bluff.formats.tables import written
+from bluff.views.reader import Reader
 
 _COLUMNS = ("pupil", "exercise", "level", "number", "percent", "right", "seconds", "hints", "wrong", "when")
 
@@ -20,16 +21,17 @@ def class_csv(exercises: Sequence[MadeUp], handed_in: Iterable[HandedIn]) -> str
 
 
 def _row(exercises: Sequence[MadeUp], one: HandedIn) -> tuple[object, ...]:
+    say = Reader().say
     made_up, result = exercises[one.place - 1], one.result
     return (
         one.pupil,
         one.place,
-        made_up.level.called,
+        say(made_up.level.called),
         made_up.seed,
         result.percent,
         "yes" if result.is_right else "no",
         result.seconds,
         result.hints,
-        "; ".join(kind.called for kind in result.kinds),
+        "; ".join(say(kind.called) for kind in result.kinds),
         one.made_at.isoformat(timespec="minutes"),
     )

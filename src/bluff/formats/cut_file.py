@@ -17,6 +17,7 @@ from bluff.core.cutting.problem import CuttingPlan, Piece, Problem, Stock, drop_
 from bluff.core.errors import BluffError
 from bluff.core.job.stock import KERF, Board, Section
 from bluff.core.measure.length import PER_INCH, to_inches
+from bluff.core.message import message
 from bluff.formats.errors import Fault, FaultyData, fault_of, faults_of
 from bluff.formats.json_text import read_json
 from bluff.formats.stock_file import PricesText, board_length
@@ -48,7 +49,7 @@ def read_cut_list(text: str | bytes, aim: Aim) -> list[Demand]:
     """
     data = read_json(text, LARGEST_LIST)
     if not isinstance(data, dict):
-        raise FaultyData([Fault("", 'This is no list of pieces; it has "stock" and "sections".')])
+        raise FaultyData([Fault("", message('This is no list of pieces; it has "stock" and "sections".'))])
     try:
         listed = CutListFile.model_validate(data)
     except ValidationError as error:
@@ -75,7 +76,14 @@ def _pieces(rows: Iterable[tuple[int, int]], section: str) -> tuple[Piece, ...]:
         Piece(f"{row}.{number}", length) for row, (length, count) in enumerate(rows) for number in range(1, count + 1)
     )
     if len(pieces) > _MOST_PIECES:
-        raise FaultyData([Fault(f"sections.{section}", f"At most {_MOST_PIECES} pieces of a section are cut at once.")])
+        raise FaultyData(
+            [
+                Fault(
+                    f"sections.{section}",
+                    message("At most {most_pieces} pieces of a section are cut at once.", most_pieces=_MOST_PIECES),
+                )
+            ]
+        )
     return pieces
 
 
@@ -94,7 +102,14 @@ def _stock(listed: CutListFile, section: str, aim: Aim) -> tuple[Stock, ...]:
     """The boards of a section, shortest first."""
     if section not in listed.stock:
         known = ", ".join(listed.stock) or "none"
-        raise FaultyData([Fault(f"sections.{section}", f"There are no boards of {section}; the stock has {known}.")])
+        raise FaultyData(
+            [
+                Fault(
+                    f"sections.{section}",
+                    message("There are no boards of {section}; the stock has {known}.", section=section, known=known),
+                )
+            ]
+        )
     prices = listed.stock[section].items()
     try:
         boards = [Board(board_length(f"stock.{section}", text), price) for text, price in prices]

@@ -203,10 +203,10 @@ class BringBack(FileModel):
 
 
 class Several(FileModel):
-    """Some edits as one, which is undone at once; `says` names it."""
+    """Some edits as one, which is undone at once."""
 
     edit: Literal["several"] = "several"
-    says: Annotated[StrictStr, Field(min_length=1, max_length=120)]
+    says: Annotated[StrictStr | None, Field(exclude=True, deprecated="Written by earlier versions; not read.")] = None
     edits: Annotated[list["EditFile"], Field(min_length=1, max_length=MOST_WALLS + MOST_OPENINGS)]
 
 
@@ -272,8 +272,8 @@ def edit_to_core(edit: EditFile) -> core.Edit:
             return core.SetPicture(_within("picture", picture.to_core) if picture else None)
         case SetStock(stock=stock):
             return core.SetStock(_within("stock", stock.stock_to_core))
-        case Several(says=says, edits=edits):
-            return core.Several(says, tuple(edit_to_core(one) for one in edits))
+        case Several(edits=edits):
+            return core.Several(tuple(edit_to_core(one) for one in edits))
         case _:
             plain: core.Edit = _PLAIN[type(edit)](**{key: value for key, value in edit if key != "edit"})
             return plain
@@ -298,8 +298,8 @@ def edit_from_core(edit: core.Edit) -> EditFile:
             return SetPicture.model_construct(picture=PictureFile.from_core(picture) if picture else None)
         case core.SetStock(stock):
             return SetStock.model_construct(stock=StockFile.from_core(stock))
-        case core.Several(says, edits):
-            return Several.model_construct(says=says, edits=[edit_from_core(one) for one in edits])
+        case core.Several(edits):
+            return Several.model_construct(edits=[edit_from_core(one) for one in edits])
         case _:
             said = {key.name: getattr(edit, key.name) for key in fields(edit)}
             plain: EditFile = _PLAIN_FILES[type(edit)].model_construct(**said)

@@ -7,6 +7,7 @@ from typing import Any
 from pydantic import BaseModel, ValidationError
 
 from bluff.core.errors import BluffError
+from bluff.core.message import Message, message
 
 
 @dataclass(frozen=True, slots=True)
@@ -14,22 +15,20 @@ class Fault:
     """One thing wrong: where (``openings[2].at``, empty for the whole) and what to do about it."""
 
     path: str
-    message: str
+    message: Message
 
-    def __str__(self) -> str:
-        return f"{self.path}: {self.message}" if self.path else self.message
+    @property
+    def sentence(self) -> Message:
+        """Where, and what to do."""
+        return message("{path}: {why}", path=self.path, why=self.message) if self.path else self.message
 
 
 class FaultyData(ValueError):
     """Data that cannot be taken, with everything that is wrong with it."""
 
     def __init__(self, faults: Sequence[Fault]) -> None:
-        super().__init__("\n".join(map(str, faults)))
+        super().__init__(tuple(faults))
         self.faults = tuple(faults)
-
-    def __reduce__(self) -> tuple[type["FaultyData"], tuple[tuple[Fault, ...]]]:
-        # Sent from one process to another it is made anew, of its faults and not of its text.
-        return FaultyData, (self.faults,)
 
 
 def faults_of(error: ValidationError, model: type[BaseModel]) -> list[Fault]:
@@ -76,38 +75,51 @@ _REQUEST_PARTS = {"body", "query", "path"}
 
 
 _WRONG_KIND = {
-    "string_type": "text; put it in quotes",
-    **dict.fromkeys(("list_type", "tuple_type"), "a list; write it in square brackets"),
-    **dict.fromkeys(("model_type", "model_attributes_type", "dict_type"), "an object; write it in curly brackets"),
+    "string_type": message("text. Put it in quotes"),
+    **dict.fromkeys(("list_type", "tuple_type"), message("a list. Write it in square brackets")),
+    **dict.fromkeys(
+        ("model_type", "model_attributes_type", "dict_type"), message("an object. Write it in curly brackets")
+    ),
 }
 
 
-def _sentence(item: Any, model: type[BaseModel]) -> str:
-    said = _quoted(item["input"])
+def _sentence(item: Any, model: type[BaseModel]) -> Message:
+    value = _quoted(item["input"])
     context = item.get("ctx", {})
     match item["type"]:
         case "value_error":
-            return str(context["error"])
+            # What the core refuses comes through Pydantic as the one argument of a `ValueError`.
+            (said,) = context["error"].args
+            return said if isinstance(said, Message) else message("{text}", text=str(said))
         case "extra_forbidden":
             here = _model_at(model, item["loc"][:-1])
-            if misplaced := getattr(here, "misplaced", lambda _: None)(item["loc"][-1]):
-                return str(misplaced)
-            return f"there is no such key here; the keys are {', '.join(sorted(_keys_of(here)))}."
+            misplaced: Message | None = getattr(here, "misplaced", lambda _: None)(item["loc"][-1])
+            if misplaced:
+                return misplaced
+            return message("There is no such key here; the keys are {keys}.", keys=", ".join(sorted(_keys_of(here))))
         case "too_long" | "string_too_long":
-            return f"is longer than anybody writes; at most {context['max_length']} may be in it."
+            return message("This is too long; at most {longest} fit in it.", longest=context["max_length"])
         case "missing":
-            return "is missing; write it."
+            return message("This is missing. Write it.")
         case "enum" | "literal_error":
-            return f"{said} is not known; write {_or(context['expected'])}."
+            return message("{value} is not known. Write {choices}.", value=value, choices=_or(context["expected"]))
         case "bool_type":
-            return f"{said} is neither true nor false; write true or false without quotes."
+            return message("{value} is neither true nor false. Write true or false without quotes.", value=value)
         case "int_type" | "int_from_float":
-            return f"{said} is not a whole number; write it without quotes or fraction."
+            return message("{value} is not a whole number. Write it without quotes or a fraction.", value=value)
         case "union_tag_not_found" | "union_tag_invalid":
-            return f"write {context['discriminator']} as one of {_or(context.get('expected_tags', 'the known ones'))}."
+            return (
+                message(
+                    "Write {key} as one of {choices}.",
+                    key=context["discriminator"],
+                    choices=_or(context["expected_tags"]),
+                )
+                if "expected_tags" in context
+                else message("Write {key}.", key=context["discriminator"])
+            )
         case kind if kind in _WRONG_KIND:
-            return f"{said} is not {_WRONG_KIND[kind]}."
-    return f"{said}: {item['msg'].lower()}."
+            return message("{value} is not {kind}.", value=value, kind=_WRONG_KIND[kind])
+    return message("{value}: {why}.", value=value, why=item["msg"].lower())
 
 
 def _model_at(model: type[BaseModel], location: Sequence[str | int]) -> type[BaseModel]:

@@ -318,7 +318,7 @@ def framed_clear(placed: PlacedClear) -> FramedClear:
 
 
 def _nails(framing: Framing) -> list[FramedNails]:
-    say = framing.plan.standard.words.say
+    say = reader(framing.plan.standard.words).say
     return [
         FramedNails(
             joint=say(kind),

@@ -12,6 +12,7 @@ from bluff.core.takeoff.nails import nails
 from bluff.core.takeoff.ties import ties
 from bluff.core.takeoff.weight import lift
 from bluff.core.wall.framing import Framing
+from bluff.views.reader import Reader
 
 
 class FramedCount(BaseModel):
@@ -73,7 +74,7 @@ class FramedTotals(BaseModel):
 
 def framed_totals(framings: Sequence[Framing]) -> FramedTotals:
     """The totals of a framed job."""
-    counted = tally(framings)
+    counted, say = tally(framings), Reader().say
     plans = [framing.plan for framing in framings]
     lifts = {framing.plan.id: lift(framing) for framing in framings}
     tied = ties(plans)
@@ -85,7 +86,7 @@ def framed_totals(framings: Sequence[Framing]) -> FramedTotals:
         pounds=counted.pounds,
         sheets=counted.sheets,
         wood_percent=round(float(100 * counted.wood), 1),
-        nails=[FramedNailRow(joint=row.joint, joints=row.joints, nails=row.nails) for row in nails(framings)],
+        nails=[FramedNailRow(joint=say(row.joint), joints=row.joints, nails=row.nails) for row in nails(framings)],
         ties=FramedTies(laps=tied.laps, connectors=tied.connectors),
         order=[
             FramedStep(
@@ -98,7 +99,12 @@ def framed_totals(framings: Sequence[Framing]) -> FramedTotals:
             for step in build_order(plans)
         ],
         packs=[
-            FramedPack(kind=pack.kind, count=pack.count, pieces=[*map(str, pack.pieces)], places=list(pack.places))
+            FramedPack(
+                kind=pack.kind,
+                count=pack.count,
+                pieces=[say(piece.called) for piece in pack.pieces],
+                places=list(pack.places),
+            )
             for pack in prefab(framings)
         ],
     )

@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from bluff.core.crew.header_table import HeaderRow
 from bluff.core.job.words import Words
 from bluff.core.measure.length import format_exact
+from bluff.core.message import Message, message
 from bluff.core.strength.header_check import HeaderCheck
 from bluff.formats.tables import written
 from bluff.views.reader import reader
@@ -22,27 +23,28 @@ def header_csv(rows: Sequence[HeaderRow], words: Words) -> str:
     """
     checks = [row.check for row in rows if isinstance(row.check, HeaderCheck)]
     uses = list(dict.fromkeys(use.name for check in checks for use in check.uses))
+    say = reader(words).say
     lines = [_line(row, uses, words) for row in rows]
-    return written([*_HEAD, *(f"{words.say(use)}, percent" for use in uses)], [*lines, (CAUTION,)])
+    return written([*_HEAD, *(say(message("{check}, percent used", check=use)) for use in uses)], [*lines, (CAUTION,)])
 
 
-def _line(row: HeaderRow, uses: Sequence[str], words: Words) -> tuple[object, ...]:
-    placed, check = row.first, row.check
+def _line(row: HeaderRow, uses: Sequence[Message], words: Words) -> tuple[object, ...]:
+    placed, check, say = row.first, row.check, reader(words).say
     of = (
         ", ".join(opening.id for opening in row.openings),
         format_exact(placed.rough.width.value),
         str(placed.header),
-        placed.header.choice.source.called,
+        say(placed.header.choice.source.called),
     )
     if not isinstance(check, HeaderCheck):
-        return (*of, "", "", reader(words).say(check.sentence), "", *("" for _ in uses))
+        return (*of, "", "", say(check.sentence), "", *("" for _ in uses))
     by_name = {use.name: use.percent for use in check.uses}
     governs = check.governs
     return (
         *of,
-        check.wood.kind.called,
+        say(check.wood.kind.called),
         str(check.wood),
-        words.say(governs.name),
+        say(governs.name),
         governs.percent,
         *(by_name.get(use, "") for use in uses),
     )

@@ -4,6 +4,7 @@ docs/job-file.md describes it; docs/job-file.schema.json is generated from the m
 """
 
 import json
+from collections.abc import Mapping, Sequence
 from fractions import Fraction
 from typing import Annotated, Any, Literal
 
@@ -26,7 +27,7 @@ from bluff.core.job.job import (
     Wall,
     WallKind,
 )
-from bluff.core.job.position import At, Centred
+from bluff.core.job.position import At, Centered
 from bluff.core.job.schools import End, Line, OpeningKind
 from bluff.core.job.special import PlateBreaks
 from bluff.core.job.stock import YardStock
@@ -35,6 +36,7 @@ from bluff.core.job.ways import JobWays, OpeningWays, Taken, WallWays
 from bluff.core.measure.length import PER_INCH
 from bluff.core.measure.shapes import Corner
 from bluff.core.measure.size import Size
+from bluff.core.message import message
 from bluff.formats.errors import Fault, FaultyData, fault_of, faults_of
 from bluff.formats.json_text import read_json
 from bluff.formats.made_once import MadeOnce
@@ -52,7 +54,9 @@ from bluff.formats.ways_file import JobWaysFile, OpeningWaysFile, WallWaysFile, 
 from bluff.formats.ways_values import FileModel
 
 FORMAT = "bluff-job"
-VERSION = 1
+VERSION = 2
+_READ = (1, VERSION)
+"""Versions that are read: the first says `centre` where this one says `center`, which the values themselves know."""
 
 LARGEST_FILE = 8 * 1024 * 1024
 """Bytes; a job of two thousand walls is well under it."""
@@ -115,11 +119,13 @@ class TopFile(FileModel):
         match self:
             case TopFile(points=[*points], pitch=None, low=None, flat=None, ridge=None, height=None, height_at=None):
                 return Chain(tuple(Corner(*point) for point in points))
-            case TopFile(points=None, pitch=Fraction() as rise, low=None, flat=None, ridge=(At() | Centred()) as ridge):
+            case TopFile(
+                points=None, pitch=Fraction() as rise, low=None, flat=None, ridge=(At() | Centered()) as ridge
+            ):
                 return Gable(rise, ridge, self.height, height_at)
             case TopFile(points=None, pitch=Fraction() as rise, low=End() as low, ridge=None):
                 return Rake(rise, low, self.height, height_at, self.flat or 0)
-        raise JobError("A top is a pitch with the end it is low at or with its ridge, or points alone.", "top")
+        raise JobError(message("A top is a pitch with the end it is low at or with its ridge, or points alone."), "top")
 
     @classmethod
     def from_core(cls, top: Top) -> "TopFile":
@@ -154,7 +160,7 @@ class WallFile(WallWaysFile):
     backing: Annotated[list[BackingFile], Field(max_length=MOST_SPECIALS)] | None = None
     clear: Annotated[list[ClearFile], Field(max_length=MOST_SPECIALS)] | None = None
     floors: Annotated[list[LengthText], Field(max_length=MOST_FLOORS)] | None = Field(
-        default=None, description="Storey lines above the floor the wall stands on, from below."
+        default=None, description="Story lines above the floor the wall stands on, from below."
     )
     anchor_bolts: PlacesText | None = Field(
         default=None, description="Along the plate from the wall's start; left out, they go by the rule."
@@ -186,10 +192,10 @@ class WallFile(WallWaysFile):
     def _run(self) -> Alone | Between:
         if self.length is not None:
             if self.start or self.to or self.line:
-                raise JobError("A wall has a length of its own or two points, not both.", "length")
+                raise JobError(message("A wall has a length of its own or two points, not both."), "length")
             return Alone(self.length)
         if self.start is None or self.to is None:
-            raise JobError("Give the wall a length, or two points as from and to.", "length")
+            raise JobError(message("Give the wall a length, or two points as from and to."), "length")
         return Between(self.start, self.to, self.line)
 
     @classmethod
@@ -245,7 +251,7 @@ class OpeningFile(OpeningWaysFile):
     rough: SizeText | None = None
     at: PositionText
     floor: Annotated[StrictInt, Field(ge=0, le=MOST_FLOORS)] | None = Field(
-        default=None, description="Which of its wall's storey lines its heights are measured from; left out, none."
+        default=None, description="Which of its wall's story lines its heights are measured from; left out, none."
     )
     checked: CheckedFile | None = None
 
@@ -256,7 +262,7 @@ class OpeningFile(OpeningWaysFile):
             case None, Size() as size:
                 sizing = Sizing.ROUGH
             case _:
-                raise JobError("Give the opening a unit or a rough size, one of the two.", "unit")
+                raise JobError(message("Give the opening a unit or a rough size, one of the two."), "unit")
         checked = self.checked.to_core() if self.checked else None
         ways = self.ways(OpeningWays)
         return Opening(self.id, self.wall, self.kind, size, sizing, self.at, ways, checked, self.floor or 0)
@@ -305,7 +311,7 @@ class JobKeys(FileModel):
     """What a job file begins with: its name, its ways of framing, its walls and openings."""
 
     format: Literal["bluff-job"] = "bluff-job"
-    version: Literal[1] = 1
+    version: Literal[2] = 2
     name: StrictStr
     taken: TakenFile | None = None
     standard: StandardFile = Field(default_factory=StandardFile)
@@ -392,16 +398,38 @@ def read_job(text: str | bytes) -> Job:
 def job_from_data(data: Any) -> Job:
     """A job from JSON already parsed; as `read_job`."""
     if not isinstance(data, dict):
-        raise FaultyData([Fault("", 'This is no job file; it starts with {"format": "bluff-job", "version": 1, …}.')])
+        raise FaultyData(
+            [Fault("", message('This is no job file; it starts with {{"format": "bluff-job", "version": 2, …}}.'))]
+        )
     # Said before anything else: the other faults of another format would only mislead.
     if data.get("format") != FORMAT:
-        raise FaultyData([Fault("format", f'This is no job file; its format must be "{FORMAT}".')])
-    if data.get("version") != VERSION:
-        raise FaultyData([Fault("version", f"{data.get('version')} is not known; this Bluff reads version {VERSION}.")])
+        raise FaultyData(
+            [Fault("format", message('This is no job file; its format must be "{format}".', format=FORMAT))]
+        )
+    if data.get("version") not in _READ:
+        raise FaultyData(
+            [
+                Fault(
+                    "version",
+                    message(
+                        "Version {found} is not known. This Bluff reads versions 1 to {version}.",
+                        found=str(data.get("version")),
+                        version=VERSION,
+                    ),
+                )
+            ]
+        )
     try:
-        return JobFile.model_validate(data).to_core()
+        return JobFile.model_validate({**data, "version": VERSION}).to_core()
     except ValidationError as error:
         raise FaultyData(faults_of(error, JobFile)) from error
+
+
+def parts_from_data(data: Mapping[str, Sequence[Mapping[str, Any]]]) -> dict[str, Wall | Opening]:
+    """Some walls and openings of a job's data, by their marks."""
+    walls = [WallFile.model_validate(wall).to_core() for wall in data["walls"]]
+    openings = [OpeningFile.model_validate(opening).to_core() for opening in data["openings"]]
+    return {**{wall.id: wall for wall in walls}, **{opening.id: opening for opening in openings}}
 
 
 def job_data(job: Job) -> dict[str, Any]:

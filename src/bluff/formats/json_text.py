@@ -4,6 +4,7 @@ import json
 import re
 from typing import Any
 
+from bluff.core.message import message
 from bluff.formats.errors import Fault, FaultyData
 
 DEEPEST = 32
@@ -25,27 +26,36 @@ def read_json(text: str | bytes, largest: int) -> Any:
         FaultyData: It is not JSON; the message gives line and column.
     """
     if len(text) > largest:
-        raise FaultyData([Fault("", f"The file is over {largest // 1024**2} MB, too large for a job.")])
+        raise FaultyData(
+            [Fault("", message("The file is over {value} MB, too large for a job.", value=largest // 1024**2))]
+        )
     if not text.strip():
-        raise FaultyData([Fault("", "There is nothing in it; choose the file that was saved.")])
+        raise FaultyData([Fault("", message("There is nothing in it. Choose the file that was saved."))])
     try:
         data = json.loads(text, object_pairs_hook=_once, parse_constant=_no_constant)
     except json.JSONDecodeError as error:
-        message = f"This is not JSON: {error.msg.lower()} at line {error.lineno}, column {error.colno}."
-        raise FaultyData([Fault("", message)]) from error
+        where = message(
+            "This is not JSON: {why} at line {line}, column {column}.",
+            why=error.msg.lower(),
+            line=error.lineno,
+            column=error.colno,
+        )
+        raise FaultyData([Fault("", where)]) from error
     except UnicodeDecodeError as error:
-        raise FaultyData([Fault("", "This is not text in UTF-8; save the file as UTF-8.")]) from error
+        raise FaultyData([Fault("", message("This is not text in UTF-8. Save the file as UTF-8."))]) from error
     except FaultyData:
         raise
     except ValueError as error:
-        raise FaultyData([Fault("", "A number in it has more digits than any length; write inches.")]) from error
+        raise FaultyData(
+            [Fault("", message("A number in it has more digits than any length. Write inches."))]
+        ) from error
     except RecursionError as error:
         raise FaultyData([_TOO_DEEP]) from error
     _check(data)
     return data
 
 
-_TOO_DEEP = Fault("", "This is nested too deeply for a job file.")
+_TOO_DEEP = Fault("", message("This is nested too deeply for a job file."))
 
 
 def _check(data: Any) -> None:
@@ -56,7 +66,16 @@ def _check(data: Any) -> None:
         if depth > DEEPEST:
             raise FaultyData([_TOO_DEEP])
         if count > MOST_VALUES:
-            raise FaultyData([Fault("", f"There are over {MOST_VALUES:,} values in it, too many for a job.")])
+            raise FaultyData(
+                [
+                    Fault(
+                        "",
+                        message(
+                            "There are over {most_values} values in it, too many for a job.", most_values=MOST_VALUES
+                        ),
+                    )
+                ]
+            )
         inner: list[Any] = []
         for value in level:
             if isinstance(value, str):
@@ -78,7 +97,9 @@ def check_text(text: str) -> None:
     """
     if found := UNWRITABLE.search(text):
         code = f"U+{ord(found[0]):04X}"
-        raise FaultyData([Fault("", f"There is a character in it that cannot be written, {code}; take it out.")])
+        raise FaultyData(
+            [Fault("", message("There is a character in it that cannot be written, {code}; take it out.", code=code))]
+        )
 
 
 def _once(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
@@ -86,9 +107,11 @@ def _once(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
     if len(found) < len(pairs):
         keys = [key for key, _ in pairs]
         twice = next(key for index, key in enumerate(keys) if key in keys[:index])
-        raise FaultyData([Fault("", f"The key “{twice}” is there twice in one object; keep one of them.")])
+        raise FaultyData(
+            [Fault("", message("The key “{twice}” is there twice in one object; keep one of them.", twice=twice))]
+        )
     return found
 
 
 def _no_constant(name: str) -> Any:
-    raise FaultyData([Fault("", f"{name} is not a number a tape shows; write a number of inches.")])
+    raise FaultyData([Fault("", message("{name} is not a number a tape shows. Write a number of inches.", name=name))])

@@ -9,6 +9,7 @@ from bluff.core.measure.length import to_inches
 from bluff.formats.cutting_tables import workbook
 from bluff.formats.prices import format_price
 from bluff.formats.tables import written
+from bluff.views.reader import Reader, reader
 
 LINES = (
     "load",
@@ -47,13 +48,18 @@ class WholeOrder:
 def order_csv(whole: WholeOrder) -> str:
     """Every line by the load it comes with, then what else is ordered, without a load."""
     rows: list[tuple[object, ...]] = [*_lines(whole)]
-    rows += [("", one.count, whole.words.say(one.what), *[""] * (len(LINES) - 3)) for one in whole.order.supplies]
+    rows += [
+        ("", one.count, reader(whole.words).say(one.what), *[""] * (len(LINES) - 3)) for one in whole.order.supplies
+    ]
     return written(LINES, rows)
 
 
 def order_xlsx(whole: WholeOrder) -> bytes:
     """The same with what else is ordered on a page of its own, prices and weights as numbers."""
-    supplies = [(one.count, whole.words.say(one.what), whole.words.say(one.because)) for one in whole.order.supplies]
+    supplies = [
+        (one.count, reader(whole.words).say(one.what), reader(whole.words).say(one.because))
+        for one in whole.order.supplies
+    ]
     return workbook({"Boards": (LINES, [*_lines(whole)]), "Sheets and hardware": (SUPPLIES, supplies)})
 
 
@@ -66,8 +72,8 @@ def order_text(whole: WholeOrder) -> str:
             said += ["", f"Load {number}, for walls {', '.join(load.walls)} ({round(load.pounds)} lb)"]
         else:
             said.append("")
-        said += [f"{line}{_notes(line)}" for line in load.lines]
-    said += ["", *(f"{one.count} – {whole.words.say(one.what)}" for one in order.supplies), ""]
+        said += [f"{reader(whole.words).say(line.called)}{_notes(line)}" for line in load.lines]
+    said += ["", *(f"{one.count} – {reader(whole.words).say(one.what)}" for one in order.supplies), ""]
     said.append(f"{sum(line.bought for line in order.lines)} boards, {round(order.pounds)} lb")
     if order.cost:
         missing = f", without {order.unpriced} boards that have no price" if order.unpriced else ""
@@ -97,5 +103,5 @@ def _lines(whole: WholeOrder) -> Iterator[tuple[object, ...]]:
                 "" if line.price is None else float(line.price),
                 "" if line.cost is None else float(line.cost),
                 round(float(line.bought * line.pounds), 1),
-                SPECIAL if line.is_special else "",
+                Reader().say(SPECIAL) if line.is_special else "",
             )

@@ -7,6 +7,7 @@ from io import BytesIO
 import pypdfium2
 from PIL import Image, ImageOps
 
+from bluff.core.message import message
 from bluff.formats.bounded import Work
 from bluff.formats.errors import Fault, FaultyData
 
@@ -46,15 +47,17 @@ def read_picture(data: bytes, page: int = 1) -> PlanPicture:
         FaultyData: It is none of these, too large, or has no such page.
     """
     if not data:
-        raise FaultyData([Fault("", "The file is empty; save the picture again.")])
+        raise FaultyData([Fault("", message("The file is empty. Save the picture again."))])
     if len(data) > LARGEST_PICTURE:
         size = LARGEST_PICTURE // 1024**2
-        raise FaultyData([Fault("", f"The picture is over {size} MB; save it smaller, or one page of it.")])
+        raise FaultyData(
+            [Fault("", message("The picture is over {size} MB. Save it smaller, or one page of it.", size=size))]
+        )
     Image.MAX_IMAGE_PIXELS = _LARGEST_IMAGE
     picture = _page(data, page) if data[:5] == b"%PDF-" else _image(data)
     picture.thumbnail((MOST_PIXELS, MOST_PIXELS))
     file = BytesIO()
-    # Plans are lines on paper: grey keeps them small, and leaves colour to what Bluff draws.
+    # Plans are lines on paper: gray keeps them small, and leaves color to what Bluff draws.
     picture.convert("L").save(file, "PNG", optimize=True)
     png = file.getvalue()
     return PlanPicture(png, hashlib.sha256(png).hexdigest()[:32], picture.width, picture.height)
@@ -93,9 +96,9 @@ def _image(data: bytes) -> Image.Image:
         picture = Image.open(BytesIO(data), formats=["PNG", "JPEG"])
         picture.load()
     except Image.DecompressionBombError as error:
-        raise FaultyData([Fault("", "The picture has too many pixels to unpack; save it smaller.")]) from error
+        raise FaultyData([Fault("", message("The picture has too many pixels to unpack. Save it smaller."))]) from error
     except (OSError, SyntaxError, ValueError) as error:
-        raise FaultyData([Fault("", "This is no picture; bring in a PNG, a JPEG or a PDF.")]) from error
+        raise FaultyData([Fault("", message("This is no picture. Import a PNG, a JPEG or a PDF."))]) from error
     return picture
 
 
@@ -103,9 +106,18 @@ def _page(data: bytes, page: int) -> Image.Image:
     try:
         document = pypdfium2.PdfDocument(data)
     except pypdfium2.PdfiumError as error:
-        raise FaultyData([Fault("", "This PDF could not be opened; save it anew, without a password.")]) from error
+        raise FaultyData(
+            [Fault("", message("This PDF could not be opened. Save it again, without a password."))]
+        ) from error
     if not 1 <= page <= len(document):
-        raise FaultyData([Fault("page", f"There is no page {page}; the PDF has {len(document)}.")])
+        raise FaultyData(
+            [
+                Fault(
+                    "page",
+                    message("There is no page {page}; the PDF has {document}.", page=page, document=len(document)),
+                )
+            ]
+        )
     sheet = document[page - 1]
     scale = min(_DOTS_PER_POINT, MOST_PIXELS / max(sheet.get_size()))
     picture: Image.Image = sheet.render(scale=scale).to_pil()

@@ -15,6 +15,7 @@ from typing import TypeAlias, TypeVar
 from bluff.core.errors import BluffError, JobError
 from bluff.core.job.stock import DEAREST, TREATED, Board, OnSite, Section, SectionStock, YardStock, section
 from bluff.core.measure.length import Length, format_board, inches, parse_length
+from bluff.core.message import message
 from bluff.formats.errors import Fault, FaultyData, fault_of
 
 Line = TypeVar("Line")
@@ -48,12 +49,12 @@ def read_prices(text: str, stock: YardStock, boards_of: BoardsOf) -> YardStock:
         FaultyData: Lines that are not understood, each with its number and what would be.
     """
     if len(text) > LONGEST_LIST:
-        raise FaultyData([Fault("", "This list is too long; take the prices in by parts.")])
+        raise FaultyData([Fault("", message("This list is too long; take the prices in by parts."))])
     found: dict[Section, dict[Length, Fraction | None]] = {}
     for of, length, price in _read(text, _priced):
         found.setdefault(of, {})[length] = price
     if not found:
-        raise FaultyData([Fault("", "There is no price in this; write lines like 2x6 16' 9.06.")])
+        raise FaultyData([Fault("", message("There is no price in this. Write lines like 2x6 16' 9.06."))])
     return _with_prices(stock, {of: (boards_of(of), prices) for of, prices in found.items()})
 
 
@@ -141,7 +142,11 @@ def _priced(line: str) -> tuple[Section, Length, Fraction | None]:
     if len(parts) == 1:
         parts = rest.rsplit(maxsplit=1)
     if len(parts) < 2:
-        raise JobError(f"“{line.strip()[:40]}” has a length or a price, not both; write a line like 2x6 16' 9.06.")
+        raise JobError(
+            message(
+                "“{strip}” has a length or a price, not both. Write a line like 2x6 16' 9.06.", strip=line.strip()[:40]
+            )
+        )
     return of, _length(parts[0]), read_price(parts[-1])
 
 
@@ -152,7 +157,9 @@ def _of(line: str, like: str) -> tuple[int, Section, str]:
     """
     counted = _COUNT.match(line)
     readings = [(1, line)] + ([(int(counted[1]), line[counted.end() :])] if counted else [])
-    wrong = JobError(f"“{line.strip()[:40]}” begins with no section; write a line like {like}.")
+    wrong = JobError(
+        message("“{strip}” begins with no section. Write a line like {like}.", strip=line.strip()[:40], like=like)
+    )
     for count, text in readings:
         named = _SECTION.match(text)
         if named is None:
@@ -181,13 +188,17 @@ def read_price(text: str) -> Fraction:
     """
     plain = text.strip().strip('"')
     if _NEGATIVE.search(plain):
-        raise JobError(f"“{plain[:20]}” is less than nothing. Write the price without a minus sign, like 9.06.")
+        raise JobError(
+            message(
+                "“{plain}” is less than nothing. Write the price without a minus sign, like 9.06.", plain=plain[:20]
+            )
+        )
     figures = _PRICE.fullmatch(plain)
     if figures is None:
-        raise JobError(f"“{text.strip()[:20]}” is no price; write it like 9.06.")
+        raise JobError(message("“{strip}” is not a price. Write it like 9.06.", strip=text.strip()[:20]))
     price = Fraction(figures[1].replace(",", "."))
     if price > DEAREST:
-        raise JobError(f"A board costs 0 to {DEAREST}.")
+        raise JobError(message("A board costs 0 to {dearest}.", dearest=DEAREST))
     return price
 
 

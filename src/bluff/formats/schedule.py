@@ -15,10 +15,11 @@ from bluff.core.errors import BluffError, JobError
 from bluff.core.job.edit import AddOpening, ChangeOpening, Edit, Several
 from bluff.core.job.header import Header, Source
 from bluff.core.job.job import Job, Opening, Sizing
-from bluff.core.job.position import Centred
+from bluff.core.job.position import Centered
 from bluff.core.job.ways import OpeningWays
 from bluff.core.measure.length import Length, format_inches, parse_length
 from bluff.core.measure.size import parse_size
+from bluff.core.message import message
 from bluff.core.phrase.header import read_header
 from bluff.core.phrase.opening_line import read_kind
 from bluff.core.phrase.place import place_in_words, read_place
@@ -73,9 +74,20 @@ def read_schedule(text: str) -> list[Change]:
     lines = _lines(text.lstrip("\ufeff"))
     names = [name.strip().lower() for name in lines[0]] if lines else []
     if "mark" not in names:
-        raise FaultyData([Fault("", f"The first line names the columns: {', '.join(COLUMNS)}; mark must be there.")])
+        raise FaultyData(
+            [
+                Fault(
+                    "",
+                    message(
+                        "The first line names the columns: {choices}; mark must be there.", choices=", ".join(COLUMNS)
+                    ),
+                )
+            ]
+        )
     if len(lines) > MOST_ROWS:
-        raise FaultyData([Fault("", f"A schedule has at most {MOST_ROWS} lines; take it in in parts.")])
+        raise FaultyData(
+            [Fault("", message("A schedule has at most {most_rows} lines; take it in in parts.", most_rows=MOST_ROWS))]
+        )
     changes: list[Change] = []
     for line in lines[1:]:
         # What is blank in a table from outside says nothing; only a cell typed over with nothing follows again.
@@ -88,7 +100,7 @@ def read_schedule(text: str) -> list[Change]:
 def _lines(text: str) -> list[list[str]]:
     check_text(text)
     if not text.strip():
-        raise FaultyData([Fault("", "There is nothing in it; choose the table that was saved.")])
+        raise FaultyData([Fault("", message("There is nothing in it. Choose the table that was saved."))])
     # Old spreadsheets end lines with a lone CR, which the reader takes for a slip.
     lines = StringIO(text.replace("\r\n", "\n").replace("\r", "\n"), newline="")
     delimiter = "\t" if "\t" in text.partition("\n")[0] else ","
@@ -96,7 +108,15 @@ def _lines(text: str) -> list[list[str]]:
         return list(csv.reader(lines, delimiter=delimiter))
     except csv.Error as error:
         raise FaultyData(
-            [Fault("", f"A cell is over {csv.field_size_limit():,} characters; is a quote left open?")]
+            [
+                Fault(
+                    "",
+                    message(
+                        "A cell is over {field_size_limit} characters; is a quote left open?",
+                        field_size_limit=csv.field_size_limit(),
+                    ),
+                )
+            ]
         ) from error
 
 
@@ -114,7 +134,7 @@ def schedule_edit(job: Job, changes: Sequence[Change]) -> Edit:
     for change in changes:
         mark = change.get("mark", "")
         if not mark:
-            faults.append(Fault("mark", "is missing; write the mark of the opening that is meant."))
+            faults.append(Fault("mark", message("is missing. Write the mark of the opening that is meant.")))
             continue
         try:
             if mark in known:
@@ -130,19 +150,23 @@ def schedule_edit(job: Job, changes: Sequence[Change]) -> Edit:
     if len(edits) == 1:
         return edits[0]
     if not edits:
-        raise FaultyData([Fault("", "Nothing in it differs from the schedule.")])
-    return Several(_says(changes), tuple(edits))
+        raise FaultyData([Fault("", message("Nothing in it differs from the schedule."))])
+    return Several(tuple(edits))
 
 
 def _new(change: Change, job: Job) -> Opening:
     missing = [name for name in ("wall", "at") if not change.get(name)]
     if missing or not (change.get("unit") or change.get("rough")):
         lacks = ", ".join([*missing, *([] if change.get("unit") or change.get("rough") else ["unit or rough"])])
-        raise JobError(f"{change['mark']} is not in this job yet; to add it write its {lacks} too.")
+        raise JobError(
+            message(
+                "{change} is not in this job yet; to add it write its {lacks} too.", change=change["mark"], lacks=lacks
+            )
+        )
     sizing = Sizing.UNIT if change.get("unit") else Sizing.ROUGH
     size = parse_size(change.get("unit") or change["rough"])
     kind = read_kind(change.get("kind"), size)
-    opening = Opening(change["mark"], change["wall"], kind, size, sizing, Centred())
+    opening = Opening(change["mark"], change["wall"], kind, size, sizing, Centered())
     rest = {name: cell for name, cell in change.items() if name not in ("unit", "rough", "wall", "kind")}
     return _changed(opening, rest, _header_of(job, opening))
 
@@ -184,15 +208,20 @@ def _with_cell(opening: Opening, column: str, cell: str, header: Header) -> Open
         case "at":
             return replace(opening, position=read_place(cell))
         case "head" if opening.kind.is_doorway and cell:
-            raise JobError("A doorway's head is its rough height; write its rough opening instead.")
+            raise JobError(message("A doorway's head is its rough height. Write its rough opening instead."))
         case _ if column in COLUMNS:
             return replace(opening, ways=_with_way(opening.ways, column, cell, header))
-    raise JobError(f"There is no column {column}; the columns are {', '.join(COLUMNS)}.")
+    raise JobError(
+        message("There is no column {column}; the columns are {choices}.", column=column, choices=", ".join(COLUMNS))
+    )
 
 
 def _floor(cell: str) -> int:
     if cell and not cell.isdecimal():
-        raise JobError(f"“{cell}” is no floor; 0 is the one the wall stands on, 1 the next above it.", "floor")
+        raise JobError(
+            message("“{cell}” is not a floor; 0 is the one the wall stands on, 1 the next above it.", cell=cell),
+            "floor",
+        )
     return int(cell or 0)
 
 
@@ -218,14 +247,20 @@ def _source(cell: str) -> Source:
     try:
         return Source(cell.lower() or Source.UNVERIFIED)
     except ValueError as error:
-        raise JobError(f"“{cell}” is nobody who sizes headers; write {', '.join(Source)}.") from error
+        raise JobError(
+            message(
+                "“{cell}” is not one of those who size {header:many}. Write {choices}.",
+                cell=cell,
+                choices=", ".join(Source),
+            )
+        ) from error
 
 
 def _count(cell: str) -> int | None:
     if not cell:
         return None
     if not cell.isdecimal():
-        raise JobError(f"“{cell}” is not a number of pieces; write 1, 2 or 3.")
+        raise JobError(message("“{cell}” is not a number of pieces. Write 1, 2 or 3.", cell=cell))
     return int(cell)
 
 
@@ -236,10 +271,3 @@ def _given(length: Length | None) -> str:
 def _rough_in_words(row: ScheduleRow) -> str:
     rough = row.first.rough
     return f"{format_inches(rough.width.value)} x {format_inches(rough.height.value)}"
-
-
-def _says(changes: Sequence[Change]) -> str:
-    marks = [change["mark"] for change in changes]
-    columns = sorted({name for change in changes for name in change if name != "mark"}, key=COLUMNS.index)
-    what = ", ".join(columns) if len(columns) <= 3 else "the schedule"
-    return f"set {what} of {', '.join(marks[:6])}{' …' if len(marks) > 6 else ''}"

@@ -75,7 +75,7 @@ class ClearFile(FileModel):
 
 
 class BackingFile(FileModel):
-    """A flat board between the studs, from here to there along the plate, its centre at a height.
+    """A flat board between the studs, from here to there along the plate, its center at a height.
 
     Left out, its face is the inside of an exterior wall and the right of any other.
     """

@@ -22,6 +22,7 @@ from bluff.core.job.stock import (
     section,
 )
 from bluff.core.measure.length import Length, format_exact, parse_length
+from bluff.core.message import message
 from bluff.formats.values import LengthText, PriceNumber
 from bluff.formats.ways_values import FileModel
 
@@ -76,7 +77,9 @@ class StockKeys(FileModel):
         )
         if grades:
             unknown = next(iter(grades))
-            raise JobError("A grade is that of a section of the stock; list its boards there.", f"grades.{unknown}")
+            raise JobError(
+                message("A grade is that of a section of the stock. List its boards there."), f"grades.{unknown}"
+            )
         on_site = tuple(
             OnSite(_section("on_site", name), length, count)
             for name, boards in counts.items()

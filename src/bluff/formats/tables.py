@@ -6,11 +6,20 @@ from io import StringIO
 
 from bluff.core.job.schools import MarkLines
 from bluff.core.measure.length import format_inches, to_inches
+from bluff.core.message import Message, message
 from bluff.core.takeoff.cut_list import cut_list, spacer_list
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.marks import read_mark
+from bluff.core.wall.member import Plate
+from bluff.views.reader import Reader
 
-MARKS = (
+
+def headings(*names: str) -> tuple[Message, ...]:
+    """The names of columns, each a template."""
+    return tuple(map(message, names))
+
+
+MARKS = headings(
     "wall",
     "plate",
     "reading",
@@ -24,7 +33,8 @@ MARKS = (
     "flat on",
     "to",
 )
-CUTS = ("wall", "count", "size", "length", "inches", "for", "short point", "bevel")
+CUTS = headings("wall", "count", "size", "length", "inches", "for", "short point", "bevel")
+_PLATES = {Plate.BOTTOM: message("bottom"), Plate.TOP: message("top")}
 
 
 def marks_csv(framings: Iterable[Framing]) -> str:
@@ -39,16 +49,16 @@ def marks_csv(framings: Iterable[Framing]) -> str:
             rows.append(
                 (
                     plan.id,
-                    mark.plate,
+                    _PLATES[mark.plate],
                     format_inches(at, 64),
                     to_inches(at),
                     mark.symbol,
-                    "ahead" if reading.ahead else "behind",
+                    message("ahead") if reading.ahead else message("behind"),
                     plan.standard.words.name(mark.role),
                     mark.opening or "",
                     str(mark.member) if mark.member else "",
-                    plan.side_in_words(mark.wide_face) if mark.wide_face else "",
-                    plan.side_in_words(mark.side) if mark.side else "",
+                    plan.side_called(mark.wide_face) if mark.wide_face else "",
+                    plan.side_called(mark.side) if mark.side else "",
                     "" if other is None else format_inches(other, 64),
                 )
             )
@@ -62,7 +72,7 @@ def cut_list_csv(framings: Iterable[Framing]) -> str:
         wall, words = framing.plan.id, framing.plan.standard.words
         for row in cut_list([framing]):
             roles = ", ".join(map(words.name, row.roles))
-            size = f"{row.size} treated" if row.is_treated else row.size
+            size = message("{size} treated", size=row.size) if row.is_treated else row.size
             short = row.bevel.short if row.bevel else None
             bevelled = "" if short is None else format_inches(short, 64), row.bevel.degrees if row.bevel else ""
             length = format_inches(row.length, 64), to_inches(row.length)
@@ -74,12 +84,17 @@ def cut_list_csv(framings: Iterable[Framing]) -> str:
     return written(CUTS, rows)
 
 
-def written(head: Sequence[str], rows: Iterable[Sequence[object]]) -> str:
-    """A table as CSV, nothing in it a spreadsheet would take for a formula."""
+def written(head: Sequence[Message | str], rows: Iterable[Sequence[object]], reader: Reader | None = None) -> str:
+    """A table as CSV, its messages put into words, nothing in it a spreadsheet would take for a formula."""
     file = StringIO()
     writer = csv.writer(file)
-    writer.writerow(head)
-    writer.writerows([safe(cell) for cell in row] for row in rows)
+    reader = reader or Reader()
+
+    def text(cell: object) -> object:
+        return safe(reader.say(cell) if isinstance(cell, Message) else cell)
+
+    writer.writerow([*map(text, head)])
+    writer.writerows([*map(text, row)] for row in rows)
     return file.getvalue()
 
 

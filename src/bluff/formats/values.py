@@ -15,7 +15,7 @@ from bluff.core.job.amounts import format_pounds, parse_number, parse_pounds
 from bluff.core.job.job import Point
 from bluff.core.job.position import (
     At,
-    Centred,
+    Centered,
     FromOpening,
     FromOutside,
     FromPlate,
@@ -40,6 +40,7 @@ from bluff.core.measure.length import (
     parse_spacing,
 )
 from bluff.core.measure.size import Size, parse_size
+from bluff.core.message import message
 
 Read = TypeVar("Read")
 
@@ -65,7 +66,7 @@ def _number(value: Any) -> Fraction | None:
         return None
     # Compared, not converted: a whole number of JSON may be too large for a float, and infinity has no fraction.
     if not abs(value) <= LONGEST:
-        raise LengthError("That is more than 1000 feet; write a number of inches.")
+        raise LengthError(message("That is more than 1000 feet. Write a number of inches."))
     return Fraction(value).limit_denominator(10**9)
 
 
@@ -77,7 +78,7 @@ def read_length(value: Any) -> Length:
     """
     length = read_signed_length(value) if _number(value) is not None else _text_length(value, parse_length)
     if length < 0:
-        raise LengthError(f"{value} is less than nothing; write a length without the minus.")
+        raise LengthError(message("{value} is less than nothing. Write a length without the minus.", value=value))
     return length
 
 
@@ -86,26 +87,28 @@ def read_signed_length(value: Any) -> Length:
     number = _number(value)
     length = _text_length(value, parse_signed_length) if number is None else from_inches(number)
     if abs(length) > LONGEST:
-        raise LengthError(f"{value} inches is more than 1000 feet; write a number of inches.")
+        raise LengthError(message("{value} inches is more than 1000 feet. Write a number of inches.", value=value))
     return length
 
 
 def _read_price(value: Any) -> Fraction:
     # Compared, not converted, as in `_number`: what is no number is in no range either.
     if isinstance(value, bool) or not isinstance(value, int | float) or not 0 <= value <= DEAREST:
-        raise SettingError(f"A price is a number from 0 to {DEAREST}, like 9.06, or null where none is known.")
+        raise SettingError(
+            message("A price is a number from 0 to {dearest}, like 9.06, or null where none is known.", dearest=DEAREST)
+        )
     return Fraction(value).limit_denominator(10**6)
 
 
 def _read_clock(value: Any) -> Clock:
     if not isinstance(value, str):
-        raise SettingError("Write a time of day as text, like 7:00.")
+        raise SettingError(message("Write a time of day as text, like 7:00."))
     return parse_clock(value)
 
 
 def _text_length(value: Any, parse: Callable[[str], Length]) -> Length:
     if not isinstance(value, str):
-        raise LengthError("""Write a length as text, like "12' 6 1/2", or as a number of inches.""")
+        raise LengthError(message('Write a length as text, like "12\' 6 1/2", or as a number of inches.'))
     return parse(value)
 
 
@@ -114,13 +117,13 @@ def _read_spacing(value: Any) -> Fraction:
     if number is not None:
         return number
     if not isinstance(value, str):
-        raise LengthError("Write a spacing as a number of inches, like 16.")
+        raise LengthError(message("Write a spacing as a number of inches, like 16."))
     return parse_spacing(value)
 
 
 def _read_rise(value: object) -> Fraction:
     if isinstance(value, bool) or not isinstance(value, str | int | float):
-        raise JobError("A pitch is the rise in 12 of run; write it like 5.", "pitch")
+        raise JobError(message("A pitch is the rise in 12 of run. Write it like 5."), "pitch")
     return parse_rise(str(value))
 
 
@@ -137,13 +140,13 @@ def _read_size(value: Any) -> Size:
         return parse_size(value)
     if isinstance(value, list | tuple) and len(value) == 2:
         return Size(*(read_length(part) for part in value))
-    raise SettingError('Write a size as a call-out, like "3-6 x 4-6", or as [width, height].')
+    raise SettingError(message('Write a size as a call-out, like "3-6 x 4-6", or as [width, height].'))
 
 
 def _read_point(value: Any) -> Point:
     if isinstance(value, list | tuple) and len(value) == 2:
         return Point(*(read_signed_length(part) for part in value))
-    raise SettingError("Write a point as [x, y], x to the east and y to the north.")
+    raise SettingError(message("Write a point as [x, y], x to the east and y to the north."))
 
 
 _ENDS: dict[str, FromPlate | FromOutside] = {
@@ -155,24 +158,40 @@ _ENDS: dict[str, FromPlate | FromOutside] = {
 _END_NAMES: dict[FromPlate | FromOutside, str] = {origin: name for name, origin in _ENDS.items()}
 
 
-def _read_position(value: Any) -> At | Centred:
-    if value == "centred":
-        return Centred()
+_WAS_CENTER, _WAS_CENTERED = "centre", "centred"
+"""As job files of version 1 have them."""
+
+
+def _read_position(value: Any) -> At | Centered:
+    if value in ("centered", _WAS_CENTERED):
+        return Centered()
+    if isinstance(value, dict) and _WAS_CENTER in value:
+        value = {"center" if key == _WAS_CENTER else key: one for key, one in value.items()}
     if not isinstance(value, dict):
-        raise SettingError('Write where it is as {"centre": "9-3", "from": "plate-start"}, or "centred".')
-    if unknown := sorted(value.keys() - {"centre", "edge", "from", "toward"}):
-        raise SettingError(f"There is no key “{unknown[0]}” in a position; the keys are centre, edge, from, toward.")
+        raise SettingError(message('Write where it is as {{"center": "9-3", "from": "plate-start"}}, or "centered".'))
+    if unknown := sorted(value.keys() - {"center", "edge", "from", "toward"}):
+        raise SettingError(
+            message(
+                "There is no key “{unknown}” in a position; the keys are center, edge, from, toward.",
+                unknown=unknown[0],
+            )
+        )
     given = [reference for reference in Reference if reference in value]
     if len(given) != 1:
-        raise SettingError("Give a position to its centre or to its edge, one of the two.")
+        raise SettingError(message("Give a position to its center or to its edge, one of the two."))
     toward = value.get("toward", End.END)
     if toward not in set(End):
-        raise SettingError("From an opening or a wall one measures toward the start or the end; write one of the two.")
+        raise SettingError(
+            message("From an opening or a wall one measures toward the start or the end. Write one of the two.")
+        )
     distance = read_signed_length(value[given[0]])
     if distance < 0:
         raise LengthError(
-            f'{value[given[0]]} is less than nothing; measure the other way, with "toward": "start" from an opening '
-            "or a wall, or from the other end."
+            message(
+                "{value} is less than nothing. Measure the other way, with "
+                '"toward": "start" from an opening or a wall, or from the other end.',
+                value=value[given[0]],
+            )
         )
     return At(given[0], distance, _read_origin(value.get("from", "plate-start")), End(toward))
 
@@ -182,16 +201,21 @@ def _read_origin(value: Any) -> Origin:
         return _ENDS[value]
     if isinstance(value, dict) and value.keys() == {"opening"} and isinstance(value["opening"], str):
         return FromOpening(value["opening"])
-    if isinstance(value, dict) and value.keys() == {"wall", "face"} and value["face"] in set(WallFace):
-        return FromWall(str(value["wall"]), WallFace(value["face"]))
+    if isinstance(value, dict) and value.keys() == {"wall", "face"}:
+        face = WallFace.CENTER if value["face"] == _WAS_CENTER else value["face"]
+        if face in set(WallFace):
+            return FromWall(str(value["wall"]), WallFace(face))
     raise SettingError(
-        f'Measure from {", ".join(_ENDS)}, {{"opening": "W1"}} or {{"wall": "C", "face": "near", "centre" or "far"}}.'
+        message(
+            'Measure from {choices}, {{"opening": "W1"}} or {{"wall": "C", "face": "near", "center" or "far"}}.',
+            choices=", ".join(_ENDS),
+        )
     )
 
 
-def _write_position(position: At | Centred) -> Any:
-    if isinstance(position, Centred):
-        return "centred"
+def _write_position(position: At | Centered) -> Any:
+    if isinstance(position, Centered):
+        return "centered"
     origin = position.origin
     source: Any
     match origin:
@@ -279,18 +303,18 @@ PointText = Annotated[
     WithJsonSchema({**_PAIR_SCHEMA, "description": "x to the east, y to the north."}),
 ]
 PositionText = Annotated[
-    At | Centred,
+    At | Centered,
     PlainValidator(told(_read_position)),
     PlainSerializer(_write_position),
     WithJsonSchema(
         {
-            "description": "Distance to the opening's centre or nearest edge, and what it is measured from.",
+            "description": "Distance to the opening's center or nearest edge, and what it is measured from.",
             "anyOf": [
-                {"const": "centred", "type": "string"},
+                {"const": "centered", "type": "string"},
                 {
                     "type": "object",
                     "properties": {
-                        "centre": _LENGTH_SCHEMA,
+                        "center": _LENGTH_SCHEMA,
                         "edge": _LENGTH_SCHEMA,
                         "from": {
                             "anyOf": [

@@ -42,6 +42,7 @@ from bluff.core.job.wood import Wood, WoodKind
 from bluff.core.job.words import Words
 from bluff.core.measure.length import Length
 from bluff.core.measure.lumber import Lumber, lumber
+from bluff.core.message import Message, message
 from bluff.formats.values import LengthText, SpacingText
 from bluff.formats.ways_values import (
     STUDS_KEYS,
@@ -131,15 +132,17 @@ class WaysFile(FileModel):
         """The one of three keys that says how long studs are."""
         given = [key for key in STUDS_KEYS if getattr(self, key, None) is not None]
         if len(given) > 1:
-            raise SettingError("Give a stud length, a wall height or a measured room, one of them.", given[-1])
+            raise SettingError(
+                message("Give {stud:a} length, a wall height or a measured room, one of them."), given[-1]
+            )
         return _STUDS[given[0]](getattr(self, given[0])) if given else None
 
     @classmethod
-    def misplaced(cls, key: str) -> str | None:
+    def misplaced(cls, key: str) -> Message | None:
         way = "studs" if key in STUDS_KEYS else key
         if way not in JobWays.names():
             return None
-        return belongs(way, key)
+        return belongs(way, message("{key}", key=key))
 
 
 _STUDS: Mapping[str, Callable[[Any], Studs]] = {

@@ -49,6 +49,7 @@ from bluff.core.job.schools import (
 from bluff.core.job.ways import JobWays
 from bluff.core.job.wood import Wood, WoodKind
 from bluff.core.job.words import Word
+from bluff.core.message import Message, message
 from bluff.formats.values import ClockText, FeetText, LengthText, NumberText, SignedLengthText, SpacingText, WeightText
 
 STUDS_KEYS = ("stud_length", "wall_height", "measured")
@@ -71,7 +72,7 @@ class FileModel(BaseModel):
         return dict(sorted(said, key=lambda item: item[0] in WAY_KEYS))
 
     @classmethod
-    def misplaced(cls, key: str) -> str | None:  # noqa: ARG003 - asked of every model, answered by some
+    def misplaced(cls, key: str) -> Message | None:  # noqa: ARG003 - asked of every model, answered by some
         """Where a key belongs that is known but not here; None where it is known nowhere."""
         return None
 
@@ -147,7 +148,7 @@ class WideOpeningFile(ValueFile):
 
 
 class DatumFile(ValueFile):
-    """Where the on-centre layout is measured from; a shift runs along the wall from that end."""
+    """Where the on-center layout is measured from; a shift runs along the wall from that end."""
 
     end: End = End.START
     shift: SignedLengthText = 0
@@ -195,7 +196,7 @@ class AllowanceFile(ValueFile):
         """
         said = self.to_core()
         if isinstance(said, DoorParts):
-            raise SettingError("Only a door's allowance is built up from parts; write width and height.")
+            raise SettingError(message("Only a door's allowance is built up from parts. Write width and height."))
         return said
 
     def to_core(self) -> Allowance | DoorParts:
@@ -203,7 +204,12 @@ class AllowanceFile(ValueFile):
         if self.width is None and self.height is None and parts:
             return DoorParts(**parts)
         if parts or self.width is None or self.height is None:
-            raise SettingError(f'Write an allowance as {{"width": 1, "height": 1}}, or in parts: {", ".join(_PARTS)}.')
+            raise SettingError(
+                message(
+                    'Write an allowance as {{"width": 1, "height": 1}}, or in parts: {choices}.',
+                    choices=", ".join(_PARTS),
+                )
+            )
         return Allowance(self.width, self.height)
 
 
@@ -388,7 +394,7 @@ def _read_ceiling(value: Any) -> CeilingBacking:
     try:
         return CeilingBacking(value)
     except ValueError as error:
-        raise ValueError(f"Write one of {', '.join(CeilingBacking)}.") from error
+        raise ValueError(message("Write one of {choices}.", choices=", ".join(CeilingBacking))) from error
 
 
 CeilingText = Annotated[

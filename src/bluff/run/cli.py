@@ -120,7 +120,9 @@ def _answered(path: Path, kind: str, answer: Callable[[bytes], str], what: str) 
     """
     from bluff.core.errors import BluffError
     from bluff.formats.errors import FaultyData, fault_of
+    from bluff.views.reader import Reader
 
+    say = Reader().say
     try:
         text = answer(sys.stdin.buffer.read() if str(path) == "-" else path.read_bytes())
     except OSError as error:
@@ -128,10 +130,10 @@ def _answered(path: Path, kind: str, answer: Callable[[bytes], str], what: str) 
         return UNREADABLE
     except FaultyData as error:
         for fault in error.faults:
-            print(fault, file=sys.stderr)
+            print(say(fault.sentence), file=sys.stderr)
         return UNREADABLE
     except BluffError as error:
-        print(fault_of(error), file=sys.stderr)
+        print(say(fault_of(error).sentence), file=sys.stderr)
         return UNREADABLE
     try:
         print(text, flush=True)

@@ -11,6 +11,7 @@ from psycopg_pool import ConnectionPool
 from bluff.core.cutting.board import JobBoard, Tick
 from bluff.core.cutting.demand import demands
 from bluff.core.cutting.saw import Members, boards_for, members_of
+from bluff.core.message import message
 from bluff.formats.boards import boards_data
 from bluff.service.errors import Changed
 from bluff.service.framings import framings, known_wall
@@ -151,7 +152,7 @@ class Cuttings:
             # What is kept already is sent again where its answer was lost, and its board may have gone meanwhile.
             kept = rows.kept_cuts(connection, self.account.crew_id, job, [cut.key for cut in cuts])
             if any(Tick(cut.board, cut.name) not in there for cut in cuts if cut.key not in kept):
-                raise Changed("These boards were planned again a moment ago. Look at them before you cut.")
+                raise Changed(message("These boards were planned again a moment ago. Look at them before you cut."))
             return boards
 
         return self._change(job, check, mark)
@@ -167,7 +168,9 @@ class Cuttings:
 
         def locked(_: Connection, boards: tuple[JobBoard, ...]) -> tuple[JobBoard, ...]:
             if {*numbers} - {board.number for board in boards}:
-                raise Changed("These boards were planned anew a moment ago. Look at them again before you lock one.")
+                raise Changed(
+                    message("These boards were planned again a moment ago. Look at them again before you lock one.")
+                )
             return tuple(replace(one, is_locked=is_locked) if one.number in numbers else one for one in boards)
 
         return self._change(job, locked)

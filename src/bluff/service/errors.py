@@ -17,11 +17,23 @@
 """
 
 from bluff.core.job.edit import Edit
+from bluff.core.message import Message, message
 from bluff.service.job_state import JobState
 
 
 class ServiceError(Exception):
-    """Base of everything a use case refuses; the message is for the person asking."""
+    """Base of everything a use case refuses.
+
+    Args:
+        message: For the person asking.
+    """
+
+    def __init__(self, message: Message) -> None:
+        super().__init__(message)
+        self.message = message
+
+    def __str__(self) -> str:
+        return self.message.as_written
 
 
 class NotFound(ServiceError):
@@ -40,7 +52,7 @@ class NotYet(ServiceError):
         seconds: They have to wait.
     """
 
-    def __init__(self, message: str, seconds: int) -> None:
+    def __init__(self, message: Message, seconds: int) -> None:
         super().__init__(message)
         self.seconds = seconds
 
@@ -83,7 +95,10 @@ class Conflict(ServiceError):
 
     def __init__(self, current: JobState, yours: Edit | None = None) -> None:
         super().__init__(
-            "Somebody changed this job a moment ago. Your change is kept here; look at theirs, then make yours again."
+            message(
+                "Somebody changed this job a moment ago. Your change is kept here. Look at theirs, then make yours "
+                "again."
+            )
         )
         self.current = current
         self.yours = yours

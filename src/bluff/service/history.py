@@ -8,6 +8,8 @@ from psycopg_pool import ConnectionPool
 
 from bluff.core.crew.strike import Rework, rework
 from bluff.core.job.job import Job
+from bluff.core.job.words import Words
+from bluff.core.message import Message
 from bluff.service.framings import framings
 from bluff.service.jobs import Jobs, says_of
 from bluff.store import jobs as rows
@@ -25,7 +27,7 @@ class Made:
     name: str
     initials: str
     at: datetime
-    says: str
+    says: Message
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,8 +52,11 @@ class History:
             found = rows.list_revisions(
                 connection, self.account.crew_id, job, state.revision + 1 if below is None else below, AT_ONCE
             )
-        words = state.job.standard.words
-        return [Made(row.number, row.name, row.initials, row.made_at, words.say(says_of(row))) for row in found]
+        return [Made(row.number, row.name, row.initials, row.made_at, says_of(row)) for row in found]
+
+    def words(self, job: UUID) -> Words:
+        """What the crew of a job calls pieces; as `Jobs.get`."""
+        return self._jobs.get(job).job.standard.words
 
     def at(self, job: UUID, number: int) -> Job:
         """A job as it was.

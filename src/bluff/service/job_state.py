@@ -6,6 +6,7 @@ from typing import NamedTuple
 from uuid import UUID
 
 from bluff.core.job.job import Job
+from bluff.core.message import Message
 
 
 @dataclass(frozen=True, slots=True)
@@ -20,10 +21,10 @@ class JobState:
     revision: int
     changed_at: datetime
     job: Job
-    undo: str | None
-    redo: str | None
+    undo: Message | None
+    redo: Message | None
     made: "Made | None" = None
-    over: tuple[str, ...] = ()
+    over: tuple[Message, ...] = ()
 
 
 class Made(NamedTuple):

@@ -12,13 +12,15 @@ from psycopg_pool import ConnectionPool
 
 from bluff.core.change.apply import apply
 from bluff.core.change.carry_over import carried_over
-from bluff.core.job.edit import BringBack, CheckOpenings, Edit, describe
+from bluff.core.job.description import describe
+from bluff.core.job.edit import BringBack, CheckOpenings, Edit
 from bluff.core.job.finding import Severity
 from bluff.core.job.job import Job
 from bluff.core.measure.length import Length
+from bluff.core.message import Message, message
 from bluff.core.phrase.typed import read_line
 from bluff.formats.edits import edit_data, edit_from_data
-from bluff.formats.job_file import job_data, job_from_data
+from bluff.formats.job_file import job_data, job_from_data, parts_from_data
 from bluff.service.errors import Conflict, NotFound, NothingToDo
 from bluff.service.framings import KNOWN, findings_by_wall, framing
 from bluff.service.job_state import JobState, Made
@@ -180,7 +182,7 @@ class Jobs:
         def read() -> Job:
             plan = rows.plan_at(connection, self.account.crew_id, job, number)
             if plan is None:
-                raise NotFound(f"This job never was at revision {number}.")
+                raise NotFound(message("This job never was at revision {number}.", number=number))
             return job_from_data(plan)
 
         return KNOWN.at((self.account.crew_id, job, number), read)
@@ -193,12 +195,14 @@ class Jobs:
             return self.get_in(connection, before.id, after)
         return None
 
-    def _made_between(self, connection: Connection, job: UUID, first: int, last: int) -> tuple[str, ...]:
+    def _made_between(self, connection: Connection, job: UUID, first: int, last: int) -> tuple[Message, ...]:
         """What was changed after one revision up to another, and by whom, in order."""
         if first == last:
             return ()
         found = rows.list_revisions(connection, self.account.crew_id, job, last + 1, last - first)
-        return tuple(f"{row.initials}: {says_of(row)}" for row in reversed(found))
+        return tuple(
+            message("{initials}: {change}", initials=row.initials, change=says_of(row)) for row in reversed(found)
+        )
 
     def _signed(self, edit: Edit) -> Edit:
         """An edit that says who and when, from the account and the clock and nobody else."""
@@ -209,11 +213,11 @@ class Jobs:
 
     def undo(self, job: UUID, revision: int, key: UUID | None = None) -> JobState:
         """Take the last edit back; as `edit`, and raises NothingToDo."""
-        return self._return(job, revision, key, rows.save_undo, "There is nothing left to undo in this job.")
+        return self._return(job, revision, key, rows.save_undo, message("There is nothing left to undo in this job."))
 
     def redo(self, job: UUID, revision: int, key: UUID | None = None) -> JobState:
         """Make the edit undone last again; as `edit`, and raises NothingToDo."""
-        return self._return(job, revision, key, rows.save_redo, "There is nothing to redo in this job.")
+        return self._return(job, revision, key, rows.save_redo, message("There is nothing to redo in this job."))
 
     def remove(self, job: UUID) -> None:
         """Put a job out of sight; `restore` brings it back."""
@@ -256,7 +260,7 @@ class Jobs:
         with self.pool.connection() as connection:
             png = pictures.find_picture(connection, self.account.crew_id, job, image)
         if png is None:
-            raise NotFound("The plan's picture is not here; bring it in again.")
+            raise NotFound(message("The plan's picture is not here. Import it again."))
         return png
 
     def _return(
@@ -265,7 +269,7 @@ class Jobs:
         revision: int,
         key: UUID | None,
         save: Callable[[Connection, Account, UUID, int, UUID | None], bool],
-        nothing: str,
+        nothing: Message,
     ) -> JobState:
         need(self.account, Right.CHANGE)
         with self.pool.connection() as connection:
@@ -323,33 +327,38 @@ def read_phrase(job: Job, text: str, wall_id: str | None) -> Edit:
     return read_line(text, job, wall_id)
 
 
-def says_of(row: RevisionRow) -> str:
+def described(edit: dict[str, Any], were: rows.Were) -> Message:
+    """What an edit changed, in words."""
+    return describe(edit_from_data(edit), parts_from_data(were) if were else {})
+
+
+def says_of(row: RevisionRow) -> Message:
     """What a change was, in words."""
     if row.edit is not None:
-        return describe(edit_from_data(row.edit))
+        return described(row.edit, row.edit_of)
     match row.kind:
         case "start":
-            return "start the job"
+            return message("Job started")
         case kind:
-            return f"{kind}, back to revision {row.returns_to}"
+            return message(
+                "Undone, back to revision {revision}" if kind == "undo" else "Redone, back to revision {revision}",
+                revision=row.returns_to or 0,
+            )
 
 
 def _state(row: JobRow, account: Account) -> JobState:
-    def described(edit: dict[str, Any] | None) -> str | None:
-        return describe(edit_from_data(edit)) if edit else None
-
     made = Made(row.standing, row.standing_name, row.standing_initials, row.standing_by == account.id)
     return JobState(
         id=row.id,
         revision=row.revision,
         changed_at=row.changed_at,
         job=KNOWN.job(row),
-        undo=described(row.undo),
-        redo=described(row.redo),
+        undo=described(row.undo, row.undo_of) if row.undo else None,
+        redo=described(row.redo, row.redo_of) if row.redo else None,
         # A guest undoes nothing, and learns of nobody.
         made=made if row.undo and account.only_job is None else None,
     )
 
 
 def _no_job() -> NotFound:
-    return NotFound("There is no such job; it may have been removed.")
+    return NotFound(message("There is no such job; it may have been removed."))

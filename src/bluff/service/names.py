@@ -5,6 +5,7 @@ import unicodedata
 
 from precis_i18n import get_profile
 
+from bluff.core.message import message
 from bluff.formats.errors import Fault, FaultyData
 
 LONGEST_NAME, MOST_INITIALS = 60, 4
@@ -36,7 +37,14 @@ def person_name(text: str) -> str:
     """
     name = clean_name(text)
     if not 1 <= len(name) <= LONGEST_NAME:
-        raise FaultyData([Fault("name", f"A name has 1 to {LONGEST_NAME} characters that can be seen.")])
+        raise FaultyData(
+            [
+                Fault(
+                    "name",
+                    message("A name has 1 to {longest_name} characters that can be seen.", longest_name=LONGEST_NAME),
+                )
+            ]
+        )
     return name
 
 
@@ -48,7 +56,14 @@ def person_initials(text: str) -> str:
     """
     initials = text.strip().upper()
     if not re.fullmatch(rf"[A-Z]{{1,{MOST_INITIALS}}}", initials):
-        raise FaultyData([Fault("initials", f"Initials are 1 to {MOST_INITIALS} letters, like RK.")])
+        raise FaultyData(
+            [
+                Fault(
+                    "initials",
+                    message("Initials are 1 to {most_initials} letters, like RK.", most_initials=MOST_INITIALS),
+                )
+            ]
+        )
     return initials
 
 

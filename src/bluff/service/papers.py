@@ -39,6 +39,7 @@ from bluff.service.site_day import job_at_work, loaded
 from bluff.store.accounts import Account
 from bluff.store.database import open_reader
 from bluff.views.day import DayView, day_view
+from bluff.views.reader import Reader, reader
 
 
 class JobAsked(NamedTuple):
@@ -65,7 +66,7 @@ class Made(NamedTuple):
 def imprint(state: JobState) -> Imprint:
     """What a sheet says of the job it was printed of, today."""
     today = date.today()
-    return Imprint(state.job.name, state.revision, f"{today.day} {today:%B %Y}")
+    return Imprint(state.job.name, state.revision, f"{today.day} {today:%B %Y}", reader(state.job.standard.words))
 
 
 def written_cutting(state: CuttingState) -> Cutting:
@@ -145,7 +146,7 @@ def _model(asked: JobAsked, model: Model, walls: Sequence[str]) -> tuple[list[st
 
 def _day(asked: JobAsked, now: datetime) -> DayView:
     site = Site(_pool(asked.url), asked.account)
-    return day_view(day_ahead(job_at_work(site, _cuttings(asked), asked.job), now))
+    return day_view(day_ahead(job_at_work(site, _cuttings(asked), asked.job), now), Reader())
 
 
 def _made(content: bytes, state: JobState) -> Made:

@@ -10,6 +10,7 @@ from contextvars import ContextVar
 from dataclasses import dataclass, field
 from threading import Event
 
+from bluff.core.message import message
 from bluff.service.errors import TooLong
 
 MOST_SECONDS = 60.0
@@ -36,7 +37,12 @@ class Patience:
             TooLong: It has taken too long, or the client has gone.
         """
         if self.has_left.is_set() or time.monotonic() - self._began > self.seconds:
-            raise TooLong(f"This took over {self.seconds:g} seconds and was given up; work on a part of the job.")
+            raise TooLong(
+                message(
+                    "This took over {seconds} seconds and was given up; work on a part of the job.",
+                    seconds=f"{self.seconds:g}",
+                )
+            )
 
 
 _patience: ContextVar[Patience | None] = ContextVar("patience", default=None)

@@ -7,6 +7,7 @@ from uuid import UUID
 from psycopg import Connection
 from psycopg_pool import ConnectionPool
 
+from bluff.core.message import message
 from bluff.formats.errors import Fault, FaultyData
 from bluff.service.errors import Changed, NotFound
 from bluff.service.names import person_initials, person_name
@@ -72,11 +73,15 @@ class People:
                 None,
             )
             if whose:
-                says = f"{whose} has the initials {initials}. Add a letter, so that marks show who made them."
+                says = message(
+                    "{whose} has the initials {initials}. Add a letter, so that marks show who made them.",
+                    whose=whose,
+                    initials=initials,
+                )
                 raise FaultyData([Fault("initials", says)])
             added = accounts.add_account(connection, self.account.crew_id, name, initials, role)
             if added is None:
-                raise FaultyData([Fault("name", f"Somebody is called {name} here already; add what tells them apart.")])
+                raise FaultyData([Fault("name", message("{name} is taken. Add what tells them apart.", name=name))])
             return link_for(connection, added)
 
     def link(self, person: UUID) -> str:
@@ -120,8 +125,8 @@ class People:
             if row.role == Role.LEAD and row.id != person
         ]
         if not others and not is_lead:
-            raise Changed("A crew needs a lead: make somebody else one first.")
+            raise Changed(message("A crew needs a lead: make somebody else one first."))
 
 
 def _nobody() -> NotFound:
-    return NotFound("There is no such person in the crew; they may have left.")
+    return NotFound(message("There is no such person in the crew; they may have left."))

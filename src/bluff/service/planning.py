@@ -22,8 +22,10 @@ from bluff.core.cutting.demand import Aim, By, Demand, demands
 from bluff.core.errors import BluffError
 from bluff.core.job.edit import ChangeWall, Several
 from bluff.core.job.job import Job, Wall
+from bluff.core.message import message
 from bluff.formats.boards import boards_data, boards_from_data
 from bluff.formats.edits import edit_data
+from bluff.formats.messages import kept_text
 from bluff.service.framings import framings, job_of_row
 from bluff.service.jobs import left_of
 from bluff.solve.plates import Laid, better_breaks
@@ -139,9 +141,9 @@ def plan_run(pool: ConnectionPool, run: UUID, ending: Event) -> None:
         raise
     except Exception:
         _log.exception("run %s failed", run)
-        found, state, says = None, "failed", "Planning failed. What was planned before stays; try again."
+        found, state, says = None, "failed", message("Planning failed. The earlier plan is kept. Try again.")
     with pool.connection() as connection:
-        rows.end_run(connection, run, state, found, says)
+        rows.end_run(connection, run, state, found, kept_text(says) if says else None)
     line = {"run": str(run), "job": str(taken.job_id), "state": state, "ms": round(1000 * (monotonic() - began))}
     _log.info(json.dumps(line))
 
@@ -233,7 +235,7 @@ class _Search:
         with self.pool.connection() as connection:
             row = job_rows.find_job(connection, crew, job)
             if row is None:
-                raise BluffError("The job was removed.")
+                raise BluffError(message("The job was removed."))
             return _Seen(
                 row=row,
                 cutting=rows.find_cutting(connection, crew, job),
@@ -324,8 +326,7 @@ class _Seen:
 
 def _of_walls(walls: Sequence[Wall]) -> Several:
     """The edit that puts walls with other breaks in place of those there are."""
-    names = ", ".join(wall.id for wall in walls) if len(walls) <= _NAMED else f"{len(walls)} walls"
-    return Several(f"break plates of {names} as they cut best", tuple(ChangeWall(wall.id, wall) for wall in walls))
+    return Several(tuple(ChangeWall(wall.id, wall) for wall in walls))
 
 
 Cost = Callable[[Sequence[JobBoard]], int | None]

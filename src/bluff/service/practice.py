@@ -18,6 +18,7 @@ from bluff.core.learn.exercise import Exercise, Level, MadeUp, exercise, exercis
 from bluff.core.learn.grading import Grade, Sheet, grade
 from bluff.core.learn.progress import HandedIn, Result
 from bluff.core.learn.questions import Question, question, topics
+from bluff.core.message import message
 from bluff.formats.ways_file import ways_data, ways_from_data
 from bluff.service.errors import NotFound
 from bluff.service.jobs import Jobs
@@ -86,7 +87,9 @@ class Practice:
         kept = Standards(self.pool, self.account).all()
         found = next((one.ways for one in kept if one.name == whose.standard), None)
         if found is None:
-            raise NotFound(f"There is no standard called {whose.standard}; it may have been removed.")
+            raise NotFound(
+                message("There is no standard called {standard}; it may have been removed.", standard=whose.standard)
+            )
         return found
 
     def exercise(self, made_up: MadeUp, whose: Whose) -> Exercise:
@@ -99,7 +102,7 @@ class Practice:
         Raises:
             NotFound: The crew has no such job.
             EditError: The job has no such wall.
-            SettingError: It cannot be practised on.
+            SettingError: It cannot be practiced on.
         """
         return exercise_of(Jobs(self.pool, self.account).get(job).job, wall)
 
@@ -167,9 +170,14 @@ class Practice:
         need(self.account, Right.PEOPLE)
         name = name.strip()
         if not 1 <= len(name) <= LONGEST_NAME:
-            raise SettingError(f"A class needs a name of 1 to {LONGEST_NAME} characters.", "name")
+            raise SettingError(
+                message("A class needs a name of 1 to {longest_name} characters.", longest_name=LONGEST_NAME), "name"
+            )
         if not 1 <= len(exercises) <= MOST_EXERCISES:
-            raise SettingError(f"A class does 1 to {MOST_EXERCISES} exercises; choose some.", "exercises")
+            raise SettingError(
+                message("A class does 1 to {most_exercises} exercises. Choose some.", most_exercises=MOST_EXERCISES),
+                "exercises",
+            )
         ways = self.ways(whose)
         for made_up in exercises:
             exercise(made_up.level, made_up.seed, ways)
@@ -188,7 +196,7 @@ class Practice:
         need(self.account, Right.PEOPLE)
         with self.pool.connection() as connection:
             if not rows.end_class(connection, self.account.crew_id, class_):
-                raise NotFound("There is no such class, or it has ended.")
+                raise NotFound(message("There is no such class, or it has ended."))
 
     def class_results(self, class_: UUID) -> tuple[Class, list[HandedIn]]:
         """A class and what came of its exercises, the oldest first. As `classes`.
@@ -200,7 +208,7 @@ class Practice:
         with self.pool.connection() as connection:
             row = rows.find_class(connection, self.account.crew_id, class_)
             if row is None:
-                raise NotFound("There is no such class.")
+                raise NotFound(message("There is no such class."))
             return _class(row), _class_results(rows.results_in(connection, class_))
 
 
@@ -220,7 +228,7 @@ class Lesson:
         with self.pool.connection() as connection:
             row = rows.class_of(connection, hash_of(self.token))
         if row is None:
-            raise NotFound("This link leads to no class, or the class has ended. Ask the person who sent it.")
+            raise NotFound(message("This link leads to no class, or the class has ended. Ask the person who sent it."))
         return _class(row)
 
     def exercise(self, place: int) -> Exercise:
@@ -242,7 +250,7 @@ class Lesson:
         found, pupil = self.found(), pupil.strip()
         made_up = _at(found, place)
         if not 1 <= len(pupil) <= LONGEST_PUPIL:
-            raise SettingError("Write your name first, so that your teacher knows whose work it is.", "pupil")
+            raise SettingError(message("Write your name first, so that your teacher knows whose work it is."), "pupil")
         result = grade(exercise(made_up.level, made_up.seed, found.ways).plan, sheet)
         kept = {"class_id": found.row.id, "pupil": pupil, "place": place, **_kept(result, made_up, done)}
         with self.pool.connection() as connection:
@@ -258,7 +266,7 @@ class Lesson:
 
 def _at(found: Class, place: int) -> MadeUp:
     if not 1 <= place <= len(found.exercises):
-        raise NotFound(f"This class has exercises 1 to {len(found.exercises)}.")
+        raise NotFound(message("This class has exercises 1 to {exercises}.", exercises=len(found.exercises)))
     return found.exercises[place - 1]
 
 

@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 
 from bluff.core.change.apply import apply
 from bluff.core.cutting.demand import lengths_lost
+from bluff.core.job.description import describe, parts_of
 from bluff.core.job.edit import (
     AddOpening,
     AddWall,
@@ -15,7 +16,6 @@ from bluff.core.job.edit import (
     SetLength,
     SetStock,
     Several,
-    describe,
 )
 from bluff.core.job.finding import Finding
 from bluff.core.job.job import Job, Wall
@@ -23,12 +23,13 @@ from bluff.core.job.schools import End
 from bluff.core.job.words import Words
 from bluff.core.measure.length import format_board, format_feet
 from bluff.core.measure.sum import Sum
+from bluff.core.message import Message, listed, message, plural
 from bluff.core.phrase.plan_line import in_feet, walk_gap
 from bluff.core.wall.wall_plan import WallPlan
 from bluff.service.framings import framing
 from bluff.service.jobs import read_phrase
 
-NamedSums = Sequence[tuple[str, Sum]]
+NamedSums = Sequence[tuple[Message, Sum]]
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,11 +47,11 @@ class ReadEdit:
     """
 
     edit: Edit
-    says: str
+    says: Message
     words: Words
     sums: NamedSums = ()
     findings: Sequence[Finding] = ()
-    warns: str | None = None
+    warns: Message | None = None
     instead: str | None = None
 
 
@@ -67,24 +68,32 @@ def read_edit(job: Job, edit: Edit) -> ReadEdit:
             framed = framing(after, opening.wall)
             return ReadEdit(
                 edit,
-                f"{opening.kind.value.replace('-', ' ').capitalize()} {opening.id}, {opening.size}",
+                message(
+                    "{Kind} {opening}, {size}", kind=opening.kind.called, opening=opening.id, size=str(opening.size)
+                ),
                 words,
                 opening_sums(framed.plan, opening.id),
                 [finding for finding in framed.findings if finding.opening == opening.id],
             )
         case AddWall(Wall(id=id_)) | ChangeWall(_, Wall(id=id_)) | SetLength(id_) | RunThrough(id_):
             framed = framing(after, id_)
-            sums = (("plate", framed.plan.plate_length), ("stud", framed.plan.stud_length))
+            sums = ((message("plate"), framed.plan.plate_length), (message("{stud}"), framed.plan.stud_length))
             return ReadEdit(edit, _wall_in_words(framed.plan), words, sums, framed.findings)
         case Several() if walls := _added(edit):
             lengths = ", ".join(f"{wall.id} {format_feet(wall.run.length)}" for wall in walls)
             gap = walk_gap(walls)
-            warns = f"Ends {gap} of where it began." if gap else None
-            return ReadEdit(edit, f"{len(walls)} walls of {walls[0].stud}: {lengths}", words, warns=warns)
+            warns = message("Ends {gap} of where it began.", gap=gap) if gap else None
+            says = plural(
+                "{count} wall of {size}: {lengths}",
+                "{count} walls of {size}: {lengths}",
+                count=len(walls),
+                size=walls[0].stud,
+                lengths=lengths,
+            )
+            return ReadEdit(edit, says, words, warns=warns)
         case _:
-            said = words.say(describe(edit))
             warns = _lengths_lost(job, after) if isinstance(edit, SetStock) else None
-            return ReadEdit(edit, said[0].upper() + said[1:], words, warns=warns)
+            return ReadEdit(edit, describe(edit, parts_of(job)), words, warns=warns)
 
 
 def read_typed(job: Job, text: str, wall_id: str | None) -> ReadEdit:
@@ -99,7 +108,9 @@ def read_typed(job: Job, text: str, wall_id: str | None) -> ReadEdit:
     if feet is None:
         return read
     longest = max((wall.run.length for wall in _added(read.edit)), default=0)
-    return replace(read, warns=f"Read as inches: no wall is longer than {format_feet(longest)}.", instead=feet)
+    return replace(
+        read, warns=message("Read as inches: no wall is longer than {longest:feet}.", longest=longest), instead=feet
+    )
 
 
 def opening_sums(plan: WallPlan, opening: str) -> NamedSums:
@@ -108,19 +119,21 @@ def opening_sums(plan: WallPlan, opening: str) -> NamedSums:
     if placed is None:
         return ()
     return (
-        ("rough width", placed.rough.width),
-        ("rough height", placed.rough.height),
-        ("starts at", placed.start),
+        (message("rough width"), placed.rough.width),
+        (message("rough height"), placed.rough.height),
+        (message("starts at"), placed.start),
     )
 
 
-def _lengths_lost(before: Job, after: Job) -> str | None:
+def _lengths_lost(before: Job, after: Job) -> Message | None:
     """What a job could not be cut from any more; None where it loses no board."""
     lost = lengths_lost(before, after)
     if not lost:
         return None
     each = (f"{section} {', '.join(map(format_board, lengths))}" for section, lengths in lost.items())
-    return f"This takes boards away that the job has now: {'; '.join(each)}. Pieces may then fit no board."
+    return message(
+        "This removes boards that the job has now: {boards}. Some pieces may then fit no board.", boards="; ".join(each)
+    )
 
 
 def _added(edit: Edit) -> list[Wall]:
@@ -128,7 +141,9 @@ def _added(edit: Edit) -> list[Wall]:
     return [one.wall for one in edit.edits if isinstance(one, AddWall)] if isinstance(edit, Several) else []
 
 
-def _wall_in_words(plan: WallPlan) -> str:
-    says = f"Wall {plan.id} of {plan.wall.stud}, {format_feet(plan.wall.run.length)}"
-    ends = [meeting.other for end in End if (meeting := plan.meetings.at(end))]
-    return f"{says}, meets {' and '.join(ends)}" if ends else says
+def _wall_in_words(plan: WallPlan) -> Message:
+    says = message(
+        "Wall {wall} of {size}, {length:feet}", wall=plan.id, size=plan.wall.stud, length=plan.wall.run.length
+    )
+    ends = [message("{wall}", wall=meeting.other) for end in End if (meeting := plan.meetings.at(end))]
+    return message("{wall}, meets {ends}", wall=says, ends=listed(ends)) if ends else says

@@ -4,6 +4,7 @@ from enum import StrEnum
 from types import MappingProxyType
 from typing import Final
 
+from bluff.core.message import message
 from bluff.service.errors import NotAllowed
 from bluff.store.accounts import Account, Role
 
@@ -30,10 +31,10 @@ RIGHTS: Final = MappingProxyType(
 
 _SAYS: Final = MappingProxyType(
     {
-        Right.LOOK: "Somebody of the crew may look at this.",
-        Right.RECORD: "You may look at this job and change nothing; ask a lead to make you a framer.",
-        Right.CHANGE: "A lead changes plans and standards; ask one to do it, or to make you a lead.",
-        Right.PEOPLE: "A lead says who is in the crew.",
+        Right.LOOK: message("Somebody of the crew may look at this."),
+        Right.RECORD: message("You may look at this job and change nothing; ask a lead to make you a framer."),
+        Right.CHANGE: message("A lead changes plans and standards; ask one to do it, or to make you a lead."),
+        Right.PEOPLE: message("A lead says who is in the crew."),
     }
 )
 

@@ -6,6 +6,7 @@ from uuid import UUID
 
 from bluff.core.errors import BluffError
 from bluff.core.measure.length import inches
+from bluff.core.message import Message
 from bluff.core.site.phone_clock import PhoneClock
 from bluff.formats.said import AnySaid, CutSaid, MarkSaid, NoteSaid, ReadingSaid, TickSaid
 from bluff.service.cutting import Cuttings
@@ -15,7 +16,9 @@ from bluff.store.cutting import CutRow
 from bluff.store.site import SiteRow
 
 
-def say_all(site: Site, cuttings: Cuttings, job: UUID, said: Sequence[AnySaid], clock: PhoneClock) -> dict[UUID, str]:
+def say_all(
+    site: Site, cuttings: Cuttings, job: UUID, said: Sequence[AnySaid], clock: PhoneClock
+) -> dict[UUID, Message]:
     """Keep site entries of a job; one that does not fit keeps none of the others from being kept.
 
     Args:
@@ -33,7 +36,7 @@ def say_all(site: Site, cuttings: Cuttings, job: UUID, said: Sequence[AnySaid], 
         NotFound: The crew has no such job.
     """
     times = _times(said, clock)
-    refused: dict[UUID, str] = {}
+    refused: dict[UUID, Message] = {}
     kept: list[SiteRow] = []
     for one in said:
         try:
@@ -60,11 +63,11 @@ def _times(said: Sequence[AnySaid], clock: PhoneClock) -> dict[UUID, datetime]:
     return times
 
 
-def _cut(cuttings: Cuttings, job: UUID, cuts: Sequence[CutRow]) -> dict[UUID, str]:
+def _cut(cuttings: Cuttings, job: UUID, cuts: Sequence[CutRow]) -> dict[UUID, Message]:
     """Keep entries about cuts; why not, for each whose board was planned again meanwhile, by its key."""
     if not cuts:
         return {}
-    refused: dict[UUID, str] = {}
+    refused: dict[UUID, Message] = {}
     try:
         cuttings.mark(job, cuts)
     except Changed:
@@ -72,7 +75,7 @@ def _cut(cuttings: Cuttings, job: UUID, cuts: Sequence[CutRow]) -> dict[UUID, st
             try:
                 cuttings.mark(job, [one])
             except Changed as error:
-                refused[one.key] = str(error)
+                refused[one.key] = error.message
     return refused
 
 

@@ -12,6 +12,7 @@ from psycopg import Connection
 from psycopg_pool import ConnectionPool
 from pwdlib import PasswordHash
 
+from bluff.core.message import message
 from bluff.formats.errors import Fault, FaultyData
 from bluff.service.errors import NotAllowed, NotSignedIn, TooManyTries
 from bluff.service.names import LONGEST_NAME, clean_name, person_initials, person_name
@@ -27,7 +28,7 @@ FREE_TRIES = 5
 _REMEMBERED = timedelta(minutes=30)
 _SHORTEST_WAIT, _LONGEST_WAIT = 15.0, 300.0
 _CREW, _FIRST, _INITIALS = "Our crew", "lead", "LF"
-_WRONG = "That name and password do not go together. Look at both again, or ask a lead for a new link."
+_WRONG = message("The name or the password is wrong. Check both, or ask a lead for a new sign-in link.")
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,14 +82,20 @@ def introduce(pool: ConnectionPool, account: Account, name: str, initials: str, 
         FaultyData: Nobody can be called that.
     """
     if not is_unnamed(pool, account):
-        raise NotAllowed("You have a name here already.")
+        raise NotAllowed(message("You have a name here already."))
     name, initials = person_name(name), person_initials(initials)
     crew = clean_name(crew)
     if not 1 <= len(crew) <= LONGEST_NAME:
-        raise FaultyData([Fault("crew", f"The name of a crew has 1 to {LONGEST_NAME} characters.")])
+        raise FaultyData(
+            [
+                Fault(
+                    "crew", message("The name of a crew has 1 to {longest_name} characters.", longest_name=LONGEST_NAME)
+                )
+            ]
+        )
     with pool.connection() as connection:
         if not accounts.introduce(connection, account, name, initials, crew):
-            raise FaultyData([Fault("name", f"Somebody is called {name} here already; add what tells them apart.")])
+            raise FaultyData([Fault("name", message("{name} is taken. Add what tells them apart.", name=name))])
     return replace(account, name=name, initials=initials, crew=crew)
 
 
@@ -157,7 +164,9 @@ def enter(pool: ConnectionPool, token: str) -> Entered:
             guest = secrets.token_urlsafe(32)
             account = accounts.add_guest(connection, hash_of(guest), SESSION_LASTS, share.id)
             return Entered(account, guest, share.wall)
-    raise NotSignedIn("This link was used, has ended, or is not whole. Ask the person who sent it for a new one.")
+    raise NotSignedIn(
+        message("This link was used, has ended, or is not whole. Ask the person who sent it for a new one.")
+    )
 
 
 def link_for(connection: Connection, account: UUID) -> str:
@@ -239,7 +248,7 @@ def set_password(pool: ConnectionPool, account: Account, password: str, before: 
         if before is not None:
             _may_try(connection, who, FREE_TRIES)
     if before is not None and not (kept and _hasher().verify(before[:LONGEST_PASSWORD], kept)):
-        raise FaultyData([Fault("before", "The current password is another one.")])
+        raise FaultyData([Fault("before", message("The current password is another one."))])
     hashed = _hasher().hash(password)
     with pool.connection() as connection:
         accounts.forget_failures(connection, who)
@@ -253,7 +262,11 @@ def check_password(password: str) -> None:
         FaultyData: It is.
     """
     if not SHORTEST_PASSWORD <= len(password) <= LONGEST_PASSWORD:
-        says = f"A password is {SHORTEST_PASSWORD} to {LONGEST_PASSWORD} characters long; three words do."
+        says = message(
+            "A password has {shortest} to {longest} characters. Three words are enough.",
+            shortest=SHORTEST_PASSWORD,
+            longest=LONGEST_PASSWORD,
+        )
         raise FaultyData([Fault("password", says)])
 
 
@@ -268,7 +281,9 @@ def _may_try(connection: Connection, who: str, free: int) -> None:
     count, ago = accounts.failures(connection, who, _REMEMBERED)
     left = min(_SHORTEST_WAIT * 2.0 ** (count - free), _LONGEST_WAIT) - ago if count >= free else 0
     if left > 0:
-        raise TooManyTries(f"Too many wrong passwords. Wait {ceil(left)} seconds, then try again.", ceil(left))
+        raise TooManyTries(
+            message("Too many wrong passwords. Wait {ceil} seconds, then try again.", ceil=ceil(left)), ceil(left)
+        )
     accounts.add_failure(connection, who)
 
 

@@ -7,6 +7,7 @@ from uuid import UUID
 
 from psycopg_pool import ConnectionPool
 
+from bluff.core.message import message
 from bluff.service.errors import NotFound
 from bluff.service.framings import known_wall
 from bluff.service.jobs import Jobs
@@ -63,4 +64,4 @@ class Shares:
         need(self.account, Right.PEOPLE)
         with self.pool.connection() as connection:
             if not rows.end_share(connection, self.account.crew_id, job, share):
-                raise NotFound("There is no such link; somebody may have ended it.")
+                raise NotFound(message("There is no such link; somebody may have ended it."))

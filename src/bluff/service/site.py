@@ -14,6 +14,7 @@ from bluff.core.crew.strike import StruckPlate
 from bluff.core.job.job import Job
 from bluff.core.job.schools import End
 from bluff.core.measure.length import Length
+from bluff.core.message import Message, message
 from bluff.core.site.caller import Held, OnPlates, Stop, Walk, stops, strikes
 from bluff.core.site.checking import Check, Verdict, verdict
 from bluff.core.site.checks import checks
@@ -124,7 +125,7 @@ class Site:
     pool: ConnectionPool
     account: Account
 
-    def say(self, job: UUID, said: Iterable[SiteRow]) -> dict[UUID, str]:
+    def say(self, job: UUID, said: Iterable[SiteRow]) -> dict[UUID, Message]:
         """Keep site entries, each by itself and once.
 
         Args:
@@ -139,14 +140,14 @@ class Site:
             NotFound: The crew has no such job.
         """
         need(self.account, Right.RECORD)
-        refused: dict[UUID, str] = {}
+        refused: dict[UUID, Message] = {}
         with self.pool.connection() as connection:
             state = self._jobs.get_in(connection, job)
             for row in said:
                 try:
                     self._fits(connection, state, row)
                 except Unfit as error:
-                    refused[row.key] = str(error)
+                    refused[row.key] = error.message
                 else:
                     rows.add_record(connection, self.account, job, row)
         return refused
@@ -245,7 +246,7 @@ class Site:
             self._jobs.get_in(connection, job)
             jpeg = rows.find_picture(connection, self.account.crew_id, job, key)
         if jpeg is None:
-            raise NotFound("There is no such photograph.")
+            raise NotFound(message("There is no such photograph."))
         return jpeg
 
     def log(self, job: UUID, wall: str | None = None, day: date | None = None, words: str = "") -> list[Entry]:
@@ -270,17 +271,28 @@ class Site:
             return
         if row.revision is None:
             if row.about or row.is_done:
-                raise Unfit("Say at which revision of the job this was marked.")
+                raise Unfit(message("Say at which revision of the job this was marked."))
             return
         if row.about is None and not row.is_done:
-            raise Unfit("A plate that is not marked after all is so at no revision.")
+            raise Unfit(message("A plate that is not marked after all is so at no revision."))
         if row.revision > state.revision:
-            raise Unfit(f"This job is at revision {state.revision}; look at it again before you mark by it.")
+            raise Unfit(
+                message(
+                    "This job is at revision {revision}; look at it again before you mark by it.",
+                    revision=state.revision,
+                )
+            )
         marks = self._framing_at(connection, state.id, row.revision, row.wall or "")
         if marks is None:
-            raise Unfit(f"There is no wall {row.wall} at revision {row.revision}.")
+            raise Unfit(
+                message("There is no wall {wall} at revision {revision}.", wall=row.wall or "", revision=row.revision)
+            )
         if row.about is not None and row.about not in marks.named_marks:
-            raise Unfit(f"Wall {row.wall} has no such mark at revision {row.revision}.")
+            raise Unfit(
+                message(
+                    "Wall {wall} has no such mark at revision {revision}.", wall=row.wall or "", revision=row.revision
+                )
+            )
 
     def _plates(
         self, connection: Connection, job: UUID, wall: str | None = None

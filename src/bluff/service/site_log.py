@@ -5,13 +5,13 @@ from dataclasses import dataclass
 from itertools import groupby
 
 from bluff.core.job.schools import End
-from bluff.core.measure.length import format_inches
+from bluff.core.message import Message, message, plural
 from bluff.core.site.checks import checks
 from bluff.core.site.work import work_name
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.marks import read_mark
+from bluff.core.wall.member import Plate
 from bluff.store.site import SiteRecord
-from bluff.views.reader import Reader
 
 FramingAt = Callable[[SiteRecord], Framing | None]
 """The wall something was said of, as the job was then; None where it was not there."""
@@ -22,7 +22,7 @@ class Entry:
     """A line of the log: its last record, which says who and when, and its words."""
 
     last: SiteRecord
-    says: str
+    says: Message
 
 
 def entries(records: Iterable[SiteRecord], framing_at: FramingAt) -> list[Entry]:
@@ -43,45 +43,68 @@ def _together(records: Iterable[SiteRecord]) -> Iterator[tuple[object, Iterable[
     return groupby(records, key)
 
 
-def _says(together: list[SiteRecord], framing_at: FramingAt) -> str:
+def _says(together: list[SiteRecord], framing_at: FramingAt) -> Message:
     row = together[0]
     match row.kind:
-        case "mark" if row.about is None:
-            return f"{row.plate} plate {'marked' if row.is_done else 'not marked after all'}"
         case "mark":
-            done = "written" if row.is_done else "struck"
-            if len(together) == 1:
-                return f"{_mark(row, framing_at)} {done} on the {row.plate} plate"
-            return f"{len(together)} marks {done}, {_mark(together[-1], framing_at)} to {_mark(row, framing_at)}"
+            return _written(together, framing_at)
         case "tick":
-            return _ticked(Reader().say(work_name(row.about or "")), row)
+            return _ticked(work_name(row.about or ""), row)
         case "reading":
-            by = " by the tape" if row.read_by == "tape" else ""
-            return f"{_measure(row, framing_at)}: {format_inches(row.value or 0, 32)}{by}"
+            return message(
+                "{measure}: {value:fine} by the tape" if row.read_by == "tape" else "{measure}: {value:fine}",
+                measure=_measure(row, framing_at),
+                value=row.value or 0,
+            )
         case "note":
-            return f"{row.about}: {row.words}" if row.about else row.words or ""
+            words = row.words or ""
+            if row.about:
+                return message("{about}: {words}", about=row.about, words=words)
+            return message("{words}", words=words)
 
 
-def _ticked(name: str, row: SiteRecord) -> str:
+def _written(together: list[SiteRecord], framing_at: FramingAt) -> Message:
+    """Marks of one go: a whole plate, one mark, or several."""
+    row, count = together[0], len(together)
+    plate = message("{bottom_plate}") if row.plate == Plate.BOTTOM else message("{top_plate}")
+    if row.about is None:
+        return message("{Plate} marked" if row.is_done else "{Plate}: marks undone", plate=plate)
+    last = _mark(row, framing_at)
+    if count == 1:
+        return message(
+            "{mark} written on the {plate}" if row.is_done else "{mark} struck on the {plate}", mark=last, plate=plate
+        )
+    return message(
+        "{count} marks written, {first} to {last}" if row.is_done else "{count} marks struck, {first} to {last}",
+        count=count,
+        first=_mark(together[-1], framing_at),
+        last=last,
+    )
+
+
+def _ticked(name: Message, row: SiteRecord) -> Message:
     if not row.is_done:
-        return f"{name}: not after all"
-    return f"{name}, by {row.hands}" if row.hands else f"{name}: done"
+        return message("{work}: undone", work=name)
+    if row.hands:
+        return plural("{work}, by {count} person", "{work}, by {count} people", count=row.hands, work=name)
+    return message("{work}: done", work=name)
 
 
-def _mark(row: SiteRecord, framing_at: FramingAt) -> str:
+def _mark(row: SiteRecord, framing_at: FramingAt) -> Message:
     framed = framing_at(row)
     mark = framed.named_marks.get(row.about or "") if framed else None
     if framed is None or mark is None:
-        return row.about or ""
+        return message("{mark}", mark=row.about or "")
     hook = End(row.hook) if row.hook else framed.plan.standard.datum.end
     reading = read_mark(mark, framed.plan.length, hook)
-    return f"{mark.symbol} at {format_inches(reading.at.value)}"
+    return message("{letter} at {at:length}", letter=mark.symbol, at=reading.at.value)
 
 
-def _measure(row: SiteRecord, framing_at: FramingAt) -> str:
+def _measure(row: SiteRecord, framing_at: FramingAt) -> Message:
     framed = framing_at(row)
+    measure = message("{measure}", measure=row.measure or "")
     for check in checks(framed) if framed else ():
         if check.id == row.about:
-            name = next((one.name for one in check.measures if one.id == row.measure), None)
-            return f"{Reader().say(check.name)}, {Reader().say(name) if name else row.measure}"
-    return f"{row.about}, {row.measure}"
+            name = next((one.name for one in check.measures if one.id == row.measure), measure)
+            return message("{check}, {measure}", check=check.name, measure=name)
+    return message("{check}, {measure}", check=row.about or "", measure=measure)

@@ -7,6 +7,7 @@ from psycopg_pool import ConnectionPool
 
 from bluff.core.errors import SettingError
 from bluff.core.job.ways import LONGEST_NAME, JobWays
+from bluff.core.message import message
 from bluff.formats.ways_file import ways_data, ways_from_data
 from bluff.service.errors import NotFound
 from bluff.service.rights import Right, need
@@ -45,7 +46,9 @@ class Standards:
         need(self.account, Right.CHANGE)
         name = name.strip()
         if not 1 <= len(name) <= LONGEST_NAME:
-            raise SettingError(f"A standard needs a name of 1 to {LONGEST_NAME} characters.", "name")
+            raise SettingError(
+                message("A standard needs a name of 1 to {longest_name} characters.", longest_name=LONGEST_NAME), "name"
+            )
         with self.pool.connection() as connection:
             rows.save_standard(connection, self.account.crew_id, name, ways_data(ways))
 
@@ -58,4 +61,4 @@ class Standards:
         need(self.account, Right.CHANGE)
         with self.pool.connection() as connection:
             if not rows.remove_standard(connection, self.account.crew_id, name):
-                raise NotFound(f"There is no standard called {name}; it may have been removed.")
+                raise NotFound(message("There is no standard called {name}; it may have been removed.", name=name))

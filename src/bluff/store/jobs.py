@@ -6,7 +6,7 @@ is one more revision with an earlier plan, and survives a restart like any other
 
 from dataclasses import dataclass
 from datetime import datetime, timedelta
-from typing import Any
+from typing import Any, TypeAlias
 from uuid import UUID
 
 from psycopg import Connection
@@ -14,6 +14,26 @@ from psycopg.rows import class_row
 from psycopg.types.json import Jsonb
 
 from bluff.store.accounts import Account
+
+Were: TypeAlias = dict[str, list[dict[str, Any]]] | None
+"""The walls and the openings an edit changed, as they were in the plan before it; None where it changed none."""
+
+
+def _were(revision: str) -> str:
+    """SQL of the `Were` of a revision's edit."""
+    return f"""
+        (
+            SELECT jsonb_build_object(
+                'walls', jsonb_path_query_array(before.plan, '$.walls[*] ? (@.id == $ids[*])', changed),
+                'openings', jsonb_path_query_array(before.plan, '$.openings[*] ? (@.id == $ids[*])', changed)
+            )
+            FROM revision AS before, jsonb_build_object('ids', jsonb_path_query_array(
+                {revision}.edit, 'strict $.** ? (@.edit starts with "change-").id', silent => true
+            )) AS changed
+            WHERE before.job_id = {revision}.job_id AND before.number = {revision}.number - 1
+                AND changed->'ids' <> '[]'
+        )
+    """
 
 
 @dataclass(frozen=True, slots=True)
@@ -26,7 +46,9 @@ class JobRow:
         revision: How many changes it has seen.
         changed_at: When the last one was.
         undo: The edit an undo would take back, None when there is none.
+        undo_of: The walls and openings that edit changed, as they were before.
         redo: The edit a redo would make again, None when there is none.
+        redo_of: As `undo_of`.
         standing: The revision an undo would take back.
         standing_by, standing_name, standing_initials: Who made it.
     """
@@ -36,15 +58,19 @@ class JobRow:
     revision: int
     changed_at: datetime
     undo: dict[str, Any] | None
+    undo_of: Were
     redo: dict[str, Any] | None
+    redo_of: Were
     standing: int
     standing_by: UUID
     standing_name: str
     standing_initials: str
 
 
-_JOB = """
-    SELECT job.id, job.plan, job.revision, job.changed_at, standing.edit AS undo, undone.edit AS redo, job.standing,
+_JOB = f"""
+    SELECT job.id, job.plan, job.revision, job.changed_at, job.standing,
+           standing.edit AS undo, {_were("standing")} AS undo_of,
+           undone.edit AS redo, {_were("undone")} AS redo_of,
            maker.id AS standing_by, maker.name AS standing_name, maker.initials AS standing_initials
     FROM job
     JOIN revision AS standing ON standing.job_id = job.id AND standing.number = job.standing
@@ -259,7 +285,10 @@ def _save_return(
 
 @dataclass(frozen=True, slots=True)
 class RevisionRow:
-    """A change as it is listed: who made it, when and what it was; `returns_to` of an undo or redo."""
+    """A change as it is listed: who made it, when and what it was; `returns_to` of an undo or redo.
+
+    `edit_of` is what the edit changed, as it was before.
+    """
 
     number: int
     name: str
@@ -267,6 +296,7 @@ class RevisionRow:
     made_at: datetime
     kind: str
     edit: dict[str, Any] | None
+    edit_of: Were
     returns_to: int | None
 
 
@@ -274,8 +304,9 @@ def list_revisions(connection: Connection, crew: UUID, job: UUID, below: int, mo
     """The changes of a job below a revision, the newest first."""
     with connection.cursor(row_factory=class_row(RevisionRow)) as cursor:
         return cursor.execute(
-            """
-            SELECT number, account.name, account.initials, made_at, kind, edit, returns_to
+            f"""
+            SELECT number, account.name, account.initials, made_at, kind, edit, {_were("revision")} AS edit_of,
+                   returns_to
             FROM revision JOIN account ON account.id = revision.account_id
             WHERE job_id = %s AND revision.crew_id = %s AND number < %s
             ORDER BY number DESC LIMIT %s

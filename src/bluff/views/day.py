@@ -6,12 +6,14 @@ from fractions import Fraction
 
 from bluff.core.job.rows import row_of
 from bluff.core.measure.clock import format_clock, format_minutes
+from bluff.core.message import Message, plural
 from bluff.core.site.at_work import DayAhead, Delivery, Ticked
 from bluff.core.site.day import Turn
 from bluff.core.site.pace import RATES, Pace, rate
 from bluff.core.site.shift import at
 from bluff.core.site.work import Task, lumber_of
 from bluff.views.by_whom import ByWhom
+from bluff.views.reader import Reader
 from bluff.views.typed import TypedDict
 
 
@@ -77,7 +79,7 @@ class DayView(TypedDict):
     rates: list[RateView]
 
 
-def day_view(day: DayAhead) -> DayView:
+def day_view(day: DayAhead, reader: Reader) -> DayView:
     """What is done when and by how many, as the crew has gone on so far."""
     works = day.job.day
     first = min((turn.begins for turn in day.turns), default=0)
@@ -86,18 +88,18 @@ def day_view(day: DayAhead) -> DayView:
         "hands": works.hands,
         "starts": format_clock(works.starts),
         "ends": format_clock(works.ends),
-        "turns": [_turn(turn, day, first) for turn in day.turns],
-        "deliveries": [_delivery(one, day) for one in day.deliveries],
-        "rates": list(_rates(day)),
+        "turns": [_turn(turn, day, first, reader) for turn in day.turns],
+        "deliveries": [_delivery(one, day, reader) for one in day.deliveries],
+        "rates": list(_rates(day, reader)),
     }
 
 
-def _turn(turn: Turn, day: DayAhead, first: int) -> TurnView:
+def _turn(turn: Turn, day: DayAhead, first: int, reader: Reader) -> TurnView:
     begun = day.begun.get((turn.wall, turn.task))
     return {
         "wall": turn.wall,
         "task": turn.task,
-        "name": turn.task.called,
+        "name": reader.say(turn.task.called),
         "begins": _moment(day, turn.begins),
         "ends": _moment(day, turn.ends, is_end=True),
         "takes": format_minutes(turn.ends - turn.begins),
@@ -111,36 +113,39 @@ def _turn(turn: Turn, day: DayAhead, first: int) -> TurnView:
     }
 
 
-def _delivery(one: Delivery, day: DayAhead) -> DeliveryView:
+def _delivery(one: Delivery, day: DayAhead, reader: Reader) -> DeliveryView:
     return {
         "work": lumber_of(one.load.walls),
         "walls": list(one.load.walls),
-        "boards": [str(line) for line in one.load.lines],
+        "boards": [reader.say(line.called) for line in one.load.lines],
         "pounds": round(one.load.pounds),
         "before": None if one.before is None else _moment(day, one.before),
         "there": _by(one.there),
     }
 
 
-def _rates(day: DayAhead) -> Iterator[RateView]:
+def _rates(day: DayAhead, reader: Reader) -> Iterator[RateView]:
     for task, names in RATES.items():
         pace = day.pace[task]
         for name in names:
             minutes = rate(day.job.rates, name)
             yield {
-                "name": row_of(f"rates.{name}").asked.name,
+                "name": reader.say(row_of(f"rates.{name}").asked.name),
                 "minutes": _figure(minutes),
                 "is_guess": not getattr(day.job.rates, name),
                 "now": _figure(minutes * pace.factor),
-                "because": _because(pace),
+                "because": reader.say(_because(pace)) if pace.walls else "",
             }
 
 
-def _because(pace: Pace) -> str:
-    if not pace.walls:
-        return ""
-    walls = "1 wall" if pace.walls == 1 else f"{pace.walls} walls"
-    return f"{walls} took {format_minutes(round(pace.took))} of work, {format_minutes(round(pace.planned))} planned"
+def _because(pace: Pace) -> Message:
+    return plural(
+        "{count} wall took {took} of work, {planned} planned",
+        "{count} walls took {took} of work, {planned} planned",
+        count=pace.walls,
+        took=format_minutes(round(pace.took)),
+        planned=format_minutes(round(pace.planned)),
+    )
 
 
 def _figure(minutes: Fraction) -> str:

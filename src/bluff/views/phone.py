@@ -26,7 +26,7 @@ from bluff.core.site.checks import checks
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Plate
 from bluff.views.day import DayView, day_view
-from bluff.views.reader import reader
+from bluff.views.reader import Reader, reader
 from bluff.views.stops import StopView, stop_view
 from bluff.views.verdicts import VerdictView, verdict_view
 
@@ -133,7 +133,7 @@ def day(job: JobAtWork, now: str, said: Sequence[Mapping[str, Any]]) -> DayView:
     """
     for one in said:
         job = _heard(job, one)
-    return day_view(day_ahead(job, datetime.fromisoformat(now)))
+    return day_view(day_ahead(job, datetime.fromisoformat(now)), Reader())
 
 
 QUESTIONS: Mapping[str, Callable[..., object]] = {"judge": judge, "walk": walk, "day": day}

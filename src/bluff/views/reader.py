@@ -8,6 +8,7 @@ from gettext import NullTranslations
 from string import Formatter
 
 from bluff.core.job.words import USUAL, Words
+from bluff.core.measure.aloud import aloud
 from bluff.core.measure.length import format_feet, format_inches, format_spacing
 from bluff.core.measure.slope import format_pitch
 from bluff.core.message import Argument, Message
@@ -111,7 +112,23 @@ def _fraction(value: Argument) -> Fraction:
     return Fraction(value)
 
 
-_AS_WRITTEN = {"length": _length, "fine": _fine, "feet": _feet, "spacing": _spacing, "pitch": _pitch}
+def _aloud(value: Argument) -> str:
+    return aloud(_number(value))
+
+
+def _aloud_feet(value: Argument) -> str:
+    return aloud(_number(value), "feet")
+
+
+_AS_WRITTEN = {
+    "length": _length,
+    "fine": _fine,
+    "feet": _feet,
+    "spacing": _spacing,
+    "pitch": _pitch,
+    "aloud": _aloud,
+    "aloud_feet": _aloud_feet,
+}
 
 FORMS = frozenset({"", "one", "many", "a", *_AS_WRITTEN})
 """How a field of a template may be written."""

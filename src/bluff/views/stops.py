@@ -6,6 +6,7 @@ from bluff.core.site.caller import Stop, Turn, called_out, lies
 from bluff.core.wall.member import Plate
 from bluff.core.wall.wall_plan import WallPlan
 from bluff.views.lengths import Figure, figure, in_feet
+from bluff.views.reader import reader
 from bluff.views.typed import TypedDict
 
 
@@ -40,6 +41,7 @@ class StopView(TypedDict):
 def stop_view(stop: Stop, plan: WallPlan, figures: Figures) -> StopView:
     """A stop in the crew's words, called out in these figures."""
     words, mark, reading = plan.standard.words, stop.mark, stop.reading
+    say = reader(words).say
     other = reading.other_line if plan.standard.mark_lines is MarkLines.BOTH else None
     return {
         "id": stop.id,
@@ -52,7 +54,7 @@ def stop_view(stop: Stop, plan: WallPlan, figures: Figures) -> StopView:
         "ahead": reading.ahead if mark.width else None,
         "symbol": mark.symbol,
         "name": words.name(mark.role),
-        "lies": lies(mark, plan),
+        "lies": say(way) if (way := lies(mark, plan)) else None,
         "opening": mark.opening,
-        "aloud": called_out(stop, plan, figures),
+        "aloud": say(called_out(stop, plan, figures)),
     }

@@ -15,7 +15,7 @@ class NamedSum(TypedDict):
     steps: list[tuple[str, Figure]]
 
 
-def named_sum(name: Message | str, total: Sum, reader: Reader) -> NamedSum:
+def named_sum(name: Message, total: Sum, reader: Reader) -> NamedSum:
     """A sum with the name a screen gives it."""
     return {
         "name": reader.say(name),

@@ -80,16 +80,16 @@ def test_no_bolt_by_the_rule_is_nearer_to_an_end_of_its_plate_than_seven_diamete
 
 
 @pytest.mark.parametrize(
-    ("centre", "moved"),
+    ("center", "moved"),
     [
         ("105", "85"),  # left of the kings of the window, which begin at 86 1/2
         ("130", "135 1/2 + 1 1/2"),
         ("1", "1 1/2"),
     ],
 )
-def test_a_post_is_moved_to_the_nearest_free_place(centre, moved):
+def test_a_post_is_moved_to_the_nearest_free_place(center, moved):
     job = job_of(WALL, "3-6x4-6 @ 9-3")
-    post = Post("P1", At(Reference.CENTRE, inches(centre), FromPlate(End.START)), plies=2)
+    post = Post("P1", At(Reference.CENTER, inches(center), FromPlate(End.START)), plies=2)
     job = replace(job, walls=(replace(job.walls[0], posts=(post,)),))
     _, after = settled(job, Code.POST_LEFT_OUT)
     standing = next(piece for piece in framed(after).members if str(piece.id) == "A/post/P1/post")

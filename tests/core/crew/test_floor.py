@@ -44,7 +44,7 @@ def test_walls_are_drawn_as_their_plates_are_cut():
     assert printed(floor.cut_corners(*seen(turned, "B"))[0]) == ("432", "270")
 
 
-def test_a_mitre_is_drawn_from_corner_to_corner():
+def test_a_miter_is_drawn_from_corner_to_corner():
     reach = 10 / 2**0.5
     job = Job("bay", walls=(wall("A", (0, 0), (0, 10)), wall("B", (0, 10), (reach, 10 + reach))))
     end_left, end_right = floor.cut_corners(*seen(job, "A"))[1:3]

@@ -7,7 +7,7 @@ from hypothesis import given
 
 from bluff.core.crew.layout_pole import BEND, POCKET, layout_pole
 from bluff.core.job.amounts import Datum
-from bluff.core.job.position import Centred
+from bluff.core.job.position import Centered
 from bluff.core.job.schools import End
 from bluff.core.job.special import Beam, Post
 from bluff.core.job.top import Gable, Rake
@@ -43,8 +43,8 @@ def test_from_the_other_end_the_stick_reads_what_is_left_of_it():
 
 def test_bends_and_pockets_are_lines_too():
     """A beam 3 1/2 wide over the ridge at 78 1/2: its pocket is from 76 3/4 to 80 1/4, between the studs beside it."""
-    post = Post("P1", Centred(), "4x4", 1, Beam(inches("3 1/2"), inches(120), inches(14)))
-    pole = pole_of(Gable(Fraction(5), Centred(), inches("97 1/8")), posts=(post,))
+    post = Post("P1", Centered(), "4x4", 1, Beam(inches("3 1/2"), inches(120), inches(14)))
+    pole = pole_of(Gable(Fraction(5), Centered(), inches("97 1/8")), posts=(post,))
     assert [format_exact(line.at) for line in pole.lines if line.symbol == BEND] == ["78 1/2"]
     assert [format_exact(line.at) for line in pole.lines if line.symbol == POCKET] == ["76 3/4", "80 1/4"]
 

@@ -35,7 +35,8 @@ from bluff.core.takeoff.weight import lift, weight
 from bluff.core.wall.member import Member, Orientation, Role
 from bluff.core.wall.wall_plan import wall_plans
 from floors import partition, shelter
-from framing import frame_wall
+from framing import frame_wall, say
+from refusals import refused
 from strategies import jobs
 
 
@@ -44,7 +45,7 @@ def packs(job):
 
 
 def called(pack):
-    return pack.count, " + ".join(map(str, pack.pieces)), pack.places
+    return pack.count, " + ".join(say(piece.called) for piece in pack.pieces), pack.places
 
 
 def test_corners_channels_and_packs_are_counted_by_what_they_are_made_of():
@@ -166,14 +167,14 @@ def test_sheets_add_what_they_cover():
     assert lift(heavy, is_sheeted=True).pounds == lift(framing).pounds + covered * 2
     bare = frame_wall("18-6 2x4", sheets=Sheets.NONE)
     assert lift(bare, is_sheeted=True) == lift(bare)
-    with pytest.raises(SettingError, match="to 6 pounds a square foot"):
+    with refused(SettingError, match="to 6 pounds a square foot"):
         SheetSize(weight=Fraction(10))
 
 
 def test_density_is_a_setting_within_what_wood_can_weigh():
     job = apply(shelter(), SetWays(JobWays(density=38)))
     assert lift(frame(wall_plans(job)[0])).pounds / 38 == lift(frame(wall_plans(shelter())[0])).pounds / 33
-    with pytest.raises(SettingError, match="15 to 70 pounds"):
+    with refused(SettingError, match="15 to 70 pounds"):
         JobWays(density=330)
 
 

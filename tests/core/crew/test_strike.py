@@ -21,7 +21,7 @@ def said(strokes):
 
 
 def test_a_window_that_moves_by_an_inch_and_a_half_strikes_and_adds_its_own_marks():
-    """RO 37 wide, on centre 6-0: it begins at 72 - 18 1/2 = 53 1/2, jack at 52, king at 50 1/2; beyond it the jack
+    """RO 37 wide, on center 6-0: it begins at 72 - 18 1/2 = 53 1/2, jack at 52, king at 50 1/2; beyond it the jack
     stands from 90 1/2 and the king from 92. An inch and a half on, all are that much farther."""
     (one,) = rework([framed(job_of("12' 2x4", "3-0x4-0 @ 6-0"))], [framed(job_of("12' 2x4", "3-0x4-0 @ 6-1 1/2"))])
     kings = [stroke for stroke in one.strokes[Plate.BOTTOM] if stroke.mark.symbol == "K"]

@@ -12,7 +12,7 @@ from bluff.core.cutting.carry import Carried
 from bluff.core.cutting.demand import Demand, demands
 from bluff.core.cutting.pairs import paired
 from bluff.core.cutting.problem import Piece, Problem, Stock
-from bluff.core.job.position import Centred
+from bluff.core.job.position import Centered
 from bluff.core.job.schools import End
 from bluff.core.job.stock import Board, Section, SectionStock, YardStock
 from bluff.core.job.top import Gable, Rake
@@ -72,7 +72,7 @@ def test_a_raked_stud_has_one_bevel_and_a_sloped_plate_two():
 
 
 def test_a_stud_under_a_ridge_has_two_other_bevels_and_is_paired_with_none():
-    gable = Gable(Fraction(5), Centred(), inches("97 1/8"))
+    gable = Gable(Fraction(5), Centered(), inches("97 1/8"))
     ridge = [member for member in framed(raked(gable)).standing if member.edges and len(member.edges.over) > 2]
     assert [slant_of(member) for member in ridge] == [None] * len(ridge)
 

@@ -24,6 +24,8 @@ from bluff.core.job.standard import Standard
 from bluff.core.job.ways import JobWays, WallWays, whence
 from bluff.core.measure.length import inches
 from bluff.core.measure.lumber import Lumber
+from framing import say
+from refusals import refused
 from strategies import job_ways
 
 USUAL = Standard()
@@ -43,9 +45,9 @@ def test_every_way_is_in_one_group_and_every_row_has_a_name_of_its_own():
 
 def test_what_is_chosen_says_when_one_would_choose_it_where_its_fellows_do():
     for row in ROWS.values():
-        said = {bool(option.when) for option in row.asked.options}
+        said = {bool(say(option.when)) for option in row.asked.options}
         assert len(said) < 2, row.way
-        assert all(option.when.endswith(".") for option in row.asked.options if option.when)
+        assert all(say(option.when).endswith(".") for option in row.asked.options if say(option.when))
 
 
 @pytest.mark.parametrize(
@@ -116,22 +118,22 @@ def test_a_header_of_other_boards_is_nobodys_word():
     ("way", "text", "says"),
     [
         ("spacing", "wide", "wide"),
-        ("jack_count", "many", "Jacks a side is one of 1, 2, 3"),
-        ("density", "heavy", "write a whole number"),
+        ("jack_count", "many", "Jacks a side is one of 1, 2 or 3"),
+        ("density", "heavy", "Write a whole number"),
         ("sheet.weight", "light", "as a number of pounds"),
         ("sheet.weight", "1e999999999", "as a number of pounds"),
         ("stud_length", "92 5/8, 97", "is not a length"),
         ("wall_height", "97, 98", "is not a length"),
-        ("stacked", "perhaps", "is one of On their own, Under the joists"),
+        ("stacked", "perhaps", "is one of On their own or Under the joists"),
         ("window_allowance", "1", "is not width by height"),
         ("lumber.2x6", "1 1/2", "is not thick by wide"),
         ("measured.play", "1/4", "at least one reading"),
         ("words.stud.letter", "XYZ", "one or two signs"),
-        ("studs", "1", "There is no way called studs"),
+        ("studs", "1", "There is no setting called studs"),
     ],
 )
 def test_what_cannot_be_read_says_what_to_write(way, text, says):
-    with pytest.raises(BluffError, match=says):
+    with refused(BluffError, match=says):
         JobWays(**{row_of(way).key: row_of(way).write(USUAL, text)})
 
 

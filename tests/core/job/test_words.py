@@ -12,10 +12,13 @@ from bluff.core.job.edit import RenameJob, SetWays
 from bluff.core.job.job import Job
 from bluff.core.job.ways import JobWays
 from bluff.core.job.words import PRESETS, USUAL, Word, Words
+from bluff.core.message import message
 from bluff.core.phrase.typed import read_line
 from bluff.formats.framed import framed_wall
 from bluff.formats.tables import cut_list_csv, marks_csv
+from bluff.views.reader import reader
 from framing import frame_wall, job_of
+from refusals import refused, sentence_of
 
 TRIMMER = Words((("jack", Word("trimmer", "T")), ("bottom_plate", Word("sole plate"))))
 SWAPPED = PRESETS["Australia"]
@@ -102,12 +105,12 @@ def test_any_words_are_taken_or_refused_with_a_sentence(names):
     try:
         words = Words(tuple((piece, Word(name)) for piece, name in names.items()))
     except SettingError as error:
-        assert error.message.endswith(".")
+        assert sentence_of(error).endswith(".")
         assert error.path.split(".")[0] in names
     else:
         assert len({words.name(piece) for piece in USUAL}) == len(USUAL)
-        for piece, usual in USUAL.items():
-            assert words.say(f"The {usual.name} here") == f"The {words.name(piece)} here"
+        for piece in USUAL:
+            assert reader(words).say(message("The {piece:one} here", piece=piece)) == f"The {words.name(piece)} here"
 
 
 @pytest.mark.parametrize(
@@ -123,9 +126,9 @@ def test_any_words_are_taken_or_refused_with_a_sentence(names):
     ],
 )
 def test_words_nobody_could_read_are_refused(piece, word, path):
-    with pytest.raises(SettingError) as refused:
+    with pytest.raises(SettingError) as caught:
         Words(((piece, word),))
-    assert refused.value.path == path
+    assert caught.value.path == path
 
 
 def test_a_line_may_begin_with_the_crews_word():
@@ -147,9 +150,9 @@ def test_a_line_may_begin_with_the_crews_word():
 )
 def test_a_letter_two_pieces_would_share_is_refused_where_it_is_chosen(said, piece):
     job = Job("letters", JobWays(words=Words()))
-    with pytest.raises(SettingError, match="cannot both be marked") as refused:
+    with refused(SettingError, match="cannot both have the letter") as caught:
         apply(job, SetWays(JobWays(words=Words(said))))
-    assert refused.value.path == piece
+    assert caught.value.path == piece
     # A job that has it already stays readable, and what else changes is made.
     old = Job("letters", JobWays(words=Words(said)))
     assert apply(old, RenameJob("renamed")).name == "renamed"

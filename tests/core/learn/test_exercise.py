@@ -22,6 +22,7 @@ from bluff.core.wall.member import Role
 from bluff.core.wall.wall_plan import wall_plan
 from bluff.views.reader import reader
 from framing import job_of, say
+from refusals import refused
 
 EMPTY = Sheet((), {})
 
@@ -59,7 +60,7 @@ def test_each_level_has_what_it_is_about():
 
 def test_exercises_have_numbers():
     for seed in (0, -1, MOST_SEEDS + 1):
-        with pytest.raises(SettingError, match="numbered from 1"):
+        with refused(SettingError, match="numbered from 1"):
             exercise(Level.COMMON, seed, JobWays())
 
 
@@ -67,12 +68,12 @@ def test_a_wall_of_a_real_job_is_an_exercise_unless_its_plate_has_several_tapes(
     job = job_of("18-6 2x4", "3-6x4-6 @ 9-3")
     assert exercise_of(job, "A").plan == wall_plan(job, job.walls[0])
     gable = replace(job, walls=(replace(job.walls[0], top=Gable(Fraction(5))),))
-    with pytest.raises(SettingError, match="several slopes"):
+    with refused(SettingError, match="several slopes"):
         exercise_of(gable, "A")
 
 
 def test_hints_come_a_little_at_a_time():
-    """Centre 111, half of 43 is 21 1/2: the rough opening starts at 89 1/2, the king at 86 1/2."""
+    """Center 111, half of 43 is 21 1/2: the rough opening starts at 89 1/2, the king at 86 1/2."""
     plan = window()
     first = hint(plan, EMPTY)
     assert say(first.piece) == "The rough opening of W1 before any of its marks."

@@ -14,23 +14,29 @@ from bluff.core.learn.exercise import Exercise
 from bluff.core.learn.given import _DRAWN, given, letters
 from bluff.core.measure.length import inches
 from bluff.core.wall.member import UPRIGHTS
+from bluff.views.reader import reader
 from floors import partition, plans, shelter
 from framing import job_of
 
 
+def in_words(plan):
+    put = reader(plan.standard.words).say
+    return {put(one.name): put(one.says) for one in given(plan)}
+
+
 def said(*typed, **ways):
-    return {one.name: one.says for one in given(Exercise(job_of(*typed, **ways)).plan)}
+    return in_words(Exercise(job_of(*typed, **ways)).plan)
 
 
 def test_a_wall_and_a_window():
     assert said("18-6 2x4", "3-6x4-6 @ 9-3") == {
         "Plate": "222, of 2x4",
         "Tape": "hooks on the start",
-        "Layout": "16 on centre, from where the tape hooks",
+        "Layout": "16 on center, from where the tape hooks",
         "Stud": "92 5/8, 1 1/2 thick",
         "Plates": "1 bottom plate, 2 top plates",
-        "W1": "window 3-6 x 4-6, centre 9'-3\" from the start of the plate",
-        "Round W1": "header 2-ply 2x8, 7 1/4 deep, head at 82 1/2, 1 sill, 1 jack and 1 king a side",
+        "W1": "window 3-6 x 4-6, center 9'-3\" from the start of the plate",
+        "Around W1": "header 2-ply 2x8, 7 1/4 deep, head at 82 1/2, 1 sill, 1 jack and 1 king a side",
         "Window": "rough opening: unit + 1 wide, + 1 high",
     }
 
@@ -48,19 +54,19 @@ def test_the_end_the_tape_hooks_on_and_a_datum_of_its_own():
     assert said("11-4 2x4", datum=Datum(End.END))["Tape"] == "hooks on the end"
     assert (
         said("11-4 2x4", datum=Datum(End.START, inches(4)))["Layout"]
-        == "16 on centre, from 4 past the end of the plate"
+        == "16 on center, from 4 past the end of the plate"
     )
     assert said("11-4 2x4", datum=Datum(End.START, -inches(4)))["Layout"].endswith("from 4 before the end of the plate")
 
 
 def test_what_a_wall_meets():
     floor = plans(shelter(partition("E", (14, 22.5), (14, 0))))
-    a = {one.name: one.says for one in given(floor["A"])}
+    a = in_words(floor["A"])
     assert a["At the start"] == "runs past wall D, 5 1/2 thick"
-    assert a["Wall E"] == "3 1/2 thick, its centre 14'-0\" from the outside at the start"
-    assert a["Corners"] == "stud and flat stud; walls that butt: channel"
-    b = {one.name: one.says for one in given(floor["B"])}
-    assert b["Layout"] == "16 on centre, from the outside of the building"
+    assert a["Wall E"] == "3 1/2 thick, its center 14'-0\" from the outside at the start"
+    assert a["Corners"] == "Stud and flat stud. Walls that butt: Channel"
+    b = in_words(floor["B"])
+    assert b["Layout"] == "16 on center, from the outside of the building"
     assert b["At the start"] == "butts into wall A, 5 1/2 thick"
 
 
@@ -68,7 +74,7 @@ def test_a_top_on_a_slope():
     """A run of 157 at 5/12 is 170 1/16 along."""
     job: Job = job_of("157 2x6")
     job = replace(job, walls=(replace(job.walls[0], top=Rake(Fraction(5), End.START)),))
-    top = next(one.says for one in given(Exercise(job).plan) if one.name == "Top plate")
+    top = in_words(Exercise(job).plan)["Top plate"]
     assert top == "rises 5/12 from the start; 170 1/16 along"
 
 
@@ -76,7 +82,7 @@ def test_letters_are_the_crews():
     plan = Exercise(job_of("18-6 2x4", words=PRESETS["Trimmers and soles"])).plan
     assert list(letters(plan)) == ["X", "K", "T", "C", "B", "P", "cut"]
     assert letters(plan)["C"] == ("top_cripple", "bottom_cripple")
-    assert said("18-6 2x4", "3-6x4-6 @ 9-3", words=PRESETS["Trimmers and soles"])["Round W1"].endswith(
+    assert said("18-6 2x4", "3-6x4-6 @ 9-3", words=PRESETS["Trimmers and soles"])["Around W1"].endswith(
         "1 rough sill, 1 trimmer and 1 king stud a side"
     )
 

@@ -15,7 +15,7 @@ from bluff.core.job.schools import End
 from bluff.core.job.top import Rake
 from bluff.core.learn.attempt import Attempt, Kind
 from bluff.core.learn.deck import NEAR, Drawn
-from bluff.core.learn.exercise import is_practised
+from bluff.core.learn.exercise import is_practiced
 from bluff.core.learn.grading import Grade, Sheet, grade
 from bluff.core.learn.mistakes import mistakes
 from bluff.core.learn.slips import wrong_halves
@@ -207,7 +207,7 @@ def test_a_jack_taken_off_twice():
     assert said(result) == [(Kind.JACK_TWICE, "W1")]
 
 
-def test_the_centre_taken_for_an_edge():
+def test_the_center_taken_for_an_edge():
     """111 is the near edge then, and everything of the window is half of 43 farther."""
     plan = plan_of(*WINDOW)
     lines = ["86 1/2", "88", "89 1/2", "131", "132 1/2", "134"]
@@ -218,7 +218,7 @@ def test_the_centre_taken_for_an_edge():
         if (symbol, inches(line)) in {(one.symbol, one.line) for one in as_framed(plan).drawn}
     }
     result = grade(plan, Sheet(with_moved(plan, moved).drawn, {WIDTH: inches(43)}))
-    assert said(result)[0] == (Kind.CENTRE_OR_EDGE, "W1")
+    assert said(result)[0] == (Kind.CENTER_OR_EDGE, "W1")
 
 
 def test_a_layout_at_24_where_16_is_asked_for():
@@ -262,9 +262,9 @@ def test_jacks_on_the_top_plate():
 
 
 def test_the_thickness_of_the_wall_it_butts_into_not_taken_off():
-    """7'-2 to the outside across a 2x6 wall is 80 1/2 on the plate: a centre that is put at 86 is 5 1/2 too far."""
+    """7'-2 to the outside across a 2x6 wall is 80 1/2 on the plate: a center that is put at 86 is 5 1/2 too far."""
     job = shelter()
-    position = At(Reference.CENTRE, inches("7-2"), FromOutside(End.START))
+    position = At(Reference.CENTER, inches("7-2"), FromOutside(End.START))
     window = replace(job_of(*WINDOW).openings[0], wall="B", position=position)
     plan = plans(replace(job, openings=(window,)))["B"]
     assert plan.openings[0].start.value == inches(59)
@@ -366,7 +366,7 @@ def test_the_seeded_mistake_is_named_in_95_of_100():
     @given(walls, st.randoms(use_true_random=False))
     def seed(job: Job, random):
         plan = wall_plan(job, job.walls[0])
-        assume(is_practised(plan))
+        assume(is_practiced(plan))
         possible = list(mistakes(plan))
         assume(possible)
         mistake, work = random.choice(possible)

@@ -9,7 +9,7 @@ from bluff.core.learn.load_path import bearing, load_path
 from bluff.core.wall.member import PLATES, Role
 from bluff.core.wall.wall_plan import wall_plan
 from framing import frame_wall, member
-from strategies import jobs, storeyed_jobs, topped_jobs
+from strategies import jobs, storyed_jobs, topped_jobs
 
 WALL = "12-0 2x4"
 WINDOW = "3-6x4-6 @ 6-0"
@@ -59,7 +59,7 @@ def test_there_is_no_path_through_a_piece_that_is_not_there():
     assert load_path(bearing(other), member(one, "opening/W1/header").id) is None
 
 
-@pytest.mark.parametrize("job_of_a_kind", [jobs, topped_jobs, storeyed_jobs])
+@pytest.mark.parametrize("job_of_a_kind", [jobs, topped_jobs, storyed_jobs])
 def test_every_load_comes_down(job_of_a_kind):
     """From any piece the load goes through pieces that are there to the lowest plate, and never in a ring."""
 

@@ -4,7 +4,7 @@ import pytest
 
 from bluff.core.learn.attempt import Kind
 from bluff.core.learn.exercise import Level
-from bluff.core.learn.progress import PRACTISED_AT, Result, next_level, tally
+from bluff.core.learn.progress import PRACTICED_AT, Result, next_level, tally
 
 
 def done(level, *kinds, there=20, wrong=None):
@@ -54,7 +54,7 @@ def test_what_goes_wrong_is_counted_by_exercise():
     assert tally(results) == [(Kind.SLIP, 2), (Kind.OFF, 1)]
 
 
-def test_every_mistake_that_needs_something_is_practised_where_that_is():
+def test_every_mistake_that_needs_something_is_practiced_where_that_is():
     anywhere = {Kind.WRONG_LETTER, Kind.SLIP, Kind.OFF, Kind.NOT_THERE, Kind.FORGOTTEN}
-    assert {*PRACTISED_AT} == {*Kind} - anywhere
+    assert {*PRACTICED_AT} == {*Kind} - anywhere
     assert all(kind.called for kind in Kind)

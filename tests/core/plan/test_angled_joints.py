@@ -1,4 +1,4 @@
-"""Walls that meet at a slant, in a mitre or in line."""
+"""Walls that meet at a slant, in a miter or in line."""
 
 from dataclasses import replace
 
@@ -24,10 +24,10 @@ from framing import found, in_role, say, spans, starts
     # tan 22 1/2 x the plate's width: 5 1/2 gives 2 9/32, 3 1/2 gives 1 29/64.
     [("2x6", "5 1/2", "2 9/32"), ("2x4", "3 1/2", "1 29/64")],
 )
-def test_a_corner_of_a_bay_is_mitred_at_half_the_turn(stud, width, short):
+def test_a_corner_of_a_bay_is_mitered_at_half_the_turn(stud, width, short):
     by_id = plans(bay(stud))
     end, start = by_id["A"].meetings.end, by_id["B"].meetings.start
-    assert [meeting.joint for meeting in (end, start)] == [Joint.MITRE] * 2
+    assert [meeting.joint for meeting in (end, start)] == [Joint.MITER] * 2
     # The outside is given, so the long point is the corner as drawn.
     assert [meeting.reach for meeting in (end, start)] == [0, 0]
     assert [meeting.long_side for meeting in (end, start)] == [Line.LEFT] * 2
@@ -47,7 +47,7 @@ def test_a_bay_turned_the_other_way_has_its_long_points_inside():
     assert (end.long_side, format_exact(end.reach), format_exact(end.short)) == (Line.RIGHT, "2 9/32", "2 9/32")
 
 
-def test_walls_that_run_at_each_other_are_mitred_as_those_that_follow():
+def test_walls_that_run_at_each_other_are_mitered_as_those_that_follow():
     job = bay()
     turned = replace(job.wall("B"), run=Between(job.wall("B").run.end, job.wall("B").run.start, Line.RIGHT))
     by_id = plans(replace(job, walls=(job.wall("A"), turned)))
@@ -61,8 +61,8 @@ def test_a_partition_at_an_angle_is_cut_to_the_face_it_butts_against():
     meeting = plans(job)["E"].meetings.end
     assert (meeting.joint, format_exact(meeting.short), meeting.long_side) == (Joint.BUTT, "3 1/2", Line.RIGHT)
     (at,) = plans(job)["A"].meetings.intersections
-    # 3 1/2 across at 45 degrees is 4 61/64 along, and the centre line meets the inside face at 5 1/2 less.
-    assert (format_exact(at.thickness), format_exact(at.centre)) == ("4 61/64", "186 1/2")
+    # 3 1/2 across at 45 degrees is 4 61/64 along, and the center line meets the inside face at 5 1/2 less.
+    assert (format_exact(at.thickness), format_exact(at.center)) == ("4 61/64", "186 1/2")
 
 
 def test_walls_in_line_are_spliced_and_what_ends_there_butts():
@@ -112,8 +112,8 @@ def test_four_walls_that_end_in_one_place_are_two_in_line_and_two_that_butt():
     assert found(frame(by_id["A"]), Code.WALLS_CROSS) == []
 
 
-def test_sheets_that_meet_past_the_end_stud_of_a_mitre_have_no_wood_there():
-    """96 7/8 of 2x4 mitred at both ends: the last stud ends 1 29/64 short, at 95 27/64, and the sheets meet at 96."""
+def test_sheets_that_meet_past_the_end_stud_of_a_miter_have_no_wood_there():
+    """96 7/8 of 2x4 mitered at both ends: the last stud ends 1 29/64 short, at 95 27/64, and the sheets meet at 96."""
     reach, high = 10 / 2**0.5, 96.875 / 12
     job = Job(
         "bay",

@@ -60,15 +60,15 @@ def test_a_building_frames_the_same_whichever_way_it_is_turned(turn):
 @pytest.mark.parametrize(
     ("line", "x"),
     # Walking south, the left hand is east: all three give the same wood.
-    [(Line.CENTRE, 12), (Line.LEFT, 12 + 1.75 / 12), (Line.RIGHT, 12 - 1.75 / 12)],
+    [(Line.CENTER, 12), (Line.LEFT, 12 + 1.75 / 12), (Line.RIGHT, 12 - 1.75 / 12)],
 )
 def test_a_wall_is_given_by_any_line_of_its_thickness(line, x):
     job = shelter(partition("E", (x, 22.5), (x, 0), line=line))
     (meeting,) = plans(job)["A"].meetings.intersections
-    assert format_exact(meeting.centre) == "144"
+    assert format_exact(meeting.center) == "144"
 
 
-def test_a_partition_may_be_drawn_to_the_face_the_centre_or_the_outside():
+def test_a_partition_may_be_drawn_to_the_face_the_center_or_the_outside():
     for y in (22.5, 22.5 - 2.75 / 12, 22.5 - 5.5 / 12):
         job = shelter(partition("E", (12, 0), (12, y)))
         assert format_exact(plans(job)["E"].length) == "259"
@@ -77,7 +77,7 @@ def test_a_partition_may_be_drawn_to_the_face_the_centre_or_the_outside():
 def test_a_dimension_to_the_outside_loses_the_wall_it_crosses():
     data = {
         "format": "bluff-job",
-        "version": 1,
+        "version": 2,
         "name": "shelter",
         "walls": [
             {"id": "A", "stud": "2x6", "kind": "exterior", "from": [0, "22' 6"], "to": ["36'", "22' 6"]},
@@ -108,9 +108,9 @@ def test_a_dimension_to_the_outside_loses_the_wall_it_crosses():
 @pytest.mark.parametrize(
     ("wall_id", "other", "face", "start"),
     [
-        # E is centred 144 along A: its faces at 142 1/4 and 145 3/4.
+        # E is centered 144 along A: its faces at 142 1/4 and 145 3/4.
         ("A", "E", WallFace.NEAR, "166 1/4"),
-        ("A", "E", WallFace.CENTRE, "168"),
+        ("A", "E", WallFace.CENTER, "168"),
         ("A", "E", WallFace.FAR, "169 3/4"),
         # B butts into A: A's inside face is where B's plate starts.
         ("B", "A", WallFace.NEAR, "24"),

@@ -30,7 +30,7 @@ def near(one, other):
         (None, WallKind.EXTERIOR, 0),
         (None, WallKind.PARTITION, THICK // 2),
         (Line.LEFT, WallKind.PARTITION, 0),
-        (Line.CENTRE, WallKind.EXTERIOR, THICK // 2),
+        (Line.CENTER, WallKind.EXTERIOR, THICK // 2),
         (Line.RIGHT, WallKind.EXTERIOR, THICK),
     ],
 )

@@ -28,9 +28,9 @@ def start_of(framing, index=0):
         ("edge 7-2", "86"),
         ("4-0 from end", "152 1/2"),
         ("edge 4-0 from end", "131"),
-        ("centred", "89 1/2"),
+        ("centered", "89 1/2"),
         ("middle", "89 1/2"),
-        ("centre 111 from the start", "89 1/2"),
+        ("center 111 from the start", "89 1/2"),
     ],
 )
 def test_an_opening_is_placed_in_the_words_of_the_plan(place, start):

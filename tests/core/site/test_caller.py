@@ -14,13 +14,14 @@ from bluff.core.measure.length import format_inches, inches
 from bluff.core.site.caller import Held, OnPlates, Turn, Walk, called_out, stops, strikes
 from bluff.core.wall.marks import BURNED_INCH, read_mark
 from bluff.core.wall.member import CUT_LINE, Plate, Role
-from framing import frame_wall, framed, job_of
+from bluff.views.reader import reader
+from framing import frame_wall, framed, job_of, say
 from strategies import jobs, topped_jobs
 
 ANY_WALL = jobs() | topped_jobs()
 
 WINDOW = ("12' 2x4", "3-0x4-0 @ 6-0")
-"""RO 37 on centre 72: kings 50 1/2 and 92, jacks 52 and 90 1/2, a common at 15 1/4, a cripple at 63 1/4."""
+"""RO 37 on center 72: kings 50 1/2 and 92, jacks 52 and 90 1/2, a common at 15 1/4, a cripple at 63 1/4."""
 
 
 def walked(framing):
@@ -129,7 +130,8 @@ def test_names_of_marks_hold_when_the_wall_is_read_from_elsewhere(job):
 
 
 def called(framing, role, figures="inches"):
-    return called_out(next(stop for stop in stops(framing, Held()) if stop.mark.role == role), framing.plan, figures)
+    stop = next(stop for stop in stops(framing, Held()) if stop.mark.role == role)
+    return reader(framing.plan.standard.words).say(called_out(stop, framing.plan, figures))
 
 
 def test_stops_are_called_out_in_the_crews_words():
@@ -147,7 +149,7 @@ def test_strikes_are_read_on_the_plate_they_were_written_on():
     name, mark = next((name, mark) for name, mark in framing.named_marks.items() if mark.at.value == inches("15 1/4"))
     (struck,) = strikes({name: Written(mark, framing.plan.length)}, Held(End.END))
     assert (struck.turn, format_inches(struck.reading.at.value)) == (Turn.STRIKE, "127 1/4")
-    assert called_out(struck, framing.plan).startswith("strike one hundred twenty-seven and a quarter, stud")
+    assert say(called_out(struck, framing.plan)).startswith("strike one hundred twenty-seven and a quarter, stud")
 
 
 @pytest.mark.parametrize("hook", End)

@@ -25,6 +25,7 @@ from bluff.core.site.shift import at, next_shift, worked
 from bluff.core.site.work import Task
 from bluff.core.wall.wall_plan import wall_plans
 from framing import framed, job_of
+from refusals import refused
 from strategies import jobs
 
 SAID = Rates(cut=Fraction(1), piece=Fraction(2), plate=Fraction(1, 2))
@@ -220,7 +221,7 @@ def test_an_opening_is_counted_by_itself_and_guessed_where_nobody_said():
 
 @pytest.mark.parametrize("typed", ["25:00", "7:60", "noon", ""])
 def test_what_is_no_time_of_day_is_refused(typed):
-    with pytest.raises(SettingError, match="like 7:00"):
+    with refused(SettingError, match="like 7:00"):
         parse_clock(typed)
 
 

@@ -12,7 +12,7 @@ from bluff.core.job.schools import ShopWork
 from bluff.core.measure.length import inches
 from bluff.core.takeoff.comparison import CompareLine, Counted, compared
 from bluff.core.takeoff.effect import tally
-from framing import frame_wall
+from framing import frame_wall, say
 
 
 def framed_by(cost=None, **ways):
@@ -33,7 +33,7 @@ def framed_by(cost=None, **ways):
 
 
 def texts(lines):
-    return {line.name: line.texts for line in lines}
+    return {say(line.name): line.texts for line in lines}
 
 
 def test_what_differs_comes_first():
@@ -44,12 +44,17 @@ def test_what_differs_comes_first():
     assert said["Pieces"] == ("13", "10")
     assert said["Lumber to buy"] == ("36 ft", "36 ft")
     assert [line.differs for line in lines] == sorted((line.differs for line in lines), reverse=True)
-    assert lines[0].name == "Pieces"
-    assert {line.name for line in lines if not line.differs} >= {"Headers", "Boards to buy", "Lumber to buy", "Nails"}
+    assert say(lines[0].name) == "Pieces"
+    assert {say(line.name) for line in lines if not line.differs} >= {
+        "Headers",
+        "Boards to buy",
+        "Lumber to buy",
+        "Nails",
+    }
 
 
 def test_a_bar_is_a_share_of_the_largest():
-    (studs,) = [line for line in compared([framed_by(), framed_by(spacing=Fraction(24))]) if "Studs" in line.name]
+    (studs,) = [line for line in compared([framed_by(), framed_by(spacing=Fraction(24))]) if "Studs" in say(line.name)]
     assert studs.shares == (1, Fraction(7, 10))
 
 

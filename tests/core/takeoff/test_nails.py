@@ -8,12 +8,12 @@ from bluff.core.job.schools import CornerSchool, IntersectionSchool
 from bluff.core.job.ways import JobWays
 from bluff.core.takeoff.nails import joints_of, nails
 from floors import framed, partition, shelter, wall
-from framing import frame_wall
+from framing import frame_wall, say
 
 
 def counted(framing):
     """Joints and nails by name."""
-    return {row.joint: (row.joints, row.nails) for row in nails([framing])}
+    return {say(row.joint): (row.joints, row.nails) for row in nails([framing])}
 
 
 @pytest.mark.parametrize(
@@ -46,7 +46,7 @@ def test_a_channel_is_nailed_to_its_board_on_both_sides(school, joints):
 
 @pytest.mark.parametrize(("kings", "joints"), [(1, 0), (2, 2), (3, 4)])
 def test_kings_are_nailed_to_each_other(kings, joints):
-    rows = counted(frame_wall("20' 2x4", "3-0x4-0 @ centred", king_count=kings))
+    rows = counted(frame_wall("20' 2x4", "3-0x4-0 @ centered", king_count=kings))
     assert rows.get("king to king", (0, 0)) == (joints, 7 * joints)
     # A jack goes to its king whatever stands beside that: 81 at 16 takes seven.
     assert rows["jack to king"] == (2, 14)
@@ -78,4 +78,4 @@ def test_every_joint_is_in_its_wall():
 def test_a_joint_of_top_plates_is_nailed_to_the_second_one_where_there_is_any(plates, nails):
     """20 ft and an inch is longer than any board: one joint, eight nails each side of it, or none to nail it to."""
     joints = joints_of(frame_wall("20-1 2x4", top_plates=plates))
-    assert sum(joint.nails for joint in joints if joint.name == "second plate at a break") == nails
+    assert sum(joint.nails for joint in joints if say(joint.name) == "second plate at a break") == nails

@@ -126,6 +126,6 @@ def test_like_faces_go_either_way_round():
     [(("1/2", None), "thickness"), (("3 1/4", None), "thickness"), (("1 1/2", "1 3/4"), "narrow")],
 )
 def test_a_stud_nobody_makes_is_refused(make, path):
-    with pytest.raises(SettingError) as refused:
+    with pytest.raises(SettingError) as caught:
         composite(*make)
-    assert refused.value.path == path
+    assert caught.value.path == path

@@ -54,7 +54,7 @@ def test_the_longer_one_runs_through_with_the_gap_it_needs():
 @pytest.mark.parametrize(
     ("school", "studs", "boards"),
     [
-        # Centred on 100: a channel from 98 1/4 to 101 3/4, one 2x6 behind each of the two.
+        # Centered on 100: a channel from 98 1/4 to 101 3/4, one 2x6 behind each of the two.
         (IntersectionSchool.CHANNEL, [("96 3/4", "98 1/4"), ("101 3/4", "103 1/4")], [("98 1/4", "101 3/4")] * 2),
         (IntersectionSchool.WIDE_FLAT, [], [("97 1/4", "102 3/4")] * 2),
         (IntersectionSchool.BLOCKED, [("96 3/4", "98 1/4"), ("101 3/4", "103 1/4")], []),
@@ -138,7 +138,7 @@ def test_of_two_that_cross_the_shorter_becomes_two_that_butt_against_the_longer(
     # H is 201 long, V 200: each part of V loses half of H's 3 1/2.
     after = apply(job, finding.fix)
     assert plates(after) == {"V": "98 1/4", "A": "98 1/4", "H": "201"}
-    # H's zero is at its west end, so that V's centre is on 101: a channel of 3 1/2, a board for each of the two.
+    # H's zero is at its west end, so that V's center is on 101: a channel of 3 1/2, a board for each of the two.
     framing = framed(after, "H")
     assert spans(framing, Role.INTERSECTION_STUD) == [("97 3/4", "99 1/4"), ("102 3/4", "104 1/4")]
     boards = in_role(framing, Role.INTERSECTION_BACKING)
@@ -149,7 +149,7 @@ def test_of_two_that_cross_the_shorter_becomes_two_that_butt_against_the_longer(
 def test_of_two_that_cross_the_longer_is_parted_where_that_is_said():
     job = crossing(h_from=-101)
     (finding,) = found(framed(job, "V"), Code.WALLS_CROSS)
-    # 101 and 100 to V's centre line, less 1 3/4 each.
+    # 101 and 100 to V's center line, less 1 3/4 each.
     assert plates(apply(job, finding.other_fix)) == {"V": "200", "H": "99 1/4", "A": "98 1/4"}
 
 
@@ -159,10 +159,10 @@ def test_of_two_alike_that_cross_the_one_entered_first_runs_through():
 
 
 def test_a_wall_is_not_parted_through_an_opening_or_at_its_very_end():
-    job = crossing(("H", "door 3-0x6-8 centred"))
+    job = crossing(("H", "door 3-0x6-8 centered"))
     (finding,) = found(framed(job, "V"), Code.WALLS_CROSS)
     assert (say(finding.fix_label), finding.other_fix) == ("Split V", None)
-    both = crossing(("H", "door 3-0x6-8 centred"), ("V", "door 3-0x6-8 centred"))
+    both = crossing(("H", "door 3-0x6-8 centered"), ("V", "door 3-0x6-8 centered"))
     (finding,) = found(framed(both, "V"), Code.WALLS_CROSS)
     assert finding.fix is None
     assert "in the way" in say(finding.do)

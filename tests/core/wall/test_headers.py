@@ -11,6 +11,7 @@ from bluff.core.measure.length import format_exact, inches
 from bluff.core.takeoff.cut_list import Spacer, cut_list, spacer_list
 from bluff.core.wall.member import Orientation, Role
 from framing import are_apart, found, frame_wall, in_role, lengths, member, say, starts
+from refusals import refused
 
 WALL = "18-6 2x4"
 WINDOW = "3-6x4-6 @ 9-3"
@@ -158,7 +159,7 @@ def test_heads_line_up_or_are_each_their_own():
     ],
 )
 def test_a_header_nobody_can_build_is_refused(header, says):
-    with pytest.raises(SettingError, match=says):
+    with refused(SettingError, match=says):
         Header(**header)
 
 

@@ -165,7 +165,7 @@ def backed(*openings, ways=None, side=None, **backing):
 
 def test_fixture_backing_goes_on_below_a_window():
     # RO 60 from 42 to 102, kings and jacks 2 a side; the cripples stand on 48, 64, 80, 96 and against each jack.
-    framing = framed(backed("ro 60x36 @ centred", start=30, end=94, height=34))
+    framing = framed(backed("ro 60x36 @ centered", start=30, end=94, height=34))
     boards = [(format_exact(piece.start), format_exact(piece.end)) for piece in in_role(framing, Role.BACKING)]
     assert boards == [
         ("16 3/4", "31 1/4"),
@@ -180,7 +180,7 @@ def test_fixture_backing_goes_on_below_a_window():
 
 def test_fixture_backing_that_an_opening_interrupts_says_so():
     # The head is at 82 1/2 and the sill at 46 1/2: at 60 the window is open from 42 to 102.
-    framing = framed(backed("ro 60x36 @ centred", start=30, end=120, height=60))
+    framing = framed(backed("ro 60x36 @ centered", start=30, end=120, height=60))
     (finding,) = found(framing, Code.FIXTURE_BACKING_LEFT_OUT)
     assert "stops at W1, which is open there from 42 to 102" in say(finding.text)
     boards = in_role(framing, Role.BACKING)

@@ -137,10 +137,10 @@ def test_a_bay_turned_inward_counts_from_the_corner_as_drawn(studs, outside):
     job = Job("bay", walls=walls)
     assert [
         plan.meetings.at(end).joint for plan, end in zip(plans(job).values(), (End.END, End.START), strict=True)
-    ] == [Joint.MITRE] * 2
+    ] == [Joint.MITER] * 2
     plan = plans(job)["B"]
     assert -plan.meetings.start.outside == plan.meetings.start.short == inches(outside)
-    # The first stud ends the mitre; the first line is 16 from the corner.
+    # The first stud ends the miter; the first line is 16 from the corner.
     assert starts(frame(plan), Role.STUD)[0] == format_exact(inches(outside) + inches("15 1/4"))
     assert found(frame(plan), Code.STUD_LEFT_OUT) == []
     assert found(frame(plan), Code.SHEET_EDGE_NO_WOOD) == []

@@ -16,6 +16,7 @@ from bluff.core.phrase.typed import read_line
 from bluff.core.wall.member import ANCHOR_BOLT, KEPT_CLEAR, Plate, Role
 from bluff.formats.job_file import job_data, job_from_data
 from framing import found, framed, in_role, job_of, marked, say, starts
+from refusals import refused
 
 
 def kept(*lines, wall="12' 2x4", **ways):
@@ -72,7 +73,7 @@ def test_what_stands_in_it_is_found(lines, says):
 
 def test_one_measured_from_what_is_not_there_is_found():
     job = kept("clear for duct 12 @ 6-0")
-    lost = replace(job.walls[0].clear[0], position=At(Reference.CENTRE, 64, FromOpening("W9")))
+    lost = replace(job.walls[0].clear[0], position=At(Reference.CENTER, 64, FromOpening("W9")))
     job = apply(job, ChangeWall("A", replace(job.walls[0], clear=(lost,))))
     assert found(framed(job), Code.OPENING_REFERENCE)
 
@@ -86,5 +87,5 @@ def test_it_is_typed_kept_and_read_again():
 
 
 def test_nothing_wider_than_a_wall_bay_could_be_is_refused():
-    with pytest.raises(JobError, match="1 to 96 inches wide"):
-        KeptClear("U1", ClearFor.DUCT, At(Reference.CENTRE, 64), inches(97))
+    with refused(JobError, match="1 to 96 inches wide"):
+        KeptClear("U1", ClearFor.DUCT, At(Reference.CENTER, 64), inches(97))

@@ -37,7 +37,7 @@ def test_second_top_plates_run_48_past_a_splice():
 
 def test_second_top_plates_lap_at_corners_and_run_through_at_intersections():
     job = shelter(partition("E", (12, 0), (12, 22.5)))
-    # The through wall stops short by 5 1/2 at both ends, with a gap of 3 1/2 centred on 144.
+    # The through wall stops short by 5 1/2 at both ends, with a gap of 3 1/2 centered on 144.
     assert caps(framed(job)) == {
         "A/cap_plate": ("5 1/2", "136 3/4"),
         "A/cap_plate/by/intersection/E": ("145 3/4", "280 3/4"),

@@ -9,7 +9,7 @@ from bluff.core.job.amounts import Datum, SheetSize
 from bluff.core.job.finding import Code
 from bluff.core.job.schools import End, Sheets
 from bluff.core.measure.length import format_exact, inches
-from bluff.core.wall.layout import NAILABLE, Height, Layer, Wood, lay_out, on_centre_lines
+from bluff.core.wall.layout import NAILABLE, Height, Layer, Wood, lay_out, on_center_lines
 from bluff.core.wall.member import Plate, Role
 from bluff.core.wall.sheets import joints_of_row, joints_on_studs
 from framing import found, frame_wall, framed, marked, say, starts
@@ -37,28 +37,28 @@ def test_the_wall_of_eleven_four(spacing, expected):
 
 
 def test_19_2_rounds_each_line_on_its_own():
-    lines = on_centre_lines(inches("20'"), Fraction(96, 5), Datum())
+    lines = on_center_lines(inches("20'"), Fraction(96, 5), Datum())
     assert [line.point.value for line in lines] == [round(Fraction(96, 5) * 64 * k) for k in range(1, 13)]
     assert lines[4].point.value == inches(96)
 
 
 def test_a_wall_that_butts_starts_its_layout_late():
-    lines = on_centre_lines(inches(136), Fraction(16), Datum(shift=-inches("5 1/2")))
+    lines = on_center_lines(inches(136), Fraction(16), Datum(shift=-inches("5 1/2")))
     assert [format_exact(line.point.value - T // 2) for line in lines[:3]] == ["9 3/4", "25 3/4", "41 3/4"]
     assert [line.number for line in lines[:3]] == [1, 2, 3]
 
 
 def test_the_datum_may_lie_in_the_wall_or_at_the_other_end():
-    shifted = on_centre_lines(inches(60), Fraction(16), Datum(shift=inches(20)))
+    shifted = on_center_lines(inches(60), Fraction(16), Datum(shift=inches(20)))
     assert [line.point.value for line in shifted] == at("4", "20", "36", "52")
-    from_end = on_centre_lines(inches(60), Fraction(16), Datum(End.END))
+    from_end = on_center_lines(inches(60), Fraction(16), Datum(End.END))
     assert [line.point.value for line in from_end] == at("12", "28", "44")
     assert [line.number for line in from_end] == [3, 2, 1]
 
 
 def test_a_point_within_half_an_inch_of_the_end_adds_nothing():
-    assert [line.number for line in on_centre_lines(inches("48 1/4"), Fraction(16), Datum())] == [1, 2]
-    assert [line.number for line in on_centre_lines(inches("48 1/2"), Fraction(16), Datum())] == [1, 2, 3]
+    assert [line.number for line in on_center_lines(inches("48 1/4"), Fraction(16), Datum())] == [1, 2]
+    assert [line.number for line in on_center_lines(inches("48 1/2"), Fraction(16), Datum())] == [1, 2, 3]
 
 
 def layer(*wood):
@@ -66,7 +66,7 @@ def layer(*wood):
 
 
 def laid(*wood):
-    return lay_out(layer(*wood), on_centre_lines(inches(96), Fraction(48), Datum()), T)
+    return lay_out(layer(*wood), on_center_lines(inches(96), Fraction(48), Datum()), T)
 
 
 def test_wood_with_half_an_inch_on_each_side_serves():
@@ -177,7 +177,7 @@ def test_lying_sheets_counted_from_the_far_end_are_drawn_where_they_are_checked(
 def test_sheets_meet_in_the_middle_of_a_common_or_where_one_slid(job):
     framing = framed(job)
     plan = framing.plan
-    points = {line.point.value for line in on_centre_lines(plan.length, plan.standard.spacing, plan.datum)}
+    points = {line.point.value for line in on_center_lines(plan.length, plan.standard.spacing, plan.datum)}
     first, last = plan.stands_from + NAILABLE, plan.stands_to - NAILABLE
     for joint in joints_on_studs(plan):
         assert joint in points or not first <= joint <= last

@@ -17,7 +17,7 @@ WALL, WINDOW = "18-6 2x4", "3-6x4-6 @ 9-3"
 
 @pytest.fixture(scope="module")
 def worked():
-    """Studs of 92 5/8, head 82 1/2, two-ply 2x8, window 3-6 x 4-6 plus 1, centred 111 from the hooked end, at 16."""
+    """Studs of 92 5/8, head 82 1/2, two-ply 2x8, window 3-6 x 4-6 plus 1, centered 111 from the hooked end, at 16."""
     return frame_wall(WALL, WINDOW)
 
 
@@ -72,7 +72,7 @@ def test_a_floating_jack_stands_on_a_sill_from_king_to_king():
 
 
 def test_every_floating_jack_has_a_cripple_below_it():
-    framing = frame_wall("20' 2x4", "6-0x3-0 @ centred", jacks=Jacks.FLOATING)
+    framing = frame_wall("20' 2x4", "6-0x3-0 @ centered", jacks=Jacks.FLOATING)
     jacks = {piece.start for piece in in_role(framing, Role.JACK)}
     assert len(jacks) == 4
     assert jacks <= {piece.start for piece in in_role(framing, Role.BOTTOM_CRIPPLE)}
@@ -143,15 +143,15 @@ def test_kinds_that_makers_differ_on_get_a_usual_figure_marked_as_one(kind, widt
 
 
 def test_from_five_feet_up_there_are_two_and_two():
-    assert len(in_role(frame_wall("20' 2x4", "ro 59 3/4x40 @ centred"), Role.JACK)) == 2
-    wide = frame_wall("20' 2x4", "ro 60x40 @ centred")
+    assert len(in_role(frame_wall("20' 2x4", "ro 59 3/4x40 @ centered"), Role.JACK)) == 2
+    wide = frame_wall("20' 2x4", "ro 60x40 @ centered")
     assert len(in_role(wide, Role.JACK)) == len(in_role(wide, Role.KING)) == 4
     assert lengths(wide, Role.HEADER) == {"66"}
     assert member(wide, "opening/W1/king/start/2").end == member(wide, "opening/W1/king/start").start
 
 
 def test_a_count_given_for_the_opening_outranks_the_rule_for_wide_ones():
-    job = job_of("20' 2x4", "ro 60x40 @ centred")
+    job = job_of("20' 2x4", "ro 60x40 @ centered")
     opening = job.openings[0]
     job = replace(job, openings=(replace(opening, ways=OpeningWays(jack_count=1, king_count=3)),))
     framing = framed(job)

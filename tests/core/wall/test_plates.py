@@ -38,8 +38,8 @@ def test_plates_break_on_studs_and_never_on_the_same_one():
     assert bottom == ["192"]
     # Two boards reach from 16 to 20 feet, so the top one breaks where the bottom one is whole for 48.
     assert top == ["240"]
-    centres = {half(stud.start + stud.end) for stud in in_role(framing, Role.STUD)}
-    assert {inches(at) for at in (*bottom, *top)} <= centres
+    centers = {half(stud.start + stud.end) for stud in in_role(framing, Role.STUD)}
+    assert {inches(at) for at in (*bottom, *top)} <= centers
 
 
 def test_a_crew_that_breaks_in_doorways_saves_a_board():

@@ -108,7 +108,7 @@ def test_every_wall_of_a_random_floor_meets_what_it_should(job, data):
         # The second plates leave a gap for each that laps.
         pieces = [*cap_runs(frame(plan)).values()]
         assert all(before[1] <= after[0] for before, after in pairwise(pieces))
-        within = {at.centre for at in meetings.intersections if at.is_lapped}
+        within = {at.center for at in meetings.intersections if at.is_lapped}
         assert len(pieces) == len(within) + 1
     gone = data.draw(st.sampled_from(job.walls)).id
     after = plans(apply(job, RemoveWall(gone)))

@@ -12,7 +12,7 @@ from bluff.core.job.edit import AddOpening
 from bluff.core.job.finding import Code
 from bluff.core.job.header import Header
 from bluff.core.job.job import Alone, Job, Wall
-from bluff.core.job.position import At, Centred, Reference
+from bluff.core.job.position import At, Centered, Reference
 from bluff.core.job.schools import Blocks, End, Sheets
 from bluff.core.job.special import Beam, FixtureBacking, Post
 from bluff.core.job.ways import JobWays, WallWays
@@ -33,7 +33,7 @@ def wall_with(length="12'", posts=(), backing=(), **ways):
 
 
 def test_a_post_is_its_boards_from_plate_to_plate():
-    framing = wall_with(posts=(Post("P1", At(Reference.CENTRE, inches(60)), plies=3),))
+    framing = wall_with(posts=(Post("P1", At(Reference.CENTER, inches(60)), plies=3),))
     post = member(framing, "post/P1/post")
     assert (format_exact(post.start), format_exact(post.width), post.plies) == ("57 3/4", "4 1/2", 3)
     assert post.length.value == framing.plan.stud_length.value
@@ -44,7 +44,7 @@ def test_a_post_is_its_boards_from_plate_to_plate():
 
 def test_a_post_under_a_beam_ends_below_it_between_two_studs():
     beam = Beam(inches("3 1/2"), inches(84), inches("9 1/4"))
-    framing = wall_with(posts=(Post("P1", At(Reference.CENTRE, inches(60)), plies=2, beam=beam),))
+    framing = wall_with(posts=(Post("P1", At(Reference.CENTER, inches(60)), plies=2, beam=beam),))
     assert format_exact(member(framing, "post/P1/post").length.value) == "82 1/2"
     assert format_exact(member(framing, "post/P1/stud/start").start) == "56 3/4"
     assert format_exact(member(framing, "post/P1/stud/end").start) == "61 3/4"
@@ -55,7 +55,7 @@ def test_a_post_under_a_beam_ends_below_it_between_two_studs():
 
 def test_a_beam_that_reaches_the_top_plates_breaks_them():
     beam = Beam(inches("3 1/2"), inches("85 3/8"), inches("11 3/4"))
-    framing = wall_with(posts=(Post("P1", At(Reference.CENTRE, inches(60)), plies=2, beam=beam),))
+    framing = wall_with(posts=(Post("P1", At(Reference.CENTER, inches(60)), plies=2, beam=beam),))
     assert [format_exact(plate.length.value) for plate in in_role(framing, Role.TOP_PLATE)] == ["58 1/4", "82 1/4"]
     assert len(in_role(framing, Role.CAP_PLATE)) == 2
     assert "passes through the top plates" in say(found(framing, Code.BEAM_BREAKS_PLATES)[0].text)
@@ -64,7 +64,7 @@ def test_a_beam_that_reaches_the_top_plates_breaks_them():
 def under_a_beam_at(underside, depth="9 1/4"):
     """A post of two boards under a 3 1/2 beam; the plates are from 94 1/8 to 97 1/8."""
     beam = Beam(inches("3 1/2"), inches(underside), inches(depth))
-    return wall_with(posts=(Post("P1", At(Reference.CENTRE, inches(60)), plies=2, beam=beam),))
+    return wall_with(posts=(Post("P1", At(Reference.CENTER, inches(60)), plies=2, beam=beam),))
 
 
 @pytest.mark.parametrize("underside", ["93", "94", "94 1/8", "95", "95 5/8", "96", "97"])
@@ -105,7 +105,7 @@ def test_air_under_a_beam_is_said_and_settled():
 def test_a_beam_wider_than_its_post_does_not_bear_over_its_full_width():
     """7 on two boards of 1 1/2: five of them are 7 1/2."""
     beam = Beam(inches("7"), inches(84), inches("9 1/4"))
-    framing = wall_with(posts=(Post("P1", At(Reference.CENTRE, inches(60)), plies=2, beam=beam),))
+    framing = wall_with(posts=(Post("P1", At(Reference.CENTER, inches(60)), plies=2, beam=beam),))
     (said,) = found(framing, Code.BEAM_BEARS_SHORT)
     assert "7 wide and the post under it 3" in say(said.text)
     assert said.fix.wall.posts[0].plies == 5
@@ -114,14 +114,14 @@ def test_a_beam_wider_than_its_post_does_not_bear_over_its_full_width():
 def test_a_post_that_cannot_be_wider_where_it_stands_is_not_made_so():
     """At 7 from the start, 3 wide: its pocket with studs is 1 to 11 there; five boards would reach beyond the plate."""
     beam = Beam(inches("7"), inches(84), inches("9 1/4"))
-    framing = wall_with(posts=(Post("P1", At(Reference.CENTRE, inches(7)), plies=2, beam=beam),))
+    framing = wall_with(posts=(Post("P1", At(Reference.CENTER, inches(7)), plies=2, beam=beam),))
     (said,) = found(framing, Code.BEAM_BEARS_SHORT)
     assert (said.fix, said.fix_label) == (None, None)
 
 
 def test_a_beam_wider_than_its_post_parts_its_studs_and_is_seen():
     beam = Beam(inches("7"), inches(84), inches("9 1/4"))
-    framing = wall_with(posts=(Post("P1", At(Reference.CENTRE, inches(60)), plies=2, beam=beam),))
+    framing = wall_with(posts=(Post("P1", At(Reference.CENTER, inches(60)), plies=2, beam=beam),))
     # 7 clear round 60, and a stud of 1 1/2 on each side of it.
     assert format_exact(member(framing, "post/P1/stud/start").start) == "55"
     assert format_exact(member(framing, "post/P1/stud/end").start) == "63 1/2"
@@ -131,13 +131,13 @@ def test_a_beam_wider_than_its_post_parts_its_studs_and_is_seen():
 
 
 def test_a_post_that_finds_no_room_is_left_out_and_said():
-    job = Job("post", walls=(Wall("A", "2x4", Alone(inches("12'")), posts=(Post("P1", Centred()),)),))
+    job = Job("post", walls=(Wall("A", "2x4", Alone(inches("12'")), posts=(Post("P1", Centered()),)),))
     taken = apply(job, AddOpening(read_opening("3-0x4-0 @ 6-0", job, job.walls[0])))
     assert "stands in W1" in say(found(framed(taken), Code.POST_LEFT_OUT)[0].text)
-    off = wall_with(posts=(Post("P1", At(Reference.CENTRE, 0)),))
+    off = wall_with(posts=(Post("P1", At(Reference.CENTER, 0)),))
     assert "runs past an end of the wall" in say(found(off, Code.POST_LEFT_OUT)[0].text)
     assert in_role(off, Role.POST) == []
-    twice = wall_with(posts=(Post("P1", Centred()), Post("P2", Centred())))
+    twice = wall_with(posts=(Post("P1", Centered()), Post("P2", Centered())))
     assert "same place as post P1" in say(found(twice, Code.POST_LEFT_OUT)[0].text)
 
 
@@ -159,7 +159,7 @@ def test_staggered_blocks_stand_above_and_below_the_line_in_turn():
     ]
 
 
-def test_at_24_on_centre_a_block_is_22_1_2():
+def test_at_24_on_center_a_block_is_22_1_2():
     assert "22 1/2" in lengths(frame_wall("136 2x4", spacing=Fraction(24), blocks=Blocks.ONE_LINE), Role.BLOCK)
 
 
@@ -259,7 +259,7 @@ def test_nails_are_those_of_the_joints(job):
     joints = list(joints_of(framing))
     assert sum(row.nails for row in nails([framing])) == sum(joint.nails for joint in joints)
     assert sum(row.joints for row in nails([framing])) == len(joints)
-    ends = {(joint.x, joint.y) for joint in joints if joint.name == "stud to plate"}
+    ends = {(joint.x, joint.y) for joint in joints if say(joint.name) == "stud to plate"}
     for stud in in_role(framing, Role.STUD):
         middle = stud.start + half(stud.width)
         assert {(middle, stud.bottom), (middle, stud.top)} <= ends
@@ -282,19 +282,19 @@ def test_sheets_cover_the_wall_but_for_its_openings(job):
 def test_a_crews_own_number_of_nails_goes_into_every_lap():
     job = shelter(ways=JobWays(nails=Nailing(lap=3)))
     assert ties(plans(job).values()).nails == 4 * 3
-    by_joint = {row.joint: row for row in nails([frame(plan) for plan in plans(job).values()])}
+    by_joint = {say(row.joint): row for row in nails([frame(plan) for plan in plans(job).values()])}
     assert (by_joint["second plate at a lap"].joints, by_joint["second plate at a lap"].nails) == (4, 12)
 
 
 def test_nails_by_joint():
-    by_joint = {row.joint: row for row in nails([frame_wall("18-6 2x4", "3-6x4-6 @ 9-3")])}
+    by_joint = {say(row.joint): row for row in nails([frame_wall("18-6 2x4", "3-6x4-6 @ 9-3")])}
     # Two in each end of 14 studs, and two in the foot of each jack.
     assert by_joint["stud to plate"].nails == 2 * 2 * 14 + 2 * 2
     assert by_joint["header to king"].nails == 8
     assert by_joint["jack to king"].nails == 2 * 7
     # 46 long: four in a row, both edges, both faces.
     assert by_joint["ply of a header"].nails == 16
-    deep = {row.joint: row for row in nails([frame_wall("18-6 2x4", "3-6x4-6 @ 9-3", header=Header(size="2x12"))])}
+    deep = {say(row.joint): row for row in nails([frame_wall("18-6 2x4", "3-6x4-6 @ 9-3", header=Header(size="2x12"))])}
     assert deep["header to king"].nails == 10
     assert in_a_row(inches(16), inches(16)) == 2
 

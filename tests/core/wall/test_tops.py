@@ -17,7 +17,7 @@ from bluff.core.job.edit import Across, ChangeWall
 from bluff.core.job.finding import Code, Severity
 from bluff.core.job.header import Header, HeaderPlace
 from bluff.core.job.job import Alone, Job, Wall
-from bluff.core.job.position import At, Centred, FromOpening, Reference
+from bluff.core.job.position import At, Centered, FromOpening, Reference
 from bluff.core.job.schools import End
 from bluff.core.job.special import Beam, Post
 from bluff.core.job.top import Chain, Gable, HeightAt, Rake
@@ -35,6 +35,7 @@ from bluff.core.wall.wall_plan import wall_plan
 from bluff.formats.job_file import job_data, job_from_data
 from floors import plans, shelter, wall
 from framing import are_apart, framed, in_role, job_of, member, say
+from refusals import refused
 from strategies import jobs, topped_jobs
 
 
@@ -133,7 +134,7 @@ def test_a_ridge_beam_in_its_pocket_takes_both_plates_apart():
     beam = Beam(inches("5 1/4"), inches(216), inches(14))
     job = job_of("30' 2x6")
     gable = Gable(Fraction(9), height=inches("97 1/8"))
-    post = Post("P1", Centred(), "1 3/4 x 5 1/2", 3, beam)
+    post = Post("P1", Centered(), "1 3/4 x 5 1/2", 3, beam)
     framing = framed(apply(job, ChangeWall("A", replace(job.walls[0], top=gable, posts=(post,)))))
     for role in (Role.TOP_PLATE, Role.CAP_PLATE):
         assert [(board.start, board.end) for board in in_role(framing, role)] == [
@@ -148,7 +149,7 @@ def test_a_post_at_the_ridge_ends_under_a_beam_whose_underside_is_in_the_plates(
     The pocket of a beam of 5 1/4 in the middle of 216 runs from 105 3/8 to 110 5/8.
     """
     beam = Beam(inches("5 1/4"), inches("206 3/8"), inches(14))
-    post = Post("P1", Centred(), "2x6", 3, beam)
+    post = Post("P1", Centered(), "2x6", 3, beam)
     job = job_of("216 2x6")
     job = apply(job, ChangeWall("A", replace(job.walls[0], top=Gable(Fraction(12), height=inches(99)), posts=(post,))))
     framing = framed(job)
@@ -161,7 +162,7 @@ def test_a_post_at_the_ridge_ends_under_a_beam_whose_underside_is_in_the_plates(
 
 def test_a_ridge_off_the_middle_comes_down_to_the_same_height():
     """48 up at 5/12 is 20, so 96 down is 2.5 in 12."""
-    line = under(Gable(Fraction(5), At(Reference.CENTRE, inches(48)), inches(97)), "144 2x4").plan.top
+    line = under(Gable(Fraction(5), At(Reference.CENTER, inches(48)), inches(97)), "144 2x4").plan.top
     assert [(stretch.start, stretch.end, stretch.pitch) for stretch in line.stretches] == [
         (0, inches(48), Fraction(5, 12)),
         (inches(48), inches(144), Fraction(-20, 96)),
@@ -210,7 +211,7 @@ def test_a_header_tight_to_the_plates_goes_to_its_head_under_a_slope():
 
 
 def test_a_ridge_over_an_opening_stands_on_two_cripples_and_is_found():
-    framing = under(Gable(Fraction(5)), "157 2x6", "ro 48x49 @ centred")
+    framing = under(Gable(Fraction(5)), "157 2x6", "ro 48x49 @ centered")
     assert {member(framing, f"opening/W1/cripple_at_bend/{end}").role for end in End} == {Role.TOP_CRIPPLE}
     assert Code.SLOPES_MEET_OVER_OPENING in {finding.code for finding in framing.findings}
 
@@ -252,14 +253,14 @@ def test_sheets_are_cut_along_the_slope_and_their_waste_is_counted():
     [
         (lambda: Rake(Fraction(25), End.START), "0 to 24"),
         (lambda: Rake(Fraction(5), End.START, inches(3)), "12 inches to 1000 feet"),
-        (lambda: Gable(Fraction(5), At(Reference.CENTRE, 64, FromOpening("W1"))), "measured from the wall itself"),
+        (lambda: Gable(Fraction(5), At(Reference.CENTER, 64, FromOpening("W1"))), "measured from the wall itself"),
         (lambda: Chain((Corner(0, 6400),)), "2 to 50 points"),
         (lambda: Chain((Corner(64, 6400), Corner(0, 6400))), "in order"),
         (lambda: Chain((Corner(0, 6400), Corner(64, 9600))), "24 in 12"),
     ],
 )
 def test_what_is_no_top_is_refused(make, says):
-    with pytest.raises(JobError, match=says):
+    with refused(JobError, match=says):
         make()
 
 
@@ -334,7 +335,7 @@ def test_a_wall_mirrored_frames_to_its_mirror_image(job):
     (wall,) = job.walls
     # The middle of a wall of an odd number of 64ths is not one; and of a gable whose ridge is elsewhere only one slope
     # has the pitch that was given, so that what is mirrored of it are its points.
-    is_given_by_pitch = not isinstance(wall.top, Gable) or isinstance(wall.top.ridge, Centred)
+    is_given_by_pitch = not isinstance(wall.top, Gable) or isinstance(wall.top.ridge, Centered)
     assume(wall.run.length % 2 == 0 and is_given_by_pitch)
     plan = wall_plan(job, wall)
     # Half of a board of an odd thickness is rounded to one side of its line; of two bends with room for one pair of
@@ -394,7 +395,7 @@ def test_a_wall_without_a_plate_is_taken_as_level(top, length):
 
 
 def test_a_job_of_one_wall_keeps_its_top_in_its_file():
-    for top in (RAKE, replace(RAKE, flat=inches(36), height_at=HeightAt.OUTSIDE), Gable(Fraction(9, 2), Centred())):
+    for top in (RAKE, replace(RAKE, flat=inches(36), height_at=HeightAt.OUTSIDE), Gable(Fraction(9, 2), Centered())):
         job = Job("x", walls=(Wall("A", "2x4", Alone(inches(157)), top=top),))
         assert job_from_data(job_data(job)) == job
     chain = Chain((Corner(0, inches("97 1/8")), Corner(inches(84), inches("132 1/8"))))

@@ -2359,7 +2359,7 @@ export interface components {
         };
         /**
          * BackingFile
-         * @description A flat board between the studs, from here to there along the plate, its centre at a height.
+         * @description A flat board between the studs, from here to there along the plate, its center at a height.
          *
          *     Left out, its face is the inside of an exterior wall and the right of any other.
          */
@@ -2844,16 +2844,16 @@ export interface components {
             for: components["schemas"]["ClearFor"];
             /**
              * At
-             * @description Distance to the opening's centre or nearest edge, and what it is measured from.
+             * @description Distance to the opening's center or nearest edge, and what it is measured from.
              */
-            at: "centred" | {
+            at: "centered" | {
                 /**
                  * @description A length as a carpenter writes it, or a number of inches.
                  * @example 12' 6 1/2"
                  * @example 92 5/8
                  * @example 16
                  */
-                centre?: string | number;
+                center?: string | number;
                 /**
                  * @description A length as a carpenter writes it, or a number of inches.
                  * @example 12' 6 1/2"
@@ -2866,7 +2866,7 @@ export interface components {
                 } | {
                     wall: string;
                     /** @enum {string} */
-                    face: "near" | "centre" | "far";
+                    face: "near" | "center" | "far";
                 };
                 /**
                  * @description Which way from an opening or a wall; the end when left out.
@@ -3084,7 +3084,7 @@ export interface components {
         };
         /**
          * DatumFile
-         * @description Where the on-centre layout is measured from; a shift runs along the wall from that end.
+         * @description Where the on-center layout is measured from; a shift runs along the wall from that end.
          */
         DatumFile: {
             /** @default start */
@@ -3154,7 +3154,7 @@ export interface components {
         };
         /**
          * DrawingPart
-         * @description A layer or a storey: how many walls it has, what else is to say of it, and whether it is being read.
+         * @description A layer or a story: how many walls it has, what else is to say of it, and whether it is being read.
          */
         DrawingPart: {
             /** Name */
@@ -3163,7 +3163,11 @@ export interface components {
             walls: number;
             /**
              * Note
-             * @default
+             * @default [
+             *       "",
+             *       [],
+             *       null
+             *     ]
              */
             note?: string;
             /** Is Chosen */
@@ -3180,7 +3184,7 @@ export interface components {
              * Part
              * @enum {string}
              */
-            part: "layer" | "storey";
+            part: "layer" | "story";
             /** Parts */
             parts: components["schemas"]["DrawingPart"][];
             /** Guesses */
@@ -3758,10 +3762,10 @@ export interface components {
             format?: "bluff-job";
             /**
              * Version
-             * @default 1
+             * @default 2
              * @constant
              */
-            version?: 1;
+            version?: 2;
             /** Name */
             name: string;
             taken?: components["schemas"]["TakenFile"] | null;
@@ -3897,7 +3901,7 @@ export interface components {
          * @description How a wall's end meets another wall.
          * @enum {string}
          */
-        Joint: "through" | "butt" | "mitre" | "splice";
+        Joint: "through" | "butt" | "miter" | "splice";
         /**
          * JoistLayoutFile
          * @description Where the joists above lie: the middle of one of them in the plan, and their spacing.
@@ -3933,7 +3937,7 @@ export interface components {
          * @description What can go wrong when a wall is laid out. Source: docs/rules.md, Learning to lay out.
          * @enum {string}
          */
-        Kind: "on-the-line" | "wrong-side" | "wrong-end" | "thickness-left-on" | "unit-for-rough" | "allowance-twice" | "jack-forgotten" | "jack-twice" | "halved-wrong" | "centre-or-edge" | "wrong-face" | "started-again" | "end-stud-on-line" | "other-spacing" | "added-up" | "burned-inch" | "level-on-slope" | "other-thickness" | "wrong-plate" | "in-doorway" | "wrong-letter" | "slip" | "off" | "not-there" | "forgotten";
+        Kind: "on-the-line" | "wrong-side" | "wrong-end" | "thickness-left-on" | "unit-for-rough" | "allowance-twice" | "jack-forgotten" | "jack-twice" | "halved-wrong" | "center-or-edge" | "wrong-face" | "started-again" | "end-stud-on-line" | "other-spacing" | "added-up" | "burned-inch" | "level-on-slope" | "other-thickness" | "wrong-plate" | "in-doorway" | "wrong-letter" | "slip" | "off" | "not-there" | "forgotten";
         /**
          * KnownView
          * @description Of the topics of questions: how many there are, were ever asked, and are known for now.
@@ -4050,7 +4054,7 @@ export interface components {
          * @description A line of a wall's thickness, walking from start to end: one of its faces, or the middle.
          * @enum {string}
          */
-        Line: "left" | "centre" | "right";
+        Line: "left" | "center" | "right";
         /**
          * LineView
          * @description Boards alike; `says` is how they are called to the yard, prices as they are written.
@@ -4810,16 +4814,16 @@ export interface components {
             rough?: (string | (string | number)[]) | null;
             /**
              * At
-             * @description Distance to the opening's centre or nearest edge, and what it is measured from.
+             * @description Distance to the opening's center or nearest edge, and what it is measured from.
              */
-            at: "centred" | {
+            at: "centered" | {
                 /**
                  * @description A length as a carpenter writes it, or a number of inches.
                  * @example 12' 6 1/2"
                  * @example 92 5/8
                  * @example 16
                  */
-                centre?: string | number;
+                center?: string | number;
                 /**
                  * @description A length as a carpenter writes it, or a number of inches.
                  * @example 12' 6 1/2"
@@ -4832,7 +4836,7 @@ export interface components {
                 } | {
                     wall: string;
                     /** @enum {string} */
-                    face: "near" | "centre" | "far";
+                    face: "near" | "center" | "far";
                 };
                 /**
                  * @description Which way from an opening or a wall; the end when left out.
@@ -4842,7 +4846,7 @@ export interface components {
             };
             /**
              * Floor
-             * @description Which of its wall's storey lines its heights are measured from; left out, none.
+             * @description Which of its wall's story lines its heights are measured from; left out, none.
              */
             floor?: number | null;
             checked?: components["schemas"]["CheckedFile"] | null;
@@ -5233,7 +5237,7 @@ export interface components {
             size: string;
             /**
              * Floor
-             * @description The storey it is on; 0 is the floor that is drawn.
+             * @description The story it is on; 0 is the floor that is drawn.
              */
             floor: number;
             /** Corners */
@@ -5241,8 +5245,8 @@ export interface components {
                 number,
                 number
             ][];
-            /** Centre */
-            centre: [
+            /** Center */
+            center: [
                 number,
                 number
             ];
@@ -5609,16 +5613,16 @@ export interface components {
             id: string;
             /**
              * At
-             * @description Distance to the opening's centre or nearest edge, and what it is measured from.
+             * @description Distance to the opening's center or nearest edge, and what it is measured from.
              */
-            at: "centred" | {
+            at: "centered" | {
                 /**
                  * @description A length as a carpenter writes it, or a number of inches.
                  * @example 12' 6 1/2"
                  * @example 92 5/8
                  * @example 16
                  */
-                centre?: string | number;
+                center?: string | number;
                 /**
                  * @description A length as a carpenter writes it, or a number of inches.
                  * @example 12' 6 1/2"
@@ -5631,7 +5635,7 @@ export interface components {
                 } | {
                     wall: string;
                     /** @enum {string} */
-                    face: "near" | "centre" | "far";
+                    face: "near" | "center" | "far";
                 };
                 /**
                  * @description Which way from an opening or a wall; the end when left out.
@@ -6225,7 +6229,7 @@ export interface components {
             walls: string[];
             /**
              * Floor
-             * @description Which storey line their heights are from; 0 the floor of the wall.
+             * @description Which story line their heights are from; 0 the floor of the wall.
              */
             floor: number;
             kind: components["schemas"]["OpeningKind"];
@@ -6395,7 +6399,7 @@ export interface components {
         };
         /**
          * Several
-         * @description Some edits as one, which is undone at once; `says` names it.
+         * @description Some edits as one, which is undone at once.
          */
         Several: {
             /**
@@ -6403,8 +6407,11 @@ export interface components {
              * @enum {string}
              */
             edit: "several";
-            /** Says */
-            says: string;
+            /**
+             * Says
+             * @deprecated
+             */
+            says?: string | null;
             /** Edits */
             edits: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["SetStock"] | components["schemas"]["BringBack"] | components["schemas"]["Several"])[];
         };
@@ -7149,14 +7156,14 @@ export interface components {
              */
             flat?: (string | number) | null;
             /** Ridge */
-            ridge?: ("centred" | {
+            ridge?: ("centered" | {
                 /**
                  * @description A length as a carpenter writes it, or a number of inches.
                  * @example 12' 6 1/2"
                  * @example 92 5/8
                  * @example 16
                  */
-                centre?: string | number;
+                center?: string | number;
                 /**
                  * @description A length as a carpenter writes it, or a number of inches.
                  * @example 12' 6 1/2"
@@ -7169,7 +7176,7 @@ export interface components {
                 } | {
                     wall: string;
                     /** @enum {string} */
-                    face: "near" | "centre" | "far";
+                    face: "near" | "center" | "far";
                 };
                 /**
                  * @description Which way from an opening or a wall; the end when left out.
@@ -7424,7 +7431,7 @@ export interface components {
             clear?: components["schemas"]["ClearFile"][] | null;
             /**
              * Floors
-             * @description Storey lines above the floor the wall stands on, from below.
+             * @description Story lines above the floor the wall stands on, from below.
              */
             floors?: (string | number)[] | null;
             /**

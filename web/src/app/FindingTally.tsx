@@ -5,7 +5,7 @@ import { countOf } from "./countOf";
 
 type Severity = Finding["severity"];
 
-/** Each severity has a shape, a colour and a word of its own. */
+/** Each severity has a shape, a color and a word of its own. */
 export const SEVERITIES = {
   error: { icon: OctagonAlert, color: "crayon", word: "error", many: "errors" },
   warning: { icon: TriangleAlert, color: "warn", word: "warning", many: "warnings" },

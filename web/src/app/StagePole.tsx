@@ -3,8 +3,8 @@ import { useEffect, useRef } from "react";
 import { Link, useMatch } from "react-router";
 import type { FindingCounts } from "../api/client";
 import { useJob } from "../api/queries";
-import { useColourMode } from "./colourMode";
-import { colour } from "./colours";
+import { useColorMode } from "./colorMode";
+import { color } from "./colors";
 import { countOf } from "./countOf";
 import { buttonLook, PlainButton } from "./PlainButton";
 import look from "./StagePole.module.css";
@@ -15,7 +15,7 @@ export function StagePole() {
   const job = useMatch("/jobs/:job/*")?.params.job;
   const isAtJobs = useMatch("/") !== null;
   const isAtPractice = useMatch("/practice/*") !== null;
-  const [mode, toggleMode] = useColourMode();
+  const [mode, toggleMode] = useColorMode();
   const account = useSession().data;
   return (
     <nav aria-label="Stages" className={look.pole}>
@@ -39,7 +39,7 @@ export function StagePole() {
         )}
         <PlainButton
           variant="plain"
-          aria-label={mode === "light" ? "Dark colours" : "Daylight colours"}
+          aria-label={mode === "light" ? "Dark colors" : "Daylight colors"}
           onClick={toggleMode}
         >
           {mode === "light" ? <Moon /> : <Sun />}
@@ -115,9 +115,9 @@ function Stage({
 function Notch({ isHere }: { isHere: boolean }) {
   return (
     <svg aria-hidden viewBox="0 0 24 20" className={look.notch}>
-      <path d="M0 0h16v20h-16z" fill={colour("bench")} stroke="none" />
-      <path d="M0 0h16l-9 10l9 10h-16z" fill={colour("pine")} stroke={colour("pineEdge")} strokeWidth="1" />
-      {isHere && <path d="M11 10h12" stroke={colour("crayon")} strokeWidth="3" />}
+      <path d="M0 0h16v20h-16z" fill={color("bench")} stroke="none" />
+      <path d="M0 0h16l-9 10l9 10h-16z" fill={color("pine")} stroke={color("pineEdge")} strokeWidth="1" />
+      {isHere && <path d="M11 10h12" stroke={color("crayon")} strokeWidth="3" />}
     </svg>
   );
 }

@@ -1,7 +1,7 @@
 import { Button, Flex, Text } from "@chakra-ui/react";
 import type { Job, Wall } from "../api/client";
 import { changeWall } from "./changeWall";
-import { colour } from "./colours";
+import { color } from "./colors";
 import { FieldGroup } from "./Field";
 import { TextField } from "./TextField";
 import type { JobChange } from "./useJobChange";
@@ -40,7 +40,7 @@ const SHAPES: readonly Shape[] = [
     name: "Gable",
     path: "M2 22V13L20 3L38 13V22Z",
     is: (top) => top?.ridge != null,
-    make: (before) => ({ ...kept(before), ridge: "centred" }),
+    make: (before) => ({ ...kept(before), ridge: "centered" }),
   },
 ];
 
@@ -49,13 +49,13 @@ function said(top: Wall["top"]): Partial<Top> {
   return Object.fromEntries(Object.entries(top ?? {}).filter(([, value]) => value != null));
 }
 
-/** Storey lines as they are written in a row. */
-function storeysOf(text: string): string[] | null {
+/** Story lines as they are written in a row. */
+function storiesOf(text: string): string[] | null {
   const lines = text.split(/,|;|\band\b/).map((line) => line.trim());
   return lines.some(Boolean) ? lines.filter(Boolean) : null;
 }
 
-/** The top of a wall: its shape by a small drawing, the figures that shape asks for, and the storeys under it. */
+/** The top of a wall: its shape by a small drawing, the figures that shape asks for, and the stories under it. */
 export function TopFields({ job, wall, change }: { job: Job; wall: Wall; change: JobChange }) {
   const first = { pitch: job.next.rise };
   const top = wall.top ?? null;
@@ -80,7 +80,7 @@ export function TopFields({ job, wall, change }: { job: Job; wall: Wall; change:
             onClick={() => void change.make(changed(make))}
           >
             <svg aria-hidden="true" width="40" height="24" viewBox="0 0 40 24">
-              <path d={path} fill={colour("pine")} stroke={colour("pineEdge")} strokeWidth="1.5" />
+              <path d={path} fill={color("pine")} stroke={color("pineEdge")} strokeWidth="1.5" />
             </svg>
             {name}
           </Button>
@@ -113,11 +113,11 @@ export function TopFields({ job, wall, change }: { job: Job; wall: Wall; change:
         </>
       )}
       <TextField
-        label="Storey lines"
+        label="Story lines"
         value={(wall.floors ?? []).join(", ")}
-        placeholder="one storey"
+        placeholder="one story"
         onEnter={(lines) =>
-          change.enter(changeWall(wall.id, (newest) => ({ ...newest, floors: storeysOf(lines) })))
+          change.enter(changeWall(wall.id, (newest) => ({ ...newest, floors: storiesOf(lines) })))
         }
       />
     </FieldGroup>

@@ -40,7 +40,7 @@ export function stepOf({ job, mayChange, hasLooked }: Way): Step {
     return {
       number: 3,
       title: "Put a window in it",
-      says: "On the bench, in the line above the wall: 3-6x4-6 @ 6-0 is its call-out and where its centre is.",
+      says: "On the bench, in the line above the wall: 3-6x4-6 @ 6-0 is its call-out and where its center is.",
       at: "bench",
     };
   if (!hasLooked)

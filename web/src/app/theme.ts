@@ -6,7 +6,7 @@ import {
   defineSlotRecipe,
 } from "@chakra-ui/react";
 
-import { colors } from "./colours";
+import { colors } from "./colors";
 
 /*
  * How everything looks. Only what Bluff uses is in the system: no default recipes or sizes. What it makes of the page

@@ -2,7 +2,7 @@ import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { Maximize2, ZoomIn, ZoomOut } from "lucide-react";
 import { type KeyboardEvent, useEffect, useRef } from "react";
 import type { Bench } from "../api/client";
-import { colour } from "../app/colours";
+import { color } from "../app/colors";
 import { LAYERS, layersOf, marksIn, membersIn, toggleLayer, useLayers } from "../app/layers";
 import { useWords } from "../app/words";
 import { Elevation, type LoadPath } from "../drawing/Elevation";
@@ -77,7 +77,7 @@ export function BenchDrawing({
             <path
               aria-hidden
               d={`M${scale.x(shown)} ${shown === place ? ABOVE : floor}V${bottom + plate + 6}`}
-              stroke={colour("chalk")}
+              stroke={color("chalk")}
               strokeWidth={1}
               strokeDasharray="2 3"
               pointerEvents="none"
@@ -110,7 +110,7 @@ function Standing({
   const layers = useLayers();
   return (
     <>
-      <path d={`M0 ${floor + 0.5}H${width}`} stroke={colour("ink")} strokeWidth={1} />
+      <path d={`M0 ${floor + 0.5}H${width}`} stroke={color("ink")} strokeWidth={1} />
       <Elevation
         members={membersIn(wall.members, layers)}
         openings={bench.openings}

@@ -27,9 +27,9 @@ const SIZINGS = [
   { value: "rough", label: "RO as scheduled" },
 ] as const;
 const REFERENCES = [
-  { value: "centre", label: "Centre" },
+  { value: "center", label: "Center" },
   { value: "edge", label: "Nearest edge" },
-  { value: "centred", label: "Centred" },
+  { value: "centered", label: "Centered" },
 ] as const;
 
 interface OpeningFormProps {
@@ -148,7 +148,7 @@ function WhereFields({ bench, before, draft, set, faultAt }: Omit<FieldsProps, "
         <SelectField
           label="Floor"
           value={String(draft.floor ?? 0)}
-          choices={storeys(bench.wall.floors)}
+          choices={stories(bench.wall.floors)}
           onChoose={(floor) => set({ floor: Number(floor) || null })}
         />
       )}
@@ -160,7 +160,7 @@ function WhereFields({ bench, before, draft, set, faultAt }: Omit<FieldsProps, "
           set({ at: positionOf({ ...place, reference, distance: place.distance || "4-0" }) })
         }
       />
-      {place.reference !== "centred" && (
+      {place.reference !== "centered" && (
         <>
           <TextField
             label="At"
@@ -184,7 +184,7 @@ function WhereFields({ bench, before, draft, set, faultAt }: Omit<FieldsProps, "
 }
 
 /** The floors an opening can be on, by where they are. */
-function storeys(lines: Bench["wall"]["floors"]): { value: string; label: string }[] {
+function stories(lines: Bench["wall"]["floors"]): { value: string; label: string }[] {
   return [
     { value: "0", label: "0, the wall's own" },
     ...lines.map(({ text }, index) => ({ value: String(index + 1), label: `${index + 1}, at ${text}` })),

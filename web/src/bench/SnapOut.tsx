@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { Printer, Scroll } from "lucide-react";
 import type { Bench } from "../api/client";
-import { colour } from "../app/colours";
+import { color } from "../app/colors";
 import { Figure } from "../app/Figure";
 import { useWords } from "../app/words";
 import { SumColumn } from "../drawing/SumColumn";
@@ -70,20 +70,20 @@ function Outline({ base, points }: Pick<Snapped, "base" | "points">) {
     <svg width="100%" viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label="The wall on the deck">
       <path
         d={`M${at(0, 0)}L${far}M${at(base.inches, 0)}L${near}`}
-        stroke={colour("chalk")}
+        stroke={color("chalk")}
         strokeWidth="1.2"
         strokeDasharray="5 4"
       />
       <path
         d={`M${at(0, 0)}L${top.join("L")}L${at(base.inches, 0)}Z`}
         fill="none"
-        stroke={colour("ink")}
+        stroke={color("ink")}
         strokeWidth="2"
       />
       <path
         d={`M${at(0, 0)}m-9 -12v16h16`}
         fill="none"
-        stroke={colour("crayon")}
+        stroke={color("crayon")}
         strokeWidth="3"
         transform="translate(-1 5)"
       />
@@ -95,7 +95,7 @@ function Outline({ base, points }: Pick<Snapped, "base" | "points">) {
           size={14}
           weight={700}
           textAnchor="middle"
-          fill={colour("ink")}
+          fill={color("ink")}
           text={up.text}
         />
       ))}
@@ -105,7 +105,7 @@ function Outline({ base, points }: Pick<Snapped, "base" | "points">) {
         size={14}
         weight={700}
         textAnchor="middle"
-        fill={colour("ink")}
+        fill={color("ink")}
         text={base.text}
       />
     </svg>

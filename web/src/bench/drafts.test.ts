@@ -11,13 +11,13 @@ const JOB = {
 
 describe("positions", () => {
   it.each([
-    "centred" as const,
-    { centre: "9-3", from: "plate-start" as const },
+    "centered" as const,
+    { center: "9-3", from: "plate-start" as const },
     { edge: "7-2", from: "outside-end" as const },
     { edge: "2-0", from: { opening: "W1" } },
     { edge: "2-0", from: { opening: "W1" }, toward: "start" as const },
     { edge: "2-0", from: { wall: "E", face: "near" as const }, toward: "start" as const },
-    { centre: "4-0", from: { wall: "E", face: "far" as const } },
+    { center: "4-0", from: { wall: "E", face: "far" as const } },
   ])("survive the form: %j", (at) => {
     expect(positionOf(placeOf(at))).toEqual(at);
   });

@@ -15,7 +15,7 @@ export const KINDS: { value: Kind; label: string }[] = [
 
 /** A new window in the middle of the wall, with the first mark nobody has. */
 export function newOpening(job: Job, wall: string): Opening {
-  return { id: freeMark(job, "window"), wall, kind: "window", unit: "3-0 x 4-0", at: "centred" };
+  return { id: freeMark(job, "window"), wall, kind: "window", unit: "3-0 x 4-0", at: "centered" };
 }
 
 /** The first mark nobody has for an opening of that kind. */
@@ -25,7 +25,7 @@ export function freeMark(job: Job, kind: Kind): string {
 
 /** A position as the form shows it: to what of the opening, how far, from where. */
 export interface Place {
-  reference: "centre" | "edge" | "centred";
+  reference: "center" | "edge" | "centered";
   distance: string;
   from: string;
 }
@@ -34,12 +34,12 @@ const OPENING = "opening:";
 const WALL = "wall:";
 /** Before what is measured toward the wall's start. */
 const BACK = "before:";
-const FACES = ["near", "centre", "far"] as const;
-const FACE_NAMES = { near: "near face", centre: "centre", far: "far face" } as const;
+const FACES = ["near", "center", "far"] as const;
+const FACE_NAMES = { near: "near face", center: "center", far: "far face" } as const;
 
 export function placeOf(at: Position): Place {
-  if (at === "centred") return { reference: "centred", distance: "", from: "plate-start" };
-  const reference = at.edge === undefined ? "centre" : "edge";
+  if (at === "centered") return { reference: "centered", distance: "", from: "plate-start" };
+  const reference = at.edge === undefined ? "center" : "edge";
   const from = at.from ?? "plate-start";
   return {
     reference,
@@ -48,7 +48,7 @@ export function placeOf(at: Position): Place {
   };
 }
 
-type Origin = NonNullable<Exclude<Position, "centred">["from"]>;
+type Origin = NonNullable<Exclude<Position, "centered">["from"]>;
 
 function keyOf(origin: Origin): string {
   if (typeof origin === "string") return origin;
@@ -63,7 +63,7 @@ function originOf(key: string): Origin {
 }
 
 export function positionOf({ reference, distance, from }: Place): Position {
-  if (reference === "centred") return "centred";
+  if (reference === "centered") return "centered";
   if (!from.startsWith(BACK)) return { [reference]: distance, from: originOf(from) };
   return { [reference]: distance, from: originOf(from.slice(BACK.length)), toward: "start" };
 }

@@ -3,7 +3,7 @@ import { Check, Lock, LockOpen } from "lucide-react";
 import { memo } from "react";
 import type { Board, BoardCut } from "../api/client";
 import { Changes } from "../app/Changes";
-import { colour } from "../app/colours";
+import { color } from "../app/colors";
 import { Figure } from "../app/Figure";
 import { useWords } from "../app/words";
 import type { CuttingChange } from "./useCutting";
@@ -43,8 +43,8 @@ const IN_PIECES = {
 /** Of the longest board in view: what is shorter has its figure below the board. */
 const NARROW = 0.068;
 
-const TREATED = `repeating-linear-gradient(45deg, ${colour("treated")} 0 5px, transparent 5px 8px)`;
-const DROP = `repeating-linear-gradient(-45deg, ${colour("rule")} 0 1px, transparent 1px 7px)`;
+const TREATED = `repeating-linear-gradient(45deg, ${color("treated")} 0 5px, transparent 5px 8px)`;
+const DROP = `repeating-linear-gradient(-45deg, ${color("rule")} 0 1px, transparent 1px 7px)`;
 
 /** A board drawn as it lies on the saw: its pieces in the order they come off it, and what is left. */
 export const BoardRow = memo(function BoardRow({
@@ -217,9 +217,9 @@ function PieceOnBoard({
         left: `${(100 * cut.at) / board.length.inches}%`,
         width: `${(100 * cut.takes) / board.length.inches}%`,
         ...(cut.wall === null
-          ? { background: colour("crayonWash") }
+          ? { background: color("crayonWash") }
           : cut.cut
-            ? { background: colour("chalkWash") }
+            ? { background: color("chalkWash") }
             : isTreated
               ? { backgroundImage: TREATED }
               : {}),

@@ -1,6 +1,6 @@
 import { memo, type SVGProps } from "react";
 import type { Bench, Member, OpeningOnBench } from "../api/client";
-import { colour } from "../app/colours";
+import { color } from "../app/colors";
 import { useWords } from "../app/words";
 import { lettering } from "./lettering";
 import { type Hand, isLit, type Picking } from "./PlateStrip";
@@ -122,7 +122,7 @@ export function Elevation({
         <KeptClear key={bay.id} bay={bay} scale={scale} rise={rise} />
       ))}
       {floors.map((line, index) => (
-        <StoreyLine
+        <StoryLine
           key={line.inches}
           floor={index + 1}
           line={line}
@@ -144,8 +144,8 @@ export function Elevation({
 function BeamEnd({ beam, scale, rise }: { beam: Bench["wall"]["beams"][number]; scale: Scale; rise: Rise }) {
   const { left, width, top, height } = rectangle(beam, scale, rise);
   return (
-    <g data-beam={beam.x} pointerEvents="none" stroke={colour("faint")} strokeWidth={1.2}>
-      <rect x={left} y={top} width={width} height={height} fill={colour("raised")} />
+    <g data-beam={beam.x} pointerEvents="none" stroke={color("faint")} strokeWidth={1.2}>
+      <rect x={left} y={top} width={width} height={height} fill={color("raised")} />
       <path d={`M${left} ${top}l${width} ${height}M${left + width} ${top}l${-width} ${height}`} />
     </g>
   );
@@ -206,8 +206,8 @@ const Piece = memo(function Piece({
         member={member}
         scale={scale}
         rise={rise}
-        fill={isLit ? colour("chalkWash") : fillOf(member.role)}
-        stroke={isLit ? colour("chalk") : colour("pineEdge")}
+        fill={isLit ? color("chalkWash") : fillOf(member.role)}
+        stroke={isLit ? color("chalk") : color("pineEdge")}
         strokeWidth={isPicked ? 2 : 1}
       />
     </g>
@@ -238,8 +238,8 @@ function LoadArrows({
               key={member.id}
               data-load={member.id}
               d={`M${x - 5} ${y - 9}h10l-5 10z`}
-              fill={path.get(member.id) === "below" ? colour("chalk") : colour("raised")}
-              stroke={colour("chalk")}
+              fill={path.get(member.id) === "below" ? color("chalk") : color("raised")}
+              stroke={color("chalk")}
               strokeWidth={1.4}
             />
           );
@@ -260,8 +260,8 @@ function KeptClear({ bay, scale, rise }: { bay: Bench["wall"]["clear"][number]; 
         y={top}
         width={right - left}
         height={bottom - top}
-        fill={colour("tape")}
-        stroke={colour("crayon")}
+        fill={color("tape")}
+        stroke={color("crayon")}
         strokeWidth={1.4}
         strokeDasharray="3 3"
       />
@@ -269,7 +269,7 @@ function KeptClear({ bay, scale, rise }: { bay: Bench["wall"]["clear"][number]; 
         transform={`translate(${(left + right) / 2 + 5} ${bottom - 8}) rotate(-90)`}
         size={14}
         weight={700}
-        fill={colour("crayon")}
+        fill={color("crayon")}
         text={`${bay.id} ${say(bay.use)} ${bay.width.text}`}
       />
     </g>
@@ -277,7 +277,7 @@ function KeptClear({ bay, scale, rise }: { bay: Bench["wall"]["clear"][number]; 
 }
 
 /** Where a floor is that the wall runs past. */
-function StoreyLine({
+function StoryLine({
   floor,
   line,
   from,
@@ -294,7 +294,7 @@ function StoreyLine({
     <g aria-hidden data-floor={floor} pointerEvents="none">
       <path
         d={`M${from - 14} ${y + 0.5}H${to + 14}`}
-        stroke={colour("chalk")}
+        stroke={color("chalk")}
         strokeWidth={1.6}
         strokeDasharray="10 4 2 4"
       />
@@ -303,8 +303,8 @@ function StoreyLine({
         y={y - 5}
         size={14}
         weight={700}
-        fill={colour("chalk")}
-        stroke={colour("ground")}
+        fill={color("chalk")}
+        stroke={color("ground")}
         strokeWidth={4}
         paintOrder="stroke"
         text={`floor ${floor} at ${line.text}`}
@@ -338,9 +338,9 @@ function Ghost({
         y={top}
         width={width}
         height={rise.y(0) - top}
-        fill={colour("chalk")}
+        fill={color("chalk")}
         fillOpacity={0.07}
-        stroke={colour("chalk")}
+        stroke={color("chalk")}
         strokeWidth={1.4}
         strokeDasharray="7 4"
         pointerEvents="none"
@@ -353,8 +353,8 @@ function Ghost({
           width={2 * half}
           height={24}
           rx={12}
-          fill={colour("ground")}
-          stroke={colour("chalk")}
+          fill={color("ground")}
+          stroke={color("chalk")}
           strokeWidth={1.4}
         />
         <text
@@ -362,7 +362,7 @@ function Ghost({
           y={low}
           dy="0.36em"
           textAnchor="middle"
-          fill={colour("chalk")}
+          fill={color("chalk")}
           style={lettering(16, 800)}
         >
           {neighbour.wall}
@@ -392,8 +392,8 @@ const Letter = memo(function Letter({
       x={left + width / 2}
       y={top + height / 2 + 3.6}
       textAnchor="middle"
-      fill={isLit ? colour("chalk") : colour("ink")}
-      stroke={isLit ? colour("chalkWash") : colour("pine")}
+      fill={isLit ? color("chalk") : color("ink")}
+      stroke={isLit ? color("chalkWash") : color("pine")}
       strokeWidth={2}
       paintOrder="stroke"
       style={lettering(11, 800)}
@@ -415,7 +415,7 @@ function LeftOut({ opening, scale, rise }: { opening: OpeningOnBench; scale: Sca
         width={right - left}
         height={bottom - top}
         fill="none"
-        stroke={colour("crayon")}
+        stroke={color("crayon")}
         strokeWidth={2}
         strokeDasharray="8 5"
       />
@@ -423,8 +423,8 @@ function LeftOut({ opening, scale, rise }: { opening: OpeningOnBench; scale: Sca
         x={Math.max((left + right) / 2, 40)}
         y={(top + bottom) / 2}
         textAnchor="middle"
-        fill={colour("crayon")}
-        stroke={colour("ground")}
+        fill={color("crayon")}
+        stroke={color("ground")}
         strokeWidth={4}
         paintOrder="stroke"
         style={lettering(18, 800)}
@@ -449,7 +449,7 @@ function RoughOpening({
   const { left, width, top, height } = rectangle(opening.hole, scale, rise);
   const [right, bottom] = [left + width, top + height];
   const middle = (left + right) / 2;
-  const centre = (top + bottom) / 2;
+  const center = (top + bottom) / 2;
   const rough = `${opening.rough_width.value.text} x ${opening.rough_height.value.text}`;
   const isWide = right - left > 70;
   // Seen whole a tall wall leaves a window little height; its mark and size come first.
@@ -459,14 +459,14 @@ function RoughOpening({
       aria-hidden
       data-opening={opening.opening.id}
       textAnchor="middle"
-      fill={colour("ink")}
+      fill={color("ink")}
       style={{ cursor: "pointer" }}
       onClick={onOpen}
     >
-      <rect x={left} y={top} width={right - left} height={bottom - top} fill={colour("raised")} />
+      <rect x={left} y={top} width={right - left} height={bottom - top} fill={color("raised")} />
       <path
         d={`M${left} ${top + 0.5}H${right}`}
-        stroke={colour("chalk")}
+        stroke={color("chalk")}
         strokeDasharray="6 4"
         strokeWidth={1}
       />
@@ -475,20 +475,20 @@ function RoughOpening({
           x={middle}
           y={top + 18}
           size={14}
-          fill={colour("chalk")}
+          fill={color("chalk")}
           text={`head ${opening.head.text}`}
         />
       )}
       <SvgFigure
         x={middle}
-        y={centre - 2}
+        y={center - 2}
         size={24}
         weight={800}
-        fill={colour("ink")}
+        fill={color("ink")}
         text={opening.opening.id}
       />
       {right - left > 5.4 * rough.length && bottom - top > 44 && (
-        <SvgFigure x={middle} y={centre + 18} size={isWide ? 17 : 13} fill={colour("ink")} text={rough} />
+        <SvgFigure x={middle} y={center + 18} size={isWide ? 17 : 13} fill={color("ink")} text={rough} />
       )}
     </g>
   );

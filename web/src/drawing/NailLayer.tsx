@@ -1,5 +1,5 @@
 import type { Bench } from "../api/client";
-import { colour } from "../app/colours";
+import { color } from "../app/colors";
 import type { Rise } from "./Elevation";
 import { lettering } from "./lettering";
 import type { Scale } from "./scale";
@@ -24,8 +24,8 @@ export function NailLayer({
             x={scale.x(x)}
             y={rise.y(y) + 3.5}
             textAnchor="middle"
-            fill={colour("chalk")}
-            stroke={colour("pine")}
+            fill={color("chalk")}
+            stroke={color("pine")}
             strokeWidth={2.5}
             paintOrder="stroke"
             style={lettering(10, 800)}

@@ -1,6 +1,6 @@
 import { memo } from "react";
 import type { Mark } from "../api/client";
-import { colour } from "../app/colours";
+import { color } from "../app/colors";
 import { lettering } from "./lettering";
 import { SvgFigure } from "./SvgFigure";
 import type { Scale } from "./scale";
@@ -81,7 +81,7 @@ export function PlateStrip({
         width={scale.x(length) - scale.x(0)}
         height={height}
         fill="url(#hatch-grain)"
-        stroke={colour("pineEdge")}
+        stroke={color("pineEdge")}
       />
       {marks.map((mark) => (
         <PlateMark
@@ -118,7 +118,7 @@ export function PlateStrip({
             transform={`translate(${hook === "start" ? line + 12 : line - 3} ${y + height - 5}) rotate(-90)`}
             size={READ.size}
             weight={650}
-            fill={isLit(markKey(mark), picking) ? colour("chalk") : colour("ink")}
+            fill={isLit(markKey(mark), picking) ? color("chalk") : color("ink")}
             text={mark.reading.at.text}
           />
         ))}
@@ -132,8 +132,8 @@ export function PlateStrip({
             size={LABEL.size}
             weight={750}
             textAnchor="middle"
-            fill={colour("crayon")}
-            stroke={colour("pine")}
+            fill={color("crayon")}
+            stroke={color("pine")}
             strokeWidth={3}
             paintOrder="stroke"
             text={text}
@@ -220,8 +220,8 @@ const PlateMark = memo(function PlateMark({
         <path
           data-wood
           d={woodOn(mark, left, width, y, height)}
-          fill={isLit ? colour("chalkWash") : fillOf(mark.role)}
-          stroke={colour("pineEdge")}
+          fill={isLit ? color("chalkWash") : fillOf(mark.role)}
+          stroke={color("pineEdge")}
           strokeWidth={0.5}
         />
       )}
@@ -229,14 +229,14 @@ const PlateMark = memo(function PlateMark({
         <path
           data-other-line
           d={`M${other} ${y}V${y + height}`}
-          stroke={isLit ? colour("chalk") : colour("crayon")}
+          stroke={isLit ? color("chalk") : color("crayon")}
           strokeWidth={1.2}
         />
       )}
       <path
         data-line
         d={`M${line} ${y}V${y + height}`}
-        stroke={isLit ? colour("chalk") : colour("crayon")}
+        stroke={isLit ? color("chalk") : color("crayon")}
         strokeWidth={isPicked ? 3 : 1.6}
         strokeDasharray={mark.width === 0 && !HELD.includes(mark.role) ? "5 3" : undefined}
       />
@@ -278,9 +278,9 @@ function woodOn(
 
 /** A bolt's nut, or the ends of two boards: signs that leave room for the letters beside them. */
 function Sign({ role, x, y, isLit }: { role: string; x: number; y: number; isLit: boolean }) {
-  const ink = isLit ? colour("chalk") : colour("crayon");
+  const ink = isLit ? color("chalk") : color("crayon");
   if (role === "anchor_bolt")
-    return <circle cx={x} cy={y} r={4.5} fill={colour("tape")} stroke={ink} strokeWidth={2} />;
+    return <circle cx={x} cy={y} r={4.5} fill={color("tape")} stroke={ink} strokeWidth={2} />;
   if (role === "pin")
     return <path d={`M${x - 4} ${y - 6}h8M${x} ${y - 6}v12`} stroke={ink} strokeWidth={2} fill="none" />;
   if (role === "plate_break")
@@ -322,8 +322,8 @@ const MarkSymbol = memo(function MarkSymbol({
       x={isLine ? left + (isFarLine ? -3 : 3) : left + width / 2}
       y={y + middle + size * 0.36}
       textAnchor={isLine ? (isFarLine ? "end" : "start") : "middle"}
-      fill={isLit ? colour("chalk") : colour("crayon")}
-      stroke={colour("pine")}
+      fill={isLit ? color("chalk") : color("crayon")}
+      stroke={color("pine")}
       strokeWidth={2.5}
       paintOrder="stroke"
       style={lettering(size, 800)}

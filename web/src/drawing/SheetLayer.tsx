@@ -1,5 +1,5 @@
 import type { Bench } from "../api/client";
-import { colour } from "../app/colours";
+import { color } from "../app/colors";
 import type { Rise } from "./Elevation";
 import { lettering } from "./lettering";
 import type { Scale } from "./scale";
@@ -34,7 +34,7 @@ export function SheetLayer({
           <g key={`${sheet.row} ${sheet.x}`} data-sheet={index + 1}>
             <path
               d={`M${over}L${right} ${rise.y(sheet.y)}H${left}Z${holes}`}
-              fill={colour("tape")}
+              fill={color("tape")}
               fillOpacity={0.55}
               fillRule="evenodd"
             />
@@ -42,14 +42,14 @@ export function SheetLayer({
               d={sheet.edges
                 .map(([x1, y1, x2, y2]) => `M${scale.x(x1)} ${rise.y(y1)}L${scale.x(x2)} ${rise.y(y2)}`)
                 .join("")}
-              stroke={colour("chalk")}
+              stroke={color("chalk")}
               strokeWidth={1.6}
             />
             <text
               x={left + 8}
               y={top + 20}
-              fill={colour("chalk")}
-              stroke={colour("tape")}
+              fill={color("chalk")}
+              stroke={color("tape")}
               strokeWidth={4}
               paintOrder="stroke"
               style={lettering(17, 800)}

@@ -1,4 +1,4 @@
-import { colour } from "../app/colours";
+import { color } from "../app/colors";
 import { lettering } from "./lettering";
 import type { Scale } from "./scale";
 
@@ -49,10 +49,10 @@ export function Tape({
         y={y}
         width={scale.x(length) - scale.x(0)}
         height={height}
-        fill={colour("tape")}
-        stroke={colour("rule")}
+        fill={color("tape")}
+        stroke={color("rule")}
       />
-      <g shapeRendering="crispEdges" stroke={colour("ink")}>
+      <g shapeRendering="crispEdges" stroke={color("ink")}>
         {inches.map((inch) =>
           inch % step === 0 || scale.perInch >= 3 ? (
             <path
@@ -64,7 +64,7 @@ export function Tape({
         )}
       </g>
       {isRead && (
-        <path d={graduations(length, scale, y, height, at)} stroke={colour("ink")} strokeOpacity={0.55} />
+        <path d={graduations(length, scale, y, height, at)} stroke={color("ink")} strokeOpacity={0.55} />
       )}
       <g textAnchor="middle">
         {inches
@@ -75,13 +75,13 @@ export function Tape({
               x={at(inch)}
               y={y + height / 2 + 4.5}
               style={lettering(14, inch % 12 === 0 ? 750 : 500)}
-              fill={colour("ink")}
+              fill={color("ink")}
             >
               {inch}
             </text>
           ))}
       </g>
-      <path d={`M${hook + outward * 5} ${y + 2}v${height - 4}`} stroke={colour("chalk")} strokeWidth={4} />
+      <path d={`M${hook + outward * 5} ${y + 2}v${height - 4}`} stroke={color("chalk")} strokeWidth={4} />
     </g>
   );
 }

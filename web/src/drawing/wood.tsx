@@ -1,9 +1,9 @@
 import type { Member } from "../api/client";
-import { colour } from "../app/colours";
+import { color } from "../app/colors";
 
 type Role = Member["role"];
 
-/** How each kind of piece is hatched, so that none is known by its colour alone. */
+/** How each kind of piece is hatched, so that none is known by its color alone. */
 const HATCH: Record<Role, "plain" | "grain" | "rising" | "falling" | "dots"> = {
   bottom_plate: "grain",
   top_plate: "grain",
@@ -32,7 +32,7 @@ export function fillOf(role: string): string {
 
 /** The hatches, once in every drawing that shows wood. */
 export function Hatches() {
-  const line = { stroke: colour("grain"), strokeWidth: 1.4 };
+  const line = { stroke: color("grain"), strokeWidth: 1.4 };
   return (
     <defs>
       <Hatch name="plain" size={8} />
@@ -46,7 +46,7 @@ export function Hatches() {
         <path d="M-1 -1L7 7M-1 5L1 7M5 -1L7 1" {...line} />
       </Hatch>
       <Hatch name="dots" size={4}>
-        <circle cx={2} cy={2} r={0.9} fill={colour("grain")} />
+        <circle cx={2} cy={2} r={0.9} fill={color("grain")} />
       </Hatch>
     </defs>
   );
@@ -55,7 +55,7 @@ export function Hatches() {
 function Hatch({ name, size, children }: { name: string; size: number; children?: React.ReactNode }) {
   return (
     <pattern id={`hatch-${name}`} width={size} height={size} patternUnits="userSpaceOnUse">
-      <rect width={size} height={size} fill={colour("pine")} />
+      <rect width={size} height={size} fill={color("pine")} />
       {children}
     </pattern>
   );

@@ -1,6 +1,6 @@
 import { Box, Flex, Heading, Text } from "@chakra-ui/react";
 import type { Rework } from "../api/client";
-import { colour } from "../app/colours";
+import { color } from "../app/colors";
 import { Figure } from "../app/Figure";
 import { Strokes, StrokeTable } from "./StrokeTable";
 
@@ -59,9 +59,9 @@ export function ReworkCard({ rework }: { rework: Rework }) {
 }
 
 const LOOKS = {
-  same: { fill: colour("pine"), stroke: colour("pineEdge"), opacity: 0.45 },
-  gone: { fill: colour("crayonWash"), stroke: colour("crayon"), strokeDasharray: "2 1.5" },
-  new: { fill: colour("chalkWash"), stroke: colour("chalk") },
+  same: { fill: color("pine"), stroke: color("pineEdge"), opacity: 0.45 },
+  gone: { fill: color("crayonWash"), stroke: color("crayon"), strokeDasharray: "2 1.5" },
+  new: { fill: color("chalkWash"), stroke: color("chalk") },
 } as const;
 
 /** What stays pale, what is gone dashed, what is new solid. */

@@ -44,7 +44,7 @@ export function ThumbCard({ order }: { order: Order }) {
       </ListTable>
       <Text px="4" pt="2" fontSize="13px" color="faint">
         <Said>
-          By thumb: three quarters of a stud a foot at 16 on centre and one, one more a corner, three an
+          By thumb: three quarters of a stud a foot at 16 on center and one, one more a corner, three an
           intersection, four an opening; plates three times the wall. Counted: short pieces by their length.
         </Said>
       </Text>

@@ -57,7 +57,7 @@ export function DrawingCard({
   );
 }
 
-/** The drawing's layers, any of which may hold walls, or its storeys, one of which is framed. */
+/** The drawing's layers, any of which may hold walls, or its stories, one of which is framed. */
 function Parts({
   drawing: { part, parts },
   isBusy,
@@ -67,18 +67,18 @@ function Parts({
   isBusy: boolean;
   onAnswer: (key: string, values: readonly string[]) => void;
 }) {
-  const isStorey = part === "storey";
+  const isStory = part === "story";
   if (parts.length === 0) return null;
   const chosen = parts.filter(({ is_chosen }) => is_chosen).map(({ name }) => name);
   function turn(name: string) {
-    if (isStorey) return onAnswer(part, [name]);
+    if (isStory) return onAnswer(part, [name]);
     const rest = chosen.filter((one) => one !== name);
     const next = chosen.includes(name) ? rest : [...rest, name];
     if (next.length > 0) onAnswer(part, next);
   }
   return (
-    <Box role="group" aria-label={isStorey ? "Storey to take in" : "Layers of the walls"} px="4" pb="2">
-      <Text fontWeight="700">{isStorey ? "Storey to take in" : "Walls are on"}</Text>
+    <Box role="group" aria-label={isStory ? "Story to take in" : "Layers of the walls"} px="4" pb="2">
+      <Text fontWeight="700">{isStory ? "Story to take in" : "Walls are on"}</Text>
       <Box maxH="168px" overflowY="auto">
         {parts.map((one) => (
           <PartRow key={one.name} part={one} isBusy={isBusy} onTurn={() => turn(one.name)} />

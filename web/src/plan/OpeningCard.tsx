@@ -32,7 +32,7 @@ export function OpeningCard({
   const mark = entered.kind === "window" ? job.next.window : job.next.doorway;
   function copy() {
     if (!entered) return;
-    const opening = { ...entered, id: mark, wall: into, at: { centre: at, from: "plate-start" as const } };
+    const opening = { ...entered, id: mark, wall: into, at: { center: at, from: "plate-start" as const } };
     change.make({ edit: "add-opening", opening }, () => onSelect({ type: "opening", id: mark }));
   }
   return (
@@ -67,7 +67,7 @@ export function OpeningCard({
           choices={job.walls.map((wall) => ({ value: wall.id, label: wall.id }))}
           onChoose={setInto}
         />
-        <TextField label="Its centre" placeholder="9-3 from its start" value={at} onEnter={setAt} />
+        <TextField label="Its center" placeholder="9-3 from its start" value={at} onEnter={setAt} />
         <Flex gap="2" pt="1">
           <Button disabled={!at} onClick={copy}>
             <Copy /> Copy

@@ -2,7 +2,7 @@ import { Box, Button, Flex } from "@chakra-ui/react";
 import { Maximize, Minus, Plus } from "lucide-react";
 import { type KeyboardEvent, useRef, useState } from "react";
 import type { Drawing, Edit, Picture, Plan, PlanWall } from "../api/client";
-import { colour } from "../app/colours";
+import { color } from "../app/colors";
 import { useBoxSize } from "../drawing/useBoxSize";
 import { Hatches } from "../drawing/wood";
 import { PlanPicture } from "./PlanPicture";
@@ -150,7 +150,7 @@ function ChosenBox({ box: { from, to } }: { box: Drawn }) {
       width={Math.abs(to[0] - from[0])}
       height={Math.abs(to[1] - from[1])}
       fill="none"
-      stroke={colour("chalk")}
+      stroke={color("chalk")}
       strokeWidth={2}
       strokeDasharray="6 4"
     />

@@ -1,5 +1,5 @@
 import type { Picture } from "../api/client";
-import { colour } from "../app/colours";
+import { color } from "../app/colors";
 import { type Place, toScreen, type View } from "./view";
 
 /** The picture of the plan, under everything else, with the places it is being scaled by. */
@@ -35,7 +35,7 @@ export function PlanPicture({
         <path
           key={`${across} ${down}`}
           d={`M${x + across * scale - 9} ${y + down * scale}h18M${x + across * scale} ${y + down * scale - 9}v18`}
-          stroke={colour("crayon")}
+          stroke={color("crayon")}
           strokeWidth={2.5}
         />
       ))}

@@ -1,5 +1,5 @@
 import type { Plan, PlanOpening, PlanWall } from "../api/client";
-import { colour } from "../app/colours";
+import { color } from "../app/colors";
 import { lettering } from "../drawing/lettering";
 import { SvgFigure } from "../drawing/SvgFigure";
 import { fillOf } from "../drawing/wood";
@@ -24,7 +24,7 @@ export function WallShape({
     <polygon
       points={pointsOf(wall.corners, view)}
       fill={fillOf(wall.entered.kind === "exterior" ? "header" : "stud")}
-      stroke={isSelected ? colour("chalk") : isWrong ? colour("crayon") : colour("pineEdge")}
+      stroke={isSelected ? color("chalk") : isWrong ? color("crayon") : color("pineEdge")}
       strokeWidth={isSelected ? 3 : 1.2}
       strokeLinejoin="round"
     />
@@ -32,7 +32,7 @@ export function WallShape({
 }
 
 /**
- * An opening: the wall is cut away between its jacks, and a window has its glass. One on a storey above is only
+ * An opening: the wall is cut away between its jacks, and a window has its glass. One on a story above is only
  * dashed, since the wall goes on under it.
  */
 export function OpeningShape({
@@ -48,7 +48,7 @@ export function OpeningShape({
   if (!a || !b || !c || !d) return null;
   const between = (one: Place, other: Place, share: number) =>
     `${one[0] + (other[0] - one[0]) * share} ${one[1] + (other[1] - one[1]) * share}`;
-  const line = isSelected ? colour("chalk") : colour("ink");
+  const line = isSelected ? color("chalk") : color("ink");
   if (opening.floor > 0)
     return (
       <polygon
@@ -61,7 +61,7 @@ export function OpeningShape({
     );
   return (
     <>
-      <polygon points={pointsOf(opening.corners, view)} fill={colour("ground")} />
+      <polygon points={pointsOf(opening.corners, view)} fill={color("ground")} />
       <path
         d={`M${a.join(" ")}L${d.join(" ")}M${b.join(" ")}L${c.join(" ")}`}
         stroke={line}
@@ -90,7 +90,7 @@ export function TopShape({ wall, view }: { wall: PlanWall; view: View }) {
         const before = points[index];
         if (!before || before.height.inches === after.height.inches) return null;
         const [low, high] = before.height.inches < after.height.inches ? [before, after] : [after, before];
-        return <path key={after.at.join()} d={arrow(low.at, high.at)} stroke={colour("ink")} fill="none" />;
+        return <path key={after.at.join()} d={arrow(low.at, high.at)} stroke={color("ink")} fill="none" />;
       })}
       {points.map(({ place, at, height }, index) => {
         // Clear of what meets the wall at its ends and often under its ridge.
@@ -111,8 +111,8 @@ export function TopShape({ wall, view }: { wall: PlanWall; view: View }) {
             size={14}
             weight={700}
             textAnchor="middle"
-            fill={colour("ink")}
-            stroke={colour("ground")}
+            fill={color("ink")}
+            stroke={color("ground")}
             strokeWidth={4}
             paintOrder="stroke"
             text={height.text}
@@ -147,8 +147,8 @@ export function WallLetter({ wall, view, isSelected }: { wall: PlanWall; view: V
       y={at[1]}
       dy="0.36em"
       textAnchor="middle"
-      fill={isSelected ? colour("chalk") : colour("ink")}
-      stroke={colour("ground")}
+      fill={isSelected ? color("chalk") : color("ink")}
+      stroke={color("ground")}
       strokeWidth={5}
       paintOrder="stroke"
       style={lettering(view.scale < 0.8 ? 15 : 22, 800)}
@@ -183,7 +183,7 @@ export function HookMark({ wall, view }: { wall: PlanWall; view: View }) {
   const turn = (-Math.atan2(to[1] - from[1], to[0] - from[0]) * 180) / Math.PI;
   const half = (thicknessOf(wall) * view.scale) / 2 + 6;
   return (
-    <g transform={`translate(${x} ${y}) rotate(${turn})`} stroke={colour("crayon")} fill="none">
+    <g transform={`translate(${x} ${y}) rotate(${turn})`} stroke={color("crayon")} fill="none">
       <path d={`M7 ${-half}H0V${half}`} strokeWidth={3} />
       <path d="M4 0H30M23 -5L30 0L23 5" strokeWidth={2} />
     </g>
@@ -194,32 +194,32 @@ export function HookMark({ wall, view }: { wall: PlanWall; view: View }) {
 export function CallOut({ opening, wall, view }: { opening: PlanOpening; wall: PlanWall; view: View }) {
   // Upstairs a row further out, so that two above one another are both read.
   const away = thicknessOf(wall) * view.scale * 0.5 + 11 + 15 * opening.floor;
-  const [x, y] = beside(view, wall, opening.centre, away, wall.stations_side);
+  const [x, y] = beside(view, wall, opening.center, away, wall.stations_side);
   // Where two stand close the mark alone has to do; the card has the size.
-  const [east, north] = opening.centre;
+  const [east, north] = opening.center;
   const nearest = Math.min(
     ...wall.openings
       .filter(({ id, floor }) => id !== opening.id && floor === opening.floor)
-      .map(({ centre }) => Math.hypot(centre[0] - east, centre[1] - north) * view.scale),
+      .map(({ center }) => Math.hypot(center[0] - east, center[1] - north) * view.scale),
   );
-  const storey = opening.floor > 0 ? ` floor ${opening.floor}` : "";
+  const story = opening.floor > 0 ? ` floor ${opening.floor}` : "";
   const isWhole =
     view.scale >= 1.1 &&
-    nearest > (opening.id.length + opening.size.length + storey.length + 2) * 14 * LETTER_WIDTH;
+    nearest > (opening.id.length + opening.size.length + story.length + 2) * 14 * LETTER_WIDTH;
   return (
     <g transform={`translate(${x} ${y}) rotate(${readable(wall.start, wall.end)})`}>
       <text
         dy="0.36em"
         textAnchor="middle"
-        fill={colour("ink")}
-        stroke={colour("ground")}
+        fill={color("ink")}
+        stroke={color("ground")}
         strokeWidth={4}
         paintOrder="stroke"
         style={lettering(view.scale < 0.8 ? 11 : 14, 600)}
       >
         <tspan style={{ fontWeight: 800 }}>{opening.id}</tspan>
         {isWhole ? ` ${opening.size}` : ""}
-        {storey}
+        {story}
       </text>
     </g>
   );
@@ -253,7 +253,7 @@ export function DimensionLine({
     return toe(1) + toe(-1);
   };
   return (
-    <g stroke={colour("chalk")}>
+    <g stroke={color("chalk")}>
       <path
         d={`M${start.join(" ")}L${end.join(" ")}${length > 24 ? foot(start, 1) + foot(end, -1) : ""}`}
         strokeWidth={1.3}
@@ -267,8 +267,8 @@ export function DimensionLine({
             weight={700}
             y={-4}
             textAnchor="middle"
-            fill={colour("chalk")}
-            stroke={colour("ground")}
+            fill={color("chalk")}
+            stroke={color("ground")}
             strokeWidth={4}
             paintOrder="stroke"
           />
@@ -315,7 +315,7 @@ export function Dimensions({ wall, view }: { wall: PlanWall; view: View }) {
 export function CornerMark({ corner, view }: { corner: Plan["corners"][number]; view: View }) {
   const [x, y] = toScreen(view, corner.at);
   return (
-    <circle cx={x} cy={y} r={11} fill="transparent" stroke={colour("chalk")} strokeWidth={2.4}>
+    <circle cx={x} cy={y} r={11} fill="transparent" stroke={color("chalk")} strokeWidth={2.4}>
       <title>{`${corner.through} runs through, ${corner.butt} butts; press to turn it round`}</title>
     </circle>
   );

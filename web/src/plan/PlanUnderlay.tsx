@@ -1,5 +1,5 @@
 import type { Drawing } from "../api/client";
-import { colour } from "../app/colours";
+import { color } from "../app/colors";
 import { toScreen, type View } from "./view";
 
 /** A drawing under the walls that were understood of it. */
@@ -38,8 +38,8 @@ export function LeftMarks({
               cx={x}
               cy={y}
               r={radius}
-              fill={pointed === index ? colour("crayon") : colour("ground")}
-              stroke={colour("crayon")}
+              fill={pointed === index ? color("crayon") : color("ground")}
+              stroke={color("crayon")}
               strokeWidth={2}
             />
             <text
@@ -49,7 +49,7 @@ export function LeftMarks({
               textAnchor="middle"
               fontSize={pointed === index ? 17 : 12}
               fontWeight={700}
-              fill={pointed === index ? colour("ground") : colour("ink")}
+              fill={pointed === index ? color("ground") : color("ink")}
             >
               {index + 1}
             </text>
@@ -67,7 +67,7 @@ function Lines({ lines }: { lines: Drawing["lines"] }) {
     <path
       d={path}
       fill="none"
-      stroke={colour("chalk")}
+      stroke={color("chalk")}
       strokeWidth={1}
       opacity={0.8}
       vectorEffect="non-scaling-stroke"

@@ -105,7 +105,7 @@ function OneWall({ job, plan, wall, change, onSelect, onOpen }: Props & { wall: 
 const JOINTS = {
   through: "runs past",
   butt: "butts into",
-  mitre: "mitred with",
+  miter: "mitered with",
   splice: "goes on in",
 } as const;
 
@@ -224,7 +224,6 @@ function ManyWalls({ walls, change, onSelect }: Props & { walls: PlanWall[] }) {
   function setStuds(stud: string) {
     change.make((job) => ({
       edit: "several",
-      says: `make ${walls.length} walls ${stud}`,
       edits: walls.map(({ id }) => changeWall(id, (newest) => ({ ...newest, stud }))(job)),
     }));
   }

@@ -7,7 +7,6 @@ export function removal(walls: readonly string[]): Edit | null {
   if (more.length === 0) return { edit: "remove-wall", id: first };
   return {
     edit: "several",
-    says: `remove ${walls.length} walls`,
     edits: walls.map((id) => ({ edit: "remove-wall", id })),
   };
 }

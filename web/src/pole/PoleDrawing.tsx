@@ -1,7 +1,7 @@
 import { Box } from "@chakra-ui/react";
 import { useRef } from "react";
 import type { Pole, Poles } from "../api/client";
-import { colour } from "../app/colours";
+import { color } from "../app/colors";
 import { useWords } from "../app/words";
 import { lettering } from "../drawing/lettering";
 import { SvgFigure } from "../drawing/SvgFigure";
@@ -64,11 +64,11 @@ export function PoleDrawing({
       >
         <Hatches />
         <Ruler highest={highest} y={y} />
-        <path d={`M0 ${floor + 0.5}H${width}`} stroke={colour("ink")} strokeWidth={1.5} />
+        <path d={`M0 ${floor + 0.5}H${width}`} stroke={color("ink")} strokeWidth={1.5} />
         {usual !== undefined && (
           <path
             d={`M${RULER} ${y(usual) + 0.5}H${width}`}
-            stroke={colour("chalk")}
+            stroke={color("chalk")}
             strokeWidth={1}
             strokeDasharray="8 4"
           />
@@ -79,7 +79,7 @@ export function PoleDrawing({
             y={0}
             width={column - GAP}
             height={size.height}
-            fill={colour("chalkWash")}
+            fill={color("chalkWash")}
             fillOpacity={0.6}
           />
         )}
@@ -107,12 +107,12 @@ function Ruler({ highest, y }: { highest: number; y: (inches: number) => number 
   const inches = Array.from({ length: Math.floor(highest / every) + 1 }, (_, index) => index * every);
   return (
     <g aria-hidden>
-      <rect x={0} y={y(highest)} width={RULER - 10} height={y(0) - y(highest)} fill={colour("tape")} />
+      <rect x={0} y={y(highest)} width={RULER - 10} height={y(0) - y(highest)} fill={color("tape")} />
       {inches.map((inch) => (
         <path
           key={inch}
           d={`M${RULER - 10} ${y(inch) + 0.5}h${inch % 12 === 0 ? (inch < 100 ? -18 : -8) : inch % 6 === 0 ? -8 : -6}`}
-          stroke={colour("ink")}
+          stroke={color("ink")}
           strokeOpacity={inch % 12 === 0 ? 1 : 0.5}
         />
       ))}
@@ -123,7 +123,7 @@ function Ruler({ highest, y }: { highest: number; y: (inches: number) => number 
             key={inch}
             x={4}
             y={y(inch) + 4}
-            fill={inch % 16 === 0 ? colour("crayon") : colour("ink")}
+            fill={inch % 16 === 0 ? color("crayon") : color("ink")}
             style={lettering(12, 600)}
           >
             {inch}
@@ -147,7 +147,7 @@ function OnePole({ pole, x, width, y, isPicked, isPencilled, onPick }: OnePolePr
   const isOff = pole.off.inches !== 0;
   const wood = x + HEIGHTS;
   const woodWidth = Math.min(width - HEIGHTS - GAP, WOOD.most);
-  const ink = isPencilled ? colour("chalk") : colour("ink");
+  const ink = isPencilled ? color("chalk") : color("ink");
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: the panel beside has a button for every pole
     <g
@@ -165,14 +165,14 @@ function OnePole({ pole, x, width, y, isPicked, isPencilled, onPick }: OnePolePr
           y={y(high.inches)}
           width={woodWidth}
           height={Math.max(y(bottom.inches) - y(high.inches), 1)}
-          fill={what === "clear" ? colour("ground") : fillOf(what)}
-          stroke={isPencilled ? colour("chalk") : colour("pineEdge")}
+          fill={what === "clear" ? color("ground") : fillOf(what)}
+          stroke={isPencilled ? color("chalk") : color("pineEdge")}
           strokeWidth={1}
         />
       ))}
       <path
         d={`M${wood - 6} ${y(pole.head_at.inches) + 0.5}h${woodWidth + 12}`}
-        stroke={isOff ? colour("crayon") : colour("chalk")}
+        stroke={isOff ? color("crayon") : color("chalk")}
         strokeWidth={3}
       />
       <Heights pole={pole} wood={wood} y={y} ink={ink} ground={isPicked ? "chalkWash" : "ground"} />
@@ -210,7 +210,7 @@ function PoleHead({ pole: { marks, off }, x, ink }: { pole: Pole; x: number; ink
           text={`head ${off.text} ${off.inches > 0 ? "above" : "below"}`}
           size={13}
           weight={700}
-          fill={colour("crayon")}
+          fill={color("crayon")}
         />
       )}
     </>
@@ -238,7 +238,7 @@ function Heights({
       <g key={inches}>
         <path
           d={`M${wood} ${y(inches) + 0.5}L${wood - 7} ${places[index] ?? 0}`}
-          stroke={colour("faint")}
+          stroke={color("faint")}
           strokeWidth={0.7}
         />
         <SvgFigure
@@ -248,10 +248,10 @@ function Heights({
           size={14}
           weight={isHead ? 800 : 600}
           textAnchor="end"
-          stroke={colour(ground)}
+          stroke={color(ground)}
           strokeWidth={4}
           paintOrder="stroke"
-          fill={isHead && off.inches !== 0 ? colour("crayon") : ink}
+          fill={isHead && off.inches !== 0 ? color("crayon") : ink}
         />
       </g>
     );
@@ -263,13 +263,13 @@ function PoleFoot({ pole: { king, jack }, x, y }: { pole: Pole; x: number; y: nu
   const { say } = useWords();
   return (
     <>
-      <SvgFigure x={x} y={y + 20} text={say(`king ${king.text}`)} size={13} fill={colour("faint")} />
+      <SvgFigure x={x} y={y + 20} text={say(`king ${king.text}`)} size={13} fill={color("faint")} />
       <SvgFigure
         x={x}
         y={y + 35}
         text={jack === null ? "on hangers" : say(`jack ${jack.text}`)}
         size={13}
-        fill={colour("faint")}
+        fill={color("faint")}
       />
     </>
   );
@@ -311,7 +311,7 @@ function StretchLabel({
   const set = {
     x,
     textAnchor: "middle" as const,
-    stroke: colour(ground),
+    stroke: color(ground),
     strokeWidth: 4,
     paintOrder: "stroke",
     fill,

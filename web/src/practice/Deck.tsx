@@ -2,7 +2,7 @@ import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { ZoomIn, ZoomOut } from "lucide-react";
 import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from "react";
 import type { DrawnMark, Exercise, Grade } from "../api/client";
-import { colour } from "../app/colours";
+import { color } from "../app/colors";
 import { lettering } from "../drawing/lettering";
 import { type Scale, scaleOf } from "../drawing/scale";
 import { Tape } from "../drawing/Tape";
@@ -188,7 +188,7 @@ function Board({ length, scale, y }: { length: number; scale: Scale; y: number }
       width={scale.x(length) - scale.x(0)}
       height={PLATE}
       fill="url(#hatch-grain)"
-      stroke={colour("pineEdge")}
+      stroke={color("pineEdge")}
     />
   );
 }
@@ -215,11 +215,11 @@ function Line({
   return (
     <g data-drawn={`${plate} ${symbol} ${inches}`} data-wrong={isWrong || undefined}>
       {isLit && (
-        <rect x={middle - half - 4} y={y} width={2 * half + 8} height={PLATE} fill={colour("chalkWash")} />
+        <rect x={middle - half - 4} y={y} width={2 * half + 8} height={PLATE} fill={color("chalkWash")} />
       )}
       <path
         d={`M${x + 0.5} ${y}v${PLATE}`}
-        stroke={colour("ink")}
+        stroke={color("ink")}
         strokeWidth={1.6}
         strokeDasharray={isWord ? "5 3" : undefined}
       />
@@ -228,14 +228,14 @@ function Line({
         y={y + PLATE / 2 + (isWord ? -30 : 8)}
         textAnchor="middle"
         style={lettering(isWord ? 13 : 24, 750)}
-        fill={colour("ink")}
+        fill={color("ink")}
       >
         {symbol}
       </text>
       {isWrong && (
         <path
           d={`M${middle - 10} ${y + PLATE - 16}l20 ${-(PLATE - 32)}`}
-          stroke={colour("crayon")}
+          stroke={color("crayon")}
           strokeWidth={3}
         />
       )}
@@ -255,8 +255,8 @@ function MissedMark({ missed, scale, isLit }: { missed: Missed; scale: Scale; is
         y={y + 1}
         width={width}
         height={PLATE - 2}
-        fill={isLit ? colour("chalkWash") : "none"}
-        stroke={colour("chalk")}
+        fill={isLit ? color("chalkWash") : "none"}
+        stroke={color("chalk")}
         strokeWidth={isLit ? 2 : 1.2}
         strokeDasharray="4 3"
       />
@@ -265,7 +265,7 @@ function MissedMark({ missed, scale, isLit }: { missed: Missed; scale: Scale; is
         y={y + (missed.plate === "top" ? 18 : PLATE - 8)}
         textAnchor="middle"
         style={lettering(14, 700)}
-        fill={colour("chalk")}
+        fill={color("chalk")}
       >
         {missed.symbol}
       </text>
@@ -278,13 +278,13 @@ function PencilLine({ pencil: { inches, on, ahead }, scale }: { pencil: Pencil; 
   const x = scale.x(inches) + 0.5;
   return (
     <g pointerEvents="none" data-pencil={inches}>
-      <path d={`M${x} ${EDGE + PLATE}v${TAPE}`} stroke={colour("chalk")} strokeWidth={2} />
+      <path d={`M${x} ${EDGE + PLATE}v${TAPE}`} stroke={color("chalk")} strokeWidth={2} />
       {platesOf(on).map((plate) => {
         const y = topOf(plate);
         const tip = plate === "top" ? y + PLATE : y;
         const up = plate === "top" ? -1 : 1;
         return (
-          <g key={plate} stroke={colour("chalk")} fill={colour("chalk")}>
+          <g key={plate} stroke={color("chalk")} fill={color("chalk")}>
             <path d={`M${x} ${y}v${PLATE}`} strokeWidth={1} strokeDasharray="3 3" fill="none" />
             <path d={`M${x} ${tip}l${ahead ? 14 : -14} ${up * 8}v${up * -8}z`} stroke="none" />
           </g>

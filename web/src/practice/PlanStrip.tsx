@@ -1,7 +1,7 @@
 import { Box } from "@chakra-ui/react";
 import { useRef } from "react";
 import type { Exercise } from "../api/client";
-import { colour } from "../app/colours";
+import { color } from "../app/colors";
 import { lettering } from "../drawing/lettering";
 import { SvgFigure } from "../drawing/SvgFigure";
 import { useBoxSize } from "../drawing/useBoxSize";
@@ -33,15 +33,15 @@ export function PlanStrip({ plan }: { plan: Exercise["plan"] }) {
               y={wall}
               width={Math.max(x(end) - x(start), 3)}
               height={WALL + BESIDE}
-              fill={colour("bench")}
-              stroke={colour("rule")}
+              fill={color("bench")}
+              stroke={color("rule")}
             />
             <text
               x={x((start + end) / 2)}
               y={wall + WALL + BESIDE - 5}
               textAnchor="middle"
               style={lettering(13, 700)}
-              fill={colour("ink")}
+              fill={color("ink")}
             >
               {of}
             </text>
@@ -53,7 +53,7 @@ export function PlanStrip({ plan }: { plan: Exercise["plan"] }) {
           width={Math.max(x(plan.length) - x(0), 0)}
           height={WALL}
           fill="url(#hatch-grain)"
-          stroke={colour("pineEdge")}
+          stroke={color("pineEdge")}
         />
         {holes.map(({ of, start, end }) => (
           <g key={of}>
@@ -62,15 +62,15 @@ export function PlanStrip({ plan }: { plan: Exercise["plan"] }) {
               y={wall}
               width={x(end) - x(start)}
               height={WALL}
-              fill={colour("ground")}
-              stroke={colour("ink")}
+              fill={color("ground")}
+              stroke={color("ink")}
             />
             <text
               x={x((start + end) / 2)}
               y={wall + WALL + 15}
               textAnchor="middle"
               style={lettering(14, 750)}
-              fill={colour("ink")}
+              fill={color("ink")}
             >
               {of}
             </text>
@@ -79,7 +79,7 @@ export function PlanStrip({ plan }: { plan: Exercise["plan"] }) {
         {dimensions.map(({ of, start, end, text }, row) => {
           const y = ABOVE + row * ROW + ROW / 2;
           return (
-            <g key={of} stroke={colour("chalk")} strokeWidth={1}>
+            <g key={of} stroke={color("chalk")} strokeWidth={1}>
               <path
                 d={`M${x(start)} ${y}H${x(end)}M${x(start)} ${y - 4}V${wall}M${x(end)} ${y - 4}V${wall + WALL}`}
                 strokeDasharray="1 0"
@@ -91,8 +91,8 @@ export function PlanStrip({ plan }: { plan: Exercise["plan"] }) {
                 textAnchor="middle"
                 size={15}
                 weight={700}
-                fill={colour("ink")}
-                stroke={colour("ground")}
+                fill={color("ink")}
+                stroke={color("ground")}
                 strokeWidth={5}
                 paintOrder="stroke"
                 text={text}

@@ -76,7 +76,7 @@ function Asked({ question, whose, onNext }: { question: Question; whose: Whose; 
       </Text>
       {question.choices.length > 0 ? (
         <Flex direction="column" gap="2" align="stretch" maxW="420px" role="group" aria-label="Answers">
-          {question.choices.map((choice) => (
+          {question.choices.map((choice, number) => (
             <Button
               key={choice}
               size="md"
@@ -84,9 +84,9 @@ function Asked({ question, whose, onNext }: { question: Question; whose: Whose; 
               fontSize="18px"
               justifyContent="start"
               variant={came && choice === came.answer ? "solid" : "outline"}
-              aria-pressed={answer.variables === choice}
+              aria-pressed={answer.variables === String(number)}
               disabled={answer.isPending || came !== undefined}
-              onClick={() => answer.mutate(choice)}
+              onClick={() => answer.mutate(String(number))}
             >
               {choice}
             </Button>

@@ -1,7 +1,7 @@
 import { Box } from "@chakra-ui/react";
 import { useRef } from "react";
 import type { DrawnMark, Exercise, Grade } from "../api/client";
-import { colour } from "../app/colours";
+import { color } from "../app/colors";
 import { MARGIN } from "../drawing/scale";
 import { useBoxSize } from "../drawing/useBoxSize";
 import type { Pencil, Plate } from "./sheet";
@@ -47,8 +47,8 @@ export function Whole({
             y={topOf(plate)}
             width={Math.max(lengths[plate] * perInch, 0)}
             height={STRIP}
-            fill={colour("pine")}
-            stroke={colour("pineEdge")}
+            fill={color("pine")}
+            stroke={color("pineEdge")}
           />
         ))}
         {marks.map(({ plate, inches }, at) => (
@@ -56,13 +56,13 @@ export function Whole({
             // biome-ignore lint/suspicious/noArrayIndexKey: a mark is known by its place on the sheet
             key={at}
             d={`M${x(inches)} ${topOf(plate)}v${STRIP}`}
-            stroke={colour(grade?.wrong.includes(at) ? "crayon" : "ink")}
+            stroke={color(grade?.wrong.includes(at) ? "crayon" : "ink")}
             strokeWidth={1.5}
           />
         ))}
         <path
           d={`M${x(pencil.inches)} ${EDGE - 4}v${HEIGHT - 2 * EDGE + 8}`}
-          stroke={colour("chalk")}
+          stroke={color("chalk")}
           strokeWidth={2}
         />
       </svg>

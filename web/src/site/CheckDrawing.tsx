@@ -1,6 +1,6 @@
 import { Box } from "@chakra-ui/react";
 import type { Check, Checks, Measure } from "../api/client";
-import { colour } from "../app/colours";
+import { color } from "../app/colors";
 
 const AROUND = 14;
 /** Inches drawn around an opening that is checked alone. */
@@ -27,9 +27,9 @@ export function CheckDrawing({ checks, check, measure }: { checks: Checks; check
     >
       <path
         d={`M${path(checks.outline)}Z`}
-        fill={colour("pine")}
+        fill={color("pine")}
         fillOpacity="0.45"
-        stroke={colour("pineEdge")}
+        stroke={color("pineEdge")}
         strokeWidth={thick}
       />
       {checks.holes.map(([x, y, w, h]) => (
@@ -41,8 +41,8 @@ export function CheckDrawing({ checks, check, measure }: { checks: Checks; check
             [x + w, y + h],
             [x, y + h],
           ])}Z`}
-          fill={colour("ground")}
-          stroke={colour("pineEdge")}
+          fill={color("ground")}
+          stroke={color("pineEdge")}
           strokeWidth={thick}
         />
       ))}
@@ -71,12 +71,12 @@ function Held({
   isNow: boolean;
   thick: number;
 }) {
-  const ink = isNow ? colour("chalk") : colour("faint");
+  const ink = isNow ? color("chalk") : color("faint");
   return (
     <g stroke={ink} strokeWidth={isNow ? 2.5 * thick : thick} opacity={isNow ? 1 : 0.5}>
       <path d={`M${from.join(" ")}L${to.join(" ")}`} strokeDasharray={isNow ? undefined : `${4 * thick}`} />
       <circle cx={from[0]} cy={from[1]} r={isNow ? 4 * thick : 2 * thick} fill={ink} />
-      {isNow && <circle cx={to[0]} cy={to[1]} r={4 * thick} fill={colour("bench")} />}
+      {isNow && <circle cx={to[0]} cy={to[1]} r={4 * thick} fill={color("bench")} />}
     </g>
   );
 }

@@ -1,16 +1,16 @@
 import type { CSSProperties } from "react";
 import { Outlet } from "react-router";
-import { colour } from "../app/colours";
+import { color } from "../app/colors";
 import { useOpenJob } from "../app/JobScreens";
 import { NotKept } from "./NotKept";
 import { Full } from "./SiteBar";
 import look from "./SiteFrame.module.css";
 
-/** Colours that are read in the sun in place of those that are read at a desk. */
+/** Colors that are read in the sun in place of those that are read at a desk. */
 const IN_THE_SUN = {
-  "--bluff-colors-faint": colour("sunFaint"),
-  "--bluff-colors-crayon": colour("sunCrayon"),
-  "--bluff-colors-warn": colour("sunWarn"),
+  "--bluff-colors-faint": color("sunFaint"),
+  "--bluff-colors-crayon": color("sunCrayon"),
+  "--bluff-colors-warn": color("sunWarn"),
 } as CSSProperties;
 
 /** Every screen of the site: entries are sent, and those the server refused are shown. */

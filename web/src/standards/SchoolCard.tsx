@@ -1,6 +1,6 @@
 import { Box, chakra, Text } from "@chakra-ui/react";
 import type { Way } from "../api/client";
-import { colour } from "../app/colours";
+import { color } from "../app/colors";
 import { Said } from "../app/words";
 import type { Shape } from "../ways/drawings/shapes";
 
@@ -72,8 +72,8 @@ function Drawing({ shapes }: { shapes: readonly Shape[] }) {
           y={y}
           width={width}
           height={height}
-          fill={colour(FILLS[what])}
-          stroke={colour(what === "gap" ? "rule" : "pineEdge")}
+          fill={color(FILLS[what])}
+          stroke={color(what === "gap" ? "rule" : "pineEdge")}
           strokeWidth={0.8}
         />
       ))}

@@ -16,7 +16,6 @@ it("tries the rows of one key together, each once", () => {
   const both = tryWay(tryWay(kind, SIZE, "2x8"), SIZE, "2x10");
   expect(editOf(both)).toEqual({
     edit: "several",
-    says: "header.size: 2x10",
     edits: [said("header.kind", "flat"), said("header.size", "2x10")],
   });
 });

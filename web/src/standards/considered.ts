@@ -37,10 +37,10 @@ export function takeStandard(standard: CrewStandard | null): Considered {
 }
 
 /** What is considered as one edit. */
-export function editOf({ says, edits }: Considered): Edit {
+export function editOf({ edits }: Considered): Edit {
   const [only, ...more] = edits;
   if (only && more.length === 0) return only;
-  return { edit: "several", says: says.slice(0, 120), edits: [...edits] };
+  return { edit: "several", edits: [...edits] };
 }
 
 function isOf(edit: Edit, way: string): boolean {

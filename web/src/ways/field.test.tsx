@@ -36,33 +36,33 @@ function Kept({ onEnter, ...rest }: { onEnter: Enter; label: string; whence?: st
 describe("a text field", () => {
   it("counts once when Enter is pressed and the field is left", async () => {
     const enter = vi.fn(async () => null);
-    show(<Kept label="On centre" onEnter={enter} />);
-    await userEvent.clear(screen.getByLabelText("On centre"));
-    await userEvent.type(screen.getByLabelText("On centre"), "24{Enter}");
+    show(<Kept label="On center" onEnter={enter} />);
+    await userEvent.clear(screen.getByLabelText("On center"));
+    await userEvent.type(screen.getByLabelText("On center"), "24{Enter}");
     await userEvent.tab();
     expect(enter.mock.calls).toEqual([["24"]]);
   });
 
   it("counts nothing when it is left as it was, or given up", async () => {
     const enter = vi.fn(async () => null);
-    show(<Kept label="On centre" onEnter={enter} />);
-    await userEvent.click(screen.getByLabelText("On centre"));
+    show(<Kept label="On center" onEnter={enter} />);
+    await userEvent.click(screen.getByLabelText("On center"));
     await userEvent.tab();
-    await userEvent.type(screen.getByLabelText("On centre"), "24{Escape}");
+    await userEvent.type(screen.getByLabelText("On center"), "24{Escape}");
     await userEvent.tab();
     expect(enter).not.toHaveBeenCalled();
-    expect(screen.getByLabelText<HTMLInputElement>("On centre").value).toBe("16");
+    expect(screen.getByLabelText<HTMLInputElement>("On center").value).toBe("16");
   });
 
   it("keeps what is refused, with the reason tied to it", async () => {
-    show(<Kept label="On centre" onEnter={async () => "Studs stand 8 to 48 inches on centre."} />);
-    const field = screen.getByLabelText<HTMLInputElement>("On centre");
+    show(<Kept label="On center" onEnter={async () => "Studs stand 8 to 48 inches on center."} />);
+    const field = screen.getByLabelText<HTMLInputElement>("On center");
     await userEvent.clear(field);
     await userEvent.type(field, "3{Enter}");
     expect(field.value).toBe("3");
     expect(field.getAttribute("aria-invalid")).toBe("true");
     const reason = await screen.findByRole("alert");
-    expect(reason.textContent).toBe("Studs stand 8 to 48 inches on centre.");
+    expect(reason.textContent).toBe("Studs stand 8 to 48 inches on center.");
     expect(`${field.getAttribute("aria-errormessage")} ${field.getAttribute("aria-describedby")}`).toContain(
       reason.id,
     );
@@ -72,9 +72,9 @@ describe("a text field", () => {
   });
 
   it("says where its value comes from, to the eye and to the ear", () => {
-    show(<Kept label="On centre" whence="this job" onEnter={() => undefined} />);
+    show(<Kept label="On center" whence="this job" onEnter={() => undefined} />);
     const said = screen.getByText("from this job");
-    expect(screen.getByLabelText("On centre").getAttribute("aria-describedby")).toContain(said.id);
+    expect(screen.getByLabelText("On center").getAttribute("aria-describedby")).toContain(said.id);
   });
 });
 
@@ -118,9 +118,9 @@ describe("a row of the ways", () => {
 
   it("offers figures and takes any, where any will do", async () => {
     const enter = vi.fn();
-    const open: Way = { ...row, name: "On centre", is_open: true, text: "16", whence: null, follows: null };
+    const open: Way = { ...row, name: "On center", is_open: true, text: "16", whence: null, follows: null };
     show(<WayRow row={open} onEnter={enter} onFollow={() => undefined} />);
-    const field = screen.getByLabelText<HTMLInputElement>("On centre");
+    const field = screen.getByLabelText<HTMLInputElement>("On center");
     expect([...(field.list?.options ?? [])].map(({ value }) => value)).toEqual(["to-plate", "floating"]);
     await userEvent.clear(field);
     await userEvent.type(field, "13{Enter}");

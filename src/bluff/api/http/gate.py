@@ -14,12 +14,15 @@ from starlette.responses import JSONResponse, Response
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from bluff.api.http.wire import FaultView, Refusal
+from bluff.core.message import Message as Sentence
+from bluff.core.message import message
 from bluff.formats.errors import FaultyData
 from bluff.formats.exchange.reading import LARGEST_DRAWING
 from bluff.formats.job_file import LARGEST_FILE
 from bluff.formats.json_text import check_text, read_json
 from bluff.formats.pictures import LARGEST_PICTURE
 from bluff.service.patience import Patience, waiting
+from bluff.views.reader import Reader
 
 _LARGEST: tuple[tuple[re.Pattern[str], int], ...] = (
     (re.compile(r"/drawing$"), LARGEST_DRAWING),
@@ -55,7 +58,9 @@ _HEADERS = {
 }
 
 
-_OWN_FAULT = "Something went wrong in Bluff itself; nothing was changed. More is written where it was started."
+_OWN_FAULT = message(
+    "Something went wrong in Bluff itself. Nothing was changed. The log where it was started says more."
+)
 
 
 class Gate:
@@ -86,7 +91,7 @@ class Gate:
         try:
             body = await _body(scope["path"], headers, receive)
         except _TooLarge as error:
-            await _refusal(413, str(error))(scope, receive, send)
+            await _refusal(413, error.sentence)(scope, receive, send)
             return
         if body is None:
             return
@@ -161,7 +166,7 @@ def _misnamed(headers: Headers, hosts: frozenset[str] | None) -> Response | None
         called = None
     if hosts is None or called in hosts:
         return None
-    return _refusal(403, f"Host {called} is not allowed.")
+    return _refusal(403, message("Host {called} is not allowed.", called=called or ""))
 
 
 def _foreign(headers: Headers) -> Response | None:
@@ -174,7 +179,7 @@ def _foreign(headers: Headers) -> Response | None:
     is_of_host = origin is None or urlsplit(origin).netloc == headers.get("host")
     if site in {"same-origin", "none"} if site else is_of_host:
         return None
-    return _refusal(403, "This came from a page of another site, which may change nothing here.")
+    return _refusal(403, message("This came from a page of another site, which may change nothing here."))
 
 
 def _unwritable(scope: Scope) -> Response | None:
@@ -183,12 +188,16 @@ def _unwritable(scope: Scope) -> Response | None:
         try:
             check_text(unquote_to_bytes(part.replace(b"+", b" ")).decode())
         except (UnicodeDecodeError, FaultyData):
-            return _refusal(400, "There are characters in this address that cannot be written.")
+            return _refusal(400, message("There are characters in this address that cannot be written."))
     return None
 
 
 class _TooLarge(Exception):
-    """A body is larger than anything of its kind; the message says so."""
+    """A body is larger than anything of its kind; the sentence says so."""
+
+    def __init__(self, sentence: Sentence) -> None:
+        super().__init__(sentence)
+        self.sentence = sentence
 
 
 async def _body(path: str, headers: Headers, receive: Receive) -> bytes | None:
@@ -198,21 +207,21 @@ async def _body(path: str, headers: Headers, receive: Receive) -> bytes | None:
         _TooLarge: It is longer than may be sent there, or says it will be.
     """
     most = next((most for end, most in _LARGEST if end.search(path)), _LARGEST_OTHER)
-    too_large = _TooLarge(f"This is over {most // 1024**2} MB, more than may be sent here.")
+    too_large = _TooLarge(message("This is over {most} MB, the most that can be sent here.", most=most // 1024**2))
     said = headers.get("content-length", "0")
     if not said.isdecimal() or int(said) > most:
         raise too_large
     chunks: list[bytes] = []
     size = 0
     while True:
-        message = await receive()
-        if message["type"] == "http.disconnect":
+        event = await receive()
+        if event["type"] == "http.disconnect":
             return None
-        chunks.append(message.get("body", b""))
+        chunks.append(event.get("body", b""))
         size += len(chunks[-1])
         if size > most:
             raise too_large
-        if not message.get("more_body", False):
+        if not event.get("more_body", False):
             return b"".join(chunks)
 
 
@@ -229,11 +238,18 @@ def _unreadable(scope: Scope, headers: Headers, body: bytes) -> Response | None:
             return _refusal(422, *(fault.message for fault in error.faults))
         return None
     if kind not in _FILE_TYPES:
-        return _refusal(415, f"{kind or 'This'} is not taken here; send JSON, or a file as application/octet-stream.")
+        return _refusal(
+            415,
+            message(
+                "Content of type {kind} cannot be sent here. Send JSON, or a file as application/octet-stream.",
+                kind=kind or "unknown",
+            ),
+        )
     return None
 
 
-def _refusal(status: int, *sentences: str) -> Response:
+def _refusal(status: int, *sentences: Sentence) -> Response:
     """As every refusal of the API; built here, before the framework that builds the others."""
-    faults = [FaultView(path="", message=sentence) for sentence in sentences] if status == 422 else []
-    return JSONResponse(Refusal(message=sentences[0], faults=faults).model_dump(), status_code=status)
+    texts = [*map(Reader().say, sentences)]
+    faults = [FaultView(path="", message=text) for text in texts] if status == 422 else []
+    return JSONResponse(Refusal(message=texts[0], faults=faults).model_dump(), status_code=status)

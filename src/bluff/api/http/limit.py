@@ -7,6 +7,7 @@ from limits import RateLimitItemPerMinute
 from limits.storage import MemoryStorage
 from limits.strategies import MovingWindowRateLimiter
 
+from bluff.core.message import message
 from bluff.service.errors import TooManyRequests
 from bluff.store.accounts import Account
 
@@ -47,4 +48,9 @@ class Limits:
             if not self._limiter.hit(limit, who):
                 seconds = max(ceil(self._limiter.get_window_stats(limit, who).reset_time - time()), 1)
                 what = "files" if who.startswith("files") else "requests"
-                raise TooManyRequests(f"Too many {what} in one minute. Try again in {seconds} seconds.", seconds)
+                raise TooManyRequests(
+                    message(
+                        "Too many {what} in one minute. Try again in {seconds} seconds.", what=what, seconds=seconds
+                    ),
+                    seconds,
+                )

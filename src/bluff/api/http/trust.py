@@ -5,6 +5,7 @@ from pathlib import Path
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
+from bluff.core.message import message
 from bluff.service.errors import NotFound
 
 router = APIRouter(include_in_schema=False)
@@ -53,5 +54,5 @@ def authority(request: Request) -> Response:
 def _authority(request: Request) -> Path:
     found: Path | None = request.app.state.authority
     if found is None:
-        raise NotFound("Bluff is not served in the local network; start it with --lan.")
+        raise NotFound(message("Bluff is not served in the local network; start it with --lan."))
     return found

@@ -7,6 +7,7 @@ from uuid import UUID
 
 from fastapi import Request
 
+from bluff.core.message import message
 from bluff.formats.bounded import WORKERS, Work, result_of
 from bluff.service.errors import Ending, TooManyRequests
 from bluff.service.papers import JobAsked
@@ -36,14 +37,14 @@ async def done(request: Request, work: Work[P, R], *args: P.args, **kwargs: P.kw
         Ending: The server is being stopped.
     """
     if WORKERS.in_line >= _LONGEST_LINE:
-        raise TooManyRequests("Many files are being made at the moment. Try again in a minute.", 60)
+        raise TooManyRequests(message("Many files are being made at the moment. Try again in a minute."), 60)
     future = WORKERS.start(work, *args, **kwargs)
     waited = asyncio.wrap_future(future)
     is_ending: Callable[[], bool] = request.app.state.is_ending
     try:
         while not waited.done() and not await request.is_disconnected():
             if is_ending():
-                raise Ending("Bluff is being stopped. Ask again once it is back.", 60)
+                raise Ending(message("Bluff is being stopped. Ask again once it is back."), 60)
             await asyncio.wait({waited}, timeout=_LOOK)
     finally:
         if not future.done():

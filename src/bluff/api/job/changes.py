@@ -18,6 +18,7 @@ from bluff.formats.values import Revision
 from bluff.formats.ways_values import FileModel
 from bluff.service.errors import NotFound
 from bluff.service.job_state import JobState
+from bluff.views.reader import reader
 
 router = APIRouter(prefix="/api/jobs", tags=["jobs"])
 
@@ -108,7 +109,7 @@ def bring_back(jobs: CrewJobs, job_id: UUID, number: RevisionNumber, request: Re
 def _answer(state: JobState, in_view: InView) -> Response:
     changed: Changed = {
         "job": job_view(state),
-        "over": [state.job.standard.words.say(one) for one in state.over],
+        "over": [*map(reader(state.job.standard.words).say, state.over)],
         "plan": plan_view(state.job, state.revision) if in_view.plan else None,
         "bench": _bench(state, in_view.bench) if in_view.bench else None,
     }

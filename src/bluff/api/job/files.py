@@ -14,6 +14,7 @@ from bluff.api.people.session import CrewJobs
 from bluff.core.crew.layout_pole import layout_pole
 from bluff.core.crew.pole import poles
 from bluff.core.crew.schedule import schedule
+from bluff.core.message import message
 from bluff.formats.errors import Fault, FaultyData
 from bluff.formats.exports import DRAWING, MODEL, SHEETS
 from bluff.formats.job_file import job_data, write_job
@@ -94,7 +95,7 @@ def pole_sheets(
     else:
         mine = [pole for pole in all_poles if strip in {opening.placed.id for opening in pole.openings}]
         if not mine:
-            raise NotFound(f"There is no pole of {strip}; it is not framed, or not in this job.")
+            raise NotFound(message("There is no pole of {strip}; it is not framed, or not in this job.", strip=strip))
         pdf = pole_strip(mine[0], paper, imprint(state))
     return shown(pdf, f"{stem(state.job.name)}-poles")
 
@@ -130,7 +131,7 @@ def read_schedule_table(jobs: CrewJobs, job_id: UUID, table: FileBody) -> EditRe
     try:
         text = table.decode("utf-8-sig")
     except UnicodeDecodeError as error:
-        raise FaultyData([Fault("", "This is not text in UTF-8; save the table as CSV in UTF-8.")]) from error
+        raise FaultyData([Fault("", message("This is not text in UTF-8. Save the table as CSV in UTF-8."))]) from error
     return edit_reading(job, schedule_edit(job, read_schedule(text)))
 
 

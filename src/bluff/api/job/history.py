@@ -20,6 +20,7 @@ from bluff.core.wall.member import Member
 from bluff.formats.values import Revision
 from bluff.service.history import History
 from bluff.views.lengths import Figure, figure
+from bluff.views.reader import reader
 from bluff.views.strokes import PlateStrokes, stroke_view
 
 router = APIRouter(prefix="/api/jobs/{job_id}/history", tags=["history"])
@@ -82,8 +83,9 @@ def list_changes(
     below: Annotated[Revision | None, Query(description="Only changes before this revision.")] = None,
 ) -> list[MadeView]:
     """The changes of a job, the newest first, a hundred at once."""
+    say = reader(history.words(job_id)).say
     return [
-        {"number": one.number, "name": one.name, "initials": one.initials, "at": one.at, "says": one.says}
+        {"number": one.number, "name": one.name, "initials": one.initials, "at": one.at, "says": say(one.says)}
         for one in history.all(job_id, below)
     ]
 

@@ -18,6 +18,7 @@ from bluff.formats.job_file import JobFile
 from bluff.service.framings import findings_by_wall
 from bluff.service.job_state import JobState
 from bluff.views.lengths import Figure, in_feet
+from bluff.views.reader import reader
 
 router = APIRouter(prefix="/api/jobs", tags=["jobs"])
 
@@ -82,12 +83,13 @@ def get_job(jobs: CrewJobs, job_id: UUID) -> JobView:
 def job_view(state: JobState) -> JobView:
     """A job with its walls as the wall list shows them."""
     walls, words = _walls(state.job), state.job.standard.words
+    say = reader(words).say
     return JobView(
         id=state.id,
         revision=state.revision,
         changed_at=state.changed_at,
-        undo=words.say(state.undo) if state.undo else None,
-        redo=words.say(state.redo) if state.redo else None,
+        undo=say(state.undo) if state.undo else None,
+        redo=say(state.redo) if state.redo else None,
         made=MadeBy(**state.made._asdict()) if state.made else None,
         job=JobFile.from_core(state.job),
         words=_words(words),

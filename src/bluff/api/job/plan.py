@@ -12,7 +12,8 @@ from bluff.core.change.apply import apply
 from bluff.core.crew import floor
 from bluff.core.crew.order import BuildStep, build_order
 from bluff.core.crew.packs import PackKind, hands, prefab
-from bluff.core.job.edit import Edit, RunThrough, describe
+from bluff.core.job.description import describe, parts_of
+from bluff.core.job.edit import Edit, RunThrough
 from bluff.core.job.job import Job, Sizing
 from bluff.core.job.schools import End, Line, OpeningKind
 from bluff.core.measure.length import PER_INCH, Length, to_inches
@@ -29,6 +30,7 @@ from bluff.formats.edits import EditFile, edit_from_core, edit_to_core
 from bluff.formats.job_file import WallFile
 from bluff.service.framings import counted, framings
 from bluff.views.lengths import Figure, figure, in_feet
+from bluff.views.reader import reader
 
 router = APIRouter(prefix="/api/jobs", tags=["jobs"])
 
@@ -51,9 +53,9 @@ class PlanOpening(BaseModel):
     id: str
     kind: OpeningKind
     size: str
-    floor: Annotated[int, Field(description="The storey it is on; 0 is the floor that is drawn.")]
+    floor: Annotated[int, Field(description="The story it is on; 0 is the floor that is drawn.")]
     corners: list[Place]
-    centre: Place
+    center: Place
 
 
 class PlanClear(BaseModel):
@@ -203,7 +205,7 @@ def plan_view(job: Job, revision: int) -> PlanView:
     walls = [_wall(framing, seen, beside) for framing in framed if (seen := outlines.get(framing.plan.id))]
     tied = ties(plans)
     lifts = {framing.plan.id: lift(framing) for framing in framed}
-    packs = prefab(framed)
+    packs, say = prefab(framed), reader(job.standard.words).say
     area = floor.area(plans)
     return PlanView(
         revision=revision,
@@ -216,14 +218,14 @@ def plan_view(job: Job, revision: int) -> PlanView:
         packs=[
             PlanPack(
                 kind=pack.kind,
-                pieces=[*map(str, pack.pieces)],
+                pieces=[say(piece.called) for piece in pack.pieces],
                 hand=pack.hand,
                 count=pack.count,
                 places=list(pack.places),
             )
             for pack in packs
         ],
-        hands=job.standard.words.say(hands(packs)),
+        hands=say(hands(packs)),
         ties=PlanTies(laps=tied.laps, nails=tied.nails, connectors=tied.connectors),
         pounds=round(sum(raised.pounds for raised in lifts.values())),
     )
@@ -236,8 +238,8 @@ def plan_preview(job: Job, revision: int, edit: Edit) -> PlanPreview:
         BluffError: The edit does not fit the job.
     """
     after = apply(job, edit)
-    said = after.standard.words.say(describe(edit))
-    return PlanPreview(says=said[0].upper() + said[1:], plan=plan_view(after, revision))
+    says = reader(after.standard.words).say(describe(edit, parts_of(job)))
+    return PlanPreview(says=says, plan=plan_view(after, revision))
 
 
 def _wall(framing: Framing, seen: Outline, beside: Beside) -> PlanWall:
@@ -298,7 +300,7 @@ def _opening(plan: WallPlan, placed: PlacedOpening, seen: Outline) -> PlanOpenin
         size=str(placed.opening.size if placed.opening.sizing is Sizing.UNIT else rough),
         floor=placed.opening.floor,
         corners=[_place(corner) for corner in corners],
-        centre=_place((sum(x for x, _ in corners) / 4, sum(y for _, y in corners) / 4)),
+        center=_place((sum(x for x, _ in corners) / 4, sum(y for _, y in corners) / 4)),
     )
 
 

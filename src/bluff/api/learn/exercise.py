@@ -17,6 +17,7 @@ from bluff.core.learn.sums_asked import Figure as Asked
 from bluff.core.learn.sums_asked import SumKey, sums_asked
 from bluff.core.measure.length import Length, format_feet, from_inches, parse_length, to_inches
 from bluff.core.measure.sum import Sum
+from bluff.core.message import message
 from bluff.core.wall.build import build
 from bluff.core.wall.member import CUT_LINE, Plate
 from bluff.formats.ways_values import FileModel
@@ -192,29 +193,34 @@ def exercise_view(asked: Exercise) -> ExerciseView:
     """An exercise as it is given out: no mark of it."""
     plan = asked.plan
     words = plan.standard.words
-    level = figure(plan.length)
+    level, say = figure(plan.length), reader(words).say
     return ExerciseView(
         wall=plan.id,
         plan=_plan(plan_strip(plan)),
-        given=[GivenView(name=one.name, says=one.says) for one in given(plan)],
+        given=[GivenView(name=say(one.name), says=say(one.says)) for one in given(plan)],
         bottom=level,
         top=level if plan.is_level else figure(plan.ceiling.stretches[0].length),
         hook=plan.standard.datum.end,
         thickness=to_inches(plan.stud.thickness),
         letters=[
-            LetterView(symbol=symbol, names=["doorway cut" if role == CUT_LINE else words.name(role) for role in roles])
+            LetterView(
+                symbol=symbol, names=[say(_DOORWAY_CUT) if role == CUT_LINE else words.name(role) for role in roles]
+            )
             for symbol, roles in letters(plan).items()
         ],
         sums=[
             AskedSum(
                 opening=key.opening,
                 figure=key.figure,
-                called=reader(words).say(key.figure.called),
+                called=say(key.figure.called),
                 is_rough=key.figure.is_rough,
             )
             for key in sums_asked(build(plan))
         ],
     )
+
+
+_DOORWAY_CUT = message("doorway cut")
 
 
 def _plan(strip: PlanStrip) -> PlanStripView:
@@ -265,14 +271,15 @@ def grade_view(asked: Exercise, sheet: Sheet, found: Grade) -> GradeView:
 
 
 def _named(one: Named, words: Words) -> NamedView:
+    say = reader(words).say
     return NamedView(
         kind=one.kind,
-        called=words.say(one.kind.called),
+        called=say(one.kind.called),
         of=one.of,
-        words=reader(words).say(one.words),
+        words=say(one.words),
         drawn=[*one.drawn],
         missed=[_missed(wanted, words) for wanted in one.missed],
-        either=[reader(words).say(said) for _, _, said in one.either],
+        either=[say(said) for _, _, said in one.either],
     )
 
 
@@ -283,7 +290,7 @@ def _missed(wanted: Wanted, words: Words) -> MissedView:
         inches=to_inches(wanted.line),
         width=to_inches(wanted.width),
         symbol=mark.symbol,
-        sum=named_sum(mark.role.replace("_", " "), _as_read(mark.at, wanted.line), reader(words)),
+        sum=named_sum(message("{piece:one}", piece=mark.role), _as_read(mark.at, wanted.line), reader(words)),
     )
 
 

@@ -28,12 +28,13 @@ from bluff.core.learn.exercise import MOST_SEEDS, Exercise, Level, MadeUp
 from bluff.core.learn.progress import HandedIn, Result, next_level, tally
 from bluff.core.learn.questions import topics
 from bluff.core.measure.length import parse_length
+from bluff.core.message import message
 from bluff.formats.class_results import class_csv
 from bluff.formats.ways_values import FileModel
 from bluff.service.practice import Class, Lesson, Practice, Whose
 from bluff.store.practice import ResultRow
 from bluff.views.lengths import Figure, figure
-from bluff.views.reader import reader
+from bluff.views.reader import Reader, reader
 
 _FEW = 6
 """How many of the last exercises are shown, to be done again."""
@@ -294,16 +295,16 @@ def practice_reading(_: SignedInAccount, typed: _TypedReading) -> Figure:
 def practice_question(practice: MyPractice, whose: WhoseRequest, just: str | None = None) -> QuestionView:
     """What is asked next: what was wrong comes back, what was known does later."""
     asked, seed = practice.next_question(whose.whose, just)
-    asks = reader(practice.standard(whose.whose).words).say(asked.asks)
-    return QuestionView(topic=asked.topic, seed=seed, asks=asks, choices=[*asked.choices])
+    say = reader(practice.standard(whose.whose).words).say
+    return QuestionView(topic=asked.topic, seed=seed, asks=say(asked.asks), choices=[*map(say, asked.choices)])
 
 
 @router.post("/practice/answer")
 def practice_answer(practice: MyPractice, request: AnswerRequest) -> AnswerView:
     """Whether an answer is right, and why."""
     asked, is_right = practice.answer(request.whose, request.topic, request.seed, request.said)
-    because = reader(practice.standard(request.whose).words).say(asked.because)
-    return AnswerView(is_right=is_right, answer=asked.answers, because=because)
+    say = reader(practice.standard(request.whose).words).say
+    return AnswerView(is_right=is_right, answer=say(asked.written), because=say(asked.because))
 
 
 @router.get("/practice/classes")
@@ -342,12 +343,14 @@ def class_results_csv(practice: MyPractice, class_id: UUID) -> Response:
 @router.get("/classes/{token}")
 def lesson(lesson: TheLesson, pupil: Annotated[str, Query(max_length=200)] = "") -> LessonView:
     """A class, by its link, and what a pupil did of it."""
+    say = Reader().say
     found = lesson.found()
     mine = _pupils(lesson.results(pupil)) if pupil.strip() else []
     return LessonView(
         name=found.row.name,
         exercises=[
-            LevelOf(level=one.level, called=one.level.called, teaches=one.level.teaches) for one in found.exercises
+            LevelOf(level=one.level, called=say(one.level.called), teaches=say(one.level.teaches))
+            for one in found.exercises
         ],
         done=mine[0].results if mine else [],
     )
@@ -384,15 +387,16 @@ def _asked(practice: Practice, of: ExerciseOf) -> Exercise:
     if of.level is not None:
         return practice.exercise(MadeUp(of.level, of.seed), of.whose)
     if of.job is None or of.wall is None:
-        raise SettingError("Say which exercise: a level and a number, or a job and a wall of it.", "level")
+        raise SettingError(message("Choose an exercise: a level and a number, or a job and a wall of it."), "level")
     return practice.exercise_of(of.job, of.wall)
 
 
 def _level(level: Level, done: list[Result]) -> LevelView:
+    say = Reader().say
     return LevelView(
         level=level,
-        called=level.called,
-        teaches=level.teaches,
+        called=say(level.called),
+        teaches=say(level.teaches),
         tries=len(done),
         is_right=any(one.is_right for one in done),
         best_percent=max((one.percent for one in done), default=None),
@@ -401,9 +405,10 @@ def _level(level: Level, done: list[Result]) -> LevelView:
 
 
 def _recent(level: Level, result: Result, row: ResultRow) -> RecentView:
+    say = Reader().say
     return RecentView(
         level=level,
-        called=level.called,
+        called=say(level.called),
         seed=row.seed or 1,
         percent=result.percent,
         is_right=result.is_right,
@@ -414,7 +419,8 @@ def _recent(level: Level, result: Result, row: ResultRow) -> RecentView:
 
 
 def _wrong(results: Iterable[Result]) -> list[WrongView]:
-    return [WrongView(kind=kind, called=kind.called, times=times) for kind, times in tally(results)]
+    say = Reader().say
+    return [WrongView(kind=kind, called=say(kind.called), times=times) for kind, times in tally(results)]
 
 
 def _class_view(one: Class) -> ClassView:
@@ -438,6 +444,7 @@ def _pupils(found: list[HandedIn]) -> list[PupilView]:
 
 
 def _of_pupil(theirs: list[HandedIn]) -> list[PupilResult]:
+    say = Reader().say
     results = []
     for place in sorted({one.place for one in theirs}):
         tries = [one.result for one in theirs if one.place == place]
@@ -450,7 +457,7 @@ def _of_pupil(theirs: list[HandedIn]) -> list[PupilResult]:
                 percent=last.percent,
                 seconds=last.seconds,
                 hints=last.hints,
-                wrong=[kind.called for kind in last.kinds],
+                wrong=[say(kind.called) for kind in last.kinds],
             )
         )
     return results

@@ -9,11 +9,11 @@ from bluff.api.http.wire import PreviewRequest
 from bluff.api.people.session import CrewJobs
 from bluff.core.job.edit import Edit
 from bluff.core.job.job import Job
-from bluff.core.phrase.typed import phrase_list, rule_list
 from bluff.formats.edits import EditFile, edit_from_core, edit_to_core
 from bluff.formats.framed import FramedFinding, framed_finding
 from bluff.formats.ways_values import FileModel
 from bluff.service.reading import ReadEdit, read_edit, read_typed
+from bluff.views.phrases import phrase_list, rule_list
 from bluff.views.reader import reader
 from bluff.views.sums import NamedSum, named_sum
 
@@ -92,10 +92,11 @@ def edit_reading(job: Job, edit: Edit) -> EditReading:
 
 
 def _reading(read: ReadEdit) -> EditReading:
+    say = reader(read.words).say
     return EditReading(
         edit=edit_from_core(read.edit),
-        says=read.says,
-        warns=read.warns,
+        says=say(read.says),
+        warns=say(read.warns) if read.warns else None,
         instead=read.instead,
         sums=[named_sum(name, total, reader(read.words)) for name, total in read.sums],
         findings=[framed_finding(finding, reader(read.words)) for finding in read.findings],
@@ -104,7 +105,7 @@ def _reading(read: ReadEdit) -> EditReading:
 
 def typed_phrases(job: Job) -> TypedPhrases:
     """Everything that can be typed into the line, in the crew's words."""
-    words = job.standard.words
+    words = reader(job.standard.words)
     return TypedPhrases(
         phrases=[TypedPhrase(form=one.form, does=one.does, examples=list(one.examples)) for one in phrase_list(words)],
         rules=[TypedRule(name=name, form=form) for name, form in rule_list(words)],

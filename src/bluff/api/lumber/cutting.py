@@ -20,12 +20,14 @@ from bluff.core.job.stock import Section
 from bluff.core.job.words import Words
 from bluff.core.measure.length import format_board, in_whole_feet
 from bluff.core.wall.member import Member
+from bluff.formats.messages import kept_message
 from bluff.formats.ways_values import FileModel
 from bluff.service.cutting import Cuttings, CuttingState
 from bluff.service.planning import Wanted
 from bluff.store.accounts import Account
 from bluff.store.cutting import RunRow, TickRow
 from bluff.views.lengths import Figure, figure
+from bluff.views.reader import Reader, reader
 
 router = APIRouter(prefix="/api/jobs/{job_id}/cutting", tags=["cutting"])
 
@@ -253,7 +255,7 @@ def cutting_view(state: CuttingState) -> CuttingView:
             for section, boards in by_section.items()
             if boards
         ],
-        "too_long": [*longer_than_stock(state.standing.asked)],
+        "too_long": [*map(reader(job.standard.words).say, longer_than_stock(state.standing.asked))],
         "since": drawing.since(),
         "spares": drawing.spares(),
         "run": _run(state.run),
@@ -397,7 +399,7 @@ def _run(run: RunRow | None) -> RunView | None:
     before = found.get("before", {})
     return {
         "state": run.state,
-        "says": run.says,
+        "says": Reader().say(kept_message(run.says)) if run.says else None,
         "by": wanted.aim.by,
         "handling": float(wanted.aim.handling),
         "seconds": wanted.seconds,

@@ -23,6 +23,7 @@ from bluff.service.cutting import CuttingState
 from bluff.service.framings import framings
 from bluff.service.papers import ORDER_SHEET, ORDER_TABLE, whole_order
 from bluff.views.lengths import Figure, figure
+from bluff.views.reader import Reader, reader
 
 router = APIRouter(prefix="/api/jobs/{job_id}", tags=["order"])
 
@@ -166,7 +167,7 @@ def order_message(cuttings: CrewCuttings, job_id: UUID, trucks: Loads = None) ->
 
 def _line(line: OrderLine) -> LineView:
     return {
-        "says": str(line),
+        "says": Reader().say(line.called),
         "section": str(line.section),
         "board": line.board,
         "length": figure(line.length),
@@ -174,7 +175,7 @@ def _line(line: OrderLine) -> LineView:
         "crooked": line.crooked,
         "straight": line.straight,
         "grade": line.grade,
-        "special": SPECIAL if line.is_special else None,
+        "special": Reader().say(SPECIAL) if line.is_special else None,
         "price": None if line.price is None else format_price(line.price),
         "cost": None if line.cost is None else format_price(line.cost),
         "pounds": round(line.bought * line.pounds),
@@ -182,8 +183,8 @@ def _line(line: OrderLine) -> LineView:
 
 
 def _supply(supply: Supply, job: Job) -> SupplyView:
-    words = job.standard.words
-    return {"count": supply.count, "what": words.say(supply.what), "because": words.say(supply.because)}
+    say = reader(job.standard.words).say
+    return {"count": supply.count, "what": say(supply.what), "because": say(supply.because)}
 
 
 def _load(load: Load) -> LoadView:

@@ -10,6 +10,7 @@ from pydantic import Field, StrictStr
 from typing_extensions import TypedDict
 
 from bluff.api.http.wire import Refusal
+from bluff.core.message import message
 from bluff.formats.ways_values import FileModel
 from bluff.service import sessions
 from bluff.service.errors import NotAllowed, NotFound, NotSignedIn
@@ -95,9 +96,9 @@ def signed_in(request: Request) -> Account:
     token = request.cookies.get(cookie_name(request))
     account = sessions.account_of(request.app.state.pool, token) if token else None
     if account is None:
-        raise NotSignedIn("Sign in first.")
+        raise NotSignedIn(message("Sign in first."))
     if account.only_job is not None and request.path_params.get("job_id") != str(account.only_job):
-        raise NotFound("The link you have is for one job, and this is not in it.")
+        raise NotFound(message("The link you have is for one job, and this is not in it."))
     request.app.state.limits.count(account, sessions.hash_of(token or "").hex(), request.url.path)
     return account
 
@@ -117,7 +118,7 @@ def _asking(request: Request) -> Account:
     """As `signed_in`; a guest is told who they are too."""
     account = sessions.account_of(request.app.state.pool, _token(request))
     if account is None:
-        raise NotSignedIn("Sign in first.")
+        raise NotSignedIn(message("Sign in first."))
     return account
 
 
@@ -171,7 +172,7 @@ def end_leading(request: Request, account: SignedInAccount) -> None:
 def choose_password(request: Request, response: Response, account: Asking, chosen: NewPassword) -> SignedIn:
     """Choose a password; on every other device one is signed out."""
     if account.only_job is not None:
-        raise NotAllowed("A guest has no password.")
+        raise NotAllowed(message("A guest has no password."))
     pool, new = request.app.state.pool, chosen.introduces
     sessions.check_password(chosen.password)
     if new:

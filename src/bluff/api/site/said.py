@@ -14,6 +14,7 @@ from bluff.api.http.wire import CHANGED
 from bluff.api.http.work import done
 from bluff.api.lumber.cutting import CrewCuttings
 from bluff.api.people.session import SignedInAccount
+from bluff.core.message import message
 from bluff.core.site.phone_clock import PhoneClock
 from bluff.formats.pictures import READ_PHOTOGRAPH
 from bluff.formats.said import AnySaid
@@ -24,6 +25,7 @@ from bluff.service.saying import say_all
 from bluff.service.site import Site
 from bluff.store.site import SiteRecord
 from bluff.views.by_whom import ByWhom
+from bluff.views.reader import Reader
 
 router = APIRouter(prefix="/api/jobs/{job_id}/site", tags=["site"])
 
@@ -63,9 +65,9 @@ OurSite = Annotated[Site, Depends(site_of)]
 def say(site: OurSite, cuttings: CrewCuttings, job_id: UUID, request: SaidRequest) -> SaidAnswer:
     """Keep site entries, each by itself and once; those that do not fit are named, and the others kept."""
     if request.by not in {None, site.account.id}:
-        raise Changed("Somebody else has signed in on this device. This is sent once you sign in again.")
+        raise Changed(message("Somebody else has signed in on this device. This is sent once you sign in again."))
     refused = say_all(site, cuttings, job_id, request.said, PhoneClock(request.sent_at, datetime.now(UTC)))
-    return {"refused": [{"key": key, "message": message} for key, message in refused.items()]}
+    return {"refused": [{"key": key, "message": Reader().say(why)} for key, why in refused.items()]}
 
 
 @router.put("/pictures/{key}", status_code=204, openapi_extra=FILE_BODY)

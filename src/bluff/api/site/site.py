@@ -18,6 +18,7 @@ from bluff.core.job.words import Words
 from bluff.core.measure.aloud import Figures
 from bluff.core.measure.length import to_inches
 from bluff.core.measure.shapes import Corner
+from bluff.core.message import message
 from bluff.core.site.caller import Held, OnPlates, Turn, Walk
 from bluff.core.site.checking import Measure, State
 from bluff.core.site.work import Stage
@@ -29,7 +30,7 @@ from bluff.service.site import CalledStop, Checked, Walked, WallOnSite, Way
 from bluff.store.site import SiteRecord
 from bluff.views.by_whom import ByWhom
 from bluff.views.lengths import Figure, figure, in_feet
-from bluff.views.reader import reader
+from bluff.views.reader import Reader, reader
 from bluff.views.stops import StopView, stop_view
 from bluff.views.sums import NamedSum, named_sum
 from bluff.views.verdicts import VerdictView, verdict_view
@@ -239,7 +240,7 @@ def log(site: OurSite, job_id: UUID, asked: Asked) -> list[EntryView]:
             "key": one.last.key,
             "kind": one.last.kind,
             "wall": one.last.wall,
-            "says": one.says,
+            "says": Reader().say(one.says),
             "picture": one.last.key if one.last.has_picture else None,
         }
         for one in site.log(job_id, *asked)
@@ -249,7 +250,9 @@ def log(site: OurSite, job_id: UUID, asked: Asked) -> list[EntryView]:
 @router.get("/log.csv", response_class=Response)
 def log_csv(jobs: CrewJobs, site: OurSite, job_id: UUID, asked: Asked) -> Response:
     """As `log`, for a spreadsheet."""
-    lines = [(one.last.made_at, one.last.name, one.last.wall, one.says) for one in site.log(job_id, *asked)]
+    lines = [
+        (one.last.made_at, one.last.name, one.last.wall, Reader().say(one.says)) for one in site.log(job_id, *asked)
+    ]
     return download(log_table(lines), "text/csv; charset=utf-8", f"{stem(jobs.get(job_id).job.name)}-log.csv")
 
 
@@ -264,7 +267,8 @@ def log_paper(
     """As `log`, on paper."""
     state = jobs.get(job_id)
     lines = [
-        LogLine(one.last.made_at, one.last.name, one.last.wall or "", one.says) for one in site.log(job_id, *asked)
+        LogLine(one.last.made_at, one.last.name, one.last.wall or "", Reader().say(one.says))
+        for one in site.log(job_id, *asked)
     ]
     return shown(log_sheets(lines, paper, imprint(state)), f"{stem(state.job.name)}-log")
 
@@ -324,7 +328,7 @@ def _measure(measure: Measure, read: Iterable[SiteRecord], words: Words) -> Meas
     return {
         "id": measure.id,
         "name": reader(words).say(measure.name),
-        "planned": named_sum("planned", measure.planned, reader(words)) if measure.planned else None,
+        "planned": named_sum(message("planned"), measure.planned, reader(words)) if measure.planned else None,
         "start": _corner(measure.start),
         "end": _corner(measure.end),
         "readings": [

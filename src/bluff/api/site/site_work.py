@@ -123,9 +123,10 @@ def work(site: OurSite, job_id: UUID, wall_id: str) -> WorkView:
 
 
 def _pack(pack: Pack, words: Words) -> PackOnSite:
+    say = reader(words).say
     return {
-        "name": words.say(pack.called),
-        "pieces": [str(piece) for piece in pack.pieces],
+        "name": say(pack.called),
+        "pieces": [say(piece.called) for piece in pack.pieces],
         "places": [{"work": f"pack/{pack.kind} {place}", "place": place} for place in pack.places],
     }
 
@@ -143,11 +144,11 @@ def _step(step: Step, words: Words) -> StepView:
                 "count": one.count,
                 "name": words.name(one.role),
                 "board": f"{one.plies}-ply {one.size}" if one.plies > 1 else one.size,
-                "length": one.length,
+                "length": say(one.length),
             }
             for one in step.pieces
         ],
-        "nails": [{"joint": words.say(joint), "count": count} for joint, count in step.nails],
+        "nails": [{"joint": say(joint), "count": count} for joint, count in step.nails],
     }
 
 

@@ -20,6 +20,7 @@ from bluff.core.job.job import WallKind
 from bluff.core.job.schools import End, Line, MarkedOn, MarkLines
 from bluff.core.job.words import Words
 from bluff.core.measure.length import Length, to_inches
+from bluff.core.message import message
 from bluff.core.plan.placing import wall_span
 from bluff.core.takeoff.cut_list import CutRow, Spacer, SpacerRow, spacer_list
 from bluff.core.takeoff.cut_list import cut_list as cut_rows
@@ -170,8 +171,8 @@ def bench_view(state: JobState, wall_id: str, hook: End | None, burn: bool) -> B
         "outside": plan.sheeted_side if plan.wall.kind is WallKind.EXTERIOR else None,
         "openings": [_opening(placed, placed.id in in_wall) for placed in plan.openings],
         "meets": _neighbours(plan, {one.plan.id: one.plan for one in framings(state.job)}),
-        "plate": named_sum("plate", plan.plate_length, reader(standard.words)),
-        "stud_length": named_sum("stud", plan.stud_length, reader(standard.words)),
+        "plate": named_sum(message("plate"), plan.plate_length, reader(standard.words)),
+        "stud_length": named_sum(message("{stud}"), plan.stud_length, reader(standard.words)),
         "hook": held.hook,
         "usual_hook": usual_hook,
         "burn": burn,
@@ -183,14 +184,17 @@ def bench_view(state: JobState, wall_id: str, hook: End | None, burn: bool) -> B
     }
 
 
+_DIAGONALS = message("From the hooked corner"), message("Back to above it")
+
+
 def _snap_out(snapped: SnapOut, words: Words) -> SnapOutOnBench:
     return {
         "base": figure(snapped.base.value),
         "points": [{"along": figure(point.along.value), "up": figure(point.up.value)} for point in snapped.points],
-        "slopes": [named_sum("Top line", slope, reader(words)) for slope in snapped.slopes],
+        "slopes": [named_sum(message("Top line"), slope, reader(words)) for slope in snapped.slopes],
         "diagonals": [
             named_sum(name, diagonal, reader(words))
-            for name, diagonal in zip(("From the hooked corner", "Back to above it"), snapped.diagonals, strict=True)
+            for name, diagonal in zip(_DIAGONALS, snapped.diagonals, strict=True)
         ],
     }
 
@@ -242,8 +246,8 @@ def _opening(placed: PlacedOpening, is_framed: bool) -> OpeningOnBench:
     return {
         "opening": OpeningFile.from_core(placed.opening),
         "framed": is_framed,
-        "rough_width": named_sum("rough width", placed.rough.width, reader(words)),
-        "rough_height": named_sum("rough height", placed.rough.height, reader(words)),
+        "rough_width": named_sum(message("rough width"), placed.rough.width, reader(words)),
+        "rough_height": named_sum(message("rough height"), placed.rough.height, reader(words)),
         "hole": {
             "x": to_inches(placed.start.value),
             "y": to_inches(placed.head.value - placed.rough.height.value),

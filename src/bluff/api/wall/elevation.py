@@ -12,6 +12,7 @@ from bluff.core.job.words import Words
 from bluff.core.measure.length import Length, to_inches
 from bluff.core.measure.shapes import Rectangle
 from bluff.core.measure.slope import Stretch, format_pitch
+from bluff.core.message import Message, message
 from bluff.core.takeoff.cut_list import CutRow
 from bluff.core.takeoff.nails import Nailed, joints_by_kind
 from bluff.core.takeoff.weight import Lift, lift, weight
@@ -288,9 +289,9 @@ def _piece(member: Member, standard: Standard, alike: int) -> Piece:
         "outline": points(member.outline) if member.edges else None,
         "cut": _cut(member),
         "sums": [
-            named_sum("Length", member.length, reader(words)),
-            named_sum("Stands at", member.x, reader(words)),
-            named_sum("Above the floor", member.y, reader(words)),
+            named_sum(message("Length"), member.length, reader(words)),
+            named_sum(message("Stands at"), member.x, reader(words)),
+            named_sum(message("Above the floor"), member.y, reader(words)),
         ],
     }
 
@@ -321,7 +322,7 @@ def _mark(mark: Mark, held: Tape) -> PlateMark:
         "opening": mark.opening,
         "wide_face": mark.wide_face,
         "side": mark.side,
-        "sum": None if mark.member else named_sum("Line at", mark.at, reader(held.standard.words)),
+        "sum": None if mark.member else named_sum(message("Line at"), mark.at, reader(held.standard.words)),
         "reading": held.reading(mark),
     }
 
@@ -344,9 +345,9 @@ def _sheet(sheet: Sheet) -> SheetOnWall:
     }
 
 
-def _nails(kind: str, joints: Sequence[Nailed], words: Words) -> NailsInWall:
+def _nails(kind: Message, joints: Sequence[Nailed], words: Words) -> NailsInWall:
     return {
-        "joint": words.say(kind),
+        "joint": reader(words).say(kind),
         "joints": len(joints),
         "nails": sum(joint.nails for joint in joints),
         "at": [(to_inches(joint.x), to_inches(joint.y), joint.nails) for joint in joints],

@@ -10,6 +10,7 @@ from bluff.api.people.session import CrewJobs
 from bluff.core.crew.header_table import HeaderRow, header_table
 from bluff.core.job.header import Source
 from bluff.core.job.words import Words
+from bluff.core.message import message
 from bluff.core.strength.header_check import HeaderCheck, NotSaid, Use
 from bluff.core.strength.worked import Worked
 from bluff.formats.header_list import header_csv
@@ -111,10 +112,10 @@ def _line(row: HeaderRow) -> HeaderLine:
 def _check(check: HeaderCheck, words: Words) -> HeaderCheckView:
     wood = check.wood
     return HeaderCheckView(
-        span=named_sum("Span L", check.span, reader(words)),
+        span=named_sum(message("Span L"), check.span, reader(words)),
         loads=[_worked(line, words) for line in check.loads],
         per_foot=check.per_foot.text,
-        wood=wood.kind.called,
+        wood=reader(words).say(wood.kind.called),
         figures=str(wood),
         uses=[_use(use, words) for use in check.uses],
         notes=[reader(words).say(note) for note in check.notes],
@@ -123,7 +124,7 @@ def _check(check: HeaderCheck, words: Words) -> HeaderCheckView:
 
 def _use(use: Use, words: Words) -> UseView:
     return UseView(
-        name=words.say(use.name),
+        name=reader(words).say(use.name),
         percent=use.percent,
         is_over=use.is_over,
         lines=[_worked(line, words) for line in use.lines],
@@ -131,4 +132,4 @@ def _use(use: Use, words: Words) -> UseView:
 
 
 def _worked(line: Worked, words: Words) -> WorkedView:
-    return WorkedView(name=words.say(line.name), arithmetic=line.arithmetic, text=line.text)
+    return WorkedView(name=reader(words).say(line.name), arithmetic=line.arithmetic, text=line.text)

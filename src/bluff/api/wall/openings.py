@@ -13,6 +13,7 @@ from bluff.core.crew.schedule import ScheduleRow, is_checked, schedule
 from bluff.core.job.header import Source
 from bluff.core.job.job import Sizing
 from bluff.core.job.schools import OpeningKind
+from bluff.core.message import message
 from bluff.formats.schedule import schedule_edit
 from bluff.service.framings import framings
 from bluff.service.job_state import JobState
@@ -35,7 +36,7 @@ class ScheduleLine(BaseModel):
 
     marks: list[str]
     walls: list[str]
-    floor: Annotated[int, Field(description="Which storey line their heights are from; 0 the floor of the wall.")]
+    floor: Annotated[int, Field(description="Which story line their heights are from; 0 the floor of the wall.")]
     kind: OpeningKind
     size: str
     sizing: Sizing
@@ -106,10 +107,10 @@ def _line(row: ScheduleRow) -> ScheduleLine:
         kind=opening.kind,
         size=str(opening.size),
         sizing=opening.sizing,
-        rough_width=named_sum("rough width", placed.rough.width, reader(placed.standard.words)),
-        rough_height=named_sum("rough height", placed.rough.height, reader(placed.standard.words)),
+        rough_width=named_sum(message("rough width"), placed.rough.width, reader(placed.standard.words)),
+        rough_height=named_sum(message("rough height"), placed.rough.height, reader(placed.standard.words)),
         is_usual=placed.rough.is_usual,
-        head=named_sum("head", placed.head_on_floor, reader(placed.standard.words)),
+        head=named_sum(message("head"), placed.head_on_floor, reader(placed.standard.words)),
         is_own_head=opening.ways.head_height is not None,
         header=str(placed.header),
         source=placed.header.choice.source,

@@ -13,6 +13,7 @@ from bluff.core.crew.pole import Pole, poles
 from bluff.core.job.edit import Edit
 from bluff.core.job.job import Job
 from bluff.core.job.schools import OpeningKind
+from bluff.core.message import message
 from bluff.core.wall.framing import Framing
 from bluff.formats.edits import EditFile, edit_from_core
 from bluff.formats.framed import FramedFinding, framed_finding
@@ -99,7 +100,7 @@ def _pole(pole: Pole, framed: tuple[Framing, ...]) -> PoleView:
         marks=marks,
         kind=first.opening.kind,
         header=str(first.header),
-        head=named_sum("head", first.head_on_floor, reader(pole.words)),
+        head=named_sum(message("head"), first.head_on_floor, reader(pole.words)),
         head_at=figure(pole.head.value),
         off=figure(pole.off),
         king=figure(pole.king),

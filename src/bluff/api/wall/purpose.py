@@ -9,6 +9,7 @@ from pydantic import BaseModel, Field
 from bluff.api.people.session import CrewJobs
 from bluff.core.learn.load_path import bearing, load_path
 from bluff.core.learn.purpose import PURPOSES, called_elsewhere
+from bluff.core.message import message
 from bluff.core.wall.piece import PieceId
 from bluff.service.errors import NotFound
 from bluff.service.framings import framing
@@ -50,7 +51,9 @@ def purpose(
     member = next((one for one in wall.members if str(one.id) == piece), None)
     path = load_path(bearing(wall), member.id) if member else None
     if member is None or path is None:
-        raise NotFound(f"Wall {wall_id} has no piece {piece} any more; pick another.")
+        raise NotFound(
+            message("Wall {wall_id} has no piece {piece} any more. Pick another.", wall_id=wall_id, piece=piece)
+        )
     words, said = wall.plan.standard.words, PURPOSES[member.role]
     say = reader(words).say
     return PurposeView(

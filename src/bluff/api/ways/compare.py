@@ -1,6 +1,5 @@
 """Ways compared: what a job would be made of by each of a few ways of framing it, on screen and on paper."""
 
-from dataclasses import replace
 from typing import Annotated
 from uuid import UUID
 
@@ -11,6 +10,7 @@ from bluff.api.http.answers import shown, stem
 from bluff.api.people.session import CrewJobs
 from bluff.core.change.apply import apply
 from bluff.core.job.job import Job
+from bluff.core.job.words import Words
 from bluff.core.takeoff.comparison import FEWEST, MOST, CompareLine, compared
 from bluff.formats.edits import EditFile, edit_to_core
 from bluff.formats.paper.compare_sheet import compare_sheet
@@ -18,6 +18,7 @@ from bluff.formats.paper.page import Paper
 from bluff.formats.ways_values import FileModel
 from bluff.service.comparing import counted, counted_wall
 from bluff.service.papers import imprint
+from bluff.views.reader import reader
 
 router = APIRouter(prefix="/api/jobs", tags=["standards"])
 
@@ -55,8 +56,9 @@ class CompareView(BaseModel):
 @router.post("/{job_id}/compare")
 def compare(jobs: CrewJobs, job_id: UUID, request: CompareRequest) -> CompareView:
     """What a job would be made of by each way; nothing is changed."""
-    lines = _lines(jobs.get(job_id).job, request)
-    return CompareView(ways=[way.name for way in request.ways], lines=[_view(line) for line in lines])
+    job = jobs.get(job_id).job
+    lines = [_view(line, job.standard.words) for line in _lines(job, request)]
+    return CompareView(ways=[way.name for way in request.ways], lines=lines)
 
 
 @router.post("/{job_id}/compare.pdf", response_class=Response)
@@ -68,9 +70,7 @@ def compare_paper(
 ) -> Response:
     """As `compare`, on paper."""
     state = jobs.get(job_id)
-    say = state.job.standard.words.say
-    lines = [replace(line, name=say(line.name)) for line in _lines(state.job, request)]
-    pdf = compare_sheet([say(way.name) for way in request.ways], lines, paper, imprint(state))
+    pdf = compare_sheet([way.name for way in request.ways], _lines(state.job, request), paper, imprint(state))
     return shown(pdf, f"{stem(state.job.name)}-ways")
 
 
@@ -81,7 +81,8 @@ def _lines(job: Job, request: CompareRequest) -> list[CompareLine]:
     return compared([counted(way) for way in ways])
 
 
-def _view(line: CompareLine) -> ComparedView:
+def _view(line: CompareLine, words: Words) -> ComparedView:
+    name = reader(words).say(line.name)
     return ComparedView(
-        name=line.name, differs=line.differs, texts=list(line.texts), shares=[float(share) for share in line.shares]
+        name=name, differs=line.differs, texts=list(line.texts), shares=[float(share) for share in line.shares]
     )

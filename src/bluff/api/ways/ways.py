@@ -14,6 +14,8 @@ from bluff.core.job.rows import GROUPS, Row
 from bluff.core.job.schools import OpeningKind
 from bluff.core.job.standard import Standard
 from bluff.core.job.ways import Ways, whence
+from bluff.core.message import Message
+from bluff.views.reader import reader
 
 
 class OptionView(BaseModel):
@@ -95,37 +97,38 @@ def _matters(row: Row, opening: Opening) -> bool:
 
 def _groups(standard: Standard, levels: Levels, follows: str, matters: Callable[[Row], bool]) -> list[WaysGroup]:
     here, ways = levels[0]
+    say = reader(standard.words).say
     said_at = whence(levels)
     groups = []
     for group in GROUPS:
         rows = [
-            _view(row, row.read(standard), said_at.get(row.key), follows if said_at.get(row.key) == here else None)
+            _view(row, row.read(standard), said_at.get(row.key), follows if said_at.get(row.key) == here else None, say)
             for row in group.rows
             if row.key in ways.names() and row.is_asked(standard) and matters(row)
         ]
         if rows:
-            groups.append(WaysGroup(name=group.name, rows=rows))
+            groups.append(WaysGroup(name=say(group.name), rows=rows))
     return groups
 
 
-def _view(row: Row, text: str, said_at: str | None, follows: str | None) -> WayView:
+def _view(row: Row, text: str, said_at: str | None, follows: str | None, say: Callable[[Message], str]) -> WayView:
     # A row that says nothing was said nowhere, even if another row of its key was.
     is_said = row.leads and text != ""
     asked = row.asked
     return WayView(
         way=row.way,
         key=row.key,
-        name=asked.name,
-        when=asked.when,
-        options=[_option(option) for option in asked.options],
+        name=say(asked.name),
+        when=say(asked.when),
+        options=[_option(option, say) for option in asked.options],
         is_open=asked.is_open or not asked.options,
         width=asked.width,
-        empty=asked.empty,
+        empty=say(asked.empty),
         text=text,
         whence=said_at if is_said else None,
         follows=follows if is_said else None,
     )
 
 
-def _option(option: Option) -> OptionView:
-    return OptionView(value=option.value, name=option.name, when=option.when)
+def _option(option: Option, say: Callable[[Message], str]) -> OptionView:
+    return OptionView(value=option.value, name=say(option.name), when=say(option.when))

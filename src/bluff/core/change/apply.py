@@ -46,6 +46,7 @@ from bluff.core.job.rough_opening import rough_opening
 from bluff.core.job.rows import row_of
 from bluff.core.job.standard import Standard
 from bluff.core.job.ways import Ways, belongs
+from bluff.core.message import message
 
 Level = TypeVar("Level", bound=Ways)
 
@@ -95,8 +96,8 @@ def _applied(job: Job, edit: Edit) -> Job:
         case SetStock(stock):
             return replace(job, stock=stock)
         case BringBack():
-            raise EditError("Bring a revision back under History, where they are kept.", "revision")
-        case Several(_, edits):
+            raise EditError(message("Restore revisions on the History screen."), "revision")
+        case Several(edits):
             return _apply_all(job, edits)
         case _:
             return _apply_to_plan(job, edit)
@@ -173,7 +174,7 @@ def _apply_to_plan(job: Job, edit: PlanEdit) -> Job:
             return replace(job, picture=picture)
         case ScalePicture(first, second, length):
             if job.picture is None:
-                raise EditError("There is no picture under this plan; bring one in first.", "picture")
+                raise EditError(message("There is no picture under this plan. Bring one in first."), "picture")
             return replace(job, picture=scaled(job.picture, Known(first, second, length)))
 
 

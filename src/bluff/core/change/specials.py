@@ -25,15 +25,15 @@ def with_specials(wall: Wall, plan: WallPlan, along: Callable[[Length], Length],
     """
     posts = []
     for placed in plan.posts:
-        centre = placed.start.value + half(placed.width)
-        if start <= centre < end:
-            position = At(Reference.CENTRE, max(along(centre), 0), FromPlate(End.START))
+        center = placed.start.value + half(placed.width)
+        if start <= center < end:
+            position = At(Reference.CENTER, max(along(center), 0), FromPlate(End.START))
             posts.append(replace(placed.post, position=position))
     clear = []
     for bay in plan.clear:
-        centre = half(bay.span.start + bay.span.end)
-        if start <= centre < end:
-            position = At(Reference.CENTRE, max(along(centre), 0), FromPlate(End.START))
+        center = half(bay.span.start + bay.span.end)
+        if start <= center < end:
+            position = At(Reference.CENTER, max(along(center), 0), FromPlate(End.START))
             clear.append(replace(bay.bay, position=position))
     backing = [board for one in plan.wall.backing if (board := _backing(one, along, start, end))]
     bolts = _places(wall.bolts, plan.wall.bolts, along, start, end)

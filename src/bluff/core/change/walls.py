@@ -1,7 +1,7 @@
 """What a hand does to a plan: move walls with what meets them, split and join them, mirror the job.
 
 Each function returns the changed job and leaves the old one as it was. Openings keep the words they were
-placed by wherever those still hold; otherwise they are measured to their centre from an end of the plate.
+placed by wherever those still hold; otherwise they are measured to their center from an end of the plate.
 """
 
 from collections.abc import Iterable, Mapping
@@ -13,11 +13,12 @@ from bluff.core.errors import EditError
 from bluff.core.job.amounts import Datum
 from bluff.core.job.edit import Across
 from bluff.core.job.job import Alone, Between, Ends, Job, Opening, Point, Runs, Wall
-from bluff.core.job.position import At, Centred, FromOpening, FromOutside, FromPlate, FromWall, Origin, Reference
+from bluff.core.job.position import At, Centered, FromOpening, FromOutside, FromPlate, FromWall, Origin, Reference
 from bluff.core.job.schools import End
 from bluff.core.job.top import Chain, Gable, Rake, Top
-from bluff.core.measure.length import Length, format_feet, format_inches, from_64ths, half
+from bluff.core.measure.length import Length, from_64ths, half
 from bluff.core.measure.shapes import Corner, Span
+from bluff.core.message import message
 from bluff.core.plan.meeting import Joint
 from bluff.core.plan.outline import Outline, Place, outline
 from bluff.core.wall.placed import PlacedOpening
@@ -48,7 +49,7 @@ def moved(job: Job, wall_ids: Iterable[str], east: Length, north: Length) -> Job
         run = replace(wall.run, start=points[0], end=points[1])
         (x, y), along = mine.direction, (run.end.x - run.start.x, run.end.y - run.start.y)
         if along[0] * x + along[1] * y <= 0:
-            raise EditError(f"Wall {wall.id} would be turned inside out; move it by less.", "walls")
+            raise EditError(message("Wall {id} would be reversed. Move it by less.", id=wall.id), "walls")
         runs[wall.id] = run
     walls = (replace(wall, run=runs[wall.id]) if wall.id in runs else wall for wall in job.walls)
     return replace(job, walls=tuple(walls))
@@ -63,7 +64,14 @@ def set_clear(job: Job, wall_id: str, other_id: str, clear: Length) -> Job:
     plans = {plan.id: plan for plan in wall_plans(job)}
     mine, other = (_outline(plans[job.wall(id_).id]) for id_ in (wall_id, other_id))
     if mine is None or other is None or not mine.is_parallel(other):
-        raise EditError(f"Walls {wall_id} and {other_id} are not parallel; give the distance to one that is.", "from")
+        raise EditError(
+            message(
+                "Walls {wall_id} and {other_id} are not parallel. Give the distance to one that is.",
+                wall_id=wall_id,
+                other_id=other_id,
+            ),
+            "from",
+        )
     now, side = clear_between(mine, other)
     off = (clear - now) * side
     # Away from the other one, square to this wall.
@@ -86,7 +94,14 @@ def set_length(job: Job, wall_id: str, length: Length) -> Job:
     if meeting is None:
         return _with_run(job, wall_id, replace(run, end=_moved(run.end, by)))
     if meeting.joint is Joint.SPLICE:
-        raise EditError(f"Wall {wall_id} goes on in {meeting.other}; join the two, or change that one.", "length")
+        raise EditError(
+            message(
+                "Wall {wall_id} goes on in {other}. Join the two, or change that one.",
+                wall_id=wall_id,
+                other=meeting.other,
+            ),
+            "length",
+        )
     return moved(job, [meeting.other], from_64ths(by[0]), from_64ths(by[1]))
 
 
@@ -117,12 +132,17 @@ def split(job: Job, wall_id: str, at: Length, new_id: str) -> Job:
     plan = _plan(job, wall_id)
     run, mine = plan.wall.run, _outline(plan)
     if mine is None or not isinstance(run, Between):
-        raise EditError(f"Wall {wall_id} lies on no plan; enter it as two.", "wall")
+        raise EditError(message("Wall {wall_id} lies on no plan. Enter it as two.", wall_id=wall_id), "wall")
     if not 0 < at < run.length:
-        raise EditError(f"Wall {wall_id} is {format_feet(run.length)} long; split it between its ends.", "at")
+        raise EditError(
+            message(
+                "Wall {wall_id} is {length:feet} long. Split it between its ends.", wall_id=wall_id, length=run.length
+            ),
+            "at",
+        )
     on_plate = at + plan.meetings.drawn_start
     if placed := plan.opening_at(on_plate):
-        raise EditError(f"{placed.id} stands across {format_feet(at)}; split the wall beside it.", "at")
+        raise EditError(message("{id} stands across {at:feet}. Split the wall beside it.", id=placed.id, at=at), "at")
     x, y = mine.at(at, 0)
     middle = Point(from_64ths(x), from_64ths(y))
     datum, ways, ends = plan.wall.ways.datum, plan.wall.ways, plan.wall.ends
@@ -148,18 +168,18 @@ def split(job: Job, wall_id: str, at: Length, new_id: str) -> Job:
     near = with_specials(without_specials(near), plan, lambda x: x, 0, on_plate)
     far = with_specials(without_specials(far), plan, lambda x: x - on_plate, on_plate, plan.length + 1)
     walls = [part for wall in job.walls for part in ([near, far] if wall.id == wall_id else [wall])]
-    centres = {placed.id: _centre(placed) for placed in plan.openings}
+    centers = {placed.id: _center(placed) for placed in plan.openings}
 
     def parted(opening: Opening) -> Opening:
-        if opening.wall != wall_id or opening.id not in centres:
+        if opening.wall != wall_id or opening.id not in centers:
             return opening
-        centre, position = centres[opening.id], opening.position
+        center, position = centers[opening.id], opening.position
         origin = position.origin if isinstance(position, At) else None
-        if centre < on_plate:
+        if center < on_plate:
             keeps = isinstance(origin, FromPlate | FromOutside) and origin.end is End.START
-            return opening if keeps else replace(opening, position=_to_centre(centre))
+            return opening if keeps else replace(opening, position=_to_center(center))
         keeps = isinstance(origin, FromPlate | FromOutside) and origin.end is End.END
-        position = position if keeps else _to_centre(centre - on_plate)
+        position = position if keeps else _to_center(center - on_plate)
         return replace(opening, wall=new_id, position=position)
 
     openings = tuple(parted(opening) for opening in job.openings)
@@ -188,9 +208,9 @@ def join(job: Job, wall_id: str, other_id: str) -> Job:
     plan, other = _plan(job, wall_id), _plan(job, other_id)
     end, mine, theirs = _in_line(plan, other)
     joined, began = _made_one(plan.wall, other.wall, end, mine, theirs)
-    centres = {placed.id: began + _drawn_centre(plan, placed) for placed in plan.openings}
+    centers = {placed.id: began + _drawn_center(plan, placed) for placed in plan.openings}
     for placed in other.openings:
-        centres[placed.id] = began + mine.along(theirs.at(_drawn_centre(other, placed), 0))
+        centers[placed.id] = began + mine.along(theirs.at(_drawn_center(other, placed), 0))
     walls = tuple(joined if wall.id == wall_id else wall for wall in job.walls if wall.id != other_id)
     openings = tuple(replace(one, wall=wall_id) if one.wall == other_id else one for one in job.openings)
     after = replace(job, walls=walls, openings=openings)
@@ -214,7 +234,7 @@ def join(job: Job, wall_id: str, other_id: str) -> Job:
         after,
         walls=tuple(whole if wall.id == wall_id else wall for wall in after.walls),
         openings=tuple(
-            replace(one, position=_to_centre(from_64ths(centres[one.id]) + shift)) if one.id in centres else one
+            replace(one, position=_to_center(from_64ths(centers[one.id]) + shift)) if one.id in centers else one
             for one in after.openings
         ),
     )
@@ -231,12 +251,14 @@ def _in_line(plan: WallPlan, other: WallPlan) -> tuple[End, Outline, Outline]:
     end = next((end for end, at in met if at and at.joint is Joint.SPLICE and at.other == other.id), None)
     both = f"Walls {plan.id} and {other.id}"
     if end is None or mine is None or theirs is None:
-        raise EditError(f"{both} are not in line, end to end.", "with")
+        raise EditError(message("{both} are not in line, end to end.", both=both), "with")
     faces = sorted(mine.across(theirs.at(0, face)) for face in theirs.faces)
     if plan.stud != other.stud or not all(map(_alike, faces, sorted(mine.faces))):
-        raise EditError(f"{both} have other studs or faces; make them alike first.", "with")
+        raise EditError(
+            message("{both} have different {stud:many} or faces; make them the same first.", both=both), "with"
+        )
     if plan.wall.floors != other.wall.floors:
-        raise EditError(f"{both} have other storey lines; make them alike first.", "with")
+        raise EditError(message("{both} have different story lines; make them the same first.", both=both), "with")
     return end, mine, theirs
 
 
@@ -244,7 +266,7 @@ def _made_one(wall: Wall, other: Wall, end: End, mine: Outline, theirs: Outline)
     """A wall that goes on to the other's far end, and how far before its own start it then begins."""
     run = wall.run
     if not isinstance(run, Between):  # spliced, so it lies on the plan
-        raise EditError(f"Wall {wall.id} lies on no plan.", "wall")
+        raise EditError(message("Wall {id} lies on no plan.", id=wall.id), "wall")
     tips = [(mine.along((point.x, point.y)), point) for point in _points(other)]
     along, tip = max(tips) if end is End.END else min(tips)
     longer = replace(run, end=tip) if end is End.END else replace(run, start=tip)
@@ -279,12 +301,12 @@ def mirrored(job: Job, across: Across) -> Job:
         return with_specials(over_turned, plan, lambda x: plan.length - x, 0, plan.length + 1)
 
     plans = {plan.id: plan for plan in wall_plans(job)}
-    centres = {placed.id: _centre(placed) for plan in plans.values() for placed in plan.openings}
+    centers = {placed.id: _center(placed) for plan in plans.values() for placed in plan.openings}
     return replace(
         job,
         ways=replace(job.ways, datum=_unless_usual(_turned_datum(job.standard.datum), job)),
         walls=tuple(turned(wall) for wall in job.walls),
-        openings=tuple(_turned(opening, centres) for opening in job.openings),
+        openings=tuple(_turned(opening, centers) for opening in job.openings),
     )
 
 
@@ -296,17 +318,34 @@ def opening_moved(job: Job, opening_id: str, by: Length) -> Job:
     """
     opening = job.opening(opening_id)
     position = opening.position
-    if isinstance(position, Centred):
+    if isinstance(position, Centered):
         placed = next((one for one in _plan(job, opening.wall).openings if one.id == opening_id), None)
         if placed is None:
-            raise EditError(f"{opening_id} has no place to be moved from; give it one first.", "opening")
-        if (centre := _centre(placed) + by) < 0:
-            raise EditError(f"{opening_id} would be {format_inches(-centre)} past the start of its wall.", "by")
-        position = _to_centre(centre)
+            raise EditError(
+                message("{opening_id} has no place to be moved from. Give it one first.", opening_id=opening_id),
+                "opening",
+            )
+        if (center := _center(placed) + by) < 0:
+            raise EditError(
+                message(
+                    "{opening_id} would be {value:length} past the start of its wall.",
+                    opening_id=opening_id,
+                    value=-center,
+                ),
+                "by",
+            )
+        position = _to_center(center)
     else:
         distance = position.distance + (-by if position.is_backward else by)
         if distance < 0:
-            raise EditError(f"{opening_id} would be {format_inches(-distance)} past what it is measured from.", "by")
+            raise EditError(
+                message(
+                    "{opening_id} would be {value:length} past what it is measured from.",
+                    opening_id=opening_id,
+                    value=-distance,
+                ),
+                "by",
+            )
         position = replace(position, distance=distance)
     return replace(
         job, openings=tuple(replace(one, position=position) if one.id == opening_id else one for one in job.openings)
@@ -321,7 +360,14 @@ def run_through(job: Job, wall_id: str, end: End) -> Job:
     """
     meeting = _plan(job, wall_id).meetings.at(end)
     if meeting is None or not meeting.is_corner or meeting.joint not in (Joint.THROUGH, Joint.BUTT):
-        raise EditError(f"The {end} of wall {wall_id} makes no square corner, so nothing runs through there.", "end")
+        raise EditError(
+            message(
+                "The {end} of wall {wall_id} makes no square corner, so nothing runs through there.",
+                end=end,
+                wall_id=wall_id,
+            ),
+            "end",
+        )
     back = _plan(job, meeting.other).meetings
     other_end = next((one for one in End if (at := back.at(one)) and at.other == wall_id), None)
     said = {(wall_id, end): Runs.THROUGH} | ({(meeting.other, other_end): None} if other_end else {})
@@ -353,7 +399,7 @@ def _with_those_in_line(job: Job, wall_ids: Iterable[str], plans: Mapping[str, W
     waiting = [job.wall(wall_id).id for wall_id in wall_ids]
     for id_ in waiting:
         if isinstance(plans[id_].wall.run, Alone):
-            raise EditError(f"Wall {id_} lies on no plan, so it cannot be moved there.", "walls")
+            raise EditError(message("Wall {id} lies on no plan, so it cannot be moved there.", id=id_), "walls")
     while waiting:
         moving.add(id_ := waiting.pop())
         for end in End:
@@ -399,13 +445,13 @@ def _alike(one: float, other: float) -> bool:
     return isclose(one, other, abs_tol=2)
 
 
-def _centre(placed: PlacedOpening) -> Length:
+def _center(placed: PlacedOpening) -> Length:
     return placed.start.value + half(placed.rough.width.value)
 
 
-def _drawn_centre(plan: WallPlan, placed: PlacedOpening) -> float:
-    """An opening's centre along its wall as drawn."""
-    return _centre(placed) - _reach(plan)
+def _drawn_center(plan: WallPlan, placed: PlacedOpening) -> float:
+    """An opening's center along its wall as drawn."""
+    return _center(placed) - _reach(plan)
 
 
 def _reach(plan: WallPlan) -> Length:
@@ -413,8 +459,8 @@ def _reach(plan: WallPlan) -> Length:
     return plan.meetings.drawn_start
 
 
-def _to_centre(distance: Length, end: End = End.START) -> At:
-    return At(Reference.CENTRE, distance, FromPlate(end))
+def _to_center(distance: Length, end: End = End.START) -> At:
+    return At(Reference.CENTER, distance, FromPlate(end))
 
 
 def _turned_datum(datum: Datum) -> Datum:
@@ -430,7 +476,7 @@ def _turned_top(top: Top | None, plan: WallPlan) -> Top | None:
     match top:
         case Rake():
             return replace(top, low=top.low.other)
-        case Gable(ridge=Centred()) | None:
+        case Gable(ridge=Centered()) | None:
             return top
         case _:
             # Point by point, since a ridge off the middle makes the other slope another pitch.
@@ -450,7 +496,14 @@ def _joined_top(mine: list[Corner], theirs: list[Corner], wall_id: str, other_id
         if point.x - line[-1].x > 1:
             line.append(point)
         elif abs(point.y - line[-1].y) > 1:
-            raise EditError(f"Walls {wall_id} and {other_id} are not of one height where they meet.", "with")
+            raise EditError(
+                message(
+                    "Walls {wall_id} and {other_id} are not of one height where they meet.",
+                    wall_id=wall_id,
+                    other_id=other_id,
+                ),
+                "with",
+            )
     return Chain(tuple(line))
 
 
@@ -459,10 +512,10 @@ def _part_of_top(plan: WallPlan, start: Length, end: Length) -> Top:
     return Chain(tuple(Corner(x - start, y) for x, y in plan.top.over(Span(start, end))))
 
 
-def _turned(opening: Opening, centres: Mapping[str, Length]) -> Opening:
+def _turned(opening: Opening, centers: Mapping[str, Length]) -> Opening:
     """An opening of a wall that is walked the other way round."""
     position = opening.position
-    if isinstance(position, Centred):
+    if isinstance(position, Centered):
         return opening
     origin: Origin
     match position.origin:
@@ -473,8 +526,8 @@ def _turned(opening: Opening, centres: Mapping[str, Length]) -> Opening:
         case FromOpening() | FromWall():
             # What was near is far now, and the end is the start.
             return (
-                replace(opening, position=_to_centre(centres[opening.id], End.END))
-                if opening.id in centres
+                replace(opening, position=_to_center(centers[opening.id], End.END))
+                if opening.id in centers
                 else opening
             )
     return replace(opening, position=replace(position, origin=origin))

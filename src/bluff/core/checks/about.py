@@ -55,7 +55,7 @@ def with_head(frame: OpeningFrame, head: Length) -> Edit | None:
     raised = head - placed.head.value
     is_deep = placed.header.choice.place is HeaderPlace.TO_PLATE
     fits = raised <= frame.room_above and raised + frame.bottom_cripple_length.value >= 0
-    given = head - placed.storey.value
+    given = head - placed.story.value
     if is_deep or opening.kind.is_doorway or not fits or given < LOWEST_HEAD:
         return None
     return ChangeOpening(opening.id, replace(opening, ways=replace(opening.ways, head_height=given)))

@@ -73,7 +73,7 @@ def _too_high(refused: RefusedOpening) -> Finding:
         ),
         message("Lower the head or make the {stud:many} longer."),
         fix=with_head(frame, highest),
-        fix_label=message("Lower its head to {head:length}", head=highest - frame.placed.storey.value),
+        fix_label=message("Lower its head to {head:length}", head=highest - frame.placed.story.value),
     )
 
 
@@ -89,7 +89,7 @@ def _header_too_deep(refused: RefusedOpening) -> Finding:
             "The {header} of {opening}, {built}, leaves {room:length} above the {bottom_plate}, so the opening is left "
             "out.",
             opening=placed.id,
-            built=str(placed.header),
+            built=placed.header.called,
             room=max(room, 0),
         ),
         message("Make the {stud:many} longer, or have the designer choose a shallower {header}."),
@@ -114,7 +114,7 @@ def _below_plate(refused: RefusedOpening) -> Finding:
         ),
         message("Raise the head, or check whether it is a door."),
         fix=with_head(frame, head + over),
-        fix_label=message("Raise its head to {head:length}", head=head + over - frame.placed.storey.value),
+        fix_label=message("Raise its head to {head:length}", head=head + over - frame.placed.story.value),
     )
 
 
@@ -155,7 +155,7 @@ def _no_room_between(refused: RefusedOpening) -> Finding:
     fix = with_head(frame, head) if has_room(frame, refused.admitted, up=up) else None
     label = message(
         "Raise its head to {head:length}" if is_upper else "Lower its head to {head:length}",
-        head=head - frame.placed.storey.value,
+        head=head - frame.placed.story.value,
     )
     if fix is None and (shift := clear_of(frame, other.pack, refused.admitted)) is not None:
         fix, label = moved(frame, shift), move_it(shift)
@@ -311,6 +311,6 @@ def _moved_clear(refused: RefusedPost, framing: Framing) -> tuple[Edit, Message]
     if shift == 0:
         return None  # what is wrong is not where it stands
     placed = frame.placed
-    centre = placed.start.value + half(placed.width) + shift
-    post = replace(placed.post, position=At(Reference.CENTRE, centre, FromPlate(End.START)))
+    center = placed.start.value + half(placed.width) + shift
+    post = replace(placed.post, position=At(Reference.CENTER, center, FromPlate(End.START)))
     return with_post(plan.wall, post), move_it(shift)

@@ -93,14 +93,14 @@ def _header_fits(frame: OpeningFrame) -> Iterator[Finding]:
             else "The {header} of {opening}, {built}, is {depth:length} deep; only {room:length} is left under the "
             "{top_plate:many}. It is {over:length} too deep and is left out.",
             opening=placed.id,
-            built=str(placed.header),
+            built=placed.header.called,
             depth=placed.header.depth,
             room=max(room, 0),
             over=over,
         ),
         message("Lower the head, make the {stud:many} longer, or have the designer choose a shallower {header}."),
         fix=with_head(frame, head := highest_head(frame)),
-        fix_label=message("Lower its head to {head:length}", head=head - placed.storey.value),
+        fix_label=message("Lower its head to {head:length}", head=head - placed.story.value),
     )
 
 
@@ -155,7 +155,8 @@ def _header_hangs(frame: OpeningFrame) -> Iterator[Finding]:
                 opening=frame.placed.id,
             ),
             follow(
-                message("Have two hangers for the {header}, {built}, on site.", built=str(frame.placed.header)), VERIFY
+                message("Have two hangers for the {header}, {built}, on site.", built=frame.placed.header.called),
+                VERIFY,
             ),
         )
 
@@ -235,7 +236,7 @@ def _header_fills_wall(frame: OpeningFrame) -> Iterator[Finding]:
             "The {header} of {opening}, {built}, is {thickness:length} thick in a wall of {wall:length}: {remedy}, or "
             "{instead}.",
             opening=placed.id,
-            built=str(placed.header),
+            built=placed.header.called,
             thickness=thickness,
             wall=stud.width,
             remedy=remedy,
@@ -270,7 +271,7 @@ def _unverified(frame: OpeningFrame, source: Source) -> Message:
         else "The {header} of {opening}, {built}, is only the default of the standard. It is not confirmed by the "
         "drawings.",
         opening=frame.placed.id,
-        built=str(frame.placed.header),
+        built=frame.placed.header.called,
     )
 
 

@@ -159,7 +159,7 @@ def _why_not(plan: WallPlan, end: End, meeting: EndMeeting) -> Message:
     if plan.top.stretches[0 if end is End.START else -1].pitch:
         return message("they rise along this wall and are cut plumb at its end")
     match meeting.joint:
-        case Joint.MITRE:
+        case Joint.MITER:
             return message("both are cut to the miter of the corner")
         case Joint.SPLICE:
             return message(

@@ -29,7 +29,7 @@ def check_sheet_edges(framing: Framing) -> Iterator[Finding]:
     least = NAILABLE + plan.set_back
     for laid in framing.layers:
         yield from check_edges_in(laid, edges, least)
-    # Past the end stud of a mitred end there is still wall to cover, and no layer.
+    # Past the end stud of a mitered end there is still wall to cover, and no layer.
     ends = [Span(NAILABLE, plan.stands_from), Span(plan.stands_to, plan.length - NAILABLE)]
     for edge in edges:
         if any(end.start < edge < end.end and not _is_near_layer(framing, edge) for end in ends):

@@ -48,7 +48,7 @@ class Corner:
 
 @dataclass(frozen=True, slots=True)
 class Station:
-    """A place along the outside of a wall that plans dimension: an end, an opening's centre, a wall's centre.
+    """A place along the outside of a wall that plans dimension: an end, an opening's center, a wall's center.
 
     Args:
         name: Whose it is.
@@ -125,13 +125,13 @@ def dimensioned_side(seen: Outline) -> Side:
 def stations(plan: WallPlan, seen: Outline) -> tuple[Station, ...]:
     """What a plan dimensions along one wall, in order from the outside of the building at its start.
 
-    The first is the outside at the start, the last that at the end; between them are the centres of openings
+    The first is the outside at the start, the last that at the end; between them are the centers of openings
     and of the walls that butt into it.
     """
     outside = [meeting.outside if (meeting := plan.meetings.at(end)) else 0 for end in End]
     between = [
         *((placed.id, placed.start.value + half(placed.rough.width.value)) for placed in plan.openings),
-        *((at.other, plan.centre_of(at).value) for at in plan.meetings.intersections),
+        *((at.other, plan.center_of(at).value) for at in plan.meetings.intersections),
     ]
     on_plate = [("outside", -outside[0]), *sorted(between, key=itemgetter(1)), ("outside", plan.length + outside[1])]
     face = seen.left if dimensioned_side(seen) is Line.LEFT else seen.right

@@ -92,7 +92,7 @@ def _needs(plan: WallPlan, rank: Mapping[str, int]) -> set[str]:
         meeting = plan.meetings.at(end)
         if meeting is None or meeting.joint is Joint.THROUGH:
             continue
-        # Neither of two that are mitred or spliced needs the other; the longer one goes first.
+        # Neither of two that are mitered or spliced needs the other; the longer one goes first.
         if meeting.joint is Joint.BUTT or rank[meeting.other] < rank[plan.id]:
             needs.add(meeting.other)
     return needs

@@ -6,13 +6,14 @@ mirror image. Studs with a wide and a narrow face do not turn, and their corners
 """
 
 from collections import Counter, defaultdict
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass
 from enum import StrEnum
 from typing import NamedTuple
 
 from bluff.core.job.schools import End, Line
-from bluff.core.measure.length import Length, format_inches
+from bluff.core.measure.length import Length
+from bluff.core.message import Message, message
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Member, Orientation, Role
 from bluff.core.wall.piece import Part
@@ -27,6 +28,14 @@ class PackKind(StrEnum):
     HEADER = "header"
 
 
+_NAMES: Mapping[PackKind, Message] = {
+    PackKind.CORNER: message("corner"),
+    PackKind.INTERSECTION: message("intersection"),
+    PackKind.KINGS_AND_JACKS: message("{king:many} and {jack:many}"),
+    PackKind.HEADER: message("{header}"),
+}
+
+
 @dataclass(frozen=True, slots=True, order=True)
 class PackPiece:
     """Pieces alike in a pack; count is of members, plies of boards in each."""
@@ -37,15 +46,17 @@ class PackPiece:
     plies: int
     orientation: Orientation
 
-    def __str__(self) -> str:
-        """How it is called across the deck.
-
-        >>> str(PackPiece(2, "2x6", 5928, 1, Orientation.EDGE))
-        '2 – 2x6 x 92 5/8'
-        """
-        flat = " flat" if self.orientation is Orientation.FLAT else ""
-        plies = f"{self.plies}-ply " if self.plies > 1 else ""
-        return f"{self.count} – {plies}{self.size}{flat} x {format_inches(self.length)}"
+    @property
+    def called(self) -> Message:
+        """How it is called across the deck: 2 – 2x6 x 92 5/8."""
+        size = message("{plies}-ply {size}", plies=self.plies, size=self.size) if self.plies > 1 else self.size
+        is_flat = self.orientation is Orientation.FLAT
+        return message(
+            "{count} – {size} flat x {length:length}" if is_flat else "{count} – {size} x {length:length}",
+            count=self.count,
+            size=size,
+            length=self.length,
+        )
 
 
 @dataclass(frozen=True, slots=True)
@@ -68,18 +79,24 @@ class Pack:
     places: tuple[str, ...]
 
     @property
-    def called(self) -> str:
+    def called(self) -> Message:
         """Its kind, and its hand where it has one."""
-        return f"{self.kind}, {self.hand} hand" if self.hand else self.kind.value
+        match self.hand:
+            case Line.LEFT:
+                return message("{pack}, left hand", pack=_NAMES[self.kind])
+            case Line.RIGHT:
+                return message("{pack}, right hand", pack=_NAMES[self.kind])
+            case _:
+                return _NAMES[self.kind]
 
 
-def hands(packs: Iterable[Pack]) -> str:
-    """What is to be said of their hands."""
+def hands(packs: Iterable[Pack]) -> Message:
+    """What a crew has to know of their hands."""
     if not any(pack.hand for pack in packs):
-        return "None is handed: each pack turns end for end."
-    return (
-        "Studs with a wide face: corners and kings do not turn end for end. A left hand, held as at the start of its "
-        "wall or opening, has its wide faces on the left, walking toward the end."
+        return message("No pack has a hand: each turns end for end.")
+    return message(
+        "{Stud:many} have a wide face, so corners and {king:many} do not turn end for end. A left-hand pack, held as "
+        "at the start of its wall or opening, has its wide faces on the left, looking toward the end."
     )
 
 

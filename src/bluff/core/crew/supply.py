@@ -18,6 +18,7 @@ from bluff.core.job.job import Job
 from bluff.core.job.stock import Section
 from bluff.core.measure.length import Length, format_board, format_feet, inches
 from bluff.core.measure.lumber import LUMBER
+from bluff.core.message import Message, message
 from bluff.core.takeoff.cut_list import Spacer, SpacerRow, spacer_list
 from bluff.core.takeoff.nails import nails
 from bluff.core.takeoff.ties import ties
@@ -29,7 +30,7 @@ PANEL: tuple[Length, Length] = inches("48"), inches("96")
 """The sheet spacers and foam are cut from."""
 
 
-SPECIAL = "longer than stock: engineered or special order"
+SPECIAL = message("longer than stock: engineered or special order")
 """Of a line no board of the stock is long enough for."""
 
 
@@ -69,15 +70,12 @@ class OrderLine:
         """What they come to; None where nobody knows what one costs."""
         return None if self.price is None else self.bought * self.price
 
-    def __str__(self) -> str:
-        """As it is called to the yard, quantity first.
-
-        >>> str(OrderLine(Section("2x6"), inches("16'"), 18, 0, 0, "", None, Fraction(0)))
-        "18 – 2x6 x 16'"
-        """
-        grade = f" {self.grade}" if self.grade else ""
-        special = f", {SPECIAL}" if self.is_special else ""
-        return f"{self.bought} – {self.section}{grade} x {self.board}{special}"
+    @property
+    def called(self) -> Message:
+        """As it is called to the yard, quantity first: 18 – 2x6 x 16'."""
+        size = f"{self.section} {self.grade}" if self.grade else str(self.section)
+        line = message("{count} – {size} x {length}", count=self.bought, size=size, length=self.board)
+        return message("{line}, {note}", line=line, note=SPECIAL) if self.is_special else line
 
     @property
     def board(self) -> str:
@@ -100,8 +98,8 @@ class Supply:
     """
 
     count: int
-    what: str
-    because: str
+    what: Message
+    because: Message
 
     def __str__(self) -> str:
         return f"{self.count} – {self.what}"
@@ -278,36 +276,44 @@ def supplies(job: Job, framings: Sequence[Framing]) -> tuple[Supply, ...]:
     found = [
         Supply(
             sum(framing.sheets.bought for framing in framings),
-            f"sheets {format_board(wide)} x {format_board(long)} for one face",
-            "whole sheets, each wall by itself",
+            message("sheets {wide} x {long} for one face", wide=format_board(wide), long=format_board(long)),
+            message("whole sheets, each wall by itself"),
         ),
-        _panels(Spacer.PANEL, "panels 1/2, 4' x 8', for spacers of headers", rows),
-        _panels(Spacer.FOAM, "panels of foam, 4' x 8', for headers", rows),
+        _panels(Spacer.PANEL, message("panels 1/2, 4' x 8', for spacers of {header:many}"), rows),
+        _panels(Spacer.FOAM, message("panels of foam, 4' x 8', for {header:many}"), rows),
         Supply(
             sum(row.count for row in rows if row.spacer is Spacer.FURRING),
-            "strips of furring for headers",
-            "cut from what is left of boards, 2 thick",
+            message("strips of furring for {header:many}"),
+            message("cut from what is left of boards, 2 thick"),
         ),
         Supply(
             ceil(Fraction(nailed * (100 + job.stock.spare_nails), 100 * job.stock.box)),
-            f"16d nails, by the box of {job.stock.box}",
-            f"{nailed} nails in all joints, and {job.stock.spare_nails} % to spare",
+            message("16d nails, by the box of {box}", box=job.stock.box),
+            message(
+                "{nailed} nails in all joints, plus {spare_nails}% to spare",
+                nailed=nailed,
+                spare_nails=job.stock.spare_nails,
+            ),
         ),
-        Supply(roles[ANCHOR_BOLT], "anchor bolts, with washers and nuts", "as marked on the bottom plates"),
-        Supply(roles[PIN], "pins for bottom plates", "as marked on the bottom plates"),
-        Supply(tied.connectors, "plate connectors", "where no cap plate laps"),
-        Supply(2 * hung, "header hangers", "where headers hang between their kings"),
+        Supply(
+            roles[ANCHOR_BOLT],
+            message("anchor bolts, with washers and nuts"),
+            message("as marked on the {bottom_plate:many}"),
+        ),
+        Supply(roles[PIN], message("pins for {bottom_plate:many}"), message("as marked on the {bottom_plate:many}")),
+        Supply(tied.connectors, message("plate connectors"), message("where no {cap_plate} laps")),
+        Supply(2 * hung, message("{header} hangers"), message("where {header:many} hang between their {king:many}")),
     ]
     return tuple(one for one in found if one.count)
 
 
-def _panels(spacer: Spacer, what: str, rows: Iterable[SpacerRow]) -> Supply:
+def _panels(spacer: Spacer, what: Message, rows: Iterable[SpacerRow]) -> Supply:
     """Panels some spacers are cut from, by their area."""
     wide, long = PANEL
     mine = [row for row in rows if row.spacer is spacer]
     area = sum(row.depth * row.length * row.count for row in mine)
     pieces = sum(row.count for row in mine)
-    return Supply(ceil(Fraction(area, wide * long)), what, f"{pieces} pieces, by their area")
+    return Supply(ceil(Fraction(area, wide * long)), what, message("{pieces} pieces, by their area", pieces=pieces))
 
 
 def loads(

@@ -44,7 +44,7 @@ def taken_in(job: Job, drawn: Job) -> TakenIn | None:
         called.add(names[opening.id])
         openings.append(usual.opening(_renamed(opening, marks, names)))
     edits: list[Edit] = [*map(AddWall, walls[len(job.walls) :]), *map(AddOpening, openings[len(job.openings) :])]
-    return TakenIn(Several(f"take in {len(drawn.walls)} walls of a drawing", tuple(edits)), shift)
+    return TakenIn(Several(tuple(edits)), shift)
 
 
 @dataclass(frozen=True, slots=True)

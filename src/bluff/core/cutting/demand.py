@@ -12,7 +12,8 @@ from bluff.core.errors import CuttingError
 from bluff.core.job.amounts import PrecutStuds
 from bluff.core.job.job import Job
 from bluff.core.job.stock import Board, Section
-from bluff.core.measure.length import LONGEST, PER_INCH, Length, format_feet, format_inches
+from bluff.core.measure.length import LONGEST, PER_INCH, Length
+from bluff.core.message import Message, message
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Member, Role
 
@@ -49,7 +50,9 @@ class Aim:
 
     def __post_init__(self) -> None:
         if not 0 <= self.handling <= _MOST_HANDLING:
-            raise CuttingError(f"Handling a board counts for 0 to {_MOST_HANDLING}.", "handling")
+            raise CuttingError(
+                message("Handling a board counts for 0 to {most_handling}.", most_handling=_MOST_HANDLING), "handling"
+            )
 
     def cost(self, board: Board) -> int | None:
         """What a board counts for, in 64ths or parts of a price; None by price where nobody knows that."""
@@ -141,7 +144,9 @@ def costs(boards: Iterable[Board], aim: Aim, name: str) -> tuple[Stock, ...]:
     """
     priced = [Stock(board.length, cost) for board in boards if (cost := aim.cost(board)) is not None]
     if not priced:
-        raise CuttingError(f"Nobody has said what boards of {name} cost; give their prices.", f"stock.{name}")
+        raise CuttingError(
+            message("Nobody has said what boards of {name} cost. Give their prices.", name=name), f"stock.{name}"
+        )
     return tuple(sorted(priced))
 
 
@@ -156,8 +161,13 @@ def _demand(section: Section, members: Iterable[Member], boards: Sequence[Board]
         if taken(member) > stock[-1].length:
             # There is such a board, so it is not longer than stock; nobody can count what it costs.
             raise CuttingError(
-                f"No board of {section} that has a price is long enough for {named_piece(member)}, "
-                f"{format_inches(member.length.value)}. Enter the price of a longer one, or plan by length.",
+                message(
+                    "No board of {section} that has a price is long enough for {named_piece}, {length:length}. Enter "
+                    "the price of a longer one, or plan by length.",
+                    section=str(section),
+                    named_piece=named_piece(member),
+                    length=member.length.value,
+                ),
                 f"stock.{section}",
             )
         for ply in range(1, member.plies + 1):
@@ -166,7 +176,7 @@ def _demand(section: Section, members: Iterable[Member], boards: Sequence[Board]
     return Demand(section, Problem(pieces, stock, kerf), named, tuple(too_long))
 
 
-def longer_than_stock(asked: Iterable[Demand]) -> Iterator[str]:
+def longer_than_stock(asked: Iterable[Demand]) -> Iterator[Message]:
     """What no board is long enough for, in words: pieces of one kind in one wall together, with the longest of them."""
     for one in asked:
         alike: dict[tuple[str, Role, str | None], list[Member]] = defaultdict(list)
@@ -174,15 +184,25 @@ def longer_than_stock(asked: Iterable[Demand]) -> Iterator[str]:
             alike[member.id.wall, member.role, member.opening].append(member)
         for (wall, role, opening), members in alike.items():
             count = sum(member.plies for member in members)
-            of = f" of {opening}" if opening else ""
-            longest = format_feet(max(member.length.value for member in members))
-            yield f"wall {wall}: {count} – {one.section} {role.replace('_', ' ')}{of}, up to {longest}"
+            yield message(
+                "wall {wall}: {count} – {section} {piece:one} of {opening}, up to {longest:feet}"
+                if opening
+                else "wall {wall}: {count} – {section} {piece:one}, up to {longest:feet}",
+                wall=wall,
+                count=count,
+                section=str(one.section),
+                piece=role,
+                longest=max(member.length.value for member in members),
+                **({"opening": opening} if opening else {}),
+            )
 
 
-def named_piece(member: Member) -> str:
+def named_piece(member: Member) -> Message:
     """A piece as one would ask for it: what it is, of which opening, in which wall.
 
     The place tells it from its like, so that nobody has to read an id.
     """
-    of = f" of {member.opening}" if member.opening else f" at {format_inches(member.start)}"
-    return f"{member.role.replace('_', ' ')}{of} in wall {member.id.wall}"
+    wall = member.id.wall
+    if member.opening:
+        return message("{piece:one} of {opening} in wall {wall}", piece=member.role, opening=member.opening, wall=wall)
+    return message("{piece:one} at {at:length} in wall {wall}", piece=member.role, at=member.start, wall=wall)

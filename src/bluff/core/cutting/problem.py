@@ -21,6 +21,7 @@ from typing import NamedTuple
 
 from bluff.core.errors import CuttingError
 from bluff.core.measure.length import Length, format_inches
+from bluff.core.message import message
 
 
 class Stock(NamedTuple):
@@ -71,14 +72,14 @@ class Problem:
 
     def __post_init__(self) -> None:
         if not self.stock:
-            raise CuttingError("There are no boards to cut from; write at least one length.", "stock")
+            raise CuttingError(message("There are no boards to cut from. Write at least one length."), "stock")
         if any(board.length <= 0 or board.cost < 0 for board in self.stock):
-            raise CuttingError("A board is longer than nothing and costs nothing or more.", "stock")
+            raise CuttingError(message("A board is longer than nothing and costs nothing or more."), "stock")
         if self.kerf < 0:
-            raise CuttingError("A saw takes nothing or more; write its kerf, like 1/8.", "kerf")
+            raise CuttingError(message("A saw takes nothing or more. Write its kerf, like 1/8."), "kerf")
         chosen = (piece for choice in self.choices for way in choice.ways for piece in way)
         if any(piece.length <= 0 for piece in (*self.pieces, *chosen)):
-            raise CuttingError("A piece is longer than nothing.", "pieces")
+            raise CuttingError(message("A piece is longer than nothing."), "pieces")
 
     def settled(self, chosen: Sequence[int] | None = None) -> "Problem":
         """The same with every choice made.
@@ -114,8 +115,12 @@ class Problem:
         fitting = [board for board in self.stock if board.length >= length]
         if not fitting:
             raise CuttingError(
-                f"{format_inches(length)} is longer than any board, {format_inches(self.longest)}; add a longer one, "
-                "or have the piece spliced.",
+                message(
+                    "{length:length} is longer than any board, {longest:length}. Add a longer one, or have the piece "
+                    "spliced.",
+                    length=length,
+                    longest=self.longest,
+                ),
                 "pieces",
             )
         return min(fitting, key=lambda board: (board.cost, board.length))

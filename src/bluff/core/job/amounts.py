@@ -1,7 +1,7 @@
 """The ways that have figures: what a school is not, a small value is, chosen once as well.
 
 datum
-    The point the on-centre layout is measured from: normally where the first sheet starts.
+    The point the on-center layout is measured from: normally where the first sheet starts.
 """
 
 import re
@@ -10,11 +10,12 @@ from fractions import Fraction
 from typing import Annotated, TypeAlias
 
 from bluff.core.errors import SettingError
-from bluff.core.job.asked import Option, Width, part, up_to, yes_or_no
+from bluff.core.job.asked import Width, option, part, up_to, yes_or_no
 from bluff.core.job.schools import End, StudKind, WideFace
 from bluff.core.measure.clock import DAY, Clock, parse_clock
 from bluff.core.measure.length import Length, format_feet, format_inches, inches
 from bluff.core.measure.lumber import Lumber
+from bluff.core.message import message
 
 Count: TypeAlias = Annotated[int, "how many, where every other whole number is a length"]
 Number: TypeAlias = Annotated[Fraction, "a plain figure, where every other fraction is a spacing"]
@@ -68,7 +69,7 @@ Studs: TypeAlias = PrecutStuds | WallHeight | MeasuredRoom
 
 @dataclass(frozen=True, slots=True)
 class Datum:
-    """Where the on-centre layout is measured from.
+    """Where the on-center layout is measured from.
 
     Args:
         end: The end of the wall the tape hooks on.
@@ -80,7 +81,7 @@ class Datum:
         End.START,
         "Layout from",
         "The end the first sheet starts at.",
-        options=(Option("start", "Left end"), Option("end", "Right end")),
+        options=(option("start", "Left end"), option("end", "Right end")),
     )
     shift: SignedLength = part(0, "Datum shifted", "Away from that end; with a minus beyond it.")
 
@@ -92,22 +93,27 @@ class JoistLayout:
     Args:
         first: Middle of one of them, east of the plan's zero where they run north to south, north of it where
             they run east to west.
-        spacing: On centre, in inches, exact.
+        spacing: On center, in inches, exact.
     """
 
     first: SignedLength = part(
-        0, "One joist at", "Its middle, east of the plan’s zero; north of it where they run east to west.", empty="0"
+        0,
+        "One joist at",
+        "Its middle, east of the plan’s zero; north of it where they run east to west.",
+        empty="0",
     )
     spacing: Fraction = part(
         Fraction(24),
-        "Joists on centre",
-        "Studs stand under each where theirs is the same, or divides it.",
+        "Joists on center",
+        "{Stud:many} stand under each where theirs is the same, or divides it.",
         empty="24",
     )
 
     def __post_init__(self) -> None:
         if not 8 <= self.spacing <= 96:
-            raise SettingError("Joists and trusses lie 8 to 96 inches on centre; 16 and 24 are usual.", "spacing")
+            raise SettingError(
+                message("Joists and trusses lie 8 to 96 inches on center; 16 and 24 are usual."), "spacing"
+            )
 
 
 @dataclass(frozen=True, slots=True)
@@ -119,7 +125,7 @@ class Allowance:
 
     def __post_init__(self) -> None:
         if self.width < 0 or self.height < 0:
-            raise SettingError("An allowance is added to the unit; write 0 or more.")
+            raise SettingError(message("An allowance is added to the unit. Write 0 or more."))
 
 
 @dataclass(frozen=True, slots=True)
@@ -137,14 +143,14 @@ class DoorParts:
     """
 
     jamb: Length = part(inches("3/4"), "Jamb", "Thickness of the jamb, both sides and the head.")
-    gap: Length = part(inches("1/2"), "Gap", "Between jamb and stud, each side.")
+    gap: Length = part(inches("1/2"), "Gap", "Between jamb and {stud}, each side.")
     under: Length = part(inches("3/4"), "Under the slab", "Clear under the door.")
     floor: Length = part(inches("3/4"), "Floor finish", "That goes under the door.")
     shim: Length = part(inches("3/4"), "Shim", "Over the head jamb.")
 
     def __post_init__(self) -> None:
         if min(self.jamb, self.gap, self.under, self.floor, self.shim) < 0:
-            raise SettingError("The parts of a door's allowance are added to the slab; write 0 or more.")
+            raise SettingError(message("The parts of a door's allowance are added to the slab. Write 0 or more."))
 
 
 @dataclass(frozen=True, slots=True)
@@ -152,8 +158,8 @@ class WideOpening:
     """From which rough width on an opening gets more jacks and kings a side."""
 
     from_width: Length = part(_FIVE_FEET, "Wide from", "Rough width from which there are more of both.")
-    jacks: Count = part(2, "Jacks when wide", "A wide header bears on more wood.", options=up_to(3))
-    kings: Count = part(2, "Kings when wide", "More wall leans on the studs beside it.", options=up_to(3))
+    jacks: Count = part(2, "{Jack:many} when wide", "A wide {header} bears on more wood.", options=up_to(3))
+    kings: Count = part(2, "{King:many} when wide", "More wall leans on the {stud:many} beside it.", options=up_to(3))
 
     def __post_init__(self) -> None:
         check_count("jacks", self.jacks)
@@ -176,7 +182,7 @@ class StudMake:
     Source: docs/rules.md, Composite studs.
     """
 
-    kind: StudKind = part(StudKind.SAWN, "Studs are")
+    kind: StudKind = part(StudKind.SAWN, "{Stud:many} are")
     thickness: Length = part(inches("1 1/2"), "Composite, thick", "Along the wall, at the wide face.")
     narrow: Length | None = part(None, "Narrow face", "Left empty where both faces are alike.", empty="as the other")
     wide_face: WideFace = part(
@@ -185,9 +191,11 @@ class StudMake:
 
     def __post_init__(self) -> None:
         if not _THINNEST_STUD <= self.thickness <= _THICKEST_STUD:
-            raise SettingError("A composite stud is 3/4 to 3 inches thick.", "thickness")
+            raise SettingError(message("A composite {stud} is 3/4 to 3 inches thick."), "thickness")
         if self.narrow is not None and not _THINNEST_STUD <= self.narrow <= self.thickness:
-            raise SettingError("The narrow face of a stud is at least 3/4, and no more than the wide one.", "narrow")
+            raise SettingError(
+                message("The narrow face of {stud:a} is at least 3/4, and no more than the wide one."), "narrow"
+            )
         # Sawn studs say nothing more, and like faces go either way round: one way to say each.
         if self.kind is StudKind.SAWN:
             object.__setattr__(self, "thickness", inches("1 1/2"))
@@ -229,9 +237,9 @@ class BoltRule:
 
     def __post_init__(self) -> None:
         if not inches(4) <= self.from_end <= inches(24):
-            raise SettingError("The first bolt is 4 to 24 inches from an end; 12 is usual.", "from_end")
+            raise SettingError(message("The first bolt is 4 to 24 inches from an end; 12 is usual."), "from_end")
         if not inches(12) <= self.apart <= inches("10'"):
-            raise SettingError("Bolts are 12 inches to 10 feet apart; 72 inches is usual.", "apart")
+            raise SettingError(message("Bolts are 12 inches to 10 feet apart; 72 inches is usual."), "apart")
 
 
 @dataclass(frozen=True, slots=True)
@@ -250,9 +258,9 @@ class PinRule:
 
     def __post_init__(self) -> None:
         if not inches(3) <= self.from_end <= inches(24):
-            raise SettingError("The first pin is 3 to 24 inches from an end; 12 is usual.", "from_end")
+            raise SettingError(message("The first pin is 3 to 24 inches from an end; 12 is usual."), "from_end")
         if not inches(6) <= self.apart <= inches("6'"):
-            raise SettingError("Pins are 6 inches to 6 feet apart; 32 inches is usual.", "apart")
+            raise SettingError(message("Pins are 6 inches to 6 feet apart; 32 inches is usual."), "apart")
 
 
 @dataclass(frozen=True, slots=True)
@@ -274,23 +282,32 @@ class PlateStock:
         "Lengths the yard has, in feet, of what the stock does not list.",
         width=Width.LONG,
     )
-    offset: Length = part(inches(48), "Breaks apart", "Of the two top plates.")
+    offset: Length = part(inches(48), "Breaks apart", "Of the two {top_plate:many}.")
     doubled_studs: bool = part(
-        False, "Stud at a break", "A second one, so that both boards have a whole one.", options=yes_or_no()
+        False,
+        "{Stud} at a break",
+        "A second one, so that both boards have a whole one.",
+        options=yes_or_no(),
     )
 
     in_doorways: bool = part(
-        False, "Break in a doorway", "The bottom plate may, where it is cut out anyway.", options=yes_or_no()
+        False,
+        "Break in a doorway",
+        "The {bottom_plate} may, where it is cut out anyway.",
+        options=yes_or_no(),
     )
 
     def __post_init__(self) -> None:
         if not self.boards:
-            raise SettingError("Write at least one length of board plates are cut from.", "boards")
+            raise SettingError(message("Write at least one length of board plates are cut from."), "boards")
         if not inches("6'") <= min(self.boards) <= max(self.boards) <= inches("40'"):
-            raise SettingError("Boards for plates are 6 to 40 feet long; yards keep 8 to 20.", "boards")
+            raise SettingError(message("Boards for plates are 6 to 40 feet long; yards keep 8 to 20."), "boards")
         if self.offset < inches(24):
             raise SettingError(
-                f"Breaks of the two top plates stay at least 24 apart, not {format_inches(self.offset)}; 48 is usual.",
+                message(
+                    "Breaks of the two {top_plate:many} stay at least 24 apart, not {offset:length}; 48 is usual.",
+                    offset=self.offset,
+                ),
                 "offset",
             )
         object.__setattr__(self, "boards", tuple(sorted(set(self.boards))))
@@ -309,14 +326,14 @@ class SheetSize:
     """
 
     width: Length = part(inches(48), "Sheet, wide", "48 as most are sold.")
-    length: Length = part(inches(96), "Sheet, long", "Longer ones reach from the sill plate to the top plate.")
+    length: Length = part(inches(96), "Sheet, long", "Longer ones reach from the sill plate to the {top_plate}.")
     weight: Fraction = part(Fraction(8, 5), "Sheet, lb a sq ft", "1.6 for one of 1/2.")
 
     def __post_init__(self) -> None:
         if not Fraction(1, 2) <= self.weight <= 6:
-            raise SettingError("Sheets weigh 0.5 to 6 pounds a square foot; 1.6 is usual for 1/2.", "weight")
+            raise SettingError(message("Sheets weigh 0.5 to 6 pounds a square foot; 1.6 is usual for 1/2."), "weight")
         if not inches(24) <= self.width <= self.length <= inches("12'"):
-            raise SettingError("A sheet is 24 inches to 12 feet, width first; 48 x 96 is usual.", "width")
+            raise SettingError(message("A sheet is 24 inches to 12 feet, width first; 48 x 96 is usual."), "width")
 
 
 @dataclass(frozen=True, slots=True)
@@ -336,7 +353,9 @@ class Insulation:
     def __post_init__(self) -> None:
         for name in ("cavity", "outside"):
             if not 0 <= getattr(self, name) <= _HIGHEST_R:
-                raise SettingError(f"An R is 0 to {_HIGHEST_R}; 21 fills bays of 5 1/2.", name)
+                raise SettingError(
+                    message("An R is 0 to {highest_r}; 21 fills bays of 5 1/2.", highest_r=_HIGHEST_R), name
+                )
 
 
 @dataclass(frozen=True, slots=True)
@@ -356,7 +375,7 @@ class Rates:
 
     cut: Number = part(Fraction(0), "Minutes a cut", "At the saw; 0 until somebody says.")
     piece: Number = part(Fraction(0), "Minutes a piece", "Set and nailed.")
-    opening: Number = part(Fraction(0), "Minutes an opening", "Besides its pieces: header and packs nailed up.")
+    opening: Number = part(Fraction(0), "Minutes an opening", "Besides its pieces: {header} and packs nailed up.")
     plate: Number = part(Fraction(0), "Minutes a foot", "Of plate, laid out and marked.")
     sheet: Number = part(Fraction(0), "Minutes a sheet", "Set and nailed.")
     raising: Number = part(Fraction(0), "Minutes a raising", "By all who lift it together, until it is braced.")
@@ -364,7 +383,12 @@ class Rates:
     def __post_init__(self) -> None:
         for name in ("cut", "piece", "opening", "plate", "sheet", "raising"):
             if not 0 <= getattr(self, name) <= _MOST_MINUTES:
-                raise SettingError(f"Work takes 0 to {_MOST_MINUTES} minutes a piece; 0 says nothing.", name)
+                raise SettingError(
+                    message(
+                        "Work takes 0 to {most_minutes} minutes a piece; 0 says nothing.", most_minutes=_MOST_MINUTES
+                    ),
+                    name,
+                )
 
 
 @dataclass(frozen=True, slots=True)
@@ -393,15 +417,17 @@ class WorkDay:
 
     def __post_init__(self) -> None:
         if not 1 <= self.hands <= MOST_ON_A_CREW:
-            raise SettingError(f"A crew has 1 to {MOST_ON_A_CREW} people.", "hands")
+            raise SettingError(
+                message("A crew has 1 to {most_on_a_crew} people.", most_on_a_crew=MOST_ON_A_CREW), "hands"
+            )
         if not 0 <= self.starts < self.ends <= DAY:
-            raise SettingError("A day ends later than it starts, like 7:00 and 15:30.", "ends")
+            raise SettingError(message("A day ends later than it starts, like 7:00 and 15:30."), "ends")
         if self.minutes < _SHORTEST_DAY:
-            raise SettingError("A day has two hours of work at least.", "ends")
+            raise SettingError(message("A day has two hours of work at least."), "ends")
         if not 1 <= self.week <= _DAYS_A_WEEK:
-            raise SettingError("A week has 1 to 7 days of work.", "week")
+            raise SettingError(message("A week has 1 to 7 days of work."), "week")
         if not 1 <= self.trucks <= MOST_TRUCKS:
-            raise SettingError(f"Lumber comes on 1 to {MOST_TRUCKS} trucks.", "trucks")
+            raise SettingError(message("Lumber comes on 1 to {most_trucks} trucks.", most_trucks=MOST_TRUCKS), "trucks")
 
 
 @dataclass(frozen=True, slots=True)
@@ -411,12 +437,20 @@ class Nailing:
     Source: docs/rules.md, Nails.
     """
 
-    stud: Count = part(2, "Nails, stud end", "Through the plate into each end of a stud.", options=up_to(MOST_NAILS))
-    header: Count = part(
-        4, "Nails, header end", "Through the king into each end of a header.", options=up_to(MOST_NAILS)
+    stud: Count = part(
+        2,
+        "Nails, {stud} end",
+        "Through the plate into each end of {stud:a}.",
+        options=up_to(MOST_NAILS),
     )
-    deep_header: Count = part(5, "of a deep one", "In a header of 11 1/4 or more.", options=up_to(MOST_NAILS))
-    apart: Length = part(inches(16), "In a row, apart", "Along plates, jacks and header plies.")
+    header: Count = part(
+        4,
+        "Nails, {header} end",
+        "Through the {king} into each end of {header:a}.",
+        options=up_to(MOST_NAILS),
+    )
+    deep_header: Count = part(5, "of a deep one", "In {header:a} of 11 1/4 or more.", options=up_to(MOST_NAILS))
+    apart: Length = part(inches(16), "In a row, apart", "Along plates, {jack:many} and {header} plies.")
     lap: Count = part(
         2,
         "Nails at a lap",
@@ -424,14 +458,17 @@ class Nailing:
         options=up_to(MOST_NAILS),
     )
     splice: Count = part(
-        8, "Nails at a splice", "In the second plate, each side of a joint in the first.", options=up_to(MOST_NAILS)
+        8,
+        "Nails at a splice",
+        "In the second plate, each side of a joint in the first.",
+        options=up_to(MOST_NAILS),
     )
 
     def __post_init__(self) -> None:
         for name in ("stud", "header", "deep_header", "lap", "splice"):
             check_count(name, getattr(self, name), MOST_NAILS)
         if not inches(4) <= self.apart <= inches(24):
-            raise SettingError("Nails in a row are 4 to 24 inches apart; 16 is usual.", "apart")
+            raise SettingError(message("Nails in a row are 4 to 24 inches apart; 16 is usual."), "apart")
 
 
 _POUNDS = re.compile(r"\d{1,3}(\.\d{1,4})?")
@@ -448,7 +485,7 @@ def parse_pounds(text: str) -> Fraction:
         SettingError: It is no number of pounds under a thousand.
     """
     if not _POUNDS.fullmatch(text.strip()):
-        raise SettingError("Write a weight as a number of pounds, like 1.6.")
+        raise SettingError(message("Write a weight as a number of pounds, like 1.6."))
     return Fraction(text.strip())
 
 
@@ -462,7 +499,7 @@ def parse_number(text: str) -> Fraction:
         SettingError: It is no number under a hundred thousand.
     """
     if not _FIGURE.fullmatch(text.strip()):
-        raise SettingError("Write a number, like 7.5.")
+        raise SettingError(message("Write a number, like 7.5."))
     return Fraction(text.strip())
 
 
@@ -478,4 +515,13 @@ def check_count(name: str, count: int, most: int = 3, least: int = 1) -> None:
         SettingError: It is not from least to most.
     """
     if not least <= count <= most:
-        raise SettingError(f"{name.replace('_', ' ').capitalize()} can be {least} to {most}, not {count}.", name)
+        raise SettingError(
+            message(
+                "{capitalize} can be {least} to {most}, not {count}.",
+                capitalize=name.replace("_", " ").capitalize(),
+                least=least,
+                most=most,
+                count=count,
+            ),
+            name,
+        )

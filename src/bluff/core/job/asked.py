@@ -9,6 +9,8 @@ from dataclasses import Field, dataclass, field
 from enum import StrEnum
 from typing import Any, NamedTuple, Self, TypeVar
 
+from bluff.core.message import EMPTY, Message, message
+
 Value = TypeVar("Value")
 
 
@@ -16,8 +18,13 @@ class Option(NamedTuple):
     """Something to choose: as it is typed, what it is called, and when one would choose it."""
 
     value: str
-    name: str
-    when: str = ""
+    name: Message
+    when: Message = EMPTY
+
+
+def option(value: str, name: str, when: str = "") -> Option:
+    """Something to choose, of the templates of its name and of when one would choose it."""
+    return Option(value, message(name), message(when))
 
 
 class School(StrEnum):
@@ -26,14 +33,14 @@ class School(StrEnum):
     The three are the value of a member; to everything but forms it is the first.
     """
 
-    called: str
-    when: str
+    called: Message
+    when: Message
 
     def __new__(cls, value: str, called: str = "", when: str = "") -> Self:
         school = str.__new__(cls, value)
         school._value_ = value
-        school.called = called
-        school.when = when
+        school.called = message(called)
+        school.when = message(when)
         return school
 
 
@@ -60,11 +67,11 @@ class Asked:
         width: How much room what is typed needs.
     """
 
-    name: str
-    when: str = ""
+    name: Message
+    when: Message = EMPTY
     options: tuple[Option, ...] = ()
     is_open: bool = False
-    empty: str = ""
+    empty: Message = EMPTY
     width: Width = Width.USUAL
 
 
@@ -78,7 +85,7 @@ def part(
     width: Width = Width.USUAL,
 ) -> Value:
     """A field of a value that has several, asked for by itself."""
-    asked = Asked(name, when, tuple(options), empty=empty, width=width)
+    asked = Asked(message(name), message(when), tuple(options), empty=message(empty), width=width)
     described: Value = field(default=usual, metadata={"asked": asked})
     return described
 
@@ -91,9 +98,9 @@ def asked_at(key: Field[Any]) -> Asked | None:
 
 def up_to(most: int) -> tuple[Option, ...]:
     """A count from one to a few."""
-    return tuple(Option(str(count), str(count)) for count in range(1, most + 1))
+    return tuple(option(str(count), str(count)) for count in range(1, most + 1))
 
 
 def yes_or_no(yes: tuple[str, str] = ("Yes", ""), no: tuple[str, str] = ("No", "")) -> tuple[Option, ...]:
     """A yes and a no by their names, and when one would choose each."""
-    return (Option("no", *no), Option("yes", *yes))
+    return (option("no", *no), option("yes", *yes))

@@ -10,7 +10,8 @@ from bluff.core.job.rows import row_of
 from bluff.core.job.schools import End
 from bluff.core.job.stock import YardStock
 from bluff.core.job.ways import JobWays, Taken
-from bluff.core.measure.length import Length, format_feet, format_inches
+from bluff.core.measure.length import Length
+from bluff.core.message import message
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,7 +49,7 @@ class SetWay:
     def __post_init__(self) -> None:
         row_of(self.way)
         if self.wall is not None and self.opening is not None:
-            raise SettingError("A way is set for a wall or for an opening; name one of them.", "opening")
+            raise SettingError(message("A way is set for a wall or for an opening. Name one of them."), "opening")
 
 
 @dataclass(frozen=True, slots=True)
@@ -222,9 +223,8 @@ class SetStock:
 
 @dataclass(frozen=True, slots=True)
 class Several:
-    """Some edits as one, which is undone at once; `says` names it."""
+    """Some edits as one, which is undone at once."""
 
-    says: str
     edits: "tuple[Edit, ...]"
 
 
@@ -264,97 +264,3 @@ Edit: TypeAlias = (
     | PlanEdit
     | Several
 )
-
-
-def describe(edit: Edit) -> str:
-    """An edit in a few words, for the undo button and the history.
-
-    >>> describe(RemoveWall("B"))
-    'remove wall B'
-    """
-    match edit:
-        case SetWays() | SetWay() | TakeStandard():
-            return _describe_ways(edit)
-        case AddWall(wall):
-            return f"add wall {wall.id}"
-        case ChangeWall(wall_id):
-            return f"change wall {wall_id}"
-        case RemoveWall(wall_id):
-            return f"remove wall {wall_id}"
-        case AddOpening(opening):
-            return f"add {opening.kind.value.replace('-', ' ')} {opening.id}"
-        case ChangeOpening(opening_id):
-            return f"change {opening_id}"
-        case RemoveOpening(opening_id):
-            return f"remove {opening_id}"
-        case CheckOpenings(ids, is_checked):
-            return f"{'check' if is_checked else 'uncheck'} {', '.join(ids[:6])}{' …' if len(ids) > 6 else ''}"
-        case RenameJob() | SetStock() | BringBack():
-            return _describe_whole(edit)
-        case Several(says):
-            return says
-        case _:
-            return _describe_plan(edit)
-
-
-def _describe_whole(edit: RenameJob | SetStock | BringBack) -> str:
-    match edit:
-        case RenameJob(name):
-            return f"rename the job {name}"
-        case SetStock():
-            return "change the boards there are"
-        case BringBack(revision):
-            return f"bring revision {revision} back"
-
-
-def _describe_ways(edit: SetWays | SetWay | TakeStandard) -> str:
-    match edit:
-        case SetWays():
-            return "change the job's standard"
-        case SetWay(way, text, wall, opening):
-            of = f"wall {wall}" if wall else opening or "the job"
-            return f"change {of}: {row_of(way).says(text)}"
-        case TakeStandard(taken):
-            return f"take the standard {taken.name}" if taken else "go back to the product's standard"
-
-
-def _describe_plan(edit: PlanEdit) -> str:
-    match edit:
-        case MoveWalls(ids, east, north):
-            return f"move {_walls(ids)} {bearing(east, north)}"
-        case SetClear(wall_id, other, clear):
-            return f"put wall {wall_id} {format_feet(clear)} clear of {other}"
-        case SetLength(wall_id, length):
-            return f"make wall {wall_id} {format_feet(length)} long"
-        case SplitWall(wall_id, at):
-            return f"split wall {wall_id} at {format_feet(at)}"
-        case JoinWalls(wall_id, other):
-            return f"join walls {wall_id} and {other}"
-        case RunThrough(wall_id, end):
-            return f"run wall {wall_id} through at its {end}"
-        case MirrorJob(across):
-            return f"mirror the plan {across}"
-        case SetPicture(picture):
-            return "lay the plan's picture" if picture else "take the plan's picture away"
-        case ScalePicture(length=length):
-            return f"scale the plan's picture by {format_feet(length)}"
-        case MoveOpening(opening_id, by):
-            return f"move {opening_id} {format_inches(abs(by))} toward the {End.END if by > 0 else End.START}"
-
-
-def _walls(ids: tuple[str, ...]) -> str:
-    return f"wall {ids[0]}" if len(ids) == 1 else f"{len(ids)} walls"
-
-
-def bearing(east: Length, north: Length) -> str:
-    """How far apart two places are, by the points of the compass.
-
-    >>> bearing(384, -192)
-    '0\\'-6" east and 0\\'-3" south'
-    """
-    parts = [
-        f"{format_feet(abs(by))} {ahead if by > 0 else back}"
-        for by, ahead, back in ((east, "east", "west"), (north, "north", "south"))
-        if by
-    ]
-    return " and ".join(parts) or "nowhere"

@@ -19,13 +19,13 @@ from bluff.core.job.asked import School, part, up_to, yes_or_no
 from bluff.core.measure.length import Length
 from bluff.core.measure.lumber import ENGINEERED, HEADER_PLIES, SPACER, TIMBERS, Lumber, lumber
 from bluff.core.measure.sum import Sum
-from bluff.core.message import message
+from bluff.core.message import Message, message, template
 
 
 class HeaderKind(School):
     """How a header is made. Source: docs/rules.md, Headers."""
 
-    BUILT_UP = "built-up", "Built up", "Two-bys and spacers from the same pile as the studs."
+    BUILT_UP = "built-up", "Built up", "Two-bys and spacers from the same pile as the {stud:many}."
     """Two-bys on edge with a 1/2 spacer between each two."""
     SOLID = "solid", "Solid", "One timber, nothing to nail together."
     """One timber, on edge or laid flat."""
@@ -42,11 +42,11 @@ class HeaderKind(School):
 class HeaderPlace(School):
     """How high a header sits."""
 
-    AT_HEAD = "at-head", "On the head", "The usual: cripples carry from it to the plates."
+    AT_HEAD = "at-head", "On the head", "The usual: {cripple:many} carry from it to the plates."
     """On the head of its opening, cripples above."""
-    TO_PLATE = "to-plate", "Deep, to the plate", "No cripples to cut; its underside is the head."
+    TO_PLATE = "to-plate", "Deep, to the plate", "No {cripple:many} to cut; its underside is the head."
     """Tight under the top plates; its underside is the head, and no cripples are needed."""
-    RAISED = "raised", "Raised, cripples below", "Tight under the plates where the load comes down."
+    RAISED = "raised", "Raised, {cripple:many} below", "Tight under the plates where the load comes down."
     """Tight under the top plates, cripples below it down to a pad plate at the head."""
 
 
@@ -131,31 +131,41 @@ class Header:
         SettingError: Nobody can build it.
     """
 
-    kind: HeaderKind = part(HeaderKind.BUILT_UP, "Header")
-    size: str | None = part("2x8", "Header size", "Of one board of it.", empty="the wall’s studs")
-    plies: Count = part(2, "Header plies", "Side by side, or one on the other when flat.", options=up_to(MOST_PLIES))
-    source: Source = part(Source.UNVERIFIED, "Header size from", "Only drawings and an engineer are authority.")
-    place: HeaderPlace = part(HeaderPlace.AT_HEAD, "Header sits")
-    capped: Capped = part(Capped.NONE, "Pad plates", "Boards laid flat on or under a header.")
-    laid: Laid = part(Laid.EDGE, "Header laid", "A solid one, on its edge or flat.")
+    kind: HeaderKind = part(HeaderKind.BUILT_UP, "{Header}")
+    size: str | None = part("2x8", "{Header} size", "Of one board of it.", empty="the wall’s {stud:many}")
+    plies: Count = part(2, "{Header} plies", "Side by side, or one on the other when flat.", options=up_to(MOST_PLIES))
+    source: Source = part(Source.UNVERIFIED, "{Header} size from", "Only drawings and an engineer are authority.")
+    place: HeaderPlace = part(HeaderPlace.AT_HEAD, "{Header} sits")
+    capped: Capped = part(Capped.NONE, "{Pad_plate:many}", "Boards laid flat on or under {header:a}.")
+    laid: Laid = part(Laid.EDGE, "{Header} laid", "A solid one, on its edge or flat.")
     is_furred: bool = part(
         False,
         "Furring",
-        "Fills what the header is thinner than the wall.",
+        "Fills what the {header} is thinner than the wall.",
         options=yes_or_no(("Furred to the wall", ""), ("As thick as it is", "")),
     )
 
     def __post_init__(self) -> None:
         check_count("plies", self.plies, MOST_PLIES)
         if self.kind is HeaderKind.SOLID and self.plies != 1:
-            raise SettingError("A solid header is one board; write 1 ply, or choose built-up.", "plies")
+            raise SettingError(message("A solid {header} is one board. Write 1 ply, or choose built-up."), "plies")
         if self.kind in TWO_FACED and self.plies != 2:
-            raise SettingError(f"A header of kind {self.kind} has two plies, one at each face of the wall.", "plies")
+            raise SettingError(
+                message("{Header:a} of kind {kind} has two plies, one at each face of the wall.", kind=self.kind),
+                "plies",
+            )
         if self.laid is Laid.FLAT and self.kind is not HeaderKind.SOLID:
-            raise SettingError("Only a solid header is laid flat; choose the kind solid, or flat.", "laid")
+            raise SettingError(message("Only a solid {header} is laid flat. Choose the kind solid, or flat."), "laid")
         if self.size is None:
             if self.kind is not HeaderKind.FLAT:
-                raise SettingError(f"A header of kind {self.kind} needs a size, like {_SIZES[self.kind][2]}.", "size")
+                raise SettingError(
+                    message(
+                        "{Header:a} of kind {kind} needs a size, like {sizes}.",
+                        kind=self.kind,
+                        sizes=_SIZES[self.kind][2],
+                    ),
+                    "size",
+                )
             return
         try:
             nominal = lumber(self.size).nominal
@@ -163,7 +173,13 @@ class Header:
             raise SettingError(error.message, "size") from error
         if nominal not in _SIZES[self.kind]:
             raise SettingError(
-                f"A header of kind {self.kind} is made of {', '.join(_SIZES[self.kind])}, not {nominal}.", "size"
+                message(
+                    "{Header:a} of kind {kind} is made of {choices}, not {nominal}.",
+                    kind=self.kind,
+                    choices=", ".join(_SIZES[self.kind]),
+                    nominal=nominal,
+                ),
+                "size",
             )
         object.__setattr__(self, "size", nominal)
 
@@ -196,8 +212,18 @@ class HeaderBoards:
     furring: Length = 0
 
     def __str__(self) -> str:
+        """As it is typed: 2-ply 2x8."""
         plies = f"{self.choice.plies}-ply " if self.choice.plies > 1 else ""
-        return f"{plies}{self.board.nominal}{_AS_SAID.get(self.choice.kind, '')}{self._lies}"
+        return f"{plies}{self.board.nominal}{_AS_TYPED.get(self.choice.kind, '')}{self._lies}"
+
+    @property
+    def called(self) -> Message:
+        """As it is read: 2-ply 2x8."""
+        choice, size = self.choice, self.board.nominal
+        made = message("{plies}-ply {size}", plies=choice.plies, size=size) if choice.plies > 1 else size
+        if choice.laid is Laid.FLAT:
+            return message("{boards} laid flat", boards=made)
+        return message(_AS_READ.get(choice.kind, "{boards}"), boards=made)
 
     @property
     def is_flat(self) -> bool:
@@ -209,7 +235,12 @@ class HeaderBoards:
         return " laid flat" if self.choice.laid is Laid.FLAT else ""
 
 
-_AS_SAID = {HeaderKind.FLAT: " flat", HeaderKind.INSULATED: " with foam", HeaderKind.BOX: " box"}
+_AS_TYPED = {HeaderKind.FLAT: " flat", HeaderKind.INSULATED: " with foam", HeaderKind.BOX: " box"}
+_AS_READ = {
+    HeaderKind.FLAT: template("{boards} flat"),
+    HeaderKind.INSULATED: template("{boards} with foam"),
+    HeaderKind.BOX: template("{boards} box"),
+}
 
 
 def header_boards(header: Header, stud: Lumber, board_of: Callable[[str], Lumber]) -> HeaderBoards:

@@ -12,23 +12,24 @@ unit
 
 import re
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field, replace
 from enum import StrEnum
 from functools import cached_property
 from itertools import pairwise
 
 from bluff.core.errors import EditError, JobError, LumberError
-from bluff.core.job.position import At, Centred
+from bluff.core.job.position import At, Centered
 from bluff.core.job.schools import End, Line, OpeningKind
 from bluff.core.job.special import FixtureBacking, KeptClear, PlateBreaks, Post
 from bluff.core.job.standard import Standard
 from bluff.core.job.stock import YardStock
 from bluff.core.job.top import Top
 from bluff.core.job.ways import JobWays, OpeningWays, Taken, WallWays
-from bluff.core.measure.length import LONGEST, Length, format_feet, format_inches, inches, nearest_root
+from bluff.core.measure.length import LONGEST, Length, inches, nearest_root
 from bluff.core.measure.lumber import STUDS, lumber
 from bluff.core.measure.size import Size
+from bluff.core.message import Message, message, template
 
 _ID = re.compile(r"[A-Za-z0-9][A-Za-z0-9 ._-]{0,23}")
 _IMAGE = re.compile(r"[0-9a-f]{32}")
@@ -36,8 +37,8 @@ MOST_WALLS = 2000
 MOST_OPENINGS = 10_000
 MOST_OPENINGS_OF_A_WALL = 500
 MOST_FLOORS = 5
-LOWEST_STOREY: Length = inches("6'")
-"""From one storey line to the next, at least."""
+LOWEST_STORY: Length = inches("6'")
+"""From one story line to the next, at least."""
 
 
 class WallKind(StrEnum):
@@ -139,10 +140,10 @@ class Opening:
         position: Where in the wall.
         ways: What is framed otherwise than in the rest of the wall.
         checked: Who compared it with the plan, if anybody has.
-        floor: Which of its wall's storey lines its heights are measured from; 0 is the floor the wall stands on.
+        floor: Which of its wall's story lines its heights are measured from; 0 is the floor the wall stands on.
 
     Raises:
-        JobError: The id cannot be written on a plate, or there is no such storey.
+        JobError: The id cannot be written on a plate, or there is no such story.
     """
 
     id: str
@@ -150,20 +151,25 @@ class Opening:
     kind: OpeningKind
     size: Size
     sizing: Sizing
-    position: At | Centred
+    position: At | Centered
     ways: OpeningWays = field(default_factory=OpeningWays)
     checked: Checked | None = None
     floor: int = 0
 
     def __post_init__(self) -> None:
-        _check_id("opening", self.id)
+        _check_id(self.id)
         if not 0 <= self.floor <= MOST_FLOORS:
             raise JobError(
-                f"An opening is on floor 0, which the wall stands on, or on one of up to {MOST_FLOORS} above it.",
+                message(
+                    "An opening is on floor 0, which the wall stands on, or on one of up to {most_floors} above it.",
+                    most_floors=MOST_FLOORS,
+                ),
                 "floor",
             )
         if isinstance(self.position, At) and not 0 <= self.position.distance <= LONGEST:
-            raise JobError(f"{self.id} is measured by 0 to 1000 feet; measure it from something nearer.", "at")
+            raise JobError(
+                message("{id} is measured by 0 to 1000 feet. Measure it from something nearer.", id=self.id), "at"
+            )
 
 
 @dataclass(frozen=True, slots=True)
@@ -185,10 +191,10 @@ class Wall:
         ways: What is framed otherwise than in the rest of the job.
         top: Its top, where that is not level.
         clear: Bays that are kept clear for something.
-        floors: Its storey lines above the floor it stands on, from below; none where it is one storey high.
+        floors: Its story lines above the floor it stands on, from below; none where it is one story high.
 
     Raises:
-        JobError: No such stud, a run no wall can have, or storeys nobody could stand in.
+        JobError: No such stud, a run no wall can have, or stories nobody could stand in.
     """
 
     id: str
@@ -208,14 +214,16 @@ class Wall:
     floors: tuple[Length, ...] = ()
 
     def __post_init__(self) -> None:
-        _check_id("wall", self.id)
+        _check_id(self.id)
         _check_floors(self.floors)
         try:
             nominal = lumber(self.stud).nominal
         except LumberError as error:
             raise JobError(error.message, "stud") from error
         if nominal not in STUDS:
-            raise JobError(f"Studs are {', '.join(STUDS)}, not {nominal}.", "stud")
+            raise JobError(
+                message("{Stud:many} are {choices}, not {nominal}.", choices=", ".join(STUDS), nominal=nominal), "stud"
+            )
         object.__setattr__(self, "stud", nominal)
         if isinstance(self.run, Between):
             _check_in_reach(self.run.start, "from")
@@ -227,13 +235,17 @@ class Wall:
         }
         for special, entered in marks.items():
             for index, mark in enumerate(entered):
-                _check_id(special.rstrip("s"), mark, f"{special}[{index}].id")
+                _check_id(mark, f"{special}[{index}].id")
             _check_unique(special, entered)
         least = 2 * lumber(nominal).thickness
         if self.run.length < least:
             raise JobError(
-                f"A wall has a stud at each end, so it is at least {format_inches(least)} long; "
-                f"this one is {format_inches(self.run.length)}.",
+                message(
+                    "A wall has {stud:a} at each end, so it is at least {least:length} long; this one is "
+                    "{length:length}.",
+                    least=least,
+                    length=self.run.length,
+                ),
                 "length" if isinstance(self.run, Alone) else "to",
             )
 
@@ -265,13 +277,15 @@ class Picture:
     def __post_init__(self) -> None:
         if not _IMAGE.fullmatch(self.image):
             raise JobError(
-                "A picture is named by 32 digits and letters a to f, as it was when it was taken in.", "image"
+                message("A picture is named by 32 digits and letters a to f, as it was when it was taken in."), "image"
             )
         if not 0 < self.scale * max(self.width, self.height) <= LONGEST or min(self.width, self.height) < 1:
-            raise JobError("A picture lies at most 1000 feet wide; scale it by a distance that is on it.", "scale")
+            raise JobError(
+                message("A picture lies at most 1000 feet wide. Scale it by a distance that is on it."), "scale"
+            )
         _check_in_reach(self.at, "at")
         if not 0 <= self.fade <= 90:
-            raise JobError("A picture is faded by 0 to 90 percent.", "fade")
+            raise JobError(message("A picture is faded by 0 to 90 percent."), "fade")
 
 
 @dataclass(frozen=True)
@@ -301,15 +315,30 @@ class Job:
 
     def __post_init__(self) -> None:
         if not 1 <= len(self.name.strip()) <= 120:
-            raise JobError("A job needs a name of 1 to 120 characters.", "name")
+            raise JobError(message("A job needs a name of 1 to 120 characters."), "name")
         if len(self.walls) > MOST_WALLS:
-            raise JobError(f"A job holds at most {MOST_WALLS} walls; split it into buildings.", "walls")
+            raise JobError(
+                message("A job holds at most {most_walls} walls. Split it into buildings.", most_walls=MOST_WALLS),
+                "walls",
+            )
         if len(self.openings) > MOST_OPENINGS:
-            raise JobError(f"A job holds at most {MOST_OPENINGS} openings; split it into buildings.", "openings")
+            raise JobError(
+                message(
+                    "A job holds at most {most_openings} openings. Split it into buildings.",
+                    most_openings=MOST_OPENINGS,
+                ),
+                "openings",
+            )
         for wall, count in Counter(opening.wall for opening in self.openings).items():
             if count > MOST_OPENINGS_OF_A_WALL:
                 raise JobError(
-                    f"Wall {wall} has {count} openings; at most {MOST_OPENINGS_OF_A_WALL} are framed.", "openings"
+                    message(
+                        "Wall {wall} has {count} openings; at most {most_openings_of_a_wall} are framed.",
+                        wall=wall,
+                        count=count,
+                        most_openings_of_a_wall=MOST_OPENINGS_OF_A_WALL,
+                    ),
+                    "openings",
                 )
         _check_unique("walls", [wall.id for wall in self.walls])
         _check_unique("openings", [opening.id for opening in self.openings])
@@ -317,7 +346,12 @@ class Job:
         for index, opening in enumerate(self.openings):
             if opening.wall not in walls:
                 raise JobError(
-                    f"{opening.id} is in wall {opening.wall}, which is not in the job; {_have('walls', walls)}.",
+                    message(
+                        "{id} is in wall {wall}, which is not in the job. {have}",
+                        id=opening.id,
+                        wall=opening.wall,
+                        have=_walls_there(walls),
+                    ),
                     f"openings[{index}].wall",
                 )
 
@@ -376,7 +410,9 @@ class Job:
         """
         if wall := self._walls.get(wall_id):
             return wall
-        raise EditError(f"There is no wall {wall_id}; {_have('walls', {*self._walls})}.", "wall")
+        raise EditError(
+            message("There is no wall {wall_id}. {have}", wall_id=wall_id, have=_walls_there(self._walls)), "wall"
+        )
 
     def opening(self, opening_id: str) -> Opening:
         """The opening of that id.
@@ -386,7 +422,14 @@ class Job:
         """
         if opening := self._openings.get(opening_id):
             return opening
-        raise EditError(f"There is no opening {opening_id}; {_have('openings', {*self._openings})}.", "opening")
+        raise EditError(
+            message(
+                "There is no opening {opening_id}. {have}",
+                opening_id=opening_id,
+                have=_openings_there(self._openings),
+            ),
+            "opening",
+        )
 
     def renamed(self, name: str) -> "Job":
         return replace(self, name=name.strip())
@@ -401,40 +444,59 @@ def is_mark(text: str) -> bool:
     return _ID.fullmatch(text) is not None
 
 
-def _check_id(what: str, text: str, path: str = "id") -> None:
+def _check_id(text: str, path: str = "id") -> None:
     if not is_mark(text):
         raise JobError(
-            f"“{text}” cannot be the mark of {'an' if what[0] in 'aeiou' else 'a'} {what}; "
-            "write up to 24 letters, digits, spaces, dots and dashes, like W1.",
+            message(
+                "“{text}” cannot be a mark. Write up to 24 letters, digits, spaces, dots and dashes, like W1.",
+                text=text,
+            ),
             path,
         )
 
 
 def _check_floors(floors: Sequence[Length]) -> None:
     if len(floors) > MOST_FLOORS:
-        raise JobError(f"A wall has at most {MOST_FLOORS} storey lines.", "floors")
+        raise JobError(message("A wall has at most {most_floors} story lines.", most_floors=MOST_FLOORS), "floors")
     for index, (below, line) in enumerate(pairwise([0, *floors])):
-        if line - below < LOWEST_STOREY:
+        if line - below < LOWEST_STORY:
             raise JobError(
-                f"A storey line at {format_inches(line)} is less than {format_feet(LOWEST_STOREY)} above "
-                f"{'the line below it' if index else 'the floor'}; write how high each is above the floor the wall "
-                "stands on, the lowest first.",
+                message(
+                    "A story line at {line:length} is less than {lowest_story:feet} above {below}. Write how high "
+                    "each is above the floor the wall stands on, the lowest first.",
+                    line=line,
+                    lowest_story=LOWEST_STORY,
+                    below=message("the line below it" if index else "the floor"),
+                ),
                 f"floors[{index}]",
             )
 
 
 def _check_in_reach(point: Point, path: str) -> None:
     if max(abs(point.x), abs(point.y)) > LONGEST:
-        raise JobError("A plan reaches 1000 feet from its origin; move the building nearer to it.", path)
+        raise JobError(message("A plan reaches 1000 feet from its origin. Move the building nearer to it."), path)
 
 
 def _check_unique(where: str, ids: list[str]) -> None:
     seen: set[str] = set()
     for index, id_ in enumerate(ids):
         if id_ in seen:
-            raise JobError(f"{id_} is there twice; give each its own mark.", f"{where}[{index}].id")
+            raise JobError(message("{id} is there twice. Give each its own mark.", id=id_), f"{where}[{index}].id")
         seen.add(id_)
 
 
-def _have(what: str, ids: set[str]) -> str:
-    return f"the {what} are {', '.join(sorted(ids)[:12])}" if ids else f"there are no {what} yet"
+def _walls_there(ids: Iterable[str]) -> Message:
+    return _there(ids, template("The walls are {ids}."), message("There are no walls yet."))
+
+
+def _openings_there(ids: Iterable[str]) -> Message:
+    return _there(ids, template("The openings are {ids}."), message("There are no openings yet."))
+
+
+def _there(ids: Iterable[str], some: str, none: Message) -> Message:
+    first = sorted(ids)[:_MOST_NAMED]
+    return message(some, ids=", ".join(first)) if first else none
+
+
+_MOST_NAMED = 12
+"""Marks a refusal names at most."""

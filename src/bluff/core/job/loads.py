@@ -12,6 +12,7 @@ from fractions import Fraction
 from bluff.core.errors import SettingError
 from bluff.core.job.amounts import Number
 from bluff.core.job.asked import School, part
+from bluff.core.message import Message, message
 
 _MOST_A_FOOT = 20_000
 _MOST_A_SQUARE_FOOT = 500
@@ -53,11 +54,13 @@ class HeaderLoads:
         SettingError: A load no header carries.
     """
 
-    dead: Number = part(Fraction(0), "Dead, lb a foot", "On the header, as the drawings give it; 0 until they do.")
-    live: Number = part(Fraction(0), "Live, lb a foot", "On the header, besides.")
+    dead: Number = part(Fraction(0), "Dead, lb a foot", "On the {header}, as the drawings give it; 0 until they do.")
+    live: Number = part(Fraction(0), "Live, lb a foot", "On the {header}, besides.")
     live_is: LoadTime = part(LoadTime.FLOOR, "Live load is")
     roof: Number = part(
-        Fraction(0), "Roof carried, ft", "Half the way to what carries it next, overhang and all, level."
+        Fraction(0),
+        "Roof carried, ft",
+        "Half the way to what carries it next, overhang and all, level.",
     )
     roof_dead: Number = part(Fraction(0), "Roof dead, psf", "What a square foot of it weighs.")
     roof_live: Number = part(Fraction(0), "Roof live, psf", "Snow of the place, or work on it.")
@@ -71,9 +74,11 @@ class HeaderLoads:
             value = getattr(self, key.name)
             if isinstance(value, LoadTime):
                 continue
-            most, of = _bound(key.name)
+            most, unit = _bound(key.name)
             if not 0 <= value <= most:
-                raise SettingError(f"A header carries 0 to {most} {of}; 0 says nothing.", key.name)
+                raise SettingError(
+                    message("Enter 0 to {most} {unit}; 0 means not entered.", most=most, unit=unit), key.name
+                )
 
     @property
     def is_said(self) -> bool:
@@ -85,9 +90,9 @@ class HeaderLoads:
         return self.floor * (self.floor_dead + self.floor_live)
 
 
-def _bound(name: str) -> tuple[int, str]:
+def _bound(name: str) -> tuple[int, Message]:
     if name in ("dead", "live"):
-        return _MOST_A_FOOT, "pounds a foot"
+        return _MOST_A_FOOT, message("pounds a foot")
     if name in ("roof", "floor"):
-        return _WIDEST_STRIP, f"feet of {name}"
-    return _MOST_A_SQUARE_FOOT, "pounds a square foot"
+        return _WIDEST_STRIP, message("feet")
+    return _MOST_A_SQUARE_FOOT, message("pounds a square foot")

@@ -6,6 +6,7 @@ from math import hypot
 from bluff.core.errors import JobError
 from bluff.core.job.job import Picture, Point
 from bluff.core.measure.length import Length, from_64ths, inches
+from bluff.core.message import message
 
 _AT_FIRST: Length = inches("50'")
 """How wide a picture lies until somebody scales it."""
@@ -39,7 +40,7 @@ def scaled(picture: Picture, known: Known) -> Picture:
     pixels = hypot(x2 - x1, y2 - y1)
     if pixels < 2 or known.length <= 0:
         raise JobError(
-            "The two places lie on each other; choose two far apart, with the distance between them.", "second"
+            message("The two places lie on each other. Choose two far apart, with the distance between them."), "second"
         )
     scale = known.length / pixels
     at = picture.at

@@ -7,12 +7,13 @@ from typing import TypeAlias
 from bluff.core.errors import JobError
 from bluff.core.job.schools import End
 from bluff.core.measure.length import Length
+from bluff.core.message import message
 
 
 class Reference(StrEnum):
     """What of a thing a position is measured to."""
 
-    CENTRE = "centre"
+    CENTER = "center"
     EDGE = "edge"
 
 
@@ -45,13 +46,13 @@ class WallFace(StrEnum):
     """
 
     NEAR = "near"
-    CENTRE = "centre"
+    CENTER = "center"
     FAR = "far"
 
 
 @dataclass(frozen=True, slots=True)
 class FromWall:
-    """Measured from a face or the centre of a wall that meets this one."""
+    """Measured from a face or the center of a wall that meets this one."""
 
     wall: str
     face: WallFace
@@ -62,7 +63,7 @@ Origin: TypeAlias = FromPlate | FromOutside | FromOpening | FromWall
 
 @dataclass(frozen=True, slots=True)
 class At:
-    """A distance to a thing's centre or to its nearest edge.
+    """A distance to a thing's center or to its nearest edge.
 
     Args:
         reference: What of the thing.
@@ -81,7 +82,7 @@ class At:
 
     def __post_init__(self) -> None:
         if self.toward is End.START and isinstance(self.origin, FromPlate | FromOutside):
-            raise JobError("From an end of the wall there is one way to measure; leave toward out.", "toward")
+            raise JobError(message("From an end of the wall there is one way to measure; leave toward out."), "toward")
 
     @property
     def is_backward(self) -> bool:
@@ -91,5 +92,5 @@ class At:
 
 
 @dataclass(frozen=True, slots=True)
-class Centred:
+class Centered:
     """In the middle of the wall's plate."""

@@ -30,7 +30,7 @@ from bluff.core.job.amounts import (
     parse_number,
     parse_pounds,
 )
-from bluff.core.job.asked import Asked, Option, Width, asked_at
+from bluff.core.job.asked import Asked, Option, Width, asked_at, option
 from bluff.core.job.header import TWO_FACED, Header, HeaderKind, Source, usual_header
 from bluff.core.job.schools import CeilingBacking, OpeningKind, StudKind
 from bluff.core.job.standard import Standard
@@ -47,6 +47,7 @@ from bluff.core.measure.length import (
     parse_spacing,
 )
 from bluff.core.measure.lumber import STUDS, Lumber, lumber
+from bluff.core.message import OR, Message, listed, message
 
 
 @dataclass(frozen=True, slots=True)
@@ -71,10 +72,12 @@ class Row:
     is_asked: Callable[[Standard], bool] = lambda _: True
     leads: bool = True
 
-    def says(self, text: str | None) -> str:
+    def says(self, text: str | None) -> Message:
         """The row with something typed into it, in words."""
+        if not text:
+            return message("{setting}: as before", setting=self.asked.name)
         option = next((option.name for option in self.asked.options if option.value == text), text)
-        return f"{self.asked.name}: {option}" if option else f"{self.asked.name} as before"
+        return message("{setting}: {choice}", setting=self.asked.name, choice=option)
 
 
 class _Text(NamedTuple):
@@ -86,14 +89,16 @@ class _Text(NamedTuple):
 
 def _count(text: str) -> int:
     if not text.isdecimal() or len(text) > 4:
-        raise SettingError(f"“{text}” is no count; write a whole number, like 2.")
+        raise SettingError(message("“{text}” is not a count. Write a whole number, like 2.", text=text))
     return int(text)
 
 
 def _halves(text: str, what: str) -> tuple[Length, Length]:
     halves = text.replace("×", "x").replace(",", "x").split("x")
     if len(halves) != 2:
-        raise SettingError(f"“{text}” is not {what}, like 1 x 1 1/2; write both with an x between.")
+        raise SettingError(
+            message("“{text}” is not {what}, like 1 x 1 1/2. Write both with an x between.", text=text, what=what)
+        )
     return parse_length(halves[0]), parse_length(halves[1])
 
 
@@ -151,7 +156,7 @@ def _offered(asked: Asked, kind: Any) -> Asked:
     school = None if asked.options else _school(kind)
     if school is None:
         return asked
-    unsaid = [Option("", "Not said")] if get_args(kind) else []
+    unsaid = [option("", "Not said")] if get_args(kind) else []
     return replace(asked, options=(*unsaid, *(Option(one.value, one.called, one.when) for one in school)))
 
 
@@ -162,8 +167,15 @@ def _typed(asked: Asked, text: _Text, typed: str) -> Any:
         BluffError: It is none of the options, or cannot be read.
     """
     if asked.options and not asked.is_open and typed not in {option.value for option in asked.options}:
-        choices = ", ".join(option.name for option in asked.options)
-        raise SettingError(f"{asked.name} is one of {choices}; “{typed}” is none of them.")
+        choices = listed([option.name for option in asked.options], OR)
+        raise SettingError(
+            message(
+                "{asked} is one of {choices}; “{typed}” is none of them.",
+                asked=asked.name,
+                choices=choices,
+                typed=typed,
+            )
+        )
     return text.read(typed)
 
 
@@ -244,22 +256,22 @@ def _studs() -> list[Row]:
     return [
         _length_of(
             "stud_length",
-            Asked("Stud length", "92 5/8 makes a wall of 97 1/8 with three plates."),
+            Asked(message("{Stud} length"), message("92 5/8 makes a wall of 97 1/8 with three plates.")),
             lambda studs: [studs.length] if isinstance(studs, PrecutStuds) else [],
             lambda _, typed: PrecutStuds(parse_length(typed)),
         ),
         _length_of(
             "wall_height",
-            Asked("or wall height", "With its plates; studs are cut to what is left."),
+            Asked(message("or wall height"), message("With its plates; {stud:many} are cut to what is left.")),
             lambda studs: [studs.height] if isinstance(studs, WallHeight) else [],
             lambda _, typed: WallHeight(parse_length(typed)),
         ),
         _length_of(
             "measured.heights",
             Asked(
-                "or room, measured",
-                "Floor to ceiling, several readings; the smallest counts.",
-                empty="97 1/4, 97, 97 1/8",
+                message("or room, measured"),
+                message("Floor to ceiling, several readings; the smallest counts."),
+                empty=message("97 1/4, 97, 97 1/8"),
                 width=Width.LONG,
             ),
             lambda studs: studs.heights if isinstance(studs, MeasuredRoom) else [],
@@ -309,10 +321,20 @@ def _entries(
 
 def _usual_allowances() -> list[Row]:
     kinds = [kind for kind in OpeningKind if kind not in (OpeningKind.WINDOW, OpeningKind.DOOR)]
-    when = "The crew’s own figure; empty takes the usual one."
+    when = message("Your crew’s own figure. Leave it empty for the usual one.")
     return _entries(
         "usual_allowances",
-        [(kind, Asked(f"{kind.replace('-', ' ').capitalize()}, plus", when, empty="the usual")) for kind in kinds],
+        [
+            (
+                kind,
+                Asked(
+                    message("{Kind}, plus", kind=kind.called),
+                    when,
+                    empty=message("the usual"),
+                ),
+            )
+            for kind in kinds
+        ],
         _TEXTS[Allowance],
         lambda usual: {kind.value: allowance for kind, allowance in usual},
         lambda said: tuple((OpeningKind(kind), allowance) for kind, allowance in said.items()),
@@ -320,14 +342,14 @@ def _usual_allowances() -> list[Row]:
 
 
 def _boards() -> list[Row]:
-    when = "Thick by wide, as the yard really cuts it."
+    when = message("Thickness by width, as your yard cuts it.")
 
     def board(text: str) -> tuple[Length, Length]:
         return _halves(text, "thick by wide")
 
     return _entries(
         "lumber",
-        [(size, Asked(f"{size} measures", when, empty="as listed")) for size in STUDS],
+        [(size, Asked(message("{size} measures", size=size), when, empty=message("as listed"))) for size in STUDS],
         _Text(board, lambda board: f"{format_exact(board[0])} x {format_exact(board[1])}"),
         lambda boards: {board.nominal: (board.thickness, board.width) for board in boards},
         lambda said: tuple(Lumber(lumber(size).nominal, *measures) for size, measures in said.items()),
@@ -335,12 +357,20 @@ def _boards() -> list[Row]:
 
 
 def _woods() -> list[Row]:
-    when = "Bending, shear, bearing, stiffness in millions, and where they are from."
-    usual = {wood.kind: str(wood) for wood in USUAL_WOODS}
+    when = message("Bending, shear, bearing, stiffness in millions, and the source of the figures.")
+    usual = {wood.kind: message("{wood}", wood=str(wood)) for wood in USUAL_WOODS}
     return _entries(
         "woods",
         [
-            (kind.value, Asked(f"{kind.called}, psi", when, empty=usual.get(kind, "none"), width=Width.LONG))
+            (
+                kind.value,
+                Asked(
+                    message("{called}, psi", called=kind.called),
+                    when,
+                    empty=usual.get(kind, message("none")),
+                    width=Width.LONG,
+                ),
+            )
             for kind in WoodKind
         ],
         _TEXTS[str],
@@ -367,7 +397,7 @@ OWN_WORDS = "own"
 
 def _words() -> list[Row]:
     """The words of a region, then each piece's name, and its letter where one is written for it."""
-    presets = Asked("Words of", options=tuple(Option(name, name) for name in PRESETS))
+    presets = Asked(message("Words of"), options=tuple(option(name, name) for name in PRESETS))
     rows = [
         Row(
             "words",
@@ -378,10 +408,24 @@ def _words() -> list[Row]:
         )
     ]
     for piece, usual in USUAL.items():
-        rows.append(_word(piece, "name", Asked(f"Word for {usual.name}", empty=usual.name)))
+        rows.append(
+            _word(
+                piece,
+                "name",
+                Asked(message("Word for {usual}", usual=usual.name), empty=message("{usual}", usual=usual.name)),
+            )
+        )
         if usual.letter:
             rows.append(
-                _word(piece, "letter", Asked(f"Letter for {usual.name}", empty=usual.letter, width=Width.SHORT))
+                _word(
+                    piece,
+                    "letter",
+                    Asked(
+                        message("Letter for {usual}", usual=usual.name),
+                        empty=message("{usual}", usual=usual.letter),
+                        width=Width.SHORT,
+                    ),
+                )
             )
     return rows
 
@@ -443,7 +487,7 @@ ROWS: Mapping[str, Row] = {row.way: row for rows in _OF_KEY.values() for row in 
 class Group:
     """Ways that belong together."""
 
-    name: str
+    name: Message
     keys: tuple[str, ...]
 
     @property
@@ -452,11 +496,14 @@ class Group:
 
 
 GROUPS: tuple[Group, ...] = (
-    Group("Layout", ("spacing", "datum", "joists", "stacked", "joist_layout")),
-    Group("Studs", ("studs", "stud_make", "end_studs")),
-    Group("Headers, ROs", ("header", "head_height", "window_allowance", "door_allowance", "usual_allowances")),
+    Group(message("Layout"), ("spacing", "datum", "joists", "stacked", "joist_layout")),
+    Group(message("{Stud:many}"), ("studs", "stud_make", "end_studs")),
     Group(
-        "Openings",
+        message("{Header:many}, ROs"),
+        ("header", "head_height", "window_allowance", "door_allowance", "usual_allowances"),
+    ),
+    Group(
+        message("Openings"),
         (
             "jacks",
             "jack_count",
@@ -470,11 +517,11 @@ GROUPS: tuple[Group, ...] = (
         ),
     ),
     Group(
-        "Where walls meet",
+        message("Where walls meet"),
         ("corner", "intersection", "intersection_board", "plate_ties", "ceiling_backing", "panel_gap"),
     ),
     Group(
-        "Plates and floor",
+        message("Plates and floor"),
         (
             "top_plates",
             "single_on_partitions",
@@ -487,17 +534,22 @@ GROUPS: tuple[Group, ...] = (
         ),
     ),
     Group(
-        "Blocks and sheets",
+        message("{Block:many} and sheets"),
         ("blocks", "block_height", "fire_blocks", "sheets", "panel_edge_blocks", "sheet", "sheet_drop"),
     ),
-    Group("Nails, boards", ("nails", "density", "lumber")),
-    Group("Marks and checks", ("mark_lines", "marked_on", "tolerance")),
-    Group("Header check", ("header_wood", "loads", "woods")),
-    Group("Heat", ("insulation",)),
-    Group("The day", ("shop_work", "day", "rates")),
-    Group("Words", ("words",)),
+    Group(message("Nails, boards"), ("nails", "density", "lumber")),
+    Group(message("Marks and checks"), ("mark_lines", "marked_on", "tolerance")),
+    Group(message("{Header} check"), ("header_wood", "loads", "woods")),
+    Group(message("Heat"), ("insulation",)),
+    Group(message("The day"), ("shop_work", "day", "rates")),
+    Group(message("Words"), ("words",)),
 )
 """Every way there is, in the order the work meets them."""
+
+
+def leading_row(key: str) -> Row:
+    """The row that stands for a whole key: the one that says where its value comes from."""
+    return next(row for row in _OF_KEY[key] if row.leads)
 
 
 def row_of(way: str) -> Row:
@@ -508,4 +560,6 @@ def row_of(way: str) -> Row:
     """
     if row := ROWS.get(way):
         return row
-    raise SettingError(f"There is no way called {way}; the ways are the keys of the job file.", "way")
+    raise SettingError(
+        message("There is no setting called {way}; the settings are the keys of the job file.", way=way), "way"
+    )

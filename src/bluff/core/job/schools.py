@@ -9,9 +9,11 @@ head
     Underside of a header above the floor.
 """
 
+from collections.abc import Mapping
 from enum import StrEnum
 
 from bluff.core.job.asked import School
+from bluff.core.message import Message, message
 
 
 class End(StrEnum):
@@ -24,17 +26,27 @@ class End(StrEnum):
     def other(self) -> "End":
         return End.END if self is End.START else End.START
 
+    @property
+    def called(self) -> Message:
+        """Its name, after `the`."""
+        return message("start") if self is End.START else message("end")
+
 
 class Line(StrEnum):
     """A line of a wall's thickness, walking from start to end: one of its faces, or the middle."""
 
     LEFT = "left"
-    CENTRE = "centre"
+    CENTER = "center"
     RIGHT = "right"
+
+    @classmethod
+    def _missing_(cls, value: object) -> "Line | None":
+        # As job files of version 1 have it.
+        return cls.CENTER if value == "centre" else None
 
     @property
     def other(self) -> "Line":
-        """The opposite side; the centre is its own."""
+        """The opposite side; the center is its own."""
         return {Line.LEFT: Line.RIGHT, Line.RIGHT: Line.LEFT}.get(self, self)
 
 
@@ -51,9 +63,26 @@ class OpeningKind(StrEnum):
     CASED_OPENING = "cased-opening"
 
     @property
+    def called(self) -> Message:
+        """Its name, in small letters."""
+        return _OPENING_NAMES[self]
+
+    @property
     def is_doorway(self) -> bool:
         """Whether people walk through it: no sill, and the bottom plate is cut out of it later."""
         return self is not OpeningKind.WINDOW
+
+
+_OPENING_NAMES: Mapping[OpeningKind, Message] = {
+    OpeningKind.WINDOW: message("window"),
+    OpeningKind.DOOR: message("door"),
+    OpeningKind.POCKET_DOOR: message("pocket door"),
+    OpeningKind.BYPASS_DOOR: message("bypass door"),
+    OpeningKind.BIFOLD_DOOR: message("bifold door"),
+    OpeningKind.SLIDING_DOOR: message("sliding door"),
+    OpeningKind.OVERHEAD_DOOR: message("overhead door"),
+    OpeningKind.CASED_OPENING: message("cased opening"),
+}
 
 
 class Heads(School):
@@ -68,18 +97,18 @@ class Heads(School):
 class Jacks(School):
     """What a header bears on."""
 
-    TO_PLATE = "to-plate", "To the plate", "The load goes straight down; the sill is cut between."
+    TO_PLATE = "to-plate", "To the plate", "The load goes straight down; the {sill} is cut between."
     """Jacks on the bottom plate; a window's sill fits between them."""
-    FLOATING = "floating", "On the sill", "One long sill from king to king, quick to nail up flat."
+    FLOATING = "floating", "On the {sill}", "One long {sill} from {king} to {king}, quick to nail up flat."
     """A window's jacks stand on the sill, which runs from king to king."""
-    HANGERS = "hangers", "Hangers", "Saves two studs an opening where the drawings call for hangers."
+    HANGERS = "hangers", "Hangers", "Saves two {stud:many} an opening where the drawings call for hangers."
     """No jacks: the header hangs between the kings."""
 
 
 class SillTop(School):
     """How a window's sill lies."""
 
-    FLAT = "flat", "Flat", "Cripples are cut square; flashing drains it."
+    FLAT = "flat", "Flat", "{Cripple:many} are cut square; flashing drains it."
     SLOPED = "sloped", "Sloped 1/4", "Water that gets behind the window runs out."
     """Its top drops 1/4 across the wall toward the outside, to drain."""
 
@@ -87,19 +116,19 @@ class SillTop(School):
 class CornerSchool(School):
     """How a corner is made in the wall that runs through."""
 
-    TWO_STUD = "two-stud", "Stud and flat stud", "Room for insulation in the corner, backing inside."
-    THREE_STUD = "three-stud", "Three studs", "Solid to nail to; nothing to fit."
-    BLOCKED = "blocked", "Studs and blocks", "Uses up offcuts between two studs."
-    CLIPS = "clips", "Clips, no stud", "Least wood in the corner; clips hold the drywall."
+    TWO_STUD = "two-stud", "{Stud} and flat {stud}", "Room for insulation in the corner, {backing} inside."
+    THREE_STUD = "three-stud", "Three {stud:many}", "Solid to nail to; nothing to fit."
+    BLOCKED = "blocked", "{Stud:many} and {block:many}", "Uses up offcuts between two {stud:many}."
+    CLIPS = "clips", "Clips, no {stud}", "Least wood in the corner; clips hold the drywall."
 
 
 class IntersectionSchool(School):
     """What a wall has where another one butts into its side."""
 
-    CHANNEL = "channel", "Channel", "Nailing and backing in one pack, built beforehand."
-    WIDE_FLAT = "wide-flat", "One wide flat stud", "One board, and insulation behind it."
-    BLOCKED = "blocked", "Studs and blocks", "Uses up offcuts."
-    LADDER = "ladder", "Ladder of blocks", "Least wood; the studs stay on their layout."
+    CHANNEL = "channel", "Channel", "Nailing and {backing} in one pack, built beforehand."
+    WIDE_FLAT = "wide-flat", "One wide flat {stud}", "One board, and insulation behind it."
+    BLOCKED = "blocked", "{Stud:many} and {block:many}", "Uses up offcuts."
+    LADDER = "ladder", "Ladder of {block:many}", "Least wood; the {stud:many} stay on their layout."
 
 
 class JoistRun(School):
@@ -124,7 +153,7 @@ class CeilingBacking(School):
     NONE = "none", "Nothing on top", "Somebody else backs the ceiling’s edge."
     BETWEEN_JOISTS = (
         "between-joists",
-        "Blocks between the joists",
+        "{Block:many} between the joists",
         "In plane with the joists, however the slab runs; say how far apart those are.",
     )
     """Blocks from joist to joist over the wall and a board on each side of it, in plane with the joists."""
@@ -157,7 +186,7 @@ class MarkLines(School):
 class MarkedOn(School):
     """Which side of the plates is written on."""
 
-    FACE = "face", "The face", "Plates laid flat beside each other; marks stay in sight under the studs."
+    FACE = "face", "The face", "Plates laid flat beside each other; marks stay in sight under the {stud:many}."
     """The wide side, plates laid flat beside each other."""
     EDGE = "edge", "The edge", "Plates tacked together on edge; seen while the wall lies framed."
     """The narrow side, plates tacked together on edge."""
@@ -167,7 +196,11 @@ class ShopWork(School):
     """What is made before the crew stands on the deck."""
 
     NONE = "none", "All on the site", "Lumber is delivered as sold and cut on site."
-    PACKS = "packs", "Packs prebuilt", "A slab that is not ready yet; corners, headers, kings and jacks wait in a pile."
+    PACKS = (
+        "packs",
+        "Packs prebuilt",
+        "A slab that is not ready yet; corners, {header:many}, {king:many} and {jack:many} wait in a pile.",
+    )
     """Corners, intersections, headers, kings with their jacks."""
     PRECUT = "precut", "All cut in the shop", "A saw under a roof; the deck only lays out, sets and nails."
 
@@ -193,16 +226,16 @@ class Blocks(School):
     """Blocks between the studs at half height."""
 
     NONE = "none", "None", "Nothing asks for them."
-    ONE_LINE = "one-line", "One line", "Behind a joint of sheets, or stiff studs."
-    STAGGERED = "staggered", "Staggered", "Each end is nailed through the stud; boxes stay clear."
+    ONE_LINE = "one-line", "One line", "Behind a joint of sheets, or stiff {stud:many}."
+    STAGGERED = "staggered", "Staggered", "Each end is nailed through the {stud}; boxes stay clear."
     """Above and below the line in turn, so that each end can be nailed through the stud."""
 
 
 class Sheets(School):
     """How the sheets on a wall lie."""
 
-    UPRIGHT = "upright", "Upright", "Every long edge on a stud, no blocks needed."
-    LYING = "lying", "On their side", "Stiffer across the studs; 19.2 meets their ends."
+    UPRIGHT = "upright", "Upright", "Every long edge on {stud:a}, no {block:many} needed."
+    LYING = "lying", "On their side", "Stiffer across the {stud:many}; 19.2 meets their ends."
     NONE = "none", "None", "Boards, or somebody else sheaths."
 
 

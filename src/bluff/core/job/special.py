@@ -18,10 +18,11 @@ from enum import StrEnum
 
 from bluff.core.errors import JobError, LumberError
 from bluff.core.job.amounts import check_count
-from bluff.core.job.position import At, Centred
+from bluff.core.job.position import At, Centered
 from bluff.core.job.schools import Line
 from bluff.core.measure.length import LONGEST, Length, inches
 from bluff.core.measure.lumber import STUDS, lumber
+from bluff.core.message import message
 
 MOST_BREAKS = 200
 """Of one plate."""
@@ -45,11 +46,15 @@ class Beam:
 
     def __post_init__(self) -> None:
         if not inches("1 1/2") <= self.width <= inches(24):
-            raise JobError("A beam is 1 1/2 to 24 inches wide; write how wide it is along the wall.", "beam.width")
+            raise JobError(
+                message("A beam is 1 1/2 to 24 inches wide. Write how wide it is along the wall."), "beam.width"
+            )
         if self.underside < inches(12):
-            raise JobError("Write the underside of the beam above the floor, at least 12 inches.", "beam.underside")
+            raise JobError(
+                message("Write the underside of the beam above the floor, at least 12 inches."), "beam.underside"
+            )
         if not inches(2) <= self.depth <= inches(48):
-            raise JobError("A beam is 2 to 48 inches deep.", "beam.depth")
+            raise JobError(message("A beam is 2 to 48 inches deep."), "beam.depth")
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,7 +63,7 @@ class Post:
 
     Args:
         id: Its mark, P1.
-        position: Where its centre or edge is.
+        position: Where its center or edge is.
         size: Of one board of it; None takes the wall's own lumber.
         plies: How many boards are nailed up.
         beam: What lies on it; None where the load comes down on the plates.
@@ -68,7 +73,7 @@ class Post:
     """
 
     id: str
-    position: At | Centred
+    position: At | Centered
     size: str | None = None
     plies: int = 2
     beam: Beam | None = None
@@ -125,7 +130,7 @@ class KeptClear:
     Args:
         id: Its mark, U1.
         use: What for.
-        position: Where its centre or edge is.
+        position: Where its center or edge is.
         width: Of the thing itself.
 
     Raises:
@@ -134,12 +139,14 @@ class KeptClear:
 
     id: str
     use: ClearFor
-    position: At | Centred
+    position: At | Centered
     width: Length
 
     def __post_init__(self) -> None:
         if not inches(1) <= self.width <= inches(96):
-            raise JobError("What is kept clear is 1 to 96 inches wide; write how wide the thing itself is.", "width")
+            raise JobError(
+                message("What is kept clear is 1 to 96 inches wide. Write how wide the thing itself is."), "width"
+            )
 
     @property
     def clear(self) -> Length:
@@ -154,7 +161,7 @@ class FixtureBacking:
     Args:
         id: Its mark, R1.
         start, end: Between these points of the plate.
-        height: Its centre above the floor.
+        height: Its center above the floor.
         size: Its lumber.
         side: The face of the wall it lies on, walking from start to end; None is the inside of an exterior wall, and
             the right of any other.
@@ -172,9 +179,14 @@ class FixtureBacking:
 
     def __post_init__(self) -> None:
         if self.end - self.start < inches(3):
-            raise JobError("Backing runs at least 3 inches; write where it starts, then where it ends.", "to")
+            raise JobError(
+                message("{Backing} runs at least 3 inches. Write where it starts, then where it ends."), "to"
+            )
         if self.size not in STUDS:
-            raise JobError(f"Backing is cut from {', '.join(STUDS)}, not {self.size}.", "size")
+            raise JobError(
+                message("{Backing} is cut from {choices}, not {size}.", choices=", ".join(STUDS), size=self.size),
+                "size",
+            )
 
 
 @dataclass(frozen=True, slots=True)
@@ -204,10 +216,13 @@ class PlateBreaks:
             if places is None:
                 continue
             if len(places) > MOST_BREAKS:
-                raise JobError(f"A plate breaks at up to {MOST_BREAKS} places.", f"plate_breaks.{plate.name}")
+                raise JobError(
+                    message("A plate breaks at up to {most_breaks} places.", most_breaks=MOST_BREAKS),
+                    f"plate_breaks.{plate.name}",
+                )
             if not all(0 < place <= LONGEST for place in places):
                 raise JobError(
-                    "A plate breaks between its ends; write how far from the wall's start.",
+                    message("A plate breaks between its ends. Write how far from the wall's start."),
                     f"plate_breaks.{plate.name}",
                 )
             object.__setattr__(self, plate.name, tuple(sorted(set(places))))

@@ -33,7 +33,7 @@ from bluff.core.job.amounts import (
     WorkDay,
     check_count,
 )
-from bluff.core.job.asked import Asked, Option, up_to, yes_or_no
+from bluff.core.job.asked import Asked, Option, option, up_to, yes_or_no
 from bluff.core.job.header import Header
 from bluff.core.job.loads import HeaderLoads
 from bluff.core.job.schools import (
@@ -57,8 +57,9 @@ from bluff.core.job.schools import (
 )
 from bluff.core.job.wood import Wood, WoodKind
 from bluff.core.job.words import Words
-from bluff.core.measure.length import Length, format_inches, inches
+from bluff.core.measure.length import Length, inches
 from bluff.core.measure.lumber import STUDS, Lumber, lumber
+from bluff.core.message import Message, message
 
 LOWEST_HEAD: Length = inches(12)
 NARROWEST = "narrowest"
@@ -75,11 +76,11 @@ class Within:
 
     least: Fraction | int
     most: Fraction | int
-    sentence: str
+    refusal: Message
 
     def __call__(self, key: str, value: Fraction | int) -> None:
         if not self.least <= value <= self.most:
-            raise SettingError(self.sentence, key)
+            raise SettingError(self.refusal, key)
 
 
 @dataclass(frozen=True, slots=True)
@@ -111,7 +112,7 @@ def way(
     """
     if isinstance(check, UpTo) and not options:
         options = up_to(check.most)
-    asked = Asked(name, when, tuple(options), is_open, empty)
+    asked = Asked(message(name), message(when), tuple(options), is_open, message(empty))
     described: Value = field(default=usual, metadata={"asked": asked} | ({"check": check} if check else {}))
     return described
 
@@ -138,27 +139,36 @@ def check_studs(_: str, studs: Studs) -> None:
         case MeasuredRoom(heights, play):
             key = "measured"
             if not heights:
-                raise SettingError("Write at least one reading from floor to ceiling.", key)
+                raise SettingError(message("Write at least one reading from floor to ceiling."), key)
             if not 0 <= play <= inches(2):
-                raise SettingError("Play is 0 to 2 inches; 1/4 is usual.", key)
+                raise SettingError(message("Play is 0 to 2 inches; 1/4 is usual."), key)
             length = min(heights)
     if length < SHORTEST_STUD:
-        raise SettingError(f"{format_inches(length)} inches is too short to frame; write at least 12.", key)
+        raise SettingError(message("{length:length} is too short to frame. Write at least 12.", length=length), key)
     if length > inches("40'"):
-        raise SettingError("Over 40 feet is no stud wall; write the length of a stud or the height of the wall.", key)
+        raise SettingError(
+            message("Over 40 feet is no {stud} wall. Write the length of {stud:a} or the height of the wall."), key
+        )
 
 
 def check_usual_allowances(key: str, allowances: UsualAllowances) -> None:
     """Refuse a usual figure for a kind of opening that has an allowance of its own."""
     for kind, _ in allowances:
         if kind in (OpeningKind.WINDOW, OpeningKind.DOOR):
-            raise SettingError(f"A {kind} has an allowance of its own: {kind}_allowance.", key)
+            raise SettingError(message("There is a row of its own for this kind: {key}.", key=f"{kind}_allowance"), key)
 
 
 def check_intersection_board(key: str, board: str) -> None:
     """Refuse a board no yard sells for it."""
     if board not in (NARROWEST, *STUDS):
-        raise SettingError(f"The board behind a wall is {NARROWEST} or one of {', '.join(STUDS)}.", key)
+        raise SettingError(
+            message(
+                "The board behind a wall is {narrowest} or one of {choices}.",
+                narrowest=NARROWEST,
+                choices=", ".join(STUDS),
+            ),
+            key,
+        )
 
 
 def check_lumber(key: str, boards: Iterable[Lumber]) -> None:
@@ -168,8 +178,14 @@ def check_lumber(key: str, boards: Iterable[Lumber]) -> None:
         off = max(abs(board.thickness - listed.thickness), abs(board.width - listed.width))
         if off > MOST_OFF:
             raise SettingError(
-                f"A {listed.nominal} measures {format_inches(listed.thickness)} by {format_inches(listed.width)}; "
-                f"write what yours measures, at most {format_inches(MOST_OFF)} over or under.",
+                message(
+                    "A {listed} measures {thickness:length} by {width:length}. Write what yours measures, at most "
+                    "{most_off:length} over or under.",
+                    listed=listed.nominal,
+                    thickness=listed.thickness,
+                    width=listed.width,
+                    most_off=MOST_OFF,
+                ),
                 key,
             )
 
@@ -179,7 +195,7 @@ class Standard:
     """Every choice there is in framing a wall, with the product's own answer to each.
 
     Args:
-        spacing: Studs on centre, in inches, exact (19.2 is no whole 64th).
+        spacing: Studs on center, in inches, exact (19.2 is no whole 64th).
         studs: Precut studs, the height the wall must have, or the room it must go into.
         stud_make: What they are made of.
         end_studs: Where the stud at a free end stands.
@@ -241,50 +257,56 @@ class Standard:
 
     spacing: Fraction = way(
         Fraction(16),
-        "On centre",
+        "On center",
         "Any other, as the drawings have it.",
-        check=Within(8, 48, "Studs stand 8 to 48 inches on centre; write 12, 16, 19.2 or 24."),
+        check=Within(8, 48, message("{Stud:many} stand 8 to 48 inches on center. Write 12, 16, 19.2 or 24.")),
         options=(
-            Option("16", "16", "Carries most walls; every sheet meets on a stud."),
-            Option("24", "24", "A third fewer studs, where the drawings allow it."),
-            Option("19.2", "19.2", "Five bays to 8 ft: sheets lie on their side."),
-            Option("12", "12", "Tall or heavily loaded walls, as the drawings ask."),
+            option("16", "16", "Carries most walls; every sheet meets on {stud:a}."),
+            option("24", "24", "A third fewer {stud:many}, where the drawings allow it."),
+            option("19.2", "19.2", "Five bays to 8 ft: sheets lie on their side."),
+            option("12", "12", "Tall or heavily loaded walls, as the drawings ask."),
         ),
         is_open=True,
     )
     studs: Studs = of_parts(PrecutStuds(inches("92 5/8")), check_studs)
     stud_make: StudMake = of_parts(StudMake())
-    end_studs: EndStuds = way(EndStuds.FLUSH, "End studs")
+    end_studs: EndStuds = way(EndStuds.FLUSH, "{End_stud:many}")
     head_height: Length = way(
         inches("82 1/2"),
         "Head height",
-        "Underside of window headers above the floor.",
+        "Underside of window {header:many} above the floor.",
         check=Within(
-            LOWEST_HEAD, inches("1000'"), "A head height under a foot leaves no opening; write it from the floor."
+            LOWEST_HEAD,
+            inches("1000'"),
+            message("A head height under a foot leaves no opening. Write it from the floor."),
         ),
     )
     heads: Heads = way(Heads.ONE, "Head heights")
     bottom_plates: Count = way(
         1,
-        "Bottom plates",
+        "{Bottom_plate:many}",
         check=UpTo(2),
         options=(
-            Option("1", "One", "Most walls."),
-            Option("2", "Two", "Over a thick floor finish or heating pipes, so that trim has wood."),
+            option("1", "One", "Most walls."),
+            option("2", "Two", "Over a thick floor finish or heating pipes, so that trim has wood."),
         ),
     )
     top_plates: Count = way(
         2,
-        "Top plates",
+        "{Top_plate:many}",
         check=UpTo(2),
         options=(
-            Option("1", "Single", "Partitions, or studs stacked under trusses, tied with connectors."),
-            Option("2", "Double, lapped", "Ties the walls to each other."),
+            option(
+                "1",
+                "Single",
+                "Partitions, or {stud:many} stacked under trusses, tied with connectors.",
+            ),
+            option("2", "Double, lapped", "Ties the walls to each other."),
         ),
     )
     single_on_partitions: bool = way(
         False,
-        "Top plates of partitions",
+        "{Top_plate:many} of partitions",
         options=yes_or_no(
             ("Single", "Partitions carry nothing; a plate less, tied with connectors."),
             ("As on other walls", "Every wall laps onto the next."),
@@ -294,46 +316,51 @@ class Standard:
     header: Header = of_parts(Header())
     header_wood: WoodKind | None = way(
         None,
-        "Headers are of",
-        "For the header check alone; as the stamp on the boards.",
+        "{Header:many} are of",
+        "For the {header} check alone; as the stamp on the boards.",
         # Engineered headers are of their plies without anybody's word.
         options=(
-            Option("", "Not said"),
+            option("", "Not said"),
             *(Option(kind.value, kind.called) for kind in WoodKind if kind is not WoodKind.ENGINEERED),
         ),
     )
     woods: tuple[Wood, ...] = of_parts(())
     loads: HeaderLoads = of_parts(HeaderLoads())
-    jacks: Jacks = way(Jacks.TO_PLATE, "Jacks")
+    jacks: Jacks = way(Jacks.TO_PLATE, "{Jack:many}")
     jack_count: Count = way(
-        1, "Jacks a side", "One under an ordinary header; more where the drawings say.", check=UpTo(3)
+        1,
+        "{Jack:many} a side",
+        "One under an ordinary {header}; more where the drawings say.",
+        check=UpTo(3),
     )
-    king_count: Count = way(1, "Kings a side", "One beside an ordinary opening; more against wind.", check=UpTo(3))
+    king_count: Count = way(
+        1, "{King:many} a side", "One beside an ordinary opening; more against wind.", check=UpTo(3)
+    )
     wide_opening: WideOpening = of_parts(WideOpening())
     high_wind: bool = way(
         False,
         "High wind",
         options=yes_or_no(
             ("Two everywhere", "The code or the drawings ask for it."),
-            ("As wide as it is", "Two jacks and kings only over wide openings."),
+            ("As wide as it is", "Two {jack:many} and {king:many} only over wide openings."),
         ),
     )
     sills: Count = way(
         1,
-        "Sill",
+        "{Sill}",
         check=UpTo(2),
         options=(
-            Option("1", "Single", "Enough for most trim."),
-            Option("2", "Double", "More to nail wide trim and stools to."),
+            option("1", "Single", "Enough for most trim."),
+            option("2", "Double", "More to nail wide trim and stools to."),
         ),
     )
-    sill_top: SillTop = way(SillTop.FLAT, "Sill’s top")
+    sill_top: SillTop = way(SillTop.FLAT, "{Sill}’s top")
     end_top_cripples: bool = way(
         True,
-        "Cripples over a header",
+        "{Cripple:many} over {header:a}",
         options=yes_or_no(
-            ("At the kings too", "Sheets and trim have wood in the corners of the opening."),
-            ("On the lines only", "Fewer short blocks to cut."),
+            ("At the {king:many} too", "Sheets and trim have wood in the corners of the opening."),
+            ("On the lines only", "Fewer short {block:many} to cut."),
         ),
     )
     window_allowance: Allowance = way(
@@ -341,10 +368,10 @@ class Standard:
         "Window RO, plus",
         "Over its call-out, width by height.",
         options=(
-            Option("1 x 1", "+ 1 and + 1", "The makers most crews meet."),
-            Option("1/2 x 1/2", "+ 1/2", "Flanged windows with a tight sheet."),
-            Option("1/4 x 1/4", "+ 1/4", "Units that call out nearly their hole."),
-            Option("0 x 0", "The call-out is the opening", "Schedules that list the hole."),
+            option("1 x 1", "+ 1 and + 1", "The makers most crews meet."),
+            option("1/2 x 1/2", "+ 1/2", "Flanged windows with a tight sheet."),
+            option("1/4 x 1/4", "+ 1/4", "Units that call out nearly their hole."),
+            option("0 x 0", "The call-out is the opening", "Schedules that list the hole."),
         ),
         is_open=True,
     )
@@ -353,10 +380,10 @@ class Standard:
         "Door RO, plus",
         "Over its slab, width by height, or built up from parts.",
         options=(
-            Option("2 x 2 1/2", "+ 2 by + 2 1/2", "Prehung doors on a finished floor."),
-            Option("2 x 3", "+ 2 by + 3", "Thicker floor finish."),
-            Option("2 1/2 x 3", "+ 2 1/2 by + 3", "More room to shim."),
-            Option("parts", "Built up from its parts", "Jamb, gap, floor and shim, each as it is."),
+            option("2 x 2 1/2", "+ 2 by + 2 1/2", "Prehung doors on a finished floor."),
+            option("2 x 3", "+ 2 by + 3", "Thicker floor finish."),
+            option("2 1/2 x 3", "+ 2 1/2 by + 3", "More room to shim."),
+            option("parts", "Built up from its parts", "Jamb, gap, floor and shim, each as it is."),
         ),
         is_open=True,
     )
@@ -365,15 +392,17 @@ class Standard:
     corner: CornerSchool = way(CornerSchool.TWO_STUD, "Corner")
     intersection: IntersectionSchool = way(IntersectionSchool.CHANNEL, "Wall that butts")
     joists: JoistRun | None = way(
-        None, "Joists above run", "Joists or trusses: what studs stand under, and what a ceiling hangs on."
+        None,
+        "Joists above run",
+        "Joists or trusses: what {stud:many} stand under, and what a ceiling hangs on.",
     )
     joist_layout: JoistLayout | None = of_parts(None)
     stacked: bool = way(
         False,
-        "Studs and the joists above",
+        "{Stud:many} and the joists above",
         options=yes_or_no(
-            ("Under the joists", "Loads go straight down; single top plates ask for it."),
-            ("On their own", "A doubled top plate carries between the studs."),
+            ("Under the joists", "Loads go straight down; single {top_plate:many} ask for it."),
+            ("On their own", "A doubled {top_plate} carries between the {stud:many}."),
         ),
     )
     ceiling_backing: CeilingBacking = way(CeilingBacking.NONE, "Along the joists above")
@@ -382,26 +411,28 @@ class Standard:
         "Board behind a wall",
         "A wide flat’s; a 2x8 behind a wall of 5 1/2 leaves 7/8 a side.",
         check=check_intersection_board,
-        options=(Option(NARROWEST, "Narrowest that does"), *(Option(size, size) for size in STUDS[1:])),
+        options=(option(NARROWEST, "Narrowest that does"), *(option(size, size) for size in STUDS[1:])),
     )
     panel_gap: Length = way(
         inches("1/2"),
         "Gap for panels",
         "What a wall fitted into a measured room leaves at each free end.",
-        check=Within(0, inches(2), "The gap for a panel is 0 to 2 inches; 1/2 is usual."),
+        check=Within(0, inches(2), message("The gap for a panel is 0 to 2 inches; 1/2 is usual.")),
     )
     floor: Floor = way(Floor.WOOD, "Floor")
     bolts: BoltRule = of_parts(BoltRule())
     anchors: Anchors = way(Anchors.BY_KIND, "Plate on a slab")
     pins: PinRule = of_parts(PinRule())
     plate_stock: PlateStock = of_parts(PlateStock())
-    blocks: Blocks = way(Blocks.NONE, "Blocks at half height")
+    blocks: Blocks = way(Blocks.NONE, "{Block:many} at half height")
     block_height: Length = way(
         inches(48),
-        "Line of the blocks",
+        "Line of the {block:many}",
         "Above the floor; 48 meets lying sheets.",
         check=Within(
-            inches(12), inches("20'"), "A line of blocks is 12 inches to 20 feet above the floor; 48 is usual."
+            inches(12),
+            inches("20'"),
+            message("A line of {block:many} is 12 inches to 20 feet above the floor; 48 is usual."),
         ),
     )
     fire_blocks: bool = way(
@@ -414,7 +445,7 @@ class Standard:
     )
     panel_edge_blocks: bool = way(
         False,
-        "Blocks behind joints of sheets",
+        "{Block:many} behind joints of sheets",
         options=yes_or_no(
             ("At every joint", "Shear panels with blocked edges."),
             ("None", "The drawings do not ask for blocked edges."),
@@ -425,8 +456,10 @@ class Standard:
     sheet_drop: Length = way(
         0,
         "Sheets hang below",
-        "So far below the bottom plate; 0 is flush with it.",
-        check=Within(0, inches(12), "Sheets hang 0 to 12 inches below the bottom plate; 0 is flush with it."),
+        "So far below the {bottom_plate}; 0 is flush with it.",
+        check=Within(
+            0, inches(12), message("Sheets hang 0 to 12 inches below the {bottom_plate}; 0 is flush with it.")
+        ),
         empty="0",
     )
     nails: Nailing = of_parts(Nailing())
@@ -434,7 +467,7 @@ class Standard:
         33,
         "Pounds a cubic foot",
         "33 is usual; wet or treated lumber is more.",
-        check=Within(15, 70, "Lumber weighs 15 to 70 pounds a cubic foot; 33 is usual."),
+        check=Within(15, 70, message("Lumber weighs 15 to 70 pounds a cubic foot; 33 is usual.")),
         is_open=True,
     )
     lumber: tuple[Lumber, ...] = of_parts((), check_lumber)
@@ -446,7 +479,7 @@ class Standard:
         inches("1/8"),
         "Checks let by",
         "How far diagonals, openings and plumb may be off.",
-        check=Within(inches("1/64"), inches(1), "A check lets 1/64 to 1 inch by; 1/8 is usual."),
+        check=Within(inches("1/64"), inches(1), message("A check lets 1/64 to 1 inch by; 1/8 is usual.")),
     )
     mark_lines: MarkLines = way(MarkLines.ONE, "Lines on the plate")
     marked_on: MarkedOn = way(MarkedOn.FACE, "Marks go on")

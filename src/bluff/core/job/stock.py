@@ -15,6 +15,7 @@ from typing import NamedTuple
 from bluff.core.errors import JobError, LumberError
 from bluff.core.measure.length import LONGEST, Length, format_inches, inches
 from bluff.core.measure.lumber import lumber
+from bluff.core.message import message
 
 KERF: Length = inches("1/8")
 """Of a circular saw. Source: docs/rules.md, Cutting boards."""
@@ -93,17 +94,26 @@ class SectionStock:
     def __post_init__(self) -> None:
         name = str(self.section)
         if not 1 <= len(self.boards) <= _MOST_LENGTHS:
-            raise JobError(f"The stock of {name} has 1 to {_MOST_LENGTHS} lengths.", f"stock.{name}")
+            raise JobError(
+                message("The stock of {name} has 1 to {most_lengths} lengths.", name=name, most_lengths=_MOST_LENGTHS),
+                f"stock.{name}",
+            )
         if len(self.grade) > LONGEST_GRADE:
-            raise JobError(f"A grade has at most {LONGEST_GRADE} characters.", f"grades.{name}")
+            raise JobError(
+                message("A grade has at most {longest_grade} characters.", longest_grade=LONGEST_GRADE),
+                f"grades.{name}",
+            )
         seen: set[Length] = set()
         for board in self.boards:
             path = f"stock.{name}.{format_inches(board.length)}"
             _check_length(board.length, path)
             if board.length in seen:
-                raise JobError(f"{name} has {format_inches(board.length)} twice; give each length once.", path)
+                raise JobError(
+                    message("{name} has {length:length} twice. Give each length once.", name=name, length=board.length),
+                    path,
+                )
             if board.price is not None and not 0 <= board.price <= DEAREST:
-                raise JobError(f"A board costs 0 to {DEAREST}.", path)
+                raise JobError(message("A board costs 0 to {dearest}.", dearest=DEAREST), path)
             seen.add(board.length)
         # One order, whatever order they were written in: stocks that say the same are equal.
         object.__setattr__(self, "boards", tuple(sorted(self.boards, key=lambda board: board.length)))
@@ -125,7 +135,9 @@ class OnSite:
         path = f"on_site.{self.section}.{format_inches(self.length)}"
         _check_length(self.length, path)
         if not 1 <= self.count <= MOST_ON_SITE:
-            raise JobError(f"There are 1 to {MOST_ON_SITE} boards of a length on a site.", path)
+            raise JobError(
+                message("There are 1 to {most_on_site} boards of a length on a site.", most_on_site=MOST_ON_SITE), path
+            )
 
 
 @dataclass(frozen=True, slots=True)
@@ -155,19 +167,28 @@ class YardStock:
 
     def __post_init__(self) -> None:
         if not 0 <= self.kerf <= _WIDEST_KERF:
-            raise JobError("A saw takes nothing to 1/2 of an inch; write its kerf, like 1/8.", "kerf")
+            raise JobError(message("A saw takes nothing to 1/2 of an inch. Write its kerf, like 1/8."), "kerf")
         if not 0 <= self.keep <= LONGEST:
-            raise JobError("Write the shortest offcut that is kept, like 24.", "keep")
+            raise JobError(message("Write the shortest offcut that is kept, like 24."), "keep")
         if not 0 <= self.crooked <= MOST_CROOKED:
-            raise JobError(f"Write what percent of boards is too crooked, 0 to {MOST_CROOKED}.", "crooked")
+            raise JobError(
+                message("Write what percent of boards is too crooked, 0 to {most_crooked}.", most_crooked=MOST_CROOKED),
+                "crooked",
+            )
         if not 1 <= self.box <= _LARGEST_BOX:
-            raise JobError(f"A box has 1 to {_LARGEST_BOX} nails.", "nails_a_box")
+            raise JobError(message("A box has 1 to {largest_box} nails.", largest_box=_LARGEST_BOX), "nails_a_box")
         if not 0 <= self.spare_nails <= MOST_SPARE_NAILS:
-            raise JobError(f"Write what percent of nails is bought on top, 0 to {MOST_SPARE_NAILS}.", "spare_nails")
+            raise JobError(
+                message(
+                    "Write what percent of nails is bought on top, 0 to {most_spare_nails}.",
+                    most_spare_nails=MOST_SPARE_NAILS,
+                ),
+                "spare_nails",
+            )
         if twice := _twice(str(one.section) for one in self.sections):
-            raise JobError(f"The stock of {twice} is there twice; list it once.", f"stock.{twice}")
+            raise JobError(message("The stock of {twice} is there twice. List it once.", twice=twice), f"stock.{twice}")
         if twice := _twice(f"{one.section}.{format_inches(one.length)}" for one in self.on_site):
-            raise JobError("Boards on the site are listed once for each length.", f"on_site.{twice}")
+            raise JobError(message("Boards on the site are listed once for each length."), f"on_site.{twice}")
         object.__setattr__(self, "sections", tuple(sorted(self.sections, key=lambda one: _rank(one.section))))
         object.__setattr__(
             self, "on_site", tuple(sorted(self.on_site, key=lambda one: (*_rank(one.section), one.length)))
@@ -191,7 +212,7 @@ def _rank(of: Section) -> tuple[Length, Length, bool]:
 
 def _check_length(length: Length, path: str) -> None:
     if not inches(12) <= length <= LONGEST:
-        raise JobError("A board is 1 foot to 1000 feet long.", path)
+        raise JobError(message("A board is 1 foot to 1000 feet long."), path)
 
 
 def _twice(names: Iterable[str]) -> str | None:

@@ -18,10 +18,11 @@ from itertools import pairwise
 from typing import TypeAlias
 
 from bluff.core.errors import JobError
-from bluff.core.job.position import At, Centred, FromOpening
+from bluff.core.job.position import At, Centered, FromOpening
 from bluff.core.job.schools import End
 from bluff.core.measure.length import LONGEST, Length, inches
 from bluff.core.measure.shapes import Corner
+from bluff.core.message import message
 
 STEEPEST = 24
 """Inches of rise in 12; whatever is steeper is no plate any more."""
@@ -66,7 +67,7 @@ class Rake:
         _check_rise(self.rise)
         _check_height(self.height)
         if not 0 <= self.flat <= LONGEST:
-            raise JobError("The level stretch of a rake is 0 to 1000 feet long.", "top.flat")
+            raise JobError(message("The level stretch of a rake is 0 to 1000 feet long."), "top.flat")
 
 
 @dataclass(frozen=True, slots=True)
@@ -83,7 +84,7 @@ class Gable:
     """
 
     rise: Fraction
-    ridge: At | Centred = field(default_factory=Centred)
+    ridge: At | Centered = field(default_factory=Centered)
     height: Length | None = None
     height_at: HeightAt = HeightAt.PLATE
 
@@ -91,7 +92,7 @@ class Gable:
         _check_rise(self.rise)
         _check_height(self.height)
         if isinstance(self.ridge, At) and isinstance(self.ridge.origin, FromOpening):
-            raise JobError("The ridge is measured from the wall itself; openings move.", "top.ridge")
+            raise JobError(message("The ridge is measured from the wall itself; openings move."), "top.ridge")
 
 
 @dataclass(frozen=True, slots=True)
@@ -106,16 +107,26 @@ class Chain:
 
     def __post_init__(self) -> None:
         if not 2 <= len(self.points) <= MOST_POINTS:
-            raise JobError(f"A top is drawn by 2 to {MOST_POINTS} points; give where each bend is.", "top.points")
+            raise JobError(
+                message(
+                    "A top is drawn by 2 to {most_points} points. Give where each bend is.", most_points=MOST_POINTS
+                ),
+                "top.points",
+            )
         for number, (before, point) in enumerate(pairwise(self.points), start=1):
             if point.x <= before.x:
-                raise JobError("The points of a top go along the wall; give them in order.", f"top.points[{number}]")
+                raise JobError(
+                    message("The points of a top go along the wall. Give them in order."), f"top.points[{number}]"
+                )
             if abs(point.y - before.y) * 12 > STEEPEST * (point.x - before.x):
-                raise JobError(f"A top rises at most {STEEPEST} in 12 from point to point.", f"top.points[{number}]")
+                raise JobError(
+                    message("A top rises at most {steepest} in 12 from point to point.", steepest=STEEPEST),
+                    f"top.points[{number}]",
+                )
         for number, point in enumerate(self.points):
             _check_height(point.y, f"top.points[{number}]")
             if not 0 <= point.x <= LONGEST:
-                raise JobError("The points of a top lie along the plate, from 0 on.", f"top.points[{number}]")
+                raise JobError(message("The points of a top lie along the plate, from 0 on."), f"top.points[{number}]")
 
 
 Top: TypeAlias = Rake | Gable | Chain
@@ -132,7 +143,9 @@ def parse_rise(text: str) -> Fraction:
     """
     rise = _IN_TWELVE.sub("", text.strip())
     if not _RISE.fullmatch(rise):
-        raise JobError(f"“{text.strip()}” is no pitch; write the rise in 12 of run, like 5/12.", "pitch")
+        raise JobError(
+            message("“{strip}” is not a pitch. Write the rise in 12 of run, like 5/12.", strip=text.strip()), "pitch"
+        )
     return Fraction(rise)
 
 
@@ -142,9 +155,12 @@ _RISE = re.compile(r"\d{1,3}(?:\.\d{1,3})?")
 
 def _check_rise(rise: Fraction) -> None:
     if not 0 <= rise <= STEEPEST:
-        raise JobError(f"A pitch is the rise in 12 of run, from 0 to {STEEPEST}; write it like 5.", "top.pitch")
+        raise JobError(
+            message("A pitch is the rise in 12 of run, from 0 to {steepest}. Write it like 5.", steepest=STEEPEST),
+            "top.pitch",
+        )
 
 
 def _check_height(height: Length | None, path: str = "top.height") -> None:
     if height is not None and not LOWEST <= height <= LONGEST:
-        raise JobError("The top of a wall is 12 inches to 1000 feet above its floor.", path)
+        raise JobError(message("The top of a wall is 12 inches to 1000 feet above its floor."), path)

@@ -53,6 +53,7 @@ from bluff.core.job.wood import Wood, WoodKind
 from bluff.core.job.words import Words
 from bluff.core.measure.length import Length
 from bluff.core.measure.lumber import Lumber
+from bluff.core.message import Message, message
 
 
 @dataclass(frozen=True, slots=True)
@@ -196,7 +197,7 @@ def level_of(key: str) -> type[Ways]:
     raise KeyError(key)
 
 
-def belongs(key: str, name: str) -> str:
+def belongs(key: str, name: Message) -> Message:
     """Where a way is said that was said where it has no meaning, in a sentence.
 
     Args:
@@ -204,8 +205,8 @@ def belongs(key: str, name: str) -> str:
         name: What it is called where it was said.
     """
     if level_of(key) is JobWays:
-        return f"{name} are the same for a whole job; set them on the job."
-    return f"{name} is the same for a whole wall; set it on the wall."
+        return message("{name} hold for the whole job. Set them on the job.", name=name)
+    return message("{name} holds for a whole wall. Set it on the wall.", name=name)
 
 
 def whence(levels: Iterable[tuple[str, Ways]]) -> dict[str, str]:
@@ -238,4 +239,6 @@ class Taken:
 
     def __post_init__(self) -> None:
         if not 1 <= len(self.name.strip()) <= LONGEST_NAME:
-            raise SettingError(f"A standard needs a name of 1 to {LONGEST_NAME} characters.", "name")
+            raise SettingError(
+                message("A standard needs a name of 1 to {longest_name} characters.", longest_name=LONGEST_NAME), "name"
+            )

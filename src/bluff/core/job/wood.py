@@ -10,9 +10,16 @@ from fractions import Fraction
 
 from bluff.core.errors import SettingError
 from bluff.core.job.asked import School
+from bluff.core.message import message
 
 _TABLES = "usual tables; check the stamp"
 _LONGEST_SOURCE = 60
+_NAMES = {
+    "bending": message("bending"),
+    "shear": message("shear"),
+    "bearing": message("bearing"),
+    "stiffness": message("stiffness"),
+}
 
 
 class WoodKind(School):
@@ -34,7 +41,7 @@ class Wood:
 
     Args:
         kind: Which it is.
-        bending: Fb, in the outermost fibres.
+        bending: Fb, in the outermost fibers.
         shear: Fv, along the grain.
         bearing: Fc⊥, pressed across the grain.
         stiffness: E, the modulus of elasticity, in millions.
@@ -55,12 +62,21 @@ class Wood:
         bounds = {"bending": (100, 5000), "shear": (30, 600), "bearing": (100, 2000), "stiffness": (Fraction(2, 5), 3)}
         for name, (least, most) in bounds.items():
             if not least <= getattr(self, name) <= most:
-                unit = "millions of pounds" if name == "stiffness" else "pounds"
+                unit = message("millions of pounds a square inch" if name == "stiffness" else "pounds a square inch")
                 raise SettingError(
-                    f"No wood’s {name} is that; write {unit} a square inch, {float(least):g} to {most}.", name
+                    message(
+                        "Write {name} in {unit}, {least} to {most}.",
+                        name=_NAMES[name],
+                        unit=unit,
+                        least=f"{float(least):g}",
+                        most=most,
+                    ),
+                    name,
                 )
         if not 1 <= len(self.source.strip()) <= _LONGEST_SOURCE:
-            raise SettingError("Write where the figures are from, like: maker’s sheet, or: grade stamp.", "source")
+            raise SettingError(
+                message("Write where the figures are from, like: maker’s sheet, or: grade stamp."), "source"
+            )
 
     def __str__(self) -> str:
         """As it is typed.
@@ -87,8 +103,11 @@ def read_wood(kind: WoodKind, text: str) -> Wood:
         source = parts[4]
     except (ValueError, IndexError, ZeroDivisionError) as error:
         raise SettingError(
-            f"“{text}” is no wood; write bending, shear, bearing, stiffness in millions, and where they are from, "
-            "like 875, 135, 425, 1.4, grade stamp."
+            message(
+                "“{text}” is not a wood. Write bending, shear, bearing, stiffness in millions, and where they are "
+                "from, like 875, 135, 425, 1.4, grade stamp.",
+                text=text,
+            )
         ) from error
     return Wood(kind, bending, shear, bearing, stiffness, source)
 

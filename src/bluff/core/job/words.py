@@ -11,6 +11,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from bluff.core.errors import SettingError
+from bluff.core.message import message
 
 
 @dataclass(frozen=True, slots=True)
@@ -84,16 +85,30 @@ class Words:
     def __post_init__(self) -> None:
         for piece, word in self.said:
             if piece not in USUAL:
-                raise SettingError(f"There is no piece called {piece}; choose from {', '.join(USUAL)}.", piece)
+                raise SettingError(
+                    message(
+                        "There is no piece called {piece}. Choose from {choices}.",
+                        piece=piece,
+                        choices=", ".join(USUAL),
+                    ),
+                    piece,
+                )
             if word.name is not None and not (_NAME.fullmatch(word.name) and len(word.name) <= LONGEST_WORD):
                 raise SettingError(
-                    f"A piece is called by letters, at most {LONGEST_WORD} with spaces, like sole plate.",
+                    message(
+                        "A piece is called by letters, at most {longest_word} with spaces, like sole plate.",
+                        longest_word=LONGEST_WORD,
+                    ),
                     f"{piece}.name",
                 )
             if word.letter is not None and not (USUAL[piece].letter and _LETTER.fullmatch(word.letter)):
                 if USUAL[piece].letter is None:
-                    raise SettingError(f"Nothing is written on a plate for a {self.name(piece)}.", f"{piece}.letter")
-                raise SettingError("A mark is one or two signs without figures, like T or SP.", f"{piece}.letter")
+                    raise SettingError(
+                        message("No letter is written on a plate for {piece:a}.", piece=piece), f"{piece}.letter"
+                    )
+                raise SettingError(
+                    message("A mark is one or two signs without figures, like T or SP."), f"{piece}.letter"
+                )
         # One order, and nothing that is as usual anyway: two that say the same are equal.
         said = dict(self.said)
         kept = ((piece, _besides(said[piece], usual)) for piece, usual in USUAL.items() if piece in said)
@@ -102,7 +117,12 @@ class Words:
         for piece in USUAL:
             if (other := names.setdefault(self.name(piece), piece)) != piece:
                 raise SettingError(
-                    f"A {USUAL[other].name} and a {USUAL[piece].name} cannot both be called {self.name(piece)}.",
+                    message(
+                        "{One:a} and {other:a} cannot both be called {name}.",
+                        one=USUAL[other].name,
+                        other=USUAL[piece].name,
+                        name=self.name(piece),
+                    ),
                     f"{piece if piece in said else other}.name",
                 )
 
@@ -120,7 +140,12 @@ class Words:
                 if letter == self.letter(other) and USUAL[piece].letter != USUAL[other].letter:
                     mine = piece if piece in dict(self.said) else other
                     raise SettingError(
-                        f"A {self.name(other)} and a {self.name(piece)} cannot both be marked {letter}.",
+                        message(
+                            "{One:a} and {other:a} cannot both have the letter {letter}.",
+                            one=self.name(other),
+                            other=self.name(piece),
+                            letter=letter or "",
+                        ),
                         f"{mine}.letter",
                     )
 

@@ -14,7 +14,7 @@ from bluff.core.job.schools import End
 from bluff.core.learn.deck import Deck, deck_of
 from bluff.core.learn.sums_asked import SumKey, sums_asked
 from bluff.core.measure.length import Length
-from bluff.core.message import Message
+from bluff.core.message import Message, message
 from bluff.core.wall.build import build
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Mark
@@ -38,7 +38,7 @@ class Kind(StrEnum):
     JACK_FORGOTTEN = "jack-forgotten"
     JACK_TWICE = "jack-twice"
     HALVED_WRONG = "halved-wrong"
-    CENTRE_OR_EDGE = "centre-or-edge"
+    CENTER_OR_EDGE = "center-or-edge"
     WRONG_FACE = "wrong-face"
     STARTED_AGAIN = "started-again"
     END_STUD_ON_LINE = "end-stud-on-line"
@@ -56,37 +56,37 @@ class Kind(StrEnum):
     FORGOTTEN = "forgotten"
 
     @property
-    def called(self) -> str:
+    def called(self) -> Message:
         """In a few words, whatever wall it is on."""
         return _CALLED[self]
 
 
 _CALLED = {
-    Kind.ON_THE_LINE: "On its number instead of before it",
-    Kind.WRONG_SIDE: "Letter on the wrong side of the line",
-    Kind.WRONG_END: "Counted from the wrong end",
-    Kind.THICKNESS_LEFT_ON: "Thickness of the other wall not taken off",
-    Kind.UNIT_FOR_ROUGH: "Unit taken for the rough opening",
-    Kind.ALLOWANCE_TWICE: "Allowance taken twice",
-    Kind.JACK_FORGOTTEN: "A jack forgotten",
-    Kind.JACK_TWICE: "A jack taken twice",
-    Kind.HALVED_WRONG: "Halved wrong",
-    Kind.CENTRE_OR_EDGE: "Centre and edge taken for each other",
-    Kind.WRONG_FACE: "Measured from another face",
-    Kind.STARTED_AGAIN: "Layout started again past an opening",
-    Kind.END_STUD_ON_LINE: "Last stud left on its line",
-    Kind.OTHER_SPACING: "Another spacing",
-    Kind.ADDED_UP: "Rounded and added up",
-    Kind.BURNED_INCH: "The burned inch",
-    Kind.LEVEL_ON_SLOPE: "Level figures on the slope",
-    Kind.OTHER_THICKNESS: "Another thickness of wall",
-    Kind.WRONG_PLATE: "On a plate it does not reach",
-    Kind.IN_DOORWAY: "In a doorway",
-    Kind.WRONG_LETTER: "Another letter",
-    Kind.SLIP: "A line of the sum wrong",
-    Kind.OFF: "Off",
-    Kind.NOT_THERE: "Where nothing belongs",
-    Kind.FORGOTTEN: "Forgotten",
+    Kind.ON_THE_LINE: message("On its number instead of before it"),
+    Kind.WRONG_SIDE: message("Letter on the wrong side of the line"),
+    Kind.WRONG_END: message("Counted from the wrong end"),
+    Kind.THICKNESS_LEFT_ON: message("Thickness of the other wall not taken off"),
+    Kind.UNIT_FOR_ROUGH: message("Unit taken for the rough opening"),
+    Kind.ALLOWANCE_TWICE: message("Allowance added twice"),
+    Kind.JACK_FORGOTTEN: message("{Jack:a} forgotten"),
+    Kind.JACK_TWICE: message("{Jack:a} counted twice"),
+    Kind.HALVED_WRONG: message("Halved wrong"),
+    Kind.CENTER_OR_EDGE: message("Center and edge mixed up"),
+    Kind.WRONG_FACE: message("Measured from another face"),
+    Kind.STARTED_AGAIN: message("Layout started again past an opening"),
+    Kind.END_STUD_ON_LINE: message("Last {stud} left on its line"),
+    Kind.OTHER_SPACING: message("Another spacing"),
+    Kind.ADDED_UP: message("Rounded and added up"),
+    Kind.BURNED_INCH: message("The burned inch"),
+    Kind.LEVEL_ON_SLOPE: message("Level figures on the slope"),
+    Kind.OTHER_THICKNESS: message("Another thickness of wall"),
+    Kind.WRONG_PLATE: message("On a plate it does not reach"),
+    Kind.IN_DOORWAY: message("In a doorway"),
+    Kind.WRONG_LETTER: message("Another letter"),
+    Kind.SLIP: message("A line of the sum wrong"),
+    Kind.OFF: message("Off"),
+    Kind.NOT_THERE: message("Where nothing belongs"),
+    Kind.FORGOTTEN: message("Forgotten"),
 }
 
 
@@ -154,5 +154,5 @@ class Mistake:
 
     kind: Kind
     of: str | None
-    words: Message | str
+    words: Message
     make: Callable[[Attempt], Attempt] = field(compare=False)

@@ -22,6 +22,7 @@ from bluff.core.job.top import Rake
 from bluff.core.job.ways import JobWays
 from bluff.core.measure.length import Length, inches
 from bluff.core.measure.size import Size
+from bluff.core.message import Message, message
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.layout import Slid
 from bluff.core.wall.wall_plan import WallPlan, wall_plan
@@ -45,36 +46,48 @@ class Level(StrEnum):
     RAKE = "rake"
 
     @property
-    def called(self) -> str:
+    def called(self) -> Message:
         """What it is called."""
         return _LEVELS[self][0]
 
     @property
-    def teaches(self) -> str:
+    def teaches(self) -> Message:
         """What one learns by it, in a sentence."""
         return _LEVELS[self][1]
 
 
-_LEVELS: Mapping[Level, tuple[str, str]] = {
+_LEVELS: Mapping[Level, tuple[Message, Message]] = {
     Level.COMMON: (
-        "Common layout",
-        "End studs flush, and every other stud half its thickness before its number on the tape.",
+        message("Common layout"),
+        message("{End_stud:many} flush, and every other {stud} half its thickness before its number on the tape."),
     ),
     Level.WINDOW: (
-        "One window",
-        "From the call-out to the rough opening, half of it to either side of the centre, then jacks, then kings.",
+        message("One window"),
+        message(
+            "From the call-out to the rough opening, half of it to either side of the center, then {jack:many}, then "
+            "{king:many}."
+        ),
     ),
-    Level.DOOR: ("A door", "No sill and no bottom cripples: the plate is cut out between its lines."),
+    Level.DOOR: (
+        message("A door"),
+        message("No {sill} and no {bottom_cripple:many}: the plate is cut out between its lines."),
+    ),
     Level.NEAR_LINES: (
-        "Windows near lines",
-        "What happens where a stud's place on the layout is taken: it slides, or what is there serves.",
+        message("Windows near lines"),
+        message("What happens where {stud:a}'s place on the layout is taken: it slides, or what is there serves."),
     ),
     Level.OUTSIDE: (
-        "Outside dimensions",
-        "A wall between two others: what they are thick comes off every dimension to the outside.",
+        message("Outside dimensions"),
+        message("A wall between two others: what they are thick comes off every dimension to the outside."),
     ),
-    Level.CORNERS: ("Corners and walls that meet", "The wood of corners and of a wall that butts into the side."),
-    Level.RAKE: ("A rake", "One plate level and one on the slope: each line goes farther up the longer of them."),
+    Level.CORNERS: (
+        message("Corners and walls that meet"),
+        message("The wood of corners and of a wall that butts into the side."),
+    ),
+    Level.RAKE: (
+        message("A rake"),
+        message("One plate level and one on the slope: each line goes farther up the longer of them."),
+    ),
 }
 
 _WINDOWS = tuple(
@@ -122,7 +135,7 @@ def exercise(level: Level, seed: int, ways: JobWays) -> Exercise:
         SettingError: There is no exercise of that number.
     """
     if not 1 <= seed <= MOST_SEEDS:
-        raise SettingError(f"Exercises are numbered from 1 to {MOST_SEEDS}.", "seed")
+        raise SettingError(message("Exercises are numbered from 1 to {most_seeds}.", most_seeds=MOST_SEEDS), "seed")
     random = Random(f"{level}/{seed}")  # noqa: S311 - the same number is to be the same wall
     best: tuple[int, Job] | None = None
     for _ in range(_TRIES):
@@ -145,14 +158,18 @@ def exercise_of(job: Job, wall: str) -> Exercise:
         SettingError: Its top plate lies on several slopes, and has several tapes.
     """
     asked = Exercise(job, job.wall(wall).id)
-    if not is_practised(asked.plan):
+    if not is_practiced(asked.plan):
         raise SettingError(
-            f"The top of wall {wall} is on several slopes; practise on a wall that is level or has one slope.", "wall"
+            message(
+                "The top of wall {wall} is on several slopes; practice on a wall that is level or has one slope.",
+                wall=wall,
+            ),
+            "wall",
         )
     return asked
 
 
-def is_practised(plan: WallPlan) -> bool:
+def is_practiced(plan: WallPlan) -> bool:
     """Whether a wall can be an exercise: its plates have one tape each."""
     return len(plan.ceiling.stretches) == 1
 
@@ -174,7 +191,7 @@ def _alone(random: Random, ways: JobWays, least: int = 96, most: int = 200) -> J
 def _opening(random: Random, number: int, kind: OpeningKind, between: tuple[int, int], origin: Origin) -> Opening:
     """An opening somewhere between two numbers of inches from where it is measured."""
     is_door = kind is OpeningKind.DOOR
-    at = At(random.choice((Reference.CENTRE, Reference.CENTRE, Reference.EDGE)), _length(random, *between), origin)
+    at = At(random.choice((Reference.CENTER, Reference.CENTER, Reference.EDGE)), _length(random, *between), origin)
     size = random.choice(_DOORS if is_door else _WINDOWS)
     return Opening(f"{'D' if is_door else 'W'}{number}", WALL, kind, size, Sizing.UNIT, at)
 

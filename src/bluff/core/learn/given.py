@@ -4,12 +4,11 @@ from collections.abc import Iterator, Mapping
 from typing import NamedTuple
 
 from bluff.core.job.amounts import Allowance, DoorParts
+from bluff.core.job.description import place_described
 from bluff.core.job.job import Sizing
-from bluff.core.job.position import At, Centred, FromOpening, FromOutside, FromPlate, FromWall, Reference
 from bluff.core.job.schools import End, OpeningKind
 from bluff.core.learn.plan_strip import plan_strip
-from bluff.core.measure.length import format_feet, format_inches, format_spacing
-from bluff.core.measure.slope import format_pitch
+from bluff.core.message import Message, message, plural, separated
 from bluff.core.wall.member import CUT_LINE, Role
 from bluff.core.wall.placed import PlacedOpening
 from bluff.core.wall.wall_plan import WallPlan
@@ -18,14 +17,13 @@ from bluff.core.wall.wall_plan import WallPlan
 class Given(NamedTuple):
     """One thing that is given: what it is, and what it says."""
 
-    name: str
-    says: str
+    name: Message
+    says: Message
 
 
 def given(plan: WallPlan) -> tuple[Given, ...]:
-    """Everything an apprentice needs for a wall, in the crew's words."""
-    say = plan.standard.words.say
-    return tuple(Given(say(one.name), say(one.says)) for one in (*_of_wall(plan), *_of_openings(plan)))
+    """Everything an apprentice needs for a wall."""
+    return (*_of_wall(plan), *_of_openings(plan))
 
 
 _DRAWN = (
@@ -56,95 +54,131 @@ def letters(plan: WallPlan) -> Mapping[str, tuple[Role | str, ...]]:
 
 def _of_wall(plan: WallPlan) -> Iterator[Given]:
     standard, wall = plan.standard, plan.wall
-    yield Given("Plate", f"{format_inches(plan.length)}, of {plan.plate.nominal}")
+    yield Given(message("Plate"), message("{length:length}, of {size}", length=plan.length, size=plan.plate.nominal))
     if not plan.is_level:
         (slope,) = plan.ceiling.stretches
         low = End.START if slope.low_end == slope.start else End.END
-        long = format_inches(slope.length)
-        yield Given("Top plate", f"rises {format_pitch(slope.pitch)} from the {low}; {long} along")
-    yield Given("Tape", f"hooks on the {standard.datum.end}")
-    yield Given("Layout", f"{format_spacing(standard.spacing)} on centre{_starts(plan)}")
-    yield Given("Stud", f"{format_inches(plan.stud_length.value)}, {format_inches(plan.stud.thickness)} thick")
-    bottom, top = standard.bottom_plates, standard.top_plates
-    yield Given("Plates", f"{_many(bottom, 'bottom plate')}, {_many(top, 'top plate')}")
+        yield Given(
+            message("{Top_plate}"),
+            message(
+                "rises {pitch:pitch} from the {end}; {length:length} along",
+                pitch=slope.pitch,
+                end=low.called,
+                length=slope.length,
+            ),
+        )
+    yield Given(message("Tape"), message("hooks on the {end}", end=standard.datum.end.called))
+    yield Given(
+        message("Layout"),
+        message("{spacing:spacing} on center, {whence}", spacing=standard.spacing, whence=_starts(plan)),
+    )
+    yield Given(
+        message("{Stud}"),
+        message(
+            "{length:length}, {thickness:length} thick", length=plan.stud_length.value, thickness=plan.stud.thickness
+        ),
+    )
+    bottom = plural("{count} {bottom_plate}", "{count} {bottom_plate:many}", count=standard.bottom_plates)
+    top = plural("{count} {top_plate}", "{count} {top_plate:many}", count=standard.top_plates)
+    yield Given(message("Plates"), separated([bottom, top]))
     for end in End:
         if meeting := plan.meetings.at(end):
             yield Given(
-                f"At the {end}",
-                f"{meeting.joint.verb} wall {meeting.other}, {format_inches(meeting.thickness)} thick",
+                message("At the {end}", end=end.called),
+                message("{meets}, {thickness:length} thick", meets=meeting.described, thickness=meeting.thickness),
             )
     measured = {one.of: one.length for one in plan_strip(plan).dimensions}
     for crossing in plan.meetings.intersections:
-        thick, centre = format_inches(crossing.thickness), format_feet(measured[crossing.other])
-        whence = "the outside at the start" if wall.kind is not None else "the start"
-        yield Given(f"Wall {crossing.other}", f"{thick} thick, its centre {centre} from {whence}")
+        yield Given(
+            message("Wall {wall}", wall=crossing.other),
+            message(
+                "{thickness:length} thick, its center {at:feet} from the outside at the start"
+                if wall.kind is not None
+                else "{thickness:length} thick, its center {at:feet} from the start",
+                thickness=crossing.thickness,
+                at=measured[crossing.other],
+            ),
+        )
     if plan.meetings.others:
-        yield Given("Corners", f"{standard.corner.called}; walls that butt: {standard.intersection.called}".lower())
+        yield Given(
+            message("Corners"),
+            message(
+                "{corner}. Walls that butt: {intersection}",
+                corner=standard.corner.called,
+                intersection=standard.intersection.called,
+            ),
+        )
 
 
-def _starts(plan: WallPlan) -> str:
-    if not plan.datum.shift:
-        return ", from where the tape hooks"
+def _starts(plan: WallPlan) -> Message:
+    shift = plan.datum.shift
+    if not shift:
+        return message("from where the tape hooks")
     if plan.meetings.at(plan.datum.end):
-        return ", from the outside of the building"
-    where = "past" if plan.datum.shift > 0 else "before"
-    return f", from {format_inches(abs(plan.datum.shift))} {where} the end of the plate"
+        return message("from the outside of the building")
+    return message(
+        "from {by:length} past the end of the plate" if shift > 0 else "from {by:length} before the end of the plate",
+        by=abs(shift),
+    )
 
 
 def _of_openings(plan: WallPlan) -> Iterator[Given]:
     kinds: set[OpeningKind] = set()
     for placed in plan.openings:
-        opening, size = placed.opening, placed.opening.size
+        opening = placed.opening
         is_rough = opening.sizing is Sizing.ROUGH
         kinds |= set() if is_rough else {opening.kind}
         yield Given(
-            opening.id,
-            f"{opening.kind.replace('-', ' ')} {'RO ' if is_rough else ''}{size}, {_place(opening.position)}",
+            message("{opening}", opening=opening.id),
+            message(
+                "{kind} RO {size}, {place}" if is_rough else "{kind} {size}, {place}",
+                kind=opening.kind.called,
+                size=str(opening.size),
+                place=place_described(opening.position),
+            ),
         )
-        yield Given(f"Round {opening.id}", _round(placed))
+        yield Given(message("Around {opening}", opening=opening.id), separated([*_around(placed)]))
     standard = plan.standard
     if OpeningKind.WINDOW in kinds:
-        yield Given("Window", f"rough opening: {_allowance(standard.window_allowance)}")
+        yield Given(
+            message("Window"), message("rough opening: {allowance}", allowance=_allowance(standard.window_allowance))
+        )
     if OpeningKind.DOOR in kinds:
-        yield Given("Door", f"rough opening: {_allowance(standard.door_allowance)}")
+        yield Given(
+            message("Door"), message("rough opening: {allowance}", allowance=_allowance(standard.door_allowance))
+        )
 
 
-def _round(placed: PlacedOpening) -> str:
+def _around(placed: PlacedOpening) -> Iterator[Message]:
     """What is decided about an opening: its header, its head, how many jacks and kings."""
-    jacks = _many(placed.jack_count, "jack") if placed.jack_count else "no jack"
-    parts = [f"header {placed.header}, {format_inches(placed.header.depth)} deep"]
+    header = placed.header
+    yield message("{header} {boards}, {depth:length} deep", boards=header.called, depth=header.depth)
     if placed.has_sill:
-        parts.append(f"head at {format_inches(placed.head.value)}")
-        parts.append(_many(placed.standard.sills, "sill"))
-    return ", ".join([*parts, f"{jacks} and {_many(placed.king_count, 'king')} a side"])
+        yield message("head at {head:length}", head=placed.head.value)
+        yield plural("{count} {sill}", "{count} {sill:many}", count=placed.standard.sills)
+    count = placed.jack_count
+    yield message(
+        "{jacks} and {kings} a side",
+        jacks=plural("{count} {jack}", "{count} {jack:many}", count=count) if count else message("no {jack}"),
+        kings=plural("{count} {king}", "{count} {king:many}", count=placed.king_count),
+    )
 
 
-def _many(count: int, name: str) -> str:
-    return f"{count} {name}" if count == 1 else f"{count} {name}s"
-
-
-def _allowance(allowance: Allowance | DoorParts) -> str:
+def _allowance(allowance: Allowance | DoorParts) -> Message:
     match allowance:
         case Allowance(width, height):
-            return f"unit + {format_inches(width)} wide, + {format_inches(height)} high"
+            return message(
+                "unit + {width:length} wide, + {height:length} high",
+                width=width,
+                height=height,
+            )
         case DoorParts(jamb, gap, under, floor, shim):
-            wide = f"2 jambs {format_inches(jamb)} + 2 gaps {format_inches(gap)}"
-            high = f"jamb, {format_inches(under)} under it, floor {format_inches(floor)} and shim {format_inches(shim)}"
-            return f"unit + {wide} wide; + {high} high"
-
-
-def _place(position: At | Centred) -> str:
-    if isinstance(position, Centred):
-        return "in the middle of the plate"
-    what = "centre" if position.reference is Reference.CENTRE else "edge"
-    distance = format_feet(position.distance)
-    match position.origin:
-        case FromPlate(end):
-            whence = f"from the {end} of the plate"
-        case FromOutside(end):
-            whence = f"from the outside at the {end}"
-        case FromOpening(other):
-            whence = f"{'past' if position.toward is End.END else 'before'} {other}"
-        case FromWall(other, face):
-            whence = f"{'past' if position.toward is End.END else 'before'} the {face} face of wall {other}"
-    return f"{what} {distance} {whence}"
+            return message(
+                "unit + 2 jambs {jamb:length} + 2 gaps {gap:length} wide; + jamb, {under:length} under it, floor "
+                "{floor:length} and shim {shim:length} high",
+                jamb=jamb,
+                gap=gap,
+                under=under,
+                floor=floor,
+                shim=shim,
+            )

@@ -62,11 +62,11 @@ class Named:
 
     kind: Kind
     of: str | None
-    words: Message | str
+    words: Message
     drawn: tuple[int, ...] = ()
     missed: tuple[Wanted, ...] = ()
     sums: tuple[SumKey, ...] = ()
-    either: tuple[tuple[Kind, str | None, Message | str], ...] = ()
+    either: tuple[tuple[Kind, str | None, Message], ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -245,7 +245,7 @@ def _took(deck: Deck, wanted: Wanted, sheet: Sheet) -> bool:
 
 def _one_by_one(singles: Sequence[Single]) -> Iterator[Named]:
     """Marks that are wrong in the same way, said once, in the order they are met along the plates."""
-    alike: defaultdict[tuple[Kind, Message | str], list[Single]] = defaultdict(list)
+    alike: defaultdict[tuple[Kind, Message], list[Single]] = defaultdict(list)
     missing = (single.wanted for single in singles if single.kind is Kind.FORGOTTEN)
     forgotten = [*dict.fromkeys(piece_of(wanted) for wanted in missing if wanted is not None)]
     for single in singles:

@@ -11,13 +11,12 @@ from bluff.core.learn.attempt import Attempt, Kind, Marks, Mistake, Stroke
 from bluff.core.measure.length import (
     PER_INCH,
     Length,
-    format_inches,
-    format_spacing,
     half,
     inches,
     nearest,
 )
 from bluff.core.measure.sum import Sum
+from bluff.core.message import message
 from bluff.core.wall.build import build
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Mark, Role
@@ -31,19 +30,25 @@ _INCH = inches(1)
 def layout_mistakes(framing: Framing) -> Iterator[Mistake]:
     """Those a wall gives room for, the usual ones first. Source: docs/rules.md, Learning to lay out."""
     plan = framing.plan
-    spacing = format_spacing(plan.standard.spacing)
-    before = format_inches(half(plan.stud.thickness))
     yield Mistake(
         Kind.ON_THE_LINE,
         None,
-        f"The layout is marked on {spacing}; it belongs {before} before, so that the middle of each stud is on it.",
+        message(
+            "The layout is marked on {spacing:spacing}. It belongs {before:length} before, so that the middle of each "
+            "{stud} is on it.",
+            spacing=plan.standard.spacing,
+            before=half(plan.stud.thickness),
+        ),
         partial(_from, by=half(plan.stud.thickness)),
     )
     yield Mistake(
         Kind.WRONG_SIDE,
         None,
-        f"The {plan.standard.words.letter(Role.STUD)} of the layout is on the wrong side of its lines; it goes ahead "
-        "of them, away from the end the tape hooks on.",
+        message(
+            "The {letter} of the layout is on the wrong side of its lines. It goes ahead of them, away from the end "
+            "the tape hooks on.",
+            letter=plan.standard.words.letter(Role.STUD) or "",
+        ),
         partial(Attempt.stroked, stroke=_moved_back),
     )
     yield from _wrong_starts(plan)
@@ -51,18 +56,18 @@ def layout_mistakes(framing: Framing) -> Iterator[Mistake]:
     yield from _started_again(framing)
     yield from _end_stud(plan)
     for inch, words in (
-        (-_INCH, "an inch short: the tape lay on its inch, and nobody added it"),
-        (_INCH, "an inch long: one was added, and the tape lay on its end"),
+        (-_INCH, message("Every mark is an inch short: the tape was held at its inch line, and no inch was added.")),
+        (_INCH, message("Every mark is an inch long: an inch was added, and the tape was held at its end.")),
     ):
-        yield Mistake(
-            Kind.BURNED_INCH, None, f"Every mark is {words}.", partial(Attempt.stroked, stroke=_all_moved(inch))
-        )
+        yield Mistake(Kind.BURNED_INCH, None, words, partial(Attempt.stroked, stroke=_all_moved(inch)))
     if not plan.is_level:
         yield Mistake(
             Kind.LEVEL_ON_SLOPE,
             None,
-            "The top plate has the figures of the bottom plate; it lies on the slope and is longer, so each line goes "
-            "farther up it.",
+            message(
+                "The {top_plate} has the figures of the {bottom_plate}. It lies on the slope and is longer, so each "
+                "line goes farther up it."
+            ),
             partial(Attempt.stroked, stroke=_as_on_the_bottom_plate),
         )
 
@@ -87,17 +92,20 @@ def _from(
 def _wrong_starts(plan: WallPlan) -> Iterator[Mistake]:
     datum = plan.datum
     if datum.shift:
-        where = f"{format_inches(abs(datum.shift))} {'past' if datum.shift > 0 else 'before'} it"
+        where = message(
+            "{by:length} past it" if datum.shift > 0 else "{by:length} before it",
+            by=abs(datum.shift),
+        )
         yield Mistake(
             Kind.THICKNESS_LEFT_ON,
             None,
-            f"The layout is counted from the end of the plate; it starts {where}.",
+            message("The layout is counted from the end of the plate. It starts {where}.", where=where),
             partial(_from, shift=0),
         )
         yield Mistake(
             Kind.THICKNESS_LEFT_ON,
             None,
-            f"The layout starts on the wrong side of the plate's end; it starts {where}.",
+            message("The layout starts on the wrong side of the plate's end. It starts {where}.", where=where),
             partial(_from, shift=-datum.shift),
         )
     other = replace(plan, standard=replace(plan.standard, datum=Datum(datum.end.other, 0)), carried=None, stacked=None)
@@ -105,7 +113,11 @@ def _wrong_starts(plan: WallPlan) -> Iterator[Mistake]:
         yield Mistake(
             Kind.WRONG_END,
             None,
-            f"The layout is counted from the {datum.end.other} of the wall; here it is counted from the {datum.end}.",
+            message(
+                "The layout is counted from the {wrong} of the wall. Here it is counted from the {right}.",
+                wrong=datum.end.other.called,
+                right=datum.end.called,
+            ),
             partial(_from, shift=shift, end=datum.end.other),
         )
 
@@ -119,8 +131,12 @@ def _other_spacings(plan: WallPlan) -> Iterator[Mistake]:
             yield Mistake(
                 Kind.ADDED_UP,
                 None,
-                f"The layout goes on by {format_inches(nearest(rounded))} from stud to stud, and what was rounded adds "
-                f"up; each line is a whole number of {format_spacing(spacing)} from where the layout starts.",
+                message(
+                    "The layout goes on by {step:length} from {stud} to {stud}, and the rounding adds up. Each line "
+                    "is a whole number of {spacing:spacing} from where the layout starts.",
+                    step=nearest(rounded),
+                    spacing=spacing,
+                ),
                 partial(_from, spacing=Fraction(rounded, PER_INCH)),
             )
     for other in _SPACINGS:
@@ -128,7 +144,11 @@ def _other_spacings(plan: WallPlan) -> Iterator[Mistake]:
             yield Mistake(
                 Kind.OTHER_SPACING,
                 None,
-                f"The layout is {format_spacing(other)} on centre; this wall is {format_spacing(spacing)}.",
+                message(
+                    "The layout is {other:spacing} on center. This wall is {spacing:spacing}.",
+                    other=other,
+                    spacing=spacing,
+                ),
                 partial(_from, spacing=other),
             )
 
@@ -139,13 +159,17 @@ def _started_again(framing: Framing) -> Iterator[Mistake]:
             yield Mistake(
                 Kind.STARTED_AGAIN,
                 opening.placed.id,
-                f"Past {opening.placed.id} the layout starts again at {words}; it goes on through every opening as if "
-                "none were there.",
+                message(
+                    "Past {opening} the layout starts again at {place}. It goes on through every opening as if it were "
+                    "not there.",
+                    opening=opening.placed.id,
+                    place=words,
+                ),
                 partial(Attempt.stroked, stroke=_again(opening.placed.id, where)),
             )
 
 
-_BEYOND = ("its far edge", "the far face of its king", "the middle of its king")
+_BEYOND = (message("its far edge"), message("the far face of its {king}"), message("the middle of its {king}"))
 """Where somebody starts again past an opening."""
 
 
@@ -203,8 +227,11 @@ def _end_stud(plan: WallPlan) -> Iterator[Mistake]:
     yield Mistake(
         Kind.END_STUD_ON_LINE,
         None,
-        f"The last stud stands on its line; it stands flush with the end of the plate, {format_inches(near)} from the "
-        "other, whatever the spacing.",
+        message(
+            "The last {stud} stands on its line. It belongs flush with the end of the plate, {near:length} from the "
+            "other end, whatever the spacing.",
+            near=near,
+        ),
         partial(Attempt.stroked, stroke=stroke),
     )
 

@@ -7,7 +7,7 @@ from typing import TypeAlias
 from bluff.core.learn.attempt import Kind
 from bluff.core.learn.deck import NEAR, Deck, Drawn, Wanted
 from bluff.core.learn.slips import slip_of
-from bluff.core.measure.length import Length, format_inches, half, inches
+from bluff.core.measure.length import Length, half, inches
 from bluff.core.message import Message, message
 from bluff.core.wall.member import CUT_LINE, Plate
 
@@ -32,7 +32,7 @@ class Single:
 
     kind: Kind
     of: str | None
-    words: Message | str
+    words: Message
     drawn: int | None
     wanted: Wanted | None
 
@@ -72,7 +72,7 @@ def _along(single: Single, drawn: Sequence[Drawn]) -> Length:
     return drawn[single.drawn].line if single.drawn is not None else single.wanted.line if single.wanted else 0
 
 
-_Said: TypeAlias = tuple[Kind, Message | str] | None
+_Said: TypeAlias = tuple[Kind, Message] | None
 
 
 def _near(drawn: Drawn, wanted: Wanted) -> Length:
@@ -88,7 +88,9 @@ def _wrong_side(drawn: Drawn, wanted: Wanted) -> _Said:
     """The line is right, and the letter on its other side."""
     line = wanted.line if drawn.ahead is False else wanted.line + wanted.width
     if wanted.width and _is_like(drawn, wanted) and abs(drawn.line - line) <= NEAR:
-        return Kind.WRONG_SIDE, f"The line is right and the {drawn.symbol} on the wrong side of it."
+        return Kind.WRONG_SIDE, message(
+            "The line is right and the {letter} is on the wrong side of it.", letter=drawn.symbol
+        )
     return None
 
 
@@ -96,8 +98,12 @@ def _wrong_letter(drawn: Drawn, wanted: Wanted) -> _Said:
     """The wood is where it belongs, and called something else."""
     is_there = drawn.plate is wanted.mark.plate and abs(_near(drawn, wanted) - wanted.line) <= NEAR
     if is_there and drawn.symbol != wanted.mark.symbol:
-        name = wanted.mark.role.replace("_", " ")
-        return Kind.WRONG_LETTER, f"{drawn.symbol} is written where a {name}, {wanted.mark.symbol}, belongs."
+        return Kind.WRONG_LETTER, message(
+            "{letter} is written where {piece:a}, {right}, belongs.",
+            letter=drawn.symbol,
+            piece=wanted.mark.role,
+            right=wanted.mark.symbol,
+        )
     return None
 
 
@@ -105,7 +111,7 @@ def _on_the_line(drawn: Drawn, wanted: Wanted) -> _Said:
     """A common drawn where its middle belongs."""
     by = half(wanted.width)
     if _is_like(drawn, wanted) and wanted.mark.is_of_layout and abs(_near(drawn, wanted) - wanted.line - by) <= NEAR:
-        return Kind.ON_THE_LINE, f"Marked where the middle belongs; the line is {format_inches(by)} before."
+        return Kind.ON_THE_LINE, message("Marked where the middle belongs. The line is {by:length} before it.", by=by)
     return None
 
 
@@ -122,14 +128,19 @@ def _by_a_slip(drawn: Drawn, wanted: Wanted) -> _Said:
 def _misread(drawn: Drawn, wanted: Wanted) -> _Said:
     off = _near(drawn, wanted) - wanted.line
     if _is_like(drawn, wanted) and any(abs(abs(off) - by) <= NEAR for by in _MISREAD):
-        return Kind.OFF, f"{format_inches(abs(off))} too {'far' if off > 0 else 'near'}: the tape was misread."
+        return Kind.OFF, message(
+            "{off:length} too far: the tape was misread."
+            if off > 0
+            else "{off:length} too near: the tape was misread.",
+            off=abs(off),
+        )
     return None
 
 
 def _off(drawn: Drawn, wanted: Wanted) -> _Said:
     off = _near(drawn, wanted) - wanted.line
     if _is_like(drawn, wanted) and abs(off) <= _FARTHEST:
-        return Kind.OFF, f"{format_inches(abs(off))} too {'far' if off > 0 else 'near'}."
+        return Kind.OFF, message("{off:length} too far." if off > 0 else "{off:length} too near.", off=abs(off))
     return None
 
 
@@ -150,14 +161,18 @@ def _belongs_nowhere(number: int, drawn: Drawn, deck: Deck) -> Single:
     there = deck.find(drawn._replace(plate=other))
     if there is not None:
         wanted = deck.wanted[there]
-        name = wanted.mark.role.replace("_", " ")
-        words = f"A {name} is marked on the {other} plate alone; it does not reach the {drawn.plate} plate."
+        words = message(
+            "{Piece:a} is marked on the {bottom_plate} alone. It does not reach the {top_plate}."
+            if other is Plate.BOTTOM
+            else "{Piece:a} is marked on the {top_plate} alone. It does not reach the {bottom_plate}.",
+            piece=wanted.mark.role,
+        )
         return Single(Kind.WRONG_PLATE, wanted.mark.opening, words, number, None)
     doorway = next(iter(_doorways(drawn, deck)), None)
     if doorway is not None:
-        words = f"Nothing stands in the doorway of {doorway}; its plate is cut out."
+        words = message("Nothing stands in the doorway of {opening}. Its plate is cut out.", opening=doorway)
         return Single(Kind.IN_DOORWAY, doorway, words, number, None)
-    return Single(Kind.NOT_THERE, None, "Nothing belongs there.", number, None)
+    return Single(Kind.NOT_THERE, None, message("Nothing belongs there."), number, None)
 
 
 def _doorways(drawn: Drawn, deck: Deck) -> Iterator[str]:

@@ -5,13 +5,13 @@ from dataclasses import replace
 from functools import partial
 
 from bluff.core.job.job import Sizing
-from bluff.core.job.position import At, Centred, FromOpening, FromOutside, FromPlate, FromWall, Reference, WallFace
+from bluff.core.job.position import At, Centered, FromOpening, FromOutside, FromPlate, FromWall, Reference, WallFace
 from bluff.core.job.schools import End
 from bluff.core.learn.attempt import Attempt, Kind, Marks, Mistake, Stroke
 from bluff.core.learn.slips import wrong_halves
-from bluff.core.measure.length import Length, format_call_out, format_inches, half
+from bluff.core.measure.length import Length, format_call_out, half
 from bluff.core.measure.sum import Sum, counted
-from bluff.core.message import Message, message, template
+from bluff.core.message import Message, message, plural, template
 from bluff.core.plan.meeting import EndMeeting, Intersection
 from bluff.core.plan.placing import placed_start
 from bluff.core.wall.framing import Framing
@@ -43,9 +43,11 @@ def meeting_mistakes(framing: Framing) -> Iterator[Mistake]:
         behind = half(intersection.thickness)
         for by in (behind, -behind):
             yield Mistake(
-                Kind.CENTRE_OR_EDGE,
+                Kind.CENTER_OR_EDGE,
                 intersection.other,
-                f"Wall {intersection.other} is dimensioned to its centre; a face of it was put there.",
+                message(
+                    "Wall {wall} is dimensioned to its center. One of its faces was put there.", wall=intersection.other
+                ),
                 partial(_intersection_moved, other=intersection.other, by=by),
             )
         start = plan.meetings.start
@@ -53,8 +55,13 @@ def meeting_mistakes(framing: Framing) -> Iterator[Mistake]:
             yield Mistake(
                 Kind.THICKNESS_LEFT_ON,
                 intersection.other,
-                f"Wall {intersection.other} is dimensioned from the outside; the {format_inches(start.outside)} of "
-                f"wall {start.other} were not taken off.",
+                message(
+                    "Wall {wall} is dimensioned from the outside. The {thickness:length} of wall {other} was not taken "
+                    "off.",
+                    wall=intersection.other,
+                    thickness=start.outside,
+                    other=start.other,
+                ),
                 partial(_intersection_moved, other=intersection.other, by=start.outside),
             )
 
@@ -69,14 +76,18 @@ def _of_its_width(placed: PlacedOpening) -> Iterator[Mistake]:
             Kind.UNIT_FOR_ROUGH,
             unit.width,
             unit.height,
-            f"{format_inches(unit.width)} is the unit {format_call_out(unit.width)}; its rough opening is "
-            f"{rough.width.in_figures}.",
+            message(
+                "{width:length} is the unit {unit}. Its rough opening is {sum}.",
+                width=unit.width,
+                unit=format_call_out(unit.width),
+                sum=rough.width.in_figures,
+            ),
         ),
         (
             Kind.ALLOWANCE_TWICE,
             rough.width.value + wider,
             rough.height.value + higher,
-            f"The allowance is added twice; the rough opening is {rough.width.in_figures}.",
+            message("The allowance is added twice. The rough opening is {sum}.", sum=rough.width.in_figures),
         ),
     ):
         for other_height in dict.fromkeys((height, rough.height.value)):
@@ -94,17 +105,36 @@ def _of_its_jacks(thick: Length, placed: PlacedOpening) -> Iterator[Mistake]:
     if not count:
         return
     jacks, all_of_them = counted("jack", count), count * thick
-    has = f"{placed.id} has {count} {'jack' if count == 1 else 'jacks'} a side; there is one"
-    one_less = f"{has} fewer, and the kings stand {format_inches(thick)} too near."
+    one_less = plural(
+        "{opening} has {count} {jack} a side. There is one fewer, and the {king:many} stand {thickness:length} too "
+        "near.",
+        "{opening} has {count} {jack:many} a side. There is one fewer, and the {king:many} stand {thickness:length} "
+        "too near.",
+        count=count,
+        opening=placed.id,
+        thickness=thick,
+    )
     yield Mistake(Kind.JACK_FORGOTTEN, placed.id, one_less, partial(_packed, id_=placed.id, jacks=count - 1))
     yield Mistake(
         Kind.JACK_FORGOTTEN,
         placed.id,
-        f"The jacks of {placed.id} stand inside the opening; they belong beside it, and it stays "
-        f"{format_inches(placed.rough.width.value)} clear.",
+        message(
+            "The {jack:many} of {opening} stand inside the opening. They belong beside it, and it stays {width:length} "
+            "clear.",
+            opening=placed.id,
+            width=placed.rough.width.value,
+        ),
         partial(_widened, id_=placed.id, by=-all_of_them),
     )
-    one_more = f"{has} more, and the kings stand {format_inches(thick)} too far out."
+    one_more = plural(
+        "{opening} has {count} {jack} a side. There is one more, and the {king:many} stand {thickness:length} too far "
+        "out.",
+        "{opening} has {count} {jack:many} a side. There is one more, and the {king:many} stand {thickness:length} too "
+        "far out.",
+        count=count,
+        opening=placed.id,
+        thickness=thick,
+    )
     yield Mistake(Kind.JACK_TWICE, placed.id, one_more, partial(_packed, id_=placed.id, jacks=count + 1))
     yield Mistake(
         Kind.JACK_TWICE,
@@ -122,31 +152,43 @@ def _of_its_jacks(thick: Length, placed: PlacedOpening) -> Iterator[Mistake]:
 
 def _of_its_place(plan: WallPlan, placed: PlacedOpening) -> Iterator[Mistake]:
     position, id_ = placed.opening.position, placed.id
-    if isinstance(position, Centred):
+    if isinstance(position, Centered):
         return
     for kind, other, words in _other_places(plan, id_, position):
         yield Mistake(kind, id_, words, partial(_replaced, id_=id_, position=other))
 
 
-def _other_places(plan: WallPlan, id_: str, position: At) -> Iterator[tuple[Kind, At, Message | str]]:
+def _other_places(plan: WallPlan, id_: str, position: At) -> Iterator[tuple[Kind, At, Message]]:
     """What may be read instead of what the plan says of an opening's place."""
-    distance = format_inches(position.distance)
     match position.origin:
         case FromPlate(end) | FromOutside(end):
             other = replace(position, origin=type(position.origin)(end.other))
-            words = f"{distance} is measured from the {end.other} of the wall; the plan measures {id_} from the {end}."
+            words = message(
+                "{distance:length} is measured from the {wrong} of the wall. The plan measures {opening} from the "
+                "{right}.",
+                distance=position.distance,
+                wrong=end.other.called,
+                opening=id_,
+                right=end.called,
+            )
             yield Kind.WRONG_END, other, words
     if isinstance(position.origin, FromOutside):
         end = position.origin.end
         if (meeting := plan.meetings.at(end)) and meeting.outside:
             at_plate = replace(position, origin=FromPlate(end))
-            off = format_inches(meeting.outside)
-            words = (
-                f"{distance} is to the outside of the building; the {off} of wall {meeting.other} were not taken off."
+            words = message(
+                "{distance:length} is to the outside of the building. The {off:length} of wall {wall} was not taken "
+                "off.",
+                distance=position.distance,
+                off=meeting.outside,
+                wall=meeting.other,
             )
             yield Kind.THICKNESS_LEFT_ON, at_plate, words
             added = replace(at_plate, distance=position.distance + meeting.outside)
-            yield Kind.THICKNESS_LEFT_ON, added, f"The {off} of wall {meeting.other} were added; they are taken off."
+            words = message(
+                "The {off:length} of wall {wall} was added. It is taken off.", off=meeting.outside, wall=meeting.other
+            )
+            yield Kind.THICKNESS_LEFT_ON, added, words
     if isinstance(position.origin, FromWall):
         for face in WallFace:
             if face is not position.origin.face:
@@ -156,46 +198,54 @@ def _other_places(plan: WallPlan, id_: str, position: At) -> Iterator[tuple[Kind
                     other,
                     message(_RIGHT_FACE[position.origin.face], opening=id_, wall=position.origin.wall),
                 )
-    is_centre = position.reference is Reference.CENTRE
-    other = replace(position, reference=Reference.EDGE if is_centre else Reference.CENTRE)
-    words = "its centre; an edge was put there" if is_centre else "its edge; its centre was put there"
-    yield Kind.CENTRE_OR_EDGE, other, f"{distance} is to {words}."
+    is_center = position.reference is Reference.CENTER
+    other = replace(position, reference=Reference.EDGE if is_center else Reference.CENTER)
+    words = message(
+        "{distance:length} is to its center. An edge was put there."
+        if is_center
+        else "{distance:length} is to its edge. Its center was put there.",
+        distance=position.distance,
+    )
+    yield Kind.CENTER_OR_EDGE, other, words
 
 
 _RIGHT_FACE = {
     WallFace.NEAR: template("{opening} is measured from the near face of wall {wall}."),
-    WallFace.CENTRE: template("{opening} is measured from the center of wall {wall}."),
+    WallFace.CENTER: template("{opening} is measured from the center of wall {wall}."),
     WallFace.FAR: template("{opening} is measured from the far face of wall {wall}."),
 }
 
 
 def _of_its_half(placed: PlacedOpening) -> Iterator[Mistake]:
     position, width = placed.opening.position, placed.rough.width.value
-    if isinstance(position, At) and position.reference is not Reference.CENTRE:
+    if isinstance(position, At) and position.reference is not Reference.CENTER:
         return
     for wrong in wrong_halves(width):
         off = wrong - half(width)
-        words = (
-            f"Half of {format_inches(width)} is {format_inches(half(width), 32)}; {format_inches(wrong, 32)} was taken "
-            f"at {placed.id}."
+        words = message(
+            "Half of {width:length} is {half:fine}. {wrong:fine} was used at {opening}.",
+            width=width,
+            half=half(width),
+            wrong=wrong,
+            opening=placed.id,
         )
-        # Half to either side of the centre, or one side from there and the other the width away from it.
+        # Half to either side of the center, or one side from there and the other the width away from it.
         yield Mistake(Kind.HALVED_WRONG, placed.id, words, partial(_widened, id_=placed.id, by=off))
         yield Mistake(Kind.HALVED_WRONG, placed.id, words, partial(_shifted, id_=placed.id, by=-off))
 
 
 def _of_plates(placed: PlacedOpening) -> Iterator[Mistake]:
     for role, plate, words in (
-        (Role.JACK, Plate.TOP, "Jacks end under the header; nothing of them is marked on the top plate."),
+        (Role.JACK, Plate.TOP, message("{Jack:many} end under the {header}. They are not marked on the {top_plate}.")),
         (
             Role.BOTTOM_CRIPPLE,
             Plate.TOP,
-            "Bottom cripples end under the sill; nothing of them is marked on the top plate.",
+            message("{Bottom_cripple:many} end under the {sill}. They are not marked on the {top_plate}."),
         ),
         (
             Role.TOP_CRIPPLE,
             Plate.BOTTOM,
-            "Top cripples stand on the header; nothing of them is marked on the bottom plate.",
+            message("{Top_cripple:many} stand on the {header}. They are not marked on the {bottom_plate}."),
         ),
     ):
         yield Mistake(
@@ -250,8 +300,8 @@ def _sized(attempt: Attempt, id_: str, width: Length, height: Length) -> Attempt
         rough = replace(placed.rough, width=Sum.of("as taken", width), height=Sum.of("as taken", height))
         start = placed.start.plus("another width", _start_moves(placed, width))
         head = placed.head
-        if placed.opening.kind.is_doorway and head.value == placed.storey.value + placed.rough.height.value:
-            head = placed.storey.plus("rough height", height)
+        if placed.opening.kind.is_doorway and head.value == placed.story.value + placed.rough.height.value:
+            head = placed.story.plus("rough height", height)
         return _with(plan, id_, replace(placed, rough=rough, start=start, head=head))
 
     return replace(attempt, plan=sized(attempt.plan), on_paper=sized(attempt.on_paper))
@@ -260,7 +310,7 @@ def _sized(attempt: Attempt, id_: str, width: Length, height: Length) -> Attempt
 def _start_moves(placed: PlacedOpening, width: Length) -> Length:
     """How far the start of an opening moves along when it has another width."""
     position, before = placed.opening.position, placed.rough.width.value
-    if isinstance(position, Centred) or position.reference is Reference.CENTRE:
+    if isinstance(position, Centered) or position.reference is Reference.CENTER:
         return half(before) - half(width)
     return before - width if position.is_backward else 0
 
@@ -311,8 +361,13 @@ def _of_thickness(plan: WallPlan, met: EndMeeting | Intersection) -> Iterator[Mi
             yield Mistake(
                 Kind.OTHER_THICKNESS,
                 met.other,
-                f"Wall {met.other} is taken for {nominal}, {format_inches(width)} thick; it is "
-                f"{format_inches(met.thickness)}.",
+                message(
+                    "Wall {wall} is taken for {size}, {width:length} thick. It is {thickness:length}.",
+                    wall=met.other,
+                    size=nominal,
+                    width=width,
+                    thickness=met.thickness,
+                ),
                 partial(_met, other=met.other, thickness=width),
             )
 
@@ -336,6 +391,6 @@ def _met(attempt: Attempt, other: str, thickness: Length) -> Attempt:
 def _intersection_moved(attempt: Attempt, other: str, by: Length) -> Attempt:
     meetings = attempt.plan.meetings
     intersections = tuple(
-        replace(one, centre=one.centre + by) if one.other == other else one for one in meetings.intersections
+        replace(one, center=one.center + by) if one.other == other else one for one in meetings.intersections
     )
     return attempt.marked(meetings=replace(meetings, intersections=intersections))

@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from bluff.core.job.position import At, Centred, Reference
+from bluff.core.job.position import At, Centered, Reference
 from bluff.core.job.schools import End
 from bluff.core.measure.length import Length, half
 from bluff.core.plan.meeting import EndMeeting
@@ -73,7 +73,7 @@ def _beside(plan: WallPlan) -> Iterator[tuple[str, Length, Length]]:
     if start := plan.meetings.start:
         yield start.other, -start.beyond, start.thickness - start.beyond
     for crossing in plan.meetings.intersections:
-        near = plan.centre_of(crossing).value - half(crossing.thickness)
+        near = plan.center_of(crossing).value - half(crossing.thickness)
         yield crossing.other, near, near + crossing.thickness
     if end := plan.meetings.end:
         yield end.other, plan.length + end.beyond - end.thickness, plan.length + end.beyond
@@ -88,10 +88,10 @@ def _unit(placed: PlacedOpening) -> tuple[Length, Length]:
 def _dimensions(plan: WallPlan) -> Iterator[tuple[str, Length, Length]]:
     outside = _outside(plan.meetings.start)
     for crossing in plan.meetings.intersections:
-        yield crossing.other, -outside, plan.centre_of(crossing).value
+        yield crossing.other, -outside, plan.center_of(crossing).value
     for placed in plan.openings:
         position = placed.opening.position
-        if isinstance(position, Centred):
+        if isinstance(position, Centered):
             continue
         at = _reference(placed, position)
         back = position.is_backward
@@ -104,7 +104,7 @@ def _outside(meeting: EndMeeting | None) -> Length:
 
 
 def _reference(placed: PlacedOpening, position: At) -> Length:
-    """The centre, or the edge that is nearest to what it is measured from."""
-    if position.reference is Reference.CENTRE:
+    """The center, or the edge that is nearest to what it is measured from."""
+    if position.reference is Reference.CENTER:
         return half(placed.start.value + placed.end)
     return placed.end if position.is_backward else placed.start.value

@@ -57,7 +57,7 @@ class HandedIn(NamedTuple):
     made_at: datetime
 
 
-PRACTISED_AT: Mapping[Kind, Level] = {
+PRACTICED_AT: Mapping[Kind, Level] = {
     Kind.ON_THE_LINE: Level.COMMON,
     Kind.WRONG_SIDE: Level.COMMON,
     Kind.WRONG_END: Level.COMMON,
@@ -70,7 +70,7 @@ PRACTISED_AT: Mapping[Kind, Level] = {
     Kind.JACK_FORGOTTEN: Level.WINDOW,
     Kind.JACK_TWICE: Level.WINDOW,
     Kind.HALVED_WRONG: Level.WINDOW,
-    Kind.CENTRE_OR_EDGE: Level.WINDOW,
+    Kind.CENTER_OR_EDGE: Level.WINDOW,
     Kind.WRONG_PLATE: Level.WINDOW,
     Kind.STARTED_AGAIN: Level.WINDOW,
     Kind.IN_DOORWAY: Level.DOOR,
@@ -92,9 +92,9 @@ def next_level(results: Sequence[Result]) -> Level:
         results: Of one person, the oldest first.
     """
     latest = {result.level: result for result in results if result.level}
-    again = Counter(kind for result in results[-_LATELY:] for kind in result.kinds if kind in PRACTISED_AT)
+    again = Counter(kind for result in results[-_LATELY:] for kind in result.kinds if kind in PRACTICED_AT)
     for kind, times in again.most_common():
-        level = PRACTISED_AT[kind]
+        level = PRACTICED_AT[kind]
         if times >= _AGAIN and not (level in latest and latest[level].is_right):
             return level
     return next((level for level in Level if level not in latest or not latest[level].is_right), Level.RAKE)

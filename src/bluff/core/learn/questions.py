@@ -13,7 +13,7 @@ from bluff.core.errors import EditError
 from bluff.core.job.amounts import Datum
 from bluff.core.job.asked import School
 from bluff.core.job.job import Opening, Sizing
-from bluff.core.job.position import Centred
+from bluff.core.job.position import Centered
 from bluff.core.job.rough_opening import rough_opening
 from bluff.core.job.schools import (
     Anchors,
@@ -34,19 +34,15 @@ from bluff.core.measure.aloud import aloud
 from bluff.core.measure.length import (
     Length,
     format_call_out,
-    format_exact,
-    format_feet,
-    format_inches,
-    format_spacing,
     half,
     inches,
     parse_length,
 )
 from bluff.core.measure.size import Size
 from bluff.core.measure.sum import Sum
-from bluff.core.message import Message, message
+from bluff.core.message import Message, listed, message, plural
 from bluff.core.takeoff.thumb import studs_by_thumb
-from bluff.core.wall.layout import on_centre_lines
+from bluff.core.wall.layout import on_center_lines
 from bluff.core.wall.member import Role
 
 _CHOICES = 4
@@ -68,34 +64,41 @@ class Question:
     """
 
     topic: str
-    asks: Message | str
-    answer: Sum | int | str
-    choices: tuple[str, ...]
-    because: Message | str
+    asks: Message
+    answer: Sum | int | Message
+    choices: tuple[Message, ...]
+    because: Message
 
     @property
-    def answers(self) -> str:
+    def written(self) -> Message:
         """The answer as it is written."""
         match self.answer:
             case Sum(value=value):
-                return format_exact(value)
-            case answer:
-                return str(answer)
+                return message("{length:length}", length=value)
+            case int(count):
+                return message("{count}", count=count)
+            case choice:
+                return choice
 
-    def is_right(self, said: str) -> bool:
-        """Whether somebody said it.
+    def is_right(self, answer: str) -> bool:
+        """Whether an answer is right.
+
+        Args:
+            answer: As it was typed; of choices the number of one, from 0.
 
         Raises:
-            LengthError: A length is asked for, and this is none.
+            LengthError: A length is asked for, and this is not one.
         """
         match self.answer:
             case Sum(value=value):
-                return parse_length(said) == value
-            case answer:
-                return said.strip() == str(answer)
+                return parse_length(answer) == value
+            case int(count):
+                return answer.strip() == str(count)
+            case choice:
+                return answer in {str(at) for at, one in enumerate(self.choices) if one == choice}
 
 
-_Maker = Callable[[Random, Standard], tuple[str, Sum | int, str]]
+_Maker = Callable[[Random, Standard], tuple[Message, Sum | int, Message]]
 
 
 def topics(standard: Standard) -> tuple[str, ...]:
@@ -125,157 +128,206 @@ def question(topic: str, seed: int, standard: Standard) -> Question:
         asks, answer, because = maker(random, standard)
         return Question(topic, asks, answer, (), because)
     if topic not in topics(standard):
-        raise EditError(f"There are no questions about {topic}.", "topic")
+        raise EditError(message("There are no questions about {topic}.", topic=topic), "topic")
     if about == "does":
-        return _what_does(topic, Role(of), random, standard)
+        return _what_does(topic, Role(of), random)
     if about == "called":
         return _what_called(topic, Role(of), random, standard)
-    return _which_way(topic, _WAYS[of], random, standard)
+    return _which_way(topic, *_WAYS[of], random)
 
 
 def _length(random: Random, least: int, most: int) -> Length:
     return inches(random.randrange(least, most)) + random.choice(_PARTS)
 
 
-def _half(random: Random, _: Standard) -> tuple[str, Sum, str]:
+def _half(random: Random, _: Standard) -> tuple[Message, Sum, Message]:
     whole = inches(random.randrange(21, 96, 2)) + random.choice((0, 0, *_PARTS))
     return (
-        f"What is half of {format_inches(whole)}?",
+        message("What is half of {whole:length}?", whole=whole),
         Sum.of("half", half(whole)),
-        "Half of the inches, and half of what is left over: an odd inch leaves 1/2, a 1/2 leaves 1/4.",
+        message("Half of the inches, and half of what is left over: an odd inch leaves 1/2, a 1/2 leaves 1/4."),
     )
 
 
-def _in_inches(random: Random, _: Standard) -> tuple[str, Sum, str]:
+def _in_inches(random: Random, _: Standard) -> tuple[Message, Sum, Message]:
     length = inches(12 * random.randrange(4, 20)) + _length(random, 0, 12)
     feet, rest = divmod(length, inches(12))
     return (
-        f"How many inches are {format_feet(length)}?",
+        message("How many inches are {length:feet}?", length=length),
         Sum.of("feet", feet * inches(12)).plus("inches", rest),
-        f"{feet} feet are {12 * feet}; with {format_inches(rest)} that is {format_inches(length)}.",
+        message(
+            "{feet} feet are {inches}. With {rest:length} that is {length:length}.",
+            feet=feet,
+            inches=12 * feet,
+            rest=rest,
+            length=length,
+        ),
     )
 
 
-def _call_out(random: Random, _: Standard) -> tuple[str, Sum, str]:
+def _call_out(random: Random, _: Standard) -> tuple[Message, Sum, Message]:
     width = inches(random.randrange(20, 73, 2))
     feet, rest = divmod(width, inches(12))
     return (
-        f"A window is called out {format_call_out(width)} x 4-0. How wide is it, in inches?",
+        message("A window is called out {size} x 4-0. How wide is it, in inches?", size=format_call_out(width)),
         Sum.of("call-out", width),
-        f"A call-out is feet and inches: {feet} ft {format_inches(rest)} is {format_inches(width)}.",
+        message(
+            "A call-out is feet and inches: {feet} ft {rest:length} is {width:length}.",
+            feet=feet,
+            rest=rest,
+            width=width,
+        ),
     )
 
 
 def _of_unit(random: Random, standard: Standard, kind: OpeningKind, widths: Sequence[int], high: int) -> Sum:
     size = Size(inches(random.choice(widths)), inches(high))
-    return rough_opening(Opening("W1", "A", kind, size, Sizing.UNIT, Centred()), standard).width
+    return rough_opening(Opening("W1", "A", kind, size, Sizing.UNIT, Centered()), standard).width
 
 
-def _door(random: Random, standard: Standard) -> tuple[str, Sum, str]:
+def _door(random: Random, standard: Standard) -> tuple[Message, Sum, Message]:
     width = _of_unit(random, standard, OpeningKind.DOOR, (28, 30, 32, 34, 36), 80)
     return (
-        f"A door is called out {format_call_out(width.steps[0].amount)} x 6-8. How wide is its rough opening?",
+        message(
+            "A door is called out {size} x 6-8. How wide is its rough opening?",
+            size=format_call_out(width.steps[0].amount),
+        ),
         width,
-        width.in_figures,
+        message("{sum}", sum=width.in_figures),
     )
 
 
-def _window(random: Random, standard: Standard) -> tuple[str, Sum, str]:
+def _window(random: Random, standard: Standard) -> tuple[Message, Sum, Message]:
     width = _of_unit(random, standard, OpeningKind.WINDOW, (24, 30, 36, 42, 48, 60), 48)
     return (
-        f"A window is called out {format_call_out(width.steps[0].amount)} x 4-0. How wide is its rough opening?",
+        message(
+            "A window is called out {size} x 4-0. How wide is its rough opening?",
+            size=format_call_out(width.steps[0].amount),
+        ),
         width,
-        width.in_figures,
+        message("{sum}", sum=width.in_figures),
     )
 
 
-def _header(random: Random, _: Standard) -> tuple[str, Sum, str]:
+def _header(random: Random, _: Standard) -> tuple[Message, Sum, Message]:
     width, jacks = _length(random, 25, 72), random.choice((1, 1, 2))
     length = Sum.of("rough opening", width).plus("{jack:many}", 2 * jacks * _STUD)
-    many = "1 jack" if jacks == 1 else f"{jacks} jacks"
+    many = plural("{count} {jack}", "{count} {jack:many}", count=jacks)
     return (
-        f"A rough opening is {format_inches(width)} wide, with {many} a side. How long is its header?",
+        message(
+            "A rough opening is {width:length} wide, with {many} a side. How long is its {header}?",
+            width=width,
+            many=many,
+        ),
         length,
-        f"{length.in_figures}: it lies on the jacks of both sides.",
+        message("{sum}: it lies on the {jack:many} of both sides.", sum=length.in_figures),
     )
 
 
-def _jack(random: Random, standard: Standard) -> tuple[str, Sum, str]:
+def _jack(random: Random, standard: Standard) -> tuple[Message, Sum, Message]:
     head, count = _length(random, 79, 90), standard.bottom_plates
     length = Sum.of("head", head).minus("{bottom_plate}", count * _STUD)
-    plates = "1 bottom plate" if count == 1 else f"{count} bottom plates"
+    plates = plural("{count} {bottom_plate}", "{count} {bottom_plate:many}", count=count)
     return (
-        f"The underside of a header is {format_inches(head)} above the floor, and the wall has {plates}. How long is "
-        "its jack?",
+        message(
+            "The underside of {header:a} is {head:length} above the floor, and the wall has {plates}. How long is its "
+            "{jack}?",
+            head=head,
+            plates=plates,
+        ),
         length,
-        f"{length.in_figures}: the jack stands on the bottom plate.",
+        message("{sum}: the {jack} stands on the {bottom_plate}.", sum=length.in_figures),
     )
 
 
-def _line(random: Random, _: Standard) -> tuple[str, Sum, str]:
+def _line(random: Random, _: Standard) -> tuple[Message, Sum, Message]:
     spacing, number = random.choice(_SPACINGS), random.randrange(2, 12)
-    at = Sum.of("on centre", inches(int(spacing) * number)).minus("half a {stud}", half(_STUD))
+    at = Sum.of("on center", inches(int(spacing) * number)).minus("half a {stud}", half(_STUD))
     return (
-        f"At {format_spacing(spacing)} on centre from the end of the plate, the X ahead: where is line {number}?",
+        message(
+            "At {spacing:spacing} on center from the end of the plate, the X ahead: where is line {number}?",
+            spacing=spacing,
+            number=number,
+        ),
         at,
-        f"{number} x {format_spacing(spacing)} is {format_inches(at.steps[0].amount)}, less 3/4, so that the middle of "
-        "the stud is on it.",
+        message(
+            "{number} x {spacing:spacing} is {amount:length}, less 3/4, so that the middle of the {stud} is on it.",
+            number=number,
+            spacing=spacing,
+            amount=at.steps[0].amount,
+        ),
     )
 
 
-def _other_end(random: Random, _: Standard) -> tuple[str, Sum, str]:
+def _other_end(random: Random, _: Standard) -> tuple[Message, Sum, Message]:
     plate, line = _length(random, 100, 180), _length(random, 10, 90)
     reads = Sum.of("plate", plate).minus("line", line).minus("its {stud}", _STUD)
     return (
-        f"On a plate of {format_inches(plate)} a stud's line is at {format_inches(line)}, the X ahead. What does the "
-        "tape read from the other end, the X ahead as you see it?",
+        message(
+            "On a plate of {plate:length} {stud:a}'s line is at {line:length}, the X ahead. What does the tape read "
+            "from the other end, the X ahead as you see it?",
+            plate=plate,
+            line=line,
+        ),
         reads,
-        f"{reads.in_figures}: from there it is the other side of the stud.",
+        message("{sum}: from there it is the other side of the {stud}.", sum=reads.in_figures),
     )
 
 
-def _outside(random: Random, _: Standard) -> tuple[str, Sum, str]:
+def _outside(random: Random, _: Standard) -> tuple[Message, Sum, Message]:
     distance, thick = _length(random, 60, 130), random.choice((inches("3 1/2"), inches("5 1/2")))
     at = Sum.of("to the outside", distance).minus("the wall it butts into", thick)
     return (
-        f"A window's centre is {format_feet(distance)} from the outside of the building, and the wall butts into one "
-        f"{format_inches(thick)} thick. Where is the centre on the plate, in inches?",
+        message(
+            "A window's center is {distance:feet} from the outside of the building, and the wall butts into one "
+            "{thick:length} thick. Where is the center on the plate, in inches?",
+            distance=distance,
+            thick=thick,
+        ),
         at,
-        f"{at.in_figures}: the plate begins where the other wall ends.",
+        message("{sum}: the plate begins where the other wall ends.", sum=at.in_figures),
     )
 
 
-def _by_thumb(random: Random, _: Standard) -> tuple[str, int, str]:
+def _by_thumb(random: Random, _: Standard) -> tuple[Message, int, Message]:
     length, spacing = inches(12 * random.randrange(8, 40)), random.choice(_SPACINGS)
     share = "3/4" if spacing == _SPACINGS[0] else "1/2"
     return (
-        f"By rule of thumb, how many studs has a bare wall of {format_feet(length)} at {format_spacing(spacing)}?",
+        message(
+            "By rule of thumb, how many {stud:many} are in a bare wall of {length:feet} at {spacing:spacing}?",
+            length=length,
+            spacing=spacing,
+        ),
         studs_by_thumb(length, spacing),
-        f"A foot of wall x {share}, rounded up, and one.",
+        message("The feet of wall x {share}, rounded up, plus one.", share=share),
     )
 
 
-def _exactly(random: Random, standard: Standard) -> tuple[str, int, str]:
+def _exactly(random: Random, standard: Standard) -> tuple[Message, int, Message]:
     length, spacing = _length(random, 90, 200), random.choice(_SPACINGS)
-    lines = on_centre_lines(length, spacing, Datum(End.START))
+    lines = on_center_lines(length, spacing, Datum(End.START))
     # One that would stand in the end stud adds none.
     between = [line for line in lines if _STUD <= line.point.value - half(_STUD) <= length - 2 * _STUD]
     if len(between) < len(lines):
         return _exactly(random, standard)
     return (
-        f"Exactly: how many studs has a bare wall with a plate of {format_inches(length)} at "
-        f"{format_spacing(spacing)}, no openings and nothing that meets it?",
+        message(
+            "Exactly how many {stud:many} are in a bare wall with a plate of {length:length} at {spacing:spacing}, no "
+            "openings and nothing that meets it?",
+            length=length,
+            spacing=spacing,
+        ),
         len(between) + 2,
-        f"{len(between)} lines fall between the end studs, and those are two.",
+        message("{lines} lines fall between the {end_stud:many}, plus the two {end_stud:many}.", lines=len(between)),
     )
 
 
-def _called_aloud(random: Random, _: Standard) -> tuple[str, Sum, str]:
+def _called_aloud(random: Random, _: Standard) -> tuple[Message, Sum, Message]:
     length = inches(random.randrange(12, 190)) + inches(f"{random.randrange(1, 16)}/16")
     return (
-        f"Somebody calls “{aloud(length)}”. What do you mark?",
+        message("Your partner calls “{called}”. What do you mark?", called=aloud(length)),
         Sum.of("called", length),
-        "Inches first, then the part of an inch.",
+        message("Inches first, then the part of an inch."),
     )
 
 
@@ -314,28 +366,30 @@ _TOLD_APART = (
 )
 """Pieces whose purpose is theirs alone."""
 
-_WAYS: Mapping[str, type[School]] = {
-    "heads": Heads,
-    "jacks": Jacks,
-    "sill top": SillTop,
-    "corners": CornerSchool,
-    "intersections": IntersectionSchool,
-    "plate ties": PlateTies,
-    "ceiling backing": CeilingBacking,
-    "anchors": Anchors,
-    "lines": MarkLines,
+_WAYS: Mapping[str, tuple[type[School], Message]] = {
+    "heads": (Heads, message("Whether heads line up")),
+    "jacks": (Jacks, message("What {header:a} bears on")),
+    "sill top": (SillTop, message("How a window's {sill} lies")),
+    "corners": (CornerSchool, message("How a corner is made in the wall that runs through")),
+    "intersections": (IntersectionSchool, message("What a wall has where another one butts into its side")),
+    "plate ties": (PlateTies, message("How the {cap_plate:many} of walls that meet are tied together")),
+    "ceiling backing": (
+        CeilingBacking,
+        message("What a ceiling's edge is nailed to over a wall that runs along the joists"),
+    ),
+    "anchors": (Anchors, message("What holds a plate down on concrete")),
+    "lines": (MarkLines, message("Which sides of a piece get a line on the plate")),
 }
 
 
-def _what_does(topic: str, role: Role, random: Random, standard: Standard) -> Question:
-    words = standard.words
+def _what_does(topic: str, role: Role, random: Random) -> Question:
     others = random.sample([other for other in _TOLD_APART if other is not role], _CHOICES - 1)
-    names = [words.name(one) for one in (role, *others)]
+    names = [_piece(one) for one in (role, *others)]
     random.shuffle(names)
     return Question(
         topic,
         message("Which piece is this? “{does}”", does=PURPOSES[role].does),
-        words.name(role),
+        _piece(role),
         tuple(names),
         message("Without it: {without}", without=PURPOSES[role].without),
     )
@@ -345,30 +399,32 @@ def _what_called(topic: str, role: Role, random: Random, standard: Standard) -> 
     words = standard.words
     elsewhere = called_elsewhere(role, words)
     name = random.choice(list(elsewhere))
-    own = {words.name(other) for other in PURPOSES if other is not role and words.name(other) != name}
-    names = [words.name(role), *random.sample(sorted(own), _CHOICES - 1)]
+    own = {other for other in PURPOSES if other is not role and words.name(other) != name}
+    names = [_piece(role), *map(_piece, random.sample(sorted(own), _CHOICES - 1))]
     random.shuffle(names)
-    whose = " and ".join(elsewhere[name])
+    whose = listed([message("{region}", region=region) for region in elsewhere[name]])
     return Question(
         topic,
         message("Elsewhere ({whose}) this piece is called “{name}”. What is it called here?", whose=whose, name=name),
-        words.name(role),
+        _piece(role),
         tuple(names),
         PURPOSES[role].does,
     )
 
 
-def _which_way(topic: str, school: type[School], random: Random, standard: Standard) -> Question:
-    words = standard.words
-    ways = [way for way in school if way.when]
+def _piece(role: Role) -> Message:
+    return message("{role:one}", role=role)
+
+
+def _which_way(topic: str, school: type[School], what: Message, random: Random) -> Question:
+    ways = [way for way in school if way.when.template]
     way = random.choice(ways)
-    names = [words.say(one.called) for one in ways]
+    names = [one.called for one in ways]
     random.shuffle(names)
-    what = (school.__doc__ or "").splitlines()[0].rstrip(".")
     return Question(
         topic,
-        words.say(f"{what}: which way would one choose for this? “{way.when}”"),
-        words.say(way.called),
+        message("{what}: which way would you choose for this? “{when}”", what=what, when=way.when),
+        way.called,
         tuple(names),
-        words.say(f"{way.called}: {way.when}"),
+        message("{way}: {when}", way=way.called, when=way.when),
     )

@@ -17,8 +17,9 @@ from bluff.core.errors import SettingError
 from bluff.core.job.amounts import PrecutStuds, StudMake, WallHeight
 from bluff.core.job.job import Job, Wall
 from bluff.core.job.standard import Standard
-from bluff.core.measure.length import Length, format_inches, inches, nearest, parse_length
+from bluff.core.measure.length import Length, inches, nearest, parse_length
 from bluff.core.measure.lumber import HEADER_PLIES, LUMBER, Lumber
+from bluff.core.message import message
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Role
 
@@ -47,14 +48,21 @@ class Model:
 
     def __post_init__(self) -> None:
         if not _LEAST_SCALE <= self.scale <= _MOST_SCALE:
-            raise SettingError("A model is 1/4 to 6 inches to the foot; 1 1/2 is usual.", "scale")
+            raise SettingError(message("A model is 1/4 to 6 inches to the foot; 1 1/2 is usual."), "scale")
         if not 0 < self.thick <= self.wide:
-            raise SettingError("Sticks are as wide as they are thick at least; write thickness, then width.", "wide")
+            raise SettingError(
+                message("Sticks are as wide as they are thick at least. Write thickness, then width."), "wide"
+            )
         if not _THINNEST <= (full := self.full_size(self.thick)) <= _THICKEST:
             raise SettingError(
-                f"At this scale a stick of {format_inches(self.thick, 32)} stands for a board of "
-                f"{format_inches(full)}; take sticks of {format_inches(self.small(_THINNEST), 32)} to "
-                f"{format_inches(self.small(_THICKEST), 32)}, or another scale.",
+                message(
+                    "At this scale a stick of {thick:fine} stands for a board of {full:length}; take sticks of "
+                    "{small:fine} to {small2:fine}, or another scale.",
+                    thick=self.thick,
+                    full=full,
+                    small=self.small(_THINNEST),
+                    small2=self.small(_THICKEST),
+                ),
                 "thick",
             )
 
@@ -115,7 +123,12 @@ def read_scale(text: str) -> Fraction:
     if not colon:
         return Fraction(parse_length(text), inches("1'"))
     if one.strip() != "1" or not to.strip().isdecimal() or int(to) == 0:
-        raise SettingError(f"“{text}” is no scale; write inches to the foot, like 1 1/2, or one to so many, like 1:10.")
+        raise SettingError(
+            message(
+                "“{text}” is not a scale. Write inches to the foot, like 1 1/2, or one to so many, like 1:10.",
+                text=text,
+            )
+        )
     return Fraction(1, int(to))
 
 

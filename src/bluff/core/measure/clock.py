@@ -4,6 +4,7 @@ import re
 from typing import Annotated, TypeAlias
 
 from bluff.core.errors import SettingError
+from bluff.core.message import message
 
 Clock: TypeAlias = Annotated[int, "minutes since midnight"]
 
@@ -23,7 +24,7 @@ def parse_clock(text: str) -> Clock:
     """
     typed = _CLOCK.fullmatch(text.strip())
     if not typed or int(typed[1]) >= DAY // HOUR or int(typed[2] or 0) >= HOUR:
-        raise SettingError(f"“{text}” is no time of day; write it like 7:00.")
+        raise SettingError(message("“{text}” is not a time of day. Write it like 7:00.", text=text))
     return int(typed[1]) * HOUR + int(typed[2] or 0)
 
 

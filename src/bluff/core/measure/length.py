@@ -1,7 +1,7 @@
 """Lengths: exact 64ths of an inch, read from what people type and printed as a tape reads.
 
 A *length* is an ``int``: the number of 64ths of an inch. Sums and differences of lengths are exact.
-Whatever is not a whole 64th (19.2 inches, half of an odd 64th, metres) goes through `nearest` once,
+Whatever is not a whole 64th (19.2 inches, half of an odd 64th, meters) goes through `nearest` once,
 by itself; nothing is ever added up from rounded parts.
 
 Words used here:
@@ -18,6 +18,7 @@ from math import gcd, isqrt
 from typing import TypeAlias
 
 from bluff.core.errors import LengthError
+from bluff.core.message import message
 
 Length: TypeAlias = int
 """A length in whole 64ths of an inch."""
@@ -30,12 +31,12 @@ LONGEST: Length = 1000 * 12 * PER_INCH
 
 TAPE_DENOMINATORS = (2, 4, 8, 16, 32, 64)
 
-_MILLIMETRES = {"mm": Fraction(1), "cm": Fraction(10), "m": Fraction(1000)}
+_MILLIMETERS = {"mm": Fraction(1), "cm": Fraction(10), "m": Fraction(1000)}
 
 _LONGEST_TEXT = 60
 """Characters; digits without end would be computed with before anybody could refuse them."""
 
-_WRITE = """write it like 12' 6 1/2", 12-6 1/2 or 150 1/2"""
+_WRITE = message("Write it like 12' 6 1/2\", 12-6 1/2 or 150 1/2.")
 
 # One spelling for each sign, whatever the keyboard made of it.
 _SPELLING = str.maketrans(
@@ -153,18 +154,18 @@ def parse_length(text: str) -> Length:
         True
         >>> parse_length("3-0-0")
         Traceback (most recent call last):
-        bluff.core.errors.LengthError: “3-0-0” has two dashes; write 3-0 for 3 feet, or 3' 0".
+        bluff.core.errors.LengthError: “{said}” has two dashes. Write 3-0 for 3 feet, or 3' 0". (said='3-0-0')
     """
     said = text.strip()
     if len(said) > _LONGEST_TEXT:
-        raise LengthError(f"“{said[:20]}…” is too long for a length; {_WRITE}.")
+        raise LengthError(message("“{said}…” is too long for a length. {write}", said=said[:20], write=_WRITE))
     plain = _one_spelling(said)
     if not plain:
-        raise LengthError(f"A length is missing; {_WRITE}.")
+        raise LengthError(message("A length is missing. {write}", write=_WRITE))
     metric = _parse_metric(plain)
     length = _parse_imperial(said, plain) if metric is None else metric
     if length > LONGEST:
-        raise LengthError(f"“{said}” is more than 1000 feet; {_WRITE}.")
+        raise LengthError(message("“{said}” is more than 1000 feet. {write}", said=said, write=_WRITE))
     return nearest(length)
 
 
@@ -283,38 +284,49 @@ def _parse_metric(plain: str) -> Fraction | None:
     match = _METRIC.fullmatch(plain)
     if match is None:
         return None
-    millimetres = Fraction(match["amount"]) * _MILLIMETRES[match["unit"]]
-    return millimetres / Fraction("25.4") * PER_INCH
+    millimeters = Fraction(match["amount"]) * _MILLIMETERS[match["unit"]]
+    return millimeters / Fraction("25.4") * PER_INCH
 
 
 def _parse_imperial(said: str, plain: str) -> Fraction:
     if plain.startswith("-"):
-        raise LengthError(f"“{said}” is less than nothing; write a length without the minus.")
+        raise LengthError(message("“{said}” is less than nothing. Write a length without the minus.", said=said))
     if len(re.findall(r"\d\s*-\s*(?=\d)", plain)) > 1:
-        raise LengthError(f"""“{said}” has two dashes; write 3-0 for 3 feet, or 3' 0".""")
+        raise LengthError(message("“{said}” has two dashes. Write 3-0 for 3 feet, or 3' 0\".", said=said))
     if re.fullmatch(r"\d+\s*-\s*\d+/\d+\s*\"?", plain):
         foot, fraction = re.split(r"\s*-\s*", plain.rstrip('" '))
         raise LengthError(
-            f"“{said}” could be inches or feet; write {foot} {fraction} for inches, {foot}' 0 {fraction}\" for feet."
+            message(
+                "“{said}” could be inches or feet. Write {foot} {fraction} for inches, {foot}' 0 {fraction}\" for "
+                "feet.",
+                said=said,
+                foot=foot,
+                fraction=fraction,
+            )
         )
     for pattern in (_FEET_AND_INCHES, _CALL_OUT):
         if match := pattern.fullmatch(plain):
             return _feet_and_inches(said, match)
     if match := _ONLY_INCHES.fullmatch(plain):
         return _inch_part(said, match) * PER_INCH
-    raise LengthError(f"“{said}” is not a length; {_WRITE}.")
+    raise LengthError(message("“{said}” is not a length. {write}", said=said, write=_WRITE))
 
 
 def _feet_and_inches(said: str, match: re.Match[str]) -> Fraction:
     feet = Fraction(match["feet"])
     part = _inch_part(said, match)
     if feet.denominator != 1 and part:
-        raise LengthError(f"“{said}” has part of a foot and inches as well; {_WRITE}.")
+        raise LengthError(message("“{said}” has part of a foot and inches as well. {write}", said=said, write=_WRITE))
     if part >= 12:
         total = nearest((feet * 12 + part) * PER_INCH)
         raise LengthError(
-            f"“{said}” has {match['whole']} inches after the feet, more than a foot; "
-            f"write {format_feet(total, 64)} if that is what it measures."
+            message(
+                "“{said}” has {match} inches after the feet, more than a foot. Write {total:length} if that is what "
+                "it measures.",
+                said=said,
+                match=match["whole"],
+                total=total,
+            )
         )
     return (feet * 12 + part) * PER_INCH
 
@@ -323,14 +335,18 @@ def _inch_part(said: str, match: re.Match[str]) -> Fraction:
     """The inches of a match of `_INCHES`: a whole or decimal number, a tape fraction, or both."""
     whole, fraction = match["whole"], match["fraction"] or match["alone"]
     if fraction and "." in (whole or ""):
-        raise LengthError(f"“{said}” is not a length; {_WRITE}.")
+        raise LengthError(message("“{said}” is not a length. {write}", said=said, write=_WRITE))
     total = Fraction(whole or 0)
     if fraction:
         top, bottom = (int(part) for part in fraction.split("/"))
         if bottom not in TAPE_DENOMINATORS:
-            raise LengthError(f"“{said}” has a fraction no tape shows; use halves, 4ths, 8ths, 16ths, 32nds or 64ths.")
+            raise LengthError(
+                message(
+                    "“{said}” has a fraction no tape shows. Use halves, 4ths, 8ths, 16ths, 32nds or 64ths.", said=said
+                )
+            )
         if top >= bottom:
-            raise LengthError(f"“{said}” has a fraction of an inch or more; {_WRITE}.")
+            raise LengthError(message("“{said}” has a fraction of an inch or more. {write}", said=said, write=_WRITE))
         total += Fraction(top, bottom)
     return total
 
@@ -342,7 +358,13 @@ def tape_parts(length: Length, denominator: int) -> tuple[str, int, str]:
     ('', 43, '1/2')
     """
     if denominator not in TAPE_DENOMINATORS:
-        raise LengthError(f"A tape shows no {denominator}ths; use one of {', '.join(map(str, TAPE_DENOMINATORS))}.")
+        raise LengthError(
+            message(
+                "A tape shows no {denominator}ths. Use one of {choices}.",
+                denominator=denominator,
+                choices=", ".join(map(str, TAPE_DENOMINATORS)),
+            )
+        )
     units = nearest_quotient(abs(length) * denominator, PER_INCH)
     whole, rest = divmod(units, denominator)
     sign = "-" if length < 0 and units else ""

@@ -12,6 +12,7 @@ from dataclasses import dataclass, field
 
 from bluff.core.errors import LumberError
 from bluff.core.measure.length import Length, inches
+from bluff.core.message import message
 
 _DRESSED = {"4": "3 1/2", "6": "5 1/2", "8": "7 1/4", "10": "9 1/4", "12": "11 1/4"}
 _TIMBER = {"6": "5 1/2", "8": "7 1/2", "10": "9 1/2", "12": "11 1/2"}
@@ -38,7 +39,11 @@ class Lumber:
 
     def __post_init__(self) -> None:
         if not 0 < self.thickness <= self.width:
-            raise LumberError(f"A {self.nominal} is given as thicker than it is wide; write thickness, then width.")
+            raise LumberError(
+                message(
+                    "A {value} is given as thicker than it is wide. Write thickness, then width.", value=self.nominal
+                )
+            )
         narrow = self.thickness if self.narrow is None else self.narrow
         object.__setattr__(self, "section", (self.thickness + narrow) * self.width // 2)
 
@@ -85,10 +90,22 @@ def lumber(nominal: str) -> Lumber:
     if found := LUMBER.get(nominal) or _BY_SPELLING.get(_spelling(nominal)):
         return found
     if nominal.strip() in _ENGINEERED:
-        raise LumberError(f"An engineered size is written with its ply: {ENGINEERED_PLY} x {nominal.strip()}.")
+        raise LumberError(
+            message(
+                "An engineered size is written with its ply: {engineered_ply} x {strip}.",
+                engineered_ply=ENGINEERED_PLY,
+                strip=nominal.strip(),
+            )
+        )
     thickness = nominal.strip().split("x")[0].strip()
     alike = [name for name in LUMBER if name.startswith(f"{thickness}x")] or sorted(STUDS, key=len)
-    raise LumberError(f"There is no {nominal.strip() or 'board without a size'}; choose from {', '.join(alike)}.")
+    raise LumberError(
+        message(
+            "There is no {value}. Choose from {choices}.",
+            value=nominal.strip() or "board without a size",
+            choices=", ".join(alike),
+        )
+    )
 
 
 def _spelling(nominal: str) -> str:

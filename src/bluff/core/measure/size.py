@@ -5,8 +5,9 @@ from dataclasses import dataclass
 
 from bluff.core.errors import LengthError, SizeError
 from bluff.core.measure.length import Length, format_call_out, inches, parse_length
+from bluff.core.message import message
 
-_WRITE = "write width x height, like 3-6 x 4-6 or 42 x 54"
+_WRITE = message("Write width x height, like 3-6 x 4-6 or 42 x 54.")
 _TIMES = re.compile(r"\s*[x×]\s*", re.IGNORECASE)
 _DIGITS = re.compile(r"([1-9])(\d)([1-9])(\d)")
 """Feet, inches, feet, inches: the commonest call-out there is."""
@@ -27,7 +28,10 @@ class Size:
     def __post_init__(self) -> None:
         for name, length in (("width", self.width), ("height", self.height)):
             if length < SMALLEST:
-                raise SizeError(f"The {name} is under 6 inches, too small for an opening; {_WRITE}.", name)
+                raise SizeError(
+                    message("The {name} is under 6 inches, too small for an opening. {write}", name=name, write=_WRITE),
+                    name,
+                )
 
     def __str__(self) -> str:
         return f"{format_call_out(self.width)} x {format_call_out(self.height)}"
@@ -52,12 +56,14 @@ def parse_size(text: str) -> Size:
     elif called := _CALLED.fullmatch(said):
         parts = [f"{called[1]}-{called[3]}", f"{called[4]}-{called[5]}"]
     elif re.fullmatch(r"\d{3}|\d{5,6}", said):
-        raise SizeError(f"“{said}” could be several sizes; write feet and inches with dashes, like 10-0 x 6-8.")
+        raise SizeError(
+            message("“{said}” could be several sizes. Write feet and inches with dashes, like 10-0 x 6-8.", said=said)
+        )
     else:
         parts = _TIMES.split(said)
     if len(parts) != 2 or not all(parts):
-        raise SizeError(f"“{said}” is not a size; {_WRITE}.")
+        raise SizeError(message("“{said}” is not a size. {write}", said=said, write=_WRITE))
     try:
         return Size(*(parse_length(part) for part in parts))
     except LengthError as error:
-        raise SizeError(f"In the size “{said}”: {error.message}") from error
+        raise SizeError(message("In the size “{said}”: {message}", said=said, message=error.message)) from error

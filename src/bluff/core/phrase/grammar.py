@@ -18,12 +18,14 @@ from typing import Any, Generic, TypeAlias, TypeVar
 
 from bluff.core.errors import BluffError, PhraseError
 from bluff.core.job.words import Words
+from bluff.core.message import Message, follow, message
 
 Context = TypeVar("Context")
 """What slots are read in: the job, and the wall that is selected."""
 Result = TypeVar("Result")
 
 _TOKEN = re.compile(r"@|[^\s@,;]+")
+_SOMETHING_ELSE = message("something else")
 MOST_WORDS = 200
 """A longer line was pasted by mistake."""
 
@@ -33,14 +35,28 @@ class Word:
     """A word of a phrase.
 
     Args:
-        usual: As it is listed, and said where the crew has another word for it.
+        usual: What may always be typed.
         others: What may be typed for it as well.
         gives: What the phrase knows once it is there: a key and a value.
+        piece: The piece it means, which may be typed as the crew calls it.
     """
 
     usual: str
     others: tuple[str, ...] = ()
     gives: tuple[str, Any] | None = None
+    piece: str | None = None
+
+    @property
+    def shown(self) -> Message:
+        """As it is listed."""
+        if self.piece is None:
+            return message("{word}", word=self.usual)
+        return message("{piece:many}" if self.usual.endswith("s") else "{piece:one}", piece=self.piece)
+
+    def spelled(self, words: Words) -> set[str]:
+        """Everything that may be typed for it, in small letters."""
+        crew = (words.name(self.piece), words.name_of_many(self.piece)) if self.piece else ()
+        return {spelling.lower() for spelling in (self.usual, *self.others, *crew)}
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,7 +65,7 @@ class Slot:
 
     Args:
         key: What the phrase knows it by.
-        shown: What it is called in the list.
+        shown: The template of what it is called in the list.
         read: Makes a value of the words in it, or raises a `BluffError` that says why not.
         longest: How many words it takes at most.
     """
@@ -92,7 +108,7 @@ class Many:
 
 @dataclass(frozen=True, slots=True)
 class Rule:
-    """Parts with a name, listed once by themselves and called by it wherever they stand."""
+    """Parts with a name, a template, listed once by themselves and called by it wherever they stand."""
 
     shown: str
     parts: "Parts"
@@ -109,20 +125,21 @@ class Phrase(Generic[Context, Result]):
     """One way of saying something.
 
     Args:
-        does: What it does, for the list.
+        does: What it does, for the list: "put an opening into a wall".
         parts: What it is made of.
         make: From what was filled in to what it means.
-        examples: Lines that are understood so.
+        examples: Templates of lines that are understood so.
     """
 
-    does: str
+    does: Message
     parts: Parts
     make: Callable[[Given, Context], Result]
     examples: tuple[str, ...]
 
-    def form(self, words: Words) -> str:
-        """How it is written, in the crew's words."""
-        return form_of(self.parts, words)
+    @property
+    def lines(self) -> tuple[Message, ...]:
+        """The examples, with pieces as the crew calls them."""
+        return tuple(map(message, self.examples))
 
 
 def read(text: str, phrases: Sequence[Phrase[Context, Result]], context: Context, words: Words) -> Result:
@@ -140,19 +157,19 @@ def read(text: str, phrases: Sequence[Phrase[Context, Result]], context: Context
     """
     tokens = _TOKEN.findall(text)
     if not tokens:
-        raise PhraseError(f"Nothing is typed yet; write it like {phrases[0].examples[0]}.")
+        raise PhraseError(message("Nothing is typed yet. Write it like {line}.", line=phrases[0].lines[0]))
     if len(tokens) > MOST_WORDS:
-        raise PhraseError(f"That is {len(tokens)} words; type one thing at a time.")
+        raise PhraseError(message("That is {tokens} words. Type one thing at a time.", tokens=len(tokens)))
     attempts = []
     for phrase in phrases:
         attempt = _Attempt(tokens, context, words)
         for at, given in attempt.match(phrase.parts, 0):
             if at == len(tokens):
                 return phrase.make(_gathered(given), context)
-            attempt.stop(at, "the line to end there")
+            attempt.stop(at, message("the line to end there"))
         attempts.append((attempt, phrase))
     furthest, nearest = max(attempts, key=lambda one: one[0].reached)
-    raise PhraseError(furthest.complaint(nearest, words))
+    raise PhraseError(furthest.complaint(nearest))
 
 
 _Pairs: TypeAlias = tuple[tuple[str, Any], ...]
@@ -166,7 +183,7 @@ class _Attempt:
     context: Any
     words: Words
     reached: int = 0
-    wanted: str = "something else"
+    wanted: Message = _SOMETHING_ELSE
     error: BluffError | None = None
     known: dict[tuple[int, int, int], Any] = field(default_factory=dict)
 
@@ -191,7 +208,7 @@ class _Attempt:
                 yield at, ()
             case Rule(shown, parts):
                 yield from self.match(parts, at)
-                self.stop(at, self.words.say(shown))
+                self.stop(at, message(shown))
             case Either(ways):
                 for way in ways:
                     yield from self.match(way, at)
@@ -204,12 +221,12 @@ class _Attempt:
 
     def _word(self, word: Word, at: int) -> Iterator[tuple[int, _Pairs]]:
         given = (word.gives,) if word.gives else ()
-        said = {spelling.lower() for spelling in (word.usual, *word.others, self.words.say(word.usual))}
         # Crews say “king stud” where others say “king”: the longer one first.
-        for spelled in sorted((spelling.split() for spelling in said), key=len, reverse=True):
+        spellings = (spelling.split() for spelling in word.spelled(self.words))
+        for spelled in sorted(spellings, key=len, reverse=True):
             if [token.lower() for token in self.tokens[at : at + len(spelled)]] == spelled:
                 yield at + len(spelled), given
-        self.stop(at, f"“{self.words.say(word.usual)}”")
+        self.stop(at, message("“{word}”", word=word.shown))
 
     def _slot(self, slot: Slot, at: int) -> Iterator[tuple[int, _Pairs]]:
         error: BluffError | None = None
@@ -220,7 +237,7 @@ class _Attempt:
                 error = value
             else:
                 yield at + length, ((slot.key, value),)
-        self.stop(at, self.words.say(slot.shown), error)
+        self.stop(at, message(slot.shown), error)
 
     def _filled(self, slot: Slot, at: int, length: int) -> Any:
         """The value of some words in a slot, or what is wrong with them; read once however often it is tried."""
@@ -232,7 +249,7 @@ class _Attempt:
                 self.known[key] = error
         return self.known[key]
 
-    def stop(self, at: int, wanted: str, error: BluffError | None = None) -> None:
+    def stop(self, at: int, wanted: Message, error: BluffError | None = None) -> None:
         """Remember what did not fit, if nothing came further."""
         # What may be left out is tried first, so the last that did not fit is what has to come; of what is wrong with
         # a word the first says most, since it is the usual next part.
@@ -241,13 +258,14 @@ class _Attempt:
         elif at == self.reached:
             self.wanted, self.error = wanted, self.error or error
 
-    def complaint(self, nearest: Phrase[Any, Any], words: Words) -> str:
+    def complaint(self, nearest: Phrase[Any, Any]) -> Message:
         """What to say when this was the nearest."""
-        write = f"To {words.say(nearest.does)} write {words.say(nearest.examples[0])}."
+        write = message("To {do}, write {line}.", do=nearest.does, line=nearest.lines[0])
         if self.reached >= len(self.tokens):
-            return f"“{' '.join(self.tokens)}” lacks {self.wanted}. {write}"
-        why = f": {self.error.message.rstrip('.')}" if self.error else ""
-        return f"“{self.tokens[self.reached]}” is not understood{why}. {write}"
+            line = " ".join(self.tokens)
+            return follow(message("“{line}” is incomplete: {wanted} is missing.", line=line, wanted=self.wanted), write)
+        unknown = message("“{word}” is not understood.", word=self.tokens[self.reached])
+        return follow(unknown, self.error.message, write) if self.error else follow(unknown, write)
 
 
 def _gathered(given: _Pairs) -> dict[str, list[Any]]:
@@ -255,22 +273,3 @@ def _gathered(given: _Pairs) -> dict[str, list[Any]]:
     for key, value in given:
         values.setdefault(key, []).append(value)
     return values
-
-
-def form_of(parts: Parts, words: Words) -> str:
-    """How some parts are written: slots and rules by their names, what may be left out in brackets."""
-    return " ".join(_part_form(part, words) for part in parts)
-
-
-def _part_form(part: Part, words: Words) -> str:
-    match part:
-        case Word(usual):
-            return words.say(usual)
-        case Slot(shown=shown) | Rule(shown):
-            return f"<{words.say(shown)}>"
-        case Maybe(parts):
-            return f"[{form_of(parts, words)}]"
-        case Either(ways):
-            return f"({' | '.join(form_of(way, words) for way in ways)})"
-        case Many(parts):
-            return f"{form_of(parts, words)} …"

@@ -6,6 +6,7 @@ from dataclasses import replace
 from bluff.core.errors import JobError
 from bluff.core.job.header import Header, HeaderKind, Laid
 from bluff.core.measure.lumber import ENGINEERED, lumber
+from bluff.core.message import message
 
 _HEADER = re.compile(
     r"(?:(?P<plies>\d)\s*-?\s*ply\s+)?(?P<size>[\d /]+?\s*[x×]\s*[\d /]+?)(?:\s+(?P<as>flat|laid flat|with foam|box))?",
@@ -26,7 +27,9 @@ def read_header(text: str, before: Header) -> Header:
     """
     match = _HEADER.fullmatch(text.strip())
     if match is None:
-        raise JobError(f"“{text}” is no header; write it like 2-ply 2x8, 6x8 or 2x4 flat.", "header")
+        raise JobError(
+            message("“{text}” is not a {header}. Write it like 2-ply 2x8, 6x8 or 2x4 flat.", text=text), "header"
+        )
     size = lumber(match["size"]).nominal
     plies = int(match["plies"] or 1)
     word = (match["as"] or "").lower()

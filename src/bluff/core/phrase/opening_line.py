@@ -13,10 +13,11 @@ from bluff.core.job.edit import AddOpening, ChangeOpening, Edit, RemoveOpening, 
 from bluff.core.job.header import Header, HeaderKind, Source
 from bluff.core.job.job import MOST_FLOORS, Job, Opening, Sizing, Wall
 from bluff.core.job.marks import next_opening_id
-from bluff.core.job.position import Centred
+from bluff.core.job.position import Centered
 from bluff.core.job.schools import Jacks, OpeningKind
 from bluff.core.measure.length import inches
 from bluff.core.measure.size import Size, parse_size
+from bluff.core.message import message
 from bluff.core.phrase.grammar import Either, Given, Many, Maybe, Parts, Phrase, Rule, Slot, Word, read
 from bluff.core.phrase.header import read_header
 from bluff.core.phrase.place import (
@@ -66,7 +67,7 @@ def read_kind(word: str | None, size: Size) -> OpeningKind:
         if word.lower() in (kind, *others):
             return OpeningKind(kind)
     known = ", ".join(sorted({*_KINDS, *(other for others in _KINDS.values() for other in others)}))
-    raise PhraseError(f"“{word}” is no kind of opening; write one of {known}.")
+    raise PhraseError(message("“{word}” is not a kind of opening. Write one of {known}.", word=word, known=known))
 
 
 _Way: TypeAlias = Callable[[Opening, Header], Opening]
@@ -107,7 +108,9 @@ def _read_kings(text: str, reading: Reading) -> _Way:
 
 def _read_floor(text: str, _reading: Reading) -> _Way:
     if not text.isdecimal() or int(text) > MOST_FLOORS:
-        raise PhraseError(f"“{text}” is no floor; 0 is the one the wall stands on, 1 the next above it")
+        raise PhraseError(
+            message("“{text}” is not a floor; 0 is the one the wall stands on, 1 the next above it.", text=text)
+        )
     floor = int(text)
     return lambda opening, _: replace(opening, floor=floor)
 
@@ -125,16 +128,16 @@ _DIFFERS = Rule(
     (
         Many(
             Either(
-                (Word("floor", ("storey",)), Slot("differs", "which", _read_floor)),
+                (Word("floor", ("story",)), Slot("differs", "which", _read_floor)),
                 (Word("head"), Slot("differs", "height", _read_head, longest=4)),
-                (Word("header"), Slot("differs", "header", _read_header, longest=8)),
-                (Word("single", gives=("differs", _sills(1))), Word("sill")),
-                (Word("double", gives=("differs", _sills(2))), Word("sill")),
+                (Word("header", piece="header"), Slot("differs", "{header}", _read_header, longest=8)),
+                (Word("single", gives=("differs", _sills(1))), Word("sill", piece="sill")),
+                (Word("double", gives=("differs", _sills(2))), Word("sill", piece="sill")),
                 (Word("floating", gives=("differs", _jacks(Jacks.FLOATING))),),
                 (Word("to-plate", gives=("differs", _jacks(Jacks.TO_PLATE))),),
                 (Word("hangers", gives=("differs", _jacks(Jacks.HANGERS))),),
-                (Slot("differs", "how many", _read_jacks), Word("jacks", ("jack",))),
-                (Slot("differs", "how many", _read_kings), Word("kings", ("king",))),
+                (Slot("differs", "how many", _read_jacks), Word("jacks", ("jack",), piece="jack")),
+                (Slot("differs", "how many", _read_kings), Word("kings", ("king",), piece="king")),
             )
         ),
     ),
@@ -158,7 +161,7 @@ def _differing(opening: Opening, given: Given, job: Job) -> Opening:
         header = job.standard_of(opening).header
         opening = way(opening, header)
     if opening.kind.is_doorway and opening.ways.head_height is not None:
-        raise PhraseError("A doorway's head is its rough height; write its size instead of a head.")
+        raise PhraseError(message("A doorway's head is its rough height. Write its size instead of a head."))
     return opening
 
 
@@ -170,15 +173,17 @@ def _add_several(given: Given, reading: Reading) -> Edit:
     """Openings alike, each so far from the one before it, the way the first is measured."""
     first, number, apart = _opening(given, reading), given["count"][0], given["every"][0]
     position = first.position
-    if isinstance(position, Centred):
-        raise PhraseError("Several in a row need a distance for the first; write it like 3 of 3-0x4-0 @ 6-0 every 8-0.")
+    if isinstance(position, Centered):
+        raise PhraseError(
+            message("Several in a row need a distance for the first. Write it like 3 of 3-0x4-0 @ 6-0 every 8-0.")
+        )
     known = list(reading.here.openings)
     edits = []
     for index in range(number):
         at = replace(position, distance=position.distance + index * apart)
         known.append(replace(first, id=next_opening_id(known, first.kind), position=at))
         edits.append(AddOpening(known[-1]))
-    return Several(f"add {number} of {first.size}", tuple(edits))
+    return Several(tuple(edits))
 
 
 def _change(given: Given, reading: Reading) -> Edit:
@@ -186,7 +191,7 @@ def _change(given: Given, reading: Reading) -> Edit:
     if given.get("size"):
         sizing = Sizing.ROUGH if given.get("rough") else opening.sizing
         opening = replace(opening, size=given["size"][0], sizing=sizing)
-    if given.get("distance") or given.get("centred"):
+    if given.get("distance") or given.get("centered"):
         opening = replace(opening, position=position_of(given))
     return ChangeOpening(opening.id, _differing(opening, given, reading.here))
 
@@ -195,7 +200,7 @@ _OPENING = Slot("opening", "opening", read_opening_mark)
 _NEW: Parts = (Maybe(_KIND), *_SIZED, *PLACED, Maybe(_DIFFERS))
 
 ADD_OPENING: LinePhrase = Phrase(
-    "put an opening into a wall",
+    message("put an opening into a wall"),
     (*_NEW, IN_WALL),
     _add,
     (
@@ -207,20 +212,20 @@ ADD_OPENING: LinePhrase = Phrase(
         "d 2-10x6-8 @ edge 7-2",
         "w 3-0x3-0 6-0 from right",
         "w 3-0x3-0 @ 4-0 from outside end",
-        "w 3-0x3-0 centred head 84",
-        "ro 43x55 @ centred double sill",
+        "w 3-0x3-0 centered head 84",
+        "ro 43x55 @ centered double sill",
         "w 3-0x3-0 @ 4-0 header 2x10 floating",
         "w 3-0x4-0 @ 9-3 floor 1",
     ),
 )
 ADD_SEVERAL: LinePhrase = Phrase(
-    "put openings alike into a wall, evenly apart",
+    message("put openings alike into a wall, evenly apart"),
     (count_slot(), Word("of"), *_NEW, Word("every"), length_slot("every", "distance"), IN_WALL),
     _add_several,
     ("3 of 3-0x4-0 @ 6-0 every 8-0",),
 )
 CHANGE_OPENING: LinePhrase = Phrase(
-    "change an opening",
+    message("change an opening"),
     (
         _OPENING,
         Either(
@@ -233,7 +238,7 @@ CHANGE_OPENING: LinePhrase = Phrase(
     ("W1 @ 7-0", "W1 3-0x4-0", "W1 head 84", "W1 3-0x4-0 @ 7-0 header 2x10", "W1 6-0 from end", "W1 2 kings"),
 )
 REMOVE_OPENING: LinePhrase = Phrase(
-    "take an opening out",
+    message("take an opening out"),
     (Either((_OPENING, Word("gone")), (Word("remove"), _OPENING)),),
     lambda given, _: RemoveOpening(given["opening"][0]),
     ("W1 gone", "remove W1"),

@@ -9,7 +9,7 @@ from bluff.core.job.edit import Edit
 from bluff.core.job.job import Job, Wall
 from bluff.core.job.position import (
     At,
-    Centred,
+    Centered,
     FromOpening,
     FromOutside,
     FromPlate,
@@ -21,6 +21,7 @@ from bluff.core.job.position import (
 from bluff.core.job.schools import End
 from bluff.core.job.words import Words
 from bluff.core.measure.length import Length, format_exact, parse_length
+from bluff.core.message import message
 from bluff.core.phrase.grammar import Either, Given, Maybe, Parts, Phrase, Rule, Slot, Word, read
 
 
@@ -41,7 +42,7 @@ class Reading:
     @property
     def here(self) -> Job:
         if self.job is None:
-            raise PhraseError("A line that changes something is read in a job.")
+            raise PhraseError(message("A line that changes something is read in a job."))
         return self.job
 
     def wall(self, given: Given) -> Wall:
@@ -51,7 +52,7 @@ class Reading:
         if self.new_wall:
             return self.new_wall
         if self.wall_id is None:
-            raise PhraseError("That does not say which wall; select one first, or end the line with “in A”.")
+            raise PhraseError(message("This line names no wall. Select one first, or end the line with “in A”."))
         return self.here.wall(self.wall_id)
 
 
@@ -66,7 +67,9 @@ def length_slot(key: str, shown: str) -> Slot:
 def read_typed_length(text: str, _reading: Reading) -> Length:
     """A length, which is never less than nothing: one measures the other way instead."""
     if text.startswith("-"):
-        raise PhraseError(f"{text} is less than nothing: measure the other way, as 2-0 before W1 or 2-0 from end")
+        raise PhraseError(
+            message("{text} is less than nothing: measure the other way, as 2-0 before W1 or 2-0 from end.", text=text)
+        )
     return parse_length(text)
 
 
@@ -78,7 +81,7 @@ def count_slot(key: str = "count", shown: str = "how many") -> Slot:
 def read_typed_count(text: str, _reading: Reading) -> int:
     """A number of things, from 1 to 40."""
     if not text.isdecimal() or not 1 <= int(text) <= 40:
-        raise PhraseError(f"“{text}” is no number from 1 to 40")
+        raise PhraseError(message("“{text}” is not a number from 1 to 40.", text=text))
     return int(text)
 
 
@@ -91,7 +94,7 @@ def _mark_of(what: str, marks: Callable[[Job], Iterable[str]]) -> Callable[[str,
         found = found or next((mark for mark in known if mark.lower() == text.lower()), None)
         if found is None:
             have = f"there are {', '.join(known[:12])}" if known else "there are none yet"
-            raise PhraseError(f"there is no {what} {text}; {have}")
+            raise PhraseError(message("there is no {what} {text}; {have}.", what=what, text=text, have=have))
         return found
 
     return reader
@@ -117,9 +120,9 @@ def one_of(key: str, *words: Word) -> Either:
 
 
 _END = one_of("end", Word("start", ("left",), ("end", End.START)), Word("end", ("right",), ("end", End.END)))
-_FACE = one_of("face", Word("near"), Word("centre", ("center",)), Word("far"))
+_FACE = one_of("face", Word("near"), Word("center", ("centre",)), Word("far"))
 _WAY = one_of("way", Word("past"), Word("before"), Word("from"))
-_REFERENCE = one_of("reference", Word("centre", ("center",)), Word("edge"))
+_REFERENCE = one_of("reference", Word("center", ("centre",)), Word("edge"))
 
 
 def _read_thing(text: str, reading: Reading) -> Origin:
@@ -159,22 +162,22 @@ WHENCE = Rule(
         ),
     ),
 )
-_CENTRED = Word("centred", ("centered", "middle"), ("centred", True))
+_CENTERED = Word("centered", ("centred", "middle"), ("centered", True))
 _DISTANCE = length_slot("distance", "distance")
-PLACE = Rule("place", (Either((_CENTRED,), (Maybe(_REFERENCE), _DISTANCE, Maybe(WHENCE))),))
+PLACE = Rule("place", (Either((_CENTERED,), (Maybe(_REFERENCE), _DISTANCE, Maybe(WHENCE))),))
 """Where something is in a wall, after an @."""
-PLAIN = Rule("plain place", (Either((_CENTRED,), (Maybe(_REFERENCE), _DISTANCE, WHENCE), (_REFERENCE, _DISTANCE)),))
+PLAIN = Rule("plain place", (Either((_CENTERED,), (Maybe(_REFERENCE), _DISTANCE, WHENCE), (_REFERENCE, _DISTANCE)),))
 """A place that is plain to be one without an @."""
 PLACED: Parts = (Either((PLAIN,), (AT, PLACE)),)
 
 
-def position_of(given: Given) -> At | Centred:
+def position_of(given: Given) -> At | Centered:
     """The position a place gives."""
-    if given.get("centred"):
-        return Centred()
+    if given.get("centered"):
+        return Centered()
     origin: Origin = FromPlate(End.START)
     way = next(iter(given.get("way", ())), "from")
-    usual = Reference.CENTRE if way == "from" else Reference.EDGE
+    usual = Reference.CENTER if way == "from" else Reference.EDGE
     if given.get("end"):
         origin = FromOutside(given["end"][0]) if given.get("outside") else FromPlate(given["end"][0])
     elif given.get("of"):
@@ -189,8 +192,8 @@ def position_of(given: Given) -> At | Centred:
     return At(reference, given["distance"][0], origin, End.START if way == "before" else End.END)
 
 
-def read_place(text: str, reading: Reading | None = None) -> At | Centred:
-    """Where an opening is: ``9-3``, ``edge 7-2 from outside end``, ``2-0 before W1``, ``centre 3-6 from near of E``.
+def read_place(text: str, reading: Reading | None = None) -> At | Centered:
+    """Where an opening is: ``9-3``, ``edge 7-2 from outside end``, ``2-0 before W1``, ``center 3-6 from near of E``.
 
     Args:
         text: What somebody wrote.
@@ -202,15 +205,15 @@ def read_place(text: str, reading: Reading | None = None) -> At | Centred:
     return read(text, (_PLACE_ALONE,), reading or Reading(None), Words())
 
 
-_PLACE_ALONE: Phrase[Reading, At | Centred] = Phrase(
-    "where something is in its wall", (Maybe(AT), PLACE), lambda given, _: position_of(given), ("2-0 past W1",)
+_PLACE_ALONE: Phrase[Reading, At | Centered] = Phrase(
+    message("where something is in its wall"), (Maybe(AT), PLACE), lambda given, _: position_of(given), ("2-0 past W1",)
 )
 
 
-def place_in_words(position: At | Centred) -> str:
+def place_in_words(position: At | Centered) -> str:
     """Where an opening is, as `read_place` reads it."""
-    if isinstance(position, Centred):
-        return "centred"
+    if isinstance(position, Centered):
+        return "centered"
     way = "before" if position.toward is End.START else "past"
     match position.origin:
         case FromPlate(end):

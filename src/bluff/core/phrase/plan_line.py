@@ -3,7 +3,7 @@
 A walk: lengths and turns, by the outside, the first length to the east. A turn is square unless it says its degrees.
 
 A partition: its distance from a wall, clear, face to face, unless it is said to run from the outside of that wall or
-to the centre of the partition; and what it runs between, the nearest walls if that is not said.
+to the center of the partition; and what it runs between, the nearest walls if that is not said.
 """
 
 import re
@@ -14,11 +14,13 @@ from itertools import pairwise
 from math import cos, hypot, radians, sin
 
 from bluff.core.errors import PhraseError
-from bluff.core.job.edit import AddWall, Edit, Several, bearing
+from bluff.core.job.description import bearing
+from bluff.core.job.edit import AddWall, Edit, Several
 from bluff.core.job.job import Between, Job, Point, Wall, WallKind
 from bluff.core.job.marks import next_wall_id
 from bluff.core.job.schools import Line
-from bluff.core.measure.length import Length, format_feet, from_64ths, inches
+from bluff.core.measure.length import Length, from_64ths, inches
+from bluff.core.message import Message, message
 from bluff.core.phrase.grammar import Either, Given, Many, Maybe, Parts, Phrase, Slot, Word, read
 from bluff.core.phrase.place import THE, LinePhrase, Reading, length_slot
 from bluff.core.phrase.special_line import lumber_slot
@@ -43,7 +45,7 @@ class _Turn:
 def _read_turn(text: str, _reading: Reading) -> _Turn:
     match = _TURN.fullmatch(text)
     if match is None:
-        raise PhraseError(f"“{text}” is no turn; R and L are square ones, R45 is not")
+        raise PhraseError(message("“{text}” is not a turn; R and L are square ones, R45 is not.", text=text))
     return _Turn(Fraction(match[2] or 90) * (1 if match[1].upper() == "L" else -1))
 
 
@@ -77,7 +79,7 @@ _PARTITION: Parts = (
     Slot("base", "wall or east", _read_base),
     Maybe(Word("wall")),
     Maybe(Word("outside", gives=("outside", True))),
-    Maybe(Word("to"), Word("centre", ("center",), ("centre", True))),
+    Maybe(Word("to"), Word("center", ("centre",), ("center", True))),
     Maybe(Word("from"), THE, Slot("first", "wall", _read_base), Word("to"), THE, Slot("second", "wall", _read_base)),
     _STUD,
 )
@@ -111,19 +113,19 @@ def _closing(places: Sequence[Place], heading: Fraction) -> Place:
     away = -x * east - y * north
     off = from_64ths(hypot(x + away * east, y + away * north))
     if off > REACH:
-        raise PhraseError(f"That cannot close: going straight on misses the beginning by {format_feet(off)}.")
+        raise PhraseError(message("That cannot close: going straight on misses the beginning by {off:feet}.", off=off))
     if away <= 0:
-        raise PhraseError("That cannot close: the beginning lies behind; turn the other way.")
+        raise PhraseError(message("That cannot close: the beginning lies behind; turn the other way."))
     return 0.0, 0.0
 
 
 def _add_walk(given: Given, reading: Reading) -> Edit:
     walls = _walk(given, reading)
-    return Several(f"walk {len(walls)} walls", tuple(AddWall(wall) for wall in walls))
+    return Several(tuple(AddWall(wall) for wall in walls))
 
 
 WALK: LinePhrase = Phrase(
-    "walk round the outside",
+    message("walk round the outside"),
     _WALK,
     _add_walk,
     ("36' R 22-6 R 36' R close", "24' R 12' R 12' L 10' R 12' R close", "20' R45 6' R45 14' 2x4"),
@@ -156,7 +158,7 @@ def read_walk(text: str, job: Job) -> tuple[Wall, ...]:
     return read(text, (phrase,), Reading(job), job.standard.words)
 
 
-def walk_gap(walls: Sequence[Wall]) -> str | None:
+def walk_gap(walls: Sequence[Wall]) -> Message | None:
     """How far from its beginning a walk ends, by the points of the compass; None when it closes."""
     first, last = walls[0].run, walls[-1].run
     if not isinstance(first, Between) or not isinstance(last, Between) or first.start == last.end:
@@ -194,25 +196,25 @@ def _partition(given: Given, reading: Reading) -> Wall:
     side = _side(base, next(iter(given.get("side", ())), None))
     near, far = (base.left, base.right) if side > 0 else (base.right, base.left)
     face = far if given.get("outside") else near
-    centre = face + side * (given["distance"][0] + (0 if given.get("centre") else Fraction(thickness, 2)))
+    center = face + side * (given["distance"][0] + (0 if given.get("center") else Fraction(thickness, 2)))
     if given.get("first"):
-        first, second = (_meets(base, float(centre), given[name][0]) for name in ("first", "second"))
+        first, second = (_meets(base, float(center), given[name][0]) for name in ("first", "second"))
     else:
         outlines = [drawn for wall in job.walls if (drawn := _outline(wall, job))]
         others = [drawn for drawn in outlines if drawn.wall is not base.wall and not drawn.is_parallel(base)]
-        first, second = _between(base, float(centre), others)
-    start, end = (Point(*map(from_64ths, base.at(along, float(centre)))) for along in (first, second))
+        first, second = _between(base, float(center), others)
+    start, end = (Point(*map(from_64ths, base.at(along, float(center)))) for along in (first, second))
     return Wall(next_wall_id(job.walls), stud, Between(start, end), WallKind.PARTITION)
 
 
 PARTITION: LinePhrase = Phrase(
-    "put a partition off a wall",
+    message("put a partition off a wall"),
     _PARTITION,
     lambda given, reading: AddWall(_partition(given, reading)),
     (
         "12-4 off east",
         "12-4 off B from A to C",
-        "15' off west outside to centre",
+        "15' off west outside to center",
         "12-4 west of B from A to C",
     ),
 )
@@ -239,12 +241,12 @@ def _named(name: str, outlines: list[Outline]) -> Outline:
         facing = [drawn for drawn in outlines if drawn.wall.kind is WallKind.EXTERIOR and _faces(drawn, toward)]
         if facing:
             return max(facing, key=lambda drawn: sum(a * b for a, b in zip(drawn.origin, toward, strict=True)))
-        raise PhraseError(f"No exterior wall faces {name.lower()}; name the wall by its mark.")
+        raise PhraseError(message("No exterior wall faces {lower}. Name the wall by its mark.", lower=name.lower()))
     for drawn in outlines:
         if drawn.wall.id.lower() == name.lower():
             return drawn
     marks = ", ".join(drawn.wall.id for drawn in outlines[:12]) or "none yet"
-    raise PhraseError(f"There is no wall {name} in the plan; its walls are {marks}.")
+    raise PhraseError(message("There is no wall {name} in the plan; its walls are {marks}.", name=name, marks=marks))
 
 
 def _outward(drawn: Outline) -> Place:
@@ -264,17 +266,25 @@ def _side(base: Outline, said: str | None) -> int:
         east, north = _COMPASS[said.lower()]
         across = base.direction[0] * north - base.direction[1] * east
         if abs(across) < 0.1:
-            raise PhraseError(f"Wall {base.wall.id} has no side to the {said.lower()}; say the one it has.")
+            raise PhraseError(
+                message(
+                    "Wall {id} has no side to the {lower}. Name a side it has.", id=base.wall.id, lower=said.lower()
+                )
+            )
         return 1 if across > 0 else -1
     if base.wall.kind is not WallKind.EXTERIOR:
-        raise PhraseError(f"Wall {base.wall.id} has two insides; say the side, like “8-0 north of {base.wall.id}”.")
+        raise PhraseError(
+            message("Wall {id} has rooms on both sides. Name the side, like “8-0 north of {id}”.", id=base.wall.id)
+        )
     return 1 if inside(base) is Line.LEFT else -1
 
 
 def _meets(base: Outline, across: float, other: Outline) -> float:
     """Where a line beside a wall reaches the middle of another one, along that wall."""
     if base.is_parallel(other):
-        raise PhraseError(f"Wall {other.wall.id} runs the same way, so the partition cannot end against it.")
+        raise PhraseError(
+            message("Wall {id} runs the same way, so the partition cannot end against it.", id=other.wall.id)
+        )
     return base.crossing(across, other, (other.left + other.right) / 2)
 
 
@@ -284,7 +294,9 @@ def _between(base: Outline, across: float, others: Iterable[Outline]) -> tuple[f
     before = [along for along in met if along < middle]
     after = [along for along in met if along > middle]
     if not before or not after:
-        raise PhraseError("It meets no wall at one end; say what it runs between, like 12-4 off east from A to C.")
+        raise PhraseError(
+            message("It meets no wall at one end. Write what it runs between, like 12-4 off east from A to C.")
+        )
     return before[-1], after[0]
 
 

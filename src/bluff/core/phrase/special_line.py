@@ -11,6 +11,7 @@ from bluff.core.job.schools import Line
 from bluff.core.job.special import Beam, ClearFor, FixtureBacking, KeptClear, Post, usual_plies
 from bluff.core.measure.length import Length, parse_length
 from bluff.core.measure.lumber import lumber
+from bluff.core.message import message
 from bluff.core.phrase.grammar import Either, Given, Many, Maybe, Phrase, Slot, Word
 from bluff.core.phrase.place import AT, IN_WALL, PLACE, LinePhrase, Reading, count_slot, length_slot, position_of
 
@@ -24,14 +25,14 @@ def lumber_slot(key: str = "stud", shown: str = "lumber") -> Slot:
 
 def _read_lumber(text: str, _reading: Reading) -> str:
     if not re.fullmatch(r"\d+\s*[x×]\s*\d+", text, re.IGNORECASE):
-        raise PhraseError(f"“{text}” is no lumber")
+        raise PhraseError(message("“{text}” is not a lumber size.", text=text))
     return lumber(text).nominal
 
 
 def _read_pair(text: str, _reading: Reading) -> tuple[Length, Length]:
     parts = _TIMES.split(text)
     if len(parts) != 2:
-        raise PhraseError(f"“{text}” is no width by depth")
+        raise PhraseError(message("“{text}” is not a width by depth.", text=text))
     width, depth = (parse_length(part) for part in parts)
     return width, depth
 
@@ -82,9 +83,9 @@ def _breaks(given: Given, reading: Reading) -> Edit:
 
 
 POST: LinePhrase = Phrase(
-    "stand a post in a wall",
+    message("stand {post:a} in a wall"),
     (
-        Word("post"),
+        Word("post", piece="post"),
         Maybe(count_slot(shown="how many boards")),
         Maybe(lumber_slot()),
         AT,
@@ -101,7 +102,7 @@ POST: LinePhrase = Phrase(
     ("post 3 2x4 @ 9-3", "post @ 5-0", "post 4x4 @ 8-4", "post 2 @ 6-0 beam 3 1/2 x 9 1/4 at 84"),
 )
 KEEP_CLEAR: LinePhrase = Phrase(
-    "keep a bay clear for something",
+    message("keep a bay clear for something"),
     (
         Word("clear"),
         Word("for"),
@@ -115,9 +116,9 @@ KEEP_CLEAR: LinePhrase = Phrase(
     ("clear for duct 12 @ 9-3", "clear for panel 14 1/2 @ edge 3-0 in B"),
 )
 BACKING: LinePhrase = Phrase(
-    "lay backing for a fixture between the studs",
+    message("lay {backing} for a fixture between the {stud:many}"),
     (
-        Word("backing"),
+        Word("backing", piece="backing"),
         Maybe(lumber_slot()),
         length_slot("start", "from"),
         Word("to"),
@@ -132,20 +133,20 @@ BACKING: LinePhrase = Phrase(
 )
 _PLACES = Either((Word("by"), Word("rule")), (Many(length_slot("at", "place")),))
 BOLTS: LinePhrase = Phrase(
-    "say where the anchor bolts are cast",
+    message("say where the anchor bolts are cast"),
     (Word("bolts", ("bolt",)), _PLACES, IN_WALL),
     _bolts,
     ("bolts 12 48 84", "bolts by rule"),
 )
 PINS: LinePhrase = Phrase(
-    "say where the plate is shot down",
+    message("say where the plate is shot down"),
     (Word("pins", ("pin",)), _PLACES, IN_WALL),
     _pins,
     ("pins 10 40 70", "pins by rule"),
 )
 
 BREAKS: LinePhrase = Phrase(
-    "say where a plate breaks",
+    message("say where a plate breaks"),
     (
         Word("break"),
         Either(

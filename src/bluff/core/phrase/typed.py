@@ -4,14 +4,14 @@ A line is read by the first phrase that fits it whole, so those that name what i
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from bluff.core.errors import BluffError, PhraseError
 from bluff.core.job.edit import Edit
 from bluff.core.job.job import Job
 from bluff.core.job.words import Words
-from bluff.core.phrase.grammar import form_of, read
-from bluff.core.phrase.opening_line import ADD_OPENING, ADD_SEVERAL, CHANGE_OPENING, REMOVE_OPENING, RULES
+from bluff.core.message import Message
+from bluff.core.phrase.grammar import read
+from bluff.core.phrase.opening_line import ADD_OPENING, ADD_SEVERAL, CHANGE_OPENING, REMOVE_OPENING
 from bluff.core.phrase.place import LinePhrase, Reading
 from bluff.core.phrase.plan_line import PARTITION, WALK
 from bluff.core.phrase.special_line import BACKING, BOLTS, BREAKS, KEEP_CLEAR, PINS, POST
@@ -41,6 +41,20 @@ PHRASES: Sequence[LinePhrase] = (
 """Every phrase there is."""
 
 
+class LineError(PhraseError):
+    """A line of a job that cannot be made an edit.
+
+    Args:
+        message: Why, and what to type.
+        path: As of any error.
+        words: The crew's, which it is read in.
+    """
+
+    def __init__(self, message: Message, path: str, words: Words) -> None:
+        super().__init__(message, path)
+        self.words = words
+
+
 def read_line(text: str, job: Job, wall_id: str | None) -> Edit:
     """The edit a typed line asks for.
 
@@ -50,34 +64,10 @@ def read_line(text: str, job: Job, wall_id: str | None) -> Edit:
         wall_id: The wall it is about where it names none.
 
     Raises:
-        PhraseError: It is not understood.
-        BluffError: It names something that is not there, or asks for what no wall can have.
+        LineError: It is not understood, names something that is not there, or asks for what no wall can have.
     """
+    words = job.standard.words
     try:
-        return read(text, PHRASES, Reading(job, wall_id), job.standard.words)
-    except PhraseError:
-        raise
+        return read(text, PHRASES, Reading(job, wall_id), words)
     except BluffError as error:
-        raise PhraseError(error.message, error.path) from error
-
-
-@dataclass(frozen=True, slots=True)
-class Listed:
-    """A phrase as the list shows it: its form, what it does, and lines that are understood so."""
-
-    form: str
-    does: str
-    examples: tuple[str, ...]
-
-
-def phrase_list(words: Words) -> tuple[Listed, ...]:
-    """Every phrase in the crew's words."""
-    return tuple(
-        Listed(phrase.form(words), words.say(phrase.does), tuple(words.say(line) for line in phrase.examples))
-        for phrase in PHRASES
-    )
-
-
-def rule_list(words: Words) -> tuple[tuple[str, str], ...]:
-    """What the forms call by name, and how each is written."""
-    return tuple((words.say(rule.shown), form_of(rule.parts, words)) for rule in RULES)
+        raise LineError(error.message, error.path, words) from error

@@ -10,6 +10,7 @@ from bluff.core.job.job import Alone, Job, Wall, WallKind
 from bluff.core.job.marks import next_wall_id
 from bluff.core.job.schools import End
 from bluff.core.job.top import Gable, HeightAt, Rake, Top, parse_rise
+from bluff.core.message import message
 from bluff.core.phrase.grammar import Either, Given, Many, Maybe, Phrase, Slot, Word, read
 from bluff.core.phrase.place import AT, PLACE, LinePhrase, Reading, length_slot, position_of, wall_slot
 from bluff.core.phrase.special_line import lumber_slot
@@ -21,9 +22,9 @@ _OPENING_MARK = re.compile(r"[WD]\d+", re.IGNORECASE)
 
 def _read_new_mark(text: str, reading: Reading) -> str:
     if not _MARK.fullmatch(text) or _OPENING_MARK.fullmatch(text):
-        raise PhraseError(f"“{text}” is no mark of a wall")
+        raise PhraseError(message("“{text}” is not a mark of a wall.", text=text))
     if text in {wall.id for wall in reading.here.walls}:
-        raise PhraseError(f"there is a wall {text} already")
+        raise PhraseError(message("there is a wall {text} already.", text=text))
     return text
 
 
@@ -39,7 +40,7 @@ def _change(given: Given, reading: Reading) -> Edit:
         edits.append(ChangeWall(wall.id, replace(wall, stud=given["stud"][0])))
     if given.get("length"):
         edits.append(SetLength(wall.id, given["length"][0]))
-    return edits[0] if len(edits) == 1 else Several(f"change wall {wall.id}", tuple(edits))
+    return edits[0] if len(edits) == 1 else Several(tuple(edits))
 
 
 def _call(given: Given, reading: Reading) -> Edit:
@@ -54,18 +55,29 @@ def _run_through(given: Given, reading: Reading) -> Edit:
     first, second = given["wall"]
     through, butt = (first, second) if given.get("through") else (second, first)
     if first == second:
-        raise PhraseError(f"A wall makes no corner with itself; name the two that meet, like {_THROUGH_EXAMPLE}.")
+        raise PhraseError(
+            message(
+                "A wall makes no corner with itself. Name the two that meet, like {through_example}.",
+                through_example=_THROUGH_EXAMPLE,
+            )
+        )
     meetings = wall_plan(reading.here, reading.here.wall(through)).meetings
     for end in End:
         meeting = meetings.at(end)
         if meeting and meeting.other == butt:
             return RunThrough(through, end)
-    raise PhraseError(f"Wall {through} ends in no corner with wall {butt}, so neither runs through there.")
+    raise PhraseError(
+        message(
+            "Wall {through} ends in no corner with wall {butt}, so neither runs through there.",
+            through=through,
+            butt=butt,
+        )
+    )
 
 
 def _read_pitch(text: str, _reading: Reading) -> Fraction:
     if "12" not in text:
-        raise PhraseError(f"“{text}” is no pitch; write the rise in 12 of run, like 5/12")
+        raise PhraseError(message("“{text}” is not a pitch. Write the rise in 12 of run, like 5/12.", text=text))
     return parse_rise(text)
 
 
@@ -98,7 +110,9 @@ def _low_end(given: Given, wall: Wall, reading: Reading) -> End:
     for end in End:
         if (meeting := meetings.at(end)) and meeting.other == tied:
             return end
-    raise PhraseError(f"Wall {wall.id} ends at no wall {tied}; say low at start or low at end.")
+    raise PhraseError(
+        message("Wall {id} ends at no wall {tied}. Say low at start or low at end.", id=wall.id, tied=tied)
+    )
 
 
 _THROUGH_EXAMPLE = "A through at B"
@@ -106,19 +120,19 @@ _LENGTH, _STUD = length_slot("length", "length"), lumber_slot(shown="studs")
 _NEW = (Maybe(Slot("mark", "mark", _read_new_mark)), _LENGTH, _STUD)
 
 ADD_WALL: LinePhrase = Phrase(
-    "add a wall that lies on no plan",
+    message("add a wall that lies on no plan"),
     _NEW,
     lambda given, reading: AddWall(_wall(given, reading)),
     ("18-6 2x4", "N 12' 2x6"),
 )
 CHANGE_WALL: LinePhrase = Phrase(
-    "change a wall",
+    message("change a wall"),
     (wall_slot(), Either((_LENGTH, Maybe(_STUD)), (_STUD,))),
     _change,
     ("A 24'", "A 2x6", "A 24' 2x4"),
 )
 CALL_WALL: LinePhrase = Phrase(
-    "say what a wall is",
+    message("say what a wall is"),
     (
         wall_slot(),
         Either(
@@ -130,7 +144,7 @@ CALL_WALL: LinePhrase = Phrase(
     ("A bearing", "A not bearing", "A partition"),
 )
 RUN_THROUGH: LinePhrase = Phrase(
-    "say which of two walls runs through at their corner",
+    message("say which of two walls runs through at their corner"),
     (
         wall_slot(),
         Either(
@@ -143,14 +157,14 @@ RUN_THROUGH: LinePhrase = Phrase(
     (_THROUGH_EXAMPLE, "A butts into B"),
 )
 REMOVE_WALL: LinePhrase = Phrase(
-    "take a wall out with its openings",
+    message("take a wall out with its openings"),
     (Either((wall_slot(), Word("gone")), (Word("remove"), wall_slot())),),
     lambda given, _: RemoveWall(given["wall"][0]),
     ("H gone", "remove H"),
 )
 
 TOP: LinePhrase = Phrase(
-    "give a wall a top that is not level",
+    message("give a wall a top that is not level"),
     (
         Maybe(wall_slot()),
         Word("top"),
@@ -172,24 +186,29 @@ TOP: LinePhrase = Phrase(
         ),
     ),
     _top,
-    ("B top 5/12 ridge centred", "D top 5/12 low at A", "B top 4/12 low at start flat 36 height 97 1/8", "B top level"),
+    (
+        "B top 5/12 ridge centered",
+        "D top 5/12 low at A",
+        "B top 4/12 low at start flat 36 height 97 1/8",
+        "B top level",
+    ),
 )
 
 
 FLOORS: LinePhrase = Phrase(
-    "say where the storeys of a wall begin",
+    message("set where the stories of a wall begin"),
     (
         Maybe(wall_slot()),
         Either(
             (
-                Word("floors", ("floor", "storeys", "storey"), ("floors", True)),
+                Word("floors", ("floor", "stories", "story", "storeys"), ("floors", True)),
                 Many(Maybe(Word("and")), length_slot("line", "height")),
             ),
-            (Word("one", gives=("one", True)), Word("storey")),
+            (Word("one", gives=("one", True)), Word("story", ("storey",))),
         ),
     ),
     _floors,
-    ("B floors 109 1/8", "B floors 109 1/8 and 218 1/4", "B one storey"),
+    ("B floors 109 1/8", "B floors 109 1/8 and 218 1/4", "B one story"),
 )
 
 

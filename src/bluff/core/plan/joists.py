@@ -35,7 +35,7 @@ def clear_between_joists(standard: Standard) -> Sum | None:
     """From joist to joist, clear; None where nobody has said how far apart they are."""
     if standard.joist_layout is None:
         return None
-    return Sum.of("joists on centre", nearest(standard.joist_layout.spacing * PER_INCH)).minus("a joist", JOIST)
+    return Sum.of("joists on center", nearest(standard.joist_layout.spacing * PER_INCH)).minus("a joist", JOIST)
 
 
 JOIST: Length = inches("1 1/2")

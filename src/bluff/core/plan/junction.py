@@ -9,6 +9,7 @@ from bluff.core.errors import JobError
 from bluff.core.job.job import Runs, Wall, WallKind
 from bluff.core.job.schools import End, Line
 from bluff.core.measure.length import Length, from_64ths, half, inches
+from bluff.core.message import message
 from bluff.core.plan.meeting import Crossing, EndMeeting, Intersection, Joint, Meetings, Profile
 from bluff.core.plan.outline import REACH, Outline
 
@@ -105,7 +106,10 @@ def find_meetings(
     for count, (one, other) in enumerate(_touching(outlines), 1):
         if count > most:
             raise JobError(
-                f"Walls meet or cross in over {most} places, more than a floor has; are some there twice?", "walls"
+                message(
+                    "Walls meet or cross in over {most} places, more than a floor has; are some there twice?", most=most
+                ),
+                "walls",
             )
         # Two in line that lie in one place are one wall drawn twice. Taken for a joint, each would be cut at the other.
         if one.is_parallel(other) and _shared(one, other) > REACH:
@@ -256,7 +260,7 @@ class _Plan:
     def _intersections(self, wall: str) -> tuple[Intersection, ...]:
         butts = ((touch, touch.others_tip) for touch in self.touches[wall] if self._is_butted_by(touch))
         found = (self._intersection(touch, tip) for touch, tip in butts if tip)
-        return tuple(sorted(found, key=lambda intersection: intersection.centre))
+        return tuple(sorted(found, key=lambda intersection: intersection.center))
 
     def _is_butted_by(self, touch: _Touch) -> bool:
         """Whether the other wall of a touch butts into this one, alone or where it is spliced to the next."""
@@ -271,9 +275,9 @@ class _Plan:
 
     def _intersection(self, touch: _Touch, tip: _Tip) -> Intersection:
         near, far = touch.span
-        width, centre = from_64ths(far - near), from_64ths((near + far) / 2)
+        width, center = from_64ths(far - near), from_64ths((near + far) / 2)
         is_lapped = self._gives_way_to(tip) is None and self._can_lap(touch)
-        return Intersection(touch.other, width, centre, _side(touch), is_lapped)
+        return Intersection(touch.other, width, center, _side(touch), is_lapped)
 
     def _can_lap(self, touch: _Touch) -> bool:
         """Whether the second top plates of two walls lie at one height where they touch."""
@@ -363,7 +367,7 @@ class _Plan:
         if touch.is_splice:
             return Joint.SPLICE
         if not touch.mine.is_square(touch.theirs):
-            return Joint.MITRE
+            return Joint.MITER
         return Joint.THROUGH if self._runs_through(touch) else Joint.BUTT
 
     def _runs_through(self, touch: _Touch) -> bool:
@@ -388,7 +392,7 @@ class _Plan:
                 return -touch.theirs.thickness
             case Joint.BUTT:
                 return touch.theirs.thickness
-            case Joint.MITRE:
+            case Joint.MITER:
                 return None
             case Joint.SPLICE if self._outranks(touch):
                 return self._past_splice(touch)
@@ -406,8 +410,8 @@ class _Plan:
         for meeting in self._intersections(touch.other):
             if meeting.is_lapped:
                 from_start = touch.others_end is End.START
-                centre = meeting.centre if from_start else length - meeting.centre
-                free = min(free, centre - half(meeting.thickness))
+                center = meeting.center if from_start else length - meeting.center
+                free = min(free, center - half(meeting.thickness))
         return free if free >= _LEAST_SPLICE_LAP else None
 
 
@@ -424,7 +428,7 @@ def _cut(touch: _Touch, end: End, joint: Joint) -> tuple[float, float]:
     if joint is Joint.SPLICE:
         at = 0.0 if end is End.START else float(mine.length)
         return at, at
-    if joint is Joint.MITRE:
+    if joint is Joint.MITER:
         # Walls that follow each other keep left to left; two that run at each other have left to right.
         is_following = touch.others_end is not end
         to_left, to_right = theirs.faces if is_following else (theirs.right, theirs.left)

@@ -116,7 +116,7 @@ def _joining(mine: Outline, end: End, other: Outline, met: Meetings) -> Edit | N
     if met.at(others_end) is not None:
         return None
     both = [one for one in (change, _moved(other, others_end, place)) if one]
-    return Several(f"join {mine.wall.id} and {other.wall.id}", tuple(both)) if len(both) == 2 else None
+    return Several(tuple(both)) if len(both) == 2 else None
 
 
 def _moved(drawn: Outline, end: End, place: Place) -> ChangeWall | None:

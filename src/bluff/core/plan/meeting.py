@@ -4,7 +4,7 @@ through
     The wall that runs on to the outside of a corner, or past the end of another wall.
 butt
     The wall that stops against a through wall and is shorter by its thickness.
-mitre
+miter
     A corner that is not square: both plates are cut to half the turn, and neither runs through.
 splice
     Two walls in line, the end of one against the end of the other.
@@ -23,6 +23,7 @@ from enum import StrEnum
 
 from bluff.core.job.schools import End, Line
 from bluff.core.measure.length import Length
+from bluff.core.message import Message, message, template
 
 
 class Joint(StrEnum):
@@ -30,20 +31,15 @@ class Joint(StrEnum):
 
     THROUGH = "through"
     BUTT = "butt"
-    MITRE = "mitre"
+    MITER = "miter"
     SPLICE = "splice"
 
-    @property
-    def verb(self) -> str:
-        """What a wall does there, before the other wall's mark: butts into A."""
-        return _VERBS[self]
 
-
-_VERBS = {
-    Joint.THROUGH: "runs past",
-    Joint.BUTT: "butts into",
-    Joint.MITRE: "mitred with",
-    Joint.SPLICE: "goes on in",
+_SAID = {
+    Joint.THROUGH: template("runs past wall {wall}"),
+    Joint.BUTT: template("butts into wall {wall}"),
+    Joint.MITER: template("mitered with wall {wall}"),
+    Joint.SPLICE: template("goes on in wall {wall}"),
 }
 
 
@@ -80,6 +76,11 @@ class EndMeeting:
     lapped_by: str | None = None
 
     @property
+    def described(self) -> Message:
+        """What this wall does there: butts into wall A."""
+        return message(_SAID[self.joint], wall=self.other)
+
+    @property
     def is_through(self) -> bool:
         """Whether this wall runs through at a square corner."""
         return self.joint is Joint.THROUGH
@@ -97,14 +98,14 @@ class Intersection:
     Args:
         other: The wall that butts.
         thickness: What it takes up of this wall's run.
-        centre: Its centre, along this wall as drawn, from its drawn start.
+        center: Its center, along this wall as drawn, from its drawn start.
         side: The face it butts against, walking from start to end.
         is_lapped: Whether the second top plates of the two can lap.
     """
 
     other: str
     thickness: Length
-    centre: Length
+    center: Length
     side: Line
     is_lapped: bool
 

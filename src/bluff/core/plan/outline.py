@@ -182,8 +182,8 @@ def outline(wall: Wall, thickness: Length) -> Outline | None:
         return None
     east, north = run.end.x - run.start.x, run.end.y - run.start.y
     length = hypot(east, north)
-    line = run.line or (Line.LEFT if wall.kind is WallKind.EXTERIOR else Line.CENTRE)
-    left = {Line.LEFT: 0, Line.CENTRE: half(thickness), Line.RIGHT: thickness}[line]
+    line = run.line or (Line.LEFT if wall.kind is WallKind.EXTERIOR else Line.CENTER)
+    left = {Line.LEFT: 0, Line.CENTER: half(thickness), Line.RIGHT: thickness}[line]
     return Outline(wall, thickness, (run.start.x, run.start.y), (east / length, north / length), left)
 
 

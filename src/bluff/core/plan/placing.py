@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping
 
-from bluff.core.job.position import At, Centred, FromOpening, FromOutside, FromPlate, FromWall, Reference, WallFace
+from bluff.core.job.position import At, Centered, FromOpening, FromOutside, FromPlate, FromWall, Reference, WallFace
 from bluff.core.job.schools import End
 from bluff.core.measure.length import Length, half
 from bluff.core.measure.shapes import Span
@@ -13,7 +13,7 @@ from bluff.core.plan.meeting import EndMeeting, Meetings
 
 def placed_start(
     id_: str,
-    position: At | Centred,
+    position: At | Centered,
     width: Length,
     length: Length,
     meetings: Meetings,
@@ -33,7 +33,7 @@ def placed_start(
 
     Source: docs/rules.md, Where an opening is. 7'-2" to the outside across a 2x6 through wall is 80 1/2.
     """
-    if isinstance(position, Centred):
+    if isinstance(position, Centered):
         return Sum.of("half of the plate", half(length)).minus(message("half of the {what}", what=what), half(width))
     name = message(_REFERENCES[position.reference], mark=id_)
     ahead = position.toward is End.END
@@ -61,7 +61,7 @@ def placed_start(
         case FromWall(other, face):
             at = wall_face(other, face, length, meetings) or 0
             to_reference = Sum.of(message(_FACES[face], mark=other), at).plus(message("to the {what}", what=name), way)
-    if position.reference is Reference.CENTRE:
+    if position.reference is Reference.CENTER:
         return to_reference.minus(message("half of the {what}", what=what), half(width))
     # An edge is the one nearest to what it is measured from: counted back, that is the far side.
     return to_reference.minus(message("width of the {what}", what=what), width if position.is_backward else 0)
@@ -69,20 +69,20 @@ def placed_start(
 
 _FACES = {
     WallFace.NEAR: template("near face of {mark}"),
-    WallFace.CENTRE: template("center of {mark}"),
+    WallFace.CENTER: template("center of {mark}"),
     WallFace.FAR: template("far face of {mark}"),
 }
 """What the faces of another wall are called in a sum."""
 
 _REFERENCES = {
     Reference.EDGE: template("edge of {mark}"),
-    Reference.CENTRE: template("center of {mark}"),
+    Reference.CENTER: template("center of {mark}"),
 }
 """What is measured to."""
 
 
 def wall_face(other: str, face: WallFace, length: Length, meetings: Meetings) -> Length | None:
-    """Where a face or the centre of a wall that meets this one stands on its plate, None when it does not meet it."""
+    """Where a face or the center of a wall that meets this one stands on its plate, None when it does not meet it."""
     span = wall_span(other, length, meetings)
     if span is None:
         return None
@@ -90,7 +90,7 @@ def wall_face(other: str, face: WallFace, length: Length, meetings: Meetings) ->
     # At this wall's start one stands beyond the other wall, and sees its far side first.
     is_at_start = not is_intersection and meetings.start is not None and meetings.start.other == other
     near, far = reversed(span) if is_at_start else span
-    return {WallFace.NEAR: near, WallFace.CENTRE: half(near + far), WallFace.FAR: far}[face]
+    return {WallFace.NEAR: near, WallFace.CENTER: half(near + far), WallFace.FAR: far}[face]
 
 
 def wall_span(other: str, length: Length, meetings: Meetings) -> Span | None:
@@ -98,7 +98,7 @@ def wall_span(other: str, length: Length, meetings: Meetings) -> Span | None:
     shift = meetings.drawn_start
     for intersection in meetings.intersections:
         if intersection.other == other:
-            near = intersection.centre + shift - half(intersection.thickness)
+            near = intersection.center + shift - half(intersection.thickness)
             return Span(near, near + intersection.thickness)
     if (start := meetings.start) and start.other == other:
         return Span(-start.beyond, start.thickness - start.beyond)

@@ -13,9 +13,10 @@ from enum import StrEnum
 
 from bluff.core.crew.strike import Written
 from bluff.core.job.schools import End
-from bluff.core.measure.aloud import Figures, aloud
+from bluff.core.measure.aloud import Figures
 from bluff.core.measure.length import Length, inches
 from bluff.core.measure.slope import Stretch
+from bluff.core.message import Message, message, separated
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.marks import BURNED_INCH, Reading, read_mark
 from bluff.core.wall.member import ANCHOR_BOLT, CUT_LINE, KEPT_CLEAR, PIN, PLATE_BREAK, Mark, Plate, Role
@@ -244,29 +245,39 @@ def _by_turn(along: Sequence[Stop], held: Held) -> Iterator[Stop]:
         yield from sorted(called, key=lambda stop: met[stop.mark.opening] if stop.turn is Turn.OPENINGS else 0)
 
 
-_PLATES: Mapping[tuple[Plate, ...], str] = {
-    (Plate.BOTTOM, Plate.TOP): "both plates",
-    (Plate.BOTTOM,): "bottom plate",
-    (Plate.TOP,): "top plate",
+_PLATES: Mapping[tuple[Plate, ...], Message] = {
+    (Plate.BOTTOM, Plate.TOP): message("both plates"),
+    (Plate.BOTTOM,): message("{bottom_plate}"),
+    (Plate.TOP,): message("{top_plate}"),
 }
 
 
-def lies(mark: Mark, plan: WallPlan) -> str | None:
+def lies(mark: Mark, plan: WallPlan) -> Message | None:
     """Which way round a piece goes, where it is not as the others: the face it lies flat on, or its wide face."""
     if mark.side is not None:
-        return f"flat on the {plan.side_in_words(mark.side)}"
+        return message("flat on the {side}", side=plan.side_called(mark.side))
     if mark.wide_face is not None and mark.wide_face is not plan.wide_face:
-        return f"wide face to the {plan.side_in_words(mark.wide_face)}"
+        return message("wide face to the {side}", side=plan.side_called(mark.wide_face))
     return None
 
 
-def called_out(stop: Stop, plan: WallPlan, figures: Figures = "inches") -> str:
-    """A stop as it is called out, in the crew's words: `forty-three and a half, king, ahead, both plates`."""
-    words = plan.standard.words
-    said = [aloud(stop.reading.at.value, figures), words.name(stop.mark.role)]
+def called_out(stop: Stop, plan: WallPlan, figures: Figures = "inches") -> Message:
+    """A stop as it is called out: `forty-three and a half, king, ahead, both plates`.
+
+    Args:
+        stop: The stop to call.
+        plan: Of its wall.
+        figures: How the tape is read.
+    """
+    at = stop.reading.at.value
+    said = [
+        message("{at:aloud}", at=at) if figures == "inches" else message("{at:aloud_feet}", at=at),
+        message("{piece:one}", piece=stop.mark.role),
+    ]
     if stop.mark.width:
-        said.append("ahead" if stop.reading.ahead else "behind")
+        said.append(message("ahead") if stop.reading.ahead else message("behind"))
     if way := lies(stop.mark, plan):
         said.append(way)
-    said.append(words.say(_PLATES[stop.plates]))
-    return ("strike " if stop.turn is Turn.STRIKE else "") + ", ".join(said)
+    said.append(_PLATES[stop.plates])
+    called = separated(said)
+    return message("strike {called}", called=called) if stop.turn is Turn.STRIKE else called

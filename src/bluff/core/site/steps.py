@@ -5,9 +5,18 @@ from collections.abc import Callable, Iterable, Iterator, Mapping
 from dataclasses import dataclass
 
 from bluff.core.job.header import TWO_FACED, HeaderBoards, HeaderKind
-from bluff.core.measure.length import format_inches
 from bluff.core.message import Message, message, plural
-from bluff.core.takeoff.nails import joints_of, joints_of_member
+from bluff.core.takeoff.nails import (
+    CHANNEL_BOARD_TO_BOARD,
+    CORNER_BOARD_TO_BOARD,
+    KING_TO_KING,
+    PLY_OF_HEADER,
+    PLY_OF_POST,
+    SECOND_PLATE_AT_A_BREAK,
+    SECOND_PLATE_AT_A_LAP,
+    joints_of,
+    joints_of_member,
+)
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Member, Role
 from bluff.core.wall.piece import Part, PieceId
@@ -29,7 +38,7 @@ class StepPieces:
     role: Role
     size: str
     plies: int
-    length: str
+    length: Message
     count: int
     members: tuple[PieceId, ...]
 
@@ -52,7 +61,7 @@ class Step:
     do: Message
     caution: Message
     pieces: tuple[StepPieces, ...]
-    nails: tuple[tuple[str, int], ...]
+    nails: tuple[tuple[Message, int], ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,7 +73,7 @@ class _Kind:
     do: Message
     caution: Message
     takes: Callable[[Member], bool]
-    joints: tuple[str, ...] = ()
+    joints: tuple[Message, ...] = ()
 
 
 def _of(*roles: Role) -> Callable[[Member], bool]:
@@ -93,7 +102,7 @@ _KINDS = (
         message("Set the packs on their marks and nail them through both plates, {backing} on the face its mark says."),
         message("Nail gun: keep the other hand a foot away, never where a nail can come out."),
         _in_meeting,
-        ("corner, board to board", "channel, board to board"),
+        (CORNER_BOARD_TO_BOARD, CHANNEL_BOARD_TO_BOARD),
     ),
     _Kind(
         "kings",
@@ -101,7 +110,7 @@ _KINDS = (
         message("Openings first, while there is room to swing. Use the straightest boards, tight on their lines."),
         message("Sight along each before it goes in: a bowed {king} spoils the opening."),
         _of(Role.KING),
-        ("king to king",),
+        (KING_TO_KING,),
     ),
     _Kind(
         "headers",
@@ -141,7 +150,7 @@ _KINDS = (
         message("Nail each together before it goes in, full on its marks."),
         message("{Post:many} follow the drawings: ask before you change one."),
         _of(Role.POST),
-        ("ply of a post",),
+        (PLY_OF_POST,),
     ),
     _Kind(
         "studs",
@@ -163,7 +172,7 @@ _KINDS = (
         message("Once the wall is square: laps and gaps as on the plan, joints clear of those below."),
         message("Feet off the plate before you nail along it."),
         _of(Role.CAP_PLATE),
-        ("second plate at a break", "second plate at a lap"),
+        (SECOND_PLATE_AT_A_BREAK, SECOND_PLATE_AT_A_LAP),
     ),
 )
 """In the order of the work; a piece goes with the first step that takes it. Source: docs/rules.md, Framing a wall."""
@@ -176,7 +185,7 @@ STEP_NAMES: Mapping[str, Message] = {kind.id: kind.name for kind in _KINDS}
 def framing_steps(framing: Framing) -> tuple[Step, ...]:
     """How a wall is framed, step by step; steps with nothing to do are left out."""
     left = list(framing.members)
-    loose = Counter[str]()
+    loose = Counter[Message]()
     for joint in joints_of(framing):
         loose[joint.name] += joint.nails
     found = []
@@ -204,7 +213,7 @@ def _caution(kind: _Kind, taken: Iterable[Member]) -> Message:
 
 
 def _pieces(taken: Iterable[Member]) -> tuple[StepPieces, ...]:
-    alike: dict[tuple[Role, str, int, int, str], list[PieceId]] = {}
+    alike: dict[tuple[Role, str, int, int, Message], list[PieceId]] = {}
     for member in taken:
         key = member.role, member.size, member.plies, -member.length.value, _cut(member)
         alike.setdefault(key, []).append(member.id)
@@ -214,17 +223,20 @@ def _pieces(taken: Iterable[Member]) -> tuple[StepPieces, ...]:
     )
 
 
-def _cut(member: Member) -> str:
-    length = format_inches(member.length.value)
+def _cut(member: Member) -> Message:
     if member.bevel is None:
-        return length
-    return f"{length} to the long point, {round(member.bevel.degrees, 1):g}°"
+        return message("{length:length}", length=member.length.value)
+    return message(
+        "{length:length} to the long point, {degrees}°",
+        length=member.length.value,
+        degrees=f"{round(member.bevel.degrees, 1):g}",
+    )
 
 
 def _nails(
-    kind: _Kind, taken: Iterable[Member], framing: Framing, loose: Mapping[str, int]
-) -> tuple[tuple[str, int], ...]:
-    counts = Counter[str]()
+    kind: _Kind, taken: Iterable[Member], framing: Framing, loose: Mapping[Message, int]
+) -> tuple[tuple[Message, int], ...]:
+    counts = Counter[Message]()
     for member in taken:
         for joint in joints_of_member(member, framing):
             counts[joint.name] += joint.nails
@@ -283,7 +295,7 @@ def _built(boards: HeaderBoards, header: Member, framing: Framing) -> Iterator[M
         )
     elif not boards.is_flat:
         yield message("Crown up.")
-    if nails := [joint.nails for joint in joints_of_member(header, framing) if joint.name == "ply of a header"]:
+    if nails := [joint.nails for joint in joints_of_member(header, framing) if joint.name == PLY_OF_HEADER]:
         yield message(
             "16d nails at {apart:length} along both edges, from both faces: {nails} in all.",
             apart=framing.plan.standard.nails.apart,

@@ -30,8 +30,8 @@ class Task(StrEnum):
     RAISE = "raise"
 
     @property
-    def called(self) -> str:
-        """As one says it."""
+    def called(self) -> Message:
+        """What it is called."""
         return _CALLED[self]
 
     @property
@@ -45,12 +45,12 @@ class Task(StrEnum):
         return _DONE.get(self)
 
 
-_CALLED: Mapping[Task, str] = {
-    Task.LAYOUT: "Lay out",
-    Task.CUT: "Cut",
-    Task.FRAME: "Frame",
-    Task.SHEET: "Sheathe",
-    Task.RAISE: "Raise",
+_CALLED: Mapping[Task, Message] = {
+    Task.LAYOUT: message("Lay out"),
+    Task.CUT: message("Cut"),
+    Task.FRAME: message("Frame"),
+    Task.SHEET: message("Sheathe"),
+    Task.RAISE: message("Raise"),
 }
 _DONE: Mapping[Task, Stage] = {
     Task.CUT: Stage.CUT,
@@ -66,7 +66,7 @@ _NAMES: Mapping[str, Message] = {
     Stage.SHEATHED: message("Sheathed"),
     Stage.STANDING: message("Standing and braced"),
     **{f"step/{step}": name for step, name in STEP_NAMES.items()},
-    **{task.begun: message("Started: {task}", task=task.called.lower()) for task in Task},
+    **{task.begun: message("Started: {task}", task=task.called) for task in Task},
 }
 
 _KINDS: Mapping[str, str] = {

@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 
 from bluff.core.measure.length import Length, format_exact, inches
+from bluff.core.message import message
 from bluff.core.strength.load import Load, Point
 from bluff.core.strength.worked import Worked, said
 
@@ -62,25 +63,25 @@ class Beam:
 
     @property
     def area(self) -> Worked:
-        return Worked("Area A", self._section, self._base * in_inches(self.depth), "in²", 2)
+        return Worked(message("Area A"), self._section, self._base * in_inches(self.depth), "in²", 2)
 
     @property
     def modulus(self) -> Worked:
         """The section modulus."""
         value = self._base * in_inches(self.depth) ** 2 / 6
-        return Worked("Section modulus S", f"{self._section}² ÷ 6", value, "in³", 2)
+        return Worked(message("Section modulus S"), f"{self._section}² ÷ 6", value, "in³", 2)
 
     @property
     def inertia(self) -> Worked:
         """The moment of inertia."""
         value = self._base * in_inches(self.depth) ** 3 / 12
-        return Worked("Moment of inertia I", f"{self._section}³ ÷ 12", value, "in⁴", 1)
+        return Worked(message("Moment of inertia I"), f"{self._section}³ ÷ 12", value, "in⁴", 1)
 
     def bending(self, load: Load) -> tuple[Worked, ...]:
         """The stress in the outermost fibers, and what it is made from."""
         moment, modulus = self._moment(load), self.modulus
         stress = Worked(
-            "Bending fb = 12 M ÷ S",
+            message("Bending fb = 12 M ÷ S"),
             f"12 × {said(moment.value)} ÷ {said(modulus.value, 2)}",
             _INCHES_A_FOOT * moment.value / modulus.value,
             "psi",
@@ -92,14 +93,14 @@ class Beam:
         even = load.even
         if not load.points:
             arithmetic = f"{said(even, 1)} × {said(self.feet, 3)}² ÷ 8"
-            return Worked("Moment M = wL² ÷ 8", arithmetic, even * self.feet**2 / 8, "lb·ft")
+            return Worked(message("Moment M = wL² ÷ 8"), arithmetic, even * self.feet**2 / 8, "lb·ft")
         near = even * self.feet / 2 + self._pressed(load)[0]
         x = max(self._turning_points(load, near), key=lambda x: self._moment_at(load, near, x))
         passed = [point for point in load.points if _feet(point.at) < x]
         arithmetic = f"{said(near)} × {said(x, 3)} − {said(even, 1)} × {said(x, 3)}² ÷ 2" + "".join(
             f" − {said(point.pounds)} × {said(x - _feet(point.at), 3)}" for point in passed
         )
-        name = f"Moment M at {said(x, 3)} ft, support {said(near)} lb"
+        name = message("Moment M at {at} ft, support {support} lb", at=said(x, 3), support=said(near))
         return Worked(name, arithmetic, self._moment_at(load, near, x), "lb·ft")
 
     def _turning_points(self, load: Load, near: Fraction) -> Iterator[Fraction]:
@@ -123,7 +124,7 @@ class Beam:
         depth, pressed = in_inches(self.depth), max(self._pressed(load))
         even = max(load.even * (self.feet / 2 - depth / _INCHES_A_FOOT), Fraction(0))
         force = Worked(
-            f"Shear V = w (L ÷ 2 − d){' + points' if load.points else ''}",
+            message("Shear V = w (L ÷ 2 − d) + points" if load.points else "Shear V = w (L ÷ 2 − d)"),
             f"{said(load.even, 1)} × ({said(self.feet, 3)} ÷ 2 − {format_exact(self.depth)} ÷ 12)"
             + (f" + {said(pressed)}" if load.points else ""),
             even + pressed,
@@ -131,7 +132,7 @@ class Beam:
         )
         area = self.area
         stress = Worked(
-            "Shear fv = 3 V ÷ 2 A",
+            message("Shear fv = 3 V ÷ 2 A"),
             f"3 × {said(force.value)} ÷ (2 × {said(area.value, 2)})",
             3 * force.value / (2 * area.value),
             "psi",
@@ -142,7 +143,9 @@ class Beam:
         """What the support that carries more carries: half of all that lies along the beam, and its part of points."""
         length, pressed = _feet(self.whole), max(self._pressed(load))
         return Worked(
-            f"On each side R = w × header ÷ 2{' + points' if load.points else ''}",
+            message(
+                "On each side R = w × {header} ÷ 2 + points" if load.points else "On each side R = w × {header} ÷ 2"
+            ),
             f"{said(load.even, 1)} × {said(length, 3)} ÷ 2" + (f" + {said(pressed)}" if load.points else ""),
             load.even * length / 2 + pressed,
             "lb",
@@ -168,13 +171,19 @@ class Beam:
                 f"5 × {said(load.even, 1)} ÷ 12 × {said(span, 2)}⁴ ÷ (384 × {said(stiffness)} × "
                 f"{said(inertia.value, 1)})"
             )
-            return inertia, Worked("Bends Δ = 5 wL⁴ ÷ 384 EI", arithmetic, value, "in", 3)
+            return inertia, Worked(message("Deflection Δ = 5 wL⁴ ÷ 384 EI"), arithmetic, value, "in", 3)
         rigid = stiffness * inertia.value
         x = max((span * step / _STATIONS for step in range(1, _STATIONS)), key=lambda x: self._bent_by(load, x))
         each = [("w", self._bent_by(Load(load.even), x))]
         each += [(point.name, self._bent_by(Load(Fraction(0), (point,)), x)) for point in load.points]
         arithmetic = " + ".join(f"{said(bent / rigid, 3)} ({name})" for name, bent in each)
-        worked = Worked(f"Bends Δ at {said(x, 2)} in", arithmetic, sum(bent for _, bent in each) / rigid, "in", 3)
+        worked = Worked(
+            message("Deflection Δ at {at} in", at=said(x, 2)),
+            arithmetic,
+            sum(bent for _, bent in each) / rigid,
+            "in",
+            3,
+        )
         return (*point_lines(load), inertia, worked)
 
     def _bent_by(self, load: Load, x: Fraction) -> Fraction:
@@ -202,4 +211,6 @@ def point_lines(load: Load) -> tuple[Worked, ...]:
 
 
 def _point(point: Point) -> Worked:
-    return Worked(f"{point.name} at {format_exact(point.at)} from the bearing", "", point.pounds, "lb")
+    return Worked(
+        message("{point} at {at:length} from the bearing", point=point.name, at=point.at), "", point.pounds, "lb"
+    )

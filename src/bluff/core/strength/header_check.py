@@ -47,7 +47,7 @@ class Use:
         lines: The arithmetic, in its order; the last but one is what is used, the last what is allowed.
     """
 
-    name: str
+    name: Message
     lines: tuple[Worked, ...]
 
     @property
@@ -130,13 +130,13 @@ def header_check(frame: OpeningFrame, framing: Framing) -> HeaderCheck | NotSaid
         return wood
     beam = beam_of(placed, stud.thickness)
     uses = [
-        Use("Bending", _bending(beam, carried, wood, placed)),
-        Use("Shear", _shear(beam, carried, wood)),
-        Use("Deflection, live load", _bends(beam, carried.live, wood, _LIVE_PART)),
-        Use("Deflection, all loads", _bends(beam, carried.total, wood, _TOTAL_PART)),
+        Use(message("Bending"), _bending(beam, carried, wood, placed)),
+        Use(message("Shear"), _shear(beam, carried, wood)),
+        Use(message("Deflection, live load"), _bends(beam, carried.live, wood, _LIVE_PART)),
+        Use(message("Deflection, all loads"), _bends(beam, carried.total, wood, _TOTAL_PART)),
     ]
     if placed.jack_count:
-        uses.append(Use("Bearing", _bearing(beam, carried.total, wood, placed, stud)))
+        uses.append(Use(message("Bearing"), _bearing(beam, carried.total, wood, placed, stud)))
     by_share = sorted((use for use in uses if use.lines[-2].value), key=lambda use: use.share, reverse=True)
     entered = per_foot(loads).lines
     lines = (*entered, *point_lines(carried.total))
@@ -198,7 +198,7 @@ def _bending(beam: Beam, carried: Carried, wood: Wood, placed: PlacedOpening) ->
     case, lines = _worst(carried, beam.bending)
     size, shared = _size_factor(placed.header.board), _shared(placed)
     allowed = Worked(
-        "Allowed Fb′ = Fb × CD × CF × Cr",
+        message("Allowed Fb′ = Fb × CD × CF × Cr"),
         f"{said(wood.bending)} × {said(case.duration, 2)} × {said(size, 2)} × {said(shared, 2)}",
         wood.bending * case.duration * size * shared,
         "psi",
@@ -209,7 +209,7 @@ def _bending(beam: Beam, carried: Carried, wood: Wood, placed: PlacedOpening) ->
 def _shear(beam: Beam, carried: Carried, wood: Wood) -> tuple[Worked, ...]:
     case, lines = _worst(carried, beam.shear)
     allowed = Worked(
-        "Allowed Fv′ = Fv × CD",
+        message("Allowed Fv′ = Fv × CD"),
         f"{said(wood.shear)} × {said(case.duration, 2)}",
         wood.shear * case.duration,
         "psi",
@@ -227,16 +227,21 @@ def _bearing(beam: Beam, load: Load, wood: Wood, placed: PlacedOpening, stud: Lu
     reaction, jacks = beam.reaction(load), placed.jack_count
     boards = 1 if placed.header.is_flat else beam.boards
     wide, long = in_inches(min(boards * beam.breadth, stud.width)), in_inches(stud.thickness)
-    area = Worked("Bears on A", f"{said(wide, 3)} × {jacks} × {said(long, 3)}", wide * jacks * long, "in²", 2)
-    pressed = Worked(
-        "Pressed fc⊥ = R ÷ A", f"{said(reaction.value)} ÷ {said(area.value, 2)}", reaction.value / area.value, "psi"
+    area = Worked(
+        message("Bearing area A"), f"{said(wide, 3)} × {jacks} × {said(long, 3)}", wide * jacks * long, "in²", 2
     )
-    return reaction, area, pressed, Worked("Allowed Fc⊥", "", wood.bearing, "psi")
+    pressed = Worked(
+        message("Bearing stress fc⊥ = R ÷ A"),
+        f"{said(reaction.value)} ÷ {said(area.value, 2)}",
+        reaction.value / area.value,
+        "psi",
+    )
+    return reaction, area, pressed, Worked(message("Allowed Fc⊥"), "", wood.bearing, "psi")
 
 
 def _bends(beam: Beam, load: Load, wood: Wood, part: int) -> tuple[Worked, ...]:
     span = in_inches(beam.span)
-    allowed = Worked(f"Allowed L ÷ {part}", f"{said(span, 2)} ÷ {part}", span / part, "in", 3)
+    allowed = Worked(message("Allowed L ÷ {part}", part=part), f"{said(span, 2)} ÷ {part}", span / part, "in", 3)
     return (*beam.deflection(load, wood.stiffness * 1_000_000), allowed)
 
 

@@ -16,6 +16,7 @@ from typing import NamedTuple
 
 from bluff.core.job.loads import DEAD_ONLY, DURATION, HeaderLoads, LoadTime
 from bluff.core.measure.length import Length
+from bluff.core.message import Message, message
 from bluff.core.strength.worked import Worked, said
 
 _NONE = Fraction(0)
@@ -79,7 +80,7 @@ class Case:
         duration: CD, by the shortest load among them.
     """
 
-    name: str
+    name: Message
     load: Load
     duration: Fraction
 
@@ -109,7 +110,7 @@ class Carried:
 
         Source: docs/rules.md, Header check.
         """
-        cases = [Case("w of the building alone", self._of(0, 1), DEAD_ONLY)]
+        cases = [Case(message("w of the building alone"), self._of(0, 1), DEAD_ONLY)]
         for lasting, (time, name) in enumerate(_BY_LASTING, start=1):
             if any(parts[lasting] for parts in (self.even, *(point.parts for point in self.points))):
                 cases.append(Case(name, self._of(0, lasting + 1), DURATION[time]))
@@ -121,9 +122,9 @@ class Carried:
 
 
 _BY_LASTING = (
-    (LoadTime.FLOOR, "w with a floor"),
-    (LoadTime.SNOW, "w with snow"),
-    (LoadTime.ROOF, "w with work on a roof"),
+    (LoadTime.FLOOR, message("w with a floor")),
+    (LoadTime.SNOW, message("w with snow")),
+    (LoadTime.ROOF, message("w with work on a roof")),
 )
 """The live parts in the order of `Parts`, the longest first."""
 
@@ -142,23 +143,23 @@ class PerFoot(NamedTuple):
 
 def per_foot(loads: HeaderLoads) -> PerFoot:
     """The load on a foot of header, as given and from the strips of roof and floor it carries."""
-    dead = [*_part("Dead, as given", loads.dead), *_strip("Roof, dead", loads.roof, loads.roof_dead)]
-    dead += _strip("Floor, dead", loads.floor, loads.floor_dead)
+    dead = [*_part(message("Dead, as given"), loads.dead), *_strip(message("Roof, dead"), loads.roof, loads.roof_dead)]
+    dead += _strip(message("Floor, dead"), loads.floor, loads.floor_dead)
     live = {time: list[Worked]() for time, _ in _BY_LASTING}
-    live[LoadTime.FLOOR] += _strip("Floor, live", loads.floor, loads.floor_live)
-    live[loads.roof_is] += _strip(f"Roof, {loads.roof_is.called.lower()}", loads.roof, loads.roof_live)
-    live[loads.live_is] += _part(f"Live, as given: {loads.live_is.called.lower()}", loads.live)
+    live[LoadTime.FLOOR] += _strip(message("Floor, live"), loads.floor, loads.floor_live)
+    live[loads.roof_is] += _strip(message("Roof: {load}", load=loads.roof_is.called), loads.roof, loads.roof_live)
+    live[loads.live_is] += _part(message("Live, as given: {load}", load=loads.live_is.called), loads.live)
     by_lasting = [dead, *live.values()]
     parts = Parts(*(_sum(line.value for line in lines) for lines in by_lasting))
-    all_of_it = Worked("All of it, w", "", _sum(parts), "lb/ft", 1)
+    all_of_it = Worked(message("Total, w"), "", _sum(parts), "lb/ft", 1)
     return PerFoot((*(line for lines in by_lasting for line in lines), all_of_it), parts)
 
 
-def _part(name: str, load: Fraction) -> list[Worked]:
+def _part(name: Message, load: Fraction) -> list[Worked]:
     return [Worked(name, "", load, "lb/ft", 1)] if load else []
 
 
-def _strip(name: str, feet: Fraction, weight: Fraction) -> list[Worked]:
+def _strip(name: Message, feet: Fraction, weight: Fraction) -> list[Worked]:
     """What a strip so wide puts on a foot of header."""
     arithmetic = f"{said(feet, 2)} ft × {said(weight, 1)} lb/ft²"
     return [Worked(name, arithmetic, feet * weight, "lb/ft", 1)] if feet * weight else []

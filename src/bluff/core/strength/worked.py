@@ -3,6 +3,8 @@
 from dataclasses import dataclass
 from fractions import Fraction
 
+from bluff.core.message import Message
+
 
 @dataclass(frozen=True, slots=True)
 class Worked:
@@ -16,7 +18,7 @@ class Worked:
         places: How many places of it are shown.
     """
 
-    name: str
+    name: Message
     arithmetic: str
     value: Fraction
     unit: str

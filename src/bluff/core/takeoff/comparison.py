@@ -7,6 +7,7 @@ from typing import NamedTuple
 
 from bluff.core.job.finding import Severity
 from bluff.core.measure.length import Length, inches
+from bluff.core.message import Message, message
 from bluff.core.takeoff.effect import Tally
 
 FEWEST, MOST = 2, 4
@@ -58,7 +59,7 @@ class CompareLine:
         values: By each way in their order; None where nobody has said what it takes to know it.
     """
 
-    name: str
+    name: Message
     unit: str
     places: int
     values: tuple[Fraction | None, ...]
@@ -82,39 +83,44 @@ class CompareLine:
 
 
 class _Figure(NamedTuple):
-    name: str
+    name: Message
     unit: str
     places: int
     of: Callable[[CountedWall], Fraction | int | None]
 
 
 _FEET = inches("1'")
+_SHOP_HOURS, _SITE_HOURS = message("Hours in the shop"), message("Hours on the site")
+_CUT_IN_SHOP, _CUT_ON_SITE = message("Boards cut in the shop"), message("Boards cut on the site")
 _FIGURES: tuple[_Figure, ...] = (
-    _Figure("Pieces", "", 0, lambda one: one.tally.pieces),
-    _Figure("Studs, kings, jacks", "", 0, lambda one: one.tally.studs),
-    _Figure("Headers", "", 0, lambda one: one.tally.headers),
-    _Figure("Lumber in the walls", "ft", 0, lambda one: Fraction(one.tally.lumber, _FEET)),
-    _Figure("Boards to buy", "", 0, lambda one: one.bought if isinstance(one, Counted) else None),
+    _Figure(message("Pieces"), "", 0, lambda one: one.tally.pieces),
+    _Figure(message("{Stud:many}, {king:many}, {jack:many}"), "", 0, lambda one: one.tally.studs),
+    _Figure(message("{Header:many}"), "", 0, lambda one: one.tally.headers),
+    _Figure(message("Lumber in the walls"), "ft", 0, lambda one: Fraction(one.tally.lumber, _FEET)),
+    _Figure(message("Boards to buy"), "", 0, lambda one: one.bought if isinstance(one, Counted) else None),
     _Figure(
-        "Lumber to buy", "ft", 0, lambda one: Fraction(one.bought_length, _FEET) if isinstance(one, Counted) else None
+        message("Lumber to buy"),
+        "ft",
+        0,
+        lambda one: Fraction(one.bought_length, _FEET) if isinstance(one, Counted) else None,
     ),
-    _Figure("Cost of the boards", "", 2, lambda one: one.cost if isinstance(one, Counted) else None),
-    _Figure("Hours, the crew’s own", "h", 1, lambda one: one.tally.hours),
-    _Figure("Hours in the shop", "h", 1, lambda one: one.shop_hours),
-    _Figure("Hours on the site", "h", 1, lambda one: one.site_hours),
-    _Figure("Boards cut in the shop", "", 0, lambda one: one.cut_in_shop),
-    _Figure("Boards cut on the site", "", 0, lambda one: one.cut_on_site),
-    _Figure("Nails", "", 0, lambda one: one.nails),
-    _Figure("Weight", "lb", 0, lambda one: one.tally.pounds),
-    _Figure("Sheets, one face", "", 0, lambda one: one.tally.sheets),
-    _Figure("Wood in the walls", "%", 1, lambda one: one.tally.wood * 100),
-    _Figure("R of the outside walls", "", 1, lambda one: one.tally.r),
-    _Figure("Errors", "", 0, lambda one: one.tally.findings[Severity.ERROR]),
-    _Figure("Warnings", "", 0, lambda one: one.tally.findings[Severity.WARNING]),
+    _Figure(message("Cost of the boards"), "", 2, lambda one: one.cost if isinstance(one, Counted) else None),
+    _Figure(message("Hours, the crew’s own"), "h", 1, lambda one: one.tally.hours),
+    _Figure(_SHOP_HOURS, "h", 1, lambda one: one.shop_hours),
+    _Figure(_SITE_HOURS, "h", 1, lambda one: one.site_hours),
+    _Figure(_CUT_IN_SHOP, "", 0, lambda one: one.cut_in_shop),
+    _Figure(_CUT_ON_SITE, "", 0, lambda one: one.cut_on_site),
+    _Figure(message("Nails"), "", 0, lambda one: one.nails),
+    _Figure(message("Weight"), "lb", 0, lambda one: one.tally.pounds),
+    _Figure(message("Sheets, one face"), "", 0, lambda one: one.tally.sheets),
+    _Figure(message("Wood in the walls"), "%", 1, lambda one: one.tally.wood * 100),
+    _Figure(message("R of the outside walls"), "", 1, lambda one: one.tally.r),
+    _Figure(message("Errors"), "", 0, lambda one: one.tally.findings[Severity.ERROR]),
+    _Figure(message("Warnings"), "", 0, lambda one: one.tally.findings[Severity.WARNING]),
 )
 
 
-_SHARED = {"Hours in the shop", "Hours on the site", "Boards cut in the shop", "Boards cut on the site"}
+_SHARED = {_SHOP_HOURS, _SITE_HOURS, _CUT_IN_SHOP, _CUT_ON_SITE}
 """What nobody asks about who does everything on the site."""
 
 

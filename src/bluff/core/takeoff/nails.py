@@ -10,9 +10,26 @@ from dataclasses import dataclass
 from bluff.core.job.header import HeaderKind
 from bluff.core.job.schools import End
 from bluff.core.measure.length import Length, half, inches
+from bluff.core.message import Message, message
 from bluff.core.plan.meeting import Joint
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import UPRIGHTS, Member, Role
+
+STUD_TO_PLATE = message("{stud} to plate")
+SECOND_PLATE_AT_A_BREAK = message("second plate at a break")
+SECOND_PLATE_AT_A_LAP = message("second plate at a lap")
+KING_TO_KING = message("{king} to {king}")
+CORNER_BOARD_TO_BOARD = message("corner, board to board")
+CHANNEL_BOARD_TO_BOARD = message("channel, board to board")
+END_STUD_TO_THE_WALL_IT_MEETS = message("{end_stud} to the wall it meets")
+PLY_OF_POST = message("ply of {post:a}")
+JACK_TO_KING = message("{jack} to {king}")
+CRIPPLE_EACH_END = message("{cripple}, each end")
+BLOCK_OR_SILL_EACH_END = message("{block} or {sill}, each end")
+SECOND_PLATE_ALONG = message("second plate along")
+HEADER_TO_KING = message("{header} to {king}")
+PLY_OF_HEADER = message("ply of {header:a}")
+"""Kinds of joints."""
 
 _DEEP: Length = inches("11 1/4")
 """A header so deep gets one more nail a side."""
@@ -41,7 +58,7 @@ class NailRow:
         nails: In all of them.
     """
 
-    joint: str
+    joint: Message
     joints: int
     nails: int
 
@@ -56,7 +73,7 @@ class Nailed:
         x, y: Its place in the elevation; of a long one clear of the middle, where its piece has its letter.
     """
 
-    name: str
+    name: Message
     nails: int
     x: Length
     y: Length
@@ -67,8 +84,8 @@ def nails(framings: Iterable[Framing]) -> tuple[NailRow, ...]:
 
     Source: docs/rules.md, Nails.
     """
-    joints: Counter[str] = Counter()
-    counts: Counter[str] = Counter()
+    joints: Counter[Message] = Counter()
+    counts: Counter[Message] = Counter()
     for framing in framings:
         for joint in joints_of(framing):
             joints[joint.name] += 1
@@ -85,9 +102,9 @@ def in_a_row(length: Length, apart: Length) -> int:
     return -(-length // apart) + 1
 
 
-def joints_by_kind(framing: Framing) -> list[tuple[str, list[Nailed]]]:
+def joints_by_kind(framing: Framing) -> list[tuple[Message, list[Nailed]]]:
     """The joints of a wall by what kind they are, the kind with the most nails first."""
-    kinds: dict[str, list[Nailed]] = defaultdict(list)
+    kinds: dict[Message, list[Nailed]] = defaultdict(list)
     for joint in joints_of(framing):
         kinds[joint.name].append(joint)
     return sorted(kinds.items(), key=lambda kind: -sum(joint.nails for joint in kind[1]))
@@ -103,12 +120,12 @@ def joints_of(framing: Framing) -> Iterator[Nailed]:
     has_second = plan.standard.top_plates > 1
     for there in framing.breaks if has_second else ():
         if there.plate is Role.TOP_PLATE:
-            yield Nailed("second plate at a break", 2 * nailing.splice, there.at.value, second.at(there.at.value))
+            yield Nailed(SECOND_PLATE_AT_A_BREAK, 2 * nailing.splice, there.at.value, second.at(there.at.value))
     for end in End if has_second else ():
         meeting = plan.meetings.at(end)
         if meeting and meeting.joint is Joint.BUTT and meeting.lap is not None:
             x = -half(meeting.lap) if end is End.START else plan.length + half(meeting.lap)
-            yield Nailed("second plate at a lap", nailing.lap, x, second.at(x))
+            yield Nailed(SECOND_PLATE_AT_A_LAP, nailing.lap, x, second.at(x))
     yield from _side_by_side(framing)
     yield from _at_ends(framing)
 
@@ -132,15 +149,15 @@ def _side_by_side(framing: Framing) -> Iterator[Nailed]:
                 yield Nailed(name, nails, piece.end, max(piece.bottom, other.bottom) + length // 3)
 
 
-def _pack_joint(one: Member, other: Member) -> str | None:
+def _pack_joint(one: Member, other: Member) -> Message | None:
     """What two boards that touch are nailed up as, None where nobody nails them to each other."""
     roles = {one.role, other.role}
     if roles == {Role.KING} and one.opening == other.opening:
-        return "king to king"
+        return KING_TO_KING
     if roles <= _IN_PACKS and roles != {Role.END_STUD}:
-        return "corner, board to board"
+        return CORNER_BOARD_TO_BOARD
     if roles <= _IN_CHANNELS:
-        return "channel, board to board"
+        return CHANNEL_BOARD_TO_BOARD
     return None
 
 
@@ -156,7 +173,7 @@ def _at_ends(framing: Framing) -> Iterator[Nailed]:
         x = 0 if end is End.START else plan.length
         ceiling = plan.ceiling.at(x)
         nails = in_a_row(ceiling - plan.bottom.value, plan.standard.nails.apart)
-        yield Nailed("end stud to the wall it meets", nails, x, half(ceiling))
+        yield Nailed(END_STUD_TO_THE_WALL_IT_MEETS, nails, x, half(ceiling))
 
 
 def joints_of_member(member: Member, framing: Framing) -> Iterator[Nailed]:
@@ -169,33 +186,33 @@ def joints_of_member(member: Member, framing: Framing) -> Iterator[Nailed]:
             ply = member.width // member.plies
             for number in range(member.plies):
                 for end in (member.bottom, member.top):
-                    yield Nailed("stud to plate", nailing.stud, member.start + number * ply + half(ply), end)
+                    yield Nailed(STUD_TO_PLATE, nailing.stud, member.start + number * ply + half(ply), end)
             for number in range(1, member.plies):
-                yield Nailed("ply of a post", 2 * along, member.start + number * ply, y)
+                yield Nailed(PLY_OF_POST, 2 * along, member.start + number * ply, y)
         case Role.JACK:
-            yield Nailed("jack to king", along, x, member.bottom + (member.top - member.bottom) * 2 // 3)
-            yield Nailed("stud to plate", nailing.stud, x, member.bottom)
+            yield Nailed(JACK_TO_KING, along, x, member.bottom + (member.top - member.bottom) * 2 // 3)
+            yield Nailed(STUD_TO_PLATE, nailing.stud, x, member.bottom)
         case Role.TOP_CRIPPLE | Role.BOTTOM_CRIPPLE:
             for end in (member.bottom, member.top):
-                yield Nailed("cripple, each end", nailing.stud, x, end)
+                yield Nailed(CRIPPLE_EACH_END, nailing.stud, x, end)
         case Role.BLOCK | Role.SILL | Role.PAD_PLATE | Role.BACKING:
             for end in (member.start, member.end):
-                yield Nailed("block or sill, each end", nailing.stud, end, y)
+                yield Nailed(BLOCK_OR_SILL_EACH_END, nailing.stud, end, y)
         case Role.HEADER:
             yield from _of_header(member, framing)
         case Role.CAP_PLATE:
-            yield Nailed("second plate along", along + nailing.lap, x, member.bottom)
+            yield Nailed(SECOND_PLATE_ALONG, along + nailing.lap, x, member.bottom)
 
 
 def _of_header(member: Member, framing: Framing) -> Iterator[Nailed]:
     nailing = framing.plan.standard.nails
     y = half(member.bottom + member.top)
     for end in (member.start, member.end):
-        yield Nailed("header to king", nailing.deep_header if member.height >= _DEEP else nailing.header, end, y)
+        yield Nailed(HEADER_TO_KING, nailing.deep_header if member.height >= _DEEP else nailing.header, end, y)
     header = next(one.placed.header for one in framing.openings if one.placed.id == member.opening)
     if header.choice.kind in (HeaderKind.BUILT_UP, HeaderKind.ENGINEERED):
         # Two edges, from both faces, for each ply that goes onto the one before.
         rows = 2 * 2 * in_a_row(member.length.value, nailing.apart)
         for number in range(1, member.plies):
             x = member.start + member.width * number // member.plies
-            yield Nailed("ply of a header", rows, x, y)
+            yield Nailed(PLY_OF_HEADER, rows, x, y)

@@ -43,7 +43,7 @@ class Count:
 def by_thumb(plans: Iterable[WallPlan]) -> Count:
     """Studs and plates of some walls by rule of thumb.
 
-    Studs: a foot of wall x 3/4 at 16 on centre, x 1/2 at 24, rounded up, and one; one more a corner, three an
+    Studs: a foot of wall x 3/4 at 16 on center, x 1/2 at 24, rounded up, and one; one more a corner, three an
     intersection (one where a single wide board stands behind it), four an opening. Plates: three times the
     length of the wall.
 

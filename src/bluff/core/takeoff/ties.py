@@ -34,7 +34,7 @@ def ties(plans: Iterable[WallPlan]) -> Ties:
     for plan in plans:
         meetings = [meeting for end in End if (meeting := plan.meetings.at(end))]
         for meeting in meetings:
-            # A butt is seen from the wall that butts alone, a mitre and a splice from both.
+            # A butt is seen from the wall that butts alone, a miter and a splice from both.
             share = Fraction(1, 1 if meeting.joint is Joint.BUTT else 2)
             if meeting.lap is None:
                 connectors += 0 if meeting.joint is Joint.THROUGH else share

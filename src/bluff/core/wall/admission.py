@@ -165,7 +165,7 @@ def _unfit(frame: OpeningFrame) -> Unfit | None:
     if placed.head.value > plan.ceiling.lowest_over(Span(frame.header_start, frame.header_end)):
         return Unfit.TOO_HIGH
     # Under such a header the head is what it leaves, so it is the header that is too deep, not the head too low.
-    floor = max(plan.bottom.value, placed.storey.value)
+    floor = max(plan.bottom.value, placed.story.value)
     if placed.header.choice.place is HeaderPlace.TO_PLATE and placed.head.value - floor < SMALLEST:
         return Unfit.HEADER_TOO_DEEP
     if frame.has_sill and frame.bottom_cripple_length.value < 0:

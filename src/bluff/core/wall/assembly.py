@@ -145,7 +145,7 @@ def _butting(intersection: Intersection) -> Of:
 
 def _faces(plan: WallPlan, intersection: Intersection) -> tuple[Sum, Sum]:
     """Where the two faces of a wall that butts stand on this one's plate."""
-    near = plan.centre_of(intersection).minus(
+    near = plan.center_of(intersection).minus(
         message("half of {wall}", wall=intersection.other), half(intersection.thickness)
     )
     return near, near.plus(message("thickness of {wall}", wall=intersection.other), intersection.thickness)
@@ -202,7 +202,7 @@ def _across(plan: WallPlan, intersection: Intersection) -> Intersection | None:
         return None
     entered = plan.meetings.intersections
     for host in entered:
-        reach = half(host.thickness) - half(intersection.thickness) - abs(host.centre - intersection.centre)
+        reach = half(host.thickness) - half(intersection.thickness) - abs(host.center - intersection.center)
         is_first = host.thickness > intersection.thickness or entered.index(host) < entered.index(intersection)
         if host.side is not intersection.side and reach >= 0 and is_first:
             return host

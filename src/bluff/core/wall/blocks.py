@@ -58,7 +58,7 @@ def blocks(
     openings: Sequence[OpeningFrame],
     layers: Sequence[LaidOut],
 ) -> Iterator[Member]:
-    """The blocks of a wall: at half height, at storey lines, behind the joints between rows of sheets, against fire.
+    """The blocks of a wall: at half height, at story lines, behind the joints between rows of sheets, against fire.
 
     Args:
         plan: The wall.
@@ -155,7 +155,7 @@ def _rows(plan: WallPlan) -> list[_Row]:
             for number, joint in enumerate(joint_heights(plan), start=1)
         ]
     rows += [
-        _Row("storey_block", number, Sum.of(message("story line {floor}", floor=number), line))
+        _Row("story_block", number, Sum.of(message("story line {floor}", floor=number), line))
         for number, line in enumerate(plan.wall.floors, start=1)
     ]
     if line := _line_of_blocks(plan):

@@ -1,7 +1,7 @@
 """Building a wall: from its plan to every piece, mark and sheet.
 
 Openings come first, since they outrank everything; then posts, end studs, corners and intersections, each as far as
-what came before leaves room; the on-centre layout counts straight through them, layer by layer. Only when it is known
+what came before leaves room; the on-center layout counts straight through them, layer by layer. Only when it is known
 what stands can plates be broken on studs, blocks fill the bays, and bolts keep clear of the wood.
 """
 
@@ -19,7 +19,7 @@ from bluff.core.wall.assembly import Assembly, assemblies, ladders
 from bluff.core.wall.blocks import blocks, fixture_backing
 from bluff.core.wall.ceiling import ceiling_backing
 from bluff.core.wall.framing import Crowded, Framing
-from bluff.core.wall.layout import Height, LaidOut, Layer, Wood, join, lay_out, on_centre_lines
+from bluff.core.wall.layout import Height, LaidOut, Layer, Wood, join, lay_out, on_center_lines
 from bluff.core.wall.marks import plate_marks
 from bluff.core.wall.member import Member, Role
 from bluff.core.wall.opening_frame import OpeningFrame
@@ -84,7 +84,7 @@ def build(plan: WallPlan) -> Framing:
 def _lay_out(plan: WallPlan, openings: Sequence[OpeningFrame], beside: Sequence[Member]) -> list[LaidOut]:
     """Every layer of the wall with its commons: between openings, then above and below each."""
     behind = (plan.stands_from, plan.length - plan.stands_to)
-    lines = on_centre_lines(plan.length, plan.standard.spacing, plan.datum, behind)
+    lines = on_center_lines(plan.length, plan.standard.spacing, plan.datum, behind)
     layers = [*_full_height_layers(plan, openings, beside)]
     layers += [layer for opening in openings for layer in opening.layers()]
     return [lay_out(layer, lines, plan.stud.thickness) for layer in layers]

@@ -1,8 +1,8 @@
-"""On-centre layout: where common studs and cripples go, and what they do when something is in the way.
+"""On-center layout: where common studs and cripples go, and what they do when something is in the way.
 
 line
     What is drawn on the plate: k x spacing less half a stud, from the datum, with the X ahead of it,
-    so that the middle of the stud, the on-centre point, is at k x spacing.
+    so that the middle of the stud, the on-center point, is at k x spacing.
 layer
     A stretch of the wall at one height in which commons stand on their own terms: full height between
     openings, above a header, below a sill. Each has its own clash test.
@@ -28,7 +28,7 @@ from bluff.core.message import Message, message
 from bluff.core.wall.piece import Beginning, Of, Part, PieceId
 
 NAILABLE: Length = inches("1/2")
-"""Wood a sheet's edge needs on its side of the on-centre point."""
+"""Wood a sheet's edge needs on its side of the on-center point."""
 
 _HALF = Fraction(1, 2)
 
@@ -36,8 +36,8 @@ NARROWEST_GAP: Length = inches("1 1/2")
 """A gap between two pieces that nobody can nail into when it is smaller."""
 
 
-class OnCentre(NamedTuple):
-    """One on-centre line of a plate.
+class OnCenter(NamedTuple):
+    """One on-center line of a plate.
 
     Args:
         number: Counted from the datum, as the crew counts.
@@ -114,7 +114,7 @@ class Layer:
             case _:
                 return message("full height")
 
-    def piece(self, line: OnCentre) -> PieceId:
+    def piece(self, line: OnCenter) -> PieceId:
         """The id of the common that stands on a line in it, or slid off that line."""
         of = Of(Part.OPENING, self.opening) if self.opening else None
         return PieceId(self.wall, _COMMON[self.at], of, line.name)
@@ -126,7 +126,7 @@ _COMMON = {Height.FULL: "stud", Height.ABOVE: "top_cripple", Height.BELOW: "bott
 class Common(NamedTuple):
     """A stud or cripple the layout asks for: its line, and its side nearer to the wall's start."""
 
-    line: OnCentre
+    line: OnCenter
     x: Sum
 
 
@@ -141,7 +141,7 @@ class Slid:
         under: The wood under the line's point now, that piece and what it touches.
     """
 
-    line: OnCentre
+    line: OnCenter
     by: Length
     against: Message
     under: Wood
@@ -157,7 +157,7 @@ class KeptOff:
         of: What the place is kept clear for.
     """
 
-    line: OnCentre
+    line: OnCenter
     by: Length
     of: Message
 
@@ -172,7 +172,7 @@ class LeftOut:
         on_other_face: What lies there flat on the face away from the sheets, if anything does.
     """
 
-    line: OnCentre
+    line: OnCenter
     against: Message
     on_other_face: Message | None
 
@@ -196,10 +196,10 @@ class LaidOut:
     moved: tuple[Slid | KeptOff | LeftOut, ...]
 
 
-def on_centre_lines(
+def on_center_lines(
     length: Length, spacing: Fraction, datum: Datum, behind: tuple[Length, Length] = (0, 0)
-) -> list[OnCentre]:
-    """Every on-centre line of a plate, in order along it.
+) -> list[OnCenter]:
+    """Every on-center line of a plate, in order along it.
 
     Each is k x spacing rounded by itself, never a sum of rounded spacings. A point within 1/2 of
     where the first or the last stud begins adds nothing and is not there.
@@ -221,7 +221,7 @@ def on_centre_lines(
     # Counted from the datum and never from the line before: at 19.2 a sum of rounded spacings is off by a 16th after
     # twenty studs.
     lines = [
-        OnCentre(
+        OnCenter(
             k,
             k + nearest_datum,
             _point(
@@ -243,10 +243,10 @@ def datum_point(length: Length, datum: Datum) -> Length:
     return datum.shift if datum.end is End.START else length - datum.shift
 
 
-def lay_out(layer: Layer, lines: Sequence[OnCentre], thickness: Length) -> LaidOut:
+def lay_out(layer: Layer, lines: Sequence[OnCenter], thickness: Length) -> LaidOut:
     """Place the commons of one layer.
 
-    For each on-centre point whose stud would stand in the layer:
+    For each on-center point whose stud would stand in the layer:
 
     1. wood that has at least 1/2 on each side of the point, at the face of the sheets, serves, and nothing is added;
     2. a stud that overlaps no wood stands on its line;
@@ -308,7 +308,7 @@ class _There:
     runs: tuple[Wood, ...]
     bearing: tuple[Wood, ...]
 
-    def common(self, line: OnCentre) -> tuple[Common | None, Slid | KeptOff | LeftOut | None]:
+    def common(self, line: OnCenter) -> tuple[Common | None, Slid | KeptOff | LeftOut | None]:
         """The common at a line, None where there is none, and what is to be told of it."""
         point = line.point.value
         start = point - half(self.thickness)
@@ -327,7 +327,7 @@ class _There:
         is_within = self.layer.start <= on_line.start and on_line.end <= self.layer.end
         return Common(line, self._stands(line)) if is_within else None, None
 
-    def _kept_off(self, line: OnCentre, on_line: Span, kept: Wood) -> tuple[Common | None, KeptOff | LeftOut | None]:
+    def _kept_off(self, line: OnCenter, on_line: Span, kept: Wood) -> tuple[Common | None, KeptOff | LeftOut | None]:
         """The common whose line is in a bay that is kept clear, beside it."""
         off = _beside(kept, on_line, self.layer, self.runs)
         if off is None:
@@ -339,7 +339,7 @@ class _There:
             line, by, kept.name
         )
 
-    def _slid(self, line: OnCentre, on_line: Span, clashing: Sequence[Wood]) -> tuple[Common | None, Slid | LeftOut]:
+    def _slid(self, line: OnCenter, on_line: Span, clashing: Sequence[Wood]) -> tuple[Common | None, Slid | LeftOut]:
         """The common that would overlap wood, tight against it; none where that brings no wood under the point."""
         point = line.point.value
         # Of two that clash the one nearer to the point; against the other it would slide away from under the sheet.
@@ -354,7 +354,7 @@ class _There:
         slid = Slid(line, x - on_line.start, touched, under)
         return Common(line, self._stands(line).plus(message("slid tight against {what}", what=touched), slid.by)), slid
 
-    def _stands(self, line: OnCentre) -> Sum:
+    def _stands(self, line: OnCenter) -> Sum:
         return line.point.minus("half a {stud}", half(self.thickness))
 
 
@@ -413,7 +413,7 @@ def _beside(bay: Wood, on_line: Span, layer: Layer, runs: Sequence[Wood]) -> Spa
     return None
 
 
-def _lines_in(layer: Layer, lines: Sequence[OnCentre], thickness: Length) -> Sequence[OnCentre]:
+def _lines_in(layer: Layer, lines: Sequence[OnCenter], thickness: Length) -> Sequence[OnCenter]:
     """The lines whose stud would reach into the layer."""
     reach = half(thickness)
     first = bisect_right(lines, layer.start - reach, key=lambda line: line.point.value)

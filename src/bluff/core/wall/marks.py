@@ -181,7 +181,7 @@ def written(mark: Mark, plan: WallPlan) -> str:
     """
     reading = format_inches(read_mark(mark, plan.length, plan.standard.datum.end).at.value)
     turned = " (t)" if mark.wide_face is not None and mark.wide_face is not plan.wide_face else ""
-    face = f"({plan.side_in_words(mark.side)[0]})" if mark.side else ""
+    face = f"({plan.letter_of_side(mark.side)})" if mark.side else ""
     return f"{mark.symbol}{face} {reading}{turned}"
 
 

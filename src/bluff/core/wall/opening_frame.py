@@ -63,7 +63,7 @@ class OpeningFrame(OpeningMeasures):
         """A cripple between header and top plates, or between the head and a raised header.
 
         Args:
-            at: What tells it from the others of this opening: an end, or an on-centre line's name.
+            at: What tells it from the others of this opening: an end, or an on-center line's name.
             x: Its side nearer to the wall's start.
         """
         piece = self._named("top_cripple", at)

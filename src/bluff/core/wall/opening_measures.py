@@ -203,7 +203,7 @@ class OpeningMeasures:
     @cached_property
     def _top_of_sill(self) -> Sum:
         if self.placed.opening.kind.is_doorway:
-            return self.placed.storey
+            return self.placed.story
         return self.placed.head.minus("rough height", self.placed.rough.height.value)
 
     @cached_property

@@ -44,7 +44,7 @@ class PieceId(NamedTuple):
         wall: The wall's mark.
         name: What it is there: ``king``, ``stud``, ``bottom_plate``.
         of: What of the wall it belongs to, None for the wall itself.
-        at: The end, the face or the on-centre line it is at, where there is one for each.
+        at: The end, the face or the on-center line it is at, where there is one for each.
         number: Which of several alike, from 1. The first has the plain name, so a second one added later leaves it
             alone.
         by: What a piece that fills a bay, or goes on after a gap, begins at. A bay is named by what it begins at
@@ -70,7 +70,7 @@ class PieceId(NamedTuple):
 
     @property
     def is_of_layout(self) -> bool:
-        """Whether it is a common: it stands on a line of the on-centre layout, or slid off one."""
+        """Whether it is a common: it stands on a line of the on-center layout, or slid off one."""
         return isinstance(self.at, int)
 
     @property

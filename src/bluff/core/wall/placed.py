@@ -9,7 +9,7 @@ from dataclasses import dataclass, replace
 
 from bluff.core.job.header import HeaderBoards, HeaderPlace, header_boards
 from bluff.core.job.job import Job, Opening, Wall
-from bluff.core.job.position import At, Centred, FromOpening, FromWall
+from bluff.core.job.position import At, Centered, FromOpening, FromWall
 from bluff.core.job.rough_opening import RoughOpening, rough_opening
 from bluff.core.job.schools import Jacks, OpeningKind, SillTop
 from bluff.core.job.special import KeptClear, Post
@@ -33,7 +33,7 @@ class PlacedOpening:
         standard: The ways that hold for it.
         rough: Its rough opening.
         start: Side of the rough opening nearer to the wall's start.
-        storey: The floor its heights are given from, above the floor the wall stands on.
+        story: The floor its heights are given from, above the floor the wall stands on.
         head: Underside of its header above the floor the wall stands on.
         header: Its header, measured.
         jack_count: Jacks a side; 0 where the header hangs between the kings.
@@ -44,7 +44,7 @@ class PlacedOpening:
     standard: Standard
     rough: RoughOpening
     start: Sum
-    storey: Sum
+    story: Sum
     head: Sum
     header: HeaderBoards
     jack_count: int
@@ -67,11 +67,11 @@ class PlacedOpening:
     @property
     def head_on_floor(self) -> Sum:
         """Underside of its header above the floor it is on, as it is given."""
-        return Sum(self.head.value - self.storey.value, self.head.steps[len(self.storey.steps) :])
+        return Sum(self.head.value - self.story.value, self.head.steps[len(self.story.steps) :])
 
     @property
     def has_sill(self) -> bool:
-        """Whether it has a sill: a window, and on an upper storey a doorway too, whose sill is at the floor."""
+        """Whether it has a sill: a window, and on an upper story a doorway too, whose sill is at the floor."""
         return self.opening.kind is OpeningKind.WINDOW or self.opening.floor > 0
 
     @property
@@ -131,11 +131,11 @@ class NoPlace:
         position: What the plan says.
         is_opening: Whether it is an opening.
         is_circle: Whether what it is measured from is in turn measured from it.
-        floor: The storey line its heights are measured from, where the wall has none such.
+        floor: The story line its heights are measured from, where the wall has none such.
     """
 
     mark: str
-    position: At | Centred
+    position: At | Centered
     is_opening: bool
     is_circle: bool
     floor: int | None = None
@@ -203,24 +203,24 @@ class Placer:
         width = rough.width.value
         is_below_plates = self.top.is_level and opening.floor == len(self.wall.floors)
         if not is_below_plates and standard.header.place is not HeaderPlace.AT_HEAD:
-            # A level header is nowhere tight under a plate that rises over it, or that is another storey up.
+            # A level header is nowhere tight under a plate that rises over it, or that is another story up.
             standard = replace(standard, header=replace(standard.header, place=HeaderPlace.AT_HEAD))
         header = header_boards(standard.header, self.plate, standard.board)
         jacks, kings = _packs(opening, width, standard)
-        storey = self._storey(opening.floor)
+        story = self._story(opening.floor)
         return PlacedOpening(
             opening=opening,
             standard=standard,
             rough=rough,
             start=placed_start(opening.id, opening.position, width, self.length.value, self.meetings, edges),
-            storey=storey,
-            head=storey.plus_all(self._head(opening, rough, standard, header)),
+            story=story,
+            head=story.plus_all(self._head(opening, rough, standard, header)),
             header=header,
             jack_count=jacks,
             king_count=kings,
         )
 
-    def _storey(self, floor: int) -> Sum:
+    def _story(self, floor: int) -> Sum:
         return Sum.of(message("story line {floor}", floor=floor), self.wall.floors[floor - 1]) if floor else Sum(0, ())
 
     def _head(self, opening: Opening, rough: RoughOpening, standard: Standard, header: HeaderBoards) -> Sum:
@@ -233,12 +233,12 @@ class Placer:
             under = underside.minus(message("{header} {built}", built=str(header)), header.depth).minus(
                 counted("pad_plate", pads), pads * plate
             )
-            return under.minus("story line", self._storey(opening.floor).value)
+            return under.minus("story line", self._story(opening.floor).value)
         if opening.kind.is_doorway:
             return Sum.of(message("rough height of {opening}", opening=opening.id), rough.height.value)
         return Sum.of("head height", standard.head_height)
 
-    def _lost_wall(self, position: At | Centred) -> bool:
+    def _lost_wall(self, position: At | Centered) -> bool:
         """Whether something is measured from a wall that does not meet this one."""
         if not isinstance(position, At) or not isinstance(position.origin, FromWall):
             return False
@@ -265,7 +265,7 @@ def _packs(opening: Opening, width: Length, standard: Standard) -> tuple[int, in
     return 0 if standard.jacks is Jacks.HANGERS else jacks, kings
 
 
-def _measured_from(position: At | Centred) -> str | None:
+def _measured_from(position: At | Centered) -> str | None:
     """The id of the opening something is measured from, None when it is measured from a wall."""
     if isinstance(position, At) and isinstance(position.origin, FromOpening):
         return position.origin.opening

@@ -92,12 +92,12 @@ class Breaking:
     def _second_plate(self, run: Run) -> Broken:
         """A stretch of the second top plate, by the rule: its breaks away from those of the first."""
         first = [joint for joint in self.joints if joint[0] is Role.TOP_PLATE]
-        centres = [place for place in self.middles(run) if self._is_apart(place, first)]
-        broken = self._broken(run, centres)
+        centers = [place for place in self.middles(run) if self._is_apart(place, first)]
+        broken = self._broken(run, centers)
         if not broken.off_stud:
             return broken
         feet = [place for place in range(*run.span, _FOOT) if self._is_apart(place, first)]
-        return self._broken(run, [*centres, *feet])
+        return self._broken(run, [*centers, *feet])
 
     def middles(self, run: Run) -> dict[Length, Member]:
         """The middles of studs a stretch may break on.

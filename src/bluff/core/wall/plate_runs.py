@@ -144,7 +144,7 @@ def _cap_plates(plan: WallPlan) -> Iterator[Run]:
     for intersection in plan.meetings.intersections:
         if not intersection.is_lapped:
             continue
-        near = plan.centre_of(intersection).minus(
+        near = plan.center_of(intersection).minus(
             message("half of {wall}", wall=intersection.other), half(intersection.thickness)
         )
         if near.value > start.value:

@@ -159,7 +159,7 @@ def joints_of_row(plan: WallPlan, row: int) -> range:
     The first row starts at the datum. Of sheets that lie, every other row is staggered toward the far end by half a
     sheet, or to the stud nearest to it, so that its joints fall on studs as well.
 
-    Source: docs/rules.md, Sheets. 19.2 on centre, 96 lying, counted from the end of a plate of 168: the first row
+    Source: docs/rules.md, Sheets. 19.2 on center, 96 lying, counted from the end of a plate of 168: the first row
     meets at 72, the second at 33 19/32 and 129 19/32.
     """
     pitch, _ = _size(plan)

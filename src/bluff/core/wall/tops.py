@@ -7,7 +7,7 @@ of it. The line below the plates, and so every upright, follows from those two.
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from bluff.core.job.position import At, Centred
+from bluff.core.job.position import At, Centered
 from bluff.core.job.schools import End
 from bluff.core.job.top import STEEPEST, Chain, Gable, HeightAt, Rake, Top
 from bluff.core.measure.length import Length, nearest
@@ -92,7 +92,7 @@ def _gable(top: Gable, length: Length, meetings: Meetings, own: Sum, level: Mapp
     return Topped(_chain([first, up.stretches[-1]]), lowest, like, unlike)
 
 
-def _ridge(position: At | Centred, length: Length, meetings: Meetings) -> Length:
+def _ridge(position: At | Centered, length: Length, meetings: Meetings) -> Length:
     return placed_start("the ridge", position, 0, length, meetings, {}, "ridge").value
 
 

@@ -34,7 +34,7 @@ from bluff.core.measure.lumber import Lumber
 from bluff.core.measure.shapes import Span
 from bluff.core.measure.slope import Slopes, Stretch, plumb
 from bluff.core.measure.sum import Sum, counted
-from bluff.core.message import message, plural, template
+from bluff.core.message import Message, message, plural, template
 from bluff.core.plan.joists import to_first_joist
 from bluff.core.plan.junction import find_meetings
 from bluff.core.plan.loose_ends import LooseEnd, loose_ends
@@ -143,7 +143,7 @@ class WallPlan:
 
     @cached_property
     def datum(self) -> Datum:
-        """Where the on-centre layout is measured from, as a shift from the plate's own end.
+        """Where the on-center layout is measured from, as a shift from the plate's own end.
 
         The sheets of an exterior wall start at the outside of the building, those of a partition at its plate,
         those of a wall that goes on in line from another where the other's did. Under joists they start at one.
@@ -183,11 +183,17 @@ class WallPlan:
         outward = self.standard.stud_make.wide_face is WideFace.OUTSIDE
         return self.sheeted_side if outward else self.sheeted_side.other
 
-    def side_in_words(self, side: Line) -> str:
+    def side_called(self, side: Line) -> Message:
         """What a side is called on the wall: outside or inside, and of a partition left or right."""
         if self.wall.kind is not WallKind.EXTERIOR:
-            return side
-        return "outside" if side is self.sheeted_side else "inside"
+            return message("left") if side is Line.LEFT else message("right")
+        return message("outside") if side is self.sheeted_side else message("inside")
+
+    def letter_of_side(self, side: Line) -> str:
+        """What is written beside a mark for a side: o or i, and on a partition l or r."""
+        if self.wall.kind is not WallKind.EXTERIOR:
+            return side[0]
+        return "o" if side is self.sheeted_side else "i"
 
     @property
     def set_back(self) -> Length:
@@ -202,11 +208,11 @@ class WallPlan:
             return meeting.short
         return HELD_BACK if self.standard.end_studs is EndStuds.HELD_BACK else 0
 
-    def centre_of(self, intersection: Intersection) -> Sum:
-        """The centre of a wall that butts into this one, on its plate."""
-        centre = Sum.of(message("center of {wall}", wall=intersection.other), intersection.centre)
+    def center_of(self, intersection: Intersection) -> Sum:
+        """The center of a wall that butts into this one, on its plate."""
+        center = Sum.of(message("center of {wall}", wall=intersection.other), intersection.center)
         start = self.meetings.start
-        return centre.plus(message("plate starts at {wall}", wall=start.other), start.reach) if start else centre
+        return center.plus(message("plate starts at {wall}", wall=start.other), start.reach) if start else center
 
     @cached_property
     def bottom(self) -> Sum:
@@ -485,8 +491,8 @@ _JOINED = {
     (Joint.THROUGH, End.END): template("runs past {wall} at the end"),
     (Joint.BUTT, End.START): template("butts into {wall} at the start"),
     (Joint.BUTT, End.END): template("butts into {wall} at the end"),
-    (Joint.MITRE, End.START): template("mitered with {wall} at the start"),
-    (Joint.MITRE, End.END): template("mitered with {wall} at the end"),
+    (Joint.MITER, End.START): template("mitered with {wall} at the start"),
+    (Joint.MITER, End.END): template("mitered with {wall} at the end"),
     (Joint.SPLICE, End.START): template("goes on in {wall} at the start"),
     (Joint.SPLICE, End.END): template("goes on in {wall} at the end"),
 }

@@ -3,10 +3,12 @@
 from collections.abc import Sequence
 from enum import StrEnum
 
+from bluff.core.message import message
 from bluff.formats.bounded import Work
 from bluff.formats.errors import Fault, FaultyData
 from bluff.formats.exchange.choices import said
 from bluff.formats.exchange.reading import LARGEST_DRAWING, Reading
+from bluff.formats.messages import KEPT
 
 __all__ = ["READ_DRAWING", "DrawingKind", "Reading", "drawing_reading", "kind_of", "read_drawing"]
 
@@ -26,7 +28,7 @@ def kind_of(data: bytes) -> DrawingKind:
     """
     begins = data.removeprefix(b"\xef\xbb\xbf").lstrip()[:64]
     if not begins:
-        raise FaultyData([Fault("", "The file is empty; save the drawing again.")])
+        raise FaultyData([Fault("", message("The file is empty. Save the drawing again."))])
     if begins.startswith(b"ISO-10303-21"):
         return DrawingKind.IFC
     for start, sentence in _OTHERS:
@@ -34,18 +36,20 @@ def kind_of(data: bytes) -> DrawingKind:
             raise FaultyData([Fault("", sentence)])
     # A number alone on its line, or the mark of the binary kind.
     if not begins.partition(b"\n")[0].strip().isdigit() and b"Binary DXF" not in begins:
-        raise FaultyData([Fault("", "This is neither a DXF drawing nor an IFC model; save it as one of them.")])
+        raise FaultyData(
+            [Fault("", message("This is neither a DXF drawing nor an IFC model. Save it as one of them."))]
+        )
     return DrawingKind.DXF
 
 
 _OTHERS = (
-    (b"PK", "This is packed; unpack it, and bring in the .dxf or .ifc that is in it."),
-    (b"AC10", "This is a drawing program's own file; save it as DXF there."),
-    (b"%PDF", "This is a PDF; bring it in under its own name, as .pdf, to lay it under the plan."),
-    (b"\x89PNG", "This is a picture; bring it in under its own name, as .png, to lay it under the plan."),
-    (b"\xff\xd8\xff", "This is a picture; bring it in under its own name, as .jpg, to lay it under the plan."),
-    (b"<?xml", "This is XML; save the model as IFC text (.ifc), or the drawing as DXF."),
-    (b"{", "This is JSON. A job file is taken in on the Jobs screen; a drawing is DXF or IFC."),
+    (b"PK", message("This is packed; unpack it, and bring in the .dxf or .ifc that is in it.")),
+    (b"AC10", message("This is a drawing program's own file; save it as DXF there.")),
+    (b"%PDF", message("This is a PDF; bring it in under its own name, as .pdf, to lay it under the plan.")),
+    (b"\x89PNG", message("This is a picture; bring it in under its own name, as .png, to lay it under the plan.")),
+    (b"\xff\xd8\xff", message("This is a picture; bring it in under its own name, as .jpg, to lay it under the plan.")),
+    (b"<?xml", message("This is XML; save the model as IFC text (.ifc), or the drawing as DXF.")),
+    (b"{", message("This is JSON. A job file is taken in on the Jobs screen; a drawing is DXF or IFC.")),
 )
 """What other files begin with, and what to do with them."""
 
@@ -65,14 +69,18 @@ def read_drawing(data: bytes, choices: Sequence[str] = ()) -> str:
     """
     if len(data) > LARGEST_DRAWING:
         size = LARGEST_DRAWING // 1024**2
-        raise FaultyData([Fault("", f"The drawing is over {size} MB; save only the floor to be framed.")])
+        raise FaultyData(
+            [Fault("", message("The drawing is over {size} MB. Save only the floor to be framed.", size=size))]
+        )
     if kind_of(data) is DrawingKind.IFC:
         from bluff.formats.exchange.ifc_read import read_ifc  # only the library that is needed, each takes a second
 
-        return read_ifc(data.decode("utf-8", errors="replace"), said(choices)).model_dump_json(by_alias=True)
+        return read_ifc(data.decode("utf-8", errors="replace"), said(choices)).model_dump_json(
+            by_alias=True, context=KEPT
+        )
     from bluff.formats.exchange.dxf_read import read_dxf
 
-    return read_dxf(data, said(choices)).model_dump_json(by_alias=True)
+    return read_dxf(data, said(choices)).model_dump_json(by_alias=True, context=KEPT)
 
 
 READ_DRAWING = Work(read_drawing, "drawing", "save only the part that is needed", seconds=30, memory=2048)

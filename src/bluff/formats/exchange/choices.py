@@ -11,14 +11,16 @@ from pydantic import BaseModel
 
 from bluff.core.errors import BluffError
 from bluff.core.measure.length import Length, format_inches, inches
+from bluff.core.message import Message, message
 from bluff.formats.errors import Fault, FaultyData
+from bluff.formats.messages import Sentence
 
 
 class Choice(BaseModel):
     """One of the values a guess may have, and what it is called."""
 
     value: str
-    label: str
+    label: Sentence
 
 
 class Guess(BaseModel):
@@ -33,7 +35,7 @@ class Guess(BaseModel):
     """
 
     key: str
-    label: str
+    label: Sentence
     value: str
     choices: list[Choice]
     is_sure: bool
@@ -61,7 +63,19 @@ class Said:
         """
         answer, known = self.get(key), list(known)
         if answer is not None and answer not in known:
-            raise FaultyData([Fault("choice", f"“{answer}” is no {key} here; choose from {', '.join(known)}.")])
+            raise FaultyData(
+                [
+                    Fault(
+                        "choice",
+                        message(
+                            "“{answer}” is not an answer for {key}. Choose from {choices}.",
+                            answer=answer,
+                            key=key,
+                            choices=", ".join(known),
+                        ),
+                    )
+                ]
+            )
         return answer
 
     def length(self, key: str) -> Length | None:
@@ -74,7 +88,7 @@ class Said:
         try:
             return None if answer is None else inches(answer)
         except BluffError as error:
-            raise FaultyData([Fault("choice", f"The {key}: {error.message}")]) from error
+            raise FaultyData([Fault("choice", message("The {key}: {why}", key=key, why=error.message))]) from error
 
 
 def said(choices: Sequence[str]) -> Said:
@@ -87,11 +101,18 @@ def said(choices: Sequence[str]) -> Said:
     for choice in choices:
         key, equals, value = choice.partition("=")
         if not equals:
-            raise FaultyData([Fault("choice", f"“{choice}” answers nothing; write what it is of, = and the value.")])
+            raise FaultyData(
+                [
+                    Fault(
+                        "choice",
+                        message("“{choice}” answers nothing. Write it as key=value.", choice=choice),
+                    )
+                ]
+            )
         answers[key] = (*answers.get(key, ()), value)
     return Said(answers)
 
 
-def typed(key: str, label: str, value: Length, *, is_sure: bool) -> Guess:
+def typed(key: str, label: Message, value: Length, *, is_sure: bool) -> Guess:
     """A guess any length can be typed for."""
     return Guess(key=key, label=label, value=format_inches(value), choices=[], is_sure=is_sure)

@@ -15,7 +15,8 @@ from shapely import STRtree
 from shapely.geometry import LineString, MultiPoint, Polygon
 
 from bluff.core.job.schools import OpeningKind
-from bluff.core.measure.length import format_inches, from_inches, to_inches
+from bluff.core.measure.length import from_inches, to_inches
+from bluff.core.message import message, plural
 from bluff.formats.exchange.dxf_shapes import Clue, Shapes
 from bluff.formats.exchange.faces import (
     Body,
@@ -70,7 +71,7 @@ def with_openings(
     named = iter(drawn.named([opening for of_body in seen for opening in of_body]))
     understood.seen += [_wall(body, [next(named) for _ in of_body]) for body, of_body in zip(bodies, seen, strict=True)]
     for clue in drawn.unused():
-        understood.leave(f"{clue.what} lies in no wall that was understood.", clue.points[0])
+        understood.leave(message("{What} lies in no wall that was read.", what=clue.what), clue.points[0])
     on_walls = [line for layer in chosen for line in lines.get(layer, ())]
     _say_what_is_left(left_alone(on_walls, bodies), shapes, chosen, scale, understood)
 
@@ -90,7 +91,7 @@ class _Drawn:
         self._line_tree = STRtree([LineString(line) for line in lines])
         self._spans = [(pair, span) for pair in pairs for span in pair.spans]
         self._span_tree = STRtree([pair.part(*span) for pair, span in self._spans])
-        boxes = [Clue(box, None, "A box") for box in shapes.boxes if len(box) == 4]
+        boxes = [Clue(box, None, message("a box")) for box in shapes.boxes if len(box) == 4]
         self._clues = [_scaled(clue, scale) for clue in [*shapes.clues, *boxes]]
         self._clue_tree = STRtree([MultiPoint(clue.points).envelope.buffer(0.01) for clue in self._clues])
         self._used: set[int] = set()
@@ -322,16 +323,33 @@ def _say_what_is_left(
             long, thick = sorted(
                 (length_of((corners[0], corners[1])), length_of((corners[1], corners[2]))), reverse=True
             )
-            said = " by ".join(format_inches(from_inches(length)) for length in (long, thick))
-            understood.leave(f"A box {said} is no wall; it is too thick, or too short for its thickness.", corners[0])
+            understood.leave(
+                message(
+                    "A box {long:length} by {thick:length} is not a wall. It is too thick, or too short for its "
+                    "thickness.",
+                    long=from_inches(long),
+                    thick=from_inches(thick),
+                ),
+                corners[0],
+            )
     rest = [line for line in alone if frozenset(line) in sides]
-    where = f"layer {chosen[0]}" if len(chosen) == 1 else "the layers of the walls"
+    where = message("layer {layer}", layer=chosen[0]) if len(chosen) == 1 else message("the layers of the walls")
     if rest:
         longest = max(rest, key=length_of)
-        several = f"{len(rest)} lines belong" if len(rest) > 1 else "1 line belongs"
-        understood.leave(f"On {where} {several} to no wall.", longest[0])
+        loose = plural(
+            "On {where} {count} line belongs to no wall.",
+            "On {where} {count} lines belong to no wall.",
+            count=len(rest),
+            where=where,
+        )
+        understood.leave(loose, longest[0])
     curves = [place for layer in chosen for place in shapes.curves.get(layer, ())]
     if curves:
         x, y = curves[0]
-        several = f"{len(curves)} arcs were" if len(curves) > 1 else "1 arc was"
-        understood.leave(f"On {where} {several} left; walls here are straight.", (x * scale, y * scale))
+        left = plural(
+            "On {where} {count} arc was left out. Walls here are straight.",
+            "On {where} {count} arcs were left out. Walls here are straight.",
+            count=len(curves),
+            where=where,
+        )
+        understood.leave(left, (x * scale, y * scale))

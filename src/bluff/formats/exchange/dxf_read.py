@@ -11,6 +11,7 @@ from ezdxf import recover
 from ezdxf.document import Drawing
 from ezdxf.lldxf.const import DXFError
 
+from bluff.core.message import message, plural
 from bluff.formats.errors import Fault, FaultyData
 from bluff.formats.exchange.choices import Choice, Guess, Said
 from bluff.formats.exchange.dxf_openings import with_openings
@@ -23,13 +24,21 @@ from bluff.formats.exchange.thickness import framed_by
 _UNITS: dict[str, float] = {
     "inches": 1.0,
     "feet": 12.0,
-    "millimetres": 1 / 25.4,
-    "centimetres": 1 / 2.54,
-    "decimetres": 10 / 2.54,
-    "metres": 100 / 2.54,
+    "millimeters": 1 / 25.4,
+    "centimeters": 1 / 2.54,
+    "decimeters": 10 / 2.54,
+    "meters": 100 / 2.54,
 }
 """Inches in each."""
-_INSUNITS = {1: "inches", 2: "feet", 4: "millimetres", 5: "centimetres", 6: "metres", 14: "decimetres", 21: "feet"}
+_UNIT_NAMES = {
+    "inches": message("inches"),
+    "feet": message("feet"),
+    "millimeters": message("millimeters"),
+    "centimeters": message("centimeters"),
+    "decimeters": message("decimeters"),
+    "meters": message("meters"),
+}
+_INSUNITS = {1: "inches", 2: "feet", 4: "millimeters", 5: "centimeters", 6: "meters", 14: "decimeters", 21: "feet"}
 """What a header's $INSUNITS says; 21 is the survey foot, which differs by a 64th in 650 feet."""
 _ARCHITECTURAL = {3, 4}
 """$LUNITS of drawings that show feet and inches, which count in inches."""
@@ -108,12 +117,14 @@ def _opened(data: bytes, understood: Understood) -> Drawing:
             raise _no_drawing() from error
     if is_empty:
         raise _no_drawing()
-    understood.leave("The drawing is damaged; what could be read of it is here. Save it again if anything is missing.")
+    understood.leave(
+        message("The drawing is damaged. What could be read of it is here. Save it again if anything is missing.")
+    )
     return mended
 
 
 def _no_drawing() -> FaultyData:
-    return FaultyData([Fault("", "This is no DXF drawing; save it as DXF, as text or binary.")])
+    return FaultyData([Fault("", message("This is no DXF drawing. Save it as DXF, as text or binary."))])
 
 
 def _take_entries(document: Drawing, understood: Understood) -> bool:
@@ -129,7 +140,7 @@ def _take_entries(document: Drawing, understood: Understood) -> bool:
         except ValueError:
             what, data = "entry", None
         if not understood.entry(data, what):
-            understood.leave(f"An entry on layer {layer_of(entity)} could not be read.")
+            understood.leave(message("An entry on layer {layer} could not be read.", layer=layer_of(entity)))
     return count > 0
 
 
@@ -142,20 +153,33 @@ def _known(asked: Sequence[str], layers: set[str]) -> list[str]:
     for layer in asked:
         if layer not in layers:
             known = ", ".join(sorted(layers)[:12]) or "none"
-            raise FaultyData([Fault("layer", f"There is nothing on layer {layer}; the layers are {known}.")])
+            raise FaultyData(
+                [
+                    Fault(
+                        "layer",
+                        message("There is nothing on layer {layer}; the layers are {known}.", layer=layer, known=known),
+                    )
+                ]
+            )
     return list(asked)
 
 
 def _say_what_is_not_seen(document: Drawing, shapes: Shapes, understood: Understood) -> None:
     for name in dict.fromkeys(shapes.missing):
-        understood.leave(f"{name} is in another file, which is not here; bind it into the drawing.")
+        understood.leave(message("{Name} is in another file, which is not here. Bind it into the drawing.", name=name))
     if shapes.is_cut:
-        understood.leave(f"Only the first {MOST_SHAPES:,} shapes were looked at; save the part that is needed.")
+        understood.leave(
+            message("Only the first {most} shapes were read. Save the part that is needed.", most=f"{MOST_SHAPES:,}")
+        )
     if shapes.broken:
-        understood.leave(f"{shapes.broken} shape{'s' if shapes.broken > 1 else ''} could not be read.")
+        understood.leave(
+            plural("{count} shape could not be read.", "{count} shapes could not be read.", count=shapes.broken)
+        )
     hidden = sorted(layer.dxf.name for layer in document.layers if layer.is_off() or layer.is_frozen())
     if hidden:
-        understood.leave(f"What is on layers that are switched off was not read: {', '.join(hidden[:12])}.")
+        understood.leave(
+            message("Layers that are switched off were not read: {layers}.", layers=", ".join(hidden[:12]))
+        )
 
 
 def _unit(document: Drawing, shapes: Shapes, asked: Sequence[str], said: Said) -> tuple[str, Guess]:
@@ -168,10 +192,14 @@ def _unit(document: Drawing, shapes: Shapes, asked: Sequence[str], said: Said) -
     is_good = declared is not None and (not samples or _makes_walls(samples, declared))
     unit = answer or (declared if is_good and declared else _fitting(samples, declared)) or declared or "inches"
     is_sure = answer is not None or unit == declared
-    label = "The drawing's unit"
+    label = message("The drawing's unit")
     if not is_sure:
-        label = f"The drawing says {declared}, which makes no walls" if declared else "The drawing says no unit"
-    choices = [Choice(value=name, label=name) for name in _UNITS]
+        label = (
+            message("The drawing gives {unit}, which makes no walls", unit=_UNIT_NAMES[declared])
+            if declared
+            else message("The drawing gives no unit")
+        )
+    choices = [Choice(value=name, label=_UNIT_NAMES[name]) for name in _UNITS]
     return unit, Guess(key="unit", label=label, value=unit, choices=choices, is_sure=is_sure)
 
 

@@ -20,6 +20,7 @@ from ezdxf.lldxf.const import DXFError
 from bluff.core.errors import BluffError
 from bluff.core.job.schools import OpeningKind
 from bluff.core.measure.size import Size, parse_size
+from bluff.core.message import Message, message
 from bluff.formats.exchange.faces import LineDrawn, Place
 from bluff.formats.exchange.names import kind_named, kind_of_mark, size_named
 
@@ -59,7 +60,7 @@ class Clue:
 
     points: tuple[Place, ...]
     kind: OpeningKind | None
-    what: str
+    what: Message
     size: Size | None = None
     name: str = ""
     leaf: float | None = None
@@ -176,7 +177,9 @@ def _clue_of(insert: Insert, layer: str, inner: Shapes) -> Clue | None:
     texts = [*said.values(), *(text for text, _ in inner.labels), insert.dxf.name]
     mark = next((text for text in said.values() if kind_of_mark(text)), "")
     leaf = sum(clue.leaf for clue in swings if clue.leaf) or None
-    return Clue(tuple(points), kind, f"The block {insert.dxf.name}", _size_in(said, texts), mark, leaf)
+    return Clue(
+        tuple(points), kind, message("drawing block {name}", name=insert.dxf.name), _size_in(said, texts), mark, leaf
+    )
 
 
 def _size_in(said: Mapping[str, str], texts: Iterable[str]) -> Size | None:
@@ -191,10 +194,10 @@ def _size_in(said: Mapping[str, str], texts: Iterable[str]) -> Size | None:
 def _take_arc(arc: Arc, layer: str, shapes: Shapes) -> None:
     """A quarter turn or so may be the swing of a door's leaf; every other arc is no part of a framed wall."""
     sweep = (arc.dxf.end_angle - arc.dxf.start_angle) % 360
-    centre, start, end = (_flat(point) for point in (arc.ocs().to_wcs(arc.dxf.center), arc.start_point, arc.end_point))
+    center, start, end = (_flat(point) for point in (arc.ocs().to_wcs(arc.dxf.center), arc.start_point, arc.end_point))
     if 25 <= sweep <= 100:
-        leaf = hypot(start[0] - centre[0], start[1] - centre[1])
-        shapes.clues.append(Clue((centre, start, end), OpeningKind.DOOR, "The swing of a door", leaf=leaf))
+        leaf = hypot(start[0] - center[0], start[1] - center[1])
+        shapes.clues.append(Clue((center, start, end), OpeningKind.DOOR, message("the swing of a door"), leaf=leaf))
     else:
         shapes.curves[layer].append(start)
     shapes.arcs += pairwise(_flat(point) for point in arc.flattening(arc.dxf.radius / 50))

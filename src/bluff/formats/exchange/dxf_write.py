@@ -52,8 +52,8 @@ def write_dxf(framings: Sequence[Framing]) -> str:
     """A whole job as DXF text, elevations below the plan."""
     document = ezdxf.new("R2010", setup=["dimstyles"], units=units.IN)
     document.appids.add(APP)
-    for name, colour in _LAYERS.items():
-        document.layers.add(name, color=colour)
+    for name, color in _LAYERS.items():
+        document.layers.add(name, color=color)
     space = document.modelspace()
     plans = [framing.plan for framing in framings]
     area = floor.area(plans)

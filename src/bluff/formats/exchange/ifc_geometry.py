@@ -16,8 +16,8 @@ from shapely.geometry.base import BaseGeometry
 
 from bluff.formats.exchange.faces import Direction, Place, Span
 
-METRE = 1 / 0.0254
-"""Inches; geometry comes in metres whatever the model's unit is."""
+METER = 1 / 0.0254
+"""Inches; geometry comes in meters whatever the model's unit is."""
 _FLAT = 0.05
 _LEAST_HOLE = 12.0
 _SQUARE = 0.9
@@ -111,7 +111,7 @@ class Shaper:
         self._settings = ifcopenshell.geom.settings()
         for name in ("use-world-coords", "disable-opening-subtractions"):
             self._settings.set(name, True)  # noqa: FBT003 -- the library's way to set one
-        self.unit = sound(lambda: ifcopenshell.util.unit.calculate_unit_scale(self.model), 1.0) * METRE
+        self.unit = sound(lambda: ifcopenshell.util.unit.calculate_unit_scale(self.model), 1.0) * METER
         """Inches in the model's unit of length."""
 
     def solid(self, element: Any) -> Solid | None:
@@ -127,7 +127,7 @@ class Shaper:
         if shape is None:
             return None
         vertices = ifcopenshell.util.shape.get_vertices(shape.geometry)
-        corners = tuple((float(x) * METRE, float(y) * METRE, float(z) * METRE) for x, y, z in vertices)
+        corners = tuple((float(x) * METER, float(y) * METER, float(z) * METER) for x, y, z in vertices)
         faces = ifcopenshell.util.shape.get_faces(shape.geometry)
         return Solid(corners, tuple((int(a), int(b), int(c)) for a, b, c in faces)) if corners else None
 

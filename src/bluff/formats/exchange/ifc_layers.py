@@ -7,6 +7,7 @@ from typing import Any
 
 import ifcopenshell.util.element
 
+from bluff.core.message import Message, message
 from bluff.formats.exchange.faces import Span
 from bluff.formats.exchange.thickness import framed_by, framing_layer, thickness_text
 
@@ -56,7 +57,7 @@ class Framing:
     stud: str | None
     across: Span
     is_layered: bool
-    why_not: str = ""
+    why_not: Message | None = None
     masonry: Span | None = None
 
     @property
@@ -89,18 +90,24 @@ def framing_of(wall: Any, body: Span, axis: float, unit: float) -> Framing:
     return Framing(stud.stud, faces[index], is_layered=True, masonry=masonry)
 
 
-def _why_not(layers: Sequence[Layer]) -> str:
+def _why_not(layers: Sequence[Layer]) -> Message:
     """Why none of some layers is framing."""
     called = [layer for layer in layers if layer.likely > _STRUCTURAL]
     if called:
         layer = max(called, key=lambda layer: layer.thickness)
-        return f"its layer “{layer.name}” is {thickness_text(layer.thickness)} thick, and no stud is"
-    return f"none of its layers is framing: {', '.join(layer.name for layer in layers if layer.name)}"
+        return message(
+            "Its layer “{layer}” is {thick} thick, and no {stud} is.",
+            layer=layer.name,
+            thick=thickness_text(layer.thickness),
+        )
+    return message(
+        "None of its layers is framing: {layers}.", layers=", ".join(layer.name for layer in layers if layer.name)
+    )
 
 
 def _by_thickness(body: Span, layers: Sequence[Layer]) -> Framing:
     if layers and layers[0].likely < 0:
-        return Framing(None, body, is_layered=True, why_not=f"it is all {layers[0].name}")
+        return Framing(None, body, is_layered=True, why_not=message("It is all {layer}.", layer=layers[0].name))
     framed = framed_by(body[1] - body[0])
     return Framing(framed.stud if framed else None, body, is_layered=False)
 

@@ -7,15 +7,16 @@ from typing import Any
 import ifcopenshell.util.element
 
 from bluff.core.job.schools import OpeningKind
+from bluff.core.message import Message, message
 from bluff.formats.exchange.faces import Direction, Place, Span
 from bluff.formats.exchange.ifc_geometry import Shaper, Solid, sound
 from bluff.formats.exchange.names import kind_named
-from bluff.formats.exchange.seen import STOREY, OpeningSeen
+from bluff.formats.exchange.seen import STORY, OpeningSeen
 
 _FLOOR = 2.0
 """Inches above the floor where a hole still is one to walk through."""
 _DOOR = 78.0
-"""Inches of height from which a hole on a storey is taken as one to walk through."""
+"""Inches of height from which a hole on a story is taken as one to walk through."""
 _ALLOWANCE = 0.4
 """What a void is larger than its door when it is the rough opening."""
 
@@ -54,10 +55,10 @@ class Hole:
         kind = self.kind
         sill = max(0.0, self.rise[0] - foot)
         if kind is None and sill > _FLOOR:
-            # As high as a door and a storey up it is one; nobody else leaves such a hole there.
-            is_upstairs = sill >= STOREY and self.rise[1] - self.rise[0] >= _DOOR
+            # As high as a door and a story up it is one; nobody else leaves such a hole there.
+            is_upstairs = sill >= STORY and self.rise[1] - self.rise[0] >= _DOOR
             kind = OpeningKind.DOOR if is_upstairs else OpeningKind.WINDOW
-        if (kind is None or kind.is_doorway) and sill < STOREY:
+        if (kind is None or kind.is_doorway) and sill < STORY:
             sill = 0.0  # a doorway is measured from the wall's foot, so that its head stays where it is
         width = self.along[1] - self.along[0]
         return OpeningSeen(
@@ -65,20 +66,20 @@ class Hole:
         )
 
 
-def holes_of(wall: Any, solid: Solid, direction: Direction, shaper: Shaper) -> tuple[list[Hole], list[str]]:
+def holes_of(wall: Any, solid: Solid, direction: Direction, shaper: Shaper) -> tuple[list[Hole], list[Message]]:
     """The holes of a wall that Bluff did not write, and what of them was not understood."""
     found: list[Hole] = []
-    left: list[str] = []
+    left: list[Message] = []
     for void in voids_of(wall):
         filling = next((relation.RelatedBuildingElement for relation in void.HasFillings), None)
         name = next((one.Name for one in (filling, void) if one is not None and one.Name), "") or ""
-        called = f"The opening {name}" if name else "An opening"
+        called = message("Opening {name}", name=name) if name else message("An opening")
         if getattr(void, "PredefinedType", None) == "RECESS":
-            left.append(f"{called} does not go through the wall.")
+            left.append(message("{Opening} does not go through the wall.", opening=called))
             continue
         shape = shaper.solid(void) or (shaper.solid(filling) if filling is not None else None)
         if shape is None:
-            left.append(f"{called} has no shape that could be made.")
+            left.append(message("{Opening} has no shape that can be built.", opening=called))
             continue
         along = shape.along(direction)
         wider = _wider(filling, along, shaper)

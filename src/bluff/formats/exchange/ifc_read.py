@@ -3,7 +3,7 @@
 import json
 import re
 from collections import defaultdict
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from itertools import pairwise
 from math import atan2, cos, pi, sin
@@ -12,7 +12,8 @@ from typing import Any
 import ifcopenshell
 import ifcopenshell.util.element
 
-from bluff.core.measure.length import format_feet, from_inches
+from bluff.core.measure.length import from_inches
+from bluff.core.message import EMPTY, Message, follow, message, plural
 from bluff.formats.errors import Fault, FaultyData
 from bluff.formats.exchange.choices import Choice, Guess, Said
 from bluff.formats.exchange.faces import Direction, Place, Span
@@ -21,12 +22,12 @@ from bluff.formats.exchange.ifc_layers import framing_of
 from bluff.formats.exchange.ifc_openings import Hole, holes_of, voids_of
 from bluff.formats.exchange.ifc_write import ENTRY
 from bluff.formats.exchange.reading import DrawingPart, Reading, Understood
-from bluff.formats.exchange.seen import STOREY, WallSeen
+from bluff.formats.exchange.seen import STORY, WallSeen
 from bluff.formats.exchange.thickness import thickness_text
 from bluff.formats.exchange.tops import top_line
 
 _END = re.compile(r"END-ISO-10303-21\s*;\s*\Z")
-_NOWHERE = "on no storey"
+_NOWHERE = "on no story"
 _SHORTEST = 1.0
 _FOOTING = 6.0
 """Inches; a wall that begins farther below the floor goes down beside it, and its framing stands on the floor."""
@@ -37,8 +38,8 @@ def read_ifc(text: str, said: Said | None = None) -> Reading:
 
     Args:
         text: The model as it is.
-        said: Answers to guesses: the `storey` to read, and those every drawing has. Where nobody says one, the
-            entries that Bluff wrote are taken, and without any the storey that has the most walls.
+        said: Answers to guesses: the `story` to read, and those every drawing has. Where nobody says one, the
+            entries that Bluff wrote are taken, and without any the story that has the most walls.
 
     Raises:
         FaultyData: It is no IFC model, or an answer is none.
@@ -48,28 +49,32 @@ def read_ifc(text: str, said: Said | None = None) -> Reading:
     understood = Understood(said)
     if not _END.search(text[-2000:]):
         last = text.count("\n") + 1
-        understood.leave(f"The file breaks off in line {last}; what came after it is missing. Save the model again.")
+        understood.leave(
+            message(
+                "The file breaks off in line {line}. What came after it is missing. Save the model again.", line=last
+            )
+        )
     others = [wall for wall in walls if not _take_entry(wall, "wall", understood)]
     for wall in walls:
         for void in voids_of(wall):
             _take_entry(void, "opening", understood)
-    names = _storey_names(model)
-    storeys = _by_storey(others, names)
-    chosen = said.one_of("storey", storeys) or max(storeys, key=lambda name: len(storeys[name]), default=_NOWHERE)
+    names = _story_names(model)
+    stories = _by_story(others, names)
+    chosen = said.one_of("story", stories) or max(stories, key=lambda name: len(stories[name]), default=_NOWHERE)
     shaper = Shaper(model)
     solids = {wall.id(): shaper.solid(wall) for wall in others}
-    found = [seen for wall in storeys.get(chosen, ()) if (seen := _taken(wall, solids[wall.id()], shaper, understood))]
+    found = [seen for wall in stories.get(chosen, ()) if (seen := _taken(wall, solids[wall.id()], shaper, understood))]
     _stand(found, _floor_of(chosen, names, shaper), understood)
     if not walls:
-        understood.leave("The model has no walls.")
+        understood.leave(message("The model has no walls."))
     fillings = [thing for kind in ("IfcDoor", "IfcWindow") for thing in model.by_type(kind)]
-    near = {chosen, _NOWHERE} if storeys else {*names.values(), _NOWHERE}
-    _say_what_is_left([one for one in fillings if _storey_of(one, names) in near], model, understood)
+    near = {chosen, _NOWHERE} if stories else {*names.values(), _NOWHERE}
+    _say_what_is_left([one for one in fillings if _story_of(one, names) in near], model, understood)
     parts = [
         DrawingPart(name=name, walls=len(on_it), note=_height_note(on_it, solids), is_chosen=name == chosen)
-        for name, on_it in storeys.items()
+        for name, on_it in stories.items()
     ]
-    return understood.reading("model", "storey", parts)
+    return understood.reading("model", "story", parts)
 
 
 def _opened(text: str) -> tuple[ifcopenshell.file, list[Any]]:
@@ -78,7 +83,7 @@ def _opened(text: str) -> tuple[ifcopenshell.file, list[Any]]:
         model = ifcopenshell.file.from_string(text)
         return model, sorted(model.by_type("IfcWall"), key=lambda wall: wall.id())
     except (RuntimeError, ValueError, OSError, ifcopenshell.Error) as error:
-        raise FaultyData([Fault("", "This is no IFC model; save it as IFC 2x3 or 4, as text.")]) from error
+        raise FaultyData([Fault("", message("This is no IFC model. Save it as IFC 2x3 or 4, as text."))]) from error
 
 
 def _take_entry(thing: Any, what: str, understood: Understood) -> bool:
@@ -91,43 +96,43 @@ def _take_entry(thing: Any, what: str, understood: Understood) -> bool:
         return False
 
 
-def _storey_names(model: ifcopenshell.file) -> dict[int, str]:
-    """What each storey is called, from the lowest up; of two alike the second says so."""
-    storeys = model.by_type("IfcBuildingStorey")
+def _story_names(model: ifcopenshell.file) -> dict[int, str]:
+    """What each story is called, from the lowest up; of two alike the second says so."""
+    stories = model.by_type("IfcBuildingStorey")
     names: dict[int, str] = {}
-    for storey in sorted(storeys, key=_elevation):
-        name = _name(storey) or "a storey without a name"
+    for story in sorted(stories, key=_elevation):
+        name = _name(story) or "a story without a name"
         alike = sum(1 for taken in names.values() if taken.split(" (")[0] == name)
-        names[storey.id()] = f"{name} ({alike + 1})" if alike else name
+        names[story.id()] = f"{name} ({alike + 1})" if alike else name
     return names
 
 
-def _elevation(storey: Any) -> float:
-    return sound(lambda: float(storey.Elevation or 0.0), 0.0)
+def _elevation(story: Any) -> float:
+    return sound(lambda: float(story.Elevation or 0.0), 0.0)
 
 
 def _name(thing: Any) -> str:
     return str(sound(lambda: thing.Name, None) or "")
 
 
-def _storey_of(thing: Any, names: Mapping[int, str]) -> str:
+def _story_of(thing: Any, names: Mapping[int, str]) -> str:
     above = sound(lambda: ifcopenshell.util.element.get_container(thing, ifc_class="IfcBuildingStorey"), None)
     return names.get(above.id(), _NOWHERE) if above is not None else _NOWHERE
 
 
-def _by_storey(walls: Sequence[Any], names: Mapping[int, str]) -> dict[str, list[Any]]:
-    """Walls by the name of their storey, from the lowest up; what is on none comes last."""
+def _by_story(walls: Sequence[Any], names: Mapping[int, str]) -> dict[str, list[Any]]:
+    """Walls by the name of their story, from the lowest up; what is on none comes last."""
     found: defaultdict[str, list[Any]] = defaultdict(list)
     for wall in walls:
-        found[_storey_of(wall, names)].append(wall)
+        found[_story_of(wall, names)].append(wall)
     return {name: found[name] for name in [*names.values(), _NOWHERE] if name in found}
 
 
-def _called(wall: Any) -> str:
-    return f"Wall “{_name(wall) or sound(lambda: wall.GlobalId, '')}”"
+def _called(wall: Any) -> Message:
+    return message("wall “{name}”", name=_name(wall) or sound(lambda: wall.GlobalId, ""))
 
 
-def _height_note(walls: Sequence[Any], solids: Mapping[int, Solid | None]) -> str:
+def _height_note(walls: Sequence[Any], solids: Mapping[int, Solid | None]) -> Message:
     heights = sorted(
         {
             from_inches(round(8 * (high - low)) / 8)
@@ -137,8 +142,11 @@ def _height_note(walls: Sequence[Any], solids: Mapping[int, Solid | None]) -> st
         }
     )
     if not heights:
-        return ""
-    return " to ".join(dict.fromkeys(format_feet(height) for height in (heights[0], heights[-1]))) + " high"
+        return EMPTY
+    low, high = heights[0], heights[-1]
+    if low == high:
+        return message("{height:feet} high", height=low)
+    return message("{low:feet} to {high:feet} high", low=low, high=high)
 
 
 @dataclass(frozen=True, slots=True)
@@ -160,11 +168,11 @@ class _Standing:
     direction: Direction
 
     def below(self, floor: float | None) -> float:
-        """How far it begins below the floor: of its doors, or where it has none, of its storey."""
+        """How far it begins below the floor: of its doors, or where it has none, of its story."""
         doors = [hole.rise[0] for hole in self.holes if hole.is_doorway]
         on = min(doors) if doors else floor
         below = 0.0 if on is None else on - self.rise[0]
-        return below if _FOOTING < below < min(STOREY, self.rise[1] - self.rise[0]) else 0.0
+        return below if _FOOTING < below < min(STORY, self.rise[1] - self.rise[0]) else 0.0
 
     def standing(self, below: float) -> WallSeen:
         """The wall as it is framed from so far above where it begins."""
@@ -185,11 +193,16 @@ def _stand(walls: Sequence[_Standing], floor: float | None, understood: Understo
     low = sorted(below for below in belows if below)
     answer = understood.said.one_of("foot", ("floor", "drawn")) or "floor"
     if low:
-        deep = " to ".join(dict.fromkeys(map(thickness_text, (low[0], low[-1]))))
-        label = f"{len(low)} wall{'s that begin' if len(low) > 1 else ' that begins'} {deep} below the floor"
+        deep = " – ".join(dict.fromkeys(map(thickness_text, (low[0], low[-1]))))
+        label = plural(
+            "{count} wall begins {deep} below the floor",
+            "{count} walls begin {deep} below the floor",
+            count=len(low),
+            deep=deep,
+        )
         choices = [
-            Choice(value="floor", label="framed from the floor up"),
-            Choice(value="drawn", label="framed from where drawn"),
+            Choice(value="floor", label=message("framed from the floor up")),
+            Choice(value="drawn", label=message("framed from where drawn")),
         ]
         is_sure = understood.said.get("foot") is not None
         understood.guesses.append(Guess(key="foot", label=label, value=answer, choices=choices, is_sure=is_sure))
@@ -198,9 +211,9 @@ def _stand(walls: Sequence[_Standing], floor: float | None, understood: Understo
 
 
 def _floor_of(name: str, names: Mapping[int, str], shaper: Shaper) -> float | None:
-    """How high a storey's floor is in the world; None of what is on none."""
-    storey = next((number for number, called in names.items() if called == name), None)
-    return None if storey is None else sound(lambda: shaper.height(shaper.model.by_id(storey)), None)
+    """How high a story's floor is in the world; None of what is on none."""
+    story = next((number for number, called in names.items() if called == name), None)
+    return None if story is None else sound(lambda: shaper.height(shaper.model.by_id(story)), None)
 
 
 def _taken(wall: Any, solid: Solid | None, shaper: Shaper, understood: Understood) -> _Standing | None:
@@ -208,11 +221,17 @@ def _taken(wall: Any, solid: Solid | None, shaper: Shaper, understood: Understoo
     called = _called(wall)
     try:
         if solid is None:
-            understood.leave(f"{called} has no shape that could be made; it was left.{_with_voids(wall)}")
+            understood.leave(
+                follow(
+                    message("{Wall} has no shape that can be built and was left out.", wall=called), *_with_voids(wall)
+                )
+            )
             return None
         return _standing(wall, solid, shaper, understood)
     except BROKEN:
-        understood.leave(f"{called} is broken in the file; it was left.{_with_voids(wall)}")
+        understood.leave(
+            follow(message("{Wall} is damaged in the file and was left out.", wall=called), *_with_voids(wall))
+        )
         return None
 
 
@@ -221,11 +240,16 @@ def _standing(wall: Any, solid: Solid, shaper: Shaper, understood: Understood) -
     axis = shaper.axis(wall)
     direction, origin = _directions(wall, axis, solid, shaper)
     if axis is not None and not axis:
-        understood.leave(f"{called} is not straight; it was left.{_with_voids(wall)}", _middle(solid))
+        understood.leave(
+            follow(message("{Wall} is not straight and was left out.", wall=called), *_with_voids(wall)), _middle(solid)
+        )
         return None
     drawn, along = solid.across(direction), solid.along(direction)
     if along[1] - along[0] < _SHORTEST:
-        understood.leave(f"{called} is no longer than an inch; it was left.{_with_voids(wall)}", _middle(solid))
+        understood.leave(
+            follow(message("{Wall} is no longer than an inch and was left out.", wall=called), *_with_voids(wall)),
+            _middle(solid),
+        )
         return None
     framing = framing_of(wall, drawn, direction.across(origin), shaper.unit)
     corners = [
@@ -235,10 +259,13 @@ def _standing(wall: Any, solid: Solid, shaper: Shaper, understood: Understood) -
     understood.lines += pairwise([*corners, corners[0]])
     top = top_line(solid, direction)
     if top is None:
-        understood.leave(f"{called} goes up in steps, or its shape is not whole; it is taken as level.", _middle(solid))
+        understood.leave(
+            message("{Wall} goes up in steps, or its shape is not closed. It is read as level.", wall=called),
+            _middle(solid),
+        )
     holes, left = holes_of(wall, solid, direction, shaper)
     for sentence in left:
-        understood.leave(f"{sentence} It is in {called[0].lower()}{called[1:]}.", _middle(solid))
+        understood.leave(follow(sentence, message("It is in {wall}.", wall=called)), _middle(solid))
     masonry = framing.masonry
     seen = WallSeen(
         start=direction.at(along[0], framing.middle),
@@ -263,10 +290,10 @@ def _make(wall: Any) -> str:
     return (_name(made) if made is not None else "") or str(sound(lambda: wall.ObjectType, None) or "")
 
 
-def _with_voids(wall: Any) -> str:
+def _with_voids(wall: Any) -> Iterator[Message]:
     """That openings are left with a wall whose shape does not say where they are."""
-    count = len(voids_of(wall))
-    return f" Left with it: {count} opening{'s' if count > 1 else ''}." if count else ""
+    if count := len(voids_of(wall)):
+        yield plural("Left out with it: {count} opening.", "Left out with it: {count} openings.", count=count)
 
 
 def _directions(wall: Any, axis: Sequence[Place] | None, solid: Solid, shaper: Shaper) -> tuple[Direction, Place]:
@@ -320,8 +347,19 @@ def _say_what_is_left(fillings: Sequence[Any], model: ifcopenshell.file, underst
     """Doors and windows in no wall, and what looks like a wall and is none that is framed."""
     for thing in fillings:
         if not _fills(thing):
-            what = f"{thing.is_a().removeprefix('Ifc')} “{_name(thing) or thing.GlobalId}”"
-            understood.leave(f"{what} fills no opening of a wall; it was left.")
+            understood.leave(
+                message(
+                    "{kind} “{name}” fills no opening of a wall and was left out.",
+                    kind=thing.is_a().removeprefix("Ifc"),
+                    name=_name(thing) or thing.GlobalId,
+                )
+            )
     curtains = len(model.by_type("IfcCurtainWall"))
     if curtains:
-        understood.leave(f"{curtains} curtain wall{'s are' if curtains > 1 else ' is'} not framed with studs.")
+        understood.leave(
+            plural(
+                "{count} curtain wall is not framed with {stud:many}.",
+                "{count} curtain walls are not framed with {stud:many}.",
+                count=curtains,
+            )
+        )

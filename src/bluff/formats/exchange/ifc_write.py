@@ -70,7 +70,7 @@ class _Model:
             )
             self._rooted("IfcRelAggregates", f"{kind} in", RelatingObject=above, RelatedObjects=[below])
             above = below
-        self.storey = above
+        self.story = above
 
     def write(self, framings: Sequence[Framing]) -> str:
         walls = []
@@ -88,7 +88,7 @@ class _Model:
             walls.append(self._wall(framing, origin, along))
         if walls:
             self._rooted(
-                "IfcRelContainedInSpatialStructure", "walls", RelatingStructure=self.storey, RelatedElements=walls
+                "IfcRelContainedInSpatialStructure", "walls", RelatingStructure=self.story, RelatedElements=walls
             )
         for key, members in self.members_of_type.items():
             self._rooted("IfcRelDefinesByType", f"of type {key}", RelatedObjects=members, RelatingType=self.types[key])
@@ -100,7 +100,7 @@ class _Model:
         plan = framing.plan
         place = self.file.create_entity(
             "IfcLocalPlacement",
-            PlacementRelTo=self.storey.ObjectPlacement,
+            PlacementRelTo=self.story.ObjectPlacement,
             RelativePlacement=self._placement((*origin, 0), along),
         )
         wall = self._rooted(
@@ -158,7 +158,7 @@ class _Model:
         # Flat on a face of the wall, or, above its plates, along it.
         out = depth if is_above else 0
         across = {Line.LEFT: wide / 2 - depth + out, Line.RIGHT: -wide / 2 - out}.get(
-            member.side or Line.CENTRE, -depth / 2
+            member.side or Line.CENTER, -depth / 2
         )
         if member.edges:
             made.Representation = self._prism(member.outline, Corner(member.start, member.bottom), across, depth)

@@ -11,6 +11,7 @@ from shapely.geometry.base import BaseGeometry
 from bluff.core.job.job import Between, Point, Wall, WallKind
 from bluff.core.measure.length import Length, half, to_inches
 from bluff.core.measure.lumber import lumber
+from bluff.core.message import message
 from bluff.core.plan.outline import outline
 from bluff.formats.exchange.choices import Choice, Guess, Said
 from bluff.formats.exchange.faces import Place
@@ -45,11 +46,11 @@ class Placement:
             answer = said.one_of("turn", ("square", "as drawn"))
             self.guess = Guess(
                 key="turn",
-                label=f"Drawn {abs(by):.2f}° out of square",
+                label=message("Drawn {degrees}° out of square", degrees=f"{abs(by):.2f}"),
                 value=answer or "square",
                 choices=[
-                    Choice(value="square", label="turned square"),
-                    Choice(value="as drawn", label="left as drawn"),
+                    Choice(value="square", label=message("turned square")),
+                    Choice(value="as drawn", label=message("left as drawn")),
                 ],
                 is_sure=answer is not None,
             )

@@ -4,10 +4,10 @@ entry
     A wall or an opening as the job file says it, carried along in a drawing that Bluff wrote itself, so that
     it comes back as it was.
 part
-    A layer or a storey of the drawing, which can be chosen.
+    A layer or a story of the drawing, which can be chosen.
 """
 
-from collections.abc import Callable, Iterable, Mapping, Sequence
+from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Any, Literal, TypeAlias
 
@@ -20,8 +20,9 @@ from bluff.core.job.marks import next_opening_id, next_wall_id
 from bluff.core.job.position import At, FromPlate, Reference
 from bluff.core.job.schools import End
 from bluff.core.job.ways import WallWays
-from bluff.core.measure.length import PER_INCH, format_inches, from_inches
+from bluff.core.measure.length import PER_INCH, from_inches
 from bluff.core.measure.size import Size
+from bluff.core.message import EMPTY, Message, follow, message, separated
 from bluff.core.plan.outline import outline
 from bluff.core.wall.wall_plan import WallPlan, wall_plans
 from bluff.formats.exchange.choices import Choice, Guess, Said
@@ -33,6 +34,7 @@ from bluff.formats.exchange.thickness import thickness_text
 from bluff.formats.exchange.tops import with_top
 from bluff.formats.exchange.wall_types import WallTypes
 from bluff.formats.job_file import JobFile, OpeningFile, WallFile
+from bluff.formats.messages import Sentence
 
 LARGEST_DRAWING = 24 * 1024 * 1024
 """Bytes of a drawing that are looked at."""
@@ -46,20 +48,20 @@ _LONGEST_MARK = 6
 class Left(BaseModel):
     """Something that was not understood: what and why, and where it is in the plan, in inches."""
 
-    text: str
+    text: Sentence
     at: Place | None = None
 
 
 class DrawingPart(BaseModel):
-    """A layer or a storey: how many walls it has, what else is to say of it, and whether it is being read."""
+    """A layer or a story: how many walls it has, what else is to say of it, and whether it is being read."""
 
     name: str
     walls: int
-    note: str = ""
+    note: Sentence = EMPTY
     is_chosen: bool
 
 
-PartKind: TypeAlias = Literal["layer", "storey"]
+PartKind: TypeAlias = Literal["layer", "story"]
 
 
 class Reading(BaseModel):
@@ -96,7 +98,7 @@ class Understood:
     seen: list[WallSeen] = field(default_factory=list)
     guesses: list[Guess] = field(default_factory=list)
     lines: list[LineDrawn] = field(default_factory=list)
-    _left: list[tuple[str, Place | None]] = field(default_factory=list)
+    _left: list[tuple[Message, Place | None]] = field(default_factory=list)
 
     def entry(self, data: Any, what: str) -> bool:
         """Take what Bluff itself wrote; whether it could be taken."""
@@ -109,7 +111,7 @@ class Understood:
             return False
         return True
 
-    def leave(self, text: str, at: Place | None = None) -> None:
+    def leave(self, text: Message, at: Place | None = None) -> None:
         """Say what was not understood, and where it is on the drawing."""
         self._left.append((text, at))
 
@@ -144,15 +146,22 @@ class Understood:
     def _can_be_framed(self, wall: WallSeen, types: WallTypes) -> bool:
         """Whether a wall is one Bluff frames; what is not is left, with what is in it."""
         if wall.stud is None:
-            why = wall.why_not or "no usual stud with its panels is that thick"
-            why = f"{why}. If it is framed, choose its stud above"
+            why = wall.why_not or message("No usual {stud} with its panels is that thick.")
+            why = follow(why, message("If it is framed, choose its {stud} above."))
             if types.is_left_as_said(wall):
-                why = "it was said not to be framed"
+                why = message("It is marked as not framed.")
             thick = thickness_text(wall.drawn)
-            self.leave(f"{_called(wall)}, {thick} thick: {why}.{_left_with(wall)}", wall.at(wall.length / 2))
+            self.leave(
+                follow(message("{wall}, {thick} thick:", wall=_called(wall), thick=thick), why, *_left_with(wall)),
+                wall.at(wall.length / 2),
+            )
         elif wall.length < SHORTEST:
-            least = format_inches(from_inches(SHORTEST))
-            self.leave(f"{_called(wall)} is under {least} long, too short to frame.{_left_with(wall)}", wall.start)
+            short = message(
+                "{wall} is under {least:length} long, too short to frame.",
+                wall=_called(wall),
+                least=from_inches(SHORTEST),
+            )
+            self.leave(follow(short, *_left_with(wall)), wall.start)
         return wall.stud is not None and wall.length >= SHORTEST
 
     def _walls(
@@ -170,11 +179,11 @@ class Understood:
                 )
                 run = Between(_point(placement.of(seen.start)), _point(placement.of(seen.end)))
                 mark = seen.name if is_free else next_wall_id(taken)
-                floors = tuple(map(from_inches, seen.storeys)) if has_height else ()
+                floors = tuple(map(from_inches, seen.stories)) if has_height else ()
                 wall = Wall(mark, seen.stud or "", run, WallKind.PARTITION, ways=ways, floors=floors)
                 found.append((walked(wall, sides[index]), seen))
             except BluffError as error:
-                self.leave(f"{_called(seen)}: {error.message}", seen.start)
+                self.leave(message("{wall}: {why}", wall=_called(seen), why=error.message), seen.start)
         if self.entered:
             return found
         walls = placement.at_origin([wall for wall, _ in found])
@@ -185,8 +194,16 @@ class Understood:
         for miss in misses([seen for _, seen in found]):
             wall, other = (found[index][0].id for index in (miss.wall, miss.other))
             off = thickness_text(abs(miss.past))
-            how = f"runs {off} past" if miss.past > 0 else f"stops {off} short of"
-            self.leave(f"Wall {wall} {how} the framing of wall {other}, as drawn; see which it should be.", miss.end)
+            how = message(
+                "Wall {wall} runs {off} past the framing of wall {other}, as drawn. Check which it should be."
+                if miss.past > 0
+                else "Wall {wall} stops {off} short of the framing of wall {other}, as drawn. Check which it should "
+                "be.",
+                wall=wall,
+                off=off,
+                other=other,
+            )
+            self.leave(how, miss.end)
 
     def _topped(self, found: Sequence[tuple[Wall, WallSeen]], placement: Placement) -> list[tuple[Wall, WallSeen]]:
         """The walls with the tops they were seen to have, where that is not level."""
@@ -200,7 +217,7 @@ class Understood:
             try:
                 own = with_top(wall, seen, plans[wall.id], placement, has_height=has_height)
             except BluffError as error:
-                self.leave(f"{_called(seen)} is taken as level: {error.message}", seen.start)
+                self.leave(message("{wall} is read as level: {why}", wall=_called(seen), why=error.message), seen.start)
                 own = wall
             topped.append((own, seen))
         return topped
@@ -211,14 +228,21 @@ class Understood:
         if not heights:
             return False
         answer = self.said.one_of("wall height", ("drawn", "standard"))
-        drawn = " to ".join(dict.fromkeys(format_inches(height) for height in (heights[0], heights[-1])))
+        low, high = heights[0], heights[-1]
+        drawn = (
+            message("as drawn, {height:length}", height=low)
+            if low == high
+            else message("as drawn, {low:length} to {high:length}", low=low, high=high)
+        )
         choices = [
-            Choice(value="drawn", label=f"as drawn, {drawn}"),
-            Choice(value="standard", label="as the job's standard says"),
+            Choice(value="drawn", label=drawn),
+            Choice(value="standard", label=message("as the job's standard says")),
         ]
         value, is_sure = answer or "drawn", answer is not None
         self.guesses.append(
-            Guess(key="wall height", label="Walls are as high", value=value, choices=choices, is_sure=is_sure)
+            Guess(
+                key="wall height", label=message("Height of the walls"), value=value, choices=choices, is_sure=is_sure
+            )
         )
         return value == "drawn"
 
@@ -237,8 +261,11 @@ class Understood:
             try:
                 self.openings.append(self._opening(opening, plans[wall.id], sizes, placement.of(opening.middle)))
             except BluffError as error:
-                what = f"Opening {opening.name}" if opening.name else "An opening"
-                self.leave(f"{what} in wall {wall.id}: {error.message}", opening.middle)
+                what = message("Opening {mark}", mark=opening.name) if opening.name else message("An opening")
+                self.leave(
+                    message("{Opening} in wall {wall}: {why}", opening=what, wall=wall.id, why=error.message),
+                    opening.middle,
+                )
 
     def _opening(self, seen: OpeningSeen, plan: WallPlan, sizes: Sizes, middle: Place) -> Opening:
         drawn = outline(plan.wall, plan.stud.width)
@@ -254,7 +281,7 @@ class Understood:
             kind,
             Size(from_inches(seen.width), sizes.height(seen)),
             sizes.sizing(seen),
-            At(Reference.CENTRE, along + reach, FromPlate(End.START)),
+            At(Reference.CENTER, along + reach, FromPlate(End.START)),
             sizes.ways(seen, below[-1]),
             floor=len(below) - 1,
         )
@@ -264,40 +291,52 @@ class Understood:
         known = {wall.id for wall in walls}
         for opening in self.openings:
             if opening.wall not in known:
-                self.leave(f"{opening.id} is in wall {opening.wall}, which is not in the drawing.")
+                self.leave(
+                    message(
+                        "{opening} is in wall {wall}, which is not in the drawing.",
+                        opening=opening.id,
+                        wall=opening.wall,
+                    )
+                )
         return [opening for opening in self.openings if opening.wall in known]
 
 
-def _longest(walls: Mapping[int, WallSeen], most: int, leave: Callable[[str], None]) -> list[tuple[int, WallSeen]]:
+def _longest(walls: Mapping[int, WallSeen], most: int, leave: Callable[[Message], None]) -> list[tuple[int, WallSeen]]:
     """As many walls as a job holds, in their order."""
     if len(walls) > most:
         leave(
-            f"There are {len(walls)} walls, and a job holds {MOST_WALLS}; the shortest were left. Choose fewer layers."
+            message(
+                "There are {count} walls, and a job holds {most}. The shortest were left. Choose fewer layers.",
+                count=len(walls),
+                most=MOST_WALLS,
+            )
         )
     kept = set(sorted(walls, key=lambda index: -walls[index].length)[:most])
     return [(index, wall) for index, wall in walls.items() if index in kept]
 
 
-def _left_with(wall: WallSeen) -> str:
+def _left_with(wall: WallSeen) -> Iterator[Message]:
     """What is left with a wall: its openings."""
-    if not wall.openings:
-        return ""
-    return f" Left with it: {', '.join(map(_in_words, wall.openings))}."
+    if wall.openings:
+        openings = separated([*map(_opening_called, wall.openings)])
+        yield message("Left out with it: {openings}.", openings=openings)
 
 
-def _in_words(opening: OpeningSeen) -> str:
+def _opening_called(opening: OpeningSeen) -> Message:
     """An opening by its name and its size as drawn."""
-    kind = opening.kind.replace("-", " ") if opening.kind else "opening"
-    size = " by ".join(thickness_text(side) for side in (opening.width, opening.height) if side)
-    return f"{kind} “{opening.name}” {size}" if opening.name else f"{kind} {size}"
+    kind = opening.kind.called if opening.kind else message("opening")
+    size = " x ".join(thickness_text(side) for side in (opening.width, opening.height) if side)
+    if opening.name:
+        return message("{kind} “{name}” {size}", kind=kind, name=opening.name, size=size)
+    return message("{kind} {size}", kind=kind, size=size)
 
 
 def _is_short_mark(name: str) -> bool:
     return is_mark(name) and len(name) <= _LONGEST_MARK
 
 
-def _called(wall: WallSeen) -> str:
-    return f"Wall “{wall.name}”" if wall.name else "A wall"
+def _called(wall: WallSeen) -> Message:
+    return message("Wall “{name}”", name=wall.name) if wall.name else message("A wall")
 
 
 def _point(place: Place) -> Point:

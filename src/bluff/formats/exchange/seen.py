@@ -13,14 +13,15 @@ from math import atan2, cos, degrees, hypot, radians, sin
 from shapely import STRtree
 from shapely.geometry import Polygon
 
-from bluff.core.job.job import LOWEST_STOREY
+from bluff.core.job.job import LOWEST_STORY
 from bluff.core.job.schools import OpeningKind
 from bluff.core.measure.length import to_inches
+from bluff.core.message import Message
 from bluff.formats.exchange.faces import Place, Span
 from bluff.formats.exchange.thickness import width_of
 
-STOREY = to_inches(LOWEST_STOREY)
-"""Inches above a wall's foot from which a doorway is on a storey the wall runs past."""
+STORY = to_inches(LOWEST_STORY)
+"""Inches above a wall's foot from which a doorway is on a story the wall runs past."""
 _NEAR = 1.0
 """Inches by which a wall may miss, or poke through, the one it ends at."""
 _MIDDLE = 0.35
@@ -69,7 +70,7 @@ class WallSeen:
         openings: In it.
         is_layered: Whether the drawing itself says which of its layers is the framing.
         make: What the drawing calls walls made like it, empty when it has no name for them.
-        why_not: Why nothing in it is framing, as the drawing has it; empty where there is nothing to say.
+        why_not: Why nothing in it is framing, as the drawing has it; None where there is nothing to say.
         masonry: From the line, to the left, how far its faces lie that furring would stand against, right and left;
             None where those are the faces of the wall.
     """
@@ -85,19 +86,19 @@ class WallSeen:
     is_layered: bool = False
     top: tuple[tuple[Place, float], ...] = ()
     make: str = ""
-    why_not: str = ""
+    why_not: Message | None = None
     masonry: Span | None = None
 
     @property
-    def storeys(self) -> list[float]:
+    def stories(self) -> list[float]:
         """How high above its foot the floors are that its doorways stand on, from below."""
         sills = sorted(
             round(opening.sill * 16) / 16
             for opening in self.openings
-            if opening.sill is not None and opening.sill >= STOREY and opening.kind and opening.kind.is_doorway
+            if opening.sill is not None and opening.sill >= STORY and opening.kind and opening.kind.is_doorway
         )
         # A threshold a little higher or lower is on the same floor.
-        return [sill for below, sill in pairwise([0.0, *sills]) if sill - below >= STOREY]
+        return [sill for below, sill in pairwise([0.0, *sills]) if sill - below >= STORY]
 
     @property
     def thickness(self) -> float | None:

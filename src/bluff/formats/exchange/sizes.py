@@ -1,11 +1,12 @@
 """What the openings of a drawing are, where it does not say: their kinds, their heights, what their sizes measure."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 
 from bluff.core.job.job import Sizing
 from bluff.core.job.schools import OpeningKind
 from bluff.core.job.ways import OpeningWays
 from bluff.core.measure.length import Length, from_inches, inches
+from bluff.core.message import Message, message, plural
 from bluff.formats.exchange.choices import Choice, Guess, Said, typed
 from bluff.formats.exchange.seen import OpeningSeen
 
@@ -38,13 +39,13 @@ class Sizes:
         seen = [one for one in seen if self.is_opening(one)]
         unknown = [one for one in seen if one.is_unit is None]
         self._sizing = self._asked_sizing(
-            said, "sizes", "drawn as wide as", [one for one in unknown if not one.is_filled], Sizing.ROUGH
+            said, "sizes", _as_wide, [one for one in unknown if not one.is_filled], Sizing.ROUGH
         )
         # A hole with no room around its unit is drawn by who meant the unit.
         self._filled = self._asked_sizing(
             said,
             "filled",
-            "with no room around the unit, drawn as wide as",
+            _tight,
             [one for one in unknown if one.is_filled],
             Sizing.UNIT,
         )
@@ -76,11 +77,11 @@ class Sizes:
         what = self._what(seen)
         return self._heights[what] or _HEIGHTS[what, self.sizing(seen)]
 
-    def ways(self, seen: OpeningSeen, storey: Length) -> OpeningWays:
+    def ways(self, seen: OpeningSeen, story: Length) -> OpeningWays:
         """Where its head is above its floor, where the drawing says so; a doorway's is its height."""
         if seen.sill is None or seen.height is None or self.kind(seen).is_doorway:
             return OpeningWays()
-        return OpeningWays(head_height=from_inches(seen.sill + seen.height) - storey)
+        return OpeningWays(head_height=from_inches(seen.sill + seen.height) - story)
 
     def _what(self, seen: OpeningSeen) -> str:
         return "door" if self.kind(seen).is_doorway else "window"
@@ -88,13 +89,13 @@ class Sizes:
     def _asked_kind(self, said: Said, unknown: Sequence[OpeningSeen]) -> OpeningKind | None:
         answer = said.one_of("gaps", [*OpeningKind, _SOLID])
         if unknown:
-            label = (
-                f"{_counted(unknown)} with nothing drawn in them"
-                if len(unknown) > 1
-                else "1 opening with nothing drawn in it"
+            label = plural(
+                "{count} opening with nothing drawn in it",
+                "{count} openings with nothing drawn in them",
+                count=len(unknown),
             )
-            choices = [Choice(value=kind, label=kind.replace("-", " ")) for kind in OpeningKind]
-            choices.append(Choice(value=_SOLID, label="not an opening"))
+            choices = [Choice(value=kind, label=kind.called) for kind in OpeningKind]
+            choices.append(Choice(value=_SOLID, label=message("not an opening")))
             self.guesses.append(
                 Guess(key="gaps", label=label, value=answer or _UNKNOWN, choices=choices, is_sure=answer is not None)
             )
@@ -102,15 +103,17 @@ class Sizes:
             return None
         return OpeningKind(answer) if answer else _UNKNOWN
 
-    def _asked_sizing(self, said: Said, key: str, drawn: str, unknown: Sequence[OpeningSeen], likely: Sizing) -> Sizing:
+    def _asked_sizing(
+        self, said: Said, key: str, drawn: Callable[[int], Message], unknown: Sequence[OpeningSeen], likely: Sizing
+    ) -> Sizing:
         """What the sizes of some openings measure."""
         answer = said.one_of(key, [*Sizing])
         if unknown:
             choices = [
-                Choice(value=Sizing.ROUGH, label="the rough opening"),
-                Choice(value=Sizing.UNIT, label="the unit, door or window"),
+                Choice(value=Sizing.ROUGH, label=message("the rough opening")),
+                Choice(value=Sizing.UNIT, label=message("the unit, door or window")),
             ]
-            label = f"{_counted(unknown)} {drawn}"
+            label = drawn(len(unknown))
             self.guesses.append(
                 Guess(key=key, label=label, value=answer or likely, choices=choices, is_sure=answer is not None)
             )
@@ -120,10 +123,24 @@ class Sizes:
         answer = said.length(f"{what} height")
         if flat:
             usual = answer or _HEIGHTS[what, self.sizing(flat[0])]
-            label = f"{len(flat)} {what}{'s' if len(flat) > 1 else ''} drawn without a height"
+            label = _flat(what, len(flat))
             self.guesses.append(typed(f"{what} height", label, usual, is_sure=answer is not None))
         return answer
 
 
-def _counted(openings: Sequence[OpeningSeen]) -> str:
-    return f"{len(openings)} opening{'s' if len(openings) > 1 else ''}"
+def _as_wide(count: int) -> Message:
+    return plural("{count} opening drawn as wide as", "{count} openings drawn as wide as", count=count)
+
+
+def _tight(count: int) -> Message:
+    return plural(
+        "{count} opening with no room around the unit, drawn as wide as",
+        "{count} openings with no room around the unit, drawn as wide as",
+        count=count,
+    )
+
+
+def _flat(what: str, count: int) -> Message:
+    if what == "door":
+        return plural("{count} door drawn without a height", "{count} doors drawn without a height", count=count)
+    return plural("{count} window drawn without a height", "{count} windows drawn without a height", count=count)

@@ -21,7 +21,7 @@ _THICKEST_PANELS = 2.5
 _GUESSED = _WIDTHS[:2]
 """Studs that panels are guessed on. Thicker walls with panels are rare, and as thick as masonry is."""
 _NOMINAL = {"2x4": (3.3, 4.05), "2x6": (5.0, 6.1), "2x8": (7.0, 8.05), "2x10": (9.0, 10.05), "2x12": (11.0, 12.05)}
-"""Thinnest and thickest layers that models call framing: as dressed, in round millimetres, by the nominal width."""
+"""Thinnest and thickest layers that models call framing: as dressed, in round millimeters, by the nominal width."""
 
 
 @dataclass(frozen=True, slots=True)

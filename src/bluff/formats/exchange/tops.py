@@ -15,11 +15,12 @@ from shapely.geometry.base import BaseGeometry
 
 from bluff.core.errors import BluffError
 from bluff.core.job.job import Wall
-from bluff.core.job.position import At, Centred, FromPlate, Reference
+from bluff.core.job.position import At, Centered, FromPlate, Reference
 from bluff.core.job.schools import End
 from bluff.core.job.top import Chain, Gable, Rake, Top
 from bluff.core.measure.length import PER_INCH, Length, inches
 from bluff.core.measure.shapes import Corner
+from bluff.core.message import message
 from bluff.core.plan.outline import outline
 from bluff.core.wall.wall_plan import WallPlan
 from bluff.formats.exchange.faces import Direction
@@ -111,7 +112,7 @@ def with_top(wall: Wall, seen: WallSeen, plan: WallPlan, placement: Placement, *
         points.append((round(drawn.along((x * PER_INCH, y * PER_INCH))) + reach, height * PER_INCH))
     top = _pitched(_on_plate(sorted(points), plan.length), plan.length)
     if isinstance(top, Chain) and not has_height:
-        raise BluffError("its top has no one pitch, so that it cannot be put on a wall of another height")
+        raise BluffError(message("Its top has no single pitch, so it cannot be put on a wall of another height."))
     return replace(wall, top=top if has_height or isinstance(top, Chain) else replace(top, height=None))
 
 
@@ -141,7 +142,7 @@ def _pitched(points: Sequence[Corner], length: Length) -> Top:
             # The far slope of a gable follows from where its ridge is.
             if rise and rise > 0 and abs(first.y - last.y) <= _OFF:
                 is_middle = abs(2 * bend.x - length) <= 2 * _OFF
-                ridge = Centred() if is_middle else At(Reference.CENTRE, bend.x, FromPlate(End.START))
+                ridge = Centered() if is_middle else At(Reference.CENTER, bend.x, FromPlate(End.START))
                 return Gable(rise, ridge, first.y)
     return Chain(tuple(points))
 

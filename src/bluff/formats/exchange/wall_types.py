@@ -12,6 +12,7 @@ from dataclasses import replace
 
 from bluff.core.job.job import WallKind
 from bluff.core.measure.lumber import STUDS
+from bluff.core.message import Message, message, plural
 from bluff.formats.exchange.choices import Choice, Guess, Said
 from bluff.formats.exchange.placing import outside_of
 from bluff.formats.exchange.seen import WallSeen
@@ -88,12 +89,15 @@ class WallTypes:
         is_drawn = bool(bare and bare.is_sure) or all(wall.is_layered and wall.stud for wall in walls)
         guess = Guess(
             key=f"stud {key}",
-            label=f"{len(walls)} wall{'s' if len(walls) > 1 else ''} {_described(walls[0])}",
+            label=plural("{count} wall {of}", "{count} walls {of}", count=len(walls), of=_described(walls[0])),
             value=answer or likely,
             choices=[
-                *(Choice(value=stud, label=stud) for stud in STUDS),
-                *(Choice(value=f"{stud}{_FURRED}", label=f"{stud} against the inside") for stud in _FURRING),
-                Choice(value=NOT_FRAMED, label="not framed"),
+                *(Choice(value=stud, label=message("{size}", size=stud)) for stud in STUDS),
+                *(
+                    Choice(value=f"{stud}{_FURRED}", label=message("{size} against the inside", size=stud))
+                    for stud in _FURRING
+                ),
+                Choice(value=NOT_FRAMED, label=message("not framed")),
             ],
             is_sure=answer is not None or is_drawn,
         )
@@ -103,17 +107,21 @@ class WallTypes:
         """Whether walls of one type are exterior, or each is what it lies as; asked for each type."""
         answer = self._said.one_of(f"kind {key}", (_AS_IT_LIES, *WallKind))
         outside = sum(side != 0 for side in sides)
-        lie = f"{outside} exterior, {len(sides) - outside} partition"
+        lie = message(
+            "as they stand: {exterior} exterior, {partition} partition",
+            exterior=outside,
+            partition=len(sides) - outside,
+        )
         if outside in {0, len(sides)}:
-            lie = WallKind.EXTERIOR if outside else WallKind.PARTITION
+            lie = message("as they stand: exterior" if outside else "as they stand: partition")
         self.guesses.append(
             Guess(
                 key=f"kind {key}",
-                label=f"Walls {_described(self._seen[self._types[key][0]])}, are",
+                label=message("Walls {of}, are", of=_described(self._seen[self._types[key][0]])),
                 value=answer or _AS_IT_LIES,
                 choices=[
-                    Choice(value=_AS_IT_LIES, label=f"as they stand: {lie}"),
-                    *(Choice(value=kind, label=kind) for kind in WallKind),
+                    Choice(value=_AS_IT_LIES, label=lie),
+                    *(Choice(value=kind, label=_KINDS[kind]) for kind in WallKind),
                 ],
                 is_sure=answer is not None or is_whole,
             )
@@ -127,9 +135,14 @@ def _key(wall: WallSeen) -> str:
     return f"{name}, {thick}" if name else thick
 
 
-def _described(wall: WallSeen) -> str:
-    called = f"“{wall.make}”, " if wall.make else "drawn "
-    return f"{called}{thickness_text(wall.drawn)} thick"
+_KINDS = {WallKind.EXTERIOR: message("exterior"), WallKind.PARTITION: message("partition")}
+
+
+def _described(wall: WallSeen) -> Message:
+    thick = thickness_text(wall.drawn)
+    if wall.make:
+        return message("“{name}”, {thick} thick", name=wall.make, thick=thick)
+    return message("drawn {thick} thick", thick=thick)
 
 
 def _answered(wall: WallSeen, answer: str | None, outside: int) -> WallSeen:

@@ -11,12 +11,14 @@ from bluff.core.job.job import WallKind
 from bluff.core.job.schools import Line
 from bluff.core.job.words import Words
 from bluff.core.measure.length import Length, format_feet, inches
+from bluff.core.message import message
 from bluff.core.plan.outline import Outline
 from bluff.core.takeoff.ties import ties
 from bluff.core.takeoff.weight import lift
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.wall_plan import WallPlan
 from bluff.formats.paper.page import MARGIN, Page
+from bluff.views.reader import reader
 
 At: TypeAlias = Callable[[tuple[float, float]], tuple[float, float]]
 """From a place in the plan to one on the page."""
@@ -90,16 +92,16 @@ def _index_row(
 
 def draw_packs(page: Page, packs: Sequence[Pack], words: Words) -> None:
     """What is built before the walls, three columns of it."""
-    top = page.height - MARGIN
+    top, say = page.height - MARGIN, reader(words).say
     page.text(MARGIN, top - 20, "Build before the walls", 20, bold=True)
-    page.text(MARGIN, top - 36, words.say(hands(packs)), 10)
+    page.text(MARGIN, top - 36, say(hands(packs)), 10)
     width = (page.right - MARGIN) / 3
     for index, pack in enumerate(packs):
         column, row = divmod(index, PACKS_ON_A_PAGE // 3)
         x, y = MARGIN + column * width, top - 64 - row * 35
         page.text(x + 30, y, str(pack.count), 18, bold=True, align="right")
-        page.text(x + 38, y + 6, " + ".join(map(str, pack.pieces)), 10, bold=True)
-        said = words.say(f"{pack.called}: ") + ", ".join(pack.places)
+        page.text(x + 38, y + 6, " + ".join(say(piece.called) for piece in pack.pieces), 10, bold=True)
+        said = say(message("{pack}: {places}", pack=pack.called, places=", ".join(pack.places)))
         page.wrapped(x + 38, y - 5, said if len(said) < 110 else said[:107] + "…", 7.5, width - 52)
 
 
@@ -122,7 +124,7 @@ def _floor(page: Page, plans: Sequence[WallPlan], across: tuple[float, float], u
     for plan, drawn in seen:
         page.polygon([at(corner) for corner in floor.cut_corners(plan, drawn)], 0.8)
     for plan, drawn in seen:
-        # Of one on a storey above only the outline: the wall goes on under it.
+        # Of one on a story above only the outline: the wall goes on under it.
         for placed in sorted(plan.openings, key=lambda placed: -placed.opening.floor):
             corners = [at(corner) for corner in floor.opening_corners(plan, placed, drawn)]
             if placed.opening.floor:
@@ -134,7 +136,7 @@ def _floor(page: Page, plans: Sequence[WallPlan], across: tuple[float, float], u
 
 
 _UPSTAIRS = 9.0
-"""How much further out the marks of each storey above are written."""
+"""How much further out the marks of each story above are written."""
 
 
 def _letters(page: Page, plan: WallPlan, drawn: Outline, at: At, scale: float) -> None:
@@ -147,13 +149,13 @@ def _letters(page: Page, plan: WallPlan, drawn: Outline, at: At, scale: float) -
     _beside(page, drawn, at((middle[0], middle[1])), -outward * (2 * half + 10), plan.id, 14)
     for placed in plan.openings:
         corners = floor.opening_corners(plan, placed, drawn)
-        centre = (sum(x for x, _ in corners) / 4, sum(y for _, y in corners) / 4)
-        _beside(page, drawn, at(centre), outward * (half + 8 + _UPSTAIRS * placed.opening.floor), placed.id, 8)
+        center = (sum(x for x, _ in corners) / 4, sum(y for _, y in corners) / 4)
+        _beside(page, drawn, at(center), outward * (half + 8 + _UPSTAIRS * placed.opening.floor), placed.id, 8)
     if plan.wall.kind is WallKind.EXTERIOR:
         ends = [at(stations[0].place), at(stations[-1].place)]
-        centre = ((ends[0][0] + ends[1][0]) / 2, (ends[0][1] + ends[1][1]) / 2)
+        center = ((ends[0][0] + ends[1][0]) / 2, (ends[0][1] + ends[1][1]) / 2)
         beyond = max((placed.opening.floor for placed in plan.openings), default=0) * _UPSTAIRS
-        _beside(page, drawn, centre, outward * (24 + beyond), format_feet(stations[-1].along), 11)
+        _beside(page, drawn, center, outward * (24 + beyond), format_feet(stations[-1].along), 11)
 
 
 def _beside(page: Page, drawn: Outline, place: tuple[float, float], away: float, text: str, size: float) -> None:
@@ -163,4 +165,4 @@ def _beside(page: Page, drawn: Outline, place: tuple[float, float], away: float,
     if abs(north) > 0.7 and size < 14:
         page.upright(x + size * 0.36, y - len(text) * size * 0.25, text, size, bold=True)
     else:
-        page.text(x, y - size * 0.36, text, size, bold=True, align="centre")
+        page.text(x, y - size * 0.36, text, size, bold=True, align="center")

@@ -56,9 +56,9 @@ def _board(page: Page, cutting: Cutting, board: JobBoard, y: float, scale: float
         bevel += ", turned" if cut.nests else ""
         length = format_inches(cut.length)
         if width > max(text_width(length, 10, bold=True), 26) + 4:
-            page.text(x + width / 2, low + 3, length, fitting_size(length, 11, width - 4), bold=True, align="centre")
+            page.text(x + width / 2, low + 3, length, fitting_size(length, 11, width - 4), bold=True, align="center")
             said = f"{where}{bevel}"
-            page.text(x + width / 2, low + 14, said, fitting_size(said, 7, width - 3), align="centre")
+            page.text(x + width / 2, low + 14, said, fitting_size(said, 7, width - 3), align="center")
         else:
             short.append(f"{where} {length}{bevel}")
     drop = board.drop(cutting.stock.kerf)

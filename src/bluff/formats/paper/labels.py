@@ -23,7 +23,7 @@ class LabelSheet(StrEnum):
     LETTER_30 = "letter-30"
     """Three across and ten down, each 2 5/8 by 1 inch, on letter paper."""
     A4_24 = "a4-24"
-    """Three across and eight down, each 70 by 37 millimetres, on A4."""
+    """Three across and eight down, each 70 by 37 millimeters, on A4."""
 
 
 @dataclass(frozen=True, slots=True)

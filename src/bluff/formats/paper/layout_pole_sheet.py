@@ -55,7 +55,7 @@ def draw_layout_strip(page: Page, pole: LayoutPole, start: Length) -> None:
         strip.line(line.at)
         middle = strip.at(sum(wood) // 2 if line.width else line.at)
         shift = 0.0 if line.width else 4.0
-        align = "centre" if line.width else "left"
+        align = "center" if line.width else "left"
         page.text(middle + shift, strip.top - 30, line.symbol, 18, bold=True, align=align)
         page.text(middle + shift, strip.top - 48, format_inches(line.at), 12, bold=True, align=align)
         if line.along is not None:

@@ -113,4 +113,4 @@ def _mark(page: Page, mark: Mark, reading: Reading, left: float, low: float, wid
     page.line(at, low, at, low + wide, 0.6)
     page.line(end, low, end, low + wide, 0.6)
     size = min(wide * 0.6, (end - at) * 1.1, 16)
-    page.text((at + end) / 2, low + wide / 2 - size * 0.35, mark.symbol, size, bold=True, align="centre")
+    page.text((at + end) / 2, low + wide / 2 - size * 0.35, mark.symbol, size, bold=True, align="center")

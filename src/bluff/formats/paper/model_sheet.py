@@ -120,7 +120,7 @@ def _part(page: Page, framing: Framing, model: Model, at: tuple[int, int], name:
     for opening in framing.openings:
         placed = opening.placed
         middle = left + (placed.start.value + placed.end) / 2 * scale
-        page.text(middle, floor + placed.head.value * scale / 2, placed.id, 16, bold=True, align="centre")
+        page.text(middle, floor + placed.head.value * scale / 2, placed.id, 16, bold=True, align="center")
     canvas.restoreState()
     for x in (MARGIN, MARGIN + wide):
         for y in (low, low + high):

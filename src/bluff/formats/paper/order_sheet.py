@@ -10,6 +10,7 @@ from bluff.core.crew.supply import SPECIAL, Load, OrderLine
 from bluff.formats.order_files import WholeOrder
 from bluff.formats.paper.page import MARGIN, Imprint, Page, Paper, fitting_size
 from bluff.formats.prices import format_price
+from bluff.views.reader import Reader, reader
 
 _ROW = 19.0
 _FOOT = MARGIN + 34
@@ -43,7 +44,7 @@ _Row = Callable[[Page, float], None]
 
 def _rows(whole: WholeOrder) -> list[_Row]:
     """Every line of the paper in order, as what draws it at a height."""
-    order = whole.order
+    order, say = whole.order, reader(whole.words).say
     rows: list[_Row] = [_head]
     for number, load in enumerate(whole.loads, start=1):
         if len(whole.loads) > 1:
@@ -56,7 +57,7 @@ def _rows(whole: WholeOrder) -> list[_Row]:
     if order.supplies:
         rows.append(partial(_title, "Sheets and hardware"))
     for one in order.supplies:
-        rows.append(partial(_supply, one.count, whole.words.say(one.what), whole.words.say(one.because)))
+        rows.append(partial(_supply, one.count, say(one.what), say(one.because)))
     return rows
 
 
@@ -79,7 +80,7 @@ def _line(line: OrderLine, page: Page, y: float) -> None:
     page.text(_QUANTITY, y, f"{line.bought} –", 14, bold=True, align="right")
     page.text(_WHAT, y, f"{line.section} x {line.board}", 14, bold=True)
     page.text(_GRADE, y, line.grade, fitting_size(line.grade or "x", 10, _NOTES - _GRADE - 8))
-    notes = [SPECIAL] if line.is_special else []
+    notes = [Reader().say(SPECIAL)] if line.is_special else []
     notes += [f"{line.straight} straight"] if line.straight else []
     notes += [f"{line.crooked} extra for crooked boards"] if line.crooked else []
     said = ", ".join(notes)

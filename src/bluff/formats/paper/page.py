@@ -2,7 +2,7 @@
 
 import re
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from enum import StrEnum
 from itertools import pairwise
 
@@ -14,15 +14,18 @@ from reportlab.pdfbase.pdfmetrics import stringWidth
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.pdfgen.pathobject import PDFPathObject
 
+from bluff.core.message import Message, message
+from bluff.views.reader import Reader
+
 # Pages are bytes, not text for mail: a quarter smaller, and nothing spends a fifth of its time on writing them so.
 rl_config.useA85 = 0
 
 PLAIN, BOLD = "Helvetica", "Helvetica-Bold"
 MARGIN = 30.0
-CAUTION = (
-    "Bluff lays out and counts; it does not design structure. Headers, posts, shear walls, hold-downs, anchors and "
-    "fire blocking follow the approved drawings, the local code and a licensed designer. Walls fall: brace each one "
-    "before the next."
+CAUTION = message(
+    "Bluff lays out and counts; it does not design structure. {Header:many}, {post:many}, shear walls, hold-downs, "
+    "anchors and fire blocking follow the approved drawings, the local code and a licensed designer. Walls fall: brace "
+    "each one before the next."
 )
 _FRACTION = re.compile(r"(\d+)/(\d+)")
 _SMALL = 0.74
@@ -60,37 +63,47 @@ class Imprint:
         job: The job's name.
         revision: Of the job.
         printed: The day, in words.
+        reader: What puts messages into words for the crew.
     """
 
     job: str
     revision: int
     printed: str
+    reader: Reader = field(default_factory=Reader)
 
 
 class Page:
-    """One page being drawn; y is up from its lower edge, everything in points."""
+    """One page being drawn; y is up from its lower edge, everything in points. A message is put into words as it is
+    lettered."""
 
     def __init__(self, canvas: Canvas, paper: Paper, imprint: Imprint) -> None:
         self.canvas = canvas
         self.width, self.height = paper.size
         self.imprint = imprint
 
+    def say(self, text: Message | str) -> str:
+        """What is lettered for a message; text, which is a figure or a mark, is as it is."""
+        return self.imprint.reader.say(text) if isinstance(text, Message) else text
+
     @property
     def right(self) -> float:
         return self.width - MARGIN
 
-    def text(self, x: float, y: float, text: str, size: float, *, bold: bool = False, align: str = "left") -> float:
-        """Letter some text with its fractions set; returns its width. Align: left, right, centre."""
+    def text(
+        self, x: float, y: float, text: Message | str, size: float, *, bold: bool = False, align: str = "left"
+    ) -> float:
+        """Letter some text with its fractions set; returns its width. Align: left, right, center."""
+        text = self.say(text)
         pieces = list(_pieces(text, BOLD if bold else PLAIN, size))
         width = text_width(text, size, bold=bold)
-        x -= {"left": 0.0, "right": width, "centre": width / 2}[align]
+        x -= {"left": 0.0, "right": width, "center": width / 2}[align]
         for piece in pieces:
             self.canvas.setFont(piece.font, piece.size)
             self.canvas.drawString(x, y + piece.rise, piece.text)
             x += piece.width
         return width
 
-    def upright(self, x: float, y: float, text: str, size: float, *, bold: bool = False) -> None:
+    def upright(self, x: float, y: float, text: Message | str, size: float, *, bold: bool = False) -> None:
         """Text turned to be read from the right, starting at y and going up."""
         self.canvas.saveState()
         self.canvas.translate(x, y)
@@ -98,9 +111,11 @@ class Page:
         self.text(0, 0, text, size, bold=bold)
         self.canvas.restoreState()
 
-    def wrapped(self, x: float, y: float, text: str, size: float, width: float, *, bold: bool = False) -> float:
+    def wrapped(
+        self, x: float, y: float, text: Message | str, size: float, width: float, *, bold: bool = False
+    ) -> float:
         """Text in lines of a width; returns how far down it went."""
-        lines = _lines(text, size, width, bold=bold)
+        lines = _lines(self.say(text), size, width, bold=bold)
         for number, line in enumerate(lines):
             self.text(x, y - number * size * _LEADING, line, size, bold=bold)
         return len(lines) * size * _LEADING
@@ -109,15 +124,15 @@ class Page:
         self.canvas.setLineWidth(width)
         self.canvas.line(x1, y1, x2, y2)
 
-    def polygon(self, corners: Sequence[tuple[float, float]], grey: float, width: float = 0.6) -> None:
-        """A filled outline; grey from 0, black, to 1, white."""
+    def polygon(self, corners: Sequence[tuple[float, float]], gray: float, width: float = 0.6) -> None:
+        """A filled outline; gray from 0, black, to 1, white."""
         path = self.canvas.beginPath()
         path.moveTo(*corners[0])
         for corner in corners[1:]:
             path.lineTo(*corner)
         path.close()
         self.canvas.setLineWidth(width)
-        self.canvas.setFillGray(grey)
+        self.canvas.setFillGray(gray)
         self.canvas.drawPath(path, stroke=1, fill=1)
         self.canvas.setFillGray(0)
 
@@ -144,7 +159,14 @@ class Page:
         y = MARGIN + 16
         self.line(MARGIN, y, self.right, y)
         job = self.imprint
-        said = f"{job.job}, revision {job.revision}, printed {job.printed}, sheet {number} of {count}"
+        said = message(
+            "{job}, revision {revision}, printed {day}, sheet {number} of {count}",
+            job=job.job,
+            revision=job.revision,
+            day=job.printed,
+            number=number,
+            count=count,
+        )
         self.text(self.right, y - 10, said, 7.5, align="right")
         self.wrapped(MARGIN, y - 10, CAUTION, 7, self.width * 0.62 - MARGIN)
 

@@ -37,8 +37,8 @@ def draw_strip(page: Page, pole: Pole, start: Length) -> None:
         if low == stretch.bottom:
             strip.line(low)
         middle = (strip.at(low) + strip.at(high)) / 2
-        page.text(middle, strip.top - 44, stretch.name(pole.words), 11, bold=True, align="centre")
-        page.text(middle, strip.top - 60, format_inches(stretch.length, 64), 13, bold=True, align="centre")
+        page.text(middle, strip.top - 44, stretch.name(pole.words), 11, bold=True, align="center")
+        page.text(middle, strip.top - 60, format_inches(stretch.length, 64), 13, bold=True, align="center")
     if strip.end == pole.height:
         strip.line(strip.end)
 
@@ -48,8 +48,8 @@ def _pole(page: Page, pole: Pole, left: float, right: float, floor: float, scale
     room = right - wood - width - 12
     for stretch in pole.stretches:
         low, high = floor + stretch.bottom * scale, floor + stretch.top * scale
-        grey = 1.0 if stretch.what == CLEAR else 0.86
-        page.polygon([(wood, low), (wood + width, low), (wood + width, high), (wood, high)], grey)
+        gray = 1.0 if stretch.what == CLEAR else 0.86
+        page.polygon([(wood, low), (wood + width, low), (wood + width, high), (wood, high)], gray)
     marks = [stretch.bottom for stretch in pole.stretches] + [pole.height]
     top = floor + pole.height * scale
     places = [floor + mark * scale for mark in marks]

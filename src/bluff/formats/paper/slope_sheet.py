@@ -83,11 +83,11 @@ def _on_deck(page: Page, snapped: SnapOut, x: float, y: float) -> None:
     page.line(far, floor, *corners[0], 0.4)
     page.line(left - 6, floor - 6, left + 10, floor - 6, 2.4)
     page.line(left - 6, floor - 6, left - 6, floor + 10, 2.4)
-    page.text((left + far) / 2, floor - 14, format_inches(snapped.base.value), 9.5, bold=True, align="centre")
+    page.text((left + far) / 2, floor - 14, format_inches(snapped.base.value), 9.5, bold=True, align="center")
     for (across, up), point in zip(corners, snapped.points, strict=True):
         # At the wall's ends beside the corner, where a slope would run through the figure.
-        aside, side = {left: (-4.0, "right"), far: (4.0, "left")}.get(across, (0.0, "centre"))
-        rise = 5 if side == "centre" else -3
+        aside, side = {left: (-4.0, "right"), far: (4.0, "left")}.get(across, (0.0, "center"))
+        rise = 5 if side == "center" else -3
         page.text(across + aside, up + rise, format_inches(point.up.value), 9.5, bold=True, align=side)
     down = floor - 34
     for point in snapped.points:

@@ -67,7 +67,7 @@ def _stroke(page: Page, stroke: Stroke, words: Words, left: float, y: float, col
     mark = stroke.mark
     page.polygon([(left, y - 1), (left + 10, y - 1), (left + 10, y + 9), (left, y + 9)], 1.0)
     page.text(left + 18, y, "add" if stroke.is_added else "strike", 10)
-    page.text(left + 66, y, mark.symbol or "|", 14, bold=True, align="centre")
+    page.text(left + 66, y, mark.symbol or "|", 14, bold=True, align="center")
     page.text(left + 140, y, format_inches(stroke.reading), 14, bold=True, align="right")
     said = words.name(mark.role) + (f" of {mark.opening}" if mark.opening else "")
     if mark.width:

@@ -41,7 +41,7 @@ class Strip:
         for place, words in ((start, "joins the page before"), (self.end, "joins the next page")):
             if 0 < place < length:
                 self._register(self.at(place))
-                page.text(self.at(place), self.bottom - 34, words, 8, align="centre")
+                page.text(self.at(place), self.bottom - 34, words, 8, align="center")
 
     def at(self, place: Length) -> float:
         """Across the page, of a place along the stick."""

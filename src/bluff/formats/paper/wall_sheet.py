@@ -7,6 +7,7 @@ from bluff.core.job.finding import Severity
 from bluff.core.job.schools import End, MarkedOn, MarkLines
 from bluff.core.measure.length import Length, format_feet, format_inches
 from bluff.core.measure.shapes import Rectangle
+from bluff.core.message import message, template
 from bluff.core.takeoff.cut_list import CutRow, cut_list, spacer_list
 from bluff.core.takeoff.nails import joints_of, nails
 from bluff.core.wall.framing import Framing
@@ -18,7 +19,7 @@ from bluff.core.wall.wall_plan import WallPlan
 from bluff.formats.paper.page import MARGIN, Page, columns, fitting_size, spread, text_width, wrapped_height
 from bluff.views.reader import reader
 
-_GREY = {
+_GRAY = {
     Role.BOTTOM_PLATE: 0.88,
     Role.TOP_PLATE: 0.88,
     Role.CAP_PLATE: 0.88,
@@ -100,12 +101,15 @@ def _marked(plan: WallPlan) -> str:
 
 
 def _ends(framing: Framing) -> str:
-    said = [
-        f"{side} end {meeting.joint.verb} {meeting.other}"
-        for side, end in (("Left", End.START), ("right", End.END))
+    say = reader(framing.plan.standard.words).say
+    return " ".join(
+        say(message(side, meets=meeting.described))
+        for side, end in ((_LEFT_END, End.START), (_RIGHT_END, End.END))
         if (meeting := framing.plan.meetings.at(end))
-    ]
-    return "; ".join(said) + ("." if said else "")
+    )
+
+
+_LEFT_END, _RIGHT_END = template("Left end {meets}."), template("Right end {meets}.")
 
 
 def _sheets_and_nails(
@@ -115,7 +119,7 @@ def _sheets_and_nails(
     x, right = edges
     y = low + 2
     if Layer.NAILS in layers:
-        rows, say = nails([framing]), framing.plan.standard.words.say
+        rows, say = nails([framing]), reader(framing.plan.standard.words).say
         per_column = -(-len(rows) // 2)
         for index, row in enumerate(rows):
             column, down = divmod(index, per_column)
@@ -135,12 +139,28 @@ def _sheets_and_nails(
 def _faces(framing: Framing) -> str:
     """Which face boards lie flat on, and which way round studs with a wide face go."""
     plan = framing.plan
-    faces = sorted({plan.side_in_words(mark.side) for mark in framing.marks if mark.side})
-    said = [f"({face[0]}) lies flat on the {face} face." for face in faces]
+    say = reader(plan.standard.words).say
+    faces = sorted({mark.side for mark in framing.marks if mark.side}, key=plan.letter_of_side)
+    said = [
+        say(
+            message(
+                "({letter}) lies flat on the {side} face.",
+                letter=plan.letter_of_side(face),
+                side=plan.side_called(face),
+            )
+        )
+        for face in faces
+    ]
     if plan.wide_face is not None:
         turned = any(mark.wide_face not in (None, plan.wide_face) for mark in framing.marks)
-        where = ", turned where a mark says (t)" if turned else ""
-        said.append(f"Wide faces {plan.side_in_words(plan.wide_face)}{where}.")
+        side = plan.side_called(plan.wide_face)
+        said.append(
+            say(
+                message("Wide faces {side}, turned where a mark says (t).", side=side)
+                if turned
+                else message("Wide faces {side}.", side=side)
+            )
+        )
     return " ".join(said)
 
 
@@ -165,12 +185,12 @@ def _elevation(page: Page, framing: Framing, top: float, layers: Collection[Laye
             _sheet(page, sheet, number, left, floor, scale)
     if Layer.NAILS in layers:
         for joint in joints_of(framing):
-            page.text(left + joint.x * scale, floor + joint.y * scale - 1.6, str(joint.nails), 4.6, align="centre")
+            page.text(left + joint.x * scale, floor + joint.y * scale - 1.6, str(joint.nails), 4.6, align="center")
     for opening in framing.openings:
         _opening(page, opening.placed, left, floor, scale)
-    for storey, line in enumerate(plan.wall.floors, start=1):
-        _storey_line(
-            page, f"floor {storey} at {format_inches(line)}", (left, left + plan.length * scale), floor + line * scale
+    for story, line in enumerate(plan.wall.floors, start=1):
+        _story_line(
+            page, f"floor {story} at {format_inches(line)}", (left, left + plan.length * scale), floor + line * scale
         )
     _plate(page, framing, layers, Plate.TOP, left, floor, scale)
     _plate(page, framing, layers, Plate.BOTTOM, left, floor, scale)
@@ -182,9 +202,9 @@ def draw_member(page: Page, member: Member, left: float, floor: float, scale: fl
     x1, x2 = left + member.start * scale, left + member.end * scale
     y1, y2 = floor + member.bottom * scale, floor + member.top * scale
     corners = [(left + x * scale, floor + y * scale) for x, y in member.outline]
-    page.polygon(corners, _GREY.get(member.role, 1.0), 0.5)
+    page.polygon(corners, _GRAY.get(member.role, 1.0), 0.5)
     if member.role in (Role.KING, Role.JACK):
-        # Told apart without colour: kings rise to the right, jacks fall.
+        # Told apart without color: kings rise to the right, jacks fall.
         page.line(x1, y1 if member.role is Role.KING else y2, x2, y2 if member.role is Role.KING else y1, 0.3)
 
 
@@ -219,7 +239,7 @@ def _sheet(page: Page, sheet: Sheet, number: int, left: float, floor: float, sca
     # At the top, since a doorway leaves nothing of a sheet's foot.
     box = [(x1 + 3, y2 - 15), (x1 + 17, y2 - 15), (x1 + 17, y2 - 3), (x1 + 3, y2 - 3)]
     page.polygon(box, 1.0, 0.5)
-    page.text(x1 + 10, y2 - 12.5, str(number), 10, bold=True, align="centre")
+    page.text(x1 + 10, y2 - 12.5, str(number), 10, bold=True, align="center")
 
 
 def _opening(page: Page, placed: PlacedOpening, left: float, floor: float, scale: float) -> None:
@@ -227,13 +247,13 @@ def _opening(page: Page, placed: PlacedOpening, left: float, floor: float, scale
     head = floor + placed.head.value * scale
     rough = f"{format_inches(placed.rough.width.value)} x {format_inches(placed.rough.height.value)}"
     room = (placed.end - placed.start.value) * scale
-    page.text(middle, head - 18, placed.id, 13, bold=True, align="centre")
+    page.text(middle, head - 18, placed.id, 13, bold=True, align="center")
     if room > 54:
-        page.text(middle, head - 31, rough, 9.5, bold=True, align="centre")
-        page.text(middle, head - 42, str(placed.header), 8, align="centre")
+        page.text(middle, head - 31, rough, 9.5, bold=True, align="center")
+        page.text(middle, head - 42, str(placed.header), 8, align="center")
 
 
-def _storey_line(page: Page, said: str, along: tuple[float, float], y: float) -> None:
+def _story_line(page: Page, said: str, along: tuple[float, float], y: float) -> None:
     """Where a floor is that the wall runs past, said beyond its end."""
     page.line(along[0] - 10, y, along[1] + 10, y, 0.9)
     page.text(along[1] + 14, y - 3, said, 8.5, bold=True)

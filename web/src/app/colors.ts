@@ -1,5 +1,5 @@
 /**
- * A workshop in daylight, and the truck at six in the morning; no colours but these.
+ * A workshop in daylight, and the truck at six in the morning; no colors but these.
  *
  * crayon: marks and findings · chalk: references and selection · pine: wood · treated: treated wood
  * sun…: what some of them are on the site, where the sun is on the screen
@@ -26,7 +26,7 @@ export const colors = {
   sunWarn: { _light: "#5c3d00", _dark: "#f4cf8a" },
 } as const;
 
-/** A colour as styles and drawings name it. */
-export function colour(name: keyof typeof colors): string {
+/** A color as styles and drawings name it. */
+export function color(name: keyof typeof colors): string {
   return `var(--bluff-colors-${name.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`)})`;
 }

@@ -51,7 +51,7 @@ def test_the_floor_of_an_opening_is_chosen_in_its_form(loft):
     expect(form).to_contain_text("W2 is left out")
 
 
-def test_the_schedule_and_the_poles_tell_the_storeys_apart(loft):
+def test_the_schedule_and_the_poles_tell_the_stories_apart(loft):
     page = loft
     stage(page, "Openings")
     expect(page.get_by_role("row", name="W2").first).to_contain_text("A floor 1")
@@ -63,10 +63,10 @@ def test_the_schedule_and_the_poles_tell_the_storeys_apart(loft):
     expect(page.locator("[data-pole=W2]")).to_contain_text("191 5/8")
 
 
-def test_storey_lines_are_written_in_the_walls_own_fields(loft):
+def test_story_lines_are_written_in_the_walls_own_fields(loft):
     page = loft
     page.get_by_role("tab", name="Ways").click()
-    field = page.get_by_label("Storey lines")
+    field = page.get_by_label("Story lines")
     field.fill("120")
     field.press("Enter")
     expect(page.locator("[data-floor='1']")).to_contain_text("floor 1 at 120")

@@ -1,9 +1,9 @@
 import { describe, expect, it } from "vitest";
-import { colors } from "./colours";
+import { colors } from "./colors";
 
 type Mode = "_light" | "_dark";
 
-/** Relative luminance of an sRGB colour, as the accessibility guidelines define it. */
+/** Relative luminance of an sRGB color, as the accessibility guidelines define it. */
 function luminance(hex: string): number {
   const [red = 0, green = 0, blue = 0] = [1, 3, 5].map((from) => {
     const share = Number.parseInt(hex.slice(from, from + 2), 16) / 255;
@@ -17,7 +17,7 @@ function contrast(one: string, other: string): number {
   return (lighter + 0.05) / (darker + 0.05);
 }
 
-describe("colours on the site", () => {
+describe("colors on the site", () => {
   it("agree with worked examples of the definition", () => {
     expect(contrast("#000000", "#ffffff")).toBeCloseTo(21, 5);
     expect(contrast("#777777", "#ffffff")).toBeCloseTo(4.48, 2);
