@@ -8,6 +8,7 @@ from concurrent.futures import wait
 import pebble.pool.process
 import pytest
 
+from bluff.core.message import message
 from bluff.formats.bounded import AT_ONCE, WORKERS, Work, Workers
 from bluff.formats.errors import FaultyData
 from bluff.formats.pictures import read_picture
@@ -15,7 +16,7 @@ from refusals import refused
 
 
 def work(do, seconds=20.0, memory=512):
-    return Work(do, "sum", "write less", seconds, memory)
+    return Work(do, message("sum"), message("write less"), seconds, memory)
 
 
 def test_what_it_returns_and_what_it_refuses_come_back():

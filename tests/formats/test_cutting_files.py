@@ -13,10 +13,12 @@ from bluff.core.cutting.carry import carried
 from bluff.core.cutting.demand import demands
 from bluff.core.cutting.saw import stops
 from bluff.core.job.schools import Floor
+from bluff.core.message import message
 from bluff.formats.cutting_tables import Cutting, cuts_csv, cutting_xlsx, workbook
 from bluff.formats.paper import Imprint, Paper, cut_sheets
 from bluff.formats.paper.labels import LabelSheet, labels
 from bluff.solve.whole import plan_boards
+from bluff.views.reader import Reader
 from framing import framed, job_of
 
 IMPRINT = Imprint("Shed", 3, "1 May 2026")
@@ -60,7 +62,7 @@ def test_a_spreadsheet_has_boards_and_stops_as_numbers_one_can_add_up(cutting):
 
 
 def test_text_in_a_spreadsheet_is_never_a_formula():
-    book = load_workbook(BytesIO(workbook({"One": (("mark",), [("=1+1",)])})))
+    book = load_workbook(BytesIO(workbook({message("One"): ((message("mark"),), [("=1+1",)])}, Reader())))
     assert book.worksheets[0]["A2"].value == "'=1+1"
     assert book.worksheets[0]["A2"].data_type == "s"
 

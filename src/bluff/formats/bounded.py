@@ -22,7 +22,7 @@ from typing import Any, Generic, ParamSpec, TypeVar
 from pebble import ProcessPool
 
 from bluff.core.errors import BluffError
-from bluff.core.message import message
+from bluff.core.message import Message, message
 from bluff.formats.errors import Fault, FaultyData
 
 AT_ONCE = os.cpu_count() or 2
@@ -49,8 +49,8 @@ class Work(Generic[P, R]):
     """
 
     do: Callable[P, R]
-    what: str
-    instead: str
+    what: Message
+    instead: Message
     seconds: float
     memory: int
     refusals: tuple[type[Exception], ...] = ()
@@ -125,7 +125,7 @@ def _load(modules: Sequence[str]) -> None:
         import_module(module)
 
 
-_READY = Work(_load, "start", "start again", seconds=60, memory=2048)
+_READY = Work(_load, message("start"), message("start again"), seconds=60, memory=2048)
 WORKERS = Workers()
 """Those of this process."""
 
@@ -159,7 +159,7 @@ def result_of(work: Work[P, R], future: "Future[R]") -> R:
         raise
     except Exception as error:
         # Libraries fall over in ways of their own, or take their process with them.
-        _log.warning("The %s was too much", work.what, exc_info=error)
+        _log.warning("The %s was too much", work.what.template, exc_info=error)
         raise FaultyData(
             [Fault("", message("The {what} was too much for Bluff. {Instead}.", what=work.what, instead=work.instead))]
         ) from error

@@ -4,10 +4,10 @@ from collections.abc import Iterable, Sequence
 
 from bluff.core.learn.exercise import MadeUp
 from bluff.core.learn.progress import HandedIn
-from bluff.formats.tables import written
-from bluff.views.reader import Reader
+from bluff.core.message import message, separated
+from bluff.formats.tables import headings, written
 
-_COLUMNS = ("pupil", "exercise", "level", "number", "percent", "right", "seconds", "hints", "wrong", "when")
+_COLUMNS = headings("pupil", "exercise", "level", "number", "percent", "right", "seconds", "hints", "wrong", "when")
 
 
 def class_csv(exercises: Sequence[MadeUp], handed_in: Iterable[HandedIn]) -> str:
@@ -21,17 +21,16 @@ def class_csv(exercises: Sequence[MadeUp], handed_in: Iterable[HandedIn]) -> str
 
 
 def _row(exercises: Sequence[MadeUp], one: HandedIn) -> tuple[object, ...]:
-    say = Reader().say
     made_up, result = exercises[one.place - 1], one.result
     return (
         one.pupil,
         one.place,
-        say(made_up.level.called),
+        made_up.level.called,
         made_up.seed,
         result.percent,
-        "yes" if result.is_right else "no",
+        message("yes") if result.is_right else message("no"),
         result.seconds,
         result.hints,
-        "; ".join(say(kind.called) for kind in result.kinds),
+        separated([kind.called for kind in result.kinds]) if result.kinds else "",
         one.made_at.isoformat(timespec="minutes"),
     )

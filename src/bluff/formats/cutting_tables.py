@@ -9,14 +9,16 @@ from openpyxl import Workbook
 from openpyxl.cell import WriteOnlyCell
 from openpyxl.styles import Font
 
-from bluff.core.cutting.board import JobBoard, Ticks
+from bluff.core.cutting.board import JobBoard, Source, Ticks
 from bluff.core.cutting.saw import Members, stops
 from bluff.core.job.stock import YardStock
 from bluff.core.job.words import Words
 from bluff.core.measure.length import format_board, format_inches, to_inches
-from bluff.formats.tables import safe, written
+from bluff.core.message import Message, message
+from bluff.formats.tables import headings, safe, written
+from bluff.views.reader import Reader, reader
 
-CUTS = (
+CUTS = headings(
     "board",
     "section",
     "board length",
@@ -33,7 +35,7 @@ CUTS = (
     "is cut",
     "drop",
 )
-STOPS = ("section", "count", "length", "inches", "bevel", "short point", "for", "cut", "boards")
+STOPS = headings("section", "count", "length", "inches", "bevel", "short point", "for", "cut", "boards")
 _WIDEST = 40
 
 
@@ -60,14 +62,22 @@ class Cutting:
     walls: tuple[str, ...] = ()
 
 
+_SOURCES = {
+    Source.BOUGHT: message("bought"),
+    Source.ON_SITE: message("on site"),
+    Source.OFFCUT: message("offcut"),
+}
+
+
 def cuts_csv(cutting: Cutting) -> str:
     """Every cut, board by board in the order of the saw."""
-    return written(CUTS, _cuts(cutting))
+    return written(CUTS, _cuts(cutting), reader(cutting.words))
 
 
 def cutting_xlsx(cutting: Cutting) -> bytes:
     """The same as a spreadsheet, and the stops on a second page."""
-    return workbook({"Boards": (CUTS, [*_cuts(cutting)]), "Stops": (STOPS, [*_stops(cutting)])})
+    pages = {message("Boards"): (CUTS, [*_cuts(cutting)]), message("Stops"): (STOPS, [*_stops(cutting)])}
+    return workbook(pages, reader(cutting.words))
 
 
 def _cuts(cutting: Cutting) -> Iterator[tuple[object, ...]]:
@@ -80,17 +90,17 @@ def _cuts(cutting: Cutting) -> Iterator[tuple[object, ...]]:
                 board.number,
                 str(board.section),
                 format_board(board.length),
-                board.source,
+                _SOURCES[board.source],
                 number,
                 member.id.wall if member else "",
-                cutting.words.name(member.role) if member else "spare",
+                cutting.words.name(member.role) if member else message("spare"),
                 cut.piece,
                 format_inches(cut.length, 64),
                 to_inches(cut.length),
                 bevel.degrees if bevel else "",
                 format_inches(bevel.short, 64) if bevel and bevel.short is not None else "",
-                "yes" if cut.nests else "",
-                "yes" if board.tick(cut) in cutting.ticks else "",
+                message("yes") if cut.nests else "",
+                message("yes") if board.tick(cut) in cutting.ticks else "",
                 format_inches(drop, 64) if number == len(board.cuts) else "",
             )
 
@@ -111,21 +121,23 @@ def _stops(cutting: Cutting) -> Iterator[tuple[object, ...]]:
         )
 
 
-def workbook(pages: Mapping[str, tuple[Sequence[str], Sequence[Sequence[object]]]]) -> bytes:
+def workbook(pages: Mapping[Message, tuple[Sequence[Message], Sequence[Sequence[object]]]], reader: Reader) -> bytes:
     """Tables as a spreadsheet, a page each, its head in bold and always in view.
 
     Args:
         pages: By name, the names of the columns and the rows. Text stays text, whatever it begins with.
+        reader: Puts what is a message into words.
     """
     book = Workbook(write_only=True)
-    for name, (head, rows) in pages.items():
-        page = book.create_sheet(name)
+    for name, (head, cells) in pages.items():
+        rows = [[reader.say(cell) if isinstance(cell, Message) else cell for cell in row] for row in cells]
+        page = book.create_sheet(reader.say(name))
         page.freeze_panes = "A2"
-        for column, title in enumerate(head):
+        for column, title in enumerate(map(reader.say, head)):
             widest = max((len(str(row[column])) for row in rows), default=0)
             letter = chr(ord("A") + column)
             page.column_dimensions[letter].width = min(max(widest, len(title)), _WIDEST) + 2
-        page.append([_bold(page, title) for title in head])
+        page.append([_bold(page, reader.say(title)) for title in head])
         for row in rows:
             page.append([safe(cell) for cell in row])
     file = BytesIO()

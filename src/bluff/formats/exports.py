@@ -4,13 +4,14 @@ from collections.abc import Collection
 from typing import Any
 
 from bluff.core.frame import frame
+from bluff.core.message import message
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.wall_plan import wall_plans
 from bluff.formats.bounded import Work
 from bluff.formats.job_file import job_from_data
 from bluff.formats.paper import Imprint, Layer, Paper, job_sheets, wall_sheet
 
-_INSTEAD = "take out one wall at a time"
+_INSTEAD = message("export one wall at a time")
 
 
 def _framed(data: Any) -> list[Framing]:
@@ -42,6 +43,6 @@ def model_ifc(data: Any) -> str:
     return write_ifc(job_from_data(data).name, _framed(data))
 
 
-SHEETS = Work(sheets_pdf, "PDF", _INSTEAD, seconds=120, memory=1024)
-DRAWING = Work(drawing_dxf, "drawing", _INSTEAD, seconds=60, memory=2048)
-MODEL = Work(model_ifc, "model", _INSTEAD, seconds=120, memory=2048)
+SHEETS = Work(sheets_pdf, message("PDF"), _INSTEAD, seconds=120, memory=1024)
+DRAWING = Work(drawing_dxf, message("drawing"), _INSTEAD, seconds=60, memory=2048)
+MODEL = Work(model_ifc, message("model"), _INSTEAD, seconds=120, memory=2048)

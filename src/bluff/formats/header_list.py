@@ -7,11 +7,11 @@ from bluff.core.job.words import Words
 from bluff.core.measure.length import format_exact
 from bluff.core.message import Message, message
 from bluff.core.strength.header_check import HeaderCheck
-from bluff.formats.tables import written
+from bluff.formats.tables import headings, written
 from bluff.views.reader import reader
 
-_HEAD = ("openings", "RO width", "header", "from", "wood", "its figures", "governs", "percent used")
-CAUTION = "Indicative only: the drawings, the local code and a licensed designer decide the header."
+_HEAD = headings("openings", "RO width", "{header}", "from", "wood", "its figures", "governs", "percent used")
+CAUTION = message("Indicative only: the drawings, the local code and a licensed designer decide the {header}.")
 
 
 def header_csv(rows: Sequence[HeaderRow], words: Words) -> str:

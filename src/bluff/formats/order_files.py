@@ -1,17 +1,18 @@
 """The order as others take it: a table, a spreadsheet, and plain text for a message."""
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 
 from bluff.core.crew.supply import SPECIAL, Load, LumberOrder, OrderLine
 from bluff.core.job.words import Words
 from bluff.core.measure.length import to_inches
+from bluff.core.message import Message, message, plural
 from bluff.formats.cutting_tables import workbook
 from bluff.formats.prices import format_price
-from bluff.formats.tables import written
-from bluff.views.reader import Reader, reader
+from bluff.formats.tables import headings, written
+from bluff.views.reader import reader
 
-LINES = (
+LINES = headings(
     "load",
     "quantity",
     "section",
@@ -25,7 +26,7 @@ LINES = (
     "pounds",
     "note",
 )
-SUPPLIES = ("quantity", "what", "because")
+SUPPLIES = headings("quantity", "what", "because")
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,44 +49,56 @@ class WholeOrder:
 def order_csv(whole: WholeOrder) -> str:
     """Every line by the load it comes with, then what else is ordered, without a load."""
     rows: list[tuple[object, ...]] = [*_lines(whole)]
-    rows += [
-        ("", one.count, reader(whole.words).say(one.what), *[""] * (len(LINES) - 3)) for one in whole.order.supplies
-    ]
-    return written(LINES, rows)
+    rows += [("", one.count, one.what, *[""] * (len(LINES) - 3)) for one in whole.order.supplies]
+    return written(LINES, rows, reader(whole.words))
 
 
 def order_xlsx(whole: WholeOrder) -> bytes:
     """The same with what else is ordered on a page of its own, prices and weights as numbers."""
-    supplies = [
-        (one.count, reader(whole.words).say(one.what), reader(whole.words).say(one.because))
-        for one in whole.order.supplies
-    ]
-    return workbook({"Boards": (LINES, [*_lines(whole)]), "Sheets and hardware": (SUPPLIES, supplies)})
+    supplies = [(one.count, one.what, one.because) for one in whole.order.supplies]
+    pages: dict[Message, tuple[Sequence[Message], Sequence[Sequence[object]]]] = {
+        message("Boards"): (LINES, [*_lines(whole)]),
+        message("Sheets and hardware"): (SUPPLIES, supplies),
+    }
+    return workbook(pages, reader(whole.words))
 
 
 def order_text(whole: WholeOrder) -> str:
     """The order as one would write it in a message, quantity first."""
-    order = whole.order
-    said = [f"Order for {whole.job}"]
+    order, say = whole.order, reader(whole.words).say
+    lines = [say(message("Order for {job}", job=whole.job))]
     for number, load in enumerate(whole.loads, start=1):
-        if len(whole.loads) > 1:
-            said += ["", f"Load {number}, for walls {', '.join(load.walls)} ({round(load.pounds)} lb)"]
-        else:
-            said.append("")
-        said += [f"{reader(whole.words).say(line.called)}{_notes(line)}" for line in load.lines]
-    said += ["", *(f"{one.count} – {reader(whole.words).say(one.what)}" for one in order.supplies), ""]
-    said.append(f"{sum(line.bought for line in order.lines)} boards, {round(order.pounds)} lb")
+        title = message(
+            "Load {number}, for walls {walls} ({pounds} lb)",
+            number=number,
+            walls=", ".join(load.walls),
+            pounds=round(load.pounds),
+        )
+        lines += ["", say(title)] if len(whole.loads) > 1 else [""]
+        lines += [say(line.called) + _notes(line, say) for line in load.lines]
+    lines += ["", *(f"{one.count} – {say(one.what)}" for one in order.supplies), ""]
+    boards = plural("{count} board", "{count} boards", count=sum(line.bought for line in order.lines))
+    lines.append(say(message("{boards}, {pounds} lb", boards=boards, pounds=round(order.pounds))))
     if order.cost:
-        missing = f", without {order.unpriced} boards that have no price" if order.unpriced else ""
-        said.append(f"{format_price(order.cost)}{missing}")
-    return "\n".join(said) + "\n"
+        cost = format_price(order.cost)
+        lines.append(
+            say(message("{cost}, {missing}", cost=cost, missing=without_price(order.unpriced)))
+            if order.unpriced
+            else cost
+        )
+    return "\n".join(lines) + "\n"
 
 
-def _notes(line: OrderLine) -> str:
-    notes = [f"{line.straight} of them straight"] if line.straight else []
+def without_price(boards: int) -> Message:
+    """That some boards are missing from what an order costs."""
+    return plural("without {count} board that has no price", "without {count} boards that have no price", count=boards)
+
+
+def _notes(line: OrderLine, say: Callable[[Message], str]) -> str:
+    notes = [message("{count} of them straight", count=line.straight)] if line.straight else []
     if line.crooked:
-        notes.append(f"{line.crooked} extra for crooked boards")
-    return f" ({', '.join(notes)})" if notes else ""
+        notes.append(message("{count} extra for crooked boards", count=line.crooked))
+    return f" ({', '.join(map(say, notes))})" if notes else ""
 
 
 def _lines(whole: WholeOrder) -> Iterator[tuple[object, ...]]:
@@ -103,5 +116,5 @@ def _lines(whole: WholeOrder) -> Iterator[tuple[object, ...]]:
                 "" if line.price is None else float(line.price),
                 "" if line.cost is None else float(line.cost),
                 round(float(line.bought * line.pounds), 1),
-                Reader().say(SPECIAL) if line.is_special else "",
+                SPECIAL if line.is_special else "",
             )

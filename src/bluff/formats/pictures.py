@@ -86,9 +86,11 @@ def read_photograph(data: bytes) -> bytes:
     return file.getvalue()
 
 
-READ_PHOTOGRAPH = Work(read_photograph, "photograph", "take it smaller", seconds=10, memory=512)
+READ_PHOTOGRAPH = Work(read_photograph, message("photograph"), message("take it smaller"), seconds=10, memory=512)
 
-READ_PICTURE = Work(read_picture, "picture", "save it smaller, or one page of it", seconds=10, memory=512)
+READ_PICTURE = Work(
+    read_picture, message("picture"), message("save it smaller, or one page of it"), seconds=10, memory=512
+)
 
 
 def _image(data: bytes) -> Image.Image:

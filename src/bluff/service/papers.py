@@ -18,6 +18,7 @@ from bluff.core.crew.supply import LumberOrder, lumber_order
 from bluff.core.frame import frame
 from bluff.core.job.job import Job
 from bluff.core.learn.scale_model import Model, ModelList, as_sticks, model_list
+from bluff.core.message import message
 from bluff.core.site.at_work import day_ahead
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.wall_plan import wall_plans
@@ -168,12 +169,16 @@ def _pool(url: str) -> ConnectionPool:
 
 
 _REFUSALS = (ServiceError, OperationalError)
-_FEWER = "take out one wall at a time"
-CUT_SHEETS = Work(_cut_sheets, "PDF", _FEWER, seconds=120, memory=2048, refusals=_REFUSALS)
-LABELS = Work(_labels, "PDF", _FEWER, seconds=120, memory=2048, refusals=_REFUSALS)
-CUT_TABLE = Work(_cut_table, "spreadsheet", _FEWER, seconds=120, memory=2048, refusals=_REFUSALS)
-ORDER_SHEET = Work(_order_sheet, "PDF", "take it out as CSV", seconds=120, memory=2048, refusals=_REFUSALS)
-ORDER_TABLE = Work(_order_table, "spreadsheet", "take it out as CSV", seconds=120, memory=2048, refusals=_REFUSALS)
-MODEL_SHEETS = Work(_model_sheets, "PDF", _FEWER, seconds=120, memory=2048, refusals=_REFUSALS)
-MODEL = Work(_model, "model", "choose fewer walls", seconds=120, memory=2048, refusals=_REFUSALS)
-DAY = Work(_day, "day", "plan a part of the job", seconds=120, memory=2048, refusals=_REFUSALS)
+_FEWER = message("export one wall at a time")
+CUT_SHEETS = Work(_cut_sheets, message("PDF"), _FEWER, seconds=120, memory=2048, refusals=_REFUSALS)
+LABELS = Work(_labels, message("PDF"), _FEWER, seconds=120, memory=2048, refusals=_REFUSALS)
+CUT_TABLE = Work(_cut_table, message("spreadsheet"), _FEWER, seconds=120, memory=2048, refusals=_REFUSALS)
+ORDER_SHEET = Work(
+    _order_sheet, message("PDF"), message("export it as CSV"), seconds=120, memory=2048, refusals=_REFUSALS
+)
+ORDER_TABLE = Work(
+    _order_table, message("spreadsheet"), message("export it as CSV"), seconds=120, memory=2048, refusals=_REFUSALS
+)
+MODEL_SHEETS = Work(_model_sheets, message("PDF"), _FEWER, seconds=120, memory=2048, refusals=_REFUSALS)
+MODEL = Work(_model, message("model"), message("choose fewer walls"), seconds=120, memory=2048, refusals=_REFUSALS)
+DAY = Work(_day, message("day"), message("plan a part of the job"), seconds=120, memory=2048, refusals=_REFUSALS)

@@ -26,16 +26,13 @@ class Reader:
     words: Words = field(default_factory=Words)
     catalog: NullTranslations = field(default_factory=NullTranslations)
 
-    def say(self, message: Message | str) -> str:
-        """A message as text. What is text already, of parts of Bluff whose sentences are not messages yet, has the
-        crew's words put in.
+    def say(self, message: Message) -> str:
+        """A message as text.
 
         >>> from bluff.core.message import message
         >>> Reader().say(message("{Jack:many} of {opening} at {at:length}", opening="W1", at=96))
         'Jacks of W1 at 1 1/2'
         """
-        if isinstance(message, str):
-            return self.words.say(message)
         arguments = dict(message.arguments)
         if message.many is None:
             template = self.catalog.gettext(message.template)

@@ -29,31 +29,27 @@ def window_wall(words):
 
 
 @pytest.mark.parametrize(
-    ("text", "said"),
+    ("template", "text"),
     [
-        ("Jacks stand on the bottom plate.", "Trimmers stand on the sole plate."),
-        ("a jack, 2 jacks", "a trimmer, 2 trimmers"),
+        ("{Jack:many} stand on the {bottom_plate}.", "Trimmers stand on the sole plate."),
+        ("{jack:a}, 2 {jack:many}", "a trimmer, 2 trimmers"),
         ("wall jacks or a machine", "wall jacks or a machine"),
-        ("A/W1/jack/start, jack_count, bottom plates", "A/W1/jack/start, jack_count, sole plates"),
-        ("a top plate", "a top plate"),
+        ("{bottom_plate:many} and {top_plate:a}", "sole plates and a top plate"),
     ],
 )
-def test_words_are_put_in_every_form(text, said):
-    assert TRIMMER.say(text) == said
+def test_words_are_put_in_every_form(template, text):
+    assert reader(TRIMMER).say(message(template)) == text
 
 
-def test_words_that_change_places_are_said_once():
-    assert SWAPPED.say("Cripples under a jack and a king") == "Jack studs under a secondary jamb stud and a jamb stud"
+def test_words_that_change_places_are_put_in_once():
+    under = message("{Cripple:many} under {jack:a} and {king:a}")
+    assert reader(SWAPPED).say(under) == "Jack studs under a secondary jamb stud and a jamb stud"
     assert SWAPPED.name("top_cripple") == "top jack stud"
 
 
 def test_an_article_follows_its_word():
     words = Words((("jack", Word("upright")), ("end_stud", Word("closer"))))
-    assert words.say("A jack beside an end stud") == "An upright beside a closer"
-
-
-def test_a_second_top_plate_is_the_cap_plate():
-    assert PRESETS["Britain and Ireland"].say("The second top plate cannot lap") == "The head binder cannot lap"
+    assert reader(words).say(message("{Jack:a} beside {end_stud:a}")) == "An upright beside a closer"
 
 
 def test_marks_sums_and_findings_follow():

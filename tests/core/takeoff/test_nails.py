@@ -78,4 +78,4 @@ def test_every_joint_is_in_its_wall():
 def test_a_joint_of_top_plates_is_nailed_to_the_second_one_where_there_is_any(plates, nails):
     """20 ft and an inch is longer than any board: one joint, eight nails each side of it, or none to nail it to."""
     joints = joints_of(frame_wall("20-1 2x4", top_plates=plates))
-    assert sum(joint.nails for joint in joints if say(joint.name) == "second plate at a break") == nails
+    assert sum(joint.nails for joint in joints if say(joint.name) == "cap plate at a break") == nails

@@ -283,7 +283,7 @@ def test_a_crews_own_number_of_nails_goes_into_every_lap():
     job = shelter(ways=JobWays(nails=Nailing(lap=3)))
     assert ties(plans(job).values()).nails == 4 * 3
     by_joint = {say(row.joint): row for row in nails([frame(plan) for plan in plans(job).values()])}
-    assert (by_joint["second plate at a lap"].joints, by_joint["second plate at a lap"].nails) == (4, 12)
+    assert (by_joint["cap plate at a lap"].joints, by_joint["cap plate at a lap"].nails) == (4, 12)
 
 
 def test_nails_by_joint():

@@ -7632,7 +7632,7 @@ export interface components {
         };
         /**
          * WordsView
-         * @description The crew's words: each piece's name and letter by its role, and what is said for what in a sentence.
+         * @description The crew's words by role: what one of a piece is called, what more than one, and the letter for it.
          */
         WordsView: {
             /** Names */
@@ -7643,8 +7643,8 @@ export interface components {
             letters: {
                 [key: string]: string;
             };
-            /** Says */
-            says: {
+            /** Many */
+            many: {
                 [key: string]: string;
             };
         };

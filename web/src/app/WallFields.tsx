@@ -43,7 +43,12 @@ export function WallFields({
           onEnter={(length) => change.enter(changed({ length }))}
         />
       )}
-      <SelectField label="Studs" value={wall.stud} choices={STUDS} onChoose={(stud) => make({ stud })} />
+      <SelectField
+        label="{Stud:many}"
+        value={wall.stud}
+        choices={STUDS}
+        onChoose={(stud) => make({ stud })}
+      />
       <SelectField
         label="Kind"
         value={wall.kind ?? ""}

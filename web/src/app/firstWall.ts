@@ -47,7 +47,7 @@ export function stepOf({ job, mayChange, hasLooked }: Way): Step {
     return {
       number: 4,
       title: "See where each figure comes from",
-      says: "Press a king on the bench: beside it stand its lengths and its place, each with its sum.",
+      says: "Press a {king} on the bench: beside it stand its lengths and its place, each with its sum.",
       at: "bench",
     };
   return {

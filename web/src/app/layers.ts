@@ -5,8 +5,8 @@ import { keptStore } from "../device/keptStore";
 /** What of a wall is drawn besides its framing, each shown or hidden by itself. */
 export const LAYERS = [
   { name: "sheets", label: "Sheets" },
-  { name: "blocks", label: "Blocks" },
-  { name: "backing", label: "Backing" },
+  { name: "blocks", label: "{Block:many}" },
+  { name: "backing", label: "{Backing}" },
   { name: "bolts", label: "Bolts" },
   { name: "joints", label: "Joints" },
   { name: "nails", label: "Nails" },

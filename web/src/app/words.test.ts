@@ -2,17 +2,18 @@ import { expect, test } from "vitest";
 import { wordsOf } from "./words";
 
 const WORDS = wordsOf({
-  names: { jack: "prop", top_cripple: "top jack" },
+  names: { jack: "prop", cripple: "jack", top_cripple: "top jack" },
+  many: { jack: "props", cripple: "jacks" },
   letters: { jack: "P" },
-  says: { jack: "prop", jacks: "props", Jacks: "Props", cripples: "jacks", "a jack": "a prop" },
 });
 
-test("labels are put into the crew's words, each once", () => {
-  expect(WORDS.say("Jacks a side; cripples below a jack")).toBe("Props a side; jacks below a prop");
+test("pieces of a label are what the crew calls them, one or many", () => {
+  expect(WORDS.say("{Jack:many} a side; {cripple:many} below {jack}")).toBe("Props a side; jacks below prop");
 });
 
-test("tools, ids and longer words stay as they are", () => {
-  expect(WORDS.say("wall jacks, A/W1/jack, jackets")).toBe("wall jacks, A/W1/jack, jackets");
+test("what is no field stays as it is, whatever a crew calls a jack", () => {
+  const text = "wall jacks, A/W1/jack, jackets and the jack of a car";
+  expect(WORDS.say(text)).toBe(text);
 });
 
 test("pieces have a name with a capital, lines have theirs", () => {
@@ -26,6 +27,6 @@ test("pieces have a name with a capital, lines have theirs", () => {
 });
 
 test("without words of its own a crew says what is usual", () => {
-  const usual = wordsOf({ names: {}, letters: {}, says: {} });
-  expect(usual.say("Jacks a side")).toBe("Jacks a side");
+  const usual = wordsOf({ names: {}, many: {}, letters: {} });
+  expect(usual.say("{Jack:many} a side")).toBe("Jacks a side");
 });

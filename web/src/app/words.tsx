@@ -1,10 +1,13 @@
 import { createContext, type ReactNode, useContext } from "react";
 import type { Job } from "../api/client";
 
-/** What pieces are called on this job. The server's sentences are in these words already; labels are put into them. */
+/** What pieces are called on this job. */
 export interface Words {
-  /** A label in the crew's words. */
-  say: (text: string) => string;
+  /**
+   * A label with its pieces as the crew calls them. They are fields by their roles, as in the server's messages:
+   * `{jack}`, `{jack:many}`, with a capital `{Jack:many}`. What the server says is in words already.
+   */
+  say: (template: string) => string;
   /** What a piece is called, by its role, with a capital. */
   name: (role: string) => string;
   /** What is written for a piece, if anything is. */
@@ -20,7 +23,7 @@ const LINES: Record<string, string> = {
   kept_clear: "Kept clear",
 };
 
-const USUAL = wordsOf({ names: {}, letters: {}, says: {} });
+const USUAL = wordsOf({ names: {}, many: {}, letters: {} });
 const Context = createContext<Words>(USUAL);
 
 /** Everything below says what the crew of the job says. */
@@ -42,15 +45,17 @@ export function Said({ children }: { children: string }) {
   return useWords().say(children);
 }
 
-/** Words as the server lists them: names and letters by role, and what is said for what. */
-export function wordsOf({ names, letters, says }: Job["words"]): Words {
-  const forms = Object.keys(says).sort((one, other) => other.length - one.length);
-  // As in the core: a wall jack is a tool, an id like A/jack is no word.
-  const pattern =
-    forms.length > 0 && new RegExp(`(?<![\\w/-])(?<!wall )(${forms.join("|")})(?![\\w/-])`, "g");
+/** Words as the server lists them, by role. */
+export function wordsOf({ names, many, letters }: Job["words"]): Words {
+  const one = (role: string) => names[role] ?? role.replaceAll("_", " ");
   return {
-    say: (text) => (pattern ? text.replace(pattern, (form) => says[form] ?? form) : text),
-    name: (role) => capital(LINES[role] ?? names[role] ?? role.replaceAll("_", " ")),
+    say: (template) =>
+      template.replace(/\{(\w+)(:many)?\}/g, (_, field: string, isMany?: string) => {
+        const role = field.toLowerCase();
+        const name = isMany ? (many[role] ?? `${one(role)}s`) : one(role);
+        return role === field ? name : capital(name);
+      }),
+    name: (role) => capital(LINES[role] ?? one(role)),
     letter: (role) => letters[role],
   };
 }

@@ -87,11 +87,11 @@ export function BenchDrawing({
       </Box>
       <PlateName
         y={top - sizes.slopeTape - 20}
-        name={say(`Top plate${sizes.slopeTape ? ", read along its slope" : ""}${marked}`)}
+        name={say(`{Top_plate}${sizes.slopeTape ? ", read along its slope" : ""}${marked}`)}
         // On a phone the layers take its place; the plate above the tape is the top one.
         from="md"
       />
-      <PlateName y={bottom + plate + 2} name={say(`Bottom plate${marked}`)} />
+      <PlateName y={bottom + plate + 2} name={say(`{Bottom_plate}${marked}`)} />
       <Tools wall={bench.wall} sizes={sizes} />
     </Box>
   );

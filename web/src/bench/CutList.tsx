@@ -93,7 +93,7 @@ export function CutList({ bench }: { bench: Bench }) {
               </td>
               <td>
                 <Text fontSize="13px" color="faint">
-                  {words.say(`header ${row.kind}`)}
+                  {words.say(`{header} ${row.kind}`)}
                 </Text>
               </td>
             </tr>
@@ -102,8 +102,8 @@ export function CutList({ bench }: { bench: Bench }) {
       </ListTable>
       <Besides bench={bench} />
       <Text px="4" pt="2" fontSize="13px" color="faint">
-        {count} boards, lengths in inches. <Said>Header sizes follow the approved drawings.</Said> Keep hands
-        clear of the blade; wear eye protection.
+        {count} boards, lengths in inches. <Said>{"{Header} sizes follow the approved drawings."}</Said> Keep
+        hands clear of the blade; wear eye protection.
       </Text>
     </Box>
   );

@@ -79,7 +79,10 @@ export function PieceCard({
       )}
       sums={[
         { ...bench.plate, name: "Plate" },
-        { ...bench.stud_length, name: words.say(bench.wall.slopes.length > 0 ? "Short stud" : "Studs") },
+        {
+          ...bench.stud_length,
+          name: words.say(bench.wall.slopes.length > 0 ? "Short {stud}" : "{Stud:many}"),
+        },
       ]}
     >
       <Slopes slopes={bench.wall.slopes} />
@@ -129,11 +132,11 @@ function held({ wall: { marks } }: Bench): string {
 
 /** What a line that is only a line says of itself. */
 const LINES: Record<string, string> = {
-  cut_line: "The bottom plate is cut out here once the wall stands",
-  plate_break: "Two boards of this plate meet here, on a stud",
-  anchor_bolt: "Comes up through the bottom plate; the drawings and the local code rule",
+  cut_line: "The {bottom_plate} is cut out here once the wall stands",
+  plate_break: "Two boards of this plate meet here, on a {stud}",
+  anchor_bolt: "Comes up through the {bottom_plate}; the drawings and the local code rule",
   kept_clear: "An edge of a bay that no wood may stand in",
-  pin: "Shot through the bottom plate into the slab: eyes and ears covered, nobody behind",
+  pin: "Shot through the {bottom_plate} into the slab: eyes and ears covered, nobody behind",
 };
 
 /** Where to cut a piece that is not square at its end: what the saw is set to, read from across it. */

@@ -69,7 +69,7 @@ function Called({ bench, picked }: { bench: Bench; picked: string | null }) {
   const { reading } = first;
   // On a slope the top plate reads otherwise than the bottom plate below it.
   const sloped = marks.find((mark) => mark.plate === "top" && mark.reading.at.text !== reading.at.text);
-  const plates = words.say(marks.length > 1 ? "both plates" : `${first.plate} plate only`);
+  const plates = words.say(marks.length > 1 ? "both plates" : `{${first.plate}_plate} only`);
   const side = first.width === 0 ? "line only" : `${first.symbol} ${reading.ahead ? "ahead" : "behind"}`;
   const where = sloped ? side : `${side}, ${plates}`;
   return (
@@ -78,7 +78,7 @@ function Called({ bench, picked }: { bench: Bench; picked: string | null }) {
         <Figure text={reading.at.text} fontSize={sloped ? "38px" : "46px"} fontWeight="700" lineHeight="1" />
         {sloped && (
           <Text color="faint" fontSize="13px">
-            {words.say("bottom plate")}
+            {words.say("{bottom_plate}")}
           </Text>
         )}
       </Box>
@@ -98,7 +98,7 @@ function Called({ bench, picked }: { bench: Bench; picked: string | null }) {
         <Box lineHeight="1.1" whiteSpace="nowrap">
           <Figure text={sloped.reading.at.text} fontSize="38px" fontWeight="700" lineHeight="1" />
           <Text color="faint" fontSize="13px">
-            {words.say("top plate")}
+            {words.say("{top_plate}")}
           </Text>
         </Box>
       )}

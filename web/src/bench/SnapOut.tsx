@@ -38,7 +38,7 @@ export function SnapOut({ job, wall, snapped }: { job: string; wall: string; sna
       ))}
       <Text fontSize="14px" color="faint" mt="4" mb="2">
         {say(
-          "Where the top plate cannot hold its marks, set them plumb on a straight stick: its layout pole.",
+          "Where the {top_plate} cannot hold its marks, set them plumb on a straight stick: its layout pole.",
         )}
       </Text>
       <Flex gap="2">

@@ -46,7 +46,7 @@ export function HeadersTable({
             RO
           </th>
           <th scope="col">
-            <Said>Header</Said>
+            <Said>{"{Header}"}</Said>
           </th>
           <th scope="col" className="end wide">
             Load per foot

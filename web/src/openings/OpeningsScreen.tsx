@@ -25,7 +25,7 @@ export function OpeningsScreen() {
   const asked = useSchedule(job.id, job.revision, isAlike);
   const check = (
     <Button variant={isCheck ? "solid" : "outline"} aria-pressed={isCheck} onClick={() => setCheck(!isCheck)}>
-      <Said>Header check</Said>
+      <Said>{"{Header} check"}</Said>
     </Button>
   );
   if (isCheck)
@@ -102,7 +102,7 @@ function Openings(props: OpeningsProps) {
             <Text px="4" py="2" fontSize="13px" color="faint" borderTopWidth="1px">
               Arrow keys move, Shift+arrows select; type to edit, Enter goes down, Delete clears to the
               default, Ctrl+D fills down. Cells are copied to a spreadsheet and pasted from one.{" "}
-              <Said>Header sizes follow the approved drawings.</Said>
+              <Said>{"{Header} sizes follow the approved drawings."}</Said>
               {schedule.unplaced.length > 0 && ` Without a place: ${schedule.unplaced.join(", ")}.`}
             </Text>
           </Flex>

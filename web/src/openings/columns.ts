@@ -50,15 +50,15 @@ export const COLUMNS: readonly Column[] = [
   },
   { key: "rough", head: "Rough opening", text: sizeInFigures, isFigure: true },
   { key: "head", head: "Head", text: ({ head }) => head.value.text, isFigure: true },
-  { key: "header", head: "Header", text: ({ header }) => header },
+  { key: "header", head: "{Header}", text: ({ header }) => header },
   {
     key: "source",
     head: "Source",
     text: ({ source }) => source,
     choices: ["drawings", "engineer", "habit", "unverified"],
   },
-  { key: "jacks", head: "Jacks", text: ({ jacks }) => String(jacks), isFigure: true },
-  { key: "kings", head: "Kings", text: ({ kings }) => String(kings), isFigure: true },
+  { key: "jacks", head: "{Jack:many}", text: ({ jacks }) => String(jacks), isFigure: true },
+  { key: "kings", head: "{King:many}", text: ({ kings }) => String(kings), isFigure: true },
 ];
 
 /** Columns that can be typed or pasted into. */

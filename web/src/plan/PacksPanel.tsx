@@ -6,8 +6,8 @@ import { Said } from "../app/words";
 const KINDS = {
   corner: "Corners",
   intersection: "Intersections",
-  "kings and jacks": "Kings and jacks",
-  header: "Headers",
+  "kings and jacks": "{King:many} and {jack:many}",
+  header: "{Header:many}",
 } as const satisfies Record<Plan["packs"][number]["kind"], string>;
 
 /** What is built before the walls, counted by what it is made of. */
@@ -64,7 +64,7 @@ export function PacksPanel({ plan }: { plan: Plan }) {
       <Flex px="4" pt="3" gap="2" align="baseline" wrap="wrap" fontSize="14px">
         <Figure text={String(plan.ties.laps)} fontSize="22px" fontWeight="700" />
         <Text>
-          <Said>laps of second top plates,</Said> {plan.ties.nails} nails in them, 16d
+          <Said>{"laps of {cap_plate:many},"}</Said> {plan.ties.nails} nails in them, 16d
         </Text>
         {plan.ties.connectors > 0 && (
           <>
@@ -74,7 +74,7 @@ export function PacksPanel({ plan }: { plan: Plan }) {
         )}
       </Flex>
       <Text px="4" pt="2" fontSize="13px" color="faint">
-        {plan.hands} <Said>Header sizes follow the approved drawings.</Said>
+        {plan.hands} <Said>{"{Header} sizes follow the approved drawings."}</Said>
       </Text>
     </Box>
   );

@@ -255,7 +255,7 @@ function ManyWalls({ walls, change, onSelect }: Props & { walls: PlanWall[] }) {
       </FieldGroup>
       <FieldGroup name="All of them">
         <SelectField
-          label="Studs"
+          label="{Stud:many}"
           value={studs.size === 1 ? ([...studs][0] ?? "") : ""}
           choices={studs.size === 1 ? STUDS : [{ value: "", label: "Different" }, ...STUDS]}
           onChoose={(stud) => {

@@ -263,11 +263,11 @@ function PoleFoot({ pole: { king, jack }, x, y }: { pole: Pole; x: number; y: nu
   const { say } = useWords();
   return (
     <>
-      <SvgFigure x={x} y={y + 20} text={say(`king ${king.text}`)} size={13} fill={color("faint")} />
+      <SvgFigure x={x} y={y + 20} text={say(`{king} ${king.text}`)} size={13} fill={color("faint")} />
       <SvgFigure
         x={x}
         y={y + 35}
-        text={jack === null ? "on hangers" : say(`jack ${jack.text}`)}
+        text={jack === null ? "on hangers" : say(`{jack} ${jack.text}`)}
         size={13}
         fill={color("faint")}
       />

@@ -131,7 +131,7 @@ function PoleCard({
         />
       )}
       <TextField
-        label="Header"
+        label="{Header}"
         value={asked?.column === "header" ? asked.text : pole.header}
         onEnter={(text) => onAsk("header", text)}
       />
@@ -160,7 +160,7 @@ function PoleCard({
         );
       })}
       <Text mt="4" fontSize="13px" color="faint">
-        <Said>Header sizes follow the approved drawings or a licensed designer.</Said>
+        <Said>{"{Header} sizes follow the approved drawings or a licensed designer."}</Said>
       </Text>
     </Box>
   );

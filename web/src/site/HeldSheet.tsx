@@ -93,8 +93,8 @@ function Choices({ id, walk, held, stop, over, onOver }: HeldSheetProps & { id: 
         value={held.on}
         choices={[
           { value: "both", label: "Both at once" },
-          { value: "bottom", label: say("Bottom plate") },
-          { value: "top", label: say("Top plate") },
+          { value: "bottom", label: say("{Bottom_plate}") },
+          { value: "top", label: say("{Top_plate}") },
         ]}
         onPick={(on) => hold({ on })}
       />

@@ -5,8 +5,8 @@ import { useMay } from "../app/session";
 import { useWords } from "../app/words";
 
 const ROWS: readonly [keyof Tally & string, string][] = [
-  ["studs", "Studs, kings, jacks"],
-  ["headers", "Headers"],
+  ["studs", "{Stud:many}, {king:many}, {jack:many}"],
+  ["headers", "{Header:many}"],
   ["pieces", "Pieces"],
   ["feet", "Feet of them"],
   ["bought", "Boards to buy"],

@@ -93,7 +93,7 @@ describe("a row of the ways", () => {
   const row: Way = {
     way: "jacks",
     key: "jacks",
-    name: "Jacks",
+    name: "{Jack:many}",
     when: "",
     options: [
       { value: "to-plate", name: "To the plate", when: "" },
@@ -129,7 +129,7 @@ describe("a row of the ways", () => {
   });
 
   it("is called what the crew calls it", () => {
-    const words = { names: {}, letters: {}, says: { Jacks: "Trimmers" } };
+    const words = { names: {}, letters: {}, many: { jack: "trimmers" } };
     show(
       <WordsProvider words={words}>
         <WayRow row={row} onEnter={() => undefined} onFollow={() => undefined} />

@@ -43,11 +43,11 @@ class NextOnes(BaseModel):
 
 
 class WordsView(BaseModel):
-    """The crew's words: each piece's name and letter by its role, and what is said for what in a sentence."""
+    """The crew's words by role: what one of a piece is called, what more than one, and the letter for it."""
 
     names: dict[str, str]
     letters: dict[str, str]
-    says: dict[str, str]
+    many: dict[str, str]
 
 
 class MadeBy(BaseModel):
@@ -107,7 +107,7 @@ def _words(words: Words) -> WordsView:
     return WordsView(
         names={piece: words.name(piece) for piece in USUAL},
         letters={piece: letter for piece in USUAL if (letter := words.letter(piece))},
-        says=dict(words.table),
+        many={piece: words.name_of_many(piece) for piece in USUAL},
     )
 
 

@@ -49,7 +49,7 @@ def strike_paper(
 ) -> Response:
     """What is struck and added on every plate that is marked."""
     job, plates = site.marked(job_id)
-    pdf = strike_sheet([one.plate for one in plates], job.standard.words, paper, imprint(jobs.get(job_id)))
+    pdf = strike_sheet([one.plate for one in plates], paper, imprint(jobs.get(job_id)))
     return shown(pdf, f"{stem(job.name)}-strike")
 
 

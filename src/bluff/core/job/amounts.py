@@ -454,13 +454,13 @@ class Nailing:
     lap: Count = part(
         2,
         "Nails at a lap",
-        "Where a second plate runs onto another wall, and at its ends.",
+        "Where {cap_plate:a} runs onto another wall, and at its ends.",
         options=up_to(MOST_NAILS),
     )
     splice: Count = part(
         8,
         "Nails at a splice",
-        "In the second plate, each side of a joint in the first.",
+        "In the {cap_plate}, each side of a joint in the first.",
         options=up_to(MOST_NAILS),
     )
 

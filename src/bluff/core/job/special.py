@@ -22,7 +22,7 @@ from bluff.core.job.position import At, Centered
 from bluff.core.job.schools import Line
 from bluff.core.measure.length import LONGEST, Length, inches
 from bluff.core.measure.lumber import STUDS, lumber
-from bluff.core.message import message
+from bluff.core.message import Message, message
 
 MOST_BREAKS = 200
 """Of one plate."""
@@ -118,6 +118,18 @@ class ClearFor(StrEnum):
     PANEL = "panel"
     CABINET = "cabinet"
 
+    @property
+    def called(self) -> Message:
+        """Its name, in small letters."""
+        return _CLEAR_NAMES[self]
+
+
+_CLEAR_NAMES = {
+    ClearFor.DUCT: message("duct"),
+    ClearFor.RISER: message("riser"),
+    ClearFor.PANEL: message("panel"),
+    ClearFor.CABINET: message("cabinet"),
+}
 
 _AROUND: Length = inches(1)
 """What a duct or a riser wants besides its own width; what is made to fit between studs wants nothing."""

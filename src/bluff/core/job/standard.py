@@ -312,7 +312,7 @@ class Standard:
             ("As on other walls", "Every wall laps onto the next."),
         ),
     )
-    plate_ties: PlateTies = way(PlateTies.LAPPED, "Where second plates meet")
+    plate_ties: PlateTies = way(PlateTies.LAPPED, "Where {cap_plate:many} meet")
     header: Header = of_parts(Header())
     header_wood: WoodKind | None = way(
         None,

@@ -57,8 +57,6 @@ USUAL: Mapping[str, Piece] = {
 _MARKED = ("stud", "king", "jack", "cripple", "backing", "post")
 """Pieces that stand on a plate, whose letters a framer must tell apart there; their kinds are marked as they are."""
 
-_ALSO: Mapping[str, str] = {"second top plate": "cap_plate", "second plate": "cap_plate"}
-"""What a piece is called where its usual name would not explain itself."""
 
 LONGEST_WORD = 30
 _NAME = re.compile(r"[^\W\d_]+(?:[ '-][^\W\d_]+)*")
@@ -173,22 +171,6 @@ class Words:
         """What is written on a plate for a piece, None for what is never written."""
         return _letter(self, piece)
 
-    def say(self, text: str) -> str:
-        """A sentence in the crew's words, articles and plurals with them.
-
-        >>> Words((("jack", Word("upright")),)).say("A jack and two jacks; wall jacks lift.")
-        'An upright and two uprights; wall jacks lift.'
-        """
-        if not self.said:
-            return text
-        pattern, table = _said_as(self)
-        return pattern.sub(lambda found: table[found[0]], text) if pattern else text
-
-    @property
-    def table(self) -> Mapping[str, str]:
-        """What is said for what, word by word, in every form a sentence may have."""
-        return _said_as(self)[1]
-
     def of(self, piece: str) -> Word:
         """What the crew says and writes for a piece, where that is not what is usual."""
         return next((word for role, word in self.said if role == piece), Word())
@@ -224,26 +206,6 @@ def _besides(word: Word, usual: Piece) -> Word:
     )
 
 
-@lru_cache(maxsize=64)
-def _said_as(words: Words) -> tuple[re.Pattern[str] | None, dict[str, str]]:
-    """What is looked for, the longest first, and what stands in its place."""
-    table: dict[str, str] = {}
-    usual = {**{word.name: piece for piece, word in USUAL.items()}, **_ALSO}
-    for name, piece in usual.items():
-        new = words.name(piece)
-        if new == USUAL[piece].name:
-            continue
-        # In this order: what has no plural of its own keeps the single form.
-        for before, after in ((_plural(name), _plural(new)), (name, new), (_with_article(name), _with_article(new))):
-            table[before] = after
-            table[_capital(before)] = _capital(after)
-    if not table:
-        return None, table
-    longest_first = sorted(table, key=len, reverse=True)
-    # A wall jack is a tool; an id like A/jack is no word.
-    return re.compile(rf"(?<![\w/-])(?<!wall )({'|'.join(map(re.escape, longest_first))})(?![\w/-])"), table
-
-
 def _plural(name: str) -> str:
     """How more than one is called.
 
@@ -261,10 +223,6 @@ def _plural(name: str) -> str:
 
 def _with_article(name: str) -> str:
     return f"{'an' if _AFTER_AN.match(name) else 'a'} {name}"
-
-
-def _capital(text: str) -> str:
-    return text[0].upper() + text[1:]
 
 
 def _words(**names: str) -> Words:

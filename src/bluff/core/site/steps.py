@@ -7,13 +7,13 @@ from dataclasses import dataclass
 from bluff.core.job.header import TWO_FACED, HeaderBoards, HeaderKind
 from bluff.core.message import Message, message, plural
 from bluff.core.takeoff.nails import (
+    CAP_PLATE_AT_A_BREAK,
+    CAP_PLATE_AT_A_LAP,
     CHANNEL_BOARD_TO_BOARD,
     CORNER_BOARD_TO_BOARD,
     KING_TO_KING,
     PLY_OF_HEADER,
     PLY_OF_POST,
-    SECOND_PLATE_AT_A_BREAK,
-    SECOND_PLATE_AT_A_LAP,
     joints_of,
     joints_of_member,
 )
@@ -172,7 +172,7 @@ _KINDS = (
         message("Once the wall is square: laps and gaps as on the plan, joints clear of those below."),
         message("Feet off the plate before you nail along it."),
         _of(Role.CAP_PLATE),
-        (SECOND_PLATE_AT_A_BREAK, SECOND_PLATE_AT_A_LAP),
+        (CAP_PLATE_AT_A_BREAK, CAP_PLATE_AT_A_LAP),
     ),
 )
 """In the order of the work; a piece goes with the first step that takes it. Source: docs/rules.md, Framing a wall."""

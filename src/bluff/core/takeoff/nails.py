@@ -16,8 +16,8 @@ from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import UPRIGHTS, Member, Role
 
 STUD_TO_PLATE = message("{stud} to plate")
-SECOND_PLATE_AT_A_BREAK = message("second plate at a break")
-SECOND_PLATE_AT_A_LAP = message("second plate at a lap")
+CAP_PLATE_AT_A_BREAK = message("{cap_plate} at a break")
+CAP_PLATE_AT_A_LAP = message("{cap_plate} at a lap")
 KING_TO_KING = message("{king} to {king}")
 CORNER_BOARD_TO_BOARD = message("corner, board to board")
 CHANNEL_BOARD_TO_BOARD = message("channel, board to board")
@@ -26,7 +26,7 @@ PLY_OF_POST = message("ply of {post:a}")
 JACK_TO_KING = message("{jack} to {king}")
 CRIPPLE_EACH_END = message("{cripple}, each end")
 BLOCK_OR_SILL_EACH_END = message("{block} or {sill}, each end")
-SECOND_PLATE_ALONG = message("second plate along")
+CAP_PLATE_ALONG = message("{cap_plate} along")
 HEADER_TO_KING = message("{header} to {king}")
 PLY_OF_HEADER = message("ply of {header:a}")
 """Kinds of joints."""
@@ -120,12 +120,12 @@ def joints_of(framing: Framing) -> Iterator[Nailed]:
     has_second = plan.standard.top_plates > 1
     for there in framing.breaks if has_second else ():
         if there.plate is Role.TOP_PLATE:
-            yield Nailed(SECOND_PLATE_AT_A_BREAK, 2 * nailing.splice, there.at.value, second.at(there.at.value))
+            yield Nailed(CAP_PLATE_AT_A_BREAK, 2 * nailing.splice, there.at.value, second.at(there.at.value))
     for end in End if has_second else ():
         meeting = plan.meetings.at(end)
         if meeting and meeting.joint is Joint.BUTT and meeting.lap is not None:
             x = -half(meeting.lap) if end is End.START else plan.length + half(meeting.lap)
-            yield Nailed(SECOND_PLATE_AT_A_LAP, nailing.lap, x, second.at(x))
+            yield Nailed(CAP_PLATE_AT_A_LAP, nailing.lap, x, second.at(x))
     yield from _side_by_side(framing)
     yield from _at_ends(framing)
 
@@ -201,7 +201,7 @@ def joints_of_member(member: Member, framing: Framing) -> Iterator[Nailed]:
         case Role.HEADER:
             yield from _of_header(member, framing)
         case Role.CAP_PLATE:
-            yield Nailed(SECOND_PLATE_ALONG, along + nailing.lap, x, member.bottom)
+            yield Nailed(CAP_PLATE_ALONG, along + nailing.lap, x, member.bottom)
 
 
 def _of_header(member: Member, framing: Framing) -> Iterator[Nailed]:

@@ -136,7 +136,7 @@ def _with_room(plan: WallPlan, pieces: Iterable[Member], room: Length) -> tuple[
     standing = (piece for piece in pieces if piece.bottom == plan.bottom.value)
     # A duct or a riser goes on through the plate.
     through = [bay for bay in plan.clear if bay.bay.use in (ClearFor.DUCT, ClearFor.RISER)]
-    taken = [Wood(*bay.span, message("{bay}", bay=bay.name)) for bay in through]
+    taken = [Wood(*bay.span, bay.name) for bay in through]
     return join(
         [
             *taken,

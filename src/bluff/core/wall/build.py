@@ -203,7 +203,7 @@ def _full_height_layers(
     ]
     start, end = plan.stands_from, plan.stands_to
     beside: tuple[Wood, ...] = ()
-    clear = tuple(Wood(*bay.span, message("{bay}", bay=bay.name), bears=False) for bay in plan.clear)
+    clear = tuple(Wood(*bay.span, bay.name, bears=False) for bay in plan.clear)
     for left, right in _sides(openings):
         within = [stud for stud in studs if start <= stud.start and stud.end <= left.start]
         yield Layer(plan.id, Height.FULL, start, left.start, (*beside, *within, left), clear=clear)

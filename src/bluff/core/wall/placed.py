@@ -19,7 +19,7 @@ from bluff.core.measure.lumber import Lumber
 from bluff.core.measure.shapes import Span
 from bluff.core.measure.slope import Slopes
 from bluff.core.measure.sum import Sum, counted
-from bluff.core.message import message
+from bluff.core.message import Message, message
 from bluff.core.plan.meeting import Meetings
 from bluff.core.plan.placing import placed_start, wall_face
 
@@ -117,9 +117,9 @@ class PlacedClear:
         return Span(self.start.value, self.start.value + self.bay.clear)
 
     @property
-    def name(self) -> str:
+    def name(self) -> Message:
         """For findings: ``duct U1``."""
-        return f"{self.bay.use} {self.bay.id}"
+        return message("{use} {bay}", use=self.bay.use.called, bay=self.bay.id)
 
 
 @dataclass(frozen=True, slots=True)

@@ -83,7 +83,9 @@ def read_drawing(data: bytes, choices: Sequence[str] = ()) -> str:
     return read_dxf(data, said(choices)).model_dump_json(by_alias=True, context=KEPT)
 
 
-READ_DRAWING = Work(read_drawing, "drawing", "save only the part that is needed", seconds=30, memory=2048)
+READ_DRAWING = Work(
+    read_drawing, message("drawing"), message("save only the part that is needed"), seconds=30, memory=2048
+)
 
 
 def drawing_reading(text: str) -> Reading:

@@ -24,6 +24,7 @@ from bluff.core.wall.marks import written
 from bluff.core.wall.member import PLATES, Member, Plate
 from bluff.core.wall.wall_plan import WallPlan
 from bluff.formats.job_file import OpeningFile, WallFile
+from bluff.views.reader import reader
 
 APP = "BLUFF"
 """Under which name entries stand in extended data."""
@@ -113,7 +114,8 @@ def _elevation(space: Modelspace, framing: Framing, west: float, floor_at: float
             close=True,
             dxfattribs={"layer": "ELEVATION-CLEAR"},
         )
-        _text(space, bay.name, (near + 2, floor_at + low + 6), "ELEVATION-CLEAR", 4)
+        called = reader(framing.plan.standard.words).say(bay.name)
+        _text(space, called, (near + 2, floor_at + low + 6), "ELEVATION-CLEAR", 4)
     for opening in framing.openings:
         placed = opening.placed
         low = placed.head.value - placed.rough.height.value

@@ -14,7 +14,6 @@ from bluff.core.crew.pole import Pole
 from bluff.core.crew.strike import StruckPlate
 from bluff.core.cutting.board import JobBoard
 from bluff.core.cutting.saw import SawStop, stops
-from bluff.core.job.words import Words
 from bluff.core.measure.length import Length
 from bluff.core.takeoff.sloped_studs import SlopedStud
 from bluff.core.wall.framing import Framing
@@ -77,7 +76,7 @@ def job_sheets(
         sheets.append(partial(_index, framings, rows, first + 1))
     for first in range(0, len(packs), PACKS_ON_A_PAGE):
         some = packs[first : first + PACKS_ON_A_PAGE]
-        sheets.append(partial(_packs, some, framings[0].plan.standard.words))
+        sheets.append(partial(_packs, some))
     by_id = {framing.plan.id: framing for framing in framings}
     for step in steps:
         sheets += _wall(by_id[step.wall], link, layers)
@@ -128,11 +127,11 @@ def cut_sheets(cutting: Cutting, paper: Paper, imprint: Imprint) -> bytes:
     return _write(sheets, paper, imprint)
 
 
-def strike_sheet(plates: Sequence[StruckPlate], words: Words, paper: Paper, imprint: Imprint) -> bytes:
+def strike_sheet(plates: Sequence[StruckPlate], paper: Paper, imprint: Imprint) -> bytes:
     """What is struck and added on plates that are marked, as PDF."""
     lines = strike_lines(plates)
     sheets = [
-        partial(_strikes, lines[first : first + LINES_ON_A_PAGE], words)
+        partial(_strikes, lines[first : first + LINES_ON_A_PAGE])
         for first in range(0, max(len(lines), 1), LINES_ON_A_PAGE)
     ]
     return _write(sheets, paper, imprint)
@@ -147,8 +146,8 @@ def _log(rows: Sequence[LogRow], page: Page) -> None:
     draw_log(page, rows)
 
 
-def _strikes(lines: Sequence[StrikeLine], words: Words, page: Page) -> None:
-    draw_strikes(page, lines, words)
+def _strikes(lines: Sequence[StrikeLine], page: Page) -> None:
+    draw_strikes(page, lines)
 
 
 def _stops(cutting: Cutting, settings: Sequence[SawStop], page: Page) -> None:
@@ -175,8 +174,8 @@ def _index(framings: Sequence[Framing], steps: Sequence[BuildStep], first: int, 
     draw_index(page, framings, steps, first, MARGIN)
 
 
-def _packs(packs: Sequence[Pack], words: Words, page: Page) -> None:
-    draw_packs(page, packs, words)
+def _packs(packs: Sequence[Pack], page: Page) -> None:
+    draw_packs(page, packs)
 
 
 def _wall(framing: Framing, link: str, layers: Collection[Layer]) -> list[Sheet]:

@@ -5,6 +5,7 @@ from io import BytesIO
 
 from reportlab.pdfgen.canvas import Canvas
 
+from bluff.core.message import message
 from bluff.core.takeoff.comparison import CompareLine
 from bluff.formats.paper.page import MARGIN, Imprint, Page, Paper, fitting_size
 
@@ -32,7 +33,7 @@ def compare_sheet(ways: Sequence[str], lines: Sequence[CompareLine], paper: Pape
     canvas.setAuthor("Bluff")
     page = Page(canvas, paper, imprint)
     top = page.height - MARGIN
-    page.text(MARGIN, top - 16, "Ways compared", 20, bold=True)
+    page.text(MARGIN, top - 16, message("Ways compared"), 20, bold=True)
     page.text(page.right, top - 14, imprint.job, 12, align="right")
     wide = (page.right - MARGIN - _NAMES) / len(ways)
     lefts = [MARGIN + _NAMES + number * wide for number in range(len(ways))]

@@ -9,16 +9,15 @@ from bluff.core.crew.order import BuildStep
 from bluff.core.crew.packs import Pack, hands
 from bluff.core.job.job import WallKind
 from bluff.core.job.schools import Line
-from bluff.core.job.words import Words
 from bluff.core.measure.length import Length, format_feet, inches
-from bluff.core.message import message
+from bluff.core.message import EMPTY, message, plural, separated
 from bluff.core.plan.outline import Outline
 from bluff.core.takeoff.ties import ties
 from bluff.core.takeoff.weight import lift
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.wall_plan import WallPlan
 from bluff.formats.paper.page import MARGIN, Page
-from bluff.views.reader import reader
+from bluff.formats.tables import headings
 
 At: TypeAlias = Callable[[tuple[float, float]], tuple[float, float]]
 """From a place in the plan to one on the page."""
@@ -39,11 +38,20 @@ def draw_cover(
     pounds = round(sum(lift(framing).pounds for framing in framings))
     openings = sum(len(framing.openings) for framing in framings)
     built = sum(pack.count for pack in packs)
-    said = f"{len(framings)} walls, {openings} openings, {built} packs to build first, {pounds:,} lb"
+    said = message(
+        "{walls}, {openings}, {packs} to build first, {pounds} lb",
+        walls=plural("{count} wall", "{count} walls", count=len(framings)),
+        openings=plural("{count} opening", "{count} openings", count=openings),
+        packs=plural("{count} pack", "{count} packs", count=built),
+        pounds=f"{pounds:,}",
+    )
     page.text(MARGIN, top - 44, said, 12)
     tied = ties(framing.plan for framing in framings)
-    connectors = f", {tied.connectors} plate connectors" if tied.connectors else ""
-    page.text(MARGIN, top - 60, f"{tied.laps} laps of second top plates with {tied.nails} nails, 16d{connectors}", 10)
+    laps = message("{laps} laps of {cap_plate:many} with {nails} nails, 16d", laps=tied.laps, nails=tied.nails)
+    if tied.connectors:
+        connectors = plural("{count} plate connector", "{count} plate connectors", count=tied.connectors)
+        laps = separated([laps, connectors])
+    page.text(MARGIN, top - 60, laps, 10)
     page.code(page.right - 58, top - 58, 58, link)
     split = page.width * 0.56
     _floor(page, [framing.plan for framing in framings], (MARGIN, split - 12), (MARGIN + 30, top - _TOP))
@@ -54,15 +62,18 @@ def draw_index(page: Page, framings: Sequence[Framing], steps: Sequence[BuildSte
     """Walls in framing order, one a row."""
     by_id = {framing.plan.id: framing for framing in framings}
     y = page.height - MARGIN - _TOP
-    page.text(left, y, "Walls in framing order", 12, bold=True)
+    page.text(left, y, message("Walls in framing order"), 12, bold=True)
     right = page.right
     room = right - left
     at = [left + 16, left + 24, left + room * 0.34, left + room * 0.52, left + room * 0.64]
     for x, head, align in zip(
-        at, ("", "wall", "plate", "lb", "people"), ("right", "left", "right", "right", "right"), strict=True
+        at,
+        (EMPTY, *headings("wall", "plate", "lb", "people")),
+        ("right", "left", "right", "right", "right"),
+        strict=True,
     ):
         page.text(x, y - 14, head, 8, align=align)
-    page.text(at[4] + 10, y - 14, "raised toward; after", 8)
+    page.text(at[4] + 10, y - 14, message("raised toward; after"), 8)
     y -= 18
     for number, step in enumerate(steps, start=first):
         y -= 17
@@ -85,15 +96,15 @@ def _index_row(
     page.text(at[3], y, str(round(raised.pounds)), 10, align="right")
     page.text(at[4], y, f"{raised.hands}{'+' if raised.needs_help else ''}", 10, align="right")
     toward = step.raised_toward or ""
-    after = f"after {', '.join(step.after)}" if step.after else ""
+    after = page.say(message("after {walls}", walls=", ".join(step.after))) if step.after else ""
     page.wrapped(at[4] + 10, y, "; ".join(part for part in (toward, after) if part), 8, right - at[4] - 10)
     page.line(at[0] - 16, y - 4, right, y - 4, 0.25)
 
 
-def draw_packs(page: Page, packs: Sequence[Pack], words: Words) -> None:
+def draw_packs(page: Page, packs: Sequence[Pack]) -> None:
     """What is built before the walls, three columns of it."""
-    top, say = page.height - MARGIN, reader(words).say
-    page.text(MARGIN, top - 20, "Build before the walls", 20, bold=True)
+    top, say = page.height - MARGIN, page.say
+    page.text(MARGIN, top - 20, message("Build before the walls"), 20, bold=True)
     page.text(MARGIN, top - 36, say(hands(packs)), 10)
     width = (page.right - MARGIN) / 3
     for index, pack in enumerate(packs):
@@ -108,7 +119,7 @@ def draw_packs(page: Page, packs: Sequence[Pack], words: Words) -> None:
 def _floor(page: Page, plans: Sequence[WallPlan], across: tuple[float, float], up: tuple[float, float]) -> None:
     area = floor.area(plans)
     if area is None:
-        page.text(across[0], up[1] - 20, "The walls of this job lie on no plan.", 12)
+        page.text(across[0], up[1] - 20, message("The walls of this job lie on no plan."), 12)
         return
     west, south, east, north = area
     room = 34.0

@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from bluff.core.cutting.board import JobBoard, Source
 from bluff.core.cutting.saw import SawStop
 from bluff.core.measure.length import Length, format_board, format_inches
+from bluff.core.message import Message, message
 from bluff.formats.cutting_tables import Cutting
 from bluff.formats.paper.page import MARGIN, Page, fitting_size, text_width
 
@@ -29,9 +30,11 @@ def draw_boards(page: Page, cutting: Cutting, boards: Sequence[JobBoard], longes
         longest: Board of the job, which is as wide as there is room.
     """
     top = page.height - MARGIN
-    title = f"Boards to cut{_for(cutting)}"
+    title = page.say(_of_walls(cutting, message("Boards to cut")))
     page.text(MARGIN, top - 16, title, fitting_size(title, 20, page.right - MARGIN - _SAID), bold=True)
-    page.text(page.right, top - 14, "Long before short. Lengths in inches; a kerf between pieces.", 9, align="right")
+    page.text(
+        page.right, top - 14, message("Long before short. Lengths in inches; a kerf between pieces."), 9, align="right"
+    )
     scale = (page.right - _LEFT - 8) / longest
     for row, board in enumerate(boards):
         _board(page, cutting, board, top - 52 - row * _ROW, scale)
@@ -42,7 +45,7 @@ def _board(page: Page, cutting: Cutting, board: JobBoard, y: float, scale: float
     low = y - _BAR
     page.polygon([(MARGIN, low + 5), (MARGIN + 12, low + 5), (MARGIN + 12, low + 17), (MARGIN, low + 17)], 1.0)
     page.text(MARGIN + 18, low + 6, str(board.number), 14, bold=True)
-    page.text(MARGIN + 50, low + 10, f"{board.section}", 8.5)
+    page.text(MARGIN + 50, low + 10, str(board.section), 8.5)
     page.text(MARGIN + 50, low, _about(board), 8.5, bold=True)
     page.polygon(_box(_LEFT, low, board.length * scale), 1.0)
     short = []
@@ -51,9 +54,9 @@ def _board(page: Page, cutting: Cutting, board: JobBoard, y: float, scale: float
         member = cutting.members.get(board.section, {}).get(cut.piece)
         is_cut = board.tick(cut) in cutting.ticks
         page.polygon(_box(x, low, width), 1.0 if is_cut or member is None else 0.9)
-        where = f"{member.id.wall} {cutting.words.name(member.role)}" if member else "spare"
+        where = f"{member.id.wall} {cutting.words.name(member.role)}" if member else page.say(message("spare"))
         bevel = f", {member.bevel.degrees}°" if member and member.bevel else ""
-        bevel += ", turned" if cut.nests else ""
+        bevel += page.say(message(", turned")) if cut.nests else ""
         length = format_inches(cut.length)
         if width > max(text_width(length, 10, bold=True), 26) + 4:
             page.text(x + width / 2, low + 3, length, fitting_size(length, 11, width - 4), bold=True, align="center")
@@ -62,39 +65,45 @@ def _board(page: Page, cutting: Cutting, board: JobBoard, y: float, scale: float
         else:
             short.append(f"{where} {length}{bevel}")
     drop = board.drop(cutting.stock.kerf)
-    left = [f"{format_inches(drop)} left" + (", keep" if drop >= cutting.stock.keep else "")] if drop else []
+    is_kept = drop >= cutting.stock.keep
+    rest = message("{drop:length} left, keep" if is_kept else "{drop:length} left", drop=drop)
+    left = [page.say(rest)] if drop else []
     said = "; ".join([*short, *left])
     if said:
         end = max(_LEFT + board.length * scale, _LEFT + text_width(said, 8))
         page.text(end, low - 9, said, fitting_size(said, 8, page.right - _LEFT), align="right")
 
 
-def _for(cutting: Cutting) -> str:
-    return f" for {', '.join(cutting.walls)}" if cutting.walls else ""
+def _of_walls(cutting: Cutting, what: Message) -> Message:
+    if not cutting.walls:
+        return what
+    return message("{what} for {walls}", what=what, walls=", ".join(cutting.walls))
 
 
 def _box(x: float, low: float, width: float) -> list[tuple[float, float]]:
     return [(x, low), (x + width, low), (x + width, low + _BAR), (x, low + _BAR)]
 
 
-def _about(board: JobBoard) -> str:
+def _about(board: JobBoard) -> Message:
     match board.source:
         case Source.BOUGHT:
-            return format_board(board.length)
+            return message("{length}", length=format_board(board.length))
         case Source.ON_SITE:
-            return f"{format_board(board.length)}, on site"
+            return message("{length}, on site", length=format_board(board.length))
         case Source.OFFCUT:
-            return f"{format_board(board.length)}, a piece"
+            return message("{length}, a piece", length=format_board(board.length))
 
 
 def draw_stops(page: Page, cutting: Cutting, settings: Sequence[SawStop]) -> None:
     """Fill a page with stops: set the saw once, cut so many."""
     top = page.height - MARGIN
-    title = f"Saw stops{_for(cutting)}"
+    title = page.say(_of_walls(cutting, message("Saw stops")))
     page.text(MARGIN, top - 16, title, fitting_size(title, 20, page.right - MARGIN - _SAID), bold=True)
-    page.text(page.right, top - 14, "Set the stop once, cut all of a length. Lengths in inches.", 9, align="right")
+    page.text(
+        page.right, top - 14, message("Set the stop once, cut all of a length. Lengths in inches."), 9, align="right"
+    )
     if not settings:
-        page.text(MARGIN, top - 50, "Everything is cut.", 12)
+        page.text(MARGIN, top - 50, message("Everything is cut."), 12)
     column = (page.right - MARGIN) / _STOP_COLUMNS
     rows = STOPS_ON_A_PAGE // _STOP_COLUMNS
     step = (top - 52 - _FOOT) / rows

@@ -1,6 +1,6 @@
 """Labels for pieces, on sheets of labels as they are sold: what it is, which way up, and a code that opens it."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator
 from dataclasses import dataclass
 from enum import StrEnum
 from io import BytesIO
@@ -12,6 +12,7 @@ from reportlab.pdfgen.canvas import Canvas
 
 from bluff.core.cutting.board import Cut, JobBoard
 from bluff.core.measure.length import format_inches
+from bluff.core.message import Message, message, separated
 from bluff.core.wall.member import UPRIGHTS, Member, Role
 from bluff.formats.cutting_tables import Cutting
 from bluff.formats.paper.page import Imprint, Page, Paper, fitting_size
@@ -104,10 +105,9 @@ def _label(
     page.text(left, top - 12, what, fitting_size(what, 13, room), bold=True)
     length = f"{board.section}  {format_inches(cut.length)}"
     page.text(left, top - 29, length, fitting_size(length, 15, room), bold=True)
-    notes: Sequence[str] = [note for note in (_way_up(member), _bevel(member)) if note]
-    said = ", ".join(notes)
+    said = page.say(separated([_way_up(member), *_bevel(member)]))
     page.text(left, top - 42, said, fitting_size(said or "x", 8.5, room))
-    whose = f"board {board.number}, {page.imprint.job}"
+    whose = page.say(message("board {number}, {job}", number=board.number, job=page.imprint.job))
     page.text(left, top - 53, whose, fitting_size(whose, 7, room))
 
 
@@ -116,17 +116,18 @@ def _address(link: str, member: Member) -> str:
     return f"{link}/bench/{quote(member.id.wall)}?piece={quote(str(member.id), safe='/')}"
 
 
-def _way_up(member: Member) -> str:
+def _way_up(member: Member) -> Message:
     """How it goes into the wall, said so that nobody turns it over."""
     if member.role is Role.HEADER:
-        return "crown up"
+        return message("crown up")
     if member.role in UPRIGHTS:
-        return "this end up >"
-    return "toward the wall's end >"
+        return message("this end up >")
+    return message("toward the wall's end >")
 
 
-def _bevel(member: Member) -> str:
+def _bevel(member: Member) -> Iterator[Message]:
     if member.bevel is None:
-        return ""
-    short = member.bevel.short
-    return f"{member.bevel.degrees}°" + (f", short {format_inches(short)}" if short is not None else "")
+        return
+    yield message("{degrees}°", degrees=str(member.bevel.degrees))
+    if member.bevel.short is not None:
+        yield message("short {length:length}", length=member.bevel.short)

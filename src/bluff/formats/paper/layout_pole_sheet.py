@@ -3,6 +3,7 @@
 from bluff.core.crew.layout_pole import LayoutPole, PoleLine
 from bluff.core.job.schools import End
 from bluff.core.measure.length import Length, format_inches
+from bluff.core.message import follow, message
 from bluff.formats.paper.page import MARGIN, Page, spread, text_width
 from bluff.formats.paper.strip import Strip
 
@@ -16,10 +17,14 @@ def draw_layout_pole(page: Page, pole: LayoutPole) -> None:
     """The whole stick across a page: what it reads below, what the plate reads along its slope above."""
     top = page.height - MARGIN
     width = page.text(MARGIN, top - 34, pole.wall, 40, bold=True)
-    page.text(MARGIN + width + 16, top - 14, f"Layout pole, {format_inches(pole.length)}", 16, bold=True)
-    said = (
-        f"Hooks on the {'left' if pole.hook is End.START else 'right'} end. Below the stick its own figures, which are "
-        "those of the bottom plate; above it what the top plate reads along its slope."
+    page.text(MARGIN + width + 16, top - 14, message("Layout pole, {length:length}", length=pole.length), 16, bold=True)
+    hooks = message("Hooks on the left end.") if pole.hook is End.START else message("Hooks on the right end.")
+    said = follow(
+        hooks,
+        message(
+            "Below the stick are its own figures, which are those of the {bottom_plate}. Above it is what the "
+            "{top_plate} reads along its slope."
+        ),
     )
     page.text(MARGIN + width + 16, top - 30, said, 9.5)
     scale = (page.right - MARGIN) / pole.length
@@ -47,7 +52,9 @@ def _led(page: Page, read: list[tuple[PoleLine, str]], scale: float, size: float
 
 def draw_layout_strip(page: Page, pole: LayoutPole, start: Length) -> None:
     """One page of the stick at full size, its hooked end to the left."""
-    strip = Strip(page, f"Layout pole of wall {pole.wall}", "from the hooked end", start, pole.length)
+    strip = Strip(
+        page, message("Layout pole of wall {wall}", wall=pole.wall), message("from the hooked end"), start, pole.length
+    )
     for line in pole.lines:
         wood = (line.at, line.at + line.width) if line.ahead else (line.at - line.width, line.at)
         if not strip.start <= line.at <= strip.end:
@@ -59,6 +66,6 @@ def draw_layout_strip(page: Page, pole: LayoutPole, start: Length) -> None:
         page.text(middle + shift, strip.top - 30, line.symbol, 18, bold=True, align=align)
         page.text(middle + shift, strip.top - 48, format_inches(line.at), 12, bold=True, align=align)
         if line.along is not None:
-            page.text(middle + shift, strip.top - 62, f"slope {format_inches(line.along)}", 8, align=align)
+            page.text(middle + shift, strip.top - 62, message("slope {along:length}", along=line.along), 8, align=align)
     if strip.end == pole.length:
         strip.line(strip.end)

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from datetime import datetime
 from itertools import groupby
 
+from bluff.core.message import message
 from bluff.formats.paper.page import MARGIN, Page, wrapped_height
 
 _SIZE = 10
@@ -62,10 +63,10 @@ def log_pages(lines: Iterable[LogLine], width: float, height: float) -> list[lis
 def draw_log(page: Page, rows: Sequence[LogRow]) -> None:
     """Fill a page with its rows."""
     y = page.height - MARGIN
-    page.text(MARGIN, y - 16, "Site log", 20, bold=True)
+    page.text(MARGIN, y - 16, message("Site log"), 20, bold=True)
     y -= 46
     if not rows:
-        page.text(MARGIN, y, "Nothing yet.", 12)
+        page.text(MARGIN, y, message("No entries yet."), 12)
     width = page.right - MARGIN - _SAYS - _WHO
     for row in rows:
         if row.line is None:

@@ -7,9 +7,9 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from bluff.core.job.schools import End
-from bluff.core.job.words import Words
 from bluff.core.measure.length import Length
 from bluff.core.measure.slope import Stretch
+from bluff.core.message import Message, message
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.marks import Reading, read_mark
 from bluff.core.wall.member import CUT_LINE, Mark, Plate
@@ -32,42 +32,43 @@ class PlateRow:
         marks: Those on it, each as it reads from the plate's start.
     """
 
-    name: str
+    name: Message
     start: Length
     length: Length
     marks: tuple[tuple[Mark, Reading], ...]
 
 
-def plate_rows(framing: Framing, longest: Length, words: Words) -> list[PlateRow]:
+def plate_rows(framing: Framing, longest: Length) -> list[PlateRow]:
     """The rows of a wall's plates, the bottom plate's first.
 
     Args:
         framing: The wall.
         longest: How much of a plate goes on a row.
-        words: The crew's.
     """
     plates: dict[tuple[Plate, Stretch | None], list[Mark]] = {(Plate.BOTTOM, None): []}
     for mark in framing.marks:
         plates.setdefault((mark.plate, mark.slope), [])
         if mark.member is not None or mark.role == CUT_LINE:
             plates[mark.plate, mark.slope].append(mark)
-    return [
-        row for (plate, slope), marks in plates.items() for row in _rows(framing, plate, slope, marks, longest, words)
-    ]
+    return [row for (plate, slope), marks in plates.items() for row in _rows(framing, plate, slope, marks, longest)]
 
 
 def _rows(
-    framing: Framing, plate: Plate, slope: Stretch | None, marks: Sequence[Mark], longest: Length, words: Words
+    framing: Framing, plate: Plate, slope: Stretch | None, marks: Sequence[Mark], longest: Length
 ) -> Iterator[PlateRow]:
     length = slope.length if slope else framing.plan.length
     read = tuple((mark, read_mark(mark, framing.plan.length, End.START)) for mark in marks)
-    name = words.name(f"{plate}_plate").capitalize() + (", along its slope" if slope else "")
+    name = message("{Plate:one}, along its slope" if slope else "{Plate:one}", plate=f"{plate}_plate")
     starts = range(0, length, longest)
     for number, start in enumerate(starts, start=1):
-        part = f", {number} of {len(starts)}" if len(starts) > 1 else ""
+        part = (
+            message("{plate}, {number} of {count}", plate=name, number=number, count=len(starts))
+            if len(starts) > 1
+            else name
+        )
         long = min(longest, length - start)
         on_it = tuple(one for one in read if _is_on(one[1], start, start + long))
-        yield PlateRow(f"{name}{part}", start, long, on_it)
+        yield PlateRow(part, start, long, on_it)
 
 
 def _is_on(reading: Reading, start: Length, end: Length) -> bool:

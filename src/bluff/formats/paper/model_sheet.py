@@ -13,6 +13,7 @@ from reportlab.pdfgen.canvas import Canvas
 from bluff.core.job.words import Words
 from bluff.core.learn.scale_model import Model, ModelList, ModelRow
 from bluff.core.measure.length import PER_INCH, format_inches
+from bluff.core.message import Message, message, plural, separated
 from bluff.core.wall.framing import Framing
 from bluff.formats.paper.model_plates import PlateRow, draw_rows, plate_rows, row_height
 from bluff.formats.paper.page import MARGIN, Imprint, Page, Paper, fitting_size
@@ -44,7 +45,7 @@ def model_sheets(
     fit = int((blank.height - 2 * MARGIN - 80 - _FOOT) // _ROW)
     lists = [listed.rows[first : first + 2 * fit] for first in range(0, len(listed.rows), 2 * fit)] or [()]
     parts = [part for framing in framings for part in _parts(framing, model, blank)]
-    plates = [sheet for framing in framings for sheet in _plates(framing, model, blank, words)]
+    plates = [sheet for framing in framings for sheet in _plates(framing, model, blank)]
     sheets: list[Callable[[Page], None]] = [
         *(partial(_list, rows=rows, listed=listed, model=model, words=words, on_a_column=fit) for rows in lists),
         *(partial(_plate_sheet, title=title, rows=rows, model=model) for title, rows in plates),
@@ -69,7 +70,7 @@ def _points(model: Model) -> float:
     return float(model.scale) * _POINTS_AN_INCH / PER_INCH
 
 
-def _parts(framing: Framing, model: Model, page: Page) -> Iterator[tuple[Framing, int, int, str]]:
+def _parts(framing: Framing, model: Model, page: Page) -> Iterator[tuple[Framing, int, int, Message]]:
     """The pages of a wall: how far across and up each lies, and what it is called."""
     wide, high = _room(page)
     scale = _points(model)
@@ -77,20 +78,23 @@ def _parts(framing: Framing, model: Model, page: Page) -> Iterator[tuple[Framing
     up = range(int(-(-framing.plan.height.value * scale // high)))
     count = len(across) * len(up)
     for number, (row, column) in enumerate(((row, column) for row in reversed(up) for column in across), start=1):
-        yield framing, column, row, f"{number} of {count}"
+        yield framing, column, row, message("{number} of {count}", number=number, count=count)
 
 
-def _plates(framing: Framing, model: Model, page: Page, words: Words) -> Iterator[tuple[str, list[PlateRow]]]:
+def _plates(framing: Framing, model: Model, page: Page) -> Iterator[tuple[Message, list[PlateRow]]]:
     """The pages of a wall's plates: their titles and rows."""
     wide, high = _room(page)
-    rows = plate_rows(framing, int(wide / _points(model)), words)
+    rows = plate_rows(framing, int(wide / _points(model)))
     on_a_page = max(int(high // row_height(_wide(model))), 1)
     pages = [rows[first : first + on_a_page] for first in range(0, len(rows), on_a_page)]
     for number, part in enumerate(pages, start=1):
-        yield f"Plates of wall {framing.plan.id}, part {number} of {len(pages)}", part
+        title = message(
+            "Plates of wall {wall}, part {number} of {count}", wall=framing.plan.id, number=number, count=len(pages)
+        )
+        yield title, part
 
 
-def _plate_sheet(page: Page, title: str, rows: Sequence[PlateRow], model: Model) -> None:
+def _plate_sheet(page: Page, title: Message, rows: Sequence[PlateRow], model: Model) -> None:
     _head(page, title)
     draw_rows(page, rows, page.height - MARGIN - _HEAD, _wide(model), _points(model))
 
@@ -100,15 +104,15 @@ def _wide(model: Model) -> float:
     return model.wide * _POINTS_AN_INCH / PER_INCH
 
 
-def _head(page: Page, title: str) -> None:
+def _head(page: Page, title: Message) -> None:
     page.text(MARGIN, page.height - MARGIN - 16, title, 16, bold=True)
-    page.text(page.right, page.height - MARGIN - 14, "Print at 100 percent, not fitted.", 10, align="right")
+    page.text(page.right, page.height - MARGIN - 14, message("Print at 100 percent, not fitted."), 10, align="right")
 
 
-def _part(page: Page, framing: Framing, model: Model, at: tuple[int, int], name: str) -> None:
+def _part(page: Page, framing: Framing, model: Model, at: tuple[int, int], name: Message) -> None:
     wide, high = _room(page)
     scale, low = _points(model), MARGIN + _FOOT
-    _head(page, f"Wall {framing.plan.id}, part {name}")
+    _head(page, message("Wall {wall}, part {part}", wall=framing.plan.id, part=name))
     left, floor = MARGIN - at[0] * wide, low - at[1] * high
     canvas = page.canvas
     canvas.saveState()
@@ -133,25 +137,36 @@ def _list(
 ) -> None:
     top = page.height - MARGIN
     sticks = f"{format_inches(model.thick, 32)} x {format_inches(model.wide, 32)}"
-    page.text(MARGIN, top - 16, f"Model of sticks {sticks}, {_scale_said(model)}", 18, bold=True)
+    page.text(
+        MARGIN,
+        top - 16,
+        message("Model of sticks {sticks}, {scale}", sticks=sticks, scale=_scale_called(model)),
+        18,
+        bold=True,
+    )
     page.text(page.right, top - 14, page.imprint.job, 12, align="right")
-    said = [f"{listed.corners} corners", f"{listed.tees} tees", "cut to the nearest 32nd"]
+    said = [
+        plural("{count} corner", "{count} corners", count=listed.corners),
+        plural("{count} tee", "{count} tees", count=listed.tees),
+        message("cut to the nearest 32nd"),
+    ]
     if listed.left_out:
-        said.append(f"no room between such sticks for {', '.join(listed.left_out)}")
-    page.text(MARGIN, top - 38, ", ".join(said), 11)
+        said.append(message("no room between such sticks for {openings}", openings=", ".join(listed.left_out)))
+    page.text(MARGIN, top - 38, separated(said), 11)
     for number, row in enumerate(rows):
         x = MARGIN + (number // on_a_column) * (page.right - MARGIN) / 2
         y = top - 66 - number % on_a_column * _ROW
         page.text(x + 34, y, f"{row.count} –", 13, bold=True, align="right")
         page.text(x + 100, y, format_inches(row.length, 32), 13, bold=True, align="right")
-        deep = f"{format_inches(row.deep, 32)} deep, " if row.deep is not None else ""
-        what = deep + ", ".join(words.name(role) for role in row.roles)
+        what = ", ".join(words.name(role) for role in row.roles)
+        if row.deep is not None:
+            what = page.say(message("{deep:fine} deep, {pieces}", deep=row.deep, pieces=what))
         page.text(x + 112, y, what, fitting_size(what, 9, (page.right - MARGIN) / 2 - 120))
 
 
-def _scale_said(model: Model) -> str:
+def _scale_called(model: Model) -> Message:
     """A scale as it is said: inches to the foot where they are whole quarters, one to so many otherwise."""
     quarters = model.scale * 48
     if quarters.denominator == 1:
-        return f"{format_inches(int(quarters) * PER_INCH // 4)} in to the foot"
-    return f"1:{float(1 / model.scale):g}"
+        return message("{inches:length} in to the foot", inches=int(quarters) * PER_INCH // 4)
+    return message("1:{many}", many=f"{float(1 / model.scale):g}")

@@ -7,10 +7,11 @@ from io import BytesIO
 from reportlab.pdfgen.canvas import Canvas
 
 from bluff.core.crew.supply import SPECIAL, Load, OrderLine
-from bluff.formats.order_files import WholeOrder
+from bluff.core.message import EMPTY, Message, message, plural
+from bluff.formats.order_files import WholeOrder, without_price
 from bluff.formats.paper.page import MARGIN, Imprint, Page, Paper, fitting_size
 from bluff.formats.prices import format_price
-from bluff.views.reader import Reader, reader
+from bluff.views.reader import reader
 
 _ROW = 19.0
 _FOOT = MARGIN + 34
@@ -29,7 +30,7 @@ def order_sheet(whole: WholeOrder, paper: Paper, imprint: Imprint) -> bytes:
     for number, some in enumerate(pages, start=1):
         page = Page(canvas, paper, imprint)
         top = page.height - MARGIN
-        page.text(MARGIN, top - 16, "Order", 20, bold=True)
+        page.text(MARGIN, top - 16, message("Order"), 20, bold=True)
         page.text(page.right, top - 14, whole.job, 12, align="right")
         for index, draw in enumerate(some):
             draw(page, top - 50 - index * _ROW)
@@ -48,31 +49,42 @@ def _rows(whole: WholeOrder) -> list[_Row]:
     rows: list[_Row] = [_head]
     for number, load in enumerate(whole.loads, start=1):
         if len(whole.loads) > 1:
-            rows.append(partial(_title, f"Load {number}: {_walls(load)}"))
+            rows.append(partial(_title, _load_called(number, load)))
         rows += [partial(_line, line) for line in load.lines]
     cost = format_price(order.cost) if order.cost else ""
-    missing = f"without {order.unpriced} boards that have no price" if order.cost and order.unpriced else ""
-    boards = sum(line.bought for line in order.lines)
-    rows.append(partial(_total, f"{boards} boards", missing, cost, f"{round(order.pounds)} lb"))
+    missing = without_price(order.unpriced) if order.cost and order.unpriced else EMPTY
+    boards = plural("{count} board", "{count} boards", count=sum(line.bought for line in order.lines))
+    rows.append(partial(_total, boards, missing, cost, message("{pounds} lb", pounds=round(order.pounds))))
     if order.supplies:
-        rows.append(partial(_title, "Sheets and hardware"))
+        rows.append(partial(_title, message("Sheets and hardware")))
     for one in order.supplies:
         rows.append(partial(_supply, one.count, say(one.what), say(one.because)))
     return rows
 
 
-def _walls(load: Load) -> str:
-    return f"walls {', '.join(load.walls)}, {round(load.pounds)} lb"
+def _load_called(number: int, load: Load) -> Message:
+    return message(
+        "Load {number}: walls {walls}, {pounds} lb",
+        number=number,
+        walls=", ".join(load.walls),
+        pounds=round(load.pounds),
+    )
 
 
 def _head(page: Page, y: float) -> None:
-    for x, name in ((_WHAT, "board"), (_GRADE, "grade"), (_NOTES, "of them")):
+    for x, name in ((_WHAT, message("board")), (_GRADE, message("grade")), (_NOTES, message("of them"))):
         page.text(x, y, name, 8)
-    for x, name in ((_QUANTITY, "quantity"), (_PRICE, "each"), (_COST, "cost"), (_POUNDS, "lb")):
+    for x, name in (
+        (_QUANTITY, message("quantity")),
+        (_PRICE, message("each")),
+        (_COST, message("cost")),
+        (_POUNDS, message("lb")),
+    ):
         page.text(x, y, name, 8, align="right")
 
 
-def _title(text: str, page: Page, y: float) -> None:
+def _title(title: Message, page: Page, y: float) -> None:
+    text = page.say(title)
     page.text(MARGIN, y, text, fitting_size(text, 12, page.right - MARGIN), bold=True)
 
 
@@ -80,21 +92,21 @@ def _line(line: OrderLine, page: Page, y: float) -> None:
     page.text(_QUANTITY, y, f"{line.bought} –", 14, bold=True, align="right")
     page.text(_WHAT, y, f"{line.section} x {line.board}", 14, bold=True)
     page.text(_GRADE, y, line.grade, fitting_size(line.grade or "x", 10, _NOTES - _GRADE - 8))
-    notes = [Reader().say(SPECIAL)] if line.is_special else []
-    notes += [f"{line.straight} straight"] if line.straight else []
-    notes += [f"{line.crooked} extra for crooked boards"] if line.crooked else []
-    said = ", ".join(notes)
+    notes = [SPECIAL] if line.is_special else []
+    notes += [message("{count} straight", count=line.straight)] if line.straight else []
+    notes += [message("{count} extra for crooked boards", count=line.crooked)] if line.crooked else []
+    said = ", ".join(map(page.say, notes))
     page.text(_NOTES, y, said, fitting_size(said or "x", 10, _PRICE - _NOTES - 40))
     if line.price is not None and line.cost is not None:
         page.text(_PRICE, y, format_price(line.price), 11, align="right")
         page.text(_COST, y, format_price(line.cost), 11, align="right")
     elif line.is_special:
-        page.text(_COST, y, "no price", 10, align="right")
+        page.text(_COST, y, message("no price"), 10, align="right")
     page.text(_POUNDS, y, str(round(line.bought * line.pounds)), 11, align="right")
     page.line(MARGIN, y - 5, page.right, y - 5, 0.2)
 
 
-def _total(boards: str, missing: str, cost: str, pounds: str, page: Page, y: float) -> None:
+def _total(boards: Message, missing: Message, cost: str, pounds: Message, page: Page, y: float) -> None:
     page.text(_WHAT, y, boards, 12, bold=True)
     page.text(_NOTES - 90, y, missing, 9)
     page.text(_COST, y, cost, 12, bold=True, align="right")

@@ -4,6 +4,7 @@ from collections.abc import Sequence
 
 from bluff.core.crew.pole import CLEAR, Pole
 from bluff.core.measure.length import Length, format_inches
+from bluff.core.message import Message, message
 from bluff.formats.paper.page import MARGIN, Page, fitting_size, spread
 from bluff.formats.paper.strip import Strip
 
@@ -14,9 +15,13 @@ _LETTERING = 9.5
 def draw_poles(page: Page, poles: Sequence[Pole]) -> None:
     """Fill a page with poles on one vertical scale."""
     top = page.height - MARGIN
-    page.text(MARGIN, top - 16, "Story poles", 20, bold=True)
+    page.text(MARGIN, top - 16, message("Story poles"), 20, bold=True)
     page.text(
-        page.right, top - 14, "Heights above the floor on the left, lengths on the right, in inches.", 9, align="right"
+        page.right,
+        top - 14,
+        message("Heights above the floor on the left, lengths on the right, in inches."),
+        9,
+        align="right",
     )
     low = MARGIN + 64
     highest = max((pole.height for pole in poles), default=1)
@@ -29,7 +34,9 @@ def draw_poles(page: Page, poles: Sequence[Pole]) -> None:
 
 def draw_strip(page: Page, pole: Pole, start: Length) -> None:
     """One page of a pole at full size, lying, its lower end to the left."""
-    strip = Strip(page, f"Story pole of {_marks(pole)}", "above the floor", start, pole.height)
+    strip = Strip(
+        page, message("Story pole of {marks}", marks=_marks(pole)), message("above the floor"), start, pole.height
+    )
     for stretch in pole.stretches:
         low, high = max(stretch.bottom, start), min(stretch.top, strip.end)
         if low >= high:
@@ -62,13 +69,22 @@ def _pole(page: Page, pole: Pole, left: float, right: float, floor: float, scale
         said = f"{format_inches(stretch.length)} {stretch.name(pole.words)}"
         page.text(wood + width + 10, label - 3, said, fitting_size(said, _LETTERING * 0.9, room))
     page.text(left + 4, floor - 16, _marks(pole), 11, bold=True)
-    studs = f"king {format_inches(pole.king)}" + (f", jack {format_inches(pole.jack)}" if pole.jack else ", on hangers")
-    page.text(left + 4, floor - 28, pole.words.say(studs), 8)
+    studs = (
+        message("{king} {long:length}, {jack} {short:length}", long=pole.king, short=pole.jack)
+        if pole.jack
+        else message("{king} {long:length}, on hangers", long=pole.king)
+    )
+    page.text(left + 4, floor - 28, studs, 8)
     if pole.off:
-        off = f"head {format_inches(abs(pole.off))} {'above' if pole.off > 0 else 'below'} the others"
+        off = message(
+            "head {off:length} above the others" if pole.off > 0 else "head {off:length} below the others",
+            off=abs(pole.off),
+        )
         page.text(left + 4, floor + pole.height * scale + 8, off, 8, bold=True)
 
 
-def _marks(pole: Pole) -> str:
+def _marks(pole: Pole) -> Message:
     marks = [opening.placed.id for opening in pole.openings]
-    return ", ".join(marks) if len(marks) <= 6 else f"{', '.join(marks[:5])} and {len(marks) - 5} more"
+    if len(marks) <= 6:
+        return message("{marks}", marks=", ".join(marks))
+    return message("{marks} and {count} more", marks=", ".join(marks[:5]), count=len(marks) - 5)

@@ -4,10 +4,11 @@ from collections.abc import Sequence
 
 from bluff.core.crew.snap_out import SnapOut, snap_out
 from bluff.core.measure.length import format_inches
+from bluff.core.message import EMPTY, follow, listed, message
 from bluff.core.takeoff.sloped_studs import SlopedStud, sloped_studs
 from bluff.core.wall.framing import Framing
 from bluff.formats.paper.page import MARGIN, Page, text_width
-from bluff.views.reader import Reader
+from bluff.formats.tables import headings
 
 _ROWS = 34
 """Uprights in a column; a sheet has one wide column of them or two narrow ones, and the wall on the deck beside."""
@@ -21,7 +22,7 @@ _TABS = (0.06, 0.36, 0.52, 0.68, 0.84, 1.0)
 """Where each figure of a line ends, by the width of its column."""
 _NAME = 0.28
 """Room for what a line is about, by the same."""
-_HEADS = ("", "", "at", "slope", "short", "long")
+_HEADS = (EMPTY, EMPTY, *headings("at", "slope", "short", "long"))
 
 
 def pages_of(framing: Framing) -> list[Sequence[SlopedStud]]:
@@ -37,9 +38,13 @@ def draw_slope(page: Page, framing: Framing, studs: Sequence[SlopedStud]) -> Non
     top = page.height - MARGIN
     width = page.text(MARGIN, top - 34, framing.plan.id, 40, bold=True)
     bevels = sorted({stud.degrees for stud in studs if stud.degrees})
-    cut = f"Bevel {' and '.join(f'{degrees}°' for degrees in bevels)}. " if bevels else ""
-    page.text(MARGIN + width + 16, top - 14, "Uprights under the slope", 16, bold=True)
-    said = f"{cut}Cut to the long point. At is read on the bottom plate, slope along the top plate from its low end."
+    page.text(MARGIN + width + 16, top - 14, message("Uprights under the slope"), 16, bold=True)
+    said = message(
+        "Cut to the long point. At is read on the {bottom_plate}, slope along the {top_plate} from its low end."
+    )
+    if bevels:
+        degrees = listed([message("{degrees}°", degrees=str(one)) for one in bevels])
+        said = follow(message("Bevel {degrees}.", degrees=degrees), said)
     page.text(MARGIN + width + 16, top - 30, said, 9.5)
     columns = [studs[:_ROWS], studs[_ROWS:]] if len(studs) > _ROWS else [studs]
     wide = (_WIDE - _GAP * (len(columns) - 1)) / len(columns)
@@ -71,7 +76,7 @@ def _table(page: Page, framing: Framing, studs: Sequence[SlopedStud], place: tup
 
 def _on_deck(page: Page, snapped: SnapOut, x: float, y: float) -> None:
     """The wall as chalk lines, hooked corner on the left, with what proves it."""
-    page.text(x, y, "On the deck", 11, bold=True)
+    page.text(x, y, message("On the deck"), 11, bold=True)
     room = page.right - x
     tallest = max(point.up.value for point in snapped.points)
     scale = min((room - 2 * _BESIDE) / snapped.base.value, 150 / tallest)
@@ -91,12 +96,19 @@ def _on_deck(page: Page, snapped: SnapOut, x: float, y: float) -> None:
         page.text(across + aside, up + rise, format_inches(point.up.value), 9.5, bold=True, align=side)
     down = floor - 34
     for point in snapped.points:
-        said = f"{format_inches(point.along.value)} along, {format_inches(point.up.value)} up"
+        said = message("{along:length} along, {up:length} up", along=point.along.value, up=point.up.value)
         page.text(x, down, said, 10, bold=True)
         down -= 14
-    lines = [*(("top line", slope) for slope in snapped.slopes)]
-    lines += [("diagonal from the hook", snapped.diagonals[0]), ("diagonal back to above it", snapped.diagonals[1])]
-    say = Reader().say
+    lines = [
+        *((message("top line"), slope) for slope in snapped.slopes),
+        (message("diagonal from the hook"), snapped.diagonals[0]),
+        (message("diagonal back to above it"), snapped.diagonals[1]),
+    ]
     for name, line in lines:
         width = page.text(x, down, format_inches(line.value), 10, bold=True)
-        down -= page.wrapped(x + max(width, 44) + 6, down, f"{name}: {say(line.steps[0].words)}", 8, room - 56) + 5
+        down -= (
+            page.wrapped(
+                x + max(width, 44) + 6, down, message("{name}: {sum}", name=name, sum=line.steps[0].words), 8, room - 56
+            )
+            + 5
+        )

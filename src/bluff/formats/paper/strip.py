@@ -4,7 +4,8 @@ A strip is pasted on the stick, or laid beside it. A ruler runs along its lower 
 have a register mark, which are laid on each other.
 """
 
-from bluff.core.measure.length import PER_INCH, Length, format_inches, inches
+from bluff.core.measure.length import PER_INCH, Length, inches
+from bluff.core.message import Message, message
 from bluff.formats.paper.page import MARGIN, Page
 
 _POINTS_AN_INCH = 72.0
@@ -18,7 +19,7 @@ _HIGH = 118.0
 class Strip:
     """What of a stick one page has: its edges, its ruler and its register marks, drawn as soon as it is made."""
 
-    def __init__(self, page: Page, title: str, measured: str, start: Length, length: Length) -> None:
+    def __init__(self, page: Page, title: Message, measured: Message, start: Length, length: Length) -> None:
         """Draw it.
 
         Args:
@@ -33,12 +34,17 @@ class Strip:
         self.top = page.height * 0.62
         self.bottom = self.top - _HIGH
         page.text(MARGIN, page.height - MARGIN - 18, title, 18, bold=True)
-        part = f"From {format_inches(start)} to {format_inches(self.end)} {measured}. "
-        page.text(MARGIN, page.height - MARGIN - 36, f"{part}Print at 100 percent, not fitted.", 10)
+        part = message(
+            "From {start:length} to {end:length} {measured}. Print at 100 percent, not fitted.",
+            start=start,
+            end=self.end,
+            measured=measured,
+        )
+        page.text(MARGIN, page.height - MARGIN - 36, part, 10)
         for y in (self.top, self.bottom):
             page.line(self.at(start), y, self.at(self.end), y, 1)
         self._ruler()
-        for place, words in ((start, "joins the page before"), (self.end, "joins the next page")):
+        for place, words in ((start, message("joins the page before")), (self.end, message("joins the next page"))):
             if 0 < place < length:
                 self._register(self.at(place))
                 page.text(self.at(place), self.bottom - 34, words, 8, align="center")

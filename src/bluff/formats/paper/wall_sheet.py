@@ -1,13 +1,14 @@
 """The sheet of one wall: its elevation between its two plates, what they read, what to cut, what was found."""
 
-from collections.abc import Collection, Sequence
+from collections.abc import Collection, Iterator, Sequence
 from enum import StrEnum
 
 from bluff.core.job.finding import Severity
+from bluff.core.job.job import Wall, WallKind
 from bluff.core.job.schools import End, MarkedOn, MarkLines
-from bluff.core.measure.length import Length, format_feet, format_inches
+from bluff.core.measure.length import Length, format_inches
 from bluff.core.measure.shapes import Rectangle
-from bluff.core.message import message, template
+from bluff.core.message import Message, follow, message, plural, separated, template
 from bluff.core.takeoff.cut_list import CutRow, cut_list, spacer_list
 from bluff.core.takeoff.nails import joints_of, nails
 from bluff.core.wall.framing import Framing
@@ -76,37 +77,58 @@ def _head(page: Page, framing: Framing, link: str) -> float:
     plan, top = framing.plan, page.height - MARGIN
     side = 58.0
     page.code(page.right - side, top - side, side, link)
-    page.text(page.right - side - 6, top - 10, "this wall on the screen", 7.5, align="right")
+    page.text(page.right - side - 6, top - 10, message("this wall on the screen"), 7.5, align="right")
     width = page.text(MARGIN, top - 40, plan.id, 48, bold=True)
     x = MARGIN + width + 16
-    page.text(x, top - 16, f"Plate {format_inches(plan.length)}", 22, bold=True)
-    long, high = format_inches(plan.stud_length.value), format_inches(plan.height.value)
-    stud = "studs" if plan.is_level else "studs, the short one"
-    studs = plan.standard.words.say(f"{plan.stud.nominal} {stud} {long}, wall {high} high")
-    kind = plan.wall.kind or "wall"
-    bearing = {True: ", carries load", False: ", carries no load", None: ""}[plan.wall.bearing]
+    page.text(x, top - 16, message("Plate {length:length}", length=plan.length), 22, bold=True)
+    studs = message(
+        "{size} {stud:many} {long:length}, wall {high:length} high"
+        if plan.is_level
+        else "{size} {stud:many}, the short one {long:length}, wall {high:length} high",
+        size=plan.stud.nominal,
+        long=plan.stud_length.value,
+        high=plan.height.value,
+    )
     page.text(x + page.width * 0.22, top - 16, studs, 13, bold=True)
-    hook = "left" if plan.standard.datum.end is End.START else "right"
-    said = f"{format_feet(plan.wall.run.length)} {kind}{bearing}. Tape hooks on the {hook} end. {_marked(plan)}"
-    page.text(x, top - 34, said, 10.5)
-    page.text(x, top - 48, f"{_ends(framing)} {_faces(framing)}".strip(), 10.5)
+    is_left = plan.standard.datum.end is End.START
+    hooks = message("Tape hooks on the left end.") if is_left else message("Tape hooks on the right end.")
+    page.text(x, top - 34, follow(_kind(plan.wall), hooks, *_marked(plan)), 10.5)
+    about = [*_ends(framing), *_faces(framing)]
+    if about:
+        page.text(x, top - 48, follow(*about), 10.5)
     return top - side
 
 
-def _marked(plan: WallPlan) -> str:
+_KINDS = {
+    WallKind.EXTERIOR: message("exterior"),
+    WallKind.PARTITION: message("partition"),
+    None: message("wall"),
+}
+_BEARING = {
+    True: template("{length:feet} {kind}, bearing."),
+    False: template("{length:feet} {kind}, not bearing."),
+    None: template("{length:feet} {kind}."),
+}
+
+
+def _kind(wall: Wall) -> Message:
+    """How long a wall is, what it is, and whether it carries load."""
+    return message(_BEARING[wall.bearing], length=wall.run.length, kind=_KINDS[wall.kind])
+
+
+def _marked(plan: WallPlan) -> Iterator[Message]:
     """How the plates are marked, as far as that is not the usual way."""
-    on = " Marks go on the edge." if plan.standard.marked_on is MarkedOn.EDGE else ""
-    both = " A line at both sides of a piece." if plan.standard.mark_lines is MarkLines.BOTH else ""
-    return f"Readings in inches.{on}{both}"
+    yield message("Readings in inches.")
+    if plan.standard.marked_on is MarkedOn.EDGE:
+        yield message("Marks go on the edge.")
+    if plan.standard.mark_lines is MarkLines.BOTH:
+        yield message("A line at both sides of a piece.")
 
 
-def _ends(framing: Framing) -> str:
-    say = reader(framing.plan.standard.words).say
-    return " ".join(
-        say(message(side, meets=meeting.described))
-        for side, end in ((_LEFT_END, End.START), (_RIGHT_END, End.END))
-        if (meeting := framing.plan.meetings.at(end))
-    )
+def _ends(framing: Framing) -> Iterator[Message]:
+    for side, end in ((_LEFT_END, End.START), (_RIGHT_END, End.END)):
+        if meeting := framing.plan.meetings.at(end):
+            yield message(side, meets=meeting.described)
 
 
 _LEFT_END, _RIGHT_END = template("Left end {meets}."), template("Right end {meets}.")
@@ -128,40 +150,43 @@ def _sheets_and_nails(
             page.text(at + 17, y + (per_column - down - 1) * 9, str(row.nails), 7, bold=True, align="right")
             _clipped(page, at + 20, y + (per_column - down - 1) * 9, text, 6.5, (right - x) / 2 - 26)
         y += per_column * 9 + 3
-        page.text(x, y, f"{sum(row.nails for row in rows)} nails, 16d, counted at each joint", 9, bold=True)
+        page.text(
+            x,
+            y,
+            message("{nails} nails, 16d, counted at each joint", nails=sum(row.nails for row in rows)),
+            9,
+            bold=True,
+        )
         y += 13
     if Layer.SHEETS in layers and framing.sheets.bought:
-        page.text(x, y, f"{framing.sheets.bought} sheets for one face, numbered as they go up", 9, bold=True)
+        page.text(
+            x,
+            y,
+            plural(
+                "{count} sheet for one face",
+                "{count} sheets for one face, numbered as they go up",
+                count=framing.sheets.bought,
+            ),
+            9,
+            bold=True,
+        )
         y += 13
     return y
 
 
-def _faces(framing: Framing) -> str:
+def _faces(framing: Framing) -> Iterator[Message]:
     """Which face boards lie flat on, and which way round studs with a wide face go."""
     plan = framing.plan
-    say = reader(plan.standard.words).say
-    faces = sorted({mark.side for mark in framing.marks if mark.side}, key=plan.letter_of_side)
-    said = [
-        say(
-            message(
-                "({letter}) lies flat on the {side} face.",
-                letter=plan.letter_of_side(face),
-                side=plan.side_called(face),
-            )
+    for face in sorted({mark.side for mark in framing.marks if mark.side}, key=plan.letter_of_side):
+        yield message(
+            "({letter}) lies flat on the {side} face.", letter=plan.letter_of_side(face), side=plan.side_called(face)
         )
-        for face in faces
-    ]
     if plan.wide_face is not None:
-        turned = any(mark.wide_face not in (None, plan.wide_face) for mark in framing.marks)
         side = plan.side_called(plan.wide_face)
-        said.append(
-            say(
-                message("Wide faces {side}, turned where a mark says (t).", side=side)
-                if turned
-                else message("Wide faces {side}.", side=side)
-            )
-        )
-    return " ".join(said)
+        if any(mark.wide_face not in (None, plan.wide_face) for mark in framing.marks):
+            yield message("Wide faces {side}, turned where a mark says (t).", side=side)
+        else:
+            yield message("Wide faces {side}.", side=side)
 
 
 def _elevation(page: Page, framing: Framing, top: float, layers: Collection[Layer]) -> float:
@@ -190,7 +215,10 @@ def _elevation(page: Page, framing: Framing, top: float, layers: Collection[Laye
         _opening(page, opening.placed, left, floor, scale)
     for story, line in enumerate(plan.wall.floors, start=1):
         _story_line(
-            page, f"floor {story} at {format_inches(line)}", (left, left + plan.length * scale), floor + line * scale
+            page,
+            message("floor {floor} at {at:length}", floor=story, at=line),
+            (left, left + plan.length * scale),
+            floor + line * scale,
         )
     _plate(page, framing, layers, Plate.TOP, left, floor, scale)
     _plate(page, framing, layers, Plate.BOTTOM, left, floor, scale)
@@ -222,7 +250,7 @@ def _kept_clear(page: Page, plan: WallPlan, bay: PlacedClear, left: float, floor
     x1, x2 = left + bay.span.start * scale, left + bay.span.end * scale
     low, high = floor + plan.bottom.value * scale, floor + plan.ceiling.lowest_over(bay.span) * scale
     page.polygon([(x1, low), (x2, low), (x2, high), (x1, high)], 0.93, 0.3)
-    said = plan.standard.words.say(f"{bay.name} {format_inches(bay.bay.clear)}")
+    said = message("{bay} {width:length}", bay=bay.name, width=bay.bay.clear)
     page.upright((x1 + x2) / 2 + 3, low + 6, said, 8, bold=True)
 
 
@@ -250,10 +278,10 @@ def _opening(page: Page, placed: PlacedOpening, left: float, floor: float, scale
     page.text(middle, head - 18, placed.id, 13, bold=True, align="center")
     if room > 54:
         page.text(middle, head - 31, rough, 9.5, bold=True, align="center")
-        page.text(middle, head - 42, str(placed.header), 8, align="center")
+        page.text(middle, head - 42, placed.header.called, 8, align="center")
 
 
-def _story_line(page: Page, said: str, along: tuple[float, float], y: float) -> None:
+def _story_line(page: Page, said: Message, along: tuple[float, float], y: float) -> None:
     """Where a floor is that the wall runs past, said beyond its end."""
     page.line(along[0] - 10, y, along[1] + 10, y, 0.9)
     page.text(along[1] + 14, y - 3, said, 8.5, bold=True)
@@ -290,31 +318,31 @@ def _plate(
         page.upright(label, y, text, size, bold=mark.role != CUT_LINE)
 
 
-def _bevelled(row: CutRow) -> list[str]:
+def _bevelled(row: CutRow) -> list[Message]:
     """What a board that is cut to a slope needs besides its length."""
     if row.bevel is None:
         return []
     if row.bevel.short is None:
-        return [f"plumb cuts {row.bevel.degrees}°"]
-    return [f"short {format_inches(row.bevel.short)}, {row.bevel.degrees}°"]
+        return [message("plumb cuts {degrees}°", degrees=str(row.bevel.degrees))]
+    return [message("short {length:length}, {degrees}°", length=row.bevel.short, degrees=str(row.bevel.degrees))]
 
 
-def _title(page: Page, x: float, top: float, text: str) -> float:
+def _title(page: Page, x: float, top: float, text: Message) -> float:
     page.text(x, top - 11, text, 11, bold=True)
     return top - 17
 
 
 def _cut_list(page: Page, framing: Framing, edges: tuple[float, float], top: float, low: float) -> None:
     x, right = edges
-    y = _title(page, x, top, "Cut" if framing.plan.is_level else "Cut, uprights on the next sheet")
+    y = _title(page, x, top, message("Cut") if framing.plan.is_level else message("Cut, uprights on the next sheet"))
     words = framing.plan.standard.words
     # What is cut to a slope is on a sheet of its own, a line for each.
     rows = [
         (
             str(row.count),
-            f"{row.size} treated" if row.is_treated else row.size,
+            page.say(message("{size} treated", size=row.size)) if row.is_treated else row.size,
             row.length,
-            ", ".join([*map(words.name, row.roles), *_bevelled(row)]),
+            ", ".join([*map(words.name, row.roles), *map(page.say, _bevelled(row))]),
         )
         for row in cut_list([framing])
         if row.bevel is None or framing.plan.is_level or row.bevel.short is None
@@ -350,41 +378,53 @@ def _openings(
     page: Page, openings: Sequence[PlacedOpening], edges: tuple[float, float], top: float, low: float
 ) -> None:
     x, right = edges
-    y = _title(page, x, top, "Openings")
+    y = _title(page, x, top, message("Openings"))
     if not openings:
-        page.text(x, y - 12, "none", 10)
+        page.text(x, y - 12, message("none"), 10)
     step = min(27.0, (y - low) / max(len(openings), 1))
     size = min(11.5, step * 0.43)
     for placed in openings:
         y -= step
         page.text(x, y + size * 1.1, placed.id, size, bold=True)
         rough = f"{format_inches(placed.rough.width.value)} x {format_inches(placed.rough.height.value)}"
-        page.text(x + size * 3, y + size * 1.1, f"RO {rough} from {format_inches(placed.start.value)}", size, bold=True)
-        source, header = placed.header.choice.source, placed.standard.words.name(Role.HEADER)
-        said = f"{header} {placed.header} ({source}), head {format_inches(placed.head.value)}{_on_floor(placed)}"
+        page.text(
+            x + size * 3,
+            y + size * 1.1,
+            message("RO {rough} from {start:length}", rough=rough, start=placed.start.value),
+            size,
+            bold=True,
+        )
+        header = message(
+            "{header} {boards} ({source}), head {head:length}",
+            boards=placed.header.called,
+            source=placed.header.choice.source.called,
+            head=placed.head.value,
+        )
+        said = page.say(separated([header, *_on_floor(placed)]))
         page.text(x + size * 3, y, said, fitting_size(said, size * 0.82, right - x - size * 3))
 
 
-def _on_floor(placed: PlacedOpening) -> str:
+def _on_floor(placed: PlacedOpening) -> Iterator[Message]:
     """Of an opening upstairs, its head above its own floor."""
     floor = placed.opening.floor
-    return f", {format_inches(placed.head_on_floor.value)} on floor {floor}" if floor else ""
+    if floor:
+        yield message("{head:length} on floor {floor}", head=placed.head_on_floor.value, floor=floor)
 
 
 def _findings(page: Page, framing: Framing, edges: tuple[float, float], top: float, low: float) -> None:
     """The worst first; what has no room is counted, and is on the screen."""
     x, right = edges
     findings, say = framing.findings, reader(framing.plan.standard.words).say
-    y = _title(page, x, top, "Findings") - 10
+    y = _title(page, x, top, message("Findings")) - 10
     if not findings:
-        page.text(x, y, "none", 10)
+        page.text(x, y, message("none"), 10)
     for number, finding in enumerate(findings):
         size = 8.5 if finding.severity is Severity.INFO else 9.5
         text = f"{say(finding.text)} {say(finding.do)}"
         is_last = number == len(findings) - 1
         # Below each but the last there is room to count those that have none.
         if y - wrapped_height(text, size, right - x - _BESIDE) < low + (0 if is_last else 16):
-            page.text(x, max(y, low + 5), f"and {len(findings) - number} more on the screen", 8.5)
+            page.text(x, max(y, low + 5), message("and {count} more on the screen", count=len(findings) - number), 8.5)
             return
         page.text(x, y, _WORST[finding.severity], 7, bold=True)
         y -= page.wrapped(x + _BESIDE, y, text, size, right - x - _BESIDE) + 3
