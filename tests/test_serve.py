@@ -69,7 +69,7 @@ class Visitor:
                 self.opener = urllib.request.build_opener(
                     urllib.request.HTTPCookieProcessor(), urllib.request.HTTPSHandler(context=trusting)
                 )
-            elif match := re.search(r"(https?://\S+)/enter#(\S+)", line):
+            elif match := re.search(r"(https?://\S+)/enter(?:\?demo)?#(\S+)", line):
                 assert match[1] == self.address
                 self.ask("/api/session/link", {"token": match[2]})
             elif "Ctrl-C" in line:
@@ -161,7 +161,7 @@ def test_a_database_that_dies_is_started_again_where_it_was(bluff, tmp_path):
             time.sleep(0.1)
     else:
         pytest.fail(f"it did not come back: {said}")
-    assert said <= {(503, "The database does not answer at the moment; nothing was changed.")}
+    assert said <= {(503, "The database does not answer at the moment. Nothing was changed.")}
     assert end(process)[0] == 0
 
 
@@ -170,7 +170,7 @@ def test_a_port_that_is_taken_is_said_or_gone_round(bluff):
         process = bluff(taken.getsockname()[1])
         _, err = process.communicate(timeout=30)
         assert process.returncode == 1
-        assert "taken. Choose another with --port" in err
+        assert "taken; choose another with --port" in err
 
 
 def test_a_database_that_is_not_there_is_said(monkeypatch, tmp_path, capsys):

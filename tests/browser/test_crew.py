@@ -50,7 +50,7 @@ def test_somebody_signs_in_and_goes_on_where_they_were(demo, pool, account, devi
     set_password(pool, account, PASSWORD)
     device.goto(demo.url)
     sign_in(device, password="not that one")
-    expect(device.get_by_role("alert")).to_contain_text("do not go together")
+    expect(device.get_by_role("alert")).to_contain_text("The name or the password is wrong")
     sign_in(device)
     expect(device.locator("[data-wall=H] > polygon")).to_be_visible()
     device.get_by_role("link", name="Crew, LF").click()
@@ -100,6 +100,12 @@ def test_a_framer_comes_by_a_link_ticks_what_is_cut_and_changes_nothing(demo, de
     expect(device.get_by_role("button", name="Board 1, all cut")).to_be_visible()
     device.get_by_role("link", name="Crew, RO").click()
     expect(device.get_by_label("Name of somebody new")).to_have_count(0)
+
+
+def test_the_link_of_the_demo_lets_in_at_once(demo, device):
+    device.goto(invited(demo, "Ro", "framer").replace("/enter#", "/enter?demo#"))
+    expect(device.get_by_role("link", name="Crew, RO")).to_be_visible()
+    expect(device.get_by_role("heading", name="Jobs")).to_be_visible()
 
 
 def test_a_link_that_was_used_lets_in_nobody_else(demo, device):
@@ -164,7 +170,7 @@ def test_two_leads_change_different_things_at_once_and_it_is_said(demo, browser,
         line.press("Enter")
         expect(line).to_have_value("")
     expect(
-        other.get_by_role("status").filter(has_text="Made on top of what changed meanwhile. LF: change W1.")
+        other.get_by_role("status").filter(has_text="Made on top of what changed meanwhile. LF: W1: ")
     ).to_be_visible()
     context.close()
 
@@ -186,7 +192,7 @@ def test_a_change_is_drawn_over_what_was_and_brought_back(demo):
     expect(page.locator("[data-opening=W1]")).to_have_count(1)
     page.get_by_role("button", name="Restore revision 0", exact=True).click()
     # That is a change like any other, in the list with the rest.
-    page.get_by_role("button", name=re.compile("^2 bring revision 0 back")).click()
+    page.get_by_role("button", name=re.compile("^2 Revision 0 restored")).click()
     page.get_by_role("tab", name="Changes since").click()
     expect(page.get_by_text("No wall is framed otherwise")).to_be_visible()
 

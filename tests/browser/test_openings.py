@@ -145,7 +145,7 @@ def test_what_is_not_understood_is_said_and_nothing_changes(openings):
     openings.keyboard.type("a big one")
     openings.keyboard.press("Enter")
     said = openings.get_by_role("alert").or_(openings.get_by_role("status"))
-    expect(said.filter(has_text="is no header")).to_be_visible()
+    expect(said.filter(has_text="is not a header")).to_be_visible()
     expect(cell(openings, "W5", "header")).to_have_text("a big one")
     openings.get_by_role("button", name="Discard").click()
     expect(cell(openings, "W5", "header")).to_have_text("3-ply 2x8")

@@ -23,7 +23,7 @@ def test_prices_are_typed_and_pasted_and_what_is_refused_stays_in_the_field(orde
     expect(page.get_by_text("13.65", exact=True).first).to_be_visible()
     price.fill("call us")
     price.press("Enter")
-    expect(page.get_by_text("is no price. Write it like 9.06.")).to_be_visible()
+    expect(page.get_by_text("is not a price. Write it like 9.06.")).to_be_visible()
     expect(price).to_have_value("call us")
     price.press("Escape")
     listed = page.get_by_label("Price list", exact=True)

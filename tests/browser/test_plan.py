@@ -105,7 +105,7 @@ def test_a_wall_is_dragged_with_its_figures_and_put_back(shelter):
     select(page, "E")
     expect(page.get_by_label("To D", exact=True)).to_have_value("20'-4 3/4\"")
     drag(page, wall(page, "E"), 40, 25)
-    expect(page.get_by_role("status").filter(has_text="Move wall E")).to_contain_text("east")
+    expect(page.get_by_role("status").filter(has_text="Wall E moved")).to_contain_text("east")
     page.mouse.up()
     expect(page.get_by_label("To D", exact=True)).not_to_have_value("20'-4 3/4\"")
     page.get_by_role("button", name="Undo").click()
@@ -140,7 +140,7 @@ def test_walls_are_nudged_selected_together_and_removed(shelter):
     expect(page.get_by_role("region", name="Selected walls")).to_contain_text("2 walls")
     page.get_by_role("button", name="Remove them").click()
     expect(wall(page, "G")).to_have_count(0)
-    expect(page.get_by_role("button", name="Undo")).to_have_attribute("title", "Undo: remove 2 walls")
+    expect(page.get_by_role("button", name="Undo")).to_have_attribute("title", "Undo: 2 walls removed")
     page.get_by_role("button", name="Undo").click()
     expect(wall(page, "G")).to_be_visible()
 
@@ -198,7 +198,7 @@ def test_the_plan_is_mirrored(shelter):
     page = shelter
     before = center(wall(page, "E"))
     page.get_by_role("button", name="East–west").click()
-    expect(page.get_by_role("button", name="Undo")).to_have_attribute("title", "Undo: mirror the plan east-west")
+    expect(page.get_by_role("button", name="Undo")).to_have_attribute("title", "Undo: Plan mirrored east to west")
     page.wait_for_function(
         "x => Math.abs(document.querySelector('[data-wall=E] > polygon').getBoundingClientRect().x - x) > 40",
         arg=before[0],
@@ -211,7 +211,7 @@ def test_an_opening_is_moved_and_copied_from_the_plan(shelter):
     card = page.get_by_role("region", name="Selected opening")
     expect(card).to_contain_text("3-6 x 4-6")
     enter(page, "By", "1-0")
-    expect(page.get_by_role("button", name="Undo")).to_have_attribute("title", "Undo: move W1 12 toward the end")
+    expect(page.get_by_role("button", name="Undo")).to_have_attribute("title", "Undo: W1 moved 12 toward the end")
     card.get_by_label("Into wall").select_option("D")
     enter(page, "Its center", "4-0")
     card.get_by_role("button", name="Copy", exact=True).click()
@@ -250,13 +250,11 @@ def test_a_picture_lies_under_the_plan_scaled_by_two_places(empty, tmp_path):
     page.mouse.click(box["x"] + 5, box["y"] + 20)
     page.mouse.click(box["x"] + box["width"] / 2 + 5, box["y"] + 20)
     enter(page, "Distance between the two places", "20'")
-    expect(page.get_by_role("button", name="Undo")).to_have_attribute(
-        "title", "Undo: scale the plan's picture by 20'-0\""
-    )
+    expect(page.get_by_role("button", name="Undo")).to_have_attribute("title", "Undo: Plan picture scaled by 20'-0\"")
     page.get_by_role("button", name="Move", exact=True).click()
     drag(page, picture, 60, 0)
     page.mouse.up()
-    expect(page.get_by_role("button", name="Undo")).to_have_attribute("title", "Undo: lay the plan's picture")
+    expect(page.get_by_role("button", name="Undo")).to_have_attribute("title", "Undo: Plan picture placed")
     page.get_by_role("button", name="Lock the picture").click()
     expect(page.get_by_role("button", name="Scale")).to_be_disabled()
     page.get_by_role("button", name="Take the picture away").click()

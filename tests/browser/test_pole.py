@@ -41,7 +41,7 @@ def test_what_if_is_pencilled_and_taken_or_left(poles):
 def test_what_is_no_header_is_said(poles):
     poles.get_by_label("Header").fill("a big one")
     poles.get_by_label("Header").press("Enter")
-    expect(poles.get_by_role("alert")).to_contain_text("is no header")
+    expect(poles.get_by_role("alert")).to_contain_text("is not a header")
     expect(poles.get_by_role("button", name="Take it")).to_be_disabled()
 
 

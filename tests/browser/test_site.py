@@ -14,6 +14,7 @@ from bluff.service.people import People
 from bluff.service.sessions import begin, enter
 from bluff.service.site import Site
 from bluff.store.accounts import Role
+from framing import say
 
 PHONE = {"width": 390, "height": 844}
 
@@ -464,8 +465,8 @@ def test_a_task_is_begun_by_so_many_and_done_and_the_day_goes_on(phone, second, 
     expect(theirs).to_have_count(0)
     settled(second)
     expect(cut).to_have_count(0)
-    says = [(entry.says, entry.last.name) for entry in Site(pool, account).log(shelter)]
-    assert says == [("Cut: done", "Second phone"), ("Started: cut, by 2", "lead")]
+    says = [(say(entry.says), entry.last.name) for entry in Site(pool, account).log(shelter)]
+    assert says == [("Cut: done", "Second phone"), ("Started: Cut, by 2 people", "lead")]
 
 
 def test_lumber_that_came_is_ticked_and_guesses_are_marked(phone):

@@ -157,7 +157,8 @@ def _show_phones(link: str) -> None:
 def _demo_ways_in(pool: ConnectionPool, address: str) -> str:
     """How to sign in to the demo: by name, or once by a link."""
     account, password = demo_sign_in(pool)
-    return f"  Sign in as {account.name} with {password}, or once by {_link(pool, address, account)}\n"
+    link = _link(pool, f"{address}/enter?demo", account)
+    return f"  Sign in as {account.name} with {password}, or once by {link}\n"
 
 
 def _first_way_in(pool: ConnectionPool, address: str) -> str:
@@ -165,12 +166,13 @@ def _first_way_in(pool: ConnectionPool, address: str) -> str:
     first = ensure_installation(pool)
     if is_entered(pool, first):
         return ""
-    return f"  The first time, open {_link(pool, address, first)} and choose a password.\n"
+    link = _link(pool, f"{address}/enter", first)
+    return f"  The first time, open {link} and choose a password.\n"
 
 
-def _link(pool: ConnectionPool, address: str, account: Account) -> str:
+def _link(pool: ConnectionPool, screen: str, account: Account) -> str:
     with pool.connection() as connection:
-        return f"{address}/enter#{link_for(connection, account.id)}"
+        return f"{screen}#{link_for(connection, account.id)}"
 
 
 @contextmanager

@@ -110,7 +110,7 @@ def test_any_text_is_a_length_or_a_sentence(text):
     try:
         assert 0 <= parse_length(text) <= LONGEST
     except LengthError as error:
-        assert error.message.endswith(".")
+        assert sentence_of(error).endswith(".")
 
 
 @pytest.mark.parametrize(

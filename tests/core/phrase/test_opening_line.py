@@ -13,7 +13,7 @@ from bluff.core.measure.length import format_exact, inches
 from bluff.core.phrase.opening_line import read_opening
 from bluff.core.phrase.wall_line import read_wall
 from framing import job_of
-from refusals import refused
+from refusals import refused, sentence_of
 
 JOB = job_of("18-6 2x4", "3-6x4-6 @ 9-3")
 
@@ -129,4 +129,4 @@ def test_any_line_is_understood_or_refused_in_words(text):
         try:
             read(text)
         except BluffError as error:
-            assert error.message.endswith(".")
+            assert sentence_of(error).endswith(".")

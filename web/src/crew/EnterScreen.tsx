@@ -8,9 +8,9 @@ import { Loading } from "../app/Loading";
 import { sessionQuery } from "../app/session";
 import { PasswordForm } from "./PasswordForm";
 
-/** Where a link leads: it lets in whom it was made for, to choose a password, or a guest to the one job it shows. */
+/** Where a link leads: it lets in whom it was made for, to choose a password, or a guest to the one job it shows. That of the demo lets in at once. */
 export function EnterScreen() {
-  const { hash } = useLocation();
+  const { hash, search } = useLocation();
   const navigate = useNavigate();
   const queries = useQueryClient();
   const [entered, enter] = useState<SignedIn | string | null>(null);
@@ -34,7 +34,8 @@ export function EnterScreen() {
     return <Told says="This link is not whole; copy all of it, with what is behind the #." />;
   if (entered === null) return <Loading what="Opening the link" />;
   if (typeof entered === "string") return <Told says={entered} />;
-  if (entered.only_job) return <Onward go={() => on(entered)} />;
+  // Whoever tries the demo is handed its password where it was started.
+  if (entered.only_job || search === "?demo") return <Onward go={() => on(entered)} />;
   return (
     <Box p={{ base: "4", md: "8" }} maxW="420px">
       <Heading as="h1" fontFamily="heading" fontSize="34px" fontWeight="800">
@@ -64,9 +65,9 @@ function opened(token: string): Promise<SignedIn | string> {
 }
 
 function Onward({ go }: { go: () => void }) {
-  // biome-ignore lint/correctness/useExhaustiveDependencies: once, when the guest is in
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once, when they are in
   useEffect(go, []);
-  return <Loading what="Opening the job" />;
+  return <Loading what="Signing in" />;
 }
 
 function Told({ says }: { says: string }) {

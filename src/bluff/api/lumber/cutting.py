@@ -19,6 +19,7 @@ from bluff.core.cutting.saw import SawStop, stops, wants_straight
 from bluff.core.job.stock import Section
 from bluff.core.job.words import Words
 from bluff.core.measure.length import format_board, in_whole_feet
+from bluff.core.message import message
 from bluff.core.wall.member import Member
 from bluff.formats.messages import kept_message
 from bluff.formats.ways_values import FileModel
@@ -303,7 +304,11 @@ class _Drawing:
             "name": format_board(board.length),
             "length": figure(board.length),
             "source": board.source,
-            "of": f"{board.of.name}, board {board.of.board}" if board.of else None,
+            "of": reader(self.words).say(
+                message("{section}, board {number}", section=board.of.name, number=board.of.board)
+            )
+            if board.of
+            else None,
             "locked": board.is_locked,
             "straight": wants_straight(board, self.members.get(board.section, {})),
             "new": board.number in self.other,
