@@ -27,7 +27,7 @@ def read_json(text: str | bytes, largest: int) -> Any:
     """
     if len(text) > largest:
         raise FaultyData(
-            [Fault("", message("The file is over {value} MB, too large for a job.", value=largest // 1024**2))]
+            [Fault("", message("The file is over {most} MB, too large for a job.", most=largest // 1024**2))]
         )
     if not text.strip():
         raise FaultyData([Fault("", message("There is nothing in it. Choose the file that was saved."))])

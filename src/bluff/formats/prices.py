@@ -144,7 +144,7 @@ def _priced(line: str) -> tuple[Section, Length, Fraction | None]:
     if len(parts) < 2:
         raise JobError(
             message(
-                "“{strip}” has a length or a price, not both. Write a line like 2x6 16' 9.06.", strip=line.strip()[:40]
+                "“{text}” has a length or a price, not both. Write a line like 2x6 16' 9.06.", text=line.strip()[:40]
             )
         )
     return of, _length(parts[0]), read_price(parts[-1])
@@ -158,7 +158,7 @@ def _of(line: str, like: str) -> tuple[int, Section, str]:
     counted = _COUNT.match(line)
     readings = [(1, line)] + ([(int(counted[1]), line[counted.end() :])] if counted else [])
     wrong = JobError(
-        message("“{strip}” begins with no section. Write a line like {like}.", strip=line.strip()[:40], like=like)
+        message("“{text}” begins with no section. Write a line like {like}.", text=line.strip()[:40], like=like)
     )
     for count, text in readings:
         named = _SECTION.match(text)
@@ -195,7 +195,7 @@ def read_price(text: str) -> Fraction:
         )
     figures = _PRICE.fullmatch(plain)
     if figures is None:
-        raise JobError(message("“{strip}” is not a price. Write it like 9.06.", strip=text.strip()[:20]))
+        raise JobError(message("“{text}” is not a price. Write it like 9.06.", text=text.strip()[:20]))
     price = Fraction(figures[1].replace(",", "."))
     if price > DEAREST:
         raise JobError(message("A board costs 0 to {dearest}.", dearest=DEAREST))

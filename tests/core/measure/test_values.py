@@ -148,7 +148,7 @@ def test_a_header_nobody_can_build_is_refused(header, says):
 
 
 def test_a_wide_opening_takes_one_to_three():
-    with refused(SettingError, match="Jacks can be 1 to 3"):
+    with refused(SettingError, match="a count from 1 to 3"):
         WideOpening(inches(60), jacks=4)
 
 

@@ -30,28 +30,40 @@ const STATES = {
 export function ChecksView() {
   const { job, wall } = useOpenWall();
   const asked = useChecks(job.id, wall, job.revision);
+  // Kept here, not with what is shown: where the answer is asked for again, a reading must not go to another check.
+  const [picked, pick] = useState<Picked>({ check: null, measure: null });
   return (
     <Shown asked={asked} what="Laying out the checks" trouble="This wall could not be checked">
-      {(checks) => <All job={job} checks={checks} />}
+      {(checks) => <All job={job} checks={checks} picked={picked} onPick={pick} />}
     </Shown>
   );
 }
 
-function All({ job, checks }: { job: Job; checks: Checks }) {
-  const [named, setNamed] = useState<string | null>(null);
-  const [measured, setMeasured] = useState<string | null>(null);
+/** What is being read: as picked, else the first that is open. */
+interface Picked {
+  check: string | null;
+  measure: string | null;
+}
+
+function All({
+  job,
+  checks,
+  picked,
+  onPick,
+}: {
+  job: Job;
+  checks: Checks;
+  picked: Picked;
+  onPick: (picked: Picked) => void;
+}) {
   const waiting = useWaiting(job.id);
-  const found = checks.checks.find(({ id }) => id === named);
+  const found = checks.checks.find(({ id }) => id === picked.check);
   const check = found ?? checks.checks.find(({ state }) => state === "open") ?? checks.checks[0];
   if (!check) return <Text p="4">There is nothing to check of this wall.</Text>;
   const open = check.measures.find(({ readings }) => readings.length === 0);
-  const measure = check.measures.find(({ id }) => id === measured) ?? open ?? check.measures[0];
+  const measure = check.measures.find(({ id }) => id === picked.measure) ?? open ?? check.measures[0];
   if (!measure) return null;
   const isWaiting = check.measures.some(({ id }) => waitingFor(waiting, checks.wall, check.id, id) !== null);
-  function pick(id: string) {
-    setNamed(id);
-    setMeasured(null);
-  }
   function read(value: string, by: "hand" | "tape" = "hand") {
     if (!check || !measure) return;
     void say(job.id, {
@@ -63,8 +75,7 @@ function All({ job, checks }: { job: Job; checks: Checks }) {
       read_by: by,
     });
     const next = check.measures[check.measures.indexOf(measure) + 1];
-    setNamed(check.id);
-    setMeasured((next ?? measure).id);
+    onPick({ check: check.id, measure: (next ?? measure).id });
   }
   return (
     <Flex
@@ -73,7 +84,11 @@ function All({ job, checks }: { job: Job; checks: Checks }) {
       direction={{ base: "column", lg: "row" }}
       overflowY={{ base: "auto", lg: "hidden" }}
     >
-      <CheckList checks={checks.checks} picked={check.id} onPick={pick} />
+      <CheckList
+        checks={checks.checks}
+        picked={check.id}
+        onPick={(id) => onPick({ check: id, measure: null })}
+      />
       <Flex
         direction="column"
         flex={{ lg: "1" }}
@@ -105,7 +120,13 @@ function All({ job, checks }: { job: Job; checks: Checks }) {
           />
           <TapeCard measure={measure} onRead={(value) => read(value, "tape")} />
         </Changes>
-        <Measures job={job.id} wall={checks.wall} check={check} measure={measure} onPick={setMeasured} />
+        <Measures
+          job={job.id}
+          wall={checks.wall}
+          check={check}
+          measure={measure}
+          onPick={(id) => onPick({ check: check.id, measure: id })}
+        />
       </Flex>
     </Flex>
   );

@@ -95,7 +95,9 @@ def pole_sheets(
     else:
         mine = [pole for pole in all_poles if strip in {opening.placed.id for opening in pole.openings}]
         if not mine:
-            raise NotFound(message("There is no pole of {strip}; it is not framed, or not in this job.", strip=strip))
+            raise NotFound(
+                message("There is no pole of {opening}. It is not framed, or not in this job.", opening=strip)
+            )
         pdf = pole_strip(mine[0], paper, imprint(state))
     return shown(pdf, f"{stem(state.job.name)}-poles")
 

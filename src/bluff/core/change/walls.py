@@ -328,9 +328,9 @@ def opening_moved(job: Job, opening_id: str, by: Length) -> Job:
         if (center := _center(placed) + by) < 0:
             raise EditError(
                 message(
-                    "{opening_id} would be {value:length} past the start of its wall.",
+                    "{opening_id} would be {by:length} past the start of its wall.",
                     opening_id=opening_id,
-                    value=-center,
+                    by=-center,
                 ),
                 "by",
             )
@@ -340,9 +340,9 @@ def opening_moved(job: Job, opening_id: str, by: Length) -> Job:
         if distance < 0:
             raise EditError(
                 message(
-                    "{opening_id} would be {value:length} past what it is measured from.",
+                    "{opening_id} would be {by:length} past what it is measured from.",
                     opening_id=opening_id,
-                    value=-distance,
+                    by=-distance,
                 ),
                 "by",
             )

@@ -517,8 +517,7 @@ def check_count(name: str, count: int, most: int = 3, least: int = 1) -> None:
     if not least <= count <= most:
         raise SettingError(
             message(
-                "{capitalize} can be {least} to {most}, not {count}.",
-                capitalize=name.replace("_", " ").capitalize(),
+                "Write a count from {least} to {most}, not {count}.",
                 least=least,
                 most=most,
                 count=count,

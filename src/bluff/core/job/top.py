@@ -144,7 +144,7 @@ def parse_rise(text: str) -> Fraction:
     rise = _IN_TWELVE.sub("", text.strip())
     if not _RISE.fullmatch(rise):
         raise JobError(
-            message("“{strip}” is not a pitch. Write the rise in 12 of run, like 5/12.", strip=text.strip()), "pitch"
+            message("“{text}” is not a pitch. Write the rise in 12 of run, like 5/12.", text=text.strip()), "pitch"
         )
     return Fraction(rise)
 

@@ -154,18 +154,18 @@ def parse_length(text: str) -> Length:
         True
         >>> parse_length("3-0-0")
         Traceback (most recent call last):
-        bluff.core.errors.LengthError: “{said}” has two dashes. Write 3-0 for 3 feet, or 3' 0". (said='3-0-0')
+        bluff.core.errors.LengthError: “{text}” has two dashes. Write 3-0 for 3 feet, or 3' 0". (text='3-0-0')
     """
     said = text.strip()
     if len(said) > _LONGEST_TEXT:
-        raise LengthError(message("“{said}…” is too long for a length. {write}", said=said[:20], write=_WRITE))
+        raise LengthError(message("“{text}…” is too long for a length. {write}", text=said[:20], write=_WRITE))
     plain = _one_spelling(said)
     if not plain:
         raise LengthError(message("A length is missing. {write}", write=_WRITE))
     metric = _parse_metric(plain)
     length = _parse_imperial(said, plain) if metric is None else metric
     if length > LONGEST:
-        raise LengthError(message("“{said}” is more than 1000 feet. {write}", said=said, write=_WRITE))
+        raise LengthError(message("“{text}” is more than 1000 feet. {write}", text=said, write=_WRITE))
     return nearest(length)
 
 
@@ -290,16 +290,16 @@ def _parse_metric(plain: str) -> Fraction | None:
 
 def _parse_imperial(said: str, plain: str) -> Fraction:
     if plain.startswith("-"):
-        raise LengthError(message("“{said}” is less than nothing. Write a length without the minus.", said=said))
+        raise LengthError(message("“{text}” is less than nothing. Write a length without the minus.", text=said))
     if len(re.findall(r"\d\s*-\s*(?=\d)", plain)) > 1:
-        raise LengthError(message("“{said}” has two dashes. Write 3-0 for 3 feet, or 3' 0\".", said=said))
+        raise LengthError(message("“{text}” has two dashes. Write 3-0 for 3 feet, or 3' 0\".", text=said))
     if re.fullmatch(r"\d+\s*-\s*\d+/\d+\s*\"?", plain):
         foot, fraction = re.split(r"\s*-\s*", plain.rstrip('" '))
         raise LengthError(
             message(
-                "“{said}” could be inches or feet. Write {foot} {fraction} for inches, {foot}' 0 {fraction}\" for "
+                "“{text}” could be inches or feet. Write {foot} {fraction} for inches, {foot}' 0 {fraction}\" for "
                 "feet.",
-                said=said,
+                text=said,
                 foot=foot,
                 fraction=fraction,
             )
@@ -309,22 +309,22 @@ def _parse_imperial(said: str, plain: str) -> Fraction:
             return _feet_and_inches(said, match)
     if match := _ONLY_INCHES.fullmatch(plain):
         return _inch_part(said, match) * PER_INCH
-    raise LengthError(message("“{said}” is not a length. {write}", said=said, write=_WRITE))
+    raise LengthError(message("“{text}” is not a length. {write}", text=said, write=_WRITE))
 
 
 def _feet_and_inches(said: str, match: re.Match[str]) -> Fraction:
     feet = Fraction(match["feet"])
     part = _inch_part(said, match)
     if feet.denominator != 1 and part:
-        raise LengthError(message("“{said}” has part of a foot and inches as well. {write}", said=said, write=_WRITE))
+        raise LengthError(message("“{text}” has part of a foot and inches as well. {write}", text=said, write=_WRITE))
     if part >= 12:
         total = nearest((feet * 12 + part) * PER_INCH)
         raise LengthError(
             message(
-                "“{said}” has {match} inches after the feet, more than a foot. Write {total:length} if that is what "
+                "“{text}” has {inches} inches after the feet, more than a foot. Write {total:length} if that is what "
                 "it measures.",
-                said=said,
-                match=match["whole"],
+                text=said,
+                inches=match["whole"],
                 total=total,
             )
         )
@@ -335,18 +335,18 @@ def _inch_part(said: str, match: re.Match[str]) -> Fraction:
     """The inches of a match of `_INCHES`: a whole or decimal number, a tape fraction, or both."""
     whole, fraction = match["whole"], match["fraction"] or match["alone"]
     if fraction and "." in (whole or ""):
-        raise LengthError(message("“{said}” is not a length. {write}", said=said, write=_WRITE))
+        raise LengthError(message("“{text}” is not a length. {write}", text=said, write=_WRITE))
     total = Fraction(whole or 0)
     if fraction:
         top, bottom = (int(part) for part in fraction.split("/"))
         if bottom not in TAPE_DENOMINATORS:
             raise LengthError(
                 message(
-                    "“{said}” has a fraction no tape shows. Use halves, 4ths, 8ths, 16ths, 32nds or 64ths.", said=said
+                    "“{text}” has a fraction no tape shows. Use halves, 4ths, 8ths, 16ths, 32nds or 64ths.", text=said
                 )
             )
         if top >= bottom:
-            raise LengthError(message("“{said}” has a fraction of an inch or more. {write}", said=said, write=_WRITE))
+            raise LengthError(message("“{text}” has a fraction of an inch or more. {write}", text=said, write=_WRITE))
         total += Fraction(top, bottom)
     return total
 

@@ -40,9 +40,7 @@ class Lumber:
     def __post_init__(self) -> None:
         if not 0 < self.thickness <= self.width:
             raise LumberError(
-                message(
-                    "A {value} is given as thicker than it is wide. Write thickness, then width.", value=self.nominal
-                )
+                message("A {size} is given as thicker than it is wide. Write thickness, then width.", size=self.nominal)
             )
         narrow = self.thickness if self.narrow is None else self.narrow
         object.__setattr__(self, "section", (self.thickness + narrow) * self.width // 2)
@@ -92,17 +90,17 @@ def lumber(nominal: str) -> Lumber:
     if nominal.strip() in _ENGINEERED:
         raise LumberError(
             message(
-                "An engineered size is written with its ply: {engineered_ply} x {strip}.",
-                engineered_ply=ENGINEERED_PLY,
-                strip=nominal.strip(),
+                "An engineered size is written with its ply: {ply} x {width}.",
+                ply=ENGINEERED_PLY,
+                width=nominal.strip(),
             )
         )
     thickness = nominal.strip().split("x")[0].strip()
     alike = [name for name in LUMBER if name.startswith(f"{thickness}x")] or sorted(STUDS, key=len)
     raise LumberError(
         message(
-            "There is no {value}. Choose from {choices}.",
-            value=nominal.strip() or "board without a size",
+            "There is no {size}. Choose from {choices}.",
+            size=nominal.strip() or "board without a size",
             choices=", ".join(alike),
         )
     )

@@ -57,13 +57,13 @@ def parse_size(text: str) -> Size:
         parts = [f"{called[1]}-{called[3]}", f"{called[4]}-{called[5]}"]
     elif re.fullmatch(r"\d{3}|\d{5,6}", said):
         raise SizeError(
-            message("“{said}” could be several sizes. Write feet and inches with dashes, like 10-0 x 6-8.", said=said)
+            message("“{text}” could be several sizes. Write feet and inches with dashes, like 10-0 x 6-8.", text=said)
         )
     else:
         parts = _TIMES.split(said)
     if len(parts) != 2 or not all(parts):
-        raise SizeError(message("“{said}” is not a size. {write}", said=said, write=_WRITE))
+        raise SizeError(message("“{text}” is not a size. {write}", text=said, write=_WRITE))
     try:
         return Size(*(parse_length(part) for part in parts))
     except LengthError as error:
-        raise SizeError(message("In the size “{said}”: {message}", said=said, message=error.message)) from error
+        raise SizeError(message("In the size “{text}”: {why}", text=said, why=error.message)) from error

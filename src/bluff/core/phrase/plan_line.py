@@ -241,7 +241,7 @@ def _named(name: str, outlines: list[Outline]) -> Outline:
         facing = [drawn for drawn in outlines if drawn.wall.kind is WallKind.EXTERIOR and _faces(drawn, toward)]
         if facing:
             return max(facing, key=lambda drawn: sum(a * b for a, b in zip(drawn.origin, toward, strict=True)))
-        raise PhraseError(message("No exterior wall faces {lower}. Name the wall by its mark.", lower=name.lower()))
+        raise PhraseError(message("No exterior wall faces {side}. Name the wall by its mark.", side=name.lower()))
     for drawn in outlines:
         if drawn.wall.id.lower() == name.lower():
             return drawn
@@ -267,9 +267,7 @@ def _side(base: Outline, said: str | None) -> int:
         across = base.direction[0] * north - base.direction[1] * east
         if abs(across) < 0.1:
             raise PhraseError(
-                message(
-                    "Wall {id} has no side to the {lower}. Name a side it has.", id=base.wall.id, lower=said.lower()
-                )
+                message("Wall {id} has no side to the {side}. Name a side it has.", id=base.wall.id, side=said.lower())
             )
         return 1 if across > 0 else -1
     if base.wall.kind is not WallKind.EXTERIOR:
