@@ -7530,9 +7530,11 @@ export interface components {
         };
         /**
          * WaysGroup
-         * @description Rows that belong together.
+         * @description Rows that belong together: what tells them from others, and what they are called.
          */
         WaysGroup: {
+            /** Key */
+            key: string;
             /** Name */
             name: string;
             /** Rows */

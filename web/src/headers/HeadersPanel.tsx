@@ -16,7 +16,7 @@ import { HeadersTable } from "./HeadersTable";
 import { useHeaders } from "./useHeaders";
 
 /** The group of ways that a header is checked by. */
-const GROUP = "Header check";
+const GROUP = "header_wood";
 
 /** Every header of a job checked by what is said to lie on it, and where that is said. */
 export function HeadersPanel({ job, change }: { job: Job; change: JobChange }) {
@@ -83,8 +83,8 @@ function OfWall({ job, wall, change }: { job: Job; wall: string; change: JobChan
         <Changes>
           <WaysForm
             groups={groups
-              .filter(({ name }) => name === GROUP)
-              .map(({ rows }) => ({ name: `Headers of wall ${wall}`, rows }))}
+              .filter(({ key }) => key === GROUP)
+              .map(({ key, rows }) => ({ key, name: `{Header:many} of wall ${wall}`, rows }))}
             onSay={(way, text) => change.enter({ edit: "set-way", wall, way, text })}
           />
         </Changes>

@@ -89,7 +89,7 @@ function AllChoices({
       <Flex flex="1" minH="0" direction={{ base: "column", lg: "row" }}>
         <Box flex="1" minW="0" overflowY="auto" pb="4">
           {ways.map((group) =>
-            group.name === WORDS ? (
+            group.key === WORDS ? (
               <Changes key={group.name}>
                 <WordsCard rows={group.rows} onSay={takeWord} />
               </Changes>
@@ -97,7 +97,7 @@ function AllChoices({
               <PartOfStandard
                 key={group.name}
                 group={group}
-                tried={effect.data?.ways.find(({ name }) => name === group.name) ?? group}
+                tried={effect.data?.ways.find(({ key }) => key === group.key) ?? group}
                 asked={isIn(group, considered) ? (considered?.way ?? null) : null}
                 onAsk={ask}
               />
@@ -145,7 +145,15 @@ function isIn({ rows }: WaysGroup, considered: Considered | null): boolean {
 /** The way to each part of the standard. */
 function Parts({ names }: { names: string[] }) {
   return (
-    <Flex as="nav" aria-label="Parts of the standard">
+    // More of them lie beyond the edge where they fade; at the end there is room behind the last one.
+    <Flex
+      as="nav"
+      aria-label="Parts of the standard"
+      minW="0"
+      overflowX="auto"
+      pe="28px"
+      maskImage="linear-gradient(to right, #000 calc(100% - 28px), transparent)"
+    >
       {names.map((name) => (
         <Button
           key={name}

@@ -7,7 +7,8 @@ import type { SayWay } from "../ways/WaysForm";
 import { SaidBy } from "./PartOfStandard";
 
 /** What its part of the standard is called. */
-export const WORDS = "Words";
+/** The key of the group of rows it shows. */
+export const WORDS = "words";
 
 /** What each piece is called and what is written for it: from a preset, or typed. They frame nothing otherwise. */
 export function WordsCard({ rows, onSay }: { rows: Way[]; onSay: SayWay }) {
@@ -23,7 +24,7 @@ export function WordsCard({ rows, onSay }: { rows: Way[]; onSay: SayWay }) {
   );
   return (
     <InUsualWords>
-      <FieldGroup name={WORDS} level="h2">
+      <FieldGroup name="Words" level="h2">
         <Text fontSize="13px" color="faint" mb="1">
           Chosen once, said on every screen, sheet and table of this job. <SaidBy level={preset.whence} />
         </Text>

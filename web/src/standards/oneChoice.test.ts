@@ -8,7 +8,11 @@ const row = (way: string, options: string[], text = "", is_open = false) =>
 
 test("a choice has a few options and no others", () => {
   const groups = [
-    { name: "One", rows: [row("corner", ["a", "b"]), row("spacing", ["16", "24"], "16", true)] },
+    {
+      key: "corner",
+      name: "One",
+      rows: [row("corner", ["a", "b"]), row("spacing", ["16", "24"], "16", true)],
+    },
   ];
   expect(choicesIn(groups).map(({ way }) => way)).toEqual(["corner"]);
 });

@@ -48,8 +48,9 @@ class WayView(BaseModel):
 
 
 class WaysGroup(BaseModel):
-    """Rows that belong together."""
+    """Rows that belong together: what tells them from others, and what they are called."""
 
+    key: str
     name: str
     rows: list[WayView]
 
@@ -107,7 +108,7 @@ def _groups(standard: Standard, levels: Levels, follows: str, matters: Callable[
             if row.key in ways.names() and row.is_asked(standard) and matters(row)
         ]
         if rows:
-            groups.append(WaysGroup(name=say(group.name), rows=rows))
+            groups.append(WaysGroup(key=group.keys[0], name=say(group.name), rows=rows))
     return groups
 
 
