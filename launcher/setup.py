@@ -66,7 +66,7 @@ def database_programs() -> None:
 
 
 def lock() -> None:
-    """Resolve requirements/*.in anew and write the lock files, which name no host."""
+    """Resolve requirements/*.in again and write the lock files, which name no host."""
     uv = _installed_uv()
     for name in ("uv", "run", "test"):
         source, target = REQUIREMENTS / f"{name}.in", REQUIREMENTS / f"{name}.txt"

@@ -72,7 +72,7 @@ def test_the_authority_stays_and_the_certificate_follows_the_machine(tmp_path, m
     assert moved.authority.read_bytes() == authority
     assert "10.0.0.5" in names_of(moved)
     assert shaken(moved, "10.0.0.5", moved.authority)
-    # Two months before its end it is made anew.
+    # Two months before its end it is made again.
     certificate = moved.certificate.read_bytes()
 
     class Later(datetime):

@@ -309,7 +309,7 @@ def test_walls_that_change_while_it_is_planned_are_planned_as_they_are(client, p
 
 
 def test_what_is_cut_while_it_is_planned_stays(client, pool, account, job, ask):
-    """The tick comes between looking and keeping: it is planned anew with it."""
+    """The tick comes between looking and keeping: it is planned again with it."""
     board = boards_of(ask())[0]
     runs = []
     Cuttings(pool, account, runs.append).plan(UUID(job), Wanted(seconds=2))

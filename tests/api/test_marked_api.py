@@ -113,7 +113,7 @@ def test_a_plate_that_was_begun_has_what_was_written_struck_and_nothing_added(cl
     edit(client, job, 2, MOVE)
     (bottom,) = client.get(f"/api/jobs/{job}/marked").json()
     assert kings(bottom) == [(False, "50 1/2")]
-    # Written anew where it goes, it is there twice until the old one is struck.
+    # Written again where it goes, it is there twice until the old one is struck.
     (bottom,) = mark(client, job, revision=3, name=KING)
     assert (bottom["written"], kings(bottom)) == (2, [(False, "50 1/2")])
     (bottom,) = mark(client, job, revision=2, name=KING, is_done=False)

@@ -1,4 +1,4 @@
-"""Cutting a job's boards in the real interface: they are drawn, ticked, locked, and planned anew where walls change."""
+"""Cutting a job's boards in the real interface: drawn, ticked, locked, and planned again where walls change."""
 
 import json
 import re

@@ -82,7 +82,7 @@ def test_a_wall_somebody_began_stays_and_the_other_gives_way():
 
 
 def test_what_is_no_longer_to_be_bought_for_stays():
-    """Of a plate whose one board is cut already, the other is not broken anew."""
+    """Of a plate whose one board is cut already, the other is not broken again."""
     lay = laying(slab(25, 22))
 
     def with_one_cut(walls):

@@ -89,7 +89,7 @@ class FrontEnd(StaticFiles):
     """The built front end: its files, and its one page for every address it routes itself.
 
     Files whose names hold a digest of what is in them are kept by browsers for good; the page, which names them, is
-    asked for anew each time. Scripts and styles were packed when they were built, smaller than anybody could while
+    asked for again each time. Scripts and styles were packed when they were built, smaller than anybody could while
     somebody waits, and go out compressed to clients that accept them.
     """
 

@@ -79,7 +79,7 @@ def read_photograph(data: bytes) -> bytes:
     picture = ImageOps.exif_transpose(_image(data))
     picture.thumbnail((LARGEST_PHOTOGRAPH, LARGEST_PHOTOGRAPH))
     file = BytesIO()
-    # A picture made anew from its pixels, so that nothing else of the file comes along.
+    # A picture made again from its pixels, so that nothing else of the file comes along.
     bare = Image.new("RGB", picture.size)
     bare.paste(picture.convert("RGB"))
     bare.save(file, "JPEG", quality=80, optimize=True)

@@ -28,7 +28,7 @@ def counted_wall(job: Job, wall: str) -> CountedWall:
 
 @lru_cache(maxsize=32)
 def counted(job: Job) -> Counted:
-    """What a job comes to, its boards planned anew from first to last: the same for the same job."""
+    """What a job comes to, its boards planned again from first to last: the same for the same job."""
     found = standing(job, (), frozenset())
     lines = order_lines(job, found.boards, found.asked)
     costs = [line.cost for line in lines]

@@ -158,7 +158,7 @@ class Cuttings:
         return self._change(job, check, mark)
 
     def lock(self, job: UUID, numbers: Collection[int], *, is_locked: bool) -> CuttingState:
-        """Have boards stay as they are, or let them be planned anew again.
+        """Have boards stay as they are, or let them be planned again.
 
         Raises:
             NotFound: The crew has no such job.

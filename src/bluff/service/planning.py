@@ -40,9 +40,9 @@ from bluff.store.site import begun_walls
 _TELL_EVERY = 0.4
 """Seconds between words of how far a run is."""
 _LAST_SECONDS = 2.0
-"""What is left to plan anew when something was cut while it was planned."""
+"""What is left to plan again when something was cut while it was planned."""
 _PATIENT = 3
-"""Times it is planned anew with care; from then on boards are taken as they come."""
+"""Times it is planned again with care; from then on boards are taken as they come."""
 _FOR_BOARDS = 4.0
 """Seconds that go into the boards before any go into where plates break."""
 _FOR_BREAKS = 0.5
@@ -59,7 +59,7 @@ class Wanted:
     Args:
         aim: What boards are to have least of.
         seconds: How long it may look.
-        is_anew: Whether everything is planned anew that is neither cut nor locked.
+        is_anew: Whether everything is planned again that is neither cut nor locked.
         breaks: Whether plates of walls nobody began may break elsewhere, where that cuts for less.
     """
 

@@ -1,4 +1,4 @@
-"""A whole job's boards: what is left of them once its walls changed, and the rest planned anew.
+"""A whole job's boards: what is left of them once its walls changed, and the rest planned again.
 
 Pieces go where wood lies about first: into what is left of boards that were begun, into pieces that serve nothing any
 more, into boards on the site. Only for the others boards are bought, as few or as cheap as can be.

@@ -1,4 +1,4 @@
-"""Boards carried over to walls that changed: what was cut stays, what is touched is planned anew, nothing is lost."""
+"""Boards carried over to walls that changed: what was cut stays, what is touched is planned again, nothing is lost."""
 
 from dataclasses import replace
 
@@ -85,7 +85,7 @@ def test_a_piece_with_a_beveled_end_serves_nothing_else():
 
 
 def test_a_spare_that_was_recut_is_used_up_even_when_its_place_comes_back():
-    """Stud 2 of B was cut, then recut as a sill; the wall gets its stud back, and it is planned anew."""
+    """Stud 2 of B was cut, then recut as a sill; the wall gets its stud back, and it is planned again."""
     recut = board(4, "92 5/8", {"A/block": "40"}, source=Source.OFFCUT, of=Tick(2, "B/stud/2"))
     asked = [asking(ALL | {"A/block": "40"})]
     found = carried((*BOARDS, recut), asked, ticks((2, "B/stud/2"), (4, "A/block")))

@@ -101,7 +101,7 @@ export function benchQuery(job: string, wall: string, revision: number, { hook, 
   });
 }
 
-/** A bench of the values it shares with the one before: most pieces outlive an edit, and those are not drawn anew. */
+/** A bench of the values it shares with the one before: most pieces outlive an edit, and those are not redrawn. */
 function likeBefore(queries: QueryClient, bench: Bench, job: string): Bench {
   const before = queries.getQueriesData<Bench>({ queryKey: ["bench", job, bench.wall.id] }).at(-1)?.[1];
   return replaceEqualDeep(before, bench);

@@ -1003,7 +1003,7 @@ export interface paths {
         put?: never;
         /**
          * Lock
-         * @description Have boards stay as they are, whatever is planned anew; or no longer.
+         * @description Have boards stay as they are, whatever is planned again; or no longer.
          */
         post: operations["lock_api_jobs__job_id__cutting_locks_post"];
         delete?: never;
@@ -7486,7 +7486,7 @@ export interface components {
             seconds?: number;
             /**
              * Anew
-             * @description Whether everything is planned anew that is neither cut nor locked.
+             * @description Whether everything is planned again that is neither cut nor locked.
              * @default true
              */
             anew?: boolean;

@@ -127,7 +127,7 @@ function useTyped({ job, revision, wall, label, change, onReading, onDone }: Lin
   const reading = useQuery({
     queryKey: ["phrase", job, revision, wall, said],
     queryFn: () => answered<EditReading>(understand(job, said, wall)),
-    // Sent, it is not read anew at the revision it makes.
+    // Sent, it is not read again at the revision it makes.
     enabled: said !== "" && said !== HELP && said !== sent,
     retry: false,
     placeholderData: keepPreviousData,

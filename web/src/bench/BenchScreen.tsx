@@ -197,7 +197,7 @@ function Framed({
   );
 }
 
-/** What is known of the wall besides the drawing; not drawn anew while the mouse only passes over pieces. */
+/** What is known of the wall besides the drawing; not redrawn while the mouse only passes over pieces. */
 function Panels({
   job,
   bench,

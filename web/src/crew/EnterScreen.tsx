@@ -34,7 +34,7 @@ export function EnterScreen() {
     return <Told says="This link is not whole; copy all of it, with what is behind the #." />;
   if (entered === null) return <Loading what="Opening the link" />;
   if (typeof entered === "string") return <Told says={entered} />;
-  // Whoever tries the demo is handed its password where it was started.
+  // The password of the demo is printed where it was started, beside the link.
   if (entered.only_job || search === "?demo") return <Onward go={() => on(entered)} />;
   return (
     <Box p={{ base: "4", md: "8" }} maxW="420px">

@@ -176,7 +176,7 @@ function about({ source, of, straight, new: isNew }: Board): string {
   if (source === "offcut") return `from ${of}`;
   const what = [
     source === "on-site" ? "on site" : null,
-    isNew ? "planned anew" : null,
+    isNew ? "planned again" : null,
     straight ? "straight" : null,
   ];
   return what.filter((one) => one !== null)[0] ?? "";

@@ -52,7 +52,7 @@ describe("what is ticked here and not on the server yet", () => {
   });
 
   it("is nothing where the server refused it, or knows it already", () => {
-    expect(withTicks(CUTTING, [said(1, "A/stud/1", true, "planned anew")])).toEqual(CUTTING);
+    expect(withTicks(CUTTING, [said(1, "A/stud/1", true, "planned again")])).toEqual(CUTTING);
     expect(withTicks(CUTTING, [said(2, "A/stud/3", true)]).cut).toBe(1);
   });
 });

@@ -28,7 +28,7 @@ export function withTicks(cutting: Cutting, waiting: readonly Waiting[]): Cuttin
 
 type Stop = CuttingSection["stops"][number];
 
-/** A stop with what is cut at it counted anew. */
+/** A stop with what is cut at it counted again. */
 function counted(stop: Stop, changed: readonly (readonly [Board, BoardCut, number])[]): Stop {
   const more = changed
     .filter(([board, cut]) => stop.boards.includes(board.number) && isAt(cut, stop))

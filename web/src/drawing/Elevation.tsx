@@ -177,7 +177,7 @@ function Wood({
   );
 }
 
-/** Drawn anew only when it changes: a wall has a hundred of them, and an edit moves a few. */
+/** Redrawn only when it changes: a wall has a hundred of them, and an edit moves a few. */
 const Piece = memo(function Piece({
   member,
   scale,

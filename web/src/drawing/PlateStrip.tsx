@@ -179,7 +179,7 @@ export function isLit(key: string, { picked, hovered }: Picking): boolean {
   return picked === key || hovered === key;
 }
 
-/** Drawn anew only when it changes, as pieces are. */
+/** Redrawn only when it changes, as pieces are. */
 const PlateMark = memo(function PlateMark({
   mark,
   scale,

@@ -69,7 +69,7 @@ function OfJob({ job, wall }: { job: string; wall: string }) {
   );
 }
 
-/** How one gets on is asked for anew once something is handed in. */
+/** How one gets on is asked for again once something is handed in. */
 function useCounting(source: Source): Source {
   const queries = useQueryClient();
   return {

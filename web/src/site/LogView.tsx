@@ -197,7 +197,7 @@ function Note({ job, wall }: { job: Job; wall?: string }) {
       const blob = await small(file);
       setPhoto({ blob, shown: await shownAtOnce(blob) });
     } catch {
-      setTrouble("This is no picture Bluff can read; take it anew.");
+      setTrouble("This is no picture Bluff can read; take it again.");
     }
     setTaking(false);
   }

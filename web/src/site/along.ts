@@ -132,7 +132,7 @@ async function keep({ address: asked, answers }: Sheet, cache: Cache): Promise<n
   return bytes;
 }
 
-/** What is kept of a job; null where the device cleared it, or it was left: to open it would make it anew, and empty. */
+/** What is kept of a job; null where the device cleared it, or it was left: to open it would make it again, and empty. */
 async function keptOf(job: string): Promise<Cache | null> {
   return (await caches.has(ALONG + job)) ? caches.open(ALONG + job) : null;
 }

@@ -14,7 +14,7 @@ export async function small(file: File): Promise<Blob> {
   return new Promise((resolve, reject) => {
     canvas.toBlob(
       (blob) =>
-        blob ? resolve(blob) : reject(new Error("This picture could not be made small; take it anew.")),
+        blob ? resolve(blob) : reject(new Error("This picture could not be made small; take it again.")),
       "image/jpeg",
       QUALITY,
     );

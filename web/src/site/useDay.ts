@@ -7,7 +7,7 @@ import { alongOf, ofOneEdition } from "./along";
 import { onThisClock } from "./clock";
 import { askHere } from "./core/ask";
 
-/** Milliseconds after which the day is planned anew by itself: what is left goes on from now. */
+/** Milliseconds after which the day is planned again by itself: what is left goes on from now. */
 const PLANNED_FOR = 5 * 60_000;
 
 /** A day as the server planned it, and whether that was before it went out of reach. */

@@ -13,7 +13,7 @@ type Ask = (row: Way, text: string | null) => void;
 /**
  * One part of the standard: its ways that are drawn, then the rows to type into, each with where it was said.
  *
- * Drawn anew only when something in it changes: a standard has some hundred fields and cards.
+ * Redrawn only when something in it changes: a standard has some hundred fields and cards.
  */
 export const PartOfStandard = memo(function PartOfStandard({
   group,

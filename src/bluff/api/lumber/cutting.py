@@ -166,7 +166,7 @@ class WantedBoards(FileModel):
     ] = 0
     seconds: Annotated[float, Field(gt=0, le=600)] = 10
     anew: Annotated[
-        StrictBool, Field(description="Whether everything is planned anew that is neither cut nor locked.")
+        StrictBool, Field(description="Whether everything is planned again that is neither cut nor locked.")
     ] = True
     breaks: Annotated[
         StrictBool,
@@ -232,7 +232,7 @@ def settle(cuttings: CrewCuttings, job_id: UUID) -> CuttingView:
 
 @router.post("/locks", responses=CHANGED)
 def lock(cuttings: CrewCuttings, job_id: UUID, locks: Locks) -> CuttingView:
-    """Have boards stay as they are, whatever is planned anew; or no longer."""
+    """Have boards stay as they are, whatever is planned again; or no longer."""
     return cutting_view(cuttings.lock(job_id, locks.boards, is_locked=locks.locked))
 
 

@@ -54,7 +54,7 @@ async def _events(live: Live, looking: Looking, token: str) -> AsyncIterator[str
                     if not changed:
                         yield ": still here\n\n"
                 except OperationalError:
-                    # Said by every request meanwhile; when the database is back, everything is told anew.
+                    # Said by every request meanwhile; when the database is back, everything is told again.
                     continue
                 except NotFound:
                     return

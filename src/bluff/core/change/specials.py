@@ -63,7 +63,7 @@ def _places(
 
 
 def without_specials(wall: Wall) -> Wall:
-    """A wall without its posts, backing, clear bays, bolts and pins; where another plate breaks is decided anew."""
+    """A wall without its posts, backing, clear bays, bolts and pins; where another plate breaks is decided again."""
     return replace(wall, posts=(), backing=(), clear=(), bolts=None, pins=None, breaks=PlateBreaks())
 
 

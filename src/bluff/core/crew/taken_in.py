@@ -24,7 +24,7 @@ class TakenIn:
 def taken_in(job: Job, drawn: Job) -> TakenIn | None:
     """A drawing's walls and openings added to a job; None when it has none.
 
-    Marks that are taken are given anew, and where the two would lie over each other the drawing is put to the
+    A mark that is taken is replaced by the next free one, and where the two would lie over each other the drawing is put to the
     east of what is there. What the job's standard says anyhow is not said again.
     """
     if not drawn.walls:

@@ -74,7 +74,7 @@ class JobBoard:
         cuts: What comes off it, in the order of the saw.
         source: Where it comes from.
         of: The cut it is recut from, where it is an offcut.
-        is_locked: Whether it stays as it is, whatever is planned anew.
+        is_locked: Whether it stays as it is, whatever is planned again.
     """
 
     number: int

@@ -1,7 +1,7 @@
-"""Carrying boards over to walls that changed: what stays as it is, and what is to be planned anew.
+"""Carrying boards over to walls that changed: what stays as it is, and what is to be planned again.
 
 What was cut is never planned again. A board whose pieces are all still asked for stays; one that lost a piece is
-planned anew, unless something was cut from it or somebody locked it: then it keeps what it can. A piece that was cut
+planned again, unless something was cut from it or somebody locked it: then it keeps what it can. A piece that was cut
 for a place that is gone serves another of the same length where there is one, and is a board by itself where there is
 none.
 """
@@ -43,7 +43,7 @@ class Carried:
         kept: Boards that stay.
         left: Pieces no board gives, by section.
         spares: Pieces that were cut, and that nothing asks for.
-        undone: Boards that are planned anew.
+        undone: Boards that are planned again.
     """
 
     kept: tuple[JobBoard, ...] = ()
@@ -72,7 +72,7 @@ def carried(
         asked: What the walls ask for now.
         ticks: What was cut.
         on_site: Boards that were there before any was bought.
-        is_anew: Whether everything is planned anew that is neither cut nor locked.
+        is_anew: Whether everything is planned again that is neither cut nor locked.
 
     Source: docs/rules.md, Cutting boards.
     """

@@ -1,4 +1,4 @@
-"""Questions of the trade, with figures made up anew each time: arithmetic, call-outs, counting, pieces and schools.
+"""Questions of the trade, with figures made up each time: arithmetic, call-outs, counting, pieces and schools.
 
 topic
     One kind of question, or one fact: half of a length, what a jack does. What somebody knows is known by topic.

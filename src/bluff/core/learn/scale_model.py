@@ -1,4 +1,4 @@
-"""Scale models: a job or a wall framed anew from the sticks one has, and what to cut of them.
+"""Scale models: a job or a wall framed again from the sticks one has, and what to cut of them.
 
 scale
     Inches of the model for an inch of the wall: 1 1/2 in to the foot is an eighth.
