@@ -24,8 +24,8 @@ class TakenIn:
 def taken_in(job: Job, drawn: Job) -> TakenIn | None:
     """A drawing's walls and openings added to a job; None when it has none.
 
-    A mark that is taken is replaced by the next free one, and where the two would lie over each other the drawing is put to the
-    east of what is there. What the job's standard says anyhow is not said again.
+    A mark that is taken is replaced by the next free one, and where the two would lie over each other the drawing is
+    put to the east of what is there. What the job's standard says anyhow is not repeated.
     """
     if not drawn.walls:
         return None
