@@ -156,7 +156,7 @@ def offline_start(context: BrowserContext, url: str) -> float:
     page.reload()
     page.wait_for_function("navigator.serviceWorker.controller !== null")
     page.get_by_role("button", name="Save for offline").click()
-    page.get_by_text("On this device since").wait_for(timeout=120_000)
+    page.get_by_text("Saved ").wait_for(timeout=120_000)
     page.goto("about:blank")
     context.set_offline(True)
     return until(page, url, _A_MARK)

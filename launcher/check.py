@@ -21,6 +21,8 @@ _CHECKS: Sequence[Check] = (
     ("Python imports", [PYTHON.with_name("lint-imports"), "--no-cache"], ROOT),
     ("Front-end style and format", [_WEB_BIN / "biome", "check", "--error-on-warnings"], WEB),
     ("Front-end imports", [_WEB_BIN / "depcruise", "--config", ".dependency-cruiser.mjs", "src"], WEB),
+    ("Front-end texts", [_WEB_BIN / "eslint", "--max-warnings", "0", "src"], WEB),
+    ("Front-end catalogs", [_WEB_BIN / "lingui", "check", "sync"], WEB),
     ("Front-end types", [_WEB_BIN / "tsc", "--noEmit"], WEB),
     ("Front-end tests", [_WEB_BIN / "vitest", "run"], WEB),
     ("Tests", [PYTHON, "-m", "pytest"], ROOT),

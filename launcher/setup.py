@@ -12,6 +12,7 @@ VENV = LOCAL / "venv"
 PYTHON = VENV / "bin" / "python"
 WEB = ROOT / "web"
 REQUIREMENTS = ROOT / "requirements"
+LANGUAGES = ROOT / "src" / "bluff" / "languages"
 
 _UV = LOCAL / "uv"
 _PYTHON_STEP = "python"
@@ -24,7 +25,13 @@ _UV_SETTINGS = {
 
 
 def python_environment(for_tests: bool) -> None:
-    """The virtual environment with exactly the locked packages; those for tests contain those to run."""
+    """The virtual environment with exactly the locked packages, and the catalogs compiled with one of them."""
+    _python_packages(for_tests)
+    _catalogs()
+
+
+def _python_packages(for_tests: bool) -> None:
+    """Those for tests contain those to run."""
     kinds = ["test"] if for_tests else ["run", "test"]
     locks = {kind: REQUIREMENTS / f"{kind}.txt" for kind in kinds}
     digests = {kind: digest([lock, REQUIREMENTS / "uv.txt"], kind) for kind, lock in locks.items()}
@@ -35,6 +42,24 @@ def python_environment(for_tests: bool) -> None:
     sync: list[str | Path] = [uv, "pip", "sync", "--require-hashes", "--python", PYTHON, locks[kind]]
     run("Installing Python packages", sync, _UV_SETTINGS)
     mark_done(_PYTHON_STEP, digests[kind])
+
+
+def _catalogs() -> None:
+    """What Bluff says in other languages, compiled; English needs no catalog."""
+    sources = sorted(LANGUAGES.glob("*/LC_MESSAGES/*.po"))
+    if sources and not is_done("catalogs", now := digest(sources)):
+        compiler: list[str | Path] = [
+            PYTHON,
+            "-m",
+            "babel.messages.frontend",
+            "compile",
+            "-d",
+            LANGUAGES,
+            "-D",
+            "bluff",
+        ]
+        run("Compiling the catalogs", compiler)
+        mark_done("catalogs", now)
 
 
 def front_end_packages() -> None:

@@ -7,7 +7,7 @@ BUILT = Path(__file__).parents[1] / "web" / "dist"
 MANIFEST = json.loads((BUILT / ".vite" / "manifest.json").read_text())
 PROGRAM = ("index.html", "src/main.tsx")
 FIRST_SCREEN = (*PROGRAM, "src/jobs/JobsScreen.tsx")
-MOST = 190_000
+MOST = 195_000
 
 
 def needed(*names):
@@ -36,7 +36,7 @@ def test_every_screen_is_a_file_of_its_own_and_the_site_is_one():
 
 def test_a_phone_calls_marks_before_it_has_the_components_of_the_other_screens():
     scripts = {script: (BUILT / script).read_text() for script in needed(*PROGRAM)}
-    assert any("All of it is marked" in text for text in scripts.values())
+    assert any("All marked" in text for text in scripts.values())
     assert not any("ChakraContext" in text for text in scripts.values())
     assert "ChakraContext" in "".join((BUILT / script).read_text() for script in needed("src/app/InChakra.tsx"))
 

@@ -1,4 +1,5 @@
-"""Write what is generated: the job file's schema, the front end's types, what can be typed, what others wrote.
+"""Write what is generated: the job file's schema, the front end's types, what can be typed, what others wrote, and
+the catalogs of messages.
 
 With `--check DIRECTORY` the files go there instead, for a test to compare with those committed.
 """
@@ -12,6 +13,7 @@ from pathlib import Path
 
 sys.path.insert(0, str(Path(__file__).resolve().parents[1]))
 
+from tools.catalogs import TEMPLATE, catalogs
 from tools.third_party import third_party_page
 
 from bluff.api.app import openapi_schema
@@ -24,7 +26,7 @@ JOB_SCHEMA = Path("docs/job-file.schema.json")
 TYPES = Path("web/src/api/schema.gen.ts")
 TYPED = Path("docs/typed.md")
 THIRD_PARTY = Path("THIRD-PARTY.md")
-GENERATED = (JOB_SCHEMA, TYPES, TYPED, THIRD_PARTY)
+GENERATED = (JOB_SCHEMA, TYPES, TYPED, THIRD_PARTY, TEMPLATE)
 
 
 def typed_page() -> str:
@@ -52,16 +54,21 @@ def generate(root: Path) -> None:
     (root / JOB_SCHEMA).write_text(json.dumps(job_file_schema(), indent=2, ensure_ascii=False) + "\n")
     (root / TYPED).write_text(typed_page())
     (root / THIRD_PARTY).write_text(third_party_page())
+    for path, catalog in catalogs(ROOT):
+        (root / path).parent.mkdir(parents=True, exist_ok=True)
+        (root / path).write_bytes(catalog)
     with tempfile.NamedTemporaryFile("w", suffix=".json") as openapi:
         json.dump(openapi_schema(), openapi)
         openapi.flush()
-        program = ROOT / "web/node_modules/.bin/openapi-typescript"
-        subprocess.run(
-            [program, openapi.name, "--default-non-nullable=false", "-o", root / TYPES],
-            cwd=ROOT / "web",
-            check=True,
-            capture_output=True,
-        )
+        _run("openapi-typescript", openapi.name, "--default-non-nullable=false", "-o", root / TYPES)
+    if root == ROOT:
+        # Elsewhere `lingui check` compares; it writes beside the code alone.
+        _run("lingui", "extract", "--clean")
+
+
+def _run(program: str, *arguments: str | Path) -> None:
+    path = ROOT / "web/node_modules/.bin" / program
+    subprocess.run([path, *arguments], cwd=ROOT / "web", check=True, capture_output=True)
 
 
 if __name__ == "__main__":

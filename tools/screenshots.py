@@ -90,7 +90,7 @@ def bench(page: Page) -> None:
 def tall_wall(page: Page) -> None:
     page.get_by_role("link", name="Quill Harbour net loft", exact=True).click()
     page.get_by_role("link", name="Bench").click()
-    page.get_by_role("button", name="The whole wall").click()
+    page.get_by_role("button", name="Whole wall").click()
     page.locator('[data-member="A/opening/W4/jack/start"]').click(force=True)
 
 
@@ -187,7 +187,7 @@ def site_day(page: Page) -> None:
     page.get_by_role("link", name=DEMO, exact=True).click()
     page.get_by_role("link", name="Site", exact=True).click()
     page.get_by_role("link", name="The day").click()
-    page.get_by_role("region", name="The minutes it is made of").wait_for()
+    page.get_by_role("region", name="Minutes this is based on").wait_for()
 
 
 def practice(page: Page) -> None:

@@ -6,6 +6,8 @@ from dataclasses import dataclass
 from pathlib import Path
 from string import Formatter
 
+from bluff.core.job.words import usual_names
+
 ROOT = Path(__file__).resolve().parents[1] / "src/bluff"
 
 IN_CALLS = {
@@ -64,6 +66,12 @@ def written() -> Iterator[Written]:
                 # A figure or a sign is the same in every language.
                 if any(character.isalpha() for character in one):
                     yield Written(one, many, given, path, line)
+
+
+def pieces() -> Iterator[Written]:
+    """What pieces are usually called, which the source puts together."""
+    for name in usual_names():
+        yield Written(name, None, None, ROOT / "core/job/words.py", 0)
 
 
 def fields(text: str) -> list[tuple[str, str]]:

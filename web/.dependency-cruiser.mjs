@@ -13,6 +13,7 @@ const ROOMS = [
   { rooms: ["outbox"] },
   { rooms: ["api"] },
   { rooms: ["device"] },
+  { rooms: ["language"] },
 ];
 
 const named = (floor) => floor.rooms ?? floor.screens;

@@ -1,8 +1,11 @@
+/// <reference types="vitest/config" />
 import { readFile, writeFile } from "node:fs/promises";
-import { dirname, join } from "node:path";
+import { basename, dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { promisify } from "node:util";
 import { brotliCompress, constants } from "node:zlib";
+import { createCompiledCatalog, getFormat } from "@lingui/cli/api";
+import { getConfig } from "@lingui/conf";
 import babel from "@rolldown/plugin-babel";
 import react, { reactCompilerPreset } from "@vitejs/plugin-react";
 import { defineConfig, type Plugin } from "vite";
@@ -20,13 +23,12 @@ const LARGE = 1_000_000;
  */
 const HELPER = {
   name: "helper",
-  test: /preload-helper|\/site\/(held|addresses)|keptStore|zustand\/esm\/vanilla/,
+  test: /preload-helper|\/site\/(held|addresses)|keptStore|zustand\/esm\/vanilla|\/src\/language\/|@lingui\/(core|message-utils)|@messageformat|\/moo\//,
   priority: 2,
 };
 const CALLER = {
   name: "caller",
-  // `countOf` is the page's frame's too: with the other screens of the site it would bring all of them along.
-  test: /\/src\/(site\/(arrivals|SiteFrame|SiteScreen|WallScreen|Caller)|app\/countOf)\.tsx?/,
+  test: /\/src\/site\/(arrivals|SiteFrame|SiteScreen|WallScreen|Caller)\.tsx?/,
   priority: 1,
 };
 const SITE = { name: "site", test: /\/src\/site\// };
@@ -82,6 +84,24 @@ const python: Plugin = {
   },
 };
 
+/** Catalogs of languages other than English, as modules. */
+const catalogs: Plugin = {
+  name: "catalogs",
+  async transform(source, id) {
+    if (!id.endsWith(".po")) return null;
+    const { format, sourceLocale } = getConfig({ cwd: import.meta.dirname });
+    const language = basename(id, ".po");
+    const { parse } = await getFormat(format, sourceLocale);
+    const entries = await parse(source, { locale: language, sourceLocale, filename: id });
+    const translated = Object.entries(entries).flatMap(([key, { translation }]) =>
+      translation ? [[key, translation]] : [],
+    );
+    const compiled = createCompiledCatalog(language, Object.fromEntries(translated), { namespace: "es" });
+    if (compiled.errors.length > 0) this.error(`${id}: ${compiled.errors[0]?.error.message}`);
+    return { code: compiled.source, map: null };
+  },
+};
+
 /** The program as a browser keeps it, to start without a net; `src/sw.ts` says how. */
 const kept = VitePWA({
   strategies: "injectManifest",
@@ -116,14 +136,20 @@ export default defineConfig({
   // What did not change is not drawn anew: the compiler keeps it. What breaks a rule of React fails the build.
   plugins: [
     react(),
-    babel({ presets: [reactCompilerPreset({ panicThreshold: "all_errors" })] }),
+    babel({
+      // The English text stays in the code; catalogs of other languages are looked up by it.
+      plugins: [["@lingui/babel-plugin-lingui-macro", { descriptorFields: "message" }]],
+      presets: [reactCompilerPreset({ panicThreshold: "all_errors" })],
+    }),
     look,
+    catalogs,
     program,
     python,
     kept,
     packed,
   ],
   worker: { format: "es" },
+  test: { setupFiles: ["src/language/forTests.ts"] },
   build: {
     target: "es2023",
     assetsInlineLimit: 0,

@@ -37,6 +37,8 @@ def test_somebody_signs_in_by_name_and_password_and_out_again(nobody):
     assert answer.json() == {
         "person": ANY,
         "name": "lead",
+        "language": None,
+        "languages": ["en"],
         "initials": "LF",
         "crew": "Our crew",
         "role": "lead",

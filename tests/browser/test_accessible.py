@@ -94,7 +94,7 @@ def test_the_site(open_job, audit):
     expect(page.get_by_role("heading", name="A", exact=True)).to_be_visible()
     audit("site")
     page.get_by_role("link", name="The day").click()
-    expect(page.get_by_role("region", name="The minutes it is made of")).to_be_visible()
+    expect(page.get_by_role("region", name="Minutes this is based on")).to_be_visible()
     audit("the day")
 
 

@@ -190,7 +190,7 @@ def test_a_way_set_on_the_wall_can_follow_the_job_again(window_wall):
     page.get_by_role("tabpanel").get_by_role("link", name="Standards").click()
     expect(page.get_by_text("This job as it is")).to_be_visible()
     enter(page, "On center", "12")
-    page.get_by_role("button", name="Take it for this job").click()
+    page.get_by_role("button", name="Apply to this job").click()
     expect(page.get_by_text("This job as it is")).to_be_visible()
     page.get_by_role("link", name="Bench").click()
     expect(piece(page, "A/stud/12")).to_be_visible()
@@ -240,7 +240,7 @@ def test_two_fingers_bring_the_wall_nearer_where_they_are(window_wall, pinch):
         " return box.width > 2 * width && Math.abs(box.x + box.width / 2 - x) < 8; }",
         arg=[at[0], before["width"]],
     )
-    page.get_by_role("button", name="The whole wall").click()
+    page.get_by_role("button", name="Whole wall").click()
     page.wait_for_function(
         "width => document.querySelector('[data-member=\"A/opening/W1/king/end\"] rect').getBoundingClientRect().width"
         " < 1.2 * width",
@@ -369,7 +369,7 @@ def test_an_opening_is_added_changed_and_removed_in_the_form(window_wall):
     form.get_by_label("From", exact=True).select_option(label="Past W1")
     expect(form).to_contain_text(re.compile(r"RO width\s*36\s*call-out 2-10\s*34\s*allowance\s*\+\s*2", re.S))
     expect(form).to_contain_text(re.compile(r"RO starts at\s*144 1/2", re.S))
-    form.get_by_role("button", name="Add it").click()
+    form.get_by_role("button", name="Add").click()
     expect(piece(page, "A/opening/D1/header")).to_be_visible()
 
     page.get_by_role("button", name="Change D1").click()
@@ -482,7 +482,7 @@ def test_somebody_elses_change_is_shown_and_yours_can_be_made_again(window_wall,
     enter(page, "On center", "24")
     expect(page.get_by_role("status").filter(has_text="Somebody changed this job")).to_be_visible()
     expect(page.get_by_label("Job name")).to_have_value("Theirs")
-    page.get_by_role("button", name="Make mine again").click()
+    page.get_by_role("button", name="Apply mine").click()
     expect(piece(page, "A/stud/10")).to_have_count(0)
     expect(page.get_by_label("Job name")).to_have_value("Theirs")
 
@@ -503,7 +503,7 @@ def test_a_long_wall_scrolls_inside_its_frame_and_can_be_seen_whole(job):
     assert page.evaluate("document.documentElement.scrollWidth") <= 1280
     wide = drawing(page).evaluate("frame => [frame.scrollWidth, frame.clientWidth]")
     assert wide[0] > wide[1]
-    page.get_by_role("button", name="The whole wall").click()
+    page.get_by_role("button", name="Whole wall").click()
     whole = drawing(page).evaluate("frame => [frame.scrollWidth, frame.clientWidth]")
     assert whole[0] <= whole[1]
 
@@ -520,7 +520,7 @@ def test_plates_say_the_opening_between_its_jacks_as_a_crew_marks_them(window_wa
 
 def test_a_long_wall_seen_whole_has_its_readings_along_the_plates(open_job):
     page = open_job("bench")
-    page.get_by_role("button", name="The whole wall").click()
+    page.get_by_role("button", name="Whole wall").click()
     # The king of W1 at 43 1/2 stands in a pack and has no room; the stud at 15 1/4 has, on both plates.
     expect(drawing(page).locator("text", has_text=re.compile(r"^15 1/4$"))).to_have_count(2)
     expect(drawing(page).locator("text", has_text=re.compile(r"^43 1/2$"))).to_have_count(0)
@@ -556,7 +556,7 @@ def test_a_post_is_typed_in_and_taken_out(window_wall):
     post = page.locator('[data-member="A/post/P1/post"]')
     expect(post).to_be_attached()
     post.click(force=True)
-    page.get_by_role("button", name="Take it out of the wall").click()
+    page.get_by_role("button", name="Remove from the wall").click()
     expect(post).not_to_be_attached()
 
 

@@ -39,7 +39,7 @@ def sign_in(page, name="lead", password=PASSWORD):
 def invited(page, name, role):
     """The link that lets somebody in, as the lead gets it."""
     page.get_by_role("link", name=re.compile("^Crew, ")).click()
-    page.get_by_label("Name of somebody new").fill(name)
+    page.get_by_label("Name of the new person").fill(name)
     page.get_by_label("Their initials").fill(name[:2])
     page.get_by_label("Role", exact=True).select_option(role)
     page.get_by_role("button", name="Invite").click()
@@ -95,11 +95,11 @@ def test_a_framer_comes_by_a_link_ticks_what_is_cut_and_changes_nothing(demo, de
     expect(told).to_contain_text("Without it")
     device.get_by_role("link", name="Cut", exact=True).click()
     expect(device.get_by_role("button", name="Optimize cutting")).to_be_disabled()
-    expect(device.get_by_role("button", name="Keep board 2 as it is")).to_be_disabled()
+    expect(device.get_by_role("button", name="Lock board 2", exact=True)).to_be_disabled()
     device.get_by_role("button", name=re.compile("^Board 1, 1 to cut")).click()
     expect(device.get_by_role("button", name="Board 1, all cut")).to_be_visible()
     device.get_by_role("link", name="Crew, RO").click()
-    expect(device.get_by_label("Name of somebody new")).to_have_count(0)
+    expect(device.get_by_label("Name of the new person")).to_have_count(0)
 
 
 def test_the_link_of_the_demo_lets_in_at_once(demo, device):
@@ -127,7 +127,7 @@ def test_a_guest_sees_one_job_and_what_is_ended_shows_nothing(demo, device, pool
     page.get_by_role("link", name="History").click()
     page.get_by_label("Opens at").select_option("C")
     page.get_by_role("button", name="Create link").click()
-    device.goto(page.get_by_label("Link for the person you send it to", exact=True).input_value())
+    device.goto(page.get_by_label("Link for the person it is for", exact=True).input_value())
     expect(device.get_by_role("heading", name="Wall C")).to_be_visible()
     expect(device.get_by_role("link", name="Jobs", exact=True)).to_have_count(0)
     expect(device.get_by_label("Type an opening")).to_have_count(0)
@@ -169,9 +169,7 @@ def test_two_leads_change_different_things_at_once_and_it_is_said(demo, browser,
         line.fill(text)
         line.press("Enter")
         expect(line).to_have_value("")
-    expect(
-        other.get_by_role("status").filter(has_text="Made on top of what changed meanwhile. LF: W1: ")
-    ).to_be_visible()
+    expect(other.get_by_role("status").filter(has_text="Saved on top of other changes: LF: W1: ")).to_be_visible()
     context.close()
 
 
@@ -194,7 +192,7 @@ def test_a_change_is_drawn_over_what_was_and_brought_back(demo):
     # That is a change like any other, in the list with the rest.
     page.get_by_role("button", name=re.compile("^2 Revision 0 restored")).click()
     page.get_by_role("tab", name="Changes since").click()
-    expect(page.get_by_text("No wall is framed otherwise")).to_be_visible()
+    expect(page.get_by_text("No wall is framed differently")).to_be_visible()
 
 
 def test_a_marked_plate_says_what_to_strike_and_add(demo):
@@ -202,7 +200,7 @@ def test_a_marked_plate_says_what_to_strike_and_add(demo):
     page.get_by_role("link", name="Bench").click()
     page.get_by_role("tab", name="Marked").click()
     bottom = page.get_by_role("region", name="Bottom plate, marked or not")
-    bottom.get_by_role("button", name="All of it is marked").click()
+    bottom.get_by_role("button", name="All marked").click()
     expect(bottom).to_contain_text("Marked by lead")
     line = page.get_by_label("Type an opening")
     line.fill("W1 @ 6-2")

@@ -54,8 +54,8 @@ def test_boards_are_ticked_and_only_what_a_wall_changes_is_planned_anew(shelter)
     page.get_by_role("button", name=re.compile("^Board 1, 1 to cut")).click()
     expect(page.get_by_role("button", name="Board 1, all cut")).to_be_visible()
     expect(page.get_by_role("heading", name=re.compile(r"^1 of \d+ pieces cut$"))).to_be_visible()
-    page.get_by_role("button", name="Keep board 2 as it is").click()
-    expect(page.get_by_role("button", name="Keep board 2 as it is")).to_have_attribute("aria-pressed", "true")
+    page.get_by_role("button", name="Lock board 2", exact=True).click()
+    expect(page.get_by_role("button", name="Lock board 2", exact=True)).to_have_attribute("aria-pressed", "true")
 
     page.get_by_role("link", name="Bench").click()
     page.get_by_role("link", name=re.compile("^C ")).first.click()
@@ -68,7 +68,7 @@ def test_boards_are_ticked_and_only_what_a_wall_changes_is_planned_anew(shelter)
     page.get_by_role("link", name="Cut", exact=True).click()
     said = page.get_by_role("status").filter(has_text="The walls changed")
     expect(said).to_be_visible()
-    changed = {int(number) for number in re.findall(r"\d+", said.inner_text().split("now:")[1].split(". ")[0])}
+    changed = {int(number) for number in re.findall(r"\d+", said.inner_text().split("changed:")[1].split(". ")[0])}
     assert not changed & {1, 2}
     expect(page.get_by_role("button", name="Board 1, all cut")).to_be_visible()
     assert board(page, 1).inner_text().replace("✓ ", "") == words
@@ -118,7 +118,7 @@ def test_plates_break_where_they_cut_best_and_it_is_undone_like_any_change(pool,
     treated = page.get_by_role("region", name="2x4 treated")
     expect(treated.locator("[data-board]")).to_have_count(4)
     page.get_by_label("Plates of walls not started").select_option(label="Keep splices")
-    look, said = page.get_by_role("button", name="Optimize cutting"), page.get_by_text("break elsewhere now")
+    look, said = page.get_by_role("button", name="Optimize cutting"), page.get_by_text("spliced elsewhere now")
     with worker_beside(database_url):
         look.click()
         expect(page.get_by_text(re.compile("Optimal|Within"))).to_be_visible(timeout=60_000)
@@ -145,7 +145,7 @@ def test_a_label_leads_to_its_piece(shelter):
 def test_boards_without_prices_cannot_be_planned_by_price_and_it_says_what_to_do(page):
     page.get_by_role("link", name="Quill Harbour net loft", exact=True).click()
     page.get_by_role("link", name="Cut", exact=True).click()
-    page.get_by_label("Look for").select_option(label="Least price")
+    page.get_by_label("Optimize for").select_option(label="Least price")
     page.get_by_role("button", name="Optimize cutting").click()
     expect(page.get_by_text("Nobody has said what boards of 2x6 treated cost. Give their prices.")).to_be_visible()
 

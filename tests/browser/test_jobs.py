@@ -102,7 +102,7 @@ def test_a_job_that_is_not_there_says_so(page):
     expect(page.get_by_role("heading", name="This job could not be opened")).to_be_visible()
     expect(page.get_by_text("There is no such job")).to_be_visible()
     page.goto("/nowhere")
-    expect(page.get_by_role("heading", name="There is no such page")).to_be_visible()
+    expect(page.get_by_role("heading", name="Page not found")).to_be_visible()
 
 
 def test_dark_colors_are_kept(page):

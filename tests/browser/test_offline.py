@@ -83,7 +83,7 @@ KEPT_BY = """
 
 def take_along(page):
     page.get_by_role("button", name="Save for offline").click()
-    expect(page.get_by_text("On this device since")).to_be_visible(timeout=90_000)
+    expect(page.get_by_text("Saved ")).to_be_visible(timeout=90_000)
 
 
 def a_quiet_moment(page):
@@ -140,8 +140,8 @@ def test_a_day_with_the_server_stopped_is_all_there_once_it_is_back(pool, accoun
     # The day is planned on the phone itself: what is begun is of somebody, and what comes after it can be begun.
     cutting = page.get_by_role("group", name=re.compile("^Cut ")).first
     cut = cutting.get_attribute("aria-label")
-    cutting.get_by_role("button", name="Begin with").click()
-    expect(cutting.get_by_text(re.compile("^Begun .*, lead$"))).to_be_visible(timeout=120_000)
+    cutting.get_by_role("button", name="Start with").click()
+    expect(cutting.get_by_text(re.compile("^Started .*, lead$"))).to_be_visible(timeout=120_000)
     cutting.get_by_role("button", name="Done").click()
     expect(page.get_by_role("group", name=cut)).to_have_count(0)
     expect(page.get_by_role("group", name=re.compile("^Cut "))).to_be_visible(timeout=120_000)

@@ -84,7 +84,7 @@ def test_the_demos_outside_is_entered_by_typing_alone(empty):
         "Select wall D 22'-6\"",
     ]
     card = select(page, "B")
-    expect(card).to_contain_text("plate 21'-7\"")
+    expect(card).to_contain_text("Plate 21'-7\"")
     expect(card).to_contain_text("butts into A")
     # And an opening, into the wall that is selected.
     type_in(page, "3-0x4-0 @ 6-0")
@@ -138,7 +138,7 @@ def test_walls_are_nudged_selected_together_and_removed(shelter):
     expect(page.get_by_label("Start, east", exact=True)).to_have_value("28'-1\"")
     page.get_by_role("button", name="Select wall H").click(modifiers=["Shift"])
     expect(page.get_by_role("region", name="Selected walls")).to_contain_text("2 walls")
-    page.get_by_role("button", name="Remove them").click()
+    page.get_by_role("button", name="Remove walls").click()
     expect(wall(page, "G")).to_have_count(0)
     expect(page.get_by_role("button", name="Undo")).to_have_attribute("title", "Undo: 2 walls removed")
     page.get_by_role("button", name="Undo").click()
@@ -224,7 +224,7 @@ def test_order_and_packs_are_listed(shelter):
     page.get_by_role("tab", name="Order").click()
     steps = page.get_by_role("list", name="Framing order").get_by_role("listitem")
     expect(steps).to_have_count(8)
-    expect(steps.first).to_contain_text("raised toward the north")
+    expect(steps.first).to_contain_text("raise it toward the north")
     expect(steps.nth(6)).to_contain_text("carry it in")
     page.get_by_role("tab", name="Packs").click()
     expect(page.get_by_role("region", name="Corners")).to_contain_text("A start, A end, C start, C end")
@@ -235,7 +235,7 @@ def test_the_plan_leads_to_the_bench_and_back(shelter):
     select(page, "F").get_by_role("button", name="Bench").click()
     expect(page.locator('[data-member="F/opening/D5/header"]')).to_be_visible()
     page.get_by_role("link", name="Plan").click()
-    expect(page.get_by_role("region", name="Selected wall")).to_contain_text("the bench shows it from the south")
+    expect(page.get_by_role("region", name="Selected wall")).to_contain_text("The bench shows it from the south")
 
 
 def test_a_picture_lies_under_the_plan_scaled_by_two_places(empty, tmp_path):
@@ -257,7 +257,7 @@ def test_a_picture_lies_under_the_plan_scaled_by_two_places(empty, tmp_path):
     expect(page.get_by_role("button", name="Undo")).to_have_attribute("title", "Undo: Plan picture placed")
     page.get_by_role("button", name="Lock the picture").click()
     expect(page.get_by_role("button", name="Scale")).to_be_disabled()
-    page.get_by_role("button", name="Take the picture away").click()
+    page.get_by_role("button", name="Remove the picture").click()
     expect(picture).to_have_count(0)
 
 

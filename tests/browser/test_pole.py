@@ -33,7 +33,7 @@ def test_what_if_is_pencilled_and_taken_or_left(poles):
     poles.get_by_label("Header").fill("3-ply 2x10")
     poles.get_by_label("Header").press("Enter")
     expect(pole(poles, "W3")).to_contain_text("9 1/4header")
-    poles.get_by_role("button", name="Take it").click()
+    poles.get_by_role("button", name="Apply").click()
     expect(poles.get_by_role("button", name="Undo")).to_be_enabled()
     expect(pole(poles, "W3")).to_contain_text("9 1/4header")
 
@@ -42,11 +42,11 @@ def test_what_is_no_header_is_said(poles):
     poles.get_by_label("Header").fill("a big one")
     poles.get_by_label("Header").press("Enter")
     expect(poles.get_by_role("alert")).to_contain_text("is not a header")
-    expect(poles.get_by_role("button", name="Take it")).to_be_disabled()
+    expect(poles.get_by_role("button", name="Apply")).to_be_disabled()
 
 
 def test_poles_print_as_a_sheet_and_as_a_strip(poles):
-    sheet = poles.get_by_role("link", name="Sheet").get_attribute("href")
+    sheet = poles.get_by_role("link", name="Print").get_attribute("href")
     strip = poles.get_by_role("link", name="Strip of W1").get_attribute("href")
     for address in (sheet, strip):
         answer = poles.request.get(f"{poles.url.split('/jobs/')[0]}{address}")

@@ -43,14 +43,14 @@ def test_the_code_of_a_label_opens_its_piece(phone, shelter):
     piece = page.get_by_role("region", name="This piece")
     expect(piece).to_contain_text("C/opening/W6/header: goes in with “Headers”.")
     expect(page).to_have_url(re.compile(r"/site/walls/C/build\?piece="))
-    piece.get_by_role("link", name="Note of it").click()
-    page.get_by_label("Note of C/opening/W6/header").fill("Split at one end")
-    page.get_by_role("button", name="Keep").click()
+    piece.get_by_role("link", name="Add a note").click()
+    page.get_by_label("Note about C/opening/W6/header").fill("Split at one end")
+    page.get_by_role("button", name="Save note").click()
     expect(page.get_by_text("C/opening/W6/header: Split at one end")).to_be_visible()
 
 
 def test_a_code_of_somebody_else_is_said_and_nothing_opens(phone):
     page = phone("https://example.test/")
-    expect(page.get_by_text("This code is none of Bluff’s sheets or labels.")).to_be_visible()
+    expect(page.get_by_text("This code is not from a Bluff sheet or label.")).to_be_visible()
     page.get_by_role("button", name="Close").click()
     expect(page.get_by_role("heading", name="A", exact=True)).to_be_visible()

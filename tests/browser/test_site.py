@@ -167,7 +167,7 @@ def test_keys_of_a_page_turner_and_swipes_go_on_and_back(phone):
 def test_stops_are_called_aloud_in_the_crews_words(phone):
     phone.add_init_script(VOICE)
     call(phone, "H", isAloud=True, walk="along")
-    expect(phone.get_by_role("button", name="Be quiet")).to_have_attribute("aria-pressed", "true")
+    expect(phone.get_by_role("button", name="Mute")).to_have_attribute("aria-pressed", "true")
     phone.get_by_role("button", name=re.compile("^Marked")).click()
     phone.wait_for_function("window.called.length >= 2")
     called = phone.evaluate("window.called")
@@ -177,7 +177,7 @@ def test_stops_are_called_aloud_in_the_crews_words(phone):
     left = int(phone.get_by_text("to go").inner_text().split()[0])
     phone.evaluate("window.headset.nexttrack()")
     to_go(phone, left - 1)
-    phone.get_by_role("button", name="Be quiet").click()
+    phone.get_by_role("button", name="Mute").click()
     phone.wait_for_function("window.headset.nexttrack === null")
 
 
@@ -226,7 +226,7 @@ def test_a_digital_tape_reads_misses_and_is_lost_without_stopping_anybody(phone)
     # RO 43 by 55: what was read is within a 32nd of it.
     expect(phone.get_by_role("button", name=re.compile("^At the sill"))).to_contain_text(re.compile(r"43|42 31/32"))
     press.click()
-    expect(phone.get_by_role("alert")).to_contain_text("It read nothing")
+    expect(phone.get_by_role("alert")).to_contain_text("No reading")
     for _ in range(6):
         press.click()
     expect(phone.get_by_text("5 % left")).to_be_visible()
@@ -275,7 +275,7 @@ def test_what_waits_outlives_the_page(phone):
     to_checks(phone)
     phone.get_by_role("button", name="A stud at the saw").click()
     key_in(phone, "92")
-    expect(phone.get_by_text("Kept on this device. What it says comes once there is a signal.")).to_be_visible()
+    expect(phone.get_by_text("Saved on this device. The result follows once there is a signal.")).to_be_visible()
     phone.unroute("**/site/said")
     settled(phone)
     expect(phone.get_by_role("status").filter(has_text="The stud is 5/8 short.")).to_be_visible()
@@ -302,7 +302,7 @@ def test_what_is_no_reading_is_refused_where_it_is_typed(phone, has_signal):
 
 def note(page, words):
     page.get_by_label("Note").fill(words)
-    page.get_by_role("button", name="Keep").click()
+    page.get_by_role("button", name="Save note").click()
 
 
 def test_what_the_server_fails_on_is_set_aside_and_all_the_rest_goes_up(phone):
@@ -341,7 +341,7 @@ def test_a_photograph_the_server_refuses_stays_on_the_phone_with_its_note(phone,
     refusal = {"message": "This is over 24 MB, more than may be sent here.", "faults": []}
     phone.route("**/site/pictures/*", lambda route: route.fulfill(status=413, json=refusal))
     phone.get_by_label("Photograph").set_input_files(tmp_path / "corner.png")
-    expect(phone.get_by_alt_text("What goes with the note")).to_be_visible()
+    expect(phone.get_by_alt_text("Goes with the note")).to_be_visible()
     note(phone, "Corner is out of plumb")
     alert = phone.get_by_role("alert").filter(has_text="Not saved")
     expect(alert).to_contain_text("The photo was not saved: This is over 24 MB")
@@ -396,11 +396,11 @@ def test_a_photograph_the_server_chokes_on_holds_nothing_else_up(phone, tmp_path
     phone.route("**/site/pictures/**", lambda route: route.fulfill(status=500))
     go_to(phone, "Site log")
     phone.get_by_label("Photograph").set_input_files(tmp_path / "corner.png")
-    expect(phone.get_by_alt_text("What goes with the note")).to_be_visible()
+    expect(phone.get_by_alt_text("Goes with the note")).to_be_visible()
     phone.get_by_label("Note").fill("Corner is out of plumb")
-    phone.get_by_role("button", name="Keep").click()
+    phone.get_by_role("button", name="Save note").click()
     phone.get_by_label("Note").fill("Rain from noon")
-    phone.get_by_role("button", name="Keep").click()
+    phone.get_by_role("button", name="Save note").click()
     expect(phone.get_by_role("region", name="Not sent yet").get_by_role("listitem")).to_have_count(1)
     expect(phone.get_by_role("region", name="Not sent yet")).to_contain_text("Corner is out of plumb")
     expect(phone.get_by_text("Rain from noon")).to_be_visible()
@@ -425,7 +425,7 @@ def test_what_somebody_said_waits_for_them_whoever_signs_in_next(phone, pool, ac
     expect(phone.get_by_role("region", name="Not sent yet")).to_contain_text("lead")
     expect(phone.get_by_text("No entries yet.")).to_have_count(0)
     phone.get_by_label("Note").fill("Rain from noon")
-    phone.get_by_role("button", name="Keep").click()
+    phone.get_by_role("button", name="Save note").click()
     expect(phone.get_by_role("listitem").filter(has_text="Rain from noon").get_by_title("Second phone")).to_be_visible()
     # One stop, on both plates.
     expect(phone.get_by_role("region", name="Not sent yet").get_by_role("listitem")).to_have_count(2)
@@ -456,8 +456,8 @@ def test_a_task_is_begun_by_so_many_and_done_and_the_day_goes_on(phone, second, 
     go_to(phone, "The day")
     cut = phone.get_by_role("group", name="Cut A", exact=True)
     cut.get_by_role("button", name="One person more").click()
-    cut.get_by_role("button", name="Begin with 2").click()
-    expect(cut.get_by_text(re.compile("^Begun .*lead"))).to_be_visible()
+    cut.get_by_role("button", name="Start with 2").click()
+    expect(cut.get_by_text(re.compile("^Started .*lead"))).to_be_visible()
     settled(phone)
     second.goto(phone.url)
     theirs = second.get_by_role("group", name="Cut A", exact=True)
@@ -475,13 +475,13 @@ def test_lumber_that_came_is_ticked_and_guesses_are_marked(phone):
     lumber.click()
     expect(lumber).to_have_attribute("aria-pressed", "true")
     expect(lumber).to_contain_text("lead")
-    expect(phone.get_by_role("region", name="The minutes it is made of")).to_contain_text("A first guess")
+    expect(phone.get_by_role("region", name="Minutes this is based on")).to_contain_text("A first guess")
 
 
 def test_without_a_camera_it_is_said_and_nothing_of_the_list_is_seen_through(phone):
     phone.get_by_role("button", name="Scan a code").click()
     scanner = phone.get_by_role("dialog", name="Scan a code")
-    expect(scanner.get_by_role("status")).to_contain_text(re.compile("The camera is not allowed|has no camera"))
+    expect(scanner.get_by_role("status")).to_contain_text(re.compile("may not use the camera|has no camera"))
     expect(scanner.locator("video")).to_be_hidden()
     seen_through = """() => [...Array(200).keys()].filter((place) => {
         const [across, down] = [(place % 10) + 0.5, Math.floor(place / 10) + 0.5];
@@ -496,7 +496,7 @@ def test_without_a_camera_it_is_said_and_nothing_of_the_list_is_seen_through(pho
 def test_notes_are_kept_and_found(phone):
     go_to(phone, "Site log")
     phone.get_by_label("Note").fill("Rain from noon")
-    phone.get_by_role("button", name="Keep").click()
+    phone.get_by_role("button", name="Save note").click()
     expect(phone.get_by_role("listitem")).to_contain_text("Rain from noon")
     phone.get_by_role("searchbox").fill("snow")
     expect(phone.get_by_text("No entries match.")).to_be_visible()
@@ -507,9 +507,9 @@ def test_a_photograph_goes_with_a_note_also_when_it_is_taken_without_a_signal(ph
     go_to(phone, "Site log")
     phone.context.set_offline(True)
     phone.get_by_label("Photograph").set_input_files(tmp_path / "corner.png")
-    expect(phone.get_by_alt_text("What goes with the note")).to_be_visible()
+    expect(phone.get_by_alt_text("Goes with the note")).to_be_visible()
     phone.get_by_label("Note").fill("Corner is out of plumb")
-    phone.get_by_role("button", name="Keep").click()
+    phone.get_by_role("button", name="Save note").click()
     expect(phone.get_by_text("on this device")).to_be_visible()
     phone.context.set_offline(False)
     settled(phone)

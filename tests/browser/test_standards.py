@@ -25,7 +25,7 @@ def test_a_way_shows_its_effect_before_it_is_taken(ways):
     expect(effect.get_by_role("heading", name="Corner: clips, no stud")).to_be_visible()
     expect(effect.get_by_text("−4", exact=True).first).to_be_visible()
     expect(clips).to_have_attribute("aria-pressed", "false")
-    ways.get_by_role("button", name="Take it for this job").click()
+    ways.get_by_role("button", name="Apply to this job").click()
     expect(clips).to_have_attribute("aria-pressed", "true")
     expect(choice(ways, "Corner")).to_contain_text("From this job.")
 
@@ -71,15 +71,15 @@ def test_a_figure_nobody_frames_by_is_said(ways):
     field.fill("3")
     field.press("Enter")
     expect(ways.get_by_role("alert")).to_contain_text("8 to 48 inches on center")
-    expect(ways.get_by_role("button", name="Take it for this job")).to_be_disabled()
+    expect(ways.get_by_role("button", name="Apply to this job")).to_be_disabled()
 
 
 def test_the_jobs_ways_are_kept_as_a_standard_and_taken_by_another_job(ways):
     choice(ways, "Blocks at half height").get_by_role("button", name="Staggered").click()
-    ways.get_by_role("button", name="Take it for this job").click()
+    ways.get_by_role("button", name="Apply to this job").click()
     expect(choice(ways, "Blocks at half height")).to_contain_text("From this job.")
     ways.get_by_label("Name of a standard").fill("Harbour crew")
-    ways.get_by_role("button", name="Keep", exact=True).click()
+    ways.get_by_role("button", name="Save", exact=True).click()
     crew = ways.get_by_role("region", name="The crew’s standards")
     expect(crew.get_by_text("Harbour crew")).to_be_visible()
 
@@ -87,8 +87,8 @@ def test_the_jobs_ways_are_kept_as_a_standard_and_taken_by_another_job(ways):
     ways.get_by_label("Name of a new job").fill("Next job")
     ways.get_by_role("button", name="Start").click()
     ways.get_by_role("link", name="Standards").click()
-    crew.get_by_role("button", name="Look at it").click()
-    ways.get_by_role("button", name="Take it for this job").click()
+    crew.get_by_role("button", name="Preview").click()
+    ways.get_by_role("button", name="Apply to this job").click()
     expect(choice(ways, "Blocks at half height")).to_contain_text("From Harbour crew.")
     expect(crew).to_contain_text("This job is framed by Harbour crew")
     crew.get_by_role("button", name="Delete Harbour crew").click()
@@ -108,7 +108,7 @@ def enter(page, label, text):
 
 
 def take(page):
-    page.get_by_role("button", name="Take it for this job").click()
+    page.get_by_role("button", name="Apply to this job").click()
     expect(page.get_by_role("heading", name="This job as it is")).to_be_visible()
 
 
@@ -148,8 +148,8 @@ def test_a_wall_says_where_each_of_its_ways_comes_from(ways):
     choice(ways, "Sill").get_by_role("button", name="Double").click()
     take(ways)
     ways.get_by_label("Name of a standard").fill("Harbour crew")
-    ways.get_by_role("button", name="Keep", exact=True).click()
-    ways.get_by_role("button", name="Look at it").click()
+    ways.get_by_role("button", name="Save", exact=True).click()
+    ways.get_by_role("button", name="Preview").click()
     take(ways)
     enter(ways, "Head height", "80")
     take(ways)
@@ -215,10 +215,10 @@ def test_ways_that_were_looked_at_are_compared_and_printed(ways):
     as_it_is, wide = (int(cell.inner_text()) for cell in row.get_by_role("cell").all())
     assert wide < as_it_is
     with ways.expect_download() as kept:
-        ways.get_by_role("button", name="Sheet").click()
+        ways.get_by_role("button", name="Print").click()
     assert kept.value.path().read_bytes().startswith(b"%PDF")
     ways.get_by_role("group", name="Ways to compare").get_by_role("button", name="On center: 24").click()
-    expect(ways.get_by_text("There is nothing to set beside it yet.")).to_be_visible()
+    expect(ways.get_by_text("Nothing to compare yet.")).to_be_visible()
     ways.get_by_role("button", name="Compare", exact=True).click()
     expect(ways.get_by_role("heading", name="This job as it is")).to_be_visible()
 
@@ -238,5 +238,5 @@ def test_the_options_of_one_choice_are_compared_in_a_wall_and_in_an_opening(ways
     ways.get_by_label("Options of").select_option(label="W1 in wall A")
     ways.get_by_label("One choice").select_option(label="Jacks")
     expect(table.get_by_role("columnheader", name="Hangers")).to_be_visible()
-    ways.get_by_role("button", name="Back to whole ways").click()
-    expect(ways.get_by_text("There is nothing to set beside it yet.")).to_be_visible()
+    ways.get_by_role("button", name="Back to all ways").click()
+    expect(ways.get_by_text("Nothing to compare yet.")).to_be_visible()

@@ -68,7 +68,7 @@ def test_a_question_mark_lists_everything_and_an_example_is_taken_at_a_press(ben
     line(bench).fill("?")
     listed = bench.get_by_role("region", name="What can be typed")
     expect(listed).to_contain_text("Put an opening into a wall")
-    expect(listed).to_contain_text("Walk round the outside")
+    expect(listed).to_contain_text("Walk around the outside")
     expect(bench.get_by_role("button", name="Enter", exact=True)).to_be_disabled()
     listed.get_by_role("button", name="w 3-0x3-0 centered head 84").click()
     expect(line(bench)).to_have_value("w 3-0x3-0 centered head 84")

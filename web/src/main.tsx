@@ -1,3 +1,5 @@
+import { i18n } from "@lingui/core";
+import { I18nProvider } from "@lingui/react";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { type ComponentType, StrictMode } from "react";
 import { createRoot } from "react-dom/client";
@@ -87,11 +89,13 @@ if (!root) throw new Error("index.html has no root");
 function draw(root: HTMLElement) {
   createRoot(root).render(
     <StrictMode>
-      <QueryClientProvider client={queries}>
-        <RouterContext value={router}>
-          <RouterProvider router={router} />
-        </RouterContext>
-      </QueryClientProvider>
+      <I18nProvider i18n={i18n}>
+        <QueryClientProvider client={queries}>
+          <RouterContext value={router}>
+            <RouterProvider router={router} />
+          </RouterContext>
+        </QueryClientProvider>
+      </I18nProvider>
     </StrictMode>,
   );
 }

@@ -24,6 +24,7 @@ from pebble import ProcessPool
 from bluff.core.errors import BluffError
 from bluff.core.message import Message, message
 from bluff.formats.errors import Fault, FaultyData
+from bluff.views.language import LANGUAGE
 
 AT_ONCE = os.cpu_count() or 2
 _log = logging.getLogger("uvicorn.error")
@@ -80,7 +81,7 @@ class Workers:
                 self._pool = ProcessPool(AT_ONCE, _TASKS_OF_ONE, initializer=_prepare, context=context)
                 atexit.register(self.close)
             future: Future[R] = self._pool.schedule(
-                _limited, args=(work.do, work.memory, args, kwargs), timeout=work.seconds
+                _limited, args=(work.do, work.memory, LANGUAGE.get(), args, kwargs), timeout=work.seconds
             )
             self._under_way += 1
         future.add_done_callback(self._end)
@@ -171,8 +172,9 @@ def _prepare() -> None:
     resource.setrlimit(resource.RLIMIT_CORE, (0, 0))
 
 
-def _limited(do: Callable[..., R], megabytes: int, args: tuple[Any, ...], kwargs: dict[str, Any]) -> R:
-    """Run a function that may take so much memory beyond what its process has already."""
+def _limited(do: Callable[..., R], megabytes: int, language: str, args: tuple[Any, ...], kwargs: dict[str, Any]) -> R:
+    """Run a function that may take so much memory beyond what its process has already, for somebody who reads this."""
+    LANGUAGE.set(language)
     _, most = resource.getrlimit(resource.RLIMIT_DATA)
     resource.setrlimit(resource.RLIMIT_DATA, (_taken() + megabytes * _MEGABYTE, most))
     try:

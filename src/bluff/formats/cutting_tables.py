@@ -81,6 +81,7 @@ def cutting_xlsx(cutting: Cutting) -> bytes:
 
 
 def _cuts(cutting: Cutting) -> Iterator[tuple[object, ...]]:
+    reads = reader(cutting.words)
     for board in cutting.boards:
         drop = board.drop(cutting.stock.kerf)
         for number, cut in enumerate(board.cuts, start=1):
@@ -88,12 +89,12 @@ def _cuts(cutting: Cutting) -> Iterator[tuple[object, ...]]:
             bevel = member.bevel if member else None
             yield (
                 board.number,
-                str(board.section),
+                board.section.called,
                 format_board(board.length),
                 _SOURCES[board.source],
                 number,
                 member.id.wall if member else "",
-                cutting.words.name(member.role) if member else message("spare"),
+                reads.piece(member.role) if member else message("spare"),
                 cut.piece,
                 format_inches(cut.length, 64),
                 to_inches(cut.length),
@@ -106,16 +107,17 @@ def _cuts(cutting: Cutting) -> Iterator[tuple[object, ...]]:
 
 
 def _stops(cutting: Cutting) -> Iterator[tuple[object, ...]]:
+    reads = reader(cutting.words)
     for stop in stops(cutting.boards, cutting.wanted, cutting.ticks):
         short = stop.bevel.short if stop.bevel else None
         yield (
-            str(stop.section),
+            stop.section.called,
             stop.count,
             format_inches(stop.length, 64),
             to_inches(stop.length),
             stop.bevel.degrees if stop.bevel else "",
             "" if short is None else format_inches(short, 64),
-            ", ".join(map(cutting.words.name, stop.roles)),
+            ", ".join(map(reads.piece, stop.roles)),
             stop.cut,
             ", ".join(map(str, stop.boards)),
         )

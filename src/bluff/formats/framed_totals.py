@@ -7,6 +7,7 @@ from pydantic import BaseModel
 from bluff.core.crew.order import build_order
 from bluff.core.crew.packs import prefab
 from bluff.core.measure.length import to_inches
+from bluff.core.plan.outline import CompassPoint
 from bluff.core.takeoff.effect import tally
 from bluff.core.takeoff.nails import nails
 from bluff.core.takeoff.ties import ties
@@ -42,7 +43,7 @@ class FramedStep(BaseModel):
 
     wall: str
     after: list[str]
-    raised_toward: str | None
+    raised_toward: CompassPoint | None
     pounds: int
     hands: int
 
@@ -103,7 +104,7 @@ def framed_totals(framings: Sequence[Framing]) -> FramedTotals:
                 kind=pack.kind,
                 count=pack.count,
                 pieces=[say(piece.called) for piece in pack.pieces],
-                places=list(pack.places),
+                places=[*map(str, pack.places)],
             )
             for pack in prefab(framings)
         ],

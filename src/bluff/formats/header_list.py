@@ -33,7 +33,7 @@ def _line(row: HeaderRow, uses: Sequence[Message], words: Words) -> tuple[object
     of = (
         ", ".join(opening.id for opening in row.openings),
         format_exact(placed.rough.width.value),
-        str(placed.header),
+        say(placed.header.called),
         say(placed.header.choice.source.called),
     )
     if not isinstance(check, HeaderCheck):

@@ -107,7 +107,7 @@ def _lines(whole: WholeOrder) -> Iterator[tuple[object, ...]]:
             yield (
                 number,
                 line.bought,
-                str(line.section),
+                line.section.called,
                 line.board,
                 to_inches(line.length),
                 line.grade,

@@ -7,11 +7,11 @@ from io import StringIO
 from bluff.core.job.schools import MarkLines
 from bluff.core.measure.length import format_inches, to_inches
 from bluff.core.message import Message, message
-from bluff.core.takeoff.cut_list import cut_list, spacer_list
+from bluff.core.takeoff.cut_list import SPACER_NAMES, cut_list, spacer_list
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.marks import read_mark
 from bluff.core.wall.member import Plate
-from bluff.views.reader import Reader
+from bluff.views.reader import Reader, reader
 
 
 def headings(*names: str) -> tuple[Message, ...]:
@@ -41,7 +41,7 @@ def marks_csv(framings: Iterable[Framing]) -> str:
     """Every mark, wall by wall, as read from the end the tape hooks on, and where a second line goes if one does."""
     rows = []
     for framing in framings:
-        plan = framing.plan
+        plan, reads = framing.plan, reader(framing.plan.standard.words)
         for mark in framing.marks:
             reading = read_mark(mark, plan.length, plan.standard.datum.end)
             at = reading.at.value
@@ -54,7 +54,7 @@ def marks_csv(framings: Iterable[Framing]) -> str:
                     to_inches(at),
                     mark.symbol,
                     message("ahead") if reading.ahead else message("behind"),
-                    plan.standard.words.name(mark.role),
+                    reads.piece(mark.role),
                     mark.opening or "",
                     str(mark.member) if mark.member else "",
                     plan.side_called(mark.wide_face) if mark.wide_face else "",
@@ -69,9 +69,9 @@ def cut_list_csv(framings: Iterable[Framing]) -> str:
     """What to cut, wall by wall, boards first and the spacers of the headers after them."""
     rows: list[tuple[object, ...]] = []
     for framing in framings:
-        wall, words = framing.plan.id, framing.plan.standard.words
+        wall, reads = framing.plan.id, reader(framing.plan.standard.words)
         for row in cut_list([framing]):
-            roles = ", ".join(map(words.name, row.roles))
+            roles = ", ".join(map(reads.piece, row.roles))
             size = message("{size} treated", size=row.size) if row.is_treated else row.size
             short = row.bevel.short if row.bevel else None
             bevelled = "" if short is None else format_inches(short, 64), row.bevel.degrees if row.bevel else ""
@@ -80,18 +80,18 @@ def cut_list_csv(framings: Iterable[Framing]) -> str:
         for spacer in spacer_list([framing]):
             size = f"{format_inches(spacer.thickness)} x {format_inches(spacer.depth)}"
             length = format_inches(spacer.length, 64), to_inches(spacer.length)
-            rows.append((wall, spacer.count, size, *length, f"{words.name('header')} {spacer.spacer}", "", ""))
+            rows.append((wall, spacer.count, size, *length, reads.say(SPACER_NAMES[spacer.spacer]), "", ""))
     return written(CUTS, rows)
 
 
-def written(head: Sequence[Message | str], rows: Iterable[Sequence[object]], reader: Reader | None = None) -> str:
+def written(head: Sequence[Message | str], rows: Iterable[Sequence[object]], reads: Reader | None = None) -> str:
     """A table as CSV, its messages put into words, nothing in it a spreadsheet would take for a formula."""
     file = StringIO()
     writer = csv.writer(file)
-    reader = reader or Reader()
+    reads = reads or Reader()
 
     def text(cell: object) -> object:
-        return safe(reader.say(cell) if isinstance(cell, Message) else cell)
+        return safe(reads.say(cell) if isinstance(cell, Message) else cell)
 
     writer.writerow([*map(text, head)])
     writer.writerows([*map(text, row)] for row in rows)

@@ -136,7 +136,7 @@ def _order_table(asked: JobAsked, trucks: int | None) -> Made:
 def _model_sheets(asked: JobAsked, model: Model, walls: Sequence[str], paper: Paper) -> Made:
     state = Jobs(_pool(asked.url), asked.account).get(asked.job)
     built, listed = _built_model(state.job, model, walls)
-    return _made(model_sheets(built, listed, model, state.job.standard.words, paper, imprint(state)), state)
+    return _made(model_sheets(built, listed, model, paper, imprint(state)), state)
 
 
 def _model(asked: JobAsked, model: Model, walls: Sequence[str]) -> tuple[list[str], ModelList]:

@@ -18,6 +18,7 @@ from bluff.service.errors import NotAllowed, NotSignedIn, TooManyTries
 from bluff.service.names import LONGEST_NAME, clean_name, person_initials, person_name
 from bluff.store import accounts, shares
 from bluff.store.accounts import Account, Role
+from bluff.views.language import languages
 
 SESSION_LASTS = timedelta(days=90)
 LINK_LASTS = timedelta(days=7)
@@ -217,6 +218,31 @@ def end_leading(pool: ConnectionPool, account: Account) -> None:
     """Lead somebody through a first wall no more: they are through, or skip it."""
     with pool.connection() as connection:
         accounts.end_leading(connection, account.id)
+
+
+def language_of(pool: ConnectionPool, account: Account) -> str | None:
+    """The language somebody has chosen; None where it is their browser's, as it is of every guest."""
+    if account.only_job is not None:
+        return None
+    with pool.connection() as connection:
+        return accounts.language_of(connection, account.id)
+
+
+def choose_language(pool: ConnectionPool, account: Account, language: str | None) -> None:
+    """Choose the language Bluff speaks to somebody, on every device; None for their browser's.
+
+    Raises:
+        NotAllowed: They are a guest.
+        FaultyData: There is no such language.
+    """
+    if account.only_job is not None:
+        raise NotAllowed(message("A guest has no settings."))
+    if language is not None and language not in languages():
+        raise FaultyData(
+            [Fault("language", message("Bluff does not speak {language}. Choose another.", language=language))]
+        )
+    with pool.connection() as connection:
+        accounts.save_language(connection, account.id, language)
 
 
 def choose_password(pool: ConnectionPool, account: Account, token: str, before: str, password: str) -> str:

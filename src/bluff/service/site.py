@@ -18,6 +18,7 @@ from bluff.core.message import Message, message
 from bluff.core.site.caller import Held, OnPlates, Stop, Walk, stops, strikes
 from bluff.core.site.checking import Check, Verdict, verdict
 from bluff.core.site.checks import checks
+from bluff.core.site.work import read_work
 from bluff.core.site.written import OnPlate, Said, missing, on_plate, strokes_on, to_strike
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Plate
@@ -262,11 +263,16 @@ class Site:
             return entries(found, framing_at)
 
     def _fits(self, connection: Connection, state: JobState, row: SiteRow) -> None:
-        """Make sure that a mark was there to be written; whatever else is said is kept as it is.
+        """Make sure that a mark was there to be written, and that there is such work; readings and notes are kept as
+        they are.
 
         Raises:
-            Unfit: It was not.
+            Unfit: It was not, or there is none.
         """
+        if row.kind == "tick" and not read_work(row.about or "").is_known:
+            raise Unfit(
+                message("There is no work {work} on a wall. Update Bluff, then tick it again.", work=row.about or "")
+            )
         if row.kind != "mark":
             return
         if row.revision is None:

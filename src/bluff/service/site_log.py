@@ -7,7 +7,7 @@ from itertools import groupby
 from bluff.core.job.schools import End
 from bluff.core.message import Message, message, plural
 from bluff.core.site.checks import checks
-from bluff.core.site.work import work_name
+from bluff.core.site.work import read_work
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.marks import read_mark
 from bluff.core.wall.member import Plate
@@ -49,7 +49,7 @@ def _says(together: list[SiteRecord], framing_at: FramingAt) -> Message:
         case "mark":
             return _written(together, framing_at)
         case "tick":
-            return _ticked(work_name(row.about or ""), row)
+            return _ticked(read_work(row.about or "").called, row)
         case "reading":
             return message(
                 "{measure}: {value:fine} by the tape" if row.read_by == "tape" else "{measure}: {value:fine}",

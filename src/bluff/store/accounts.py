@@ -169,6 +169,17 @@ def end_leading(connection: Connection, account: UUID) -> None:
     connection.execute("UPDATE account SET led_at = coalesce(led_at, now()) WHERE id = %s", (account,))
 
 
+def language_of(connection: Connection, account: UUID) -> str | None:
+    """The language somebody has chosen; None where it is their browser's."""
+    found = connection.execute("SELECT language FROM account WHERE id = %s", (account,)).fetchone()
+    return found[0] if found else None
+
+
+def save_language(connection: Connection, account: UUID, language: str | None) -> None:
+    """Keep the language somebody has chosen, None for their browser's."""
+    connection.execute("UPDATE account SET language = %s WHERE id = %s", (language, account))
+
+
 def lock_people(connection: Connection, crew: UUID) -> None:
     """Nobody else changes who is in a crew until this transaction ends."""
     connection.execute("SELECT FROM crew WHERE id = %s FOR UPDATE", (crew,))

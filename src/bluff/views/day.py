@@ -5,13 +5,13 @@ from datetime import date
 from fractions import Fraction
 
 from bluff.core.job.rows import row_of
-from bluff.core.measure.clock import format_clock, format_minutes
+from bluff.core.measure.clock import format_clock, in_hours
 from bluff.core.message import Message, plural
 from bluff.core.site.at_work import DayAhead, Delivery, Ticked
 from bluff.core.site.day import Turn
 from bluff.core.site.pace import RATES, Pace, rate
 from bluff.core.site.shift import at
-from bluff.core.site.work import Task, lumber_of
+from bluff.core.site.work import Task, lumber_of, work_begun
 from bluff.views.by_whom import ByWhom
 from bluff.views.reader import Reader
 from bluff.views.typed import TypedDict
@@ -102,12 +102,12 @@ def _turn(turn: Turn, day: DayAhead, first: int, reader: Reader) -> TurnView:
         "name": reader.say(turn.task.called),
         "begins": _moment(day, turn.begins),
         "ends": _moment(day, turn.ends, is_end=True),
-        "takes": format_minutes(turn.ends - turn.begins),
+        "takes": reader.say(in_hours(turn.ends - turn.begins)),
         "is_now": turn.begins == first,
         "is_late": turn.is_late,
         "who": [hand + 1 for hand in turn.who],
         "wants": turn.wants,
-        "begin": turn.task.begun,
+        "begin": str(work_begun(turn.task)),
         "done": turn.task.done,
         "begun": _by(begun),
     }
@@ -115,7 +115,7 @@ def _turn(turn: Turn, day: DayAhead, first: int, reader: Reader) -> TurnView:
 
 def _delivery(one: Delivery, day: DayAhead, reader: Reader) -> DeliveryView:
     return {
-        "work": lumber_of(one.load.walls),
+        "work": str(lumber_of(one.load.walls)),
         "walls": list(one.load.walls),
         "boards": [reader.say(line.called) for line in one.load.lines],
         "pounds": round(one.load.pounds),
@@ -143,8 +143,8 @@ def _because(pace: Pace) -> Message:
         "{count} wall took {took} of work, {planned} planned",
         "{count} walls took {took} of work, {planned} planned",
         count=pace.walls,
-        took=format_minutes(round(pace.took)),
-        planned=format_minutes(round(pace.planned)),
+        took=in_hours(round(pace.took)),
+        planned=in_hours(round(pace.planned)),
     )
 
 

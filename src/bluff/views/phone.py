@@ -8,6 +8,7 @@ program itself came from, and is trusted like it.
 import json
 import pickle
 import re
+from base64 import b64encode
 from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from datetime import datetime
 from functools import cache
@@ -26,6 +27,7 @@ from bluff.core.site.checks import checks
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Plate
 from bluff.views.day import DayView, day_view
+from bluff.views.language import CATALOGS, ENGLISH, LANGUAGE
 from bluff.views.reader import Reader, reader
 from bluff.views.stops import StopView, stop_view
 from bluff.views.verdicts import VerdictView, verdict_view
@@ -35,7 +37,7 @@ _IMPORT = re.compile(r"^ *from (?P<module>bluff[\w.]*) import (?P<names>\([^)]*\
 
 @cache
 def files() -> Mapping[str, str]:
-    """Everything of this program that runs on a phone: what is in each file, by its path.
+    """Everything of this program that runs on a phone: what is in each file, by its path; catalogs in base 64.
 
     It is what this module imports, and what that imports: half the core, which a slow phone loads in half the time.
     """
@@ -48,6 +50,8 @@ def files() -> Mapping[str, str]:
             if path not in found:
                 found[path] = file.read_text("utf-8")
                 waiting += _imported(found[path])
+    for file in CATALOGS.glob("*/LC_MESSAGES/*.mo"):
+        found[str(file.relative_to(home))] = b64encode(file.read_bytes()).decode()
     return dict(sorted(found.items()))
 
 
@@ -79,7 +83,7 @@ def pack(one: Framing | JobAtWork) -> bytes:
     return edition() + pickle.dumps(one, protocol=5)
 
 
-def answer(packed: bytes, question: str, asked: str) -> str:
+def answer(packed: bytes, question: str, asked: str, language: str = ENGLISH) -> str:
     """What a function of `QUESTIONS` says of what was packed; what it is asked, and what it says, are JSON.
 
     Null where a newer program than the one on this phone packed it.
@@ -87,6 +91,7 @@ def answer(packed: bytes, question: str, asked: str) -> str:
     by, held = packed[: len(edition())], packed[len(edition()) :]
     if by != edition():
         return "null"
+    LANGUAGE.set(language)
     found = QUESTIONS[question](pickle.loads(held), **json.loads(asked))  # noqa: S301 - of the server's own making
     return json.dumps(found, default=lambda moment: moment.isoformat())
 

@@ -1,17 +1,18 @@
 """Putting messages into words: the one place where they become text."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from fractions import Fraction
 from functools import cache, lru_cache
 from gettext import NullTranslations
 from string import Formatter
 
-from bluff.core.job.words import USUAL, Words
-from bluff.core.measure.aloud import aloud
+from bluff.core.job.words import USUAL, Words, plural_of, usual_name, with_article
+from bluff.core.measure.aloud import Figures, aloud, spelled
 from bluff.core.measure.length import format_feet, format_inches, format_spacing
 from bluff.core.measure.slope import format_pitch
 from bluff.core.message import Argument, Message
+from bluff.views.language import LANGUAGE, catalog
 
 
 @dataclass(frozen=True, slots=True)
@@ -20,11 +21,11 @@ class Reader:
 
     Args:
         words: What the crew calls pieces.
-        catalog: Where templates are looked up; English without one.
+        catalog: Where templates are looked up; that of the language that is read right now without one.
     """
 
     words: Words = field(default_factory=Words)
-    catalog: NullTranslations = field(default_factory=NullTranslations)
+    catalog: NullTranslations = field(default_factory=lambda: catalog(LANGUAGE.get()))
 
     def say(self, message: Message) -> str:
         """A message as text.
@@ -35,7 +36,8 @@ class Reader:
         """
         arguments = dict(message.arguments)
         if message.many is None:
-            template = self.catalog.gettext(message.template)
+            # What an empty text stands for in a catalog is its header.
+            template = message.template and self.catalog.gettext(message.template)
         else:
             count = arguments["count"]
             if not isinstance(count, int):
@@ -51,24 +53,38 @@ class Reader:
         value = arguments.get(key, key)
         if isinstance(value, Message):
             text = self.say(value)
+        elif form in _ALOUD:
+            text = self.say(aloud(_number(value), _ALOUD[form]))
         elif write := _AS_WRITTEN.get(form):
             text = write(value)
         elif key in arguments and not form:
             text = str(value)
         else:
-            text = self._piece(str(value), form)
+            text = self.piece(str(value), form)
         return text if name == key else text[:1].upper() + text[1:]
 
-    def _piece(self, role: str, form: str) -> str:
-        if form == "many":
-            return self.words.name_of_many(role)
-        return self.words.name_with_article(role) if form == "a" else self.words.name(role)
+    def piece(self, role: str, form: str = "") -> str:
+        """What a piece is called, one of it, `many`, with its article (`a`), or one as is `usual` with other crews.
+
+        >>> Reader().piece("top_cripple", "many"), Reader().piece("end_stud", "a")
+        ('top cripples', 'an end stud')
+        """
+        if form == "usual":
+            return replace(self, words=Words()).piece(role)
+        if role in USUAL and not self.words.of(role).name:
+            return self.say(Message(usual_name(role, form)))
+        name = self.words.name(role)
+        return plural_of(name) if form == "many" else with_article(name) if form == "a" else name
+
+
+def reader(words: Words) -> Reader:
+    """The reader of a crew with these words, in the language that is read right now."""
+    return _reader(words, LANGUAGE.get())
 
 
 @lru_cache(maxsize=256)
-def reader(words: Words) -> Reader:
-    """The reader of a crew with these words."""
-    return Reader(words)
+def _reader(words: Words, language: str) -> Reader:
+    return Reader(words, catalog(language))
 
 
 @cache
@@ -109,12 +125,8 @@ def _fraction(value: Argument) -> Fraction:
     return Fraction(value)
 
 
-def _aloud(value: Argument) -> str:
-    return aloud(_number(value))
-
-
-def _aloud_feet(value: Argument) -> str:
-    return aloud(_number(value), "feet")
+def _spelled(value: Argument) -> str:
+    return spelled(_number(value))
 
 
 _AS_WRITTEN = {
@@ -123,11 +135,11 @@ _AS_WRITTEN = {
     "feet": _feet,
     "spacing": _spacing,
     "pitch": _pitch,
-    "aloud": _aloud,
-    "aloud_feet": _aloud_feet,
+    "spelled": _spelled,
 }
+_ALOUD: Mapping[str, Figures] = {"aloud": "inches", "aloud_feet": "feet"}
 
-FORMS = frozenset({"", "one", "many", "a", *_AS_WRITTEN})
+FORMS = frozenset({"", "one", "many", "a", "usual", *_AS_WRITTEN, *_ALOUD})
 """How a field of a template may be written."""
 
 ROLES = frozenset(USUAL)

@@ -40,8 +40,7 @@ class StopView(TypedDict):
 
 def stop_view(stop: Stop, plan: WallPlan, figures: Figures) -> StopView:
     """A stop in the crew's words, called out in these figures."""
-    words, mark, reading = plan.standard.words, stop.mark, stop.reading
-    say = reader(words).say
+    reads, mark, reading = reader(plan.standard.words), stop.mark, stop.reading
     other = reading.other_line if plan.standard.mark_lines is MarkLines.BOTH else None
     return {
         "id": stop.id,
@@ -53,8 +52,8 @@ def stop_view(stop: Stop, plan: WallPlan, figures: Figures) -> StopView:
         "from_stop": stop.from_stop,
         "ahead": reading.ahead if mark.width else None,
         "symbol": mark.symbol,
-        "name": words.name(mark.role),
-        "lies": say(way) if (way := lies(mark, plan)) else None,
+        "name": reads.piece(mark.role),
+        "lies": reads.say(way) if (way := lies(mark, plan)) else None,
         "opening": mark.opening,
-        "aloud": say(called_out(stop, plan, figures)),
+        "aloud": reads.say(called_out(stop, plan, figures)),
     }

@@ -1,9 +1,9 @@
 """What is struck from marked plates and added to them, as a screen is given it."""
 
 from bluff.core.crew.strike import Stroke
-from bluff.core.job.words import Words
 from bluff.core.wall.member import Plate
 from bluff.views.lengths import Figure, figure
+from bluff.views.reader import Reader
 from bluff.views.typed import TypedDict
 
 
@@ -28,7 +28,7 @@ class PlateStrokes(TypedDict):
     strokes: list[StrokeView]
 
 
-def stroke_view(stroke: Stroke, words: Words) -> StrokeView:
+def stroke_view(stroke: Stroke, reader: Reader) -> StrokeView:
     """A stroke in the crew's words."""
     mark = stroke.mark
     return {
@@ -36,6 +36,6 @@ def stroke_view(stroke: Stroke, words: Words) -> StrokeView:
         "at": figure(stroke.reading),
         "symbol": mark.symbol,
         "ahead": mark.ahead if mark.width else None,
-        "name": words.name(mark.role),
+        "name": reader.piece(mark.role),
         "opening": mark.opening,
     }

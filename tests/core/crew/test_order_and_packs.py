@@ -45,7 +45,11 @@ def packs(job):
 
 
 def called(pack):
-    return pack.count, " + ".join(say(piece.called) for piece in pack.pieces), pack.places
+    return (
+        pack.count,
+        " + ".join(say(piece.called) for piece in pack.pieces),
+        tuple(say(place.called) for place in pack.places),
+    )
 
 
 def test_corners_channels_and_packs_are_counted_by_what_they_are_made_of():

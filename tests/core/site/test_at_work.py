@@ -105,8 +105,8 @@ def test_lumber_is_wanted_until_it_is_there_or_all_is_cut(job):
         return load.before, load.there
 
     assert wanted(job) == (0, None)
-    there = job.with_tick(None, lumber_of(("A",)), ticked(-20))
+    there = job.with_tick(None, str(lumber_of(("A",))), ticked(-20))
     assert wanted(there) == (0, ticked(-20))
-    assert wanted(job.with_tick(None, lumber_of(("A",)), ticked(-20, is_done=False))) == (0, None)
+    assert wanted(job.with_tick(None, str(lumber_of(("A",))), ticked(-20, is_done=False))) == (0, None)
     laid_out = marked(job, (Plate.TOP, None), (Plate.BOTTOM, None))
     assert wanted(laid_out.with_tick("A", "cut", ticked(0))) == (None, None)

@@ -52,7 +52,7 @@ def test_a_window_wall_goes_together_in_the_order_of_the_work():
 def test_a_header_is_made_by_its_plies_spacers_and_rows_of_nails():
     """46 at 16 is four in a row; two edges, from both faces: 16."""
     (pack,) = header_packs(frame_wall(*WINDOW))
-    assert (pack.opening, pack.header) == ("W1", "2-ply 2x8")
+    assert (pack.opening, say(pack.header)) == ("W1", "2-ply 2x8")
     assert say(pack.steps[0]) == "Cut 2 – 2x8 x 46, the straightest you have."
     assert say(pack.steps[1]).startswith("1 spacer of 1/2 between the plies, held back")
     assert "cups outward" in say(pack.steps[2])

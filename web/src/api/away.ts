@@ -1,3 +1,4 @@
+import { t } from "@lingui/core/macro";
 import { create } from "zustand";
 import { heardFrom } from "../device/deviceClock";
 import { AS_OF } from "../device/kept";
@@ -12,7 +13,7 @@ export interface Away {
   waiting: number;
 }
 
-const GONE = "Bluff does not answer. Is it still running where it was started?";
+const GONE = t`Bluff does not answer. Is it still running where it was started?`;
 const FIRST_PAUSE = 500;
 const LONGEST_PAUSE = 4_000;
 

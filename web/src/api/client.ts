@@ -1,3 +1,4 @@
+import { t } from "@lingui/core/macro";
 import createClient from "openapi-fetch";
 import { patientFetch } from "./away";
 import type { components, paths } from "./schema.gen";
@@ -105,7 +106,7 @@ export class Refused extends Error {
 
   constructor(status: number, body: unknown) {
     const refusal = isRefusal(body) ? body : null;
-    super(refusal?.message ?? `The server answered ${status}; look at the window where Bluff was started.`);
+    super(refusal?.message ?? t`The server answered ${status}; look at the window where Bluff was started.`);
     this.faults = refusal?.faults ?? [];
     this.conflict = status === 409 && refusal && "current" in refusal ? (refusal as Conflict) : null;
   }
@@ -121,7 +122,7 @@ export async function answered<T>(
 ): Promise<T> {
   const { data, error, response } = await request.catch(() => {
     throw new Refused(0, {
-      message: "Bluff does not answer. Is it still running where it was started?",
+      message: t`Bluff does not answer. Is it still running where it was started?`,
       faults: [],
     });
   });

@@ -92,6 +92,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/session/language": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Choose Language
+         * @description Choose the language Bluff speaks, on every device.
+         */
+        put: operations["choose_language_api_session_language_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session/password": {
         parameters: {
             query?: never;
@@ -3553,7 +3573,8 @@ export interface components {
             rough_width: components["schemas"]["bluff__views__lengths__Figure"];
             /** Header */
             header: string;
-            source: components["schemas"]["bluff__core__job__header__Source"];
+            /** Source */
+            source: string;
             check: components["schemas"]["HeaderCheckView"] | null;
             missing: components["schemas"]["MissingView"] | null;
         };
@@ -3962,6 +3983,14 @@ export interface components {
          * @enum {string}
          */
         Laid: "edge" | "flat";
+        /**
+         * LanguageChosen
+         * @description The language somebody reads; null for their browser's.
+         */
+        LanguageChosen: {
+            /** Language */
+            language: string | null;
+        };
         /**
          * Layer
          * @description What of a wall is drawn besides its framing, each by itself; the bench has the same.
@@ -6251,7 +6280,11 @@ export interface components {
             is_own_head: boolean;
             /** Header */
             header: string;
+            /** Header Called */
+            header_called: string;
             source: components["schemas"]["bluff__core__job__header__Source"];
+            /** Source Called */
+            source_called: string;
             /**
              * Is Verified
              * @description Whether that is authority for a header.
@@ -6556,7 +6589,8 @@ export interface components {
          *     `person` is who they are in the crew, whatever they are called; null of a guest, who is nobody there. `only_job` is
          *     the one job a guest may look at, `wall` where they are to look first. `forgot` says whether they may choose a
          *     password without the one before, `is_led` whether they are still led through a first wall. `is_unnamed` is who set
-         *     Bluff up and has no name yet.
+         *     Bluff up and has no name yet. `language` is the one they have chosen, null where it is their browser's, of the
+         *     `languages` there are.
          */
         SignedIn: {
             /** Person */
@@ -6580,6 +6614,10 @@ export interface components {
             is_led: boolean;
             /** Is Unnamed */
             is_unnamed: boolean;
+            /** Language */
+            language: string | null;
+            /** Languages */
+            languages: string[];
         };
         /**
          * SillTop
@@ -8023,6 +8061,66 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    choose_language_api_session_language_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LanguageChosen"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignedIn"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
             };
             /** @description The database does not answer; ask again. */
             503: {

@@ -1,3 +1,4 @@
+import { plural, t } from "@lingui/core/macro";
 import { CloudOff } from "lucide-react";
 import { useAway } from "../api/away";
 import look from "./Bars.module.css";
@@ -8,8 +9,11 @@ export function AwayBar() {
   if (says === null) return null;
   const kept =
     waiting > 0
-      ? `${waiting === 1 ? "What you typed is kept and goes" : `${waiting} changes are kept and go`} in by itself.`
-      : "This page goes on by itself as soon as it does.";
+      ? plural(waiting, {
+          one: "Your change is kept and is sent by itself.",
+          other: "Your # changes are kept and are sent by themselves.",
+        })
+      : t`This page continues as soon as it does.`;
   return (
     <div role="alert" className={look.away}>
       <CloudOff aria-hidden />

@@ -1,11 +1,11 @@
 import { Box, Button, Field as ChakraField, Heading } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { RotateCcw } from "lucide-react";
 import type { ReactNode } from "react";
-import { useWords } from "./words";
 
 /** How a field looks in its form. */
 export interface FieldLook {
-  /** What it is called, in Bluff's own words. */
+  /** What it is called, in the crew's words. */
   label: string;
   /** Whether its label is only heard, where what is around the field says it to the eye. */
   isBare?: boolean;
@@ -29,12 +29,10 @@ export function Field({
   wrong = null,
   children,
 }: FieldLook & { wrong?: string | null; children: ReactNode }) {
-  const { say } = useWords();
-  const said = say(label);
   if (isBare)
     return (
       <ChakraField.Root invalid={wrong !== null} gap="0" position="relative">
-        <ChakraField.Label srOnly>{said}</ChakraField.Label>
+        <ChakraField.Label srOnly>{label}</ChakraField.Label>
         {children}
         <ChakraField.ErrorText role="alert">{wrong}</ChakraField.ErrorText>
       </ChakraField.Root>
@@ -53,7 +51,7 @@ export function Field({
     >
       <Box gridColumn={isLong ? "1 / -1" : "1"} minW="0" lineHeight="1.15">
         <ChakraField.Label display="block" fontSize="14px" fontWeight="400" lineHeight="1.15">
-          {said}
+          {label}
         </ChakraField.Label>
         {whence && (
           <ChakraField.HelperText
@@ -62,9 +60,9 @@ export function Field({
             lineHeight="1.15"
             color={follows ? "chalk" : "faint"}
             truncate
-            title={`From ${whence}`}
+            title={t`From ${whence}`}
           >
-            from {whence}
+            {t`from ${whence}`}
           </ChakraField.HelperText>
         )}
       </Box>
@@ -77,8 +75,8 @@ export function Field({
           variant="plain"
           w="28px"
           minW="0"
-          aria-label={`${said}: follow ${follows} again`}
-          title={`Set here; follow ${follows} again`}
+          aria-label={t`${label}: follow ${follows} again`}
+          title={t`Set here; follow ${follows} again`}
           onClick={onFollow}
         >
           <RotateCcw />
@@ -101,11 +99,10 @@ export function FieldGroup({
   level?: "h2" | "h3";
   children: ReactNode;
 }) {
-  const { say } = useWords();
   return (
-    <Box role="group" data-group={name} aria-label={say(name)} px="4" pt="3" pb="2" borderBottomWidth="1px">
+    <Box role="group" data-group={name} aria-label={name} px="4" pt="3" pb="2" borderBottomWidth="1px">
       <Heading as={level} fontFamily="heading" fontWeight="700" fontSize="17px" mb="1">
-        {say(name)}
+        {name}
       </Heading>
       {children}
     </Box>

@@ -1,4 +1,5 @@
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useMatch } from "react-router";
@@ -23,14 +24,18 @@ export function FirstWall() {
   const stage = inJob?.params.stage ?? null;
   const job =
     inJob && data
-      ? { id: data.id, walls: data.walls.length, openings: data.job.openings?.length ?? 0 }
+      ? {
+          id: data.id,
+          walls: data.walls.length,
+          openings: data.job.openings?.length ?? 0,
+          king: wordsOf(data.words).piece("king"),
+        }
       : null;
   const step = stepOf({ job, mayChange, hasLooked });
   return (
     <InChakra>
       <Strip
         step={step}
-        say={data ? wordsOf(data.words).say : (text) => text}
         // Where it is done, unless one is there.
         leadsTo={job && step.at !== stage ? `/jobs/${job.id}/${step.at}` : null}
         onNext={step.number === STEPS - 1 ? () => look(true) : step.number === STEPS ? end : null}
@@ -53,14 +58,12 @@ function useEnd(): () => void {
 
 function Strip({
   step: { number, title, says },
-  say,
   leadsTo,
   onNext,
   onSkip,
 }: {
   step: Step;
   /** A sentence in the words of the job's crew. */
-  say: (text: string) => string;
   leadsTo: string | null;
   /** What is pressed where nothing on the screen tells that it is done. */
   onNext: (() => void) | null;
@@ -69,7 +72,7 @@ function Strip({
   return (
     <Flex
       as="section"
-      aria-label="First wall"
+      aria-label={t`First wall`}
       align="center"
       gap="4"
       px="4"
@@ -81,28 +84,26 @@ function Strip({
       flexShrink="0"
     >
       <Text fontFamily="figure" fontWeight="700" fontSize="22px" whiteSpace="nowrap">
-        {number} of {STEPS}
+        {t`${number} of ${STEPS}`}
       </Text>
       <Box flex="1" minW="220px" aria-live="polite">
         <Text fontWeight="700" lineHeight="1.2">
-          {say(title)}
+          {title}
         </Text>
-        <Text lineHeight="1.25">{say(says)}</Text>
+        <Text lineHeight="1.25">{says}</Text>
       </Box>
       <Flex gap="2">
         {leadsTo && (
           <Button asChild size="md" variant="solid">
-            <Link to={leadsTo}>Go there</Link>
+            <Link to={leadsTo}>{t`Go to it`}</Link>
           </Button>
         )}
         {!leadsTo && onNext && (
           <Button size="md" variant="solid" onClick={onNext}>
-            {number === STEPS ? "Done" : "Next"}
+            {number === STEPS ? t`Done` : t`Next`}
           </Button>
         )}
-        <Button size="md" variant="plain" onClick={onSkip}>
-          Skip
-        </Button>
+        <Button size="md" variant="plain" onClick={onSkip}>{t`Skip`}</Button>
       </Flex>
     </Flex>
   );

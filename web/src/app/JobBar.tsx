@@ -1,4 +1,5 @@
 import { Button, chakra, Flex } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { Redo2, Undo2 } from "lucide-react";
 import type { ReactNode } from "react";
 import type { Job } from "../api/client";
@@ -40,7 +41,7 @@ export function JobBar({
       >
         <Changes>
           <TextField
-            label="Job name"
+            label={t`Job name`}
             isBare
             value={job.job.name}
             onEnter={(name) => change.enter({ edit: "rename-job", name })}
@@ -63,8 +64,8 @@ export function JobBar({
         <Changes>
           <Button
             variant="plain"
-            aria-label="Undo"
-            title={job.undo ? `Undo: ${job.undo}` : "Nothing to undo"}
+            aria-label={t`Undo`}
+            title={job.undo ? t`Undo: ${job.undo}` : t`Nothing to undo`}
             disabled={!job.undo || change.isBusy}
             onClick={() => change.make("undo")}
           >
@@ -72,8 +73,8 @@ export function JobBar({
           </Button>
           <Button
             variant="plain"
-            aria-label="Redo"
-            title={job.redo ? `Redo: ${job.redo}` : "Nothing to redo"}
+            aria-label={t`Redo`}
+            title={job.redo ? t`Redo: ${job.redo}` : t`Nothing to redo`}
             disabled={!job.redo || change.isBusy}
             onClick={() => change.make("redo")}
           >

@@ -1,3 +1,4 @@
+import { t } from "@lingui/core/macro";
 import { Outlet, useOutletContext, useParams } from "react-router";
 import type { Job } from "../api/client";
 import { useJob } from "../api/queries";
@@ -29,7 +30,7 @@ function Opened({ id }: { id: string }) {
   const others = useLive(id);
   useUndoKeys(change);
   return (
-    <Shown asked={asked} what="Opening the job" trouble="This job could not be opened">
+    <Shown asked={asked} what={t`Opening the job`} trouble={t`This job could not be opened`}>
       {(job) => (
         <WordsProvider words={job.words}>
           <OthersContext value={others}>

@@ -1,4 +1,6 @@
 import { chakra } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import { Figure } from "./Figure";
 
 /** A list of pieces or boards in a side panel: counts and lengths first, large and to the right. */
@@ -24,10 +26,13 @@ export const ListTable = chakra("table", {
 export function BevelSaid({ bevel, short }: { bevel: number | null; short: { text: string } | null }) {
   return (
     <>
-      {bevel !== null && `, ${bevel}° bevel`}
+      {bevel !== null && <>, {t`${bevel}° bevel`}</>}
       {short && (
         <>
-          , short <Figure text={short.text} />
+          ,{" "}
+          <Trans>
+            short <Figure text={short.text} />
+          </Trans>
         </>
       )}
     </>

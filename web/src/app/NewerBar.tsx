@@ -1,3 +1,4 @@
+import { t } from "@lingui/core/macro";
 import { useState } from "react";
 import look from "./Bars.module.css";
 import { PlainButton } from "./PlainButton";
@@ -11,7 +12,7 @@ export function NewerBar() {
   if (!change) return null;
   return (
     <div role="status" className={look.newer}>
-      <p>{isChanging ? "Updating…" : "A newer version of Bluff is ready. Your work is saved."}</p>
+      <p>{isChanging ? t`Updating…` : t`A newer version of Bluff is ready. Your work is saved.`}</p>
       {!isChanging && (
         <PlainButton
           size="lg"
@@ -19,9 +20,7 @@ export function NewerBar() {
             setChanging(true);
             change();
           }}
-        >
-          Update
-        </PlainButton>
+        >{t`Update`}</PlainButton>
       )}
     </div>
   );

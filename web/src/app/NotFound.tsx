@@ -1,10 +1,11 @@
+import { t } from "@lingui/core/macro";
 import { Link } from "react-router";
 import { Empty } from "./Empty";
 
 export function NotFound() {
   return (
-    <Empty title="There is no such page">
-      <Link to="/">Go to the jobs</Link>
+    <Empty title={t`Page not found`}>
+      <Link to="/">{t`Go to the jobs`}</Link>
     </Empty>
   );
 }

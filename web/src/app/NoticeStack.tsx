@@ -1,3 +1,4 @@
+import { t } from "@lingui/core/macro";
 import { X } from "lucide-react";
 import look from "./Bars.module.css";
 import { useNotices } from "./notices";
@@ -25,7 +26,7 @@ export function NoticeStack() {
           <PlainButton
             variant="plain"
             className={look.dismiss}
-            aria-label="Dismiss"
+            aria-label={t`Dismiss`}
             onClick={() => dismiss(notice.key)}
           >
             <X />

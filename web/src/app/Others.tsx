@@ -1,3 +1,4 @@
+import { t } from "@lingui/core/macro";
 import { use } from "react";
 import { OthersContext } from "./live";
 import look from "./Others.module.css";
@@ -7,9 +8,9 @@ export function Others() {
   const others = use(OthersContext);
   if (others.length === 0) return null;
   return (
-    <ul aria-label="Also here" className={look.others}>
+    <ul aria-label={t`Also here`} className={look.others}>
       {others.map(({ name, initials }) => (
-        <li key={name} title={`${name} looks at this job too`}>
+        <li key={name} title={t`${name} is viewing this job too`}>
           {initials}
         </li>
       ))}

@@ -1,4 +1,5 @@
 import { Box, Button, Flex, Input, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { CircleHelp, CornerDownLeft } from "lucide-react";
 import { type FormEvent, type KeyboardEvent, useEffect, useRef, useState } from "react";
@@ -7,7 +8,6 @@ import { useDraft } from "./drafts";
 import { Figure } from "./Figure";
 import { PhraseList } from "./PhraseList";
 import type { JobChange } from "./useJobChange";
-import { useWords } from "./words";
 
 const SOON = 120;
 /** Typed alone, it asks for everything that can be typed. */
@@ -37,7 +37,6 @@ export function PhraseLine(line: Line) {
 
 function Typing(line: Line) {
   const { job, revision, label, placeholder, hint, change } = line;
-  const { say } = useWords();
   const field = useRef<HTMLInputElement>(null);
   const { text, said, put, reading, read, submit } = useTyped(line, () => field.current?.focus());
   const instead = read?.instead;
@@ -82,14 +81,14 @@ function Typing(line: Line) {
         onKeyDown={onKey}
       />
       <Button type="submit" size="md" variant="solid" disabled={!text.trim() || isAsking || change.isBusy}>
-        <CornerDownLeft /> Enter
+        <CornerDownLeft /> {t`Enter`}
       </Button>
       <Button
         size="md"
         variant="plain"
-        aria-label="What can be typed"
+        aria-label={t`What can be typed`}
         aria-expanded={isAsking}
-        title="Everything that can be typed; or type ?"
+        title={t`Everything that can be typed; or type ?`}
         onClick={() => take(isAsking ? "" : HELP)}
       >
         <CircleHelp />
@@ -104,13 +103,11 @@ function Typing(line: Line) {
             px="2"
             onClick={() => take(instead)}
             aria-keyshortcuts="Alt+F"
-          >
-            In feet: {instead} (Alt F)
-          </Button>
+          >{t`In feet: ${instead} (Alt F)`}</Button>
         )}
         {said === "" && hint && (
-          <Text color="faint" fontSize="13px" truncate>
-            {say(hint)}
+          <Text color="faint" fontSize="13px">
+            {hint}
           </Text>
         )}
       </Box>

@@ -1,4 +1,5 @@
 import { Box, chakra, Flex, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { useQuery } from "@tanstack/react-query";
 import { answered, client, type TypedPhrases } from "../api/client";
 import { Loading } from "./Loading";
@@ -35,7 +36,7 @@ export function PhraseList({
   return (
     <Box
       as="section"
-      aria-label="What can be typed"
+      aria-label={t`What can be typed`}
       position="absolute"
       top="100%"
       left="0"
@@ -48,7 +49,7 @@ export function PhraseList({
       px="4"
       py="3"
     >
-      {!phrases.data && <Loading what="What can be typed" />}
+      {!phrases.data && <Loading what={t`What can be typed`} />}
       {phrases.data?.phrases.map(({ form, does, examples }) => (
         <Box key={form} py="1.5" borderBottomWidth="1px">
           <Text fontWeight="700">{does[0]?.toUpperCase() + does.slice(1)}</Text>
@@ -66,7 +67,7 @@ export function PhraseList({
       ))}
       {phrases.data?.rules.map(({ name, form }) => (
         <Text key={name} color="faint" fontSize="13px" pt="1">
-          <b>&lt;{name}&gt;</b> {form}
+          <b>{`<${name}>`}</b> {form}
         </Text>
       ))}
     </Box>

@@ -5,6 +5,7 @@ type Size = "sm" | "md" | "lg";
 
 /** The classes of a button, for what is pressed and is none; the theme says what they look like. */
 export function buttonLook(variant: Variant, size: Size, more = ""): string {
+  // eslint-disable-next-line lingui/no-unlocalized-strings -- names of classes
   return `button button-${variant} button-${size} ${more}`;
 }
 

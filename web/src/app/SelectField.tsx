@@ -2,7 +2,6 @@ import { NativeSelect } from "@chakra-ui/react";
 import { useState } from "react";
 import { Field, type FieldLook } from "./Field";
 import type { Enter } from "./TextField";
-import { useWords } from "./words";
 
 export interface Choice<Value extends string> {
   value: Value;
@@ -20,7 +19,6 @@ export function SelectField<Value extends string>({
   choices: readonly Choice<Value>[];
   onChoose: Enter<Value>;
 }) {
-  const { say } = useWords();
   const [refused, setRefused] = useState<{ over: Value; why: string } | null>(null);
   const refusal = refused?.over === value ? refused.why : null;
   async function choose(text: string) {
@@ -35,7 +33,7 @@ export function SelectField<Value extends string>({
         <NativeSelect.Field value={value} onChange={(event) => void choose(event.target.value)}>
           {choices.map((choice) => (
             <option key={choice.value} value={choice.value}>
-              {say(choice.label)}
+              {choice.label}
             </option>
           ))}
         </NativeSelect.Field>

@@ -1,6 +1,7 @@
 import { lazy, Suspense, useEffect } from "react";
 import { Outlet } from "react-router";
 import { useAway } from "../api/away";
+import { isInAnotherLanguage } from "../language/language";
 import { setSpeaker } from "../outbox/outbox";
 import { AwayBar } from "./AwayBar";
 import { NewerBar } from "./NewerBar";
@@ -19,6 +20,10 @@ export function Shell() {
   const { data: session } = useSession();
   const { isOut } = useAway();
   useEffect(() => setSpeaker(session ?? null), [session]);
+  useEffect(() => {
+    // Chosen on another device, or by whoever signed in just now.
+    if (session && isInAnotherLanguage()) window.location.reload();
+  }, [session]);
   return (
     <NoticesProvider>
       <div className={look.page}>

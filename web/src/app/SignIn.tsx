@@ -1,4 +1,6 @@
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { useMatch } from "react-router";
@@ -21,7 +23,7 @@ export function SignIn() {
       <Flex
         role="dialog"
         aria-modal
-        aria-label="Sign in"
+        aria-label={t`Sign in`}
         position="fixed"
         inset="0"
         zIndex="modal"
@@ -33,19 +35,25 @@ export function SignIn() {
         px="4"
       >
         <Box w="full" maxW="360px">
-          <Heading as="h1" fontFamily="heading" fontSize="44px" fontWeight="800" letterSpacing="-0.01em">
-            Bluff
-          </Heading>
+          <Heading
+            as="h1"
+            fontFamily="heading"
+            fontSize="44px"
+            fontWeight="800"
+            letterSpacing="-0.01em"
+          >{t`Bluff`}</Heading>
           <Text color="faint" mb="5">
             {waiting > 0
-              ? "What you typed is kept, and goes in once you have signed in."
-              : "Walls laid out, framed, cut and checked. Who are you?"}
+              ? t`What you typed is kept, and is saved once you sign in.`
+              : t`Walls laid out, framed, cut and checked.`}
           </Text>
           <LeftHere />
           <NameAndPassword />
-          <Text color="faint" fontSize="14px" mt="5">
-            No name yet, or no password any more? A lead of your crew makes you a link.
-          </Text>
+          <Text
+            color="faint"
+            fontSize="14px"
+            mt="5"
+          >{t`No account, or forgot your password? Ask a lead of your crew for a sign-in link.`}</Text>
         </Box>
       </Flex>
     </InChakra>
@@ -58,8 +66,10 @@ function LeftHere() {
   if (left.length === 0) return null;
   return (
     <Text role="status" mb="5" fontWeight="600">
-      Said here and not sent yet: {left.map(([name, count]) => `${count} by ${name}`).join(", ")}. It goes up
-      when they sign in here.
+      <Trans>
+        Entered here and not sent yet: {left.map(([name, count]) => t`${count} by ${name}`).join(", ")}. They
+        are sent once that person signs in here.
+      </Trans>
     </Text>
   );
 }
@@ -85,7 +95,7 @@ function NameAndPassword() {
   return (
     <Flex as="form" onSubmit={submit} direction="column" gap="3">
       <PlainField
-        label="Name"
+        label={t`Name`}
         autoFocus
         autoComplete="username"
         autoCapitalize="none"
@@ -93,7 +103,7 @@ function NameAndPassword() {
         onText={setName}
       />
       <PlainField
-        label="Password"
+        label={t`Password`}
         type="password"
         autoComplete="current-password"
         value={password}
@@ -110,9 +120,7 @@ function NameAndPassword() {
         variant="solid"
         alignSelf="start"
         disabled={!name.trim() || !password || enter.isPending}
-      >
-        Sign in
-      </Button>
+      >{t`Sign in`}</Button>
     </Flex>
   );
 }

@@ -1,3 +1,4 @@
+import { plural, t } from "@lingui/core/macro";
 import { Moon, Sun } from "lucide-react";
 import { useEffect, useRef } from "react";
 import { Link, useMatch } from "react-router";
@@ -5,7 +6,6 @@ import type { FindingCounts } from "../api/client";
 import { useJob } from "../api/queries";
 import { useColorMode } from "./colorMode";
 import { color } from "./colors";
-import { countOf } from "./countOf";
 import { buttonLook, PlainButton } from "./PlainButton";
 import look from "./StagePole.module.css";
 import { useSession } from "./session";
@@ -18,13 +18,13 @@ export function StagePole() {
   const [mode, toggleMode] = useColorMode();
   const account = useSession().data;
   return (
-    <nav aria-label="Stages" className={look.pole}>
+    <nav aria-label={t`Stages`} className={look.pole}>
       <div aria-hidden className={look.wood} />
-      <p className={look.name}>Bluff</p>
-      {account?.only_job === null && <Stage name="Jobs" to="/" isHere={isAtJobs} />}
+      <p className={look.name}>{t`Bluff`}</p>
+      {account?.only_job === null && <Stage name={t`Jobs`} to="/" isHere={isAtJobs} />}
       {job && <JobStages job={job} />}
       {account?.only_job === null && (
-        <Stage name="Practice" to={job ? `/practice?job=${job}` : "/practice"} isHere={isAtPractice} />
+        <Stage name={t`Practice`} to={job ? `/practice?job=${job}` : "/practice"} isHere={isAtPractice} />
       )}
       <div className={look.foot}>
         {account && !account.only_job && (
@@ -32,14 +32,14 @@ export function StagePole() {
             to="/crew"
             className={buttonLook("plain", "sm")}
             title={`${account.name}, ${account.crew}`}
-            aria-label={`Crew, ${account.initials}`}
+            aria-label={t`Crew, ${account.initials}`}
           >
             {account.initials}
           </Link>
         )}
         <PlainButton
           variant="plain"
-          aria-label={mode === "light" ? "Dark colors" : "Daylight colors"}
+          aria-label={mode === "light" ? t`Dark colors` : t`Daylight colors`}
           onClick={toggleMode}
         >
           {mode === "light" ? <Moon /> : <Sun />}
@@ -66,18 +66,23 @@ function JobStages({ job }: { job: string }) {
   return (
     <>
       <Stage
-        name="Plan"
+        name={t`Plan`}
         to={`/jobs/${job}/plan${wall ? `?wall=${encodeURIComponent(wall)}` : ""}`}
         isHere={here === "plan"}
       />
-      <Stage name="Openings" to={`/jobs/${job}/openings`} isHere={here === "openings"} />
-      <Stage name="Bench" to={`/jobs/${job}/bench`} isHere={here === "bench"} {...(open ? { open } : {})} />
-      <Stage name="Pole" to={`/jobs/${job}/pole`} isHere={here === "pole"} />
-      <Stage name="Cut" to={`/jobs/${job}/cut`} isHere={here === "cut"} />
-      <Stage name="Order" to={`/jobs/${job}/order`} isHere={here === "order"} />
-      <Stage name="Site" to={`/jobs/${job}/site`} isHere={here === "site"} />
-      <Stage name="Standards" to={`/jobs/${job}/standards`} isHere={here === "standards"} />
-      <Stage name="History" to={`/jobs/${job}/history`} isHere={here === "history"} />
+      <Stage name={t`Openings`} to={`/jobs/${job}/openings`} isHere={here === "openings"} />
+      <Stage
+        name={t`Bench`}
+        to={`/jobs/${job}/bench`}
+        isHere={here === "bench"}
+        {...(open ? { open } : {})}
+      />
+      <Stage name={t`Pole`} to={`/jobs/${job}/pole`} isHere={here === "pole"} />
+      <Stage name={t`Cut`} to={`/jobs/${job}/cut`} isHere={here === "cut"} />
+      <Stage name={t`Order`} to={`/jobs/${job}/order`} isHere={here === "order"} />
+      <Stage name={t`Site`} to={`/jobs/${job}/site`} isHere={here === "site"} />
+      <Stage name={t`Standards`} to={`/jobs/${job}/standards`} isHere={here === "standards"} />
+      <Stage name={t`History`} to={`/jobs/${job}/history`} isHere={here === "history"} />
     </>
   );
 }
@@ -104,8 +109,8 @@ function Stage({
       {name}
       {open && open.error + open.warning > 0 && (
         <span className={look.open} data-is-wrong={open.error > 0 || undefined}>
-          {open.error > 0 && <span>{countOf(open.error, "error", "errors")}</span>}
-          {open.warning > 0 && <span>{countOf(open.warning, "warning", "warnings")}</span>}
+          {open.error > 0 && <span>{plural(open.error, { one: "# error", other: "# errors" })}</span>}
+          {open.warning > 0 && <span>{plural(open.warning, { one: "# warning", other: "# warnings" })}</span>}
         </span>
       )}
     </Link>

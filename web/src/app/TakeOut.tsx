@@ -1,4 +1,5 @@
 import { Button, Menu, Portal, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { Download } from "lucide-react";
 import { layersAsked, useLayers } from "./layers";
 
@@ -10,13 +11,13 @@ interface File {
 }
 
 const FILES: File[] = [
-  { value: "letter", label: "Sheets on letter paper", path: "sheets.pdf?paper=letter", opens: true },
-  { value: "a4", label: "Sheets on A4 paper", path: "sheets.pdf?paper=a4", opens: true },
-  { value: "marks", label: "Marks, for a spreadsheet", path: "marks.csv" },
-  { value: "cuts", label: "Cut list, for a spreadsheet", path: "cut-list.csv" },
-  { value: "dxf", label: "Drawing, DXF", path: "plan.dxf" },
-  { value: "ifc", label: "Model, IFC", path: "model.ifc" },
-  { value: "job", label: "Job file", path: "file" },
+  { value: "letter", label: t`Sheets on letter paper`, path: "sheets.pdf?paper=letter", opens: true },
+  { value: "a4", label: t`Sheets on A4 paper`, path: "sheets.pdf?paper=a4", opens: true },
+  { value: "marks", label: t`Marks, for a spreadsheet`, path: "marks.csv" },
+  { value: "cuts", label: t`Cut list, for a spreadsheet`, path: "cut-list.csv" },
+  { value: "dxf", label: t`Drawing, DXF`, path: "plan.dxf" },
+  { value: "ifc", label: t`Model, IFC`, path: "model.ifc" },
+  { value: "job", label: t`Job file`, path: "file" },
 ];
 
 /** Everything a job, or the wall in view, can be taken out as; sheets of paper show the layers the bench shows. */
@@ -25,7 +26,7 @@ export function TakeOut({ job, wall }: { job: string; wall?: string | undefined 
   const alone: File[] = wall
     ? (["letter", "a4"] as const).map((paper) => ({
         value: `wall-${paper}`,
-        label: `Wall ${wall} on ${paper === "a4" ? "A4" : "letter"} paper`,
+        label: paper === "a4" ? t`Wall ${wall} on A4 paper` : t`Wall ${wall} on letter paper`,
         path: `sheets.pdf?paper=${paper}&wall=${encodeURIComponent(wall)}`,
         opens: true,
       }))
@@ -33,7 +34,7 @@ export function TakeOut({ job, wall }: { job: string; wall?: string | undefined 
   return (
     <Menu.Root>
       <Menu.Trigger asChild>
-        <Button variant="plain" aria-label="Export" title="Print or export">
+        <Button variant="plain" aria-label={t`Export`} title={t`Print or export`}>
           <Download />
         </Button>
       </Menu.Trigger>

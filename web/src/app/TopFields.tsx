@@ -1,4 +1,5 @@
 import { Button, Flex, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import type { Job, Wall } from "../api/client";
 import { changeWall } from "./changeWall";
 import { color } from "./colors";
@@ -23,21 +24,21 @@ function kept({ pitch, height, height_at }: Top): Top {
 }
 
 const SHAPES: readonly Shape[] = [
-  { name: "Level", path: "M2 22V8H38V22Z", is: (top) => top === null, make: () => null },
+  { name: t`Level`, path: "M2 22V8H38V22Z", is: (top) => top === null, make: () => null },
   {
-    name: "Low at start",
+    name: t`Low at start`,
     path: "M2 22V15L38 3V22Z",
     is: (top) => top?.low === "start",
     make: (before) => ({ ...kept(before), flat: before.flat ?? null, low: "start" }),
   },
   {
-    name: "Low at end",
+    name: t`Low at end`,
     path: "M2 22V3L38 15V22Z",
     is: (top) => top?.low === "end",
     make: (before) => ({ ...kept(before), flat: before.flat ?? null, low: "end" }),
   },
   {
-    name: "Gable",
+    name: t`Gable`,
     path: "M2 22V13L20 3L38 13V22Z",
     is: (top) => top?.ridge != null,
     make: (before) => ({ ...kept(before), ridge: "centered" }),
@@ -63,8 +64,8 @@ export function TopFields({ job, wall, change }: { job: Job; wall: Wall; change:
     changeWall(wall.id, (newest) => ({ ...newest, top: alter({ ...first, ...said(newest.top) }) }));
   const enter = (changes: Partial<Top>) => change.enter(changed((before) => ({ ...before, ...changes })));
   return (
-    <FieldGroup name="Top">
-      <Flex gap="1" wrap="wrap" role="group" aria-label="Shape of the top" mb="1">
+    <FieldGroup name={t`Top`}>
+      <Flex gap="1" wrap="wrap" role="group" aria-label={t`Shape of the top`} mb="1">
         {SHAPES.map(({ name, path, is, make }) => (
           <Button
             key={name}
@@ -87,24 +88,24 @@ export function TopFields({ job, wall, change }: { job: Job; wall: Wall; change:
         ))}
       </Flex>
       {top?.points && (
-        <Text fontSize="14px">Drawn by {top.points.length} points; the job file has them.</Text>
+        <Text fontSize="14px">{t`Drawn by ${top.points.length} points; the job file has them.`}</Text>
       )}
       {top && !top.points && (
         <>
           <TextField
-            label="Rise in 12"
+            label={t`Rise in 12`}
             value={String(top.pitch ?? "")}
             onEnter={(pitch) => enter({ pitch })}
           />
           <TextField
-            label="Height at the low end"
+            label={t`Height at the low end`}
             value={String(top.height ?? "")}
-            placeholder="as what it ties into"
+            placeholder={t`same as the wall it ties into`}
             onEnter={(height) => enter({ height: height || null })}
           />
           {top.low && (
             <TextField
-              label="Level before it rises"
+              label={t`Level before it rises`}
               value={String(top.flat ?? "")}
               placeholder="0"
               onEnter={(flat) => enter({ flat: flat || null })}
@@ -113,9 +114,9 @@ export function TopFields({ job, wall, change }: { job: Job; wall: Wall; change:
         </>
       )}
       <TextField
-        label="Story lines"
+        label={t`Story lines`}
         value={(wall.floors ?? []).join(", ")}
-        placeholder="one story"
+        placeholder={t`one story`}
         onEnter={(lines) =>
           change.enter(changeWall(wall.id, (newest) => ({ ...newest, floors: storiesOf(lines) })))
         }

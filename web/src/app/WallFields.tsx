@@ -1,20 +1,22 @@
+import { t } from "@lingui/core/macro";
 import type { Wall } from "../api/client";
 import { changeWall } from "./changeWall";
 import { FieldGroup } from "./Field";
 import { SelectField } from "./SelectField";
 import { TextField } from "./TextField";
 import type { JobChange } from "./useJobChange";
+import { useWords } from "./words";
 
 export const STUDS = ["2x4", "2x6", "2x8", "2x10", "2x12"].map((value) => ({ value, label: value }));
 const KINDS = [
-  { value: "", label: "Not said" },
-  { value: "exterior", label: "Exterior" },
-  { value: "partition", label: "Partition" },
+  { value: "", label: t`Not set` },
+  { value: "exterior", label: t`Exterior` },
+  { value: "partition", label: t`Partition` },
 ] as const;
 const BEARING = [
-  { value: "", label: "Not said" },
-  { value: "yes", label: "Bearing" },
-  { value: "no", label: "Not bearing" },
+  { value: "", label: t`Not set` },
+  { value: "yes", label: t`Bearing` },
+  { value: "no", label: t`Not bearing` },
 ] as const;
 
 /** What the plan says of the wall itself. */
@@ -27,36 +29,37 @@ export function WallFields({
   change: JobChange;
   onRenamed: (id: string) => void;
 }) {
+  const { piece } = useWords();
   const changed = (changes: Partial<Wall>) => changeWall(wall.id, (newest) => ({ ...newest, ...changes }));
   const make = (changes: Partial<Wall>) => change.make(changed(changes));
   return (
-    <FieldGroup name="Wall">
+    <FieldGroup name={t`Wall`}>
       <TextField
-        label="Mark"
+        label={t`Mark`}
         value={wall.id}
         onEnter={(id) => change.enter(changed({ id }), () => onRenamed(id))}
       />
       {wall.length != null && (
         <TextField
-          label="Length"
+          label={t`Length`}
           value={String(wall.length)}
           onEnter={(length) => change.enter(changed({ length }))}
         />
       )}
       <SelectField
-        label="{Stud:many}"
+        label={piece("Stud:many")}
         value={wall.stud}
         choices={STUDS}
         onChoose={(stud) => make({ stud })}
       />
       <SelectField
-        label="Kind"
+        label={t`Kind`}
         value={wall.kind ?? ""}
         choices={KINDS}
         onChoose={(kind) => make({ kind: kind || null })}
       />
       <SelectField
-        label="Carries load"
+        label={t`Carries load`}
         value={wall.bearing == null ? "" : wall.bearing ? "yes" : "no"}
         choices={BEARING}
         onChoose={(value) => make({ bearing: value === "" ? null : value === "yes" })}

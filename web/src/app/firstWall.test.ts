@@ -2,7 +2,7 @@ import { expect, test } from "vitest";
 import { stepOf, type Way } from "./firstWall";
 
 const NEW: Way = { job: null, mayChange: true, hasLooked: false };
-const job = (walls: number, openings: number) => ({ id: "j", walls, openings });
+const job = (walls: number, openings: number) => ({ id: "j", walls, openings, king: "king" });
 const numbers = (...ways: Partial<Way>[]) => ways.map((way) => stepOf({ ...NEW, ...way }).number);
 
 test("an account that may change plans goes from a job to a wall, a window, the bench and the deck", () => {

@@ -1,15 +1,17 @@
+import { t } from "@lingui/core/macro";
 import { useStore } from "zustand";
 import type { Bench, Mark, Member } from "../api/client";
 import { keptStore } from "../device/keptStore";
+import type { Piece } from "./words";
 
 /** What of a wall is drawn besides its framing, each shown or hidden by itself. */
 export const LAYERS = [
-  { name: "sheets", label: "Sheets" },
-  { name: "blocks", label: "{Block:many}" },
-  { name: "backing", label: "{Backing}" },
-  { name: "bolts", label: "Bolts" },
-  { name: "joints", label: "Joints" },
-  { name: "nails", label: "Nails" },
+  { name: "sheets", label: () => t`Sheets` },
+  { name: "blocks", label: (piece: Piece) => piece("Block:many") },
+  { name: "backing", label: (piece: Piece) => piece("Backing") },
+  { name: "bolts", label: () => t`Bolts` },
+  { name: "joints", label: () => t`Joints` },
+  { name: "nails", label: () => t`Nails` },
 ] as const;
 
 export type Layer = (typeof LAYERS)[number]["name"];

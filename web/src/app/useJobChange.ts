@@ -1,3 +1,4 @@
+import { t } from "@lingui/core/macro";
 import { type QueryClient, useQueryClient } from "@tanstack/react-query";
 import type { Changed, Job, Refused } from "../api/client";
 import { isMadeHere } from "../api/mine";
@@ -49,13 +50,15 @@ function askFirst({ job, queries, tell }: Hands, undo: () => void): boolean {
   const known = queries.getQueryData<Job>(jobKey(job));
   if (!known?.made || isMadeHere(job, known.made.revision)) return false;
   const { name, is_yours } = known.made;
-  const whose = is_yours ? "was made in another window or earlier" : `was made by ${name}`;
+  const last = known.undo ?? "";
   tell({
-    text: `The last change ${whose}: ${known.undo}. Undo it?`,
+    text: is_yours
+      ? t`The last change was made in another window or earlier: ${last}. Undo it?`
+      : t`The last change was made by ${name}: ${last}. Undo it?`,
     tone: "plain",
     actions: [
-      { label: "Undo it", act: undo },
-      { label: "Cancel", act: () => undefined },
+      { label: t`Undo it`, act: undo },
+      { label: t`Cancel`, act: () => undefined },
     ],
   });
   return true;
@@ -70,8 +73,8 @@ function entered(hands: Hands, change: Change, done?: () => void): Promise<strin
       text: message,
       tone: "trouble",
       actions: [
-        { label: "Make mine again", act: () => entered(hands, change, done) },
-        { label: "Keep theirs", act: () => undefined },
+        { label: t`Apply mine`, act: () => entered(hands, change, done) },
+        { label: t`Keep theirs`, act: () => undefined },
       ],
     });
     return null;
@@ -79,7 +82,7 @@ function entered(hands: Hands, change: Change, done?: () => void): Promise<strin
   // Not as callbacks of the mutation: those are dropped when a change takes its own form off the screen.
   return hands.send(change).then(({ over }) => {
     if (over.length > 0)
-      hands.tell({ text: `Made on top of what changed meanwhile. ${over.join("; ")}.`, tone: "plain" });
+      hands.tell({ text: t`Saved on top of other changes: ${over.join("; ")}.`, tone: "plain" });
     done?.();
     return null;
   }, refused);

@@ -7,13 +7,9 @@ const WORDS = wordsOf({
   letters: { jack: "P" },
 });
 
-test("pieces of a label are what the crew calls them, one or many", () => {
-  expect(WORDS.say("{Jack:many} a side; {cripple:many} below {jack}")).toBe("Props a side; jacks below prop");
-});
-
-test("what is no field stays as it is, whatever a crew calls a jack", () => {
-  const text = "wall jacks, A/W1/jack, jackets and the jack of a car";
-  expect(WORDS.say(text)).toBe(text);
+test("pieces are what the crew calls them, one or many, with a capital or without", () => {
+  const fields = ["Jack:many", "cripple:many", "jack", "Top_cripple"];
+  expect(fields.map(WORDS.piece)).toEqual(["Props", "jacks", "prop", "Top jack"]);
 });
 
 test("pieces have a name with a capital, lines have theirs", () => {
@@ -28,5 +24,5 @@ test("pieces have a name with a capital, lines have theirs", () => {
 
 test("without words of its own a crew says what is usual", () => {
   const usual = wordsOf({ names: {}, many: {}, letters: {} });
-  expect(usual.say("{Jack:many} a side")).toBe("Jacks a side");
+  expect(usual.piece("Jack:many")).toBe("Jacks");
 });

@@ -1,9 +1,9 @@
 import { Button, chakra, Flex, Text } from "@chakra-ui/react";
+import { plural, t } from "@lingui/core/macro";
 import { Plus } from "lucide-react";
 import { Link } from "react-router";
 import type { Job } from "../api/client";
 import { Changes } from "../app/Changes";
-import { countOf } from "../app/countOf";
 import { Figure } from "../app/Figure";
 import { JobBar } from "../app/JobBar";
 import type { JobChange } from "../app/useJobChange";
@@ -26,14 +26,14 @@ export function BenchBar({
 }) {
   return (
     <JobBar job={job} wall={isAdding ? undefined : wall} change={change}>
-      <Flex as="ul" listStyleType="none" gap="1" aria-label="Walls">
+      <Flex as="ul" listStyleType="none" gap="1" aria-label={t`Walls`}>
         {job.walls.map((listed) => (
           <WallTab key={listed.id} job={job} wall={listed} isHere={!isAdding && listed.id === wall} />
         ))}
         <li>
           <Changes>
-            <Button variant={isAdding ? "solid" : "plain"} aria-label="Add a wall" onClick={onAdd}>
-              <Plus /> Wall
+            <Button variant={isAdding ? "solid" : "plain"} aria-label={t`Add a wall`} onClick={onAdd}>
+              <Plus /> {t`Wall`}
             </Button>
           </Changes>
         </li>
@@ -71,7 +71,11 @@ function WallTab({ job, wall, isHere }: { job: Job; wall: Job["walls"][number]; 
             fontSize="13px"
             fontWeight="700"
             color={error ? "crayon" : "warn"}
-            title={error ? countOf(error, "error", "errors") : countOf(warning, "warning", "warnings")}
+            title={
+              error
+                ? plural(error, { one: "# error", other: "# errors" })
+                : plural(warning, { one: "# warning", other: "# warnings" })
+            }
           >
             {error ? `${error}!` : warning}
           </Text>

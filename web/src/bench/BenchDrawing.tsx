@@ -1,4 +1,5 @@
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { Maximize2, ZoomIn, ZoomOut } from "lucide-react";
 import { type KeyboardEvent, useEffect, useRef } from "react";
 import type { Bench } from "../api/client";
@@ -41,11 +42,11 @@ export function BenchDrawing({
   onOpening,
   onNeighbour,
 }: BenchDrawingProps) {
-  const { say } = useWords();
+  const { piece } = useWords();
   const frame = useRef<HTMLDivElement>(null);
   const sizes = useBenchSizes(bench, frame);
   const { scale, floor, top, bottom, plate } = sizes;
-  const marked = bench.marked_on === "edge" ? ", marked on its edge" : "";
+  const marked = bench.marked_on === "edge" && t`marked on its edge`;
   const chosen = placeOf(bench, picking.picked, place);
   const shown = picking.hovered ? placeOf(bench, picking.hovered, null) : chosen;
   const inView = chosen === null ? null : scale.x(chosen);
@@ -65,7 +66,7 @@ export function BenchDrawing({
         touchAction="pan-x pan-y"
         tabIndex={0}
         role="application"
-        aria-label={`Wall ${bench.wall.id}: arrow keys step through its marks and pieces`}
+        aria-label={t`Wall ${bench.wall.id}: arrow keys step through its marks and pieces`}
         onKeyDown={onKey}
         _focusVisible={{ outline: "2px solid", outlineColor: "chalk", outlineOffset: "-3px" }}
       >
@@ -87,11 +88,13 @@ export function BenchDrawing({
       </Box>
       <PlateName
         y={top - sizes.slopeTape - 20}
-        name={say(`{Top_plate}${sizes.slopeTape ? ", read along its slope" : ""}${marked}`)}
+        name={[piece("Top_plate"), sizes.slopeTape > 0 && t`read along its slope`, marked]
+          .filter(Boolean)
+          .join(", ")}
         // On a phone the layers take its place; the plate above the tape is the top one.
         from="md"
       />
-      <PlateName y={bottom + plate + 2} name={say(`{Bottom_plate}${marked}`)} />
+      <PlateName y={bottom + plate + 2} name={[piece("Bottom_plate"), marked].filter(Boolean).join(", ")} />
       <Tools wall={bench.wall} sizes={sizes} />
     </Box>
   );
@@ -179,11 +182,11 @@ function Tools({
   wall: Bench["wall"];
   sizes: BenchSizes;
 }) {
-  const { say } = useWords();
+  const { piece } = useWords();
   const layers = useLayers();
   return (
     <Flex position="absolute" top={`${top - slopeTape - 33}px`} insetEnd="2" gap="1">
-      <Flex gap="1" role="group" aria-label="Layers" me="2">
+      <Flex gap="1" role="group" aria-label={t`Layers`} me="2">
         {layersOf(wall).map((layer) => (
           <Button
             key={layer}
@@ -191,17 +194,17 @@ function Tools({
             aria-pressed={layers.includes(layer)}
             onClick={() => toggleLayer(layer)}
           >
-            {say(LAYERS.find(({ name }) => name === layer)?.label ?? "")}
+            {LAYERS.find(({ name }) => name === layer)?.label(piece)}
           </Button>
         ))}
       </Flex>
-      <Button variant="plain" aria-label="Narrower" onClick={() => zoomBy(1 / ZOOM)}>
+      <Button variant="plain" aria-label={t`Zoom out`} onClick={() => zoomBy(1 / ZOOM)}>
         <ZoomOut />
       </Button>
-      <Button variant="plain" aria-label="Wider" onClick={() => zoomBy(ZOOM)}>
+      <Button variant="plain" aria-label={t`Zoom in`} onClick={() => zoomBy(ZOOM)}>
         <ZoomIn />
       </Button>
-      <Button variant="plain" aria-label="The whole wall" onClick={showWhole}>
+      <Button variant="plain" aria-label={t`Whole wall`} onClick={showWhole}>
         <Maximize2 />
       </Button>
     </Flex>

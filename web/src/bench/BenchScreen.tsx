@@ -1,4 +1,6 @@
 import { Flex, Tabs, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import { type KeyboardEvent, useEffect, useReducer, useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 import type { Bench, Finding, Job, Purpose } from "../api/client";
@@ -62,11 +64,11 @@ export function BenchScreen() {
   );
 }
 
-const TYPE_A_WALL = { label: "Type a wall", placeholder: "A wall, like 18-6 2x4" };
+const TYPE_A_WALL = { label: t`Type a wall`, placeholder: t`A wall, like 18-6 2x4` };
 const TYPE_AN_OPENING = {
-  label: "Type an opening",
-  placeholder: "An opening, like 3-6x4-6 @ 9-3",
-  hint: "@ edge 7-2, 2-0 before W1; W1 head 84 changes it; post 3 @ 9-3; ? lists everything",
+  label: t`Type an opening`,
+  placeholder: t`An opening, like 3-6x4-6 @ 9-3`,
+  hint: t`@ edge 7-2, 2-0 before W1; W1 head 84 changes it; post 3 @ 9-3; ? lists everything`,
 };
 
 interface Tabbed {
@@ -78,17 +80,19 @@ interface Tabbed {
 function OnBench({ job, wall, ...rest }: { job: Job; wall: string | undefined; change: JobChange } & Tabbed) {
   if (job.walls.length === 0)
     return (
-      <Empty title="No walls yet">
+      <Empty title={t`No walls yet`}>
         <Text>
-          Type the first one above: its length and its studs, like 18-6 2x4 for eighteen foot six of
-          two-by-four.
+          <Trans>
+            Type the first one above: its length and its studs, like 18-6 2x4 for eighteen foot six of
+            two-by-four.
+          </Trans>
         </Text>
       </Empty>
     );
   if (!job.walls.some(({ id }) => id === wall))
     return (
-      <Empty title={`There is no wall ${wall}`}>
-        <Text>It was removed or has another mark now. Choose a wall above, or undo.</Text>
+      <Empty title={t`There is no wall ${wall ?? ""}`}>
+        <Text>{t`It was removed or has another mark now. Choose a wall above, or undo.`}</Text>
       </Empty>
     );
   return <WallOnBench key={wall} job={job} wall={wall ?? ""} {...rest} />;
@@ -103,8 +107,8 @@ function WallOnBench({
   const [tape, setTape] = useTape();
   const bench = useBench(job.id, wall, job.revision, tape);
   if (bench.error && !bench.isPlaceholderData)
-    return <Empty title="This wall could not be framed">{bench.error.message}</Empty>;
-  if (!bench.data || bench.data.wall.id !== wall) return <Loading what="Framing the wall" />;
+    return <Empty title={t`This wall could not be framed`}>{bench.error.message}</Empty>;
+  if (!bench.data || bench.data.wall.id !== wall) return <Loading what={t`Framing the wall`} />;
   return <Framed job={job} bench={bench.data} change={change} onTape={setTape} {...tabbed} />;
 }
 
@@ -216,12 +220,14 @@ function Panels({
   return (
     <Tabs.Root value={tab} onValueChange={({ value }) => onTab(value)} lazyMount unmountOnExit>
       <Tabs.List flexWrap="wrap" css={{ "& > button": { px: "1" } }}>
-        <Tabs.Trigger value="findings">Findings {bench.wall.findings.length || ""}</Tabs.Trigger>
-        <Tabs.Trigger value="cut">Cut list</Tabs.Trigger>
-        <Tabs.Trigger value="openings">Openings</Tabs.Trigger>
-        <Tabs.Trigger value="ways">Ways</Tabs.Trigger>
+        <Tabs.Trigger value="findings">
+          {t`Findings`} {bench.wall.findings.length || ""}
+        </Tabs.Trigger>
+        <Tabs.Trigger value="cut">{t`Cut list`}</Tabs.Trigger>
+        <Tabs.Trigger value="openings">{t`Openings`}</Tabs.Trigger>
+        <Tabs.Trigger value="ways">{t`Ways`}</Tabs.Trigger>
         <MarkedTab job={job} wall={bench.wall.id} />
-        {bench.snap_out && <Tabs.Trigger value="snap">Snap</Tabs.Trigger>}
+        {bench.snap_out && <Tabs.Trigger value="snap">{t`Snap`}</Tabs.Trigger>}
       </Tabs.List>
       <Tabs.Content value="findings">
         <FindingsList findings={bench.wall.findings} onShow={onShow} onFix={(fix) => change.make(fix)} />

@@ -1,8 +1,10 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
+import { Plural, Trans } from "@lingui/react/macro";
 import type { Bench } from "../api/client";
 import { Figure } from "../app/Figure";
 import { BevelSaid, ListTable } from "../app/ListTable";
-import { Said, useWords } from "../app/words";
+import { useWords } from "../app/words";
 
 /** Sheets and nails of the wall. */
 function Besides({ bench: { wall } }: { bench: Bench }) {
@@ -11,12 +13,16 @@ function Besides({ bench: { wall } }: { bench: Bench }) {
     <Box px="4" pt="3">
       {wall.sheets.count > 0 && (
         <Text fontWeight="700">
-          <Figure text={String(wall.sheets.count)} fontSize="18px" /> sheets for one face,{" "}
-          {wall.sheets.wasted_percent}% left over
+          <Trans>
+            <Figure text={String(wall.sheets.count)} fontSize="18px" /> sheets for one face,{" "}
+            {wall.sheets.wasted_percent}% left over
+          </Trans>
         </Text>
       )}
       <Text fontWeight="700">
-        <Figure text={String(nails)} fontSize="18px" /> nails, 16d
+        <Trans>
+          <Figure text={String(nails)} fontSize="18px" /> nails, 16d
+        </Trans>
       </Text>
       {wall.nails.map(({ joint, joints, nails: driven }) => (
         <Flex key={joint} fontSize="14px" color="faint" gap="2">
@@ -36,12 +42,23 @@ function Size({ size }: { size: string }) {
   if (measures === undefined) return <Figure text={size} fontSize="16px" />;
   return (
     <Text as="span" fontSize="13px" lineHeight="1.2" display="inline-block">
-      composite
+      {t`composite`}
       <Box>
         <Figure text={measures} fontSize="14px" />
       </Box>
     </Text>
   );
+}
+
+function spacerName(kind: Bench["spacers"][number]["kind"], header: string): string {
+  switch (kind) {
+    case "spacer":
+      return t`${header} spacer`;
+    case "foam":
+      return t`${header} foam`;
+    case "furring":
+      return t`${header} furring`;
+  }
 }
 
 /** What to cut for this wall: boards by section and length, and the header spacers besides. */
@@ -50,13 +67,13 @@ export function CutList({ bench }: { bench: Bench }) {
   const count = bench.cut_list.reduce((sum, row) => sum + row.count, 0);
   return (
     <Box pb="3">
-      <ListTable aria-label="Cut list">
+      <ListTable aria-label={t`Cut list`}>
         <thead>
           <tr>
-            <th className="end">Boards</th>
-            <th>Size</th>
-            <th className="end">Length</th>
-            <th>For</th>
+            <th className="end">{t`Boards`}</th>
+            <th>{t`Size`}</th>
+            <th className="end">{t`Length`}</th>
+            <th>{t`For`}</th>
           </tr>
         </thead>
         <tbody>
@@ -74,7 +91,7 @@ export function CutList({ bench }: { bench: Bench }) {
               <td>
                 <Text fontSize="13px" color="faint" lineHeight="1.2">
                   {row.roles.map((role) => words.name(role).toLowerCase()).join(", ")}
-                  {row.treated && ", treated"}
+                  {row.treated && <>, {t`treated`}</>}
                   <BevelSaid {...row} />
                 </Text>
               </td>
@@ -93,7 +110,7 @@ export function CutList({ bench }: { bench: Bench }) {
               </td>
               <td>
                 <Text fontSize="13px" color="faint">
-                  {words.say(`{header} ${row.kind}`)}
+                  {spacerName(row.kind, words.piece("header"))}
                 </Text>
               </td>
             </tr>
@@ -102,8 +119,10 @@ export function CutList({ bench }: { bench: Bench }) {
       </ListTable>
       <Besides bench={bench} />
       <Text px="4" pt="2" fontSize="13px" color="faint">
-        {count} boards, lengths in inches. <Said>{"{Header} sizes follow the approved drawings."}</Said> Keep
-        hands clear of the blade; wear eye protection.
+        <Trans>
+          <Plural value={count} one="# board" other="# boards" />, lengths in inches. {words.piece("Header")}{" "}
+          sizes follow the approved drawings. Keep hands clear of the blade; wear eye protection.
+        </Trans>
       </Text>
     </Box>
   );

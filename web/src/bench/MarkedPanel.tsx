@@ -1,15 +1,17 @@
 import { Box, Button, Flex, Heading, Tabs, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { Check, Printer } from "lucide-react";
 import type { Job, Marked } from "../api/client";
 import { Changes } from "../app/Changes";
 import { Download } from "../app/Download";
 import { StrokeTable } from "../history/StrokeTable";
+import { dateTime } from "../language/when";
 import { say, useWaiting } from "../outbox/outbox";
 import { useMarked } from "./useMarked";
 
 const PLATES = [
-  { plate: "top", name: "Top plate" },
-  { plate: "bottom", name: "Bottom plate" },
+  { plate: "top", name: t`Top plate` },
+  { plate: "bottom", name: t`Bottom plate` },
 ] as const;
 
 /** The tab of what is marked, red while there is anything to strike or add. */
@@ -21,10 +23,8 @@ export function MarkedTab({ job, wall }: { job: Job; wall: string }) {
     <Tabs.Trigger
       value="marked"
       color={strokes ? "crayon" : undefined}
-      title={strokes ? `${strokes} to strike and add` : undefined}
-    >
-      Marked
-    </Tabs.Trigger>
+      title={strokes ? t`${strokes} to strike and add` : undefined}
+    >{t`Marked`}</Tabs.Trigger>
   );
 }
 
@@ -50,9 +50,9 @@ export function MarkedPanel({ job, wall }: { job: Job; wall: string }) {
             job={job.id}
             file="strike.pdf"
             isOpened
-            title="What is struck and added on every marked plate"
+            title={t`Marks to strike and add on every marked plate`}
           >
-            <Printer /> Strike and add, all walls
+            <Printer /> {t`Strike and add, all walls`}
           </Download>
         </Box>
       )}
@@ -86,25 +86,23 @@ function PlateMarked({
     });
   const hasStrokes = marked !== null && marked.strokes.length > 0;
   return (
-    <Box as="section" aria-label={`${name}, marked or not`} px="4" py="3" borderBottomWidth="1px">
+    <Box as="section" aria-label={t`${name}, marked or not`} px="4" py="3" borderBottomWidth="1px">
       <Heading as="h3" fontFamily="heading" fontWeight="700" fontSize="17px">
         {name}
       </Heading>
       <Text fontSize="14px" color={hasStrokes ? "crayon" : "faint"} mb="2">
-        {marked ? said(marked) : "Not marked yet."}
+        {marked ? said(marked) : t`Not marked yet.`}
       </Text>
       {hasStrokes && <StrokeTable strokes={marked.strokes} hook={marked.hook} />}
       <Changes right="record">
         <Flex gap="2" mt="1">
           {(!marked?.is_whole || hasStrokes) && (
             <Button disabled={isBusy} onClick={() => tick(true)}>
-              <Check /> {hasStrokes && marked.is_whole ? "Struck and added" : "All of it is marked"}
+              <Check /> {hasStrokes && marked.is_whole ? t`Struck and added` : t`All marked`}
             </Button>
           )}
           {marked && (
-            <Button variant="plain" disabled={isBusy} onClick={() => tick(false)}>
-              Not marked after all
-            </Button>
+            <Button variant="plain" disabled={isBusy} onClick={() => tick(false)}>{t`Undo marked`}</Button>
           )}
         </Flex>
       </Changes>
@@ -113,7 +111,7 @@ function PlateMarked({
 }
 
 function said({ name, at, strokes, is_whole, written }: Marked): string {
-  const when = new Date(at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" });
-  const since = strokes.length > 0 ? ". The plan changed since" : "";
-  return `${is_whole ? "Marked" : `${written} marks, the last`} by ${name}, ${when}${since}.`;
+  const when = dateTime(at);
+  const made = is_whole ? t`Marked by ${name}, ${when}.` : t`${written} marks, the last by ${name}, ${when}.`;
+  return strokes.length > 0 ? t`${made} The plan changed since.` : made;
 }

@@ -1,4 +1,5 @@
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Trash2 } from "lucide-react";
 import {
@@ -13,23 +14,24 @@ import {
 } from "../api/client";
 import { Changes } from "../app/Changes";
 import { FieldGroup } from "../app/Field";
+import { OPENING_KINDS } from "../app/openingKinds";
 import { SelectField } from "../app/SelectField";
 import { TextField } from "../app/TextField";
 import type { JobChange } from "../app/useJobChange";
 import { SumColumn } from "../drawing/SumColumn";
 import { openingFormQuery } from "../ways/queries";
 import { WaysForm } from "../ways/WaysForm";
-import { freeMark, KINDS, origins, placeOf, positionOf } from "./openingDraft";
+import { freeMark, origins, placeOf, positionOf } from "./openingDraft";
 import { useOpeningDraft } from "./useOpeningDraft";
 
 const SIZINGS = [
-  { value: "unit", label: "Unit call-out" },
-  { value: "rough", label: "RO as scheduled" },
+  { value: "unit", label: t`Unit call-out` },
+  { value: "rough", label: t`RO as scheduled` },
 ] as const;
 const REFERENCES = [
-  { value: "center", label: "Center" },
-  { value: "edge", label: "Nearest edge" },
-  { value: "centered", label: "Centered" },
+  { value: "center", label: t`Center` },
+  { value: "edge", label: t`Nearest edge` },
+  { value: "centered", label: t`Centered` },
 ] as const;
 
 interface OpeningFormProps {
@@ -64,9 +66,9 @@ export function OpeningForm({ job, bench, before, draft: first, change, onClose 
   const trouble = faultAt("id", "unit", "rough", "at") ? null : preview.error;
 
   return (
-    <Box as="section" aria-label={before ? `Change ${before.id}` : "New opening"} overflowY="auto" minH="0">
+    <Box as="section" aria-label={before ? t`Change ${before.id}` : t`New opening`} overflowY="auto" minH="0">
       <Changes>
-        <FieldGroup name={before ? `Opening ${before.id}` : "New opening"} level="h2">
+        <FieldGroup name={before ? t`Opening ${before.id}` : t`New opening`} level="h2">
           <WhatFields job={job} bench={bench} before={before} draft={draft} set={set} faultAt={faultAt} />
           <WhereFields bench={bench} before={before} draft={draft} set={set} faultAt={faultAt} />
         </FieldGroup>
@@ -79,9 +81,9 @@ export function OpeningForm({ job, bench, before, draft: first, change, onClose 
             disabled={preview.isError || change.isBusy || !change.isAllowed}
             onClick={() => whenSettled((opening) => change.make(editOf(opening), onClose))}
           >
-            {before ? "Save" : "Add it"}
+            {before ? t`Save` : t`Add`}
           </Button>
-          <Button onClick={onClose}>Cancel</Button>
+          <Button onClick={onClose}>{t`Cancel`}</Button>
           {before && (
             <Button
               variant="plain"
@@ -90,14 +92,17 @@ export function OpeningForm({ job, bench, before, draft: first, change, onClose 
               disabled={!change.isAllowed}
               onClick={() => change.make({ edit: "remove-opening", id: before.id }, onClose)}
             >
-              <Trash2 /> Remove
+              <Trash2 /> {t`Remove`}
             </Button>
           )}
         </Flex>
       </Box>
-      <Text px="4" pt="3" fontSize="13px" color="faint">
-        Set for this opening alone, kept with the rest when it is saved.
-      </Text>
+      <Text
+        px="4"
+        pt="3"
+        fontSize="13px"
+        color="faint"
+      >{t`For this opening only. Saved with the rest of the form.`}</Text>
       <Changes>{form.data && <WaysForm groups={form.data.ways} onSay={sayWay} />}</Changes>
     </Box>
   );
@@ -118,10 +123,10 @@ function WhatFields({ job, before, draft, set, faultAt }: FieldsProps) {
   }
   return (
     <>
-      <TextField label="Mark" value={draft.id} fault={faultAt("id")} onEnter={(id) => set({ id })} />
-      <SelectField label="Kind" value={draft.kind} choices={KINDS} onChoose={chooseKind} />
+      <TextField label={t`Mark`} value={draft.id} fault={faultAt("id")} onEnter={(id) => set({ id })} />
+      <SelectField label={t`Kind`} value={draft.kind} choices={OPENING_KINDS} onChoose={chooseKind} />
       <SelectField
-        label="Size is"
+        label={t`Size is`}
         value={sizing}
         choices={SIZINGS}
         onChoose={(chosen) => {
@@ -130,7 +135,7 @@ function WhatFields({ job, before, draft, set, faultAt }: FieldsProps) {
         }}
       />
       <TextField
-        label="Width x height"
+        label={t`Width x height`}
         value={String(draft[sizing] ?? "")}
         fault={faultAt("unit", "rough")}
         onEnter={(size) => set({ [sizing]: size })}
@@ -146,14 +151,14 @@ function WhereFields({ bench, before, draft, set, faultAt }: Omit<FieldsProps, "
     <>
       {bench.wall.floors.length > 0 && (
         <SelectField
-          label="Floor"
+          label={t`Floor`}
           value={String(draft.floor ?? 0)}
           choices={stories(bench.wall.floors)}
           onChoose={(floor) => set({ floor: Number(floor) || null })}
         />
       )}
       <SelectField
-        label="Placed by"
+        label={t`Placed by`}
         value={place.reference}
         choices={REFERENCES}
         onChoose={(reference) =>
@@ -163,13 +168,13 @@ function WhereFields({ bench, before, draft, set, faultAt }: Omit<FieldsProps, "
       {place.reference !== "centered" && (
         <>
           <TextField
-            label="At"
+            label={t`At`}
             value={place.distance}
             fault={faultAt("at")}
             onEnter={(distance) => set({ at: positionOf({ ...place, distance }) })}
           />
           <SelectField
-            label="From"
+            label={t`From`}
             value={place.from}
             choices={origins(
               bench.openings.map(({ opening }) => opening.id).filter((id) => id !== before?.id),
@@ -186,8 +191,8 @@ function WhereFields({ bench, before, draft, set, faultAt }: Omit<FieldsProps, "
 /** The floors an opening can be on, by where they are. */
 function stories(lines: Bench["wall"]["floors"]): { value: string; label: string }[] {
   return [
-    { value: "0", label: "0, the wall's own" },
-    ...lines.map(({ text }, index) => ({ value: String(index + 1), label: `${index + 1}, at ${text}` })),
+    { value: "0", label: t`0, the wall's own` },
+    ...lines.map(({ text }, index) => ({ value: String(index + 1), label: t`${index + 1}, at ${text}` })),
   ];
 }
 
@@ -215,7 +220,7 @@ function Outcome({ reading, error }: { reading: EditReading | undefined; error: 
 }
 
 const SUM_NAMES: Record<string, string> = {
-  "rough width": "RO width",
-  "rough height": "RO height",
-  "starts at": "RO starts at",
+  "rough width": t`RO width`,
+  "rough height": t`RO height`,
+  "starts at": t`RO starts at`,
 };

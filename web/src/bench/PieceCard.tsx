@@ -1,4 +1,6 @@
 import { Box, Button, chakra, Flex, Heading, Text } from "@chakra-ui/react";
+import { plural, t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import { Trash2 } from "lucide-react";
 import type { ReactNode } from "react";
 import { Link, useParams } from "react-router";
@@ -6,9 +8,8 @@ import type { Bench, Member, NamedSum, Purpose } from "../api/client";
 import type { Change } from "../api/useChange";
 import { Changes } from "../app/Changes";
 import { changeWall } from "../app/changeWall";
-import { countOf } from "../app/countOf";
 import { Figure } from "../app/Figure";
-import { useWords } from "../app/words";
+import { useWords, type Words } from "../app/words";
 import { SumColumn } from "../drawing/SumColumn";
 import { HeaderCheckCard } from "../headers/HeaderCheckCard";
 import { useHeaders } from "../headers/useHeaders";
@@ -33,16 +34,16 @@ export function PieceCard({
   const member = bench.wall.members.find(({ id }) => id === picked);
   if (member) {
     const without = withoutSpecial(bench.entered, member);
-    const whose = member.opening ? ` of ${member.opening}` : "";
-    const plies = member.plies > 1 ? `${member.plies} x ` : "";
+    const size = member.plies > 1 ? `${member.plies} x ${member.size}` : member.size;
+    const details = [
+      size,
+      member.orientation === "flat" ? t`flat` : t`on edge`,
+      member.alike > member.plies && t`one of ${member.alike} boards alike`,
+      `${member.pounds} lb`,
+      faceOf(member, bench),
+    ];
     return (
-      <Card
-        title={`${words.name(member.role)}${whose}`}
-        line={`${plies}${member.size}, ${member.orientation === "flat" ? "flat" : "on edge"}${
-          member.alike > member.plies ? `, one of ${member.alike} boards alike` : ""
-        }, ${member.pounds} lb${faceOf(member, bench)}`}
-        sums={member.sums}
-      >
+      <Card title={nameOf(member, words)} line={details.filter(Boolean).join(", ")} sums={member.sums}>
         {member.cut && <Cut cut={member.cut} />}
         <PurposeCard purpose={purpose} />
         {member.role === "header" && member.opening && (
@@ -55,7 +56,7 @@ export function PieceCard({
                 onChange(changeWall(bench.wall.id, (wall) => withoutSpecial(wall, member) ?? wall))
               }
             >
-              <Trash2 /> Take it out of the wall
+              <Trash2 /> {t`Remove from the wall`}
             </Button>
           </Changes>
         )}
@@ -65,23 +66,24 @@ export function PieceCard({
   const line = picked ? marksOf(bench, picked)[0] : undefined;
   if (line)
     return (
-      <Card
-        title={`${words.name(line.role)}${line.opening ? ` of ${line.opening}` : ""}`}
-        line={words.say(LINES[line.role] ?? "")}
-        sums={line.sum ? [line.sum] : []}
-      />
+      <Card title={nameOf(line, words)} line={onlyLine(line.role, words)} sums={line.sum ? [line.sum] : []} />
     );
   return (
     <Card
-      title={`Wall ${bench.wall.id}`}
-      line={words.say(
-        `${bench.entered.stud} studs, ${bench.wall.bare.pounds} lb, ${countOf(bench.wall.bare.hands, "person", "people")} to lift${sheeted(bench)}${held(bench)}. Pick a piece for its sum.`,
-      )}
+      title={t`Wall ${bench.wall.id}`}
+      line={[
+        t`${bench.entered.stud} studs, ${bench.wall.bare.pounds} lb, ${plural(bench.wall.bare.hands, { one: "# person", other: "# people" })} to lift.`,
+        sheeted(bench),
+        held(bench),
+        t`Pick a piece for its sum.`,
+      ]
+        .filter(Boolean)
+        .join(" ")}
       sums={[
-        { ...bench.plate, name: "Plate" },
+        { ...bench.plate, name: t`Plate` },
         {
           ...bench.stud_length,
-          name: words.say(bench.wall.slopes.length > 0 ? "Short {stud}" : "{Stud:many}"),
+          name: bench.wall.slopes.length > 0 ? t`Short ${words.piece("stud")}` : words.piece("Stud:many"),
         },
       ]}
     >
@@ -89,12 +91,12 @@ export function PieceCard({
       {bench.wall.clear.map(({ id, use, width }) => (
         <Flex key={id} align="center" gap="2" fontSize="15px">
           <Text flex="1">
-            <b>{id}</b> {words.say(`kept clear for a ${use}`)}, <Figure text={width.text} fontWeight="700" />
+            <b>{id}</b> {t`kept clear for a ${use}`}, <Figure text={width.text} fontWeight="700" />
           </Text>
           <Changes>
             <Button
               size="sm"
-              aria-label={`Take ${id} out of the wall`}
+              aria-label={t`Remove ${id} from the wall`}
               onClick={() => onChange(changeWall(bench.wall.id, (wall) => withoutClear(wall, id)))}
             >
               <Trash2 />
@@ -118,7 +120,7 @@ function OfHeader({ revision, opening }: { revision: number; opening: string }) 
 /** What it takes with the sheets on, where there are any. */
 function sheeted({ wall: { sheets, sheeted } }: Bench): string {
   return sheets.count > 0
-    ? `; with its sheets ${sheeted.pounds} lb, ${countOf(sheeted.hands, "person", "people")}`
+    ? t`With its sheets ${sheeted.pounds} lb, ${plural(sheeted.hands, { one: "# person", other: "# people" })}.`
     : "";
 }
 
@@ -126,26 +128,45 @@ function sheeted({ wall: { sheets, sheeted } }: Bench): string {
 function held({ wall: { marks } }: Bench): string {
   const count = (role: string) => marks.filter((mark) => mark.role === role).length;
   const [bolts, pins] = [count("anchor_bolt"), count("pin")];
-  const all = [bolts > 0 && `${bolts} anchor bolts`, pins > 0 && `${pins} pins`].filter(Boolean);
-  return all.length > 0 ? `; held to the slab by ${all.join(" and ")}` : "";
+  const all = [
+    bolts > 0 && plural(bolts, { one: "# anchor bolt", other: "# anchor bolts" }),
+    pins > 0 && plural(pins, { one: "# pin", other: "# pins" }),
+  ].filter(Boolean);
+  return all.length > 0 ? t`Held to the slab by ${all.join(", ")}.` : "";
 }
 
-/** What a line that is only a line says of itself. */
-const LINES: Record<string, string> = {
-  cut_line: "The {bottom_plate} is cut out here once the wall stands",
-  plate_break: "Two boards of this plate meet here, on a {stud}",
-  anchor_bolt: "Comes up through the {bottom_plate}; the drawings and the local code rule",
-  kept_clear: "An edge of a bay that no wood may stand in",
-  pin: "Shot through the {bottom_plate} into the slab: eyes and ears covered, nobody behind",
-};
+/** A piece by its name, and the opening it belongs to. */
+function nameOf({ role, opening }: { role: string; opening?: string | null }, { name }: Words): string {
+  const named = name(role);
+  return opening ? t`${named} of ${opening}` : named;
+}
+
+/** What a mark that is only a line is for. */
+function onlyLine(role: string, { piece }: Words): string {
+  const plate = piece("bottom_plate");
+  switch (role) {
+    case "cut_line":
+      return t`The ${plate} is cut out here once the wall stands`;
+    case "plate_break":
+      return t`Two boards of this plate meet here, on a ${piece("stud")}`;
+    case "anchor_bolt":
+      return t`Comes up through the ${plate}; the drawings and the local code decide where`;
+    case "kept_clear":
+      return t`An edge of a bay that must stay clear of wood`;
+    case "pin":
+      return t`Shot through the ${plate} into the slab: wear eye and ear protection, and let nobody stand behind`;
+    default:
+      return "";
+  }
+}
 
 /** Where to cut a piece that is not square at its end: what the saw is set to, read from across it. */
 function Cut({ cut: { short, long, degrees } }: { cut: NonNullable<Member["cut"]> }) {
   return (
     <Flex gap="5" mt="2" align="baseline" wrap="wrap" data-testid="cut">
-      {short && <Point name="short point" figure={short.text} />}
-      <Point name={short ? "long point" : "plumb cuts, each face"} figure={long.text} />
-      <Point name="bevel" figure={`${degrees}°`} />
+      {short && <Point name={t`short point`} figure={short.text} />}
+      <Point name={short ? t`long point` : t`plumb cuts, each face`} figure={long.text} />
+      <Point name={t`bevel`} figure={`${degrees}°`} />
     </Flex>
   );
 }
@@ -167,18 +188,18 @@ function Slopes({ slopes }: { slopes: Bench["wall"]["slopes"] }) {
   const unlike = slopes.filter((_, index) => said.indexOf(said[index] ?? "") === index);
   return unlike.map(({ start, pitch, low, high, length }) => (
     <Text key={start} fontSize="15px">
-      {unlike.length < slopes.length && "Both ways "}
+      {unlike.length < slopes.length && <>{t`Both ways`} </>}
       {pitch ? (
-        <>
+        <Trans>
           <b>{pitch}</b> from <Figure text={low.text} fontWeight="700" /> up to{" "}
           <Figure text={high.text} fontWeight="700" />, plates <Figure text={length.text} fontWeight="700" />{" "}
           on the slope
-        </>
+        </Trans>
       ) : (
-        <>
+        <Trans>
           Level at <Figure text={low.text} fontWeight="700" /> for{" "}
           <Figure text={length.text} fontWeight="700" />
-        </>
+        </Trans>
       )}
     </Text>
   ));
@@ -201,7 +222,7 @@ function Neighbours({ walls }: { walls: string[] }) {
   const { job } = useParams();
   return (
     <Flex align="baseline" gap="2" wrap="wrap">
-      <Text fontWeight="700">Meets</Text>
+      <Text fontWeight="700">{t`Meets`}</Text>
       {walls.map((wall) => (
         <Neighbour key={wall} to={`/jobs/${job}/bench/${encodeURIComponent(wall)}`}>
           {wall}
@@ -223,7 +244,7 @@ function Card({
   children?: ReactNode;
 }) {
   return (
-    <Box as="section" aria-label="Picked piece" px="4" pt="3" pb="3" borderBottomWidth="1px">
+    <Box as="section" aria-label={t`Picked piece`} px="4" pt="3" pb="3" borderBottomWidth="1px">
       <Heading as="h2" fontFamily="heading" fontSize="24px" fontWeight="800" lineHeight="1.1">
         {title}
       </Heading>

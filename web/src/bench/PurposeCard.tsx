@@ -1,4 +1,6 @@
 import { Box, Button, Text } from "@chakra-ui/react";
+import { plural, t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import { CircleQuestionMark } from "lucide-react";
 import type { Purpose } from "../api/client";
 import { teach, useIsTaught } from "./usePurpose";
@@ -7,13 +9,13 @@ import { teach, useIsTaught } from "./usePurpose";
 export function PurposeCard({ purpose }: { purpose: Purpose | null }) {
   const isTaught = useIsTaught();
   return (
-    <Box as="section" aria-label="What it is for" mt="2">
+    <Box as="section" aria-label={t`What it is for`} mt="2">
       <Button
         variant={isTaught ? "solid" : "outline"}
         aria-pressed={isTaught}
         onClick={() => teach(!isTaught)}
       >
-        <CircleQuestionMark /> What is it for
+        <CircleQuestionMark /> {t`What is it for`}
       </Button>
       {purpose && <Told purpose={purpose} />}
     </Box>
@@ -26,24 +28,27 @@ function Told({ purpose: { does, takes, gives, without, elsewhere, carries, down
       <Text fontSize="17px" mb="1">
         {does}
       </Text>
-      <Part name="Carries" text={takes} />
-      <Part name="Its load goes" text={gives} />
-      <Part name="Without it" text={without} />
+      <Part name={t`Carries`} text={takes} />
+      <Part name={t`Its load goes`} text={gives} />
+      <Part name={t`Without it`} text={without} />
       {elsewhere.length > 0 && (
         <Part
-          name="Others call it"
+          name={t`Others call it`}
           text={elsewhere.map(({ name, by }) => `${name} (${by.join(", ")})`).join(", ")}
         />
       )}
       <Text color="faint" fontSize="13px" mt="1">
-        Lit in the wall: {pieces(carries.length)} above, {pieces(down.length)} the load goes down through.
+        <Trans>
+          Highlighted in the wall: {pieces(carries.length)} above, and {pieces(down.length)} the load goes
+          down through.
+        </Trans>
       </Text>
     </Box>
   );
 }
 
 function pieces(count: number): string {
-  return count === 1 ? "one piece" : `${count || "no"} pieces`;
+  return plural(count, { one: "# piece", other: "# pieces" });
 }
 
 function Part({ name, text }: { name: string; text: string }) {

@@ -1,4 +1,6 @@
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import { ChevronLeft, ChevronRight } from "lucide-react";
 import type { Bench } from "../api/client";
 import type { Tape } from "../api/queries";
@@ -33,10 +35,15 @@ export function Readout({
       bg="bench"
       flexShrink="0"
     >
-      <Button size="lg" aria-label="Mark before" disabled={place === 0} onClick={() => onStep(-1)}>
+      <Button size="lg" aria-label={t`Mark before`} disabled={place === 0} onClick={() => onStep(-1)}>
         <ChevronLeft />
       </Button>
-      <Button size="lg" aria-label="Next mark" disabled={place === all.length - 1} onClick={() => onStep(1)}>
+      <Button
+        size="lg"
+        aria-label={t`Next mark`}
+        disabled={place === all.length - 1}
+        onClick={() => onStep(1)}
+      >
         <ChevronRight />
       </Button>
       <Called bench={bench} picked={picked} />
@@ -47,7 +54,7 @@ export function Readout({
         whiteSpace="nowrap"
         display={bench.wall.slopes.length > 0 ? "none" : undefined}
       >
-        {place >= 0 ? `${place + 1} of ${all.length}` : `${all.length} marks`}
+        {place >= 0 ? t`${place + 1} of ${all.length}` : t`${all.length} marks`}
       </Text>
       <HeldTape bench={bench} onTape={onTape} />
     </Flex>
@@ -62,43 +69,47 @@ function Called({ bench, picked }: { bench: Bench; picked: string | null }) {
     return (
       <Text color="faint" flexBasis={{ base: "60%", md: "auto" }} flexShrink={{ md: 1 }}>
         {bench.wall.members.some(({ id }) => id === picked)
-          ? "This piece is not marked on a plate."
-          : "Step through the marks with the arrows, or pick a piece."}
+          ? t`This piece is not marked on a plate.`
+          : t`Step through the marks with the arrows, or pick a piece.`}
       </Text>
     );
   const { reading } = first;
   // On a slope the top plate reads otherwise than the bottom plate below it.
   const sloped = marks.find((mark) => mark.plate === "top" && mark.reading.at.text !== reading.at.text);
-  const plates = words.say(marks.length > 1 ? "both plates" : `{${first.plate}_plate} only`);
-  const side = first.width === 0 ? "line only" : `${first.symbol} ${reading.ahead ? "ahead" : "behind"}`;
-  const where = sloped ? side : `${side}, ${plates}`;
+  const plates = marks.length > 1 ? t`both plates` : t`${words.piece(`${first.plate}_plate`)} only`;
+  const side =
+    first.width === 0 ? t`line only` : reading.ahead ? t`${first.symbol} ahead` : t`${first.symbol} behind`;
+  const where = [side, !sloped && plates, faceOf(first, bench)].filter(Boolean).join(", ");
+  const named = words.name(first.role);
   return (
     <Flex align="center" gap="4" aria-live="polite" minW="0" data-testid="readout">
       <Box lineHeight="1.1" whiteSpace="nowrap">
         <Figure text={reading.at.text} fontSize={sloped ? "38px" : "46px"} fontWeight="700" lineHeight="1" />
         {sloped && (
           <Text color="faint" fontSize="13px">
-            {words.say("{bottom_plate}")}
+            {words.piece("bottom_plate")}
           </Text>
         )}
       </Box>
       {reading.other_line !== null && (
         <Text color="faint" whiteSpace="nowrap">
-          and{" "}
-          <Figure
-            text={reading.other_line.text}
-            color="ink"
-            fontSize="28px"
-            fontWeight="700"
-            lineHeight="1"
-          />
+          <Trans>
+            and{" "}
+            <Figure
+              text={reading.other_line.text}
+              color="ink"
+              fontSize="28px"
+              fontWeight="700"
+              lineHeight="1"
+            />
+          </Trans>
         </Text>
       )}
       {sloped && (
         <Box lineHeight="1.1" whiteSpace="nowrap">
           <Figure text={sloped.reading.at.text} fontSize="38px" fontWeight="700" lineHeight="1" />
           <Text color="faint" fontSize="13px">
-            {words.say("{top_plate}")}
+            {words.piece("top_plate")}
           </Text>
         </Box>
       )}
@@ -119,12 +130,10 @@ function Called({ bench, picked }: { bench: Bench; picked: string | null }) {
       </Flex>
       <Box lineHeight="1.25" minW="0">
         <Text fontWeight="700" whiteSpace="nowrap">
-          {words.name(first.role)}
-          {first.opening && ` of ${first.opening}`}
+          {first.opening ? t`${named} of ${first.opening}` : named}
         </Text>
         <Text color="faint" fontSize="14px">
           {where}
-          {faceOf(first, bench)}
         </Text>
       </Box>
     </Flex>
@@ -132,8 +141,8 @@ function Called({ bench, picked }: { bench: Bench; picked: string | null }) {
 }
 
 const HOOKS = [
-  { value: "start", label: "Tape on the left end" },
-  { value: "end", label: "Tape on the right end" },
+  { value: "start", label: t`Tape on the left end` },
+  { value: "end", label: t`Tape on the right end` },
 ] as const;
 
 function HeldTape({ bench, onTape }: { bench: Bench; onTape: (tape: Tape) => void }) {
@@ -144,7 +153,7 @@ function HeldTape({ bench, onTape }: { bench: Bench; onTape: (tape: Tape) => voi
     <Flex gap="2" align="center">
       <Box w="168px">
         <SelectField
-          label="Where the tape hooks"
+          label={t`Where the tape hooks`}
           isBare
           value={bench.hook}
           choices={HOOKS}
@@ -154,11 +163,9 @@ function HeldTape({ bench, onTape }: { bench: Bench; onTape: (tape: Tape) => voi
       <Button
         aria-pressed={burn}
         variant={burn ? "solid" : "outline"}
-        title="Hold the tape on its one-inch line: every reading is an inch more"
+        title={t`Hold the tape on its one-inch line: every reading is an inch more`}
         onClick={() => onTape({ hook: held(bench.hook), burn: !burn })}
-      >
-        Burn an inch
-      </Button>
+      >{t`Burn an inch`}</Button>
     </Flex>
   );
 }

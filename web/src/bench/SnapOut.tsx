@@ -1,4 +1,6 @@
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import { Printer, Scroll } from "lucide-react";
 import type { Bench } from "../api/client";
 import { color } from "../app/colors";
@@ -15,21 +17,24 @@ const EDGE = { side: 46, top: 24, bottom: 26 };
 
 /** The wall's outline as chalk lines on the deck: its corners from the hooked one, and the diagonals that prove it. */
 export function SnapOut({ job, wall, snapped }: { job: string; wall: string; snapped: Snapped }) {
-  const { say } = useWords();
+  const { piece } = useWords();
   const { base, points, slopes, diagonals } = snapped;
   const pole = `/api/jobs/${job}/layout-pole.pdf?wall=${encodeURIComponent(wall)}`;
   return (
     <Box px="4" py="3">
       <Outline base={base} points={points} />
       <Text fontSize="14px" color="faint" mb="2">
-        {say(
-          "Snap the bottom line, hook the tape on its corner and leave it there. Set each corner of the top, then both diagonals before anything is cut.",
-        )}
+        <Trans>
+          Snap the bottom line, hook the tape on its corner and leave it there. Set each corner of the top,
+          then both diagonals before anything is cut.
+        </Trans>
       </Text>
       {points.map(({ along, up }) => (
         <Text key={along.inches} fontSize="15px">
-          <Figure text={along.text} fontSize="20px" fontWeight="700" /> along,{" "}
-          <Figure text={up.text} fontSize="20px" fontWeight="700" /> up
+          <Trans>
+            <Figure text={along.text} fontSize="20px" fontWeight="700" /> along,{" "}
+            <Figure text={up.text} fontSize="20px" fontWeight="700" /> up
+          </Trans>
         </Text>
       ))}
       {[...slopes, ...diagonals].map((sum, index) => (
@@ -37,19 +42,20 @@ export function SnapOut({ job, wall, snapped }: { job: string; wall: string; sna
         <SumColumn key={`${sum.name} ${index}`} sum={sum} />
       ))}
       <Text fontSize="14px" color="faint" mt="4" mb="2">
-        {say(
-          "Where the {top_plate} cannot hold its marks, set them plumb on a straight stick: its layout pole.",
-        )}
+        <Trans>
+          Where the {piece("top_plate")} cannot hold its marks, set them plumb on a straight stick: its layout
+          pole.
+        </Trans>
       </Text>
       <Flex gap="2">
         <Button asChild size="sm">
           <a href={pole} target="_blank" rel="noreferrer">
-            <Printer /> Layout pole
+            <Printer /> {t`Layout pole`}
           </a>
         </Button>
         <Button asChild size="sm">
           <a href={`${pole}&full_size=true`} target="_blank" rel="noreferrer">
-            <Scroll /> Its strip, full size
+            <Scroll /> {t`Full-size strip`}
           </a>
         </Button>
       </Flex>
@@ -67,7 +73,7 @@ function Outline({ base, points }: Pick<Snapped, "base" | "points">) {
   const top = points.map(({ along, up }) => at(along.inches, up.inches));
   const [near, far] = [top[0] ?? "", top.at(-1) ?? ""];
   return (
-    <svg width="100%" viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label="The wall on the deck">
+    <svg width="100%" viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={t`The wall on the deck`}>
       <path
         d={`M${at(0, 0)}L${far}M${at(base.inches, 0)}L${near}`}
         stroke={color("chalk")}

@@ -1,4 +1,6 @@
 import { Box, Button, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import { Trash2 } from "lucide-react";
 import { Link } from "react-router";
 import type { Bench, Job } from "../api/client";
@@ -25,16 +27,22 @@ export function WaysPanel({ job, bench, change }: { job: Job; bench: Bench; chan
       />
       <TopFields job={job} wall={entered} change={change} />
       <Text px="4" pt="3" fontSize="13px" color="faint">
-        Set for wall {bench.wall.id} alone; what says nothing else is as usual. For the whole job, and with
-        what each way is good for, see{" "}
-        <Link to={`/jobs/${job.id}/standards`}>
-          <Text as="span" color="chalk" fontWeight="700">
-            Standards
-          </Text>
-        </Link>
-        .
+        <Trans>
+          For wall {bench.wall.id} only; what is not set here follows the job. For the whole job, and what
+          each way is good for, see{" "}
+          <Link to={`/jobs/${job.id}/standards`}>
+            <Text as="span" color="chalk" fontWeight="700">
+              Standards
+            </Text>
+          </Link>
+          .
+        </Trans>
       </Text>
-      <Shown asked={ways} what="Looking at its ways" trouble="The ways of this wall could not be opened">
+      <Shown
+        asked={ways}
+        what={t`Loading the ways of this wall`}
+        trouble={t`The ways of this wall could not be opened`}
+      >
         {(groups) => (
           <WaysForm
             groups={groups}
@@ -50,7 +58,7 @@ export function WaysPanel({ job, bench, change }: { job: Job; bench: Bench; chan
             change.make({ edit: "remove-wall", id: bench.wall.id }, () => onward(`/jobs/${job.id}/bench`))
           }
         >
-          <Trash2 /> Remove wall {bench.wall.id}
+          <Trash2 /> {t`Remove wall ${bench.wall.id}`}
         </Button>
       </Box>
     </Box>

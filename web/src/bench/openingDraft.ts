@@ -1,17 +1,7 @@
+import { t } from "@lingui/core/macro";
 import type { Job, Opening, Position } from "../api/client";
 
 type Kind = Opening["kind"];
-
-export const KINDS: { value: Kind; label: string }[] = [
-  { value: "window", label: "Window" },
-  { value: "door", label: "Door" },
-  { value: "pocket-door", label: "Pocket door" },
-  { value: "bypass-door", label: "Bypass door" },
-  { value: "bifold-door", label: "Bifold door" },
-  { value: "sliding-door", label: "Sliding door" },
-  { value: "overhead-door", label: "Overhead door" },
-  { value: "cased-opening", label: "Cased opening" },
-];
 
 /** A new window in the middle of the wall, with the first mark nobody has. */
 export function newOpening(job: Job, wall: string): Opening {
@@ -35,7 +25,7 @@ const WALL = "wall:";
 /** Before what is measured toward the wall's start. */
 const BACK = "before:";
 const FACES = ["near", "center", "far"] as const;
-const FACE_NAMES = { near: "near face", center: "center", far: "far face" } as const;
+const FACE_NAMES = { near: t`near face`, center: t`center`, far: t`far face` } as const;
 
 export function placeOf(at: Position): Place {
   if (at === "centered") return { reference: "centered", distance: "", from: "plate-start" };
@@ -71,18 +61,18 @@ export function positionOf({ reference, distance, from }: Place): Position {
 /** What a position can be measured from, in a wall with these openings that meets these walls. */
 export function origins(openings: string[], walls: string[]): { value: string; label: string }[] {
   return [
-    { value: "plate-start", label: "Left end, plate" },
-    { value: "plate-end", label: "Right end, plate" },
-    { value: "outside-start", label: "Left, outside" },
-    { value: "outside-end", label: "Right, outside" },
+    { value: "plate-start", label: t`Left end, plate` },
+    { value: "plate-end", label: t`Right end, plate` },
+    { value: "outside-start", label: t`Left, outside` },
+    { value: "outside-end", label: t`Right, outside` },
     ...openings.flatMap((id) => [
-      { value: `${OPENING}${id}`, label: `Past ${id}` },
-      { value: `${BACK}${OPENING}${id}`, label: `Before ${id}` },
+      { value: `${OPENING}${id}`, label: t`Past ${id}` },
+      { value: `${BACK}${OPENING}${id}`, label: t`Before ${id}` },
     ]),
     ...walls.flatMap((id) =>
       FACES.flatMap((face) => [
-        { value: keyOf({ wall: id, face }), label: `Past the ${FACE_NAMES[face]} of ${id}` },
-        { value: `${BACK}${keyOf({ wall: id, face })}`, label: `Before the ${FACE_NAMES[face]} of ${id}` },
+        { value: keyOf({ wall: id, face }), label: t`Past the ${FACE_NAMES[face]} of ${id}` },
+        { value: `${BACK}${keyOf({ wall: id, face })}`, label: t`Before the ${FACE_NAMES[face]} of ${id}` },
       ]),
     ),
   ];

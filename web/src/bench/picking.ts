@@ -1,3 +1,4 @@
+import { t } from "@lingui/core/macro";
 import type { Bench, Mark, Member } from "../api/client";
 import { markKey } from "../drawing/PlateStrip";
 
@@ -63,10 +64,24 @@ export function stepAlong(bench: Bench, key: string | null, by: 1 | -1): string 
 }
 
 /** Which way round a stud with a wide face goes, after a comma; nothing for one whose faces are alike. */
+const ON_FACE: Record<string, string> = {
+  outside: t`on the outside face`,
+  inside: t`on the inside face`,
+  left: t`on the left face`,
+  right: t`on the right face`,
+};
+const WIDE_FACE: Record<string, string> = {
+  outside: t`wide face outside`,
+  inside: t`wide face inside`,
+  left: t`wide face left`,
+  right: t`wide face right`,
+};
+
 export function faceOf({ wide_face, side }: Mark | Member, { outside }: Bench): string {
-  const named = (face: string) => (!outside ? face : face === outside ? "outside" : "inside");
-  if (side) return `, on the ${named(side)} face`;
-  return wide_face ? `, wide face ${named(wide_face)}` : "";
+  const face = side ?? wide_face;
+  if (!face) return "";
+  const where = outside ? (face === outside ? "outside" : "inside") : face;
+  return (side ? ON_FACE : WIDE_FACE)[where] ?? "";
 }
 
 /** The marks of what is picked: a stud has one on each plate, a jack one, a header none. */

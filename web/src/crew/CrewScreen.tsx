@@ -1,4 +1,5 @@
 import { Box, Button, Flex, Heading, Input, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { useQueryClient } from "@tanstack/react-query";
 import { LogOut, UserPlus } from "lucide-react";
 import { type FormEvent, useState } from "react";
@@ -8,6 +9,8 @@ import { useNotices } from "../app/notices";
 import { SelectField } from "../app/SelectField";
 import { Shown } from "../app/Shown";
 import { sessionQuery, useMay, useSession } from "../app/session";
+import { dateTime } from "../language/when";
+import { LanguageField } from "./LanguageField";
 import { OneTimeLink } from "./OneTimeLink";
 import { PasswordForm } from "./PasswordForm";
 import { ROLES, usePeople, usePeopleChange } from "./usePeople";
@@ -17,13 +20,13 @@ export function CrewScreen() {
   const session = useSession();
   const people = usePeople();
   return (
-    <Shown asked={session} what="Loading your account" trouble="You are not signed in">
+    <Shown asked={session} what={t`Loading your account`} trouble={t`You are not signed in`}>
       {(you) => (
         <Box p={{ base: "4", md: "8" }} maxW="1080px" w="full" overflowY="auto">
           <Heading as="h1" fontFamily="heading" fontSize="34px" fontWeight="800" mb="4">
             {you.crew}
           </Heading>
-          <Shown asked={people} what="Looking who is in the crew" trouble="The crew could not be read">
+          <Shown asked={people} what={t`Loading the crew`} trouble={t`The crew could not be read`}>
             {(crew) => <People crew={crew} you={you} />}
           </Shown>
           <You you={you} />
@@ -38,7 +41,7 @@ function People({ crew, you }: { crew: Person[]; you: SignedIn }) {
   const act = usePeopleChange();
   const [link, show] = useState<{ name: string; path: string } | null>(null);
   return (
-    <Box as="section" aria-label="People" mb="8">
+    <Box as="section" aria-label={t`People`} mb="8">
       <Flex as="ul" direction="column" listStyleType="none" borderTopWidth="1px">
         {crew.map((person) => (
           <Flex as="li" key={person.id} align="center" gap="4" py="2" borderBottomWidth="1px" wrap="wrap">
@@ -48,7 +51,7 @@ function People({ crew, you }: { crew: Person[]; you: SignedIn }) {
             <Box flex="1" minW="140px">
               <Text fontWeight="700" overflowWrap="anywhere">
                 {person.name}
-                {person.name === you.name && " (you)"}
+                {person.name === you.name && <> ({t`you`})</>}
               </Text>
               <Text color="faint" fontSize="13px">
                 {about(person)}
@@ -57,7 +60,7 @@ function People({ crew, you }: { crew: Person[]; you: SignedIn }) {
             <Changes right="people">
               <Box w="220px">
                 <SelectField
-                  label={`What ${person.name} is`}
+                  label={t`Role of ${person.name}`}
                   isBare
                   value={person.role}
                   choices={ROLES}
@@ -70,21 +73,17 @@ function People({ crew, you }: { crew: Person[]; you: SignedIn }) {
                 <Button
                   variant="plain"
                   disabled={act.isBusy}
-                  aria-label={`New link for ${person.name}`}
+                  aria-label={t`New link for ${person.name}`}
                   onClick={() =>
                     void act.link(person.id).then((path) => path && show({ name: person.name, path }))
                   }
-                >
-                  New link
-                </Button>
+                >{t`New link`}</Button>
                 <Button
                   variant="plain"
                   disabled={act.isBusy}
-                  aria-label={`Remove ${person.name}`}
+                  aria-label={t`Remove ${person.name}`}
                   onClick={() => void act.letGo(person.id)}
-                >
-                  Remove
-                </Button>
+                >{t`Remove`}</Button>
               </>
             )}
           </Flex>
@@ -97,9 +96,9 @@ function People({ crew, you }: { crew: Person[]; you: SignedIn }) {
 }
 
 function about({ invited, seen_at }: Person): string {
-  if (invited) return seen_at ? "has no password yet" : "invited, not here yet";
-  if (!seen_at) return "signed out";
-  return `last here ${new Date(seen_at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" })}`;
+  if (invited) return seen_at ? t`has no password yet` : t`invited, not here yet`;
+  if (!seen_at) return t`signed out`;
+  return t`last here ${dateTime(seen_at)}`;
 }
 
 function Invite({
@@ -125,8 +124,8 @@ function Invite({
       <Input
         size="md"
         w="220px"
-        aria-label="Name of somebody new"
-        placeholder="Name"
+        aria-label={t`Name of the new person`}
+        placeholder={t`Name`}
         maxLength={60}
         value={name}
         onChange={(event) => setName(event.target.value)}
@@ -134,14 +133,14 @@ function Invite({
       <Input
         size="md"
         w="90px"
-        aria-label="Their initials"
-        placeholder="Initials"
+        aria-label={t`Their initials`}
+        placeholder={t`Initials`}
         maxLength={4}
         value={initials}
         onChange={(event) => setInitials(event.target.value)}
       />
       <Box w="220px">
-        <SelectField label="Role" isBare value={role} choices={ROLES} onChoose={setRole} />
+        <SelectField label={t`Role`} isBare value={role} choices={ROLES} onChoose={setRole} />
       </Box>
       <Button
         type="submit"
@@ -149,7 +148,7 @@ function Invite({
         variant="solid"
         disabled={!name.trim() || !initials.trim() || act.isBusy}
       >
-        <UserPlus /> Invite
+        <UserPlus /> {t`Invite`}
       </Button>
     </Flex>
   );
@@ -160,27 +159,26 @@ function You({ you }: { you: SignedIn }) {
   const { tell } = useNotices();
   const act = usePeopleChange();
   return (
-    <Box as="section" aria-label="You">
+    <Box as="section" aria-label={t`You`}>
       <Heading as="h2" fontFamily="heading" fontSize="22px" fontWeight="800" mb="2">
-        You, {you.name}
+        {t`You, ${you.name}`}
       </Heading>
       <Flex gap="10" wrap="wrap">
         <PasswordForm
           isForgotten={you.forgot}
           onChosen={(session) => {
             queries.setQueryData(sessionQuery.queryKey, session);
-            tell({ text: "Your password is changed. On other devices you are signed out.", tone: "plain" });
+            tell({ text: t`Password changed. You are signed out on your other devices.`, tone: "plain" });
           }}
         />
+        <LanguageField you={you} />
         <Flex direction="column" gap="2" align="start">
-          <Text fontSize="14px" color="faint">
-            On this device, or on all of them.
-          </Text>
+          <Text fontSize="14px" color="faint">{t`On this device, or on all of them.`}</Text>
           <Button size="md" onClick={() => act.signOut(false)}>
-            <LogOut /> Sign out
+            <LogOut /> {t`Sign out`}
           </Button>
           <Button size="md" onClick={() => act.signOut(true)}>
-            <LogOut /> Sign out everywhere
+            <LogOut /> {t`Sign out everywhere`}
           </Button>
         </Flex>
       </Flex>

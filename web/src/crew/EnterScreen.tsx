@@ -1,4 +1,5 @@
 import { Box, Heading, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Link, useLocation, useNavigate } from "react-router";
@@ -31,20 +32,20 @@ export function EnterScreen() {
   }
 
   if (hash.length < 2)
-    return <Told says="This link is not whole; copy all of it, with what is behind the #." />;
-  if (entered === null) return <Loading what="Opening the link" />;
+    return <Told says={t`This link is incomplete. Copy all of it, including what follows the #.`} />;
+  if (entered === null) return <Loading what={t`Opening the link`} />;
   if (typeof entered === "string") return <Told says={entered} />;
   // The password of the demo is printed where it was started, beside the link.
   if (entered.only_job || search === "?demo") return <Onward go={() => on(entered)} />;
   return (
     <Box p={{ base: "4", md: "8" }} maxW="420px">
       <Heading as="h1" fontFamily="heading" fontSize="34px" fontWeight="800">
-        {entered.is_unnamed ? "Welcome to Bluff" : `Welcome, ${entered.name}`}
+        {entered.is_unnamed ? t`Welcome to Bluff` : t`Welcome, ${entered.name}`}
       </Heading>
       <Text mb="4">
         {entered.is_unnamed
-          ? "Enter your name, your crew’s name and a password. You sign in with your name and the password."
-          : "Choose a password. You sign in with it next time and on your other devices."}
+          ? t`Enter your name, your crew’s name and a password. You sign in with your name and the password.`
+          : t`Choose a password. You sign in with it next time and on your other devices.`}
       </Text>
       <PasswordForm isForgotten isUnnamed={entered.is_unnamed} onChosen={on} />
     </Box>
@@ -67,20 +68,21 @@ function opened(token: string): Promise<SignedIn | string> {
 function Onward({ go }: { go: () => void }) {
   // biome-ignore lint/correctness/useExhaustiveDependencies: once, when they are in
   useEffect(go, []);
-  return <Loading what="Signing in" />;
+  return <Loading what={t`Signing in`} />;
 }
 
 function Told({ says }: { says: string }) {
   return (
     <Box p={{ base: "4", md: "8" }} maxW="520px" role="alert">
-      <Heading as="h1" fontFamily="heading" fontSize="34px" fontWeight="800">
-        This link lets nobody in
-      </Heading>
+      <Heading
+        as="h1"
+        fontFamily="heading"
+        fontSize="34px"
+        fontWeight="800"
+      >{t`This link does not work`}</Heading>
       <Text mb="3">{says}</Text>
       <Link to="/">
-        <Text as="span" color="chalk" fontWeight="700">
-          Sign in by name
-        </Text>
+        <Text as="span" color="chalk" fontWeight="700">{t`Sign in by name`}</Text>
       </Link>
     </Box>
   );

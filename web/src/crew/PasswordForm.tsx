@@ -1,4 +1,5 @@
 import { Button, Flex, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { useMutation } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { answered, client, type SignedIn } from "../api/client";
@@ -39,19 +40,24 @@ export function PasswordForm({
     <Flex as="form" onSubmit={submit} direction="column" gap="3" maxW="360px">
       {isUnnamed && (
         <>
-          <PlainField label="Your name" autoComplete="name" value={name} onText={setName} />
+          <PlainField label={t`Your name`} autoComplete="name" value={name} onText={setName} />
           <PlainField
-            label="Your initials, for marks and the log"
+            label={t`Your initials, for marks and the log`}
             autoComplete="off"
             value={initials}
             onText={setInitials}
           />
-          <PlainField label="Name of your crew" autoComplete="organization" value={crew} onText={setCrew} />
+          <PlainField
+            label={t`Name of your crew`}
+            autoComplete="organization"
+            value={crew}
+            onText={setCrew}
+          />
         </>
       )}
       {!isForgotten && (
         <PlainField
-          label="Current password"
+          label={t`Current password`}
           type="password"
           autoComplete="current-password"
           value={before}
@@ -59,7 +65,7 @@ export function PasswordForm({
         />
       )}
       <PlainField
-        label="New password, 8 characters or more"
+        label={t`New password, 8 characters or more`}
         type="password"
         autoComplete="new-password"
         value={password}
@@ -77,7 +83,7 @@ export function PasswordForm({
         alignSelf="start"
         disabled={!password || (isUnnamed && !(name && initials && crew)) || choose.isPending}
       >
-        {isForgotten ? "Save password" : "Change password"}
+        {isForgotten ? t`Save password` : t`Change password`}
       </Button>
     </Flex>
   );

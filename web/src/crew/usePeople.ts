@@ -1,12 +1,13 @@
+import { t } from "@lingui/core/macro";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answered, client, type Person, type Refused } from "../api/client";
 import { useNotices } from "../app/notices";
 import { leaveAll } from "../site/along";
 
 export const ROLES = [
-  { value: "lead", label: "Lead, changes plans" },
-  { value: "framer", label: "Framer, ticks what is done" },
-  { value: "viewer", label: "Viewer, looks" },
+  { value: "lead", label: t`Lead, changes plans` },
+  { value: "framer", label: t`Framer, records finished work` },
+  { value: "viewer", label: t`Viewer, looks only` },
 ] as const;
 
 const KEY = ["people"];

@@ -1,4 +1,5 @@
 import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { Check, Lock, LockOpen } from "lucide-react";
 import { memo } from "react";
 import type { Board, BoardCut } from "../api/client";
@@ -6,6 +7,7 @@ import { Changes } from "../app/Changes";
 import { color } from "../app/colors";
 import { Figure } from "../app/Figure";
 import { useWords } from "../app/words";
+import { dateTime } from "../language/when";
 import type { CuttingChange } from "./useCutting";
 
 const Piece = chakra("button", {
@@ -28,16 +30,17 @@ const Piece = chakra("button", {
     _focusVisible: { outline: "2px solid", outlineColor: "chalk", outlineOffset: "-2px", zIndex: 1 },
     // What a piece is too short for is left out; it is read out whole, and stands in its title.
     "& .name, & .letter": { display: "none", fontSize: "12px", whiteSpace: "nowrap" },
+    "& .name": { maxWidth: "100%", overflow: "hidden", textOverflow: "ellipsis" },
     "& .figure": { display: "none", fontSize: "17px", fontWeight: 700 },
   },
 });
 
 const IN_PIECES = {
-  "& .letter": { "@container (min-width: 36px) and (max-width: 139px)": { display: "block" } },
+  "& .letter": { "@container (min-width: 46px) and (max-width: 139px)": { display: "block" } },
   // Drawn, not said: the whole name is read out.
   "& .letter::before": { content: "attr(data-letter)" },
   "& .name": { "@container (min-width: 140px)": { display: "block" } },
-  "& .figure": { "@container (min-width: 36px)": { display: "block" } },
+  "& .figure": { "@container (min-width: 46px)": { display: "block" } },
 };
 
 /** Of the longest board in view: what is shorter has its figure below the board. */
@@ -82,8 +85,10 @@ export const BoardRow = memo(function BoardRow({
         justifyContent="start"
         variant={isCut ? "solid" : "outline"}
         aria-pressed={isCut}
-        aria-label={`Board ${board.number}, ${isCut ? "all cut" : `${left.length} to cut`}`}
-        title={isCut ? "All cut; press to take that back" : "Press when all of it is cut"}
+        aria-label={
+          isCut ? t`Board ${board.number}, all cut` : t`Board ${board.number}, ${left.length} to cut`
+        }
+        title={isCut ? t`All cut. Press to undo.` : t`Press when all of it is cut`}
         onClick={() =>
           act.tick(
             (isCut ? board.cuts : left).map(({ name }) => ({ board: board.number, name })),
@@ -121,7 +126,7 @@ export const BoardRow = memo(function BoardRow({
               align="center"
               justify="center"
               color={board.kept ? "ink" : "faint"}
-              title={`${board.drop.text} left${board.kept ? ", kept" : ""}`}
+              title={board.kept ? t`${board.drop.text} left, kept` : t`${board.drop.text} left`}
               css={{ containerType: "inline-size" }}
             >
               <Box className="figure" display="none" bg="bench" px="1" lineHeight="1.2">
@@ -139,8 +144,8 @@ export const BoardRow = memo(function BoardRow({
           minW="32px"
           color={board.locked ? "chalk" : "faint"}
           aria-pressed={board.locked}
-          aria-label={`Keep board ${board.number} as it is`}
-          title={board.locked ? "Locked" : "Keep it as it is"}
+          aria-label={t`Lock board ${board.number}`}
+          title={board.locked ? t`Locked` : t`Lock it`}
           onClick={() => act.lock(board.number, !board.locked)}
         >
           {board.locked ? <Lock /> : <LockOpen />}
@@ -173,11 +178,11 @@ function ShortOnes({ board, longest }: { board: Board; longest: number }) {
 }
 
 function about({ source, of, straight, new: isNew }: Board): string {
-  if (source === "offcut") return `from ${of}`;
+  if (source === "offcut") return t`from ${of ?? ""}`;
   const what = [
-    source === "on-site" ? "on site" : null,
-    isNew ? "planned again" : null,
-    straight ? "straight" : null,
+    source === "on-site" ? t`on site` : null,
+    isNew ? t`re-planned` : null,
+    straight ? t`straight` : null,
   ];
   return what.filter((one) => one !== null)[0] ?? "";
 }
@@ -194,16 +199,16 @@ function PieceOnBoard({
   act: CuttingChange;
 }) {
   const words = useWords();
-  const name = cut.role === null ? "spare" : words.name(cut.role).toLowerCase();
+  const name = cut.role === null ? t`spare` : words.name(cut.role).toLowerCase();
   const where = cut.wall === null ? name : `${cut.wall} ${name}`;
   // What is to be seen comes first, in the same words.
   const said = [
     `${where}${cut.bevel === null ? "" : ` ${cut.bevel}°`} ${cut.length.text}`,
-    cut.opening && `of ${cut.opening}`,
-    cut.short && `short ${cut.short.text}`,
-    cut.turned && "turned end for end, bevel to bevel with the piece before it",
-    cut.wall === null ? `cut for ${cut.name}` : cut.cut_as && `cut for ${cut.cut_as}`,
-    cut.cut && `cut by ${cut.cut.by}, ${new Date(cut.cut.at).toLocaleString()}`,
+    cut.opening && t`of ${cut.opening}`,
+    cut.short && t`short ${cut.short.text}`,
+    cut.turned && t`turned end for end, bevel to bevel with the piece before it`,
+    cut.wall === null ? t`cut for ${cut.name}` : cut.cut_as && t`cut for ${cut.cut_as}`,
+    cut.cut && t`cut by ${cut.cut.by}, ${dateTime(cut.cut.at)}`,
   ]
     .filter(Boolean)
     .join(", ");
@@ -231,7 +236,7 @@ function PieceOnBoard({
         {cut.cut && <span aria-hidden>✓ </span>}
         {where}
         {cut.bevel !== null && ` ${cut.bevel}°`}
-        {cut.turned && " turned"}
+        {cut.turned && <> {t`turned`}</>}
       </span>{" "}
       <Figure className="figure" text={cut.length.text} />
     </Piece>

@@ -1,4 +1,6 @@
 import { Box, Button, Flex, Heading, Tabs, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import { FileDown, Printer, Tags } from "lucide-react";
 import { useState } from "react";
 import { useSearchParams } from "react-router";
@@ -10,6 +12,7 @@ import { JobBar } from "../app/JobBar";
 import { useOpenJob } from "../app/JobScreens";
 import { Shown } from "../app/Shown";
 import { SidePanel } from "../app/SidePanel";
+import { isTreated, sectionName } from "../app/section";
 import type { JobChange } from "../app/useJobChange";
 import { NotKept } from "../site/NotKept";
 import { Full } from "../site/SiteBar";
@@ -29,7 +32,7 @@ export function CutScreen() {
   const walls = chosen.filter((wall) => job.walls.some(({ id }) => id === wall));
   const asked = useCutting(job.id, job.revision, walls);
   return (
-    <Shown asked={asked} what="Laying out the boards" trouble="The boards could not be laid out">
+    <Shown asked={asked} what={t`Laying out the boards`} trouble={t`The boards could not be laid out`}>
       {(cutting) => <Boards job={job} cutting={cutting} change={change} walls={walls} onWalls={choose} />}
     </Shown>
   );
@@ -51,18 +54,18 @@ function Boards({ job, cutting, change, walls, onWalls }: BoardsProps) {
       <NotKept job={job} />
       <CutBar job={job} cutting={cutting} change={change} walls={walls} />
       {cutting.pieces === 0 ? (
-        <Empty title="Nothing to cut yet">
-          Draw a wall under Plan, or type one on the bench, like 12-6 2x4.
-        </Empty>
+        <Empty
+          title={t`Nothing to cut yet`}
+        >{t`Draw a wall under Plan, or type one on the bench, like 12-6 2x4.`}</Empty>
       ) : (
         <Flex flex="1" minH="0" direction={{ base: "column", lg: "row" }}>
           <BoardList cutting={cutting} act={act} />
           <SidePanel isFirst>
             <Tabs.Root defaultValue="plan" lazyMount unmountOnExit>
               <Tabs.List>
-                <Tabs.Trigger value="plan">Boards</Tabs.Trigger>
-                <Tabs.Trigger value="stops">Saw stops</Tabs.Trigger>
-                <Tabs.Trigger value="model">Model</Tabs.Trigger>
+                <Tabs.Trigger value="plan">{t`Boards`}</Tabs.Trigger>
+                <Tabs.Trigger value="stops">{t`Saw stops`}</Tabs.Trigger>
+                <Tabs.Trigger value="model">{t`Model`}</Tabs.Trigger>
               </Tabs.List>
               <Tabs.Content value="plan">
                 <ChosenWalls job={job} walls={walls} onWalls={onWalls} />
@@ -93,30 +96,28 @@ function CutBar({ job, cutting, change, walls }: Omit<BoardsProps, "onWalls">) {
           variant="plain"
           onClick={() => document.getElementById(`section ${section}`)?.scrollIntoView()}
         >
-          {section}
+          {sectionName(section)}
         </Button>
       ))}
       <Flex ms={{ md: "auto" }} gap="1">
         <Download {...files} file="cutting.pdf" isOpened>
-          <Printer /> Sheets
+          <Printer /> {t`Sheets`}
         </Download>
-        <Download {...files} file="labels.pdf" isOpened title="Labels, 30 on a letter page">
-          <Tags /> Labels
+        <Download {...files} file="labels.pdf" isOpened title={t`Labels, 30 on a letter page`}>
+          <Tags /> {t`Labels`}
         </Download>
         <Download
           {...files}
           file="labels.pdf"
           asked={{ ...files.asked, sheet: "a4-24" }}
           isOpened
-          title="Labels, 24 on an A4 page"
-        >
-          A4
-        </Download>
+          title={t`Labels, 24 on an A4 page`}
+        >{t`A4`}</Download>
         <Download {...files} file="cutting.csv">
-          <FileDown /> CSV
+          <FileDown /> {t`CSV`}
         </Download>
-        <Download {...files} file="cutting.xlsx" title="As a spreadsheet">
-          <FileDown /> XLSX
+        <Download {...files} file="cutting.xlsx" title={t`As a spreadsheet`}>
+          <FileDown /> {t`XLSX`}
         </Download>
       </Flex>
     </JobBar>
@@ -128,12 +129,22 @@ function BoardList({ cutting, act }: { cutting: Cutting; act: CuttingChange }) {
   const lengths = cutting.sections.flatMap(({ boards }) => boards.map(({ length }) => length.inches));
   const longest = Math.max(...lengths, 1);
   return (
-    <Box flex="1" minW="0" overflowY={{ lg: "auto" }} pb="4" tabIndex={0} role="region" aria-label="Boards">
+    <Box
+      flex="1"
+      minW="0"
+      overflowY={{ lg: "auto" }}
+      pb="4"
+      tabIndex={0}
+      role="region"
+      aria-label={t`Boards`}
+    >
       {cutting.too_long.length > 0 && (
         <Box px="4" pt="3" color="crayon" fontWeight="600">
           <Text>
-            No board of the stock is long enough for these. They are on the order as engineered or special
-            order.
+            <Trans>
+              No board of the stock is long enough for these. They are on the order as engineered or special
+              order.
+            </Trans>
           </Text>
           {cutting.too_long.map((pieces) => (
             <Text key={pieces} ps="4">
@@ -144,7 +155,7 @@ function BoardList({ cutting, act }: { cutting: Cutting; act: CuttingChange }) {
       )}
       <Changes right="record">
         {cutting.sections.map(({ section, boards }) => (
-          <Box as="section" key={section} id={`section ${section}`} aria-label={section}>
+          <Box as="section" key={section} id={`section ${section}`} aria-label={sectionName(section)}>
             <Heading
               as="h2"
               position="sticky"
@@ -158,7 +169,7 @@ function BoardList({ cutting, act }: { cutting: Cutting; act: CuttingChange }) {
               fontWeight="800"
               fontSize="20px"
             >
-              {section}
+              {sectionName(section)}
             </Heading>
             <Box as="ul" listStyleType="none">
               {boards.map((board) => (
@@ -166,7 +177,7 @@ function BoardList({ cutting, act }: { cutting: Cutting; act: CuttingChange }) {
                   key={board.number}
                   board={board}
                   longest={longest}
-                  isTreated={section.endsWith("treated")}
+                  isTreated={isTreated(section)}
                   act={act}
                 />
               ))}

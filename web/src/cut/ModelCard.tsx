@@ -1,4 +1,6 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Printer } from "lucide-react";
 import { useState } from "react";
@@ -7,7 +9,7 @@ import { Download } from "../app/Download";
 import { Figure } from "../app/Figure";
 import { ListTable } from "../app/ListTable";
 import { TextField } from "../app/TextField";
-import { Said, useWords } from "../app/words";
+import { useWords } from "../app/words";
 import { ChosenWalls } from "./ChosenWalls";
 
 /** How a model is built: its scale and the sticks there are. */
@@ -53,14 +55,14 @@ export function ModelCard({
     <Box pb="3">
       <ChosenWalls job={job} walls={walls} onWalls={onWalls} />
       <Flex direction="column" gap="2" px="4" py="2">
-        {field("scale", "Scale", SCALES)}
-        {field("thick", "Sticks, thick")}
-        {field("wide", "Sticks, wide")}
+        {field("scale", t`Scale`, SCALES)}
+        {field("thick", t`Sticks, thick`)}
+        {field("wide", t`Sticks, wide`)}
         <Text fontSize="13px" color="faint">
-          <Said>
-            The scale in inches to the foot, or one to so many, like 1:10. Sticks stay as thick as they are:
-            studs are shorter by what the plates are thicker.
-          </Said>
+          <Trans>
+            The scale in inches to the foot, or a ratio, like 1:10. Sticks stay as thick as they are: studs
+            are shorter by what the plates are thicker.
+          </Trans>
         </Text>
       </Flex>
       {error ? (
@@ -78,17 +80,20 @@ export function ModelCard({
                   file="model.pdf"
                   asked={{ ...query, paper }}
                   isOpened
-                  title="What to cut, and every wall as large as the model"
+                  title={t`Cut list, and every wall at model size`}
                 >
-                  <Printer /> {paper === "a4" ? "A4" : "Letter"}
+                  <Printer /> {paper === "a4" ? t`A4` : t`Letter`}
                 </Download>
               ))}
             </Flex>
             <Text px="4" py="1">
-              <b>{data.corners}</b> corners, <b>{data.tees}</b> tees
+              <Trans>
+                <b>{data.corners}</b> corners, <b>{data.tees}</b> tees
+              </Trans>
               {data.left_out.length > 0 && (
                 <Text as="span" color="warn">
-                  ; such sticks leave no room for {data.left_out.join(", ")}
+                  {"; "}
+                  {t`sticks this thick leave no room for ${data.left_out.join(", ")}`}
                 </Text>
               )}
             </Text>
@@ -103,14 +108,12 @@ export function ModelCard({
 function Lines({ lines }: { lines: ScaleModel["lines"] }) {
   const words = useWords();
   return (
-    <ListTable aria-label="Sticks to cut">
+    <ListTable aria-label={t`Sticks to cut`}>
       <thead>
         <tr>
-          <th className="end">Cut</th>
-          <th className="end">Long</th>
-          <th>
-            <Said>For</Said>
-          </th>
+          <th className="end">{t`Cut`}</th>
+          <th className="end">{t`Long`}</th>
+          <th>{t`For`}</th>
         </tr>
       </thead>
       <tbody>
@@ -126,9 +129,9 @@ function Lines({ lines }: { lines: ScaleModel["lines"] }) {
               <Text fontSize="13px" color="faint" lineHeight="1.2">
                 {roles.map((role) => words.name(role).toLowerCase()).join(", ")}
                 {deep && (
-                  <>
+                  <Trans>
                     , <Figure text={deep} /> deep
-                  </>
+                  </Trans>
                 )}
               </Text>
             </td>

@@ -1,26 +1,29 @@
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { plural, t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import { Scissors, Square } from "lucide-react";
 import { useState } from "react";
 import type { Cutting, CuttingRun } from "../api/client";
 import { Changes } from "../app/Changes";
 import { Figure } from "../app/Figure";
 import { SelectField } from "../app/SelectField";
+import { sectionName } from "../app/section";
 import { TextField } from "../app/TextField";
 import { type CuttingChange, isLooking, useRun, type Wanted } from "./useCutting";
 
 const AIMS = [
-  { value: "length", label: "Least length" },
-  { value: "price", label: "Least price" },
-  { value: "boards", label: "Fewest boards" },
+  { value: "length", label: t`Least length` },
+  { value: "price", label: t`Least price` },
+  { value: "boards", label: t`Fewest boards` },
 ] as const;
 const BREAKS = [
-  { value: "yes", label: "Re-plan splices" },
-  { value: "no", label: "Keep splices" },
+  { value: "yes", label: t`Re-plan splices` },
+  { value: "no", label: t`Keep splices` },
 ] as const;
 const TIMES = [
-  { value: "5", label: "5 seconds" },
-  { value: "20", label: "20 seconds" },
-  { value: "60", label: "a minute" },
+  { value: "5", label: t`5 seconds` },
+  { value: "20", label: t`20 seconds` },
+  { value: "60", label: t`1 minute` },
 ] as const;
 
 /** What the boards come to, and looking for better ones. */
@@ -40,15 +43,15 @@ export function PlanCard({
   return (
     <Box px="4" py="3">
       <Heading as="h2" fontFamily="heading" fontWeight="800" fontSize="22px">
-        {cutting.cut} of {cutting.pieces} pieces cut{walls.length > 0 && ` for ${walls.join(", ")}`}
+        {walls.length > 0
+          ? t`${cutting.cut} of ${cutting.pieces} pieces cut for ${walls.join(", ")}`
+          : t`${cutting.cut} of ${cutting.pieces} pieces cut`}
       </Heading>
       {cutting.sections.map(({ section, bought, feet }) => (
         <Flex key={section} gap="2" align="baseline" borderBottomWidth="1px" py="1">
-          <Figure text={section} fontSize="17px" flex="1" />
+          <Figure text={sectionName(section)} fontSize="17px" flex="1" />
           <Figure text={String(bought)} fontSize="20px" fontWeight="700" />
-          <Text fontSize="13px" color="faint">
-            boards
-          </Text>
+          <Text fontSize="13px" color="faint">{t`boards`}</Text>
           <Figure text={`${feet}'`} fontSize="17px" minW="64px" textAlign="end" />
         </Flex>
       ))}
@@ -73,15 +76,18 @@ function Since({ cutting: { since }, act }: { cutting: Cutting; act: CuttingChan
   const bought = since.bought;
   return (
     <Box role="status" mt="3" p="2" borderWidth="1px" borderColor="crayon" borderRadius="3px" fontSize="14px">
-      <Text fontWeight="700">The walls changed</Text>
+      <Text fontWeight="700">{t`The walls changed`}</Text>
       <Text>
-        {since.boards.length} boards are other ones now: {since.boards.slice(0, 12).join(", ")}
-        {since.boards.length > 12 && " …"}. {since.pieces} pieces are new
-        {bought !== 0 && `, ${Math.abs(bought)} boards ${bought > 0 ? "more" : "less"} to buy`}.
+        {[
+          t`${plural(since.boards.length, { one: "# board changed", other: "# boards changed" })}: ${some(since.boards, 12)}.`,
+          plural(since.pieces, { one: "# new piece.", other: "# new pieces." }),
+          bought > 0 && plural(bought, { one: "# board more to buy.", other: "# boards more to buy." }),
+          bought < 0 && plural(-bought, { one: "# board less to buy.", other: "# boards less to buy." }),
+        ]
+          .filter(Boolean)
+          .join(" ")}
       </Text>
-      <Button mt="2" onClick={act.settle}>
-        Keep these boards
-      </Button>
+      <Button mt="2" onClick={act.settle}>{t`Keep these boards`}</Button>
     </Box>
   );
 }
@@ -90,11 +96,14 @@ function Since({ cutting: { since }, act }: { cutting: Cutting; act: CuttingChan
 function Spares({ cutting: { spares } }: { cutting: Cutting }) {
   if (spares.length === 0) return null;
   return (
-    <Box mt="3" fontSize="14px" as="section" aria-label="Spare pieces">
-      <Text fontWeight="700">Cut, and no place for it</Text>
+    <Box mt="3" fontSize="14px" as="section" aria-label={t`Spare pieces`}>
+      <Text fontWeight="700">{t`Already cut, no longer needed`}</Text>
       {spares.map(({ section, board, name, length }) => (
         <Text key={`${board} ${name}`}>
-          {section} x <Figure text={length.text} fontWeight="700" />, board {board}, cut for {name}
+          <Trans>
+            {sectionName(section)} x <Figure text={length.text} fontWeight="700" />, board {board}, cut for{" "}
+            {name}
+          </Trans>
         </Text>
       ))}
     </Box>
@@ -104,12 +113,10 @@ function Spares({ cutting: { spares } }: { cutting: Cutting }) {
 function Looking({ run, act }: { run: CuttingRun; act: CuttingChange }) {
   return (
     <Box role="status" mt="3" fontSize="14px">
-      <Text fontWeight="700">
-        {run.state === "waiting" ? "Waiting for a worker" : "Looking for better boards"}
-      </Text>
+      <Text fontWeight="700">{run.state === "waiting" ? t`Waiting for a worker` : t`Optimizing`}</Text>
       <Found run={run} />
       <Button mt="2" onClick={act.stop}>
-        <Square /> Stop, keep the best
+        <Square /> {t`Stop, keep the best`}
       </Button>
     </Box>
   );
@@ -125,7 +132,7 @@ function Look({ run, act }: { run: CuttingRun | null; act: CuttingChange }) {
   return (
     <Box mt="3">
       <SelectField
-        label="Look for"
+        label={t`Optimize for`}
         value={wanted.by}
         choices={AIMS}
         onChoose={(by) => want({ ...wanted, by })}
@@ -133,31 +140,33 @@ function Look({ run, act }: { run: CuttingRun | null; act: CuttingChange }) {
       {wanted.by !== "boards" && (
         <TextField
           label={
-            wanted.by === "price" ? "Count each extra board as (money)" : "Count each extra board as (inches)"
+            wanted.by === "price"
+              ? t`Count each extra board as (money)`
+              : t`Count each extra board as (inches)`
           }
           value={String(wanted.handling)}
           onEnter={(text) => {
             const handling = Number(text);
-            if (!(handling >= 0 && handling <= 1000)) return Promise.resolve("Write 0 to 1000.");
+            if (!(handling >= 0 && handling <= 1000)) return Promise.resolve(t`Write 0 to 1000.`);
             want({ ...wanted, handling });
             return Promise.resolve(null);
           }}
         />
       )}
       <SelectField
-        label="Plates of walls not started"
+        label={t`Plates of walls not started`}
         value={wanted.breaks ? "yes" : "no"}
         choices={BREAKS}
         onChoose={(may) => want({ ...wanted, breaks: may === "yes" })}
       />
       <SelectField
-        label="For"
+        label={t`For`}
         value={String(wanted.seconds) as (typeof TIMES)[number]["value"]}
         choices={TIMES}
         onChoose={(seconds) => want({ ...wanted, seconds: Number(seconds) })}
       />
       <Button mt="1" variant="solid" size="md" disabled={act.isBusy} onClick={() => act.look(wanted)}>
-        <Scissors /> Optimize cutting
+        <Scissors /> {t`Optimize cutting`}
       </Button>
       {run && <Found run={run} />}
     </Box>
@@ -178,23 +187,32 @@ function Found({ run }: { run: CuttingRun }) {
     run.boards_before !== null && (run.boards_before !== run.boards || run.feet_before !== run.feet);
   return (
     <Text mt="2" fontSize="14px">
-      <Figure text={String(run.boards)} fontWeight="700" /> boards,{" "}
-      <Figure text={`${run.feet}'`} fontWeight="700" />.{" "}
-      {gap === 0 ? "Optimal." : `Within ${gap}% of optimal.`}
+      <Trans>
+        <Figure text={String(run.boards)} fontWeight="700" /> boards,{" "}
+        <Figure text={`${run.feet}'`} fontWeight="700" />.{" "}
+        {gap === 0 ? t`Optimal.` : t`Within ${gap}% of optimal.`}
+      </Trans>
       {isOther && (
         <>
           {" "}
-          Before: <Figure text={String(run.boards_before)} fontWeight="700" /> boards,{" "}
-          <Figure text={`${run.feet_before}'`} fontWeight="700" />.
+          <Trans>
+            Before: <Figure text={String(run.boards_before)} fontWeight="700" /> boards,{" "}
+            <Figure text={`${run.feet_before}'`} fontWeight="700" />.
+          </Trans>
         </>
       )}
       {run.broken.length > 0 && (
         <Text as="span" display="block">
-          For that, plates of {run.broken.slice(0, 6).join(", ")}
-          {run.broken.length > 6 && " …"} break elsewhere
-          {isLooking(run) ? "." : " now; undo brings them back."}
+          {isLooking(run)
+            ? t`For this, plates of ${some(run.broken, 6)} are spliced elsewhere.`
+            : t`For this, plates of ${some(run.broken, 6)} are spliced elsewhere now; Undo brings them back.`}
         </Text>
       )}
     </Text>
   );
+}
+
+/** The first few of a list, and that there are more. */
+function some(all: readonly (string | number)[], most: number): string {
+  return all.slice(0, most).join(", ") + (all.length > most ? " …" : "");
 }

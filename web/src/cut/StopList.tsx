@@ -1,7 +1,10 @@
 import { Box, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import type { Cutting } from "../api/client";
 import { Figure } from "../app/Figure";
 import { BevelSaid, ListTable } from "../app/ListTable";
+import { sectionName } from "../app/section";
 import { useWords } from "../app/words";
 
 /** Of one width in every section's table. */
@@ -15,12 +18,12 @@ export function StopList({ cutting }: { cutting: Cutting }) {
       {cutting.sections
         .filter(({ stops }) => stops.length > 0)
         .map(({ section, stops }) => (
-          <ListTable key={section} css={COLUMNS} aria-label={`Stops for ${section}`}>
+          <ListTable key={section} css={COLUMNS} aria-label={t`Stops for ${sectionName(section)}`}>
             <thead>
               <tr>
-                <th className="end">To cut</th>
-                <th className="end">Stop at</th>
-                <th>{section}</th>
+                <th className="end">{t`To cut`}</th>
+                <th className="end">{t`Stop at`}</th>
+                <th>{sectionName(section)}</th>
               </tr>
             </thead>
             <tbody>
@@ -40,7 +43,7 @@ export function StopList({ cutting }: { cutting: Cutting }) {
                     <Text fontSize="13px" color="faint" lineHeight="1.2">
                       {stop.roles.map((role) => words.name(role).toLowerCase()).join(", ")}
                       <BevelSaid {...stop} />
-                      {stop.cut > 0 && stop.cut < stop.count && `, ${stop.cut} cut`}
+                      {stop.cut > 0 && stop.cut < stop.count && <>, {t`${stop.cut} cut`}</>}
                     </Text>
                   </td>
                 </tr>
@@ -49,7 +52,9 @@ export function StopList({ cutting }: { cutting: Cutting }) {
           </ListTable>
         ))}
       <Text px="4" pt="2" fontSize="13px" color="faint">
-        Set the stop once and cut all of a length. Keep hands clear of the blade; wear eye protection.
+        <Trans>
+          Set the stop once and cut all of a length. Keep hands clear of the blade; wear eye protection.
+        </Trans>
       </Text>
     </Box>
   );

@@ -1,3 +1,4 @@
+import { t } from "@lingui/core/macro";
 import { memo, type SVGProps } from "react";
 import type { Bench, Member, OpeningOnBench } from "../api/client";
 import { color } from "../app/colors";
@@ -250,7 +251,6 @@ function LoadArrows({
 
 /** A bay that no wood may stand in, from the floor up, and what it is for. */
 function KeptClear({ bay, scale, rise }: { bay: Bench["wall"]["clear"][number]; scale: Scale; rise: Rise }) {
-  const { say } = useWords();
   const [left, right] = [scale.x(bay.start), scale.x(bay.end)];
   const [top, bottom] = [rise.y(72), rise.y(12)];
   return (
@@ -270,7 +270,7 @@ function KeptClear({ bay, scale, rise }: { bay: Bench["wall"]["clear"][number]; 
         size={14}
         weight={700}
         fill={color("crayon")}
-        text={`${bay.id} ${say(bay.use)} ${bay.width.text}`}
+        text={`${bay.id} ${bay.use} ${bay.width.text}`}
       />
     </g>
   );
@@ -307,7 +307,7 @@ function StoryLine({
         stroke={color("ground")}
         strokeWidth={4}
         paintOrder="stroke"
-        text={`floor ${floor} at ${line.text}`}
+        text={t`floor ${floor} at ${line.text}`}
       />
     </g>
   );
@@ -429,7 +429,7 @@ function LeftOut({ opening, scale, rise }: { opening: OpeningOnBench; scale: Sca
         paintOrder="stroke"
         style={lettering(18, 800)}
       >
-        {opening.opening.id} left out
+        {t`${opening.opening.id} left out`}
       </text>
     </g>
   );
@@ -476,7 +476,7 @@ function RoughOpening({
           y={top + 18}
           size={14}
           fill={color("chalk")}
-          text={`head ${opening.head.text}`}
+          text={t`head ${opening.head.text}`}
         />
       )}
       <SvgFigure

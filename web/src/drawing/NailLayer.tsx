@@ -1,3 +1,4 @@
+import { t } from "@lingui/core/macro";
 import type { Bench } from "../api/client";
 import { color } from "../app/colors";
 import type { Rise } from "./Elevation";
@@ -15,7 +16,7 @@ export function NailLayer({
   rise: Rise;
 }) {
   return (
-    <g aria-label="Nails" pointerEvents="none">
+    <g aria-label={t`Nails`} pointerEvents="none">
       {nails.map(({ joint, at }) =>
         at.map(([x, y, driven]) => (
           <text

@@ -1,3 +1,4 @@
+import { t } from "@lingui/core/macro";
 import type { Bench } from "../api/client";
 import { color } from "../app/colors";
 import type { Rise } from "./Elevation";
@@ -16,7 +17,7 @@ export function SheetLayer({
   rise: Rise;
 }) {
   return (
-    <g aria-label="Sheets" pointerEvents="none">
+    <g aria-label={t`Sheets`} pointerEvents="none">
       {sheets.map((sheet, index) => {
         const left = scale.x(sheet.x);
         const right = scale.x(sheet.x + sheet.width);

@@ -1,18 +1,19 @@
 import { Box, chakra, Flex, Grid, Heading, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import type { HeaderCheck, HeaderLine } from "../api/client";
 import { Figure } from "../app/Figure";
-import { Said } from "../app/words";
+import { useWords } from "../app/words";
 import { SumColumn } from "../drawing/SumColumn";
 import { UseBar } from "./UseBar";
 
 /** What a header would be used by, or what must be said before: never that it will do. Short, the arithmetic is folded. */
 export function HeaderCheckCard({ line, isShort = false }: { line: HeaderLine; isShort?: boolean }) {
+  const { piece } = useWords();
   const { check, missing } = line;
   return (
-    <Box as="section" aria-label="Header check" mt="3">
-      <Heading as="h3" fontFamily="heading" fontSize="18px" fontWeight="800">
-        Header check
-      </Heading>
+    <Box as="section" aria-label={t`Header check`} mt="3">
+      <Heading as="h3" fontFamily="heading" fontSize="18px" fontWeight="800">{t`Header check`}</Heading>
       {missing && (
         <Text color="warn" fontSize="15px">
           {missing.says}
@@ -27,19 +28,17 @@ export function HeaderCheckCard({ line, isShort = false }: { line: HeaderLine; i
       {check && isShort && (
         <Use>
           <summary>
-            <Text as="span" color="chalk" fontWeight="700">
-              Its arithmetic
-            </Text>
+            <Text as="span" color="chalk" fontWeight="700">{t`Its arithmetic`}</Text>
           </summary>
           <Checked check={check} />
         </Use>
       )}
       {check && !isShort && <Checked check={check} />}
       <Text color="faint" fontSize="13px" mt="2">
-        <Said>
-          Indicative only: it changes nothing. The drawings, the local code and a licensed designer decide the
-          header.
-        </Said>
+        <Trans>
+          Indicative only: it changes nothing. The drawings, the local code and a licensed designer decide the{" "}
+          {piece("header")}.
+        </Trans>
       </Text>
     </Box>
   );
@@ -61,8 +60,10 @@ function Governs({ check: { uses } }: { check: HeaderCheck }) {
     <Flex align="baseline" gap="3" color={governs.is_over ? "crayon" : "ink"}>
       <Figure text={`${governs.percent} %`} fontSize="40px" fontWeight="800" lineHeight="1.1" />
       <Text fontSize="15px">
-        <b>{governs.name}</b> governs
-        {governs.is_over && ": more than is allowed, ask the designer who sized it"}
+        <Trans>
+          <b>{governs.name}</b> governs
+        </Trans>
+        {governs.is_over && <>: {t`more than is allowed. Ask the designer who sized it.`}</>}
       </Text>
     </Flex>
   );
@@ -72,9 +73,7 @@ function Checked({ check }: { check: HeaderCheck }) {
   const [governs] = check.uses;
   return (
     <>
-      <Text color="faint" fontSize="13px">
-        Press one for its arithmetic.
-      </Text>
+      <Text color="faint" fontSize="13px">{t`Press one for its arithmetic.`}</Text>
       {check.uses.map((use) => (
         <Use key={use.name}>
           <summary>
@@ -90,13 +89,13 @@ function Checked({ check }: { check: HeaderCheck }) {
       ))}
       <Box mt="3">
         <SumColumn sum={check.span} />
-        <Text fontWeight="700">Load</Text>
+        <Text fontWeight="700">{t`Load`}</Text>
         <Lines lines={check.loads} />
         <Text fontWeight="700" mt="2">
           {check.wood}
         </Text>
         <Text fontSize="14px" color="faint">
-          Fb, Fv, Fc⊥, E: {check.figures}
+          {t`Fb, Fv, Fc⊥, E: ${check.figures}`}
         </Text>
       </Box>
     </>

@@ -1,4 +1,6 @@
 import { Box, Flex, Heading, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import { Download as DownloadIcon } from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
@@ -9,6 +11,7 @@ import { Empty } from "../app/Empty";
 import { Shown } from "../app/Shown";
 import { SidePanel } from "../app/SidePanel";
 import type { JobChange } from "../app/useJobChange";
+import { useWords } from "../app/words";
 import { useWaysOfWall } from "../ways/queries";
 import { WaysForm } from "../ways/WaysForm";
 import { HeaderCheckCard } from "./HeaderCheckCard";
@@ -23,18 +26,20 @@ export function HeadersPanel({ job, change }: { job: Job; change: JobChange }) {
   const [mark, setMark] = useState<string | null>(null);
   const asked = useHeaders(job.id, job.revision);
   return (
-    <Shown asked={asked} what="Checking the headers" trouble="The headers could not be checked">
+    <Shown asked={asked} what={t`Checking the headers`} trouble={t`The headers could not be checked`}>
       {({ lines }) => {
         const chosen = lines.find(({ marks }) => mark !== null && marks.includes(mark)) ?? lines[0];
         if (!chosen)
-          return <Empty title="No headers yet">Every opening has one; draw an opening first.</Empty>;
+          return (
+            <Empty title={t`No headers yet`}>{t`Each opening has a header. Add an opening first.`}</Empty>
+          );
         return (
           <Flex flex="1" minH="0" direction={{ base: "column", lg: "row" }}>
             <Box flex="1" minW="0" overflowY="auto" pb="4">
               <HeadersTable lines={lines} chosen={chosen} onChoose={setMark} />
               <Flex px="3" py="2">
-                <Download job={job.id} file="headers.csv" title="The table for a spreadsheet">
-                  <DownloadIcon /> CSV
+                <Download job={job.id} file="headers.csv" title={t`The table for a spreadsheet`}>
+                  <DownloadIcon /> {t`CSV`}
                 </Download>
               </Flex>
             </Box>
@@ -58,13 +63,15 @@ function Chosen({ job, line, change }: { job: Job; line: HeaderLine; change: Job
         <Text color="faint">{line.header}</Text>
         <HeaderCheckCard line={line} />
         <Text mt="3" fontSize="14px">
-          What lies on all headers, and their wood, is said for the whole job under{" "}
-          <Link to={`/jobs/${job.id}/standards`}>
-            <Text as="span" color="chalk" fontWeight="700">
-              Standards
-            </Text>
-          </Link>
-          , for a wall here, for one opening in its form.
+          <Trans>
+            Set the load on all headers and their wood for the whole job under{" "}
+            <Link to={`/jobs/${job.id}/standards`}>
+              <Text as="span" color="chalk" fontWeight="700">
+                Standards
+              </Text>
+            </Link>
+            , for a wall here, and for one opening in its form.
+          </Trans>
         </Text>
       </Box>
       {line.walls.map((wall) => (
@@ -76,15 +83,20 @@ function Chosen({ job, line, change }: { job: Job; line: HeaderLine; change: Job
 
 /** What the headers of one wall carry. */
 function OfWall({ job, wall, change }: { job: Job; wall: string; change: JobChange }) {
+  const { piece } = useWords();
   const asked = useWaysOfWall(job.id, wall, job.revision);
   return (
-    <Shown asked={asked} what="Looking at its ways" trouble="The ways of this wall could not be opened">
+    <Shown
+      asked={asked}
+      what={t`Loading the ways of this wall`}
+      trouble={t`The ways of this wall could not be opened`}
+    >
       {(groups) => (
         <Changes>
           <WaysForm
             groups={groups
               .filter(({ key }) => key === GROUP)
-              .map(({ key, rows }) => ({ key, name: `{Header:many} of wall ${wall}`, rows }))}
+              .map(({ key, rows }) => ({ key, name: t`${piece("Header:many")} of wall ${wall}`, rows }))}
             onSay={(way, text) => change.enter({ edit: "set-way", wall, way, text })}
           />
         </Changes>

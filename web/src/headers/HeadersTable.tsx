@@ -1,7 +1,8 @@
 import { chakra, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import type { HeaderLine } from "../api/client";
 import { Figure } from "../app/Figure";
-import { Said } from "../app/words";
+import { useWords } from "../app/words";
 import { UseBar } from "./UseBar";
 
 const Table = chakra("table", {
@@ -37,24 +38,17 @@ export function HeadersTable({
   chosen: HeaderLine | undefined;
   onChoose: (mark: string) => void;
 }) {
+  const { piece } = useWords();
   return (
-    <Table aria-label="Headers">
+    <Table aria-label={t`Headers`}>
       <thead>
         <tr>
-          <th scope="col">Openings</th>
-          <th scope="col" className="end wide">
-            RO
-          </th>
-          <th scope="col">
-            <Said>{"{Header}"}</Said>
-          </th>
-          <th scope="col" className="end wide">
-            Load per foot
-          </th>
-          <th scope="col" className="wide">
-            Governs
-          </th>
-          <th scope="col">Share of allowable</th>
+          <th scope="col">{t`Openings`}</th>
+          <th scope="col" className="end wide">{t`RO`}</th>
+          <th scope="col">{piece("Header")}</th>
+          <th scope="col" className="end wide">{t`Load per foot`}</th>
+          <th scope="col" className="wide">{t`Governs`}</th>
+          <th scope="col">{t`Share of allowable`}</th>
         </tr>
       </thead>
       <tbody>

@@ -1,4 +1,5 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { Figure } from "../app/Figure";
 
 /** How much is used of what is allowed, as a length and as a figure; what is over goes past the end in crayon. */
@@ -16,7 +17,7 @@ export function UseBar({ percent, isOver }: { percent: number; isOver: boolean }
         textAlign="end"
         color={isOver ? "crayon" : "ink"}
       />
-      {isOver && <Text srOnly>more than is allowed</Text>}
+      {isOver && <Text srOnly>{t`more than is allowed`}</Text>}
     </Flex>
   );
 }

@@ -1,4 +1,5 @@
 import { Box, Button, Flex, Heading, Tabs, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { Undo } from "lucide-react";
 import { useState } from "react";
 import type { Job, Made } from "../api/client";
@@ -10,6 +11,7 @@ import { Shown } from "../app/Shown";
 import { SidePanel } from "../app/SidePanel";
 import { useMay } from "../app/session";
 import type { JobChange } from "../app/useJobChange";
+import { dateTime } from "../language/when";
 import { PlanDrawing } from "../plan/PlanDrawing";
 import { NOTHING } from "../plan/selection";
 import { ReworkCard } from "./ReworkCard";
@@ -26,8 +28,8 @@ export function HistoryScreen() {
   return (
     <Shown
       asked={{ data, error: asked.error }}
-      what="Reading the history"
-      trouble="The history could not be read"
+      what={t`Loading the history`}
+      trouble={t`The history could not be read`}
     >
       {(made) => (
         <Changed
@@ -58,15 +60,15 @@ function Changed({
   const [view, show] = useState<View>("change");
   // The newest, until another is picked; one that is picked stays while others change the job.
   const picked = made.find((one) => one.number === number) ?? made[0];
-  if (!picked) return <Empty title="Nothing was changed yet">Every change is listed here.</Empty>;
+  if (!picked) return <Empty title={t`No changes yet`}>{t`Every change is listed here.`}</Empty>;
   return (
     <>
       <JobBar job={job} change={change}>
         <Tabs.Root value={view} onValueChange={(event) => show(event.value as View)}>
           <Tabs.List borderBottomWidth="0">
-            <Tabs.Trigger value="change">This change</Tabs.Trigger>
-            <Tabs.Trigger value="since">Changes since</Tabs.Trigger>
-            <Tabs.Trigger value="plan">Plan at this point</Tabs.Trigger>
+            <Tabs.Trigger value="change">{t`This change`}</Tabs.Trigger>
+            <Tabs.Trigger value="since">{t`Changes since`}</Tabs.Trigger>
+            <Tabs.Trigger value="plan">{t`Plan at this point`}</Tabs.Trigger>
           </Tabs.List>
         </Tabs.Root>
         <Changes>
@@ -75,7 +77,7 @@ function Changed({
             disabled={picked.number === job.revision || change.isBusy}
             onClick={() => change.make({ edit: "bring-back", revision: picked.number })}
           >
-            <Undo /> Restore revision {picked.number}
+            <Undo /> {t`Restore revision ${picked.number}`}
           </Button>
         </Changes>
       </JobBar>
@@ -88,14 +90,14 @@ function Changed({
               job={job.id}
               before={view === "since" ? picked.number : picked.number - 1}
               after={view === "since" ? job.revision : picked.number}
-              says={view === "since" ? `Since revision ${picked.number}` : picked.says}
+              says={view === "since" ? t`Since revision ${picked.number}` : picked.says}
             />
           )}
         </Flex>
         <SidePanel isFirst>
           <Box overflowY="auto" minH="0">
             {may && <SharesCard job={job} />}
-            <Box as="ol" listStyleType="none" aria-label="Changes">
+            <Box as="ol" listStyleType="none" aria-label={t`Changes`}>
               {made.map((one) => (
                 <MadeRow
                   key={one.number}
@@ -105,11 +107,7 @@ function Changed({
                 />
               ))}
             </Box>
-            {onMore && (
-              <Button m="3" onClick={onMore}>
-                Earlier changes
-              </Button>
-            )}
+            {onMore && <Button m="3" onClick={onMore}>{t`Earlier changes`}</Button>}
           </Box>
         </SidePanel>
       </Flex>
@@ -145,7 +143,7 @@ function MadeRow({ made, isPicked, onPick }: { made: Made; isPicked: boolean; on
             {made.says}
           </Text>{" "}
           <Text as="span" display="block" fontSize="13px" color="faint" fontWeight="400">
-            {made.name}, {new Date(made.at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" })}
+            {made.name}, {dateTime(made.at)}
           </Text>
         </Box>
       </Button>
@@ -154,19 +152,32 @@ function MadeRow({ made, isPicked, onPick }: { made: Made; isPicked: boolean; on
 }
 
 function Reworks({ job, before, after, says }: { job: string; before: number; after: number; says: string }) {
-  if (before < 0) return <Empty title="The job was started">Nothing was there before.</Empty>;
+  if (before < 0) return <Empty title={t`The job was started`}>{t`Nothing was there before.`}</Empty>;
   return <Between job={job} before={before} after={after} says={says} />;
 }
 
 function Between({ job, before, after, says }: { job: string; before: number; after: number; says: string }) {
   const asked = useBetween(job, before, after);
   return (
-    <Shown asked={asked} what="Framing it both ways" trouble="It could not be framed as it was">
+    <Shown
+      asked={asked}
+      what={t`Framing both revisions`}
+      trouble={t`The earlier revision could not be framed`}
+    >
       {(walls) =>
         walls.length === 0 ? (
-          <Empty title="No wall is framed otherwise">{says}</Empty>
+          <Empty title={t`No wall is framed differently`}>{says}</Empty>
         ) : (
-          <Box flex="1" minW="0" overflowY="auto" px="4" py="3" tabIndex={0} role="region" aria-label="Walls">
+          <Box
+            flex="1"
+            minW="0"
+            overflowY="auto"
+            px="4"
+            py="3"
+            tabIndex={0}
+            role="region"
+            aria-label={t`Walls`}
+          >
             <Heading as="h2" fontFamily="heading" fontWeight="800" fontSize="22px">
               {says}
             </Heading>
@@ -185,7 +196,7 @@ const NOTHING_DONE = () => {};
 function PlanThen({ job, number }: { job: Job; number: number }) {
   const asked = usePlanAt(job.id, number);
   return (
-    <Shown asked={asked} what="Drawing the plan" trouble="The plan could not be drawn as it was">
+    <Shown asked={asked} what={t`Drawing the plan`} trouble={t`The earlier plan could not be drawn`}>
       {(plan) => (
         <Box flex="1" minW="0" minH={{ base: "480px", lg: "0" }} display="flex" position="relative">
           <PlanDrawing

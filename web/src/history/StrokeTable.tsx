@@ -1,4 +1,5 @@
 import { chakra, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import type { Rework, Stroke } from "../api/client";
 import { Figure } from "../app/Figure";
 
@@ -16,13 +17,13 @@ export const Strokes = chakra("table", {
 export function StrokeTable({ strokes, hook }: { strokes: readonly Stroke[]; hook: Rework["hook"] | null }) {
   return (
     <Strokes>
-      <caption>Tape on the {hook === "end" ? "right" : "left"} end</caption>
+      <caption>{hook === "end" ? t`Tape on the right end` : t`Tape on the left end`}</caption>
       <tbody>
         {strokes.map((stroke) => (
           <tr key={`${stroke.added} ${stroke.at.text} ${stroke.symbol} ${stroke.ahead} ${stroke.name}`}>
             <td>
               <Text color={stroke.added ? "chalk" : "crayon"} fontWeight="700">
-                {stroke.added ? "add" : "strike"}
+                {stroke.added ? t`add` : t`strike`}
               </Text>
             </td>
             <td>
@@ -41,8 +42,8 @@ export function StrokeTable({ strokes, hook }: { strokes: readonly Stroke[]; hoo
             <td className="says">
               <Text fontSize="13px" color="faint">
                 {stroke.name}
-                {stroke.opening && ` of ${stroke.opening}`}
-                {stroke.ahead !== null && (stroke.ahead ? ", ahead" : ", behind")}
+                {stroke.opening && <> {t`of ${stroke.opening}`}</>}
+                {stroke.ahead !== null && <>, {stroke.ahead ? t`ahead` : t`behind`}</>}
               </Text>
             </td>
           </tr>

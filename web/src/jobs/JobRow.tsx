@@ -1,4 +1,6 @@
 import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
+import { plural, t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Download, Trash2 } from "lucide-react";
 import { Link } from "react-router";
@@ -7,6 +9,7 @@ import { Changes } from "../app/Changes";
 import { Figure } from "../app/Figure";
 import { FindingTally } from "../app/FindingTally";
 import { useNotices } from "../app/notices";
+import { dateTime } from "../language/when";
 
 const JobLink = chakra(Link);
 
@@ -26,8 +29,8 @@ export function JobRow({ job }: { job: JobSummary }) {
     mutationFn: () => answered(client.DELETE("/api/jobs/{job_id}", { params })),
     onSuccess: () => {
       void again();
-      const actions = [{ label: "Undo", act: () => restore.mutate() }];
-      tell({ text: `${job.name} is removed.`, tone: "plain", actions });
+      const actions = [{ label: t`Undo`, act: () => restore.mutate() }];
+      tell({ text: t`${job.name} is removed.`, tone: "plain", actions });
     },
     onError: trouble,
   });
@@ -46,25 +49,23 @@ export function JobRow({ job }: { job: JobSummary }) {
           {job.name}
         </JobLink>
         <Text color="faint" fontSize="13px">
-          changed {new Date(job.changed_at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" })}
+          <Trans>changed {dateTime(job.changed_at)}</Trans>
         </Text>
       </Box>
       <FindingTally counts={job.findings} />
-      <Count value={job.walls} of={job.walls === 1 ? "wall" : "walls"} />
-      <Count value={job.openings} of={job.openings === 1 ? "opening" : "openings"} />
+      <Count value={job.walls} of={plural(job.walls, { one: "wall", other: "walls" })} />
+      <Count value={job.openings} of={plural(job.openings, { one: "opening", other: "openings" })} />
       <Box textAlign="end" w="90px" display={{ base: "none", md: "block" }}>
         <Figure text={job.length.text} fontSize="19px" fontWeight="600" />
-        <Text color="faint" fontSize="12px">
-          of wall
-        </Text>
+        <Text color="faint" fontSize="12px">{t`of wall`}</Text>
       </Box>
       <Flex gap="1">
         <Button variant="plain" asChild>
           <a
             href={`/api/jobs/${job.id}/file`}
             download
-            aria-label={`Export ${job.name}`}
-            title="Export as a job file"
+            aria-label={t`Export ${job.name}`}
+            title={t`Export as a job file`}
           >
             <Download />
           </a>
@@ -72,8 +73,8 @@ export function JobRow({ job }: { job: JobSummary }) {
         <Changes>
           <Button
             variant="plain"
-            aria-label={`Remove ${job.name}`}
-            title="Remove"
+            aria-label={t`Remove ${job.name}`}
+            title={t`Remove`}
             onClick={() => remove.mutate()}
           >
             <Trash2 />

@@ -1,4 +1,5 @@
 import { Box, Button, Flex, Heading, Input, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
 import { type FormEvent, useState } from "react";
@@ -38,20 +39,16 @@ export function JobsScreen() {
   return (
     <Box p={{ base: "4", md: "8" }} maxW="1080px" w="full" overflowY="auto">
       <Flex align="center" gap="4" mb="6" wrap="wrap">
-        <Heading as="h1" fontFamily="heading" fontSize="34px" fontWeight="800" flex="1">
-          Jobs
-        </Heading>
+        <Heading as="h1" fontFamily="heading" fontSize="34px" fontWeight="800" flex="1">{t`Jobs`}</Heading>
         <Changes>
           <StartJob onStart={start.mutate} isBusy={start.isPending} />
           <FileButton
-            label="Job file"
+            label={t`Job file`}
             accept=".json,application/json"
             size="md"
             disabled={takeIn.isPending}
             onFile={takeIn.mutate}
-          >
-            Import
-          </FileButton>
+          >{t`Import`}</FileButton>
         </Changes>
       </Flex>
       <JobsList jobs={jobs.data} error={jobs.error} />
@@ -61,12 +58,12 @@ export function JobsScreen() {
 }
 
 function JobsList({ jobs, error }: { jobs: JobSummary[] | undefined; error: Error | null }) {
-  if (error) return <Empty title="The jobs could not be read">{error.message}</Empty>;
-  if (!jobs) return <Loading what="Reading the jobs" />;
+  if (error) return <Empty title={t`The jobs could not be read`}>{error.message}</Empty>;
+  if (!jobs) return <Loading what={t`Loading the jobs`} />;
   if (jobs.length === 0)
     return (
-      <Empty title="No jobs yet">
-        <Text>Name the first one above and start it, or import a job file somebody sent you.</Text>
+      <Empty title={t`No jobs yet`}>
+        <Text>{t`Type a name above and press Start, or import a job file.`}</Text>
       </Empty>
     );
   return (
@@ -90,14 +87,14 @@ function StartJob({ onStart, isBusy }: { onStart: (name: string) => void; isBusy
         size="md"
         w={{ base: "full", md: "280px" }}
         minW="0"
-        aria-label="Name of a new job"
-        placeholder="Name of a new job"
+        aria-label={t`Name of a new job`}
+        placeholder={t`Name of a new job`}
         maxLength={120}
         value={name}
         onChange={(event) => setName(event.target.value)}
       />
       <Button type="submit" variant="solid" size="md" disabled={!name.trim() || isBusy}>
-        <Plus /> Start
+        <Plus /> {t`Start`}
       </Button>
     </Flex>
   );
@@ -118,5 +115,6 @@ async function importFile(file: File): Promise<Job> {
 function listed(error: Error): string {
   if (!(error instanceof Refused) || error.faults.length === 0) return error.message;
   const [first, ...more] = error.faults.map(({ path, message }) => (path ? `${path}: ${message}` : message));
-  return more.length ? `${first} (and ${more.length} more)` : (first ?? error.message);
+  if (first === undefined) return error.message;
+  return more.length ? t`${first} (and ${more.length} more)` : first;
 }

@@ -1,8 +1,11 @@
 import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
+import { Plural, Trans } from "@lingui/react/macro";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answered, client, type RemovedJob } from "../api/client";
 import { useNotices } from "../app/notices";
 import { useMay } from "../app/session";
+import { dateTime } from "../language/when";
 
 const Folded = chakra("details", {
   base: {
@@ -32,9 +35,11 @@ export function RemovedJobs() {
   return (
     <Folded>
       <summary>
-        Removed in the last 30 days: {removed.length} {removed.length === 1 ? "job" : "jobs"}
+        <Trans>
+          Removed in the last 30 days: <Plural value={removed.length} one="# job" other="# jobs" />
+        </Trans>
       </summary>
-      <Box as="ul" listStyleType="none" aria-label="Removed jobs">
+      <Box as="ul" listStyleType="none" aria-label={t`Removed jobs`}>
         {removed.map((job) => (
           <Flex as="li" key={job.id} align="center" gap="4" py="2" px="2" borderBottomWidth="1px">
             <Box flex="1" minW="0">
@@ -42,17 +47,14 @@ export function RemovedJobs() {
                 {job.name}
               </Text>
               <Text color="faint" fontSize="13px">
-                removed{" "}
-                {new Date(job.removed_at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" })}
+                <Trans>removed {dateTime(job.removed_at)}</Trans>
               </Text>
             </Box>
             <Button
-              aria-label={`Restore ${job.name}`}
+              aria-label={t`Restore ${job.name}`}
               disabled={restore.isPending}
               onClick={() => restore.mutate(job.id)}
-            >
-              Restore
-            </Button>
+            >{t`Restore`}</Button>
           </Flex>
         ))}
       </Box>

@@ -1,4 +1,5 @@
 import { Box, Button, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { Check, RotateCcw, TriangleAlert } from "lucide-react";
 import type { ScheduleLine } from "../api/client";
 import { Figure } from "../app/Figure";
@@ -25,17 +26,17 @@ export function Cell({
 }) {
   if (written)
     return (
-      <Text as="span" color="chalk" fontStyle="italic" title="Written, and on its way in">
+      <Text as="span" color="chalk" fontStyle="italic" title={t`Saving`}>
         {written}
       </Text>
     );
   if (refused !== undefined)
     return (
-      <Text as="span" color="crayon" fontWeight="700" title={why ?? ""} textDecoration="underline wavy">
-        {refused || "empty"}
+      <Text as="span" color="crayon" fontWeight="700" title={why ?? ""} textDecoration={"underline wavy"}>
+        {refused || t`empty`}
       </Text>
     );
-  const text = column.text(line);
+  const text = (column.shown ?? column.text)(line);
   switch (column.key) {
     case "mark":
       return (
@@ -47,9 +48,7 @@ export function Cell({
       return (
         <>
           {line.is_usual && (
-            <Text as="span" color="warn" fontSize="12px" fontWeight="600" me="1.5">
-              usual
-            </Text>
+            <Text as="span" color="warn" fontSize="12px" fontWeight="600" me="1.5">{t`usual`}</Text>
           )}
           <Figure text={text} fontSize="19px" fontWeight="700" />
         </>
@@ -57,9 +56,7 @@ export function Cell({
     case "header":
       return <Figure text={text} fontSize="17px" fontWeight="600" />;
     case "source":
-      return <Source line={line} />;
-    case "kind":
-      return text.replace("-", " ");
+      return <Source line={line} called={text} />;
     case "checked":
       return <Checked line={line} onCheck={onCheck} />;
     default:
@@ -68,11 +65,11 @@ export function Cell({
 }
 
 /** Who sized a header; what is no authority is marked until somebody says. */
-function Source({ line: { source, is_verified } }: { line: ScheduleLine }) {
-  if (is_verified) return source;
+function Source({ line, called }: { line: ScheduleLine; called: string }) {
+  if (line.is_verified) return called;
   return (
     <Box as="span" display="inline-flex" alignItems="center" gap="1" color="warn" fontWeight="600">
-      <TriangleAlert size={14} aria-hidden /> {source}
+      <TriangleAlert size={14} aria-hidden /> {called}
     </Box>
   );
 }
@@ -84,7 +81,7 @@ function Checked({ line: { marks, checked }, onCheck }: { line: ScheduleLine; on
       variant={isChecked ? "solid" : "outline"}
       tabIndex={-1}
       aria-pressed={isChecked}
-      aria-label={`${marks.join(", ")} checked against the plan`}
+      aria-label={t`${marks.join(", ")} checked against the plan`}
       title={checkedInWords(checked)}
       onClick={onCheck}
       {...(checked?.is_lost ? { borderColor: "crayon", color: "crayon" } : {})}

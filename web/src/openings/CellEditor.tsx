@@ -1,5 +1,6 @@
 import { Input, NativeSelect } from "@chakra-ui/react";
 import { type KeyboardEvent, useEffect, useRef } from "react";
+import { useWords } from "../app/words";
 import type { Column } from "./columns";
 
 /** A cell while it is written: Enter and Tab go on, Escape leaves it as it was. */
@@ -16,6 +17,7 @@ export function CellEditor({
   onEnter: (text: string, rows: number, columns: number) => void;
   onStop: () => void;
 }) {
+  const { piece } = useWords();
   const field = useRef<HTMLInputElement & HTMLSelectElement>(null);
   // Leaving the cell with a key takes the focus away too, which must not enter it a second time.
   const isDone = useRef(false);
@@ -42,15 +44,15 @@ export function CellEditor({
       <NativeSelect.Root>
         <NativeSelect.Field
           ref={field}
-          aria-label={column.head}
+          aria-label={column.head(piece)}
           value={text}
           onChange={(event) => enter(event.target.value, 0, 0)}
           onKeyDown={onKey}
           onBlur={stop}
         >
-          {column.choices.map((choice) => (
-            <option key={choice} value={choice}>
-              {choice.replace("-", " ")}
+          {column.choices.map(({ value, label }) => (
+            <option key={value} value={value}>
+              {label}
             </option>
           ))}
         </NativeSelect.Field>
@@ -60,7 +62,7 @@ export function CellEditor({
   return (
     <Input
       ref={field}
-      aria-label={column.head}
+      aria-label={column.head(piece)}
       value={text}
       minW="90px"
       textAlign={column.isFigure ? "end" : "start"}

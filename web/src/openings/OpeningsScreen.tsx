@@ -1,4 +1,6 @@
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import { FileDown } from "lucide-react";
 import { type ReactNode, useReducer, useState } from "react";
 import type { Job, Schedule } from "../api/client";
@@ -10,7 +12,7 @@ import { useOpenJob } from "../app/JobScreens";
 import { Shown } from "../app/Shown";
 import { SidePanel } from "../app/SidePanel";
 import type { JobChange } from "../app/useJobChange";
-import { Said } from "../app/words";
+import { useWords } from "../app/words";
 import { HeadersPanel } from "../headers/HeadersPanel";
 import { START, grid as walk } from "./grid";
 import { LineCard } from "./LineCard";
@@ -19,13 +21,14 @@ import { type RefusedCells, useSchedule, useWriting } from "./useSchedule";
 
 /** The schedule of openings: what each is, what it makes of the wall, and whether somebody checked it. */
 export function OpeningsScreen() {
+  const { piece } = useWords();
   const { job, change } = useOpenJob();
   const [isAlike, setAlike] = useState(true);
   const [isCheck, setCheck] = useState(false);
   const asked = useSchedule(job.id, job.revision, isAlike);
   const check = (
     <Button variant={isCheck ? "solid" : "outline"} aria-pressed={isCheck} onClick={() => setCheck(!isCheck)}>
-      <Said>{"{Header} check"}</Said>
+      {t`${piece("Header")} check`}
     </Button>
   );
   if (isCheck)
@@ -38,7 +41,7 @@ export function OpeningsScreen() {
       </>
     );
   return (
-    <Shown asked={asked} what="Opening the schedule" trouble="This schedule could not be opened">
+    <Shown asked={asked} what={t`Opening the schedule`} trouble={t`This schedule could not be opened`}>
       {(schedule) => (
         <Openings
           job={job}
@@ -65,6 +68,7 @@ interface OpeningsProps {
 }
 
 function Openings(props: OpeningsProps) {
+  const { piece } = useWords();
   const { job, schedule, change } = props;
   const [chosen, act] = useReducer(walk, START);
   const writing = useWriting(job.id, change, schedule.revision);
@@ -100,10 +104,12 @@ function Openings(props: OpeningsProps) {
             </Changes>
             {writing.refused.length > 0 && <NotSaved refused={writing.refused} onDiscard={writing.discard} />}
             <Text px="4" py="2" fontSize="13px" color="faint" borderTopWidth="1px">
-              Arrow keys move, Shift+arrows select; type to edit, Enter goes down, Delete clears to the
-              default, Ctrl+D fills down. Cells are copied to a spreadsheet and pasted from one.{" "}
-              <Said>{"{Header} sizes follow the approved drawings."}</Said>
-              {schedule.unplaced.length > 0 && ` Without a place: ${schedule.unplaced.join(", ")}.`}
+              <Trans>
+                Arrow keys move, Shift+arrows select; type to edit, Enter goes down, Delete clears to the
+                default, Ctrl+D fills down. Copy cells to a spreadsheet or paste them from one.{" "}
+                {piece("Header")} sizes follow the approved drawings.
+              </Trans>
+              {schedule.unplaced.length > 0 && <> {t`Without a place: ${schedule.unplaced.join(", ")}.`}</>}
             </Text>
           </Flex>
           <SidePanel isNarrow>{line && <LineCard job={job.id} line={line} />}</SidePanel>
@@ -130,22 +136,22 @@ function OpeningsBar({
   return (
     <JobBar job={job} change={change}>
       {children}
-      <Button variant={isAlike ? "solid" : "outline"} aria-pressed={isAlike} onClick={onAlike}>
-        Group identical
-      </Button>
+      <Button
+        variant={isAlike ? "solid" : "outline"}
+        aria-pressed={isAlike}
+        onClick={onAlike}
+      >{t`Group identical`}</Button>
       <FileButton
-        label="Schedule from a spreadsheet"
+        label={t`Schedule from a spreadsheet`}
         accept=".csv,.tsv,.txt"
         variant="plain"
-        title="Lines of a CSV file whose first line names the columns: mark, wall, kind, unit, rough, at, head, header, source, jacks, kings"
+        title={t`Lines of a CSV file whose first line names the columns: mark, wall, kind, unit, rough, at, head, header, source, jacks, kings`}
         disabled={!change.isAllowed}
         onFile={onFile}
-      >
-        Import CSV
-      </FileButton>
+      >{t`Import CSV`}</FileButton>
       <Button asChild variant="plain">
         <a href={`/api/jobs/${job.id}/schedule.csv`} download>
-          <FileDown /> CSV
+          <FileDown /> {t`CSV`}
         </a>
       </Button>
       <Text
@@ -157,7 +163,7 @@ function OpeningsBar({
         whiteSpace="nowrap"
         px="2"
       >
-        {left ? `${left} not checked against the plan` : "All checked against the plan"}
+        {left ? t`${left} not checked against the plan` : t`All checked against the plan`}
       </Text>
     </JobBar>
   );
@@ -169,7 +175,7 @@ function NoOpenings({ onPaste }: { onPaste: (text: string) => void }) {
     <Box
       flex="1"
       role="group"
-      aria-label="Schedule of openings"
+      aria-label={t`Schedule of openings`}
       tabIndex={0}
       ref={(box: HTMLElement | null) => box?.focus()}
       onPaste={(event) => {
@@ -178,11 +184,17 @@ function NoOpenings({ onPaste }: { onPaste: (text: string) => void }) {
       }}
       _focusVisible={{ outline: "none" }}
     >
-      <Empty title="No openings yet">
-        <Text>Type one on a wall’s bench, like 3-6x4-6 @ 9-3, or take a schedule in from a spreadsheet.</Text>
+      <Empty title={t`No openings yet`}>
+        <Text>
+          <Trans>
+            Type one on a wall’s bench, like 3-6x4-6 @ 9-3, or import a schedule from a spreadsheet.
+          </Trans>
+        </Text>
         <Text color="faint">
-          Rows can be pasted here too, with a first line that names the columns: mark, wall, kind, unit or
-          rough, at; and head, header, source, jacks, kings where they are given.
+          <Trans>
+            Rows can be pasted here too, with a first line that names the columns: mark, wall, kind, unit or
+            rough, at; and head, header, source, jacks, kings where they are given.
+          </Trans>
         </Text>
       </Empty>
     </Box>
@@ -194,7 +206,7 @@ function NotSaved({ refused, onDiscard }: { refused: readonly RefusedCells[]; on
   return (
     <Flex
       role="alert"
-      aria-label="Not saved"
+      aria-label={t`Not saved`}
       px="4"
       py="2"
       gap="3"
@@ -205,11 +217,11 @@ function NotSaved({ refused, onDiscard }: { refused: readonly RefusedCells[]; on
       <Box flex="1" fontSize="15px" color="crayon">
         {refused.map(({ changes, why }) => (
           <Text key={JSON.stringify(changes)}>
-            {[...new Set(changes.map(({ mark }) => mark))].join(", ")} not saved: {why}
+            {t`${[...new Set(changes.map(({ mark }) => mark))].join(", ")} not saved: ${why}`}
           </Text>
         ))}
       </Box>
-      <Button onClick={onDiscard}>Discard</Button>
+      <Button onClick={onDiscard}>{t`Discard`}</Button>
     </Flex>
   );
 }

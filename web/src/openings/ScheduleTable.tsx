@@ -1,4 +1,5 @@
 import { Box, chakra } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import type { Schedule, ScheduleLine } from "../api/client";
 import { useWords } from "../app/words";
 import { Cell } from "./Cell";
@@ -86,7 +87,7 @@ export function ScheduleTable({
     onTable,
     onCheck,
   });
-  const { say } = useWords();
+  const { piece } = useWords();
 
   return (
     <Box flex="1" minH="0" overflow="auto">
@@ -94,7 +95,7 @@ export function ScheduleTable({
       <Table
         ref={table}
         role="grid"
-        aria-label="Openings"
+        aria-label={t`Openings`}
         aria-multiselectable
         aria-rowcount={lines.length + 1}
         aria-activedescendant={lines[grid.row] ? cellId(grid.row, grid.column) : undefined}
@@ -109,7 +110,7 @@ export function ScheduleTable({
           <tr aria-rowindex={1}>
             {COLUMNS.map(({ key, head, isFigure }) => (
               <th key={key} scope="col" className={isFigure ? "end" : undefined}>
-                {say(head)}
+                {head(piece)}
               </th>
             ))}
           </tr>

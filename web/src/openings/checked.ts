@@ -1,12 +1,13 @@
+import { t } from "@lingui/core/macro";
 import type { ScheduleLine } from "../api/client";
 
 /** Who checked a line against the plan and when, or what is the matter with that. */
 export function checkedInWords(checked: ScheduleLine["checked"]): string {
-  if (!checked) return "Nobody has checked it against the plan yet";
+  if (!checked) return t`Not checked against the plan yet`;
   const who = `${checked.by}, ${when(checked.at)}`;
   return checked.is_lost
-    ? `Size changed since it was checked by ${who}`
-    : `Checked against the plan by ${who}`;
+    ? t`Size changed since it was checked by ${who}`
+    : t`Checked against the plan by ${who}`;
 }
 
 /** A time as it is written on a plan: day, month, hour. */

@@ -1,4 +1,5 @@
 import { Button } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { ClipboardCopy } from "lucide-react";
 import { useNotices } from "../app/notices";
 
@@ -6,14 +7,15 @@ import { useNotices } from "../app/notices";
 export function CopyText({ job, trucks }: { job: string; trucks: number }) {
   const { tell } = useNotices();
   const address = `/api/jobs/${job}/order.txt?trucks=${trucks}`;
-  const copied = () => tell({ text: "The order is on the clipboard, as text for a message.", tone: "plain" });
+  const copied = () =>
+    tell({ text: t`The order is on the clipboard, as text for a message.`, tone: "plain" });
   return (
     <Button
       variant="plain"
-      title="As plain text for a message"
+      title={t`As plain text for a message`}
       onClick={() => void copy(address).then(copied, () => window.open(address, "_blank", "noreferrer"))}
     >
-      <ClipboardCopy /> Text
+      <ClipboardCopy /> {t`Text`}
     </Button>
   );
 }

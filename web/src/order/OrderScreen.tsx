@@ -1,4 +1,6 @@
 import { Box, chakra, Flex, Heading, Tabs, Text } from "@chakra-ui/react";
+import { plural, t } from "@lingui/core/macro";
+import { Plural, Trans } from "@lingui/react/macro";
 import { FileDown, Printer } from "lucide-react";
 import { useState } from "react";
 import type { Job, Order, OrderLine } from "../api/client";
@@ -10,6 +12,7 @@ import { JobBar } from "../app/JobBar";
 import { useOpenJob } from "../app/JobScreens";
 import { Shown } from "../app/Shown";
 import { SidePanel } from "../app/SidePanel";
+import { sectionName } from "../app/section";
 import { TextField } from "../app/TextField";
 import type { JobChange } from "../app/useJobChange";
 import { CopyText } from "./CopyText";
@@ -23,7 +26,7 @@ export function OrderScreen() {
   const [trucks, setTrucks] = useState<number | null>(null);
   const asked = useOrder(job.id, job.revision, trucks);
   return (
-    <Shown asked={asked} what="Counting the boards" trouble="The order could not be counted">
+    <Shown asked={asked} what={t`Counting the boards`} trouble={t`The order could not be counted`}>
       {(order) => (
         <Ordered
           job={job}
@@ -65,9 +68,9 @@ function Ordered(props: OrderedProps) {
     <>
       <OrderBar {...props} />
       {order.lines.length === 0 && order.supplies.length === 0 ? (
-        <Empty title="Nothing to order yet">
-          Draw a wall under Plan, or type one on the bench, like 12-6 2x4.
-        </Empty>
+        <Empty
+          title={t`Nothing to order yet`}
+        >{t`Draw a wall under Plan, or type one on the bench, like 12-6 2x4.`}</Empty>
       ) : (
         <Flex flex="1" minH="0" direction={{ base: "column", lg: "row" }}>
           <Box
@@ -77,7 +80,7 @@ function Ordered(props: OrderedProps) {
             pb="4"
             tabIndex={0}
             role="region"
-            aria-label="Order"
+            aria-label={t`Order`}
           >
             <Totals order={order} />
             <LongerThanStock lines={order.lines} />
@@ -87,8 +90,8 @@ function Ordered(props: OrderedProps) {
           <SidePanel>
             <Tabs.Root defaultValue="stock" lazyMount unmountOnExit>
               <Tabs.List>
-                <Tabs.Trigger value="stock">Yard and site</Tabs.Trigger>
-                <Tabs.Trigger value="thumb">By thumb</Tabs.Trigger>
+                <Tabs.Trigger value="stock">{t`Yard and site`}</Tabs.Trigger>
+                <Tabs.Trigger value="thumb">{t`By thumb`}</Tabs.Trigger>
               </Tabs.List>
               <Tabs.Content value="stock">
                 <Changes>
@@ -113,12 +116,12 @@ function OrderBar({ job, change, trucks, onTrucks }: OrderedProps) {
     <JobBar job={job} change={change}>
       <Box w="190px" flexShrink="0">
         <TextField
-          label="Trucks"
+          label={t`Trucks`}
           value={String(trucks)}
           onEnter={(text) => {
             const count = Number(text);
             if (!Number.isInteger(count) || count < 1 || count > 12)
-              return Promise.resolve("Write 1 to 12 trucks.");
+              return Promise.resolve(t`Write 1 to 12 trucks.`);
             onTrucks(count);
             return Promise.resolve(null);
           }}
@@ -126,13 +129,13 @@ function OrderBar({ job, change, trucks, onTrucks }: OrderedProps) {
       </Box>
       <Flex ms={{ md: "auto" }} gap="1">
         <Download {...files} file="order.pdf" isOpened>
-          <Printer /> Sheet
+          <Printer /> {t`Print`}
         </Download>
         <Download {...files} file="order.csv">
-          <FileDown /> CSV
+          <FileDown /> {t`CSV`}
         </Download>
-        <Download {...files} file="order.xlsx" title="As a spreadsheet">
-          <FileDown /> XLSX
+        <Download {...files} file="order.xlsx" title={t`As a spreadsheet`}>
+          <FileDown /> {t`XLSX`}
         </Download>
         <CopyText job={job.id} trucks={trucks} />
       </Flex>
@@ -149,7 +152,7 @@ function Loads({ job, order, change }: Pick<OrderedProps, "job" | "order" | "cha
       key={walls.join() || "all"}
       title={
         walls.length > 0
-          ? `Load ${index + 1}, ${walls.length > 1 ? "walls" : "wall"} ${walls.join(", ")}: ${pounds} lb`
+          ? t`Load ${index + 1}, ${plural(walls.length, { one: "wall", other: "walls" })} ${walls.join(", ")}: ${pounds} lb`
           : null
       }
       lines={lines}
@@ -176,10 +179,15 @@ function Totals({ order }: { order: Order }) {
       wrap="wrap"
     >
       <Text fontWeight="700">
-        <Figure text={String(boards)} fontSize="24px" /> boards
+        <Trans>
+          <Figure text={String(boards)} fontSize="24px" />{" "}
+          <Plural value={boards} one="board" other="boards" />
+        </Trans>
       </Text>
       <Text fontWeight="700">
-        <Figure text={String(order.pounds)} fontSize="24px" /> lb
+        <Trans>
+          <Figure text={String(order.pounds)} fontSize="24px" /> lb
+        </Trans>
       </Text>
       {order.unpriced < boards && (
         <Text fontWeight="700">
@@ -187,7 +195,10 @@ function Totals({ order }: { order: Order }) {
           {order.unpriced > 0 && (
             <Text as="span" color="warn" fontWeight="600" fontSize="14px">
               {" "}
-              without {order.unpriced} boards that have no price
+              {plural(order.unpriced, {
+                one: "without # board that has no price",
+                other: "without # boards that have no price",
+              })}
             </Text>
           )}
         </Text>
@@ -215,15 +226,15 @@ function BoardTable({
           {title}
         </Heading>
       )}
-      <Lines aria-label={title ?? "Boards to order"}>
+      <Lines aria-label={title ?? t`Boards to order`}>
         <thead>
           <tr>
-            <th>Quantity</th>
-            <th className="start">Board</th>
-            <th className="start wide">Of them</th>
-            <th>Each</th>
-            <th>Cost</th>
-            <th className="wide">lb</th>
+            <th>{t`Quantity`}</th>
+            <th className="start">{t`Board`}</th>
+            <th className="start wide">{t`Of them`}</th>
+            <th>{t`Each`}</th>
+            <th>{t`Cost`}</th>
+            <th className="wide">{t`lb`}</th>
           </tr>
         </thead>
         <tbody>
@@ -233,7 +244,11 @@ function BoardTable({
                 <Figure text={`${line.count + line.crooked} –`} fontSize="20px" fontWeight="700" />
               </td>
               <td className="start">
-                <Figure text={`${line.section} x ${line.board}`} fontSize="20px" fontWeight="700" />
+                <Figure
+                  text={`${sectionName(line.section)} x ${line.board}`}
+                  fontSize="20px"
+                  fontWeight="700"
+                />
                 {line.grade && (
                   <Text as="span" fontSize="13px" color="faint">
                     {" "}
@@ -245,8 +260,8 @@ function BoardTable({
                 <Text fontSize="13px" color="faint">
                   {[
                     line.special,
-                    line.straight > 0 && `${line.straight} straight`,
-                    line.crooked > 0 && `${line.crooked} extra for crooked boards`,
+                    line.straight > 0 && t`${line.straight} straight`,
+                    line.crooked > 0 && t`${line.crooked} extra for crooked boards`,
                   ]
                     .filter(Boolean)
                     .join(", ")}
@@ -256,10 +271,10 @@ function BoardTable({
                 <Box w="86px" ms="auto" css={{ "& input": { textAlign: "end" } }}>
                   <Changes>
                     <TextField
-                      label={`Price of a ${line.section} x ${line.board}`}
+                      label={t`Price of a ${sectionName(line.section)} x ${line.board}`}
                       isBare
                       value={line.price ?? ""}
-                      placeholder={line.special ? "no price" : "price"}
+                      placeholder={line.special ? t`no price` : t`price`}
                       onEnter={(text) => stock.price(line.section, line.length.inches, text)}
                     />
                   </Changes>
@@ -284,8 +299,10 @@ function LongerThanStock({ lines }: { lines: readonly OrderLine[] }) {
   const pieces = special.reduce((sum, { count }) => sum + count, 0);
   return (
     <Text px="4" pt="3" color="crayon" fontWeight="600" role="status">
-      {pieces === 1 ? "1 piece is" : `${pieces} pieces are`} longer than any board in stock. They are at the
-      end of the list: order them engineered or as a special order.
+      <Trans>
+        <Plural value={pieces} one="# piece is" other="# pieces are" /> longer than any board in stock. Order
+        what is at the end of the list as engineered lumber or as a special order.
+      </Trans>
     </Text>
   );
 }
@@ -294,10 +311,15 @@ function LongerThanStock({ lines }: { lines: readonly OrderLine[] }) {
 function Supplies({ order }: { order: Order }) {
   return (
     <>
-      <Heading as="h2" px="4" pt="4" fontFamily="heading" fontWeight="800" fontSize="19px">
-        Sheets and hardware
-      </Heading>
-      <Lines aria-label="Sheets and hardware">
+      <Heading
+        as="h2"
+        px="4"
+        pt="4"
+        fontFamily="heading"
+        fontWeight="800"
+        fontSize="19px"
+      >{t`Sheets and hardware`}</Heading>
+      <Lines aria-label={t`Sheets and hardware`}>
         <tbody>
           {order.supplies.map(({ count, what, because }) => (
             <tr key={what}>

@@ -1,10 +1,12 @@
 import { Box, Button, Field as ChakraField, Flex, Text, Textarea } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { useState } from "react";
 import type { Job, Order } from "../api/client";
 import { useDraft } from "../app/drafts";
 import { FieldGroup } from "../app/Field";
 import { FileButton } from "../app/FileButton";
 import { useNotices } from "../app/notices";
+import { sectionName } from "../app/section";
 import { TextField } from "../app/TextField";
 import type { JobChange } from "../app/useJobChange";
 import { useKeepStock, useStock } from "./useOrder";
@@ -22,71 +24,71 @@ export function StockCard({ job, order, change }: { job: Job; order: Order; chan
   const take = (text: string) => told(stock.list(text));
   const whole = (text: string, say: (count: number) => Promise<string | null>) => {
     const count = Number(text);
-    return Number.isInteger(count) && text !== "" ? say(count) : Promise.resolve("Write a whole number.");
+    return Number.isInteger(count) && text !== "" ? say(count) : Promise.resolve(t`Write a whole number.`);
   };
   return (
     <>
-      <FieldGroup name="Prices" level="h2">
+      <FieldGroup name={t`Prices`} level="h2">
         <Lines
           draftKey={`prices-${job.id}`}
-          label="Price list"
-          hint={"2x6 16' 9.06\n2x6 treated 16' 12.40"}
-          about="A line for each length; what is not named stays."
-          done="Take these prices"
+          label={t`Price list`}
+          hint={t`2x6 16' 9.06
+2x6 treated 16' 12.40`}
+          about={t`One line per length; other prices stay.`}
+          done={t`Import prices`}
           value=""
           onEnter={stock.list}
         />
         <FileButton
-          label="Price list from a file"
+          label={t`Price list from a file`}
           accept=".csv,.tsv,.txt"
           onFile={(file) => void file.text().then(take)}
-        >
-          From a file
-        </FileButton>
+        >{t`From a file`}</FileButton>
       </FieldGroup>
       {Object.keys(job.job.stock ?? {}).length > 0 && (
-        <FieldGroup name="Grades" level="h2">
+        <FieldGroup name={t`Grades`} level="h2">
           {Object.keys(job.job.stock ?? {}).map((section) => (
             <TextField
               key={section}
-              label={section}
+              label={sectionName(section)}
               value={job.job.grades?.[section] ?? ""}
-              placeholder="as the yard says it"
+              placeholder={t`as the yard writes it`}
               onEnter={(grade) => stock.grade(section, grade)}
             />
           ))}
         </FieldGroup>
       )}
-      <FieldGroup name="On the site" level="h2">
+      <FieldGroup name={t`On the site`} level="h2">
         <Lines
           draftKey={`on-site-${job.id}`}
-          label="Boards on the site"
-          hint={"4 – 2x6 x 16'\n1 – 2x6 x 117 3/8"}
-          about="Used before any is bought."
-          done="Add to site stock"
+          label={t`Boards on the site`}
+          hint={t`4 – 2x6 x 16'
+1 – 2x6 x 117 3/8`}
+          about={t`Used before any is bought.`}
+          done={t`Add to site stock`}
           value={order.on_site}
           onEnter={stock.onSite}
         />
       </FieldGroup>
-      <FieldGroup name="At the saw" level="h2">
-        <TextField label="Kerf" value={order.kerf.text} onEnter={(kerf) => stock.set({ kerf })} />
+      <FieldGroup name={t`At the saw`} level="h2">
+        <TextField label={t`Kerf`} value={order.kerf.text} onEnter={(kerf) => stock.set({ kerf })} />
         <TextField
-          label="Offcuts kept from"
+          label={t`Offcuts kept from`}
           value={order.keep.text}
           onEnter={(keep) => stock.set({ keep })}
         />
         <TextField
-          label="Too crooked, percent"
+          label={t`Too crooked, percent`}
           value={String(order.crooked)}
           onEnter={(text) => whole(text, (crooked) => stock.set({ crooked }))}
         />
         <TextField
-          label="Nails in a box"
+          label={t`Nails in a box`}
           value={String(order.nails_a_box)}
           onEnter={(text) => whole(text, (nails_a_box) => stock.set({ nails_a_box }))}
         />
         <TextField
-          label="Spare nails, percent"
+          label={t`Spare nails, percent`}
           value={String(order.spare_nails)}
           onEnter={(text) => whole(text, (spare_nails) => stock.set({ spare_nails }))}
         />
@@ -95,16 +97,12 @@ export function StockCard({ job, order, change }: { job: Job; order: Order; chan
         <Button
           disabled={keep.isPending}
           onClick={() => keep.mutate()}
-          title="New jobs begin with these boards and prices"
-        >
-          Keep for the crew
-        </Button>
+          title={t`New jobs start with these boards and prices`}
+        >{t`Save for the crew`}</Button>
         <Button
           onClick={() => void told(stock.take())}
-          title="In place of this job’s; boards on the site stay"
-        >
-          Take the crew’s
-        </Button>
+          title={t`Replaces this job’s stock; boards on the site stay`}
+        >{t`Use the crew’s`}</Button>
       </Flex>
     </>
   );

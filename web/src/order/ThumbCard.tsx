@@ -1,8 +1,9 @@
 import { Box, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import type { Order } from "../api/client";
 import { Figure } from "../app/Figure";
 import { ListTable } from "../app/ListTable";
-import { Said } from "../app/words";
 
 /** Studs and plates as one guesses them from the plan, beside what is framed, and why they differ. */
 export function ThumbCard({ order }: { order: Order }) {
@@ -10,14 +11,14 @@ export function ThumbCard({ order }: { order: Order }) {
     order.thumb.reduce((total, wall) => total + pick(wall), 0);
   return (
     <Box pb="3">
-      <ListTable aria-label="By thumb beside the count">
+      <ListTable aria-label={t`By thumb beside the count`}>
         <thead>
           <tr>
-            <th>Wall</th>
-            <th className="end">Studs, thumb</th>
-            <th className="end">counted</th>
-            <th className="end">Plate ft</th>
-            <th className="end">counted</th>
+            <th>{t`Wall`}</th>
+            <th className="end">{t`Studs, thumb`}</th>
+            <th className="end">{t`counted`}</th>
+            <th className="end">{t`Plate ft`}</th>
+            <th className="end">{t`counted`}</th>
           </tr>
         </thead>
         <tbody>
@@ -26,7 +27,7 @@ export function ThumbCard({ order }: { order: Order }) {
           ))}
           <tr>
             <td>
-              <Text fontWeight="700">All</Text>
+              <Text fontWeight="700">{t`All`}</Text>
             </td>
             {[
               sum((wall) => wall.studs_thumb),
@@ -43,10 +44,10 @@ export function ThumbCard({ order }: { order: Order }) {
         </tbody>
       </ListTable>
       <Text px="4" pt="2" fontSize="13px" color="faint">
-        <Said>
+        <Trans>
           By thumb: three quarters of a stud a foot at 16 on center and one, one more a corner, three an
           intersection, four an opening; plates three times the wall. Counted: short pieces by their length.
-        </Said>
+        </Trans>
       </Text>
     </Box>
   );

@@ -1,3 +1,4 @@
+import { t } from "@lingui/core/macro";
 import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
 import {
   answered,
@@ -73,10 +74,10 @@ export function useStock(job: string, change: JobChange) {
             tone: "trouble",
             actions: [
               {
-                label: "Use the crew’s stock",
+                label: t`Use the crew’s stock`,
                 act: () => void change.make(async () => (await crews()).edit),
               },
-              { label: "Cancel", act: () => undefined },
+              { label: t`Cancel`, act: () => undefined },
             ],
           });
           return null;
@@ -94,7 +95,7 @@ export function useKeepStock(job: string) {
   const { tell } = useNotices();
   return useMutation<undefined, Refused>({
     mutationFn: () => answered(client.PUT("/api/stock", { body: { job } })),
-    onSuccess: () => tell({ text: "Kept: new jobs begin with these boards and prices.", tone: "plain" }),
+    onSuccess: () => tell({ text: t`Saved. New jobs start with these boards and prices.`, tone: "plain" }),
     onError: ({ message }) => tell({ text: message, tone: "trouble" }),
   });
 }

@@ -14,6 +14,8 @@ export interface Waiting {
   /** Under whose name it goes up; what an older program kept goes up under the person signed in. */
   by?: Omit<Speaker, "initials"> & Partial<Speaker>;
   said: SaidOnSite;
+  /** What a tick is called on this device; the server is sent what it is known by. */
+  named?: string;
   /** A photograph that goes with it. */
   photo?: Blob;
   /** When it was made by the monotonic clock, which nobody sets. */
@@ -84,7 +86,11 @@ function database(): Promise<IDBPDatabase<Kept>> {
  * They show before they are written down: somebody who marks faster than the device writes would otherwise count a
  * stop that is already marked.
  */
-export async function add(job: string, said: readonly Saying[], photo: Blob | null): Promise<void> {
+export async function add(
+  job: string,
+  said: readonly Saying[],
+  { photo, named }: { photo?: Blob; named?: string } = {},
+): Promise<void> {
   const now = Date.now();
   const after = knownServerTime();
   const { speaker } = useOutbox.getState();
@@ -103,6 +109,7 @@ export async function add(job: string, said: readonly Saying[], photo: Blob | nu
     isNew: true,
     ...(speaker && { by: { person: speaker.person, name: speaker.name, initials: speaker.initials } }),
     ...(photo && { photo }),
+    ...(named && { named }),
   }));
   setEntries((all) => [...all, ...added]);
   await write(added);

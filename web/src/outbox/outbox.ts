@@ -1,3 +1,4 @@
+import { t } from "@lingui/core/macro";
 import { client } from "../api/client";
 import { ageOf, heardFrom } from "../device/deviceClock";
 import {
@@ -21,7 +22,7 @@ const LONGEST_PAUSE = 30_000;
 const LONGEST_HOLD = 60_000;
 /** How often an entry is sent that the server fails on before it is set aside, so that all the rest goes on. */
 const MOST_FAULTS = 3;
-const FAULTY = "Bluff failed three times to save this. It is still on this device.";
+const FAULTY = t`Bluff failed three times to save this. It is still on this device.`;
 
 /** Reads from the server again what it has new of some walls of a job; whether it could. */
 type Read = (job: string, walls: readonly string[]) => Promise<boolean>;
@@ -45,13 +46,19 @@ export function setSpeaker(next: Speaker | null) {
  * reached; under its key it is kept there once, however often it is sent.
  */
 export async function say(job: string, ...said: Saying[]): Promise<void> {
-  await add(job, said, null);
+  await add(job, said);
+  void send();
+}
+
+/** Say that something is done or not, by what it is called here; as `say`. */
+export async function sayTick(job: string, named: string, said: Saying & { kind: "tick" }): Promise<void> {
+  await add(job, [said], { named });
   void send();
 }
 
 /** Say something with a photograph; as `say`. */
 export async function sayWith(job: string, photo: Blob, said: Saying): Promise<void> {
-  await add(job, [said], photo);
+  await add(job, [said], { photo });
   void send();
 }
 
@@ -132,7 +139,7 @@ async function sendAll(): Promise<void> {
     for (const one of unsent.filter(({ job }) => job === next.job).slice(0, AT_ONCE)) {
       const photo = await photoSent(one);
       if (photo.state === "there") together.push(one);
-      else if (photo.state === "refused") await setAside(one, `The photo was not saved: ${photo.why}`);
+      else if (photo.state === "refused") await setAside(one, t`The photo was not saved: ${photo.why}`);
       else later.add(one.number);
       if (photo.state === "fault") await failed(one);
     }
@@ -173,7 +180,7 @@ const IN_TIME: ReadonlySet<number> = new Set([401, 408, 429]);
 
 async function whyOf(answer: Response): Promise<string> {
   const body: { message?: string } = await answer.json().catch(() => ({}));
-  return body.message ?? `The server answered ${answer.status}.`;
+  return body.message ?? t`The server answered ${answer.status}.`;
 }
 
 /** Count a fault of the server's own on an entry; after some it is set aside. */

@@ -1,4 +1,6 @@
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { plural, t } from "@lingui/core/macro";
+import { Plural, Trans } from "@lingui/react/macro";
 import type { Drawing, DrawingGuess, DrawingPart } from "../api/client";
 import { SelectField } from "../app/SelectField";
 import { TextField } from "../app/TextField";
@@ -29,14 +31,23 @@ export function DrawingCard({
   const guessed = drawing.guesses.filter(({ is_sure }) => !is_sure);
   const sure = drawing.guesses.filter(({ is_sure }) => is_sure);
   return (
-    <Box role="region" aria-label="Drawing" borderBottomWidth="1px" overflowY="auto" flex="1">
+    <Box role="region" aria-label={t`Drawing`} borderBottomWidth="1px" overflowY="auto" flex="1">
       <Box px="4" pt="3">
         <Heading as="h2" fontFamily="heading" fontWeight="800" fontSize="22px" overflowWrap="anywhere">
           {file.name}
         </Heading>
         <Text py="1">
-          <b>{counted(drawing.walls, "wall")}</b> and <b>{counted(drawing.openings, "opening")}</b>{" "}
-          understood, pencilled over the drawing.
+          <Trans>
+            Found{" "}
+            <b>
+              <Plural value={drawing.walls} one="# wall" other="# walls" />
+            </b>{" "}
+            and{" "}
+            <b>
+              <Plural value={drawing.openings} one="# opening" other="# openings" />
+            </b>
+            , penciled over the drawing.
+          </Trans>
         </Text>
       </Box>
       <Flex gap="2" px="4" pb="3">
@@ -44,14 +55,12 @@ export function DrawingCard({
           variant="solid"
           disabled={!drawing.edit || isBusy}
           onClick={() => drawing.edit && onTake(drawing)}
-        >
-          Import
-        </Button>
-        <Button onClick={onLeave}>Cancel</Button>
+        >{t`Import`}</Button>
+        <Button onClick={onLeave}>{t`Cancel`}</Button>
       </Flex>
       <Parts drawing={drawing} isBusy={isBusy} onAnswer={onAnswer} />
-      <Guesses title="Guessed" guesses={guessed} onAnswer={onAnswer} />
-      <Guesses title="As drawn, or as said" guesses={sure} onAnswer={onAnswer} />
+      <Guesses isGuess title={t`Guessed`} guesses={guessed} onAnswer={onAnswer} />
+      <Guesses title={t`As drawn, or as you chose`} guesses={sure} onAnswer={onAnswer} />
       <NotUnderstood left={drawing.left} pointed={pointed} onPoint={onPoint} />
     </Box>
   );
@@ -77,8 +86,8 @@ function Parts({
     if (next.length > 0) onAnswer(part, next);
   }
   return (
-    <Box role="group" aria-label={isStory ? "Story to take in" : "Layers of the walls"} px="4" pb="2">
-      <Text fontWeight="700">{isStory ? "Story to take in" : "Walls are on"}</Text>
+    <Box role="group" aria-label={isStory ? t`Story to import` : t`Layers of the walls`} px="4" pb="2">
+      <Text fontWeight="700">{isStory ? t`Story to import` : t`Walls are on`}</Text>
       <Box maxH="168px" overflowY="auto">
         {parts.map((one) => (
           <PartRow key={one.name} part={one} isBusy={isBusy} onTurn={() => turn(one.name)} />
@@ -97,7 +106,9 @@ function PartRow({
   isBusy: boolean;
   onTurn: () => void;
 }) {
-  const says = [walls > 0 ? counted(walls, "wall") : "no walls", note].filter(Boolean).join(", ");
+  const says = [walls > 0 ? plural(walls, { one: "# wall", other: "# walls" }) : t`no walls`, note]
+    .filter(Boolean)
+    .join(", ");
   return (
     <Button
       variant={is_chosen ? "solid" : "outline"}
@@ -120,10 +131,12 @@ function PartRow({
 
 /** What the drawing does not say, or says; each row can be answered otherwise, for all it is of alike. */
 function Guesses({
+  isGuess = false,
   title,
   guesses,
   onAnswer,
 }: {
+  isGuess?: boolean;
   title: string;
   guesses: readonly DrawingGuess[];
   onAnswer: (key: string, values: readonly string[]) => void;
@@ -131,7 +144,7 @@ function Guesses({
   if (guesses.length === 0) return null;
   return (
     <Box role="group" aria-label={title} px="4" pb="2">
-      <Text fontWeight="700" color={title === "Guessed" ? "warn" : undefined}>
+      <Text fontWeight="700" color={isGuess ? "warn" : undefined}>
         {title}
       </Text>
       {guesses.map(({ key, label, value, choices }) =>
@@ -165,10 +178,8 @@ function NotUnderstood({
   if (left.length === 0) return null;
   return (
     <Box px="4" pb="3">
-      <Text fontWeight="700" color="warn">
-        Not understood
-      </Text>
-      <Box as="ul" listStyleType="none" aria-label="Not understood" fontSize="14px">
+      <Text fontWeight="700" color="warn">{t`Not understood`}</Text>
+      <Box as="ul" listStyleType="none" aria-label={t`Not understood`} fontSize="14px">
         {left.slice(0, MOST_LEFT).map(({ text, at }, index) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: sentences may repeat, and their order stands
           <Flex as="li" key={index} gap="2" py="0.5" align="baseline">
@@ -179,7 +190,7 @@ function NotUnderstood({
                 h="26px"
                 px="1"
                 aria-pressed={pointed === index}
-                aria-label={`Show ${index + 1} on the drawing`}
+                aria-label={t`Show ${index + 1} on the drawing`}
                 onClick={() => onPoint(pointed === index ? null : index)}
               >
                 {index + 1}
@@ -188,12 +199,8 @@ function NotUnderstood({
             <span>{text}</span>
           </Flex>
         ))}
-        {left.length > MOST_LEFT && <li>and {left.length - MOST_LEFT} more</li>}
+        {left.length > MOST_LEFT && <li>{t`and ${left.length - MOST_LEFT} more`}</li>}
       </Box>
     </Box>
   );
-}
-
-function counted(count: number, what: string): string {
-  return `${count} ${what}${count === 1 ? "" : "s"}`;
 }

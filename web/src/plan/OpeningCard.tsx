@@ -1,8 +1,11 @@
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import { ArrowRight, Copy, Trash2 } from "lucide-react";
 import { useState } from "react";
 import type { Job, Plan } from "../api/client";
 import { FieldGroup } from "../app/Field";
+import { kindName } from "../app/openingKinds";
 import { SelectField } from "../app/SelectField";
 import { TextField } from "../app/TextField";
 import type { JobChange } from "../app/useJobChange";
@@ -36,7 +39,7 @@ export function OpeningCard({
     change.make({ edit: "add-opening", opening }, () => onSelect({ type: "opening", id: mark }));
   }
   return (
-    <Box role="region" aria-label="Selected opening" borderBottomWidth="1px">
+    <Box role="region" aria-label={t`Selected opening`} borderBottomWidth="1px">
       <Flex px="4" pt="3" align="baseline" gap="3">
         <Heading as="h2" fontFamily="heading" fontWeight="800" fontSize="34px" lineHeight="1">
           {id}
@@ -46,34 +49,36 @@ export function OpeningCard({
         </Text>
         <Box flex="1" />
         <Button variant="solid" onClick={() => onOpen(entered.wall)}>
-          Bench <ArrowRight />
+          {t`Bench`} <ArrowRight />
         </Button>
       </Flex>
       <Text px="4" pb="2" color="faint" fontSize="14px">
-        {entered.kind.replaceAll("-", " ")} in wall {entered.wall}; drag it along, or press the arrows
+        <Trans>
+          {kindName(entered.kind)} in wall {entered.wall}. Drag it along the wall, or press the arrow keys.
+        </Trans>
       </Text>
-      <FieldGroup name="Move along the wall">
+      <FieldGroup name={t`Move along the wall`}>
         <TextField
-          label="By"
-          placeholder="2-0, or -2-0 toward the start"
+          label={t`By`}
+          placeholder={t`2-0, or -2-0 toward the start`}
           value=""
           onEnter={(by) => change.enter({ edit: "move-opening", id, by })}
         />
       </FieldGroup>
-      <FieldGroup name={`Copy as ${mark}`}>
+      <FieldGroup name={t`Copy as ${mark}`}>
         <SelectField
-          label="Into wall"
+          label={t`Into wall`}
           value={into}
           choices={job.walls.map((wall) => ({ value: wall.id, label: wall.id }))}
           onChoose={setInto}
         />
-        <TextField label="Its center" placeholder="9-3 from its start" value={at} onEnter={setAt} />
+        <TextField label={t`Its center`} placeholder={t`9-3 from its start`} value={at} onEnter={setAt} />
         <Flex gap="2" pt="1">
           <Button disabled={!at} onClick={copy}>
-            <Copy /> Copy
+            <Copy /> {t`Copy`}
           </Button>
           <Button onClick={() => change.make({ edit: "remove-opening", id })}>
-            <Trash2 /> Remove {id}
+            <Trash2 /> {t`Remove ${id}`}
           </Button>
         </Flex>
       </FieldGroup>

@@ -1,4 +1,6 @@
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { plural, t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import type { Plan } from "../api/client";
 import { Figure } from "../app/Figure";
 import type { Select } from "./selection";
@@ -7,7 +9,7 @@ import type { Select } from "./selection";
 export function OrderPanel({ plan, onSelect }: { plan: Plan; onSelect: (action: Select) => void }) {
   return (
     <Box pb="4">
-      <Box as="ol" listStyleType="none" aria-label="Framing order">
+      <Box as="ol" listStyleType="none" aria-label={t`Framing order`}>
         {plan.order.map((step, index) => (
           <Flex as="li" key={step.wall} gap="3" px="4" py="2" borderBottomWidth="1px" align="start">
             <Figure text={String(index + 1)} fontSize="18px" color="faint" minW="20px" textAlign="end" />
@@ -26,37 +28,37 @@ export function OrderPanel({ plan, onSelect }: { plan: Plan; onSelect: (action: 
                 </Button>
                 <Box flex="1" />
                 <Figure text={String(step.hands)} fontSize="18px" fontWeight="700" />
-                <Text color="faint">{step.hands === 1 ? "person," : "people,"}</Text>
+                <Text color="faint">{plural(step.hands, { one: "person,", other: "people," })}</Text>
                 <Figure text={String(step.pounds)} fontSize="18px" fontWeight="700" />
-                <Text color="faint">lb</Text>
+                <Text color="faint">{t`lb`}</Text>
               </Flex>
               <Text color="faint">
-                {step.after.length > 0 ? `after ${step.after.join(" and ")}` : "needs nothing before it"}
-                {step.raised_toward &&
-                  `; framed flat beside its line and raised toward the ${step.raised_toward}`}
+                {[
+                  step.after.length > 0 ? t`After ${step.after.join(", ")}.` : t`First.`,
+                  step.raised_toward &&
+                    t`Frame it flat beside its line and raise it toward the ${step.raised_toward}.`,
+                ]
+                  .filter(Boolean)
+                  .join(" ")}
               </Text>
               {step.is_tight && step.room !== null && (
-                <Text color="warn">
-                  Only {step.room.text} of floor there: frame it elsewhere and carry it in.
-                </Text>
+                <Text color="warn">{t`Only ${step.room.text} of floor there: frame it elsewhere and carry it in.`}</Text>
               )}
               {step.needs_help && (
-                <Text color="warn">
-                  Too heavy to lift by hand: use wall jacks or a machine, or build it in sections.
-                </Text>
+                <Text color="warn">{t`Too heavy to lift by hand: use wall jacks or a machine, or build it in sections.`}</Text>
               )}
               {step.waits_in_ring && (
-                <Text color="crayon">
-                  It waits for walls that wait for it: stand it first and leave that end loose.
-                </Text>
+                <Text color="crayon">{t`It and another wall wait for each other: stand it first and leave that end loose.`}</Text>
               )}
             </Box>
           </Flex>
         ))}
       </Box>
       <Text px="4" pt="2" fontSize="13px" color="faint">
-        {plan.pounds.toLocaleString("en")} lb of framing in all, without sheets. Walls fall: brace each before
-        the next is lifted, and nobody stands in its way.
+        <Trans>
+          {plan.pounds} lb of framing in all, without sheets. Walls fall: brace each before the next is
+          lifted, and nobody stands in its way.
+        </Trans>
       </Text>
     </Box>
   );

@@ -1,32 +1,46 @@
 import { Box, Flex, Heading, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import type { Plan } from "../api/client";
 import { Figure } from "../app/Figure";
-import { Said } from "../app/words";
+import { type Piece, useWords } from "../app/words";
 
-const KINDS = {
-  corner: "Corners",
-  intersection: "Intersections",
-  "kings and jacks": "{King:many} and {jack:many}",
-  header: "{Header:many}",
-} as const satisfies Record<Plan["packs"][number]["kind"], string>;
+type Kind = Plan["packs"][number]["kind"];
+
+const KINDS = ["corner", "intersection", "kings and jacks", "header"] as const satisfies readonly Kind[];
+
+const HANDS: Record<string, string> = { left: t`left hand`, right: t`right hand` };
+
+function packName(kind: Kind, piece: Piece): string {
+  switch (kind) {
+    case "corner":
+      return t`Corners`;
+    case "intersection":
+      return t`Intersections`;
+    case "kings and jacks":
+      return t`${piece("King:many")} and ${piece("jack:many")}`;
+    case "header":
+      return piece("Header:many");
+  }
+}
 
 /** What is built before the walls, counted by what it is made of. */
 export function PacksPanel({ plan }: { plan: Plan }) {
-  const kinds = (Object.keys(KINDS) as (keyof typeof KINDS)[]).filter((kind) =>
-    plan.packs.some((pack) => pack.kind === kind),
-  );
+  const { piece } = useWords();
+  const kinds = KINDS.filter((kind) => plan.packs.some((pack) => pack.kind === kind));
   if (kinds.length === 0)
     return (
-      <Text p="4" color="faint">
-        No corners, intersections or openings yet, so nothing to build before the walls.
-      </Text>
+      <Text
+        p="4"
+        color="faint"
+      >{t`No corners, intersections or openings yet, so nothing to build before the walls.`}</Text>
     );
   return (
     <Box pb="4">
       {kinds.map((kind) => (
-        <Box key={kind} as="section" aria-label={KINDS[kind]}>
+        <Box key={kind} as="section" aria-label={packName(kind, piece)}>
           <Heading as="h3" fontFamily="heading" fontWeight="700" fontSize="17px" px="4" pt="3" pb="1">
-            <Said>{KINDS[kind]}</Said>
+            {packName(kind, piece)}
           </Heading>
           {plan.packs
             .filter((pack) => pack.kind === kind)
@@ -53,8 +67,7 @@ export function PacksPanel({ plan }: { plan: Plan }) {
                     </Box>
                   ))}
                   <Text fontSize="13px" color="faint" lineHeight="1.25">
-                    {pack.hand && `${pack.hand} hand: `}
-                    {pack.places.join(", ")}
+                    {[pack.hand && HANDS[pack.hand], pack.places.join(", ")].filter(Boolean).join(": ")}
                   </Text>
                 </Box>
               </Flex>
@@ -64,17 +77,19 @@ export function PacksPanel({ plan }: { plan: Plan }) {
       <Flex px="4" pt="3" gap="2" align="baseline" wrap="wrap" fontSize="14px">
         <Figure text={String(plan.ties.laps)} fontSize="22px" fontWeight="700" />
         <Text>
-          <Said>{"laps of {cap_plate:many},"}</Said> {plan.ties.nails} nails in them, 16d
+          <Trans>
+            laps of {piece("cap_plate:many")}, {plan.ties.nails} nails in them, 16d
+          </Trans>
         </Text>
         {plan.ties.connectors > 0 && (
           <>
             <Figure text={String(plan.ties.connectors)} fontSize="22px" fontWeight="700" color="warn" />
-            <Text>plate connectors where nothing laps</Text>
+            <Text>{t`plate connectors where nothing laps`}</Text>
           </>
         )}
       </Flex>
       <Text px="4" pt="2" fontSize="13px" color="faint">
-        {plan.hands} <Said>{"{Header} sizes follow the approved drawings."}</Said>
+        {plan.hands} {t`${piece("Header")} sizes follow the approved drawings.`}
       </Text>
     </Box>
   );

@@ -1,4 +1,5 @@
 import { Box, Button, Flex, Heading, Input, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { Lock, LockOpen, Move, Ruler, Trash2 } from "lucide-react";
 import { useState } from "react";
 import type { Picture } from "../api/client";
@@ -17,16 +18,20 @@ export function PictureCard({ picture, work, change }: PictureCardProps) {
   const put = (changes: Partial<Picture>) =>
     change.make({ edit: "set-picture", picture: { ...picture, ...changes } });
   return (
-    <Box role="region" aria-label="Picture under the plan" px="4" py="3" borderBottomWidth="1px">
+    <Box role="region" aria-label={t`Picture under the plan`} px="4" py="3" borderBottomWidth="1px">
       <Flex align="center" gap="2">
-        <Heading as="h3" fontFamily="heading" fontWeight="700" fontSize="17px" flex="1">
-          Picture under the plan
-        </Heading>
+        <Heading
+          as="h3"
+          fontFamily="heading"
+          fontWeight="700"
+          fontSize="17px"
+          flex="1"
+        >{t`Picture under the plan`}</Heading>
         <Button
           variant="plain"
           aria-pressed={picture.locked}
-          aria-label={picture.locked ? "Unlock the picture" : "Lock the picture"}
-          title={picture.locked ? "Locked; press to move it" : "Press to lock it where it lies"}
+          aria-label={picture.locked ? t`Unlock the picture` : t`Lock the picture`}
+          title={picture.locked ? t`Locked. Press to move it.` : t`Lock it in place`}
           onClick={() => {
             work.move(false);
             put({ locked: !picture.locked });
@@ -36,7 +41,7 @@ export function PictureCard({ picture, work, change }: PictureCardProps) {
         </Button>
         <Button
           variant="plain"
-          aria-label="Take the picture away"
+          aria-label={t`Remove the picture`}
           onClick={() => change.make({ edit: "set-picture" })}
         >
           <Trash2 />
@@ -68,14 +73,14 @@ function Scaling({ work: { scaling, setScaling }, change }: Omit<PictureCardProp
   return (
     <>
       <Text fontSize="14px" py="1">
-        {!first && "Press one end of a distance the plan gives."}
-        {first && !second && "Now press its other end."}
-        {second && "How long is that?"}
+        {!first && t`Press one end of a distance the plan gives.`}
+        {first && !second && t`Now press its other end.`}
+        {second && t`How long is that?`}
       </Text>
       <Flex gap="2">
         {second && (
           <Input
-            aria-label="Distance between the two places"
+            aria-label={t`Distance between the two places`}
             placeholder="36-0"
             autoFocus
             value={length}
@@ -83,12 +88,8 @@ function Scaling({ work: { scaling, setScaling }, change }: Omit<PictureCardProp
             onKeyDown={(event) => event.key === "Enter" && scale()}
           />
         )}
-        {second && (
-          <Button variant="solid" disabled={!length.trim()} onClick={scale}>
-            Scale
-          </Button>
-        )}
-        <Button onClick={() => setScaling(null)}>Cancel</Button>
+        {second && <Button variant="solid" disabled={!length.trim()} onClick={scale}>{t`Scale`}</Button>}
+        <Button onClick={() => setScaling(null)}>{t`Cancel`}</Button>
       </Flex>
     </>
   );
@@ -102,10 +103,10 @@ function Tools({
 }: Omit<PictureCardProps, "change"> & { onFade: (fade: number) => void }) {
   return (
     <>
-      <Field label="Opacity">
+      <Field label={t`Opacity`}>
         <input
           type="range"
-          aria-label="Opacity"
+          aria-label={t`Opacity`}
           min={10}
           max={100}
           step={10}
@@ -124,7 +125,7 @@ function Tools({
             setScaling([]);
           }}
         >
-          <Ruler /> Scale
+          <Ruler /> {t`Scale`}
         </Button>
         <Button
           variant={isMoved ? "solid" : "outline"}
@@ -132,7 +133,7 @@ function Tools({
           disabled={picture.locked}
           onClick={() => move(!isMoved)}
         >
-          <Move /> Move
+          <Move /> {t`Move`}
         </Button>
       </Flex>
     </>

@@ -1,4 +1,5 @@
 import { Button } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { FlipHorizontal, FlipVertical, Ruler } from "lucide-react";
 import { Changes } from "../app/Changes";
 import { FileButton } from "../app/FileButton";
@@ -26,33 +27,31 @@ export function PlanBar({
         aria-pressed={areDimensionsShown}
         onClick={onDimensions}
       >
-        <Ruler /> Dimensions
+        <Ruler /> {t`Dimensions`}
       </Button>
       <Changes>
         <Button
           variant="plain"
-          title="Turn the plan over, east to west"
+          title={t`Mirror the plan, east to west`}
           onClick={() => change.make({ edit: "mirror-job", across: "east-west" })}
         >
-          <FlipHorizontal /> East–west
+          <FlipHorizontal /> {t`East–west`}
         </Button>
         <Button
           variant="plain"
-          title="Turn the plan over, north to south"
+          title={t`Mirror the plan, north to south`}
           onClick={() => change.make({ edit: "mirror-job", across: "north-south" })}
         >
-          <FlipVertical /> North–south
+          <FlipVertical /> {t`North–south`}
         </Button>
         <FileButton
-          label="Drawing or picture of the plan"
+          label={t`Drawing or picture of the plan`}
           accept=".dxf,.ifc,.png,.jpg,.jpeg,.pdf"
           variant="plain"
-          title="Walls from a DXF or IFC file, or a picture (PNG, JPEG, PDF) to lay under them"
+          title={t`Walls from a DXF or IFC file, or a picture (PNG, JPEG, PDF) to lay under them`}
           disabled={isReading}
           onFile={onFile}
-        >
-          Bring in
-        </FileButton>
+        >{t`Import`}</FileButton>
       </Changes>
     </JobBar>
   );

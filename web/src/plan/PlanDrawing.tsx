@@ -1,4 +1,5 @@
 import { Box, Button, Flex } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { Maximize, Minus, Plus } from "lucide-react";
 import { type KeyboardEvent, useRef, useState } from "react";
 import type { Drawing, Edit, Picture, Plan, PlanWall } from "../api/client";
@@ -105,7 +106,7 @@ export function PlanDrawing({
         <svg
           ref={svg}
           role="application"
-          aria-label="Plan"
+          aria-label={t`Plan`}
           // biome-ignore lint/a11y/noNoninteractiveTabindex: an application takes keys
           tabIndex={0}
           width={size.width}
@@ -161,13 +162,13 @@ function ChosenBox({ box: { from, to } }: { box: Drawn }) {
 function ViewTools({ onZoom, onWhole }: { onZoom: (by: number) => void; onWhole: () => void }) {
   return (
     <Flex position="absolute" top="2" insetEnd="2" direction="column" gap="1">
-      <Button variant="plain" aria-label="Zoom in" title="Zoom in" onClick={() => onZoom(1.4)}>
+      <Button variant="plain" aria-label={t`Zoom in`} title={t`Zoom in`} onClick={() => onZoom(1.4)}>
         <Plus />
       </Button>
-      <Button variant="plain" aria-label="Zoom out" title="Zoom out" onClick={() => onZoom(1 / 1.4)}>
+      <Button variant="plain" aria-label={t`Zoom out`} title={t`Zoom out`} onClick={() => onZoom(1 / 1.4)}>
         <Minus />
       </Button>
-      <Button variant="plain" aria-label="The whole plan" title="The whole plan" onClick={onWhole}>
+      <Button variant="plain" aria-label={t`The whole plan`} title={t`The whole plan`} onClick={onWhole}>
         <Maximize />
       </Button>
     </Flex>

@@ -1,4 +1,6 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import { type KeyboardEvent, useReducer, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import type { Job, Plan } from "../api/client";
@@ -23,7 +25,7 @@ export function PlanScreen() {
   const { job, change } = useOpenJob();
   const asked = usePlan(job.id, job.revision);
   return (
-    <Shown asked={asked} what="Opening the plan" trouble="This plan could not be opened">
+    <Shown asked={asked} what={t`Opening the plan`} trouble={t`This plan could not be opened`}>
       {(plan) => <Floor job={job} plan={plan} change={change} />}
     </Shown>
   );
@@ -64,7 +66,7 @@ function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange 
         job={job.id}
         revision={job.revision}
         wall={selection.walls.length === 1 ? (selection.walls[0] ?? null) : null}
-        label="Type what the plan says"
+        label={t`Type what the plan says`}
         {...(job.walls.length === 0 ? TYPE_THE_OUTSIDE : TYPE_ON)}
         change={change}
         onReading={draft.type}
@@ -113,12 +115,12 @@ function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange 
 const STAYS = { onDrag: () => {}, onDrop: () => {}, onTurn: () => {} };
 
 const TYPE_THE_OUTSIDE = {
-  placeholder: "36' R 22-6 R 36' R close",
-  hint: "Walk round the outside: lengths, and R or L for the turns; R45 for a bay; 2x4 at the end for other studs",
+  placeholder: t`36' R 22-6 R 36' R close`,
+  hint: t`Walk around the outside: lengths, and R or L for the turns; R45 for a bay; 2x4 at the end for other studs`,
 };
 const TYPE_ON = {
-  placeholder: "12-4 off east from A to C",
-  hint: "A partition off a wall, 8-0 north of F; an opening, 3-6x4-6 @ 9-3 in A; a walk; A through at B; ? lists everything",
+  placeholder: t`12-4 off east from A to C`,
+  hint: t`A partition off a wall, 8-0 north of F; an opening, 3-6x4-6 @ 9-3 in A; a walk; A through at B; ? lists everything`,
 };
 
 /** What a hand is about to do, or what is being read. */
@@ -144,13 +146,15 @@ function OverPlan({ says }: { says: string }) {
 function NothingDrawn({ plan }: { plan: Plan }) {
   return (
     <Box position="absolute" inset="0" pointerEvents="none">
-      <Empty title="Nothing in the plan yet">
+      <Empty title={t`Nothing in the plan yet`}>
         <Text>
-          Walk round the outside in the line above: lengths and turns, like 36&apos; R 22-6 R 36&apos; R
-          close. Then put partitions off the walls that stand.
+          <Trans>
+            Walk around the outside in the line above: lengths and turns, like 36' R 22-6 R 36' R close. Then
+            add partitions off those walls.
+          </Trans>
         </Text>
         {plan.alone.length > 0 && (
-          <Text>The walls of this job lie on no plan; they are on the bench, each on its own.</Text>
+          <Text>{t`The walls of this job are not on the plan. They are on the bench, each on its own.`}</Text>
         )}
       </Empty>
     </Box>

@@ -1,3 +1,4 @@
+import { t } from "@lingui/core/macro";
 import type { Plan, PlanOpening, PlanWall } from "../api/client";
 import { color } from "../app/colors";
 import { lettering } from "../drawing/lettering";
@@ -316,7 +317,7 @@ export function CornerMark({ corner, view }: { corner: Plan["corners"][number]; 
   const [x, y] = toScreen(view, corner.at);
   return (
     <circle cx={x} cy={y} r={11} fill="transparent" stroke={color("chalk")} strokeWidth={2.4}>
-      <title>{`${corner.through} runs through, ${corner.butt} butts; press to turn it round`}</title>
+      <title>{t`${corner.through} runs through, ${corner.butt} butts; press to swap them`}</title>
     </circle>
   );
 }

@@ -1,4 +1,5 @@
 import { Tabs } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { useState } from "react";
 import type { Plan } from "../api/client";
 import { Changes } from "../app/Changes";
@@ -60,9 +61,9 @@ export function PlanSide({
       </Changes>
       <Tabs.Root value={tab} onValueChange={({ value }) => setTab(value)} lazyMount unmountOnExit>
         <Tabs.List>
-          <Tabs.Trigger value="walls">Walls</Tabs.Trigger>
-          <Tabs.Trigger value="order">Order</Tabs.Trigger>
-          <Tabs.Trigger value="packs">Packs</Tabs.Trigger>
+          <Tabs.Trigger value="walls">{t`Walls`}</Tabs.Trigger>
+          <Tabs.Trigger value="order">{t`Order`}</Tabs.Trigger>
+          <Tabs.Trigger value="packs">{t`Packs`}</Tabs.Trigger>
         </Tabs.List>
         <Tabs.Content value="walls">
           <WallsPanel job={job} plan={plan} selection={selection} onSelect={onSelect} onOpen={onOpen} />

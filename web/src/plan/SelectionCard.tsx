@@ -1,4 +1,6 @@
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import { ArrowRight, Trash2 } from "lucide-react";
 import { useState } from "react";
 import type { Job, Plan, PlanWall } from "../api/client";
@@ -10,6 +12,7 @@ import { TextField } from "../app/TextField";
 import { TopFields } from "../app/TopFields";
 import type { JobChange } from "../app/useJobChange";
 import { STUDS, WallFields } from "../app/WallFields";
+import { useWords } from "../app/words";
 import { OpeningCard } from "./OpeningCard";
 import { removal } from "./removal";
 import type { Select, Selection } from "./selection";
@@ -30,9 +33,12 @@ export function SelectionCard(props: Props) {
   if (selection.opening) return <OpeningCard {...props} id={selection.opening} />;
   if (!first)
     return (
-      <Text p="4" color="faint" borderBottomWidth="1px" minH="64px">
-        Press a wall or an opening to see its figures and change them; drag it to move it.
-      </Text>
+      <Text
+        p="4"
+        color="faint"
+        borderBottomWidth="1px"
+        minH="64px"
+      >{t`Press a wall or an opening to see its figures and change them; drag it to move it.`}</Text>
     );
   if (more.length > 0) return <ManyWalls walls={[first, ...more]} {...props} />;
   return <OneWall key={first.id} wall={first} {...props} />;
@@ -40,7 +46,7 @@ export function SelectionCard(props: Props) {
 
 function OneWall({ job, plan, wall, change, onSelect, onOpen }: Props & { wall: PlanWall }) {
   return (
-    <Box role="region" aria-label="Selected wall" overflowY="auto" maxH="58%" borderBottomWidth="1px">
+    <Box role="region" aria-label={t`Selected wall`} overflowY="auto" maxH="58%" borderBottomWidth="1px">
       <Flex px="4" pt="3" align="baseline" gap="3">
         <Heading as="h2" fontFamily="heading" fontWeight="800" fontSize="34px" lineHeight="1">
           {wall.id}
@@ -52,26 +58,29 @@ function OneWall({ job, plan, wall, change, onSelect, onOpen }: Props & { wall: 
           }}
         >
           <TextField
-            label="Length"
+            label={t`Length`}
             isBare
             value={wall.length.text}
             onEnter={(text) => change.enter({ edit: "set-length", id: wall.id, length: text })}
           />
         </Box>
         <Button variant="solid" onClick={() => onOpen(wall.id)}>
-          Bench <ArrowRight />
+          {t`Bench`} <ArrowRight />
         </Button>
       </Flex>
       <Text px="4" pb="2" color="faint" fontSize="14px">
-        plate <Figure text={wall.plate_length.text} color="ink" fontSize="17px" fontWeight="700" />, tape
-        hooks at its {wall.hook}; the bench shows it from the {wall.seen_from}
+        <Trans>
+          Plate <Figure text={wall.plate_length.text} color="ink" fontSize="17px" fontWeight="700" />.{" "}
+          {wall.hook === "start" ? t`The tape hooks at its start.` : t`The tape hooks at its end.`} The bench
+          shows it from the {wall.seen_from}.
+        </Trans>
       </Text>
       {wall.clears.length > 0 && (
-        <FieldGroup name="Clear floor">
+        <FieldGroup name={t`Clear floor`}>
           {wall.clears.map((clear) => (
             <TextField
               key={clear.side}
-              label={`To ${clear.other}`}
+              label={t`To ${clear.other}`}
               value={clear.distance.text}
               onEnter={(text) =>
                 change.enter({ edit: "set-clear", id: wall.id, other: clear.other, clear: text })
@@ -80,7 +89,7 @@ function OneWall({ job, plan, wall, change, onSelect, onOpen }: Props & { wall: 
           ))}
         </FieldGroup>
       )}
-      <FieldGroup name="Ends">
+      <FieldGroup name={t`Ends`}>
         {(["start", "end"] as const).map((end) => (
           <EndRow key={end} wall={wall} end={end} plan={plan} change={change} />
         ))}
@@ -95,7 +104,7 @@ function OneWall({ job, plan, wall, change, onSelect, onOpen }: Props & { wall: 
       <Parts job={job} wall={wall} change={change} />
       <Box px="4" py="3">
         <Button onClick={() => change.make({ edit: "remove-wall", id: wall.id })}>
-          <Trash2 /> Remove wall {wall.id}
+          <Trash2 /> {t`Remove wall ${wall.id}`}
         </Button>
       </Box>
     </Box>
@@ -103,10 +112,10 @@ function OneWall({ job, plan, wall, change, onSelect, onOpen }: Props & { wall: 
 }
 
 const JOINTS = {
-  through: "runs past",
-  butt: "butts into",
-  miter: "mitered with",
-  splice: "goes on in",
+  through: t`runs past`,
+  butt: t`butts into`,
+  miter: t`mitered with`,
+  splice: t`continues in`,
 } as const;
 
 function EndRow({
@@ -129,7 +138,7 @@ function EndRow({
   return (
     <Flex align="center" gap="2" minH="32px" fontSize="14px">
       <Text w="44px" color="faint">
-        {end === "start" ? "Start" : "End"}
+        {end === "start" ? t`Start` : t`End`}
       </Text>
       <Text flex="1">
         {meeting ? (
@@ -137,17 +146,17 @@ function EndRow({
             {JOINTS[meeting.joint]} <b>{meeting.other}</b>
           </>
         ) : (
-          "free"
+          t`free`
         )}
       </Text>
       {corner && (
         <Button onClick={() => change.make(corner.turn)}>
-          {corner.butt === wall.id ? "Run through" : "Let it butt"}
+          {corner.butt === wall.id ? t`Run through` : t`Let it butt`}
         </Button>
       )}
       {meeting?.joint === "splice" && (
         <Button onClick={() => change.make({ edit: "join-walls", id: wall.id, other: meeting.other })}>
-          Join with {meeting.other}
+          {t`Join with ${meeting.other}`}
         </Button>
       )}
     </Flex>
@@ -167,21 +176,19 @@ function Points({ wall, change }: { wall: PlanWall; change: JobChange }) {
       {(["from", "to"] as const).map((end) => (
         <Flex key={end} align="center" gap="2" py="1" fontSize="14px">
           <Text w="44px" color="faint">
-            {end === "from" ? "From" : "To"}
+            {end === "from" ? t`From` : t`To`}
           </Text>
           {([0, 1] as const).map((axis) => (
             <Box key={axis} flex="1">
               <TextField
-                label={`${end === "from" ? "Start" : "End"}, ${axis === 0 ? "east" : "north"}`}
+                label={[end === "from" ? t`Start` : t`End`, axis === 0 ? t`east` : t`north`].join(", ")}
                 isBare
                 value={String(entered[end]?.[axis] ?? "")}
                 onEnter={(text) => put(end, axis, text)}
               />
             </Box>
           ))}
-          <Text w="36px" color="faint" fontSize="12px" lineHeight="1">
-            east, north
-          </Text>
+          <Text w="36px" color="faint" fontSize="12px" lineHeight="1">{t`east, north`}</Text>
         </Flex>
       ))}
     </>
@@ -192,13 +199,13 @@ function Points({ wall, change }: { wall: PlanWall; change: JobChange }) {
 function Parts({ job, wall, change }: { job: Job; wall: PlanWall; change: JobChange }) {
   const [at, setAt] = useState("");
   return (
-    <FieldGroup name="Split">
+    <FieldGroup name={t`Split`}>
       <Flex gap="2" align="center">
         <Box flex="1">
           <TextField
-            label="Split at, from its start"
+            label={t`Split at, from its start`}
             isBare
-            placeholder="12-0 from its start"
+            placeholder={t`12-0 from its start`}
             value={at}
             onEnter={setAt}
           />
@@ -209,7 +216,7 @@ function Parts({ job, wall, change }: { job: Job; wall: PlanWall; change: JobCha
             change.make({ edit: "split-wall", id: wall.id, at, new_id: job.next.wall }, () => setAt(""))
           }
         >
-          Split off {job.next.wall}
+          {t`Split off ${job.next.wall}`}
         </Button>
       </Flex>
     </FieldGroup>
@@ -217,6 +224,7 @@ function Parts({ job, wall, change }: { job: Job; wall: PlanWall; change: JobCha
 }
 
 function ManyWalls({ walls, change, onSelect }: Props & { walls: PlanWall[] }) {
+  const { piece } = useWords();
   const ids = walls.map(({ id }) => id);
   const [east, setEast] = useState("");
   const [north, setNorth] = useState("");
@@ -229,18 +237,23 @@ function ManyWalls({ walls, change, onSelect }: Props & { walls: PlanWall[] }) {
   }
   const remove = removal(ids);
   return (
-    <Box role="region" aria-label="Selected walls" borderBottomWidth="1px">
+    <Box role="region" aria-label={t`Selected walls`} borderBottomWidth="1px">
       <Flex px="4" pt="3" pb="2" align="baseline" gap="3">
         <Heading as="h2" fontFamily="heading" fontWeight="800" fontSize="26px" lineHeight="1">
-          {walls.length} walls
+          {t`${walls.length} walls`}
         </Heading>
         <Text color="faint" truncate>
           {ids.join(", ")}
         </Text>
       </Flex>
-      <FieldGroup name="Move">
-        <TextField label="East" placeholder="1-0, or -1-0 for west" value={east} onEnter={setEast} />
-        <TextField label="North" placeholder="1-0, or -1-0 for south" value={north} onEnter={setNorth} />
+      <FieldGroup name={t`Move`}>
+        <TextField label={t`East`} placeholder={t`1-0, or -1-0 for west`} value={east} onEnter={setEast} />
+        <TextField
+          label={t`North`}
+          placeholder={t`1-0, or -1-0 for south`}
+          value={north}
+          onEnter={setNorth}
+        />
         <Button
           disabled={!east && !north}
           onClick={() =>
@@ -249,22 +262,20 @@ function ManyWalls({ walls, change, onSelect }: Props & { walls: PlanWall[] }) {
               setNorth("");
             })
           }
-        >
-          Move
-        </Button>
+        >{t`Move`}</Button>
       </FieldGroup>
-      <FieldGroup name="All of them">
+      <FieldGroup name={t`All selected`}>
         <SelectField
-          label="{Stud:many}"
+          label={piece("Stud:many")}
           value={studs.size === 1 ? ([...studs][0] ?? "") : ""}
-          choices={studs.size === 1 ? STUDS : [{ value: "", label: "Different" }, ...STUDS]}
+          choices={studs.size === 1 ? STUDS : [{ value: "", label: t`Different` }, ...STUDS]}
           onChoose={(stud) => {
             if (stud) setStuds(stud);
           }}
         />
         {remove && (
           <Button onClick={() => change.make(remove, () => onSelect({ type: "nothing" }))}>
-            <Trash2 /> Remove them
+            <Trash2 /> {t`Remove walls`}
           </Button>
         )}
       </FieldGroup>

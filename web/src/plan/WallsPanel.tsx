@@ -1,4 +1,5 @@
 import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { memo } from "react";
 import type { Job, Plan } from "../api/client";
 import { Figure } from "../app/Figure";
@@ -19,14 +20,9 @@ export function WallsPanel({
   onSelect: (action: Select) => void;
   onOpen: (wall: string) => void;
 }) {
-  if (job.walls.length === 0)
-    return (
-      <Text p="4" color="faint">
-        No walls yet.
-      </Text>
-    );
+  if (job.walls.length === 0) return <Text p="4" color="faint">{t`No walls yet.`}</Text>;
   return (
-    <Box as="ul" listStyleType="none" aria-label="Walls of the job">
+    <Box as="ul" listStyleType="none" aria-label={t`Walls of the job`}>
       {job.walls.map(({ id, stud, length, findings }) => (
         <WallRow
           key={id}
@@ -91,14 +87,14 @@ const WallRow = memo(function WallRow({
           isAlone ? onOpen(id) : onSelect({ type: "wall", id, isMore: event.shiftKey || event.ctrlKey })
         }
       >
-        <chakra.span srOnly>Select wall </chakra.span>
+        <chakra.span srOnly>{t`Select wall`} </chakra.span>
         <Text as="span" fontFamily="heading" fontWeight="800" fontSize="20px" minW="24px" textAlign="start">
           {id}
         </Text>
         <Figure text={length} fontSize="17px" fontWeight="600" />
         <Text as="span" color="faint" fontWeight="500">
           {stud}
-          {isAlone && ", on no plan"}
+          {isAlone && <>, {t`not on the plan`}</>}
         </Text>
       </Button>
       <FindingTally counts={{ error, warning, info }} />

@@ -1,3 +1,4 @@
+import { t } from "@lingui/core/macro";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { AS_IT_IS, answered, client, type Drawing, type Edit, type InLine } from "../api/client";
@@ -53,7 +54,9 @@ export function useBringIn(job: string, change: JobChange) {
     isBusy: read.isPending,
     /** What is being read, and whether it has to wait; null when nothing is. */
     says: read.isPending
-      ? `Reading ${read.variables.file.name} …${waiting > 0 ? ` ${waiting} in line` : ""}`
+      ? waiting > 0
+        ? t`Reading ${read.variables.file.name} … ${waiting} in line`
+        : t`Reading ${read.variables.file.name} …`
       : null,
     bring: (file: File) => ask(file, {}),
     answer: (key: string, values: readonly string[]) =>

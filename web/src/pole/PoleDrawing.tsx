@@ -1,4 +1,5 @@
 import { Box } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { useRef } from "react";
 import type { Pole, Poles } from "../api/client";
 import { color } from "../app/colors";
@@ -52,14 +53,14 @@ export function PoleDrawing({
       // More poles than there is room for are reached with the arrow keys.
       tabIndex={0}
       role="region"
-      aria-label="Story poles side by side"
+      aria-label={t`Story poles side by side`}
       _focusVisible={{ outline: "2px solid", outlineColor: "chalk", outlineOffset: "-3px" }}
     >
       <svg
         width={width}
         height={size.height}
         role="img"
-        aria-label="Story poles"
+        aria-label={t`Story poles`}
         style={{ display: "block" }}
       >
         <Hatches />
@@ -207,7 +208,7 @@ function PoleHead({ pole: { marks, off }, x, ink }: { pole: Pole; x: number; ink
         <SvgFigure
           x={x}
           y={40}
-          text={`head ${off.text} ${off.inches > 0 ? "above" : "below"}`}
+          text={off.inches > 0 ? t`head ${off.text} above` : t`head ${off.text} below`}
           size={13}
           weight={700}
           fill={color("crayon")}
@@ -260,14 +261,14 @@ function Heights({
 
 /** How long the king and the jack beside it are cut. */
 function PoleFoot({ pole: { king, jack }, x, y }: { pole: Pole; x: number; y: number }) {
-  const { say } = useWords();
+  const { piece } = useWords();
   return (
     <>
-      <SvgFigure x={x} y={y + 20} text={say(`{king} ${king.text}`)} size={13} fill={color("faint")} />
+      <SvgFigure x={x} y={y + 20} text={`${piece("king")} ${king.text}`} size={13} fill={color("faint")} />
       <SvgFigure
         x={x}
         y={y + 35}
-        text={jack === null ? "on hangers" : say(`{jack} ${jack.text}`)}
+        text={jack === null ? t`on hangers` : `${piece("jack")} ${jack.text}`}
         size={13}
         fill={color("faint")}
       />

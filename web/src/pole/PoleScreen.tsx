@@ -1,4 +1,6 @@
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import { Printer, Scroll } from "lucide-react";
 import { useState } from "react";
 import type { Job, Pole, Poles } from "../api/client";
@@ -11,7 +13,7 @@ import { Shown } from "../app/Shown";
 import { SidePanel } from "../app/SidePanel";
 import { TextField } from "../app/TextField";
 import type { JobChange } from "../app/useJobChange";
-import { Said } from "../app/words";
+import { useWords } from "../app/words";
 import { SumColumn } from "../drawing/SumColumn";
 import { PoleDrawing } from "./PoleDrawing";
 import { usePoles, useWhatIf, type WhatIf } from "./usePoles";
@@ -21,7 +23,7 @@ export function PoleScreen() {
   const { job, change } = useOpenJob();
   const asked = usePoles(job.id, job.revision);
   return (
-    <Shown asked={asked} what="Setting up the poles" trouble="The story poles could not be opened">
+    <Shown asked={asked} what={t`Setting up the poles`} trouble={t`The story poles could not be opened`}>
       {(poles) => <AllPoles job={job} poles={poles} change={change} />}
     </Shown>
   );
@@ -46,7 +48,7 @@ function AllPoles({ job, poles, change }: { job: Job; poles: Poles; change: JobC
       <JobBar job={job} change={change}>
         <Button asChild variant="plain">
           <a href={`/api/jobs/${job.id}/poles.pdf`} target="_blank" rel="noreferrer">
-            <Printer /> Sheet
+            <Printer /> {t`Print`}
           </a>
         </Button>
         {pole && (
@@ -55,16 +57,16 @@ function AllPoles({ job, poles, change }: { job: Job; poles: Poles; change: JobC
               href={`/api/jobs/${job.id}/poles.pdf?strip=${encodeURIComponent(first)}`}
               target="_blank"
               rel="noreferrer"
-              title="At full size over several pages, to paste on a stick"
+              title={t`At full size over several pages, to paste on a stick`}
             >
-              <Scroll /> Strip of {first}, full size
+              <Scroll /> {t`Strip of ${first}, full size`}
             </a>
           </Button>
         )}
       </JobBar>
       {!pole ? (
-        <Empty title="No openings to set a pole for">
-          Type one on a wall’s bench, like 3-6x4-6 @ 9-3, or take a schedule in under Openings.
+        <Empty title={t`No openings to set a pole for`}>
+          <Trans>Type one on a wall’s bench, like 3-6x4-6 @ 9-3, or import a schedule under Openings.</Trans>
         </Empty>
       ) : (
         <Flex flex="1" minH="0" direction={{ base: "column", lg: "row" }}>
@@ -110,6 +112,7 @@ function PoleCard({
   onAsk: (column: WhatIf["column"], text: string | null) => void;
   onTake: () => void;
 }) {
+  const { piece } = useWords();
   const isWindow = pole.kind === "window";
   return (
     <Box px="4" py="3" overflowY="auto">
@@ -119,19 +122,24 @@ function PoleCard({
       <Text color="faint" mb="3">
         {pole.header}
       </Text>
-      <SumColumn sum={{ ...pole.head, name: "Head" }} />
-      <Heading as="h3" fontFamily="heading" fontWeight="700" fontSize="17px" mt="4" mb="1">
-        What if
-      </Heading>
+      <SumColumn sum={{ ...pole.head, name: t`Head` }} />
+      <Heading
+        as="h3"
+        fontFamily="heading"
+        fontWeight="700"
+        fontSize="17px"
+        mt="4"
+        mb="1"
+      >{t`What if`}</Heading>
       {isWindow && (
         <TextField
-          label="Head"
+          label={t`Head`}
           value={asked?.column === "head" ? asked.text : pole.head.value.text}
           onEnter={(text) => onAsk("head", text)}
         />
       )}
       <TextField
-        label="{Header}"
+        label={piece("Header")}
         value={asked?.column === "header" ? asked.text : pole.header}
         onEnter={(text) => onAsk("header", text)}
       />
@@ -143,11 +151,13 @@ function PoleCard({
       {asked && (
         <Flex gap="2" mt="2">
           <Changes>
-            <Button variant="solid" disabled={refusal !== null || poles.edit === null} onClick={onTake}>
-              Take it
-            </Button>
+            <Button
+              variant="solid"
+              disabled={refusal !== null || poles.edit === null}
+              onClick={onTake}
+            >{t`Apply`}</Button>
           </Changes>
-          <Button onClick={() => onAsk("head", null)}>Cancel</Button>
+          <Button onClick={() => onAsk("head", null)}>{t`Cancel`}</Button>
         </Flex>
       )}
       {pole.findings.map(({ code, opening, severity, text }) => {
@@ -160,7 +170,7 @@ function PoleCard({
         );
       })}
       <Text mt="4" fontSize="13px" color="faint">
-        <Said>{"{Header} sizes follow the approved drawings or a licensed designer."}</Said>
+        {t`${piece("Header")} sizes follow the approved drawings or a licensed designer.`}
       </Text>
     </Box>
   );

@@ -1,4 +1,6 @@
 import { Box, Button, chakra, Flex, Heading, Input, Text } from "@chakra-ui/react";
+import { plural, t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Download as DownloadIcon } from "lucide-react";
 import { type FormEvent, useState } from "react";
@@ -8,6 +10,7 @@ import { ListTable } from "../app/ListTable";
 import { useNotices } from "../app/notices";
 import { Shown } from "../app/Shown";
 import { OneTimeLink } from "../crew/OneTimeLink";
+import { dateOnly } from "../language/when";
 import { anyNumber, lasted, useClasses, useClassResults, usePractice, type Whose } from "./usePractice";
 import { Wrongs } from "./Wrongs";
 
@@ -17,17 +20,17 @@ export function ClassesCard({ whose }: { whose: Whose }) {
   const [made, show] = useState<{ name: string; path: string } | null>(null);
   const [opened, open] = useState<string | null>(null);
   return (
-    <Box as="section" mt="8" aria-label="Classes">
-      <Heading as="h2" fontSize="18px" fontWeight="700">
-        Classes
-      </Heading>
+    <Box as="section" mt="8" aria-label={t`Classes`}>
+      <Heading as="h2" fontSize="18px" fontWeight="700">{t`Classes`}</Heading>
       <Text mb="2">
-        The same walls for everybody who has the link; nobody needs a name in the crew. You see what each of
-        them made of it.
+        <Trans>
+          The same walls for everybody who has the link; nobody needs a name in the crew. You see what each of
+          them made of it.
+        </Trans>
       </Text>
       <NewClass whose={whose} onMade={show} />
       {made && <OneTimeLink key={made.path} {...made} isGoodUntilEnded onDone={() => show(null)} />}
-      <Shown asked={classes} what="Reading the classes" trouble="The classes could not be read">
+      <Shown asked={classes} what={t`Loading the classes`} trouble={t`The classes could not be read`}>
         {(all) => (
           <Flex as="ul" direction="column" listStyleType="none" mt="4">
             {all.map((one) => (
@@ -83,13 +86,13 @@ function NewClass({
       <Input
         size="md"
         w="240px"
-        aria-label="Name of a new class"
-        placeholder="Name of a new class"
+        aria-label={t`Name of a new class`}
+        placeholder={t`Name of a new class`}
         maxLength={80}
         value={name}
         onChange={(event) => setName(event.target.value)}
       />
-      <Flex gap="1" wrap="wrap" role="group" aria-label="Its exercises">
+      <Flex gap="1" wrap="wrap" role="group" aria-label={t`Its exercises`}>
         {data?.levels.map(({ level, called }) => (
           <Button
             key={level}
@@ -106,9 +109,7 @@ function NewClass({
         size="md"
         variant="solid"
         disabled={!name.trim() || levels.length === 0 || make.isPending}
-      >
-        Make a class
-      </Button>
+      >{t`Create class`}</Button>
     </Flex>
   );
 }
@@ -128,34 +129,34 @@ function ClassRow({ one, isOpen, onOpen }: { one: CrewClass; isOpen: boolean; on
         <Box flex="1" minW="200px">
           <Text fontWeight="700">{one.name}</Text>
           <Text color="faint" fontSize="13px">
-            {one.pupils} {one.pupils === 1 ? "pupil" : "pupils"}, {one.exercises.length}{" "}
-            {one.exercises.length === 1 ? "exercise" : "exercises"}, made by {one.by} on{" "}
-            {new Date(one.created_at).toLocaleDateString([], { dateStyle: "medium" })}
-            {one.has_ended && ", ended"}
+            {[
+              plural(one.pupils, { one: "# pupil", other: "# pupils" }),
+              plural(one.exercises.length, { one: "# exercise", other: "# exercises" }),
+              t`created by ${one.by} ${dateOnly(one.created_at)}`,
+              one.has_ended && t`ended`,
+            ]
+              .filter(Boolean)
+              .join(", ")}
           </Text>
         </Box>
         <Button
           variant="outline"
           aria-expanded={isOpen}
-          aria-label={`Results of ${one.name}`}
+          aria-label={t`Results of ${one.name}`}
           onClick={onOpen}
-        >
-          Results
-        </Button>
+        >{t`Results`}</Button>
         <Button asChild variant="plain">
-          <a href={`/api/practice/classes/${one.id}/results.csv`} download aria-label={`CSV of ${one.name}`}>
-            <DownloadIcon /> CSV
+          <a href={`/api/practice/classes/${one.id}/results.csv`} download aria-label={t`CSV of ${one.name}`}>
+            <DownloadIcon /> {t`CSV`}
           </a>
         </Button>
         {!one.has_ended && (
           <Button
             variant="plain"
-            aria-label={`End ${one.name}`}
+            aria-label={t`End ${one.name}`}
             disabled={end.isPending}
             onClick={() => end.mutate()}
-          >
-            End
-          </Button>
+          >{t`End`}</Button>
         )}
       </Flex>
       {isOpen && <Results id={one.id} />}
@@ -166,19 +167,17 @@ function ClassRow({ one, isOpen, onOpen }: { one: CrewClass; isOpen: boolean; on
 function Results({ id }: { id: string }) {
   const asked = useClassResults(id);
   return (
-    <Shown asked={asked} what="Reading the results" trouble="The results could not be read">
+    <Shown asked={asked} what={t`Loading the results`} trouble={t`The results could not be read`}>
       {(found) =>
         found.pupils.length === 0 ? (
-          <Text color="faint" py="2">
-            Nobody has handed anything in yet.
-          </Text>
+          <Text color="faint" py="2">{t`No results yet.`}</Text>
         ) : (
           <Flex gap="6" wrap="wrap" py="2" align="start">
             <Box overflowX="auto" flex="1 1 380px">
               <Pupils found={found} />
             </Box>
             <Box flex="1 1 280px">
-              <Text fontWeight="700">What goes wrong in this class</Text>
+              <Text fontWeight="700">{t`What goes wrong in this class`}</Text>
               <Wrongs wrong={found.wrong} />
             </Box>
           </Flex>
@@ -193,10 +192,10 @@ function Pupils({ found: { of, pupils } }: { found: ClassResults }) {
   const called = (level: PracticeLevel["level"]) =>
     data?.levels.find((one) => one.level === level)?.called ?? level;
   return (
-    <ListTable aria-label="What came of each exercise">
+    <ListTable aria-label={t`Results of each exercise`}>
       <thead>
         <tr>
-          <th>Pupil</th>
+          <th>{t`Pupil`}</th>
           {of.exercises.map(({ level, seed }, at) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: an exercise is known by its place in the class
             <th key={`${at + 1} ${level} ${seed}`}>{called(level)}</th>
@@ -219,8 +218,10 @@ function Pupils({ found: { of, pupils } }: { found: ClassResults }) {
                       <Figure text={`${result.percent}`} fontSize="18px" fontWeight="700" /> %
                       <Text fontSize="13px" color="faint" lineHeight="1.2">
                         {lasted(result.seconds)}
-                        {result.tries > 1 && `, ${result.tries} times`}
-                        {result.hints > 0 && `, ${result.hints} hints`}
+                        {result.tries > 1 && <>, {t`${result.tries} times`}</>}
+                        {result.hints > 0 && (
+                          <>, {plural(result.hints, { one: "# hint", other: "# hints" })}</>
+                        )}
                         {result.wrong.length > 0 && `: ${result.wrong.join(", ")}`}
                       </Text>
                     </>

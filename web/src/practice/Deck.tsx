@@ -1,4 +1,5 @@
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { ZoomIn, ZoomOut } from "lucide-react";
 import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from "react";
 import type { DrawnMark, Exercise, Grade } from "../api/client";
@@ -70,7 +71,7 @@ export function Deck({ exercise, marks, pencil, onPencil, onKey, grade, lit }: D
         touchAction="pan-x"
         tabIndex={0}
         role="application"
-        aria-label={`Plates of wall ${exercise.wall}: arrow keys move the pencil, a letter draws it`}
+        aria-label={t`Plates of wall ${exercise.wall}: arrow keys move the pencil, a letter draws it`}
         onKeyDown={onKey}
         _focusVisible={{ outline: "2px solid", outlineColor: "chalk", outlineOffset: "-3px" }}
       >
@@ -93,9 +94,14 @@ export function Deck({ exercise, marks, pencil, onPencil, onKey, grade, lit }: D
           <PencilLine pencil={pencil} scale={scale} />
         </svg>
       </Box>
-      <Text position="absolute" top="0" insetStart="2" fontSize="12px" color="faint" pointerEvents="none">
-        Top plate
-      </Text>
+      <Text
+        position="absolute"
+        top="0"
+        insetStart="2"
+        fontSize="12px"
+        color="faint"
+        pointerEvents="none"
+      >{t`Top plate`}</Text>
       <Text
         position="absolute"
         bottom="2px"
@@ -103,13 +109,11 @@ export function Deck({ exercise, marks, pencil, onPencil, onKey, grade, lit }: D
         fontSize="12px"
         color="faint"
         pointerEvents="none"
-      >
-        Bottom plate
-      </Text>
+      >{t`Bottom plate`}</Text>
       <Flex position="absolute" top="22px" insetEnd="2" gap="1">
         <Button
           variant="outline"
-          aria-label="Narrower"
+          aria-label={t`Zoom out`}
           disabled={zoom === 0}
           onClick={() => setZoom(zoom - 1)}
         >
@@ -117,7 +121,7 @@ export function Deck({ exercise, marks, pencil, onPencil, onKey, grade, lit }: D
         </Button>
         <Button
           variant="outline"
-          aria-label="Wider"
+          aria-label={t`Zoom in`}
           disabled={zoom === ZOOMS.length - 1}
           onClick={() => setZoom(zoom + 1)}
         >

@@ -1,4 +1,5 @@
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { X } from "lucide-react";
 import type { DrawnMark, Grade } from "../api/client";
 import { Figure } from "../app/Figure";
@@ -19,11 +20,13 @@ export function DrawnList({
 }) {
   if (marks.length === 0) return null;
   return (
-    <Box as="section" aria-label="What is drawn" px="4" py="2">
+    <Box as="section" aria-label={t`Your marks`} px="4" py="2">
       <Flex as="ul" listStyleType="none" gap="1" wrap="wrap">
         {alike(marks).map(({ mark, places, plates }) => {
           const isWrong = places.some((place) => grade?.wrong.includes(place));
-          const said = `${asKeyed(mark.inches)} ${mark.symbol}${mark.ahead ? "" : " behind"}, ${plates}`;
+          const said = [`${asKeyed(mark.inches)} ${mark.symbol}`, !mark.ahead && t`behind`, plates]
+            .filter(Boolean)
+            .join(", ");
           return (
             <Flex
               as="li"
@@ -37,20 +40,15 @@ export function DrawnList({
               <Button variant="plain" px="2" onClick={() => onPick(mark)}>
                 <Figure text={asKeyed(mark.inches)} fontWeight="700" fontSize="16px" /> <b>{mark.symbol}</b>{" "}
                 <Text as="span" fontSize="12px" color="faint" fontWeight="400">
-                  {mark.ahead ? "" : "behind, "}
-                  {plates}
+                  {mark.ahead ? plates : t`behind, ${plates}`}
                 </Text>
-                {isWrong && (
-                  <Text as="span" fontSize="12px" color="crayon">
-                    wrong
-                  </Text>
-                )}
+                {isWrong && <Text as="span" fontSize="12px" color="crayon">{t`wrong`}</Text>}
               </Button>
               <Button
                 variant="plain"
                 px="1"
                 minW="0"
-                aria-label={`Erase ${said}`}
+                aria-label={t`Erase ${said}`}
                 onClick={() => onRub(places)}
               >
                 <X />

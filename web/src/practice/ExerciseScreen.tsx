@@ -1,4 +1,5 @@
 import { Button } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { useQueryClient } from "@tanstack/react-query";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { ExerciseOf, PracticeLevel } from "../api/client";
@@ -35,15 +36,15 @@ function MadeUp({
     <SheetOnDeck
       key={source.key}
       source={source}
-      title={`${about?.called ?? "Exercise"}, number ${number}`}
+      title={about ? t`${about.called}, number ${number}` : t`Exercise ${number}`}
       teaches={about?.teaches}
       onward={
         <>
           <Button asChild variant="solid" size="md">
-            <Link to={addressOf(data?.next ?? level, anyNumber(number), search)}>Next exercise</Link>
+            <Link to={addressOf(data?.next ?? level, anyNumber(number), search)}>{t`Next exercise`}</Link>
           </Button>
           <Button asChild variant="outline" size="md">
-            <Link to={`/practice?${search}`}>All exercises</Link>
+            <Link to={`/practice?${search}`}>{t`All exercises`}</Link>
           </Button>
         </>
       }
@@ -58,11 +59,11 @@ function OfJob({ job, wall }: { job: string; wall: string }) {
     <SheetOnDeck
       key={source.key}
       source={source}
-      title={`Wall ${wall}${data ? ` of ${data.job.name}` : ""}`}
-      teaches="A wall as it will be built: what you mark is compared with the bench."
+      title={data ? t`Wall ${wall} of ${data.job.name}` : t`Wall ${wall}`}
+      teaches={t`A wall as it will be built: what you mark is compared with the bench.`}
       onward={
         <Button asChild variant="outline" size="md">
-          <Link to={`/jobs/${job}/bench/${encodeURIComponent(wall)}`}>See it on the bench</Link>
+          <Link to={`/jobs/${job}/bench/${encodeURIComponent(wall)}`}>{t`See it on the bench`}</Link>
         </Button>
       }
     />

@@ -1,4 +1,6 @@
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { plural, t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import type { Grade } from "../api/client";
 import { Figure } from "../app/Figure";
 import { unparted } from "../app/figures";
@@ -17,22 +19,23 @@ export function GradeCard({
 }) {
   const { there, wanted, named, wrong } = grade;
   return (
-    <Box as="section" aria-label="Result" px="4" py="3">
+    <Box as="section" aria-label={t`Result`} px="4" py="3">
       <Flex align="baseline" gap="2">
         <Figure text={`${there}`} fontSize="40px" fontWeight="800" lineHeight="1" />
         <Text>
-          of <b>{wanted}</b> marks are there
+          <Trans>
+            of <b>{wanted}</b> marks are there
+          </Trans>
           {wrong.length > 0 && (
             <>
-              ; <b>{wrong.length}</b> {wrong.length === 1 ? "line does" : "lines do"} not belong
+              {"; "}
+              {plural(wrong.length, { one: "# line does not belong", other: "# lines do not belong" })}
             </>
           )}
         </Text>
       </Flex>
       {grade.is_right ? (
-        <Text role="status" fontWeight="700" fontSize="18px" mt="2">
-          Everything is where it belongs.
-        </Text>
+        <Text role="status" fontWeight="700" fontSize="18px" mt="2">{t`Every mark is right.`}</Text>
       ) : (
         <Flex as="ol" direction="column" listStyleType="none" mt="2" gap="2">
           {named.map((one, at) => (
@@ -62,13 +65,18 @@ export function GradeCard({
               <Text lineHeight="1.3">{unparted(one.words)}</Text>
               {one.either.map((other) => (
                 <Text key={other} lineHeight="1.3" color="faint">
-                  The same comes of this: {unparted(other)}
+                  {t`Could also be: ${unparted(other)}`}
                 </Text>
               ))}
               <Text fontSize="13px" color="faint">
-                {counted(one.drawn.length, "wrong line", "wrong lines")}
-                {one.drawn.length > 0 && one.missed.length > 0 && ", "}
-                {counted(one.missed.length, "mark not there", "marks not there")}
+                {[
+                  one.drawn.length > 0 &&
+                    plural(one.drawn.length, { one: "# wrong line", other: "# wrong lines" }),
+                  one.missed.length > 0 &&
+                    plural(one.missed.length, { one: "# mark missing", other: "# marks missing" }),
+                ]
+                  .filter(Boolean)
+                  .join(", ")}
               </Text>
               {lit === at && one.missed[0] && (
                 <Box mt="1">
@@ -81,8 +89,4 @@ export function GradeCard({
       )}
     </Box>
   );
-}
-
-function counted(count: number, one: string, many: string): string {
-  return count === 0 ? "" : `${count} ${count === 1 ? one : many}`;
 }

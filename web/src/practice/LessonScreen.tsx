@@ -1,4 +1,5 @@
 import { Box, Button, Flex, Heading, Input, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { type FormEvent, useState } from "react";
 import { Link, useLocation, useParams } from "react-router";
 import type { Lesson, PupilResult } from "../api/client";
@@ -22,12 +23,13 @@ export function LessonScreen() {
   }
   if (!token)
     return (
-      <Box role="alert" p={{ base: "4", md: "8" }}>
-        This link is not whole; copy all of it, with what is behind the #.
-      </Box>
+      <Box
+        role="alert"
+        p={{ base: "4", md: "8" }}
+      >{t`This link is incomplete. Copy all of it, including what follows the #.`}</Box>
     );
   return (
-    <Shown asked={lesson} what="Opening the class" trouble="This link leads to no class">
+    <Shown asked={lesson} what={t`Opening the class`} trouble={t`This link leads to no class`}>
       {(found) =>
         pupil && place ? (
           <InClass lesson={found} token={token} place={Number(place)} pupil={pupil} />
@@ -57,17 +59,17 @@ function InClass({
     <SheetOnDeck
       key={source.key}
       source={source}
-      title={`${lesson.name}, exercise ${place}: ${about?.called ?? ""}`}
+      title={t`${lesson.name}, exercise ${place}: ${about?.called ?? ""}`}
       teaches={about?.teaches}
       onward={
         <>
           {!isLast && (
             <Button asChild variant="solid" size="md">
-              <Link to={`/class/${place + 1}#${token}`}>Next exercise</Link>
+              <Link to={`/class/${place + 1}#${token}`}>{t`Next exercise`}</Link>
             </Button>
           )}
           <Button asChild variant="outline" size="md">
-            <Link to={`/class#${token}`}>All exercises</Link>
+            <Link to={`/class#${token}`}>{t`All exercises`}</Link>
           </Button>
         </>
       }
@@ -115,9 +117,7 @@ function Overview({
               </Box>
               <Came result={lesson.done.find(({ place }) => place === at + 1)} />
               <Button asChild size="md" variant="solid">
-                <Link to={`/class/${at + 1}#${token}`} aria-label={`Exercise ${at + 1}`}>
-                  Start
-                </Link>
+                <Link to={`/class/${at + 1}#${token}`} aria-label={t`Exercise ${at + 1}`}>{t`Start`}</Link>
               </Button>
             </Flex>
           ))}
@@ -133,8 +133,9 @@ function Came({ result }: { result: PupilResult | undefined }) {
     <Box w="130px">
       <Figure text={`${result.percent}`} fontSize="20px" fontWeight="700" /> %
       <Text color="faint" fontSize="13px">
-        in {lasted(result.seconds)}
-        {result.tries > 1 && `, ${result.tries} times`}
+        {[t`in ${lasted(result.seconds)}`, result.tries > 1 && t`${result.tries} times`]
+          .filter(Boolean)
+          .join(", ")}
       </Text>
     </Box>
   );
@@ -149,14 +150,14 @@ function Who({ pupil, onCalled }: { pupil: string; onCalled: (name: string) => v
   return (
     <Box as="form" onSubmit={submit} mt="2">
       <Text mb="1">
-        {pupil ? "Your teacher sees what you hand in under this name." : "Write your name, and begin."}
+        {pupil ? t`Your teacher sees what you hand in under this name.` : t`Enter your name to start.`}
       </Text>
       <Flex gap="2">
         <Input
           size="md"
           w="240px"
-          aria-label="Your name"
-          placeholder="Your name"
+          aria-label={t`Your name`}
+          placeholder={t`Your name`}
           maxLength={60}
           value={name}
           onChange={(event) => setName(event.target.value)}
@@ -167,7 +168,7 @@ function Who({ pupil, onCalled }: { pupil: string; onCalled: (name: string) => v
           variant={pupil ? "outline" : "solid"}
           disabled={!name.trim() || name.trim() === pupil}
         >
-          {pupil ? "Start" : "Begin"}
+          {pupil ? t`Start` : t`Start`}
         </Button>
       </Flex>
     </Box>

@@ -1,4 +1,5 @@
 import { Button, chakra, Flex, Input, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { ChevronLeft, ChevronRight, Eraser } from "lucide-react";
 import { type FormEvent, type ReactNode, useState } from "react";
 import type { Exercise } from "../api/client";
@@ -9,9 +10,9 @@ import { READING } from "./places";
 import { FINEST, type OnPlates, type Pencil, typedLine } from "./sheet";
 
 const PLATES: readonly { on: OnPlates; label: string }[] = [
-  { on: "both", label: "Both plates" },
-  { on: "bottom", label: "Bottom" },
-  { on: "top", label: "Top" },
+  { on: "both", label: t`Both plates` },
+  { on: "bottom", label: t`Bottom` },
+  { on: "top", label: t`Top` },
 ];
 
 /** The pencil: where it is, which plates it is on, on which side the letter goes, and what it writes. */
@@ -48,39 +49,35 @@ export function PencilBar({
           aria-live="polite"
         />
         <Flex gap="1">
-          <Step label="1 back" onStep={() => step(-1)}>
+          <Step label={t`1 back`} onStep={() => step(-1)}>
             <ChevronLeft />1
           </Step>
-          <Step label="1/16 back" onStep={() => step(-FINEST)}>
+          <Step label={t`1/16 back`} onStep={() => step(-FINEST)}>
             <ChevronLeft />
             <Figure text="1/16" />
           </Step>
-          <Step label="1/16 on" onStep={() => step(FINEST)}>
+          <Step label={t`1/16 on`} onStep={() => step(FINEST)}>
             <Figure text="1/16" />
             <ChevronRight />
           </Step>
-          <Step label="1 on" onStep={() => step(1)}>
+          <Step label={t`1 on`} onStep={() => step(1)}>
             1<ChevronRight />
           </Step>
         </Flex>
         <TypedReading letters={letters.map(({ symbol }) => symbol)} reading={reading} onReading={onReading} />
-        <Choice label="On">
+        <Choice label={t`On`}>
           {PLATES.map(({ on, label }) => (
             <Pick key={on} isOn={pencil.on === on} onPick={() => onPencil({ on })}>
               {label}
             </Pick>
           ))}
         </Choice>
-        <Choice label="Letter">
-          <Pick isOn={!pencil.ahead} onPick={() => onPencil({ ahead: false })}>
-            Behind
-          </Pick>
-          <Pick isOn={pencil.ahead} onPick={() => onPencil({ ahead: true })}>
-            Ahead
-          </Pick>
+        <Choice label={t`Letter`}>
+          <Pick isOn={!pencil.ahead} onPick={() => onPencil({ ahead: false })}>{t`Behind`}</Pick>
+          <Pick isOn={pencil.ahead} onPick={() => onPencil({ ahead: true })}>{t`Ahead`}</Pick>
         </Choice>
       </Flex>
-      <Flex gap="2" wrap="wrap" role="group" aria-label="Draw a line with">
+      <Flex gap="2" wrap="wrap" role="group" aria-label={t`Draw a line with`}>
         {letters.map(({ symbol, names }) => (
           <Button
             key={symbol}
@@ -109,7 +106,7 @@ export function PencilBar({
           </Button>
         ))}
         <Button variant="plain" h="52px" onClick={onRub}>
-          <Eraser /> Erase
+          <Eraser /> {t`Erase`}
         </Button>
       </Flex>
     </Flex>
@@ -173,7 +170,7 @@ function TypedReading({
         size="md"
         w="120px"
         h="44px"
-        aria-label="Reading"
+        aria-label={t`Reading`}
         aria-invalid={refusal !== null}
         placeholder="15 1/4"
         autoComplete="off"

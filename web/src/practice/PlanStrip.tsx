@@ -1,4 +1,5 @@
 import { Box } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { useRef } from "react";
 import type { Exercise } from "../api/client";
 import { color } from "../app/colors";
@@ -24,7 +25,7 @@ export function PlanStrip({ plan }: { plan: Exercise["plan"] }) {
   const wall = ABOVE + dimensions.length * ROW;
   return (
     <Box ref={frame} borderBottomWidth="1px">
-      <svg width="100%" height={wall + WALL + BESIDE + 6} role="img" aria-label="The wall on the plan">
+      <svg width="100%" height={wall + WALL + BESIDE + 6} role="img" aria-label={t`The wall on the plan`}>
         <Hatches />
         {beside.map(({ of, start, end }) => (
           <g key={of}>

@@ -1,4 +1,6 @@
 import { Box, Button, Flex, Grid, Heading, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import { Link, useSearchParams } from "react-router";
 import type { Job, Practice, PracticeLevel } from "../api/client";
 import { useJob } from "../api/queries";
@@ -22,17 +24,16 @@ export function PracticeScreen() {
     <Box p={{ base: "4", md: "8" }} maxW="1120px" w="full" overflowY="auto">
       <Flex align="end" gap="4" mb="4" wrap="wrap">
         <Box flex="1" minW="240px">
-          <Heading as="h1" fontFamily="heading" fontSize="34px" fontWeight="800">
-            Practice
-          </Heading>
+          <Heading as="h1" fontFamily="heading" fontSize="34px" fontWeight="800">{t`Practice`}</Heading>
           <Text color="faint">
-            Lay a wall out with tape and pencil; what is wrong is told by the mistake that gives exactly that
-            figure.
+            <Trans>
+              Lay a wall out with tape and pencil. Bluff names the mistake behind each wrong mark.
+            </Trans>
           </Text>
         </Box>
         <WhoseWays />
       </Flex>
-      <Shown asked={practice} what="Loading progress" trouble="Practice could not be read">
+      <Shown asked={practice} what={t`Loading progress`} trouble={t`Practice could not be read`}>
         {(found) => <Found practice={found} search={search} />}
       </Shown>
       {job && <WallsOf job={job} />}
@@ -44,7 +45,7 @@ export function PracticeScreen() {
 function Found({ practice, search }: { practice: Practice; search: URLSearchParams }) {
   return (
     <>
-      <Flex as="ol" direction="column" listStyleType="none" borderTopWidth="1px" aria-label="Exercises">
+      <Flex as="ol" direction="column" listStyleType="none" borderTopWidth="1px" aria-label={t`Exercises`}>
         {practice.levels.map((level) => (
           <LevelRow key={level.level} level={level} isNext={level.level === practice.next} search={search} />
         ))}
@@ -88,19 +89,17 @@ function LevelRow({
       </Box>
       <Box w="150px" flexShrink="0">
         {tries === 0 ? (
-          <Text color="faint" fontSize="14px">
-            Not done yet
-          </Text>
+          <Text color="faint" fontSize="14px">{t`Not done yet`}</Text>
         ) : (
           <>
             <Flex align="baseline" gap="1">
               <Figure text={`${best_percent}`} fontSize="22px" fontWeight="700" />
-              <Text fontSize="14px">% at best</Text>
+              <Text fontSize="14px">{t`% at best`}</Text>
             </Flex>
             <Text color="faint" fontSize="13px">
-              {tries === 1 ? "once" : `${tries} times`}
-              {seconds !== null && `, the last in ${lasted(seconds)}`}
-              {is_right && ", all right"}
+              {tries === 1 ? t`once` : t`${tries} times`}
+              {seconds !== null && <>, {t`the last in ${lasted(seconds)}`}</>}
+              {is_right && <>, {t`all right`}</>}
             </Text>
           </>
         )}
@@ -108,9 +107,9 @@ function LevelRow({
       <Button asChild size="md" variant={isNext ? "solid" : "outline"} w="76px" flexShrink="0" ms="auto">
         <Link
           to={addressOf(level, anyNumber(), search)}
-          aria-label={`${isNext ? "Next" : "Start"}: ${called}`}
+          aria-label={`${isNext ? t`Next` : t`Start`}: ${called}`}
         >
-          {isNext ? "Next" : "Start"}
+          {isNext ? t`Next` : t`Start`}
         </Link>
       </Button>
     </Flex>
@@ -120,20 +119,22 @@ function LevelRow({
 function Questions({ practice: { known }, search }: { practice: Practice; search: URLSearchParams }) {
   return (
     <Box as="section">
-      <Heading as="h2" fontSize="18px" fontWeight="700">
-        Questions
-      </Heading>
+      <Heading as="h2" fontSize="18px" fontWeight="700">{t`Questions`}</Heading>
       <Text mb="2">
-        Arithmetic, call-outs, counting, what each piece does and is called elsewhere, which way when. What
-        you did not know comes back soon, what you knew later each time.
+        <Trans>
+          Arithmetic, call-outs, counting, what each piece does and what other crews call it, and when to use
+          which way. What you miss comes back soon; what you know comes back later.
+        </Trans>
       </Text>
       <Flex align="center" gap="4">
         <Button asChild size="md" variant="outline">
-          <Link to={`/practice/questions?${search}`}>Ask me</Link>
+          <Link to={`/practice/questions?${search}`}>{t`Ask me`}</Link>
         </Button>
         <Text color="faint" fontSize="14px">
-          <Figure text={`${known.known}`} fontWeight="700" fontSize="18px" color="ink" /> of {known.topics}{" "}
-          topics known, {known.asked} asked
+          <Trans>
+            <Figure text={`${known.known}`} fontWeight="700" fontSize="18px" color="ink" /> of {known.topics}{" "}
+            topics known, {known.asked} asked
+          </Trans>
         </Text>
       </Flex>
     </Box>
@@ -144,9 +145,7 @@ function GoesWrong({ wrong }: { wrong: Practice["wrong"] }) {
   if (wrong.length === 0) return null;
   return (
     <Box as="section">
-      <Heading as="h2" fontSize="18px" fontWeight="700">
-        What goes wrong
-      </Heading>
+      <Heading as="h2" fontSize="18px" fontWeight="700">{t`What goes wrong`}</Heading>
       <Wrongs wrong={wrong.slice(0, 6)} />
     </Box>
   );
@@ -157,26 +156,24 @@ function Lately({ recent, search }: { recent: Practice["recent"]; search: URLSea
   if (recent.length === 0) return null;
   return (
     <Box as="section">
-      <Heading as="h2" fontSize="18px" fontWeight="700">
-        Lately
-      </Heading>
+      <Heading as="h2" fontSize="18px" fontWeight="700">{t`Recent`}</Heading>
       <Flex as="ul" direction="column" listStyleType="none">
         {recent.map(({ level, called, seed, percent, seconds, made_at }) => (
           <Flex as="li" key={made_at} align="baseline" gap="3" py="1" borderBottomWidth="1px">
             <Text flex="1" minW="0">
-              {called}, number {seed}
+              {t`${called}, number ${seed}`}
             </Text>
             <Text color="faint" fontSize="14px" whiteSpace="nowrap">
-              <Figure text={`${percent}`} fontWeight="700" color="ink" /> % in {lasted(seconds)}
+              <Trans>
+                <Figure text={`${percent}`} fontWeight="700" color="ink" /> % in {lasted(seconds)}
+              </Trans>
             </Text>
             <Link
               to={addressOf(level, seed, search)}
               onClick={() => forget(ownSource({ level, seed, ...whoseOf(search) }).key)}
-              aria-label={`Do ${called}, number ${seed}, again`}
+              aria-label={t`Do ${called}, number ${seed}, again`}
             >
-              <Text as="span" color="chalk" fontWeight="700">
-                Again
-              </Text>
+              <Text as="span" color="chalk" fontWeight="700">{t`Again`}</Text>
             </Link>
           </Flex>
         ))}
@@ -192,9 +189,9 @@ function WhoseWays() {
   const { standard, job } = whoseOf(search);
   const ofJob = useJob(job ?? "").data;
   const choices = [
-    { value: "", label: "The usual ways" },
+    { value: "", label: t`The usual ways` },
     ...(standards.data ?? []).map(({ name }) => ({ value: `standard ${name}`, label: name })),
-    ...(job ? [{ value: `job ${job}`, label: ofJob ? `As ${ofJob.job.name}` : "As the job" }] : []),
+    ...(job ? [{ value: `job ${job}`, label: ofJob ? t`As ${ofJob.job.name}` : t`As the job` }] : []),
   ];
   function choose(value: string) {
     const name = value.replace(/^\w+ /, "");
@@ -206,7 +203,7 @@ function WhoseWays() {
   return (
     <Box w="320px">
       <SelectField
-        label="Framed by"
+        label={t`Framed by`}
         value={job ? `job ${job}` : standard ? `standard ${standard}` : ""}
         choices={choices}
         onChoose={choose}
@@ -219,16 +216,16 @@ function WhoseWays() {
 function WallsOf({ job }: { job: string }) {
   const asked = useJob(job);
   return (
-    <Shown asked={asked} what="Reading the job" trouble="The job could not be read">
+    <Shown asked={asked} what={t`Loading the job`} trouble={t`The job could not be read`}>
       {(found: Job) => (
         <Box as="section" mt="6">
           <Heading as="h2" fontSize="18px" fontWeight="700" mb="2">
-            Walls of {found.job.name}
+            {t`Walls of ${found.job.name}`}
           </Heading>
           <Flex gap="2" wrap="wrap">
             {found.walls.map(({ id }) => (
               <Button key={id} asChild size="md" variant="outline" minW="52px">
-                <Link to={`/practice/wall/${encodeURIComponent(id)}?job=${job}`} aria-label={`Wall ${id}`}>
+                <Link to={`/practice/wall/${encodeURIComponent(id)}?job=${job}`} aria-label={t`Wall ${id}`}>
                   {id}
                 </Link>
               </Button>

@@ -1,4 +1,6 @@
 import { Box, Button, Flex, Heading, Input, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { Link, useSearchParams } from "react-router";
@@ -29,16 +31,18 @@ export function QuestionsScreen() {
   return (
     <Box p={{ base: "4", md: "8" }} maxW="760px" w="full" overflowY="auto">
       <Flex align="baseline" gap="4" mb="6">
-        <Heading as="h1" fontFamily="heading" fontSize="34px" fontWeight="800" flex="1">
-          Questions
-        </Heading>
+        <Heading
+          as="h1"
+          fontFamily="heading"
+          fontSize="34px"
+          fontWeight="800"
+          flex="1"
+        >{t`Questions`}</Heading>
         <Link to={`/practice?${search}`}>
-          <Text as="span" color="chalk" fontWeight="700">
-            Back to practice
-          </Text>
+          <Text as="span" color="chalk" fontWeight="700">{t`Back to practice`}</Text>
         </Link>
       </Flex>
-      <Shown asked={question} what="Thinking of a question" trouble="There is no question">
+      <Shown asked={question} what={t`Loading a question`} trouble={t`There is no question`}>
         {(found) => (
           <Asked
             key={asked.number}
@@ -75,7 +79,7 @@ function Asked({ question, whose, onNext }: { question: Question; whose: Whose; 
         {unparted(question.asks)}
       </Text>
       {question.choices.length > 0 ? (
-        <Flex direction="column" gap="2" align="stretch" maxW="420px" role="group" aria-label="Answers">
+        <Flex direction="column" gap="2" align="stretch" maxW="420px" role="group" aria-label={t`Answers`}>
           {question.choices.map((choice, number) => (
             <Button
               key={choice}
@@ -101,7 +105,7 @@ function Asked({ question, whose, onNext }: { question: Question; whose: Whose; 
             fontSize="24px"
             fontFamily="figure"
             fontWeight="700"
-            aria-label="Answer"
+            aria-label={t`Answer`}
             autoComplete="off"
             value={said}
             readOnly={came !== undefined}
@@ -113,9 +117,7 @@ function Asked({ question, whose, onNext }: { question: Question; whose: Whose; 
             size="md"
             variant="solid"
             disabled={!said.trim() || answer.isPending || came !== undefined}
-          >
-            Answer
-          </Button>
+          >{t`Answer`}</Button>
         </Flex>
       )}
       {answer.error && (
@@ -133,17 +135,15 @@ function Asked({ question, whose, onNext }: { question: Question; whose: Whose; 
         >
           <Text fontSize="20px" fontWeight="700">
             {came.is_right ? (
-              "Right."
+              t`Right.`
             ) : (
-              <>
+              <Trans>
                 It is <Figure text={came.answer} />.
-              </>
+              </Trans>
             )}
           </Text>
           <Text mb="3">{unparted(came.because)}</Text>
-          <Button autoFocus size="md" variant="solid" onClick={onNext}>
-            Next question
-          </Button>
+          <Button autoFocus size="md" variant="solid" onClick={onNext}>{t`Next question`}</Button>
         </Box>
       )}
     </Box>

@@ -1,4 +1,6 @@
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import { useQuery } from "@tanstack/react-query";
 import { Lightbulb, RotateCcw } from "lucide-react";
 import type { ReactNode } from "react";
@@ -37,7 +39,7 @@ export function SheetOnDeck({
     retry: false,
   });
   return (
-    <Shown asked={asked} what="Making the exercise" trouble="There is no such exercise">
+    <Shown asked={asked} what={t`Making the exercise`} trouble={t`There is no such exercise`}>
       {(exercise) => (
         <OnDeck exercise={exercise} source={source} title={title} teaches={teaches} onward={onward} />
       )}
@@ -102,14 +104,12 @@ function Head({ title, teaches, work }: { title: string; teaches: string | undef
         )}
       </Box>
       <Button variant="plain" disabled={!work.canStartOver} onClick={work.startOver}>
-        <RotateCcw /> Start over
+        <RotateCcw /> {t`Start over`}
       </Button>
       <Button variant="outline" size="md" disabled={!work.canAsk} onClick={work.askHint}>
-        <Lightbulb /> Hint
+        <Lightbulb /> {t`Hint`}
       </Button>
-      <Button variant="solid" size="md" disabled={!work.canHandIn} onClick={work.handIn}>
-        Hand in
-      </Button>
+      <Button variant="solid" size="md" disabled={!work.canHandIn} onClick={work.handIn}>{t`Hand in`}</Button>
     </Flex>
   );
 }
@@ -141,9 +141,11 @@ function Plates({ exercise, source, work }: { exercise: Exercise; source: Source
         onReading={read}
       />
       <Text px="4" py="2" fontSize="13px" color="faint" display={{ base: "none", md: "block" }}>
-        Point on a plate or type a reading, then press a letter; or type both, like 15 1/4 x. Keys: arrows a
-        sixteenth, with Shift an inch, Page Up and Down a foot; up and down change the plate, comma and full
-        stop the side.
+        <Trans>
+          Point on a plate or type a reading, then press a letter; or type both, like 15 1/4 x. Keys: arrows a
+          sixteenth, with Shift an inch, Page Up and Down a foot; up and down change the plate, comma and full
+          stop the side.
+        </Trans>
       </Text>
       <DrawnList
         marks={sheet.marks}

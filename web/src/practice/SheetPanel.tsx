@@ -1,4 +1,6 @@
 import { Box, Flex, Grid, Heading, Input, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import type { ReactNode } from "react";
 import type { Exercise, Grade } from "../api/client";
 import { Figure } from "../app/Figure";
@@ -28,7 +30,7 @@ export function SheetPanel({
   );
   return (
     <>
-      <Part title="Given">
+      <Part title={t`Given`}>
         <Grid as="dl" templateColumns="auto 1fr" columnGap="3" rowGap="1" lineHeight="1.25">
           {exercise.given.map(({ name, says }) => (
             <Box key={name} display="contents">
@@ -44,8 +46,8 @@ export function SheetPanel({
       </Part>
       {exercise.sums.length > 0 && (
         <>
-          <Part title="Rough openings">{fields(true)}</Part>
-          <Part title="Story pole" hint="As far as you like; an empty figure is not counted.">
+          <Part title={t`Rough openings`}>{fields(true)}</Part>
+          <Part title={t`Story pole`} hint={t`Fill in as much as you like. Blanks are not counted.`}>
             {fields(false)}
           </Part>
         </>
@@ -95,7 +97,9 @@ function Sums({
               {opening} <b>{capital(called)}</b>
               {graded && !graded.is_right && (
                 <Text as="span" color="crayon" ms="2">
-                  is <Figure text={graded.right.value.text} fontWeight="700" />
+                  <Trans>
+                    is <Figure text={graded.right.value.text} fontWeight="700" />
+                  </Trans>
                 </Text>
               )}
             </Text>

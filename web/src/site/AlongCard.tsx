@@ -1,7 +1,9 @@
+import { t } from "@lingui/core/macro";
 import { FolderDown } from "lucide-react";
 import { useEffect, useState } from "react";
 import type { Job, SiteWall } from "../api/client";
 import { PlainButton } from "../app/PlainButton";
+import { dateTime } from "../language/when";
 import look from "./AlongCard.module.css";
 import { canTakeAlong, lookWhatIsLeft, takeAlong, useAlong, useTaking } from "./along";
 import { useHeld } from "./useSite";
@@ -20,30 +22,31 @@ export function AlongCard({ job, walls }: { job: Job; walls: readonly SiteWall[]
   if (!canTakeAlong) return null;
   const isTaking = taking !== null && taking.trouble === null;
   return (
-    <section aria-label="On this device" className={look.along}>
+    <section aria-label={t`On this device`} className={look.along}>
       <PlainButton
         size="lg"
         disabled={isTaking}
         onClick={() => void takeAlong(job.id, job.revision, names, held)}
       >
-        <FolderDown /> {along ? "Update offline copy" : "Save for offline"}
+        <FolderDown /> {along ? t`Update offline copy` : t`Save for offline`}
       </PlainButton>
       <div role="status" className={look.says}>
         {isTaking ? (
-          <p>
-            {taking.done} of {taking.of} sheets
-          </p>
+          <p>{t`${taking.done} of ${taking.of} downloaded`}</p>
         ) : along ? (
           <p data-is-trouble={isOlder || undefined}>
-            On this device since {when(along.at)}, {size(along.bytes)}
-            {isOlder && "; the plan changed since"}
+            {isOlder
+              ? t`Saved ${when(along.at)}, ${size(along.bytes)}. The plan changed since.`
+              : t`Saved ${when(along.at)}, ${size(along.bytes)}`}
           </p>
         ) : (
-          <p className={look.faint}>Works here without a signal once saved.</p>
+          <p className={look.faint}>{t`Works here without a signal once saved.`}</p>
         )}
         {taking?.trouble && <p data-is-trouble>{taking.trouble}</p>}
         {isCleared && !along && (
-          <p data-is-trouble>This device deleted the offline copy to make room. Your entries are kept.</p>
+          <p
+            data-is-trouble
+          >{t`This device deleted the offline copy to make room. Your entries are kept.`}</p>
         )}
       </div>
     </section>
@@ -51,9 +54,9 @@ export function AlongCard({ job, walls }: { job: Job; walls: readonly SiteWall[]
 }
 
 function when(at: number): string {
-  return new Date(at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" });
+  return dateTime(at);
 }
 
 function size(bytes: number): string {
-  return `${(bytes / 1_000_000).toFixed(1)} MB`;
+  return t`${(bytes / 1_000_000).toFixed(1)} MB`;
 }

@@ -1,3 +1,5 @@
+import { t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import { useDrag } from "@use-gesture/react";
 import { ArrowLeft, Check, SkipForward } from "lucide-react";
 import { useEffect, useState } from "react";
@@ -7,6 +9,7 @@ import { PlainButton } from "../app/PlainButton";
 import { Shown } from "../app/Shown";
 import { useMay } from "../app/session";
 import { capital, useWords } from "../app/words";
+import { clockTime } from "../language/when";
 import { say, useWaiting, type Waiting } from "../outbox/outbox";
 import { BigFigure } from "./BigFigure";
 import look from "./Caller.module.css";
@@ -20,11 +23,11 @@ import { call, hush } from "./voice";
 import { useOpenWall } from "./WallScreen";
 
 const TURNS: Record<Stop["turn"], string> = {
-  strike: "Strike first",
-  meetings: "Ends and walls that meet",
-  openings: "Openings",
-  specials: "Specials",
-  layout: "Layout",
+  strike: t`Strike first`,
+  meetings: t`Ends and walls that meet`,
+  openings: t`Openings`,
+  specials: t`Specials`,
+  layout: t`Layout`,
 };
 
 /** How far a thumb moves, in pixels, that means to swipe. */
@@ -37,7 +40,7 @@ export function Caller() {
   const [over, setOver] = useState<readonly string[]>([]);
   const asked = useWalk(job.id, wall, job.revision, held, over);
   return (
-    <Shown asked={asked} what="Reading the tape" trouble="This wall could not be called">
+    <Shown asked={asked} what={t`Reading the tape`} trouble={t`This wall could not be called`}>
       {(walk) => <Walked job={job.id} walk={walk} held={held} over={over} onOver={setOver} />}
     </Shown>
   );
@@ -108,7 +111,7 @@ function Walked({ job, walk, held, over, onOver }: WalkedProps) {
     { axis: "x", filterTaps: true },
   );
 
-  if (!stop) return <p className={look.none}>This wall has no marks on these plates.</p>;
+  if (!stop) return <p className={look.none}>{t`This wall has no marks on these plates.`}</p>;
   return (
     <div {...drag()} className={look.caller}>
       <HeldSheet walk={walk} held={held} stop={stop} over={over} onOver={onOver} />
@@ -118,15 +121,17 @@ function Walked({ job, walk, held, over, onOver }: WalkedProps) {
         <NextButton stop={stop} left={left} isDone={done[place] ?? false} isAtEnd={isAtEnd} onNext={next} />
         <div className={look.others}>
           <PlainButton size="lg" disabled={place === 0} onClick={back}>
-            <ArrowLeft /> Back
+            <ArrowLeft /> {t`Back`}
           </PlainButton>
           <Changes right="record">
-            <PlainButton size="lg" disabled={!done[place]} onClick={() => mark(stop.turn === "strike")}>
-              Undo
-            </PlainButton>
+            <PlainButton
+              size="lg"
+              disabled={!done[place]}
+              onClick={() => mark(stop.turn === "strike")}
+            >{t`Undo`}</PlainButton>
           </Changes>
           <PlainButton size="lg" disabled={place === walk.stops.length - 1} onClick={() => go(place + 1)}>
-            <SkipForward /> Skip
+            <SkipForward /> {t`Skip`}
           </PlainButton>
         </div>
       </div>
@@ -157,9 +162,10 @@ function Called({
   isDone: boolean;
   waiting: readonly Waiting[];
 }) {
-  const { say: inWords } = useWords();
+  const { piece } = useWords();
   const from = walk.stops.find(({ id }) => id === stop.from_stop);
-  const plates = stop.marks.length === 2 ? "both plates" : `${stop.marks[0]?.plate ?? ""} plate`;
+  const plates =
+    stop.marks.length === 2 ? t`both plates` : piece(`${stop.marks[0]?.plate ?? "bottom"}_plate`);
   const isStruck = stop.turn === "strike";
   return (
     <div className={look.called}>
@@ -167,7 +173,7 @@ function Called({
         <p className={look.turn} data-is-struck={isStruck || undefined}>
           {TURNS[stop.turn]}
           {stop.opening && ` · ${stop.opening}`}
-          {from && ` · tape held on ${from.symbol} at ${from.at.text}`}
+          {from && <> · {t`tape held on ${from.symbol} at ${from.at.text}`}</>}
         </p>
         <p role="status" aria-live="polite">
           <BigFigure text={held.figures === "feet" ? stop.in_feet : stop.at.text} isStruck={isStruck} />
@@ -175,7 +181,9 @@ function Called({
         </p>
         {stop.other_line && (
           <p className={look.other}>
-            and a line at <b>{stop.other_line.text}</b>
+            <Trans>
+              and a line at <b>{stop.other_line.text}</b>
+            </Trans>
           </p>
         )}
       </div>
@@ -184,8 +192,7 @@ function Called({
         <div>
           <p className={look.name}>{capital(stop.name)}</p>
           <p className={look.side}>
-            {stop.ahead === null ? "" : stop.ahead ? "ahead, " : "behind, "}
-            {inWords(plates)}
+            {stop.ahead === null ? plates : stop.ahead ? t`ahead, ${plates}` : t`behind, ${plates}`}
           </p>
           {stop.lies && <p className={look.lies}>{stop.lies}</p>}
           <p className={look.marked}>{isThere && marked(stop, waiting)}</p>
@@ -196,9 +203,9 @@ function Called({
 }
 
 function marked(stop: Stop, waiting: readonly Waiting[]): string {
-  if (stop.turn === "strike") return "Struck.";
-  if (!stop.by) return waiting.length > 0 ? "Marked here just now." : "Marked.";
-  return `Marked by ${stop.by.name}, ${new Date(stop.by.at).toLocaleTimeString([], { timeStyle: "short" })}.`;
+  if (stop.turn === "strike") return t`Struck.`;
+  if (!stop.by) return waiting.length > 0 ? t`Marked here just now.` : t`Marked.`;
+  return t`Marked by ${stop.by.name}, ${clockTime(stop.by.at)}.`;
 }
 
 /** What came before on the walk and what comes next, small. */
@@ -207,8 +214,8 @@ function Neighbours({ walk, place, done }: { walk: Walk; place: number; done: re
   const after = walk.stops[nextOpen(done.with(place, true), place + 1) ?? -1];
   return (
     <div className={look.neighbours}>
-      <p>{before && `before ${before.at.text} ${before.symbol}`}</p>
-      <p>{after && `then ${after.at.text} ${after.symbol}`}</p>
+      <p>{before && t`before ${before.at.text} ${before.symbol}`}</p>
+      <p>{after && t`then ${after.at.text} ${after.symbol}`}</p>
     </div>
   );
 }
@@ -229,12 +236,12 @@ function NextButton({
 }) {
   const may = useMay("record");
   const label = isAtEnd
-    ? "All of it is marked"
+    ? t`All marked`
     : isThere || !may
-      ? "Next"
+      ? t`Next`
       : stop.turn === "strike"
-        ? "Struck"
-        : "Marked";
+        ? t`Struck`
+        : t`Marked`;
   return (
     <PlainButton variant="solid" className={look.next} onClick={onNext}>
       <span>
@@ -242,7 +249,7 @@ function NextButton({
         {label}
       </span>
       <span className={look.left}>
-        {isAtEnd ? "Go through it again, or on to the next wall." : `${left} to go`}
+        {isAtEnd ? t`Go through it again, or on to the next wall.` : t`${left} to go`}
       </span>
     </PlainButton>
   );

@@ -1,4 +1,5 @@
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { useQuery } from "@tanstack/react-query";
 import { CircleAlert, CircleCheck, CircleDashed, CircleDot } from "lucide-react";
 import { useEffect, useState } from "react";
@@ -8,6 +9,7 @@ import { Figure } from "../app/Figure";
 import { unparted } from "../app/figures";
 import { Shown } from "../app/Shown";
 import { SumColumn } from "../drawing/SumColumn";
+import { clockTime } from "../language/when";
 import { say, useWaiting, type Waiting } from "../outbox/outbox";
 import { CheckDrawing } from "./CheckDrawing";
 import { askHere, type Verdict as Judged } from "./core/ask";
@@ -20,10 +22,10 @@ import { useOpenWall } from "./WallScreen";
 const WORTH_SAYING = 1_500;
 
 const STATES = {
-  open: { icon: CircleDashed, color: "faint", says: "to read" },
-  good: { icon: CircleCheck, color: "ink", says: "right" },
-  "as-built": { icon: CircleDot, color: "warn", says: "as built" },
-  wrong: { icon: CircleAlert, color: "crayon", says: "wrong" },
+  open: { icon: CircleDashed, color: "faint", says: t`to read` },
+  good: { icon: CircleCheck, color: "ink", says: t`right` },
+  "as-built": { icon: CircleDot, color: "warn", says: t`as built` },
+  wrong: { icon: CircleAlert, color: "crayon", says: t`wrong` },
 } as const;
 
 /** The checks of a wall: where to hold the tape, what it read, and what that says. */
@@ -33,7 +35,7 @@ export function ChecksView() {
   // Kept here, not with what is shown: where the answer is asked for again, a reading must not go to another check.
   const [picked, pick] = useState<Picked>({ check: null, measure: null });
   return (
-    <Shown asked={asked} what="Laying out the checks" trouble="This wall could not be checked">
+    <Shown asked={asked} what={t`Laying out the checks`} trouble={t`This wall could not be checked`}>
       {(checks) => <All job={job} checks={checks} picked={picked} onPick={pick} />}
     </Shown>
   );
@@ -59,7 +61,7 @@ function All({
   const waiting = useWaiting(job.id);
   const found = checks.checks.find(({ id }) => id === picked.check);
   const check = found ?? checks.checks.find(({ state }) => state === "open") ?? checks.checks[0];
-  if (!check) return <Text p="4">There is nothing to check of this wall.</Text>;
+  if (!check) return <Text p="4">{t`There is nothing to check of this wall.`}</Text>;
   const open = check.measures.find(({ readings }) => readings.length === 0);
   const measure = check.measures.find(({ id }) => id === picked.measure) ?? open ?? check.measures[0];
   if (!measure) return null;
@@ -144,7 +146,7 @@ function CheckList({
   return (
     <Flex
       as="nav"
-      aria-label="Checks"
+      aria-label={t`Checks`}
       direction={{ base: "row", lg: "column" }}
       gap="1"
       p={{ base: "1", lg: "2" }}
@@ -214,10 +216,13 @@ function Measures({
               <Box textAlign="start" whiteSpace="normal">
                 <Text>{one.name}</Text>
                 <Text fontSize="14px" fontWeight="400" color="faint">
-                  {one.planned ? `the plan says ${one.planned.value.text}` : "whatever it is"}
-                  {last &&
-                    `, ${last.initials} ${new Date(last.at).toLocaleTimeString([], { timeStyle: "short" })}`}
-                  {one.readings.length > 1 && `, read ${one.readings.length} times`}
+                  {[
+                    one.planned ? t`plan ${one.planned.value.text}` : t`any reading`,
+                    last && `${last.initials} ${clockTime(last.at)}`,
+                    one.readings.length > 1 && t`read ${one.readings.length} times`,
+                  ]
+                    .filter(Boolean)
+                    .join(", ")}
                 </Text>
               </Box>
               {here || last ? (
@@ -275,7 +280,7 @@ function Verdict({ job, wall, check, isWaiting }: VerdictProps) {
   if (check.state === "open")
     return (
       <Text role="status" color="faint">
-        {read} of {check.measures.length} read
+        {t`${read} of ${check.measures.length} read`}
       </Text>
     );
   return <Says {...check} />;
@@ -300,10 +305,11 @@ function Here({ job, wall, check }: Omit<VerdictProps, "isWaiting">) {
   return (
     <>
       <Text role="status" fontSize="16px" color="faint">
-        Kept on this device
         {isPending
-          ? "; working out what it says …"
-          : !verdict && ". What it says comes once there is a signal."}
+          ? t`Saved on this device. Working out the result …`
+          : verdict
+            ? t`Saved on this device.`
+            : t`Saved on this device. The result follows once there is a signal.`}
       </Text>
       {verdict && <Says {...verdict} />}
     </>

@@ -1,17 +1,17 @@
 import { Box, Button, Flex, Grid, Heading, Text } from "@chakra-ui/react";
+import { plural, t } from "@lingui/core/macro";
 import { Check, Minus, Play, Plus, Ruler, Undo2 } from "lucide-react";
 import { type ReactNode, useState } from "react";
 import { Link } from "react-router";
 import type { Job, SiteDay, SiteTurn } from "../api/client";
 import { Changes } from "../app/Changes";
-import { countOf } from "../app/countOf";
 import { Empty } from "../app/Empty";
 import { Figure } from "../app/Figure";
 import { unparted } from "../app/figures";
 import { useOpenJob } from "../app/JobScreens";
 import { Shown } from "../app/Shown";
 import { useMay } from "../app/session";
-import { say, useWaiting } from "../outbox/outbox";
+import { sayTick, useWaiting } from "../outbox/outbox";
 import { dayName, endOf, timeOf } from "./clock";
 import { HandsChart } from "./HandsChart";
 import { SiteBar } from "./SiteBar";
@@ -26,8 +26,8 @@ export function DayScreen() {
   const asked = useDay(job.id, job.revision);
   return (
     <>
-      <SiteBar job={job} title="The day" back={{ to: "..", name: "All walls" }} />
-      <Shown asked={asked} what="Planning the day" trouble="The day could not be planned">
+      <SiteBar job={job} title={t`The day`} back={{ to: "..", name: t`All walls` }} />
+      <Shown asked={asked} what={t`Planning the day`} trouble={t`The day could not be planned`}>
         {(day) => <Planned job={job} day={day} />}
       </Shown>
     </>
@@ -41,20 +41,20 @@ function Planned({ job, day }: { job: Job; day: SiteDay }) {
   const then = turns.filter((turn) => !now.includes(turn));
   const days = [...new Set(then.map(({ begins }) => begins.on))];
   if (turns.length === 0)
-    return <Empty title="Every wall stands">There is nothing left to be done on this job.</Empty>;
+    return <Empty title={t`All walls are standing`}>{t`Nothing is left to do on this job.`}</Empty>;
   return (
     <Box flex="1" minH="0" overflowY="auto" px="3" pb="6" w="full">
       <Hands job={job} day={day} />
       <HandsChart day={day} turns={turns} />
       <Grid templateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1fr) 360px" }} columnGap="10">
         <Box>
-          <Part name={now[0] ? `${dayName(now[0].begins.on)}, from ${now[0].begins.clock}` : "Now"}>
+          <Part name={now[0] ? t`${dayName(now[0].begins.on)}, from ${now[0].begins.clock}` : t`Now`}>
             {now.map((turn) => (
               <NowRow key={`${turn.wall} ${turn.task}`} job={job.id} turn={turn} most={day.hands} />
             ))}
           </Part>
           {days.map((on, index) => (
-            <Part key={on} name={index === 0 && on === now[0]?.begins.on ? "Then" : dayName(on)}>
+            <Part key={on} name={index === 0 && on === now[0]?.begins.on ? t`Then` : dayName(on)}>
               {then
                 .filter(({ begins }) => begins.on === on)
                 .map((turn) => (
@@ -98,11 +98,11 @@ function Hands({ job, day: { hands, starts, ends } }: { job: Job; day: SiteDay }
   return (
     <Flex py="2" gap="3" align="center" justify="space-between" fontSize="17px">
       <Text>
-        <b>{hands}</b> {hands === 1 ? "person" : "people"}, {starts} to {ends}
+        <b>{plural(hands, { one: "# person", other: "# people" })}</b>, {t`${starts} to ${ends}`}
       </Text>
       {may && (
         <Button asChild size="lg" variant="plain">
-          <Link to={`/jobs/${job.id}/standards`}>Change</Link>
+          <Link to={`/jobs/${job.id}/standards`}>{t`Change`}</Link>
         </Button>
       )}
     </Flex>
@@ -115,7 +115,7 @@ function NowRow({ job, turn, most }: { job: string; turn: SiteTurn; most: number
   const [hands, setHands] = useState(turn.who.length);
   const isBegun = lastTick(waiting, turn.wall, turn.begin) ?? turn.begun !== null;
   const tick = (work: string, isDone: boolean, by?: number) =>
-    void say(job, {
+    void sayTick(job, work === turn.begin ? t`Started: ${turn.name}` : turn.name, {
       kind: "tick",
       wall: turn.wall,
       work,
@@ -132,13 +132,13 @@ function NowRow({ job, turn, most }: { job: string; turn: SiteTurn; most: number
           {turn.name}
         </Text>
         <Text fontSize="19px" color={turn.is_late ? "crayon" : undefined}>
-          {turn.is_late ? "longer than planned" : `until ${endOf(turn.ends)}`}
+          {turn.is_late ? t`longer than planned` : t`until ${endOf(turn.ends)}`}
         </Text>
       </Flex>
       <Short turn={turn} most={most} />
       {isBegun && (
         <Text fontSize="16px" color="faint">
-          Begun {turn.begun ? `${timeOf(turn.begun.at)}, ${turn.begun.name}` : "just now"}
+          {turn.begun ? t`Started ${timeOf(turn.begun.at)}, ${turn.begun.name}` : t`Started just now`}
         </Text>
       )}
       <Changes right="record">
@@ -147,31 +147,31 @@ function NowRow({ job, turn, most }: { job: string; turn: SiteTurn; most: number
             <>
               {turn.done ? (
                 <Button size="lg" variant="solid" onClick={() => turn.done && tick(turn.done, true)}>
-                  <Check /> Done
+                  <Check /> {t`Done`}
                 </Button>
               ) : (
                 <ToMarks wall={turn.wall} />
               )}
               <Button size="lg" onClick={() => tick(turn.begin, false)}>
-                <Undo2 /> Not begun
+                <Undo2 /> {t`Not started`}
               </Button>
             </>
           ) : (
             <>
               <Button
                 size="lg"
-                aria-label="One person fewer"
+                aria-label={t`One person fewer`}
                 disabled={hands <= 1}
                 onClick={() => setHands(hands - 1)}
               >
                 <Minus />
               </Button>
               <Button size="lg" variant="solid" onClick={() => tick(turn.begin, true, hands)}>
-                <Play /> Begin with {hands}
+                <Play /> {t`Start with ${hands}`}
               </Button>
               <Button
                 size="lg"
-                aria-label="One person more"
+                aria-label={t`One person more`}
                 disabled={hands >= most}
                 onClick={() => setHands(hands + 1)}
               >
@@ -190,7 +190,7 @@ function ToMarks({ wall }: { wall: string }) {
   return (
     <Button asChild size="lg" variant="solid">
       <Link to={`../walls/${encodeURIComponent(wall)}/marks`}>
-        <Ruler /> Its marks
+        <Ruler /> {t`Its marks`}
       </Link>
     </Button>
   );
@@ -204,12 +204,9 @@ function ThenRow({ turn, most, goesOn }: { turn: SiteTurn; most: number; goesOn:
         <Text fontFamily="heading" fontWeight="800" fontSize="20px" minW="34px">
           {turn.wall}
         </Text>
-        <Text flex="1">
-          {turn.name}
-          {goesOn && ", goes on"}
-        </Text>
+        <Text flex="1">{goesOn ? t`${turn.name}, continues` : turn.name}</Text>
         <Text color="faint" whiteSpace="nowrap">
-          {turn.takes}, {countOf(turn.who.length, "person", "people")}
+          {turn.takes}, {plural(turn.who.length, { one: "# person", other: "# people" })}
         </Text>
       </Flex>
       <Short turn={turn} most={most} />
@@ -223,8 +220,8 @@ function Short({ turn: { task, wants }, most }: { turn: SiteTurn; most: number }
   return (
     <Text fontSize="16px" color="crayon">
       {task === "raise"
-        ? `Takes ${wants} to lift: get ${wants - most} more, or wall jacks.`
-        : `Goes better with ${wants}.`}
+        ? t`Takes ${wants} to lift: get ${wants - most} more, or wall jacks.`
+        : t`Better with ${wants}.`}
     </Text>
   );
 }
@@ -236,16 +233,17 @@ function Lumber({ job, day: { deliveries } }: { job: string; day: SiteDay }) {
   });
   if (deliveries.length === 0) return null;
   return (
-    <Part name="Lumber that must be there">
+    <Part name={t`Lumber that must be there`}>
       {deliveries.map((load) => (
         <Box key={load.work} py="1" borderBottomWidth="1px">
-          <TickRow work={load.work} ticks={ticks}>
+          <TickRow work={load.work} name={t`Lumber for ${load.walls.join(", ")}`} ticks={ticks}>
             <Text fontSize="19px" fontWeight="700">
-              For {load.walls.join(", ")}
+              {t`For ${load.walls.join(", ")}`}
             </Text>
             <Text fontSize="17px">
-              {load.before ? `before ${dayName(load.before.on)} ${load.before.clock}` : "not needed any more"}
-              , {load.pounds} lb
+              {load.before
+                ? t`before ${dayName(load.before.on)} ${load.before.clock}, ${load.pounds} lb`
+                : t`no longer needed, ${load.pounds} lb`}
             </Text>
           </TickRow>
           <Grid
@@ -272,7 +270,7 @@ function Lumber({ job, day: { deliveries } }: { job: string; day: SiteDay }) {
 function Minutes({ job, day: { rates } }: { job: string; day: SiteDay }) {
   const may = useMay("change");
   return (
-    <Part name="The minutes it is made of">
+    <Part name={t`Minutes this is based on`}>
       {rates.map(({ name, minutes, is_guess: isGuess, now, because }) => (
         <Box key={name} py="1.5" borderBottomWidth="1px">
           <Flex gap="3" align="baseline" fontSize="17px">
@@ -286,7 +284,7 @@ function Minutes({ job, day: { rates } }: { job: string; day: SiteDay }) {
           </Flex>
           {(isGuess || because) && (
             <Text fontSize="15px" color="faint">
-              {isGuess && "A first guess"}
+              {isGuess && t`A first guess`}
               {isGuess && because && "; "}
               {because}
             </Text>
@@ -296,11 +294,12 @@ function Minutes({ job, day: { rates } }: { job: string; day: SiteDay }) {
       {may && (
         <Flex py="2" gap="3" align="center">
           <Button asChild size="lg" flexShrink="0">
-            <Link to={`/jobs/${job}/standards`}>Enter your own</Link>
+            <Link to={`/jobs/${job}/standards`}>{t`Enter your own`}</Link>
           </Button>
-          <Text fontSize="16px" color="faint">
-            What is begun and done here sets them right by itself.
-          </Text>
+          <Text
+            fontSize="16px"
+            color="faint"
+          >{t`They adjust to the starts and finishes recorded here.`}</Text>
         </Flex>
       )}
     </Part>

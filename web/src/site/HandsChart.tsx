@@ -1,6 +1,6 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
+import { plural, t } from "@lingui/core/macro";
 import type { SiteDay, SiteTurn } from "../api/client";
-import { countOf } from "../app/countOf";
 
 /** The first day, hand by hand: who does what from when to when. */
 export function HandsChart({ day, turns }: { day: SiteDay; turns: readonly SiteTurn[] }) {
@@ -103,5 +103,5 @@ function minutes(clock: string): number {
 
 function inWords(today: readonly SiteTurn[], hands: number): string {
   const walls = new Set(today.map(({ wall }) => wall)).size;
-  return `${countOf(hands, "person", "people")}, ${countOf(today.length, "task", "tasks")} on ${countOf(walls, "wall", "walls")}`;
+  return t`${plural(hands, { one: "# person", other: "# people" })}, ${plural(today.length, { one: "# task", other: "# tasks" })} on ${plural(walls, { one: "# wall", other: "# walls" })}`;
 }

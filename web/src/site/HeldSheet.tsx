@@ -1,3 +1,4 @@
+import { t } from "@lingui/core/macro";
 import { ChevronDown, ChevronUp, Volume2, VolumeX } from "lucide-react";
 import { useId, useState, useSyncExternalStore } from "react";
 import type { Stop, Walk } from "../api/client";
@@ -9,11 +10,11 @@ import { PickOne } from "./PickOne";
 import { hasVoice, onVoices } from "./voice";
 
 const REACHES = [
-  { value: "", label: "It reaches" },
-  { value: "16", label: "16 ft" },
-  { value: "25", label: "25 ft" },
-  { value: "30", label: "30 ft" },
-  { value: "35", label: "35 ft" },
+  { value: "", label: t`Long enough` },
+  { value: "16", label: t`16 ft` },
+  { value: "25", label: t`25 ft` },
+  { value: "30", label: t`30 ft` },
+  { value: "35", label: t`35 ft` },
 ];
 
 interface HeldSheetProps {
@@ -28,9 +29,17 @@ interface HeldSheetProps {
 export function HeldSheet({ walk, held, stop, over, onOver }: HeldSheetProps) {
   const [isOpen, setOpen] = useState(false);
   const id = useId();
-  const { say } = useWords();
+  const { piece } = useWords();
   const canSpeak = useSyncExternalStore(onVoices, hasVoice);
-  const plates = held.on === "both" ? "both plates" : `${held.on} plate`;
+  const plates = held.on === "both" ? t`both plates` : piece(`${held.on}_plate`);
+  const tape =
+    walk.hook === "start"
+      ? held.burn
+        ? t`Tape on the left end, burned an inch`
+        : t`Tape on the left end`
+      : held.burn
+        ? t`Tape on the right end, burned an inch`
+        : t`Tape on the right end`;
   return (
     <div className={look.sheet}>
       <div className={look.line}>
@@ -43,8 +52,7 @@ export function HeldSheet({ walk, held, stop, over, onOver }: HeldSheetProps) {
           onClick={() => setOpen(!isOpen)}
         >
           <span>
-            Tape on the {endOf(walk)}
-            {held.burn && ", burned an inch"} · {say(plates)}
+            {tape} · {plates}
           </span>
           {isOpen ? <ChevronUp aria-hidden /> : <ChevronDown aria-hidden />}
         </PlainButton>
@@ -52,7 +60,7 @@ export function HeldSheet({ walk, held, stop, over, onOver }: HeldSheetProps) {
           <PlainButton
             variant="plain"
             size="lg"
-            aria-label={held.isAloud ? "Be quiet" : "Call aloud"}
+            aria-label={held.isAloud ? t`Mute` : t`Call aloud`}
             aria-pressed={held.isAloud}
             onClick={() => hold({ isAloud: !held.isAloud })}
           >
@@ -67,73 +75,71 @@ export function HeldSheet({ walk, held, stop, over, onOver }: HeldSheetProps) {
 
 /** Everything about how the tape is held and the plates are walked. */
 function Choices({ id, walk, held, stop, over, onOver }: HeldSheetProps & { id: string }) {
-  const { say } = useWords();
+  const { piece } = useWords();
   return (
     <div id={id} className={look.choices}>
       <PickOne
-        label="The tape hooks on"
+        label={t`The tape hooks on`}
         value={walk.hook}
         choices={[
-          { value: "start", label: "Left end" },
-          { value: "end", label: "Right end" },
+          { value: "start", label: t`Left end` },
+          { value: "end", label: t`Right end` },
         ]}
         onPick={(hook) => hold({ hook: hook === walk.usual_hook ? null : hook })}
       />
       <PickOne
-        label="Held at"
+        label={t`Held at`}
         value={held.burn ? "burn" : "end"}
         choices={[
-          { value: "end", label: "Its end" },
-          { value: "burn", label: "Burn an inch" },
+          { value: "end", label: t`Its end` },
+          { value: "burn", label: t`Burn an inch` },
         ]}
         onPick={(how) => hold({ burn: how === "burn" })}
       />
       <PickOne
-        label="Plates"
+        label={t`Plates`}
         value={held.on}
         choices={[
-          { value: "both", label: "Both at once" },
-          { value: "bottom", label: say("{Bottom_plate}") },
-          { value: "top", label: say("{Top_plate}") },
+          { value: "both", label: t`Both at once` },
+          { value: "bottom", label: piece("Bottom_plate") },
+          { value: "top", label: piece("Top_plate") },
         ]}
         onPick={(on) => hold({ on })}
       />
       <PickOne
-        label="Order"
+        label={t`Order`}
         value={held.walk}
         choices={[
-          { value: "by-turn", label: "Layout last" },
-          { value: "along", label: "Straight along" },
+          { value: "by-turn", label: t`Layout last` },
+          { value: "along", label: t`Straight along` },
         ]}
         onPick={(how) => hold({ walk: how })}
       />
       <PickOne
-        label="Figures"
+        label={t`Figures`}
         value={held.figures}
         choices={[
-          { value: "inches", label: "Inches" },
-          { value: "feet", label: "Feet and inches" },
+          { value: "inches", label: t`Inches` },
+          { value: "feet", label: t`Feet and inches` },
         ]}
         onPick={(figures) => hold({ figures })}
       />
       <PickOne
-        label="The tape is"
+        label={t`Tape length`}
         value={held.reach === null ? "" : String(held.reach)}
         choices={REACHES}
         onPick={(reach) => hold({ reach: reach === "" ? null : Number(reach) })}
       />
       <div className={look.over}>
         <PlainButton size="lg" onClick={() => onOver([...over, stop.id])} disabled={over.includes(stop.id)}>
-          Start the tape over at {stop.symbol} {stop.at.text}
+          {t`Start the tape over at ${stop.symbol} ${stop.at.text}`}
         </PlainButton>
         {over.length > 0 && (
           <PlainButton size="lg" variant="plain" onClick={() => onOver([])}>
-            All from the {endOf(walk)}
+            {walk.hook === "start" ? t`All from the left end` : t`All from the right end`}
           </PlainButton>
         )}
       </div>
     </div>
   );
 }
-
-const endOf = ({ hook }: Walk) => (hook === "start" ? "left end" : "right end");

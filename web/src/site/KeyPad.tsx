@@ -1,4 +1,6 @@
 import { Box, Button, Flex, Grid, Input, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import { Delete } from "lucide-react";
 import { type FormEvent, useState } from "react";
 import { Figure } from "../app/Figure";
@@ -44,14 +46,16 @@ export function KeyPad({
     setText("");
   }
   return (
-    <Box as="form" aria-label={`${name}, keys`} onSubmit={enter}>
+    <Box as="form" aria-label={t`${name}, keys`} onSubmit={enter}>
       <Flex align="baseline" justify="space-between" gap="3" mb="1">
         <Text fontSize="17px" fontWeight="600">
           {name}
         </Text>
         {planned && (
           <Text color="faint" whiteSpace="nowrap">
-            plan <Figure text={planned} fontSize="19px" />
+            <Trans>
+              plan <Figure text={planned} fontSize="19px" />
+            </Trans>
           </Text>
         )}
       </Flex>
@@ -60,7 +64,7 @@ export function KeyPad({
         <Input
           inputMode="none"
           aria-label={name}
-          placeholder="inches, then the fraction"
+          placeholder={t`inches, then the fraction`}
           value={text}
           maxLength={20}
           onChange={(event) => {
@@ -82,7 +86,7 @@ export function KeyPad({
         <Button
           size="lg"
           variant="plain"
-          aria-label="Take back"
+          aria-label={t`Backspace`}
           disabled={!text}
           onClick={() => (fraction ? put(whole, "") : setText(text.slice(0, -1)))}
         >
@@ -90,9 +94,13 @@ export function KeyPad({
         </Button>
       </Flex>
       {isRefused && (
-        <Text id="no-reading" role="alert" color="crayon" fontSize="17px" mb="2">
-          “{text}” is not a reading. Type inches and a fraction, like 43 1/4.
-        </Text>
+        <Text
+          id="no-reading"
+          role="alert"
+          color="crayon"
+          fontSize="17px"
+          mb="2"
+        >{t`“${text}” is not a reading. Type inches and a fraction, like 43 1/4.`}</Text>
       )}
       <Keys onDigit={press} fraction={fraction} onFraction={(one) => put(whole, one)} canRead={text !== ""} />
     </Box>
@@ -123,16 +131,21 @@ function Keys({
         ))}
         <Key
           onPress={() => setParts(parts === 16 ? 32 : 16)}
-          label={`Show ${parts === 16 ? "32nds" : "16ths"}`}
+          label={parts === 16 ? t`Show 32nds` : t`Show 16ths`}
         >
           <Text as="span" fontSize="18px">
-            {parts === 16 ? "32nds" : "16ths"}
+            {parts === 16 ? t`32nds` : t`16ths`}
           </Text>
         </Key>
         <Key onPress={() => onDigit("0")}>0</Key>
-        <Button variant="solid" size="lg" h={KEY} fontSize="22px" type="submit" disabled={!canRead}>
-          Read
-        </Button>
+        <Button
+          variant="solid"
+          size="lg"
+          h={KEY}
+          fontSize="22px"
+          type="submit"
+          disabled={!canRead}
+        >{t`Read`}</Button>
       </Grid>
       <Grid templateColumns={`repeat(${parts === 16 ? 5 : 6}, 1fr)`} gap="1.5" mt="2">
         {fractions(parts).map((one) => (

@@ -1,3 +1,4 @@
+import { t } from "@lingui/core/macro";
 import { useOpenJob } from "../app/JobScreens";
 import { LogView } from "./LogView";
 import { SiteBar } from "./SiteBar";
@@ -8,7 +9,7 @@ export function LogScreen() {
   const { job } = useOpenJob();
   return (
     <>
-      <SiteBar job={job} title="Log" back={{ to: `/jobs/${job.id}/site`, name: "All walls" }} />
+      <SiteBar job={job} title={t`Site log`} back={{ to: `/jobs/${job.id}/site`, name: t`All walls` }} />
       <LogView job={job} />
     </>
   );

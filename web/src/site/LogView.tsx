@@ -1,4 +1,5 @@
 import { Box, Button, chakra, Flex, Heading, Input, Text, Textarea } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { Download as DownloadIcon, NotebookPen, Printer } from "lucide-react";
 import { type FormEvent, useDeferredValue, useId, useState } from "react";
 import { useSearchParams } from "react-router";
@@ -8,6 +9,7 @@ import { Download } from "../app/Download";
 import { FileButton } from "../app/FileButton";
 import { unparted } from "../app/figures";
 import { Shown } from "../app/Shown";
+import { fullDate } from "../language/when";
 import { say, sayWith, useWaiting, type Waiting } from "../outbox/outbox";
 import { timeOf } from "./clock";
 import { inWords } from "./NotKept";
@@ -36,8 +38,8 @@ export function LogView({ job, wall }: { job: Job; wall?: string }) {
           size="md"
           h="44px"
           flex="1 1 180px"
-          aria-label="Search the log"
-          placeholder="Words, a name, a wall"
+          aria-label={t`Search the log`}
+          placeholder={t`Text, a name or a wall`}
           maxLength={200}
           value={words}
           onChange={(event) => setWords(event.target.value)}
@@ -47,18 +49,12 @@ export function LogView({ job, wall }: { job: Job; wall?: string }) {
           size="md"
           h="44px"
           w="160px"
-          aria-label="Of this day only"
+          aria-label={t`Only this day`}
           value={day}
           onChange={(event) => setDay(event.target.value)}
         />
-        <Download
-          job={job.id}
-          file="site/log.csv"
-          asked={asked}
-          size="lg"
-          title="What is listed, for a spreadsheet"
-        >
-          <DownloadIcon /> CSV
+        <Download job={job.id} file="site/log.csv" asked={asked} size="lg" title={t`Export this list as CSV`}>
+          <DownloadIcon /> {t`CSV`}
         </Download>
         <Download
           job={job.id}
@@ -66,13 +62,13 @@ export function LogView({ job, wall }: { job: Job; wall?: string }) {
           asked={asked}
           size="lg"
           isOpened
-          title="What is listed, on paper"
+          title={t`Print this list`}
         >
-          <Printer /> Sheet
+          <Printer /> {t`Print`}
         </Download>
       </Flex>
       <NotSent waiting={waiting} logged={found.data ?? []} />
-      <Shown asked={found} what="Reading the log" trouble="The log could not be read">
+      <Shown asked={found} what={t`Loading the log`} trouble={t`The log could not be read`}>
         {(lines) =>
           lines.length > 0 ? (
             <Days job={job.id} lines={lines} isOfOne={wall !== undefined} />
@@ -92,10 +88,15 @@ function NotSent({ waiting, logged }: { waiting: readonly Waiting[]; logged: rea
   const unsent = waiting.filter(({ said }) => !keys.has(said.key));
   if (unsent.length === 0) return null;
   return (
-    <Box as="section" aria-label="Not sent yet" mt="3">
-      <Heading as="h2" fontFamily="heading" fontSize="18px" fontWeight="700" borderBottomWidth="1px" pb="1">
-        Not sent yet
-      </Heading>
+    <Box as="section" aria-label={t`Not sent yet`} mt="3">
+      <Heading
+        as="h2"
+        fontFamily="heading"
+        fontSize="18px"
+        fontWeight="700"
+        borderBottomWidth="1px"
+        pb="1"
+      >{t`Not sent yet`}</Heading>
       <Box as="ol" listStyleType="none">
         {unsent.toReversed().map((one) => (
           <Flex as="li" key={one.number} gap="3" py="2" borderBottomWidth="1px" align="baseline">
@@ -114,15 +115,15 @@ function NotSent({ waiting, logged }: { waiting: readonly Waiting[]; logged: rea
 }
 
 function Nothing({ isSought, isWaiting }: { isSought: boolean; isWaiting: boolean }) {
-  if (isSought) return <Text py="4">No entries match.</Text>;
+  if (isSought) return <Text py="4">{t`No entries match.`}</Text>;
   if (isWaiting) return null;
-  return <Text py="4">No entries yet. Marks, checks and finished work are listed here.</Text>;
+  return <Text py="4">{t`No entries yet. Marks, checks and finished work are listed here.`}</Text>;
 }
 
 function Days({ job, lines, isOfOne }: { job: string; lines: LogLine[]; isOfOne: boolean }) {
   const days = new Map<string, LogLine[]>();
   for (const line of lines) {
-    const day = new Date(line.at).toLocaleDateString([], { dateStyle: "full" });
+    const day = fullDate(line.at);
     days.set(day, [...(days.get(day) ?? []), line]);
   }
   return [...days].map(([day, of]) => (
@@ -148,7 +149,7 @@ function Days({ job, lines, isOfOne }: { job: string; lines: LogLine[]; isOfOne:
                 >
                   <chakra.img
                     src={`/api/jobs/${job}/site/pictures/${line.picture}.jpg`}
-                    alt={`Photograph by ${line.name}`}
+                    alt={t`Photograph by ${line.name}`}
                     loading="lazy"
                     maxH="180px"
                     mt="1"
@@ -181,7 +182,7 @@ function Note({ job, wall }: { job: Job; wall?: string }) {
     if (!words.trim() && !photo) return;
     const note = {
       kind: "note",
-      words: words.trim() || "Photograph",
+      words: words.trim() || t`Photograph`,
       ...(wall && { wall }),
       ...(piece && { piece }),
     } as const;
@@ -197,14 +198,14 @@ function Note({ job, wall }: { job: Job; wall?: string }) {
       const blob = await small(file);
       setPhoto({ blob, shown: await shownAtOnce(blob) });
     } catch {
-      setTrouble("This is no picture Bluff can read; take it again.");
+      setTrouble(t`Bluff cannot read this picture. Take it again.`);
     }
     setTaking(false);
   }
   return (
     <Changes right="record">
       <Flex as="form" direction="column" gap="2" pt="3" onSubmit={keep}>
-        <label htmlFor={id}>Note{piece && ` of ${piece}`}</label>
+        <label htmlFor={id}>{piece ? t`Note about ${piece}` : t`Note`}</label>
         <Textarea
           id={id}
           value={words}
@@ -216,9 +217,7 @@ function Note({ job, wall }: { job: Job; wall?: string }) {
           bg="raised"
           onChange={(event) => setWords(event.target.value)}
         />
-        {photo && (
-          <chakra.img src={photo.shown} alt="What goes with the note" maxH="160px" alignSelf="start" />
-        )}
+        {photo && <chakra.img src={photo.shown} alt={t`Goes with the note`} maxH="160px" alignSelf="start" />}
         {trouble && (
           <Text role="alert" color="crayon">
             {trouble}
@@ -226,11 +225,14 @@ function Note({ job, wall }: { job: Job; wall?: string }) {
         )}
         <Flex gap="2">
           <Button type="submit" size="lg" disabled={isTaking || (!words.trim() && !photo)}>
-            <NotebookPen /> Keep
+            <NotebookPen /> {t`Save note`}
           </Button>
-          <FileButton label="Photograph" accept="image/*" size="lg" onFile={(file) => void take(file)}>
-            Photograph
-          </FileButton>
+          <FileButton
+            label={t`Photograph`}
+            accept="image/*"
+            size="lg"
+            onFile={(file) => void take(file)}
+          >{t`Photograph`}</FileButton>
         </Flex>
       </Flex>
     </Changes>

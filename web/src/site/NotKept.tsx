@@ -1,3 +1,4 @@
+import { t } from "@lingui/core/macro";
 import { useEffect, useState } from "react";
 import type { Job } from "../api/client";
 import { PlainButton } from "../app/PlainButton";
@@ -11,24 +12,21 @@ export function NotKept({ job }: { job: Job }) {
   if (refused.length === 0) return null;
   return (
     <div role="alert" className={look.alert}>
-      <h2>Not saved</h2>
+      <h2>{t`Not saved`}</h2>
       {refused.map((one) => (
         <div key={one.number} className={look.refused}>
           <p>
             {inWords(one)}: {one.refused}
           </p>
           {one.photo && <Photo photo={one.photo} />}
-          <PlainButton size="lg" onClick={() => void retry(one.number)}>
-            Try again
-          </PlainButton>
+          <PlainButton size="lg" onClick={() => void retry(one.number)}>{t`Try again`}</PlainButton>
           {one.photo && (
-            <PlainButton size="lg" onClick={() => void retryWithoutPhoto(one.number)}>
-              Save without the photo
-            </PlainButton>
+            <PlainButton
+              size="lg"
+              onClick={() => void retryWithoutPhoto(one.number)}
+            >{t`Save without the photo`}</PlainButton>
           )}
-          <PlainButton size="lg" onClick={() => void discard(one.number)}>
-            Discard
-          </PlainButton>
+          <PlainButton size="lg" onClick={() => void discard(one.number)}>{t`Discard`}</PlainButton>
         </div>
       ))}
     </div>
@@ -47,25 +45,35 @@ function Photo({ photo }: { photo: Blob }) {
   }, [photo]);
   if (!shown) return null;
   return (
-    <a href={shown} download="photo.jpg" title="Download this photo">
-      <img src={shown} alt="Not saved yet" className={look.photo} />
+    <a href={shown} download="photo.jpg" title={t`Download this photo`}>
+      <img src={shown} alt={t`Not saved yet`} className={look.photo} />
     </a>
   );
 }
 
-/** An entry in words. */
-export function inWords({ said: one }: Waiting): string {
-  const of = "wall" in one && one.wall ? `Wall ${one.wall}, ` : "";
+/** An entry in words: the wall it is of, and what was entered. */
+export function inWords(entry: Waiting): string {
+  const { said } = entry;
+  const what = whatIsSaid(entry);
+  return "wall" in said && said.wall ? t`Wall ${said.wall}, ${what}` : what;
+}
+
+function whatIsSaid({ said: one, named }: Waiting): string {
   switch (one.kind) {
     case "mark":
-      return `${of}${one.plate} plate ${one.is_done ? "marked" : "struck"}`;
-    case "tick":
-      return `${of}${one.work}${one.is_done ? "" : ", not after all"}`;
+      if (one.plate === "top") return one.is_done ? t`top plate marked` : t`top plate struck`;
+      return one.is_done ? t`bottom plate marked` : t`bottom plate struck`;
+    case "tick": {
+      const work = named ?? one.work;
+      return one.is_done ? work : t`${work}: undone`;
+    }
     case "reading":
-      return `${of}${one.check} ${one.value}`;
+      return t`${one.check} read ${one.value}`;
     case "cut":
-      return `${of}${one.name} ${one.is_done ? "cut" : "not cut"} off board ${one.board}`;
+      return one.is_done
+        ? t`${one.name} cut off board ${one.board}`
+        : t`${one.name} not cut off board ${one.board}`;
     case "note":
-      return `${of}${one.piece ? `${one.piece}, ` : ""}“${one.words}”`;
+      return [one.piece, t`“${one.words}”`].filter(Boolean).join(", ");
   }
 }

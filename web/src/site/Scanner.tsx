@@ -1,3 +1,4 @@
+import { t } from "@lingui/core/macro";
 import { ScanQrCode, X } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
@@ -22,7 +23,7 @@ export function ScanButton() {
         variant="plain"
         size="lg"
         className={bar.square}
-        aria-label="Scan a code"
+        aria-label={t`Scan a code`}
         onClick={() => open(true)}
       >
         <ScanQrCode />
@@ -54,15 +55,15 @@ function Scanner({ onClose }: { onClose: () => void }) {
   }, [navigate, onClose]);
 
   return (
-    <div role="dialog" aria-modal aria-label="Scan a code" className={look.scanner}>
+    <div role="dialog" aria-modal aria-label={t`Scan a code`} className={look.scanner}>
       <div className={look.head}>
         <p role="status">
           {trouble ??
             (isOurs
-              ? "Hold a sheet’s or a label’s code before the camera."
-              : "This code is none of Bluff’s sheets or labels.")}
+              ? t`Hold a sheet’s or a label’s code before the camera.`
+              : t`This code is not from a Bluff sheet or label.`)}
         </p>
-        <PlainButton size="lg" aria-label="Close" onClick={onClose}>
+        <PlainButton size="lg" aria-label={t`Close`} onClick={onClose}>
           <X />
         </PlainButton>
       </div>
@@ -98,7 +99,7 @@ async function watch(
 function why(error: unknown): string {
   const name = error instanceof DOMException ? error.name : "";
   if (name === "NotAllowedError")
-    return "The camera is not allowed to this page; allow it beside the address.";
-  if (name === "NotFoundError") return "This device has no camera; pick the wall from the list.";
-  return "The camera could not be opened; pick the wall from the list.";
+    return t`This page may not use the camera. Allow it next to the address bar.`;
+  if (name === "NotFoundError") return t`This device has no camera; pick the wall from the list.`;
+  return t`The camera could not be opened; pick the wall from the list.`;
 }

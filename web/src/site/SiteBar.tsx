@@ -1,3 +1,5 @@
+import { plural, t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import { ArrowLeft, CloudUpload, WifiOff } from "lucide-react";
 import { type ReactNode, useSyncExternalStore } from "react";
 import { Link } from "react-router";
@@ -13,10 +15,16 @@ import frame from "./SiteFrame.module.css";
 export function Full() {
   const unwritten = useUnwritten();
   if (unwritten === 0) return null;
+  const entries = plural(unwritten, {
+    one: "# entry is not saved yet",
+    other: "# entries are not saved yet",
+  });
   return (
     <p role="alert" className={frame.alert}>
-      This device is full: <b>{unwritten}</b> {unwritten === 1 ? "entry is" : "entries are"} not saved yet.
-      Keep this page open, and make room on the device or go where there is a signal.
+      <Trans>
+        This device is full: <b>{entries}</b>. Keep this page open, and make room on the device or go where
+        there is a signal.
+      </Trans>
     </p>
   );
 }
@@ -72,12 +80,12 @@ function OnThisDevice({ job }: { job: Job }) {
     <div role="status" className={look.waiting}>
       {hasSignal ? <CloudUpload size={18} aria-hidden /> : <WifiOff size={18} aria-hidden />}
       <p>
-        {!hasSignal && "no signal"}
+        {!hasSignal && t`no signal`}
         {!hasSignal && count > 0 && ", "}
         {count > 0 && (
-          <>
+          <Trans>
             <b>{count}</b> on this device
-          </>
+          </Trans>
         )}
       </p>
     </div>

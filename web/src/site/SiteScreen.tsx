@@ -1,3 +1,4 @@
+import { t } from "@lingui/core/macro";
 import { CalendarClock, ClipboardList } from "lucide-react";
 import { Link } from "react-router";
 import type { Job, Site, SiteWall } from "../api/client";
@@ -7,7 +8,6 @@ import { Fractions } from "../app/Fractions";
 import { useOpenJob } from "../app/JobScreens";
 import { buttonLook, PlainButton } from "../app/PlainButton";
 import { Shown } from "../app/Shown";
-import { capital } from "../app/words";
 import { AlongCard } from "./AlongCard";
 import { SiteBar } from "./SiteBar";
 import look from "./SiteScreen.module.css";
@@ -21,20 +21,20 @@ export function SiteScreen() {
   return (
     <>
       <SiteBar job={job} title={job.job.name} />
-      <Shown asked={asked} what="Walking the walls" trouble="The site could not be opened">
+      <Shown asked={asked} what={t`Loading the walls`} trouble={t`The site could not be opened`}>
         {({ walls, stages }) =>
           walls.length === 0 ? (
-            <Empty title="No walls yet">
-              Draw the walls under Plan; they come here in the order they are framed.
-            </Empty>
+            <Empty
+              title={t`No walls yet`}
+            >{t`Draw walls under Plan. They are listed here in framing order.`}</Empty>
           ) : (
             <div className={look.site}>
-              <nav aria-label="Of this job" className={look.ways}>
+              <nav aria-label={t`This job`} className={look.ways}>
                 <Link to="day" className={buttonLook("outline", "lg")}>
-                  <CalendarClock /> The day
+                  <CalendarClock /> {t`The day`}
                 </Link>
                 <Link to="log" className={buttonLook("outline", "lg")}>
-                  <ClipboardList /> Site log
+                  <ClipboardList /> {t`Site log`}
                 </Link>
               </nav>
               <AlongCard job={job} walls={walls} />
@@ -50,6 +50,17 @@ export function SiteScreen() {
     </>
   );
 }
+
+type Stage = Site["stages"][number];
+
+/** How far a wall is, as it is called on its button. */
+const STAGES: Record<Stage, string> = {
+  cut: t`Cut`,
+  framed: t`Framed`,
+  checked: t`Checked`,
+  sheathed: t`Sheathed`,
+  standing: t`Standing`,
+};
 
 function WallRow({
   job,
@@ -73,9 +84,9 @@ function WallRow({
           <Fractions text={wall.length.text} />
         </span>
         <span className={look.state}>
-          <b>{wall.written === wall.marks ? "marked" : `${wall.written} of ${wall.marks} marks`}</b>
+          <b>{wall.written === wall.marks ? t`marked` : t`${wall.written} of ${wall.marks} marks`}</b>
           <span data-is-trouble={isTrouble || undefined}>
-            {wall.to_strike > 0 ? `${wall.to_strike} to strike` : checked(wall)}
+            {wall.to_strike > 0 ? t`${wall.to_strike} to strike` : checked(wall)}
           </span>
         </span>
       </Link>
@@ -90,9 +101,9 @@ function WallRow({
                 variant={is ? "solid" : "outline"}
                 aria-pressed={is}
                 title={is ? ticks.by(stage) : undefined}
-                onClick={() => ticks.tick(stage)}
+                onClick={() => ticks.tick(stage, STAGES[stage])}
               >
-                {capital(stage)}
+                {STAGES[stage]}
               </PlainButton>
             );
           })}
@@ -105,5 +116,5 @@ function WallRow({
 function checked({ checks }: SiteWall): string {
   const right = (checks.good ?? 0) + (checks["as-built"] ?? 0);
   const all = Object.values(checks).reduce((sum, count) => sum + count, 0);
-  return checks.wrong ? `${checks.wrong} wrong` : `${right} of ${all} checks right`;
+  return checks.wrong ? t`${checks.wrong} wrong` : t`${right} of ${all} checks right`;
 }

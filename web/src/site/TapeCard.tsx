@@ -1,4 +1,5 @@
 import { Button, Flex, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { BatteryLow, Bluetooth, BluetoothOff } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import type { Measure } from "../api/client";
@@ -19,13 +20,12 @@ export function TapeCard({ measure, onRead }: { measure: Measure; onRead: (value
     return tape?.connect((event) => {
       setTrouble(null);
       if (event.kind === "reading") read.current(asKeyed(event.inches));
-      if (event.kind === "missed")
-        setTrouble("It read nothing: hold it still, out of the sun, and press again.");
+      if (event.kind === "missed") setTrouble(t`No reading. Hold it still, out of the sun, and press again.`);
       if (event.kind === "connected") setBattery(event.battery);
       if (event.kind === "battery") setBattery(event.percent);
       if (event.kind === "lost") {
         setTape(null);
-        setTrouble("Tape disconnected. Type the readings, or connect it again.");
+        setTrouble(t`Tape disconnected. Type the readings, or connect it again.`);
       }
     });
   }, [tape]);
@@ -35,12 +35,13 @@ export function TapeCard({ measure, onRead }: { measure: Measure; onRead: (value
         {tape ? (
           <>
             <Button size="lg" onClick={() => setTape(null)}>
-              <BluetoothOff /> Let go of {tape.name}
+              <BluetoothOff /> {t`Disconnect ${tape.name}`}
             </Button>
             {tape.press && (
-              <Button size="lg" onClick={() => tape.press?.(measure.planned?.value.inches ?? 2)}>
-                Press its button
-              </Button>
+              <Button
+                size="lg"
+                onClick={() => tape.press?.(measure.planned?.value.inches ?? 2)}
+              >{t`Press its button`}</Button>
             )}
           </>
         ) : (
@@ -52,7 +53,7 @@ export function TapeCard({ measure, onRead }: { measure: Measure; onRead: (value
         )}
         {tape && battery !== null && isLow(battery) && (
           <Flex align="center" gap="1" color="warn" fontWeight="600">
-            <BatteryLow aria-hidden /> {battery} % left
+            <BatteryLow aria-hidden /> {t`${battery} % left`}
           </Flex>
         )}
       </Flex>

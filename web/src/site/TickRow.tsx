@@ -4,8 +4,16 @@ import type { ReactNode } from "react";
 import { Changes } from "../app/Changes";
 import type { Ticks } from "./useTicks";
 
+interface TickProps {
+  work: string;
+  /** What it is called in the list of what is not sent yet. */
+  name: string;
+  ticks: Ticks;
+  children: ReactNode;
+}
+
 /** A line that is ticked off by pressing it anywhere, with who ticked it and when. */
-export function TickRow({ work, ticks, children }: { work: string; ticks: Ticks; children: ReactNode }) {
+export function TickRow({ work, name, ticks, children }: TickProps) {
   const isDone = ticks.isDone(work);
   return (
     <Changes right="record">
@@ -22,7 +30,7 @@ export function TickRow({ work, ticks, children }: { work: string; ticks: Ticks;
         whiteSpace="normal"
         fontWeight="500"
         aria-pressed={isDone}
-        onClick={() => ticks.tick(work)}
+        onClick={() => ticks.tick(work, name)}
       >
         <Flex
           align="center"
@@ -52,7 +60,7 @@ export function TickRow({ work, ticks, children }: { work: string; ticks: Ticks;
 }
 
 /** One of several alike, ticked off by its name. */
-export function TickSquare({ work, ticks, children }: { work: string; ticks: Ticks; children: ReactNode }) {
+export function TickSquare({ work, name, ticks, children }: TickProps) {
   const isDone = ticks.isDone(work);
   return (
     <Changes right="record">
@@ -62,7 +70,7 @@ export function TickSquare({ work, ticks, children }: { work: string; ticks: Tic
         variant={isDone ? "solid" : "outline"}
         aria-pressed={isDone}
         title={isDone ? ticks.by(work) : undefined}
-        onClick={() => ticks.tick(work)}
+        onClick={() => ticks.tick(work, name)}
       >
         {isDone ? <Check aria-hidden /> : <Square aria-hidden />}
         {children}

@@ -1,3 +1,4 @@
+import { t } from "@lingui/core/macro";
 import { Fragment } from "react";
 import { Link, Outlet, useMatch, useOutletContext, useParams } from "react-router";
 import type { Job } from "../api/client";
@@ -7,11 +8,11 @@ import { SiteBar } from "./SiteBar";
 import look from "./WallScreen.module.css";
 
 const VIEWS = [
-  { view: "marks", name: "Marks" },
-  { view: "build", name: "Build" },
-  { view: "checks", name: "Checks" },
-  { view: "raise", name: "Raise" },
-  { view: "log", name: "Log" },
+  { view: "marks", name: t`Marks` },
+  { view: "build", name: t`Build` },
+  { view: "checks", name: t`Checks` },
+  { view: "raise", name: t`Raise` },
+  { view: "log", name: t`Log` },
 ] as const;
 
 /** The wall a view of the site is about, and its job. */
@@ -33,8 +34,8 @@ export function WallScreen() {
   const to = (view: string) => `/jobs/${job.id}/site/walls/${encodeURIComponent(wall)}/${view}`;
   return (
     <>
-      <SiteBar job={job} title={`Wall ${wall}`} back={{ to: `/jobs/${job.id}/site`, name: "All walls" }}>
-        <nav aria-label="Of this wall" className={look.views}>
+      <SiteBar job={job} title={t`Wall ${wall}`} back={{ to: `/jobs/${job.id}/site`, name: t`All walls` }}>
+        <nav aria-label={t`This wall`} className={look.views}>
           {VIEWS.map(({ view, name }) => (
             <Link key={view} to={to(view)} aria-current={view === here ? "page" : undefined}>
               {name}

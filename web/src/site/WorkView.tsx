@@ -1,8 +1,9 @@
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { plural, t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import { NotebookPen, Scissors, TriangleAlert } from "lucide-react";
 import { Link, useSearchParams } from "react-router";
 import type { Job, WallWork } from "../api/client";
-import { countOf } from "../app/countOf";
 import { Figure } from "../app/Figure";
 import { unparted } from "../app/figures";
 import { Shown } from "../app/Shown";
@@ -17,7 +18,7 @@ export function BuildView() {
   const { job, wall } = useOpenWall();
   const asked = useWork(job.id, wall, job.revision);
   return (
-    <Shown asked={asked} what="Laying out the steps" trouble="This wall could not be opened">
+    <Shown asked={asked} what={t`Laying out the steps`} trouble={t`This wall could not be opened`}>
       {(work) => <Build job={job} work={work} />}
     </Shown>
   );
@@ -32,7 +33,7 @@ function ThisPiece({ work: { wall, steps } }: { work: WallWork }) {
   return (
     <Box
       as="section"
-      aria-label="This piece"
+      aria-label={t`This piece`}
       mt="3"
       p="3"
       borderWidth="2px"
@@ -45,18 +46,18 @@ function ThisPiece({ work: { wall, steps } }: { work: WallWork }) {
             {capital(found.name)}, {found.board}
           </Text>
           <Figure text={found.length} fontSize="44px" fontWeight="800" lineHeight="1.1" />
-          <Text fontSize="17px">
-            {unparted(piece)}: goes in with “{step.name}”.
-          </Text>
+          <Text fontSize="17px">{t`${unparted(piece)}: goes in with “${step.name}”.`}</Text>
           <Button asChild size="lg" mt="2">
             <Link to={`../log?piece=${encodeURIComponent(piece)}`} relative="path">
-              <NotebookPen /> Note of it
+              <NotebookPen /> {t`Add a note`}
             </Link>
           </Button>
         </>
       ) : (
         <Text fontSize="17px" color="crayon">
-          Wall {wall} has no piece {piece} any more: the plan changed since its label was printed.
+          <Trans>
+            Wall {wall} has no piece {piece} any more: the plan changed since its label was printed.
+          </Trans>
         </Text>
       )}
     </Box>
@@ -71,12 +72,12 @@ function Build({ job, work }: { job: Job; work: WallWork }) {
       <Flex py="3">
         <Button asChild size="lg">
           <Link to={`/jobs/${job.id}/cut?wall=${encodeURIComponent(work.wall)}`}>
-            <Scissors /> Cut its boards
+            <Scissors /> {t`Cut its boards`}
           </Link>
         </Button>
       </Flex>
       {work.packs.length > 0 && (
-        <Part name="Built before">
+        <Part name={t`Built before`}>
           {work.packs.map((pack) => {
             const left = pack.places.filter(({ work: name }) => !ticks.isDone(name)).length;
             return (
@@ -86,7 +87,7 @@ function Build({ job, work }: { job: Job; work: WallWork }) {
                     {capital(pack.name)}
                   </Text>
                   <Text fontSize="17px" color={left ? "ink" : "faint"} whiteSpace="nowrap">
-                    {left ? `${left} to build` : "all built"}
+                    {left ? t`${left} to build` : t`all built`}
                   </Text>
                 </Flex>
                 <Text color="faint" fontSize="16px">
@@ -94,7 +95,7 @@ function Build({ job, work }: { job: Job; work: WallWork }) {
                 </Text>
                 <Flex wrap="wrap" gap="1" mt="1">
                   {pack.places.map(({ work: name, place }) => (
-                    <TickSquare key={name} work={name} ticks={ticks}>
+                    <TickSquare key={name} work={name} name={`${capital(pack.name)} ${place}`} ticks={ticks}>
                       {place}
                     </TickSquare>
                   ))}
@@ -105,7 +106,7 @@ function Build({ job, work }: { job: Job; work: WallWork }) {
         </Part>
       )}
       {work.headers.length > 0 && (
-        <Part name="Headers, as they are made">
+        <Part name={t`Headers, as they are made`}>
           {work.headers.map(({ opening, header, steps }) => (
             <Box key={opening} py="2" borderBottomWidth="1px">
               <Text fontSize="18px" fontWeight="700">
@@ -120,10 +121,10 @@ function Build({ job, work }: { job: Job; work: WallWork }) {
           ))}
         </Part>
       )}
-      <Part name="Step by step">
+      <Part name={t`Step by step`}>
         {work.steps.map((step) => (
           <Box key={step.work} py="2" borderBottomWidth="1px">
-            <TickRow work={step.work} ticks={ticks}>
+            <TickRow work={step.work} name={step.name} ticks={ticks}>
               <Text fontFamily="heading" fontSize="22px" fontWeight="800">
                 {step.name}
               </Text>
@@ -144,7 +145,7 @@ function Build({ job, work }: { job: Job; work: WallWork }) {
             </Box>
             {step.nails.length > 0 && (
               <Text color="faint" fontSize="16px">
-                16d: {step.nails.map(({ joint, count }) => `${count} ${joint}`).join(", ")}
+                {t`16d: ${step.nails.map(({ joint, count }) => `${count} ${joint}`).join(", ")}`}
               </Text>
             )}
             <Caution>{step.caution}</Caution>
@@ -160,7 +161,7 @@ export function RaiseView() {
   const { job, wall } = useOpenWall();
   const asked = useWork(job.id, wall, job.revision);
   return (
-    <Shown asked={asked} what="Weighing the wall" trouble="This wall could not be opened">
+    <Shown asked={asked} what={t`Weighing the wall`} trouble={t`This wall could not be opened`}>
       {(work) => <Raise job={job} work={work} />}
     </Shown>
   );
@@ -172,25 +173,25 @@ function Raise({ job, work }: { job: Job; work: WallWork }) {
   return (
     <Box flex="1" minH="0" overflowY="auto" px="3" pb="6" maxW="880px" w="full">
       <Flex gap="6" py="3" wrap="wrap">
-        <Weight name="Bare" {...bare} />
-        {sheeted.pounds !== bare.pounds && <Weight name="With its sheets" {...sheeted} />}
+        <Weight name={t`Bare`} {...bare} />
+        {sheeted.pounds !== bare.pounds && <Weight name={t`With its sheets`} {...sheeted} />}
       </Flex>
       {says.map((line) => (
         <Text key={line} fontSize="18px" py="0.5">
           {unparted(line)}
         </Text>
       ))}
-      <Caution>Walls are heavy and fall: nobody stands under one or beyond its bottom plate.</Caution>
-      <Part name="Before anybody lifts">
+      <Caution>{t`Walls are heavy and fall: nobody stands under one or beyond its bottom plate.`}</Caution>
+      <Part name={t`Before you lift`}>
         {before.map((one) => (
-          <TickRow key={one.work} work={one.work} ticks={ticks}>
+          <TickRow key={one.work} work={one.work} name={one.says} ticks={ticks}>
             <Text fontSize="18px">{unparted(one.says)}</Text>
           </TickRow>
         ))}
       </Part>
-      <Part name="Once it is up">
+      <Part name={t`Once it is up`}>
         {after.map((one) => (
-          <TickRow key={one.work} work={one.work} ticks={ticks}>
+          <TickRow key={one.work} work={one.work} name={one.says} ticks={ticks}>
             <Text fontSize="18px">{unparted(one.says)}</Text>
           </TickRow>
         ))}
@@ -206,13 +207,13 @@ function Weight({ name, pounds, hands }: { name: string; pounds: number; hands: 
         {name}
       </Text>
       <Figure
-        text={countOf(hands, "person", "people")}
+        text={plural(hands, { one: "# person", other: "# people" })}
         display="block"
         fontSize="44px"
         fontWeight="800"
         lineHeight="1.1"
       />
-      <Text fontSize="18px">{pounds} lb</Text>
+      <Text fontSize="18px">{t`${pounds} lb`}</Text>
     </Box>
   );
 }

@@ -1,3 +1,4 @@
+import { t } from "@lingui/core/macro";
 import { version } from "pyodide/package.json";
 import { create, useStore } from "zustand";
 import type { HeldWalk } from "../api/client";
@@ -210,8 +211,8 @@ async function moved(from: Cache, to: Cache): Promise<void> {
 
 function why(error: unknown): string {
   if (error instanceof DOMException && error.name === "QuotaExceededError")
-    return "This device is full. Make room on it, then save the job for offline again. Your entries are safe.";
-  return "Some of it could not be downloaded. Go where there is a signal and save it again.";
+    return t`This device is full. Make room on it, then save the job for offline again. Your entries are safe.`;
+  return t`Some of it could not be downloaded. Go where there is a signal and save it again.`;
 }
 
 /** Leave every job behind, as when somebody signs out. */

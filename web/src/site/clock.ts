@@ -1,5 +1,8 @@
 /** Times as a device on the site shows them. */
 
+import { t } from "@lingui/core/macro";
+import { clock24, dayOfYear, weekday } from "../language/when";
+
 /** A moment with the offset of the clock it is read on, so that nobody else's day is planned. */
 export function onThisClock(moment: Date): string {
   const ahead = -moment.getTimezoneOffset();
@@ -11,7 +14,7 @@ export function onThisClock(moment: Date): string {
 
 /** The time of day something was said. */
 export function timeOf(at: string): string {
-  return new Date(at).toLocaleTimeString([], { timeStyle: "short", hour12: false });
+  return clock24(at);
 }
 
 function dateOf(on: string): Date {
@@ -22,13 +25,13 @@ function dateOf(on: string): Date {
 /** A day by its name: today, or its weekday and date. */
 export function dayName(on: string, today: Date = new Date()): string {
   const date = dateOf(on);
-  if (date.toDateString() === today.toDateString()) return "Today";
-  return date.toLocaleDateString([], { weekday: "long", day: "numeric", month: "long" });
+  if (date.toDateString() === today.toDateString()) return t`Today`;
+  return dayOfYear(date);
 }
 
 /** When something ends: the clock, and the weekday where that is not today. */
 export function endOf({ on, clock }: { on: string; clock: string }, today: Date = new Date()): string {
   const date = dateOf(on);
   if (date.toDateString() === today.toDateString()) return clock;
-  return `${date.toLocaleDateString([], { weekday: "long" })} ${clock}`;
+  return `${weekday(date)} ${clock}`;
 }

@@ -1,4 +1,5 @@
 /** A digital tape or laser that sends what it reads. */
+import { t } from "@lingui/core/macro";
 
 export type TapeEvent =
   | { kind: "connected"; battery: number }
@@ -34,7 +35,7 @@ export function practiceTape(): DigitalTape {
   let battery = 0;
   let presses = 0;
   return {
-    name: "Practice tape",
+    name: t`Practice tape`,
     connect(listen) {
       tell = listen;
       battery = 60;

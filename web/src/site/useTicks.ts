@@ -1,5 +1,7 @@
+import { t } from "@lingui/core/macro";
 import type { SiteWall } from "../api/client";
-import { say, useWaiting } from "../outbox/outbox";
+import { dateTime } from "../language/when";
+import { sayTick, useWaiting } from "../outbox/outbox";
 import { lastTick } from "./ticked";
 
 /** What of a wall, or of the job itself, is ticked off: as the server knows, and as was said here since. */
@@ -7,8 +9,8 @@ export interface Ticks {
   isDone: (work: string) => boolean;
   /** Who ticked it and when. */
   by: (work: string) => string;
-  /** Tick it, or take the tick back. */
-  tick: (work: string) => void;
+  /** Tick what is called so, or take the tick back. */
+  tick: (work: string, named: string) => void;
 }
 
 export function useTicks(
@@ -21,10 +23,15 @@ export function useTicks(
     isDone,
     by(work) {
       const said = done[work];
-      if (!said) return "just now";
-      return `${said.name}, ${new Date(said.at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" })}`;
+      if (!said) return t`just now`;
+      return `${said.name}, ${dateTime(said.at)}`;
     },
-    tick: (work) =>
-      void say(job, { kind: "tick", ...(wall !== null && { wall }), work, is_done: !isDone(work) }),
+    tick: (work, named) =>
+      void sayTick(job, named, {
+        kind: "tick",
+        ...(wall !== null && { wall }),
+        work,
+        is_done: !isDone(work),
+      }),
   };
 }

@@ -1,4 +1,5 @@
 import { Box, Button, Flex } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { useQuery } from "@tanstack/react-query";
 import type { Job, Way } from "../api/client";
 import { SelectField } from "../app/SelectField";
@@ -33,7 +34,7 @@ export function ChoicePicker({
     <Flex gap="3" wrap="wrap" align="end" mb="3">
       <Box w="320px">
         <SelectField
-          label="Options of"
+          label={t`Options of`}
           value={whereText(where)}
           choices={places.map((place) => ({ value: whereText(place.where), label: place.name }))}
           onChoose={(text) =>
@@ -43,10 +44,10 @@ export function ChoicePicker({
       </Box>
       <Box w="360px">
         <SelectField
-          label="One choice"
+          label={t`One choice`}
           value={chosen?.row.way ?? ""}
           choices={[
-            { value: "", label: "None: ways of the whole job" },
+            { value: "", label: t`None: ways of the whole job` },
             ...rows.map(({ way, name }) => ({ value: way, label: name })),
           ]}
           onChoose={(way) => {
@@ -56,11 +57,7 @@ export function ChoicePicker({
           }}
         />
       </Box>
-      {chosen && (
-        <Button variant="plain" onClick={onLeave}>
-          Back to whole ways
-        </Button>
-      )}
+      {chosen && <Button variant="plain" onClick={onLeave}>{t`Back to all ways`}</Button>}
     </Flex>
   );
 }

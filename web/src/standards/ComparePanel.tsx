@@ -1,11 +1,12 @@
 import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import { Printer } from "lucide-react";
 import { useState } from "react";
 import type { Compare, CrewStandard, Job } from "../api/client";
 import { Figure } from "../app/Figure";
 import { useNotices } from "../app/notices";
 import { Shown } from "../app/Shown";
-import { Said } from "../app/words";
 import { ChoicePicker, type Chosen } from "./ChoicePicker";
 import { type Considered, takeStandard } from "./considered";
 import { optionsAsWays, type Where } from "./oneChoice";
@@ -25,9 +26,9 @@ export function ComparePanel({
   const [where, look] = useState<Where>({ wall: null, opening: null });
   const [choice, choose] = useState<Chosen | null>(null);
   const whole: OneWay[] = [
-    { name: "This job as it is", considered: null },
+    { name: t`This job as it is`, considered: null },
     ...aside.map((considered) => ({ name: considered.says, considered })),
-    ...(job.job.taken ? [{ name: "The usual ways", considered: takeStandard(null) }] : []),
+    ...(job.job.taken ? [{ name: t`The usual ways`, considered: takeStandard(null) }] : []),
     ...standards.map((standard) => ({ name: standard.name, considered: takeStandard(standard) })),
   ];
   const all = choice ? optionsAsWays(choice.row, choice.where) : whole;
@@ -61,7 +62,7 @@ export function ComparePanel({
         }}
         onLeave={() => choose(null)}
       />
-      <Flex gap="1" wrap="wrap" role="group" aria-label="Ways to compare" mb="3">
+      <Flex gap="1" wrap="wrap" role="group" aria-label={t`Ways to compare`} mb="3">
         {all.map((way) => (
           <Button
             key={way.name}
@@ -70,7 +71,7 @@ export function ComparePanel({
             disabled={!isChosen(way) && chosen.length === MOST_WAYS}
             onClick={() => toggle(way)}
           >
-            <Said>{way.name}</Said>
+            {way.name}
           </Button>
         ))}
         {chosen.length > 1 && (
@@ -83,18 +84,20 @@ export function ComparePanel({
               )
             }
           >
-            <Printer /> Sheet
+            <Printer /> {t`Print`}
           </Button>
         )}
       </Flex>
       {chosen.length < 2 ? (
         <Text maxW="60ch">
-          There is nothing to set beside it yet. Look at a way under the parts of the standard, or at one of
-          the crew’s standards, and press “Add to comparison”; two to four ways are read across. Or choose one
-          choice above, of the job, a wall or an opening: its options are set beside each other.
+          <Trans>
+            Nothing to compare yet. Look at an option in a part of the standard, or at one of the crew’s
+            standards, and press “Add to comparison”; two to four are shown side by side. Or pick one choice
+            above, of the job, a wall or an opening, to compare its options.
+          </Trans>
         </Text>
       ) : (
-        <Shown asked={asked} what="Framing the job each way" trouble="These ways could not be compared">
+        <Shown asked={asked} what={t`Framing the job each way`} trouble={t`These ways could not be compared`}>
           {(compare) => <Lines compare={compare} />}
         </Shown>
       )}
@@ -124,17 +127,15 @@ const Table = chakra("table", {
 function Lines({ compare: { ways, lines } }: { compare: Compare }) {
   return (
     <Box overflowX="auto">
-      <Table aria-label="Ways compared">
+      <Table aria-label={t`Ways compared`}>
         <thead>
           <tr>
             <chakra.th scope="col" w={{ md: "210px" }}>
-              <Text as="span" fontSize="12px" color="faint" fontWeight="600">
-                What differs comes first
-              </Text>
+              <Text as="span" fontSize="12px" color="faint" fontWeight="600">{t`Differences first`}</Text>
             </chakra.th>
             {ways.map((way) => (
               <th key={way} scope="col">
-                <Said>{way}</Said>
+                {way}
               </th>
             ))}
           </tr>
@@ -142,9 +143,7 @@ function Lines({ compare: { ways, lines } }: { compare: Compare }) {
         <tbody>
           {lines.map(({ name, differs, texts, shares }) => (
             <tr key={name} data-differs={differs}>
-              <th scope="row">
-                <Said>{name}</Said>
-              </th>
+              <th scope="row">{name}</th>
               {ways.map((way, at) => (
                 <td key={way}>
                   <Figure

@@ -1,4 +1,5 @@
 import { Box, Button, Flex, Heading, Input, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { Trash2 } from "lucide-react";
 import { useState } from "react";
 import type { CrewStandard, Job } from "../api/client";
@@ -20,14 +21,18 @@ export function CrewCard({
   const [name, setName] = useState("");
   const taken = job.job.taken;
   return (
-    <Box as="section" aria-label="The crew’s standards" px="4" py="3">
-      <Heading as="h2" fontFamily="heading" fontWeight="800" fontSize="20px" mb="1">
-        The crew’s standards
-      </Heading>
+    <Box as="section" aria-label={t`The crew’s standards`} px="4" py="3">
+      <Heading
+        as="h2"
+        fontFamily="heading"
+        fontWeight="800"
+        fontSize="20px"
+        mb="1"
+      >{t`The crew’s standards`}</Heading>
       <Text fontSize="14px" color="faint" mb="2">
         {taken
-          ? `This job is framed by ${taken.name}, as it was when it was taken.`
-          : "This job is framed by the usual ways."}
+          ? t`This job is framed by ${taken.name}, as it was when applied.`
+          : t`This job is framed by the usual ways.`}
       </Text>
       {standards.map((standard) => {
         const isSame = taken?.name === standard.name && isAlike(taken.standard, standard.standard);
@@ -43,17 +48,15 @@ export function CrewCard({
               {standard.name}
             </Text>
             {isSame ? (
-              <Text fontSize="13px" color="faint" px="2">
-                taken
-              </Text>
+              <Text fontSize="13px" color="faint" px="2">{t`applied`}</Text>
             ) : (
               <Button onClick={() => onConsider(standard)}>
-                {taken?.name === standard.name ? "Take as it is now" : "Look at it"}
+                {taken?.name === standard.name ? t`Update to current` : t`Preview`}
               </Button>
             )}
             <Button
               variant="plain"
-              aria-label={`Delete ${standard.name}`}
+              aria-label={t`Delete ${standard.name}`}
               onClick={() => onForget(standard.name)}
             >
               <Trash2 />
@@ -61,11 +64,7 @@ export function CrewCard({
           </Flex>
         );
       })}
-      {taken && (
-        <Button variant="plain" onClick={() => onConsider(null)}>
-          Look at the usual ways
-        </Button>
-      )}
+      {taken && <Button variant="plain" onClick={() => onConsider(null)}>{t`Preview the usual ways`}</Button>}
       <Flex
         as="form"
         gap="1"
@@ -77,15 +76,13 @@ export function CrewCard({
         }}
       >
         <Input
-          aria-label="Name of a standard"
-          placeholder="Keep this job’s ways as …"
+          aria-label={t`Name of a standard`}
+          placeholder={t`Save this job’s ways as …`}
           value={name}
           maxLength={60}
           onChange={(event) => setName(event.target.value)}
         />
-        <Button type="submit" disabled={!name.trim()}>
-          Keep
-        </Button>
+        <Button type="submit" disabled={!name.trim()}>{t`Save`}</Button>
       </Flex>
     </Box>
   );

@@ -1,26 +1,28 @@
 import { Box, Button, chakra, Flex, Heading, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
+import { Trans } from "@lingui/react/macro";
 import type { Effect, Tally } from "../api/client";
 import { Figure } from "../app/Figure";
 import { useMay } from "../app/session";
-import { useWords } from "../app/words";
+import { type Piece, useWords } from "../app/words";
 
-const ROWS: readonly [keyof Tally & string, string][] = [
-  ["studs", "{Stud:many}, {king:many}, {jack:many}"],
-  ["headers", "{Header:many}"],
-  ["pieces", "Pieces"],
-  ["feet", "Feet of them"],
-  ["bought", "Boards to buy"],
-  ["bought_feet", "Feet to buy"],
-  ["pounds", "Pounds"],
-  ["sheets", "Sheets, one face"],
-  ["wood_percent", "Wood in the wall, %"],
+const ROWS: readonly [keyof Tally & string, (piece: Piece) => string][] = [
+  ["studs", (piece) => [piece("Stud:many"), piece("king:many"), piece("jack:many")].join(", ")],
+  ["headers", (piece) => piece("Header:many")],
+  ["pieces", () => t`Pieces`],
+  ["feet", () => t`Feet of lumber`],
+  ["bought", () => t`Boards to buy`],
+  ["bought_feet", () => t`Feet to buy`],
+  ["pounds", () => t`Pounds`],
+  ["sheets", () => t`Sheets, one face`],
+  ["wood_percent", () => t`Wood in the wall, %`],
 ];
 
 /** Figures there are once somebody has said what boards cost, what fills the walls, how long work takes. */
 const SAID = [
-  ["cost", "Cost of the boards"],
-  ["r", "R of the outside walls"],
-  ["hours", "Hours, the crew’s own"],
+  ["cost", t`Cost of the boards`],
+  ["r", t`R of the outside walls`],
+  ["hours", t`Hours, by your crew’s rates`],
 ] as const satisfies readonly [keyof Tally, string][];
 
 /** What the job is made of; beside it, where something is considered, what it would be made of. */
@@ -45,13 +47,13 @@ export function EffectCard({
   /** Sets it aside, to be compared. */
   onAside: () => void;
 }) {
-  const { say } = useWords();
+  const { piece } = useWords();
   const may = useMay("change");
   const after = effect?.after;
   return (
-    <Box as="section" aria-label="Effect on this job" px="4" py="3" borderBottomWidth="1px">
+    <Box as="section" aria-label={t`Effect on this job`} px="4" py="3" borderBottomWidth="1px">
       <Heading as="h2" fontFamily="heading" fontWeight="800" fontSize="20px" lineHeight="1.15" mb="1">
-        {says ?? "This job as it is"}
+        {says ?? t`This job as it is`}
       </Heading>
       {refusal && (
         <Text role="alert" color="crayon" fontSize="14px" mb="1">
@@ -62,7 +64,7 @@ export function EffectCard({
         {ROWS.map(([key, name]) => (
           <Row
             key={key}
-            name={say(name)}
+            name={name(piece)}
             before={Number(tally[key])}
             after={after ? Number(after[key]) : null}
           />
@@ -73,26 +75,28 @@ export function EffectCard({
             <Row key={key} name={name} before={before} after={after?.[key] ?? null} />
           );
         })}
-        <Row name="Errors" before={tally.findings.error} after={after?.findings.error ?? null} />
-        <Row name="Warnings" before={tally.findings.warning} after={after?.findings.warning ?? null} />
-        <Row name="Notes" before={tally.findings.info} after={after?.findings.info ?? null} />
+        <Row name={t`Errors`} before={tally.findings.error} after={after?.findings.error ?? null} />
+        <Row name={t`Warnings`} before={tally.findings.warning} after={after?.findings.warning ?? null} />
+        <Row name={t`Notes`} before={tally.findings.info} after={after?.findings.info ?? null} />
       </Flex>
       {says ? (
         <Flex gap="2" mt="2" wrap="wrap">
-          <Button variant="solid" disabled={isWaiting || refusal !== null || !may} onClick={onTake}>
-            Take it for this job
-          </Button>
-          <Button onClick={onLeave}>Cancel</Button>
-          <Button disabled={isWaiting || refusal !== null} onClick={onAside}>
-            Add to comparison
-          </Button>
+          <Button
+            variant="solid"
+            disabled={isWaiting || refusal !== null || !may}
+            onClick={onTake}
+          >{t`Apply to this job`}</Button>
+          <Button onClick={onLeave}>{t`Cancel`}</Button>
+          <Button disabled={isWaiting || refusal !== null} onClick={onAside}>{t`Add to comparison`}</Button>
         </Flex>
       ) : (
         <>
           <ByThumb tally={tally} />
           <Text mt="2" fontSize="13px" color="faint">
-            Press a way to see what it would change here before it is taken. Walls and openings that say
-            otherwise keep their own.
+            <Trans>
+              Pick an option to see its effect before you apply it. Walls and openings with settings of their
+              own keep them.
+            </Trans>
           </Text>
         </>
       )}
@@ -103,16 +107,16 @@ export function EffectCard({
 /** The exact count beside what a framer guesses from the plan. */
 function ByThumb({ tally }: { tally: Tally }) {
   const rows = [
-    ["Boards of stud length", tally.studs_exactly, tally.studs_by_thumb],
-    ["Feet of plate", tally.plate_feet_exactly, tally.plate_feet_by_thumb],
+    [t`Boards of stud length`, tally.studs_exactly, tally.studs_by_thumb],
+    [t`Feet of plate`, tally.plate_feet_exactly, tally.plate_feet_by_thumb],
   ] as const;
   return (
     <chakra.table w="full" mt="2" pt="1" borderTopWidth="1px" fontSize="14px" lineHeight="1.5">
       <thead>
         <tr>
-          <Head align="start">To buy</Head>
-          <Head align="end">counted</Head>
-          <Head align="end">by thumb</Head>
+          <Head align="start">{t`To buy`}</Head>
+          <Head align="end">{t`counted`}</Head>
+          <Head align="end">{t`by thumb`}</Head>
         </tr>
       </thead>
       <tbody>

@@ -1,8 +1,8 @@
 import { Box, Flex, Heading, SimpleGrid, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { memo } from "react";
 import type { Way, WaysGroup } from "../api/client";
 import { FieldGroup } from "../app/Field";
-import { Said, useWords } from "../app/words";
 import { DRAWINGS } from "../ways/drawings/all";
 import { WayRow } from "../ways/WayRow";
 import type { Considered } from "./considered";
@@ -55,7 +55,7 @@ export const PartOfStandard = memo(function PartOfStandard({
 export function SaidBy({ level }: { level: string | null }) {
   return (
     <Text as="span" fontWeight="600" color={level === "this job" ? "chalk" : "faint"} whiteSpace="nowrap">
-      {level === null ? "Usual." : `From ${level}.`}
+      {level === null ? t`Usual.` : t`From ${level}.`}
     </Text>
   );
 }
@@ -80,20 +80,19 @@ function TypedWay({
         onFollow={() => onAsk(row, null)}
       />
       <Text fontSize="13px" color="faint" lineHeight="1.25">
-        <Said>{row.when}</Said> {standing?.text && <SaidBy level={standing.whence} />}
+        {row.when} {standing?.text && <SaidBy level={standing.whence} />}
       </Text>
     </Box>
   );
 }
 
 function DrawnWay({ row, asked, onAsk }: { row: Way; asked: string | null; onAsk: Ask }) {
-  const { say } = useWords();
   const drawings = DRAWINGS[row.way] ?? {};
   return (
-    <Box role="group" aria-label={say(row.name)} py="1.5">
+    <Box role="group" aria-label={row.name} py="1.5">
       <Flex align="baseline" gap="2" mb="1">
         <Heading as="h3" fontSize="15px" fontWeight="700">
-          <Said>{row.name}</Said>
+          {row.name}
         </Heading>
         <Text fontSize="13px">
           <SaidBy level={row.whence} />
@@ -113,9 +112,7 @@ function DrawnWay({ row, asked, onAsk }: { row: Way; asked: string | null; onAsk
       </SimpleGrid>
       {row.is_open && (
         <Flex align="center" gap="2" mt="2">
-          <Text fontSize="14px" color="faint">
-            or
-          </Text>
+          <Text fontSize="14px" color="faint">{t`or`}</Text>
           <Box w="180px">
             <WayRow
               row={row}
@@ -126,7 +123,7 @@ function DrawnWay({ row, asked, onAsk }: { row: Way; asked: string | null; onAsk
             />
           </Box>
           <Text flex="1" fontSize="13px" color="faint" lineHeight="1.25">
-            <Said>{row.when}</Said>
+            {row.when}
           </Text>
         </Flex>
       )}

@@ -1,7 +1,6 @@
 import { Box, chakra, Text } from "@chakra-ui/react";
 import type { Way } from "../api/client";
 import { color } from "../app/colors";
-import { Said } from "../app/words";
 import type { Shape } from "../ways/drawings/shapes";
 
 const Card = chakra("button", {
@@ -49,10 +48,10 @@ export function SchoolCard({
       <Drawing shapes={shapes} />
       <Box minW="0">
         <Text fontWeight="700" lineHeight="1.15">
-          <Said>{school.name}</Said>
+          {school.name}
         </Text>
         <Text fontSize="13px" color="faint" lineHeight="1.25">
-          <Said>{school.when}</Said>
+          {school.when}
         </Text>
       </Box>
     </Card>

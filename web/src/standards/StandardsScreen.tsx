@@ -1,4 +1,5 @@
 import { Box, Button, Flex } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import { useState } from "react";
 import type { Job, Tally, Way, WaysGroup } from "../api/client";
 import { Changes } from "../app/Changes";
@@ -9,7 +10,6 @@ import { useNotices } from "../app/notices";
 import { Shown } from "../app/Shown";
 import { SidePanel } from "../app/SidePanel";
 import type { JobChange } from "../app/useJobChange";
-import { Said, useWords } from "../app/words";
 import { useWaysOfJob } from "../ways/queries";
 import { ComparePanel } from "./ComparePanel";
 import { CrewCard } from "./CrewCard";
@@ -28,8 +28,8 @@ export function StandardsScreen() {
   return (
     <Shown
       asked={{ data, error: tally.error ?? ways.error }}
-      what="Looking at the crew’s ways"
-      trouble="The standards could not be opened"
+      what={t`Loading the standards`}
+      trouble={t`The standards could not be opened`}
     >
       {(shown) => <AllChoices job={job} change={change} {...shown} />}
     </Shown>
@@ -54,7 +54,6 @@ function AllChoices({
   const effect = useEffectOf(job.id, job.revision, considered && editOf(considered));
   const standards = useStandards();
   const { tell } = useNotices();
-  const { say } = useWords();
   const keeping = useKeeping((text) => tell({ text, tone: "trouble" }));
   const { make, enter } = change;
 
@@ -67,9 +66,7 @@ function AllChoices({
       aria-pressed={isComparing}
       flexShrink="0"
       onClick={() => setComparing(!isComparing)}
-    >
-      Compare
-    </Button>
+    >{t`Compare`}</Button>
   );
   if (isComparing)
     return (
@@ -109,7 +106,7 @@ function AllChoices({
             <EffectCard
               tally={tally}
               effect={considered ? (effect.data ?? null) : null}
-              says={considered ? say(considered.says) : null}
+              says={considered ? considered.says : null}
               isWaiting={considered !== null && effect.isFetching}
               refusal={considered ? (effect.error?.message ?? null) : null}
               onTake={() => considered && make(editOf(considered), () => consider(null))}
@@ -148,7 +145,7 @@ function Parts({ names }: { names: string[] }) {
     // More of them lie beyond the edge where they fade; at the end there is room behind the last one.
     <Flex
       as="nav"
-      aria-label="Parts of the standard"
+      aria-label={t`Parts of the standard`}
       minW="0"
       overflowX="auto"
       pe="28px"
@@ -163,7 +160,7 @@ function Parts({ names }: { names: string[] }) {
           flexShrink="0"
           onClick={() => scrollToGroup(name)}
         >
-          <Said>{name}</Said>
+          {name}
         </Button>
       ))}
     </Flex>

@@ -1,12 +1,11 @@
 import { Box, Flex, SimpleGrid, Text } from "@chakra-ui/react";
+import { t } from "@lingui/core/macro";
 import type { Way } from "../api/client";
 import { FieldGroup } from "../app/Field";
-import { InUsualWords } from "../app/words";
 import { WayRow } from "../ways/WayRow";
 import type { SayWay } from "../ways/WaysForm";
 import { SaidBy } from "./PartOfStandard";
 
-/** What its part of the standard is called. */
 /** The key of the group of rows it shows. */
 export const WORDS = "words";
 
@@ -23,31 +22,29 @@ export function WordsCard({ rows, onSay }: { rows: Way[]; onSay: SayWay }) {
     />
   );
   return (
-    <InUsualWords>
-      <FieldGroup name="Words" level="h2">
-        <Text fontSize="13px" color="faint" mb="1">
-          Chosen once, said on every screen, sheet and table of this job. <SaidBy level={preset.whence} />
-        </Text>
-        <Box maxW="420px" mb="2">
-          {field(preset, false)}
-        </Box>
-        <SimpleGrid columns={{ base: 1, xl: 2 }} columnGap="6">
-          {paired(pieces).map(([name, letter]) => (
-            <Flex key={name.way} align="center" gap="2" py="0.5">
-              <Text aria-hidden fontSize="14px" w="132px" flexShrink="0" lineHeight="1.15">
-                {name.empty}
-              </Text>
-              <Box flex="1" minW="0">
-                {field(name, true)}
-              </Box>
-              <Box w="52px" flexShrink="0">
-                {letter && field(letter, true)}
-              </Box>
-            </Flex>
-          ))}
-        </SimpleGrid>
-      </FieldGroup>
-    </InUsualWords>
+    <FieldGroup name={t`Words`} level="h2">
+      <Text fontSize="13px" color="faint" mb="1">
+        {t`Used on every screen, page and table of this job.`} <SaidBy level={preset.whence} />
+      </Text>
+      <Box maxW="420px" mb="2">
+        {field(preset, false)}
+      </Box>
+      <SimpleGrid columns={{ base: 1, xl: 2 }} columnGap="6">
+        {paired(pieces).map(([name, letter]) => (
+          <Flex key={name.way} align="center" gap="2" py="0.5">
+            <Text aria-hidden fontSize="14px" w="132px" flexShrink="0" lineHeight="1.15">
+              {name.empty}
+            </Text>
+            <Box flex="1" minW="0">
+              {field(name, true)}
+            </Box>
+            <Box w="52px" flexShrink="0">
+              {letter && field(letter, true)}
+            </Box>
+          </Flex>
+        ))}
+      </SimpleGrid>
+    </FieldGroup>
   );
 }
 

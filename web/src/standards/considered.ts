@@ -1,3 +1,4 @@
+import { t } from "@lingui/core/macro";
 import type { CrewStandard, Edit, Way } from "../api/client";
 
 /** Something looked at before it is taken: what it is, and the edits it would be. */
@@ -18,7 +19,7 @@ export function tryWay(before: Considered | null, row: Way, text: string | null)
   const option = row.options.find(({ value }) => value === text)?.name.toLowerCase();
   const kept = before?.way?.key === key ? before.edits.filter((edit) => !isOf(edit, way)) : [];
   return {
-    says: `${name}: ${text === null ? "as before this job" : (option ?? (text || "as usual"))}`,
+    says: `${name}: ${text === null ? t`as before this job` : (option ?? (text || t`usual`))}`,
     // A key that follows again says nothing of its rows any more.
     edits: [...(text === null ? [] : kept), { edit: "set-way", way, text }],
     way: { way, key, text },
@@ -28,7 +29,7 @@ export function tryWay(before: Considered | null, row: Way, text: string | null)
 /** The job framed by one of the crew’s standards, or by the usual ways. */
 export function takeStandard(standard: CrewStandard | null): Considered {
   return {
-    says: standard ? `Framed by ${standard.name}` : "Framed by the usual ways",
+    says: standard ? t`Framed by ${standard.name}` : t`Framed by the usual ways`,
     edits: [
       { edit: "take-standard", taken: standard && { name: standard.name, standard: standard.standard } },
     ],

@@ -1,3 +1,4 @@
+import { t } from "@lingui/core/macro";
 import type { Job, Way, WaysGroup } from "../api/client";
 import type { OneWay } from "./useCompare";
 
@@ -16,13 +17,13 @@ export function whereText({ wall, opening }: Where): string {
 export function placesIn({ job }: Job): { where: Where; name: string }[] {
   const walls = (job.walls ?? []).map(({ id }) => ({
     where: { wall: id, opening: null },
-    name: `Wall ${id}`,
+    name: t`Wall ${id}`,
   }));
   const openings = (job.openings ?? []).map(({ id, wall }) => ({
     where: { wall, opening: id },
-    name: `${id} in wall ${wall}`,
+    name: t`${id} in wall ${wall}`,
   }));
-  return [{ where: { wall: null, opening: null }, name: "The whole job" }, ...walls, ...openings];
+  return [{ where: { wall: null, opening: null }, name: t`The whole job` }, ...walls, ...openings];
 }
 
 /** The rows that are a choice of a few. */
@@ -36,7 +37,7 @@ export function optionsAsWays({ way, key, name, options, text }: Way, { wall, op
   return held.map((option) =>
     // Said again, what holds could lose what else was said of it: a header its plies.
     option.value === text
-      ? { name: `${option.name}, as it is`, considered: null }
+      ? { name: t`${option.name}, as it is`, considered: null }
       : {
           name: option.name,
           considered: {

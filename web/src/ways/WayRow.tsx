@@ -1,3 +1,4 @@
+import { t } from "@lingui/core/macro";
 import type { Way } from "../api/client";
 import { SelectField } from "../app/SelectField";
 import { type Enter, TextField } from "../app/TextField";
@@ -36,7 +37,7 @@ export function WayRow({
     <SelectField
       {...look}
       value={value}
-      choices={isKnown ? known : [{ value, label: "The crew’s own" }, ...known]}
+      choices={isKnown ? known : [{ value, label: t`The crew’s own` }, ...known]}
       onChoose={onEnter}
     />
   );

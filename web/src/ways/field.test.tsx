@@ -8,7 +8,6 @@ import type { Way } from "../api/client";
 import { SelectField } from "../app/SelectField";
 import { type Enter, TextField } from "../app/TextField";
 import { system } from "../app/theme";
-import { WordsProvider } from "../app/words";
 import { WayRow } from "./WayRow";
 
 afterEach(cleanup);
@@ -93,7 +92,7 @@ describe("a row of the ways", () => {
   const row: Way = {
     way: "jacks",
     key: "jacks",
-    name: "{Jack:many}",
+    name: "Jacks",
     when: "",
     options: [
       { value: "to-plate", name: "To the plate", when: "" },
@@ -126,15 +125,5 @@ describe("a row of the ways", () => {
     await userEvent.type(field, "13{Enter}");
     expect(enter).toHaveBeenCalledWith("13");
     expect(screen.queryByRole("button")).toBeNull();
-  });
-
-  it("is called what the crew calls it", () => {
-    const words = { names: {}, letters: {}, many: { jack: "trimmers" } };
-    show(
-      <WordsProvider words={words}>
-        <WayRow row={row} onEnter={() => undefined} onFollow={() => undefined} />
-      </WordsProvider>,
-    );
-    expect(screen.getByLabelText<HTMLSelectElement>("Trimmers").value).toBe("to-plate");
   });
 });

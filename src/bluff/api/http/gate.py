@@ -10,6 +10,7 @@ from contextlib import suppress
 from urllib.parse import unquote_to_bytes, urlsplit
 
 from starlette.datastructures import Headers, MutableHeaders
+from starlette.requests import cookie_parser
 from starlette.responses import JSONResponse, Response
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
@@ -22,6 +23,7 @@ from bluff.formats.job_file import LARGEST_FILE
 from bluff.formats.json_text import check_text, read_json
 from bluff.formats.pictures import LARGEST_PICTURE
 from bluff.service.patience import Patience, waiting
+from bluff.views.language import LANGUAGE, accepted, best_of
 from bluff.views.reader import Reader
 
 _LARGEST: tuple[tuple[re.Pattern[str], int], ...] = (
@@ -30,6 +32,8 @@ _LARGEST: tuple[tuple[re.Pattern[str], int], ...] = (
     (re.compile(r"/(import|edits|preview|effect|schedule\.csv)$"), LARGEST_FILE),
 )
 """Bytes of a body by the end of its path."""
+CHOSEN = "bluff_language"
+"""The cookie with the language somebody has chosen."""
 _LARGEST_OTHER = 1024 * 1024
 _SAFE = {"GET", "HEAD", "OPTIONS"}
 _FILE_TYPES = {
@@ -82,6 +86,7 @@ class Gate:
             return
         send = _protected(scope, send)
         headers = Headers(scope=scope)
+        LANGUAGE.set(_language(headers))
         refusal = _unwritable(scope) or _misnamed(headers, self._hosts)
         if refusal is None and scope["method"] not in _SAFE:
             refusal = _foreign(headers)
@@ -152,6 +157,12 @@ def _protected(scope: Scope, send: Send) -> Send:
         await send(message)
 
     return protected
+
+
+def _language(headers: Headers) -> str:
+    """What the person has chosen, which their page keeps in a cookie, or what their browser asks for."""
+    chosen = cookie_parser(headers.get("cookie", "")).get(CHOSEN, "")
+    return best_of([chosen, *accepted(headers.get("accept-language", ""))])
 
 
 def _misnamed(headers: Headers, hosts: frozenset[str] | None) -> Response | None:

@@ -13,14 +13,13 @@ from bluff.api.job.plan import PlanView, plan_view
 from bluff.api.people.session import SignedInAccount
 from bluff.core.crew.strike import Recut, Rework
 from bluff.core.job.schools import End
-from bluff.core.job.words import Words
 from bluff.core.measure.length import to_inches
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Member
 from bluff.formats.values import Revision
 from bluff.service.history import History
 from bluff.views.lengths import Figure, figure
-from bluff.views.reader import reader
+from bluff.views.reader import Reader, reader
 from bluff.views.strokes import PlateStrokes, stroke_view
 
 router = APIRouter(prefix="/api/jobs/{job_id}/history", tags=["history"])
@@ -99,11 +98,11 @@ def plan_at(history: OurHistory, job_id: UUID, number: RevisionNumber) -> PlanVi
 @router.get("/{number}/to/{other}")
 def between(history: OurHistory, job_id: UUID, number: RevisionNumber, other: RevisionNumber) -> list[ReworkView]:
     """Every wall that is framed otherwise at another revision: drawn over one another, marks struck and added."""
-    words = history.at(job_id, other).standard.words
-    return [_rework(one, words) for one in history.between(job_id, number, other)]
+    reads = reader(history.at(job_id, other).standard.words)
+    return [_rework(one, reads) for one in history.between(job_id, number, other)]
 
 
-def _rework(one: Rework, words: Words) -> ReworkView:
+def _rework(one: Rework, reads: Reader) -> ReworkView:
     there = [framing for framing in (one.before, one.after) if framing]
     return {
         "wall": one.wall,
@@ -112,11 +111,11 @@ def _rework(one: Rework, words: Words) -> ReworkView:
         "height": to_inches(max(member.top for framing in there for member in framing.members)),
         "pieces": _over_one_another(one.before, one.after),
         "plates": [
-            {"plate": plate, "strokes": [stroke_view(stroke, words) for stroke in strokes]}
+            {"plate": plate, "strokes": [stroke_view(stroke, reads) for stroke in strokes]}
             for plate, strokes in one.strokes.items()
             if strokes
         ],
-        "recuts": [_recut(recut, words) for recut in one.recuts],
+        "recuts": [_recut(recut, reads) for recut in one.recuts],
         "hook": one.hook,
     }
 
@@ -134,10 +133,10 @@ def _outlines(members: Iterable[Member]) -> set[Outline]:
     return {tuple((to_inches(x), to_inches(y)) for x, y in member.outline) for member in members}
 
 
-def _recut(recut: Recut, words: Words) -> RecutView:
+def _recut(recut: Recut, reads: Reader) -> RecutView:
     return {
         "section": str(recut.section),
         "length": figure(recut.length),
-        "name": words.name(recut.role) if recut.role else "",
+        "name": reads.piece(recut.role) if recut.role else "",
         "more": recut.more,
     }

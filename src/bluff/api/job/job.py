@@ -13,12 +13,12 @@ from bluff.core.job.job import Job
 from bluff.core.job.marks import next_opening_id, next_wall_id
 from bluff.core.job.schools import OpeningKind
 from bluff.core.job.top import USUAL_RISE
-from bluff.core.job.words import USUAL, Words
+from bluff.core.job.words import USUAL
 from bluff.formats.job_file import JobFile
 from bluff.service.framings import findings_by_wall
 from bluff.service.job_state import JobState
 from bluff.views.lengths import Figure, in_feet
-from bluff.views.reader import reader
+from bluff.views.reader import Reader, reader
 
 router = APIRouter(prefix="/api/jobs", tags=["jobs"])
 
@@ -92,7 +92,7 @@ def job_view(state: JobState) -> JobView:
         redo=say(state.redo) if state.redo else None,
         made=MadeBy(**state.made._asdict()) if state.made else None,
         job=JobFile.from_core(state.job),
-        words=_words(words),
+        words=_words(reader(words)),
         walls=walls,
         next=NextOnes(
             wall=next_wall_id(state.job.walls),
@@ -103,11 +103,11 @@ def job_view(state: JobState) -> JobView:
     )
 
 
-def _words(words: Words) -> WordsView:
+def _words(reads: Reader) -> WordsView:
     return WordsView(
-        names={piece: words.name(piece) for piece in USUAL},
-        letters={piece: letter for piece in USUAL if (letter := words.letter(piece))},
-        many={piece: words.name_of_many(piece) for piece in USUAL},
+        names={piece: reads.piece(piece) for piece in USUAL},
+        letters={piece: letter for piece in USUAL if (letter := reads.words.letter(piece))},
+        many={piece: reads.piece(piece, "many") for piece in USUAL},
     )
 
 

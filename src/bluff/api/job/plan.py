@@ -1,5 +1,6 @@
 """The plan: the floor seen from above, and as an edit would leave it."""
 
+from collections.abc import Callable
 from typing import Annotated, Literal, TypeAlias
 from uuid import UUID
 
@@ -18,6 +19,7 @@ from bluff.core.job.job import Job, Sizing
 from bluff.core.job.schools import End, Line, OpeningKind
 from bluff.core.measure.length import PER_INCH, Length, to_inches
 from bluff.core.measure.size import Size
+from bluff.core.message import Message
 from bluff.core.plan.beside import Beside
 from bluff.core.plan.meeting import EndMeeting, Joint
 from bluff.core.plan.outline import Outline
@@ -202,10 +204,10 @@ def plan_view(job: Job, revision: int) -> PlanView:
     plans = [framing.plan for framing in framed]
     outlines = {plan.id: seen for plan in plans if (seen := floor.drawn(plan))}
     beside = Beside(outlines.values())
-    walls = [_wall(framing, seen, beside) for framing in framed if (seen := outlines.get(framing.plan.id))]
+    packs, say = prefab(framed), reader(job.standard.words).say
+    walls = [_wall(framing, seen, beside, say) for framing in framed if (seen := outlines.get(framing.plan.id))]
     tied = ties(plans)
     lifts = {framing.plan.id: lift(framing) for framing in framed}
-    packs, say = prefab(framed), reader(job.standard.words).say
     area = floor.area(plans)
     return PlanView(
         revision=revision,
@@ -214,14 +216,14 @@ def plan_view(job: Job, revision: int) -> PlanView:
         corners=[_corner(corner) for corner in floor.corners(plans)],
         bounds=area and _bounds(*area),
         picture_corner=_place((job.picture.at.x, job.picture.at.y)) if job.picture else None,
-        order=[_step(step, lifts[step.wall]) for step in build_order(plans)],
+        order=[_step(step, lifts[step.wall], say) for step in build_order(plans)],
         packs=[
             PlanPack(
                 kind=pack.kind,
                 pieces=[say(piece.called) for piece in pack.pieces],
                 hand=pack.hand,
                 count=pack.count,
-                places=list(pack.places),
+                places=[say(place.called) for place in pack.places],
             )
             for pack in packs
         ],
@@ -242,7 +244,7 @@ def plan_preview(job: Job, revision: int, edit: Edit) -> PlanPreview:
     return PlanPreview(says=says, plan=plan_view(after, revision))
 
 
-def _wall(framing: Framing, seen: Outline, beside: Beside) -> PlanWall:
+def _wall(framing: Framing, seen: Outline, beside: Beside, say: Callable[[Message], str]) -> PlanWall:
     plan = framing.plan
     stations = floor.stations(plan, seen)
     before: Length = 0
@@ -269,7 +271,7 @@ def _wall(framing: Framing, seen: Outline, beside: Beside) -> PlanWall:
         length=in_feet(plan.wall.run.length),
         plate_length=in_feet(plan.length),
         hook=plan.standard.datum.end,
-        seen_from=floor.seen_from(seen),
+        seen_from=say(floor.seen_from(seen).called),
         hook_at=_place(floor.datum_place(plan, seen)),
         openings=[_opening(plan, placed, seen) for placed in plan.openings],
         clears=[
@@ -315,12 +317,12 @@ def _corner(corner: floor.Corner) -> PlanCorner:
     return PlanCorner(through=corner.through, butt=corner.butt, at=_place(corner.at), turn=turn)
 
 
-def _step(step: BuildStep, raised: Lift) -> PlanStep:
+def _step(step: BuildStep, raised: Lift, say: Callable[[Message], str]) -> PlanStep:
     return PlanStep(
         wall=step.wall,
         after=list(step.after),
         waits_in_ring=step.waits_in_ring,
-        raised_toward=step.raised_toward,
+        raised_toward=say(step.raised_toward.called) if step.raised_toward else None,
         room=None if step.room is None else in_feet(step.room),
         is_tight=step.is_tight,
         pounds=round(raised.pounds),

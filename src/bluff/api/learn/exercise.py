@@ -192,8 +192,8 @@ class GradeView(BaseModel):
 def exercise_view(asked: Exercise) -> ExerciseView:
     """An exercise as it is given out: no mark of it."""
     plan = asked.plan
-    words = plan.standard.words
-    level, say = figure(plan.length), reader(words).say
+    reads = reader(plan.standard.words)
+    level, say = figure(plan.length), reads.say
     return ExerciseView(
         wall=plan.id,
         plan=_plan(plan_strip(plan)),
@@ -204,7 +204,7 @@ def exercise_view(asked: Exercise) -> ExerciseView:
         thickness=to_inches(plan.stud.thickness),
         letters=[
             LetterView(
-                symbol=symbol, names=[say(_DOORWAY_CUT) if role == CUT_LINE else words.name(role) for role in roles]
+                symbol=symbol, names=[say(_DOORWAY_CUT) if role == CUT_LINE else reads.piece(role) for role in roles]
             )
             for symbol, roles in letters(plan).items()
         ],

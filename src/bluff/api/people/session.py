@@ -9,6 +9,7 @@ from fastapi import APIRouter, Depends, Request, Response
 from pydantic import Field, StrictStr
 from typing_extensions import TypedDict
 
+from bluff.api.http.gate import CHOSEN
 from bluff.api.http.wire import Refusal
 from bluff.core.message import message
 from bluff.formats.ways_values import FileModel
@@ -18,6 +19,7 @@ from bluff.service.jobs import Jobs
 from bluff.service.rights import Right, rights_of
 from bluff.service.sessions import Entered
 from bluff.store.accounts import Account, Role
+from bluff.views.language import languages
 
 router = APIRouter(prefix="/api/session", tags=["session"])
 
@@ -30,7 +32,8 @@ class SignedIn(TypedDict):
     `person` is who they are in the crew, whatever they are called; null of a guest, who is nobody there. `only_job` is
     the one job a guest may look at, `wall` where they are to look first. `forgot` says whether they may choose a
     password without the one before, `is_led` whether they are still led through a first wall. `is_unnamed` is who set
-    Bluff up and has no name yet.
+    Bluff up and has no name yet. `language` is the one they have chosen, null where it is their browser's, of the
+    `languages` there are.
     """
 
     person: UUID | None
@@ -44,6 +47,8 @@ class SignedIn(TypedDict):
     forgot: bool
     is_led: bool
     is_unnamed: bool
+    language: str | None
+    languages: list[str]
 
 
 class NameAndPassword(FileModel):
@@ -65,6 +70,12 @@ class NewPassword(FileModel):
     before: Annotated[StrictStr, Field(max_length=_LONGEST)] = ""
     password: Annotated[StrictStr, Field(max_length=_LONGEST)]
     introduces: "Introduction | None" = None
+
+
+class LanguageChosen(FileModel):
+    """The language somebody reads; null for their browser's."""
+
+    language: Annotated[StrictStr, Field(max_length=20)] | None
 
 
 class Introduction(FileModel):
@@ -126,9 +137,9 @@ Asking = Annotated[Account, Depends(_asking)]
 
 
 @router.get("")
-def who_is_signed_in(request: Request, account: Asking) -> SignedIn:
+def who_is_signed_in(request: Request, response: Response, account: Asking) -> SignedIn:
     """Who is signed in."""
-    return _signed_in(request, account, _token(request))
+    return _signed_in(request, response, account, _token(request))
 
 
 @router.post("", responses={401: {"model": Refusal}, 429: {"model": Refusal}})
@@ -168,6 +179,13 @@ def end_leading(request: Request, account: SignedInAccount) -> None:
     sessions.end_leading(request.app.state.pool, account)
 
 
+@router.put("/language", responses={403: {"model": Refusal}, 422: {"model": Refusal}})
+def choose_language(request: Request, response: Response, account: Asking, chosen: LanguageChosen) -> SignedIn:
+    """Choose the language Bluff speaks, on every device."""
+    sessions.choose_language(request.app.state.pool, account, chosen.language)
+    return _signed_in(request, response, account, _token(request))
+
+
 @router.put("/password", responses={401: {"model": Refusal}})
 def choose_password(request: Request, response: Response, account: Asking, chosen: NewPassword) -> SignedIn:
     """Choose a password; on every other device one is signed out."""
@@ -189,7 +207,7 @@ def _enter(request: Request, response: Response, entered: Entered) -> SignedIn:
     _keep(request, response, cookie_name(request), entered.token, sessions.SESSION_LASTS)
     if entered.device:
         _keep(request, response, device_cookie(request), entered.device, sessions.DEVICE_LASTS)
-    return _signed_in(request, entered.account, entered.token, entered.wall)
+    return _signed_in(request, response, entered.account, entered.token, entered.wall)
 
 
 def _keep(request: Request, response: Response, name: str, token: str, lasts: timedelta) -> None:
@@ -203,8 +221,10 @@ def _keep(request: Request, response: Response, name: str, token: str, lasts: ti
     )
 
 
-def _signed_in(request: Request, account: Account, token: str, wall: str | None = None) -> SignedIn:
+def _signed_in(request: Request, response: Response, account: Account, token: str, wall: str | None = None) -> SignedIn:
     is_guest = account.only_job is not None
+    language = sessions.language_of(request.app.state.pool, account)
+    _keep_language(request, response, language)
     return {
         "person": None if is_guest else account.id,
         "name": account.name,
@@ -217,7 +237,20 @@ def _signed_in(request: Request, account: Account, token: str, wall: str | None 
         "forgot": not is_guest and sessions.knows_no_password(request.app.state.pool, account, token),
         "is_led": sessions.is_led(request.app.state.pool, account),
         "is_unnamed": not is_guest and sessions.is_unnamed(request.app.state.pool, account),
+        "language": language,
+        "languages": list(languages()),
     }
+
+
+def _keep_language(request: Request, response: Response, language: str | None) -> None:
+    """Have this device ask in the language its person has chosen: its page, and every file it fetches by a link."""
+    kept = request.cookies.get(CHOSEN)
+    if language is None and kept is not None:
+        response.delete_cookie(CHOSEN)
+    elif language is not None and kept != language:
+        lasts = int(sessions.DEVICE_LASTS.total_seconds())
+        # The page reads it, before the server is asked for anything.
+        response.set_cookie(CHOSEN, language, max_age=lasts, samesite="strict")
 
 
 def is_loopback(host: str) -> bool:

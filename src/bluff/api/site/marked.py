@@ -15,6 +15,7 @@ from bluff.formats.paper import Paper, strike_sheet
 from bluff.service.papers import imprint
 from bluff.service.site import MarkedPlate
 from bluff.views.by_whom import ByWhom
+from bluff.views.reader import reader
 from bluff.views.strokes import StrokeView, stroke_view
 
 router = APIRouter(prefix="/api/jobs/{job_id}", tags=["site"])
@@ -54,7 +55,7 @@ def strike_paper(
 
 
 def _views(job: Job, plates: list[MarkedPlate]) -> list[MarkedView]:
-    words = job.standard.words
+    reads = reader(job.standard.words)
     return [
         {
             "wall": one.plate.wall,
@@ -64,7 +65,7 @@ def _views(job: Job, plates: list[MarkedPlate]) -> list[MarkedView]:
             "name": one.last.name,
             "initials": one.last.initials,
             "at": one.last.made_at,
-            "strokes": [stroke_view(stroke, words) for stroke in one.plate.strokes],
+            "strokes": [stroke_view(stroke, reads) for stroke in one.plate.strokes],
             "hook": one.plate.hook,
         }
         for one in plates

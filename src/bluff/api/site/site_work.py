@@ -11,9 +11,10 @@ from bluff.api.wall.elevation import Lifted, lifted
 from bluff.core.crew.order import build_order
 from bluff.core.crew.packs import Pack, prefab
 from bluff.core.job.words import Words
-from bluff.core.message import Message
+from bluff.core.message import Message, message
 from bluff.core.site.raising import Raising, raising
 from bluff.core.site.steps import Step, framing_steps, header_packs
+from bluff.core.site.work import Work, WorkKind, pack_work
 from bluff.service.framings import framings
 from bluff.views.by_whom import ByWhom
 from bluff.views.reader import reader
@@ -106,6 +107,7 @@ def work(site: OurSite, job_id: UUID, wall_id: str) -> WorkView:
     """How a wall is framed and raised, step by step, and what of it is done."""
     state, framing, ticks = site.work(job_id, wall_id)
     words = framing.plan.standard.words
+    say = reader(words).say
     plans = [one.plan for one in framings(state.job)]
     turn = next(one for one in build_order(plans) if one.wall == wall_id)
     return {
@@ -113,7 +115,7 @@ def work(site: OurSite, job_id: UUID, wall_id: str) -> WorkView:
         "wall": wall_id,
         "packs": [_pack(pack, words) for pack in prefab([framing])],
         "headers": [
-            {"opening": one.opening, "header": one.header, "steps": [reader(words).say(line) for line in one.steps]}
+            {"opening": one.opening, "header": say(one.header), "steps": [say(line) for line in one.steps]}
             for one in header_packs(framing)
         ],
         "steps": [_step(step, words) for step in framing_steps(framing)],
@@ -127,14 +129,15 @@ def _pack(pack: Pack, words: Words) -> PackOnSite:
     return {
         "name": say(pack.called),
         "pieces": [say(piece.called) for piece in pack.pieces],
-        "places": [{"work": f"pack/{pack.kind} {place}", "place": place} for place in pack.places],
+        "places": [{"work": str(pack_work(pack.kind, place)), "place": say(place.called)} for place in pack.places],
     }
 
 
 def _step(step: Step, words: Words) -> StepView:
-    say = reader(words).say
+    reads = reader(words)
+    say = reads.say
     return {
-        "work": f"step/{step.id}",
+        "work": str(Work(WorkKind.STEP, step.id)),
         "name": say(step.name),
         "do": say(step.do),
         "caution": say(step.caution),
@@ -142,8 +145,10 @@ def _step(step: Step, words: Words) -> StepView:
             {
                 "members": [str(member) for member in one.members],
                 "count": one.count,
-                "name": words.name(one.role),
-                "board": f"{one.plies}-ply {one.size}" if one.plies > 1 else one.size,
+                "name": reads.piece(one.role),
+                "board": say(message("{plies}-ply {size}", plies=one.plies, size=one.size))
+                if one.plies > 1
+                else one.size,
                 "length": say(one.length),
             }
             for one in step.pieces
@@ -156,7 +161,7 @@ def _raising(one: Raising, words: Words) -> RaisingView:
     say = reader(words).say
 
     def listed(items: Iterable[tuple[str, Message]]) -> list[ToTick]:
-        return [{"work": f"raise/{name}", "says": say(says)} for name, says in items]
+        return [{"work": str(Work(WorkKind.RAISE, name)), "says": say(says)} for name, says in items]
 
     return {
         "bare": lifted(one.bare),

@@ -255,5 +255,5 @@ def _opening(placed: PlacedOpening, is_framed: bool) -> OpeningOnBench:
             "height": to_inches(placed.rough.height.value),
         },
         "head": figure(placed.head_on_floor.value),
-        "header": str(placed.header),
+        "header": reader(words).say(placed.header.called),
     }

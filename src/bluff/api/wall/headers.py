@@ -8,7 +8,6 @@ from pydantic import BaseModel
 from bluff.api.http.answers import download, stem
 from bluff.api.people.session import CrewJobs
 from bluff.core.crew.header_table import HeaderRow, header_table
-from bluff.core.job.header import Source
 from bluff.core.job.words import Words
 from bluff.core.message import message
 from bluff.core.strength.header_check import HeaderCheck, NotSaid, Use
@@ -65,7 +64,7 @@ class HeaderLine(BaseModel):
     walls: list[str]
     rough_width: Figure
     header: str
-    source: Source
+    source: str
     check: HeaderCheckView | None
     missing: MissingView | None
 
@@ -100,8 +99,8 @@ def _line(row: HeaderRow) -> HeaderLine:
         marks=[opening.id for opening in row.openings],
         walls=list(dict.fromkeys(opening.opening.wall for opening in row.openings)),
         rough_width=figure(placed.rough.width.value),
-        header=str(placed.header),
-        source=placed.header.choice.source,
+        header=reader(words).say(placed.header.called),
+        source=reader(words).say(placed.header.choice.source.called),
         check=_check(check, words) if isinstance(check, HeaderCheck) else None,
         missing=MissingView(says=reader(words).say(check.sentence), way=check.way)
         if isinstance(check, NotSaid)

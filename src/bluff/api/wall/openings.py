@@ -46,7 +46,9 @@ class ScheduleLine(BaseModel):
     head: NamedSum
     is_own_head: Annotated[bool, Field(description="Whether its head height is given for these openings alone.")]
     header: str
+    header_called: str
     source: Source
+    source_called: str
     is_verified: Annotated[bool, Field(description="Whether that is authority for a header.")]
     jacks: int
     kings: int
@@ -99,6 +101,7 @@ def schedule_view(state: JobState, alike: bool) -> ScheduleView:
 
 def _line(row: ScheduleRow) -> ScheduleLine:
     placed = row.first
+    reads = reader(placed.standard.words)
     opening, checked = placed.opening, placed.opening.checked
     return ScheduleLine(
         marks=list(row.marks),
@@ -107,13 +110,15 @@ def _line(row: ScheduleRow) -> ScheduleLine:
         kind=opening.kind,
         size=str(opening.size),
         sizing=opening.sizing,
-        rough_width=named_sum(message("rough width"), placed.rough.width, reader(placed.standard.words)),
-        rough_height=named_sum(message("rough height"), placed.rough.height, reader(placed.standard.words)),
+        rough_width=named_sum(message("rough width"), placed.rough.width, reads),
+        rough_height=named_sum(message("rough height"), placed.rough.height, reads),
         is_usual=placed.rough.is_usual,
-        head=named_sum(message("head"), placed.head_on_floor, reader(placed.standard.words)),
+        head=named_sum(message("head"), placed.head_on_floor, reads),
         is_own_head=opening.ways.head_height is not None,
         header=str(placed.header),
+        header_called=reads.say(placed.header.called),
         source=placed.header.choice.source,
+        source_called=reads.say(placed.header.choice.source.called),
         is_verified=placed.header.choice.source.is_verified,
         jacks=placed.jack_count,
         kings=placed.king_count,

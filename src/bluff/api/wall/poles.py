@@ -88,7 +88,7 @@ def poles_view(job: Job, revision: int, edit: Edit | None = None) -> PolesView:
 
 
 def _pole(pole: Pole, framed: tuple[Framing, ...]) -> PoleView:
-    first = pole.openings[0].placed
+    first, reads = pole.openings[0].placed, reader(pole.words)
     marks = [opening.placed.id for opening in pole.openings]
     found = [
         finding
@@ -99,8 +99,8 @@ def _pole(pole: Pole, framed: tuple[Framing, ...]) -> PoleView:
     return PoleView(
         marks=marks,
         kind=first.opening.kind,
-        header=str(first.header),
-        head=named_sum(message("head"), first.head_on_floor, reader(pole.words)),
+        header=reads.say(first.header.called),
+        head=named_sum(message("head"), first.head_on_floor, reads),
         head_at=figure(pole.head.value),
         off=figure(pole.off),
         king=figure(pole.king),
@@ -108,12 +108,12 @@ def _pole(pole: Pole, framed: tuple[Framing, ...]) -> PoleView:
         stretches=[
             PoleStretch(
                 what=stretch.what,
-                name=stretch.name(pole.words),
+                name=reads.say(stretch.name),
                 bottom=figure(stretch.bottom),
                 top=figure(stretch.top),
                 length=figure(stretch.length),
             )
             for stretch in pole.stretches
         ],
-        findings=[framed_finding(finding, reader(pole.words)) for finding in found],
+        findings=[framed_finding(finding, reads) for finding in found],
     )

@@ -55,10 +55,11 @@ def purpose(
             message("Wall {wall_id} has no piece {piece} any more. Pick another.", wall_id=wall_id, piece=piece)
         )
     words, said = wall.plan.standard.words, PURPOSES[member.role]
-    say = reader(words).say
+    reads = reader(words)
+    say = reads.say
     return PurposeView(
         piece=piece,
-        name=words.name(member.role),
+        name=reads.piece(member.role),
         does=say(said.does),
         takes=say(said.takes),
         gives=say(said.gives),

@@ -13,8 +13,8 @@ from bluff.core.job.job import Job, Opening, Sizing, Wall
 from bluff.core.job.rows import GROUPS, Row
 from bluff.core.job.schools import OpeningKind
 from bluff.core.job.standard import Standard
-from bluff.core.job.ways import Ways, whence
-from bluff.core.message import Message
+from bluff.core.job.ways import Taken, Ways, whence
+from bluff.core.message import Message, message
 from bluff.views.reader import reader
 
 
@@ -55,29 +55,35 @@ class WaysGroup(BaseModel):
     rows: list[WayView]
 
 
-Levels = Sequence[tuple[str, Ways]]
+Levels = Sequence[tuple[Message, Ways]]
 """Names and ways of the levels, the one that is shown first."""
+
+_THIS_WALL = message("this wall")
 
 
 def ways_of_job(job: Job) -> list[WaysGroup]:
     """Every way of a whole job."""
-    follows = job.taken.name if job.taken else "the usual"
+    follows = _called(job.taken) if job.taken else message("the usual")
     return _groups(job.standard, _levels(job), follows, lambda _: True)
 
 
 def ways_of_wall(job: Job, wall: Wall) -> list[WaysGroup]:
     """Every way of one wall."""
-    return _groups(job.standard_of(wall), [("this wall", wall.ways), *_levels(job)], "the job", lambda _: True)
+    return _groups(job.standard_of(wall), [(_THIS_WALL, wall.ways), *_levels(job)], message("the job"), lambda _: True)
 
 
 def ways_of_opening(job: Job, opening: Opening) -> list[WaysGroup]:
     """The ways that make a difference to one opening."""
-    levels = [("this opening", opening.ways), ("this wall", job.wall(opening.wall).ways), *_levels(job)]
-    return _groups(job.standard_of(opening), levels, "the wall", lambda row: _matters(row, opening))
+    levels = [(message("this opening"), opening.ways), (_THIS_WALL, job.wall(opening.wall).ways), *_levels(job)]
+    return _groups(job.standard_of(opening), levels, message("the wall"), lambda row: _matters(row, opening))
 
 
 def _levels(job: Job) -> Levels:
-    return [("this job", job.ways), *([(job.taken.name, job.taken.ways)] if job.taken else [])]
+    return [(message("this job"), job.ways), *([(_called(job.taken), job.taken.ways)] if job.taken else [])]
+
+
+def _called(taken: Taken) -> Message:
+    return message("{name}", name=taken.name)
 
 
 _OF_WINDOWS = ("head_height", "heads", "sills", "sill_top", "window_allowance")
@@ -96,15 +102,16 @@ def _matters(row: Row, opening: Opening) -> bool:
     return True
 
 
-def _groups(standard: Standard, levels: Levels, follows: str, matters: Callable[[Row], bool]) -> list[WaysGroup]:
+def _groups(standard: Standard, levels: Levels, follows: Message, matters: Callable[[Row], bool]) -> list[WaysGroup]:
     here, ways = levels[0]
     say = reader(standard.words).say
     said_at = whence(levels)
     groups = []
     for group in GROUPS:
         rows = [
-            _view(row, row.read(standard), said_at.get(row.key), follows if said_at.get(row.key) == here else None, say)
+            _view(row, row.read(standard), at and say(at), say(follows) if at == here else None, say)
             for row in group.rows
+            for at in (said_at.get(row.key),)
             if row.key in ways.names() and row.is_asked(standard) and matters(row)
         ]
         if rows:

@@ -13,7 +13,7 @@ from bluff.core.job.schools import End, Line
 from bluff.core.measure.length import Length, from_64ths, half
 from bluff.core.plan.beside import SIDES, Beside, Side
 from bluff.core.plan.meeting import Joint
-from bluff.core.plan.outline import Outline, Place, compass, inside, outline
+from bluff.core.plan.outline import CompassPoint, Outline, Place, compass, inside, outline
 from bluff.core.wall.placed import PlacedOpening
 from bluff.core.wall.wall_plan import WallPlan
 
@@ -162,7 +162,7 @@ def clears(mine: Outline, beside: Beside) -> Iterator[Clear]:
             yield Clear(theirs.wall.id, side, distance, mine.at(along, face), mine.at(along, face + reach))
 
 
-def seen_from(seen: Outline) -> str:
+def seen_from(seen: Outline) -> CompassPoint:
     """The point of the compass somebody stands toward who sees a wall's elevation, its start on the left."""
     east, north = seen.direction
     return compass(north, -east)

@@ -15,7 +15,7 @@ from bluff.core.measure.length import Length, from_64ths, inches
 from bluff.core.plan.beside import SIDES, Beside, Side
 from bluff.core.plan.junction import rank_walls
 from bluff.core.plan.meeting import Joint
-from bluff.core.plan.outline import Outline, compass, inside, outline
+from bluff.core.plan.outline import CompassPoint, Outline, compass, inside, outline
 from bluff.core.wall.wall_plan import WallPlan
 
 _LOOKED_AT: Length = inches("40'")
@@ -41,7 +41,7 @@ class BuildStep:
     after: tuple[str, ...]
     waits_in_ring: bool
     built_on: Line | None
-    raised_toward: str | None
+    raised_toward: CompassPoint | None
     room: Length | None
     is_tight: bool
 
@@ -141,7 +141,7 @@ def _room(drawn: Outline, side: Side, beside: Beside, standing: Container[str]) 
     return None if nearest is None else from_64ths(nearest)
 
 
-def _toward(drawn: Outline, built_on: Line) -> str:
+def _toward(drawn: Outline, built_on: Line) -> CompassPoint:
     """The compass point of the side a wall is raised toward, away from where it was framed."""
     east, north = drawn.direction
     away = (north, -east) if built_on is Line.LEFT else (-north, east)

@@ -27,6 +27,11 @@ class PackKind(StrEnum):
     KINGS_AND_JACKS = "kings and jacks"
     HEADER = "header"
 
+    @property
+    def called(self) -> Message:
+        """What it is called."""
+        return _NAMES[self]
+
 
 _NAMES: Mapping[PackKind, Message] = {
     PackKind.CORNER: message("corner"),
@@ -59,6 +64,30 @@ class PackPiece:
         )
 
 
+class PackPlace(NamedTuple):
+    """Where a pack goes: which wall, which opening or wall it is for there, and at which end.
+
+    >>> str(PackPlace("A", "W1", End.START))
+    'A W1 start'
+    """
+
+    wall: str
+    mark: str | None = None
+    end: End | None = None
+
+    def __str__(self) -> str:
+        """As files and keys write it."""
+        return " ".join(part for part in self if part)
+
+    @property
+    def called(self) -> Message:
+        """As it is read."""
+        marks = " ".join(part for part in self[:2] if part)
+        return (
+            message("{marks} {end}", marks=marks, end=self.end.called) if self.end else message("{marks}", marks=marks)
+        )
+
+
 @dataclass(frozen=True, slots=True)
 class Pack:
     """Packs alike.
@@ -69,25 +98,25 @@ class Pack:
         hand: Of a pack that does not turn end for end, the side its wide faces are on when it is held as it stands
             at the start of its wall or opening.
         count: How many.
-        places: Where they go, wall by wall: ``A start``, ``C E``, ``A W1``.
+        places: Where they go, wall by wall.
     """
 
     kind: PackKind
     pieces: tuple[PackPiece, ...]
     hand: Line | None
     count: int
-    places: tuple[str, ...]
+    places: tuple[PackPlace, ...]
 
     @property
     def called(self) -> Message:
         """Its kind, and its hand where it has one."""
         match self.hand:
             case Line.LEFT:
-                return message("{pack}, left hand", pack=_NAMES[self.kind])
+                return message("{pack}, left hand", pack=self.kind.called)
             case Line.RIGHT:
-                return message("{pack}, right hand", pack=_NAMES[self.kind])
+                return message("{pack}, right hand", pack=self.kind.called)
             case _:
-                return _NAMES[self.kind]
+                return self.kind.called
 
 
 def hands(packs: Iterable[Pack]) -> Message:
@@ -105,41 +134,32 @@ def prefab(framings: Iterable[Framing]) -> tuple[Pack, ...]:
 
     Source: docs/rules.md, Prefab.
     """
-    alike: dict[tuple[PackKind, tuple[PackPiece, ...], Line | None], list[str]] = defaultdict(list)
+    alike: dict[tuple[PackKind, tuple[PackPiece, ...], Line | None], list[PackPlace]] = defaultdict(list)
     for framing in framings:
         for kind, place, members in _packs(framing):
-            alike[kind, _pieces(members), _hand(kind, place, members)].append(f"{framing.plan.id} {place}")
+            alike[kind, _pieces(members), _hand(kind, place, members)].append(place)
     packs = [Pack(*alike_in, len(places), tuple(places)) for alike_in, places in alike.items()]
     order = list(PackKind)
     return tuple(sorted(packs, key=lambda pack: (order.index(pack.kind), -pack.count)))
 
 
-class _Place(NamedTuple):
-    """Where a pack goes in its wall: which opening or wall it is for, and at which end."""
-
-    mark: str | None = None
-    end: End | None = None
-
-    def __str__(self) -> str:
-        return " ".join(part for part in self if part)
-
-
-def _packs(framing: Framing) -> Iterator[tuple[PackKind, _Place, list[Member]]]:
+def _packs(framing: Framing) -> Iterator[tuple[PackKind, PackPlace, list[Member]]]:
     """Kind, place and members of each pack of a wall."""
-    by_place: dict[tuple[PackKind, _Place], list[Member]] = defaultdict(list)
+    wall = framing.plan.id
+    by_place: dict[tuple[PackKind, PackPlace], list[Member]] = defaultdict(list)
     end_studs = {member.id.at: member for member in framing.standing if member.role is Role.END_STUD}
     for member in framing.standing:
         of = member.id.of
         if of is None:
             continue
         if of.part is Part.CORNER:
-            by_place[PackKind.CORNER, _Place(end=End(of.mark))].append(member)
+            by_place[PackKind.CORNER, PackPlace(wall, end=End(of.mark))].append(member)
         elif of.part is Part.INTERSECTION:
-            by_place[PackKind.INTERSECTION, _Place(of.mark)].append(member)
+            by_place[PackKind.INTERSECTION, PackPlace(wall, of.mark)].append(member)
         elif member.role is Role.HEADER:
-            by_place[PackKind.HEADER, _Place(of.mark)].append(member)
+            by_place[PackKind.HEADER, PackPlace(wall, of.mark)].append(member)
         elif member.role in (Role.KING, Role.JACK):
-            by_place[PackKind.KINGS_AND_JACKS, _Place(of.mark, _end_of(member))].append(member)
+            by_place[PackKind.KINGS_AND_JACKS, PackPlace(wall, of.mark, _end_of(member))].append(member)
     for (kind, place), members in by_place.items():
         # The end stud is part of the corner that is built up against it.
         if kind is PackKind.CORNER and (end_stud := end_studs.get(place.end)):
@@ -152,7 +172,7 @@ def _end_of(member: Member) -> End | None:
     return member.id.at if isinstance(member.id.at, End) else None
 
 
-def _hand(kind: PackKind, place: _Place, members: Iterable[Member]) -> Line | None:
+def _hand(kind: PackKind, place: PackPlace, members: Iterable[Member]) -> Line | None:
     """Turned end for end, a pack from one end goes to the other with its wide faces on the other side."""
     faces = [member.wide_face for member in members if member.wide_face]
     if not faces or kind not in (PackKind.CORNER, PackKind.KINGS_AND_JACKS):

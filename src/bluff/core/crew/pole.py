@@ -18,6 +18,7 @@ from bluff.core.measure.length import Length, half
 from bluff.core.measure.shapes import Span
 from bluff.core.measure.slope import plumb
 from bluff.core.measure.sum import Sum
+from bluff.core.message import Message, message
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import PLATES, Member, Role
 from bluff.core.wall.opening_frame import OpeningFrame
@@ -51,11 +52,12 @@ class Stretch:
         """What it takes up of the pole."""
         return Span(self.bottom, self.top)
 
-    def name(self, words: Words) -> str:
+    @property
+    def name(self) -> Message:
         """What is written on it; whether a cripple is a top or a bottom one is plain from where it stands."""
         if self.what == CLEAR:
-            return "RO"
-        return words.name("cripple" if self.what in _CRIPPLES else self.what)
+            return message("RO")
+        return message("{piece:one}", piece="cripple" if self.what in _CRIPPLES else self.what)
 
 
 @dataclass(frozen=True, slots=True)

@@ -73,7 +73,9 @@ class OrderLine:
     @property
     def called(self) -> Message:
         """As it is called to the yard, quantity first: 18 – 2x6 x 16'."""
-        size = f"{self.section} {self.grade}" if self.grade else str(self.section)
+        size = self.section.called
+        if self.grade:
+            size = message("{size} {grade}", size=size, grade=self.grade)
         line = message("{count} – {size} x {length}", count=self.bought, size=size, length=self.board)
         return message("{line}, {note}", line=line, note=SPECIAL) if self.is_special else line
 
@@ -100,9 +102,6 @@ class Supply:
     count: int
     what: Message
     because: Message
-
-    def __str__(self) -> str:
-        return f"{self.count} – {self.what}"
 
 
 @dataclass(frozen=True, slots=True)

@@ -164,7 +164,7 @@ def _demand(section: Section, members: Iterable[Member], boards: Sequence[Board]
                 message(
                     "No board of {section} that has a price is long enough for {named_piece}, {length:length}. Enter "
                     "the price of a longer one, or plan by length.",
-                    section=str(section),
+                    section=section.called,
                     named_piece=named_piece(member),
                     length=member.length.value,
                 ),
@@ -190,7 +190,7 @@ def longer_than_stock(asked: Iterable[Demand]) -> Iterator[Message]:
                 else "wall {wall}: {count} – {section} {piece:one}, up to {longest:feet}",
                 wall=wall,
                 count=count,
-                section=str(one.section),
+                section=one.section.called,
                 piece=role,
                 longest=max(member.length.value for member in members),
                 **({"opening": opening} if opening else {}),

@@ -358,7 +358,9 @@ def _boards() -> list[Row]:
 
 def _woods() -> list[Row]:
     when = message("Bending, shear, bearing, stiffness in millions, and the source of the figures.")
-    usual = {wood.kind: message("{wood}", wood=str(wood)) for wood in USUAL_WOODS}
+    usual = {
+        wood.kind: message("{figures}, usual tables; check the stamp", figures=wood.figures) for wood in USUAL_WOODS
+    }
     return _entries(
         "woods",
         [
@@ -395,9 +397,18 @@ OWN_WORDS = "own"
 """What the row of words says where they are those of no region."""
 
 
+_PRESETS = (
+    option("Usual", "Usual"),
+    option("Trimmers and soles", "Trimmers and soles"),
+    option("Britain and Ireland", "Britain and Ireland"),
+    option("Australia", "Australia"),
+    option("New Zealand", "New Zealand"),
+)
+
+
 def _words() -> list[Row]:
     """The words of a region, then each piece's name, and its letter where one is written for it."""
-    presets = Asked(message("Words of"), options=tuple(option(name, name) for name in PRESETS))
+    presets = Asked(message("Words of"), options=_PRESETS)
     rows = [
         Row(
             "words",
@@ -412,7 +423,7 @@ def _words() -> list[Row]:
             _word(
                 piece,
                 "name",
-                Asked(message("Word for {usual}", usual=usual.name), empty=message("{usual}", usual=usual.name)),
+                Asked(message("Word for {piece:usual}", piece=piece), empty=message("{piece:usual}", piece=piece)),
             )
         )
         if usual.letter:
@@ -421,7 +432,7 @@ def _words() -> list[Row]:
                     piece,
                     "letter",
                     Asked(
-                        message("Letter for {usual}", usual=usual.name),
+                        message("Letter for {piece:usual}", piece=piece),
                         empty=message("{usual}", usual=usual.letter),
                         width=Width.SHORT,
                     ),

@@ -15,7 +15,7 @@ from typing import NamedTuple
 from bluff.core.errors import JobError, LumberError
 from bluff.core.measure.length import LONGEST, Length, format_inches, inches
 from bluff.core.measure.lumber import lumber
-from bluff.core.message import message
+from bluff.core.message import Message, message
 
 KERF: Length = inches("1/8")
 """Of a circular saw. Source: docs/rules.md, Cutting boards."""
@@ -49,7 +49,13 @@ class Section(NamedTuple):
     is_treated: bool = False
 
     def __str__(self) -> str:
+        """As it is typed, and its key in job files."""
         return f"{self.size} {TREATED}" if self.is_treated else self.size
+
+    @property
+    def called(self) -> Message:
+        """As it is read."""
+        return message("{size} treated" if self.is_treated else "{size}", size=self.size)
 
 
 def section(text: str) -> Section:

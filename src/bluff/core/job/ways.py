@@ -8,7 +8,7 @@ the nearest level that says something wins.
 from collections.abc import Iterable
 from dataclasses import dataclass, fields, replace
 from fractions import Fraction
-from typing import Any, Self
+from typing import Any, Self, TypeVar
 
 from bluff.core.errors import SettingError
 from bluff.core.job.amounts import (
@@ -209,13 +209,16 @@ def belongs(key: str, name: Message) -> Message:
     return message("{name} holds for a whole wall. Set it on the wall.", name=name)
 
 
-def whence(levels: Iterable[tuple[str, Ways]]) -> dict[str, str]:
+_Level = TypeVar("_Level")
+
+
+def whence(levels: Iterable[tuple[_Level, Ways]]) -> dict[str, _Level]:
     """Where what holds was said: each key that some level says, and the name of the nearest one.
 
     Args:
         levels: Name and ways of each, nearest first.
     """
-    said: dict[str, str] = {}
+    said: dict[str, _Level] = {}
     for name, ways in levels:
         for key in ways.said():
             said.setdefault(key, name)

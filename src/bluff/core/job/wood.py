@@ -84,8 +84,13 @@ class Wood:
         >>> str(USUAL_WOODS[0])
         '900, 180, 625, 1.6, usual tables; check the stamp'
         """
+        return f"{self.figures}, {self.source}"
+
+    @property
+    def figures(self) -> str:
+        """What it bears, as it is typed, without the source of that."""
         figures = (self.bending, self.shear, self.bearing, self.stiffness)
-        return ", ".join([*(f"{float(figure):.10g}" for figure in figures), self.source])
+        return ", ".join(f"{float(figure):.10g}" for figure in figures)
 
 
 def read_wood(kind: WoodKind, text: str) -> Wood:

@@ -1,14 +1,13 @@
 """The crew's words: what each piece is called, and the letter that is written for it on a plate.
 
-Everything Bluff says is said in its own words first, one word for a piece in every sentence. `Words.say`
-puts the crew's in their place at once, so that a crew whose jack is another crew's cripple is not said
-twice.
+Messages name pieces by their roles, and a `Reader` puts what they are called in their place. Most pieces have a word
+of their own; a kind of one, like a top cripple, is called by what it is a kind of unless it has a word of its own.
 """
 
 import re
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import cache, lru_cache
 
 from bluff.core.errors import SettingError
 from bluff.core.message import message
@@ -117,8 +116,8 @@ class Words:
                 raise SettingError(
                     message(
                         "{One:a} and {other:a} cannot both be called {name}.",
-                        one=USUAL[other].name,
-                        other=USUAL[piece].name,
+                        one=other,
+                        other=piece,
                         name=self.name(piece),
                     ),
                     f"{piece if piece in said else other}.name",
@@ -161,11 +160,7 @@ class Words:
         >>> Words().name_of_many("top_plate"), Words().name_of_many("backing")
         ('top plates', 'backing')
         """
-        return _plural(self.name(piece))
-
-    def name_with_article(self, piece: str) -> str:
-        """What a piece is called, with its article: `a jack`, `an end stud`."""
-        return _with_article(self.name(piece))
+        return plural_of(self.name(piece))
 
     def letter(self, piece: str) -> str | None:
         """What is written on a plate for a piece, None for what is never written."""
@@ -176,6 +171,12 @@ class Words:
         return next((word for role, word in self.said if role == piece), Word())
 
 
+def kind_of(piece: str) -> str | None:
+    """What a piece is a kind of: `cripple` of `top_cripple`, None of what is a kind of nothing."""
+    kind, _, base = piece.rpartition("_")
+    return base if kind and base in USUAL else None
+
+
 # Asked for every mark of a walk and every cut of a job.
 @lru_cache(maxsize=1024)
 def _name(words: Words, piece: str) -> str:
@@ -184,16 +185,15 @@ def _name(words: Words, piece: str) -> str:
         return piece.replace("_", " ")
     if name := words.of(piece).name:
         return name
-    kind, _, base = piece.rpartition("_")
-    return f"{kind} {words.name(base)}" if base in USUAL and kind else usual.name
+    base = kind_of(piece)
+    return usual.name.replace(USUAL[base].name, words.name(base)) if base else usual.name
 
 
 @lru_cache(maxsize=1024)
 def _letter(words: Words, piece: str) -> str | None:
     if letter := words.of(piece).letter:
         return letter
-    kind, _, base = piece.rpartition("_")
-    if kind and base in USUAL:
+    if base := kind_of(piece):
         return words.letter(base)
     usual = USUAL.get(piece)
     return usual.letter if usual else None
@@ -206,10 +206,10 @@ def _besides(word: Word, usual: Piece) -> Word:
     )
 
 
-def _plural(name: str) -> str:
+def plural_of(name: str) -> str:
     """How more than one is called.
 
-    >>> [_plural(name) for name in ("jack", "truss", "ply", "backing")]
+    >>> [plural_of(name) for name in ("jack", "truss", "ply", "backing")]
     ['jacks', 'trusses', 'plies', 'backing']
     """
     if name.endswith("backing"):
@@ -221,8 +221,33 @@ def _plural(name: str) -> str:
     return f"{name}s"
 
 
-def _with_article(name: str) -> str:
+def with_article(name: str) -> str:
+    """What something is called, with its article.
+
+    >>> with_article("jack"), with_article("end stud")
+    ('a jack', 'an end stud')
+    """
     return f"{'an' if _AFTER_AN.match(name) else 'a'} {name}"
+
+
+def usual_names() -> Iterator[str]:
+    """What pieces are usually called, as a catalog has it: one, many and with an article, a kind by what it is one of.
+
+    >>> list(usual_names())[-3:], usual_name("end_stud", "many")
+    (['post', 'posts', 'a post'], 'end {stud:many}')
+    """
+    return (usual_name(piece, form) for piece in USUAL for form in ("", "many", "a"))
+
+
+@cache
+def usual_name(piece: str, form: str = "") -> str:
+    """What a piece is usually called, in a form of a template: `many`, with an article (`a`), or one of it."""
+    name = USUAL[piece].name
+    called = with_article(name) if form == "a" else plural_of(name) if form == "many" else name
+    if not (base := kind_of(piece)):
+        return called
+    field = f"{{{base}:many}}" if form == "many" else f"{{{base}}}"
+    return called.replace(plural_of(USUAL[base].name) if form == "many" else USUAL[base].name, field)
 
 
 def _words(**names: str) -> Words:

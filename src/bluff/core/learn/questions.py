@@ -30,7 +30,6 @@ from bluff.core.job.schools import (
 )
 from bluff.core.job.standard import Standard
 from bluff.core.learn.purpose import PURPOSES, called_elsewhere
-from bluff.core.measure.aloud import aloud
 from bluff.core.measure.length import (
     Length,
     format_call_out,
@@ -325,7 +324,7 @@ def _exactly(random: Random, standard: Standard) -> tuple[Message, int, Message]
 def _called_aloud(random: Random, _: Standard) -> tuple[Message, Sum, Message]:
     length = inches(random.randrange(12, 190)) + inches(f"{random.randrange(1, 16)}/16")
     return (
-        message("Your partner calls “{called}”. What do you mark?", called=aloud(length)),
+        message("Your partner calls “{length:aloud}”. What do you mark?", length=length),
         Sum.of("called", length),
         message("Inches first, then the part of an inch."),
     )

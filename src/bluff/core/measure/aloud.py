@@ -1,51 +1,62 @@
 """Lengths as they are called out over the noise of a saw: `forty-three and a half`."""
 
+from collections.abc import Mapping
 from typing import Literal, TypeAlias
 
 from bluff.core.measure.length import Length, tape_parts
+from bluff.core.message import Message, message, plural
 
 _ONES = (
     *("zero", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve"),
     *("thirteen", "fourteen", "fifteen", "sixteen", "seventeen", "eighteen", "nineteen"),
 )
 _TENS = ("twenty", "thirty", "forty", "fifty", "sixty", "seventy", "eighty", "ninety")
-_PARTS_OF_AN_INCH = {"2": "half", "4": "quarter", "8": "eighth", "16": "sixteenth"}
+_PARTS_OF_AN_INCH: Mapping[str, Message] = {
+    "1/16": message("a sixteenth"),
+    "1/8": message("an eighth"),
+    "3/16": message("three sixteenths"),
+    "1/4": message("a quarter"),
+    "5/16": message("five sixteenths"),
+    "3/8": message("three eighths"),
+    "7/16": message("seven sixteenths"),
+    "1/2": message("a half"),
+    "9/16": message("nine sixteenths"),
+    "5/8": message("five eighths"),
+    "11/16": message("eleven sixteenths"),
+    "3/4": message("three quarters"),
+    "13/16": message("thirteen sixteenths"),
+    "7/8": message("seven eighths"),
+    "15/16": message("fifteen sixteenths"),
+}
 
 Figures: TypeAlias = Literal["inches", "feet"]
 """Whether a tape is read in inches all along, or in feet and inches."""
 
 
-def aloud(length: Length, figures: Figures = "inches") -> str:
+def aloud(length: Length, figures: Figures = "inches") -> Message:
     """A tape's reading as it is called out, to the 16th that is printed.
 
-    >>> from bluff.core.measure.length import inches
-    >>> aloud(inches("43 1/2")), aloud(inches("3/8")), aloud(inches("110 5/16"))
-    ('forty-three and a half', 'three eighths', 'one hundred ten and five sixteenths')
-    >>> aloud(inches("43 1/2"), "feet"), aloud(inches(24), "feet"), aloud(0)
-    ('three feet seven and a half', 'two feet', 'zero')
+    Whole numbers are spelled out in English. Another language has them in digits, which a voice reads in its own.
     """
     sign, whole, fraction = tape_parts(length, 16)
     feet, rest = divmod(whole, 12) if figures == "feet" else (0, whole)
-    part = _part(fraction)
-    said = " and ".join(text for text in (_number(rest) if rest or not (feet or part) else "", part) if text)
-    in_feet = f"{_number(feet)} {'foot' if feet == 1 else 'feet'}" if feet else ""
-    return " ".join(text for text in ("minus" if sign else "", in_feet, said) if text)
+    part = _PARTS_OF_AN_INCH.get(fraction)
+    if part is None:
+        called = message("{inches:spelled}", inches=rest)
+    elif rest:
+        called = message("{inches:spelled} and {part}", inches=rest, part=part)
+    else:
+        called = part
+    if feet:
+        in_feet = plural("{count:spelled} foot", "{count:spelled} feet", count=feet)
+        called = message("{feet} {inches}", feet=in_feet, inches=called) if rest or part else in_feet
+    return message("minus {length}", length=called) if sign else called
 
 
-def _part(fraction: str) -> str:
-    if not fraction:
-        return ""
-    top, _, bottom = fraction.partition("/")
-    name = _PARTS_OF_AN_INCH[bottom]
-    if top == "1":
-        return f"{'an' if name == 'eighth' else 'a'} {name}"
-    return f"{_number(int(top))} {name}s"
+def spelled(value: int) -> str:
+    """A whole number in English words, up to the inches of the longest wall.
 
-
-def _number(value: int) -> str:
-    """A whole number in words, up to the inches of the longest wall.
-
-    >>> _number(40), _number(432), _number(12000)
+    >>> spelled(40), spelled(432), spelled(12000)
     ('forty', 'four hundred thirty-two', 'twelve thousand')
     """
     if value >= 1000:
@@ -60,4 +71,4 @@ def _number(value: int) -> str:
 
 def _counted(value: int, unit: int, name: str) -> str:
     count, rest = divmod(value, unit)
-    return f"{_number(count)} {name}" + (f" {_number(rest)}" if rest else "")
+    return f"{spelled(count)} {name}" + (f" {spelled(rest)}" if rest else "")

@@ -4,7 +4,7 @@ import re
 from typing import Annotated, TypeAlias
 
 from bluff.core.errors import SettingError
-from bluff.core.message import message
+from bluff.core.message import Message, message
 
 Clock: TypeAlias = Annotated[int, "minutes since midnight"]
 
@@ -37,13 +37,11 @@ def format_clock(clock: Clock) -> str:
     return f"{clock // HOUR}:{clock % HOUR:02}"
 
 
-def format_minutes(minutes: int) -> str:
-    """How long something takes, in words.
-
-    >>> format_minutes(100), format_minutes(45), format_minutes(120)
-    ('1 h 40', '45 min', '2 h')
-    """
+def in_hours(minutes: int) -> Message:
+    """How long something takes: 1 h 40, 45 min, 2 h."""
     hours, rest = divmod(minutes, HOUR)
     if not hours:
-        return f"{rest} min"
-    return f"{hours} h {rest:02}" if rest else f"{hours} h"
+        return message("{minutes} min", minutes=rest)
+    if not rest:
+        return message("{hours} h", hours=hours)
+    return message("{hours} h {minutes}", hours=hours, minutes=f"{rest:02}")

@@ -125,7 +125,7 @@ def _add_walk(given: Given, reading: Reading) -> Edit:
 
 
 WALK: LinePhrase = Phrase(
-    message("walk round the outside"),
+    message("walk around the outside"),
     _WALK,
     _add_walk,
     ("36' R 22-6 R 36' R close", "24' R 12' R 12' L 10' R 12' R close", "20' R45 6' R45 14' 2x4"),

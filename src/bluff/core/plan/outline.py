@@ -11,6 +11,7 @@ along the axes of the plan come out exact all the same; everything else is round
 
 from collections.abc import Iterable
 from dataclasses import dataclass
+from enum import StrEnum
 from functools import cached_property
 from itertools import product
 from math import atan2, degrees, dist, hypot
@@ -19,6 +20,7 @@ from typing import Literal, TypeAlias
 from bluff.core.job.job import Between, Wall, WallKind
 from bluff.core.job.schools import End, Line
 from bluff.core.measure.length import Length, half
+from bluff.core.message import Message, message
 
 Place: TypeAlias = tuple[float, float]
 """x east and y north, in 64ths."""
@@ -187,16 +189,44 @@ def outline(wall: Wall, thickness: Length) -> Outline | None:
     return Outline(wall, thickness, (run.start.x, run.start.y), (east / length, north / length), left)
 
 
-_COMPASS = ("east", "north-east", "north", "north-west", "west", "south-west", "south", "south-east")
+class CompassPoint(StrEnum):
+    """A point of the compass, counted to the left from the east."""
+
+    EAST = "east"
+    NORTHEAST = "north-east"
+    NORTH = "north"
+    NORTHWEST = "north-west"
+    WEST = "west"
+    SOUTHWEST = "south-west"
+    SOUTH = "south"
+    SOUTHEAST = "south-east"
+
+    @property
+    def called(self) -> Message:
+        """What people read for it."""
+        return _CALLED[self]
 
 
-def compass(east: float, north: float) -> str:
+_CALLED = {
+    CompassPoint.EAST: message("east"),
+    CompassPoint.NORTHEAST: message("northeast"),
+    CompassPoint.NORTH: message("north"),
+    CompassPoint.NORTHWEST: message("northwest"),
+    CompassPoint.WEST: message("west"),
+    CompassPoint.SOUTHWEST: message("southwest"),
+    CompassPoint.SOUTH: message("south"),
+    CompassPoint.SOUTHEAST: message("southeast"),
+}
+_POINTS = tuple(CompassPoint)
+
+
+def compass(east: float, north: float) -> CompassPoint:
     """The point of the compass nearest to a direction.
 
-    >>> compass(0, -1), compass(1, 1)
-    ('south', 'north-east')
+    >>> compass(0, -1).called.template, compass(1, 1).called.template
+    ('south', 'northeast')
     """
-    return _COMPASS[round(degrees(atan2(north, east)) / 45) % 8]
+    return _POINTS[round(degrees(atan2(north, east)) / 45) % 8]
 
 
 def inside(drawn: Outline) -> Literal[Line.LEFT, Line.RIGHT] | None:

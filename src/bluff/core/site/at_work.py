@@ -14,7 +14,7 @@ from bluff.core.job.amounts import Rates, WorkDay
 from bluff.core.site.day import HANDS, Begun, OnDeck, Turn, WallWork, day_plan, needed_by
 from bluff.core.site.pace import Pace, Timed, paces
 from bluff.core.site.shift import next_shift, worked
-from bluff.core.site.work import Task, lumber_of
+from bluff.core.site.work import Task, lumber_of, work_begun
 from bluff.core.wall.member import Plate
 
 
@@ -57,7 +57,7 @@ class WallAtWork:
     def begun(self) -> Iterator[tuple[Task, Ticked]]:
         """Every task that was begun, done by now or not, with who began it."""
         for task in Task:
-            if (tick := self.ticks.get(task.begun)) and tick.is_done:
+            if (tick := self.ticks.get(str(work_begun(task)))) and tick.is_done:
                 yield task, tick
 
     def done(self, task: Task) -> datetime | None:
@@ -187,5 +187,5 @@ def _hands(task: Task, begun: Ticked) -> int:
 
 def _deliveries(job: JobAtWork, turns: tuple[Turn, ...]) -> Iterator[Delivery]:
     for load in job.loads:
-        said = job.ticks.get(lumber_of(load.walls))
+        said = job.ticks.get(str(lumber_of(load.walls)))
         yield Delivery(load, needed_by(turns, load.walls), said if said and said.is_done else None)

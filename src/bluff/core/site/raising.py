@@ -1,11 +1,12 @@
 """Raising a wall: what it takes, what must stand before, and what is looked at before anybody lifts."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
 from bluff.core.checks.raising import needed_to_tip_up
 from bluff.core.crew.order import BuildStep
 from bluff.core.job.amounts import MeasuredRoom
+from bluff.core.job.schools import Line
 from bluff.core.measure.length import in_whole_feet, inches
 from bluff.core.message import Message, listed, message, plural
 from bluff.core.takeoff.weight import Lift, lift
@@ -34,6 +35,22 @@ class Raising:
     says: tuple[Message, ...]
     before: tuple[tuple[str, Message], ...]
     after: tuple[tuple[str, Message], ...]
+
+
+RAISE_NAMES: Mapping[str, Message] = {
+    "square": message("square"),
+    "bolts": message("bolt holes"),
+    "stops": message("stops at the {bottom_plate}"),
+    "braces": message("braces hung"),
+    "jacks": message("wall jacks or machine"),
+    "hands": message("people to lift"),
+    "clear": message("nobody under it"),
+    "braced": message("braced"),
+    "on-line": message("{bottom_plate} on its line"),
+    "plumb": message("plumb"),
+    "cut-out": message("plate cut out of the doorways"),
+}
+"""What may be ticked before and after a lift, by what names it, as the log calls it."""
 
 
 def raising(framing: Framing, turn: BuildStep) -> Raising:
@@ -68,9 +85,10 @@ def _says(framing: Framing, turn: BuildStep, bare: Lift) -> Iterator[Message]:
         )
     if turn.raised_toward:
         yield message(
-            "Framed {side} of its line. Raise its top toward the {toward}.",
-            side=turn.built_on or "",
-            toward=turn.raised_toward,
+            "Framed left of its line. Raise its top toward the {toward}."
+            if turn.built_on is Line.LEFT
+            else "Framed right of its line. Raise its top toward the {toward}.",
+            toward=turn.raised_toward.called,
         )
     if turn.room is not None:
         yield (

@@ -252,7 +252,7 @@ class HeaderPack:
     """How one header is made, in order."""
 
     opening: str
-    header: str
+    header: Message
     steps: tuple[Message, ...]
 
 
@@ -260,7 +260,9 @@ def header_packs(framing: Framing) -> tuple[HeaderPack, ...]:
     """How each header of a wall is built. Source: docs/rules.md, Framing a wall."""
     headers = {member.opening: member for member in framing.members if member.role is Role.HEADER}
     return tuple(
-        HeaderPack(opening.placed.id, str(opening.placed.header), tuple(_built(opening.placed.header, header, framing)))
+        HeaderPack(
+            opening.placed.id, opening.placed.header.called, tuple(_built(opening.placed.header, header, framing))
+        )
         for opening in framing.openings
         if (header := headers.get(opening.placed.id))
     )

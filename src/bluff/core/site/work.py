@@ -1,12 +1,15 @@
 """Work on a wall that is ticked off on the site: how far the wall is, its packs, its steps, its raising.
 
-What is ticked is a text that names the work, kept as it was said; what it is called is worked out when it is read.
+A tick is kept, and sent, under the text of its `Work`, which `read_work` reads: ``framed``, ``step/kings``.
 """
 
 from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
 from enum import StrEnum
 
-from bluff.core.message import Message, message, template
+from bluff.core.crew.packs import PackKind, PackPlace
+from bluff.core.message import Message, message
+from bluff.core.site.raising import RAISE_NAMES
 from bluff.core.site.steps import STEP_NAMES
 
 
@@ -35,11 +38,6 @@ class Task(StrEnum):
         return _CALLED[self]
 
     @property
-    def begun(self) -> str:
-        """What is ticked when it is begun."""
-        return f"begun/{self}"
-
-    @property
     def done(self) -> Stage | None:
         """What is ticked when it is done; None of layout, which is done once its marks are written."""
         return _DONE.get(self)
@@ -59,37 +57,116 @@ _DONE: Mapping[Task, Stage] = {
     Task.RAISE: Stage.STANDING,
 }
 
-_NAMES: Mapping[str, Message] = {
+_STAGES: Mapping[str, Message] = {
     Stage.CUT: message("Cut"),
     Stage.FRAMED: message("Framed"),
     Stage.CHECKED: message("Checked"),
     Stage.SHEATHED: message("Sheathed"),
     Stage.STANDING: message("Standing and braced"),
-    **{f"step/{step}": name for step, name in STEP_NAMES.items()},
-    **{task.begun: message("Started: {task}", task=task.called) for task in Task},
-}
-
-_KINDS: Mapping[str, str] = {
-    "pack": template("Prebuilt: {what}"),
-    "raise": template("Raising: {what}"),
-    "lumber": template("Lumber on site for: {what}"),
 }
 
 
-def lumber_of(walls: Sequence[str]) -> str:
-    """What is ticked once the lumber of some walls is on the site."""
-    return f"lumber/{', '.join(walls)}"
+class WorkKind(StrEnum):
+    """What kind of work is ticked; the value stands before what of it."""
+
+    STAGE = ""
+    """How far the wall is."""
+    BEGUN = "begun"
+    """A task is begun."""
+    PACK = "pack"
+    """A pack is built, of those that are alike the one of a place."""
+    STEP = "step"
+    """A step of framing is done."""
+    RAISE = "raise"
+    """Something is seen to before a lift or after it."""
+    LUMBER = "lumber"
+    """The lumber of some walls is on the site."""
 
 
-def work_name(work: str) -> Message:
-    """What a piece of work is called; what is not known any more goes by its id.
+@dataclass(frozen=True, slots=True)
+class Work:
+    """A piece of work that is ticked.
 
-    >>> work_name("step/kings").template, work_name("raise/hands").arguments
-    ('{King:many}', (('what', 'hands'),))
+    Args:
+        kind: What kind.
+        which: Which one: a `Stage`, a `Task`, what names a step or something of a lift, a pack's kind and place, walls.
     """
-    if name := _NAMES.get(work):
-        return name
-    kind, _, what = work.partition("/")
-    if kind in _KINDS and what:
-        return message(_KINDS[kind], what=what.replace("-", " "))
-    return message("{work}", work=work)
+
+    kind: WorkKind
+    which: str
+
+    def __str__(self) -> str:
+        return f"{self.kind}/{self.which}" if self.kind else self.which
+
+    @property
+    def is_known(self) -> bool:
+        """Whether there is such work on any wall."""
+        match self.kind:
+            case WorkKind.STAGE:
+                return self.which in _STAGES
+            case WorkKind.BEGUN:
+                return self.which in set(Task)
+            case WorkKind.STEP:
+                return self.which in STEP_NAMES
+            case WorkKind.RAISE:
+                return self.which in RAISE_NAMES
+            case WorkKind.PACK:
+                return self._pack is not None
+            case WorkKind.LUMBER:
+                return bool(self.which)
+
+    @property
+    def called(self) -> Message:
+        """What the log calls it; what is not known any more goes by its text."""
+        if not self.is_known:
+            return message("{work}", work=str(self))
+        match self.kind:
+            case WorkKind.STAGE:
+                return _STAGES[self.which]
+            case WorkKind.BEGUN:
+                return message("Started: {task}", task=Task(self.which).called)
+            case WorkKind.STEP:
+                return STEP_NAMES[self.which]
+            case WorkKind.RAISE:
+                return message("Raising: {what}", what=RAISE_NAMES[self.which])
+            case WorkKind.PACK:
+                kind, place = self._pack or (PackKind.CORNER, self.which)
+                return message("Prebuilt: {pack}, {place}", pack=kind.called, place=place)
+            case WorkKind.LUMBER:
+                return message("Lumber on site for: {walls}", walls=self.which)
+
+    @property
+    def _pack(self) -> tuple[PackKind, str] | None:
+        return next(
+            (
+                (kind, place)
+                for kind in PackKind
+                if (place := self.which.removeprefix(f"{kind} ")) not in ("", self.which)
+            ),
+            None,
+        )
+
+
+def work_begun(task: Task) -> Work:
+    """What is ticked when a task is begun."""
+    return Work(WorkKind.BEGUN, task)
+
+
+def pack_work(kind: PackKind, place: PackPlace) -> Work:
+    """What is ticked once the pack of a place is built."""
+    return Work(WorkKind.PACK, f"{kind} {place}")
+
+
+def lumber_of(walls: Sequence[str]) -> Work:
+    """What is ticked once the lumber of some walls is on the site."""
+    return Work(WorkKind.LUMBER, ", ".join(walls))
+
+
+def read_work(text: str) -> Work:
+    """Work by its text, whether there is such work or not.
+
+    >>> read_work("step/kings"), str(read_work("framed"))
+    (Work(kind=<WorkKind.STEP: 'step'>, which='kings'), 'framed')
+    """
+    kind, slash, which = text.partition("/")
+    return Work(WorkKind(kind), which) if slash and kind in set(WorkKind) else Work(WorkKind.STAGE, text)

@@ -1,13 +1,14 @@
 """The cut list: what to cut, by section and length, counted in boards."""
 
 from collections import defaultdict
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass
 from enum import StrEnum
 
 from bluff.core.job.header import HeaderBoards, HeaderKind
 from bluff.core.measure.length import Length
 from bluff.core.measure.lumber import SPACER, Lumber
+from bluff.core.message import Message, message
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Bevel, Member, Role
 from bluff.core.wall.piece import PieceId
@@ -79,6 +80,14 @@ def cut_list(framings: Iterable[Framing]) -> tuple[CutRow, ...]:
             alike.items(), key=lambda item: (_section(item[0][0]), item[0][2], -item[0][1], item[0][3] is not None)
         )
     )
+
+
+SPACER_NAMES: Mapping[Spacer, Message] = {
+    Spacer.PANEL: message("{header} spacer"),
+    Spacer.FOAM: message("{header} foam"),
+    Spacer.FURRING: message("{header} furring"),
+}
+"""What cut lists call them."""
 
 
 def spacer_list(framings: Iterable[Framing]) -> tuple[SpacerRow, ...]:

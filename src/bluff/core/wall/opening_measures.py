@@ -93,7 +93,7 @@ class OpeningMeasures:
             return self.placed.head
         header, capped = self.placed.header, self.placed.header.choice.capped
         pads = capped.below + capped.above
-        underside = self.plan.underside.minus(message("{header} {built}", built=str(header)), header.depth)
+        underside = self.plan.underside.minus(message("{header} {built}", built=header.called), header.depth)
         return underside.minus(counted("pad_plate", pads), pads * self.plate)
 
     @cached_property
@@ -127,7 +127,7 @@ class OpeningMeasures:
             return Sum.of("tight under the {top_plate:many}", 0)
         pads = capped.below + capped.above + self.is_raised
         left = self.plan.underside.minus_all(placed.head).minus(
-            message("{header} {built}", built=str(header)), header.depth
+            message("{header} {built}", built=header.called), header.depth
         )
         return left.minus(counted("pad_plate", pads), pads * self.plate)
 
@@ -216,7 +216,7 @@ class OpeningMeasures:
         header = self.placed.header
         if self.is_raised:
             return self.placed.head.plus("{pad_plate}", self.plate)
-        top = self.header_underside.plus(message("{header} {built}", built=str(header)), header.depth)
+        top = self.header_underside.plus(message("{header} {built}", built=header.called), header.depth)
         return top.plus("{pad_plate}", header.choice.capped.above * self.plate)
 
     @cached_property

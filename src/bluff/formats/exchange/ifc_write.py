@@ -20,6 +20,7 @@ from bluff.core.wall.member import PLATES, Member, Role
 from bluff.core.wall.placed import PlacedOpening
 from bluff.core.wall.wall_plan import WallPlan
 from bluff.formats.job_file import OpeningFile, WallFile
+from bluff.views.reader import reader
 
 ENTRY = "Bluff_Entry"
 _INCH = 0.0254
@@ -152,7 +153,7 @@ class _Model:
             PlacementRelTo=wall.ObjectPlacement,
             RelativePlacement=self._placement((to_inches(member.start), 0, to_inches(member.bottom)), (1, 0)),
         )
-        called = plan.standard.words.name(member.role)
+        called = reader(plan.standard.words).piece(member.role)
         made = self._rooted(kind, f"member {member.id}", Name=str(member.id), ObjectType=called, ObjectPlacement=local)
         made.PredefinedType = _predefined(member.role)
         # Flat on a face of the wall, or, above its plates, along it.

@@ -95,7 +95,7 @@ def _index_row(
     page.text(at[2], y, format_feet(by_id[step.wall].plan.length), 12, bold=True, align="right")
     page.text(at[3], y, str(round(raised.pounds)), 10, align="right")
     page.text(at[4], y, f"{raised.hands}{'+' if raised.needs_help else ''}", 10, align="right")
-    toward = step.raised_toward or ""
+    toward = page.say(step.raised_toward.called) if step.raised_toward else ""
     after = page.say(message("after {walls}", walls=", ".join(step.after))) if step.after else ""
     page.wrapped(at[4] + 10, y, "; ".join(part for part in (toward, after) if part), 8, right - at[4] - 10)
     page.line(at[0] - 16, y - 4, right, y - 4, 0.25)
@@ -112,7 +112,9 @@ def draw_packs(page: Page, packs: Sequence[Pack]) -> None:
         x, y = MARGIN + column * width, top - 64 - row * 35
         page.text(x + 30, y, str(pack.count), 18, bold=True, align="right")
         page.text(x + 38, y + 6, " + ".join(say(piece.called) for piece in pack.pieces), 10, bold=True)
-        said = say(message("{pack}: {places}", pack=pack.called, places=", ".join(pack.places)))
+        said = say(
+            message("{pack}: {places}", pack=pack.called, places=", ".join(say(place.called) for place in pack.places))
+        )
         page.wrapped(x + 38, y - 5, said if len(said) < 110 else said[:107] + "…", 7.5, width - 52)
 
 

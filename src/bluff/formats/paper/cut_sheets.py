@@ -45,7 +45,7 @@ def _board(page: Page, cutting: Cutting, board: JobBoard, y: float, scale: float
     low = y - _BAR
     page.polygon([(MARGIN, low + 5), (MARGIN + 12, low + 5), (MARGIN + 12, low + 17), (MARGIN, low + 17)], 1.0)
     page.text(MARGIN + 18, low + 6, str(board.number), 14, bold=True)
-    page.text(MARGIN + 50, low + 10, str(board.section), 8.5)
+    page.text(MARGIN + 50, low + 10, board.section.called, 8.5)
     page.text(MARGIN + 50, low, _about(board), 8.5, bold=True)
     page.polygon(_box(_LEFT, low, board.length * scale), 1.0)
     short = []
@@ -54,7 +54,7 @@ def _board(page: Page, cutting: Cutting, board: JobBoard, y: float, scale: float
         member = cutting.members.get(board.section, {}).get(cut.piece)
         is_cut = board.tick(cut) in cutting.ticks
         page.polygon(_box(x, low, width), 1.0 if is_cut or member is None else 0.9)
-        where = f"{member.id.wall} {cutting.words.name(member.role)}" if member else page.say(message("spare"))
+        where = f"{member.id.wall} {page.piece(member.role)}" if member else page.say(message("spare"))
         bevel = f", {member.bevel.degrees}°" if member and member.bevel else ""
         bevel += page.say(message(", turned")) if cut.nests else ""
         length = format_inches(cut.length)
@@ -111,9 +111,9 @@ def draw_stops(page: Page, cutting: Cutting, settings: Sequence[SawStop]) -> Non
         left, y = MARGIN + index // rows * column, top - 50 - index % rows * step
         page.polygon([(left, y - 1), (left + 10, y - 1), (left + 10, y + 9), (left, y + 9)], 1.0)
         page.text(left + 44, y, f"{stop.count - stop.cut} –", 12, bold=True, align="right")
-        page.text(left + 50, y, str(stop.section), 10)
+        page.text(left + 50, y, stop.section.called, 10)
         page.text(left + 178, y, format_inches(stop.length), 13, bold=True, align="right")
-        roles = ", ".join(map(cutting.words.name, stop.roles))
+        roles = ", ".join(map(page.piece, stop.roles))
         bevel = f"; {stop.bevel.degrees}°" if stop.bevel else ""
         short = stop.bevel.short if stop.bevel else None
         said = f"{roles}{bevel}" + (f", short {format_inches(short)}" if short is not None else "")

@@ -73,7 +73,7 @@ def labels(cutting: Cutting, sheet: LabelSheet, imprint: Imprint, link: str, ski
         row, column = divmod(place, grid.across)
         x = grid.left + column * grid.step
         y = grid.paper[1] - grid.top - (row + 1) * grid.height
-        _label(page, cutting, board, cut, member, (x, y, grid.width, grid.height), link)
+        _label(page, board, cut, member, (x, y, grid.width, grid.height), link)
         place += 1
     canvas.showPage()
     canvas.save()
@@ -90,7 +90,6 @@ def _waiting(cutting: Cutting) -> Iterator[tuple[JobBoard, Cut, Member]]:
 
 def _label(
     page: Page,
-    cutting: Cutting,
     board: JobBoard,
     cut: Cut,
     member: Member,
@@ -101,9 +100,9 @@ def _label(
     side = height - 2 * _EDGE
     page.code(x + width - side - _EDGE, y + _EDGE, side, _address(link, member))
     room, left, top = width - side - 3 * _EDGE, x + _EDGE, y + height - _EDGE
-    what = f"{member.id.wall}  {cutting.words.name(member.role)}" + (f" {member.opening}" if member.opening else "")
+    what = f"{member.id.wall}  {page.piece(member.role)}" + (f" {member.opening}" if member.opening else "")
     page.text(left, top - 12, what, fitting_size(what, 13, room), bold=True)
-    length = f"{board.section}  {format_inches(cut.length)}"
+    length = f"{page.say(board.section.called)}  {format_inches(cut.length)}"
     page.text(left, top - 29, length, fitting_size(length, 15, room), bold=True)
     said = page.say(separated([_way_up(member), *_bevel(member)]))
     page.text(left, top - 42, said, fitting_size(said or "x", 8.5, room))

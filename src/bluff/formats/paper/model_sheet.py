@@ -10,7 +10,6 @@ from io import BytesIO
 
 from reportlab.pdfgen.canvas import Canvas
 
-from bluff.core.job.words import Words
 from bluff.core.learn.scale_model import Model, ModelList, ModelRow
 from bluff.core.measure.length import PER_INCH, format_inches
 from bluff.core.message import Message, message, plural, separated
@@ -24,16 +23,13 @@ _HEAD, _FOOT = 44.0, 40.0
 _ROW = 17.0
 
 
-def model_sheets(
-    framings: Sequence[Framing], listed: ModelList, model: Model, words: Words, paper: Paper, imprint: Imprint
-) -> bytes:
+def model_sheets(framings: Sequence[Framing], listed: ModelList, model: Model, paper: Paper, imprint: Imprint) -> bytes:
     """A model's cut list and its walls at full size, as PDF.
 
     Args:
         framings: The walls, framed of sticks at their real size.
         listed: What is cut for them.
         model: How it is made.
-        words: The crew's.
         paper: What it is laid out for.
         imprint: What every sheet says of where it came from.
     """
@@ -47,7 +43,7 @@ def model_sheets(
     parts = [part for framing in framings for part in _parts(framing, model, blank)]
     plates = [sheet for framing in framings for sheet in _plates(framing, model, blank)]
     sheets: list[Callable[[Page], None]] = [
-        *(partial(_list, rows=rows, listed=listed, model=model, words=words, on_a_column=fit) for rows in lists),
+        *(partial(_list, rows=rows, listed=listed, model=model, on_a_column=fit) for rows in lists),
         *(partial(_plate_sheet, title=title, rows=rows, model=model) for title, rows in plates),
         *(partial(_part, framing=framing, model=model, at=(x, y), name=name) for framing, x, y, name in parts),
     ]
@@ -132,9 +128,7 @@ def _part(page: Page, framing: Framing, model: Model, at: tuple[int, int], name:
             page.line(x, y - 8, x, y + 8, 0.4)
 
 
-def _list(
-    page: Page, rows: Sequence[ModelRow], listed: ModelList, model: Model, words: Words, on_a_column: int
-) -> None:
+def _list(page: Page, rows: Sequence[ModelRow], listed: ModelList, model: Model, on_a_column: int) -> None:
     top = page.height - MARGIN
     sticks = f"{format_inches(model.thick, 32)} x {format_inches(model.wide, 32)}"
     page.text(
@@ -158,7 +152,7 @@ def _list(
         y = top - 66 - number % on_a_column * _ROW
         page.text(x + 34, y, f"{row.count} –", 13, bold=True, align="right")
         page.text(x + 100, y, format_inches(row.length, 32), 13, bold=True, align="right")
-        what = ", ".join(words.name(role) for role in row.roles)
+        what = ", ".join(map(page.piece, row.roles))
         if row.deep is not None:
             what = page.say(message("{deep:fine} deep, {pieces}", deep=row.deep, pieces=what))
         page.text(x + 112, y, what, fitting_size(what, 9, (page.right - MARGIN) / 2 - 120))

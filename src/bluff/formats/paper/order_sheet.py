@@ -90,7 +90,7 @@ def _title(title: Message, page: Page, y: float) -> None:
 
 def _line(line: OrderLine, page: Page, y: float) -> None:
     page.text(_QUANTITY, y, f"{line.bought} –", 14, bold=True, align="right")
-    page.text(_WHAT, y, f"{line.section} x {line.board}", 14, bold=True)
+    page.text(_WHAT, y, message("{size} x {length}", size=line.section.called, length=line.board), 14, bold=True)
     page.text(_GRADE, y, line.grade, fitting_size(line.grade or "x", 10, _NOTES - _GRADE - 8))
     notes = [SPECIAL] if line.is_special else []
     notes += [message("{count} straight", count=line.straight)] if line.straight else []

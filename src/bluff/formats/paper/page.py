@@ -85,6 +85,10 @@ class Page:
         """What is lettered for a message; text, which is a figure or a mark, is as it is."""
         return self.imprint.reader.say(text) if isinstance(text, Message) else text
 
+    def piece(self, role: str) -> str:
+        """What a piece is called."""
+        return self.imprint.reader.piece(role)
+
     @property
     def right(self) -> float:
         return self.width - MARGIN

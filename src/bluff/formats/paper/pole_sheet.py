@@ -44,7 +44,7 @@ def draw_strip(page: Page, pole: Pole, start: Length) -> None:
         if low == stretch.bottom:
             strip.line(low)
         middle = (strip.at(low) + strip.at(high)) / 2
-        page.text(middle, strip.top - 44, stretch.name(pole.words), 11, bold=True, align="center")
+        page.text(middle, strip.top - 44, stretch.name, 11, bold=True, align="center")
         page.text(middle, strip.top - 60, format_inches(stretch.length, 64), 13, bold=True, align="center")
     if strip.end == pole.height:
         strip.line(strip.end)
@@ -66,7 +66,7 @@ def _pole(page: Page, pole: Pole, left: float, right: float, floor: float, scale
     middles = [floor + (stretch.bottom + stretch.top) / 2 * scale for stretch in pole.stretches]
     for stretch, middle, label in zip(pole.stretches, middles, spread(middles, _LETTERING, floor, top), strict=True):
         page.line(wood + width, middle, wood + width + 8, label, 0.3)
-        said = f"{format_inches(stretch.length)} {stretch.name(pole.words)}"
+        said = f"{format_inches(stretch.length)} {page.say(stretch.name)}"
         page.text(wood + width + 10, label - 3, said, fitting_size(said, _LETTERING * 0.9, room))
     page.text(left + 4, floor - 16, _marks(pole), 11, bold=True)
     studs = (

@@ -49,14 +49,14 @@ def draw_slope(page: Page, framing: Framing, studs: Sequence[SlopedStud]) -> Non
     columns = [studs[:_ROWS], studs[_ROWS:]] if len(studs) > _ROWS else [studs]
     wide = (_WIDE - _GAP * (len(columns) - 1)) / len(columns)
     for number, column in enumerate(columns):
-        _table(page, framing, column, (MARGIN + number * (wide + _GAP), wide), top - _TOP)
+        _table(page, column, (MARGIN + number * (wide + _GAP), wide), top - _TOP)
     _on_deck(page, snap_out(framing.plan), MARGIN + _WIDE + 2 * _GAP, top - _TOP)
 
 
-def _table(page: Page, framing: Framing, studs: Sequence[SlopedStud], place: tuple[float, float], y: float) -> None:
+def _table(page: Page, studs: Sequence[SlopedStud], place: tuple[float, float], y: float) -> None:
     """Some uprights in a column, given by its left edge and its width."""
     x, wide = place
-    words, size = framing.plan.standard.words, 10.0 if wide == _WIDE else 7.5
+    size = 10.0 if wide == _WIDE else 7.5
     tabs = [x + share * wide for share in _TABS]
     for head, tab in zip(_HEADS, tabs, strict=True):
         page.text(tab, y, head, size, align="right")
@@ -64,7 +64,7 @@ def _table(page: Page, framing: Framing, studs: Sequence[SlopedStud], place: tup
         down = y - row * 12.2
         page.text(tabs[0], down, str(stud.number), size, align="right")
         whose = f" {stud.piece.opening}" if stud.piece.opening else ""
-        called = f"{words.name(stud.piece.role).lower()}{whose}"
+        called = f"{page.piece(stud.piece.role)}{whose}"
         if text_width(called, size) > _NAME * wide:
             called = called.partition(" ")[2]  # which cripple or backing it is, one sees from its place
         page.text(tabs[0] + 6, down, called, size)

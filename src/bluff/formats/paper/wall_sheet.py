@@ -9,7 +9,7 @@ from bluff.core.job.schools import End, MarkedOn, MarkLines
 from bluff.core.measure.length import Length, format_inches
 from bluff.core.measure.shapes import Rectangle
 from bluff.core.message import Message, follow, message, plural, separated, template
-from bluff.core.takeoff.cut_list import CutRow, cut_list, spacer_list
+from bluff.core.takeoff.cut_list import SPACER_NAMES, CutRow, cut_list, spacer_list
 from bluff.core.takeoff.nails import joints_of, nails
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.marks import written
@@ -335,21 +335,20 @@ def _title(page: Page, x: float, top: float, text: Message) -> float:
 def _cut_list(page: Page, framing: Framing, edges: tuple[float, float], top: float, low: float) -> None:
     x, right = edges
     y = _title(page, x, top, message("Cut") if framing.plan.is_level else message("Cut, uprights on the next sheet"))
-    words = framing.plan.standard.words
     # What is cut to a slope is on a sheet of its own, a line for each.
     rows = [
         (
             str(row.count),
             page.say(message("{size} treated", size=row.size)) if row.is_treated else row.size,
             row.length,
-            ", ".join([*map(words.name, row.roles), *map(page.say, _bevelled(row))]),
+            ", ".join([*map(page.piece, row.roles), *map(page.say, _bevelled(row))]),
         )
         for row in cut_list([framing])
         if row.bevel is None or framing.plan.is_level or row.bevel.short is None
     ]
     for spacer in spacer_list([framing]):
         section = f"{format_inches(spacer.thickness)} x {format_inches(spacer.depth)}"
-        rows.append((str(spacer.count), section, spacer.length, f"{words.name(Role.HEADER)} {spacer.spacer}"))
+        rows.append((str(spacer.count), section, spacer.length, page.say(SPACER_NAMES[spacer.spacer])))
     # A long list goes into two columns of figures; what each row is for is on the drawing above.
     is_long = len(rows) > _MOST_ROWS
     per_column = -(-len(rows) // 2) if is_long else max(len(rows), 1)

@@ -1,3 +1,4 @@
+import { i18n } from "@lingui/core";
 import { type Remote, wrap } from "comlink";
 import type { Check, SaidOnSite, SignedIn, SiteDay, Stop } from "../../api/client";
 import { addresses } from "../addresses";
@@ -55,7 +56,7 @@ export async function askHere<Question extends keyof Questions>(
   if (!answers.every(({ ok }) => ok)) return null;
   const [files, packed] = [await answers[0].json(), new Uint8Array(await answers[1].arrayBuffer())];
   const { core, failed } = started();
-  return Promise.race([core.answer(files, packed, question, asked), failed]) as Promise<
+  return Promise.race([core.answer(files, packed, question, asked, i18n.locale), failed]) as Promise<
     Questions[Question]["answer"] | null
   >;
 }

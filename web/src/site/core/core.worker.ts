@@ -10,7 +10,7 @@ import { PYTHON_FILES } from "../../device/kept";
 const HOME = "/bluff-core";
 
 /** A question of `bluff.views.phone` by its name, of a wall or a job and what it is asked. */
-type Ask = (packed: Uint8Array, question: string, asked: string) => string;
+type Ask = (packed: Uint8Array, question: string, asked: string, language: string) => string;
 
 /** Python with the core in it. */
 async function start(files: Readonly<Record<string, string>>): Promise<Ask> {
@@ -18,14 +18,18 @@ async function start(files: Readonly<Record<string, string>>): Promise<Ask> {
   for (const [path, source] of Object.entries(files)) {
     const file = `${HOME}/${path}`;
     python.FS.mkdirTree(file.slice(0, file.lastIndexOf("/")));
-    python.FS.writeFile(file, source);
+    python.FS.writeFile(file, path.endsWith(".mo") ? ofBase64(source) : source);
   }
   return python.runPython(`
 import sys
 sys.path.insert(0, "${HOME}")
 from bluff.views import phone
-lambda packed, question, asked: phone.answer(packed.to_bytes(), question, asked)
+lambda packed, *asked: phone.answer(packed.to_bytes(), *asked)
 `);
+}
+
+function ofBase64(text: string): Uint8Array {
+  return Uint8Array.from(atob(text), (character) => character.charCodeAt(0));
 }
 
 let started: Promise<Ask> | null = null;
@@ -40,6 +44,7 @@ async function answer(
   packed: Uint8Array,
   question: string,
   asked: object,
+  language: string,
 ): Promise<unknown> {
   try {
     // Where its files could not be had it is started again the next time it is asked.
@@ -47,7 +52,7 @@ async function answer(
       started = null;
       throw error;
     });
-    return JSON.parse((await started)(packed, question, JSON.stringify(asked)));
+    return JSON.parse((await started)(packed, question, JSON.stringify(asked), language));
   } catch (error) {
     // Without an answer the screen says that it comes once there is a signal; the entries are kept either way.
     console.warn(error);
