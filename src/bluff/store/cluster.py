@@ -54,8 +54,14 @@ SELECT format('ALTER %%s %%s OWNER TO %%I', kind, name, %(role)s::text) FROM (
 """What hands over everything in a database that the maker's role owns; a table takes its sequences along."""
 
 
+_NOT_RUNNING = 3
+"""What `pg_ctl status` ends with. Source: PostgreSQL 15, pg_ctl."""
+_STOPS_WITHIN = 300
+"""Seconds: what was written last may have to reach a slow disk."""
+
+
 class ClusterError(RuntimeError):
-    """PostgreSQL could not be made or started; the message says what to do."""
+    """PostgreSQL could not be made, started or stopped; the message says what to do."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -108,14 +114,30 @@ class Cluster:
         return self._url(port, _MAKER)
 
     def stop(self) -> None:
-        """Stop the cluster cleanly; nothing happens when it does not run."""
-        if self.running_port() is not None:
-            self._control("stop", "--mode=fast")
+        """Stop the cluster cleanly; nothing happens when it does not run.
+
+        Raises:
+            ClusterError: PostgreSQL does not stop, and why.
+        """
+        if self.running_port() is None:
+            return
+        stopped = self._control("stop", "--mode=fast", f"--timeout={_STOPS_WITHIN}")
+        if stopped.returncode:
+            raise ClusterError(f"The database did not stop: {stopped.stderr.strip()} Its log is {self.log}.")
 
     def running_port(self) -> int | None:
-        """The port the cluster listens on, None when it does not run."""
-        if not (self.data / "PG_VERSION").exists() or self._run("pg_ctl", "status", "-D", str(self.data)).returncode:
+        """The port the cluster listens on, None when it does not run.
+
+        Raises:
+            ClusterError: PostgreSQL does not say.
+        """
+        if not (self.data / "PG_VERSION").exists():
             return None
+        status = self._run("pg_ctl", "status", "-D", str(self.data))
+        if status.returncode == _NOT_RUNNING:
+            return None
+        if status.returncode:
+            raise ClusterError(f"Nobody can tell whether the database runs: {status.stderr.strip()}")
         # Fourth line of postmaster.pid. Source: PostgreSQL 15, Database File Layout.
         return int((self.data / "postmaster.pid").read_text().splitlines()[3])
 
