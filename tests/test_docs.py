@@ -8,6 +8,7 @@ from launcher.__main__ import USAGE
 
 from bluff.core.frame import frame
 from bluff.core.job.finding import Code
+from bluff.core.job.words import USUAL
 from bluff.core.wall.wall_plan import wall_plans
 from bluff.formats.job_file import OpeningFile, WallFile, read_job
 from bluff.formats.ways_file import WaysFile
@@ -76,3 +77,39 @@ def test_every_file_the_documentation_walks_through_is_there():
         path = re.sub(r"(/\w+)\.[a-z_]+$", r"\1", name) if not re.search(r"\.(py|tsx?|sql)$", name) else name
         places = [ROOT / path, ROOT / "src/bluff" / path, ROOT / "src/bluff" / f"{path}.py", ROOT / f"{path}.ts"]
         assert any(place.exists() for place in [*places, ROOT / f"{path}.tsx"]), name
+
+
+GLOSSARY = [
+    row
+    for row in re.findall(r"^\| (.+?) \| .+? \| (.+?) \| (.+?) \|$", (ROOT / "docs/glossary.md").read_text(), re.M)
+    if not row[0].startswith(("word", "-"))
+]
+
+
+def said_by_bluff():
+    """Every text that Bluff says by itself, in small letters."""
+    catalogs = ("src/bluff/languages/bluff.pot", "web/src/language/catalogs/en.po")
+    texts = "\n".join((ROOT / path).read_text() for path in catalogs)
+    return "\n".join(re.findall(r'^(?:msgid|msgid_plural) "(.*)"$', texts, re.M)).lower()
+
+
+def test_the_words_of_the_glossary_are_those_of_the_code_and_the_files():
+    code = {word for path in (ROOT / "src/bluff").rglob("*.py") for word in re.findall(r"\w+", path.read_text())}
+    assert len(GLOSSARY) > 50
+    for word, _, names in GLOSSARY:
+        assert set(re.findall(r"`(\w+)`", names)) <= code, word
+    pieces = {name for _, _, names in GLOSSARY for name in re.findall(r"`(\w+)`", names)}
+    kinds = {"corner_backing", "intersection_backing"}
+    assert set(USUAL) - kinds <= pieces
+
+
+def test_bluff_says_the_words_of_the_glossary_and_none_that_others_say():
+    # What crews say otherwise is named where they choose their words.
+    said = said_by_bluff().replace("trimmers and soles", "").replace("like sole plate", "")
+    # A kind of piece is put together in its message.
+    said = said.replace("{stud}", "stud").replace("{bottom_plate}", "bottom plate").replace("{header}", "header")
+    for words, others, _ in GLOSSARY:
+        for word in words.split(", "):
+            assert word.lower() in said, word
+        for other in others.split(", "):
+            assert not re.search(rf"\b{re.escape(other.lower())}s?\b", said), other

@@ -54,7 +54,7 @@ class ModelView(BaseModel):
     walls: list[str]
     lines: list[ModelLine]
     corners: int
-    tees: int
+    intersections: int
     left_out: Annotated[list[str], Field(description="Openings such sticks leave no room for.")]
 
 
@@ -74,7 +74,7 @@ async def model(request: Request, account: SignedInAccount, job_id: UUID, how: A
             for row in listed.rows
         ],
         corners=listed.corners,
-        tees=listed.tees,
+        intersections=listed.intersections,
         left_out=list(listed.left_out),
     )
 

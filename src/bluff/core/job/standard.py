@@ -370,8 +370,8 @@ class Standard:
         options=(
             option("1 x 1", "+ 1 and + 1", "The makers most crews meet."),
             option("1/2 x 1/2", "+ 1/2", "Flanged windows with a tight sheet."),
-            option("1/4 x 1/4", "+ 1/4", "Units that call out nearly their hole."),
-            option("0 x 0", "The call-out is the opening", "Schedules that list the hole."),
+            option("1/4 x 1/4", "+ 1/4", "Units called out at nearly their rough opening."),
+            option("0 x 0", "The call-out is the opening", "Schedules that list the rough opening."),
         ),
         is_open=True,
     )

@@ -100,13 +100,13 @@ class ModelList:
     Args:
         rows: What to cut, longest first.
         corners: Where two walls end at each other.
-        tees: Where one ends at another's side.
+        intersections: Where one ends at another's side.
         left_out: Openings that cannot be framed from such sticks.
     """
 
     rows: tuple[ModelRow, ...]
     corners: int
-    tees: int
+    intersections: int
     left_out: tuple[str, ...]
 
 
@@ -179,20 +179,20 @@ def model_list(framings: Sequence[Framing], model: Model) -> ModelList:
             roles[key].add(member.role)
     rows = [ModelRow(count, *key, tuple(sorted(roles[key]))) for key, count in counts.items()]
     left_out = [refused.frame.placed.id for framing in framings for refused in framing.refused_openings]
-    corners, tees = _meetings(framings)
+    corners, intersections = _meetings(framings)
     in_order = sorted(rows, key=lambda row: (row.deep is not None, row.deep or 0, -row.length))
-    return ModelList(tuple(in_order), corners, tees, tuple(left_out))
+    return ModelList(tuple(in_order), corners, intersections, tuple(left_out))
 
 
 def _meetings(framings: Sequence[Framing]) -> tuple[int, int]:
-    """Corners and tees between walls that are built."""
+    """Corners and intersections between walls that are built."""
     built: Collection[str] = {framing.plan.id for framing in framings}
     corners: set[frozenset[str]] = set()
-    tees = 0
+    intersections = 0
     for framing in framings:
         meetings = framing.plan.meetings
         for end in (meetings.start, meetings.end):
             if end and end.is_corner and end.other in built:
                 corners.add(frozenset({framing.plan.id, end.other}))
-        tees += sum(one.other in built for one in meetings.intersections)
-    return len(corners), tees
+        intersections += sum(one.other in built for one in meetings.intersections)
+    return len(corners), intersections

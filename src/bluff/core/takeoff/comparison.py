@@ -90,6 +90,7 @@ class _Figure(NamedTuple):
 
 
 _FEET = inches("1'")
+_COST = message("Cost of the boards")
 _SHOP_HOURS, _SITE_HOURS = message("Hours in the shop"), message("Hours on the site")
 _CUT_IN_SHOP, _CUT_ON_SITE = message("Boards cut in the shop"), message("Boards cut on the site")
 _FIGURES: tuple[_Figure, ...] = (
@@ -104,7 +105,7 @@ _FIGURES: tuple[_Figure, ...] = (
         0,
         lambda one: Fraction(one.bought_length, _FEET) if isinstance(one, Counted) else None,
     ),
-    _Figure(message("Cost of the boards"), "", 2, lambda one: one.cost if isinstance(one, Counted) else None),
+    _Figure(_COST, "", 2, lambda one: one.cost if isinstance(one, Counted) else None),
     _Figure(message("Hours, the crew’s own"), "h", 1, lambda one: one.tally.hours),
     _Figure(_SHOP_HOURS, "h", 1, lambda one: one.shop_hours),
     _Figure(_SITE_HOURS, "h", 1, lambda one: one.site_hours),
@@ -114,7 +115,7 @@ _FIGURES: tuple[_Figure, ...] = (
     _Figure(message("Weight"), "lb", 0, lambda one: one.tally.pounds),
     _Figure(message("Sheets, one face"), "", 0, lambda one: one.tally.sheets),
     _Figure(message("Wood in the walls"), "%", 1, lambda one: one.tally.wood * 100),
-    _Figure(message("R of the outside walls"), "", 1, lambda one: one.tally.r),
+    _Figure(message("R of the exterior walls"), "", 1, lambda one: one.tally.r),
     _Figure(message("Errors"), "", 0, lambda one: one.tally.findings[Severity.ERROR]),
     _Figure(message("Warnings"), "", 0, lambda one: one.tally.findings[Severity.WARNING]),
 )
@@ -124,15 +125,20 @@ _SHARED = {_SHOP_HOURS, _SITE_HOURS, _CUT_IN_SHOP, _CUT_ON_SITE}
 """What nobody asks about who does everything on the site."""
 
 
-def compared(ways: Sequence[CountedWall]) -> list[CompareLine]:
+def compared(ways: Sequence[CountedWall], currency: str) -> list[CompareLine]:
     """The figures of a few ways beside each other: those that differ first, each group in the order of the work.
 
-    A figure nobody has said enough for in any of the ways has no line.
+    A figure nobody has said enough for in any of the ways has no line. Costs are in the currency.
 
     Source: docs/rules.md, Comparing ways.
     """
     lines = [
-        CompareLine(figure.name, figure.unit, figure.places, tuple(_exact(figure.of(one)) for one in ways))
+        CompareLine(
+            figure.name,
+            currency if figure.name == _COST else figure.unit,
+            figure.places,
+            tuple(_exact(figure.of(one)) for one in ways),
+        )
         for figure in _FIGURES
     ]
     known = [line for line in lines if any(value is not None for value in line.values)]

@@ -141,7 +141,7 @@ def _list(page: Page, rows: Sequence[ModelRow], listed: ModelList, model: Model,
     page.text(page.right, top - 14, page.imprint.job, 12, align="right")
     said = [
         plural("{count} corner", "{count} corners", count=listed.corners),
-        plural("{count} tee", "{count} tees", count=listed.tees),
+        plural("{count} intersection", "{count} intersections", count=listed.intersections),
         message("cut to the nearest 32nd"),
     ]
     if listed.left_out:
