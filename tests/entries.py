@@ -1,4 +1,4 @@
-"""A shed with one wall and a window, and what tests say on its site."""
+"""A shed with one wall and a window, and entries of its site."""
 
 from datetime import UTC, datetime, timedelta
 from uuid import uuid4
@@ -20,7 +20,7 @@ def shed(client, unit) -> str:
 
 
 def cut_off(board, name, is_cut=True):
-    """What is said of a piece that is cut off its board, or is not after all."""
+    """The entry of a piece that is cut off its board, or is not."""
     return {"kind": "cut", "board": board, "name": name, "is_done": is_cut}
 
 
@@ -33,16 +33,16 @@ def now() -> datetime:
     return datetime.now(UTC)
 
 
-def say(client, job, *said, at=None, sent_at=None, status=200) -> list[str]:
-    """Say things one after another, as a phone sends them; why any of them are not kept."""
+def record(client, job, *entries, at=None, sent_at=None, status=200) -> list[str]:
+    """Send entries, as a phone does; why those that are refused are."""
     first = at or now()
     answer = client.post(
-        f"/api/jobs/{job}/site/said",
+        f"/api/jobs/{job}/site/entries",
         json={
             "sent_at": (sent_at or now()).isoformat(),
-            "said": [
+            "entries": [
                 {"key": str(uuid4()), "at": (first + timedelta(milliseconds=number)).isoformat(), **one}
-                for number, one in enumerate(said)
+                for number, one in enumerate(entries)
             ],
         },
     )

@@ -2,7 +2,7 @@
 
 from pypdfium2 import PdfDocument
 
-from said import shed
+from entries import shed
 
 WIDE = {"edit": "set-way", "way": "spacing", "text": "24"}
 

@@ -23,10 +23,10 @@ from bluff.service.jobs import left_of
 from bluff.service.planning import Wanted, plan_run
 from bluff.service.queue import Queue, work
 from bluff.store import cutting as kept_boards
+from entries import LONG_AGO, cut_off, now, record
 from framing import say as in_words
 from loops import apart
 from people import stranger_of
-from said import LONG_AGO, cut_off, now, say
 
 EXAMPLE = (Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json").read_bytes()
 WALL = {"edit": "add-wall", "wall": {"id": "A", "stud": "2x4", "length": "18' 6"}}
@@ -106,13 +106,13 @@ def test_the_boards_of_one_wall_are_counted_for_it_alone(client, job, ask):
 
 def test_a_cut_is_ticked_with_who_and_when_and_taken_back(client, job, ask):
     board = boards_of(ask())[0]
-    say(client, job, ticks_of(board)[0])
+    record(client, job, ticks_of(board)[0])
     cutting = ask()
     assert (cutting["planned"], cutting["cut"]) == (True, 1)
     assert boards_of(cutting)[0]["cuts"][0]["cut"]["by"] == "LF"
-    say(client, job, ticks_of(board)[0])
+    record(client, job, ticks_of(board)[0])
     assert ask()["cut"] == 1
-    say(client, job, ticks_of(board, is_cut=False)[0])
+    record(client, job, ticks_of(board, is_cut=False)[0])
     cutting = ask()
     assert cutting["cut"] == 0
     assert boards_of(cutting)[0]["cuts"][0]["cut"] is None
@@ -121,9 +121,9 @@ def test_a_cut_is_ticked_with_who_and_when_and_taken_back(client, job, ask):
 def test_a_cut_is_of_when_it_was_made_not_of_when_it_was_sent(client, job, ask):
     """Cut without a signal it is sent hours later, and by a clock that is a day fast it is set right."""
     first, second = ticks_of(boards_of(ask())[0])[0], ticks_of(boards_of(ask())[1])[0]
-    say(client, job, first, at=LONG_AGO)
+    record(client, job, first, at=LONG_AGO)
     fast = timedelta(days=1)
-    say(client, job, second, at=LONG_AGO + fast, sent_at=now() + fast)
+    record(client, job, second, at=LONG_AGO + fast, sent_at=now() + fast)
     cuts = [cut for board in boards_of(ask()) for cut in board["cuts"] if cut["cut"]]
     assert len(cuts) == 2
     assert all(abs(datetime.fromisoformat(cut["cut"]["at"]) - LONG_AGO) < timedelta(minutes=1) for cut in cuts)
@@ -133,30 +133,30 @@ def test_a_cut_that_is_sent_again_does_not_undo_what_was_said_since(client, job,
     """Sent under its key once more, after somebody said that it was not cut: it stays not cut."""
     cut, taken_back = ticks_of(boards_of(ask())[0])[0], ticks_of(boards_of(ask())[0], is_cut=False)[0]
     key = str(uuid4())
-    say(client, job, {**cut, "key": key})
-    say(client, job, taken_back)
-    assert say(client, job, {**cut, "key": key}) == []
+    record(client, job, {**cut, "key": key})
+    record(client, job, taken_back)
+    assert record(client, job, {**cut, "key": key}) == []
     assert ask()["cut"] == 0
 
 
 def test_a_cut_that_arrives_late_is_of_when_it_was_made(client, job, ask):
     """Cut an hour ago without a signal, said not to be cut by somebody else since: the later word counts."""
     cut, taken_back = ticks_of(boards_of(ask())[0])[0], ticks_of(boards_of(ask())[0], is_cut=False)[0]
-    say(client, job, taken_back, at=now() - timedelta(minutes=10))
-    say(client, job, cut, at=now() - timedelta(hours=1))
+    record(client, job, taken_back, at=now() - timedelta(minutes=10))
+    record(client, job, cut, at=now() - timedelta(hours=1))
     assert ask()["cut"] == 0
-    say(client, job, cut, at=now() - timedelta(minutes=5))
+    record(client, job, cut, at=now() - timedelta(minutes=5))
     assert ask()["cut"] == 1
 
 
 def test_a_cut_that_is_kept_is_taken_again_though_its_board_is_gone(client, job, ask):
     """Its answer was lost, the wall is gone, and the phone sends it once more: it is kept, and not refused."""
     cut = {**ticks_of(boards_of(ask())[0])[0], "key": str(uuid4())}
-    say(client, job, cut)
-    say(client, job, {**cut, "is_done": False, "key": str(uuid4())})
+    record(client, job, cut)
+    record(client, job, {**cut, "is_done": False, "key": str(uuid4())})
     edit(client, job, {"edit": "remove-wall", "id": "A"})
     ask("/settle", {})
-    assert say(client, job, cut) == []
+    assert record(client, job, cut) == []
 
 
 def test_only_what_is_affected_is_planned_anew_and_it_is_said(client, job, ask):
@@ -164,7 +164,7 @@ def test_only_what_is_affected_is_planned_anew_and_it_is_said(client, job, ask):
     before = boards_of(ask())
     studs = [board for board in before if board["cuts"][0]["role"] == "stud"]
     gone = next(board for board in studs if board["cuts"][0]["name"] == "A/stud/7")
-    say(client, job, *ticks_of(gone))
+    record(client, job, *ticks_of(gone))
     edit(client, job, WINDOW)
     cutting = ask()
     after = {board["number"]: board for board in boards_of(cutting)}
@@ -184,7 +184,7 @@ def test_only_what_is_affected_is_planned_anew_and_it_is_said(client, job, ask):
 def test_a_piece_that_has_lost_its_place_is_listed_until_something_is_made_of_it(client, job, ask):
     """The plate of a wall that is made shorter was cut: it is no use as it is, and the new one is cut from it."""
     plate = next(board for board in boards_of(ask()) if board["cuts"][0]["role"] == "cap_plate")
-    say(client, job, ticks_of(plate)[0])
+    record(client, job, ticks_of(plate)[0])
     edit(client, job, {"edit": "set-length", "id": "A", "length": "4'"})
     cutting = ask()
     recut = [board for board in boards_of(cutting) if board["source"] == "offcut"]
@@ -197,7 +197,7 @@ def test_a_piece_that_has_lost_its_place_is_listed_until_something_is_made_of_it
 
 
 def test_what_is_no_longer_to_be_cut_is_refused_and_the_rest_is_kept(client, job, ask):
-    (refused,) = say(client, job, cut_off(1, "B/stud/1"), *ticks_of(boards_of(ask())[0]))
+    (refused,) = record(client, job, cut_off(1, "B/stud/1"), *ticks_of(boards_of(ask())[0]))
     assert "planned again a moment ago" in refused
     assert ask()["cut"] == len(boards_of(ask())[0]["cuts"])
     assert "planned again a moment ago" in ask("/locks", {"boards": [999]}, status=409)["message"]
@@ -286,7 +286,7 @@ def test_plates_break_where_they_cut_best_and_that_is_one_change(client, pool, a
 @pytest.mark.parametrize("begun", [True, False])
 def test_plates_of_a_wall_that_is_begun_stay_and_all_do_where_nobody_wants_it(client, pool, account, slab, ask, begun):
     if begun:
-        say(client, slab, {"kind": "tick", "wall": "B", "work": "framed", "is_done": True})
+        record(client, slab, {"kind": "tick", "wall": "B", "work": "framed", "is_done": True})
     run_of(pool, account, slab, Wanted(seconds=10, breaks=begun))
     assert ask()["run"]["broken"] in ([[], ["A"]] if begun else [[]])
     assert first_board(ask(), "B") == "80"
@@ -315,7 +315,7 @@ def test_what_is_cut_while_it_is_planned_stays(client, pool, account, job, ask):
     Cuttings(pool, account, runs.append).plan(UUID(job), Wanted(seconds=2))
     working = Thread(target=plan_run, args=(pool, runs[0], Event()))
     working.start()
-    say(client, job, *ticks_of(board))
+    record(client, job, *ticks_of(board))
     working.join()
     cutting = ask()
     assert cutting["run"]["state"] == "done"

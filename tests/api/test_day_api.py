@@ -6,7 +6,7 @@ from datetime import datetime, timedelta, timezone
 import pytest
 
 from bluff.views import phone
-from said import edit, say, shed
+from entries import edit, record, shed
 
 ZONE = timezone(timedelta(hours=2))
 MONDAY = datetime(2026, 1, 12, 7, 0, tzinfo=ZONE)
@@ -50,21 +50,21 @@ def test_a_wall_is_laid_out_at_half_a_minute_a_foot_from_the_morning_on(client, 
 
 
 def test_what_is_begun_says_by_whom_and_what_is_done_is_gone(client, job):
-    say(client, job, tick("begun/frame", hands=2), at=at(9))
+    record(client, job, tick("begun/frame", hands=2), at=at(9))
     framing = turns(client, job, at(9, 10))["frame"]
     assert (framing["begun"]["name"], framing["begins"]["clock"], len(framing["who"])) == ("lead", "9:10", 2)
-    say(client, job, tick("framed"), at=at(9, 40))
+    record(client, job, tick("framed"), at=at(9, 40))
     assert list(turns(client, job, at(9, 45))) == ["sheet", "raise"]
     says = [line["says"] for line in client.get(f"/api/jobs/{job}/site/log").json()]
     assert says == ["Framed: done", "Started: Frame, by 2 people"]
-    say(client, job, tick("framed", is_done=False), at=at(9, 50))
+    record(client, job, tick("framed", is_done=False), at=at(9, 50))
     assert "frame" in turns(client, job, at(9, 55))
 
 
 def test_times_ticked_set_the_minutes_right_and_it_is_shown(client, job):
     """19 pieces at 2 and an opening at 15 are 53 minutes of one; two took 35 by the clock, 70: a third slower."""
-    say(client, job, tick("begun/frame", hands=2), at=at(9))
-    say(client, job, tick("framed"), at=at(9, 35))
+    record(client, job, tick("begun/frame", hands=2), at=at(9))
+    record(client, job, tick("framed"), at=at(9, 35))
     rates = {rate["name"]: rate for rate in day(client, job, at(10))["rates"]}
     piece = rates["Minutes a piece"]
     assert (piece["minutes"], piece["is_guess"], piece["now"]) == ("2", True, "2.64")
@@ -85,7 +85,7 @@ def test_lumber_is_there_once_somebody_says_so(client, job):
     (load,) = day(client, job)["deliveries"]
     assert (load["walls"], load["before"], load["there"]) == (["A"], {"on": "2026-01-12", "clock": "7:00"}, None)
     assert any("2x4" in board for board in load["boards"])
-    say(client, job, tick(load["work"], wall=None), at=at(6, 40))
+    record(client, job, tick(load["work"], wall=None), at=at(6, 40))
     assert day(client, job)["deliveries"][0]["there"]["name"] == "lead"
 
 
@@ -98,7 +98,7 @@ def planned(view):
 
 def test_a_phone_without_a_signal_plans_the_day_as_the_server_does(client, job):
     """Through the job as it was packed, with what was said since on the phone alone: one plan, whoever makes it."""
-    say(client, job, tick("begun/layout"), tick("begun/cut"), at=at(7, 10))
+    record(client, job, tick("begun/layout"), tick("begun/cut"), at=at(7, 10))
     packed = client.get(f"/api/jobs/{job}/site/packed").content
     (load,) = day(client, job)["deliveries"]
     stop = client.get(f"/api/jobs/{job}/site/walls/A/stops").json()["stops"][0]
@@ -120,7 +120,7 @@ def test_a_phone_without_a_signal_plans_the_day_as_the_server_does(client, job):
     said = []
     for number, one in enumerate(later):
         when = at(8) + timedelta(minutes=7 * number)
-        say(client, job, one, at=when)
+        record(client, job, one, at=when)
         said.append({**one, **who, "at": when.isoformat()})
         now = when + timedelta(minutes=5)
         here = phone.answer(packed, "day", json.dumps({"now": now.isoformat(), "said": said}))
@@ -139,8 +139,8 @@ def test_a_clock_that_was_never_set_plans_no_day(client, job):
 
 
 def test_how_many_work_is_said_only_of_what_they_do(client, job):
-    say(client, job, tick("begun/frame", hands=13), status=422)
-    say(client, job, {"kind": "note", "words": "Rain", "hands": 2}, status=422)
+    record(client, job, tick("begun/frame", hands=13), status=422)
+    record(client, job, {"kind": "note", "words": "Rain", "hands": 2}, status=422)
 
 
 def test_what_is_packed_says_which_program_packed_it(client, job):

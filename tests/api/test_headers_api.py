@@ -3,7 +3,7 @@
 import csv
 from io import StringIO
 
-from said import edit, shed
+from entries import edit, shed
 
 
 def way(client, job, revision, name, text):

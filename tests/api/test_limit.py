@@ -11,9 +11,9 @@ from bluff.service.errors import TooManyRequests
 from bluff.service.people import People
 from bluff.service.sessions import enter
 from bluff.store.accounts import Account, Role
+from entries import shed
 from people import client_of
 from refusals import refused
-from said import shed
 
 LEAD = Account(uuid4(), "lead", "LF", Role.LEAD, uuid4(), "Our crew")
 GUEST = replace(LEAD, only_job=uuid4())

@@ -16,8 +16,8 @@ from bluff.service.people import People
 from bluff.service.sessions import begin, enter
 from bluff.service.shares import Shares
 from bluff.store.accounts import Role
+from entries import cut_off, now
 from people import stranger_of
-from said import cut_off, now
 
 PATIENT = 20.0
 
@@ -103,8 +103,8 @@ def test_a_page_is_told_of_changes_made_on_another_server(lead, framer, addresse
         cutting = lead.get(f"{one}/api/jobs/{job}/cutting", timeout=30).json()
         board = cutting["sections"][0]["boards"][0]
         cut = {"key": str(uuid4()), "at": now().isoformat(), **cut_off(board["number"], board["cuts"][0]["name"])}
-        said = {"sent_at": now().isoformat(), "said": [cut]}
-        assert lead.post(f"{one}/api/jobs/{job}/site/said", json=said, timeout=30).json() == {"refused": []}
+        said = {"sent_at": now().isoformat(), "entries": [cut]}
+        assert lead.post(f"{one}/api/jobs/{job}/site/entries", json=said, timeout=30).json() == {"refused": []}
         told.until(("cutting", None))
 
 

@@ -6,8 +6,8 @@ from pypdfium2 import PdfDocument
 from bluff.service.people import People
 from bluff.service.sessions import enter
 from bluff.store.accounts import Role
+from entries import MOVE, edit, record, shed
 from people import client_of
-from said import MOVE, edit, say, shed
 
 
 @pytest.fixture
@@ -20,7 +20,7 @@ def mark(client, job, plate="bottom", revision=None, wall="A", name=None, is_don
     """Say that a plate, or one mark of it, is marked by the job at a revision, or is not; the plates marked then."""
     is_done = revision is not None if is_done is None else is_done
     said = {"wall": wall, "plate": plate, "mark": name, "revision": revision, "is_done": is_done, "hook": hook}
-    assert say(client, job, {"kind": "mark", **said}, status=status) == []
+    assert record(client, job, {"kind": "mark", **said}, status=status) == []
     return client.get(f"/api/jobs/{job}/marked").json()
 
 
@@ -100,7 +100,7 @@ def test_what_nobody_can_have_marked_is_refused(client, job):
         ({"wall": "A"}, "Say at which revision of the job this was marked."),
         ({"wall": "A", "revision": 2, "is_done": False}, "A plate that is not marked after all is so at no revision."),
     ):
-        assert say(client, job, {**said, **what}) == [why]
+        assert record(client, job, {**said, **what}) == [why]
 
 
 KING = "bottom/opening/W1/king/start"

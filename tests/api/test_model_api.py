@@ -3,7 +3,7 @@
 import pytest
 from pypdfium2 import PdfDocument
 
-from said import edit, shed
+from entries import edit, shed
 
 
 @pytest.fixture
@@ -16,7 +16,7 @@ def nine_feet(client):
 
 def test_a_wall_of_nine_feet_is_cut_of_sticks(client, nine_feet):
     found = client.get(f"{nine_feet}/model", params={"scale": "1 1/2", "thick": "1/4", "wide": "1/2"}).json()
-    assert (found["walls"], found["corners"], found["tees"], found["left_out"]) == (["A"], 0, 0, [])
+    assert (found["walls"], found["corners"], found["intersections"], found["left_out"]) == (["A"], 0, 0, [])
     (studs,) = [line for line in found["lines"] if "stud" in line["roles"]]
     assert (studs["length"], studs["deep"]) == ("12 3/4", None)
     assert {"count": 3, "length": "18"}.items() <= found["lines"][0].items()

@@ -53,9 +53,9 @@ def test_prices_are_typed_one_by_one_and_pasted_as_a_list(client, order, say):
     changed = say("price", {"section": "2x4", "length": "12'", "price": "4.55"})
     assert changed["undo"] == "Boards and prices changed"
     assert len(changed["job"]["stock"]["2x4"]) == 8
-    assert (order()["cost"], order()["unpriced"]) == ("13.65", 10)
+    assert (order()["cost"], order()["unpriced"]) == ("$13.65", 10)
     say("read", {"text": "2x4 92 5/8 2.80"})
-    assert (order()["cost"], order()["unpriced"]) == ("41.65", 0)
+    assert (order()["cost"], order()["unpriced"]) == ("$41.65", 0)
     say("price", {"section": "2x4", "length": "12'", "price": ""})
     assert order()["unpriced"] == 3
 
@@ -124,7 +124,7 @@ def test_the_order_goes_out_as_text_table_spreadsheet_and_paper(client):
     assert sum(load["pounds"] for load in order["loads"]) == pytest.approx(order["pounds"], abs=2)
     book = load_workbook(BytesIO(client.get(f"/api/jobs/{demo}/order.xlsx").content))
     costs = [row[9].value for row in book["Boards"].iter_rows(min_row=2)]
-    assert sum(costs) == pytest.approx(float(order["cost"]))
+    assert sum(costs) == pytest.approx(float(order["cost"].replace("$", "").replace(",", "")))
     paper = PdfDocument(client.get(f"/api/jobs/{demo}/order.pdf", params={"paper": "a4"}).content)
     drawn = "\n".join(page.get_textpage().get_text_bounded() for page in paper)
     assert all(line.split(" – ")[1].replace(" No.2", "") in drawn for line in says)
@@ -137,3 +137,19 @@ def test_the_rule_of_thumb_stands_beside_the_count_wall_by_wall(order):
     assert (wall["studs_thumb"], wall["studs_exact"]) == (10, 10)
     assert (wall["plate_feet_thumb"], wall["plate_feet_exact"]) == (36, 36)
     assert wall["shares"] == [{"share": "layout", "thumb": 10, "exact": 10.0}]
+
+
+def test_prices_are_in_the_currency_the_crew_chose(client, job, order):
+    """Three plates and ten studs, each of a board of 12 feet since there is no other: 13 at 4.55."""
+    stock = {"stock": {"2x4": {"144": 4.55}}, "currency": "CAD"}
+    make(client, job, {"edit": "set-stock", "stock": stock})
+    assert (order()["currency"], order()["cost"]) == ("CAD", "CA$59.15")
+    assert "CA$59.15" in client.get(f"/api/jobs/{job}/order.txt").text
+    (row, *_) = csv.DictReader(StringIO(client.get(f"/api/jobs/{job}/order.csv").text))
+    assert (row["cost"], row["currency"]) == ("59.15", "CAD")
+    refused = client.post(
+        f"/api/jobs/{job}/edits",
+        json={"revision": 2, "edit": {"edit": "set-stock", "stock": {"currency": "loonies"}}},
+    )
+    assert refused.status_code == 422
+    assert refused.json()["faults"][0]["message"] == "Write a currency by its three letters, like USD."

@@ -12,8 +12,8 @@ from bluff.core.measure.length import format_exact, to_inches
 from bluff.service.sessions import begin
 from bluff.store import accounts
 from bluff.store.accounts import Role
+from entries import shed
 from people import client_of, stranger_of
-from said import shed
 
 WINDOW = {"level": "window", "seed": 4}
 

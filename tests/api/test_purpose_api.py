@@ -1,6 +1,6 @@
 """What a piece is for, over the API."""
 
-from said import edit, shed
+from entries import edit, shed
 
 
 def test_a_jack_says_what_it_is_for_in_the_crews_words_and_where_its_load_goes(client):

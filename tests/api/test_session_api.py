@@ -10,8 +10,8 @@ from bluff.service import sessions
 from bluff.service.people import People
 from bluff.service.sessions import FREE_TRIES, begin, link_for, set_password
 from bluff.store.accounts import Role
+from entries import cut_off, record
 from people import client_of
-from said import cut_off, say
 
 COOKIE = "bluff_session_80"
 PASSWORD = "three words do"
@@ -239,7 +239,7 @@ def test_a_viewer_ticks_nothing_and_a_framer_does(pool, client, account):
         token = People(pool, account).invite(role, role[:2].upper(), role)
         with client_of(pool) as theirs:
             theirs.post("/api/session/link", json={"token": token})
-            say(theirs, job, cut, status=status)
+            record(theirs, job, cut, status=status)
 
 
 def test_nothing_from_elsewhere_is_let_into_the_page(client):

@@ -13,8 +13,8 @@ from bluff.service.people import People
 from bluff.service.sessions import enter
 from bluff.store.accounts import Role
 from bluff.views import phone
+from entries import LONG_AGO, MOVE, edit, now, record, shed
 from people import client_of
-from said import LONG_AGO, MOVE, edit, now, say, shed
 
 DIAGONALS = {"kind": "reading", "wall": "A", "check": "diagonals"}
 
@@ -66,7 +66,7 @@ def test_every_stop_reads_as_the_bench_does_from_both_ends_and_burned(client, jo
 
 
 def test_all_walks_asked_for_in_one_are_what_each_is_alone(client, job):
-    say(client, job, *written(walk(client, job)[0]))
+    record(client, job, *written(walk(client, job)[0]))
     found = client.get(f"/api/jobs/{job}/site/walls/A/walks", params={"figures": "feet", "reach": 8}).json()
     # Three for the hook, two for an inch burned, three for the plates, two for the order.
     assert len(found) == 36
@@ -96,8 +96,8 @@ def test_a_phone_without_a_signal_calls_stops_as_the_server_does(client, job):
 
 def test_what_is_marked_is_ticked_with_who_and_when_and_goes_on_on_another_phone(client, framer, job):
     first, second, *_ = walk(client, job)
-    say(client, job, *written(first))
-    say(framer, job, *written(second))
+    record(client, job, *written(first))
+    record(framer, job, *written(second))
     for theirs in (client, framer):
         stops = walk(theirs, job)
         assert [stop["is_written"] for stop in stops[:3]] == [True, True, False]
@@ -105,7 +105,7 @@ def test_what_is_marked_is_ticked_with_who_and_when_and_goes_on_on_another_phone
     (wall,) = client.get(f"/api/jobs/{job}/site").json()["walls"]
     assert wall["written"] == len(first["marks"]) + len(second["marks"])
     # Taken back, it is called again.
-    say(framer, job, *written(second, is_done=False))
+    record(framer, job, *written(second, is_done=False))
     assert not walk(client, job)[1]["is_written"]
 
 
@@ -114,7 +114,7 @@ def test_a_plan_that_changes_under_the_pencil_calls_what_to_strike_first(client,
     stops = walk(client, job)
     king = next(stop for stop in stops if stop["symbol"] == "K")
     assert king["at"]["text"] == "47 1/2"
-    say(client, job, *(said for stop in stops for said in written(stop)))
+    record(client, job, *(said for stop in stops for said in written(stop)))
     edit(client, job, 2, MOVE)
     called = walk(client, job)
     struck = [stop for stop in called if stop["turn"] == "strike"]
@@ -122,31 +122,31 @@ def test_a_plan_that_changes_under_the_pencil_calls_what_to_strike_first(client,
     assert struck[0]["aloud"] == "strike forty-seven and a half, king, ahead, both plates"
     anew = [stop for stop in called if not stop["is_written"]]
     assert (anew[0]["symbol"], anew[0]["at"]["text"]) == ("K", "49")
-    say(client, job, *(said for stop in struck for said in written(stop, is_done=False)))
-    say(client, job, *(said for stop in anew for said in written(stop)))
+    record(client, job, *(said for stop in struck for said in written(stop, is_done=False)))
+    record(client, job, *(said for stop in anew for said in written(stop)))
     assert all(stop["is_written"] and stop["turn"] != "strike" for stop in walk(client, job))
 
 
 def test_what_is_sent_twice_is_kept_once(client, job):
     key = str(uuid4())
     for _ in range(3):
-        say(client, job, {"kind": "note", "wall": "A", "words": "Crowned the wrong way", "key": key})
+        record(client, job, {"kind": "note", "wall": "A", "words": "Crowned the wrong way", "key": key})
     assert log(client, job) == ["Crowned the wrong way"]
 
 
 def test_what_one_said_is_not_kept_in_the_name_of_whoever_signed_in_since(client, framer, job):
     said = {"key": str(uuid4()), "at": now().isoformat(), "kind": "note", "words": "Rain from noon"}
-    sent = {"sent_at": now().isoformat(), "by": client.get("/api/session").json()["person"], "said": [said]}
-    refused = framer.post(f"/api/jobs/{job}/site/said", json=sent)
+    sent = {"sent_at": now().isoformat(), "by": client.get("/api/session").json()["person"], "entries": [said]}
+    refused = framer.post(f"/api/jobs/{job}/site/entries", json=sent)
     assert refused.status_code == 409
     assert "Somebody else has signed in" in refused.json()["message"]
     assert log(client, job) == []
-    assert client.post(f"/api/jobs/{job}/site/said", json=sent).json() == {"refused": []}
+    assert client.post(f"/api/jobs/{job}/site/entries", json=sent).json() == {"refused": []}
     assert log(client, job) == ["Rain from noon"]
 
 
 def test_what_does_not_fit_keeps_nothing_else_from_being_kept(client, job):
-    refused = say(
+    refused = record(
         client,
         job,
         {"kind": "note", "words": "before"},
@@ -161,16 +161,16 @@ def test_what_does_not_fit_keeps_nothing_else_from_being_kept(client, job):
 def test_phones_are_merged_by_when_something_was_said_not_when_it_came(client, framer, job):
     """One phone had no signal: what it says later was said earlier, and the last said counts."""
     first = walk(client, job)[0]
-    say(client, job, *written(first, is_done=False), at=now() - timedelta(minutes=1))
-    say(framer, job, *written(first), at=now() - timedelta(minutes=5))
+    record(client, job, *written(first, is_done=False), at=now() - timedelta(minutes=1))
+    record(framer, job, *written(first), at=now() - timedelta(minutes=5))
     assert not walk(client, job)[0]["is_written"]
 
 
 def test_a_phone_whose_clock_is_wrong_is_set_right(client, framer, job):
     """Its clock is at the fifth of January; what it says a minute before it sends was said a minute ago."""
     first = walk(client, job)[0]
-    say(client, job, *written(first, is_done=False), at=now() - timedelta(minutes=2))
-    say(framer, job, *written(first), at=LONG_AGO, sent_at=LONG_AGO + timedelta(minutes=1))
+    record(client, job, *written(first, is_done=False), at=now() - timedelta(minutes=2))
+    record(framer, job, *written(first), at=LONG_AGO, sent_at=LONG_AGO + timedelta(minutes=1))
     assert walk(client, job)[0]["is_written"]
     said = client.get(f"/api/jobs/{job}/site/log").json()[0]
     assert said["initials"] == "SP"
@@ -180,16 +180,16 @@ def test_a_phone_whose_clock_is_wrong_is_set_right(client, framer, job):
 def test_a_clock_set_right_between_marking_and_sending_takes_no_mark_back(client, framer, job):
     """Unmarked today, marked again by a clock a day behind, sent once it is right: the phone knew today's time."""
     stop = walk(client, job)[0]
-    say(client, job, *written(stop))
-    say(client, job, *written(stop, is_done=False))
+    record(client, job, *written(stop))
+    record(client, job, *written(stop, is_done=False))
     knew = now()
     behind = knew - timedelta(days=1)
     again = [{**one, "after": knew.isoformat()} for one in written(stop)]
-    assert say(framer, job, *again, at=behind) == []
+    assert record(framer, job, *again, at=behind) == []
     assert walk(client, job)[0]["is_written"]
     # Without what it knew it would be of yesterday, before it was unmarked.
-    say(client, job, *written(stop, is_done=False))
-    say(framer, job, *written(stop), at=behind)
+    record(client, job, *written(stop, is_done=False))
+    record(framer, job, *written(stop), at=behind)
     assert not walk(client, job)[0]["is_written"]
 
 
@@ -197,8 +197,8 @@ def test_a_clock_set_back_makes_nothing_later_than_it_was(client, framer, job):
     """Marked by a clock a day fast, an hour ago by the monotonic clock; unmarked by another half an hour ago."""
     stop = walk(client, job)[0]
     hour = 60 * 60 * 1000
-    say(client, job, *written(stop, is_done=False), at=now() - timedelta(minutes=30))
-    say(framer, job, *({**one, "age": hour} for one in written(stop)), at=now() + timedelta(days=1))
+    record(client, job, *written(stop, is_done=False), at=now() - timedelta(minutes=30))
+    record(framer, job, *({**one, "age": hour} for one in written(stop)), at=now() + timedelta(days=1))
     assert not walk(client, job)[0]["is_written"]
 
 
@@ -207,18 +207,18 @@ def test_what_a_phone_says_keeps_its_order_whatever_its_clock_did(client, job):
     first = walk(client, job)[0]
     on, off = written(first)[0], written(first, is_done=False)[0]
     back = (now() - timedelta(hours=1)).isoformat()
-    assert say(client, job, on, {**off, "at": back}) == []
+    assert record(client, job, on, {**off, "at": back}) == []
     assert not walk(client, job)[0]["is_written"]
 
 
 @pytest.mark.parametrize("shown", ["0001-01-01T00:00:00Z", "9999-12-31T23:59:59.999999-14:00", "1970-01-01T00:00:00Z"])
 def test_a_clock_that_shows_no_plausible_year_loses_nothing(client, job, shown):
     note = {"kind": "note", "words": "Rain from noon"}
-    assert say(client, job, {**note, "at": shown}) == []
-    assert say(client, job, {**note, "after": shown}) == []
+    assert record(client, job, {**note, "at": shown}) == []
+    assert record(client, job, {**note, "after": shown}) == []
     answer = client.post(
-        f"/api/jobs/{job}/site/said",
-        json={"sent_at": shown, "said": [{**note, "key": str(uuid4()), "at": now().isoformat()}]},
+        f"/api/jobs/{job}/site/entries",
+        json={"sent_at": shown, "entries": [{**note, "key": str(uuid4()), "at": now().isoformat()}]},
     )
     assert (answer.status_code, answer.json()) == (200, {"refused": []})
     lines = client.get(f"/api/jobs/{job}/site/log").json()
@@ -231,15 +231,15 @@ def test_readings_are_judged_at_once_and_every_one_is_kept(client, job):
     check = check_of(client, job, "diagonals")
     assert check["state"] == "open"
     assert check["measures"][0]["planned"]["value"]["text"] == "173 11/16"
-    say(client, job, {**DIAGONALS, "measure": "from-hook", "value": "174"})
-    say(client, job, {**DIAGONALS, "measure": "to-hook", "value": "173 3/8", "read_by": "tape"})
+    record(client, job, {**DIAGONALS, "measure": "from-hook", "value": "174"})
+    record(client, job, {**DIAGONALS, "measure": "to-hook", "value": "173 3/8", "read_by": "tape"})
     wrong = check_of(client, job, "diagonals")
     assert wrong["state"] == "wrong"
     # (174² - 173 3/8²) / (4 x 144) = 0.3769
     assert wrong["sums"][0]["value"]["text"] == "3/8"
     assert wrong["do"].startswith("Pin the bottom plate, push the far top corner 3/8 toward the hooked end")
-    say(client, job, {**DIAGONALS, "measure": "from-hook", "value": "173 11/16"})
-    say(client, job, {**DIAGONALS, "measure": "to-hook", "value": "173 11/16"})
+    record(client, job, {**DIAGONALS, "measure": "from-hook", "value": "173 11/16"})
+    record(client, job, {**DIAGONALS, "measure": "to-hook", "value": "173 11/16"})
     right = check_of(client, job, "diagonals")
     assert right["state"] == "good"
     assert [reading["value"]["text"] for reading in right["measures"][0]["readings"]] == ["173 11/16", "174"]
@@ -252,7 +252,7 @@ def test_a_phone_says_of_a_wall_it_took_along_what_the_server_says(client, job):
     read = {"from-hook": "174", "to-hook": "173 3/8"}
     here = ask(packed, "judge", check="diagonals", read=read)
     for measure, value in read.items():
-        say(client, job, {**DIAGONALS, "measure": measure, "value": value})
+        record(client, job, {**DIAGONALS, "measure": measure, "value": value})
     there = check_of(client, job, "diagonals")
     assert here == {name: there[name] for name in ("state", "says", "do", "sums")}
     assert ask(packed, "judge", check="diagonals", read={"from-hook": "174"})["state"] == "open"
@@ -263,7 +263,7 @@ def test_a_phone_says_of_a_wall_it_took_along_what_the_server_says(client, job):
 
 
 def test_readings_outlive_what_they_were_read_of(client, job):
-    say(client, job, {**DIAGONALS, "measure": "from-hook", "value": "174"})
+    record(client, job, {**DIAGONALS, "measure": "from-hook", "value": "174"})
     edit(client, job, 2, {"edit": "remove-wall", "id": "A"})
     assert log(client, job) == ["diagonals, from-hook: 174"]
     client.post(f"/api/jobs/{job}/undo", json={"revision": 3})
@@ -272,10 +272,10 @@ def test_readings_outlive_what_they_were_read_of(client, job):
 
 def test_the_log_says_in_words_who_did_what_and_is_searched(client, framer, job):
     stops = walk(client, job, on="bottom", walk="along")
-    say(client, job, *(said for stop in stops[:3] for said in written(stop)))
-    say(framer, job, {**DIAGONALS, "measure": "from-hook", "value": "174"})
-    say(framer, job, {"kind": "tick", "wall": "A", "work": "framed", "is_done": True})
-    say(client, job, {"kind": "note", "words": "Rain from noon"})
+    record(client, job, *(said for stop in stops[:3] for said in written(stop)))
+    record(framer, job, {**DIAGONALS, "measure": "from-hook", "value": "174"})
+    record(framer, job, {"kind": "tick", "wall": "A", "work": "framed", "is_done": True})
+    record(client, job, {"kind": "note", "words": "Rain from noon"})
     assert log(client, job) == [
         "Rain from noon",
         "Framed: done",
@@ -316,7 +316,7 @@ def test_a_photograph_is_kept_small_upright_and_without_where_it_was_taken(clien
     # It may come before what it goes with, and twice.
     for _ in range(2):
         assert client.put(at, content=photograph()).status_code == 204
-    say(client, job, {"kind": "note", "wall": "A", "words": "Header cracked", "key": key})
+    record(client, job, {"kind": "note", "wall": "A", "words": "Header cracked", "key": key})
     (line,) = client.get(f"/api/jobs/{job}/site/log").json()
     assert line["picture"] == key
     kept = Image.open(BytesIO(client.get(f"{at}.jpg").content))
@@ -342,7 +342,7 @@ def test_a_viewer_looks_and_says_nothing(pool, account, client, job):
     token = enter(pool, People(pool, account).invite("Owner", "OW", Role.VIEWER)).token
     with client_of(pool, token) as theirs:
         assert walk(theirs, job)
-        say(theirs, job, {"kind": "note", "words": "mine"}, status=403)
+        record(theirs, job, {"kind": "note", "words": "mine"}, status=403)
         assert theirs.put(f"/api/jobs/{job}/site/pictures/{uuid4()}", content=photograph()).status_code == 403
     assert log(client, job) == []
 
@@ -359,9 +359,9 @@ def test_a_tape_that_is_too_short_is_started_over(client, job):
 
 def test_walls_come_in_the_order_they_are_framed_with_how_far_they_are(client, job):
     edit(client, job, 2, {"edit": "add-wall", "wall": {"id": "B", "stud": "2x4", "length": "20'"}})
-    say(client, job, {"kind": "tick", "wall": "A", "work": "framed", "is_done": True})
-    say(client, job, {"kind": "tick", "wall": "B", "work": "framed", "is_done": True})
-    say(client, job, {"kind": "tick", "wall": "B", "work": "framed", "is_done": False})
+    record(client, job, {"kind": "tick", "wall": "A", "work": "framed", "is_done": True})
+    record(client, job, {"kind": "tick", "wall": "B", "work": "framed", "is_done": True})
+    record(client, job, {"kind": "tick", "wall": "B", "work": "framed", "is_done": False})
     longest, shorter = client.get(f"/api/jobs/{job}/site").json()["walls"]
     assert (longest["wall"], shorter["wall"]) == ("B", "A")
     assert (list(longest["done"]), list(shorter["done"])) == ([], ["framed"])

@@ -156,7 +156,7 @@ def test_a_model_is_cut_of_the_sticks_there_are(shelter):
     cut.get_by_role("tab", name="Model").click()
     table = cut.get_by_role("table", name="Sticks to cut")
     expect(table).to_be_visible()
-    expect(cut.get_by_text("4 corners, 8 tees")).to_be_visible()
+    expect(cut.get_by_text("4 corners, 8 intersections")).to_be_visible()
     thick = cut.get_by_label("Sticks, thick")
     thick.fill("1/32")
     thick.press("Enter")

@@ -207,8 +207,8 @@ def test_what_the_server_has_taken_stays_marked_though_it_cannot_be_asked_again(
             page.context.set_offline(True)
             route.fulfill(response=taken)
 
-        page.route("**/site/said", take_and_go)
-        with page.expect_response("**/site/said"):
+        page.route("**/site/entries", take_and_go)
+        with page.expect_response("**/site/entries"):
             page.get_by_role("button", name=re.compile("^Marked")).click()
         expect(page.get_by_text("no signal")).to_be_visible()
         assert Site(pool, account).log(shed) != []
@@ -216,7 +216,7 @@ def test_what_the_server_has_taken_stays_marked_though_it_cannot_be_asked_again(
             to_go(page, all_of_it - 1)
             page.reload()
         to_go(page, all_of_it - 1)
-        page.unroute("**/site/said")
+        page.unroute("**/site/entries")
         page.context.set_offline(False)
         expect(page.get_by_text("no signal")).to_have_count(0)
         to_go(page, all_of_it - 1)
@@ -240,7 +240,7 @@ def test_a_newer_program_waits_until_somebody_changes_over(pool, shelter, phone,
         if hangs:
             page.evaluate("navigator.serviceWorker.controller.postMessage('hang')")
         all_of_it = int(page.get_by_text("to go").inner_text().split()[0])
-        page.route("**/site/said", lambda route: route.abort())
+        page.route("**/site/entries", lambda route: route.abort())
         page.get_by_role("button", name=re.compile("^Marked")).click()
         worker.write_text(f"{older}\n// newer\n")
         page.reload()

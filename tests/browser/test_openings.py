@@ -123,7 +123,7 @@ def test_a_schedule_pasted_into_an_empty_one_fills_it(page):
     expect(page.get_by_role("heading", name="No openings yet")).to_be_visible()
     paste(page, "mark\twall\tunit\tat\nW1\tA\t3-6x4-6\t9-3\nD1\tA\t2-10x6-8\tedge 1-0\n")
     expect(cell(page, "W1", "rough")).to_have_text("43 x 55")
-    expect(cell(page, "D1", "kind")).to_have_text("door")
+    expect(cell(page, "D1", "kind")).to_have_text("Door")
 
 
 def paste(page, text):
@@ -174,13 +174,13 @@ def test_rows_pasted_from_a_spreadsheet_run_on_from_the_cell(openings):
 
 def test_a_header_nobody_stands_for_is_marked_until_somebody_says(openings):
     # Nobody's word, and the crew's own: both are marked.
-    for mark, said in (("D7", "unverified"), ("W6", "habit")):
+    for mark, said in (("D7", "Nobody yet"), ("W6", "Crew’s habit")):
         expect(cell(openings, mark, "source")).to_have_text(said)
         expect(cell(openings, mark, "source").locator("svg")).to_have_count(1)
     source = cell(openings, "W6", "source")
     source.dblclick()
     openings.get_by_label("Source").select_option("engineer")
-    expect(source).to_have_text("engineer")
+    expect(source).to_have_text("Engineer")
     expect(source.locator("svg")).to_have_count(0)
 
 

@@ -264,7 +264,7 @@ def test_two_phones_without_a_signal_come_together_on_one_wall(phone, second):
 def test_what_waits_outlives_the_page(phone):
     call(phone, "H", walk="along")
     all_of_it = int(phone.get_by_text("to go").inner_text().split()[0])
-    phone.route("**/site/said", lambda route: route.abort())
+    phone.route("**/site/entries", lambda route: route.abort())
     # Nor is the wall on this device, for the core that runs here.
     phone.route("**/packed", lambda route: route.abort())
     phone.get_by_role("button", name=re.compile("^Marked")).click()
@@ -276,7 +276,7 @@ def test_what_waits_outlives_the_page(phone):
     phone.get_by_role("button", name="A stud at the saw").click()
     key_in(phone, "92")
     expect(phone.get_by_text("Saved on this device. The result follows once there is a signal.")).to_be_visible()
-    phone.unroute("**/site/said")
+    phone.unroute("**/site/entries")
     settled(phone)
     expect(phone.get_by_role("status").filter(has_text="The stud is 5/8 short.")).to_be_visible()
     call(phone, "H", walk="along")
@@ -320,7 +320,7 @@ def test_what_the_server_fails_on_is_set_aside_and_all_the_rest_goes_up(phone):
     phone.context.set_offline(True)
     for words in ("First", "Broken", "Last"):
         note(phone, words)
-    phone.route("**/site/said", fail)
+    phone.route("**/site/entries", fail)
     phone.context.set_offline(False)
     alert = phone.get_by_role("alert").filter(has_text="Not saved")
     expect(alert).to_contain_text("Broken", timeout=15_000)
@@ -329,7 +329,7 @@ def test_what_the_server_fails_on_is_set_aside_and_all_the_rest_goes_up(phone):
     for words in ("First", "Last"):
         expect(phone.get_by_role("listitem").filter(has_text=words)).to_be_visible()
     phone.reload()
-    phone.unroute("**/site/said")
+    phone.unroute("**/site/entries")
     alert.get_by_role("button", name="Try again").click()
     expect(alert).to_have_count(0)
     expect(phone.get_by_role("listitem").filter(has_text="Broken")).to_be_visible()
@@ -359,7 +359,7 @@ def test_what_does_not_fit_the_job_is_shown_until_it_is_discarded(phone):
         body = re.sub(r'"revision":\d+', '"revision":999', route.request.post_data or "")
         route.continue_(post_data=body)
 
-    phone.route("**/site/said", newer)
+    phone.route("**/site/entries", newer)
     phone.get_by_role("button", name=re.compile("^Marked")).click()
     alert = phone.get_by_role("alert").filter(has_text="Not saved")
     expect(alert.first).to_contain_text("This job is at revision")
@@ -377,12 +377,12 @@ def test_a_full_device_says_so_and_still_sends_what_was_said(phone):
     """There is no room to write it down: the open page keeps it, and asks to stay open."""
     phone.add_init_script(FULL)
     call(phone, "H", walk="along")
-    phone.route("**/site/said", lambda route: route.abort())
+    phone.route("**/site/entries", lambda route: route.abort())
     phone.get_by_role("button", name=re.compile("^Marked")).click()
     alert = phone.get_by_role("alert").filter(has_text="This device is full")
     expect(alert).to_be_visible()
     expect(phone.get_by_text("on this device")).to_be_visible()
-    phone.unroute("**/site/said")
+    phone.unroute("**/site/entries")
     settled(phone)
     expect(alert).to_have_count(0)
     phone.reload()
@@ -412,13 +412,13 @@ def test_what_somebody_said_waits_for_them_whoever_signs_in_next(phone, pool, ac
     """Records a lead left unsent never go up under the framer who takes the phone after them."""
     call(phone, "H", walk="along")
     all_of_it = int(phone.get_by_text("to go").inner_text().split()[0])
-    phone.route("**/site/said", lambda route: route.abort())
+    phone.route("**/site/entries", lambda route: route.abort())
     phone.get_by_role("button", name=re.compile("^Marked")).click()
     expect(phone.get_by_text("on this device")).to_be_visible()
     phone.context.clear_cookies()
     phone.goto(f"{address}/")
     expect(phone.get_by_role("status").filter(has_text="2 by lead")).to_be_visible()
-    phone.unroute("**/site/said")
+    phone.unroute("**/site/entries")
     framer = enter(pool, People(pool, account).invite("Second phone", "SP", Role.FRAMER)).token
     sign_in(phone.context, address, framer)
     phone.goto(f"{address}/jobs/{shelter}/site/walls/H/log")

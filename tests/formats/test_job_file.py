@@ -120,7 +120,8 @@ def wall(**changes):
         (small(name=""), "name: A job needs a name"),
         (
             small(color="red"),
-            "color: There is no such key here; the keys are crooked, format, grades, keep, kerf, nails_a_box, name, ",
+            "color: There is no such key here; the keys are crooked, currency, format, grades, keep, kerf, "
+            "nails_a_box, name, ",
         ),
         (small(walls={}), "walls: {} is not a list"),
         (small(walls=["A"]), "walls[0]: “A” is not an object"),

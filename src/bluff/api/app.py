@@ -28,7 +28,7 @@ from bluff.api.learn import practice
 from bluff.api.line import line, typed
 from bluff.api.lumber import cutting, cutting_files, model, order, stock
 from bluff.api.people import live, people, session
-from bluff.api.site import marked, packed, said, site, site_day, site_work
+from bluff.api.site import entries, marked, packed, site, site_day, site_work
 from bluff.api.wall import bench, headers, openings, poles, purpose
 from bluff.api.ways import compare, draft, standards
 from bluff.service.live import Live
@@ -73,8 +73,8 @@ _PARTS = (
     history,
     live,
     marked,
-    said,
     site,
+    entries,
     packed,
     site_day,
     site_work,

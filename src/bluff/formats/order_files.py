@@ -8,7 +8,7 @@ from bluff.core.job.words import Words
 from bluff.core.measure.length import to_inches
 from bluff.core.message import Message, message, plural
 from bluff.formats.cutting_tables import workbook
-from bluff.formats.prices import format_price
+from bluff.formats.regional import money
 from bluff.formats.tables import headings, written
 from bluff.views.reader import reader
 
@@ -23,6 +23,7 @@ LINES = headings(
     "crooked",
     "price",
     "cost",
+    "currency",
     "pounds",
     "note",
 )
@@ -38,12 +39,14 @@ class WholeOrder:
         words: The crew's.
         order: All of it.
         loads: The same by the truck it comes on; one where it comes at once.
+        currency: What prices are in.
     """
 
     job: str
     words: Words
     order: LumberOrder
     loads: tuple[Load, ...]
+    currency: str
 
 
 def order_csv(whole: WholeOrder) -> str:
@@ -80,7 +83,7 @@ def order_text(whole: WholeOrder) -> str:
     boards = plural("{count} board", "{count} boards", count=sum(line.bought for line in order.lines))
     lines.append(say(message("{boards}, {pounds} lb", boards=boards, pounds=round(order.pounds))))
     if order.cost:
-        cost = format_price(order.cost)
+        cost = money(order.cost, whole.currency)
         lines.append(
             say(message("{cost}, {missing}", cost=cost, missing=without_price(order.unpriced)))
             if order.unpriced
@@ -115,6 +118,7 @@ def _lines(whole: WholeOrder) -> Iterator[tuple[object, ...]]:
                 line.crooked,
                 "" if line.price is None else float(line.price),
                 "" if line.cost is None else float(line.cost),
+                whole.currency,
                 round(float(line.bought * line.pounds), 1),
                 SPECIAL if line.is_special else "",
             )

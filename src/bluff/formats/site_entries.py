@@ -18,7 +18,7 @@ Name: TypeAlias = Annotated[StrictStr, Field(min_length=1, max_length=200)]
 WallName: TypeAlias = Annotated[StrictStr, Field(min_length=1, max_length=60)]
 
 
-class SaidFile(FileModel):
+class EntryFile(FileModel):
     """Something said on the site: when, and a key made up by the sender, under which it is kept once.
 
     `at` is what the phone's clock showed. `age` is how many milliseconds have passed since by its monotonic clock,
@@ -31,7 +31,7 @@ class SaidFile(FileModel):
     after: AwareDatetime | None = None
 
 
-class MarkSaid(SaidFile):
+class MarkEntry(EntryFile):
     """A mark that is written on a plate, or struck from it, by the job at a revision; of a whole plate with no mark.
 
     Without a revision a whole plate is not marked after all. `hook` is the end the tape is hooked on, where it is not
@@ -47,7 +47,7 @@ class MarkSaid(SaidFile):
     hook: End | None = None
 
 
-class TickSaid(SaidFile):
+class TickEntry(EntryFile):
     """A piece of work that is done, or is not after all; of work that is begun, how many do it."""
 
     kind: Literal["tick"]
@@ -57,7 +57,7 @@ class TickSaid(SaidFile):
     hands: Annotated[StrictInt, Field(ge=1, le=MOST_ON_A_CREW)] | None = None
 
 
-class ReadingSaid(SaidFile):
+class ReadingEntry(EntryFile):
     """What a tape read for one measure of a check."""
 
     kind: Literal["reading"]
@@ -68,7 +68,7 @@ class ReadingSaid(SaidFile):
     read_by: Literal["hand", "tape"] = "hand"
 
 
-class CutSaid(SaidFile):
+class CutEntry(EntryFile):
     """A piece that is cut off its board, or is not after all; by the board's number and the piece's name on it."""
 
     kind: Literal["cut"]
@@ -77,7 +77,7 @@ class CutSaid(SaidFile):
     is_done: StrictBool
 
 
-class NoteSaid(SaidFile):
+class NoteEntry(EntryFile):
     """A note, of the job, a wall or a piece."""
 
     kind: Literal["note"]
@@ -86,4 +86,6 @@ class NoteSaid(SaidFile):
     words: Annotated[StrictStr, Field(min_length=1, max_length=2000)]
 
 
-AnySaid: TypeAlias = Annotated[MarkSaid | TickSaid | ReadingSaid | CutSaid | NoteSaid, Field(discriminator="kind")]
+AnyEntry: TypeAlias = Annotated[
+    MarkEntry | TickEntry | ReadingEntry | CutEntry | NoteEntry, Field(discriminator="kind")
+]

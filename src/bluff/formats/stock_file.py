@@ -6,6 +6,7 @@ from pydantic import Field, StrictInt, StrictStr
 
 from bluff.core.errors import BluffError, JobError
 from bluff.core.job.stock import (
+    CURRENCY,
     KEEP,
     KERF,
     LONGEST_GRADE,
@@ -59,6 +60,9 @@ class StockKeys(FileModel):
         Annotated[StrictInt, Field(ge=0, le=MOST_SPARE_NAILS)] | None,
         Field(description="Percent of nails bought on top; 5 when left out."),
     ] = None
+    currency: Annotated[
+        StrictStr | None, Field(description="What prices are in, by its letters (ISO 4217); USD when left out.")
+    ] = None
 
     def stock_to_core(self) -> YardStock:
         """The boards.
@@ -93,6 +97,7 @@ class StockKeys(FileModel):
             self.crooked or 0,
             NAILS_A_BOX if self.nails_a_box is None else self.nails_a_box,
             SPARE_NAILS if self.spare_nails is None else self.spare_nails,
+            CURRENCY if self.currency is None else self.currency,
         )
 
 
@@ -122,6 +127,7 @@ def stock_keys(stock: YardStock) -> dict[str, Any]:
         "crooked": stock.crooked or None,
         "nails_a_box": None if stock.box == NAILS_A_BOX else stock.box,
         "spare_nails": None if stock.spare_nails == SPARE_NAILS else stock.spare_nails,
+        "currency": None if stock.currency == CURRENCY else stock.currency,
     }
 
 

@@ -29,6 +29,7 @@ from bluff.formats.paper import Imprint, Paper, cut_sheets
 from bluff.formats.paper.labels import LabelSheet, labels
 from bluff.formats.paper.model_sheet import model_sheets
 from bluff.formats.paper.order_sheet import order_sheet
+from bluff.formats.regional import written_date
 from bluff.service.cutting import Cuttings, CuttingState
 from bluff.service.errors import ServiceError
 from bluff.service.framings import framings, known_wall
@@ -66,8 +67,7 @@ class Made(NamedTuple):
 
 def imprint(state: JobState) -> Imprint:
     """What a sheet says of the job it was printed of, today."""
-    today = date.today()
-    return Imprint(state.job.name, state.revision, f"{today.day} {today:%B %Y}", reader(state.job.standard.words))
+    return Imprint(state.job.name, state.revision, written_date(date.today()), reader(state.job.standard.words))
 
 
 def written_cutting(state: CuttingState) -> Cutting:
@@ -87,7 +87,13 @@ def written_cutting(state: CuttingState) -> Cutting:
 def whole_order(state: CuttingState, trucks: int | None) -> WholeOrder:
     """What is ordered for a job, on so many trucks, or as many as its crew has said."""
     job = state.job.job
-    return WholeOrder(job.name, job.standard.words, _ordered(job, state.standing), loaded(job, state.standing, trucks))
+    return WholeOrder(
+        job.name,
+        job.standard.words,
+        _ordered(job, state.standing),
+        loaded(job, state.standing, trucks),
+        job.stock.currency,
+    )
 
 
 @lru_cache(maxsize=8)

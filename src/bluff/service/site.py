@@ -126,12 +126,12 @@ class Site:
     pool: ConnectionPool
     account: Account
 
-    def say(self, job: UUID, said: Iterable[SiteRow]) -> dict[UUID, Message]:
+    def keep(self, job: UUID, entries: Iterable[SiteRow]) -> dict[UUID, Message]:
         """Keep site entries, each by itself and once.
 
         Args:
             job: Of which job.
-            said: What, in order; one that does not fit keeps none of the others from being kept.
+            entries: In order; one that does not fit keeps none of the others from being kept.
 
         Returns:
             Why, for each that was not kept, by its key.
@@ -144,7 +144,7 @@ class Site:
         refused: dict[UUID, Message] = {}
         with self.pool.connection() as connection:
             state = self._jobs.get_in(connection, job)
-            for row in said:
+            for row in entries:
                 try:
                     self._fits(connection, state, row)
                 except Unfit as error:
@@ -231,7 +231,7 @@ class Site:
         return {row.about: row for row in ticked if row.about and row.wall is None}
 
     def keep_picture(self, job: UUID, key: UUID, jpeg: bytes) -> None:
-        """Keep a photograph for what is said under a key; as `say`."""
+        """Keep a photograph for the entry under a key; as `keep`."""
         need(self.account, Right.RECORD)
         with self.pool.connection() as connection:
             self._jobs.get_in(connection, job)

@@ -8,7 +8,7 @@ from bluff.core.errors import BluffError
 from bluff.core.measure.length import inches
 from bluff.core.message import Message
 from bluff.core.site.phone_clock import PhoneClock
-from bluff.formats.said import AnySaid, CutSaid, MarkSaid, NoteSaid, ReadingSaid, TickSaid
+from bluff.formats.site_entries import AnyEntry, CutEntry, MarkEntry, NoteEntry, ReadingEntry, TickEntry
 from bluff.service.cutting import Cuttings
 from bluff.service.errors import Changed
 from bluff.service.site import Site
@@ -16,8 +16,8 @@ from bluff.store.cutting import CutRow
 from bluff.store.site import SiteRow
 
 
-def say_all(
-    site: Site, cuttings: Cuttings, job: UUID, said: Sequence[AnySaid], clock: PhoneClock
+def keep_entries(
+    site: Site, cuttings: Cuttings, job: UUID, said: Sequence[AnyEntry], clock: PhoneClock
 ) -> dict[UUID, Message]:
     """Keep site entries of a job; one that does not fit keeps none of the others from being kept.
 
@@ -40,18 +40,18 @@ def say_all(
     kept: list[SiteRow] = []
     for one in said:
         try:
-            if not isinstance(one, CutSaid):
+            if not isinstance(one, CutEntry):
                 kept.append(_row(one, times[one.key]))
         except BluffError as error:
             refused[one.key] = error.message
-    refused |= site.say(job, kept)
+    refused |= site.keep(job, kept)
     cuts = [
-        CutRow(one.key, one.board, one.name, one.is_done, times[one.key]) for one in said if isinstance(one, CutSaid)
+        CutRow(one.key, one.board, one.name, one.is_done, times[one.key]) for one in said if isinstance(one, CutEntry)
     ]
     return refused | _cut(cuttings, job, cuts)
 
 
-def _times(said: Sequence[AnySaid], clock: PhoneClock) -> dict[UUID, datetime]:
+def _times(said: Sequence[AnyEntry], clock: PhoneClock) -> dict[UUID, datetime]:
     """When each was said, in the order the phone has them: whatever its clock did, none is before the one before it."""
     times: dict[UUID, datetime] = {}
     latest: datetime | None = None
@@ -79,9 +79,9 @@ def _cut(cuttings: Cuttings, job: UUID, cuts: Sequence[CutRow]) -> dict[UUID, Me
     return refused
 
 
-def _row(said: MarkSaid | TickSaid | ReadingSaid | NoteSaid, at: datetime) -> SiteRow:
+def _row(said: MarkEntry | TickEntry | ReadingEntry | NoteEntry, at: datetime) -> SiteRow:
     match said:
-        case MarkSaid():
+        case MarkEntry():
             return SiteRow(
                 key=said.key,
                 kind="mark",
@@ -93,7 +93,7 @@ def _row(said: MarkSaid | TickSaid | ReadingSaid | NoteSaid, at: datetime) -> Si
                 is_done=said.is_done,
                 hook=said.hook and said.hook.value,
             )
-        case TickSaid():
+        case TickEntry():
             return SiteRow(
                 key=said.key,
                 kind="tick",
@@ -103,7 +103,7 @@ def _row(said: MarkSaid | TickSaid | ReadingSaid | NoteSaid, at: datetime) -> Si
                 is_done=said.is_done,
                 hands=said.hands,
             )
-        case ReadingSaid():
+        case ReadingEntry():
             return SiteRow(
                 key=said.key,
                 kind="reading",

@@ -56,11 +56,11 @@ def test_openings_stay_to_scale_and_headers_are_as_deep_as_they_are():
     assert cuts(listed(job), Role.SILL) == [(1, "6")]
 
 
-def test_corners_and_tees_are_counted_once():
-    """Four walls round, a partition between two of them: four corners, two tees."""
+def test_corners_and_intersections_are_counted_once():
+    """Four walls round, a partition between two of them: four corners, two intersections."""
     job = shelter(partition("E", (21, 22.5), (21, 0)))
     found = listed(job)
-    assert (found.corners, found.tees) == (4, 2)
+    assert (found.corners, found.intersections) == (4, 2)
 
 
 def test_an_opening_that_does_not_fit_between_sticks_is_said():

@@ -38,7 +38,7 @@ def texts(lines):
 
 def test_what_differs_comes_first():
     """12 ft at 16 has ten studs and three plates, 13 boards; at 24 seven and three; both are bought alike here."""
-    lines = compared([framed_by(), framed_by(spacing=Fraction(24))])
+    lines = compared([framed_by(), framed_by(spacing=Fraction(24))], "USD")
     said = texts(lines)
     assert said["Studs, kings, jacks"] == ("10", "7")
     assert said["Pieces"] == ("13", "10")
@@ -54,18 +54,20 @@ def test_what_differs_comes_first():
 
 
 def test_a_bar_is_a_share_of_the_largest():
-    (studs,) = [line for line in compared([framed_by(), framed_by(spacing=Fraction(24))]) if "Studs" in say(line.name)]
+    (studs,) = [
+        line for line in compared([framed_by(), framed_by(spacing=Fraction(24))], "USD") if "Studs" in say(line.name)
+    ]
     assert studs.shares == (1, Fraction(7, 10))
 
 
 def test_what_nobody_has_said_has_no_line_and_what_one_has_said_a_dash():
     """Ten studs at 2 minutes are a third of an hour; seven 14 minutes, which is 0.2 of one."""
     rates = Rates(piece=Fraction(2))
-    assert not {"Hours, the crew’s own", "Cost of the boards"} & set(texts(compared([framed_by(), framed_by()])))
+    assert not {"Hours, the crew’s own", "Cost of the boards"} & set(texts(compared([framed_by(), framed_by()], "USD")))
     ways = [framed_by(cost=Fraction("90.5"), rates=rates), framed_by(rates=rates, spacing=Fraction(24))]
-    said = texts(compared(ways))
+    said = texts(compared(ways, "USD"))
     assert said["Hours, the crew’s own"] == ("0.3 h", "0.2 h")
-    assert said["Cost of the boards"] == ("90.50", "–")
+    assert said["Cost of the boards"] == ("90.50 USD", "–")
 
 
 def test_what_is_printed_alike_does_not_differ():
@@ -85,12 +87,12 @@ def test_shares_are_never_more_than_all_and_the_largest_is(values):
 def test_precut_takes_the_saw_off_the_site():
     """13 boards at a minute a cut, ten pieces at two, 12 feet at half a one: 39 minutes, 13 of them at the saw."""
     rates = Rates(cut=Fraction(1), piece=Fraction(2), plate=Fraction(1, 2))
-    said = texts(compared([framed_by(rates=rates), framed_by(rates=rates, shop_work=ShopWork.PRECUT)]))
+    said = texts(compared([framed_by(rates=rates), framed_by(rates=rates, shop_work=ShopWork.PRECUT)], "USD"))
     assert said["Boards cut in the shop"] == ("0", "13")
     assert said["Boards cut on the site"] == ("13", "0")
     assert said["Hours in the shop"] == ("0.0 h", "0.2 h")
     assert said["Hours on the site"] == ("0.7 h", "0.4 h")
-    assert not {name for name in texts(compared([framed_by(rates=rates)] * 2)) if "shop" in name}
+    assert not {name for name in texts(compared([framed_by(rates=rates)] * 2, "USD")) if "shop" in name}
 
 
 def test_packs_are_cut_and_nailed_up_in_the_shop_and_set_as_one():

@@ -1976,66 +1976,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{job_id}/site/said": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Say
-         * @description Keep site entries, each by itself and once; those that do not fit are named, and the others kept.
-         */
-        post: operations["say_api_jobs__job_id__site_said_post"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{job_id}/site/pictures/{key}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /**
-         * Keep Picture
-         * @description Keep a photograph for what is, or will be, said under a key; it is made small, and says no more where it was.
-         */
-        put: operations["keep_picture_api_jobs__job_id__site_pictures__key__put"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{job_id}/site/pictures/{key}.jpg": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Picture
-         * @description The photograph of an entry.
-         */
-        get: operations["picture_api_jobs__job_id__site_pictures__key__jpg_get"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/jobs/{job_id}/site": {
         parameters: {
             query?: never;
@@ -2168,6 +2108,66 @@ export interface paths {
          * @description As `log`, on paper.
          */
         get: operations["log_paper_api_jobs__job_id__site_log_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/site/entries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep
+         * @description Keep site entries, each by itself and once; those that do not fit are named, and the others kept.
+         */
+        post: operations["keep_api_jobs__job_id__site_entries_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/site/pictures/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep Picture
+         * @description Keep a photograph for the entry that has, or will have, a key; it is made small and loses its place.
+         */
+        put: operations["keep_picture_api_jobs__job_id__site_pictures__key__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/site/pictures/{key}.jpg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Picture
+         * @description The photograph of an entry.
+         */
+        get: operations["picture_api_jobs__job_id__site_pictures__key__jpg_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2997,30 +2997,10 @@ export interface components {
             changed_at: string;
         };
         /**
-         * CutLine
-         * @description Boards alike: how many of one section and length.
-         *
-         *     An end that is not square has its bevel, in degrees off it, and the board its length at the short point.
-         */
-        CutLine: {
-            /** Size */
-            size: string;
-            length: components["schemas"]["bluff__views__lengths__Figure"];
-            /** Count */
-            count: number;
-            /** Roles */
-            roles: components["schemas"]["bluff__core__wall__member__Role"][];
-            /** Treated */
-            treated: boolean;
-            /** Bevel */
-            bevel: number | null;
-            short: components["schemas"]["bluff__views__lengths__Figure"] | null;
-        };
-        /**
-         * CutSaid
+         * CutEntry
          * @description A piece that is cut off its board, or is not after all; by the board's number and the piece's name on it.
          */
-        CutSaid: {
+        CutEntry: {
             /**
              * Key
              * Format: uuid
@@ -3046,6 +3026,26 @@ export interface components {
             name: string;
             /** Is Done */
             is_done: boolean;
+        };
+        /**
+         * CutLine
+         * @description Boards alike: how many of one section and length.
+         *
+         *     An end that is not square has its bevel, in degrees off it, and the board its length at the short point.
+         */
+        CutLine: {
+            /** Size */
+            size: string;
+            length: components["schemas"]["bluff__views__lengths__Figure"];
+            /** Count */
+            count: number;
+            /** Roles */
+            roles: components["schemas"]["bluff__core__wall__member__Role"][];
+            /** Treated */
+            treated: boolean;
+            /** Bevel */
+            bevel: number | null;
+            short: components["schemas"]["bluff__views__lengths__Figure"] | null;
         };
         /**
          * CutView
@@ -3311,6 +3311,32 @@ export interface components {
         EndsFile: {
             start?: components["schemas"]["Runs"] | null;
             end?: components["schemas"]["Runs"] | null;
+        };
+        /**
+         * EntriesRefused
+         * @description The entries that are refused; the others are kept.
+         */
+        EntriesRefused: {
+            /** Refused */
+            refused: components["schemas"]["RefusedEntry"][];
+        };
+        /**
+         * EntriesSent
+         * @description Site entries in order, by whom, and what the phone's clock shows now.
+         */
+        EntriesSent: {
+            /**
+             * Sent At
+             * Format: date-time
+             */
+            sent_at: string;
+            /**
+             * By
+             * @description Who made them, where the device knows.
+             */
+            by?: string | null;
+            /** Entries */
+            entries: (components["schemas"]["MarkEntry"] | components["schemas"]["TickEntry"] | components["schemas"]["ReadingEntry"] | components["schemas"]["CutEntry"] | components["schemas"]["NoteEntry"])[];
         };
         /**
          * EntryView
@@ -3846,6 +3872,11 @@ export interface components {
              * @description Percent of nails bought on top; 5 when left out.
              */
             spare_nails?: number | null;
+            /**
+             * Currency
+             * @description What prices are in, by its letters (ISO 4217); USD when left out.
+             */
+            currency?: string | null;
         };
         /**
          * JobSummary
@@ -4203,19 +4234,13 @@ export interface components {
             says: string;
         };
         /**
-         * MarkLines
-         * @description Which sides of a piece get a line on the plate.
-         * @enum {string}
-         */
-        MarkLines: "one" | "both";
-        /**
-         * MarkSaid
+         * MarkEntry
          * @description A mark that is written on a plate, or struck from it, by the job at a revision; of a whole plate with no mark.
          *
          *     Without a revision a whole plate is not marked after all. `hook` is the end the tape is hooked on, where it is not
          *     known from the wall.
          */
-        MarkSaid: {
+        MarkEntry: {
             /**
              * Key
              * Format: uuid
@@ -4246,6 +4271,12 @@ export interface components {
             is_done: boolean;
             hook?: components["schemas"]["End"] | null;
         };
+        /**
+         * MarkLines
+         * @description Which sides of a piece get a line on the plate.
+         * @enum {string}
+         */
+        MarkLines: "one" | "both";
         /**
          * MarkedOn
          * @description Which side of the plates is written on.
@@ -4380,8 +4411,8 @@ export interface components {
             lines: components["schemas"]["ModelLine"][];
             /** Corners */
             corners: number;
-            /** Tees */
-            tees: number;
+            /** Intersections */
+            intersections: number;
             /**
              * Left Out
              * @description Openings such sticks leave no room for.
@@ -4683,23 +4714,10 @@ export interface components {
             rise: number;
         };
         /**
-         * NotKept
-         * @description Something that was said and is not kept, and why.
-         */
-        NotKept: {
-            /**
-             * Key
-             * Format: uuid
-             */
-            key: string;
-            /** Message */
-            message: string;
-        };
-        /**
-         * NoteSaid
+         * NoteEntry
          * @description A note, of the job, a wall or a piece.
          */
-        NoteSaid: {
+        NoteEntry: {
             /**
              * Key
              * Format: uuid
@@ -4941,6 +4959,8 @@ export interface components {
             pounds: number;
             /** Cost */
             cost: string;
+            /** Currency */
+            currency: string;
             /** Unpriced */
             unpriced: number;
             /** Crooked */
@@ -5864,10 +5884,10 @@ export interface components {
             raising?: string | number;
         };
         /**
-         * ReadingSaid
+         * ReadingEntry
          * @description What a tape read for one measure of a check.
          */
-        ReadingSaid: {
+        ReadingEntry: {
             /**
              * Key
              * Format: uuid
@@ -5986,6 +6006,19 @@ export interface components {
             message: string;
             /** Faults */
             faults: components["schemas"]["FaultView"][];
+        };
+        /**
+         * RefusedEntry
+         * @description An entry that is refused, and why.
+         */
+        RefusedEntry: {
+            /**
+             * Key
+             * Format: uuid
+             */
+            key: string;
+            /** Message */
+            message: string;
         };
         /**
          * RemoveOpening
@@ -6152,32 +6185,6 @@ export interface components {
          * @enum {string}
          */
         Runs: "through" | "butt";
-        /**
-         * SaidAnswer
-         * @description The entries that are refused; the others are kept.
-         */
-        SaidAnswer: {
-            /** Refused */
-            refused: components["schemas"]["NotKept"][];
-        };
-        /**
-         * SaidRequest
-         * @description Site entries in order, by whom, and what the phone's clock shows now.
-         */
-        SaidRequest: {
-            /**
-             * Sent At
-             * Format: date-time
-             */
-            sent_at: string;
-            /**
-             * By
-             * @description Who said it, where the device knows.
-             */
-            by?: string | null;
-            /** Said */
-            said: (components["schemas"]["MarkSaid"] | components["schemas"]["TickSaid"] | components["schemas"]["ReadingSaid"] | components["schemas"]["CutSaid"] | components["schemas"]["NoteSaid"])[];
-        };
         /**
          * SawStopView
          * @description The saw set once: how long, how many, and how many of those are cut.
@@ -6959,6 +6966,11 @@ export interface components {
              * @description Percent of nails bought on top; 5 when left out.
              */
             spare_nails?: number | null;
+            /**
+             * Currency
+             * @description What prices are in, by its letters (ISO 4217); USD when left out.
+             */
+            currency?: string | null;
         };
         /**
          * StockOfJob
@@ -7062,6 +7074,8 @@ export interface components {
             bought_feet: number;
             /** Cost */
             cost: number | null;
+            /** Currency */
+            currency: string;
             /** Pounds */
             pounds: number;
             /** Sheets */
@@ -7119,10 +7133,10 @@ export interface components {
             shares: components["schemas"]["GuessView"][];
         };
         /**
-         * TickSaid
+         * TickEntry
          * @description A piece of work that is done, or is not after all; of work that is begun, how many do it.
          */
-        TickSaid: {
+        TickEntry: {
             /**
              * Key
              * Format: uuid
@@ -12465,141 +12479,6 @@ export interface operations {
             };
         };
     };
-    say_api_jobs__job_id__site_said_post: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SaidRequest"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SaidAnswer"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description The database does not answer; ask again. */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
-            "4XX": {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
-    keep_picture_api_jobs__job_id__site_pictures__key__put: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job_id: string;
-                key: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/octet-stream": string;
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description The database does not answer; ask again. */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
-            "4XX": {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
-    picture_api_jobs__job_id__site_pictures__key__jpg_get: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job_id: string;
-                key: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description The database does not answer; ask again. */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
-            "4XX": {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
     walls_api_jobs__job_id__site_get: {
         parameters: {
             query?: never;
@@ -12890,6 +12769,141 @@ export interface operations {
             header?: never;
             path: {
                 job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    keep_api_jobs__job_id__site_entries_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntriesSent"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntriesRefused"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    keep_picture_api_jobs__job_id__site_pictures__key__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    picture_api_jobs__job_id__site_pictures__key__jpg_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                key: string;
             };
             cookie?: never;
         };

@@ -6,7 +6,7 @@ import { Changes } from "../app/Changes";
 import { Download } from "../app/Download";
 import { StrokeTable } from "../history/StrokeTable";
 import { dateTime } from "../language/when";
-import { say, useWaiting } from "../outbox/outbox";
+import { record, useWaiting } from "../outbox/outbox";
 import { useMarked } from "./useMarked";
 
 const PLATES = [
@@ -77,7 +77,7 @@ function PlateMarked({
     ({ said }) => said.kind === "mark" && said.wall === wall && said.plate === plate,
   );
   const tick = (isMarked: boolean) =>
-    void say(job.id, {
+    void record(job.id, {
       kind: "mark",
       wall,
       plate,

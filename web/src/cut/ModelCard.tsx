@@ -1,6 +1,6 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { t } from "@lingui/core/macro";
-import { Trans } from "@lingui/react/macro";
+import { Plural, Trans } from "@lingui/react/macro";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Printer } from "lucide-react";
 import { useState } from "react";
@@ -88,7 +88,9 @@ export function ModelCard({
             </Flex>
             <Text px="4" py="1">
               <Trans>
-                <b>{data.corners}</b> corners, <b>{data.tees}</b> tees
+                <b>{data.corners}</b> <Plural value={data.corners} one="corner" other="corners" />,{" "}
+                <b>{data.intersections}</b>{" "}
+                <Plural value={data.intersections} one="intersection" other="intersections" />
               </Trans>
               {data.left_out.length > 0 && (
                 <Text as="span" color="warn">

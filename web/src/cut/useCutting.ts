@@ -1,7 +1,7 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answered, type Cutting, type CuttingRun, client, type Refused } from "../api/client";
 import { useNotices } from "../app/notices";
-import { say, useWaiting } from "../outbox/outbox";
+import { record, useWaiting } from "../outbox/outbox";
 import { withTicks } from "./ticked";
 
 const LOOK_EVERY = 500;
@@ -98,7 +98,7 @@ export function useCuttingChange(job: string, revision: number, walls: readonly 
       mutate(() => answered<Cutting>(client.POST("/api/jobs/{job_id}/cutting/settle", { params }))),
     /** Said like everything else on the site: on this device at once, on the server once that can be reached. */
     tick: (ticks: Tick[], cut: boolean) =>
-      void say(job, ...ticks.map((one) => ({ kind: "cut", ...one, is_done: cut }) as const)),
+      void record(job, ...ticks.map((one) => ({ kind: "cut", ...one, is_done: cut }) as const)),
     lock: (board: number, locked: boolean) =>
       mutate(() =>
         answered<Cutting>(

@@ -6,9 +6,11 @@ import { useDraft } from "../app/drafts";
 import { FieldGroup } from "../app/Field";
 import { FileButton } from "../app/FileButton";
 import { useNotices } from "../app/notices";
+import { SelectField } from "../app/SelectField";
 import { sectionName } from "../app/section";
 import { TextField } from "../app/TextField";
 import type { JobChange } from "../app/useJobChange";
+import { currencies } from "../language/money";
 import { useKeepStock, useStock } from "./useOrder";
 
 /** What the yard has and what lies on the site, and the saw it is cut with. */
@@ -44,6 +46,12 @@ export function StockCard({ job, order, change }: { job: Job; order: Order; chan
           accept=".csv,.tsv,.txt"
           onFile={(file) => void file.text().then(take)}
         >{t`From a file`}</FileButton>
+        <SelectField
+          label={t`Currency`}
+          value={order.currency}
+          choices={currencies(order.currency)}
+          onChoose={(currency) => stock.set({ currency })}
+        />
       </FieldGroup>
       {Object.keys(job.job.stock ?? {}).length > 0 && (
         <FieldGroup name={t`Grades`} level="h2">

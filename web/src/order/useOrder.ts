@@ -31,7 +31,17 @@ export function useOrder(job: string, revision: number, trucks: number | null) {
 /** The boards there are, as an edit says them. */
 export type Stock = Extract<Edit, { edit: "set-stock" }>["stock"];
 
-const KEYS = ["stock", "grades", "on_site", "kerf", "keep", "crooked", "nails_a_box", "spare_nails"] as const;
+const KEYS = [
+  "stock",
+  "grades",
+  "on_site",
+  "kerf",
+  "keep",
+  "crooked",
+  "nails_a_box",
+  "spare_nails",
+  "currency",
+] as const;
 
 function stockOf({ job }: Job): Stock {
   return Object.fromEntries(KEYS.map((key) => [key, job[key] ?? null]));

@@ -1,19 +1,20 @@
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
 import { create } from "zustand";
-import type { SaidOnSite, SignedIn } from "../api/client";
+import type { SignedIn, SiteEntry } from "../api/client";
 import { knownServerTime, type Moment, momentNow } from "../device/deviceClock";
 
-/** Who says things on this device. */
+/** Who makes entries on this device. */
 export type Speaker = Pick<SignedIn, "person" | "name" | "initials">;
 
 /** Entries of this device that are not on the server yet. */
 export interface Waiting {
-  /** In the order it was said; below 0 what this device has not written down. */
+  /** In the order they were made; below 0 what this device has not written down. */
   number: number;
   job: string;
   /** Under whose name it goes up; what an older program kept goes up under the person signed in. */
   by?: Omit<Speaker, "initials"> & Partial<Speaker>;
-  said: SaidOnSite;
+  /** Itself, by the name it has in the databases of devices. */
+  said: SiteEntry;
   /** What a tick is called on this device; the server is sent what it is known by. */
   named?: string;
   /** A photograph that goes with it. */
@@ -31,7 +32,7 @@ export interface Waiting {
 }
 
 /** What somebody says, before it has a key and a time. */
-export type Saying = SaidOnSite extends infer One
+export type NewEntry = SiteEntry extends infer One
   ? One extends unknown
     ? Omit<One, "key" | "at" | "age" | "after">
     : never
@@ -88,7 +89,7 @@ function database(): Promise<IDBPDatabase<Kept>> {
  */
 export async function add(
   job: string,
-  said: readonly Saying[],
+  said: readonly NewEntry[],
   { photo, named }: { photo?: Blob; named?: string } = {},
 ): Promise<void> {
   const now = Date.now();
@@ -97,13 +98,13 @@ export async function add(
   const added: Waiting[] = said.map((one, index) => ({
     number: --lastUnwritten,
     job,
-    // What is said together is said in order.
+    // What is recorded together stays in order.
     said: {
       ...one,
       key: crypto.randomUUID(),
       at: new Date(now + index).toISOString(),
       ...(after && { after }),
-    } as SaidOnSite,
+    } as SiteEntry,
     made: momentNow(),
     refused: null,
     isNew: true,

@@ -10,7 +10,7 @@ const LEAD = { person: "p1", name: "Lead", initials: "LF" };
 const NOTE = { kind: "note", words: "Rain" } as const;
 
 /** What the server was sent, in order, and what it answers next. */
-let sent: { by: string; said: { key: string; words?: string; at: string }[] }[];
+let sent: { by: string; entries: { key: string; words?: string; at: string }[] }[];
 let answers: ((said: { key: string; words?: string }[]) => Response)[];
 
 const kept = () => Response.json({ refused: [] });
@@ -39,8 +39,8 @@ function waiting(outbox: Outbox) {
 }
 
 const words = (outbox: Outbox) => waiting(outbox).map(({ said }) => "words" in said && said.words);
-const said = (outbox: Outbox, ...notes: string[]) =>
-  outbox.say(JOB, ...notes.map((note) => ({ ...NOTE, words: note })));
+const noted = (outbox: Outbox, ...notes: string[]) =>
+  outbox.record(JOB, ...notes.map((note) => ({ ...NOTE, words: note })));
 
 /** Until something holds: sending goes on by itself. */
 const soon = (check: () => void) => vi.waitFor(check, { timeout: 4000, interval: 5 });
@@ -59,11 +59,11 @@ beforeEach(() => {
   sent = [];
   answers = [];
   vi.stubGlobal("fetch", async (address: string | Request, options?: RequestInit) => {
-    if (typeof address !== "string" || !address.endsWith("/said"))
+    if (typeof address !== "string" || !address.endsWith("/entries"))
       return Response.json(null, { status: 401 });
     const body = JSON.parse(String(options?.body));
     sent.push(body);
-    return (answers.shift() ?? kept)(body.said);
+    return (answers.shift() ?? kept)(body.entries);
   });
 });
 
@@ -74,13 +74,13 @@ afterEach(() => {
   vi.unstubAllGlobals();
 });
 
-describe("what is said on the site", () => {
-  it("goes up in order, under the person who said it, each with a key of its own", async () => {
+describe("entries of the site", () => {
+  it("goes up in order, under the person who made it, each with a key of its own", async () => {
     const outbox = await opened();
     outbox.onArrival(async () => true);
-    await act(() => said(outbox, "one", "two"));
+    await act(() => noted(outbox, "one", "two"));
     await soon(() => expect(waiting(outbox)).toEqual([]));
-    const all = sent.flatMap(({ said }) => said);
+    const all = sent.flatMap(({ entries }) => entries);
     expect(all.map(({ words }) => words)).toEqual(["one", "two"]);
     expect(new Set(all.map(({ key }) => key)).size).toBe(2);
     expect(sent[0]?.by).toBe(LEAD.person);
@@ -91,20 +91,20 @@ describe("what is said on the site", () => {
   it("is on the device before it is sent, and goes up under the same key when the page is opened again", async () => {
     answers = [status(503), status(503), status(503)];
     const outbox = await opened();
-    await act(() => said(outbox, "one"));
+    await act(() => noted(outbox, "one"));
     expect(words(outbox)).toEqual(["one"]);
     const key = waiting(outbox)[0]?.said.key;
     await soon(() => expect(sent).toHaveLength(1));
     answers = [];
     const again = await opened();
-    await soon(() => expect(sent.at(-1)?.said.map((one) => one.key)).toEqual([key]));
+    await soon(() => expect(sent.at(-1)?.entries.map((one) => one.key)).toEqual([key]));
     again.onArrival(async () => true);
     await soon(() => expect(waiting(again)).toEqual([]));
   });
 
   it("shows at once, while the device still writes it down, and is sent after that", async () => {
     const outbox = await opened();
-    const written = said(outbox, "one");
+    const written = noted(outbox, "one");
     expect(words(outbox)).toEqual(["one"]);
     // The device has room for it: nothing is missing yet.
     expect(renderHook(() => outbox.useUnwritten()).result.current).toBe(0);
@@ -118,19 +118,19 @@ describe("what is said on the site", () => {
     const outbox = await opened();
     let isRead = false;
     outbox.onArrival(async () => isRead);
-    await act(() => said(outbox, "one"));
+    await act(() => noted(outbox, "one"));
     await soon(() => expect(waiting(outbox)[0]?.hasLanded).toBe(true));
     const key = waiting(outbox)[0]?.said.key;
     isRead = true;
     await soon(() => expect(waiting(outbox)).toEqual([]));
-    expect(sent.filter(({ said }) => said.some((one) => one.key === key))).toHaveLength(1);
+    expect(sent.filter(({ entries }) => entries.some((one) => one.key === key))).toHaveLength(1);
   });
 
   it("stays with its reason where the server would not have it, and the rest is kept", async () => {
     const outbox = await opened();
     outbox.onArrival(async () => true);
     answers = [(all) => Response.json({ refused: [{ key: all[0]?.key, message: "No such wall." }] })];
-    await act(() => said(outbox, "one", "two"));
+    await act(() => noted(outbox, "one", "two"));
     await soon(() => expect(waiting(outbox).map(({ refused }) => refused)).toEqual(["No such wall."]));
     expect(words(outbox)).toEqual(["one"]);
     // Asked to, it is tried once more; discarded it is gone, also when the page is opened again.
@@ -150,34 +150,36 @@ describe("what is said on the site", () => {
     const broken = (all: { words?: string }[]) =>
       all.some(({ words }) => words === "broken") ? status(500)() : kept();
     answers = Array.from({ length: 40 }, () => broken);
-    await act(() => said(outbox, "one", "broken", "two", "three"));
+    await act(() => noted(outbox, "one", "broken", "two", "three"));
     await soon(() => expect(waiting(outbox).map(({ refused }) => refused !== null)).toEqual([true]));
     expect(words(outbox)).toEqual(["broken"]);
-    expect(sent.filter(({ said }) => said.length === 1 && said[0]?.words === "broken")).toHaveLength(3);
+    expect(sent.filter(({ entries }) => entries.length === 1 && entries[0]?.words === "broken")).toHaveLength(
+      3,
+    );
   });
 
-  it("waits for the person who said it when somebody else signs in", async () => {
+  it("waits for the person who made it when somebody else signs in", async () => {
     answers = [status(409, "Somebody else has signed in on this device since.")];
     const outbox = await opened();
     outbox.setSpeaker(null);
     outbox.setSpeaker(LEAD);
-    await act(() => said(outbox, "one"));
+    await act(() => noted(outbox, "one"));
     await soon(() => expect(sent).toHaveLength(1));
     outbox.setSpeaker({ person: "p2", name: "Framer", initials: "FR" });
-    await act(() => said(outbox, "mine"));
-    await soon(() => expect(sent.at(-1)?.said.map(({ words }) => words)).toEqual(["mine"]));
+    await act(() => noted(outbox, "mine"));
+    await soon(() => expect(sent.at(-1)?.entries.map(({ words }) => words)).toEqual(["mine"]));
     expect(words(outbox)).toContain("one");
     outbox.setSpeaker(LEAD);
-    await soon(() => expect(sent.at(-1)?.said.map(({ words }) => words)).toEqual(["one"]));
-    expect(sent.every(({ by, said }) => said.every(({ words }) => (words === "one") === (by === "p1")))).toBe(
-      true,
-    );
+    await soon(() => expect(sent.at(-1)?.entries.map(({ words }) => words)).toEqual(["one"]));
+    expect(
+      sent.every(({ by, entries }) => entries.every(({ words }) => (words === "one") === (by === "p1"))),
+    ).toBe(true);
   });
 
   it("stays on the device while a newer program takes over", async () => {
     const outbox = await opened();
     outbox.holdStill();
-    await act(() => said(outbox, "one"));
+    await act(() => noted(outbox, "one"));
     await new Promise((resolve) => setTimer(resolve, 50));
     expect(sent).toEqual([]);
     expect(words(outbox)).toEqual(["one"]);
@@ -191,12 +193,12 @@ describe("what is said on the site", () => {
     const add = vi.spyOn(IDBObjectStore.prototype, "add").mockImplementation(() => {
       throw new DOMException("no room", "QuotaExceededError");
     });
-    await act(() => said(outbox, "one"));
+    await act(() => noted(outbox, "one"));
     const { result } = renderHook(() => outbox.useUnwritten());
     expect(result.current).toBe(1);
     expect(waiting(outbox)[0]?.number).toBeLessThan(0);
     await soon(() => expect(waiting(outbox)).toEqual([]));
     add.mockRestore();
-    expect(sent.flatMap(({ said }) => said.map(({ words }) => words))).toEqual(["one", "one"]);
+    expect(sent.flatMap(({ entries }) => entries.map(({ words }) => words))).toEqual(["one", "one"]);
   });
 });

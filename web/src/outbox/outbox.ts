@@ -6,8 +6,8 @@ import {
   amend,
   amendAll,
   load,
+  type NewEntry,
   remove,
-  type Saying,
   type Speaker,
   useOutbox,
   type Waiting,
@@ -42,22 +42,26 @@ export function setSpeaker(next: Speaker | null) {
 }
 
 /**
- * Say something on the site of a job. It is on this device before this ends, and on the server once that can be
- * reached; under its key it is kept there once, however often it is sent.
+ * Record entries of a job's site. They are on this device before this ends, and on the server once that can be reached;
+ * under its key each is kept there once, however often it is sent.
  */
-export async function say(job: string, ...said: Saying[]): Promise<void> {
-  await add(job, said);
+export async function record(job: string, ...entries: NewEntry[]): Promise<void> {
+  await add(job, entries);
   void send();
 }
 
-/** Say that something is done or not, by what it is called here; as `say`. */
-export async function sayTick(job: string, named: string, said: Saying & { kind: "tick" }): Promise<void> {
+/** Record that work is done or not, by what it is called here; as `record`. */
+export async function recordTick(
+  job: string,
+  named: string,
+  said: NewEntry & { kind: "tick" },
+): Promise<void> {
   await add(job, [said], { named });
   void send();
 }
 
-/** Say something with a photograph; as `say`. */
-export async function sayWith(job: string, photo: Blob, said: Saying): Promise<void> {
+/** Record something with a photograph; as `record`. */
+export async function recordWithPhoto(job: string, photo: Blob, said: NewEntry): Promise<void> {
   await add(job, [said], { photo });
   void send();
 }
@@ -206,13 +210,13 @@ interface Sent {
 
 /** Send some together. Throws where the server was not reached, or cannot take anything now. */
 async function sent(job: string, together: readonly Waiting[]): Promise<Sent> {
-  const answer = await fetch(`/api/jobs/${job}/site/said`, {
+  const answer = await fetch(`/api/jobs/${job}/site/entries`, {
     method: "POST",
     headers: { "Content-Type": "application/json" },
     body: JSON.stringify({
       sent_at: new Date().toISOString(),
       by: useOutbox.getState().speaker?.person,
-      said: together.map(({ said, made }) => {
+      entries: together.map(({ said, made }) => {
         const age = made ? ageOf(made) : null;
         return { ...said, ...(age !== null && { age }) };
       }),

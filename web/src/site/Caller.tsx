@@ -10,7 +10,7 @@ import { Shown } from "../app/Shown";
 import { useMay } from "../app/session";
 import { capital, useWords } from "../app/words";
 import { clockTime } from "../language/when";
-import { say, useWaiting, type Waiting } from "../outbox/outbox";
+import { record, useWaiting, type Waiting } from "../outbox/outbox";
 import { BigFigure } from "./BigFigure";
 import look from "./Caller.module.css";
 import { HeldSheet } from "./HeldSheet";
@@ -88,7 +88,7 @@ function Walked({ job, walk, held, over, onOver }: WalkedProps) {
   }
   function mark(isWritten: boolean) {
     if (!stop || !may) return;
-    void say(job, ...stop.marks.map((one) => said(walk, one, stop.revision, isWritten)));
+    void record(job, ...stop.marks.map((one) => said(walk, one, stop.revision, isWritten)));
   }
   function next() {
     if (!stop) return;

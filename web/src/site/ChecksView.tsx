@@ -10,7 +10,7 @@ import { unparted } from "../app/figures";
 import { Shown } from "../app/Shown";
 import { SumColumn } from "../drawing/SumColumn";
 import { clockTime } from "../language/when";
-import { say, useWaiting, type Waiting } from "../outbox/outbox";
+import { record, useWaiting, type Waiting } from "../outbox/outbox";
 import { CheckDrawing } from "./CheckDrawing";
 import { askHere, type Verdict as Judged } from "./core/ask";
 import { KeyPad } from "./KeyPad";
@@ -68,7 +68,7 @@ function All({
   const isWaiting = check.measures.some(({ id }) => waitingFor(waiting, checks.wall, check.id, id) !== null);
   function read(value: string, by: "hand" | "tape" = "hand") {
     if (!check || !measure) return;
-    void say(job.id, {
+    void record(job.id, {
       kind: "reading",
       wall: checks.wall,
       check: check.id,

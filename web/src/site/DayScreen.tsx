@@ -11,7 +11,7 @@ import { unparted } from "../app/figures";
 import { useOpenJob } from "../app/JobScreens";
 import { Shown } from "../app/Shown";
 import { useMay } from "../app/session";
-import { sayTick, useWaiting } from "../outbox/outbox";
+import { recordTick, useWaiting } from "../outbox/outbox";
 import { dayName, endOf, timeOf } from "./clock";
 import { HandsChart } from "./HandsChart";
 import { SiteBar } from "./SiteBar";
@@ -115,7 +115,7 @@ function NowRow({ job, turn, most }: { job: string; turn: SiteTurn; most: number
   const [hands, setHands] = useState(turn.who.length);
   const isBegun = lastTick(waiting, turn.wall, turn.begin) ?? turn.begun !== null;
   const tick = (work: string, isDone: boolean, by?: number) =>
-    void sayTick(job, work === turn.begin ? t`Started: ${turn.name}` : turn.name, {
+    void recordTick(job, work === turn.begin ? t`Started: ${turn.name}` : turn.name, {
       kind: "tick",
       wall: turn.wall,
       work,

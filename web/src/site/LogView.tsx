@@ -10,7 +10,7 @@ import { FileButton } from "../app/FileButton";
 import { unparted } from "../app/figures";
 import { Shown } from "../app/Shown";
 import { fullDate } from "../language/when";
-import { say, sayWith, useWaiting, type Waiting } from "../outbox/outbox";
+import { record, recordWithPhoto, useWaiting, type Waiting } from "../outbox/outbox";
 import { timeOf } from "./clock";
 import { inWords } from "./NotKept";
 import { shownAtOnce, small } from "./photo";
@@ -186,7 +186,7 @@ function Note({ job, wall }: { job: Job; wall?: string }) {
       ...(wall && { wall }),
       ...(piece && { piece }),
     } as const;
-    void (photo ? sayWith(job.id, photo.blob, note) : say(job.id, note));
+    void (photo ? recordWithPhoto(job.id, photo.blob, note) : record(job.id, note));
     setWords("");
     setPhoto(null);
   }

@@ -1,7 +1,7 @@
 import { t } from "@lingui/core/macro";
 import type { SiteWall } from "../api/client";
 import { dateTime } from "../language/when";
-import { sayTick, useWaiting } from "../outbox/outbox";
+import { recordTick, useWaiting } from "../outbox/outbox";
 import { lastTick } from "./ticked";
 
 /** What of a wall, or of the job itself, is ticked off: as the server knows, and as was said here since. */
@@ -27,7 +27,7 @@ export function useTicks(
       return `${said.name}, ${dateTime(said.at)}`;
     },
     tick: (work, named) =>
-      void sayTick(job, named, {
+      void recordTick(job, named, {
         kind: "tick",
         ...(wall !== null && { wall }),
         work,

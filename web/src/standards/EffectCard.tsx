@@ -5,6 +5,7 @@ import type { Effect, Tally } from "../api/client";
 import { Figure } from "../app/Figure";
 import { useMay } from "../app/session";
 import { type Piece, useWords } from "../app/words";
+import { money } from "../language/money";
 
 const ROWS: readonly [keyof Tally & string, (piece: Piece) => string][] = [
   ["studs", (piece) => [piece("Stud:many"), piece("king:many"), piece("jack:many")].join(", ")],
@@ -21,7 +22,7 @@ const ROWS: readonly [keyof Tally & string, (piece: Piece) => string][] = [
 /** Figures there are once somebody has said what boards cost, what fills the walls, how long work takes. */
 const SAID = [
   ["cost", t`Cost of the boards`],
-  ["r", t`R of the outside walls`],
+  ["r", t`R of the exterior walls`],
   ["hours", t`Hours, by your crew’s rates`],
 ] as const satisfies readonly [keyof Tally, string][];
 
@@ -72,7 +73,13 @@ export function EffectCard({
         {SAID.map(([key, name]) => {
           const before = tally[key];
           return before === null ? null : (
-            <Row key={key} name={name} before={before} after={after?.[key] ?? null} />
+            <Row
+              key={key}
+              name={name}
+              before={before}
+              after={after?.[key] ?? null}
+              {...(key === "cost" && { shown: (cost) => money(cost, tally.currency) })}
+            />
           );
         })}
         <Row name={t`Errors`} before={tally.findings.error} after={after?.findings.error ?? null} />
@@ -144,15 +151,26 @@ function Head({ align, children }: { align: "start" | "end"; children: string })
   );
 }
 
-function Row({ name, before, after }: { name: string; before: number; after: number | null }) {
+function Row({
+  name,
+  before,
+  after,
+  shown = String,
+}: {
+  name: string;
+  before: number;
+  after: number | null;
+  /** How a value is written. */
+  shown?: (value: number) => string;
+}) {
   const by = after === null ? 0 : Math.round((after - before) * 10) / 10;
   return (
     <Flex align="baseline" gap="2" fontSize="14px" lineHeight="1.5">
       <Text flex="1">{name}</Text>
-      <Figure text={String(before)} fontSize="16px" color={by ? "faint" : "ink"} />
+      <Figure text={shown(before)} fontSize="16px" color={by ? "faint" : "ink"} />
       {after !== null && (
         <>
-          <Figure text={String(after)} fontSize="18px" fontWeight="700" minW="52px" textAlign="end" />
+          <Figure text={shown(after)} fontSize="18px" fontWeight="700" minW="52px" textAlign="end" />
           <Figure
             text={by === 0 ? "" : by > 0 ? `+${by}` : `−${-by}`}
             fontSize="14px"

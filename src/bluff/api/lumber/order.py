@@ -19,6 +19,7 @@ from bluff.core.wall.framing import Framing
 from bluff.formats.order_files import order_csv, order_text
 from bluff.formats.paper import Paper
 from bluff.formats.prices import format_price, on_site_lines
+from bluff.formats.regional import money
 from bluff.service.cutting import CuttingState
 from bluff.service.framings import framings
 from bluff.service.papers import ORDER_SHEET, ORDER_TABLE, whole_order
@@ -94,6 +95,7 @@ class OrderView(TypedDict):
     loads: list[LoadView]
     pounds: int
     cost: str
+    currency: str
     unpriced: int
     crooked: int
     kerf: Figure
@@ -115,11 +117,12 @@ def get_order(cuttings: CrewCuttings, job_id: UUID, trucks: Loads = None) -> Ord
     return {
         "revision": state.job.revision,
         "trucks": count,
-        "lines": [_line(line) for line in order.lines],
+        "lines": [_line(line, job.stock.currency) for line in order.lines],
         "supplies": [_supply(one, job) for one in order.supplies],
-        "loads": [_load(load) for load in whole.loads] if count > 1 else [],
+        "loads": [_load(load, job.stock.currency) for load in whole.loads] if count > 1 else [],
         "pounds": round(order.pounds),
-        "cost": format_price(order.cost),
+        "cost": money(order.cost, job.stock.currency),
+        "currency": job.stock.currency,
         "unpriced": order.unpriced,
         "crooked": job.stock.crooked,
         "kerf": figure(job.stock.kerf),
@@ -165,7 +168,7 @@ def order_message(cuttings: CrewCuttings, job_id: UUID, trucks: Loads = None) ->
     return Response(order_text(whole_order(state, trucks)), media_type="text/plain; charset=utf-8")
 
 
-def _line(line: OrderLine) -> LineView:
+def _line(line: OrderLine, currency: str) -> LineView:
     return {
         "says": Reader().say(line.called),
         "section": str(line.section),
@@ -177,7 +180,7 @@ def _line(line: OrderLine) -> LineView:
         "grade": line.grade,
         "special": Reader().say(SPECIAL) if line.is_special else None,
         "price": None if line.price is None else format_price(line.price),
-        "cost": None if line.cost is None else format_price(line.cost),
+        "cost": None if line.cost is None else money(line.cost, currency),
         "pounds": round(line.bought * line.pounds),
     }
 
@@ -187,10 +190,10 @@ def _supply(supply: Supply, job: Job) -> SupplyView:
     return {"count": supply.count, "what": say(supply.what), "because": say(supply.because)}
 
 
-def _load(load: Load) -> LoadView:
+def _load(load: Load, currency: str) -> LoadView:
     return {
         "walls": [*load.walls],
-        "lines": [_line(line) for line in load.lines],
+        "lines": [_line(line, currency) for line in load.lines],
         "pounds": round(load.pounds),
     }
 

@@ -7,7 +7,7 @@ from fastapi import APIRouter, Query, Response
 
 from bluff.api.http.answers import shown, stem
 from bluff.api.people.session import CrewJobs
-from bluff.api.site.said import OurSite
+from bluff.api.site.entries import OurSite
 from bluff.core.job.job import Job
 from bluff.core.job.schools import End
 from bluff.core.wall.member import Plate

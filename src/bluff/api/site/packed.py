@@ -6,7 +6,7 @@ from fastapi import APIRouter, Response
 
 from bluff.api.lumber.cutting import CrewCuttings
 from bluff.api.people.session import CrewJobs
-from bluff.api.site.said import OurSite
+from bluff.api.site.entries import OurSite
 from bluff.core.site.at_work import JobAtWork
 from bluff.core.wall.framing import Framing
 from bluff.service.site_day import job_at_work

@@ -11,7 +11,7 @@ from typing_extensions import TypedDict
 
 from bluff.api.http.answers import download, shown, stem
 from bluff.api.people.session import CrewJobs
-from bluff.api.site.said import OurSite, said_by
+from bluff.api.site.entries import OurSite, by_whom_of
 from bluff.core.crew.order import build_order
 from bluff.core.job.schools import End
 from bluff.core.job.words import Words
@@ -236,7 +236,7 @@ def log(site: OurSite, job_id: UUID, asked: Asked) -> list[EntryView]:
     """The log of a job, the last entry first."""
     return [
         {
-            **said_by(one.last),
+            **by_whom_of(one.last),
             "key": one.last.key,
             "kind": one.last.kind,
             "wall": one.last.wall,
@@ -280,7 +280,7 @@ def _on_site(one: WallOnSite) -> OnSite:
         "written": len(one.marks) - len(one.unwritten),
         "to_strike": one.to_strike,
         "checks": {state: states.count(state) for state in State},
-        "done": {work: said_by(record) for work, record in one.ticks.items() if record.is_done},
+        "done": {work: by_whom_of(record) for work, record in one.ticks.items() if record.is_done},
     }
 
 
@@ -305,7 +305,7 @@ def _stop(called: CalledStop, plan: WallPlan, figures: Figures) -> CalledStopVie
         **read,
         "revision": called.revision,
         "is_written": called.is_written,
-        "by": said_by(called.last) if called.is_written and called.last else None,
+        "by": by_whom_of(called.last) if called.is_written and called.last else None,
     }
 
 
@@ -330,7 +330,7 @@ def _measure(measure: Measure, read: Iterable[SiteRecord], words: Words) -> Meas
         "start": _corner(measure.start),
         "end": _corner(measure.end),
         "readings": [
-            {**said_by(row), "value": figure(row.value or 0), "read_by": row.read_by or "hand"}
+            {**by_whom_of(row), "value": figure(row.value or 0), "read_by": row.read_by or "hand"}
             for row in reversed(list(read))
         ],
     }

@@ -6,7 +6,7 @@ from uuid import UUID
 from fastapi import APIRouter
 from typing_extensions import TypedDict
 
-from bluff.api.site.said import OurSite, said_by
+from bluff.api.site.entries import OurSite, by_whom_of
 from bluff.api.wall.elevation import Lifted, lifted
 from bluff.core.crew.order import build_order
 from bluff.core.crew.packs import Pack, prefab
@@ -120,7 +120,7 @@ def work(site: OurSite, job_id: UUID, wall_id: str) -> WorkView:
         ],
         "steps": [_step(step, words) for step in framing_steps(framing)],
         "raising": _raising(raising(framing, turn), words),
-        "done": {name: said_by(record) for name, record in ticks.items() if record.is_done},
+        "done": {name: by_whom_of(record) for name, record in ticks.items() if record.is_done},
     }
 
 

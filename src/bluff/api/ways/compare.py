@@ -77,8 +77,8 @@ def compare_paper(
 def _lines(job: Job, request: CompareRequest) -> list[CompareLine]:
     ways = [apply(job, edit_to_core(way.edit)) if way.edit else job for way in request.ways]
     if request.wall is not None:
-        return compared([counted_wall(way, request.wall) for way in ways])
-    return compared([counted(way) for way in ways])
+        return compared([counted_wall(way, request.wall) for way in ways], job.stock.currency)
+    return compared([counted(way) for way in ways], job.stock.currency)
 
 
 def _view(line: CompareLine, words: Words) -> ComparedView:

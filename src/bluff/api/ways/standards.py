@@ -51,6 +51,7 @@ class TallyView(BaseModel):
     bought: int
     bought_feet: int
     cost: float | None
+    currency: str
     pounds: int
     sheets: int
     wood_percent: float
@@ -131,6 +132,7 @@ def _tally(job: Job) -> TallyView:
         bought=whole.bought,
         bought_feet=in_whole_feet(whole.bought_length),
         cost=None if whole.cost is None else float(whole.cost),
+        currency=job.stock.currency,
         pounds=made.pounds,
         sheets=made.sheets,
         wood_percent=round(float(made.wood) * 100, 1),

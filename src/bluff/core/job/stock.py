@@ -6,6 +6,7 @@ board
     A length that is sold, at a price.
 """
 
+import re
 from collections import Counter
 from collections.abc import Iterable
 from dataclasses import dataclass
@@ -33,6 +34,8 @@ NAILS_A_BOX = 2500
 SPARE_NAILS = 5
 """Percent. Source: docs/rules.md, The order."""
 MOST_SPARE_NAILS = 50
+CURRENCY = "USD"
+_CURRENCY = re.compile(r"[A-Z]{3}")
 _LARGEST_BOX = 100_000
 _MOST_LENGTHS = 40
 _WIDEST_KERF: Length = inches("1/2")
@@ -158,9 +161,10 @@ class YardStock:
         crooked: Percent of boards that turn out too crooked to use, bought on top.
         box: Nails in one.
         spare_nails: Percent of nails bent, dropped or driven twice, bought on top before boxes are counted.
+        currency: What prices are in, by its letters (ISO 4217).
 
     Raises:
-        JobError: A section or a length twice, a kerf no saw has, or an allowance nobody makes.
+        JobError: A section or a length twice, a kerf no saw has, an allowance nobody makes, or no currency.
     """
 
     sections: tuple[SectionStock, ...] = ()
@@ -170,6 +174,7 @@ class YardStock:
     crooked: int = 0
     box: int = NAILS_A_BOX
     spare_nails: int = SPARE_NAILS
+    currency: str = CURRENCY
 
     def __post_init__(self) -> None:
         if not 0 <= self.kerf <= _WIDEST_KERF:
@@ -191,6 +196,8 @@ class YardStock:
                 ),
                 "spare_nails",
             )
+        if not _CURRENCY.fullmatch(self.currency):
+            raise JobError(message("Write a currency by its three letters, like USD."), "currency")
         if twice := _twice(str(one.section) for one in self.sections):
             raise JobError(message("The stock of {twice} is there twice. List it once.", twice=twice), f"stock.{twice}")
         if twice := _twice(f"{one.section}.{format_inches(one.length)}" for one in self.on_site):

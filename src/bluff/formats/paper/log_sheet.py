@@ -7,6 +7,7 @@ from itertools import groupby
 
 from bluff.core.message import message
 from bluff.formats.paper.page import MARGIN, Page, wrapped_height
+from bluff.formats.regional import written_date, written_time
 
 _SIZE = 10
 _GAP = 5
@@ -45,7 +46,7 @@ def log_pages(lines: Iterable[LogLine], width: float, height: float) -> list[lis
     says = width - 2 * MARGIN - _SAYS - _WHO
     rows = [
         LogRow(day, line, 24 if line is None else wrapped_height(line.says, _SIZE, says) + _GAP)
-        for day, of_day in groupby(lines, lambda line: f"{line.at:%A}, {line.at.day} {line.at:%B %Y}")
+        for day, of_day in groupby(lines, lambda line: written_date(line.at, weekday=True))
         for line in (None, *of_day)
     ]
     room = height - MARGIN - 46 - _FOOT
@@ -72,7 +73,7 @@ def draw_log(page: Page, rows: Sequence[LogRow]) -> None:
         if row.line is None:
             page.text(MARGIN, y - 4, row.day, 12, bold=True)
         else:
-            page.text(MARGIN + _WHEN, y, f"{row.line.at:%H:%M}", _SIZE)
+            page.text(MARGIN + _WHEN, y, written_time(row.line.at), _SIZE)
             page.text(MARGIN + _WALL, y, row.line.wall, _SIZE, bold=True)
             page.wrapped(MARGIN + _SAYS, y, row.line.says, _SIZE, width)
             page.text(page.right, y, row.line.name, _SIZE, align="right")

@@ -11,6 +11,7 @@ from bluff.core.message import EMPTY, Message, message, plural
 from bluff.formats.order_files import WholeOrder, without_price
 from bluff.formats.paper.page import MARGIN, Imprint, Page, Paper, fitting_size
 from bluff.formats.prices import format_price
+from bluff.formats.regional import money
 from bluff.views.reader import reader
 
 _ROW = 19.0
@@ -50,8 +51,8 @@ def _rows(whole: WholeOrder) -> list[_Row]:
     for number, load in enumerate(whole.loads, start=1):
         if len(whole.loads) > 1:
             rows.append(partial(_title, _load_called(number, load)))
-        rows += [partial(_line, line) for line in load.lines]
-    cost = format_price(order.cost) if order.cost else ""
+        rows += [partial(_line, line, whole.currency) for line in load.lines]
+    cost = money(order.cost, whole.currency) if order.cost else ""
     missing = without_price(order.unpriced) if order.cost and order.unpriced else EMPTY
     boards = plural("{count} board", "{count} boards", count=sum(line.bought for line in order.lines))
     rows.append(partial(_total, boards, missing, cost, message("{pounds} lb", pounds=round(order.pounds))))
@@ -88,7 +89,7 @@ def _title(title: Message, page: Page, y: float) -> None:
     page.text(MARGIN, y, text, fitting_size(text, 12, page.right - MARGIN), bold=True)
 
 
-def _line(line: OrderLine, page: Page, y: float) -> None:
+def _line(line: OrderLine, currency: str, page: Page, y: float) -> None:
     page.text(_QUANTITY, y, f"{line.bought} –", 14, bold=True, align="right")
     page.text(_WHAT, y, message("{size} x {length}", size=line.section.called, length=line.board), 14, bold=True)
     page.text(_GRADE, y, line.grade, fitting_size(line.grade or "x", 10, _NOTES - _GRADE - 8))
@@ -99,7 +100,7 @@ def _line(line: OrderLine, page: Page, y: float) -> None:
     page.text(_NOTES, y, said, fitting_size(said or "x", 10, _PRICE - _NOTES - 40))
     if line.price is not None and line.cost is not None:
         page.text(_PRICE, y, format_price(line.price), 11, align="right")
-        page.text(_COST, y, format_price(line.cost), 11, align="right")
+        page.text(_COST, y, money(line.cost, currency), 11, align="right")
     elif line.is_special:
         page.text(_COST, y, message("no price"), 10, align="right")
     page.text(_POUNDS, y, str(round(line.bought * line.pounds)), 11, align="right")

@@ -1,6 +1,6 @@
 import { i18n } from "@lingui/core";
 import { type Remote, wrap } from "comlink";
-import type { Check, SaidOnSite, SignedIn, SiteDay, Stop } from "../../api/client";
+import type { Check, SignedIn, SiteDay, SiteEntry, Stop } from "../../api/client";
 import { addresses } from "../addresses";
 import type { CoreApi } from "./core.worker";
 
@@ -17,7 +17,7 @@ interface Questions {
   /** A wall's stops as the server is asked for them. */
   walk: { asked: object; answer: StopView[] };
   /** What is left to be done on a job, with this device's entries. */
-  day: { asked: { now: string; said: (SaidOnSite & Speaking)[] }; answer: SiteDay };
+  day: { asked: { now: string; said: (SiteEntry & Speaking)[] }; answer: SiteDay };
 }
 
 /** The core at work in Python, and what resolves where that ends by a fault of its own. */

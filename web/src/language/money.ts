@@ -1,0 +1,17 @@
+/** Money as a person reads it, in their language. */
+import { i18n } from "@lingui/core";
+
+const locales = () => i18n.locales ?? i18n.locale;
+
+/** An amount with its currency, given by its letters. */
+export function money(amount: number, currency: string): string {
+  return new Intl.NumberFormat(locales(), { style: "currency", currency }).format(amount);
+}
+
+/** Every currency there is, and the one that is chosen, by their names. */
+export function currencies(chosen: string): { value: string; label: string }[] {
+  const names = new Intl.DisplayNames(locales(), { type: "currency" });
+  return [...new Set([...Intl.supportedValuesOf("currency"), chosen])]
+    .map((value) => ({ value, label: `${names.of(value) ?? value} (${value})` }))
+    .sort((one, other) => one.label.localeCompare(other.label));
+}
