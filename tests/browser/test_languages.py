@@ -41,7 +41,7 @@ READ = """
 """
 """Every text of a page, for the eye and the ear, what of it does not fit its place, and whether the page is wide."""
 
-OWN = {"Bluff", "Quill", "Harbour", "ferry", "shelter", "No", "DXF", "IFC", "CSV", "PDF", "cut"}
+OWN = {"Bluff", "Quill", "Harbour", "ferry", "shelter", "No", "DXF", "IFC", "CSV", "PDF", "CFA", "CFP", "cut"}
 """Names of the program, the job, a grade of lumber and formats of files, and what is written on a plate."""
 
 
@@ -86,9 +86,9 @@ def look(abroad, address, pool, account):
 
 
 def english(texts):
-    """What of these texts is neither made up nor a name."""
+    """What of these texts is neither made up nor a name; the letters of a currency stand behind its name."""
     for text in texts:
-        for word in re.findall(r"[^\W\d_]+", text):
+        for word in re.findall(r"[^\W\d_]+", re.sub(r"\([A-Z]{3}\)$", "", text)):
             if len(word) > 1 and word.isascii() and word not in OWN and not _PLACE.search(text):
                 yield word, text
 

@@ -20,7 +20,7 @@ def test_prices_are_typed_and_pasted_and_what_is_refused_stays_in_the_field(orde
     price = page.get_by_label("Price of a 2x4 x 12'")
     price.fill("4.55")
     price.press("Enter")
-    expect(page.get_by_text("13.65", exact=True).first).to_be_visible()
+    expect(page.get_by_text("$13.65", exact=True).first).to_be_visible()
     price.fill("call us")
     price.press("Enter")
     expect(page.get_by_text("is not a price. Write it like 9.06.")).to_be_visible()
@@ -64,7 +64,7 @@ def test_a_crew_keeps_its_boards_for_the_next_job(order):
     page = order
     page.get_by_label("Price of a 2x4 x 12'").fill("4.55")
     page.get_by_label("Price of a 2x4 x 12'").press("Enter")
-    expect(page.get_by_text("13.65", exact=True).first).to_be_visible()
+    expect(page.get_by_text("$13.65", exact=True).first).to_be_visible()
     page.get_by_role("button", name="Save for the crew").click()
     expect(page.get_by_text("Saved. New jobs start with these boards and prices.")).to_be_visible()
     page.get_by_role("link", name="Jobs", exact=True).click()

@@ -45,7 +45,7 @@ const patience = new Promise((resolve) => setTimeout(resolve, PATIENCE));
 const route = ({ path, screen, children }: Place): RouteObject => {
   const lazy = async () => ({ Component: (await SCREENS[screen]()) as ComponentType });
   const loader = async ({ params }: { params: Params }) => {
-    // What the server refuses is said by the screen, which asks again.
+    // The screen shows what the server refuses, and asks again.
     const asked = ASKED[screen]?.(params).catch(() => undefined);
     await Promise.race([asked, patience]);
     return null;

@@ -1,4 +1,4 @@
-"""Framing a wall: everything it is made of, and everything that is to be said about that."""
+"""Framing a wall: everything it is made of, and its findings."""
 
 from collections.abc import Callable, Iterable, Iterator
 from dataclasses import replace
@@ -71,5 +71,5 @@ _RANK = {severity: rank for rank, severity in enumerate(Severity)}
 
 
 def _in_order(findings: Iterable[Finding]) -> list[Finding]:
-    """Errors first, then along the wall; what is said of the whole wall before what has a place."""
+    """Errors first, then along the wall; those of the whole wall before those with a place."""
     return sorted(findings, key=lambda found: (_RANK[found.severity], -1 if found.at is None else found.at, found.code))

@@ -15,7 +15,7 @@ CAUTION = message("Indicative only: the drawings, the local code and a licensed 
 
 
 def header_csv(rows: Sequence[HeaderRow], words: Words) -> str:
-    """A line for each row of the table, those used most first; what must be said before stands where a use would.
+    """A line for each row of the table, those used most first; what must be entered first stands where a use would.
 
     Args:
         rows: Of the table.

@@ -1,4 +1,4 @@
-"""What is said on the site, as a phone writes it down and sends it."""
+"""Site entries, as a phone writes them down and sends them."""
 
 from typing import Annotated, Literal, TypeAlias
 from uuid import UUID

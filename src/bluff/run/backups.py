@@ -51,7 +51,7 @@ def restore(file: Path, *, is_over: bool) -> int:
 
 @contextmanager
 def backups_beside(url: str, directory: Path) -> Iterator[None]:
-    """Make a backup a day while this lasts; an old one is said at once."""
+    """Make a backup a day while this lasts; Bluff warns at once of an old one."""
     newest = newest_backup(directory)
     if newest is not None and datetime.now(UTC) - newest > OLD:
         print(f"The newest backup is from {newest:%d %B %Y}; one is made now.", flush=True)

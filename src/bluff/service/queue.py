@@ -30,7 +30,7 @@ _log = logging.getLogger("bluff.queue")
 
 
 def _plan(context: JobContext, run: str) -> None:
-    """Look for better boards; what is wrong is said in the run."""
+    """Look for better boards; what goes wrong is kept in the run."""
     plan_run(context.additional_context["pool"], UUID(run), context.additional_context["ending"])
 
 

@@ -1,4 +1,4 @@
-"""What happens on the site: it is said, kept as it was said, and read together with the job as it is."""
+"""Site entries: kept as they were made, and read together with the job as it is."""
 
 from collections import defaultdict
 from collections.abc import Iterable, Mapping
@@ -303,7 +303,7 @@ class Site:
     def _plates(
         self, connection: Connection, job: UUID, wall: str | None = None
     ) -> dict[tuple[str, Plate], tuple[OnPlate, list[SiteRecord]]]:
-        """What is on each plate, and everything that was said of it, in order."""
+        """What is on each plate, and every entry of it, in order."""
         said: defaultdict[tuple[str, Plate], list[SiteRecord]] = defaultdict(list)
         for row in rows.list_records(connection, self.account.crew_id, job, "mark", wall):
             said[row.wall or "", Plate(row.plate or "")].append(row)
@@ -339,7 +339,7 @@ _OnWall = Mapping[Plate, tuple[OnPlate, list[SiteRecord]]]
 
 
 def _walked(revision: int, framed: Framing, on_wall: _OnWall, way: Way) -> Walked:
-    """A walk of a wall on whose plates this is written, and was said."""
+    """A walk of a wall on whose plates this is written, with its entries."""
     held = replace(way.held, hook=way.held.hook or framed.plan.standard.datum.end)
     there = {plate: on_wall[plate] for plate in way.on.plates}
     said = {row.about: row for _, last in there.values() for row in last if row.about}

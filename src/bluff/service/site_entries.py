@@ -52,7 +52,7 @@ def keep_entries(
 
 
 def _times(said: Sequence[AnyEntry], clock: PhoneClock) -> dict[UUID, datetime]:
-    """When each was said, in the order the phone has them: whatever its clock did, none is before the one before it."""
+    """When each was made, in the order the phone has them: whatever its clock did, none is before the one before it."""
     times: dict[UUID, datetime] = {}
     latest: datetime | None = None
     for one in said:

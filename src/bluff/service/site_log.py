@@ -14,7 +14,7 @@ from bluff.core.wall.member import Plate
 from bluff.store.site import SiteRecord
 
 FramingAt = Callable[[SiteRecord], Framing | None]
-"""The wall something was said of, as the job was then; None where it was not there."""
+"""The wall of an entry, as the job was then; None where it was not there."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -16,7 +16,7 @@ from bluff.store.database import known_migrations, migrate
 KEPT = 10
 """Backups made by themselves that are kept; the oldest make room."""
 OLD = timedelta(days=3)
-"""What the newest backup must not be, or it is said."""
+"""How old the newest backup may be before Bluff warns."""
 _NAMES = "bluff-*.backup"
 _TABLE = "_yoyo_migration"
 

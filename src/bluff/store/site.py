@@ -1,4 +1,4 @@
-"""What happens on the site, as it was said: rows that are only ever added."""
+"""Site entries: an append-only log."""
 
 from dataclasses import dataclass, fields
 from datetime import date, datetime
@@ -13,7 +13,7 @@ from bluff.store.accounts import Account
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class SiteRow:
-    """One thing that was said; what does not go with its kind is None. See `migrations/0012.site.sql`
+    """One entry; what does not go with its kind is None. See `migrations/0012.site.sql`
     and what follows it.
 
     Args:
@@ -29,7 +29,7 @@ class SiteRow:
         read_by: Of a reading: by hand, or by a tape that sends it.
         words: Of a note.
         hands: Of work that is begun: how many do it.
-        hook: Of a mark: the end the tape was hooked on, where that was said.
+        hook: Of a mark: the end the tape was hooked on, where the entry has it.
         made_at: When, by the phone's clock set right by the server's.
     """
 
@@ -51,7 +51,7 @@ class SiteRow:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class SiteRecord(SiteRow):
-    """One thing that was said, by whom, and whether a photograph goes with it."""
+    """One entry, by whom, and whether a photograph goes with it."""
 
     name: str
     initials: str
@@ -90,7 +90,7 @@ _RECORDS = f"""
 
 
 def list_records(connection: Connection, crew: UUID, job: UUID, kind: str, wall: str | None = None) -> list[SiteRecord]:
-    """Everything of a kind that was said of a job, or of one wall of it, in order."""
+    """Every entry of a kind of a job, or of one wall of it, in order."""
     with connection.cursor(row_factory=class_row(SiteRecord)) as cursor:
         return cursor.execute(
             f"{_RECORDS} AND kind = %(kind)s AND (%(wall)s::text IS NULL OR wall = %(wall)s)"

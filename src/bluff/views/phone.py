@@ -146,7 +146,7 @@ QUESTIONS: Mapping[str, Callable[..., object]] = {"judge": judge, "walk": walk, 
 
 
 def _heard(job: JobAtWork, said: Mapping[str, Any]) -> JobAtWork:
-    """A job once something was said of it; what says nothing of the day leaves it as it is."""
+    """A job with one more entry; an entry that has nothing to do with the day leaves it as it is."""
     name = said.get("wall")
     wall = job.walls.get(name or "")
     match said:

@@ -469,7 +469,7 @@ export interface paths {
         };
         /**
          * Headers
-         * @description How much of each header is used by what is said to lie on it: indicative, and nothing is decided by it.
+         * @description How much of each header its loads use: indicative, and no decision.
          */
         get: operations["headers_api_jobs__job_id__headers_get"];
         put?: never;
@@ -3589,7 +3589,7 @@ export interface components {
         HeaderKind: "built-up" | "solid" | "flat" | "engineered" | "insulated" | "box";
         /**
          * HeaderLine
-         * @description Openings whose headers are made and used alike; `check` is null where something must be said before.
+         * @description Openings whose headers are made and used alike; `check` is null where something must be entered first.
          */
         HeaderLine: {
             /** Marks */
@@ -7551,11 +7551,11 @@ export interface components {
         };
         /**
          * WayView
-         * @description One row: what it is called in an edit, its name and what to choose, what holds, and where that was said.
+         * @description One row: what it is called in an edit, its name and what to choose, what holds, and where that was set.
          *
          *     Rows of one `key` are parts of one value, which follows as a whole.
          *     `options` are all there is unless `is_open`; `empty` stands in a field that is. `whence` is null where it is as
-         *     usual; `follows` is what it would follow again where it is said here.
+         *     usual; `follows` is what it would follow again where it is set here.
          */
         WayView: {
             /** Way */

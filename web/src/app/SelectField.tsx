@@ -8,7 +8,7 @@ export interface Choice<Value extends string> {
   label: string;
 }
 
-/** One choice of a few, by its label in the crew's words; what is refused is said below it. */
+/** One choice of a few, by its label in the crew's words; a refusal stands below it. */
 export function SelectField<Value extends string>({
   value,
   choices,

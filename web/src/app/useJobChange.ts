@@ -17,7 +17,7 @@ export interface JobChange {
   isAllowed: boolean;
 }
 
-/** Changes as the screens make them: whatever goes wrong is said, and the change is never lost. */
+/** Changes as the screens make them: whatever goes wrong is shown, and no change is lost. */
 export function useJobChange(job: string): JobChange {
   const { mutateAsync, isPending } = useChange(job);
   const queries = useQueryClient();

@@ -36,7 +36,7 @@ export function useOpeningDraft(job: Job, before: string | null, first: Opening)
     /** Say one of its ways, null to let it follow again; what is refused is for its field to say. */
     sayWay: (way: string, text: string | null) =>
       alter((opening) => sayInForm(queries, job, { opening, before, way, text })),
-    /** Do something with the opening once everything that was said is in it. */
+    /** Do something with the opening once everything that was entered is in it. */
     whenSettled: (act: (opening: Opening) => void) => void newest.current.then(act),
   };
 }

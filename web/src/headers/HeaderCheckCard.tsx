@@ -7,7 +7,7 @@ import { useWords } from "../app/words";
 import { SumColumn } from "../drawing/SumColumn";
 import { UseBar } from "./UseBar";
 
-/** What a header would be used by, or what must be said before: never that it will do. Short, the arithmetic is folded. */
+/** How much of a header is used, or what must be entered first; never that it is enough. The arithmetic unfolds. */
 export function HeaderCheckCard({ line, isShort = false }: { line: HeaderLine; isShort?: boolean }) {
   const { piece } = useWords();
   const { check, missing } = line;

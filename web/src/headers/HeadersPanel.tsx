@@ -21,7 +21,7 @@ import { useHeaders } from "./useHeaders";
 /** The group of ways that a header is checked by. */
 const GROUP = "header_wood";
 
-/** Every header of a job checked by what is said to lie on it, and where that is said. */
+/** Every header of a job checked by its loads, and where those are entered. */
 export function HeadersPanel({ job, change }: { job: Job; change: JobChange }) {
   const [mark, setMark] = useState<string | null>(null);
   const asked = useHeaders(job.id, job.revision);

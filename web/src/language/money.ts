@@ -11,7 +11,12 @@ export function money(amount: number, currency: string): string {
 /** Every currency there is, and the one that is chosen, by their names. */
 export function currencies(chosen: string): { value: string; label: string }[] {
   const names = new Intl.DisplayNames(locales(), { type: "currency" });
-  return [...new Set([...Intl.supportedValuesOf("currency"), chosen])]
-    .map((value) => ({ value, label: `${names.of(value) ?? value} (${value})` }))
-    .sort((one, other) => one.label.localeCompare(other.label));
+  return (
+    [...new Set([...Intl.supportedValuesOf("currency"), chosen])]
+      .map((value) => ({ value, name: names.of(value) ?? value }))
+      // What has no name in any language is nobody's money.
+      .filter(({ value, name }) => name !== value || value === chosen)
+      .map(({ value, name }) => ({ value, label: `${name} (${value})` }))
+      .sort((one, other) => one.label.localeCompare(other.label))
+  );
 }

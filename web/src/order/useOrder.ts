@@ -47,8 +47,8 @@ function stockOf({ job }: Job): Stock {
   return Object.fromEntries(KEYS.map((key) => [key, job[key] ?? null]));
 }
 
-function setting(job: Job, said: Stock): Edit {
-  return { edit: "set-stock", stock: { ...stockOf(job), ...said } };
+function setting(job: Job, changed: Stock): Edit {
+  return { edit: "set-stock", stock: { ...stockOf(job), ...changed } };
 }
 
 /** The grades with one of them changed, or left out where it is empty. */
@@ -57,7 +57,7 @@ function graded(grades: Record<string, string>, section: string, grade: string) 
   return grade ? { ...others, [section]: grade } : others;
 }
 
-/** Everything that is said of the boards there are: the server reads what was typed when its turn comes. */
+/** Changes of the stock: the server reads what was typed when its turn comes. */
 export function useStock(job: string, change: JobChange) {
   const params = { path: { job_id: job } };
   const { tell } = useNotices();
@@ -96,7 +96,7 @@ export function useStock(job: string, change: JobChange) {
       ),
     grade: (section: string, grade: string) =>
       change.enter((now) => setting(now, { grades: graded(now.job.grades ?? {}, section, grade) })),
-    set: (said: Stock) => change.enter((now) => setting(now, said)),
+    set: (changed: Stock) => change.enter((now) => setting(now, changed)),
   };
 }
 

@@ -6,6 +6,7 @@ import type { Drawing, Edit, Picture, Plan, PlanWall } from "../api/client";
 import { color } from "../app/colors";
 import { useBoxSize } from "../drawing/useBoxSize";
 import { Hatches } from "../drawing/wood";
+import { planLabels } from "./labels";
 import { PlanPicture } from "./PlanPicture";
 import {
   CallOut,
@@ -193,6 +194,7 @@ function Walls({
 }) {
   const selected = new Set(selection.walls);
   const [only] = selection.walls.length === 1 ? plan.walls.filter(({ id }) => selected.has(id)) : [];
+  const labels = planLabels(plan, view);
   // What is selected is drawn last, so that its outline is not covered by its neighbours.
   const inOrder = [...plan.walls].sort(
     (one, other) => Number(selected.has(one.id)) - Number(selected.has(other.id)),
@@ -228,10 +230,16 @@ function Walls({
       {plan.walls
         .filter(({ heights }) => heights.length > 0)
         .map((wall) => (
-          <TopShape key={wall.id} wall={wall} view={view} />
+          <TopShape key={wall.id} wall={wall} places={labels.heights.get(wall.id) ?? []} view={view} />
         ))}
       {plan.walls.map((wall) => (
-        <WallLetter key={wall.id} wall={wall} view={view} isSelected={selected.has(wall.id)} />
+        <WallLetter
+          key={wall.id}
+          wall={wall}
+          at={labels.letters.get(wall.id) ?? [0, 0]}
+          view={view}
+          isSelected={selected.has(wall.id)}
+        />
       ))}
       {plan.walls
         .filter(({ id }) => selected.has(id))

@@ -4,10 +4,16 @@ import { color } from "../app/colors";
 import { lettering } from "../drawing/lettering";
 import { SvgFigure } from "../drawing/SvgFigure";
 import { fillOf } from "../drawing/wood";
-import { beside, type Place, readable, toScreen, type View } from "./view";
-
-/** Of a condensed figure, against its height. */
-const LETTER_WIDTH = 0.44;
+import {
+  callOutPlace,
+  callOutSize,
+  heightSize,
+  LETTER_WIDTH,
+  letterSize,
+  thicknessOf,
+  toward,
+} from "./labels";
+import { type Place, readable, toScreen, type View } from "./view";
 
 /** A wall as its plates are cut; where it butts, its end shows against the wall that runs through. */
 export function WallShape({
@@ -82,9 +88,17 @@ export function OpeningShape({
 }
 
 /** Which way a wall's top rises, and how high it is at its ends and wherever it bends. */
-export function TopShape({ wall, view }: { wall: PlanWall; view: View }) {
-  const side = wall.stations_side === "left" ? "right" : "left";
-  const points = wall.heights.map(({ at, height }) => ({ at: toScreen(view, at), place: at, height }));
+export function TopShape({
+  wall,
+  places,
+  view,
+}: {
+  wall: PlanWall;
+  /** Where each of its heights stands. */
+  places: readonly (Place | null)[];
+  view: View;
+}) {
+  const points = wall.heights.map(({ at, height }) => ({ at: toScreen(view, at), height }));
   return (
     <g pointerEvents="none" data-top={wall.id}>
       {points.slice(1).map((after, index) => {
@@ -93,23 +107,14 @@ export function TopShape({ wall, view }: { wall: PlanWall; view: View }) {
         const [low, high] = before.height.inches < after.height.inches ? [before, after] : [after, before];
         return <path key={after.at.join()} d={arrow(low.at, high.at)} stroke={color("ink")} fill="none" />;
       })}
-      {points.map(({ place, at, height }, index) => {
-        // Clear of what meets the wall at its ends and often under its ridge.
-        const [east, south] = toward(at, (points[index === 0 ? 1 : index - 1] ?? { at }).at);
-        const [besideX, besideY] = beside(
-          view,
-          wall,
-          place as Place,
-          thicknessOf(wall) * view.scale * 0.5 + 38,
-          side,
-        );
-        const [x, y] = [besideX + 24 * east, besideY + 24 * south];
-        return (
+      {points.map(({ at, height }, index) => {
+        const place = places[index];
+        return place ? (
           <SvgFigure
-            key={place.join()}
-            x={x}
-            y={y + 5}
-            size={14}
+            key={at.join()}
+            x={place[0]}
+            y={place[1] + 5}
+            size={heightSize(view)}
             weight={700}
             textAnchor="middle"
             fill={color("ink")}
@@ -118,16 +123,10 @@ export function TopShape({ wall, view }: { wall: PlanWall; view: View }) {
             paintOrder="stroke"
             text={height.text}
           />
-        );
+        ) : null;
       })}
     </g>
   );
-}
-
-/** The way from one place on the screen to another, one pixel long. */
-function toward([x1, y1]: Place, [x2, y2]: Place): Place {
-  const length = Math.hypot(x2 - x1, y2 - y1) || 1;
-  return [(x2 - x1) / length, (y2 - y1) / length];
 }
 
 /** From the low to the high end of a slope, with a head at the high one, clear of both. */
@@ -139,9 +138,18 @@ function arrow([x1, y1]: Place, [x2, y2]: Place): string {
   return `M${x1 + 12 * east} ${y1 + 12 * south}L${tipX} ${tipY}M${wing(1)}L${tipX} ${tipY}L${wing(-1)}`;
 }
 
-/** A wall's letter on its own side of the wall, and the arrow from its start the way it is read. */
-export function WallLetter({ wall, view, isSelected }: { wall: PlanWall; view: View; isSelected: boolean }) {
-  const at = letterPlace(wall, view);
+/** A wall's letter, on the side the wall is seen from. */
+export function WallLetter({
+  wall,
+  at,
+  view,
+  isSelected,
+}: {
+  wall: PlanWall;
+  at: Place;
+  view: View;
+  isSelected: boolean;
+}) {
   return (
     <text
       x={at[0]}
@@ -152,29 +160,11 @@ export function WallLetter({ wall, view, isSelected }: { wall: PlanWall; view: V
       stroke={color("ground")}
       strokeWidth={5}
       paintOrder="stroke"
-      style={lettering(view.scale < 0.8 ? 15 : 22, 800)}
+      style={lettering(letterSize(view), 800)}
     >
       {wall.id}
     </text>
   );
-}
-
-/** The middle of the longest stretch with nothing in it, just beside the wall on the side it is seen from. */
-function letterPlace(wall: PlanWall, view: View): Place {
-  let [best, longest] = [wall.middle as Place, 0];
-  wall.stations.forEach((station, index) => {
-    const before = wall.stations[index - 1];
-    if (!before || station.step.inches <= longest) return;
-    longest = station.step.inches;
-    best = [(before.at[0] + station.at[0]) / 2, (before.at[1] + station.at[1]) / 2];
-  });
-  const side = wall.stations_side === "left" ? "right" : "left";
-  return beside(view, wall, best, thicknessOf(wall) * view.scale + (view.scale < 0.8 ? 10 : 15), side);
-}
-
-function thicknessOf(wall: PlanWall): number {
-  const [left, , , right] = wall.corners;
-  return left && right ? Math.hypot(left[0] - right[0], left[1] - right[1]) : 0;
 }
 
 /** Where the tape hooks, and which way it runs. */
@@ -193,9 +183,7 @@ export function HookMark({ wall, view }: { wall: PlanWall; view: View }) {
 
 /** Call-out of an opening, on the outside of its wall. */
 export function CallOut({ opening, wall, view }: { opening: PlanOpening; wall: PlanWall; view: View }) {
-  // Upstairs a row further out, so that two above one another are both read.
-  const away = thicknessOf(wall) * view.scale * 0.5 + 11 + 15 * opening.floor;
-  const [x, y] = beside(view, wall, opening.center, away, wall.stations_side);
+  const [x, y] = callOutPlace(opening, wall, view);
   // Where two stand close the mark alone has to do; the card has the size.
   const [east, north] = opening.center;
   const nearest = Math.min(
@@ -203,7 +191,7 @@ export function CallOut({ opening, wall, view }: { opening: PlanOpening; wall: P
       .filter(({ id, floor }) => id !== opening.id && floor === opening.floor)
       .map(({ center }) => Math.hypot(center[0] - east, center[1] - north) * view.scale),
   );
-  const story = opening.floor > 0 ? ` floor ${opening.floor}` : "";
+  const story = opening.floor > 0 ? t`floor ${opening.floor}` : "";
   const isWhole =
     view.scale >= 1.1 &&
     nearest > (opening.id.length + opening.size.length + story.length + 2) * 14 * LETTER_WIDTH;
@@ -216,11 +204,11 @@ export function CallOut({ opening, wall, view }: { opening: PlanOpening; wall: P
         stroke={color("ground")}
         strokeWidth={4}
         paintOrder="stroke"
-        style={lettering(view.scale < 0.8 ? 11 : 14, 600)}
+        style={lettering(callOutSize(view), 600)}
       >
         <tspan style={{ fontWeight: 800 }}>{opening.id}</tspan>
-        {isWhole ? ` ${opening.size}` : ""}
-        {story}
+        {isWhole && ` ${opening.size}`}
+        {story && ` ${story}`}
       </text>
     </g>
   );

@@ -182,7 +182,7 @@ function Lately({ recent, search }: { recent: Practice["recent"]; search: URLSea
   );
 }
 
-/** Whose ways the walls are framed by, and in whose words everything is said. */
+/** Whose ways the walls are framed by, and whose words are used. */
 function WhoseWays() {
   const standards = useStandards();
   const [search, change] = useSearchParams();

@@ -53,7 +53,7 @@ describe("a line", () => {
     expect(rubbedOut(marks, PENCIL)).toEqual([on("bottom", 31.25)]);
   });
 
-  test("that is on both plates is said once, in order along the tape", () => {
+  test("that is on both plates is listed once, in order along the tape", () => {
     const marks = [on("bottom", 31.25), on("bottom", 15.25, "K"), on("top", 31.25)];
     expect(alike(marks)).toEqual([
       { mark: marks[1], places: [1], plates: "bottom" },

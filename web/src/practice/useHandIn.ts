@@ -5,7 +5,7 @@ import { useNotices } from "../app/notices";
 import type { Source } from "./source";
 import { asSent, useSheet } from "./useSheet";
 
-/** The longest a sheet can be said to have taken, in seconds: a day. */
+/** The longest a sheet can have taken, in seconds: a day. */
 const LONGEST = 86_400;
 
 /**

@@ -18,7 +18,7 @@ import { TapeCard } from "./TapeCard";
 import { useChecks } from "./useSite";
 import { useOpenWall } from "./WallScreen";
 
-/** Milliseconds a reading is on its way before that is said. */
+/** Milliseconds a reading is on its way before that is shown. */
 const WORTH_SAYING = 1_500;
 
 const STATES = {

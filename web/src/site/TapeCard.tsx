@@ -6,7 +6,7 @@ import type { Measure } from "../api/client";
 import { asKeyed } from "../app/figures";
 import { type DigitalTape, isLow, TAPES } from "./tape";
 
-/** A digital tape beside the keys: connected, what it reads is read; what is the matter with it is said. */
+/** A digital tape beside the keys: connected, what it reads is read; what is wrong with it is shown. */
 export function TapeCard({ measure, onRead }: { measure: Measure; onRead: (value: string) => void }) {
   const [tape, setTape] = useState<DigitalTape | null>(null);
   const [battery, setBattery] = useState<number | null>(null);

@@ -118,7 +118,7 @@ describe("a job saved on this device", () => {
     expect(along.alongOf(JOB)).toBeNull();
   });
 
-  it("reads the walls something was said of again after ten quiet seconds, and no others", async () => {
+  it("reads walls with new entries again after ten quiet seconds, and no others", async () => {
     answers.set(`${OF_JOB}/site/walls/B/walks`, () => Response.json([]));
     const along = await opened();
     await along.takeAlong(JOB, 7, ["A", "B"], HELD);

@@ -54,7 +54,7 @@ function sheets(job: string, walls: readonly string[], held: Held): Sheet[] {
   return [...still.map(sheet), ...changing(job, walls, held)];
 }
 
-/** Those that change with what is said of some walls, and the walls themselves: a walk is of the plan as it then is. */
+/** Those that change with entries of some walls, and the walls themselves: a walk is of the plan as it then is. */
 function changing(job: string, walls: readonly string[], held: Pick<Held, "figures" | "reach">): Sheet[] {
   const { cutting, checks, work, packed, log, site, marked, day } = addresses;
   const ofWalls = walls.flatMap((wall) => [cutting, checks, work, packed, log].map((of) => of(job, wall)));
@@ -84,7 +84,7 @@ export async function takeAlong(job: string, revision: number, walls: readonly s
   setTaking({ job, done: 0, of: wanted.length, trouble: null });
   const making = `making-${job}`;
   try {
-    // Asked once; a device that says no may still clear it, which is said when it has.
+    // Asked once; a device that says no may still clear it, which is shown when it has.
     await navigator.storage?.persist?.();
     await caches.delete(making);
     const cache = await caches.open(making);
@@ -138,13 +138,13 @@ async function keptOf(job: string): Promise<Cache | null> {
   return (await caches.has(ALONG + job)) ? caches.open(ALONG + job) : null;
 }
 
-/** Milliseconds nothing more is said before what is kept is read again: not at every mark. */
+/** Milliseconds without a new entry before what is kept is read again: not at every mark. */
 const QUIET = 10_000;
-/** The walls of each job of which something was said since they were kept. */
+/** The walls of each job that have entries since they were kept. */
 const behind = new Map<string, Set<string>>();
 let quiet = 0;
 
-/** Read what is kept of some walls again, all their walks with it, once nothing more is said for a while. */
+/** Read what is kept of some walls again, all their walks with it, once no entry came for a while. */
 export function renewSoon(job: string, walls: readonly string[]) {
   if (!alongOf(job)) return;
   behind.set(job, new Set([...(behind.get(job) ?? []), ...walls]));

@@ -5,7 +5,7 @@ import { client } from "../api/client";
 import { onArrival } from "../outbox/outbox";
 import { renewSoon } from "./along";
 
-/** What shows what is said on the site. */
+/** What shows site entries. */
 const SHOWS = ["site", "marked", "cutting"];
 const LOOK_AGAIN = 50;
 
@@ -17,7 +17,7 @@ export function lookOnArrival(queries: QueryClient) {
   });
 }
 
-/** Read everything in view that shows what is said of a job; whether the server answered all of it, not this device. */
+/** Read everything in view that shows entries of a job; whether the server answered all of it, not this device. */
 async function readAgain(queries: QueryClient, job: string): Promise<boolean> {
   const before = keptAnswers();
   const shown = SHOWS.map((key) => [key, job]);

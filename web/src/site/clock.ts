@@ -12,7 +12,7 @@ export function onThisClock(moment: Date): string {
   return `${local}${ahead < 0 ? "-" : "+"}${two(size / 60)}:${two(size % 60)}`;
 }
 
-/** The time of day something was said. */
+/** The time of day of an entry. */
 export function timeOf(at: string): string {
   return clock24(at);
 }

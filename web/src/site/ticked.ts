@@ -1,7 +1,7 @@
 import type { Stop } from "../api/client";
 import type { Waiting } from "../outbox/outbox";
 
-/** Whether a stop is on its plates: as the server knows, and as was said here since. */
+/** Whether a stop is on its plates: as the server knows, and as was recorded here since. */
 export function isWritten(stop: Stop, waiting: readonly Waiting[], wall: string): boolean {
   return stop.marks.every(({ plate, mark }) => {
     const last = waiting.findLast(

@@ -4,7 +4,7 @@ import { dateTime } from "../language/when";
 import { recordTick, useWaiting } from "../outbox/outbox";
 import { lastTick } from "./ticked";
 
-/** What of a wall, or of the job itself, is ticked off: as the server knows, and as was said here since. */
+/** What of a wall, or of the job itself, is ticked off: as the server knows, and as was recorded here since. */
 export interface Ticks {
   isDone: (work: string) => boolean;
   /** Who ticked it and when. */

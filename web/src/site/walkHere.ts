@@ -11,7 +11,7 @@ export function nearest(along: Along, held: Held): Held {
 
 /**
  * A walk worked out on this device, of a wall that was saved for offline: where a tape starts over, and how it is called out,
- * is said in more ways than are kept. What is written, and what is to be struck, is of the nearest walk that is.
+ * can be called in more ways than are kept. What is written, and what is to be struck, is of the nearest walk that is.
  */
 export async function walkHere(
   job: string,

@@ -62,7 +62,7 @@ export function ChoicePicker({
   );
 }
 
-/** The ways that can be said at a place. */
+/** The settings there are at a place. */
 function useWaysAt(job: Job, { wall, opening }: Where) {
   const ofJob = useWaysOfJob(job.id, job.revision).data;
   const ofWall = useWaysOfWall(job.id, wall, job.revision).data;

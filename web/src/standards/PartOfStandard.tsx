@@ -11,7 +11,7 @@ import { SchoolCard } from "./SchoolCard";
 type Ask = (row: Way, text: string | null) => void;
 
 /**
- * One part of the standard: its ways that are drawn, then the rows to type into, each with where it was said.
+ * One part of the standard: its ways that are drawn, then the rows to type into, each with where it was set.
  *
  * Redrawn only when something in it changes: a standard has some hundred fields and cards.
  */
@@ -40,7 +40,7 @@ export const PartOfStandard = memo(function PartOfStandard({
           <TypedWay
             key={row.way}
             row={row}
-            // Where a way of the job itself is said is what can follow again, not what is only looked at.
+            // Where a setting of the job itself was made is what can follow again, not what is only looked at.
             standing={group.rows.find(({ way }) => way === row.way) ?? null}
             asked={asked?.way === row.way ? asked.text : null}
             onAsk={onAsk}
@@ -51,7 +51,7 @@ export const PartOfStandard = memo(function PartOfStandard({
   );
 });
 
-/** Where what holds was said. */
+/** Where a setting was made. */
 export function SaidBy({ level }: { level: string | null }) {
   return (
     <Text as="span" fontWeight="600" color={level === "this job" ? "chalk" : "faint"} whiteSpace="nowrap">

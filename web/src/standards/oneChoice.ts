@@ -13,7 +13,7 @@ export function whereText({ wall, opening }: Where): string {
   return opening ? `opening ${opening}` : wall ? `wall ${wall}` : "";
 }
 
-/** Every place a way can be said at, the whole job first. */
+/** Every place that can have a setting of its own, the whole job first. */
 export function placesIn({ job }: Job): { where: Where; name: string }[] {
   const walls = (job.walls ?? []).map(({ id }) => ({
     where: { wall: id, opening: null },
@@ -35,7 +35,7 @@ export function choicesIn(groups: readonly WaysGroup[]): Way[] {
 export function optionsAsWays({ way, key, name, options, text }: Way, { wall, opening }: Where): OneWay[] {
   const held = options.toSorted((one, other) => Number(other.value === text) - Number(one.value === text));
   return held.map((option) =>
-    // Said again, what holds could lose what else was said of it: a header its plies.
+    // Set again, a setting could lose what else belongs to it: a header its plies.
     option.value === text
       ? { name: t`${option.name}, as it is`, considered: null }
       : {

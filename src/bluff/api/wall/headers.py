@@ -58,7 +58,7 @@ class MissingView(BaseModel):
 
 
 class HeaderLine(BaseModel):
-    """Openings whose headers are made and used alike; `check` is null where something must be said before."""
+    """Openings whose headers are made and used alike; `check` is null where something must be entered first."""
 
     marks: list[str]
     walls: list[str]
@@ -78,7 +78,7 @@ class HeadersView(BaseModel):
 
 @router.get("/{job_id}/headers")
 def headers(jobs: CrewJobs, job_id: UUID) -> HeadersView:
-    """How much of each header is used by what is said to lie on it: indicative, and nothing is decided by it."""
+    """How much of each header its loads use: indicative, and no decision."""
     state = jobs.get(job_id)
     rows = header_table(framings(state.job), state.job.openings)
     return HeadersView(revision=state.revision, lines=[_line(row) for row in rows])

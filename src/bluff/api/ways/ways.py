@@ -1,4 +1,4 @@
-"""The ways of framing as a form: every row that means something, what holds, where that was said.
+"""The ways of framing as a form: every row that applies, what holds, where that was set.
 
 Bench shows a wall's and an opening's, Standards the whole job's. Names stand in Bluff's own words, as labels do; a
 screen puts them in the crew's.
@@ -27,11 +27,11 @@ class OptionView(BaseModel):
 
 
 class WayView(BaseModel):
-    """One row: what it is called in an edit, its name and what to choose, what holds, and where that was said.
+    """One row: what it is called in an edit, its name and what to choose, what holds, and where that was set.
 
     Rows of one `key` are parts of one value, which follows as a whole.
     `options` are all there is unless `is_open`; `empty` stands in a field that is. `whence` is null where it is as
-    usual; `follows` is what it would follow again where it is said here.
+    usual; `follows` is what it would follow again where it is set here.
     """
 
     way: str
@@ -120,7 +120,7 @@ def _groups(standard: Standard, levels: Levels, follows: Message, matters: Calla
 
 
 def _view(row: Row, text: str, said_at: str | None, follows: str | None, say: Callable[[Message], str]) -> WayView:
-    # A row that says nothing was said nowhere, even if another row of its key was.
+    # An empty row was set nowhere, even if another row of its key was.
     is_said = row.leads and text != ""
     asked = row.asked
     return WayView(

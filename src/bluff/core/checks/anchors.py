@@ -176,7 +176,7 @@ def _in_piece(piece: Span, places: Sequence[Length]) -> list[Length]:
 
 
 class _Spread(NamedTuple):
-    """What is said of bolts or pins that are badly spread over a piece of plate: none near an end, or too far apart."""
+    """The messages for bolts or pins badly spread over a piece of plate: none near an end, or too far apart."""
 
     ends: str
     apart: str

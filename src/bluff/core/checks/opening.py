@@ -18,7 +18,7 @@ SHORT_CRIPPLE: Length = inches(3)
 
 
 def check_openings(framing: Framing) -> Iterator[Finding]:
-    """Everything to be said about the openings that are framed."""
+    """Findings about the openings that are framed."""
     for opening in framing.openings:
         for check in _CHECKS:
             yield from check(opening)

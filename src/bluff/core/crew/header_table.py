@@ -16,7 +16,7 @@ class HeaderRow:
 
     Args:
         openings: Those it stands for.
-        check: What their headers are used by, or what must be said before that can be known.
+        check: How much of their headers is used, or what must be entered before that is known.
     """
 
     openings: tuple[PlacedOpening, ...]

@@ -38,7 +38,7 @@ class SetWay:
         wall, opening: Whose way it is, one of them; the whole job's where it is neither.
 
     Raises:
-        SettingError: There is no such way, or it is said of a wall and an opening at once.
+        SettingError: There is no such setting, or it names a wall and an opening at once.
     """
 
     way: str

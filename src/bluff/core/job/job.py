@@ -118,7 +118,7 @@ class Checked:
     Args:
         by: Their initials.
         at: When, as ISO 8601 to the minute.
-        width, height: Of the rough opening as it was then; of another one nothing is said.
+        width, height: Of the rough opening as it was then; it says nothing of another size.
     """
 
     by: str

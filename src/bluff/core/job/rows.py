@@ -56,7 +56,7 @@ class Row:
 
     Args:
         way: What an edit calls it.
-        key: The key of `Standard` it is said by.
+        key: The key of `Standard` it sets.
         asked: How it is asked for.
         read: What holds, as one would type it; empty where nothing does.
         write: The key's value with something else typed into the row; None lets the key follow again.

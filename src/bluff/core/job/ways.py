@@ -1,6 +1,6 @@
 """Ways: what a job, a wall or an opening does otherwise than what holds for it.
 
-Three types, one for each level, so that a way cannot be said where it has no meaning: a crew has one word for a piece
+Three types, one for each level, so that no setting can stand where it has no meaning: a crew has one word for a piece
 in the whole job, and one wall one height for all its openings. Each key is one of `Standard`'s, None where it follows;
 the nearest level that says something wins.
 """

@@ -222,7 +222,7 @@ def _credited(
 
 
 def _say(named: list[Named], single: Named) -> None:
-    """Put one more to what is said; marks of a mistake that was named for the whole layout are said with it."""
+    """Add one more mistake; marks of one that was named for the whole layout go with it."""
     for at, one in enumerate(named):
         if one.kind is single.kind and one.of in {None, single.of} and single.kind not in _BY_THEMSELVES:
             named[at] = replace(one, drawn=(*one.drawn, *single.drawn), missed=(*one.missed, *single.missed))

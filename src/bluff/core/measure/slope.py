@@ -70,7 +70,7 @@ def bevel(pitch: Fraction) -> float:
 
 @lru_cache(maxsize=64)
 def format_pitch(pitch: Fraction) -> str:
-    """A pitch as it is said: the rise in 12 of run, whichever way it goes.
+    """A pitch as it is called: the rise in 12 of run, whichever way it goes.
 
     >>> format_pitch(Fraction(5, 12)), format_pitch(Fraction(-9, 24)), format_pitch(Fraction(1, 7))
     ('5/12', '4.5/12', '1.71/12')

@@ -233,7 +233,7 @@ class _Attempt:
         for length in range(min(slot.longest, len(self.tokens) - at), 0, -1):
             value = self._filled(slot, at, length)
             if isinstance(value, BluffError):
-                # What is said of the shortest piece speaks of nothing that belongs to the next part.
+                # The reason for the shortest piece speaks of nothing that belongs to the next part.
                 error = value
             else:
                 yield at + length, ((slot.key, value),)

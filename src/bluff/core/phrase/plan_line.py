@@ -2,7 +2,7 @@
 
 A walk: lengths and turns, by the outside, the first length to the east. A turn is square unless it says its degrees.
 
-A partition: its distance from a wall, clear, face to face, unless it is said to run from the outside of that wall or
+A partition: its distance from a wall, clear, face to face, unless it is given to run from the outside of that wall or
 to the center of the partition; and what it runs between, the nearest walls if that is not said.
 """
 

@@ -26,7 +26,7 @@ class Ticked:
         at: When.
         name, initials: Of the person who said it.
         is_done: Whether it is done, or is not after all.
-        hands: Of work that is begun: how many do it, where that was said.
+        hands: Of work that is begun: how many do it, where the entry has it.
     """
 
     at: datetime
@@ -99,7 +99,7 @@ class JobAtWork:
         return replace(self, walls={**self.walls, wall.work.wall: wall})
 
     def with_tick(self, wall: str | None, work: str, tick: Ticked) -> "JobAtWork":
-        """The job once something is said of work on one of its walls, or of the job itself."""
+        """The job with one more tick, of one of its walls or of itself."""
         if wall is None:
             return replace(self, ticks={**self.ticks, work: tick})
         there = self.walls[wall]

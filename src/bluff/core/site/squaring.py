@@ -99,7 +99,7 @@ class Diagonals(Check):
 def rack(length: Length, tops: tuple[Length, Length], from_hook: Length, to_hook: Length) -> Sum:
     """How far the top has to move toward the hooked end; less than nothing is away from it.
 
-    It leans as one, so that a higher corner moves further: what is said is for the corner that is pushed, the far one
+    It leans as one, so that a higher corner moves further: the message is for the corner that is pushed, the far one
     where its diagonal is too long, the hooked end's where that one is.
 
     Args:

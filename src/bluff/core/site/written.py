@@ -1,4 +1,4 @@
-"""What is written on the plates of a wall, as it was said mark by mark or of a plate as a whole."""
+"""What is written on the plates of a wall, by entries of single marks and of whole plates."""
 
 from collections.abc import Iterable
 from dataclasses import dataclass, field
@@ -11,7 +11,7 @@ from bluff.core.wall.member import Mark, Plate
 
 @dataclass(frozen=True, slots=True)
 class Said:
-    """Something that was said of a plate.
+    """An entry of a plate.
 
     Args:
         name: The mark, as `Framing.named_marks` has it; None for all there are.
@@ -44,7 +44,7 @@ class OnPlate:
 
 
 def on_plate(plate: Plate, said: Iterable[Said]) -> OnPlate:
-    """What is on a plate after everything that was said of it, in order."""
+    """What is on a plate after all its entries, in order."""
     found = OnPlate()
     for one in said:
         marks = _of_plate(plate, one.framing)

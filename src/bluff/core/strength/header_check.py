@@ -1,4 +1,4 @@
-"""The header check: how much of what a header bears is used by what is said to lie on it.
+"""The header check: how much of what a header bears its loads use.
 
 It is indicative. It takes the header as it is, shows each figure with its arithmetic, says what governs, and never
 that it will do: the drawings, the local code and a licensed designer decide. Nothing is changed by it.

@@ -1,4 +1,4 @@
-"""What there is to do on walls, counted the way a crew's minutes are said, and the hours it comes to."""
+"""What there is to do on walls, counted as a crew gives its minutes, and the hours it comes to."""
 
 from collections.abc import Mapping, Sequence
 from dataclasses import fields

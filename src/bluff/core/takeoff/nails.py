@@ -1,6 +1,6 @@
 """Nails: how many 16d each joint gets, and what a wall takes in all.
 
-Counts are a crew's own (`Nailing`); here it is said which joints there are, and where.
+Counts are a crew's own (`Nailing`); this module has which joints there are, and where.
 """
 
 from collections import Counter, defaultdict

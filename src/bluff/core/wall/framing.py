@@ -1,6 +1,6 @@
 """A framed wall: every piece, mark and sheet of it, and what could not be framed.
 
-It holds facts only. What is to be said about them is said by `bluff.core.checks`, after the wall is framed.
+It holds facts only. Findings about them are made by `bluff.core.checks`, after the wall is framed.
 """
 
 from dataclasses import dataclass

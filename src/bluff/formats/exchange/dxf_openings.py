@@ -313,7 +313,7 @@ def _scaled(clue: Clue, scale: float) -> Clue:
 def _say_what_is_left(
     alone: Sequence[LineDrawn], shapes: Shapes, chosen: Sequence[str], scale: float, understood: Understood
 ) -> None:
-    """Lines in no wall: those that make a box are said once, as the box."""
+    """Lines in no wall: those that make a box are listed once, as the box."""
     sides = {frozenset(line) for line in alone}
     for box in shapes.boxes:
         corners = [(x * scale, y * scale) for x, y in box]

@@ -217,7 +217,7 @@ def _floor_of(name: str, names: Mapping[int, str], shaper: Shaper) -> float | No
 
 
 def _taken(wall: Any, solid: Solid | None, shaper: Shaper, understood: Understood) -> _Standing | None:
-    """What one wall is; None where it is left, which is said."""
+    """What one wall is; None where it is left out, which is listed."""
     called = _called(wall)
     try:
         if solid is None:

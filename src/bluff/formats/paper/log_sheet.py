@@ -1,4 +1,4 @@
-"""The log of the site on paper: day by day, a line for each thing that was said, with who and when."""
+"""The site log on paper: day by day, a line for each entry, with who and when."""
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
@@ -18,7 +18,7 @@ _WHEN, _WALL, _SAYS, _WHO = 0, 44, 84, 70
 
 @dataclass(frozen=True, slots=True)
 class LogLine:
-    """Something that was said: when, by whom, of which wall if of one, and what."""
+    """An entry: when, by whom, of which wall if of one, and what."""
 
     at: datetime
     name: str

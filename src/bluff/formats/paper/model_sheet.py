@@ -159,7 +159,7 @@ def _list(page: Page, rows: Sequence[ModelRow], listed: ModelList, model: Model,
 
 
 def _scale_called(model: Model) -> Message:
-    """A scale as it is said: inches to the foot where they are whole quarters, one to so many otherwise."""
+    """A scale as it is written: inches to the foot where they are whole quarters, one to so many otherwise."""
     quarters = model.scale * 48
     if quarters.denominator == 1:
         return message("{inches:length} in to the foot", inches=int(quarters) * PER_INCH // 4)
