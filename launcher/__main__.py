@@ -12,19 +12,19 @@ from launcher.steps import LOCAL, ROOT, SetupError, say
 USAGE = """\
 usage: ./bluff COMMAND
 
-  demo [--port N]     set up what is missing, start with the demo job, print the address
-  start [--port N]    the same without demo data; --lan for phones in this network, --behind-proxy for a proxy
-  test [PYTEST …]     set up what tests need, run linters, type checks and all tests
-  test --long         the same, trying at random for hours what otherwise takes minutes
-  work                a worker alone, on the database BLUFF_DATABASE_URL names; start has one of its own
-  sign-in [NAME]      print a link that lets somebody in once, to choose a password; without a name, list the names
-  backup FILE         write everything that is kept to a file
-  restore FILE        put what a backup has in place of everything; --over where there are jobs
-  frame JOB.json      print a job file framed, as JSON
-  cut JOB.json        print how its pieces are cut, as JSON; --wall A that alone, --demand LIST.json a bare list
-  generate            write the schemas and the front end's types again
-  screenshots         take the pictures in docs/screenshots/ again from the demo job
-  lock                resolve the Python packages anew
+  demo [--port N]     install what is missing, start with the demo jobs, print the address
+  start [--port N]    the same without demo jobs; --lan also serves phones on this network, --behind-proxy a proxy
+  test [PYTEST …]     install what tests need, run linters, type checks and all tests
+  test --long         the same, with hours of random tests instead of minutes
+  work                run one more worker for the database BLUFF_DATABASE_URL names
+  sign-in [NAME]      print a link that signs somebody in once, to choose a password; without a name, list the names
+  backup FILE         write all data to a file
+  restore FILE        replace all data with a backup; --over if there are jobs
+  frame JOB.json      frame a job file and print the result as JSON
+  cut JOB.json        plan how it is cut and print that as JSON; --wall A for one wall, --demand LIST.json for a list
+  generate            write the schemas, the front end's types and the catalogs again
+  screenshots         take the pictures in docs/screenshots/ again from the demo jobs
+  lock                resolve the Python packages again
 """
 
 
@@ -37,16 +37,16 @@ def main(arguments: list[str]) -> int:
                 setup.database_programs()
                 setup.python_environment(for_tests=False)
                 setup.front_end()
-            _become("serve", *(["--demo"] if command == "demo" else []), *rest)
+            _run_bluff("serve", *(["--demo"] if command == "demo" else []), *rest)
         case "sign-in" | "backup" | "restore":
             with _one_at_a_time():
                 setup.database_programs()
                 setup.python_environment(for_tests=False)
-            _become(command, *rest)
+            _run_bluff(command, *rest)
         case "frame" | "cut" | "work":
             with _one_at_a_time():
                 setup.python_environment(for_tests=False)
-            _become(command, *rest)
+            _run_bluff(command, *rest)
         case "test":
             _set_up_tests()
             return check.run_checks(rest)
@@ -76,7 +76,7 @@ def _set_up_tests() -> None:
         setup.front_end()
 
 
-def _become(*arguments: str) -> None:
+def _run_bluff(*arguments: str) -> None:
     """Hand this process over to Bluff itself, so that Ctrl-C and exit codes are its own."""
     os.environ.update(setup.tools_environment())
     os.execv(setup.PYTHON, [str(setup.PYTHON), "-m", "bluff", *arguments])

@@ -277,7 +277,7 @@ def test_plates_break_where_they_cut_best_and_that_is_one_change(client, pool, a
     assert cutting["since"] is None
     job = client.get(f"/api/jobs/{slab}").json()
     assert job["revision"] == before + 1
-    assert re.fullmatch("(Wall A: splices of its plates, )?Wall B: splices of its plates", job["undo"])
+    assert re.fullmatch("(Wall A: plate splices, )?Wall B: plate splices", job["undo"])
     client.post(f"/api/jobs/{slab}/undo", json={"revision": job["revision"]})
     assert first_board(ask(), "B") == "80"
     assert ask()["since"] is not None
@@ -304,7 +304,7 @@ def test_walls_that_change_while_it_is_planned_are_planned_as_they_are(client, p
     monkeypatch.setattr(planning, "left_of", changed_first)
     run_of(pool, account, slab, Wanted(seconds=10))
     job = client.get(f"/api/jobs/{slab}").json()
-    assert (job["job"]["name"], job["undo"][:16]) == ("Long shed", "Wall A: splices ")
+    assert (job["job"]["name"], job["undo"]) == ("Long shed", "Wall A: plate splices")
     assert (ask()["run"]["state"], first_board(ask(), "B")) == ("done", "192")
 
 

@@ -178,6 +178,6 @@ def test_sign_in_without_a_name_lists_the_names(pool, account, anna, database_ur
     assert print_link(None) == 0
     assert capsys.readouterr().out == "Run ./bluff sign-in NAME with one of these names:\n  Anna\n  lead\n"
     assert print_link("Berta") == 1
-    assert capsys.readouterr().err == "Nobody is called Berta here. There are: Anna, lead.\n"
+    assert capsys.readouterr().err == "Nobody here is called Berta. The names are Anna, lead.\n"
     assert print_link("anna\u200b") == 0
     assert "/enter#" in capsys.readouterr().out

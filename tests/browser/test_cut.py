@@ -79,7 +79,7 @@ def test_boards_are_ticked_and_only_what_a_wall_changes_is_planned_anew(shelter)
 def test_better_boards_are_looked_for_beside_and_the_stops_count_down(shelter, database_url):
     page = shelter
     look = page.get_by_role("button", name="Optimize cutting")
-    page.get_by_label("For", exact=True).select_option(label="5 seconds")
+    page.get_by_label("Search for", exact=True).select_option(label="5 seconds")
     page.get_by_label("Plates of walls not started").select_option(label="Keep splices")
     look.click()
     # No worker is there yet: nothing can be done with looking before it is stopped.
@@ -118,7 +118,7 @@ def test_plates_break_where_they_cut_best_and_it_is_undone_like_any_change(pool,
     treated = page.get_by_role("region", name="2x4 treated")
     expect(treated.locator("[data-board]")).to_have_count(4)
     page.get_by_label("Plates of walls not started").select_option(label="Keep splices")
-    look, said = page.get_by_role("button", name="Optimize cutting"), page.get_by_text("spliced elsewhere now")
+    look, said = page.get_by_role("button", name="Optimize cutting"), page.get_by_text("have new splices")
     with worker_beside(database_url):
         look.click()
         expect(page.get_by_text(re.compile("Optimal|Within"))).to_be_visible(timeout=60_000)
@@ -129,7 +129,7 @@ def test_plates_break_where_they_cut_best_and_it_is_undone_like_any_change(pool,
         expect(said).to_be_visible(timeout=60_000)
     expect(treated.locator("[data-board]")).to_have_count(3)
     expect(treated.get_by_role("button", name=re.compile("^B bottom plate 192"))).to_be_visible()
-    page.get_by_title(re.compile("^Undo: .*splices of its plates")).click()
+    page.get_by_title(re.compile("^Undo: .*plate splices")).click()
     # The worker made it, not this page: it is asked first.
     page.get_by_role("button", name="Undo it").click()
     expect(treated.locator("[data-board]")).to_have_count(4)

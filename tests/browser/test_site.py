@@ -471,7 +471,7 @@ def test_a_task_is_begun_by_so_many_and_done_and_the_day_goes_on(phone, second, 
 
 def test_lumber_that_came_is_ticked_and_guesses_are_marked(phone):
     go_to(phone, "The day")
-    lumber = phone.get_by_role("region", name="Lumber that must be there").get_by_role("button")
+    lumber = phone.get_by_role("region", name="Lumber needed on site").get_by_role("button")
     lumber.click()
     expect(lumber).to_have_attribute("aria-pressed", "true")
     expect(lumber).to_contain_text("lead")

@@ -13,8 +13,8 @@ from bluff.solve.whole import plan_boards
 from boards import KERF, SECTION, asking, board, faults, names, ticks
 
 
-def planned(boards, asked, made=frozenset(), on_site=(), *, seconds=0, is_anew=False, **more):
-    kept = carried(boards, asked, made, on_site, is_anew=is_anew)
+def planned(boards, asked, made=frozenset(), on_site=(), *, seconds=0, is_from_scratch=False, **more):
+    kept = carried(boards, asked, made, on_site, is_from_scratch=is_from_scratch)
     return plan_boards(kept, asked, on_site, seconds, **more)
 
 
@@ -102,10 +102,10 @@ def test_walls_may_change_while_they_are_cut(data, stages):
     there = [OnSite(SECTION, inches(length), count) for length, count in Counter(on_site).items()]
     for pieces in stages:
         asked = [asking(pieces)]
-        is_anew = data.draw(st.booleans())
+        is_from_scratch = data.draw(st.booleans())
         before = boards
-        boards = planned(before, asked, made, there, is_anew=is_anew).boards
-        assert planned(before, asked, made, there, is_anew=is_anew).boards == boards
+        boards = planned(before, asked, made, there, is_from_scratch=is_from_scratch).boards
+        assert planned(before, asked, made, there, is_from_scratch=is_from_scratch).boards == boards
         assert faults(boards, asked) == []
         there_now = {one.tick(cut) for one in boards for cut in one.cuts}
         assert made <= there_now

@@ -26,7 +26,7 @@ def back_up(file: Path) -> int:
     except (BackupError, ClusterError, psycopg.OperationalError) as error:
         print(error, file=sys.stderr)
         return 1
-    print(f"{file} has everything, {file.stat().st_size // 1024:,} kB.")
+    print(f"Backup written: {file}, {file.stat().st_size // 1024:,} kB.")
     return 0
 
 
@@ -45,7 +45,7 @@ def restore(file: Path, *, is_over: bool) -> int:
     except (BackupError, ClusterError, psycopg.OperationalError) as error:
         print(error, file=sys.stderr)
         return 1
-    print(f"Everything is as {file} has it.")
+    print(f"Restored from {file}.")
     return 0
 
 
@@ -54,7 +54,7 @@ def backups_beside(url: str, directory: Path) -> Iterator[None]:
     """Make a backup a day while this lasts; Bluff warns at once of an old one."""
     newest = newest_backup(directory)
     if newest is not None and datetime.now(UTC) - newest > OLD:
-        print(f"The newest backup is from {newest:%d %B %Y}; one is made now.", flush=True)
+        print(f"The newest backup is from {newest:%B} {newest.day}, {newest.year}. Making one now.", flush=True)
     ending = threading.Event()
     keeper = threading.Thread(target=_keep, args=(url, directory, ending))
     keeper.start()

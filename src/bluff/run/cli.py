@@ -177,19 +177,17 @@ def _seconds(text: str) -> float:
 def _parser() -> argparse.ArgumentParser:
     parser = argparse.ArgumentParser(prog="bluff", description="Lay out wall plates and frame walls.")
     commands = parser.add_subparsers(dest="command", required=True)
-    frame = commands.add_parser("frame", help="print a job file framed, as JSON")
+    frame = commands.add_parser("frame", help="frame a job file and print the result as JSON")
     frame.add_argument("file", type=Path, help="a job file, or - for standard input")
-    cut = commands.add_parser("cut", help="print how a job's pieces are cut from boards, as JSON")
+    cut = commands.add_parser("cut", help="plan how a job is cut from boards and print it as JSON")
     cut.add_argument("file", type=Path, nargs="?", help="a job file, or - for standard input")
-    cut.add_argument("--demand", type=Path, help="a list of pieces and boards in place of a job")
-    cut.add_argument("--wall", action="append", default=[], help="cut this wall alone; once for each that is wanted")
+    cut.add_argument("--demand", type=Path, help="a list of pieces and boards instead of a job")
+    cut.add_argument("--wall", action="append", default=[], help="cut only this wall; repeat for several")
+    cut.add_argument("--by", choices=["length", "price", "boards"], default="length", help="what to minimize")
     cut.add_argument(
-        "--by", choices=["length", "price", "boards"], default="length", help="what there is to be least of"
+        "--handling", type=float, default=0.0, help="what each extra board counts as: inches by length, money by price"
     )
-    cut.add_argument(
-        "--handling", type=float, default=0.0, help="what a board counts for besides: inches by length, money by price"
-    )
-    cut.add_argument("--seconds", type=_seconds, default=5.0, help="how long a better plan is looked for")
+    cut.add_argument("--seconds", type=_seconds, default=5.0, help="how long to look for a better plan")
     schema = commands.add_parser("schema", help="print a published schema")
     schema.add_argument("of", choices=["job-file", "openapi"])
     serve = commands.add_parser("serve", help="start the database and the web application")
@@ -202,18 +200,18 @@ def _parser() -> argparse.ArgumentParser:
         const="proxy",
         dest="way",
         default="local",
-        help="believe a proxy on this machine whom it serves, and over what",
+        help="trust a proxy on this machine about who asks, and over HTTP or HTTPS",
     )
     way.add_argument(
         "--lan", action="store_const", const="lan", dest="way", help="serve the local network too, by HTTPS"
     )
-    sign_in = commands.add_parser("sign-in", help="print a link that lets somebody in once, to choose a password")
-    sign_in.add_argument("name", nargs="?", help="who; without it the names are listed")
-    backup = commands.add_parser("backup", help="write everything that is kept to a file")
-    backup.add_argument("file", type=Path, help="where to")
-    restore = commands.add_parser("restore", help="put what a backup has in place of everything that is kept")
+    sign_in = commands.add_parser("sign-in", help="print a link that signs somebody in once, to choose a password")
+    sign_in.add_argument("name", nargs="?", help="whom; without it, list the names")
+    backup = commands.add_parser("backup", help="write all data to a file")
+    backup.add_argument("file", type=Path, help="the file to write")
+    restore = commands.add_parser("restore", help="replace all data with a backup")
     restore.add_argument("file", type=Path, help="a backup")
-    restore.add_argument("--over", action="store_true", help="write over jobs that are there")
-    work = commands.add_parser("work", help="do what servers on BLUFF_DATABASE_URL hand to workers")
+    restore.add_argument("--over", action="store_true", help="overwrite the jobs that are there")
+    work = commands.add_parser("work", help="run a worker for the servers on BLUFF_DATABASE_URL")
     work.add_argument("--until-input-ends", action="store_true", help="end when the process that started it is gone")
     return parser

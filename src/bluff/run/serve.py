@@ -149,7 +149,7 @@ def _log_requests() -> None:
 
 def _show_phones(link: str) -> None:
     """Where phones begin, as a code to point a camera at."""
-    print(f"  Phones in this network begin at  {link}\n")
+    print(f"  Phones on this network open  {link}\n")
     segno.make(link, micro=False).terminal(compact=True)
     print(flush=True)
 

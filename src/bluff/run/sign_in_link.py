@@ -26,7 +26,7 @@ def print_link(name: str | None) -> int:
                 return 0
             account = accounts.account_called(connection, clean_name(name))
             if account is None:
-                print(f"Nobody is called {name} here. There are: {', '.join(names)}.", file=sys.stderr)
+                print(f"Nobody here is called {name}. The names are {', '.join(names)}.", file=sys.stderr)
                 return 1
             token = link_for(connection, account.id)
     except (ClusterError, psycopg.OperationalError) as error:

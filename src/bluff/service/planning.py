@@ -59,13 +59,13 @@ class Wanted:
     Args:
         aim: What boards are to have least of.
         seconds: How long it may look.
-        is_anew: Whether everything is planned again that is neither cut nor locked.
+        is_from_scratch: Whether everything is planned again that is neither cut nor locked.
         breaks: Whether plates of walls nobody began may break elsewhere, where that cuts for less.
     """
 
     aim: Aim = field(default_factory=Aim)
     seconds: float = 10.0
-    is_anew: bool = True
+    is_from_scratch: bool = True
     breaks: bool = True
 
     def data(self) -> dict[str, Any]:
@@ -74,14 +74,14 @@ class Wanted:
             "by": self.aim.by,
             "handling": str(self.aim.handling),
             "seconds": self.seconds,
-            "is_anew": self.is_anew,
+            "is_from_scratch": self.is_from_scratch,
             "breaks": self.breaks,
         }
 
     @classmethod
     def from_data(cls, data: dict[str, Any]) -> "Wanted":
         aim = Aim(By(data["by"]), Fraction(data["handling"]))
-        return cls(aim, data["seconds"], data["is_anew"], data.get("breaks", False))
+        return cls(aim, data["seconds"], data.get("is_from_scratch", True), data.get("breaks", False))
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -247,7 +247,9 @@ class _Search:
     def _asked(self, seen: "_Seen", job: Job) -> tuple[tuple[Demand, ...], Carried]:
         """What a job asks for, and what stays of its boards as they were planned."""
         asked = demands(job, framings(job), self.wanted.aim)
-        return asked, carried(seen.planned, asked, seen.ticks, job.stock.on_site, is_anew=self.wanted.is_anew)
+        return asked, carried(
+            seen.planned, asked, seen.ticks, job.stock.on_site, is_from_scratch=self.wanted.is_from_scratch
+        )
 
     def _boards(self, seen: "_Seen", job: Job, seconds: float) -> tuple[Planned, "Cost"]:
         """The best boards for a job that are found in so many seconds, each better plan told; and what boards cost."""

@@ -103,14 +103,14 @@ def test_a_spare_that_was_only_to_be_recut_goes_back_to_its_place():
 def test_a_locked_board_keeps_what_it_can_and_is_not_planned_anew():
     locked = board(2, "16'", {"B/stud/1": "92 5/8", "B/stud/2": "92 5/8"}, is_locked=True)
     boards = (BOARDS[0], locked, BOARDS[2])
-    assert locked in carried(boards, [asking(ALL)], ticks(), is_anew=True).kept
+    assert locked in carried(boards, [asking(ALL)], ticks(), is_from_scratch=True).kept
     found = carried(boards, [asking(without("B/stud/2"))], ticks())
     assert names(found.kept)[2] == ["B/stud/1"]
     assert not found.undone
 
 
 def test_planned_anew_everything_goes_that_is_neither_cut_nor_locked():
-    found = carried(BOARDS, [asking(ALL)], ticks((3, "A/sill")), is_anew=True)
+    found = carried(BOARDS, [asking(ALL)], ticks((3, "A/sill")), is_from_scratch=True)
     assert names(found.kept) == {3: ["A/sill", "B/sill"]}
     assert left(found) == ["A/stud/1", "A/stud/2", "B/stud/1", "B/stud/2"]
 

@@ -7537,11 +7537,11 @@ export interface components {
              */
             seconds?: number;
             /**
-             * Anew
+             * From Scratch
              * @description Whether everything is planned again that is neither cut nor locked.
              * @default true
              */
-            anew?: boolean;
+            from_scratch?: boolean;
             /**
              * Breaks
              * @description Whether plates of walls nobody began may break elsewhere, where that cuts for less.

@@ -160,7 +160,7 @@ function Look({ run, act }: { run: CuttingRun | null; act: CuttingChange }) {
         onChoose={(may) => want({ ...wanted, breaks: may === "yes" })}
       />
       <SelectField
-        label={t`For`}
+        label={t`Search for`}
         value={String(wanted.seconds) as (typeof TIMES)[number]["value"]}
         choices={TIMES}
         onChoose={(seconds) => want({ ...wanted, seconds: Number(seconds) })}
@@ -204,8 +204,8 @@ function Found({ run }: { run: CuttingRun }) {
       {run.broken.length > 0 && (
         <Text as="span" display="block">
           {isLooking(run)
-            ? t`For this, plates of ${some(run.broken, 6)} are spliced elsewhere.`
-            : t`For this, plates of ${some(run.broken, 6)} are spliced elsewhere now; Undo brings them back.`}
+            ? t`Plates of ${some(run.broken, 6)} get new splices.`
+            : t`Plates of ${some(run.broken, 6)} have new splices. Undo restores the old ones.`}
         </Text>
       )}
     </Text>

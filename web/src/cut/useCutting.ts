@@ -85,7 +85,7 @@ export function useCuttingChange(job: string, revision: number, walls: readonly 
     look: (body: Wanted) =>
       mutate(async () => {
         await answered(
-          client.POST("/api/jobs/{job_id}/cutting/run", { params, body: { ...body, anew: true } }),
+          client.POST("/api/jobs/{job_id}/cutting/run", { params, body: { ...body, from_scratch: true } }),
         );
         return null;
       }),

@@ -14,9 +14,8 @@ interface Size {
   height: number;
 }
 
-/** Room around a plan for its dimensions, in a small box less. */
+/** Room around a plan for its dimensions. */
 const MARGIN = 92;
-const MARGIN_SHARE = 0.15;
 const MOST = 24;
 const LEAST = 0.05;
 
@@ -25,8 +24,7 @@ export function wholeOf(bounds: readonly [number, number, number, number], box: 
   const [west, south, east, north] = bounds;
   const width = Math.max(east - west, 24);
   const height = Math.max(north - south, 24);
-  const margin = Math.min(MARGIN, MARGIN_SHARE * Math.min(box.width, box.height));
-  const room = Math.min((box.width - 2 * margin) / width, (box.height - 2 * margin) / height);
+  const room = Math.min((box.width - 2 * MARGIN) / width, (box.height - 2 * MARGIN) / height);
   const scale = clamp(room);
   return {
     scale,

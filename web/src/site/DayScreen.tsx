@@ -233,7 +233,7 @@ function Lumber({ job, day: { deliveries } }: { job: string; day: SiteDay }) {
   });
   if (deliveries.length === 0) return null;
   return (
-    <Part name={t`Lumber that must be there`}>
+    <Part name={t`Lumber needed on site`}>
       {deliveries.map((load) => (
         <Box key={load.work} py="1" borderBottomWidth="1px">
           <TickRow work={load.work} name={t`Lumber for ${load.walls.join(", ")}`} ticks={ticks}>
@@ -242,7 +242,7 @@ function Lumber({ job, day: { deliveries } }: { job: string; day: SiteDay }) {
             </Text>
             <Text fontSize="17px">
               {load.before
-                ? t`before ${dayName(load.before.on)} ${load.before.clock}, ${load.pounds} lb`
+                ? t`before ${endOf(load.before)}, ${load.pounds} lb`
                 : t`no longer needed, ${load.pounds} lb`}
             </Text>
           </TickRow>

@@ -165,7 +165,7 @@ class WantedBoards(FileModel):
         float, Field(ge=0, le=1000, description="What a board counts for besides: inches by length, money by price.")
     ] = 0
     seconds: Annotated[float, Field(gt=0, le=600)] = 10
-    anew: Annotated[
+    from_scratch: Annotated[
         StrictBool, Field(description="Whether everything is planned again that is neither cut nor locked.")
     ] = True
     breaks: Annotated[
@@ -213,7 +213,7 @@ def get_run(cuttings: CrewCuttings, job_id: UUID) -> RunView | None:
 def look_for_better(cuttings: CrewCuttings, job_id: UUID, wanted: WantedBoards) -> RunView | None:
     """Ask for better boards; they are looked for beside, and kept when they are found."""
     aim = Aim(wanted.by, Fraction(str(wanted.handling)))
-    cuttings.plan(job_id, Wanted(aim, wanted.seconds, wanted.anew, wanted.breaks))
+    cuttings.plan(job_id, Wanted(aim, wanted.seconds, wanted.from_scratch, wanted.breaks))
     return _run(cuttings.last_run(job_id))
 
 

@@ -63,7 +63,7 @@ def carried(
     ticks: Ticks,
     on_site: Iterable[OnSite] = (),
     *,
-    is_anew: bool = False,
+    is_from_scratch: bool = False,
 ) -> Carried:
     """What stays of boards for walls as they are now.
 
@@ -72,11 +72,11 @@ def carried(
         asked: What the walls ask for now.
         ticks: What was cut.
         on_site: Boards that were there before any was bought.
-        is_anew: Whether everything is planned again that is neither cut nor locked.
+        is_from_scratch: Whether everything is planned again that is neither cut nor locked.
 
     Source: docs/rules.md, Cutting boards.
     """
-    return _Carrying(boards, asked, ticks, on_site).carry(is_anew)
+    return _Carrying(boards, asked, ticks, on_site).carry(is_from_scratch)
 
 
 class _Carrying:
@@ -95,14 +95,14 @@ class _Carrying:
         self.recut = {board.of for board in boards if board.of and board.is_begun(ticks)}
         """Cuts that are no longer what they were cut as."""
 
-    def carry(self, is_anew: bool) -> Carried:
+    def carry(self, is_from_scratch: bool) -> Carried:
         """See `carried`."""
         kept, undone = [], []
         # What was begun comes first: it is there, even if others want the boards on the site.
         for board in sorted(self.boards, key=lambda one: not self._stays(one)):
             if self._stays(board):
                 kept.append(board.keeping(partial(self._is_cut_or_wanted, board)))
-            elif is_anew or not self._can_stay(board):
+            elif is_from_scratch or not self._can_stay(board):
                 undone.append(board)
                 continue
             else:

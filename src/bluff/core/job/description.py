@@ -190,7 +190,7 @@ def _changes_in(was: Wall, wall: Wall) -> Iterator[Message]:
     if wall.pins != was.pins:
         yield message("pins by the rule" if wall.pins is None else "pins as entered")
     if wall.breaks != was.breaks:
-        yield message("splices of its plates")
+        yield message("plate splices")
 
 
 def _marked_changes(what: Message, was: Sequence[object], now: Sequence[object]) -> Iterator[Message]:
