@@ -263,7 +263,7 @@ def main() -> None:
 def sheets() -> None:
     """The first wall of the demo job on paper, as it comes out of the printer."""
     framings = [frame(plan) for plan in wall_plans(read_job(DEMO_FILE.read_bytes()))]
-    imprint = Imprint(DEMO, 1, "23 November 2026")
+    imprint = Imprint(DEMO, 1, "November 23, 2026")
     pages = pypdfium2.PdfDocument(job_sheets(framings, Paper.LETTER, imprint, "http://127.0.0.1:8460/jobs/demo"))
     pages[2].render(scale=1.6).to_pil().save(PICTURES / "sheet-wall.png")
     print("docs/screenshots/sheet-wall.png")

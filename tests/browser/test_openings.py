@@ -212,7 +212,7 @@ def test_a_header_is_checked_once_somebody_says_what_lies_on_it(headers):
     dead = headers.get_by_label("Dead, lb a foot")
     dead.fill("400")
     dead.press("Enter")
-    expect(row).to_contain_text("24 %")
+    expect(row).to_contain_text("24%")
     expect(card).to_contain_text("Bearing governs")
     expect(card).to_contain_text("a licensed designer decide")
     card.get_by_text("Bending", exact=True).click()
@@ -222,7 +222,7 @@ def test_a_header_is_checked_once_somebody_says_what_lies_on_it(headers):
 
 
 def test_the_bench_checks_the_header_that_is_picked(headers):
-    percent = headers.get_by_role("row").filter(has_text="S1").get_by_text(re.compile(r"\d+ %")).inner_text()
+    percent = headers.get_by_role("row").filter(has_text="S1").get_by_text(re.compile(r"\d+%")).inner_text()
     headers.get_by_role("link", name="Bench").click()
     headers.locator('[data-member="A/opening/S1/header"]').locator("rect").first.click(force=True)
     expect(headers.get_by_label("Header check", exact=True)).to_contain_text(percent)

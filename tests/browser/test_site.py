@@ -229,7 +229,7 @@ def test_a_digital_tape_reads_misses_and_is_lost_without_stopping_anybody(phone)
     expect(phone.get_by_role("alert")).to_contain_text("No reading")
     for _ in range(6):
         press.click()
-    expect(phone.get_by_text("5 % left")).to_be_visible()
+    expect(phone.get_by_text("5% left")).to_be_visible()
     expect(phone.get_by_role("status").filter(has_text="Right: the unit fits.")).to_be_visible()
     press.click()
     expect(phone.get_by_role("alert")).to_contain_text("Tape disconnected")

@@ -10,7 +10,7 @@ export const LAYERS = [
   { name: "blocks", label: (piece: Piece) => piece("Block:many") },
   { name: "backing", label: (piece: Piece) => piece("Backing") },
   { name: "bolts", label: () => t`Bolts` },
-  { name: "joints", label: () => t`Joints` },
+  { name: "joints", label: () => t`Splices` },
   { name: "nails", label: () => t`Nails` },
 ] as const;
 

@@ -5,6 +5,7 @@ import type { HeaderCheck, HeaderLine } from "../api/client";
 import { Figure } from "../app/Figure";
 import { useWords } from "../app/words";
 import { SumColumn } from "../drawing/SumColumn";
+import { inPercent } from "../language/numbers";
 import { UseBar } from "./UseBar";
 
 /** How much of a header is used, or what must be entered first; never that it is enough. The arithmetic unfolds. */
@@ -58,7 +59,7 @@ function Governs({ check: { uses } }: { check: HeaderCheck }) {
   if (!governs) return null;
   return (
     <Flex align="baseline" gap="3" color={governs.is_over ? "crayon" : "ink"}>
-      <Figure text={`${governs.percent} %`} fontSize="40px" fontWeight="800" lineHeight="1.1" />
+      <Figure text={inPercent(governs.percent)} fontSize="40px" fontWeight="800" lineHeight="1.1" />
       <Text fontSize="15px">
         <Trans>
           <b>{governs.name}</b> governs

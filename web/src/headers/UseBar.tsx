@@ -1,6 +1,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { t } from "@lingui/core/macro";
 import { Figure } from "../app/Figure";
+import { inPercent } from "../language/numbers";
 
 /** How much is used of what is allowed, as a length and as a figure; what is over goes past the end in crayon. */
 export function UseBar({ percent, isOver }: { percent: number; isOver: boolean }) {
@@ -10,7 +11,7 @@ export function UseBar({ percent, isOver }: { percent: number; isOver: boolean }
         <Box h="full" w={`${Math.min(percent, 100)}%`} bg={isOver ? "crayon" : "pine"} />
       </Box>
       <Figure
-        text={`${percent} %`}
+        text={inPercent(percent)}
         fontSize="19px"
         fontWeight="700"
         w="64px"

@@ -1,6 +1,7 @@
 import { expect, test } from "vitest";
 import { bestOf } from "./language";
 import { madeUp } from "./madeUp";
+import { inPercent } from "./numbers";
 import { clock24, dateOnly, dayOfYear } from "./when";
 
 test("the first language somebody prefers that there is, with or without its region", () => {
@@ -28,4 +29,8 @@ test("moments are written as the language has them", () => {
     "Wednesday, May 6",
     "15:05",
   ]);
+});
+
+test("percents are written as the language has them", () => {
+  expect([inPercent(75), inPercent(22.06)]).toEqual(["75%", "22.1%"]);
 });

@@ -4,6 +4,7 @@ import { BatteryLow, Bluetooth, BluetoothOff } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import type { Measure } from "../api/client";
 import { asKeyed } from "../app/figures";
+import { inPercent } from "../language/numbers";
 import { type DigitalTape, isLow, TAPES } from "./tape";
 
 /** A digital tape beside the keys: connected, what it reads is read; what is wrong with it is shown. */
@@ -53,7 +54,7 @@ export function TapeCard({ measure, onRead }: { measure: Measure; onRead: (value
         )}
         {tape && battery !== null && isLow(battery) && (
           <Flex align="center" gap="1" color="warn" fontWeight="600">
-            <BatteryLow aria-hidden /> {t`${battery} % left`}
+            <BatteryLow aria-hidden /> {t`${inPercent(battery)} left`}
           </Flex>
         )}
       </Flex>

@@ -72,7 +72,7 @@ class CompareLine:
     @property
     def texts(self) -> tuple[str, ...]:
         """Each value with its unit, as it is read; a dash where it is not known."""
-        unit = f" {self.unit}" if self.unit else ""
+        unit = self.unit if self.unit in {"", "%"} else f" {self.unit}"
         return tuple("–" if value is None else f"{float(value):,.{self.places}f}{unit}" for value in self.values)
 
     @property
