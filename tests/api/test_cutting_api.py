@@ -304,7 +304,8 @@ def test_walls_that_change_while_it_is_planned_are_planned_as_they_are(client, p
     monkeypatch.setattr(planning, "left_of", changed_first)
     run_of(pool, account, slab, Wanted(seconds=10))
     job = client.get(f"/api/jobs/{slab}").json()
-    assert (job["job"]["name"], job["undo"]) == ("Long shed", "Wall A: plate splices")
+    assert job["job"]["name"] == "Long shed"
+    assert job["undo"].startswith("Wall A: plate splices")
     assert (ask()["run"]["state"], first_board(ask(), "B")) == ("done", "192")
 
 
