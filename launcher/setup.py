@@ -47,18 +47,13 @@ def _python_packages(for_tests: bool) -> None:
 def _catalogs() -> None:
     """What Bluff says in other languages, compiled; English needs no catalog."""
     sources = sorted(LANGUAGES.glob("*/LC_MESSAGES/*.po"))
-    if sources and not is_done("catalogs", now := digest(sources)):
-        compiler: list[str | Path] = [
-            PYTHON,
-            "-m",
-            "babel.messages.frontend",
-            "compile",
-            "-d",
-            LANGUAGES,
-            "-D",
-            "bluff",
-        ]
-        run("Compiling the catalogs", compiler)
+    if not sources:
+        return
+    are_there = all(source.with_suffix(".mo").exists() for source in sources)
+    now = digest(sources)
+    if not (are_there and is_done("catalogs", now)):
+        options: list[str | Path] = ["--directory", LANGUAGES, "--domain", "bluff"]
+        run("Compiling the catalogs", [PYTHON, "-m", "babel.messages.frontend", "compile", *options])
         mark_done("catalogs", now)
 
 

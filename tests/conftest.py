@@ -1,4 +1,6 @@
 import os
+from pathlib import Path
+from tempfile import TemporaryDirectory
 
 import pytest
 from hypothesis import HealthCheck, Phase, settings
@@ -26,6 +28,13 @@ def database_url():
     with throwaway_cluster() as url:
         migrate(url)
         yield url
+
+
+@pytest.fixture
+def own_directory():
+    """A directory for a database: pytest's own are closed to PostgreSQL's user once another pytest starts."""
+    with TemporaryDirectory(prefix="bluff-test-", ignore_cleanup_errors=True) as directory:
+        yield Path(directory)
 
 
 @pytest.fixture

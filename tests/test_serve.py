@@ -4,7 +4,6 @@ import gc
 import json
 import os
 import re
-import shutil
 import signal
 import socket
 import ssl
@@ -23,14 +22,14 @@ ROOT = Path(__file__).parents[1]
 
 
 @pytest.fixture
-def bluff(tmp_path):
+def bluff(own_directory):
     """Starts Bluff with its data in a directory of its own; whatever is left at the end is ended."""
     started = []
     program = (
         "from functools import partial; from pathlib import Path; from bluff.run import serve;"
         # Where this machine is in a network is not for a test to depend on.
         "serve.lan = partial(serve.lan, address='127.0.0.1');"
-        f"serve.LOCAL = Path({str(tmp_path)!r});"
+        f"serve.LOCAL = Path({str(own_directory)!r});"
     )
 
     def start(*options):
@@ -51,7 +50,6 @@ def bluff(tmp_path):
             process.wait(60)
         process.stdout.close()
         process.stderr.close()
-    shutil.rmtree(tmp_path, ignore_errors=True)
 
 
 def port_in(options):
@@ -98,19 +96,19 @@ def is_running(directory):
     return (directory / "postgres" / "data" / "postmaster.pid").exists()
 
 
-def test_it_starts_serves_and_stops_what_it_started(bluff, tmp_path):
+def test_it_starts_serves_and_stops_what_it_started(bluff, own_directory):
     process = bluff("--demo")
     assert "Quill Harbour" in Visitor(process).jobs()
-    assert is_running(tmp_path)
+    assert is_running(own_directory)
     code, out, err = end(process)
     assert (code, err) == (0, "")
     assert out.splitlines()[-2:] == ["Stopping the database.", "Stopped."]
-    assert not is_running(tmp_path)
+    assert not is_running(own_directory)
 
 
-def test_in_the_local_network_it_is_served_by_https_to_whoever_trusts_it(bluff, tmp_path):
+def test_in_the_local_network_it_is_served_by_https_to_whoever_trusts_it(bluff, own_directory):
     process = bluff("--demo", "--lan")
-    visitor = Visitor(process, tmp_path / "authority" / "authority.crt")
+    visitor = Visitor(process, own_directory / "authority" / "authority.crt")
     assert visitor.address.startswith("https://127.0.0.1:")
     assert "Quill Harbour" in visitor.jobs()
     assert "Certificate Trust Settings" in visitor.ask("/trust")
@@ -119,11 +117,11 @@ def test_in_the_local_network_it_is_served_by_https_to_whoever_trusts_it(bluff, 
     assert end(process)[0] == 0
 
 
-def test_a_terminal_that_closes_stops_the_database_too(bluff, tmp_path):
+def test_a_terminal_that_closes_stops_the_database_too(bluff, own_directory):
     process = bluff()
     assert Visitor(process).jobs() == "[]"
     assert end(process, signal.SIGTERM)[0] == 0
-    assert not is_running(tmp_path)
+    assert not is_running(own_directory)
 
 
 def test_a_second_one_says_where_the_first_is_and_leaves_it_alone(bluff):
@@ -136,20 +134,20 @@ def test_a_second_one_says_where_the_first_is_and_leaves_it_alone(bluff):
     assert visitor.jobs() == "[]"
 
 
-def test_one_that_was_killed_leaves_its_database_to_the_next(bluff, tmp_path):
+def test_one_that_was_killed_leaves_its_database_to_the_next(bluff, own_directory):
     first = bluff("--demo")
     Visitor(first)
     first.kill()
     first.wait(10)
-    assert is_running(tmp_path)
+    assert is_running(own_directory)
     second = bluff("--demo")
     assert "Quill Harbour" in Visitor(second).jobs()
 
 
-def test_a_database_that_dies_is_started_again_where_it_was(bluff, tmp_path):
+def test_a_database_that_dies_is_started_again_where_it_was(bluff, own_directory):
     process = bluff("--demo")
     visitor = Visitor(process)
-    number = int((tmp_path / "postgres" / "data" / "postmaster.pid").read_text().split()[0])
+    number = int((own_directory / "postgres" / "data" / "postmaster.pid").read_text().split()[0])
     os.kill(number, signal.SIGKILL)
     said = set()
     for _ in range(300):
@@ -173,9 +171,9 @@ def test_a_port_that_is_taken_is_said_or_gone_round(bluff):
         assert "taken; choose another with --port" in err
 
 
-def test_a_database_that_is_not_there_is_said(monkeypatch, tmp_path, capsys):
+def test_a_database_that_is_not_there_is_said(monkeypatch, own_directory, capsys):
     monkeypatch.setenv("BLUFF_DATABASE_URL", "postgresql://nobody@127.0.0.1:1/none")
-    monkeypatch.setattr(serve, "LOCAL", tmp_path)
+    monkeypatch.setattr(serve, "LOCAL", own_directory)
     monkeypatch.setattr(serve, "PORT", 18460 + time.time_ns() % 1000)
     handlers = [signal.getsignal(number) for number in (signal.SIGTERM, signal.SIGHUP)]
     assert serve.serve(with_demo=False, port=None) == 1

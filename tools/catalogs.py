@@ -43,6 +43,9 @@ def catalogs(root: Path) -> Iterator[tuple[Path, bytes]]:
     for path in sorted((root / LANGUAGES).glob("*/LC_MESSAGES/bluff.po")):
         language = read_po(BytesIO(path.read_bytes()), locale=path.parts[-3])
         language.update(whole, no_fuzzy_matching=True, update_creation_date=False)
+        language.header_comment, language.creation_date = whole.header_comment, whole.creation_date
+        # A new one is marked fuzzy, and what is so is not compiled.
+        language.fuzzy = False
         yield path.relative_to(root), _text(language)
 
 

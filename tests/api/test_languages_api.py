@@ -23,6 +23,7 @@ def spanish(tmp_path, monkeypatch):
     messages = Catalog(locale="es")
     messages.add("There is no such job; it may have been removed.", "Ese trabajo ya no existe.")
     messages.add("jack", "soporte")
+    path.with_suffix(".po").touch()
     with path.open("wb") as file:
         write_mo(file, messages)
     monkeypatch.setattr(language, "CATALOGS", tmp_path)

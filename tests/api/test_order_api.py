@@ -153,3 +153,13 @@ def test_prices_are_in_the_currency_the_crew_chose(client, job, order):
     )
     assert refused.status_code == 422
     assert refused.json()["faults"][0]["message"] == "Write a currency by its three letters, like USD."
+
+
+def test_a_sign_that_paper_has_no_letter_for_is_written_in_letters(client, job, order):
+    """Fonts of PDF have no rupee sign; a question mark before a figure could be anything."""
+    make(client, job, {"edit": "set-stock", "stock": {"stock": {"2x4": {"144": 4.55}}, "currency": "INR"}})
+    assert order()["cost"] == "₹59.15"
+    paper = PdfDocument(client.get(f"/api/jobs/{job}/order.pdf").content)
+    drawn = paper[0].get_textpage().get_text_bounded().replace("\N{NO-BREAK SPACE}", " ")
+    assert "INR 59.15" in drawn
+    assert "?" not in drawn

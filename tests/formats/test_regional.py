@@ -1,11 +1,11 @@
 """Dates and money as a language writes them, in a file of an order too."""
 
-from datetime import date, datetime
+from datetime import date
 from fractions import Fraction
 
 import pytest
 
-from bluff.formats.regional import money, written_date, written_time
+from bluff.formats.regional import money, written_date
 from bluff.views.language import LANGUAGE, MADE_UP
 
 
@@ -36,5 +36,7 @@ def test_a_price_keeps_the_places_it_has(reads):
     assert money(Fraction(9), "CAD") == "CA$9.00"
 
 
-def test_times_are_those_of_the_day(reads):
-    assert written_time(datetime(2026, 5, 6, 15, 5)).split() == ["3:05", "PM"]
+def test_letters_stand_for_a_sign_where_the_language_has_it(reads):
+    assert money(Fraction(9), "INR", in_letters=True) == "INR\N{NO-BREAK SPACE}9.00"
+    reads("es")
+    assert money(Fraction(9), "INR", in_letters=True) == "9,00\N{NO-BREAK SPACE}INR"

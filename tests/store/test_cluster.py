@@ -13,8 +13,8 @@ from refusals import refused
 
 
 @pytest.fixture
-def cluster(tmp_path):
-    cluster = Cluster(tmp_path / "postgres", durable=False)
+def cluster(own_directory):
+    cluster = Cluster(own_directory / "postgres", durable=False)
     yield cluster
     cluster.stop()
 
@@ -90,7 +90,7 @@ def test_the_role_that_uses_the_database_may_do_nothing_else(cluster):
             connection.execute("COPY (SELECT 1) TO PROGRAM 'true'")
 
 
-def test_what_an_older_bluff_kept_under_another_role_is_handed_over(cluster, tmp_path):
+def test_what_an_older_bluff_kept_under_another_role_is_handed_over(cluster, own_directory):
     """Made, migrated and used by the role that may do anything, as it was before there was another."""
     cluster.start()
     old = cluster.maker_url()
@@ -103,7 +103,7 @@ def test_what_an_older_bluff_kept_under_another_role_is_handed_over(cluster, tmp
         connection.execute("INSERT INTO crew (name) VALUES ('Ours')")
     cluster.stop()
     url = cluster.start()
-    backup = tmp_path / "bluff.backup"
+    backup = own_directory / "bluff.backup"
     write_backup(url, backup)
     with psycopg.connect(url) as connection:
         assert connection.execute(RIGHTS).fetchone() == (False,) * 5
@@ -115,8 +115,8 @@ def test_what_an_older_bluff_kept_under_another_role_is_handed_over(cluster, tmp
     assert cluster.start() == url
 
 
-def test_the_product_never_turns_durability_off(tmp_path):
-    durable = Cluster(tmp_path / "postgres")
+def test_the_product_never_turns_durability_off(own_directory):
+    durable = Cluster(own_directory / "postgres")
     try:
         with psycopg.connect(durable.start()) as connection:
             assert connection.execute("SHOW fsync").fetchone() == ("on",)
@@ -132,12 +132,12 @@ def test_data_that_cannot_be_started_says_where_its_log_is(cluster):
         cluster.start()
 
 
-def test_a_throwaway_cluster_leaves_nothing_behind(tmp_path, monkeypatch):
-    monkeypatch.setattr(tempfile, "tempdir", str(tmp_path))
+def test_a_throwaway_cluster_leaves_nothing_behind(own_directory, monkeypatch):
+    monkeypatch.setattr(tempfile, "tempdir", str(own_directory))
     with throwaway_cluster() as url:
         assert answers(url)
-        assert [*tmp_path.iterdir()]
-    assert not [*tmp_path.iterdir()]
+        assert [*own_directory.iterdir()]
+    assert not [*own_directory.iterdir()]
 
 
 def test_migrations_are_applied_once(database_url):
@@ -147,8 +147,8 @@ def test_migrations_are_applied_once(database_url):
 
 
 @pytest.mark.skipif(os.geteuid() != 0, reason="only root keeps its home from the database's user")
-def test_the_databases_user_is_let_through_a_closed_directory(tmp_path):
-    closed = tmp_path / "closed"
+def test_the_databases_user_is_let_through_a_closed_directory(own_directory):
+    closed = own_directory / "closed"
     closed.mkdir(mode=0o700)
     cluster = Cluster(closed / "postgres", durable=False)
     try:

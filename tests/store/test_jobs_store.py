@@ -257,8 +257,8 @@ def test_of_one_change_asked_for_many_times_at_once_one_is_made(jobs):
         assert {one.revision for one in undone} == {2}
 
 
-def test_a_database_that_is_away_is_said_at_once_and_found_again(tmp_path):
-    cluster = Cluster(tmp_path / "cluster", durable=False)
+def test_a_database_that_is_away_is_said_at_once_and_found_again(own_directory):
+    cluster = Cluster(own_directory / "cluster", durable=False)
     url = cluster.start()
     migrate(url)
     try:

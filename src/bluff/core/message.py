@@ -12,10 +12,12 @@ A template stands in the code as it reads in English, and catalogs of other lang
     An argument as it is: a mark, a size, a count, or another message.
 ``{name:length}``, ``{name:fine}``, ``{name:feet}``, ``{name:spacing}``, ``{name:pitch}``
     A length as a tape reads, to the 16th or to the 32nd, or as a plan writes it; the distance between studs; a slope.
-``{name:aloud}``, ``{name:aloud_feet}``, ``{name:spelled}``
+``{name:aloud}``, ``{name:aloud_feet}``
     A tape's reading as it is called out, in inches all along or in feet and inches.
-``{jack}``, ``{jack:many}``, ``{jack:a}``
-    A piece by its role, as the crew calls it: one, more than one, or one with its article.
+``{name:spelled}``
+    A whole number in English words; a catalog has it in digits.
+``{jack}``, ``{jack:many}``, ``{jack:a}``, ``{jack:usual}``
+    A piece by its role, as the crew calls it: one, more than one, one with its article; one as it is usually called.
 ``{name:one}``, ``{name:many}``, ``{name:a}``
     A piece whose role is an argument.
 

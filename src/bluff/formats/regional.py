@@ -1,24 +1,34 @@
 """Dates and money as the language that is read right now writes them."""
 
-from datetime import date, datetime
+from datetime import date
 from decimal import Decimal
 from fractions import Fraction
 
 from babel import Locale, UnknownLocaleError
-from babel.dates import format_date, format_time
+from babel.dates import format_date
 from babel.numbers import format_currency
 
 from bluff.formats.prices import format_price
 from bluff.views.language import ENGLISH, LANGUAGE
 
 
-def money(amount: Fraction, currency: str) -> str:
-    """An amount with its currency, with the decimals the currency has, or as many as a price needs.
+def money(amount: Fraction, currency: str, *, in_letters: bool = False) -> str:
+    """An amount with its currency, to the cent or to as many places as a price has.
 
-    >>> money(Fraction("1234.5"), "USD"), money(Fraction("0.8125"), "EUR")
-    ('$1,234.50', '€0.8125')
+    Args:
+        amount: How much.
+        currency: By its letters (ISO 4217).
+        in_letters: Whether they stand in place of its sign.
+
+    >>> money(Fraction("1234.5"), "USD"), money(Fraction("0.8125"), "EUR"), money(Fraction(9), "INR", in_letters=True)
+    ('$1,234.50', '€0.8125', 'INR\xa09.00')
     """
-    return format_currency(Decimal(format_price(amount)), currency, locale=_locale(), decimal_quantization=False)
+    locale = _locale()
+    pattern = locale.currency_formats["standard"].pattern
+    if in_letters:
+        pattern = pattern.replace("¤", "¤¤\N{NO-BREAK SPACE}" if pattern.startswith("¤") else "¤¤")
+    exact = Decimal(format_price(amount))
+    return format_currency(exact, currency, pattern, locale, currency_digits=False, decimal_quantization=False)
 
 
 def written_date(day: date, *, weekday: bool = False) -> str:
@@ -28,15 +38,6 @@ def written_date(day: date, *, weekday: bool = False) -> str:
     ('May 6, 2026', 'Wednesday, May 6, 2026')
     """
     return format_date(day, "full" if weekday else "long", locale=_locale())
-
-
-def written_time(moment: datetime) -> str:
-    """A time of day.
-
-    >>> written_time(datetime(2026, 5, 6, 15, 5))
-    '3:05\u202fPM'
-    """
-    return format_time(moment, "short", locale=_locale())
 
 
 def _locale() -> Locale:

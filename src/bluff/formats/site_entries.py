@@ -19,7 +19,7 @@ WallName: TypeAlias = Annotated[StrictStr, Field(min_length=1, max_length=60)]
 
 
 class EntryFile(FileModel):
-    """Something said on the site: when, and a key made up by the sender, under which it is kept once.
+    """A site entry: when it was made, and a key made up by the sender, under which it is kept once.
 
     `at` is what the phone's clock showed. `age` is how many milliseconds have passed since by its monotonic clock,
     which is not set, and `after` the server's time as the phone knew it: both correct a clock that was set meanwhile.

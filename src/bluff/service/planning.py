@@ -81,7 +81,10 @@ class Wanted:
     @classmethod
     def from_data(cls, data: dict[str, Any]) -> "Wanted":
         aim = Aim(By(data["by"]), Fraction(data["handling"]))
-        return cls(aim, data["seconds"], data.get("is_from_scratch", True), data.get("breaks", False))
+        # A run may wait since before the key was called so.
+        return cls(
+            aim, data["seconds"], data.get("is_from_scratch", data.get("is_anew", True)), data.get("breaks", False)
+        )
 
 
 @dataclass(frozen=True, slots=True, eq=False)

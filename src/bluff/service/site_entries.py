@@ -17,15 +17,15 @@ from bluff.store.site import SiteRow
 
 
 def keep_entries(
-    site: Site, cuttings: Cuttings, job: UUID, said: Sequence[AnyEntry], clock: PhoneClock
+    site: Site, cuttings: Cuttings, job: UUID, entries: Sequence[AnyEntry], clock: PhoneClock
 ) -> dict[UUID, Message]:
     """Keep site entries of a job; one that does not fit keeps none of the others from being kept.
 
     Args:
-        site: Of the person who said it.
+        site: Of the person who made them.
         cuttings: Theirs.
         job: Of which job.
-        said: What, in order.
+        entries: In order.
         clock: Of the phone it comes from, when it was sent.
 
     Returns:
@@ -35,10 +35,10 @@ def keep_entries(
         NotAllowed: The account may only view.
         NotFound: The crew has no such job.
     """
-    times = _times(said, clock)
+    times = _times(entries, clock)
     refused: dict[UUID, Message] = {}
     kept: list[SiteRow] = []
-    for one in said:
+    for one in entries:
         try:
             if not isinstance(one, CutEntry):
                 kept.append(_row(one, times[one.key]))
@@ -46,16 +46,18 @@ def keep_entries(
             refused[one.key] = error.message
     refused |= site.keep(job, kept)
     cuts = [
-        CutRow(one.key, one.board, one.name, one.is_done, times[one.key]) for one in said if isinstance(one, CutEntry)
+        CutRow(one.key, one.board, one.name, one.is_done, times[one.key])
+        for one in entries
+        if isinstance(one, CutEntry)
     ]
     return refused | _cut(cuttings, job, cuts)
 
 
-def _times(said: Sequence[AnyEntry], clock: PhoneClock) -> dict[UUID, datetime]:
+def _times(entries: Sequence[AnyEntry], clock: PhoneClock) -> dict[UUID, datetime]:
     """When each was made, in the order the phone has them: whatever its clock did, none is before the one before it."""
     times: dict[UUID, datetime] = {}
     latest: datetime | None = None
-    for one in said:
+    for one in entries:
         age = None if one.age is None else timedelta(milliseconds=one.age)
         when = clock.right(one.at, age=age, after=one.after)
         latest = when if latest is None else max(latest, when)
@@ -79,39 +81,39 @@ def _cut(cuttings: Cuttings, job: UUID, cuts: Sequence[CutRow]) -> dict[UUID, Me
     return refused
 
 
-def _row(said: MarkEntry | TickEntry | ReadingEntry | NoteEntry, at: datetime) -> SiteRow:
-    match said:
+def _row(entry: MarkEntry | TickEntry | ReadingEntry | NoteEntry, at: datetime) -> SiteRow:
+    match entry:
         case MarkEntry():
             return SiteRow(
-                key=said.key,
+                key=entry.key,
                 kind="mark",
                 made_at=at,
-                wall=said.wall,
-                about=said.mark,
-                plate=said.plate,
-                revision=said.revision,
-                is_done=said.is_done,
-                hook=said.hook and said.hook.value,
+                wall=entry.wall,
+                about=entry.mark,
+                plate=entry.plate,
+                revision=entry.revision,
+                is_done=entry.is_done,
+                hook=entry.hook and entry.hook.value,
             )
         case TickEntry():
             return SiteRow(
-                key=said.key,
+                key=entry.key,
                 kind="tick",
                 made_at=at,
-                wall=said.wall,
-                about=said.work,
-                is_done=said.is_done,
-                hands=said.hands,
+                wall=entry.wall,
+                about=entry.work,
+                is_done=entry.is_done,
+                hands=entry.hands,
             )
         case ReadingEntry():
             return SiteRow(
-                key=said.key,
+                key=entry.key,
                 kind="reading",
                 made_at=at,
-                wall=said.wall,
-                about=said.check,
-                measure=said.measure,
-                value=inches(said.value),
-                read_by=said.read_by,
+                wall=entry.wall,
+                about=entry.check,
+                measure=entry.measure,
+                value=inches(entry.value),
+                read_by=entry.read_by,
             )
-    return SiteRow(key=said.key, kind="note", made_at=at, wall=said.wall, about=said.piece, words=said.words)
+    return SiteRow(key=entry.key, kind="note", made_at=at, wall=entry.wall, about=entry.piece, words=entry.words)

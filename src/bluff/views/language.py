@@ -21,13 +21,13 @@ CATALOGS = Path(__file__).resolve().parents[1] / "languages"
 _DOMAIN = "bluff"
 
 LANGUAGE: ContextVar[str] = ContextVar("language", default=ENGLISH)
-"""The language of whoever reads what is made right now."""
+"""The language of the person who reads what is made right now."""
 
 
 @cache
 def languages() -> tuple[str, ...]:
     """The languages there are, by their tags, English first."""
-    return (ENGLISH, *sorted(found.parts[-3] for found in CATALOGS.glob(f"*/LC_MESSAGES/{_DOMAIN}.mo")))
+    return (ENGLISH, *sorted(found.parts[-3] for found in CATALOGS.glob(f"*/LC_MESSAGES/{_DOMAIN}.po")))
 
 
 @cache

@@ -11,7 +11,7 @@ from bluff.core.errors import SettingError
 from bluff.core.job.edit import RenameJob, SetWays
 from bluff.core.job.job import Job
 from bluff.core.job.ways import JobWays
-from bluff.core.job.words import PRESETS, USUAL, Word, Words
+from bluff.core.job.words import PRESET_NAMES, PRESETS, USUAL, Word, Words
 from bluff.core.message import message
 from bluff.core.phrase.typed import read_line
 from bluff.formats.framed import framed_wall
@@ -152,6 +152,10 @@ def test_a_letter_two_pieces_would_share_is_refused_where_it_is_chosen(said, pie
     # A job that has it already stays readable, and what else changes is made.
     old = Job("letters", JobWays(words=Words(said)))
     assert apply(old, RenameJob("renamed")).name == "renamed"
+
+
+def test_every_preset_has_a_name():
+    assert list(PRESET_NAMES) == list(PRESETS)
 
 
 @pytest.mark.parametrize("region", PRESETS)

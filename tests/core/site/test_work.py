@@ -3,8 +3,9 @@
 import pytest
 
 from bluff.core.crew.order import build_order
-from bluff.core.crew.packs import prefab
+from bluff.core.crew.packs import PackPlace, prefab
 from bluff.core.frame import frame
+from bluff.core.job.schools import End
 from bluff.core.site.raising import raising
 from bluff.core.site.steps import framing_steps
 from bluff.core.site.work import Stage, Task, Work, WorkKind, lumber_of, pack_work, read_work, work_begun
@@ -35,6 +36,11 @@ def test_work_is_read_from_its_text_and_called_by_what_it_is(text, called):
 def test_what_is_no_work_goes_by_its_text(text):
     assert not read_work(text).is_known
     assert Reader().say(read_work(text).called) == text
+
+
+def test_the_place_of_a_pack_is_called_as_on_the_screen():
+    place = read_work("pack/corner A start").called
+    assert dict(place.arguments)["place"] == PackPlace("A", end=End.START).called
 
 
 def test_all_there_is_to_tick_on_a_wall_is_known():

@@ -6722,6 +6722,8 @@ export interface components {
          */
         SpacerLine: {
             kind: components["schemas"]["Spacer"];
+            /** Name */
+            name: string;
             thickness: components["schemas"]["bluff__views__lengths__Figure"];
             depth: components["schemas"]["bluff__views__lengths__Figure"];
             length: components["schemas"]["bluff__views__lengths__Figure"];

@@ -21,7 +21,7 @@ export function Shell() {
   const { isOut } = useAway();
   useEffect(() => setSpeaker(session ?? null), [session]);
   useEffect(() => {
-    // Chosen on another device, or by whoever signed in just now.
+    // Chosen on another device, or by the person who signed in just now.
     if (session && isInAnotherLanguage()) window.location.reload();
   }, [session]);
   return (

@@ -50,17 +50,6 @@ function Size({ size }: { size: string }) {
   );
 }
 
-function spacerName(kind: Bench["spacers"][number]["kind"], header: string): string {
-  switch (kind) {
-    case "spacer":
-      return t`${header} spacer`;
-    case "foam":
-      return t`${header} foam`;
-    case "furring":
-      return t`${header} furring`;
-  }
-}
-
 /** What to cut for this wall: boards by section and length, and the header spacers besides. */
 export function CutList({ bench }: { bench: Bench }) {
   const words = useWords();
@@ -90,7 +79,7 @@ export function CutList({ bench }: { bench: Bench }) {
               </td>
               <td>
                 <Text fontSize="13px" color="faint" lineHeight="1.2">
-                  {row.roles.map((role) => words.name(role).toLowerCase()).join(", ")}
+                  {row.roles.map((role) => words.piece(role)).join(", ")}
                   {row.treated && <>, {t`treated`}</>}
                   <BevelSaid {...row} />
                 </Text>
@@ -110,7 +99,7 @@ export function CutList({ bench }: { bench: Bench }) {
               </td>
               <td>
                 <Text fontSize="13px" color="faint">
-                  {spacerName(row.kind, words.piece("header"))}
+                  {row.name}
                 </Text>
               </td>
             </tr>

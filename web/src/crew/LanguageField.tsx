@@ -3,7 +3,7 @@ import { useMutation } from "@tanstack/react-query";
 import { answered, client, type SignedIn } from "../api/client";
 import { SelectField } from "../app/SelectField";
 
-/** Which language Bluff speaks to somebody, on all their devices; there is nothing to choose of one. */
+/** The language a person reads, on all their devices; shown once there are two. */
 export function LanguageField({ you: { language, languages } }: { you: SignedIn }) {
   const change = useMutation({
     mutationFn: (chosen: string | null) =>
@@ -17,7 +17,7 @@ export function LanguageField({ you: { language, languages } }: { you: SignedIn 
       label={t`Language`}
       value={language ?? ""}
       choices={[
-        { value: "", label: t`The browser’s` },
+        { value: "", label: t`Same as the browser` },
         ...languages.map((tag) => ({ value: tag, label: nameOf(tag) })),
       ]}
       onChoose={(tag) =>
@@ -30,7 +30,7 @@ export function LanguageField({ you: { language, languages } }: { you: SignedIn 
   );
 }
 
-/** A language as those who speak it call it. */
+/** What a language is called in itself. */
 function nameOf(tag: string): string {
   return new Intl.DisplayNames([tag], { type: "language" }).of(tag) ?? tag;
 }

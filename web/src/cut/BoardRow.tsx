@@ -199,7 +199,7 @@ function PieceOnBoard({
   act: CuttingChange;
 }) {
   const words = useWords();
-  const name = cut.role === null ? t`spare` : words.name(cut.role).toLowerCase();
+  const name = cut.role === null ? t`spare` : words.piece(cut.role);
   const where = cut.wall === null ? name : `${cut.wall} ${name}`;
   // What is to be seen comes first, in the same words.
   const said = [

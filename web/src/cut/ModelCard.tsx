@@ -129,7 +129,7 @@ function Lines({ lines }: { lines: ScaleModel["lines"] }) {
             </td>
             <td>
               <Text fontSize="13px" color="faint" lineHeight="1.2">
-                {roles.map((role) => words.name(role).toLowerCase()).join(", ")}
+                {roles.map((role) => words.piece(role)).join(", ")}
                 {deep && (
                   <Trans>
                     , <Figure text={deep} /> deep

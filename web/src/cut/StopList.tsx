@@ -41,7 +41,7 @@ export function StopList({ cutting }: { cutting: Cutting }) {
                   </td>
                   <td>
                     <Text fontSize="13px" color="faint" lineHeight="1.2">
-                      {stop.roles.map((role) => words.name(role).toLowerCase()).join(", ")}
+                      {stop.roles.map((role) => words.piece(role)).join(", ")}
                       <BevelSaid {...stop} />
                       {stop.cut > 0 && stop.cut < stop.count && <>, {t`${stop.cut} cut`}</>}
                     </Text>

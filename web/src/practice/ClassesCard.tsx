@@ -10,6 +10,7 @@ import { ListTable } from "../app/ListTable";
 import { useNotices } from "../app/notices";
 import { Shown } from "../app/Shown";
 import { OneTimeLink } from "../crew/OneTimeLink";
+import { inPercent } from "../language/numbers";
 import { dateOnly } from "../language/when";
 import { anyNumber, lasted, useClasses, useClassResults, usePractice, type Whose } from "./usePractice";
 import { Wrongs } from "./Wrongs";
@@ -215,7 +216,7 @@ function Pupils({ found: { of, pupils } }: { found: ClassResults }) {
                 <td key={`${at + 1} ${level} ${seed}`}>
                   {result ? (
                     <>
-                      <Figure text={`${result.percent}`} fontSize="18px" fontWeight="700" /> %
+                      <Figure text={inPercent(result.percent)} fontSize="18px" fontWeight="700" />
                       <Text fontSize="13px" color="faint" lineHeight="1.2">
                         {lasted(result.seconds)}
                         {result.tries > 1 && <>, {t`${result.tries} times`}</>}

@@ -5,6 +5,7 @@ import { Link, useLocation, useParams } from "react-router";
 import type { Lesson, PupilResult } from "../api/client";
 import { Figure } from "../app/Figure";
 import { Shown } from "../app/Shown";
+import { inPercent } from "../language/numbers";
 import { SheetOnDeck } from "./SheetOnDeck";
 import { classSource } from "./source";
 import { lasted, useLesson } from "./usePractice";
@@ -131,7 +132,7 @@ function Came({ result }: { result: PupilResult | undefined }) {
   if (!result) return null;
   return (
     <Box w="130px">
-      <Figure text={`${result.percent}`} fontSize="20px" fontWeight="700" /> %
+      <Figure text={inPercent(result.percent)} fontSize="20px" fontWeight="700" />
       <Text color="faint" fontSize="13px">
         {[t`in ${lasted(result.seconds)}`, result.tries > 1 && t`${result.tries} times`]
           .filter(Boolean)

@@ -8,6 +8,7 @@ import { Figure } from "../app/Figure";
 import { SelectField } from "../app/SelectField";
 import { Shown } from "../app/Shown";
 import { useMay } from "../app/session";
+import { inPercent } from "../language/numbers";
 import { ClassesCard } from "./ClassesCard";
 import { ownSource } from "./source";
 import { addressOf, anyNumber, lasted, usePractice, useStandards, whoseOf } from "./usePractice";
@@ -88,13 +89,13 @@ function LevelRow({
         </Text>
       </Box>
       <Box w="150px" flexShrink="0">
-        {tries === 0 ? (
+        {best_percent === null ? (
           <Text color="faint" fontSize="14px">{t`Not done yet`}</Text>
         ) : (
           <>
             <Flex align="baseline" gap="1">
-              <Figure text={`${best_percent}`} fontSize="22px" fontWeight="700" />
-              <Text fontSize="14px">{t`% at best`}</Text>
+              <Figure text={inPercent(best_percent)} fontSize="22px" fontWeight="700" />
+              <Text fontSize="14px">{t`at best`}</Text>
             </Flex>
             <Text color="faint" fontSize="13px">
               {tries === 1 ? t`once` : t`${tries} times`}
@@ -165,7 +166,7 @@ function Lately({ recent, search }: { recent: Practice["recent"]; search: URLSea
             </Text>
             <Text color="faint" fontSize="14px" whiteSpace="nowrap">
               <Trans>
-                <Figure text={`${percent}`} fontWeight="700" color="ink" /> % in {lasted(seconds)}
+                <Figure text={inPercent(percent)} fontWeight="700" color="ink" /> in {lasted(seconds)}
               </Trans>
             </Text>
             <Link

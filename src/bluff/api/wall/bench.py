@@ -22,7 +22,7 @@ from bluff.core.job.words import Words
 from bluff.core.measure.length import Length, to_inches
 from bluff.core.message import message
 from bluff.core.plan.placing import wall_span
-from bluff.core.takeoff.cut_list import CutRow, Spacer, SpacerRow, spacer_list
+from bluff.core.takeoff.cut_list import SPACER_NAMES, CutRow, Spacer, SpacerRow, spacer_list
 from bluff.core.takeoff.cut_list import cut_list as cut_rows
 from bluff.core.wall.marks import BURNED_INCH
 from bluff.core.wall.member import Role
@@ -32,7 +32,7 @@ from bluff.formats.job_file import OpeningFile, WallFile
 from bluff.service.framings import counted, framing, framings
 from bluff.service.job_state import JobState
 from bluff.views.lengths import Figure, figure
-from bluff.views.reader import reader
+from bluff.views.reader import Reader, reader
 from bluff.views.sums import NamedSum, named_sum
 
 router = APIRouter(prefix="/api/jobs", tags=["jobs"])
@@ -57,6 +57,7 @@ class SpacerLine(TypedDict):
     """Spacers of headers alike: panels, foam or furring."""
 
     kind: Spacer
+    name: str
     thickness: Figure
     depth: Figure
     length: Figure
@@ -179,7 +180,7 @@ def bench_view(state: JobState, wall_id: str, hook: End | None, burn: bool) -> B
         "burned": to_inches(held.burned),
         "snap_out": None if plan.is_level else _snap_out(snap_out(plan), standard.words),
         "cut_list": [_cut_line(row) for row in cut],
-        "spacers": [_spacer_line(row) for row in spacer_list([framed])],
+        "spacers": [_spacer_line(row, reader(standard.words)) for row in spacer_list([framed])],
         "findings": severities(counted(framed)),
     }
 
@@ -211,9 +212,10 @@ def _cut_line(row: CutRow) -> CutLine:
     }
 
 
-def _spacer_line(row: SpacerRow) -> SpacerLine:
+def _spacer_line(row: SpacerRow, reads: Reader) -> SpacerLine:
     return {
         "kind": row.spacer,
+        "name": reads.say(SPACER_NAMES[row.spacer]),
         "thickness": figure(row.thickness),
         "depth": figure(row.depth),
         "length": figure(row.length),

@@ -64,7 +64,9 @@ def purpose(
         takes=say(said.takes),
         gives=say(said.gives),
         without=say(said.without),
-        elsewhere=[CalledElsewhere(name=name, by=by) for name, by in called_elsewhere(member.role, words).items()],
+        elsewhere=[
+            CalledElsewhere(name=name, by=[*map(say, by)]) for name, by in called_elsewhere(member.role, words).items()
+        ],
         carries=_ids(path.carries),
         down=_ids(path.down),
     )

@@ -1,7 +1,6 @@
 """The ways of framing as a form: every row that applies, what holds, where that was set.
 
-Bench shows a wall's and an opening's, Standards the whole job's. Names stand in Bluff's own words, as labels do; a
-screen puts them in the crew's.
+Bench shows a wall's and an opening's, Standards the whole job's.
 """
 
 from collections.abc import Callable, Sequence
@@ -105,14 +104,16 @@ def _matters(row: Row, opening: Opening) -> bool:
 def _groups(standard: Standard, levels: Levels, follows: Message, matters: Callable[[Row], bool]) -> list[WaysGroup]:
     here, ways = levels[0]
     say = reader(standard.words).say
-    said_at = whence(levels)
+    set_at = whence(levels)
+
+    def viewed(row: Row) -> WayView:
+        at = set_at.get(row.key)
+        return _view(row, row.read(standard), at and say(at), say(follows) if at == here else None, say)
+
     groups = []
     for group in GROUPS:
         rows = [
-            _view(row, row.read(standard), at and say(at), say(follows) if at == here else None, say)
-            for row in group.rows
-            for at in (said_at.get(row.key),)
-            if row.key in ways.names() and row.is_asked(standard) and matters(row)
+            viewed(row) for row in group.rows if row.key in ways.names() and row.is_asked(standard) and matters(row)
         ]
         if rows:
             groups.append(WaysGroup(key=group.keys[0], name=say(group.name), rows=rows))

@@ -9,7 +9,7 @@ from collections import Counter, defaultdict
 from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass
 from enum import StrEnum
-from typing import NamedTuple
+from typing import NamedTuple, Self
 
 from bluff.core.job.schools import End, Line
 from bluff.core.measure.length import Length
@@ -78,6 +78,17 @@ class PackPlace(NamedTuple):
     def __str__(self) -> str:
         """As files and keys write it."""
         return " ".join(part for part in self if part)
+
+    @classmethod
+    def read(cls, text: str) -> Self:
+        """A place as files and keys write it.
+
+        >>> PackPlace.read("A W1 start") == PackPlace("A", "W1", End.START)
+        True
+        """
+        wall, *rest = text.split(" ")
+        end = End(rest.pop()) if rest and rest[-1] in set(End) else None
+        return cls(wall, " ".join(rest) or None, end)
 
     @property
     def called(self) -> Message:

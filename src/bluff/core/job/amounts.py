@@ -365,7 +365,7 @@ class Rates:
     Args:
         cut: A cut at the saw.
         piece: A piece set and nailed.
-        opening: Besides its pieces, for its header and its pack.
+        opening: On top of its pieces, for its header and its pack.
         plate: A foot of wall laid out on its plates.
         sheet: A sheet nailed on.
         raising: A wall raised, plumbed and braced, by all who lift it together.
@@ -375,7 +375,7 @@ class Rates:
 
     cut: Number = part(Fraction(0), "Minutes a cut", "At the saw; 0 until somebody says.")
     piece: Number = part(Fraction(0), "Minutes a piece", "Set and nailed.")
-    opening: Number = part(Fraction(0), "Minutes an opening", "Besides its pieces: {header} and packs nailed up.")
+    opening: Number = part(Fraction(0), "Minutes an opening", "On top of its pieces: {header} and packs nailed up.")
     plate: Number = part(Fraction(0), "Minutes a foot", "Of plate, laid out and marked.")
     sheet: Number = part(Fraction(0), "Minutes a sheet", "Set and nailed.")
     raising: Number = part(Fraction(0), "Minutes a raising", "By all who lift it together, until it is braced.")

@@ -55,7 +55,7 @@ class HeaderLoads:
     """
 
     dead: Number = part(Fraction(0), "Dead, lb a foot", "On the {header}, as the drawings give it; 0 until they do.")
-    live: Number = part(Fraction(0), "Live, lb a foot", "On the {header}, besides.")
+    live: Number = part(Fraction(0), "Live, lb a foot", "Also on the {header}.")
     live_is: LoadTime = part(LoadTime.FLOOR, "Live load is")
     roof: Number = part(
         Fraction(0),

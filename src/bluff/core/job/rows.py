@@ -35,7 +35,7 @@ from bluff.core.job.header import TWO_FACED, Header, HeaderKind, Source, usual_h
 from bluff.core.job.schools import CeilingBacking, OpeningKind, StudKind
 from bluff.core.job.standard import Standard
 from bluff.core.job.wood import USUAL_WOODS, WoodKind, read_wood
-from bluff.core.job.words import PRESETS, USUAL, Word, Words
+from bluff.core.job.words import PRESET_NAMES, PRESETS, USUAL, Word, Words
 from bluff.core.measure.clock import Clock, format_clock, parse_clock
 from bluff.core.measure.length import (
     Length,
@@ -47,7 +47,7 @@ from bluff.core.measure.length import (
     parse_spacing,
 )
 from bluff.core.measure.lumber import STUDS, Lumber, lumber
-from bluff.core.message import OR, Message, listed, message
+from bluff.core.message import EMPTY, OR, Message, listed, message
 
 
 @dataclass(frozen=True, slots=True)
@@ -358,6 +358,7 @@ def _boards() -> list[Row]:
 
 def _woods() -> list[Row]:
     when = message("Bending, shear, bearing, stiffness in millions, and the source of the figures.")
+    # Where such figures are from is read in the language; what a crew types as the source of its own stays as typed.
     usual = {
         wood.kind: message("{figures}, usual tables; check the stamp", figures=wood.figures) for wood in USUAL_WOODS
     }
@@ -397,18 +398,11 @@ OWN_WORDS = "own"
 """What the row of words says where they are those of no region."""
 
 
-_PRESETS = (
-    option("Usual", "Usual"),
-    option("Trimmers and soles", "Trimmers and soles"),
-    option("Britain and Ireland", "Britain and Ireland"),
-    option("Australia", "Australia"),
-    option("New Zealand", "New Zealand"),
-)
-
-
 def _words() -> list[Row]:
     """The words of a region, then each piece's name, and its letter where one is written for it."""
-    presets = Asked(message("Words of"), options=_PRESETS)
+    presets = Asked(
+        message("Words of"), options=tuple(Option(name, called, EMPTY) for name, called in PRESET_NAMES.items())
+    )
     rows = [
         Row(
             "words",

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from functools import cache, lru_cache
 
 from bluff.core.errors import SettingError
-from bluff.core.message import message
+from bluff.core.message import Message, message
 
 
 @dataclass(frozen=True, slots=True)
@@ -171,10 +171,10 @@ class Words:
         return next((word for role, word in self.said if role == piece), Word())
 
 
-def kind_of(piece: str) -> str | None:
-    """What a piece is a kind of: `cripple` of `top_cripple`, None of what is a kind of nothing."""
+def kind_of(piece: str) -> tuple[str, str] | None:
+    """Which kind a piece is, and of what: `top` and `cripple` of `top_cripple`; None of what is a kind of nothing."""
     kind, _, base = piece.rpartition("_")
-    return base if kind and base in USUAL else None
+    return (kind, base) if kind and base in USUAL else None
 
 
 # Asked for every mark of a walk and every cut of a job.
@@ -185,16 +185,18 @@ def _name(words: Words, piece: str) -> str:
         return piece.replace("_", " ")
     if name := words.of(piece).name:
         return name
-    base = kind_of(piece)
-    return usual.name.replace(USUAL[base].name, words.name(base)) if base else usual.name
+    if kind := kind_of(piece):
+        which, base = kind
+        return f"{which} {words.name(base)}"
+    return usual.name
 
 
 @lru_cache(maxsize=1024)
 def _letter(words: Words, piece: str) -> str | None:
     if letter := words.of(piece).letter:
         return letter
-    if base := kind_of(piece):
-        return words.letter(base)
+    if kind := kind_of(piece):
+        return words.letter(kind[1])
     usual = USUAL.get(piece)
     return usual.letter if usual else None
 
@@ -242,12 +244,13 @@ def usual_names() -> Iterator[str]:
 @cache
 def usual_name(piece: str, form: str = "") -> str:
     """What a piece is usually called, in a form of a template: `many`, with an article (`a`), or one of it."""
-    name = USUAL[piece].name
-    called = with_article(name) if form == "a" else plural_of(name) if form == "many" else name
-    if not (base := kind_of(piece)):
-        return called
-    field = f"{{{base}:many}}" if form == "many" else f"{{{base}}}"
-    return called.replace(plural_of(USUAL[base].name) if form == "many" else USUAL[base].name, field)
+    if kind := kind_of(piece):
+        which, base = kind
+        name, many = f"{which} {{{base}}}", f"{which} {{{base}:many}}"
+    else:
+        name = USUAL[piece].name
+        many = plural_of(name)
+    return many if form == "many" else with_article(name) if form == "a" else name
 
 
 def _words(**names: str) -> Words:
@@ -293,3 +296,12 @@ PRESETS: Mapping[str, Words] = {
     ),
 }
 """Words of some regions, to start from."""
+
+PRESET_NAMES: Mapping[str, Message] = {
+    "Usual": message("Usual"),
+    "Trimmers and soles": message("Trimmers and soles"),
+    "Britain and Ireland": message("Britain and Ireland"),
+    "Australia": message("Australia"),
+    "New Zealand": message("New Zealand"),
+}
+"""What the presets are called."""

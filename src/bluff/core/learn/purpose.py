@@ -6,7 +6,7 @@ Written for somebody who lays out a first wall: two or three short sentences a p
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from bluff.core.job.words import PRESETS, Words
+from bluff.core.job.words import PRESET_NAMES, PRESETS, Words
 from bluff.core.message import Message, message
 from bluff.core.wall.member import Role
 
@@ -155,14 +155,14 @@ PURPOSES: Mapping[Role, Purpose] = {
 """By role. Source: docs/rules.md, What each piece is for."""
 
 
-def called_elsewhere(role: Role, words: Words) -> dict[str, list[str]]:
+def called_elsewhere(role: Role, words: Words) -> dict[str, list[Message]]:
     """What a piece is called by others, where it is not this crew's word, and who they are.
 
-    >>> called_elsewhere(Role.BLOCK, Words())
-    {'nogging': ['Britain and Ireland', 'Australia'], 'nog': ['New Zealand']}
+    >>> list(called_elsewhere(Role.BLOCK, Words()))
+    ['nogging', 'nog']
     """
-    called: dict[str, list[str]] = {}
+    called: dict[str, list[Message]] = {}
     for whose, other in PRESETS.items():
         if (name := other.name(role)) != words.name(role):
-            called.setdefault(name, []).append(whose)
+            called.setdefault(name, []).append(PRESET_NAMES[whose])
     return called

@@ -401,7 +401,7 @@ def _what_called(topic: str, role: Role, random: Random, standard: Standard) -> 
     own = {other for other in PURPOSES if other is not role and words.name(other) != name}
     names = [_piece(role), *map(_piece, random.sample(sorted(own), _CHOICES - 1))]
     random.shuffle(names)
-    whose = listed([message("{region}", region=region) for region in elsewhere[name]])
+    whose = listed(elsewhere[name])
     return Question(
         topic,
         message("Elsewhere ({whose}) this piece is called “{name}”. What is it called here?", whose=whose, name=name),

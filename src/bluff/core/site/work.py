@@ -3,7 +3,7 @@
 A tick is kept, and sent, under the text of its `Work`, which `read_work` reads: ``framed``, ``step/kings``.
 """
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 
@@ -101,50 +101,37 @@ class Work:
     @property
     def is_known(self) -> bool:
         """Whether there is such work on any wall."""
-        match self.kind:
-            case WorkKind.STAGE:
-                return self.which in _STAGES
-            case WorkKind.BEGUN:
-                return self.which in set(Task)
-            case WorkKind.STEP:
-                return self.which in STEP_NAMES
-            case WorkKind.RAISE:
-                return self.which in RAISE_NAMES
-            case WorkKind.PACK:
-                return self._pack is not None
-            case WorkKind.LUMBER:
-                return bool(self.which)
+        return self._named is not None
 
     @property
     def called(self) -> Message:
         """What the log calls it; what is not known any more goes by its text."""
-        if not self.is_known:
-            return message("{work}", work=str(self))
-        match self.kind:
-            case WorkKind.STAGE:
-                return _STAGES[self.which]
-            case WorkKind.BEGUN:
-                return message("Started: {task}", task=Task(self.which).called)
-            case WorkKind.STEP:
-                return STEP_NAMES[self.which]
-            case WorkKind.RAISE:
-                return message("Raising: {what}", what=RAISE_NAMES[self.which])
-            case WorkKind.PACK:
-                kind, place = self._pack or (PackKind.CORNER, self.which)
-                return message("Prebuilt: {pack}, {place}", pack=kind.called, place=place)
-            case WorkKind.LUMBER:
-                return message("Lumber on site for: {walls}", walls=self.which)
+        return self._named or message("{work}", work=str(self))
 
     @property
-    def _pack(self) -> tuple[PackKind, str] | None:
-        return next(
-            (
-                (kind, place)
-                for kind in PackKind
-                if (place := self.which.removeprefix(f"{kind} ")) not in ("", self.which)
-            ),
-            None,
-        )
+    def _named(self) -> Message | None:
+        match self.kind:
+            case WorkKind.STAGE:
+                return _STAGES.get(self.which)
+            case WorkKind.BEGUN:
+                return message("Started: {task}", task=Task(self.which).called) if self.which in set(Task) else None
+            case WorkKind.STEP:
+                return STEP_NAMES.get(self.which)
+            case WorkKind.RAISE:
+                name = RAISE_NAMES.get(self.which)
+                return name and message("Raising: {what}", what=name)
+            case WorkKind.PACK:
+                return next(_prebuilt(self.which), None)
+            case WorkKind.LUMBER:
+                return message("Lumber on site for: {walls}", walls=self.which) if self.which else None
+
+
+def _prebuilt(which: str) -> Iterator[Message]:
+    """What the log calls a pack and its place, where the text is that of one."""
+    for kind in PackKind:
+        place = which.removeprefix(f"{kind} ")
+        if place and place != which:
+            yield message("Prebuilt: {pack}, {place}", pack=kind.called, place=PackPlace.read(place).called)
 
 
 def work_begun(task: Task) -> Work:

@@ -7,7 +7,7 @@ from itertools import groupby
 
 from bluff.core.message import message
 from bluff.formats.paper.page import MARGIN, Page, wrapped_height
-from bluff.formats.regional import written_date, written_time
+from bluff.formats.regional import written_date
 
 _SIZE = 10
 _GAP = 5
@@ -73,7 +73,7 @@ def draw_log(page: Page, rows: Sequence[LogRow]) -> None:
         if row.line is None:
             page.text(MARGIN, y - 4, row.day, 12, bold=True)
         else:
-            page.text(MARGIN + _WHEN, y, written_time(row.line.at), _SIZE)
+            page.text(MARGIN + _WHEN, y, f"{row.line.at:%H:%M}", _SIZE)
             page.text(MARGIN + _WALL, y, row.line.wall, _SIZE, bold=True)
             page.wrapped(MARGIN + _SAYS, y, row.line.says, _SIZE, width)
             page.text(page.right, y, row.line.name, _SIZE, align="right")

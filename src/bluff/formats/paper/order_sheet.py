@@ -1,6 +1,7 @@
 """The order on paper: quantity first, a load after the other, then what is ordered besides boards."""
 
 from collections.abc import Callable
+from fractions import Fraction
 from functools import partial
 from io import BytesIO
 
@@ -9,7 +10,7 @@ from reportlab.pdfgen.canvas import Canvas
 from bluff.core.crew.supply import SPECIAL, Load, OrderLine
 from bluff.core.message import EMPTY, Message, message, plural
 from bluff.formats.order_files import WholeOrder, without_price
-from bluff.formats.paper.page import MARGIN, Imprint, Page, Paper, fitting_size
+from bluff.formats.paper.page import MARGIN, Imprint, Page, Paper, fitting_size, is_printable
 from bluff.formats.prices import format_price
 from bluff.formats.regional import money
 from bluff.views.reader import reader
@@ -52,7 +53,7 @@ def _rows(whole: WholeOrder) -> list[_Row]:
         if len(whole.loads) > 1:
             rows.append(partial(_title, _load_called(number, load)))
         rows += [partial(_line, line, whole.currency) for line in load.lines]
-    cost = money(order.cost, whole.currency) if order.cost else ""
+    cost = _money(order.cost, whole.currency) if order.cost else ""
     missing = without_price(order.unpriced) if order.cost and order.unpriced else EMPTY
     boards = plural("{count} board", "{count} boards", count=sum(line.bought for line in order.lines))
     rows.append(partial(_total, boards, missing, cost, message("{pounds} lb", pounds=round(order.pounds))))
@@ -61,6 +62,11 @@ def _rows(whole: WholeOrder) -> list[_Row]:
     for one in order.supplies:
         rows.append(partial(_supply, one.count, say(one.what), say(one.because)))
     return rows
+
+
+def _money(amount: Fraction, currency: str) -> str:
+    written = money(amount, currency)
+    return written if is_printable(written) else money(amount, currency, in_letters=True)
 
 
 def _load_called(number: int, load: Load) -> Message:
@@ -100,7 +106,7 @@ def _line(line: OrderLine, currency: str, page: Page, y: float) -> None:
     page.text(_NOTES, y, said, fitting_size(said or "x", 10, _PRICE - _NOTES - 40))
     if line.price is not None and line.cost is not None:
         page.text(_PRICE, y, format_price(line.price), 11, align="right")
-        page.text(_COST, y, money(line.cost, currency), 11, align="right")
+        page.text(_COST, y, _money(line.cost, currency), 11, align="right")
     elif line.is_special:
         page.text(_COST, y, message("no price"), 10, align="right")
     page.text(_POUNDS, y, str(round(line.bought * line.pounds)), 11, align="right")

@@ -250,9 +250,19 @@ def _pieces(text: str, font: str, size: float) -> Iterator[_Piece]:
     yield _Piece(text[ends[-1] :], font, size, 0)
 
 
+def is_printable(text: str) -> bool:
+    """Whether the base fonts of every PDF reader have all its letters."""
+    return _printable(text) == _spaced(text)
+
+
 def _printable(text: str) -> str:
     """What the base fonts of every PDF reader can show; the rest becomes a question mark, not a blank."""
-    return text.encode("cp1252", "replace").decode("cp1252")
+    return _spaced(text).encode("cp1252", "replace").decode("cp1252")
+
+
+def _spaced(text: str) -> str:
+    """Text with a space those fonts have for the narrow one some languages put into numbers."""
+    return text.replace("\N{NARROW NO-BREAK SPACE}", "\N{NO-BREAK SPACE}")
 
 
 def columns(left: float, right: float, shares: Sequence[float], gutter: float = 16) -> list[tuple[float, float]]:

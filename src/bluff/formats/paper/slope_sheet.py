@@ -3,6 +3,7 @@
 from collections.abc import Sequence
 
 from bluff.core.crew.snap_out import SnapOut, snap_out
+from bluff.core.job.words import kind_of
 from bluff.core.measure.length import format_inches
 from bluff.core.message import EMPTY, follow, listed, message
 from bluff.core.takeoff.sloped_studs import SlopedStud, sloped_studs
@@ -65,8 +66,8 @@ def _table(page: Page, studs: Sequence[SlopedStud], place: tuple[float, float], 
         page.text(tabs[0], down, str(stud.number), size, align="right")
         whose = f" {stud.piece.opening}" if stud.piece.opening else ""
         called = f"{page.piece(stud.piece.role)}{whose}"
-        if text_width(called, size) > _NAME * wide:
-            called = called.partition(" ")[2]  # which cripple or backing it is, one sees from its place
+        if (kind := kind_of(stud.piece.role)) and text_width(called, size) > _NAME * wide:
+            called = f"{page.piece(kind[1])}{whose}"  # which cripple or backing it is, one sees from its place
         page.text(tabs[0] + 6, down, called, size)
         for figure, tab in zip((stud.at, stud.along, stud.short), tabs[2:], strict=False):
             if figure is not None:
